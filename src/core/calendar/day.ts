@@ -1,0 +1,85 @@
+/** Whole civil days as plain numbers: days since 1970-01-01, with no time zone. */
+
+/** Days since 1970-01-01. */
+export type Day = number
+
+/**
+ * Day number of an ISO date.
+ *
+ * @param iso `YYYY-MM-DD`
+ * @throws RangeError when it is not a real date
+ * @example parseDay('1970-01-02') // 1
+ */
+export function parseDay(iso: string): Day {
+  const time = /^\d{4}-\d{2}-\d{2}$/.test(iso) ? Date.parse(`${iso}T00:00:00Z`) : Number.NaN
+  const day = time / 86_400_000
+  if (Number.isNaN(day) || formatDay(day) !== iso) throw new RangeError(`"${iso}" is not a date written YYYY-MM-DD`)
+  return day
+}
+
+/**
+ * ISO date of a day number.
+ *
+ * @example formatDay(1) // '1970-01-02'
+ */
+export function formatDay(day: Day): string {
+  return new Date(day * 86_400_000).toISOString().slice(0, 10)
+}
+
+/** Day of the week, 1 Monday … 7 Sunday. */
+export function weekday(day: Day): number {
+  return ((((day + 3) % 7) + 7) % 7) + 1
+}
+
+/** Monday of the week a day lies in. */
+export function weekStart(day: Day): Day {
+  return day - weekday(day) + 1
+}
+
+/** ISO 8601 week number, 1 … 53. */
+export function isoWeek(day: Day): number {
+  const thursday = weekStart(day) + 3
+  return Math.floor((thursday - yearStart(thursday)) / 7) + 1
+}
+
+/** Year, month 1 … 12 and day of the month of a day. */
+export function civil(day: Day): { year: number; month: number; date: number } {
+  const d = new Date(day * 86_400_000)
+  return { year: d.getUTCFullYear(), month: d.getUTCMonth() + 1, date: d.getUTCDate() }
+}
+
+/** Day number of a year, month 1 … 12 and day of the month; days past the month's end run on. */
+export function fromCivil(year: number, month: number, date: number): Day {
+  return Date.UTC(year, month - 1, date) / 86_400_000
+}
+
+/** First day of the year a day lies in. */
+export function yearStart(day: Day): Day {
+  return fromCivil(civil(day).year, 1, 1)
+}
+
+/** Day of the year, 1 for 1 January. */
+export function dayOfYear(day: Day): number {
+  return day - yearStart(day) + 1
+}
+
+/**
+ * Day a `MM-DD` falls on in a year; 29 February is 1 March in other years.
+ *
+ * @param monthDay `MM-DD`
+ */
+export function inYear(monthDay: string, year: number): Day {
+  return fromCivil(year, Number(monthDay.slice(0, 2)), Number(monthDay.slice(3, 5)))
+}
+
+/**
+ * Whether a day lies in a yearly recurring part of the year.
+ *
+ * @param from first `MM-DD` of it
+ * @param until first `MM-DD` no longer in it; before `from` it wraps over New Year, equal means the whole year
+ */
+export function inPartOfYear(day: Day, from: string, until: string): boolean {
+  const now = formatDay(day).slice(5)
+  if (from === until) return true
+  return from < until ? now >= from && now < until : now >= from || now < until
+}

@@ -1,0 +1,125 @@
+/** Running totals of daily rates for every place, so that a sum over any days is one subtraction. */
+import type { Place, Site } from '../../season/schema'
+import type { Day } from '../calendar/day'
+import { emergenceRate, type Germination } from '../germination/emergence'
+import { growthRate, type GrowthRange } from '../growth/rate'
+import { lightFactor, lightOn } from './light'
+import { outdoorMean } from './outdoor'
+import { HALF_DAY, hourlyTemperatures, temperatureRule } from './place-temperature'
+
+/**
+ * Running total: element `d − from` is the sum over days `from … d − 1`, so the sum over
+ * [a, b) is `total[b − from] − total[a − from]`.
+ */
+export type RunningTotal = Float64Array
+
+/** Running totals of a span of days, made when first asked for and kept. Places by their index in the season. */
+export interface Climate {
+  /** First day known. */
+  readonly from: Day
+  /** First day no longer known; totals reach up to it. */
+  readonly to: Day
+  readonly places: readonly Place[]
+  /** Share of the way to emergence (pace 1). */
+  emergence(place: number, g: Germination): RunningTotal
+  /** Effective degree-days: temperature and light. */
+  growth(place: number, range: GrowthRange): RunningTotal
+  /** Degree-days of temperature alone. */
+  warmth(place: number, range: GrowthRange): RunningTotal
+  /** Daily mean temperature, °C. */
+  temperature(place: number): RunningTotal
+  /** Number of days whose coldest hour is under a limit, °C. */
+  coldNights(place: number, below: number): RunningTotal
+  /** Number of days whose warmest hour is over a limit, °C. */
+  hotDays(place: number, above: number): RunningTotal
+}
+
+/**
+ * Climate of a site's places over [from, to).
+ *
+ * @param site monthly means in °C, latitude, clearness
+ */
+export function createClimate(site: Site, places: readonly Place[], from: Day, to: Day): Climate {
+  const days = to - from
+  const outdoor = Float64Array.from({ length: days }, (_, i) => outdoorMean(site.outdoorMonthlyMeans, from + i))
+  const hours = places.map(() => undefined as Float64Array | undefined)
+  const totals = new Map<string, RunningTotal>()
+
+  const hoursOf = (p: number): Float64Array => (hours[p] ??= hourTable(places[p]!, outdoor, from))
+
+  const kept = (key: string, make: () => RunningTotal): RunningTotal => {
+    let total = totals.get(key)
+    if (!total) totals.set(key, (total = make()))
+    return total
+  }
+
+  /** Total of the daily mean over the hours of a rate. */
+  const meanOfHours = (p: number, rate: (temperature: number) => number): RunningTotal => {
+    const table = hoursOf(p)
+    const total = new Float64Array(days + 1)
+    const steady = isSteady(places[p]!) ? rate(table[0]!) : undefined
+    for (let i = 0, at = 0; i < days; i++, at += HALF_DAY) {
+      let sum = 0
+      if (steady === undefined) for (let h = 0; h < HALF_DAY; h++) sum += rate(table[at + h]!)
+      total[i + 1] = total[i]! + (steady ?? sum / HALF_DAY)
+    }
+    return total
+  }
+
+  const countDays = (p: number, hour: number, counts: (temperature: number) => boolean): RunningTotal => {
+    const table = hoursOf(p)
+    const total = new Float64Array(days + 1)
+    for (let i = 0; i < days; i++) total[i + 1] = total[i]! + (counts(table[i * HALF_DAY + hour]!) ? 1 : 0)
+    return total
+  }
+
+  const warmth = (p: number, range: GrowthRange) =>
+    kept(`warmth ${p} ${range.base} ${range.optimum}`, () => meanOfHours(p, (t) => growthRate(range, t)))
+
+  return {
+    from,
+    to,
+    places,
+    emergence: (p, g) =>
+      kept(`emergence ${p} ${g.base} ${g.optimum} ${g.ceiling} ${g.thermalTime}`, () =>
+        meanOfHours(p, (t) => emergenceRate(g, t)),
+      ),
+    warmth,
+    growth: (p, range) => {
+      const place = places[p]!
+      if (place.transmission === undefined && !place.lamp) return warmth(p, range)
+      return kept(`growth ${p} ${range.base} ${range.optimum}`, () => {
+        const warm = warmth(p, range)
+        const total = new Float64Array(days + 1)
+        for (let i = 0; i < days; i++) {
+          const light = lightFactor(lightOn(place, from + i, site.latitude, site.clearness))
+          total[i + 1] = total[i]! + light * (warm[i + 1]! - warm[i]!)
+        }
+        return total
+      })
+    },
+    temperature: (p) => kept(`temperature ${p}`, () => meanOfHours(p, (t) => t)),
+    coldNights: (p, below) => kept(`cold ${p} ${below}`, () => countDays(p, HALF_DAY - 1, (t) => t < below)),
+    hotDays: (p, above) => kept(`hot ${p} ${above}`, () => countDays(p, 0, (t) => t > above)),
+  }
+}
+
+/** Sum over [a, b) of a running total that begins at `from`. */
+export function sumOver(total: RunningTotal, from: Day, a: Day, b: Day): number {
+  return total[b - from]! - total[a - from]!
+}
+
+const isSteady = (place: Place) => place.temperature.held !== undefined && place.temperature.periods.length === 0
+
+function hourTable(place: Place, outdoor: Float64Array, from: Day): Float64Array {
+  const table = new Float64Array(outdoor.length * HALF_DAY)
+  if (place.temperature.held !== undefined && place.temperature.periods.length === 0) {
+    return table.fill(place.temperature.held)
+  }
+  const { periods } = place.temperature
+  for (let i = 0; i < outdoor.length; i++) {
+    const rule = periods.length > 0 ? temperatureRule(place, from + i) : place.temperature
+    hourlyTemperatures(rule, outdoor[i]!, table, i * HALF_DAY)
+  }
+  return table
+}

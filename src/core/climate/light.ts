@@ -1,0 +1,78 @@
+/** Daylight, lamp light and how much of it a seedling can use. */
+import { dayOfYear, type Day } from '../calendar/day'
+
+const SOLAR_CONSTANT = 0.082 // MJ/m²·min, FAO-56 eq. 21
+const MOL_PER_MJ = 2.06 // mol of photosynthetic light per MJ of sunshine
+const ENOUGH_LIGHT = 10 // mol/m²·day above which light no longer limits a seedling
+const LEAST_FACTOR = 0.1
+
+/** Solar declination and sunset hour angle, radians (FAO-56 eq. 24 and 25). */
+function sun(day: Day, latitude: number): { declination: number; sunset: number; phi: number; j: number } {
+  const j = dayOfYear(day)
+  const phi = (latitude * Math.PI) / 180
+  const declination = 0.409 * Math.sin((2 * Math.PI * j) / 365 - 1.39)
+  const x = -Math.tan(phi) * Math.tan(declination)
+  return { declination, sunset: Math.acos(Math.min(1, Math.max(-1, x))), phi, j }
+}
+
+/**
+ * Sunshine above the air on a day (Ra).
+ *
+ * @param latitude degrees, south negative
+ * @returns MJ/m²·day
+ * @see FAO Irrigation and Drainage Paper 56, eq. 21–25
+ */
+export function extraterrestrialRadiation(day: Day, latitude: number): number {
+  const { declination, sunset, phi, j } = sun(day, latitude)
+  const distance = 1 + 0.033 * Math.cos((2 * Math.PI * j) / 365)
+  return (
+    ((24 * 60) / Math.PI) *
+    SOLAR_CONSTANT *
+    distance *
+    (sunset * Math.sin(phi) * Math.sin(declination) + Math.cos(phi) * Math.cos(declination) * Math.sin(sunset))
+  )
+}
+
+/**
+ * Day length.
+ *
+ * @param latitude degrees, south negative
+ * @returns hours from sunrise to sunset
+ * @see FAO Irrigation and Drainage Paper 56, eq. 34
+ */
+export function dayLength(day: Day, latitude: number): number {
+  return (24 / Math.PI) * sun(day, latitude).sunset
+}
+
+/** What light a place has. Neither transmission nor lamp: light is taken as enough. */
+export interface PlaceLight {
+  /** Share of outdoor light that reaches the plants. */
+  transmission?: number | undefined
+  /** Lamp at plant height: µmol/m²·s, hours a day. */
+  lamp?: { ppfd: number; hours: number } | undefined
+}
+
+/**
+ * Light on the plants of a place.
+ *
+ * @param clearness share of the sunshine above the air that reaches the ground
+ * @returns mol/m²·day, or `undefined` where the place gives neither transmission nor lamp
+ */
+export function lightOn(place: PlaceLight, day: Day, latitude: number, clearness: number): number | undefined {
+  if (place.transmission === undefined && !place.lamp) return undefined
+  const daylight =
+    place.transmission === undefined
+      ? 0
+      : place.transmission * MOL_PER_MJ * clearness * extraterrestrialRadiation(day, latitude)
+  const lamp = place.lamp ? place.lamp.ppfd * place.lamp.hours * 0.0036 : 0
+  return daylight + lamp
+}
+
+/**
+ * Share of full growth the light allows: light / 10 mol, at most 1 and at least 0.1.
+ *
+ * @param light mol/m²·day; `undefined` counts as enough
+ */
+export function lightFactor(light: number | undefined): number {
+  return light === undefined ? 1 : Math.max(LEAST_FACTOR, Math.min(1, light / ENOUGH_LIGHT))
+}

@@ -1,0 +1,70 @@
+/** Thermal-time germination: how fast seeds come up, how they scatter, and what share comes up. */
+import { normalCdf, normalQuantile } from '../sizing/normal'
+
+/** Germination facts of a kind. Temperatures °C, thermal time °C·days. */
+export interface Germination {
+  base: number
+  optimum: number
+  ceiling: number
+  /** °C·days above the base until half of the final count is up. */
+  thermalTime: number
+  /** Spread of ln thermal time between single seeds. */
+  spread: number
+  goodFrom?: number | undefined
+  goodTo?: number | undefined
+}
+
+/**
+ * Share of the way to emergence gained in a day at a steady temperature.
+ *
+ * @param temperature °C
+ * @param pace factor on thermal time; above 1 is slower
+ * @returns 1/days; 0 at or below the base and at or above the ceiling
+ * @see thermal-time model of germination with a linear fall between optimum and ceiling
+ */
+export function emergenceRate(g: Germination, temperature: number, pace = 1): number {
+  if (temperature <= g.base || temperature >= g.ceiling) return 0
+  const rate = (Math.min(temperature, g.optimum) - g.base) / (g.thermalTime * pace)
+  return temperature > g.optimum ? (rate * (g.ceiling - temperature)) / (g.ceiling - g.optimum) : rate
+}
+
+/**
+ * Share of the final count that shows after a thermal share.
+ *
+ * @param thermalShare sum of daily rates since sowing; 1 is the day half are up
+ * @param spread of ln thermal time
+ */
+export function shareShowing(thermalShare: number, spread: number): number {
+  return thermalShare <= 0 ? 0 : normalCdf(Math.log(thermalShare) / spread)
+}
+
+/**
+ * Thermal share at which a given share of the final count shows.
+ *
+ * @param share between 0 and 1, both excluded
+ */
+export function thermalShareFor(share: number, spread: number): number {
+  return share === 0.5 ? 1 : Math.exp(spread * normalQuantile(share))
+}
+
+/** Temperatures, °C, between which a lot comes up in full. */
+export function goodRange(g: Germination): { from: number; to: number } {
+  return {
+    from: g.goodFrom ?? Math.max(g.base, g.optimum - 8),
+    to: g.goodTo ?? Math.min(g.ceiling, g.optimum + 3),
+  }
+}
+
+/**
+ * Part of a lot's germination that is left at a temperature: 1 in the good range, falling in a
+ * straight line to 0 at the base and at the ceiling.
+ *
+ * @param temperature mean °C from sowing to emergence
+ */
+export function germinationFactor(g: Germination, temperature: number): number {
+  const { from, to } = goodRange(g)
+  if (temperature <= g.base || temperature >= g.ceiling) return 0
+  if (temperature < from) return (temperature - g.base) / (from - g.base)
+  if (temperature > to) return (g.ceiling - temperature) / (g.ceiling - to)
+  return 1
+}

@@ -1,0 +1,118 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { formatDay, parseDay } from '../calendar/day'
+import { countBack, createSowingTable } from './count-back'
+import { ageOn, forwardPass, limitDay, readyDay } from './forward'
+import { cases, crops, routeOf, slowCountBack, slowPass, type CaseMethod } from './worked-cases'
+
+const methods: Record<string, CaseMethod> = cases.methods
+const tableFrom = parseDay('2025-12-01')
+const tableTo = parseDay('2028-03-01')
+const iso = (day: number | undefined) => (day === undefined ? undefined : formatDay(day))
+
+describe('worked cases', () => {
+  for (const c of cases.cases as ((typeof cases.cases)[number] & { leaveHeatAt?: number })[]) {
+    it(`${c.method} for ${c.planting} at age point ${c.agePoint}${c.leaveHeatAt ? `, heat left at ${c.leaveHeatAt}` : ''}`, () => {
+      const route = routeOf(methods[c.method]!, c.leaveHeatAt)
+      const table = createSowingTable(route, tableFrom, tableTo)
+      const planting = parseDay(c.planting)
+      const { sow, window } = countBack(table, planting, c.agePoint)
+      const pass = forwardPass(route, sow!, planting)
+      expect({
+        sow: iso(sow),
+        window: [iso(window?.earliest), iso(window?.latest)],
+        emergence: iso(pass.emergence),
+        leavesHeat: iso(pass.leavesHeat),
+        transfers: pass.legStarts.slice(1).map(iso),
+        ready: iso(readyDay(route, pass)),
+        limit: iso(limitDay(route, pass)),
+      }).toEqual({
+        sow: c.expected.sow,
+        window: c.expected.window,
+        emergence: c.expected.emergence,
+        leavesHeat: c.expected.leavesHeat,
+        transfers: c.expected.transfers,
+        ready: c.expected.ready,
+        limit: c.expected.limit,
+      })
+      expect(ageOn(route, pass, planting)).toBeCloseTo(c.expected.ageAtPlanting, 3)
+      expect(pass.readyAges.at(-1)).toBeCloseTo(c.expected.readyAge, 2)
+      expect(pass.limitAges.at(-1)).toBeCloseTo(c.expected.limitAge, 2)
+    })
+  }
+})
+
+const stayPlaces = ['warmbench', 'tunnel', 'rack', 'mat', 'litrack', 'glasshouse']
+const anyMethod = fc
+  .record({
+    crop: fc.constantFrom(...crops.keys()),
+    volumes: fc.uniqueArray(fc.constantFrom(10, 25, 30, 60, 90, 200, 350, 500), { minLength: 1, maxLength: 3 }),
+    places: fc.array(fc.constantFrom(...stayPlaces), { minLength: 3, maxLength: 3 }),
+    germ: fc.option(fc.constantFrom('mat', 'rack', 'litrack'), { nil: undefined }),
+    days: fc.integer({ min: 0, max: 21 }),
+    hardPlace: fc.constantFrom('frame', 'tunnel', 'warmbench'),
+  })
+  .map(
+    (m): CaseMethod => ({
+      crop: m.crop,
+      stages: [...m.volumes]
+        .sort((a, b) => a - b)
+        .map((ml, i) => ({ ml, place: m.places[i]!, ...(i === 0 && m.germ ? { germPlace: m.germ } : {}) })),
+      hardening: { days: m.days, place: m.hardPlace },
+    }),
+  )
+const anyPlanting = fc.integer({ min: parseDay('2027-02-01'), max: parseDay('2027-11-01') })
+
+describe('laws', () => {
+  it('the fast answer is the one found by trying every sowing day', () => {
+    fc.assert(
+      fc.property(
+        anyMethod,
+        anyPlanting,
+        fc.constantFrom(0, 0.3, 0.7, 1),
+        fc.constantFrom(0.1, 0.5, 0.9),
+        fc.constantFrom(0.8, 1, 1.4),
+        (method, planting, point, leave, pace) => {
+          const route = routeOf(method, leave, pace)
+          const table = createSowingTable(route, planting - 420, planting + 10)
+          expect(countBack(table, planting, point)).toEqual(slowCountBack(route, planting, point))
+        },
+      ),
+      { numRuns: 60 },
+    )
+  }, 120_000)
+  it('the forward pass agrees with a pass made one day at a time', () => {
+    fc.assert(
+      fc.property(anyMethod, anyPlanting, fc.integer({ min: 10, max: 200 }), (method, planting, ahead) => {
+        const route = routeOf(method)
+        const fast = forwardPass(route, planting - ahead, planting)
+        const slow = slowPass(route, planting - ahead, planting)
+        expect(Math.min(fast.emergence, planting + 1)).toBe(Math.min(slow.emergence, planting + 1))
+        expect(fast.legStarts.slice(1).filter((day) => day <= planting)).toEqual(slow.moves)
+        expect(ageOn(route, fast, planting)).toBeCloseTo(slow.age, 6)
+      }),
+      { numRuns: 200 },
+    )
+  })
+  it('in one container a later sowing is never older at planting', () => {
+    fc.assert(
+      fc.property(anyMethod, anyPlanting, fc.integer({ min: 5, max: 200 }), (method, planting, ahead) => {
+        const route = routeOf({ ...method, stages: method.stages.slice(0, 1) })
+        const age = (sown: number) => ageOn(route, forwardPass(route, sown, planting), planting)
+        expect(age(planting - ahead)).toBeGreaterThanOrEqual(age(planting - ahead + 1) - 1e-9)
+      }),
+    )
+  })
+  it('the counted-back sowing is inside its window at every age point below the limit', () => {
+    fc.assert(
+      fc.property(anyMethod, anyPlanting, fc.constantFrom(0, 0.3, 0.6), (method, planting, point) => {
+        const route = routeOf(method)
+        const { sow, window } = countBack(createSowingTable(route, planting - 420, planting + 1), planting, point)
+        if (sow === undefined || !window) return
+        expect(sow).toBeLessThanOrEqual(window.latest)
+        const pass = forwardPass(route, sow, planting)
+        expect(ageOn(route, pass, planting)).toBeGreaterThanOrEqual(pass.readyAges.at(-1)! - 1e-6)
+      }),
+    )
+  })
+})

@@ -1,0 +1,202 @@
+/**
+ * Counting back from the planting day: the sowing day and its window.
+ *
+ * For one route, whatever happens before hardening does not hang on the planting day. So the passes
+ * of all sowing days are made once, and each planting day is then answered by comparing one number
+ * (what the stay before planting adds) with what each sowing still lacks.
+ */
+import type { Day } from '../calendar/day'
+import { ageOn, forwardPass, gain, movesDone, TOLERANCE } from './forward'
+import type { Route } from './route'
+
+/** Farthest a sowing is looked for before its planting, days. */
+export const SEARCH_DAYS = 400
+
+/** Every sowing day of a route, walked without a planting day. */
+export interface SowingTable {
+  route: Route
+  from: Day
+  /** Degree-days each sowing lacks at its last move to be ready, or to be at its limit, on the scale of the last place's total. */
+  lacksReady: Float64Array
+  lacksLimit: Float64Array
+  /** Last day that something happens before the tail takes over. */
+  settled: Float64Array
+  /** Least `settled` of this and all later sowings. */
+  settledLater: Float64Array
+  /** Greatest `settled` of this and all earlier sowings. */
+  settledSoFar: Float64Array
+  lacksLimitSoFar: Float64Array
+  /** By age point: what each sowing lacks, and the least lack of this and all later sowings. */
+  byPoint: Map<number, { lacks: Float64Array; later: Float64Array }>
+  /** Most age any sowing has gained when it leaves heat, degree-days. */
+  headStart: number
+}
+
+/** Sowing day and window for a planting day. */
+export interface CountedBack {
+  /** Latest sowing that reaches the wanted age; `undefined` when none in 400 days does. */
+  sow: Day | undefined
+  /** Earliest and latest sowing that is ready and not past its limit at planting. */
+  window: { earliest: Day; latest: Day } | undefined
+}
+
+/** Walks every sowing day of [from, to) once. */
+export function createSowingTable(route: Route, from: Day, to: Day): SowingTable {
+  const days = to - from
+  const last = route.growthTotals[route.legs.at(-1)!.place]!
+  const origin = route.climate.from
+  const array = () => new Float64Array(days)
+  const table: SowingTable = {
+    route,
+    from,
+    lacksReady: array(),
+    lacksLimit: array(),
+    settled: array(),
+    settledLater: array(),
+    settledSoFar: array(),
+    lacksLimitSoFar: array(),
+    byPoint: new Map(),
+    headStart: 0,
+  }
+  const { lacksReady, lacksLimit, settled, settledLater, settledSoFar, lacksLimitSoFar } = table
+  for (let i = 0; i < days; i++) {
+    const pass = forwardPass(route, from + i, Infinity)
+    settled[i] = pass.settled
+    if (pass.settled === Infinity || pass.pieces.at(-1)!.growsFrom >= route.climate.to) {
+      settled[i] = Infinity
+      lacksReady[i] = Infinity
+      lacksLimit[i] = -Infinity
+    } else {
+      const { age, growsFrom } = pass.pieces.at(-1)!
+      const scale = age - last[growsFrom - origin]!
+      lacksReady[i] = pass.readyAges.at(-1)! - scale
+      lacksLimit[i] = pass.limitAges.at(-1)! - scale
+      const atHeat = pass.pieces.length > route.legs.length ? pass.pieces[1]!.age : 0
+      table.headStart = Math.max(table.headStart, atHeat)
+    }
+    settledSoFar[i] = Math.max(settled[i]!, i > 0 ? settledSoFar[i - 1]! : -Infinity)
+    lacksLimitSoFar[i] = Math.max(lacksLimit[i]!, i > 0 ? lacksLimitSoFar[i - 1]! : -Infinity)
+  }
+  for (let i = days - 1; i >= 0; i--) {
+    settledLater[i] = Math.min(settled[i]!, i < days - 1 ? settledLater[i + 1]! : Infinity)
+  }
+  return table
+}
+
+/**
+ * Sowing day and window for a planting day.
+ *
+ * @param agePoint age wanted at planting: 0 just ready … 1 at the limit
+ * @see the forward pass, which defines the answer: latest sowing whose pass reaches the age with every move done
+ */
+export function countBack(table: SowingTable, planting: Day, agePoint: number): CountedBack {
+  const { route, from, lacksReady, lacksLimit } = table
+  const first = Math.max(0, planting - SEARCH_DAYS - from)
+  const end = Math.min(lacksReady.length, planting - from) // sown before the planting day
+  if (end <= first) return { sow: undefined, window: undefined }
+
+  const tailStart = route.tail.length > 0 ? planting - route.tail[0]!.daysBefore : planting
+  const lastTotal = route.growthTotals[route.legs.at(-1)!.place]!
+  const tailGain = gain(route, route.growthTotals, route.legs.at(-1)!.place, tailStart, planting, planting)
+  const offered = tailStart < route.climate.from ? -Infinity : lastTotal[tailStart - route.climate.from]! + tailGain
+  // Sowings before `clear` are all settled before the tail begins, so the table answers for them.
+  const clear = Math.min(end, lastAtMost(table.settledSoFar, tailStart) + 1)
+
+  const point = lacksAt(table, agePoint)
+  let sow = latestIn(point.lacks, point.later, offered, first, clear)
+  let latest = latestIn(lacksReady, lacksAt(table, 0).later, offered, first, clear)
+  while (latest >= first && !inWindow(table, latest, offered)) latest--
+  let earliest = Math.max(first, firstAbove(table.lacksLimitSoFar, offered - TOLERANCE))
+  while (earliest < clear && !inWindow(table, earliest, offered)) earliest++
+  if (earliest >= clear || latest < first) earliest = latest = -1
+
+  // Sowings whose last move meets the tail are walked one by one, unless none of them can be ready.
+  if (tailMayMatter(table, tailGain)) {
+    for (let i = Math.max(clear, first); i < end; i++) {
+      const pass = forwardPass(route, from + i, planting)
+      if (!movesDone(pass)) continue
+      const age = ageOn(route, pass, planting)
+      const ready = pass.readyAges.at(-1)!
+      const limit = pass.limitAges.at(-1)!
+      if (age >= ready + agePoint * (limit - ready) - TOLERANCE) sow = i
+      if (age >= ready - TOLERANCE && age <= limit + TOLERANCE) {
+        if (earliest < 0) earliest = i
+        latest = i
+      }
+    }
+  } else {
+    const until = Math.min(end, lastAtMost(table.settledLater, tailStart) + 1)
+    for (let i = Math.max(clear, first); i < until; i++) {
+      if (table.settled[i]! > tailStart) continue
+      if (point.lacks[i]! <= offered + TOLERANCE) sow = i
+      if (inWindow(table, i, offered)) {
+        if (earliest < 0) earliest = i
+        latest = i
+      }
+    }
+  }
+  return {
+    sow: sow >= first ? sow + from : undefined,
+    window: earliest >= first ? { earliest: earliest + from, latest: latest + from } : undefined,
+  }
+}
+
+function inWindow(table: SowingTable, i: number, offered: number): boolean {
+  return table.lacksReady[i]! <= offered + TOLERANCE && table.lacksLimit[i]! >= offered - TOLERANCE
+}
+
+/** Whether a sowing that is settled only after the tail has begun could still be ready at planting. */
+function tailMayMatter({ route, headStart }: SowingTable, tailGain: number): boolean {
+  const { steps } = route
+  const mostGain = headStart + tailGain + TOLERANCE
+  if (steps.length === 1) return mostGain >= steps[0]!.ready
+  return mostGain >= (steps.at(-1)!.ready - steps.at(-2)!.ready) / 2
+}
+
+function lacksAt(table: SowingTable, point: number): { lacks: Float64Array; later: Float64Array } {
+  let found = table.byPoint.get(point)
+  if (!found) {
+    const { lacksReady, lacksLimit } = table
+    const lacks = point === 0 ? lacksReady : new Float64Array(lacksReady.length)
+    const later = new Float64Array(lacksReady.length)
+    for (let i = lacks.length - 1; i >= 0; i--) {
+      if (point !== 0) {
+        lacks[i] = lacksReady[i] === Infinity ? Infinity : lacksReady[i]! + point * (lacksLimit[i]! - lacksReady[i]!)
+      }
+      later[i] = Math.min(lacks[i]!, i < lacks.length - 1 ? later[i + 1]! : Infinity)
+    }
+    table.byPoint.set(point, (found = { lacks, later }))
+  }
+  return found
+}
+
+/** Largest index in [first, end) that lacks no more than is offered, or −1. */
+function latestIn(lacks: Float64Array, later: Float64Array, offered: number, first: number, end: number): number {
+  let i = Math.min(end - 1, lastAtMost(later, offered + TOLERANCE))
+  while (i >= first && lacks[i]! > offered + TOLERANCE) i--
+  return i >= first ? i : -1
+}
+
+/** Last index of a rising array with a value of at most x, or −1. */
+function lastAtMost(rising: Float64Array, x: number): number {
+  let low = -1
+  let high = rising.length
+  while (high - low > 1) {
+    const middle = (low + high) >> 1
+    if (rising[middle]! <= x) low = middle
+    else high = middle
+  }
+  return low
+}
+
+/** First index of a rising array with a value of at least x. */
+function firstAbove(rising: Float64Array, x: number): number {
+  let low = -1
+  let high = rising.length
+  while (high - low > 1) {
+    const middle = (low + high) >> 1
+    if (rising[middle]! >= x) high = middle
+    else low = middle
+  }
+  return high
+}

@@ -1,0 +1,269 @@
+/** The forward pass: what happens to a sowing, day by day, from seed to field. */
+import type { Day } from '../calendar/day'
+import type { RunningTotal } from '../climate/climate'
+import { rootedIn } from '../growth/container-age'
+import type { Route } from './route'
+
+/** Comparisons of sums allow this much rounding. */
+export const TOLERANCE = 1e-9
+
+/** A stretch in one place: age known at `from`, growing again from `growsFrom` (later after a potting-up). */
+interface Piece {
+  from: Day
+  growsFrom: Day
+  age: number
+  place: number
+}
+
+/** What a sowing comes to. A day that never comes within the climate's span is `Infinity`. */
+export interface Pass {
+  sown: Day
+  planting: Day
+  emergence: Day
+  leavesHeat: Day
+  /** Day each leg of the route begins; the first is the sowing day. */
+  legStarts: Day[]
+  /** Age on the day each leg begins, degree-days. */
+  legAges: number[]
+  /** Ready age of each container, rooting-in counted, degree-days. */
+  readyAges: number[]
+  limitAges: number[]
+  pieces: Piece[]
+  /** Day of the last potting-up; the sowing day when there is none. */
+  potted: Day
+  /** Last of the days on which something changes that does not hang on the planting day. */
+  settled: Day
+}
+
+/**
+ * Forward pass of a sowing.
+ *
+ * @param sown sowing day, inside the climate's span
+ * @param planting planting day; `Infinity` leaves out hardening and every change counted back from planting
+ */
+export function forwardPass(route: Route, sown: Day, planting: Day): Pass {
+  const pass: Pass = {
+    sown,
+    planting,
+    emergence: Infinity,
+    leavesHeat: Infinity,
+    legStarts: [sown],
+    legAges: [0],
+    readyAges: [],
+    limitAges: [],
+    pieces: [],
+    potted: sown,
+    settled: Infinity,
+  }
+  germinate(route, pass)
+  grow(route, pass)
+  return pass
+}
+
+function germinate(route: Route, pass: Pass): void {
+  const { emergenceTotals: totals, germPlace, pace, leaveHeatShare } = route
+  const { sown, planting } = pass
+  const later = route.legs[0]!.place
+  if (leaveHeatShare <= pace) {
+    pass.leavesHeat = reach(route, totals, germPlace, sown, leaveHeatShare, planting)
+    const left = pace - (pass.leavesHeat < Infinity ? gain(route, totals, germPlace, sown, pass.leavesHeat, planting) : 0)
+    pass.emergence =
+      leaveHeatShare === pace || pass.leavesHeat === Infinity
+        ? pass.leavesHeat
+        : reach(route, totals, later, pass.leavesHeat, left, planting)
+  } else {
+    pass.emergence = reach(route, totals, germPlace, sown, pace, planting)
+    pass.leavesHeat = reach(route, totals, germPlace, sown, leaveHeatShare, planting)
+  }
+}
+
+function grow(route: Route, pass: Pass): void {
+  const { growthTotals: totals, legs, steps } = route
+  const { emergence, leavesHeat, planting, pieces } = pass
+  let step = 0
+  let ready = steps[0]!.ready
+  pass.readyAges.push(ready)
+  pass.limitAges.push(steps[0]!.limit)
+  if (emergence === Infinity || leavesHeat === Infinity) {
+    for (let i = 1; i < legs.length; i++) addLeg(pass, Infinity, Number.NaN)
+    return
+  }
+  let piece: Piece = { from: emergence, growsFrom: emergence, age: 0, place: legs[0]!.place }
+  if (leavesHeat > emergence) {
+    pieces.push({ ...piece, place: route.germPlace })
+    const age = gain(route, totals, route.germPlace, emergence, leavesHeat, planting)
+    piece = { from: leavesHeat, growsFrom: leavesHeat, age, place: legs[0]!.place }
+  }
+  pieces.push(piece)
+  let settled = Math.max(emergence, leavesHeat)
+  for (let i = 1; i < legs.length; i++) {
+    const { place, starts } = legs[i]!
+    const limit = pass.limitAges[step]!
+    const goal = starts.by === 'potting' ? ready + starts.point * (limit - ready) : starts.by === 'age' ? starts.age : 0
+    const day =
+      piece.age >= goal - TOLERANCE
+        ? piece.from
+        : reach(route, totals, piece.place, piece.growsFrom, goal - piece.age, planting)
+    if (day === Infinity) {
+      for (let rest = i; rest < legs.length; rest++) addLeg(pass, Infinity, Number.NaN)
+      return
+    }
+    const age = piece.age + (day > piece.growsFrom ? gain(route, totals, piece.place, piece.growsFrom, day, planting) : 0)
+    let growsFrom = Math.max(piece.growsFrom, day)
+    if (starts.by === 'potting') {
+      const next = steps[++step]!
+      growsFrom = day + next.pauseDays
+      ready = rootedIn(next.ready, steps[step - 1]!.ready, age)
+      pass.readyAges.push(ready)
+      pass.limitAges.push(next.limit)
+      pass.potted = day
+    }
+    addLeg(pass, day, age)
+    piece = { from: day, growsFrom, age, place }
+    pieces.push(piece)
+    settled = Math.max(settled, day + 1, growsFrom)
+  }
+  pass.settled = settled
+}
+
+function addLeg(pass: Pass, day: Day, age: number): void {
+  pass.legStarts.push(day)
+  pass.legAges.push(age)
+}
+
+/** Whether every potting-up and move of the route happens before the planting day. */
+export function movesDone(pass: Pass): boolean {
+  return pass.settled < Infinity && (pass.legStarts.length === 1 || pass.legStarts.at(-1)! < pass.planting)
+}
+
+/**
+ * Age of a sowing on a day.
+ *
+ * @returns degree-days since emergence; 0 before it
+ */
+export function ageOn(route: Route, pass: Pass, day: Day): number {
+  const { pieces, planting } = pass
+  for (let i = pieces.length - 1; i >= 0; i--) {
+    const piece = pieces[i]!
+    if (day < piece.from) continue
+    if (day <= piece.growsFrom) return piece.age
+    return piece.age + gain(route, route.growthTotals, piece.place, piece.growsFrom, day, planting)
+  }
+  return 0
+}
+
+/**
+ * First day on which a sowing has reached an age.
+ *
+ * @param age degree-days since emergence
+ * @returns the day, or `Infinity` when it is not reached within the climate's span
+ */
+export function dayAtAge(route: Route, pass: Pass, age: number): Day {
+  const { pieces, planting } = pass
+  for (let i = 0; i < pieces.length; i++) {
+    const piece = pieces[i]!
+    if (piece.age >= age - TOLERANCE) return piece.from
+    const next = pieces[i + 1]
+    if (next && next.age < age - TOLERANCE) continue
+    const day = reach(route, route.growthTotals, piece.place, piece.growsFrom, age - piece.age, planting)
+    return next ? Math.min(day, next.from) : day
+  }
+  return Infinity
+}
+
+/** First day the last container's plant may move on; `Infinity` when it never may. */
+export function readyDay(route: Route, pass: Pass): Day {
+  if (pass.settled === Infinity) return Infinity
+  return Math.max(dayAtAge(route, pass, pass.readyAges.at(-1)!), pass.potted)
+}
+
+/** First day the plant has outgrown its last container; `Infinity` when it never does. */
+export function limitDay(route: Route, pass: Pass): Day {
+  return pass.settled === Infinity ? Infinity : dayAtAge(route, pass, pass.limitAges.at(-1)!)
+}
+
+/** Place number a batch stands in on a day between sowing and planting (and after, while it waits). */
+export function placeOn(route: Route, pass: Pass, day: Day): number {
+  for (let i = route.tail.length - 1; i >= 0; i--) {
+    if (day >= pass.planting - route.tail[i]!.daysBefore) return route.tail[i]!.place
+  }
+  if (day < pass.leavesHeat) return route.germPlace
+  let leg = 0
+  for (let i = 1; i < pass.legStarts.length; i++) if (day >= pass.legStarts[i]!) leg = i
+  return route.legs[leg]!.place
+}
+
+/**
+ * First day ≥ `from` on which the total gained since `from` comes to `amount`, in `place` until the
+ * tail of the route takes over.
+ */
+export function reach(
+  route: Route,
+  totals: readonly RunningTotal[],
+  place: number,
+  from: Day,
+  amount: number,
+  planting: Day,
+): Day {
+  const { tail, climate } = route
+  const origin = climate.from
+  let at = from
+  let left = amount - TOLERANCE
+  if (left <= 0) return from
+  if (at >= climate.to) return Infinity
+  let j = 0
+  while (j < tail.length && planting - tail[j]!.daysBefore <= at) place = tail[j++]!.place
+  for (;;) {
+    const total = totals[place]!
+    const end = j < tail.length ? Math.min(planting - tail[j]!.daysBefore, climate.to) : climate.to
+    const goal = total[at - origin]! + left
+    if (total[end - origin]! >= goal) return firstAtLeast(total, goal, at - origin, end - origin) + origin
+    if (end === climate.to) return Infinity
+    left = goal - total[end - origin]!
+    at = end
+    place = tail[j++]!.place
+  }
+}
+
+/** Total gained over [from, to), in `place` until the tail of the route takes over. */
+export function gain(
+  route: Route,
+  totals: readonly RunningTotal[],
+  place: number,
+  from: Day,
+  to: Day,
+  planting: Day,
+): number {
+  const { tail, climate } = route
+  const origin = climate.from
+  const last = Math.min(to, climate.to)
+  let at = from
+  let sum = 0
+  for (let j = 0; j < tail.length; j++) {
+    const boundary = planting - tail[j]!.daysBefore
+    if (boundary >= last) break
+    if (boundary > at) {
+      sum += totals[place]![boundary - origin]! - totals[place]![at - origin]!
+      at = boundary
+    }
+    place = tail[j]!.place
+  }
+  return at < last ? sum + totals[place]![last - origin]! - totals[place]![at - origin]! : sum
+}
+
+/** Smallest index in (low, high] whose running total is at least `goal`; the total at `high` is. */
+function firstAtLeast(total: RunningTotal, goal: number, low: number, high: number): number {
+  // Gallop first: the answer is a few weeks ahead, not half the span.
+  let reachAhead = 8
+  while (low + reachAhead < high && total[low + reachAhead]! < goal) {
+    low += reachAhead
+    reachAhead *= 2
+  }
+  if (low + reachAhead < high) high = low + reachAhead
+  while (high - low > 1) {
+    const middle = (low + high) >> 1
+    if (total[middle]! >= goal) high = middle
+    else low = middle
+  }
+  return high
+}

@@ -1,0 +1,141 @@
+/** A method made ready to be walked: places by number, containers with their ages, moves with their triggers. */
+import type { Container, Crop, Method, Place } from '../../season/schema'
+import type { Climate, RunningTotal } from '../climate/climate'
+import { goodRange, thermalShareFor, type Germination } from '../germination/emergence'
+import { containerAge, containerHolds, type ContainerAge } from '../growth/container-age'
+import { leafAge, type GrowthRange } from '../growth/rate'
+
+/** One container on the way, with the ages it allows. */
+export interface Step extends ContainerAge {
+  container: Container
+  /** Index of the stage of the method that begins it. */
+  stage: number
+  /** Mix for one plant, ml. */
+  ml: number
+  /** Days without growth from the move into it; 0 for the first. */
+  pauseDays: number
+}
+
+/** A stretch of the way begun by sowing or by reaching an age. */
+export interface Leg {
+  place: number
+  step: number
+  stage: number
+  /** What begins it: a potting-up, with its point between ready and limit of the step before, or an age in degree-days. */
+  starts: { by: 'sowing' } | { by: 'potting'; point: number } | { by: 'age'; age: number }
+}
+
+/** A change of place counted in days before planting; hardening is the last. */
+export interface TailLeg {
+  place: number
+  daysBefore: number
+  stage: number | 'hardening'
+}
+
+/** Everything the forward pass needs for one crop, method and pace of seed. */
+export interface Route {
+  climate: Climate
+  germination: Germination
+  growth: GrowthRange
+  /** Factor on thermal time of the seed lot. */
+  pace: number
+  germPlace: number
+  /** Thermal share (pace 1) at which heat and cover are left. */
+  leaveHeatShare: number
+  steps: Step[]
+  legs: Leg[]
+  tail: TailLeg[]
+  /** Running totals by place number; only places on the route are filled. */
+  emergenceTotals: RunningTotal[]
+  growthTotals: RunningTotal[]
+}
+
+/** A container that cannot raise this kind: it is never ready before it suffers. */
+export interface ContainerRefused {
+  container: Container
+  ml: number
+  ready: number
+  limit: number
+}
+
+/**
+ * Route of a crop by a method.
+ *
+ * @param pace factor on thermal time of the lot
+ * @returns the route, and every container on it that is too small for the kind
+ */
+export function compileRoute(
+  climate: Climate,
+  crop: Crop,
+  method: Method,
+  containers: ReadonlyMap<string, Container>,
+  placeNumber: ReadonlyMap<string, number>,
+  pace = 1,
+): { route: Route; refused: ContainerRefused[] } {
+  const keep = method.sowing.policy === 'thin' ? method.sowing.keep : 1
+  const steps: Step[] = []
+  const legs: Leg[] = []
+  const tail: TailLeg[] = []
+  method.stages.forEach((stage, i) => {
+    const place = placeNumber.get(stage.place)!
+    if (stage.container !== undefined) {
+      const container = containers.get(stage.container)!
+      const ml = container.cellVolume / keep
+      const pauseDays = i === 0 || container.plantable ? 0 : crop.pauseDays
+      steps.push({ container, stage: i, ml, pauseDays, ...containerAge(crop.growth.points, ml) })
+      const point = stage.potUpPoint ?? method.potUpPoint
+      const starts = i === 0 ? { by: 'sowing' as const } : { by: 'potting' as const, point }
+      legs.push({ place, step: steps.length - 1, stage: i, starts })
+    } else if (stage.when && 'daysBeforePlanting' in stage.when) {
+      tail.push({ place, daysBefore: stage.when.daysBeforePlanting, stage: i })
+    } else {
+      const age =
+        stage.when && 'age' in stage.when
+          ? stage.when.age
+          : leafAge(stage.when!.leaf, crop.growth.leafInterval!, crop.growth.firstLeaf)
+      legs.push({ place, step: steps.length - 1, stage: i, starts: { by: 'age', age } })
+    }
+  })
+  const { hardening } = method
+  if (hardening.days > 0 && hardening.place !== undefined) {
+    tail.push({ place: placeNumber.get(hardening.place)!, daysBefore: hardening.days, stage: 'hardening' })
+  }
+  const germPlace = placeNumber.get(method.stages[0]!.germinateAt ?? method.stages[0]!.place)!
+  const germination: Germination = crop.germination
+  const route: Route = {
+    climate,
+    germination,
+    growth: crop.growth,
+    pace,
+    germPlace,
+    leaveHeatShare: thermalShareFor(method.leaveHeatAt, germination.spread) * pace,
+    steps,
+    legs,
+    tail,
+    emergenceTotals: [],
+    growthTotals: [],
+  }
+  for (const place of new Set([germPlace, ...legs.map((leg) => leg.place), ...tail.map((leg) => leg.place)])) {
+    route.emergenceTotals[place] = climate.emergence(place, germination)
+    route.growthTotals[place] = climate.growth(place, crop.growth)
+  }
+  const refused = steps.filter((step) => !containerHolds(step))
+  return { route, refused: refused.map(({ container, ml, ready, limit }) => ({ container, ml, ready, limit })) }
+}
+
+/** Days to emergence at the optimum temperature: the fastest this seed can be. */
+export function fastestEmergence(route: Route): number {
+  const { base, optimum, thermalTime } = route.germination
+  return (thermalTime * route.pace) / (optimum - base)
+}
+
+/** A place's fitness to germinate in, by name, for marks and remedies. */
+export function isInGoodRange(g: Germination, temperature: number): boolean {
+  const { from, to } = goodRange(g)
+  return temperature >= from && temperature <= to
+}
+
+/** Number of each place by key. */
+export function numberPlaces(places: readonly Place[]): Map<string, number> {
+  return new Map(places.map((place, i) => [place.key, i]))
+}

@@ -1,0 +1,85 @@
+/** Reads a season document from text or parsed JSON and reports every problem at once, by path. */
+import { z } from 'zod'
+import { phraseIssue } from './phrase'
+import { referenceProblems } from './references'
+import { SEASON_FORMAT, Season } from './schema'
+
+export interface Problem {
+  /** Where it stands, for example `plantings[3].variety`; empty for the document as a whole. */
+  path: string
+  /** What is wrong and what to do, in one plain sentence. */
+  message: string
+}
+
+export type ReadResult = { ok: true; season: Season } | { ok: false; problems: Problem[] }
+
+/**
+ * Season document from parsed JSON.
+ *
+ * @param value anything that came out of a JSON parser
+ * @returns the season with defaults filled in, or every problem found, in document order
+ */
+export function readSeason(value: unknown): ReadResult {
+  const newer = newerFormat(value)
+  if (newer) return { ok: false, problems: [newer] }
+  const parsed = Season.safeParse(value)
+  const problems = [
+    ...(parsed.success ? [] : parsed.error.issues.flatMap((issue) => phraseIssue(issue, value))),
+    ...referenceProblems(value),
+  ]
+  if (parsed.success && problems.length === 0) return { ok: true, season: parsed.data }
+  return { ok: false, problems: sortedOnce(problems) }
+}
+
+/**
+ * Season document from the text of a file.
+ *
+ * @param text JSON; a leading byte-order mark is allowed
+ * @returns as `readSeason`; text that is not JSON gives one problem with its line and column
+ */
+export function readSeasonText(text: string): ReadResult {
+  let value: unknown
+  const clean = text.replace(/^\uFEFF/, '')
+  if (clean.trim() === '') return { ok: false, problems: [{ path: '', message: 'The file is empty.' }] }
+  try {
+    value = JSON.parse(clean)
+  } catch (error) {
+    return { ok: false, problems: [{ path: '', message: notJson(clean, error) }] }
+  }
+  return readSeason(value)
+}
+
+/** JSON Schema of the season document, made from the Zod schema. */
+export function seasonJsonSchema(): unknown {
+  return { title: 'Dove Step season document', ...z.toJSONSchema(Season, { io: 'input' }) }
+}
+
+function newerFormat(value: unknown): Problem | undefined {
+  if (typeof value !== 'object' || value === null || Array.isArray(value)) return undefined
+  const format = (value as { format?: unknown }).format
+  if (typeof format === 'number' && format > SEASON_FORMAT) {
+    return {
+      path: 'format',
+      message: `This file is season format ${format}; this version reads up to format ${SEASON_FORMAT}. Open it with a newer Dove Step.`,
+    }
+  }
+  return undefined
+}
+
+function notJson(text: string, error: unknown): string {
+  const said = error instanceof Error ? error.message : String(error)
+  const position = /position (\d+)/.exec(said)?.[1]
+  if (position === undefined) return 'The file is not complete JSON: it ends too early or is cut off.'
+  const before = text.slice(0, Number(position))
+  const line = before.split('\n').length
+  const column = before.length - before.lastIndexOf('\n')
+  return `The file is not JSON: something is wrong at line ${line}, column ${column}.`
+}
+
+function sortedOnce(problems: Problem[]): Problem[] {
+  const seen = new Set<string>()
+  return problems.filter(({ path, message }) => {
+    const id = `${path}\n${message}`
+    return !seen.has(id) && seen.add(id)
+  })
+}

@@ -1,0 +1,273 @@
+/**
+ * Checks across a season document: every key exists and is unique, and values that depend on
+ * each other agree. Works on raw JSON, so that these are reported together with bad values.
+ */
+import type { Problem } from './read'
+
+type Raw = Record<string, unknown>
+
+/** Every broken reference or contradiction in a raw season document. */
+export function referenceProblems(value: unknown): Problem[] {
+  if (!isGroup(value)) return []
+  const problems: Problem[] = []
+  const say = (path: string, message: string) => problems.push({ path, message })
+
+  const lists = {
+    places: entries(value, 'places'),
+    containers: entries(value, 'containers'),
+    crops: entries(value, 'crops'),
+    varieties: entries(value, 'varieties'),
+    lots: entries(value, 'lots'),
+    methods: entries(value, 'methods'),
+    plantings: entries(value, 'plantings'),
+  }
+  const byKey = Object.fromEntries(
+    Object.entries(lists).map(([list, items]) => [list, keyed(list, items, say)]),
+  ) as Record<keyof typeof lists, Map<string, Raw>>
+
+  const mustExist = (list: keyof typeof lists, one: string, key: unknown, path: string) => {
+    if (typeof key !== 'string' || byKey[list].has(key)) return true
+    say(path, `there is no ${one} with the key "${key}" in ${list}.`)
+    return false
+  }
+
+  checkSeasonSpan(value, say)
+  checkFrost(value, say)
+  lists.places.forEach(([item, at]) => checkPlace(item, at, say))
+  lists.crops.forEach(([item, at]) => checkCrop(item, at, say))
+  lists.varieties.forEach(([item, at]) => mustExist('crops', 'crop', item.crop, `${at}.crop`))
+  lists.lots.forEach(([item, at]) => mustExist('varieties', 'variety', item.variety, `${at}.variety`))
+  lists.methods.forEach(([item, at]) => {
+    mustExist('crops', 'crop', item.crop, `${at}.crop`)
+    checkSowing(item, at, say)
+    checkStages(item, at, byKey.crops.get(String(item.crop)), mustExist, say)
+  })
+
+  const codes = new Map<string, string>()
+  lists.plantings.forEach(([item, at]) => {
+    if (typeof item.code === 'string') {
+      const other = codes.get(item.code)
+      if (other) say(`${at}.code`, `the code "${item.code}" is taken by ${other} already; each planting needs its own.`)
+      else codes.set(item.code, at)
+    }
+    const known = mustExist('varieties', 'variety', item.variety, `${at}.variety`)
+    const method = mustExist('methods', 'method', item.method, `${at}.method`)
+    const crop = byKey.varieties.get(String(item.variety))?.crop
+    const methodCrop = byKey.methods.get(String(item.method))?.crop
+    if (known && method && typeof crop === 'string' && typeof methodCrop === 'string' && crop !== methodCrop) {
+      say(`${at}.method`, `the method "${String(item.method)}" is for ${methodCrop}, but the variety is a ${crop}.`)
+    }
+    if (item.lot !== undefined && mustExist('lots', 'seed lot', item.lot, `${at}.lot`)) {
+      const lotVariety = byKey.lots.get(String(item.lot))?.variety
+      if (typeof lotVariety === 'string' && lotVariety !== item.variety) {
+        say(`${at}.lot`, `the lot "${String(item.lot)}" holds seed of ${lotVariety}, not of ${String(item.variety)}.`)
+      }
+    }
+    checkSeries(item, at, say)
+  })
+  return problems
+}
+
+type Say = (path: string, message: string) => void
+
+function checkSeasonSpan(value: Raw, say: Say): void {
+  const span = value.season
+  if (!isGroup(span) || !isDate(span.from) || !isDate(span.to)) return
+  if (span.to < span.from) say('season.to', `the season ends ${span.to}, before it begins ${span.from}.`)
+  else if (Date.parse(span.to) - Date.parse(span.from) > 800 * 86_400_000) {
+    say('season.to', 'the season is longer than 800 days; plan one year at a time.')
+  }
+}
+
+function checkFrost(value: Raw, say: Say): void {
+  const frost = isGroup(value.site) ? value.site.frost : undefined
+  if (!isGroup(frost)) return
+  for (const side of ['lastSpring', 'firstAutumn'] as const) {
+    const date = frost[side]
+    if (isGroup(date)) checkMonthDay(date.median, `site.frost.${side}.median`, say)
+  }
+}
+
+function checkPlace(place: Raw, at: string, say: Say): void {
+  const temperature = place.temperature
+  if (isGroup(temperature)) {
+    checkTemperature(temperature, `${at}.temperature`, say)
+    if (Array.isArray(temperature.periods)) {
+      temperature.periods.forEach((period: unknown, i) => {
+        if (!isGroup(period)) return
+        const where = `${at}.temperature.periods[${i}]`
+        checkTemperature(period, where, say)
+        checkMonthDay(period.from, `${where}.from`, say)
+        checkMonthDay(period.until, `${where}.until`, say)
+      })
+    }
+  }
+  if (isGroup(place.open)) {
+    checkMonthDay(place.open.from, `${at}.open.from`, say)
+    checkMonthDay(place.open.until, `${at}.open.until`, say)
+  }
+}
+
+function checkTemperature(t: Raw, at: string, say: Say): void {
+  if (isNumber(t.floor) && isNumber(t.ceiling) && t.ceiling < t.floor) {
+    say(`${at}.ceiling`, `the ceiling ${t.ceiling} °C is below the floor ${t.floor} °C.`)
+  }
+}
+
+function checkCrop(crop: Raw, at: string, say: Say): void {
+  const g = crop.germination
+  if (isGroup(g)) {
+    if (isNumber(g.base) && isNumber(g.optimum) && g.optimum <= g.base) {
+      say(`${at}.germination.optimum`, `the optimum ${g.optimum} °C must be above the base ${g.base} °C.`)
+    }
+    if (isNumber(g.optimum) && isNumber(g.ceiling) && g.ceiling <= g.optimum) {
+      say(`${at}.germination.ceiling`, `the ceiling ${g.ceiling} °C must be above the optimum ${g.optimum} °C.`)
+    }
+    const { base, ceiling, goodFrom, goodTo } = g
+    if (isNumber(goodFrom) && isNumber(base) && goodFrom < base) {
+      say(`${at}.germination.goodFrom`, `the good range cannot begin below the base ${base} °C.`)
+    }
+    if (isNumber(goodTo) && isNumber(ceiling) && goodTo > ceiling) {
+      say(`${at}.germination.goodTo`, `the good range cannot end above the ceiling ${ceiling} °C.`)
+    }
+  }
+  const growth = crop.growth
+  if (!isGroup(growth)) return
+  if (isNumber(growth.base) && isNumber(growth.optimum) && growth.optimum <= growth.base) {
+    say(`${at}.growth.optimum`, `the optimum ${growth.optimum} °C must be above the base ${growth.base} °C.`)
+  }
+  if (!Array.isArray(growth.points)) return
+  const volumes = new Set<number>()
+  growth.points.forEach((point: unknown, i) => {
+    if (!isGroup(point)) return
+    const where = `${at}.growth.points[${i}]`
+    if (isNumber(point.ready) && isNumber(point.limit) && point.limit <= point.ready) {
+      say(`${where}.limit`, `the limit ${point.limit} must be above the ready age ${point.ready}.`)
+    }
+    if (isNumber(point.ml)) {
+      if (volumes.has(point.ml)) say(`${where}.ml`, `${point.ml} ml is given twice.`)
+      volumes.add(point.ml)
+    }
+  })
+}
+
+function checkSowing(method: Raw, at: string, say: Say): void {
+  const sowing = method.sowing
+  if (!isGroup(sowing)) return
+  if (isNumber(sowing.seedsPerCell) && isNumber(sowing.keep) && sowing.keep > sowing.seedsPerCell) {
+    say(`${at}.sowing.keep`, `cannot keep ${sowing.keep} plants from ${sowing.seedsPerCell} seeds in a cell.`)
+  }
+}
+
+function checkStages(
+  method: Raw,
+  at: string,
+  crop: Raw | undefined,
+  mustExist: (list: 'places' | 'containers', one: string, key: unknown, path: string) => boolean,
+  say: Say,
+): void {
+  const hardening = method.hardening
+  if (isGroup(hardening)) {
+    mustExist('places', 'place', hardening.place, `${at}.hardening.place`)
+    if (isNumber(hardening.days) && hardening.days > 0 && hardening.place === undefined) {
+      say(`${at}.hardening.place`, `is missing: where do they harden for ${hardening.days} days?`)
+    }
+  }
+  if (!Array.isArray(method.stages)) return
+  let counted: number | undefined
+  method.stages.forEach((stage: unknown, i) => {
+    if (!isGroup(stage)) return
+    const where = `${at}.stages[${i}]`
+    mustExist('places', 'place', stage.place, `${where}.place`)
+    mustExist('places', 'place', stage.germinateAt, `${where}.germinateAt`)
+    mustExist('containers', 'container', stage.container, `${where}.container`)
+    if (i === 0) {
+      if (stage.container === undefined) say(`${where}.container`, 'is missing: the first stage needs a container to sow in.')
+      if (stage.when !== undefined) say(`${where}.when`, 'the first stage begins at sowing and takes no "when".')
+      return
+    }
+    if (stage.germinateAt !== undefined) say(`${where}.germinateAt`, 'only the first stage germinates.')
+    if (stage.container === undefined && stage.when === undefined) {
+      say(`${where}.when`, 'is missing: a stage that changes only the place says when (age, leaf or days before planting).')
+    }
+    if (stage.container !== undefined && stage.when !== undefined) {
+      say(`${where}.when`, 'a potting-up is timed by its pot-up point, not by "when".')
+    }
+    const when = isGroup(stage.when) ? stage.when : {}
+    const days = isNumber(when.daysBeforePlanting) ? when.daysBeforePlanting : undefined
+    if (counted !== undefined && days === undefined) {
+      say(where, 'comes after a stage counted in days before planting, so it must be counted that way too.')
+    }
+    if (counted !== undefined && days !== undefined && days >= counted) {
+      say(`${where}.when.daysBeforePlanting`, `must be fewer days than the stage before (${counted}).`)
+    }
+    if (days !== undefined) {
+      counted = days
+      if (isGroup(hardening) && isNumber(hardening.days) && hardening.days >= days) {
+        say(`${where}.when.daysBeforePlanting`, `must be more days than the hardening (${hardening.days}).`)
+      }
+    }
+    if (isNumber(when.leaf) && isGroup(crop?.growth) && crop.growth.leafInterval === undefined) {
+      say(`${where}.when.leaf`, `the crop "${String(method.crop)}" gives no leafInterval to count leaves by.`)
+    }
+  })
+}
+
+function checkSeries(planting: Raw, at: string, say: Say): void {
+  const { series, on } = planting
+  if (isGroup(series)) {
+    if (series.last === undefined && series.count === undefined) say(`${at}.series`, 'needs a last date or a count.')
+    if (series.last !== undefined && series.count !== undefined) {
+      say(`${at}.series`, 'has both a last date and a count; keep one of them.')
+    }
+    if (isDate(on) && isDate(series.last)) {
+      if (series.last < on) say(`${at}.series.last`, `the last date ${series.last} is before the first, ${on}.`)
+      else if (isNumber(series.every) && (Date.parse(series.last) - Date.parse(on)) / 86_400_000 / series.every >= 400) {
+        say(`${at}.series.last`, 'makes more than 400 plantings; choose a wider interval or an earlier last date.')
+      }
+    }
+    if (planting.sowOn !== undefined) {
+      say(`${at}.sowOn`, 'a series has a sowing day for each planting: put it in changes.')
+    }
+  } else if (Array.isArray(planting.changes) && planting.changes.length > 0) {
+    say(`${at}.changes`, 'only a series has changes; set the planting itself.')
+  }
+  if (isDate(planting.sowOn) && isDate(on) && planting.sowOn >= on) {
+    say(`${at}.sowOn`, `the sowing day ${planting.sowOn} must be before the planting day ${on}.`)
+  }
+  if (Array.isArray(planting.changes)) {
+    const seen = new Set<unknown>()
+    planting.changes.forEach((change: unknown, i) => {
+      if (!isGroup(change)) return
+      if (seen.has(change.n)) say(`${at}.changes[${i}].n`, `number ${String(change.n)} is changed twice.`)
+      seen.add(change.n)
+    })
+  }
+}
+
+function checkMonthDay(value: unknown, path: string, say: Say): void {
+  if (typeof value !== 'string' || !/^\d\d-\d\d$/.test(value)) return
+  const date = new Date(`2024-${value}T00:00:00Z`)
+  if (Number.isNaN(date.getTime()) || date.toISOString().slice(5, 10) !== value) say(path, `there is no ${value} in any year.`)
+}
+
+function entries(value: Raw, list: string): [Raw, string][] {
+  const items = value[list]
+  if (!Array.isArray(items)) return []
+  return items.flatMap((item: unknown, i): [Raw, string][] => (isGroup(item) ? [[item, `${list}[${i}]`]] : []))
+}
+
+function keyed(list: string, items: [Raw, string][], say: Say): Map<string, Raw> {
+  const byKey = new Map<string, Raw>()
+  for (const [item, at] of items) {
+    if (typeof item.key !== 'string') continue
+    if (byKey.has(item.key)) say(`${at}.key`, `the key "${item.key}" is used twice in ${list}.`)
+    else byKey.set(item.key, item)
+  }
+  return byKey
+}
+
+const isGroup = (value: unknown): value is Raw => typeof value === 'object' && value !== null && !Array.isArray(value)
+const isNumber = (value: unknown): value is number => typeof value === 'number' && Number.isFinite(value)
+const isDate = (value: unknown): value is string =>
+  typeof value === 'string' && /^\d{4}-\d\d-\d\d$/.test(value) && !Number.isNaN(Date.parse(value))
