@@ -11,10 +11,35 @@ export type Day = number
  * @example parseDay('1970-01-02') // 1
  */
 export function parseDay(iso: string): Day {
-  const time = /^\d{4}-\d{2}-\d{2}$/.test(iso) ? Date.parse(`${iso}T00:00:00Z`) : Number.NaN
-  const day = time / 86_400_000
-  if (Number.isNaN(day) || formatDay(day) !== iso) throw new RangeError(`"${iso}" is not a date written YYYY-MM-DD`)
-  return day
+  const year = digits(iso, 0, 4)
+  const month = digits(iso, 5, 2)
+  const date = digits(iso, 8, 2)
+  if (iso.length === 10 && iso[4] === '-' && iso[7] === '-' && month >= 1 && month <= 12 && date >= 1) {
+    const leap = (year % 4 === 0 && year % 100 !== 0) || year % 400 === 0
+    if (date <= (month === 2 && leap ? 29 : MONTH_DAYS[month - 1]!)) return civilDay(year, month, date)
+  }
+  throw new RangeError(`"${iso}" is not a date written YYYY-MM-DD`)
+}
+
+const MONTH_DAYS = [31, 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31]
+
+function digits(text: string, at: number, count: number): number {
+  let value = 0
+  for (let i = at; i < at + count; i++) {
+    const digit = text.charCodeAt(i) - 48
+    if (!(digit >= 0 && digit <= 9)) return Number.NaN
+    value = value * 10 + digit
+  }
+  return value
+}
+
+/** Days since 1970-01-01 of a real date: years counted from March, so that a leap day comes last. */
+function civilDay(year: number, month: number, date: number): Day {
+  const y = month <= 2 ? year - 1 : year
+  const era = Math.floor(y / 400)
+  const yearOfEra = y - era * 400
+  const dayOfMarchYear = Math.floor((153 * (month + (month > 2 ? -3 : 9)) + 2) / 5) + date - 1
+  return era * 146_097 + yearOfEra * 365 + Math.floor(yearOfEra / 4) - Math.floor(yearOfEra / 100) + dayOfMarchYear - 719_468
 }
 
 /**

@@ -1,0 +1,57 @@
+/** Turns wishes into batches to be raised: a series becomes one batch a planting. */
+import type { Planting } from '../../season/schema'
+import { parseDay, type Day } from '../calendar/day'
+
+/** One planting day of a wish, before anything is counted back. */
+export interface Sought {
+  /** Stays the same as long as the planting and its place in the series do. */
+  id: string
+  /** What the label says: the planting's code, with its number in a series. */
+  code: string
+  planting: Planting
+  /** Which of the series, from 1; 0 when it is not a series. */
+  n: number
+  plants: number
+  plantOn: Day
+  /** Sowing day chosen by hand. */
+  sowOn: Day | undefined
+}
+
+/** Most plantings one series makes. */
+export const MOST_IN_SERIES = 400
+
+/** Planting days of a wish, in order; dropped ones are left out. */
+export function expandPlanting(planting: Planting): Sought[] {
+  const first = parseDay(planting.on)
+  if (!planting.series) {
+    const sowOn = planting.sowOn === undefined ? undefined : parseDay(planting.sowOn)
+    return [
+      { id: planting.key, code: planting.code, planting, n: 0, plants: planting.plants, plantOn: first, sowOn },
+    ]
+  }
+  const { every } = planting.series
+  const count = seriesLength(first, planting.series)
+  const changes = new Map(planting.changes.map((change) => [change.n, change]))
+  const sought: Sought[] = []
+  for (let n = 1; n <= count; n++) {
+    const change = changes.get(n)
+    if (change?.dropped) continue
+    sought.push({
+      id: `${planting.key}.${n}`,
+      code: `${planting.code}-${n}`,
+      planting,
+      n,
+      plants: change?.plants ?? planting.plants,
+      plantOn: change?.on === undefined ? first + (n - 1) * every : parseDay(change.on),
+      sowOn: change?.sowOn === undefined ? undefined : parseDay(change.sowOn),
+    })
+  }
+  return sought
+}
+
+/** Number of plantings in a series, dropped ones counted. */
+export function seriesLength(first: Day, series: NonNullable<Planting['series']>): number {
+  const count =
+    series.count ?? (series.last === undefined ? 1 : Math.floor((parseDay(series.last) - first) / series.every) + 1)
+  return Math.min(MOST_IN_SERIES, Math.max(0, count))
+}

@@ -1,0 +1,195 @@
+/** The whole plan of a season, recomputed only where something changed. */
+import type { Container, Lot, Place, Planting, Season, Variety } from '../../season/schema'
+import { parseDay, type Day } from '../calendar/day'
+import { containerLoads, placeLoads, type Load } from '../capacity/load'
+import { createClimate, type Climate } from '../climate/climate'
+import { SEARCH_DAYS } from '../schedule/count-back'
+import { numberPlaces } from '../schedule/route'
+import { computeBatch, type Batch } from './batch'
+import { expandPlanting } from './expand'
+import { createWay, type SeedShare, type Way, type WayFacts } from './ways'
+
+/** A season computed. */
+export interface Plan {
+  season: Season
+  /** Span of the season itself: first day and the day after its last. */
+  from: Day
+  to: Day
+  /** In the order of the plantings. */
+  batches: Batch[]
+  byId: Map<string, Batch>
+  places: Load<Place>[]
+  containers: Load<Container>[]
+}
+
+/** Computes plans of one season after another and keeps what did not change. */
+export interface Planner {
+  /** Plan of a season; parts that are the same objects as last time are not computed again. */
+  plan(season: Season): Plan
+  /** Batches of a planting that is not in the season (yet), computed the same way. */
+  preview(season: Season, planting: Planting): Batch[]
+}
+
+const SLACK = 60 // days kept ready on both sides, so that moving a date by a month remakes nothing
+const AFTER = 420 // days after the last planting for which ready and limit days are still found
+
+/** Share and pace of the seed of a planting: its lot, else the variety's first lot, else the crop's usual share. */
+function seedOf(lot: Lot | undefined, usualShare: number): SeedShare {
+  return lot
+    ? { lot, germination: lot.germination, testedSeeds: lot.testedSeeds, pace: lot.pace }
+    : { lot: undefined, germination: usualShare, testedSeeds: 100, pace: 1 }
+}
+
+/** A planner with nothing computed yet. */
+export function createPlanner(): Planner {
+  let tables: Tables | undefined
+  let kept = new Map<Planting, Batch[]>()
+
+  const batchesOf = (season: Season, t: Tables, planting: Planting): Batch[] => {
+    const variety = t.varieties.get(planting.variety)!
+    const method = t.methods.get(planting.method)!
+    const crop = t.crops.get(variety.crop)!
+    const lot = planting.lot === undefined ? t.firstLot.get(variety.key) : t.lots.get(planting.lot)
+    let seed = t.seeds.get(lot ?? crop)
+    if (!seed) t.seeds.set(lot ?? crop, (seed = seedOf(lot, crop.germination.usualShare)))
+    const way = t.way(crop, method, seed.pace)
+    const { habits } = season
+    const agePoint = planting.agePoint ?? habits.agePoint
+    const confidence = planting.confidence ?? habits.confidence
+    return expandPlanting(planting).map((sought) =>
+      computeBatch(sought, variety, way, seed, agePoint, confidence, habits.sowingWeekdays),
+    )
+  }
+
+  const prepare = (season: Season, extra?: Planting): Tables => {
+    const span = plantingSpan(season.plantings, extra)
+    if (!tables || !tables.fits(season, span)) {
+      tables = createTables(season, span)
+      kept = new Map()
+    }
+    return tables
+  }
+
+  return {
+    plan(season) {
+      const t = prepare(season)
+      const next = new Map<Planting, Batch[]>()
+      const batches: Batch[] = []
+      for (const planting of season.plantings) {
+        const own = kept.get(planting) ?? batchesOf(season, t, planting)
+        next.set(planting, own)
+        for (const batch of own) batches.push(batch)
+      }
+      kept = next
+      const from = parseDay(season.season.from)
+      const to = parseDay(season.season.to) + 1
+      let first = from
+      let last = to
+      for (const { stays } of batches) {
+        if (stays.length === 0) continue
+        first = Math.min(first, stays[0]!.from)
+        last = Math.max(last, stays.at(-1)!.until + stays.at(-1)!.container.washDays)
+      }
+      return {
+        season,
+        from,
+        to,
+        batches,
+        byId: new Map(batches.map((batch) => [batch.id, batch])),
+        places: placeLoads(batches, season.places, first, last),
+        containers: containerLoads(batches, season.containers, first, last),
+      }
+    },
+    preview(season, planting) {
+      return batchesOf(season, prepare(season, planting), planting)
+    },
+  }
+}
+
+interface Span {
+  first: Day
+  last: Day
+}
+
+/** Facts of a season by key, its climate, and the ways already put together. */
+interface Tables {
+  climate: Climate
+  varieties: ReadonlyMap<string, Variety>
+  crops: ReadonlyMap<string, Season['crops'][number]>
+  methods: ReadonlyMap<string, Season['methods'][number]>
+  lots: ReadonlyMap<string, Lot>
+  firstLot: ReadonlyMap<string, Lot>
+  seeds: Map<Lot | Season['crops'][number], SeedShare>
+  way(crop: Season['crops'][number], method: Season['methods'][number], pace: number): Way
+  fits(season: Season, span: Span): boolean
+}
+
+function createTables(season: Season, span: Span): Tables {
+  const sowFrom = span.first - SEARCH_DAYS - SLACK
+  const sowTo = span.last + SLACK
+  const climate = createClimate(season.site, season.places, sowFrom - 1, sowTo + AFTER)
+  const facts: WayFacts = {
+    climate,
+    containers: new Map(season.containers.map((container) => [container.key, container])),
+    placeNumber: numberPlaces(season.places),
+    sowFrom,
+    sowTo,
+    rounding: season.habits.rounding,
+  }
+  const ways = new Map<Season['methods'][number], Map<number, Way>>()
+  const firstLot = new Map<string, Lot>()
+  for (const lot of season.lots) if (!firstLot.has(lot.variety)) firstLot.set(lot.variety, lot)
+  return {
+    climate,
+    varieties: new Map(season.varieties.map((variety) => [variety.key, variety])),
+    crops: new Map(season.crops.map((crop) => [crop.key, crop])),
+    methods: new Map(season.methods.map((method) => [method.key, method])),
+    lots: new Map(season.lots.map((lot) => [lot.key, lot])),
+    firstLot,
+    seeds: new Map(),
+    way(crop, method, pace) {
+      let byPace = ways.get(method)
+      if (!byPace) ways.set(method, (byPace = new Map()))
+      let way = byPace.get(pace)
+      if (!way) byPace.set(pace, (way = createWay(facts, crop, method, pace)))
+      return way
+    },
+    fits: (other, { first, last }) =>
+      first - SEARCH_DAYS >= sowFrom &&
+      last <= sowTo &&
+      other.site === season.site &&
+      other.habits === season.habits &&
+      other.places === season.places &&
+      other.containers === season.containers &&
+      other.crops === season.crops &&
+      other.varieties === season.varieties &&
+      other.lots === season.lots &&
+      other.methods === season.methods,
+  }
+}
+
+/** First and last day a planting or sowing of a season may fall on. */
+function plantingSpan(plantings: readonly Planting[], extra: Planting | undefined): Span {
+  let first = Infinity
+  let last = -Infinity
+  const take = (planting: Planting) => {
+    const on = parseDay(planting.on)
+    first = Math.min(first, on)
+    last = Math.max(last, on)
+    if (planting.sowOn !== undefined) first = Math.min(first, parseDay(planting.sowOn))
+    const { series } = planting
+    if (!series) return
+    if (series.last !== undefined) last = Math.max(last, parseDay(series.last))
+    if (series.count !== undefined) last = Math.max(last, on + (series.count - 1) * series.every)
+    for (const change of planting.changes) {
+      for (const iso of [change.on, change.sowOn]) {
+        if (iso === undefined) continue
+        first = Math.min(first, parseDay(iso))
+        last = Math.max(last, parseDay(iso))
+      }
+    }
+  }
+  for (const planting of plantings) take(planting)
+  if (extra) take(extra)
+  return first === Infinity ? { first: 0, last: 0 } : { first, last }
+}

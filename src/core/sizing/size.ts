@@ -1,0 +1,224 @@
+/** How many cells to sow, and how many plants to carry on at each stage. */
+import { atLeast } from './binomial'
+import { cellYield, chanceOfAtLeast, meanYield, yieldVariance, type CellSowing, type CellYield } from './cell'
+import { possibleShares } from './germination-doubt'
+import { normalQuantile } from './normal'
+
+/** What a batch must come to. */
+export interface SizingInput extends CellSowing {
+  /** Good plants wanted at planting. */
+  need: number
+  /** Share of the lot that comes up. */
+  germination: number
+  /** Seeds in the test behind it; `Infinity` for a share known without doubt. */
+  testedSeeds: number
+  /** Part of the germination left at the temperature it germinates at; 1 in the good range. */
+  temperatureFactor?: number
+  /** Share of good plants that stay good through each stage, in order. */
+  survivals: readonly number[]
+  /** Wanted chance to have enough. */
+  confidence: number
+}
+
+/** A batch's size, with what it came from. */
+export interface Sizing {
+  /** Cells sown, then plants carried on into each later stage. */
+  counts: number[]
+  cells: number
+  seeds: number
+  /** Chance of at least the needed plants; with several stages, the product of the stages' chances. */
+  chance: number
+  /** Good plants expected beyond the need. */
+  spare: number
+  /** Mean good plants from one sown cell at the end of the first stage. */
+  perCell: number
+  input: SizingInput
+}
+
+/** Most cells a batch is sized to. */
+export const MOST_CELLS = 5_000_000
+
+/**
+ * Smallest sowing that gives enough good plants with the wanted confidence.
+ *
+ * With several stages only what is needed is carried on: from the last stage back, each count is the
+ * smallest that gives the next with chance ≥ confidence^(1/stages).
+ *
+ * @returns `undefined` when no number of cells would do (nothing comes up)
+ * @see exact binomial and convolution; the doubt of the germination test is averaged over
+ */
+export function sizeBatch(input: SizingInput): Sizing | undefined {
+  const { need, survivals, confidence } = input
+  const perStage = confidence ** (1 / survivals.length)
+  const carried: number[] = []
+  let wanted = need
+  let chance = 1
+  for (let i = survivals.length - 1; i > 0; i--) {
+    const survival = survivals[i]!
+    const cell: CellYield = [1 - survival, survival]
+    const next = wanted
+    wanted = smallest((n) => atLeast(n, survival, next) >= perStage, guess(cell, next, perStage))!
+    chance *= atLeast(wanted, survival, next)
+    carried.unshift(wanted)
+  }
+  const sown = sownCells(input)
+  if (sown.mean <= 0) return undefined
+  const cells = smallest((n) => sown.chance(n, wanted) >= perStage, guess(sown.typical, wanted, perStage))
+  if (cells === undefined) return undefined
+  return describe(input, cells, carried, sown, wanted, chance)
+}
+
+/**
+ * Chance that a given number of sown cells gives enough plants.
+ *
+ * @param cells cells sown
+ */
+export function chanceWith(input: SizingInput, cells: number): number {
+  const exact = sizeBatch(input)
+  const sown = sownCells(input)
+  if (!exact) return 0
+  const wanted = exact.counts[1] ?? input.need
+  return sown.chance(cells, wanted) * laterChance(input, exact.counts)
+}
+
+/** The same sizing with its first count rounded up to a whole number of `unit` cells. */
+export function roundUp(sizing: Sizing, unit: number): Sizing {
+  const cells = Math.ceil(sizing.cells / unit) * unit
+  if (cells === sizing.cells) return sizing
+  const wanted = sizing.counts[1] ?? sizing.input.need
+  const sown = sownCells(sizing.input)
+  return describe(sizing.input, cells, sizing.counts.slice(1), sown, wanted, laterChance(sizing.input, sizing.counts))
+}
+
+/** A habit of adding a flat share, with its real chance of being enough. */
+export interface Habit {
+  habit: 'by the averages' | 'add 10 in 100' | 'add 20 in 100'
+  cells: number
+  chance: number
+}
+
+/** What flat-percentage habits would sow, and the chance each really has. */
+export function flatHabits(input: SizingInput): Habit[] {
+  const sown = sownCells(input)
+  const later = input.survivals.slice(1).reduce((product, s) => product * s, 1)
+  if (sown.mean <= 0) return []
+  const perCell = Math.max(1, input.keep)
+  return (
+    [
+      ['by the averages', Math.ceil(input.need / (meanYield(sown.typical) * later) - 1e-9)],
+      ['add 10 in 100', Math.ceil((input.need / perCell) * 1.1 - 1e-9)],
+      ['add 20 in 100', Math.ceil((input.need / perCell) * 1.2 - 1e-9)],
+    ] as const
+  ).map(([habit, cells]) => ({ habit, cells, chance: chanceWith(input, cells) }))
+}
+
+/** Seed to have in hand: what is sown and a share for handling. */
+export function seedToHave(seeds: number, handling: number): number {
+  return Math.ceil(seeds * (1 + handling) - 1e-9)
+}
+
+interface SownCells {
+  typical: CellYield
+  mean: number
+  chance(cells: number, wanted: number): number
+}
+
+function sownCells(input: SizingInput): SownCells {
+  const { germination, testedSeeds, temperatureFactor = 1, survivals } = input
+  const yields = possibleShares(germination, testedSeeds).map(({ share, weight }) => ({
+    weight,
+    cell: cellYield(input, share * temperatureFactor, survivals[0]!),
+  }))
+  const typical = cellYield(input, germination * temperatureFactor, survivals[0]!)
+  const facts = yields.map(({ cell, weight }) => ({
+    cell,
+    weight,
+    mean: meanYield(cell),
+    sd: Math.sqrt(yieldVariance(cell)),
+  }))
+  return {
+    typical,
+    mean: germination * temperatureFactor > 0 ? meanYield(typical) : 0,
+    chance(cells, wanted) {
+      let sum = 0
+      for (const { cell, weight, mean, sd } of facts) {
+        // Fifteen spreads away the answer is 0 or 1 to the last digit.
+        const z = (cells * mean - wanted) / (sd * Math.sqrt(cells) + 1)
+        if (z < -15) continue
+        sum += weight * (z > 15 ? 1 : chanceOfAtLeast(cells, cell, wanted))
+      }
+      return sum
+    },
+  }
+}
+
+function laterChance(input: SizingInput, counts: readonly number[]): number {
+  let chance = 1
+  for (let i = 1; i < counts.length; i++) {
+    chance *= atLeast(counts[i]!, input.survivals[i]!, counts[i + 1] ?? input.need)
+  }
+  return chance
+}
+
+function describe(
+  input: SizingInput,
+  cells: number,
+  carried: number[],
+  sown: SownCells,
+  wanted: number,
+  later: number,
+): Sizing {
+  const perCell = meanYield(sown.typical)
+  const counts = [cells, ...carried]
+  const lastCount = carried.length > 0 ? carried.at(-1)! * input.survivals.at(-1)! : cells * perCell
+  return {
+    counts,
+    cells,
+    seeds: cells * input.seedsPerCell,
+    chance: sown.chance(cells, wanted) * later,
+    spare: lastCount - input.need,
+    perCell,
+    input,
+  }
+}
+
+/** Cells that a normal curve would call for; the exact search starts here. */
+function guess(cell: CellYield, need: number, confidence: number): number {
+  const mean = meanYield(cell)
+  const z = normalQuantile(Math.min(0.999999, Math.max(0.000001, confidence)))
+  const sd = Math.sqrt(yieldVariance(cell))
+  const root = (z * sd + Math.sqrt(z * z * sd * sd + 4 * mean * need)) / (2 * mean)
+  return Math.max(1, Math.round(root * root))
+}
+
+/** Smallest n ≥ 1 that passes, by doubling steps away from a guess and then halving. */
+function smallest(passes: (n: number) => boolean, start: number): number | undefined {
+  let low: number
+  let high: number
+  let step = 1
+  if (passes(Math.min(start, MOST_CELLS))) {
+    high = Math.min(start, MOST_CELLS)
+    low = high - step
+    while (low > 0 && passes(low)) {
+      high = low
+      step *= 2
+      low = high - step
+    }
+    low = Math.max(0, low)
+  } else {
+    low = start
+    high = start + step
+    while (!passes(high)) {
+      low = high
+      step *= 2
+      high = low + step
+      if (high > MOST_CELLS) return undefined
+    }
+  }
+  while (high - low > 1) {
+    const middle = (low + high) >> 1
+    if (passes(middle)) high = middle
+    else low = middle
+  }
+  return high
+}
