@@ -64,6 +64,7 @@ export function referenceProblems(value: unknown): Problem[] {
       }
     }
     checkSeries(item, at, say)
+    checkPlantingSpan(item, at, value.season, say)
   })
   return problems
 }
@@ -244,6 +245,37 @@ function checkSeries(planting: Raw, at: string, say: Say): void {
     })
   }
 }
+
+/** Plantings far outside the season are slips of the pen: 60 days before it to 200 after is ample. */
+function checkPlantingSpan(planting: Raw, at: string, season: unknown, say: Say): void {
+  if (!isGroup(season) || !isDate(season.from) || !isDate(season.to)) return
+  const earliest = shift(season.from, -60)
+  const latest = shift(season.to, 200)
+  const check = (date: unknown, path: string, from = earliest) => {
+    if (isDate(date) && (date < from || date > latest)) {
+      say(path, `${date} is outside the season (${season.from as string} to ${season.to as string}).`)
+    }
+  }
+  const earliestSowing = shift(season.from, -400)
+  check(planting.on, `${at}.on`)
+  check(planting.sowOn, `${at}.sowOn`, earliestSowing)
+  if (isGroup(planting.series)) {
+    const { last, count, every } = planting.series
+    check(last, `${at}.series.last`)
+    if (isDate(planting.on) && isNumber(count) && isNumber(every) && count <= 400 && every <= 365) {
+      check(shift(planting.on, (count - 1) * every), `${at}.series.count`)
+    }
+  }
+  if (Array.isArray(planting.changes)) {
+    planting.changes.forEach((change: unknown, i) => {
+      if (!isGroup(change)) return
+      check(change.on, `${at}.changes[${i}].on`)
+      check(change.sowOn, `${at}.changes[${i}].sowOn`, earliestSowing)
+    })
+  }
+}
+
+const shift = (iso: string, days: number) => new Date(Date.parse(iso) + days * 86_400_000).toISOString().slice(0, 10)
 
 function checkMonthDay(value: unknown, path: string, say: Say): void {
   if (typeof value !== 'string' || !/^\d\d-\d\d$/.test(value)) return

@@ -17,6 +17,10 @@ export interface CellSowing {
  * @param survival share of seedlings still good at the end of the stage
  */
 export function cellYield({ seedsPerCell, keep }: CellSowing, germination: number, survival: number): CellYield {
+  if (keep === 1) {
+    const good = (1 - (1 - germination) ** seedsPerCell) * survival
+    return [1 - good, good]
+  }
   const up = binomialChances(seedsPerCell, germination)
   const good = new Array<number>(keep + 1).fill(0)
   up.forEach((chance, seedlings) => {
@@ -59,7 +63,7 @@ interface Spread {
   chances: Float64Array
 }
 
-const NEGLIGIBLE = 1e-18
+const NEGLIGIBLE = 1e-15
 
 function manyCells(n: number, cell: CellYield): Spread {
   let power: Spread = { offset: 0, chances: Float64Array.from(cell) }

@@ -6,34 +6,38 @@ export interface PossibleShare {
   weight: number
 }
 
-const GRID = 400
-const KEEP = 1e-13 // weights below this part of the greatest one cannot change an answer
+const KEEP = 1e-11 // weights below this part of the greatest one cannot change an answer
+const LEAST_GRID = 120
+const PER_SPREAD = 3 // grid points in one spread of whichever is narrower, the doubt or the step of the answer
 
 /**
  * Possible shares of a lot of which `tested` seeds gave `germination`:
  * Beta(g·N, (1 − g)·N), each part at least 0.5.
  *
- * With share = sin²t the density is smooth at both ends, so a plain midpoint rule is enough.
+ * With share = sin²t the density is smooth at both ends, so a plain midpoint rule is enough: its grid is
+ * finer than the spread of t, 1/(2√N), and than the step that the answer makes for `cells` cells.
  *
  * @param germination share found in the test
  * @param tested number of seeds in the test; `Infinity` for a share known without doubt
+ * @param cells about how many seeds or cells the answer is for
  */
-export function possibleShares(germination: number, tested: number): PossibleShare[] {
+export function possibleShares(germination: number, tested: number, cells = 0): PossibleShare[] {
   if (tested === Infinity) return [{ share: germination, weight: 1 }]
   const a = Math.max(0.5, germination * tested)
   const b = Math.max(0.5, (1 - germination) * tested)
-  const logs: number[] = []
-  const shares: number[] = []
-  for (let i = 0; i < GRID; i++) {
-    const t = ((i + 0.5) / GRID) * (Math.PI / 2)
-    shares.push(Math.sin(t) ** 2)
-    logs.push((2 * a - 1) * Math.log(Math.sin(t)) + (2 * b - 1) * Math.log(Math.cos(t)))
+  const spread = 0.5 / Math.sqrt(Math.max(a + b, cells))
+  const grid = Math.max(LEAST_GRID, Math.ceil((PER_SPREAD * Math.PI) / 2 / spread))
+  const mode = Math.atan2(Math.sqrt(Math.max(0, a - 0.5)), Math.sqrt(Math.max(0, b - 0.5)))
+  const logAt = (t: number) => (2 * a - 1) * Math.log(Math.sin(t)) + (2 * b - 1) * Math.log(Math.cos(t))
+  const top = logAt(Math.min(Math.PI / 2 - 1e-9, Math.max(1e-9, mode)))
+  const kept: PossibleShare[] = []
+  let total = 0
+  for (let i = 0; i < grid; i++) {
+    const t = ((i + 0.5) / grid) * (Math.PI / 2)
+    const weight = Math.exp(logAt(t) - top)
+    if (weight < KEEP) continue
+    kept.push({ share: Math.sin(t) ** 2, weight })
+    total += weight
   }
-  const top = Math.max(...logs)
-  const kept = logs.flatMap((log, i) => {
-    const weight = Math.exp(log - top)
-    return weight < KEEP ? [] : [{ share: shares[i]!, weight }]
-  })
-  const total = kept.reduce((sum, { weight }) => sum + weight, 0)
   return kept.map(({ share, weight }) => ({ share, weight: weight / total }))
 }

@@ -61,9 +61,11 @@ export function sizeBatch(input: SizingInput): Sizing | undefined {
     chance *= atLeast(wanted, survival, next)
     carried.unshift(wanted)
   }
-  const sown = sownCells(input)
-  if (sown.mean <= 0) return undefined
-  const cells = smallest((n) => sown.chance(n, wanted) >= perStage, guess(sown.typical, wanted, perStage))
+  const typical = typicalYield(input)
+  if (!(meanYield(typical) > 0)) return undefined
+  const start = guess(typical, wanted, perStage, shareDoubt(input))
+  const sown = sownCells(input, start)
+  const cells = smallest((n) => sown.chance(n, wanted) >= perStage, start)
   if (cells === undefined) return undefined
   return describe(input, cells, carried, sown, wanted, chance)
 }
@@ -75,8 +77,8 @@ export function sizeBatch(input: SizingInput): Sizing | undefined {
  */
 export function chanceWith(input: SizingInput, cells: number): number {
   const exact = sizeBatch(input)
-  const sown = sownCells(input)
   if (!exact) return 0
+  const sown = sownCells(input, cells)
   const wanted = exact.counts[1] ?? input.need
   return sown.chance(cells, wanted) * laterChance(input, exact.counts)
 }
@@ -86,7 +88,7 @@ export function roundUp(sizing: Sizing, unit: number): Sizing {
   const cells = Math.ceil(sizing.cells / unit) * unit
   if (cells === sizing.cells) return sizing
   const wanted = sizing.counts[1] ?? sizing.input.need
-  const sown = sownCells(sizing.input)
+  const sown = sownCells(sizing.input, cells)
   return describe(sizing.input, cells, sizing.counts.slice(1), sown, wanted, laterChance(sizing.input, sizing.counts))
 }
 
@@ -99,13 +101,13 @@ export interface Habit {
 
 /** What flat-percentage habits would sow, and the chance each really has. */
 export function flatHabits(input: SizingInput): Habit[] {
-  const sown = sownCells(input)
+  const perSown = meanYield(typicalYield(input))
   const later = input.survivals.slice(1).reduce((product, s) => product * s, 1)
-  if (sown.mean <= 0) return []
+  if (!(perSown > 0)) return []
   const perCell = Math.max(1, input.keep)
   return (
     [
-      ['by the averages', Math.ceil(input.need / (meanYield(sown.typical) * later) - 1e-9)],
+      ['by the averages', Math.ceil(input.need / (perSown * later) - 1e-9)],
       ['add 10 in 100', Math.ceil((input.need / perCell) * 1.1 - 1e-9)],
       ['add 20 in 100', Math.ceil((input.need / perCell) * 1.2 - 1e-9)],
     ] as const
@@ -119,37 +121,45 @@ export function seedToHave(seeds: number, handling: number): number {
 
 interface SownCells {
   typical: CellYield
-  mean: number
   chance(cells: number, wanted: number): number
 }
 
-function sownCells(input: SizingInput): SownCells {
+const CERTAIN = 8.5 // spreads away from the mean at which a chance is 0 or 1 to nine digits
+
+/** What one cell yields when the lot's share is just what the test found. */
+function typicalYield(input: SizingInput): CellYield {
+  return cellYield(input, input.germination * (input.temperatureFactor ?? 1), input.survivals[0]!)
+}
+
+/** Chances for sown cells, the doubt of the test averaged over; `about` is how many cells are in question. */
+function sownCells(input: SizingInput, about: number): SownCells {
   const { germination, testedSeeds, temperatureFactor = 1, survivals } = input
-  const yields = possibleShares(germination, testedSeeds).map(({ share, weight }) => ({
-    weight,
-    cell: cellYield(input, share * temperatureFactor, survivals[0]!),
-  }))
-  const typical = cellYield(input, germination * temperatureFactor, survivals[0]!)
-  const facts = yields.map(({ cell, weight }) => ({
-    cell,
-    weight,
-    mean: meanYield(cell),
-    sd: Math.sqrt(yieldVariance(cell)),
-  }))
+  const facts = possibleShares(germination, testedSeeds, about).map(({ share, weight }) => {
+    const cell = cellYield(input, share * temperatureFactor, survivals[0]!)
+    return { cell, weight, mean: meanYield(cell), sd: Math.sqrt(yieldVariance(cell)) }
+  })
   return {
-    typical,
-    mean: germination * temperatureFactor > 0 ? meanYield(typical) : 0,
+    typical: typicalYield(input),
     chance(cells, wanted) {
       let sum = 0
       for (const { cell, weight, mean, sd } of facts) {
-        // Fifteen spreads away the answer is 0 or 1 to the last digit.
-        const z = (cells * mean - wanted) / (sd * Math.sqrt(cells) + 1)
-        if (z < -15) continue
-        sum += weight * (z > 15 ? 1 : chanceOfAtLeast(cells, cell, wanted))
+        const z = (cells * mean - wanted) / (sd * Math.sqrt(cells) + 0.5)
+        if (z < -CERTAIN) continue
+        sum += weight * (z > CERTAIN ? 1 : chanceOfAtLeast(cells, cell, wanted))
       }
       return sum
     },
   }
+}
+
+/** Spread of the mean yield of a cell that comes from the doubt of the test. */
+function shareDoubt(input: SizingInput): number {
+  const { germination: g, testedSeeds, temperatureFactor = 1, survivals } = input
+  if (testedSeeds === Infinity) return 0
+  const sd = Math.sqrt(Math.max(g * (1 - g), 0.5 / testedSeeds) / (testedSeeds + 1))
+  const up = meanYield(cellYield(input, Math.min(1, g + sd) * temperatureFactor, survivals[0]!))
+  const down = meanYield(cellYield(input, Math.max(0, g - sd) * temperatureFactor, survivals[0]!))
+  return (up - down) / 2
 }
 
 function laterChance(input: SizingInput, counts: readonly number[]): number {
@@ -183,19 +193,20 @@ function describe(
 }
 
 /** Cells that a normal curve would call for; the exact search starts here. */
-function guess(cell: CellYield, need: number, confidence: number): number {
+function guess(cell: CellYield, need: number, confidence: number, doubt = 0): number {
   const mean = meanYield(cell)
+  const variance = yieldVariance(cell)
   const z = normalQuantile(Math.min(0.999999, Math.max(0.000001, confidence)))
-  const sd = Math.sqrt(yieldVariance(cell))
-  const root = (z * sd + Math.sqrt(z * z * sd * sd + 4 * mean * need)) / (2 * mean)
-  return Math.max(1, Math.round(root * root))
+  let n = need / mean
+  for (let i = 0; i < 8; i++) n = Math.min(MOST_CELLS, (need + z * Math.sqrt(n * variance + (n * doubt) ** 2)) / mean)
+  return Math.max(1, Math.round(n))
 }
 
 /** Smallest n ≥ 1 that passes, by doubling steps away from a guess and then halving. */
 function smallest(passes: (n: number) => boolean, start: number): number | undefined {
   let low: number
   let high: number
-  let step = 1
+  let step = Math.max(1, start >> 8)
   if (passes(Math.min(start, MOST_CELLS))) {
     high = Math.min(start, MOST_CELLS)
     low = high - step

@@ -1,0 +1,12 @@
+/** Writes the demo season to demo/, through the same reader a user's file goes through. */
+import { writeFileSync } from 'node:fs'
+import { readSeason } from '../../src/season/read'
+import { sallowFerry } from './sallow-ferry'
+
+const read = readSeason(sallowFerry)
+if (!read.ok) {
+  for (const { path, message } of read.problems) console.error(`${path}: ${message}`)
+  process.exit(1)
+}
+writeFileSync(new URL('../../demo/sallow-ferry-2027.json', import.meta.url), `${JSON.stringify(sallowFerry, null, 1)}\n`)
+console.log(`${read.season.plantings.length} plantings written`)
