@@ -62,7 +62,7 @@ const methods: MethodInput[] = [
   { key: 'chard-128', crop: 'chard', name: '128-cells in the tunnel', sowing: single, stages: [stage('cells-128', 'tunnel', 0.97)], hardening: harden(4, 'standing-out') },
   { key: 'snapdragon-200-72', crop: 'snapdragon', name: '200-cells on the rack, potted into 72', sowing: single, stages: [stage('cells-200', 'lit-rack', 0.95), stage('cells-72', 'tunnel', 0.97)], hardening: harden(7) },
   { key: 'snapdragon-128', crop: 'snapdragon', name: 'Straight into 128-cells', sowing: single, stages: [stage('cells-128', 'tunnel', 0.94, 'lit-rack')], hardening: harden(7) },
-  { P0-cells on the rack, then the warm bench', sowing: single, stages: [stage('cells-200', 'lit-rack', 0.93), { place: 'warm-bench', when: { leaf: 3 } }], hardening: harden(10) },
+  { key: 'lisianthus-200', crop: 'lisianthus', name: '200-cells on the rack, then the warm bench', sowing: single, stages: [stage('cells-200', 'lit-rack', 0.93), { place: 'warm-bench', when: { leaf: 3 } }], hardening: harden(10) },
   { key: 'stock-128', crop: 'stock', name: '128-cells, bench then tunnel', sowing: single, stages: [stage('cells-128', 'tunnel', 0.96, 'warm-bench')], hardening: harden(7) },
   { key: 'statice-128', crop: 'statice', name: '128-cells in the tunnel', sowing: single, stages: [stage('cells-128', 'tunnel', 0.95, 'warm-bench')], hardening: harden(7, 'standing-out') },
   { key: 'scabiosa-128', crop: 'scabiosa', name: '128-cells, two and thin', sowing: thin(2), stages: [stage('cells-128', 'tunnel', 0.95, 'warm-bench')], hardening: harden(7) },
