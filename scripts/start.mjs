@@ -1,0 +1,61 @@
+/** npm start: everything from a fresh clone to an address in the browser. */
+import { spawn } from 'node:child_process'
+import { existsSync } from 'node:fs'
+import { join } from 'node:path'
+import { accountCanEnter, checkNode, ensureBuild, ensurePackages, freePort, isRoot, nextBin, ROOT, runTypeScript, say, serverAccount, SetupError, startFarmCluster } from './machine.mjs'
+
+const dev = process.argv.includes('--dev')
+
+async function main() {
+  checkNode()
+  ensurePackages()
+  let cluster
+  let url = process.env.DATABASE_URL
+  if (!url) {
+    cluster = await startFarmCluster()
+    url = cluster.url
+  }
+  try {
+    if ((await runTypeScript('scripts/load-demo.ts', [], { DATABASE_URL: url })) !== 0) throw new SetupError('The database could not be made ready.')
+    if (!dev) ensureBuild()
+    await serve(url)
+  } finally {
+    if (cluster && !cluster.alreadyRunning) cluster.stop()
+  }
+}
+
+/** Serves until it is stopped. */
+async function serve(url) {
+  const port = Number(process.env.PORT) || (await freePort())
+  const host = process.env.HOST ?? '127.0.0.1'
+  const account = dev ? undefined : serverAccount()
+  const canRead = !isRoot || (existsSync(join(ROOT, '.next')) && accountCanEnter(join(ROOT, '.next')))
+  if (account && !canRead) say('The server account cannot read this folder, so the web server runs as root. Put the checkout where everyone may read to avoid that.')
+  const child = spawn(process.execPath, [nextBin(), dev ? 'dev' : 'start', '-H', host, '-p', String(port)], {
+    cwd: ROOT,
+    stdio: ['ignore', 'pipe', 'inherit'],
+    env: { ...process.env, DATABASE_URL: url, NODE_ENV: dev ? 'development' : 'production', NEXT_TELEMETRY_DISABLED: '1', HOME: account ? '/tmp' : process.env.HOME },
+    ...(account && canRead ? { uid: account.uid, gid: account.gid } : {}),
+  })
+  let told = false
+  child.stdout.on('data', (text) => {
+    if (dev) process.stdout.write(text)
+    if (!told && /ready/i.test(String(text))) {
+      told = true
+      say(`Dove Step is ready: http://${host}:${port}\nCtrl-C stops it.`)
+    }
+  })
+  const stop = () => child.kill('SIGTERM')
+  process.on('SIGINT', stop)
+  process.on('SIGTERM', stop)
+  const code = await new Promise((done) => child.on('exit', (status, signal) => done(signal ? 0 : status)))
+  if (code !== 0 && code !== 143 && code !== 130) throw new SetupError(`The web server ended with code ${code}.`)
+}
+
+main().then(
+  () => process.exit(0),
+  (error) => {
+    console.error(error instanceof SetupError ? error.message : error)
+    process.exit(1)
+  },
+)

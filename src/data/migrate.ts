@@ -1,0 +1,19 @@
+/** Brings a database up to date. */
+import { Migrator, type Kysely, type Migration } from 'kysely'
+import * as season from './migrations/0001-season'
+import type { Database } from './schema'
+
+const MIGRATIONS: Record<string, Migration> = { '0001-season': season }
+
+/**
+ * Runs the migrations a database lacks, each once, in order.
+ *
+ * @returns names of those run now
+ * @throws the first error; the migration it came from is rolled back
+ */
+export async function migrate(db: Kysely<Database>): Promise<string[]> {
+  const migrator = new Migrator({ db, provider: { getMigrations: () => Promise.resolve(MIGRATIONS) } })
+  const { error, results } = await migrator.migrateToLatest()
+  if (error) throw error instanceof Error ? error : new Error('A migration failed', { cause: error })
+  return (results ?? []).map(({ migrationName }) => migrationName)
+}

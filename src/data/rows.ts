@@ -1,0 +1,403 @@
+/** Between the things of a season document and the rows they are kept in. */
+import type { Insertable, Selectable } from 'kysely'
+import type { Container, Crop, Lot, Method, Place, Planting, Season, Stage, Variety } from '../season/schema'
+import type * as t from './schema'
+
+/** The season a row belongs to. */
+export interface SeasonId {
+  farm_id: string
+  season_id: string
+}
+
+/** The same object without its `null` and `undefined` entries, which a document leaves out. */
+function present<T extends object>(
+  value: T,
+): { [K in keyof T as null extends T[K] ? never : undefined extends T[K] ? never : K]: T[K] } & {
+  [K in keyof T as null extends T[K] ? K : undefined extends T[K] ? K : never]?: NonNullable<T[K]>
+} {
+  return Object.fromEntries(Object.entries(value).filter(([, v]) => v !== null && v !== undefined)) as never
+}
+
+const temperatureRow = (x: { held?: number | undefined; lift?: number | undefined; halfRange?: number | undefined; floor?: number | undefined; ceiling?: number | undefined }) => ({
+  held: x.held ?? null,
+  lift: x.lift ?? null,
+  half_range: x.halfRange ?? null,
+  floor: x.floor ?? null,
+  ceiling: x.ceiling ?? null,
+})
+
+const temperatureOf = (row: { held: number | null; lift: number | null; half_range: number | null; floor: number | null; ceiling: number | null }) =>
+  present({ held: row.held, lift: row.lift, halfRange: row.half_range, floor: row.floor, ceiling: row.ceiling })
+
+/** Columns of a season that come from its document. */
+export function seasonRow({ season, site, habits }: Season) {
+  const { frost } = site
+  return {
+    name: season.name,
+    starts_on: season.from,
+    ends_on: season.to,
+    opens_on: season.opensOn ?? null,
+    latitude: site.latitude,
+    elevation: site.elevation ?? null,
+    clearness: site.clearness,
+    outdoor_monthly_means: site.outdoorMonthlyMeans,
+    frost_spring_median: frost?.lastSpring.median ?? null,
+    frost_spring_spread_days: frost?.lastSpring.spreadDays ?? null,
+    frost_autumn_median: frost?.firstAutumn.median ?? null,
+    frost_autumn_spread_days: frost?.firstAutumn.spreadDays ?? null,
+    frost_trusted_chance: frost?.trustedChance ?? null,
+    frost_margin_days: frost?.marginDays ?? null,
+    confidence: habits.confidence,
+    age_point: habits.agePoint,
+    handling: habits.handling,
+    rounding: habits.rounding,
+    sowing_weekdays: habits.sowingWeekdays,
+  }
+}
+
+/** Site and habits of a season row. */
+export function seasonOf(row: Selectable<t.SeasonTable>, farmName: string): Pick<Season, 'format' | 'farm' | 'season' | 'site' | 'habits'> {
+  const frost =
+    row.frost_spring_median === null
+      ? undefined
+      : {
+          lastSpring: { median: row.frost_spring_median, spreadDays: row.frost_spring_spread_days! },
+          firstAutumn: { median: row.frost_autumn_median!, spreadDays: row.frost_autumn_spread_days! },
+          trustedChance: row.frost_trusted_chance!,
+          marginDays: row.frost_margin_days!,
+        }
+  return {
+    format: 1,
+    farm: { name: farmName },
+    season: present({ name: row.name, from: row.starts_on, to: row.ends_on, opensOn: row.opens_on }),
+    site: present({
+      latitude: row.latitude,
+      elevation: row.elevation,
+      clearness: row.clearness,
+      outdoorMonthlyMeans: row.outdoor_monthly_means,
+      frost,
+    }),
+    habits: {
+      confidence: row.confidence,
+      agePoint: row.age_point,
+      handling: row.handling,
+      rounding: row.rounding as Season['habits']['rounding'],
+      sowingWeekdays: row.sowing_weekdays,
+    },
+  }
+}
+
+export function placeRow(id: SeasonId, x: Place, position: number): Insertable<t.PlaceTable> {
+  return {
+    ...id,
+    key: x.key,
+    position,
+    name: x.name,
+    kind: x.kind,
+    tray_places: x.trayPlaces,
+    ...temperatureRow(x.temperature),
+    open_from: x.open?.from ?? null,
+    open_until: x.open?.until ?? null,
+    transmission: x.transmission ?? null,
+    lamp_ppfd: x.lamp?.ppfd ?? null,
+    lamp_hours: x.lamp?.hours ?? null,
+  }
+}
+
+export function periodRows(id: SeasonId, x: Place): Insertable<t.PlacePeriodTable>[] {
+  return x.temperature.periods.map((p, position) => ({
+    ...id,
+    place: x.key,
+    position,
+    from_day: p.from,
+    until_day: p.until,
+    ...temperatureRow(p),
+  }))
+}
+
+export function placeOf(row: Selectable<t.PlaceTable>, periods: Selectable<t.PlacePeriodTable>[]): Place {
+  return present({
+    key: row.key,
+    name: row.name,
+    kind: row.kind as Place['kind'],
+    trayPlaces: row.tray_places,
+    temperature: {
+      ...temperatureOf(row),
+      periods: periods.map((p) => ({ from: p.from_day, until: p.until_day, ...temperatureOf(p) })),
+    },
+    open: row.open_from === null ? undefined : { from: row.open_from, until: row.open_until! },
+    transmission: row.transmission,
+    lamp: row.lamp_ppfd === null ? undefined : { ppfd: row.lamp_ppfd, hours: row.lamp_hours! },
+  })
+}
+
+export function containerRow(id: SeasonId, x: Container, position: number): Insertable<t.ContainerTable> {
+  return {
+    ...id,
+    key: x.key,
+    position,
+    name: x.name,
+    kind: x.kind,
+    cells: x.cells,
+    cell_volume: x.cellVolume,
+    tray_places: x.trayPlaces,
+    row_cells: x.rowCells ?? null,
+    owned: x.owned ?? null,
+    wash_days: x.washDays,
+    plantable: x.plantable,
+  }
+}
+
+export function containerOf(row: Selectable<t.ContainerTable>): Container {
+  return present({
+    key: row.key,
+    name: row.name,
+    kind: row.kind as Container['kind'],
+    cells: row.cells,
+    cellVolume: row.cell_volume,
+    trayPlaces: row.tray_places,
+    rowCells: row.row_cells,
+    owned: row.owned,
+    washDays: row.wash_days,
+    plantable: row.plantable,
+  })
+}
+
+export function cropRow(id: SeasonId, x: Crop, position: number): Insertable<t.CropTable> {
+  const { germination: g, growth } = x
+  return {
+    ...id,
+    key: x.key,
+    position,
+    name: x.name,
+    family: x.family ?? null,
+    tenderness: x.tenderness,
+    germination_base: g.base,
+    germination_optimum: g.optimum,
+    germination_ceiling: g.ceiling,
+    thermal_time: g.thermalTime,
+    spread: g.spread,
+    good_from: g.goodFrom ?? null,
+    good_to: g.goodTo ?? null,
+    usual_share: g.usualShare,
+    light: g.light,
+    depth: g.depth ?? null,
+    growth_base: growth.base,
+    growth_optimum: growth.optimum,
+    leaf_interval: growth.leafInterval ?? null,
+    first_leaf: growth.firstLeaf ?? null,
+    pause_days: x.pauseDays,
+    min_night: x.minNight ?? null,
+    stress_above: x.stressAbove ?? null,
+    thin_at_leaf: x.thinAtLeaf,
+  }
+}
+
+export function pointRows(id: SeasonId, x: Crop): Insertable<t.GrowthPointTable>[] {
+  return x.growth.points.map((p, position) => ({ ...id, crop: x.key, position, ml: p.ml, ready: p.ready, limit_age: p.limit }))
+}
+
+export function preparationRows(id: SeasonId, x: Crop): Insertable<t.PreparationTable>[] {
+  return x.preparation.map((p, position) => ({ ...id, crop: x.key, position, ...p }))
+}
+
+export function cropOf(
+  row: Selectable<t.CropTable>,
+  points: Selectable<t.GrowthPointTable>[],
+  preparation: Selectable<t.PreparationTable>[],
+): Crop {
+  return present({
+    key: row.key,
+    name: row.name,
+    family: row.family,
+    tenderness: row.tenderness as Crop['tenderness'],
+    germination: present({
+      base: row.germination_base,
+      optimum: row.germination_optimum,
+      ceiling: row.germination_ceiling,
+      thermalTime: row.thermal_time,
+      spread: row.spread,
+      goodFrom: row.good_from,
+      goodTo: row.good_to,
+      usualShare: row.usual_share,
+      light: row.light as Crop['germination']['light'],
+      depth: row.depth,
+    }),
+    growth: present({
+      base: row.growth_base,
+      optimum: row.growth_optimum,
+      points: points.map((p) => ({ ml: p.ml, ready: p.ready, limit: p.limit_age })),
+      leafInterval: row.leaf_interval,
+      firstLeaf: row.first_leaf,
+    }),
+    pauseDays: row.pause_days,
+    minNight: row.min_night,
+    stressAbove: row.stress_above,
+    thinAtLeaf: row.thin_at_leaf,
+    preparation: preparation.map(({ what, days }) => ({ what, days })),
+  })
+}
+
+export function varietyRow(id: SeasonId, x: Variety, position: number): Insertable<t.VarietyTable> {
+  return { ...id, key: x.key, position, crop: x.crop, name: x.name, note: x.note ?? null }
+}
+
+export function varietyOf(row: Selectable<t.VarietyTable>): Variety {
+  return present({ key: row.key, crop: row.crop, name: row.name, note: row.note })
+}
+
+export function lotRow(id: SeasonId, x: Lot, position: number): Insertable<t.LotTable> {
+  return {
+    ...id,
+    key: x.key,
+    position,
+    variety: x.variety,
+    name: x.name,
+    form: x.form,
+    germination: x.germination,
+    tested_seeds: x.testedSeeds,
+    tested_on: x.testedOn ?? null,
+    pace: x.pace,
+    seeds: x.seeds ?? null,
+  }
+}
+
+export function lotOf(row: Selectable<t.LotTable>): Lot {
+  return present({
+    key: row.key,
+    variety: row.variety,
+    name: row.name,
+    form: row.form as Lot['form'],
+    germination: row.germination,
+    testedSeeds: row.tested_seeds,
+    testedOn: row.tested_on,
+    pace: row.pace,
+    seeds: row.seeds,
+  })
+}
+
+export function methodRow(id: SeasonId, x: Method, position: number): Insertable<t.MethodTable> {
+  const thinned = x.sowing.policy === 'thin' ? x.sowing : { seedsPerCell: 1, keep: 1 }
+  return {
+    ...id,
+    key: x.key,
+    position,
+    crop: x.crop,
+    name: x.name,
+    policy: x.sowing.policy,
+    seeds_per_cell: thinned.seedsPerCell,
+    keep: thinned.keep,
+    leave_heat_at: x.leaveHeatAt,
+    pot_up_point: x.potUpPoint,
+    hardening_days: x.hardening.days,
+    hardening_place: x.hardening.place ?? null,
+  }
+}
+
+export function stageRows(id: SeasonId, x: Method): Insertable<t.StageTable>[] {
+  return x.stages.map((stage, position) => {
+    const when: Partial<Record<'age' | 'leaf' | 'daysBeforePlanting', number>> = stage.when ?? {}
+    return {
+      ...id,
+      method: x.key,
+      position,
+      place: stage.place,
+      container: stage.container ?? null,
+      germinate_at: stage.germinateAt ?? null,
+      survival: stage.survival,
+      pot_up_point: stage.potUpPoint ?? null,
+      when_age: when.age ?? null,
+      when_leaf: when.leaf ?? null,
+      when_days_before: when.daysBeforePlanting ?? null,
+    }
+  })
+}
+
+export function methodOf(row: Selectable<t.MethodTable>, stages: Selectable<t.StageTable>[]): Method {
+  return {
+    key: row.key,
+    crop: row.crop,
+    name: row.name,
+    sowing: row.policy === 'thin' ? { policy: 'thin', seedsPerCell: row.seeds_per_cell, keep: row.keep } : { policy: 'single' },
+    leaveHeatAt: row.leave_heat_at as Method['leaveHeatAt'],
+    potUpPoint: row.pot_up_point,
+    stages: stages.map(stageOf),
+    hardening: present({ days: row.hardening_days, place: row.hardening_place }),
+  }
+}
+
+function stageOf(row: Selectable<t.StageTable>): Stage {
+  const when =
+    row.when_age !== null
+      ? { age: row.when_age }
+      : row.when_leaf !== null
+        ? { leaf: row.when_leaf }
+        : row.when_days_before !== null
+          ? { daysBeforePlanting: row.when_days_before }
+          : undefined
+  return present({
+    place: row.place,
+    container: row.container,
+    germinateAt: row.germinate_at,
+    survival: row.survival,
+    when,
+    potUpPoint: row.pot_up_point,
+  })
+}
+
+export function plantingRow(id: SeasonId, x: Planting, position: number, version: number): Insertable<t.PlantingTable> {
+  return {
+    ...id,
+    key: x.key,
+    position,
+    code: x.code,
+    variety: x.variety,
+    lot: x.lot ?? null,
+    method: x.method,
+    plants: x.plants,
+    plant_on: x.on,
+    series_every: x.series?.every ?? null,
+    series_last: x.series?.last ?? null,
+    series_count: x.series?.count ?? null,
+    sow_on: x.sowOn ?? null,
+    age_point: x.agePoint ?? null,
+    confidence: x.confidence ?? null,
+    note: x.note ?? null,
+    version,
+  }
+}
+
+export function changeRows(id: SeasonId, x: Planting): Insertable<t.SeriesChangeTable>[] {
+  return x.changes.map((change) => ({
+    ...id,
+    planting: x.key,
+    n: change.n,
+    plant_on: change.on ?? null,
+    sow_on: change.sowOn ?? null,
+    plants: change.plants ?? null,
+    dropped: change.dropped ?? false,
+  }))
+}
+
+export function plantingOf(row: Selectable<t.PlantingTable>, changes: Selectable<t.SeriesChangeTable>[]): Planting {
+  return present({
+    key: row.key,
+    code: row.code,
+    variety: row.variety,
+    lot: row.lot,
+    method: row.method,
+    plants: row.plants,
+    on: row.plant_on,
+    series:
+      row.series_every === null
+        ? undefined
+        : present({ every: row.series_every, last: row.series_last, count: row.series_count }),
+    changes: changes.map((c) =>
+      present({ n: c.n, on: c.plant_on, sowOn: c.sow_on, plants: c.plants, dropped: c.dropped || undefined }),
+    ),
+    sowOn: row.sow_on,
+    agePoint: row.age_point,
+    confidence: row.confidence,
+    note: row.note,
+  })
+}

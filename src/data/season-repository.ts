@@ -1,0 +1,165 @@
+/** Whole seasons: opening, reading and replacing everything in one. */
+import type { Kysely, Transaction } from 'kysely'
+import type { Season } from '../season/schema'
+import type { Db } from './database'
+import * as rows from './rows'
+import type { SeasonId } from './rows'
+import type { Database } from './schema'
+
+export type { SeasonId } from './rows'
+
+/** A season with the revision it was read at and the version of each planting. */
+export interface StoredSeason {
+  id: SeasonId
+  season: Season
+  revision: number
+  /** By planting key: the revision that last changed it. */
+  versions: Record<string, number>
+}
+
+/** The season last opened, or `undefined` in an empty database. */
+export async function openSeason(db: Db): Promise<SeasonId | undefined> {
+  return db
+    .selectFrom('season')
+    .select(['farm_id', 'season_id'])
+    .orderBy('opened_at', 'desc')
+    .orderBy('season_id')
+    .limit(1)
+    .executeTakeFirst()
+}
+
+/** Revision of a season: it rises by one with every change. */
+export async function seasonRevision(db: Db, id: SeasonId): Promise<number | undefined> {
+  const row = await ofSeason(db.selectFrom('season').select('revision'), id).executeTakeFirst()
+  return row?.revision
+}
+
+/** Everything of a season, read at one moment. */
+export async function loadSeason(db: Kysely<Database>, id: SeasonId): Promise<StoredSeason | undefined> {
+  return db
+    .transaction()
+    .setIsolationLevel('repeatable read')
+    .setAccessMode('read only')
+    .execute((trx) => readSeasonRows(trx, id))
+}
+
+/** As `loadSeason`, inside a transaction that is already open. */
+export async function readSeasonRows(trx: Transaction<Database>, id: SeasonId): Promise<StoredSeason | undefined> {
+  const row = await ofSeason(trx.selectFrom('season').selectAll(), id).executeTakeFirst()
+  if (!row) return undefined
+  const farm = await trx.selectFrom('farm').select('name').where('farm_id', '=', id.farm_id).executeTakeFirstOrThrow()
+  const places = await ofSeason(trx.selectFrom('place').selectAll(), id).orderBy('position').execute()
+  const periods = await ofSeason(trx.selectFrom('place_period').selectAll(), id).orderBy('position').execute()
+  const containers = await ofSeason(trx.selectFrom('container').selectAll(), id).orderBy('position').execute()
+  const crops = await ofSeason(trx.selectFrom('crop').selectAll(), id).orderBy('position').execute()
+  const points = await ofSeason(trx.selectFrom('growth_point').selectAll(), id).orderBy('position').execute()
+  const preparation = await ofSeason(trx.selectFrom('preparation').selectAll(), id).orderBy('position').execute()
+  const varieties = await ofSeason(trx.selectFrom('variety').selectAll(), id).orderBy('position').execute()
+  const lots = await ofSeason(trx.selectFrom('lot').selectAll(), id).orderBy('position').execute()
+  const methods = await ofSeason(trx.selectFrom('method').selectAll(), id).orderBy('position').execute()
+  const stages = await ofSeason(trx.selectFrom('stage').selectAll(), id).orderBy('position').execute()
+  const plantings = await ofSeason(trx.selectFrom('planting').selectAll(), id)
+    .orderBy('position')
+    .orderBy('key')
+    .execute()
+  const changes = await ofSeason(trx.selectFrom('series_change').selectAll(), id).orderBy('n').execute()
+
+  const periodsOf = groupBy(periods, (p) => p.place)
+  const pointsOf = groupBy(points, (p) => p.crop)
+  const preparationOf = groupBy(preparation, (p) => p.crop)
+  const stagesOf = groupBy(stages, (s) => s.method)
+  const changesOf = groupBy(changes, (c) => c.planting)
+  return {
+    id,
+    revision: row.revision,
+    versions: Object.fromEntries(plantings.map((p) => [p.key, p.version])),
+    season: {
+      ...rows.seasonOf(row, farm.name),
+      places: places.map((p) => rows.placeOf(p, periodsOf.get(p.key) ?? [])),
+      containers: containers.map(rows.containerOf),
+      crops: crops.map((c) => rows.cropOf(c, pointsOf.get(c.key) ?? [], preparationOf.get(c.key) ?? [])),
+      varieties: varieties.map(rows.varietyOf),
+      lots: lots.map(rows.lotOf),
+      methods: methods.map((m) => rows.methodOf(m, stagesOf.get(m.key) ?? [])),
+      plantings: plantings.map((p) => rows.plantingOf(p, changesOf.get(p.key) ?? [])),
+    },
+  }
+}
+
+/** Makes a farm with one season from a document. */
+export async function createFarm(db: Kysely<Database>, season: Season): Promise<SeasonId> {
+  return db.transaction().execute(async (trx) => {
+    const farm = await trx.insertInto('farm').values({ name: season.farm.name }).returning('farm_id').executeTakeFirstOrThrow()
+    const row = await trx
+      .insertInto('season')
+      .values({ farm_id: farm.farm_id, season_id: crypto.randomUUID(), revision: 1, ...rows.seasonRow(season) })
+      .returning(['farm_id', 'season_id'])
+      .executeTakeFirstOrThrow()
+    await insertContents(trx, row, season, 1)
+    return row
+  })
+}
+
+/** Puts a document in the place of everything a season held. The caller has locked the season. */
+export async function replaceContents(
+  trx: Transaction<Database>,
+  id: SeasonId,
+  season: Season,
+  revision: number,
+): Promise<void> {
+  for (const table of ['planting', 'method', 'lot', 'variety', 'crop', 'container', 'place'] as const) {
+    await trx.deleteFrom(table).where('farm_id', '=', id.farm_id).where('season_id', '=', id.season_id).execute()
+  }
+  await trx.updateTable('farm').set({ name: season.farm.name }).where('farm_id', '=', id.farm_id).execute()
+  await trx
+    .updateTable('season')
+    .set(rows.seasonRow(season))
+    .where('farm_id', '=', id.farm_id)
+    .where('season_id', '=', id.season_id)
+    .execute()
+  await insertContents(trx, id, season, revision)
+}
+
+async function insertContents(trx: Transaction<Database>, id: SeasonId, season: Season, version: number): Promise<void> {
+  await insertAll(trx, 'place', season.places.map((x, i) => rows.placeRow(id, x, i)))
+  await insertAll(trx, 'place_period', season.places.flatMap((x) => rows.periodRows(id, x)))
+  await insertAll(trx, 'container', season.containers.map((x, i) => rows.containerRow(id, x, i)))
+  await insertAll(trx, 'crop', season.crops.map((x, i) => rows.cropRow(id, x, i)))
+  await insertAll(trx, 'growth_point', season.crops.flatMap((x) => rows.pointRows(id, x)))
+  await insertAll(trx, 'preparation', season.crops.flatMap((x) => rows.preparationRows(id, x)))
+  await insertAll(trx, 'variety', season.varieties.map((x, i) => rows.varietyRow(id, x, i)))
+  await insertAll(trx, 'lot', season.lots.map((x, i) => rows.lotRow(id, x, i)))
+  await insertAll(trx, 'method', season.methods.map((x, i) => rows.methodRow(id, x, i)))
+  await insertAll(trx, 'stage', season.methods.flatMap((x) => rows.stageRows(id, x)))
+  await insertAll(trx, 'planting', season.plantings.map((x, i) => rows.plantingRow(id, x, i, version)))
+  await insertAll(trx, 'series_change', season.plantings.flatMap((x) => rows.changeRows(id, x)))
+}
+
+function groupBy<T>(items: readonly T[], keyOf: (item: T) => string): Map<string, T[]> {
+  const groups = new Map<string, T[]>()
+  for (const item of items) {
+    const group = groups.get(keyOf(item))
+    if (group) group.push(item)
+    else groups.set(keyOf(item), [item])
+  }
+  return groups
+}
+
+const ROWS_AT_ONCE = 500 // PostgreSQL takes at most 65,535 values in one statement
+
+async function insertAll<T extends keyof Database>(
+  trx: Transaction<Database>,
+  table: T,
+  values: Parameters<ReturnType<typeof trx.insertInto<T>>['values']>[0][],
+): Promise<void> {
+  for (let i = 0; i < values.length; i += ROWS_AT_ONCE) {
+    await trx
+      .insertInto(table)
+      .values(values.slice(i, i + ROWS_AT_ONCE) as never)
+      .execute()
+  }
+}
+
+function ofSeason<Q extends { where(column: 'farm_id' | 'season_id', op: '=', value: string): Q }>(query: Q, id: SeasonId): Q {
+  return query.where('farm_id', '=', id.farm_id).where('season_id', '=', id.season_id)
+}
