@@ -1,5 +1,5 @@
 /** The whole plan of a season, recomputed only where something changed. */
-import type { Container, Lot, Place, Planting, Season, Variety } from '../../season/schema'
+import type { Container, Lot, Method, Place, Planting, Season, Variety } from '../../season/schema'
 import { parseDay, type Day } from '../calendar/day'
 import { containerLoads, placeLoads, type Load } from '../capacity/load'
 import { createClimate, type Climate } from '../climate/climate'
@@ -28,6 +28,8 @@ export interface Planner {
   plan(season: Season): Plan
   /** Batches of a planting that is not in the season (yet), computed the same way. */
   preview(season: Season, planting: Planting): Batch[]
+  /** One planting raised by a method that need not be in the season, for one planting day. */
+  previewBy(season: Season, planting: Planting, method: Method, plantOn: Day): Batch[]
 }
 
 const SLACK = 60 // days kept ready on both sides, so that moving a date by a month remakes nothing
@@ -45,9 +47,9 @@ export function createPlanner(): Planner {
   let tables: Tables | undefined
   let kept = new Map<Planting, Batch[]>()
 
-  const batchesOf = (season: Season, t: Tables, planting: Planting): Batch[] => {
+  const batchesOf = (season: Season, t: Tables, planting: Planting, by?: Method, plantOn?: Day): Batch[] => {
     const variety = t.varieties.get(planting.variety)!
-    const method = t.methods.get(planting.method)!
+    const method = by ?? t.methods.get(planting.method)!
     const crop = t.crops.get(variety.crop)!
     const lot = planting.lot === undefined ? t.firstLot.get(variety.key) : t.lots.get(planting.lot)
     let seed = t.seeds.get(lot ?? crop)
@@ -57,7 +59,7 @@ export function createPlanner(): Planner {
     const agePoint = planting.agePoint ?? habits.agePoint
     const confidence = planting.confidence ?? habits.confidence
     return expandPlanting(planting).map((sought) =>
-      computeBatch(sought, variety, way, seed, agePoint, confidence, habits.sowingWeekdays),
+      computeBatch(plantOn === undefined ? sought : { ...sought, plantOn }, variety, way, seed, agePoint, confidence, habits.sowingWeekdays),
     )
   }
 
@@ -102,6 +104,9 @@ export function createPlanner(): Planner {
     },
     preview(season, planting) {
       return batchesOf(season, prepare(season, planting), planting)
+    },
+    previewBy(season, planting, method, plantOn) {
+      return batchesOf(season, prepare(season, planting), planting, method, plantOn)
     },
   }
 }

@@ -1,0 +1,43 @@
+/** The season's work as an iCalendar file: one all-day entry a task. */
+import ical, { ICalCalendarMethod, ICalEventTransparency } from 'ical-generator'
+import type { Day } from '../core/calendar/day'
+import type { Plan } from '../core/plan/plan'
+import { tasksBetween } from '../core/plan/tasks'
+import { createFormat } from '../words/format'
+import { taskLine, taskTitle } from '../words/tasks'
+
+/**
+ * iCalendar (RFC 5545) of all work in [from, until). Entries keep their id, so a calendar that reads
+ * the file again moves them instead of doubling them.
+ *
+ * @param stamp when the plan was made, which the format asks for
+ */
+export function tasksCalendar(plan: Plan, stamp: Date, from: Day = -Infinity, until: Day = Infinity): string {
+  const { season } = plan
+  const f = createFormat('en-GB', 'metric')
+  const calendar = ical({
+    name: `${season.farm.name} ${season.season.name}`,
+    prodId: { company: 'Dove Step', product: 'Season plan', language: 'EN' },
+    method: ICalCalendarMethod.PUBLISH,
+  })
+  const used = new Map<string, number>()
+  for (const task of tasksBetween(plan.batches, from, until)) {
+    const base = `${task.batch.id}/${task.kind}`
+    const nth = (used.get(base) ?? 0) + 1
+    used.set(base, nth)
+    calendar.createEvent({
+      id: `${base}/${nth}@dove-step`,
+      start: utcDay(task.day),
+      end: utcDay(task.day + 1),
+      allDay: true,
+      timezone: 'UTC',
+      stamp,
+      transparency: ICalEventTransparency.TRANSPARENT,
+      summary: taskTitle(task),
+      description: taskLine(task, season.places, f),
+    })
+  }
+  return calendar.toString()
+}
+
+const utcDay = (day: Day) => new Date(day * 86_400_000)

@@ -1,0 +1,70 @@
+/** The computed plan as plain JSON with ISO dates, for the command line and other programs. */
+import { formatDay, type Day } from '../core/calendar/day'
+import type { Load } from '../core/capacity/load'
+import type { Batch } from '../core/plan/batch'
+import { createPlanner } from '../core/plan/plan'
+import type { Season } from '../season/schema'
+
+const iso = (day: Day | undefined) => (day === undefined || day === Infinity ? null : formatDay(day))
+const rounded = (value: number) => Math.round(value * 1e4) / 1e4
+
+/** Everything the plan of a season says, as plain data. */
+export function planReport(season: Season) {
+  const plan = createPlanner().plan(season)
+  return {
+    farm: season.farm.name,
+    season: season.season.name,
+    batches: plan.batches.map((batch) => batchReport(batch, season)),
+    places: plan.places.map((load) => ({ place: load.of.key, capacity: load.of.trayPlaces, ...loadReport(load) })),
+    containers: plan.containers.map((load) => ({ container: load.of.key, owned: load.of.owned ?? null, ...loadReport(load) })),
+  }
+}
+
+function loadReport(load: Load<unknown>) {
+  return {
+    peak: rounded(load.peak),
+    peakDay: iso(load.peakDay),
+    over: load.over.map((over) => ({ from: iso(over.from), until: iso(over.until), most: rounded(over.most), worst: iso(over.worst) })),
+  }
+}
+
+function batchReport(batch: Batch, season: Season) {
+  const { pass, sizing, window } = batch
+  return {
+    code: batch.code,
+    planting: batch.planting.key,
+    variety: batch.variety.key,
+    method: batch.way.method.key,
+    plants: batch.plants,
+    plant: iso(batch.plantOn),
+    sow: iso(batch.sow),
+    window: window ? [iso(window.earliest), iso(window.latest)] : null,
+    emergence: iso(pass?.emergence),
+    leavesHeat: iso(pass?.leavesHeat),
+    ready: iso(batch.ready),
+    limit: iso(batch.limit),
+    ageAtPlanting: rounded(batch.ageAtPlanting),
+    readyAge: pass ? rounded(pass.readyAges.at(-1)!) : null,
+    limitAge: pass ? rounded(pass.limitAges.at(-1)!) : null,
+    cells: sizing?.cells ?? null,
+    seeds: sizing?.seeds ?? null,
+    countsByStage: sizing?.counts ?? [],
+    chance: sizing ? rounded(sizing.chance) : null,
+    stays: batch.stays.map((stay) => ({
+      kind: stay.kind,
+      place: season.places[stay.place]!.key,
+      container: stay.container.key,
+      from: iso(stay.from),
+      until: iso(stay.until),
+      cells: stay.cells,
+      trays: stay.trays,
+      trayPlaces: stay.trayPlaces,
+    })),
+    marks: batch.marks.map((mark) => ({
+      ...mark,
+      ...('place' in mark ? { place: season.places[mark.place]!.key } : {}),
+      ...('day' in mark ? { day: iso(mark.day) } : {}),
+      ...('from' in mark ? { from: iso(mark.from), until: iso(mark.until) } : {}),
+    })),
+  }
+}

@@ -1,0 +1,44 @@
+/** The sowing list as CSV, one row a batch, in order of sowing. */
+import Papa from 'papaparse'
+import { formatDay, weekday, type Day } from '../core/calendar/day'
+import type { Plan } from '../core/plan/plan'
+import { seedToHave } from '../core/sizing/size'
+import { markTag } from '../words/marks'
+
+const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']
+
+/**
+ * CSV (RFC 4180, UTF-8) of every batch sown in [from, until).
+ *
+ * Cells that a spreadsheet would take for a formula are quoted with an apostrophe.
+ */
+export function sowingListCsv(plan: Plan, from: Day = -Infinity, until: Day = Infinity): string {
+  const rows = plan.batches
+    .filter(({ sow }) => sow !== undefined && sow >= from && sow < until)
+    .sort((a, b) => a.sow! - b.sow! || (a.code < b.code ? -1 : 1))
+    .map((batch) => {
+      const { sow, window, sizing, stays, way } = batch
+      const first = stays[0]
+      return {
+        sow: formatDay(sow!),
+        weekday: WEEKDAYS[weekday(sow!) - 1],
+        batch: batch.code,
+        variety: batch.variety.name,
+        seed_lot: batch.seed.lot?.name ?? '',
+        seeds: sizing?.seeds ?? '',
+        seeds_to_have: sizing ? seedToHave(sizing.seeds, plan.season.habits.handling) : '',
+        seeds_per_cell: way.seedsPerCell,
+        cells: sizing?.cells ?? '',
+        trays: first?.trays ?? '',
+        container: first?.container.name ?? '',
+        place: first ? plan.season.places[first.place]!.name : '',
+        earliest: window ? formatDay(window.earliest) : '',
+        latest: window ? formatDay(window.latest) : '',
+        plant: formatDay(batch.plantOn),
+        plants: batch.plants,
+        marks: batch.marks.map(markTag).join('; '),
+      }
+    })
+  const columns = 'sow weekday batch variety seed_lot seeds seeds_to_have seeds_per_cell cells trays container place earliest latest plant plants marks'
+  return `\uFEFF${Papa.unparse({ fields: columns.split(' '), data: rows }, { newline: '\r\n', escapeFormulae: true })}\r\n`
+}

@@ -1,0 +1,92 @@
+/** Dates, numbers and measures as a person reads them. */
+import type { Day } from '../core/calendar/day'
+import { isoWeek } from '../core/calendar/day'
+
+/** Which units a person reads. */
+export type Units = 'metric' | 'us'
+
+/** Everything that turns a value into text for one reader. */
+export interface Format {
+  readonly locale: string
+  readonly units: Units
+  /** `Mon 12 Apr` */
+  date(day: Day): string
+  /** `Monday 12 April 2027` */
+  longDate(day: Day): string
+  /** `12 Apr` */
+  shortDate(day: Day): string
+  /** `April` or `April 2027` */
+  month(day: Day, withYear?: boolean): string
+  /** `week 15` */
+  week(day: Day): string
+  /** `1,148`; at most so many digits after the point. */
+  number(value: number, digits?: number): string
+  /** `20 °C` or `68 °F` */
+  temperature(celsius: number): string
+  /** A difference of temperatures. */
+  degrees(celsius: number): string
+  /** `45 ml` or `2.7 cu in` */
+  volume(ml: number): string
+  /** `3 mm`, `1.5 cm` or `0.6 in` */
+  depth(cm: number): string
+}
+
+const UTC = { timeZone: 'UTC' } as const
+
+/** A reader's format. The words are English, so a locale of another language keeps only its English form. */
+export function createFormat(locale: string, units: Units): Format {
+  const tag = locale.toLowerCase().startsWith('en') ? locale : 'en-GB'
+  const make = (options: Intl.DateTimeFormatOptions) => new Intl.DateTimeFormat(tag, { ...UTC, ...options })
+  const date = make({ weekday: 'short', day: 'numeric', month: 'short' })
+  const longDate = make({ weekday: 'long', day: 'numeric', month: 'long', year: 'numeric' })
+  const shortDate = make({ day: 'numeric', month: 'short' })
+  const month = make({ month: 'long' })
+  const monthYear = make({ month: 'long', year: 'numeric' })
+  const numbers = [0, 1, 2, 3].map((digits) => new Intl.NumberFormat(tag, { maximumFractionDigits: digits }))
+  const at = (format: Intl.DateTimeFormat, day: Day) => format.format(day * 86_400_000)
+  const number = (value: number, digits = 0) => numbers[digits]!.format(value)
+  const us = units === 'us'
+  return {
+    locale: tag,
+    units,
+    // "Sept" in some locales is five letters where all others are three: columns stay aligned without it.
+    date: (day) => at(date, day).replace(/,/g, '').replace('Sept', 'Sep'),
+    longDate: (day) => at(longDate, day).replace(/,/g, ''),
+    shortDate: (day) => at(shortDate, day).replace('Sept', 'Sep'),
+    month: (day, withYear = false) => at(withYear ? monthYear : month, day),
+    week: (day) => `week ${isoWeek(day)}`,
+    number,
+    temperature: (c) => (us ? `${number((c * 9) / 5 + 32, 0)} °F` : `${number(c, 1)} °C`),
+    degrees: (c) => (us ? `${number((c * 9) / 5, 0)} °F` : `${number(c, 1)} °C`),
+    volume: (ml) => (us ? `${number(ml / 16.387, 1)} cu in` : ml >= 10_000 ? `${number(ml / 1000, 1)} l` : `${number(ml)} ml`),
+    depth: (cm) => (us ? `${number(cm / 2.54, 2)} in` : cm < 1 ? `${number(cm * 10)} mm` : `${number(cm, 1)} cm`),
+  }
+}
+
+/** `1 tray`, `3 trays`. */
+export function count(f: Format, value: number, one: string, many = `${one}s`): string {
+  return `${f.number(value, Number.isInteger(value) ? 0 : 2)} ${value === 1 ? one : many}`
+}
+
+/** `A, B and C`. */
+export function list(items: readonly string[]): string {
+  return items.length < 2 ? (items[0] ?? '') : `${items.slice(0, -1).join(', ')} and ${items.at(-1)!}`
+}
+
+/** A chance as people say it: `9 in 10`, `under 1 in 100`. */
+export function chanceWords(chance: number): string {
+  if (chance >= 0.995) return 'more than 99 in 100'
+  if (chance < 0.01) return 'under 1 in 100'
+  const percent = Math.round(chance * 100)
+  return percent % 10 === 0 ? `${percent / 10} in 10` : `${percent} in 100`
+}
+
+/** A share of 100: `85 in 100`. */
+export function shareWords(share: number): string {
+  return `${Math.round(share * 100)} in 100`
+}
+
+/** A day range that ends before `until`. */
+export function range(f: Format, from: Day, until: Day): string {
+  return until - from <= 1 ? f.shortDate(from) : `${f.shortDate(from)} to ${f.shortDate(until - 1)}`
+}

@@ -1,0 +1,46 @@
+/** The day's work in the grower's words. */
+import type { Task, TaskKind } from '../core/plan/tasks'
+import type { Place } from '../season/schema'
+import { count, type Format } from './format'
+
+/** What a kind of work is called, as a heading. */
+export const TASK_TITLES: Record<TaskKind, string> = {
+  prepare: 'Prepare seed',
+  sow: 'Sow',
+  'leave-heat': 'Off heat, uncover',
+  thin: 'Thin',
+  'pot-up': 'Pot up',
+  move: 'Move',
+  harden: 'Harden off',
+  plant: 'Plant out',
+}
+
+/** What is done, in one line without the batch's name. */
+export function taskLine(task: Task, places: readonly Place[], f: Format): string {
+  const { batch, container } = task
+  const to = task.place === undefined ? 'the field' : (places[task.place]?.name ?? '')
+  const from = task.fromPlace === undefined ? '' : (places[task.fromPlace]?.name ?? '')
+  const trays = container ? `${f.number(task.trays)} × ${container.name}` : ''
+  switch (task.kind) {
+    case 'prepare':
+      return `${task.what}: ${count(f, batch.sizing?.seeds ?? 0, 'seed')}, to sow ${f.date(batch.sow ?? task.day)}`
+    case 'sow':
+      return `${count(f, batch.sizing?.seeds ?? 0, 'seed')} in ${count(f, task.cells, 'cell')}: ${trays}, on ${to}`
+    case 'leave-heat':
+      return `${trays}: ${from} → ${to}`
+    case 'thin':
+      return `${count(f, task.cells, 'cell')} to ${batch.way.keep === 1 ? 'one plant each' : `${batch.way.keep} plants each`}: ${trays}, on ${to}`
+    case 'pot-up':
+      return `${count(f, task.cells, 'plant')} into ${trays}, ${from === to ? `on ${to}` : `${from} → ${to}`}`
+    case 'move':
+    case 'harden':
+      return `${trays}: ${from} → ${to}`
+    case 'plant':
+      return `${count(f, batch.plants, 'plant')} from ${trays}, ${from}`
+  }
+}
+
+/** The whole task in one line, for calendars and lists. */
+export function taskTitle(task: Task): string {
+  return `${TASK_TITLES[task.kind]} ${task.batch.code} ${task.batch.variety.name}`
+}

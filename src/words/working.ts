@@ -1,0 +1,204 @@
+/** Shows the working of a batch: what a number came from, by which rule, and what would change it. */
+import { flatHabits, seedToHave } from '../core/sizing/size'
+import type { Batch } from '../core/plan/batch'
+import type { Season } from '../season/schema'
+import { chanceWords, count, list, shareWords, type Format } from './format'
+
+/** A piece of a sentence; with `at` it links to where it is set. */
+export type Piece = string | { text: string; at: string }
+
+/** One number opened up. */
+export interface Working {
+  title: string
+  answer: string
+  /** Inputs, one sentence each. */
+  lines: Piece[][]
+  rule: string
+  /** What would change it. */
+  changes: string
+}
+
+/** Where a thing of the season is set, as an address inside the application. */
+export const setAt = {
+  site: () => '/farm#site',
+  habits: () => '/farm#habits',
+  place: (key: string) => `/farm#place-${key}`,
+  container: (key: string) => `/farm#container-${key}`,
+  crop: (key: string) => `/farm#crop-${key}`,
+  lot: (key: string) => `/farm#lot-${key}`,
+  method: (key: string) => `/farm#method-${key}`,
+  planting: (key: string) => `/plan?edit=${key}`,
+}
+
+const agePointWords = (point: number) => (point < 0.15 ? 'younger' : point <= 0.45 ? 'usual' : 'older')
+
+/** The working of a batch's dates, size and room, in the order they are computed. */
+export function workingOf(batch: Batch, season: Season, f: Format): Working[] {
+  const working: Working[] = []
+  if (batch.sow !== undefined && batch.pass) working.push(sowingDay(batch, season, f))
+  if (batch.sizing) working.push(cells(batch, season, f), seeds(batch, season, f))
+  if (batch.stays.length > 0) working.push(room(batch, season, f))
+  return working
+}
+
+function sowingDay(batch: Batch, season: Season, f: Format): Working {
+  const { way, seed, plantOn, window } = batch
+  const pass = batch.pass!
+  const { crop, method, route } = way
+  const germPlace = season.places[route.germPlace]!
+  const lines: Piece[][] = [
+    [{ text: `Planting on ${f.longDate(plantOn)}`, at: setAt.planting(batch.planting.key) }, '.'],
+  ]
+  if (pass.emergence < Infinity) {
+    lines.push([
+      'Up ',
+      f.date(pass.emergence),
+      `: ${count(f, pass.emergence - pass.sown, 'day')} on `,
+      { text: germPlace.name, at: setAt.place(germPlace.key) },
+      batch.germTemperature === undefined ? '' : ` at about ${f.temperature(batch.germTemperature)}`,
+      '; half are up after ',
+      { text: `${f.number(crop.germination.thermalTime)} degree-days above ${f.temperature(crop.germination.base)}`, at: setAt.crop(crop.key) },
+      ...(seed.pace === 1 || !seed.lot ? [] : [' × ', { text: `pace ${f.number(seed.pace, 2)} of this lot`, at: setAt.lot(seed.lot.key) }]),
+      '.',
+    ])
+  }
+  route.legs.forEach((leg, i) => {
+    const day = pass.legStarts[i]!
+    if (i === 0 || day === Infinity) return
+    const place = season.places[leg.place]!
+    const { container } = route.steps[leg.step]!
+    lines.push([
+      leg.starts.by === 'potting' ? 'Potted into ' : 'Moved to ',
+      leg.starts.by === 'potting'
+        ? { text: container.name, at: setAt.container(container.key) }
+        : { text: place.name, at: setAt.place(place.key) },
+      ` ${f.date(day)}, at an age of ${f.number(pass.legAges[i]!)} degree-days`,
+      leg.starts.by === 'potting' ? `, then ${count(f, route.steps[leg.step]!.pauseDays, 'day')} to settle` : '',
+      leg.starts.by === 'potting' && leg.place !== route.legs[i - 1]!.place ? ` on ${place.name}` : '',
+      '.',
+    ])
+  })
+  const last = route.steps.at(-1)!
+  const ready = pass.readyAges.at(-1)!
+  const limit = pass.limitAges.at(-1)!
+  lines.push([
+    'In ',
+    { text: last.container.name, at: setAt.container(last.container.key) },
+    ` the plug holds at `,
+    { text: `${f.number(ready)} degree-days`, at: setAt.crop(crop.key) },
+    batch.ready === undefined ? '' : ` (${f.date(batch.ready)})`,
+    ` and the plant suffers from ${f.number(limit)}`,
+    batch.limit === undefined ? '' : ` (${f.date(batch.limit)})`,
+    '.',
+  ])
+  if (method.hardening.days > 0) {
+    const place = season.places[route.tail.at(-1)!.place]!
+    lines.push([
+      { text: `${count(f, method.hardening.days, 'day')} of hardening`, at: setAt.method(method.key) },
+      ' on ',
+      { text: place.name, at: setAt.place(place.key) },
+      '.',
+    ])
+  }
+  lines.push([
+    `At planting it is ${f.number(batch.ageAtPlanting)} degree-days old; wanted: `,
+    { text: `${agePointWords(batch.agePoint)} plants`, at: setAt.habits() },
+    `, ${f.number(ready + batch.agePoint * (limit - ready))}.`,
+  ])
+  const chosen = batch.sowOn !== undefined
+  return {
+    title: 'Sowing day',
+    answer: `${f.longDate(pass.sown)}${chosen ? ', chosen by hand' : ''}${
+      window ? `; any day from ${f.date(window.earliest)} to ${f.date(window.latest)} still works` : ''
+    }`,
+    lines,
+    rule: 'The latest sowing whose plants reach the wanted age at planting, counted day by day with the temperature (and light) of each place they stand in.',
+    changes: `A warmer place, a smaller container or younger plants bring the sowing later; hardening, each potting-up and ${
+      crop.growth.points.length > 1 ? 'a larger cell' : 'more room'
+    } bring it earlier. The window is when the plant is ready but not past its limit.`,
+  }
+}
+
+function cells(batch: Batch, season: Season, f: Format): Working {
+  const { way, seed } = batch
+  const sizing = batch.sizing!
+  const { input } = sizing
+  const factor = input.temperatureFactor ?? 1
+  const lot = seed.lot
+  const germination: Piece = lot
+    ? { text: `${shareWords(seed.germination)} of this lot come up`, at: setAt.lot(lot.key) }
+    : { text: `${shareWords(seed.germination)} usually come up`, at: setAt.crop(way.crop.key) }
+  const lines: Piece[][] = [
+    [{ text: `${count(f, batch.plants, 'good plant')} wanted`, at: setAt.planting(batch.planting.key) }, '.'],
+    [germination, ` (found on ${count(f, seed.testedSeeds, 'seed')}, and that doubt is counted in).`],
+  ]
+  if (factor < 0.999) {
+    lines.push([`On ${season.places[way.route.germPlace]!.name} at about ${f.temperature(batch.germTemperature!)} only ${shareWords(factor)} of those.`])
+  }
+  if (way.seedsPerCell > 1) {
+    lines.push([
+      { text: `${way.seedsPerCell} seeds to a cell, ${way.keep === 1 ? 'thinned to one' : `keeping ${way.keep}`}`, at: setAt.method(way.method.key) },
+      `: ${f.number(sizing.perCell, 2)} good plants from a cell on average.`,
+    ])
+  }
+  way.survivals.forEach((survival, i) => {
+    if (survival === 1) return
+    const { container } = way.route.steps[i]!
+    lines.push([{ text: `${shareWords(survival)} stay good in ${container.name}`, at: setAt.method(way.method.key) }, '.'])
+  })
+  if (sizing.counts.length > 1) {
+    const later = sizing.counts.slice(1).map((n, i) => `${f.number(n)} into ${way.route.steps[i + 1]!.container.name}`)
+    lines.push([`Only what is needed is carried on: ${list(later)}.`])
+  }
+  const habits = flatHabits(input).filter(({ habit }) => habit !== 'by the averages')
+  lines.push([
+    `For comparison, ${list(habits.map(({ habit, cells: n, chance }) => `"${habit}" sows ${f.number(n)} and is enough ${chanceWords(chance)}`))}.`,
+  ])
+  return {
+    title: 'Cells',
+    answer: `${count(f, sizing.cells, 'cell')}: at least ${f.number(batch.plants)} good plants in ${chanceWords(sizing.chance)} sowings, about ${f.number(Math.max(0, sizing.spare))} to spare`,
+    lines,
+    rule: `The smallest number that is enough with the wanted confidence (${chanceWords(batch.confidence)}), reckoned exactly, not by adding a percentage.`,
+    changes: 'A better or better-tested lot, a second seed in each cell, or a lower confidence sow fewer cells.',
+  }
+}
+
+function seeds(batch: Batch, season: Season, f: Format): Working {
+  const sizing = batch.sizing!
+  const { way, seed } = batch
+  const toHave = seedToHave(sizing.seeds, season.habits.handling)
+  const lines: Piece[][] = [
+    [
+      `${count(f, sizing.cells, 'cell')} × `,
+      { text: count(f, way.seedsPerCell, 'seed'), at: setAt.method(way.method.key) },
+      ` = ${f.number(sizing.seeds)}.`,
+    ],
+    [{ text: `${shareWords(season.habits.handling)} for handling`, at: setAt.habits() }, ` makes ${f.number(toHave)} to have in hand.`],
+  ]
+  if (seed.lot?.seeds !== undefined) {
+    lines.push([{ text: `${count(f, seed.lot.seeds, 'seed')} left in ${seed.lot.name}`, at: setAt.lot(seed.lot.key) }, '.'])
+  }
+  return {
+    title: 'Seeds',
+    answer: `${count(f, sizing.seeds, 'seed')}; ${f.number(toHave)} to have`,
+    lines,
+    rule: 'Cells times seeds per cell.',
+    changes: 'Sowing fewer seeds per cell uses less seed and more cells.',
+  }
+}
+
+function room(batch: Batch, season: Season, f: Format): Working {
+  const most = Math.max(...batch.stays.map((stay) => stay.trayPlaces))
+  return {
+    title: 'Room',
+    answer: `${count(f, most, 'tray place')} at most`,
+    lines: batch.stays.map((stay) => [
+      { text: season.places[stay.place]!.name, at: setAt.place(season.places[stay.place]!.key) },
+      `, ${f.date(stay.from)} to ${f.date(stay.until)}: ${f.number(stay.cells)} in ${f.number(stay.trays)} × `,
+      { text: stay.container.name, at: setAt.container(stay.container.key) },
+      `, ${count(f, stay.trayPlaces, 'tray place')}.`,
+    ]),
+    rule: 'Whole trays, each by its footprint; a part-filled tray takes its whole place.',
+    changes: 'A smaller cell, or later potting-up, takes less room.',
+  }
+}
