@@ -20,13 +20,9 @@ export function tasksCalendar(plan: Plan, stamp: Date, from: Day = -Infinity, un
     prodId: { company: 'Dove Step', product: 'Season plan', language: 'EN' },
     method: ICalCalendarMethod.PUBLISH,
   })
-  const used = new Map<string, number>()
   for (const task of tasksBetween(plan.batches, from, until)) {
-    const base = `${task.batch.id}/${task.kind}`
-    const nth = (used.get(base) ?? 0) + 1
-    used.set(base, nth)
     calendar.createEvent({
-      id: `${base}/${nth}@dove-step`,
+      id: `${task.id}@dove-step`,
       start: utcDay(task.day),
       end: utcDay(task.day + 1),
       allDay: true,

@@ -47,22 +47,15 @@ export function createClimate(site: Site, places: readonly Place[], from: Day, t
 
   const hoursOf = (p: number): Float64Array => (hours[p] ??= hourTable(places[p]!, outdoor, from))
 
+  const lights = places.map(() => undefined as Float64Array | undefined)
+  const lightOf = (p: number): Float64Array =>
+    (lights[p] ??= Float64Array.from({ length: days }, (_, i) =>
+      lightFactor(lightOn(places[p]!, from + i, site.latitude, site.clearness)),
+    ))
+
   const kept = (key: string, make: () => RunningTotal): RunningTotal => {
     let total = totals.get(key)
     if (!total) totals.set(key, (total = make()))
-    return total
-  }
-
-  /** Total of the daily mean over the hours of a rate. */
-  const meanOfHours = (p: number, rate: (temperature: number) => number): RunningTotal => {
-    const table = hoursOf(p)
-    const total = new Float64Array(days + 1)
-    const steady = isSteady(places[p]!) ? rate(table[0]!) : undefined
-    for (let i = 0, at = 0; i < days; i++, at += HALF_DAY) {
-      let sum = 0
-      if (steady === undefined) for (let h = 0; h < HALF_DAY; h++) sum += rate(table[at + h]!)
-      total[i + 1] = total[i]! + (steady ?? sum / HALF_DAY)
-    }
     return total
   }
 
@@ -74,7 +67,7 @@ export function createClimate(site: Site, places: readonly Place[], from: Day, t
   }
 
   const warmth = (p: number, range: GrowthRange) =>
-    kept(`warmth ${p} ${range.base} ${range.optimum}`, () => meanOfHours(p, (t) => growthRate(range, t)))
+    kept(`warmth ${p} ${range.base} ${range.optimum}`, () => growthTotal(hoursOf(p), days, range))
 
   return {
     from,
@@ -82,7 +75,7 @@ export function createClimate(site: Site, places: readonly Place[], from: Day, t
     places,
     emergence: (p, g) =>
       kept(`emergence ${p} ${g.base} ${g.optimum} ${g.ceiling} ${g.thermalTime}`, () =>
-        meanOfHours(p, (t) => emergenceRate(g, t)),
+        emergenceTotal(hoursOf(p), days, g),
       ),
     warmth,
     growth: (p, range) => {
@@ -90,15 +83,13 @@ export function createClimate(site: Site, places: readonly Place[], from: Day, t
       if (place.transmission === undefined && !place.lamp) return warmth(p, range)
       return kept(`growth ${p} ${range.base} ${range.optimum}`, () => {
         const warm = warmth(p, range)
+        const light = lightOf(p)
         const total = new Float64Array(days + 1)
-        for (let i = 0; i < days; i++) {
-          const light = lightFactor(lightOn(place, from + i, site.latitude, site.clearness))
-          total[i + 1] = total[i]! + light * (warm[i + 1]! - warm[i]!)
-        }
+        for (let i = 0; i < days; i++) total[i + 1] = total[i]! + light[i]! * (warm[i + 1]! - warm[i]!)
         return total
       })
     },
-    temperature: (p) => kept(`temperature ${p}`, () => meanOfHours(p, (t) => t)),
+    temperature: (p) => kept(`temperature ${p}`, () => temperatureTotal(hoursOf(p), days)),
     coldNights: (p, below) => kept(`cold ${p} ${below}`, () => countDays(p, HALF_DAY - 1, (t) => t < below)),
     hotDays: (p, above) => kept(`hot ${p} ${above}`, () => countDays(p, 0, (t) => t > above)),
   }
@@ -109,7 +100,58 @@ export function sumOver(total: RunningTotal, from: Day, a: Day, b: Day): number 
   return total[b - from]! - total[a - from]!
 }
 
-const isSteady = (place: Place) => place.temperature.held !== undefined && place.temperature.periods.length === 0
+// One loop for each rate, and not one loop that is handed a rate: called from a single place, the rate is
+// compiled into the loop, which makes it several times as fast.
+
+function growthTotal(hours: Float64Array, days: number, range: GrowthRange): RunningTotal {
+  const total = new Float64Array(days + 1)
+  const steady = isSteady(hours)
+  for (let i = 0, at = 0; i < days; i++) {
+    if (steady && i > 0) {
+      total[i + 1] = total[i]! + total[1]!
+      continue
+    }
+    let sum = 0
+    for (const end = at + HALF_DAY; at < end; at++) sum += growthRate(range, hours[at]!)
+    total[i + 1] = total[i]! + sum / HALF_DAY
+  }
+  return total
+}
+
+function emergenceTotal(hours: Float64Array, days: number, g: Germination): RunningTotal {
+  const total = new Float64Array(days + 1)
+  const steady = isSteady(hours)
+  for (let i = 0, at = 0; i < days; i++) {
+    if (steady && i > 0) {
+      total[i + 1] = total[i]! + total[1]!
+      continue
+    }
+    let sum = 0
+    for (const end = at + HALF_DAY; at < end; at++) sum += emergenceRate(g, hours[at]!)
+    total[i + 1] = total[i]! + sum / HALF_DAY
+  }
+  return total
+}
+
+function temperatureTotal(hours: Float64Array, days: number): RunningTotal {
+  const total = new Float64Array(days + 1)
+  const steady = isSteady(hours)
+  for (let i = 0, at = 0; i < days; i++) {
+    if (steady && i > 0) {
+      total[i + 1] = total[i]! + total[1]!
+      continue
+    }
+    let sum = 0
+    for (const end = at + HALF_DAY; at < end; at++) sum += hours[at]!
+    total[i + 1] = total[i]! + sum / HALF_DAY
+  }
+  return total
+}
+
+/** Whether a table of hours holds one temperature throughout, as a thermostat's does. */
+function isSteady(hours: Float64Array): boolean {
+  return hours.every((temperature) => temperature === hours[0])
+}
 
 function hourTable(place: Place, outdoor: Float64Array, from: Day): Float64Array {
   const table = new Float64Array(outdoor.length * HALF_DAY)

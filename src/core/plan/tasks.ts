@@ -32,10 +32,13 @@ export function tasksOf(batch: Batch, from: Day, until: Day): Task[] {
   const { sow, pass, stays, plantOn, way } = batch
   if (sow === undefined || !pass || stays.length === 0) return []
   const tasks: Task[] = []
+  const times = new Map<TaskKind, number>()
   const add = (kind: TaskKind, day: Day, stay: Stay | undefined, more: Partial<Task> = {}) => {
+    const nth = (times.get(kind) ?? 0) + 1
+    times.set(kind, nth)
     if (day < from || day >= until) return
     tasks.push({
-      id: `${batch.id}/${kind}/${tasks.length}`,
+      id: `${batch.id}/${kind}/${nth}`,
       kind,
       day,
       batch,

@@ -51,11 +51,37 @@ export function chanceOfAtLeast(n: number, cell: CellYield, need: number): numbe
   if (cell.length === 2) return atLeast(n, cell[1]!, need)
   if (need <= 0) return 1
   if (need > n * (cell.length - 1)) return 0
-  const { offset, chances } = manyCells(n, cell)
+  return tail(manyCells(n, cell), need)
+}
+
+function tail({ offset, chances }: Spread, need: number): number {
   let below = 0
   for (let i = 0; i < chances.length && offset + i < need; i++) below += chances[i]!
   return Math.max(0, 1 - below)
 }
+
+/**
+ * Chances of at least `need` plants for many numbers of cells of one kind. A number a little above one
+ * already asked for is reached by adding single cells, which is far less work than starting again.
+ */
+export function createCellChances(cell: CellYield): (n: number, need: number) => number {
+  if (cell.length === 2) return (n, need) => atLeast(n, cell[1]!, need)
+  const one: Spread = { offset: 0, chances: Float64Array.from(cell) }
+  const known = new Map<number, Spread>()
+  return (n, need) => {
+    if (need <= 0) return 1
+    if (need > n * (cell.length - 1)) return 0
+    let from = n
+    while (from > 0 && n - from < STEPS && !known.has(from)) from--
+    let spread = known.get(from)
+    if (!spread) known.set((from = n), (spread = manyCells(n, cell)))
+    for (; from < n; from++) spread = convolve(spread, one)
+    known.set(n, spread)
+    return tail(spread, need)
+  }
+}
+
+const STEPS = 48 // single cells added before starting again is less work
 
 /** A run of chances for totals `offset`, `offset + 1`, …; what is left off is too small to count. */
 interface Spread {

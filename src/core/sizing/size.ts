@@ -1,8 +1,8 @@
 /** How many cells to sow, and how many plants to carry on at each stage. */
 import { atLeast } from './binomial'
-import { cellYield, chanceOfAtLeast, meanYield, yieldVariance, type CellSowing, type CellYield } from './cell'
+import { cellYield, createCellChances, meanYield, yieldVariance, type CellSowing, type CellYield } from './cell'
 import { possibleShares } from './germination-doubt'
-import { normalQuantile } from './normal'
+import { normalCdf, normalQuantile } from './normal'
 
 /** What a batch must come to. */
 export interface SizingInput extends CellSowing {
@@ -65,7 +65,7 @@ export function sizeBatch(input: SizingInput): Sizing | undefined {
   if (!(meanYield(typical) > 0)) return undefined
   const start = guess(typical, wanted, perStage, shareDoubt(input))
   const sown = sownCells(input, start)
-  const cells = smallest((n) => sown.chance(n, wanted) >= perStage, start)
+  const cells = smallest((n) => sown.chance(n, wanted) >= perStage, sown.refine(start, wanted, perStage))
   if (cells === undefined) return undefined
   return describe(input, cells, carried, sown, wanted, chance)
 }
@@ -122,6 +122,8 @@ export function seedToHave(seeds: number, handling: number): number {
 interface SownCells {
   typical: CellYield
   chance(cells: number, wanted: number): number
+  /** A better first guess: where normal curves, one for each possible share, would put it. */
+  refine(start: number, wanted: number, confidence: number): number
 }
 
 const CERTAIN = 8.5 // spreads away from the mean at which a chance is 0 or 1 to nine digits
@@ -136,18 +138,26 @@ function sownCells(input: SizingInput, about: number): SownCells {
   const { germination, testedSeeds, temperatureFactor = 1, survivals } = input
   const facts = possibleShares(germination, testedSeeds, about).map(({ share, weight }) => {
     const cell = cellYield(input, share * temperatureFactor, survivals[0]!)
-    return { cell, weight, mean: meanYield(cell), sd: Math.sqrt(yieldVariance(cell)) }
+    return { chance: createCellChances(cell), weight, mean: meanYield(cell), sd: Math.sqrt(yieldVariance(cell)) }
   })
   return {
     typical: typicalYield(input),
     chance(cells, wanted) {
       let sum = 0
-      for (const { cell, weight, mean, sd } of facts) {
+      for (const { chance, weight, mean, sd } of facts) {
         const z = (cells * mean - wanted) / (sd * Math.sqrt(cells) + 0.5)
         if (z < -CERTAIN) continue
-        sum += weight * (z > CERTAIN ? 1 : chanceOfAtLeast(cells, cell, wanted))
+        sum += weight * (z > CERTAIN ? 1 : chance(cells, wanted))
       }
       return sum
+    },
+    refine(start, wanted, confidence) {
+      const roughly = (n: number) => {
+        let sum = 0
+        for (const { weight, mean, sd } of facts) sum += weight * normalCdf((n * mean - wanted + 0.5) / (sd * Math.sqrt(n) + 1e-9))
+        return sum >= confidence
+      }
+      return facts.length === 1 ? start : (smallest(roughly, start) ?? start)
     },
   }
 }
@@ -206,7 +216,7 @@ function guess(cell: CellYield, need: number, confidence: number, doubt = 0): nu
 function smallest(passes: (n: number) => boolean, start: number): number | undefined {
   let low: number
   let high: number
-  let step = Math.max(1, start >> 8)
+  let step = 1
   if (passes(Math.min(start, MOST_CELLS))) {
     high = Math.min(start, MOST_CELLS)
     low = high - step
