@@ -1,0 +1,33 @@
+import '@fontsource-variable/atkinson-hyperlegible-next/wght.css'
+import '@fontsource/young-serif/400.css'
+import './globals.css'
+import { AppRouterCacheProvider } from '@mui/material-nextjs/v16-appRouter'
+import CssBaseline from '@mui/material/CssBaseline'
+import InitColorSchemeScript from '@mui/material/InitColorSchemeScript'
+import { ThemeProvider } from '@mui/material/styles'
+import type { Metadata, Viewport } from 'next'
+import type { ReactNode } from 'react'
+import { theme } from '../ui/theme'
+
+export const metadata: Metadata = {
+  title: { default: 'Dove Step', template: '%s · Dove Step' },
+  description: 'Raising transplants on time, counted back from the field.',
+}
+
+export const viewport: Viewport = { width: 'device-width', initialScale: 1, themeColor: '#27313B' }
+
+export default function RootLayout({ children }: { children: ReactNode }) {
+  return (
+    <html lang="en" suppressHydrationWarning>
+      <body>
+        <InitColorSchemeScript attribute="data" />
+        <AppRouterCacheProvider>
+          <ThemeProvider theme={theme} defaultMode="system">
+            <CssBaseline enableColorScheme />
+            {children}
+          </ThemeProvider>
+        </AppRouterCacheProvider>
+      </body>
+    </html>
+  )
+}

@@ -1,0 +1,109 @@
+/** Everything about one batch, with the working of its numbers. */
+'use client'
+import CloseIcon from '@mui/icons-material/Close'
+import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
+import IconButton from '@mui/material/IconButton'
+import Typography from '@mui/material/Typography'
+import { useMemo } from 'react'
+import type { Batch } from '../../core/plan/batch'
+import type { Remedy } from '../../core/plan/nearest'
+import { useSeason } from '../../ui/season-context'
+import { BatchSteps } from '../../ui/stair/batch-steps'
+import { WorkingPanel } from '../../ui/working-panel'
+import { count } from '../../words/format'
+import { workingOf } from '../../words/working'
+import { BatchMarks } from './batch-marks'
+
+export interface BatchCardProps {
+  batch: Batch
+  busy: boolean
+  onEdit: (one: boolean) => void
+  onDuplicate: () => void
+  onRemove: (one: boolean) => void
+  onRemedy: (remedy: Remedy) => void
+  onClose: () => void
+}
+
+export function BatchCard({ batch, busy, onEdit, onDuplicate, onRemove, onRemedy, onClose }: BatchCardProps) {
+  const { season, format } = useSeason()
+  const working = useMemo(() => workingOf(batch, season, format), [batch, season, format])
+  const { sizing } = batch
+  const inSeries = batch.n > 0
+  return (
+    <Box>
+      <Box sx={{ display: 'flex', alignItems: 'flex-start', gap: 1 }}>
+        <Box sx={{ flex: 1 }}>
+          <Typography component="p" sx={{ fontWeight: 700, color: 'text.secondary', fontSize: 14 }}>
+            {batch.code}
+            {inSeries ? ', one of a series' : ''}
+          </Typography>
+          <Typography variant="h2" id="panel-title">
+            {batch.variety.name}
+          </Typography>
+          <Typography component="p" sx={{ fontSize: 14, color: 'text.secondary' }}>
+            {batch.way.method.name}
+          </Typography>
+        </Box>
+        <IconButton aria-label="Close" onClick={onClose} edge="end">
+          <CloseIcon />
+        </IconButton>
+      </Box>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, my: 1.5 }}>
+        <Button variant="outlined" size="small" disabled={busy} onClick={() => onEdit(false)}>
+          {inSeries ? 'Edit series' : 'Edit'}
+        </Button>
+        {inSeries && (
+          <Button variant="outlined" size="small" disabled={busy} onClick={() => onEdit(true)}>
+            Edit this one
+          </Button>
+        )}
+        <Button variant="outlined" size="small" disabled={busy} onClick={onDuplicate}>
+          Duplicate
+        </Button>
+        <Button variant="outlined" size="small" color="error" disabled={busy} onClick={() => onRemove(false)}>
+          {inSeries ? 'Remove series' : 'Remove'}
+        </Button>
+        {inSeries && (
+          <Button variant="outlined" size="small" color="error" disabled={busy} onClick={() => onRemove(true)}>
+            Drop this one
+          </Button>
+        )}
+      </Box>
+      <Box component="dl" sx={{ display: 'grid', gridTemplateColumns: 'repeat(3, 1fr)', gap: 1, m: 0, mb: 1.5, '& dt': { fontSize: 13, color: 'text.secondary' }, '& dd': { m: 0, fontSize: 20, fontWeight: 650, lineHeight: 1.2 } }}>
+        <Figure title="Sow" value={batch.sow === undefined ? 'no day works' : format.date(batch.sow)} />
+        <Figure title="Plant" value={format.date(batch.plantOn)} />
+        <Figure title="Plants" value={format.number(batch.plants)} />
+        <Figure title="Seeds" value={sizing ? format.number(sizing.seeds) : '–'} />
+        <Figure title="Cells" value={sizing ? format.number(sizing.cells) : '–'} />
+        <Figure title="Trays" value={batch.stays[0] ? format.number(batch.stays[0].trays) : '–'} />
+      </Box>
+      <BatchMarks batch={batch} onRemedy={onRemedy} />
+      <BatchSteps batch={batch} />
+      {batch.planting.note && (
+        <Typography component="p" sx={{ my: 1.5, fontSize: 14, fontStyle: 'italic' }}>
+          {batch.planting.note}
+        </Typography>
+      )}
+      <Typography variant="h2" component="h2" sx={{ mt: 2.5, mb: 0.5 }}>
+        The working
+      </Typography>
+      <WorkingPanel working={working} />
+      {batch.seed.lot && (
+        <Typography component="p" sx={{ mt: 1.5, fontSize: 13, color: 'text.secondary' }}>
+          Seed: {batch.seed.lot.name}, {batch.seed.lot.form}
+          {sizing ? `; ${count(format, sizing.seeds, 'seed')} of it` : ''}.
+        </Typography>
+      )}
+    </Box>
+  )
+}
+
+function Figure({ title, value }: { title: string; value: string }) {
+  return (
+    <div>
+      <dt>{title}</dt>
+      <dd>{value}</dd>
+    </div>
+  )
+}

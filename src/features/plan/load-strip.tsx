@@ -1,0 +1,87 @@
+/** The load of one place through the season, on the time axis of the stairs above it. */
+'use client'
+import Box from '@mui/material/Box'
+import { memo, useMemo } from 'react'
+import type { Day } from '../../core/calendar/day'
+import { useSeason, type WorkingDay } from '../../ui/season-context'
+import { placePaint } from '../../ui/stair/place-hatches'
+import { overSummary } from '../../words/loads'
+
+export const STRIP_HEIGHT = 132
+const TOP = 18
+const BASE = 96
+
+interface LoadStripProps {
+  x: (day: Day) => number
+  names: number
+  width: number
+  place: number
+  onPlace: (place: number) => void
+  workingDay: WorkingDay
+}
+
+export const LoadStrip = memo(function LoadStrip({ x, names, width, place, onPlace, workingDay }: LoadStripProps) {
+  const { plan, format, season } = useSeason()
+  const load = plan.places[place]
+  const drawing = useMemo(() => {
+    if (!load) return undefined
+    const capacity = load.of.trayPlaces
+    const most = Math.max(capacity, load.peak, 1)
+    const y = (value: number) => BASE - (value / most) * (BASE - TOP)
+    let area = `M${x(load.from)} ${BASE}`
+    let over = ''
+    for (let i = 0; i < load.days.length; i++) {
+      const value = load.days[i]!
+      if (i > 0 && value === load.days[i - 1] && load.capacity[i] === load.capacity[i - 1]) continue
+      let end = i + 1
+      while (end < load.days.length && load.days[end] === value && load.capacity[end] === load.capacity[i]) end++
+      const [from, until] = [x(load.from + i), x(load.from + end)]
+      area += `L${from} ${y(value)}L${until} ${y(value)}`
+      if (value > load.capacity[i]! + 1e-9) over += `M${from} ${y(value)}H${until}V${y(load.capacity[i]!)}H${from}Z`
+    }
+    area += `L${x(load.from + load.days.length)} ${BASE}Z`
+    return { area, over, line: y(capacity) }
+  }, [load, x])
+  if (!load || !drawing) return null
+  return (
+    <Box className="no-print" sx={{ position: 'sticky', bottom: 0, height: STRIP_HEIGHT, zIndex: 3, bgcolor: 'var(--ribbon)', borderTop: 1, borderColor: 'divider', display: 'flex', flex: 'none' }}>
+      <Box sx={{ position: 'sticky', left: 0, zIndex: 2, width: names, flex: 'none', boxSizing: 'border-box', bgcolor: 'var(--ribbon)', pl: { xs: 1, md: 2.5 }, pr: 1, pt: 1.25, fontSize: 13 }}>
+        <Box sx={{ fontFamily: 'var(--heading)', fontSize: 17, lineHeight: 1.2 }}>{load.of.name}</Box>
+        <Box sx={{ color: 'text.secondary' }}>{format.number(load.of.trayPlaces)} tray places</Box>
+        <Box sx={{ color: load.over.length > 0 ? 'error.main' : 'text.secondary', fontWeight: load.over.length > 0 ? 700 : 400, lineHeight: 1.3 }}>
+          {overSummary(load, workingDay.get(), format)}
+        </Box>
+      </Box>
+      <svg width={width} height={STRIP_HEIGHT} role="img" aria-label={`Load of ${load.of.name}: most ${format.number(load.peak, 2)} of ${format.number(load.of.trayPlaces)} tray places`} style={{ flex: 'none' }}>
+        <path d={drawing.area} fill={placePaint(place)} stroke={`var(--place-${place}-line)`} />
+        <path d={drawing.over} fill="var(--mui-palette-error-main)" />
+        <line x1={0} x2={width} y1={drawing.line} y2={drawing.line} stroke="var(--mui-palette-text-primary)" strokeWidth={1.2} />
+      </svg>
+      <Box sx={{ position: 'absolute', left: 0, bottom: 0, right: 0, height: 30, pointerEvents: 'none' }}>
+        <Box role="radiogroup" aria-label="Place shown" sx={{ position: 'sticky', left: names, width: 'max-content', display: 'flex', gap: 0.5, pointerEvents: 'auto' }}>
+          {season.places.map((each, i) => (
+            <Box
+              key={each.key}
+              component="button"
+              type="button"
+              role="radio"
+              aria-checked={i === place}
+              onClick={() => onPlace(i)}
+              sx={{ all: 'unset', cursor: 'pointer', display: 'flex', alignItems: 'center', gap: 0.75, px: 1, height: 26, borderRadius: 1, fontSize: 13, fontWeight: i === place ? 750 : 450, bgcolor: i === place ? 'background.paper' : 'transparent', '&:hover': { bgcolor: 'background.paper' }, '&:focus-visible': { outline: '3px solid', outlineColor: 'primary.main' } }}
+            >
+              <svg width="22" height="12" aria-hidden="true">
+                <rect x="0.5" y="0.5" width="21" height="11" fill={placePaint(i)} stroke="var(--mui-palette-text-primary)" />
+              </svg>
+              {each.name}
+              {plan.places[i]!.over.length > 0 && (
+                <Box component="span" sx={{ color: 'error.main', fontWeight: 700 }}>
+                  over
+                </Box>
+              )}
+            </Box>
+          ))}
+        </Box>
+      </Box>
+    </Box>
+  )
+})

@@ -1,0 +1,68 @@
+/** The panel for one planting of a series: its own day, amount and sowing day. */
+'use client'
+import { zodResolver } from '@hookform/resolvers/zod'
+import Alert from '@mui/material/Alert'
+import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
+import TextField from '@mui/material/TextField'
+import Typography from '@mui/material/Typography'
+import { useDeferredValue, useMemo } from 'react'
+import { useForm, useWatch } from 'react-hook-form'
+import type { Batch } from '../../core/plan/batch'
+import type { Planting } from '../../season/schema'
+import { useSeason } from '../../ui/season-context'
+import { oneForm, OneOfSeriesForm, withOneChanged } from './planting-form'
+import { PlantingPreview } from './planting-preview'
+
+export interface OnePanelProps {
+  batch: Batch
+  busy: boolean
+  failure: string | undefined
+  onSave: (planting: Planting) => void
+  onClose: () => void
+}
+
+export function OnePanel({ batch, busy, failure, onSave, onClose }: OnePanelProps) {
+  const { planner, season } = useSeason()
+  const { register, handleSubmit, control, formState } = useForm<OneOfSeriesForm>({
+    resolver: zodResolver(OneOfSeriesForm),
+    defaultValues: oneForm(batch),
+    mode: 'onTouched',
+  })
+  const values = useDeferredValue(useWatch({ control }) as OneOfSeriesForm)
+  const preview = useMemo(() => {
+    const checked = OneOfSeriesForm.safeParse(values)
+    if (!checked.success || Math.abs(Date.parse(checked.data.on) - Date.parse(season.season.from)) > 1200 * 86_400_000) return undefined
+    return planner.preview(season, withOneChanged(batch.planting, batch.n, checked.data)).filter(({ n }) => n === batch.n)
+  }, [values, planner, season, batch])
+  const { errors } = formState
+  return (
+    <Box component="form" noValidate onSubmit={(event) => void handleSubmit((form) => onSave(withOneChanged(batch.planting, batch.n, form)))(event)}>
+      <Typography variant="h2" id="panel-title" sx={{ mb: 0.5 }}>
+        {batch.code}, this one only
+      </Typography>
+      <Typography component="p" sx={{ mb: 2, color: 'text.secondary' }}>
+        {batch.variety.name}. The rest of the series stays as it is.
+      </Typography>
+      {failure && (
+        <Alert severity="error" sx={{ mb: 2 }}>
+          {failure}
+        </Alert>
+      )}
+      <Box sx={{ display: 'grid', gap: 1.75 }}>
+        <TextField {...register('on')} id="one-on" label="Planted on" type="date" error={!!errors.on} helperText={errors.on?.message} slotProps={{ inputLabel: { shrink: true } }} />
+        <TextField {...register('plants')} id="one-plants" label="Plants wanted" error={!!errors.plants} helperText={errors.plants?.message} slotProps={{ htmlInput: { inputMode: 'numeric' } }} />
+        <TextField {...register('sowOn')} id="one-sow" label="Sow on (by hand)" type="date" error={!!errors.sowOn} helperText={errors.sowOn?.message ?? 'Empty: counted back'} slotProps={{ inputLabel: { shrink: true } }} />
+      </Box>
+      {preview && preview.length > 0 && <PlantingPreview batches={preview} replaces={{ planting: batch.planting.key, n: batch.n }} />}
+      <Box sx={{ display: 'flex', gap: 1, mt: 2.5 }}>
+        <Button type="submit" variant="contained" disabled={busy}>
+          {busy ? 'Saving …' : 'Save'}
+        </Button>
+        <Button color="inherit" onClick={onClose}>
+          Cancel
+        </Button>
+      </Box>
+    </Box>
+  )
+}

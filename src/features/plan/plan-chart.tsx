@@ -1,0 +1,286 @@
+/** Rows of stairs on a shared time axis, with the working day across them and the load of one place beneath. */
+'use client'
+import WarningIcon from '@mui/icons-material/ReportProblemOutlined'
+import Box from '@mui/material/Box'
+import { useVirtualizer } from '@tanstack/react-virtual'
+import { memo, useCallback, useEffect, useLayoutEffect, useMemo, useRef, type KeyboardEvent, type RefObject } from 'react'
+import type { Day } from '../../core/calendar/day'
+import { workingFrostDate, datesAround } from '../../core/frost/typed'
+import type { Batch } from '../../core/plan/batch'
+import type { Format } from '../../words/format'
+import { markTag } from '../../words/marks'
+import { monthStarts } from '../../ui/ribbon'
+import { useSeason } from '../../ui/season-context'
+import { Stair } from '../../ui/stair/stair'
+import { LoadStrip } from './load-strip'
+import { standing, type PlanRow } from './model'
+
+const ROW = 40 // px
+const GROUP = 34
+const AXIS = 30
+const STAIR = 28 // highest tread, px
+
+export interface PlanChartProps {
+  rows: readonly PlanRow[]
+  chosen: string | null
+  onChoose: (id: string) => void
+  pixelsPerDay: number
+  /** Width of the names, px. */
+  names: number
+  stripPlace: number
+  onStripPlace: (place: number) => void
+}
+
+export function PlanChart({ rows, chosen, onChoose, pixelsPerDay, names, stripPlace, onStripPlace }: PlanChartProps) {
+  const { span, plan, format, workingDay } = useSeason()
+  const scroller = useRef<HTMLDivElement>(null)
+  const width = Math.ceil((span.last - span.first) * pixelsPerDay) + 90
+  const x = useCallback((day: Day) => (day - span.first) * pixelsPerDay, [span.first, pixelsPerDay])
+  const most = useMemo(
+    () => Math.max(4, ...plan.batches.flatMap((batch) => batch.stays.map((stay) => stay.trayPlaces))),
+    [plan],
+  )
+  const virtual = useVirtualizer({
+    count: rows.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: (i) => (rows[i]!.kind === 'group' ? GROUP : ROW),
+    getItemKey: (i) => rows[i]!.id,
+    overscan: 10,
+    initialRect: { width: 1000, height: 560 },
+    scrollMargin: AXIS,
+  })
+  // Rows change height when they change kind at the same place in the list.
+  useLayoutEffect(() => virtual.measure(), [rows, virtual])
+  useDayInView(scroller, x, names)
+
+  const focusRow = (i: number) => {
+    const row = rows[i]
+    if (!row || row.kind !== 'batch') return
+    virtual.scrollToIndex(i)
+    requestAnimationFrame(() => scroller.current?.querySelector<HTMLElement>(`[data-row="${CSS.escape(row.id)}"]`)?.focus())
+  }
+  const onKeyDown = (event: KeyboardEvent) => {
+    const here = (document.activeElement as HTMLElement | null)?.dataset.row
+    const from = rows.findIndex((row) => row.id === here)
+    const step = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0
+    if (from < 0 || step === 0) return
+    event.preventDefault()
+    let to = from + step
+    while (rows[to]?.kind === 'group') to += step
+    focusRow(to)
+  }
+
+  const total = virtual.getTotalSize()
+  return (
+    <Box ref={scroller} tabIndex={-1} onKeyDown={onKeyDown} data-testid="plan-scroller" sx={{ flex: 1, minHeight: 0, overflow: 'auto', position: 'relative', outline: 'none', '@media print': { overflow: 'visible' } }}>
+      <Box sx={{ position: 'relative', width: names + width, minHeight: '100%', display: 'flex', flexDirection: 'column' }}>
+        <Axis x={x} names={names} width={width} format={format} />
+        <Box role="list" aria-label="Batches" sx={{ position: 'relative', height: total, flex: '1 0 auto' }}>
+          <Grid x={x} left={names} width={width} />
+          {virtual.getVirtualItems().map((item) => {
+            const row = rows[item.index]!
+            const top = item.start - AXIS
+            return row.kind === 'group' ? (
+              <GroupRow key={row.id} row={row} top={top} format={format} />
+            ) : (
+              <BatchRow key={row.id} batch={row.batch} top={top} chosen={chosen === row.id} onChoose={onChoose} x={x} most={most} names={names} width={width} format={format} />
+            )
+          })}
+        </Box>
+        <DayLine names={names} x={x} />
+        <LoadStrip x={x} names={names} width={width} place={stripPlace} onPlace={onStripPlace} workingDay={workingDay} />
+      </Box>
+    </Box>
+  )
+}
+
+const Axis = memo(function Axis({ x, names, width, format }: { x: (day: Day) => number; names: number; width: number; format: Format }) {
+  const { span, season } = useSeason()
+  const months = monthStarts(span.first, span.last)
+  const { frost, latitude } = season.site
+  const springs = frost ? springsIn(span.first, span.last, (day) => datesAround(frost, latitude, day).lastSpring.median) : []
+  return (
+    <Box sx={{ position: 'sticky', top: 0, height: AXIS, zIndex: 4, bgcolor: 'background.default', borderBottom: 1, borderColor: 'divider' }}>
+      <Box sx={{ position: 'sticky', left: 0, width: names, height: AXIS - 1, zIndex: 1, bgcolor: 'background.default', float: 'left' }} />
+      {months.map((day) => (
+        <Box key={day} component="span" sx={{ position: 'absolute', left: names + x(day) + 6, top: 6, fontSize: 13, color: 'text.secondary' }}>
+          {format.month(day)}
+        </Box>
+      ))}
+      {frost &&
+        springs.map((median) => (
+          <Box key={median} component="span" sx={{ position: 'absolute', left: names + x(median), top: 13, fontSize: 11, lineHeight: 1.3, color: 'text.secondary', bgcolor: 'background.default', px: 0.5, whiteSpace: 'nowrap' }}>
+            frost 1 in 2 → 1 in {Math.round(1 / frost.trustedChance)}
+          </Box>
+        ))}
+      <Box sx={{ width }} />
+    </Box>
+  )
+})
+
+/** Spring frost dates that fall inside the span. */
+function springsIn(first: Day, last: Day, median: (day: Day) => Day): Day[] {
+  const found = new Set<Day>()
+  for (let day = first; day < last; day += 90) found.add(median(day))
+  return [...found].filter((day) => day >= first && day < last)
+}
+
+const Grid = memo(function Grid({ x, left, width }: { x: (day: Day) => number; left: number; width: number }) {
+  const { span, season } = useSeason()
+  const { frost, latitude } = season.site
+  const springs = frost ? springsIn(span.first, span.last, (day) => datesAround(frost, latitude, day).lastSpring.median) : []
+  return (
+    <svg width={width} height="100%" aria-hidden="true" style={{ position: 'absolute', left, top: 0 }}>
+      {frost &&
+        springs.map((median) => {
+          const trusted = workingFrostDate(frost, latitude, median)
+          return <rect key={median} x={x(median)} y={0} width={Math.max(2, x(trusted) - x(median))} height="100%" fill="var(--frost)" opacity={0.13} />
+        })}
+      {monthStarts(span.first, span.last).map((day) => (
+        <line key={day} x1={x(day)} x2={x(day)} y1={0} y2="100%" stroke="var(--mui-palette-divider)" />
+      ))}
+    </svg>
+  )
+})
+
+function GroupRow({ row, top, format }: { row: Extract<PlanRow, { kind: 'group' }>; top: number; format: Format }) {
+  const title = row.week === undefined ? row.title : `${row.title}, from ${format.date(row.week)}`
+  return (
+    <Box role="listitem" sx={{ position: 'absolute', top, left: 0, right: 0, height: GROUP, pointerEvents: 'none' }}>
+      <Box sx={{ position: 'sticky', left: 0, display: 'inline-flex', alignItems: 'baseline', gap: 1.5, pt: 1, pl: { xs: 1, md: 2.5 }, pr: 2 }}>
+        <Box component="span" sx={{ fontFamily: 'var(--heading)', fontSize: 17 }}>
+          {title}
+        </Box>
+        <Box component="span" sx={{ fontSize: 13, color: 'text.secondary' }}>
+          {row.batches} {row.batches === 1 ? 'batch' : 'batches'} · {format.number(row.plants)} plants
+        </Box>
+      </Box>
+    </Box>
+  )
+}
+
+interface BatchRowProps {
+  batch: Batch
+  top: number
+  chosen: boolean
+  onChoose: (id: string) => void
+  x: (day: Day) => number
+  most: number
+  names: number
+  width: number
+  format: Format
+}
+
+const BatchRow = memo(function BatchRow({ batch, top, chosen, onChoose, x, most, names, width, format }: BatchRowProps) {
+  const state = standing(batch)
+  const tags = batch.marks.map(markTag)
+  const words = `${batch.code} ${batch.variety.name}, ${format.number(batch.plants)} plants, ${
+    batch.sow === undefined ? 'no sowing day works' : `sow ${format.date(batch.sow)}`
+  }, plant ${format.date(batch.plantOn)}${tags.length > 0 ? `; ${tags.join(', ')}` : ''}`
+  return (
+    <Box role="listitem" sx={{ position: 'absolute', top, left: 0, width: '100%', height: ROW }}>
+      <Box
+        component="button"
+        type="button"
+        data-row={batch.id}
+        aria-label={words}
+        aria-pressed={chosen}
+        onClick={() => onChoose(batch.id)}
+        sx={{
+          all: 'unset',
+          position: 'absolute',
+          inset: 0,
+          display: 'flex',
+          cursor: 'pointer',
+          bgcolor: chosen ? 'var(--row-chosen)' : 'transparent',
+          borderBottom: '1px solid',
+          borderColor: 'divider',
+          '&:hover': { bgcolor: 'var(--row-chosen)' },
+          '&:focus-visible': { outline: '3px solid', outlineColor: 'primary.main', outlineOffset: -3 },
+        }}
+      >
+        <Box
+          sx={{
+            position: 'sticky',
+            left: 0,
+            zIndex: 3,
+            width: names,
+            flex: 'none',
+            boxSizing: 'border-box',
+            pl: { xs: 1, md: 2.5 },
+            pr: 1,
+            display: 'flex',
+            alignItems: 'center',
+            gap: 1,
+            bgcolor: chosen ? 'var(--row-chosen)' : 'background.default',
+            borderLeft: 4,
+            borderColor: chosen ? 'secondary.main' : 'transparent',
+            fontSize: 14,
+          }}
+        >
+          <Box component="span" sx={{ flex: 'none', width: 46, fontWeight: 700, color: 'text.secondary', fontSize: 13 }}>
+            {batch.code}
+          </Box>
+          <Box component="span" sx={{ flex: 1, minWidth: 0, overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap', fontWeight: chosen ? 750 : 450 }}>
+            {batch.variety.name}
+          </Box>
+          {state !== 'fine' && <WarningIcon sx={{ fontSize: 16, color: state === 'cannot' ? 'error.main' : 'warning.main' }} />}
+          <Box component="span" sx={{ flex: 'none', textAlign: 'right', display: { xs: 'none', sm: 'inline' } }}>
+            {format.number(batch.plants)}
+          </Box>
+        </Box>
+        <svg width={width} height={ROW} aria-hidden="true" style={{ display: 'block', flex: 'none' }}>
+          <Stair batch={batch} x={x} most={most} height={STAIR} base={ROW - 5} />
+          <PlantDate batch={batch} x={x} format={format} cannot={state === 'cannot'} />
+        </svg>
+      </Box>
+    </Box>
+  )
+})
+
+function PlantDate({ batch, x, format, cannot }: { batch: Batch; x: (day: Day) => number; format: Format; cannot: boolean }) {
+  const worst = batch.marks[0]
+  const color = cannot ? 'var(--mui-palette-error-main)' : 'var(--mui-palette-success-main)'
+  const late = batch.ready !== undefined && batch.ready > batch.plantOn ? x(batch.ready) - x(batch.plantOn) : 0
+  return (
+    <text x={x(batch.plantOn) + 11 + late} y={ROW - 8} fontSize={12.5} fontWeight={700} fill={color}>
+      {format.shortDate(batch.plantOn)}
+      {cannot && worst ? ` · ${markTag(worst)}` : ''}
+    </text>
+  )
+}
+
+/** The working day across all rows; what lies before it is paler. Moves without drawing anything else again. */
+function DayLine({ names, x }: { names: number; x: (day: Day) => number }) {
+  const { workingDay } = useSeason()
+  const veil = useRef<HTMLDivElement>(null)
+  useLayoutEffect(() => {
+    const place = () => {
+      if (veil.current) veil.current.style.transform = `translateX(${names + x(workingDay.get())}px)`
+    }
+    place()
+    return workingDay.subscribe(place)
+  }, [workingDay, names, x])
+  return (
+    <Box aria-hidden="true" sx={{ position: 'absolute', inset: 0, overflow: 'hidden', pointerEvents: 'none', zIndex: 2, '@media print': { display: 'none' } }}>
+      <Box ref={veil} sx={{ position: 'absolute', top: 0, bottom: 0, left: 0, width: 2, bgcolor: 'secondary.main', '&::before': { content: '""', position: 'absolute', top: 0, bottom: 0, right: 2, width: 6000, bgcolor: 'var(--veil)' } }} />
+    </Box>
+  )
+}
+
+/** Scrolls along when the working day leaves what can be seen. */
+function useDayInView(scroller: RefObject<HTMLDivElement | null>, x: (day: Day) => number, names: number): void {
+  const { workingDay } = useSeason()
+  useEffect(() => {
+    const follow = (always: boolean) => {
+      const box = scroller.current
+      if (!box) return
+      const at = x(workingDay.get())
+      const room = box.clientWidth - names
+      if (always || at < box.scrollLeft + 20 || at > box.scrollLeft + room - 60) box.scrollLeft = Math.max(0, at - room * 0.42)
+    }
+    follow(true)
+    return workingDay.subscribe(() => follow(false))
+  }, [scroller, x, names, workingDay])
+}
+

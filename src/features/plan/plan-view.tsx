@@ -1,0 +1,292 @@
+/** The Plan: all batches as stairs, and the card or panel of the one being looked at. */
+'use client'
+import AddIcon from '@mui/icons-material/Add'
+import ZoomInIcon from '@mui/icons-material/ZoomIn'
+import ZoomOutIcon from '@mui/icons-material/ZoomOut'
+import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
+import Drawer from '@mui/material/Drawer'
+import IconButton from '@mui/material/IconButton'
+import MenuItem from '@mui/material/MenuItem'
+import TextField from '@mui/material/TextField'
+import ToggleButton from '@mui/material/ToggleButton'
+import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
+import Tooltip from '@mui/material/Tooltip'
+import Typography from '@mui/material/Typography'
+import useMediaQuery from '@mui/material/useMediaQuery'
+import { useSearchParams } from 'next/navigation'
+import { useCallback, useDeferredValue, useMemo, useState, useTransition } from 'react'
+import { formatDay, type Day } from '../../core/calendar/day'
+import { expandPlanting } from '../../core/plan/expand'
+import type { Batch } from '../../core/plan/batch'
+import type { Remedy } from '../../core/plan/nearest'
+import type { Planting } from '../../season/schema'
+import type { Problem } from '../../season/read'
+import { useNotice } from '../../ui/notice'
+import { useSeason, useWorkingDay } from '../../ui/season-context'
+import { useUndo } from '../../ui/undo-context'
+import { changePlantings, type PlantingEdit, type SaveResult } from './actions'
+import { BatchCard } from './batch-card'
+import { planRows, plantedCrops, sowingWeeks, type RowOptions } from './model'
+import { OnePanel } from './one-panel'
+import { PlanChart } from './plan-chart'
+import { emptyForm, formOf, freeCode, oneForm, withOneChanged, withOneDropped } from './planting-form'
+import { PlantingPanel } from './planting-panel'
+
+const ZOOMS = [1.6, 2.6, 4, 5.6, 8, 12] // px a day
+
+export function PlanView() {
+  const { plan, season, format } = useSeason()
+  const [options, setOptions] = useState<RowOptions>({ group: 'crop', order: 'sow', text: '', crop: '', week: undefined, marked: false })
+  const change = (part: Partial<RowOptions>) => setOptions((now) => ({ ...now, ...part }))
+  const deferred = useDeferredValue(options)
+  const rows = useMemo(() => planRows(plan, deferred), [plan, deferred])
+  const [zoom, setZoom] = useState(3)
+  const worst = plan.places.reduce((most, load, i) => (load.over.length > 0 && load.peak / load.of.trayPlaces > (most.share ?? 0) ? { i, share: load.peak / load.of.trayPlaces } : most), { i: 0, share: 0 })
+  const [strip, setStrip] = useState<number | undefined>(undefined)
+  const narrow = useMediaQuery('(max-width:899px)')
+  const panel = usePanel()
+  const shown = rows.reduce((n, row) => n + (row.kind === 'batch' ? 1 : 0), 0)
+  const over = plan.places.filter((load) => load.over.length > 0).length
+
+  return (
+    <Box sx={{ display: 'flex', height: '100%', minHeight: 0 }}>
+      <Box sx={{ flex: 1, minWidth: 0, display: 'flex', flexDirection: 'column' }}>
+        <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1, px: { xs: 1, md: 2.5 }, pt: 1.75, pb: 1 }}>
+          <Typography variant="h1">Plan</Typography>
+          <Typography component="p" sx={{ color: 'text.secondary', fontSize: 14, mx: 0.5 }}>
+            {shown === plan.batches.length ? '' : `${format.number(shown)} of `}
+            {format.number(plan.batches.length)} batches · {format.number(plan.batches.reduce((sum, batch) => sum + batch.plants, 0))} plants
+            {over > 0 && (
+              <Box component="span" sx={{ color: 'error.main', fontWeight: 650 }}>
+                {' '}
+                · {over} {over === 1 ? 'place goes' : 'places go'} over
+              </Box>
+            )}
+          </Typography>
+          <Box sx={{ flex: 1 }} />
+          <Button variant="contained" startIcon={<AddIcon />} onClick={() => panel.open({ new: '1' })}>
+            Add planting
+          </Button>
+        </Box>
+        <Box className="no-print" sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1, px: { xs: 1, md: 2.5 }, pb: 1 }}>
+          <ToggleButtonGroup exclusive size="small" value={options.group} onChange={(_, group: RowOptions['group'] | null) => group && change({ group })} aria-label="Group">
+            <ToggleButton value="crop">By crop</ToggleButton>
+            <ToggleButton value="week">By week</ToggleButton>
+            <ToggleButton value="none">One list</ToggleButton>
+          </ToggleButtonGroup>
+          <Choice label="Order" value={options.order} onChange={(order) => change({ order: order as RowOptions['order'] })} width={130}>
+            <MenuItem value="sow">sowing day</MenuItem>
+            <MenuItem value="plant">planting day</MenuItem>
+            <MenuItem value="name">name</MenuItem>
+            <MenuItem value="size">plants</MenuItem>
+          </Choice>
+          <Choice label="Crop" value={options.crop} onChange={(crop) => change({ crop })} width={130}>
+            <MenuItem value="">all crops</MenuItem>
+            {plantedCrops(plan).map(({ key, name }) => (
+              <MenuItem key={key} value={key}>
+                {name}
+              </MenuItem>
+            ))}
+          </Choice>
+          <Choice label="Sown in" value={options.week === undefined ? '' : String(options.week)} onChange={(week) => change({ week: week === '' ? undefined : Number(week) })} width={140}>
+            <MenuItem value="">any week</MenuItem>
+            {sowingWeeks(plan).map((week) => (
+              <MenuItem key={week} value={String(week)}>
+                {format.week(week)}, {format.shortDate(week)}
+              </MenuItem>
+            ))}
+          </Choice>
+          <TextField label="Find" type="search" value={options.text} onChange={(event) => change({ text: event.target.value })} fullWidth={false} sx={{ width: 150 }} />
+          <ToggleButton value="marked" size="small" selected={options.marked} onChange={() => change({ marked: !options.marked })}>
+            Only doubtful
+          </ToggleButton>
+          <Box sx={{ flex: 1 }} />
+          <Tooltip title="More of the season">
+            <span>
+              <IconButton aria-label="Show more of the season" disabled={zoom === 0} onClick={() => setZoom(zoom - 1)} color="inherit">
+                <ZoomOutIcon />
+              </IconButton>
+            </span>
+          </Tooltip>
+          <Tooltip title="Wider days">
+            <span>
+              <IconButton aria-label="Show wider days" disabled={zoom === ZOOMS.length - 1} onClick={() => setZoom(zoom + 1)} color="inherit">
+                <ZoomInIcon />
+              </IconButton>
+            </span>
+          </Tooltip>
+        </Box>
+        {plan.batches.length === 0 ? (
+          <Empty onAdd={() => panel.open({ new: '1' })} ready={season.varieties.length > 0} />
+        ) : rows.length === 0 ? (
+          <Box sx={{ p: 4, textAlign: 'center', color: 'text.secondary' }}>
+            Nothing matches.{' '}
+            <Button size="small" onClick={() => change({ text: '', crop: '', week: undefined, marked: false })}>
+              Show all batches
+            </Button>
+          </Box>
+        ) : (
+          <PlanChart rows={rows} chosen={panel.chosen} onChoose={panel.choose} pixelsPerDay={ZOOMS[zoom]!} names={narrow ? 150 : 262} stripPlace={strip ?? worst.i} onStripPlace={setStrip} />
+        )}
+      </Box>
+      {panel.content &&
+        (narrow ? (
+          <Drawer anchor="bottom" open onClose={panel.close} slotProps={{ paper: { sx: { height: '94dvh', borderRadius: '12px 12px 0 0', p: 2, boxSizing: 'border-box' }, role: 'dialog', 'aria-labelledby': 'panel-title' } }}>
+            {panel.content}
+          </Drawer>
+        ) : (
+          <Box component="aside" role="complementary" aria-labelledby="panel-title" className="no-print" sx={{ width: 408, flex: 'none', boxSizing: 'border-box', borderLeft: 1, borderColor: 'divider', bgcolor: 'background.paper', overflow: 'auto', p: 2.5 }} onKeyDown={(event) => event.key === 'Escape' && panel.close()}>
+            {panel.content}
+          </Box>
+        ))}
+    </Box>
+  )
+}
+
+function Choice({ label, value, onChange, width, children }: { label: string; value: string; onChange: (value: string) => void; width: number; children: React.ReactNode }) {
+  return (
+    <TextField select label={label} value={value} onChange={(event) => onChange(event.target.value)} fullWidth={false} sx={{ width }} slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}>
+      {children}
+    </TextField>
+  )
+}
+
+function Empty({ onAdd, ready }: { onAdd: () => void; ready: boolean }) {
+  return (
+    <Box sx={{ p: 6, textAlign: 'center', maxWidth: 520, mx: 'auto' }}>
+      <svg width="140" height="70" aria-hidden="true">
+        <path d="M4 66H40V48H78V30H116V14H136" fill="none" stroke="currentColor" strokeWidth="2" />
+      </svg>
+      <Typography variant="h2" component="p" sx={{ mt: 2 }}>
+        Nothing is planned yet
+      </Typography>
+      <Typography component="p" sx={{ my: 1.5, color: 'text.secondary' }}>
+        {ready
+          ? 'Say how many plants you want in the field, and when. Dove Step counts back to the day you sow.'
+          : 'This season has no crops yet. Bring in a season document on the Farm page first.'}
+      </Typography>
+      {ready && (
+        <Button variant="contained" onClick={onAdd}>
+          Add the first planting
+        </Button>
+      )}
+    </Box>
+  )
+}
+
+/** What the side panel shows: held in the address, so that links, reload and the back button work. */
+function usePanel() {
+  const { plan, season, data, format } = useSeason()
+  const day = useWorkingDay()
+  const params = useSearchParams()
+  const notice = useNotice()
+  const { undo } = useUndo()
+  const [busy, start] = useTransition()
+  const [problems, setProblems] = useState<Problem[]>([])
+  const [failure, setFailure] = useState<string>()
+
+  const open = useCallback((query: Record<string, string>) => {
+    setProblems([])
+    setFailure(undefined)
+    const text = new URLSearchParams(query).toString()
+    window.history.pushState(null, '', text ? `/plan?${text}` : '/plan')
+  }, [])
+  const close = useCallback(() => open({}), [open])
+  const choose = useCallback((id: string) => open({ batch: id }), [open])
+
+  const save = (edits: PlantingEdit[], then: string | undefined) =>
+    start(async () => {
+      setProblems([])
+      setFailure(undefined)
+      let result: SaveResult
+      try {
+        result = await changePlantings(edits)
+      } catch {
+        setFailure('The server did not answer. Nothing was saved; what you wrote is still here. Try again in a moment.')
+        return
+      }
+      if (result.ok) {
+        const { entry } = result
+        notice({ text: result.summary, action: { label: 'Undo', run: () => undo(entry) } })
+        open(then === undefined ? {} : { batch: then })
+      } else if (result.reason === 'wrong') setProblems(result.problems)
+      else if (result.reason === 'stale') setFailure(staleWords(result, edits, season, format.number))
+      else setFailure('There is no season to save into. Reload the page.')
+    })
+
+  const editId = params.get('edit')
+  const oneId = params.get('one')
+  const batchId = params.get('batch')
+  const versionOf = (key: string) => data.versions[key] ?? null
+  const saveOne = (planting: Planting, then: string | undefined) => save([{ key: planting.key, to: planting, version: versionOf(planting.key) }], then)
+
+  let content: React.ReactNode = null
+  let chosen = batchId
+  const batch: Batch | undefined = batchId === null ? undefined : plan.byId.get(batchId)
+  if (params.get('new') !== null) {
+    const source = season.plantings.find(({ key }) => key === params.get('from'))
+    const startForm = source ? { ...formOf(source), code: freeCode(season, source.code) } : emptyForm(season, freeCode(season), nextWeekOf(day))
+    content = (
+      <PlantingPanel key={`new ${params.get('from') ?? ''}`} title={source ? 'Another like it' : 'New planting'} start={startForm} base={undefined} busy={busy} problems={problems} failure={failure} onClose={close} onSave={(planting) => save([{ key: planting.key, to: planting, version: null }], firstBatch(planting))} />
+    )
+  } else if (editId !== null) {
+    const planting = season.plantings.find(({ key }) => key === editId)
+    if (planting) {
+      chosen = firstBatch(planting) ?? null
+      content = (
+        <PlantingPanel key={`edit ${editId} ${versionOf(editId)}`} title={`${planting.code}, change it`} start={formOf(planting)} base={planting} busy={busy} problems={problems} failure={failure} onClose={() => open(chosen ? { batch: chosen } : {})} onSave={(next) => saveOne(next, firstBatch(next))} />
+      )
+    }
+  } else if (oneId !== null) {
+    const one = plan.byId.get(oneId)
+    chosen = oneId
+    if (one) content = <OnePanel key={`${oneId} ${versionOf(one.planting.key)}`} batch={one} busy={busy} failure={failure ?? problems[0]?.message} onClose={() => open({ batch: oneId })} onSave={(next) => saveOne(next, oneId)} />
+  } else if (batch) {
+    const { planting } = batch
+    const remedy = (found: Remedy) => {
+      if (found.kind !== 'plant-on' && found.kind !== 'sow-on') return
+      const on = found.kind === 'plant-on' ? formatDay(found.day) : formatDay(batch.plantOn)
+      if (batch.n > 0) saveOne(withOneChanged(planting, batch.n, { ...oneForm(batch), on, sowOn: '' }), batch.id)
+      else {
+        const next = { ...planting, on }
+        delete next.sowOn
+        saveOne(next, batch.id)
+      }
+    }
+    content = (
+      <BatchCard
+        batch={batch}
+        busy={busy}
+        onClose={close}
+        onEdit={(one) => open(one ? { one: batch.id } : { edit: planting.key })}
+        onDuplicate={() => open({ new: '1', from: planting.key })}
+        onRemove={(one) => (one ? saveOne(withOneDropped(planting, batch.n), undefined) : save([{ key: planting.key, to: null, version: versionOf(planting.key) }], undefined))}
+        onRemedy={remedy}
+      />
+    )
+  } else if (batchId !== null) chosen = null
+  return { content, chosen, open, close, choose }
+}
+
+function firstBatch(planting: Planting): string | undefined {
+  return expandPlanting(planting)[0]?.id
+}
+
+/** A planting day to begin from: some weeks on from the working day. */
+const nextWeekOf = (day: Day) => day + 42
+
+/** What someone else changed meanwhile, so that nothing is lost silently. */
+function staleWords(result: Extract<SaveResult, { reason: 'stale' }>, edits: PlantingEdit[], season: { plantings: readonly Planting[] }, number: (n: number) => string): string {
+  const [{ key, now } = { key: '', now: null }] = result.stale
+  const mine = edits.find((edit) => edit.key === key)?.to
+  if (!now) return 'Someone else has removed this planting since you opened it. Nothing was saved; cancel, or save it anew as a duplicate.'
+  const said = season.plantings.find((planting) => planting.key === key) ?? mine
+  const differences: string[] = []
+  if (said && said.plants !== now.plants) differences.push(`plants: now ${number(now.plants)}`)
+  if (said && said.on !== now.on) differences.push(`planting day: now ${now.on}`)
+  if (said && said.method !== now.method) differences.push('how it is raised')
+  const what = differences.length > 0 ? ` (${differences.join('; ')})` : ''
+  return `Someone else has changed this planting since you opened it${what}. Nothing was saved; what you wrote is still here. Save again to put yours in its place.`
+}
+

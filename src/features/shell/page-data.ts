@@ -1,0 +1,42 @@
+/** What every view of the season needs. */
+import { cookies, headers } from 'next/headers'
+import { undoState } from '../../data/change-repository'
+import { database } from '../../data/database'
+import { loadSeason, openSeason } from '../../data/season-repository'
+import { UNITS_COOKIE, WORKING_DAY_COOKIE } from '../../ui/preferences'
+import type { SeasonData } from '../../ui/season-context'
+
+/** The open season for this reader; `undefined` when the database holds none. */
+export async function loadSeasonData(): Promise<SeasonData | undefined> {
+  const db = database()
+  const [jar, head, id] = await Promise.all([cookies(), headers(), openSeason(db)])
+  if (!id) return undefined
+  const [stored, undo] = await Promise.all([loadSeason(db, id), undoState(db, id)])
+  if (!stored) return undefined
+  return {
+    season: stored.season,
+    revision: stored.revision,
+    versions: stored.versions,
+    ...undo,
+    today: stored.season.season.opensOn ?? localToday(),
+    workingDay: jar.get(WORKING_DAY_COOKIE)?.value,
+    locale: preferredLocale(head.get('accept-language')),
+    units: jar.get(UNITS_COOKIE)?.value === 'us' ? 'us' : 'metric',
+  }
+}
+
+/** Today by the clock of the server, as the farm's wall calendar has it. */
+function localToday(): string {
+  const now = new Date()
+  const pad = (n: number) => String(n).padStart(2, '0')
+  return `${now.getFullYear()}-${pad(now.getMonth() + 1)}-${pad(now.getDate())}`
+}
+
+function preferredLocale(header: string | null): string {
+  const first = header?.split(',')[0]?.split(';')[0]?.trim() ?? ''
+  try {
+    return Intl.getCanonicalLocales(first)[0] ?? 'en-GB'
+  } catch {
+    return 'en-GB' // a header no browser sends
+  }
+}

@@ -1,0 +1,245 @@
+/** The frame around every view: navigation, the season ribbon, undo, and word of changes made elsewhere. */
+'use client'
+import CalendarIcon from '@mui/icons-material/EventNoteOutlined'
+import BenchIcon from '@mui/icons-material/TableRowsOutlined'
+import FarmIcon from '@mui/icons-material/HomeWorkOutlined'
+import RedoIcon from '@mui/icons-material/Redo'
+import StairIcon from '@mui/icons-material/StairsOutlined'
+import UndoIcon from '@mui/icons-material/Undo'
+import Box from '@mui/material/Box'
+import IconButton from '@mui/material/IconButton'
+import Tooltip from '@mui/material/Tooltip'
+import Typography from '@mui/material/Typography'
+import Link from 'next/link'
+import { usePathname, useRouter } from 'next/navigation'
+import { useCallback, useEffect, useMemo, useTransition, type ReactNode } from 'react'
+import { weekStart } from '../../core/calendar/day'
+import { tasksBetween } from '../../core/plan/tasks'
+import { NoticeProvider, useNotice } from '../../ui/notice'
+import { Ribbon } from '../../ui/ribbon'
+import { SeasonProvider, useSeason, useWorkingDay, type SeasonData } from '../../ui/season-context'
+import { PlaceHatches } from '../../ui/stair/place-hatches'
+import { UndoContext, useUndo } from '../../ui/undo-context'
+import { redoChange, undoChange } from './actions'
+
+export function Shell({ data, children }: { data: SeasonData; children: ReactNode }) {
+  return (
+    <SeasonProvider data={data}>
+      <NoticeProvider>
+        <Frame>{children}</Frame>
+      </NoticeProvider>
+    </SeasonProvider>
+  )
+}
+
+const VIEWS = [
+  { href: '/today', title: 'Today', Icon: CalendarIcon },
+  { href: '/plan', title: 'Plan', Icon: StairIcon },
+  { href: '/benches', title: 'Benches', Icon: BenchIcon },
+  { href: '/farm', title: 'Farm', Icon: FarmIcon },
+] as const
+
+const RAIL = 156 // px
+
+function Frame({ children }: { children: ReactNode }) {
+  const { looks, season, data } = useSeason()
+  const undoing = useUndoing()
+  useChangesElsewhere(data.revision)
+  return (
+    <UndoContext value={undoing}>
+      <PlaceHatches looks={looks} />
+      <Box component="a" href="#view" sx={{ position: 'absolute', left: -9999, '&:focus': { left: 8, top: 8, zIndex: 2000, bgcolor: 'background.paper', p: 1 } }}>
+        Skip to the view
+      </Box>
+      <Box sx={{ display: 'flex', height: '100dvh', '@media print': { display: 'block', height: 'auto' } }}>
+        <Box component="header" className="no-print" sx={{ display: { xs: 'none', md: 'flex' }, flexDirection: 'column', width: RAIL, flex: 'none', bgcolor: 'var(--rail)', color: '#F1ECE2', pt: 2.5, pb: 2 }}>
+          <Box sx={{ px: 2.5, mb: 2.5 }}>
+            <Typography component="p" sx={{ fontFamily: 'var(--heading)', fontSize: 22, lineHeight: 1.1 }}>
+              Dove Step
+            </Typography>
+            <svg width="84" height="24" aria-hidden="true">
+              <path d="M0 22H28V13H56V4H84" fill="none" stroke="#F1ECE2" strokeWidth="1.8" />
+            </svg>
+          </Box>
+          <Box component="nav" aria-label="Views" sx={{ flex: 1 }}>
+            {VIEWS.map((view) => (
+              <RailLink key={view.href} {...view} />
+            ))}
+          </Box>
+          <UndoButtons />
+          <Typography component="p" sx={{ px: 2.5, pt: 1.5, fontSize: 13, color: '#C9CCC9' }}>
+            {season.farm.name}
+            <br />
+            season {season.season.name}
+          </Typography>
+        </Box>
+        <Box sx={{ flex: 1, minWidth: 0, display: 'flex', flexDirection: 'column' }}>
+          <Ribbon />
+          <Box component="main" id="view" tabIndex={-1} sx={{ flex: 1, minHeight: 0, overflow: 'auto', outline: 'none', '@media print': { overflow: 'visible' } }}>
+            {children}
+          </Box>
+          <Box component="nav" aria-label="Views" className="no-print" sx={{ display: { xs: 'flex', md: 'none' }, bgcolor: 'var(--rail)', color: '#F1ECE2', pb: 'env(safe-area-inset-bottom)' }}>
+            {VIEWS.map((view) => (
+              <FootLink key={view.href} {...view} />
+            ))}
+          </Box>
+        </Box>
+      </Box>
+    </UndoContext>
+  )
+}
+
+type View = (typeof VIEWS)[number]
+
+function useIsHere(href: string): boolean {
+  return usePathname().startsWith(href)
+}
+
+function RailLink({ href, title }: View) {
+  const here = useIsHere(href)
+  return (
+    <Box
+      component={Link}
+      href={href}
+      aria-current={here ? 'page' : undefined}
+      sx={{
+        display: 'flex',
+        alignItems: 'baseline',
+        justifyContent: 'space-between',
+        px: 2.5,
+        py: 1.1,
+        fontSize: 16,
+        textDecoration: 'none',
+        color: here ? '#26313B' : 'inherit',
+        bgcolor: here ? '#F7F2E9' : 'transparent',
+        fontWeight: here ? 750 : 450,
+        '&:hover': { bgcolor: here ? '#F7F2E9' : 'rgba(255,255,255,.09)' },
+        '&:focus-visible': { outlineColor: '#F3DF9C', outlineOffset: -3 },
+      }}
+    >
+      {title}
+      <Badge href={href} here={here} />
+    </Box>
+  )
+}
+
+function FootLink({ href, title, Icon }: View) {
+  const here = useIsHere(href)
+  return (
+    <Box
+      component={Link}
+      href={href}
+      aria-current={here ? 'page' : undefined}
+      sx={{ flex: 1, minHeight: 56, display: 'flex', flexDirection: 'column', alignItems: 'center', justifyContent: 'center', fontSize: 13, color: 'inherit', textDecoration: 'none', fontWeight: here ? 750 : 450, borderTop: 3, borderColor: here ? '#F3DF9C' : 'transparent', '&:focus-visible': { outlineColor: '#F3DF9C', outlineOffset: -3 } }}
+    >
+      <Icon fontSize="small" />
+      {title}
+    </Box>
+  )
+}
+
+/** What waits in a view, on the working day. */
+function Badge({ href, here }: { href: string; here: boolean }) {
+  const day = useWorkingDay()
+  const { plan } = useSeason()
+  const red = here ? '#A3312C' : '#F5B5A8'
+  if (href === '/today') {
+    const due = tasksBetween(plan.batches, day, day + 1).length
+    return due > 0 ? <span style={{ fontSize: 13, fontWeight: 500 }}>{due}</span> : null
+  }
+  if (href === '/benches') {
+    const monday = weekStart(day)
+    const over = plan.places.filter((load) => load.over.some((o) => o.until > monday && o.from < monday + 28)).length
+    return over > 0 ? (
+      <Tooltip title={`${over} ${over === 1 ? 'place goes' : 'places go'} over in the four weeks from this one`}>
+        <span style={{ fontSize: 13, color: red, fontWeight: 600 }}>{over} over</span>
+      </Tooltip>
+    ) : null
+  }
+  return null
+}
+
+function UndoButtons() {
+  const { data } = useSeason()
+  const undoing = useUndo()
+  return (
+    <Box sx={{ px: 1.5, display: 'flex' }}>
+      <Tooltip title={data.undo ? `Undo: ${data.undo.summary} (Ctrl+Z)` : 'Nothing to undo'}>
+        <span>
+          <IconButton aria-label="Undo" color="inherit" disabled={!data.undo || undoing.busy} onClick={() => undoing.undo()} sx={{ '&.Mui-disabled': { color: 'rgba(255,255,255,.3)' } }}>
+            <UndoIcon />
+          </IconButton>
+        </span>
+      </Tooltip>
+      <Tooltip title={data.redo ? `Redo: ${data.redo.summary} (Ctrl+Y)` : 'Nothing to redo'}>
+        <span>
+          <IconButton aria-label="Redo" color="inherit" disabled={!data.redo || undoing.busy} onClick={() => undoing.redo()} sx={{ '&.Mui-disabled': { color: 'rgba(255,255,255,.3)' } }}>
+            <RedoIcon />
+          </IconButton>
+        </span>
+      </Tooltip>
+    </Box>
+  )
+}
+
+/** Undo and redo by button and by key. */
+function useUndoing() {
+  const [busy, start] = useTransition()
+  const notice = useNotice()
+  const run = useCallback(
+    (what: 'undo' | 'redo', entry?: string) =>
+      start(async () => {
+        try {
+          const done = await (what === 'undo' ? undoChange(entry) : redoChange())
+          if (done.ok) notice({ text: `${what === 'undo' ? 'Taken back' : 'Done again'}: ${done.summary}` })
+          else if (done.reason === 'changed-since') {
+            notice({ tone: 'error', text: 'Not taken back: the same thing has been changed since.' })
+          } else notice({ text: `Nothing to ${what}.` })
+        } catch {
+          notice({ tone: 'error', text: 'The server did not answer. Nothing was changed.', action: { label: 'Try again', run: () => run(what, entry) } })
+        }
+      }),
+    [notice],
+  )
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (!(event.ctrlKey || event.metaKey) || event.altKey) return
+      const target = event.target as HTMLElement | null
+      if (target?.closest('input, textarea, [contenteditable]')) return
+      const key = event.key.toLowerCase()
+      const what = key === 'y' || (key === 'z' && event.shiftKey) ? 'redo' : key === 'z' ? 'undo' : undefined
+      if (!what) return
+      event.preventDefault()
+      run(what)
+    }
+    window.addEventListener('keydown', onKey)
+    return () => window.removeEventListener('keydown', onKey)
+  }, [run])
+  return useMemo(() => ({ undo: (entry?: string) => run('undo', entry), redo: () => run('redo'), busy }), [run, busy])
+}
+
+const LOOK_EVERY = 20_000 // ms between looks for changes made on other devices
+
+/** Draws the season again when someone else has changed it. */
+function useChangesElsewhere(revision: number): void {
+  const router = useRouter()
+  useEffect(() => {
+    const look = async () => {
+      if (document.visibilityState !== 'visible') return
+      try {
+        const response = await fetch('/api/revision', { cache: 'no-store' })
+        if (!response.ok) return
+        const now = (await response.json()) as { revision: number | null }
+        if (now.revision !== null && now.revision !== revision) router.refresh()
+      } catch {
+        // No connection just now: the next look tells.
+      }
+    }
+    const timer = setInterval(() => void look(), LOOK_EVERY)
+    document.addEventListener('visibilitychange', look)
+    return () => {
+      clearInterval(timer)
+      document.removeEventListener('visibilitychange', look)
+    }
+  }, [router, revision])
+}

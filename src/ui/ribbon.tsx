@@ -1,0 +1,224 @@
+/** The season ribbon: the whole season in a strip, with frost risk, bench fullness and the working day. */
+'use client'
+import TodayIcon from '@mui/icons-material/TodayOutlined'
+import Box from '@mui/material/Box'
+import IconButton from '@mui/material/IconButton'
+import Tooltip from '@mui/material/Tooltip'
+import { memo, useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react'
+import { civil, formatDay, fromCivil, parseDay, type Day } from '../core/calendar/day'
+import { frostChance } from '../core/frost/typed'
+import { fullestPlace, totalLoad } from './fullness'
+import { useSeason, useWorkingDay } from './season-context'
+
+const HEIGHT = 62
+const FLOOR = 46 // baseline of the fullness curve, px
+
+/** First days of the months in [first, last). */
+export function monthStarts(first: Day, last: Day): Day[] {
+  const months: Day[] = []
+  const { year, month } = civil(first)
+  for (let m = month; ; m++) {
+    const day = fromCivil(year, m, 1)
+    if (day >= last) return months
+    if (day >= first) months.push(day)
+  }
+}
+
+export function Ribbon() {
+  const { span, workingDay, today, format } = useSeason()
+  const strip = useRef<HTMLDivElement>(null)
+
+  const toToday = useCallback(() => workingDay.set(today), [workingDay, today])
+  useEffect(() => {
+    const onKey = (event: globalThis.KeyboardEvent) => {
+      if (event.altKey && event.code === 'KeyT') {
+        event.preventDefault()
+        toToday()
+      }
+    }
+    window.addEventListener('keydown', onKey)
+    return () => window.removeEventListener('keydown', onKey)
+  }, [toToday])
+
+  const dayAt = (clientX: number) => {
+    const { left, width } = strip.current!.getBoundingClientRect()
+    return Math.floor(span.first + ((clientX - left) / width) * (span.last - span.first))
+  }
+  const onPointerDown = (event: PointerEvent<HTMLDivElement>) => {
+    if (event.button !== 0) return
+    event.currentTarget.setPointerCapture(event.pointerId)
+    workingDay.set(dayAt(event.clientX))
+  }
+  const onPointerMove = (event: PointerEvent<HTMLDivElement>) => {
+    if (event.currentTarget.hasPointerCapture(event.pointerId)) workingDay.set(dayAt(event.clientX))
+  }
+  const onKeyDown = (event: KeyboardEvent<HTMLDivElement>) => {
+    const steps: Record<string, number> = { ArrowLeft: -1, ArrowRight: 1, ArrowDown: -1, ArrowUp: 1, PageDown: -28, PageUp: 28 }
+    const step = steps[event.key]
+    if (step !== undefined) workingDay.set(workingDay.get() + step * (event.shiftKey ? 7 : 1))
+    else if (event.key === 'Home') toToday()
+    else return
+    event.preventDefault()
+  }
+
+  return (
+    <Box component="section" aria-label="Season ribbon" className="no-print" sx={{ display: 'flex', bgcolor: 'var(--ribbon)', borderBottom: 1, borderColor: 'divider', pl: { xs: 1, md: 2.5 } }}>
+      <Box
+        ref={strip}
+        onPointerDown={onPointerDown}
+        onPointerMove={onPointerMove}
+        sx={{ position: 'relative', flex: 1, height: HEIGHT, cursor: 'ew-resize', touchAction: 'none', userSelect: 'none', minWidth: 0 }}
+      >
+        <RibbonDrawing />
+        <Marker onKeyDown={onKeyDown} />
+      </Box>
+      <Box sx={{ display: 'flex', alignItems: 'center', gap: 0.5, px: { xs: 0.5, md: 1.5 } }}>
+        <DayField />
+        <Tooltip title={`To ${format.date(today)} (Alt+T)`}>
+          <IconButton aria-label="Working day to today" onClick={toToday} color="inherit">
+            <TodayIcon />
+          </IconButton>
+        </Tooltip>
+      </Box>
+    </Box>
+  )
+}
+
+/** The marker of the working day: a slider by role, so that arrow keys and screen readers work on it. */
+function Marker({ onKeyDown }: { onKeyDown: (event: KeyboardEvent<HTMLDivElement>) => void }) {
+  const { span, format } = useSeason()
+  const day = useWorkingDay()
+  const share = (day + 0.5 - span.first) / (span.last - span.first)
+  const flip = share > 0.8
+  return (
+    <Box
+      role="slider"
+      tabIndex={0}
+      aria-label="Working day"
+      aria-valuemin={span.first}
+      aria-valuemax={span.last - 1}
+      aria-valuenow={day}
+      aria-valuetext={format.longDate(day)}
+      onKeyDown={onKeyDown}
+      sx={{ position: 'absolute', top: 0, bottom: 0, left: `${share * 100}%`, width: 0 }}
+    >
+      <Box sx={{ position: 'absolute', top: 18, bottom: 0, left: -1, width: 2, bgcolor: 'secondary.main' }} />
+      <Box
+        sx={{
+          position: 'absolute',
+          top: 17,
+          [flip ? 'right' : 'left']: -1,
+          bgcolor: 'secondary.main',
+          color: 'secondary.contrastText',
+          px: 1,
+          py: 0.25,
+          borderRadius: 0.5,
+          fontSize: 13,
+          fontWeight: 700,
+          whiteSpace: 'nowrap',
+        }}
+      >
+        {format.date(day)}
+      </Box>
+    </Box>
+  )
+}
+
+/** The working day as a date to type. */
+function DayField() {
+  const { workingDay, span } = useSeason()
+  const day = useWorkingDay()
+  const [typed, setTyped] = useState<string | null>(null)
+  return (
+    <Box
+      component="input"
+      type="date"
+      aria-label="Type a working day"
+      value={typed ?? formatDay(day)}
+      min={formatDay(span.first)}
+      max={formatDay(span.last - 1)}
+      onChange={(event: React.ChangeEvent<HTMLInputElement>) => {
+        setTyped(event.target.value)
+        // A half-typed year is a date too: only one inside the season moves the day.
+        const ok = event.target.value !== '' && event.target.validity.valid
+        if (ok) workingDay.set(parseDay(event.target.value))
+      }}
+      onBlur={() => setTyped(null)}
+      sx={{
+        display: { xs: 'none', sm: 'block' },
+        font: 'inherit',
+        fontSize: 14,
+        color: 'text.primary',
+        bgcolor: 'background.paper',
+        border: 1,
+        borderColor: 'divider',
+        borderRadius: 1,
+        px: 1,
+        py: 0.75,
+        colorScheme: 'inherit',
+      }}
+    />
+  )
+}
+
+/** What does not move with the day: months, frost risk and how full the benches are. */
+const RibbonDrawing = memo(function RibbonDrawing() {
+  const { span, plan, season, format } = useSeason()
+  const { first, last } = span
+  const days = last - first
+  const months = monthStarts(first, last)
+  const drawing = useMemo(() => {
+    const total = totalLoad(plan.places, first, last)
+    const full = fullestPlace(plan.places, first, last)
+    const most = Math.max(1, ...total)
+    let path = `M0 ${FLOOR}`
+    const over: { from: number; until: number }[] = []
+    for (let i = 0; i < days; i++) {
+      path += `V${(FLOOR - (total[i]! / most) * 26).toFixed(1)}H${i + 1}`
+      if (full[i]! > 1 + 1e-9) {
+        const open = over.at(-1)
+        if (open && open.until === i) open.until = i + 1
+        else over.push({ from: i, until: i + 1 })
+      }
+    }
+    return { path: `${path}V${FLOOR}Z`, over }
+  }, [plan, first, last, days])
+  const { frost, latitude } = season.site
+  const stops = useMemo(() => {
+    if (!frost) return []
+    return Array.from({ length: 74 }, (_, i) => ({ at: i / 73, chance: frostChance(frost, latitude, Math.round(first + (i / 73) * (days - 1))) }))
+  }, [frost, latitude, first, days])
+  return (
+    <>
+      <svg width="100%" height={HEIGHT} viewBox={`0 0 ${days} ${HEIGHT}`} preserveAspectRatio="none" aria-hidden="true" style={{ position: 'absolute', inset: 0 }}>
+        <defs>
+          <linearGradient id="ribbon-frost">
+            {stops.map(({ at, chance }) => (
+              <stop key={at} offset={at} stopColor="var(--frost)" stopOpacity={chance} />
+            ))}
+          </linearGradient>
+        </defs>
+        {months.map((day) => (
+          <line key={day} x1={day - first} x2={day - first} y1={4} y2={HEIGHT} stroke="var(--mui-palette-divider)" vectorEffect="non-scaling-stroke" />
+        ))}
+        <path d={drawing.path} fill="var(--ribbon-load)" />
+        {frost && <rect x={0} y={FLOOR + 3} width={days} height={9} fill="url(#ribbon-frost)" />}
+        {drawing.over.map(({ from, until }) => (
+          <rect key={from} x={from} y={FLOOR - 1} width={until - from} height={4} fill="var(--mui-palette-error-main)" />
+        ))}
+      </svg>
+      {months.map((day, i) => {
+        const next = months[i + 1] ?? last
+        return (
+          <Box
+            key={day}
+            component="span"
+            sx={{ position: 'absolute', top: 1, left: `${((day - first) / days) * 100}%`, width: `${((next - day) / days) * 100}%`, pl: 0.6, fontSize: { xs: 10, md: 12 }, color: 'text.secondary', overflow: 'hidden', whiteSpace: 'nowrap' }}
+          >
+            {format.month(day).slice(0, 3)}
+          </Box>
+        )
+      })}
+    </>
+  )
+})

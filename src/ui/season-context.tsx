@@ -1,0 +1,125 @@
+/** The season every view looks at: its plan, the working day, and how this reader reads dates and units. */
+'use client'
+import { createContext, useContext, useEffect, useMemo, useState, useSyncExternalStore, type ReactNode } from 'react'
+import { parseDay, type Day } from '../core/calendar/day'
+import { createPlanner, type Plan, type Planner } from '../core/plan/plan'
+import type { Season } from '../season/schema'
+import { shareUnchanged } from '../season/share'
+import { createFormat, type Format, type Units } from '../words/format'
+import { WORKING_DAY_COOKIE } from './preferences'
+import { placeLooks, type PlaceLook } from './place-look'
+
+/** What the server hands over. */
+export interface SeasonData {
+  season: Season
+  revision: number
+  versions: Record<string, number>
+  undo: { entry: string; summary: string } | null
+  redo: { entry: string; summary: string } | null
+  /** ISO day that counts as today. */
+  today: string
+  /** ISO working day kept from before, if any. */
+  workingDay: string | undefined
+  locale: string
+  units: Units
+}
+
+/** The working day, held outside React so that dragging it redraws only what looks at it. */
+export interface WorkingDay {
+  get(): Day
+  set(day: Day): void
+  subscribe(listener: () => void): () => void
+  /** Keeps it within [first, last) from now on. */
+  limit(first: Day, last: Day): void
+}
+
+interface SeasonContextValue {
+  data: SeasonData
+  season: Season
+  plan: Plan
+  planner: Planner
+  looks: PlaceLook[]
+  format: Format
+  today: Day
+  /** Days the ribbon and every time axis run over: [first, last). */
+  span: { first: Day; last: Day }
+  workingDay: WorkingDay
+}
+
+const SeasonContext = createContext<SeasonContextValue | null>(null)
+
+// One planner for the life of the page (or the server): what a season shares with the last is not computed again.
+const planner = createPlanner()
+let latest: Season | undefined
+
+function planOf(next: Season): { season: Season; plan: Plan } {
+  latest = latest === undefined ? next : shareUnchanged(latest, next)
+  return { season: latest, plan: planner.plan(latest) }
+}
+
+function createWorkingDay(start: Day, from: Day, to: Day): WorkingDay {
+  let [first, last] = [from, to]
+  let day = Math.min(last - 1, Math.max(first, start))
+  const listeners = new Set<() => void>()
+  let kept: ReturnType<typeof setTimeout> | undefined
+  return {
+    get: () => day,
+    limit(newFirst, newLast) {
+      ;[first, last] = [newFirst, newLast]
+      this.set(day)
+    },
+    set(next) {
+      const within = Math.min(last - 1, Math.max(first, Math.round(next)))
+      if (within === day) return
+      day = within
+      for (const listener of listeners) listener()
+      clearTimeout(kept)
+      kept = setTimeout(() => {
+        const iso = new Date(day * 86_400_000).toISOString().slice(0, 10)
+        document.cookie = `${WORKING_DAY_COOKIE}=${iso}; path=/; samesite=lax`
+      }, 200)
+    },
+    subscribe(listener) {
+      listeners.add(listener)
+      return () => listeners.delete(listener)
+    },
+  }
+}
+
+export function SeasonProvider({ data, children }: { data: SeasonData; children: ReactNode }) {
+  const { season, plan } = useMemo(() => planOf(data.season), [data.season])
+  const looks = useMemo(() => placeLooks(season.places), [season.places])
+  const format = useMemo(() => createFormat(data.locale, data.units), [data.locale, data.units])
+  const today = parseDay(data.today)
+  const first = Math.min(plan.from, ...plan.batches.map((batch) => batch.sow ?? plan.from))
+  const last = Math.max(plan.to, ...plan.batches.map((batch) => batch.plantOn + 1))
+  const span = useMemo(() => ({ first, last }), [first, last])
+  const [workingDay] = useState(() => createWorkingDay(startDay(data.workingDay, today), first, last))
+  useEffect(() => workingDay.limit(first, last), [workingDay, first, last])
+  const value = useMemo(
+    () => ({ data, season, plan, planner, looks, format, today, span, workingDay }),
+    [data, season, plan, looks, format, today, span, workingDay],
+  )
+  return <SeasonContext value={value}>{children}</SeasonContext>
+}
+
+function startDay(kept: string | undefined, today: Day): Day {
+  try {
+    return kept === undefined ? today : parseDay(kept)
+  } catch {
+    return today // a cookie someone edited: no more than a lost place
+  }
+}
+
+/** The season, its plan and this reader's format. */
+export function useSeason(): SeasonContextValue {
+  const value = useContext(SeasonContext)
+  if (!value) throw new Error('useSeason needs a SeasonProvider around it')
+  return value
+}
+
+/** The working day; the component is drawn again whenever it moves. */
+export function useWorkingDay(): Day {
+  const { workingDay } = useSeason()
+  return useSyncExternalStore(workingDay.subscribe, workingDay.get, workingDay.get)
+}

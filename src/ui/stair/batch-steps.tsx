@@ -1,0 +1,57 @@
+/** A batch's whole way as one drawing with its dates: the stair, large, and a line for each step. */
+'use client'
+import Box from '@mui/material/Box'
+import { useMemo } from 'react'
+import type { Day } from '../../core/calendar/day'
+import type { Batch } from '../../core/plan/batch'
+import { count } from '../../words/format'
+import { useSeason } from '../season-context'
+import { placePaint } from './place-hatches'
+import { Stair } from './stair'
+
+const WIDTH = 360
+const HEIGHT = 84
+
+export function BatchSteps({ batch }: { batch: Batch }) {
+  const { season, format } = useSeason()
+  const { sow, window, plantOn, stays, pass, ready, limit } = batch
+  const scale = useMemo(() => {
+    const first = Math.min(sow ?? plantOn, window?.earliest ?? sow ?? plantOn)
+    const last = Math.max(plantOn, Math.min(ready ?? plantOn, plantOn + 30)) + 1
+    return (day: Day) => 4 + ((day - first) / Math.max(1, last - first)) * (WIDTH - 20)
+  }, [sow, plantOn, window, ready])
+  if (sow === undefined || stays.length === 0) return null
+  const most = Math.max(...stays.map((stay) => stay.trayPlaces))
+  return (
+    <Box>
+      <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} width="100%" style={{ display: 'block', maxWidth: 480 }} aria-hidden="true">
+        <Stair batch={batch} x={scale} most={most} height={54} base={HEIGHT - 6} />
+      </svg>
+      <Box component="ol" aria-label="Steps" sx={{ listStyle: 'none', m: 0, p: 0, mt: 1, fontSize: 14, '& li': { display: 'grid', gridTemplateColumns: '86px 22px 1fr', columnGap: 1, alignItems: 'center', py: 0.35 } }}>
+        {stays.map((stay, i) => (
+          <li key={i}>
+            <span>{format.date(stay.from)}</span>
+            <svg width="20" height="14" aria-hidden="true">
+              <rect x="0.5" y="0.5" width="19" height="13" fill={placePaint(stay.place)} stroke="currentColor" />
+            </svg>
+            <span>
+              {i === 0 ? 'Sow' : stay.potted ? 'Pot up' : stay.kind === 'harden' ? 'Harden off' : stays[i - 1]!.kind === 'germinate' ? 'Off heat' : 'Move'}: {season.places[stay.place]!.name},{' '}
+              {format.number(stay.trays)} × {stay.container.name}
+              {stay.trayPlaces === stay.trays ? '' : ` (${count(format, stay.trayPlaces, 'tray place')})`}
+            </span>
+          </li>
+        ))}
+        <li>
+          <span>{format.date(plantOn)}</span>
+          <span />
+          <b>Plant {format.number(batch.plants)}</b>
+        </li>
+      </Box>
+      <Box sx={{ fontSize: 13, color: 'text.secondary', mt: 0.5 }}>
+        {pass && pass.emergence < Infinity && `Up ${format.date(pass.emergence)}`}
+        {ready !== undefined && ` · ready ${format.date(ready)}`}
+        {limit !== undefined && ` · must go by ${format.date(limit)}`}
+      </Box>
+    </Box>
+  )
+}
