@@ -235,13 +235,13 @@ function usePanel() {
     if (planting) {
       chosen = firstBatch(planting) ?? null
       content = (
-        <PlantingPanel key={`edit ${editId} ${versionOf(editId)}`} title={`${planting.code}, change it`} start={formOf(planting)} base={planting} busy={busy} problems={problems} failure={failure} onClose={() => open(chosen ? { batch: chosen } : {})} onSave={(next) => saveOne(next, firstBatch(next))} />
+        <PlantingPanel key={`edit ${editId}`} title={`${planting.code}, change it`} start={formOf(planting)} base={planting} busy={busy} problems={problems} failure={failure} onClose={() => open(chosen ? { batch: chosen } : {})} onSave={(next) => saveOne(next, firstBatch(next))} />
       )
     }
   } else if (oneId !== null) {
     const one = plan.byId.get(oneId)
     chosen = oneId
-    if (one) content = <OnePanel key={`${oneId} ${versionOf(one.planting.key)}`} batch={one} busy={busy} failure={failure ?? problems[0]?.message} onClose={() => open({ batch: oneId })} onSave={(next) => saveOne(next, oneId)} />
+    if (one) content = <OnePanel key={oneId} batch={one} busy={busy} failure={failure ?? problems[0]?.message} onClose={() => open({ batch: oneId })} onSave={(next) => saveOne(next, oneId)} />
   } else if (batch) {
     const { planting } = batch
     const remedy = (found: Remedy) => {

@@ -1,0 +1,8 @@
+import type { Metadata } from 'next'
+import { FarmView } from '../../../features/farm/farm-view'
+
+export const metadata: Metadata = { title: 'Farm' }
+
+export default function FarmPage() {
+  return <FarmView />
+}

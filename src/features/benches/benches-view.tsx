@@ -1,0 +1,186 @@
+/** Benches: each place's load through the season, what makes it up on the working day, and what is over. */
+'use client'
+import Box from '@mui/material/Box'
+import Skeleton from '@mui/material/Skeleton'
+import ToggleButton from '@mui/material/ToggleButton'
+import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
+import Typography from '@mui/material/Typography'
+import dynamic from 'next/dynamic'
+import Link from 'next/link'
+import { memo, useDeferredValue, useMemo, useState } from 'react'
+import type { Day } from '../../core/calendar/day'
+import { capacityOn, loadOn, type Load } from '../../core/capacity/load'
+import type { Batch, Stay } from '../../core/plan/batch'
+import { useSeason, useWorkingDay } from '../../ui/season-context'
+import { placePaint } from '../../ui/stair/place-hatches'
+import { StairGlyph } from '../../ui/stair/stair'
+import { count } from '../../words/format'
+import { nextOver, overSummary, overWords } from '../../words/loads'
+
+const CHART = 250 // px
+
+const LoadChart = dynamic(() => import('./load-chart'), { ssr: false, loading: () => <Skeleton variant="rectangular" height={CHART} /> })
+
+type Shown = { of: 'place' | 'container'; i: number }
+
+export function BenchesView() {
+  const { plan, format } = useSeason()
+  const day = useDeferredValue(useWorkingDay())
+  const [kind, setKind] = useState<Shown['of']>('place')
+  const loads: readonly Load<{ name: string }>[] = kind === 'place' ? plan.places : plan.containers
+  const [picked, setPicked] = useState<Shown>()
+  const i = picked?.of === kind ? picked.i : firstWorry(loads, day)
+  const load = loads[i]
+  const overs = plan.places.filter((one) => one.over.some((o) => o.until > day)).length
+
+  return (
+    <Box sx={{ px: { xs: 1.5, md: 2.5 }, py: 2 }}>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1.5 }}>
+        <Typography variant="h1">Benches</Typography>
+        <Typography component="p" sx={{ color: 'text.secondary', flex: 1, minWidth: 180 }}>
+          On {format.longDate(day)}
+          {overs > 0 && (
+            <Box component="span" sx={{ color: 'error.main', fontWeight: 650 }}>
+              {' '}
+              · {overs} {overs === 1 ? 'place is' : 'places are'} or will be over
+            </Box>
+          )}
+        </Typography>
+        <ToggleButtonGroup exclusive size="small" value={kind} onChange={(_, value: Shown['of'] | null) => value && setKind(value)} aria-label="What is counted" className="no-print">
+          <ToggleButton value="place">Places</ToggleButton>
+          <ToggleButton value="container">Trays owned</ToggleButton>
+        </ToggleButtonGroup>
+      </Box>
+      {loads.length === 0 ? (
+        <Box sx={{ mt: 3, color: 'text.secondary' }}>This season has no {kind === 'place' ? 'places' : 'containers'} yet.</Box>
+      ) : (
+        <Box sx={{ display: 'grid', gap: 3, mt: 2, gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: '300px minmax(0, 1fr)' }, alignItems: 'start' }}>
+          <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }} aria-label={kind === 'place' ? 'Places' : 'Containers'}>
+            {loads.map((one, j) => (
+              <Meter key={one.of.name + j} load={one} day={day} chosen={j === i} paint={kind === 'place' ? placePaint(j) : 'var(--ribbon-load)'} unit={kind === 'place' ? 'tray place' : 'tray'} onChoose={() => setPicked({ of: kind, i: j })} />
+            ))}
+          </Box>
+          {load && <Detail load={load} i={i} kind={kind} day={day} />}
+        </Box>
+      )}
+    </Box>
+  )
+}
+
+/** The place that is over soonest, or else the fullest on the day. */
+function firstWorry(loads: readonly Load<unknown>[], day: Day): number {
+  let best = 0
+  let score = -Infinity
+  loads.forEach((load, i) => {
+    const over = nextOver(load, day)
+    const full = loadOn(load, day) / Math.max(1e-9, capacityOn(load, day))
+    const own = over ? 1000 - Math.max(0, over.from - day) + over.most / 1000 : Math.min(full, 10)
+    if (own > score) [best, score] = [i, own]
+  })
+  return best
+}
+
+const Meter = memo(function Meter({ load, day, chosen, paint, unit, onChoose }: { load: Load<{ name: string }>; day: Day; chosen: boolean; paint: string; unit: string; onChoose: () => void }) {
+  const { format } = useSeason()
+  const used = loadOn(load, day)
+  const there = capacityOn(load, day)
+  const finite = Number.isFinite(there)
+  const most = Math.max(finite ? there : 0, used, 1)
+  const worry = load.over.some((over) => over.until > day)
+  const now = used > there + 1e-9
+  const W = 260
+  return (
+    <Box component="li">
+      <Box
+        component="button"
+        type="button"
+        aria-pressed={chosen}
+        onClick={onChoose}
+        sx={{ all: 'unset', boxSizing: 'border-box', width: '100%', cursor: 'pointer', display: 'block', px: 1.5, py: 1.1, borderLeft: 4, borderColor: chosen ? 'secondary.main' : 'transparent', bgcolor: chosen ? 'background.paper' : 'transparent', borderRadius: 0.5, '&:hover': { bgcolor: 'background.paper' }, '&:focus-visible': { outline: '3px solid', outlineColor: 'primary.main' } }}
+      >
+        <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1 }}>
+          <Box sx={{ flex: 1, fontWeight: chosen ? 750 : 550 }}>{load.of.name}</Box>
+          <Box sx={{ fontWeight: 650, color: now ? 'error.main' : 'text.primary' }}>
+            {format.number(used, 2)}
+            <Box component="span" sx={{ color: 'text.secondary', fontWeight: 400 }}>
+              {finite ? ` of ${format.number(there, 2)}` : ` ${unit}s`}
+            </Box>
+          </Box>
+        </Box>
+        <svg width="100%" height="14" viewBox={`0 0 ${W} 14`} preserveAspectRatio="none" aria-hidden="true" style={{ display: 'block', margin: '4px 0' }}>
+          <rect x="0" y="1" width={W} height="12" fill="var(--mui-palette-divider)" opacity="0.6" />
+          <rect x="0" y="1" width={(Math.min(used, there) / most) * W} height="12" fill={paint} />
+          {now && <rect x={(there / most) * W} y="1" width={((used - there) / most) * W} height="12" fill="var(--mui-palette-error-main)" />}
+          {finite && <line x1={(there / most) * W} x2={(there / most) * W} y1="0" y2="14" stroke="var(--mui-palette-text-primary)" strokeWidth="2" vectorEffect="non-scaling-stroke" />}
+        </svg>
+        <Box sx={{ fontSize: 13.5, color: worry ? 'error.main' : 'text.secondary', fontWeight: worry ? 650 : 400 }}>{overSummary(load, day, format)}</Box>
+      </Box>
+    </Box>
+  )
+})
+
+function Detail({ load, i, kind, day }: { load: Load<{ name: string }>; i: number; kind: Shown['of']; day: Day }) {
+  const { plan, looks, format, workingDay, season } = useSeason()
+  const standing = useMemo(() => {
+    const container = kind === 'container' ? season.containers[i] : undefined
+    return plan.batches.flatMap((batch): { batch: Batch; stay: Stay; size: number }[] => {
+      const stay = batch.stays.find((one) => day >= one.from && day < one.until)
+      if (!stay || (container ? stay.container !== container : stay.place !== i)) return []
+      return [{ batch, stay, size: container ? stay.trays : stay.trayPlaces }]
+    })
+  }, [plan, season, i, kind, day])
+  standing.sort((a, b) => b.size - a.size || a.stay.until - b.stay.until)
+  const most = Math.max(1, ...standing.map(({ size }) => size))
+  const look = looks[i]
+  const unit = kind === 'place' ? 'tray place' : 'tray'
+  const over = load.over.filter((one) => one.until > day)
+  return (
+    <Box component="section" aria-labelledby="detail-title">
+      <Typography variant="h2" id="detail-title">
+        {load.of.name}
+      </Typography>
+      {over.length > 0 && (
+        <Box component="ul" sx={{ listStyle: 'none', m: 0, mt: 0.5, p: 0, display: 'flex', flexWrap: 'wrap', gap: 1 }}>
+          {over.map((one) => (
+            <li key={one.from}>
+              <Box component="button" type="button" onClick={() => workingDay.set(one.worst)} sx={{ all: 'unset', cursor: 'pointer', color: 'error.main', fontWeight: 650, fontSize: 14, textDecoration: 'underline dotted', '&:focus-visible': { outline: '3px solid', outlineColor: 'primary.main' } }} title="Move the working day there">
+                {overWords(one, format)}
+              </Box>
+            </li>
+          ))}
+        </Box>
+      )}
+      <Box sx={{ mt: 1, border: 1, borderColor: 'divider', borderRadius: 1.5, bgcolor: 'background.paper', p: 1 }}>
+        <LoadChart load={load} unit={`${unit}s`} height={CHART} fill={kind === 'place' && look ? { light: look.fill, dark: look.darkFill } : { light: '#C4C2BC', dark: '#5B646D' }} />
+      </Box>
+      <Typography variant="h3" sx={{ mt: 2.5 }}>
+        {standing.length === 0 ? `Nothing stands there on ${format.date(day)}` : `On ${format.date(day)}: ${count(format, standing.length, 'batch', 'batches')}`}
+      </Typography>
+      <Box component="ul" sx={{ listStyle: 'none', m: 0, mt: 0.5, p: 0 }}>
+        {standing.map(({ batch, stay, size }) => (
+          <Box component="li" key={batch.id} sx={{ borderTop: 1, borderColor: 'divider' }}>
+            <Box component={Link} href={`/plan?batch=${encodeURIComponent(batch.id)}`} sx={{ display: 'grid', gridTemplateColumns: { xs: '50px minmax(0,1fr) auto', sm: '50px minmax(0,1.3fr) minmax(80px,1fr) 110px' }, gap: 1.25, alignItems: 'center', py: 0.75, minHeight: 44, color: 'inherit', textDecoration: 'none', '&:hover': { bgcolor: 'background.paper' } }}>
+              <StairGlyph batch={batch} />
+              <Box sx={{ minWidth: 0 }}>
+                <Box component="span" sx={{ fontWeight: 700, color: 'text.secondary' }}>
+                  {batch.code}
+                </Box>{' '}
+                {batch.variety.name}
+                <Box sx={{ fontSize: 13, color: 'text.secondary' }}>
+                  {format.number(stay.trays)} × {stay.container.name}
+                </Box>
+              </Box>
+              <svg width="100%" height="14" preserveAspectRatio="none" viewBox="0 0 100 14" aria-hidden="true" style={{ display: 'block' }}>
+                <rect x="0" y="1" width={(size / most) * 100} height="12" fill={placePaint(stay.place)} />
+              </svg>
+              <Box sx={{ textAlign: 'right', fontSize: 13.5, gridColumn: { xs: '2 / -1', sm: 'auto' } }}>
+                <b>{count(format, size, unit)}</b>
+                <Box sx={{ color: 'text.secondary', fontSize: 13 }}>until {format.date(stay.until)}</Box>
+              </Box>
+            </Box>
+          </Box>
+        ))}
+      </Box>
+    </Box>
+  )
+}

@@ -1,0 +1,56 @@
+/** Bringing a season document in: first what it would change, then the change. */
+'use server'
+import { refresh } from 'next/cache'
+import { importSeason } from '../../data/change-repository'
+import { database } from '../../data/database'
+import { createFarm, loadSeason, openSeason } from '../../data/season-repository'
+import { compareSeasons, type SeasonChanges } from '../../interchange/compare'
+import { readSeasonText, type Problem } from '../../season/read'
+
+const WHO = 'Grower' // until people sign in
+
+export type ImportPreview =
+  | { ok: true; changes: SeasonChanges; name: string; revision: number }
+  | { ok: false; problems: Problem[] }
+
+const notText: Problem[] = [{ path: '', message: 'The file could not be read as text.' }]
+
+/** What bringing in this document would change; nothing is written. */
+export async function previewImport(text: string): Promise<ImportPreview> {
+  if (typeof text !== 'string') return { ok: false, problems: notText }
+  const read = readSeasonText(text)
+  if (!read.ok) return read
+  const db = database()
+  const id = await openSeason(db)
+  const stored = id && (await loadSeason(db, id))
+  const name = `${read.season.farm.name}, season ${read.season.season.name}`
+  if (!stored) return { ok: true, name, revision: 0, changes: { same: false, facts: [], collections: [] } }
+  return { ok: true, name, revision: stored.revision, changes: compareSeasons(stored.season, read.season) }
+}
+
+export type ImportResult =
+  | { ok: true; entry: string | null; summary: string }
+  | { ok: false; reason: 'wrong'; problems: Problem[] }
+  | { ok: false; reason: 'changed-since' }
+
+/**
+ * Puts a document in the place of the open season, or opens it as the first one.
+ *
+ * @param revision the revision the preview was made at; if the season has changed since, nothing is written
+ */
+export async function applyImport(text: string, revision: number): Promise<ImportResult> {
+  if (typeof text !== 'string' || typeof revision !== 'number') return { ok: false, reason: 'wrong', problems: notText }
+  const read = readSeasonText(text)
+  if (!read.ok) return { ok: false, reason: 'wrong', problems: read.problems }
+  const db = database()
+  const id = await openSeason(db)
+  const summary = `${read.season.farm.name}, season ${read.season.season.name}, brought in`
+  if (!id) {
+    await createFarm(db, read.season)
+    refresh()
+    return { ok: true, entry: null, summary }
+  }
+  const written = await importSeason(db, id, read.season, revision, { who: WHO, summary })
+  refresh()
+  return written ? { ok: true, entry: written.entry, summary } : { ok: false, reason: 'changed-since' }
+}

@@ -1,0 +1,41 @@
+/** What leaves the application as files, made from the open season. */
+import { createPlanner } from '../../core/plan/plan'
+import { database } from '../../data/database'
+import { loadSeason, openSeason } from '../../data/season-repository'
+import { tasksCalendar } from '../../interchange/calendar'
+import { sowingListCsv } from '../../interchange/sowing-list'
+import type { Season } from '../../season/schema'
+
+type Kind = 'sowing-list.csv' | 'tasks.ics' | 'season.json'
+
+const TYPES: Record<Kind, string> = {
+  'sowing-list.csv': 'text/csv; charset=utf-8',
+  'tasks.ics': 'text/calendar; charset=utf-8',
+  'season.json': 'application/json; charset=utf-8',
+}
+
+/** The open season as a file to download; 404 when there is none. */
+export async function exportFile(kind: Kind): Promise<Response> {
+  const db = database()
+  const id = await openSeason(db)
+  const stored = id && (await loadSeason(db, id))
+  if (!stored) return new Response('There is no season yet.\n', { status: 404, headers: { 'content-type': 'text/plain; charset=utf-8' } })
+  return new Response(body(kind, stored.season), {
+    headers: {
+      'content-type': TYPES[kind],
+      'content-disposition': `attachment; filename="${fileName(stored.season, kind)}"`,
+      'cache-control': 'no-store',
+    },
+  })
+}
+
+function body(kind: Kind, season: Season): string {
+  if (kind === 'season.json') return `${JSON.stringify(season, null, 1)}\n`
+  const plan = createPlanner().plan(season)
+  return kind === 'sowing-list.csv' ? sowingListCsv(plan) : tasksCalendar(plan, new Date())
+}
+
+function fileName(season: Season, kind: Kind): string {
+  const slug = `${season.farm.name} ${season.season.name}`.toLowerCase().replace(/[^a-z0-9]+/g, '-').replace(/^-|-$/g, '')
+  return `${slug || 'season'}-${kind === 'season.json' ? 'season.json' : kind}`
+}

@@ -1,0 +1,138 @@
+/** Bringing in a season document: choose a file, see what would change, then do it or leave it. */
+'use client'
+import UploadIcon from '@mui/icons-material/FileUploadOutlined'
+import Alert from '@mui/material/Alert'
+import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
+import Typography from '@mui/material/Typography'
+import { useRef, useState, useTransition } from 'react'
+import type { SeasonChanges } from '../../interchange/compare'
+import type { Problem } from '../../season/read'
+import { useNotice } from '../../ui/notice'
+import { useUndo } from '../../ui/undo-context'
+import { applyImport, previewImport } from './actions'
+
+interface Chosen {
+  file: string
+  text: string
+  name: string
+  revision: number
+  changes: SeasonChanges
+}
+
+const MOST_BYTES = 18_000_000
+
+export function ImportSeason({ first = false }: { first?: boolean }) {
+  const input = useRef<HTMLInputElement>(null)
+  const [busy, start] = useTransition()
+  const [chosen, setChosen] = useState<Chosen>()
+  const [problems, setProblems] = useState<{ file: string; list: Problem[] }>()
+  const notice = useNotice()
+  const { undo } = useUndo()
+  const fail = (file: string, message: string) => setProblems({ file, list: [{ path: '', message }] })
+
+  const choose = (file: File | undefined) =>
+    start(async () => {
+      setChosen(undefined)
+      setProblems(undefined)
+      if (!file) return
+      if (file.size > MOST_BYTES) return fail(file.name, 'The file is larger than 18 MB, which no season document is.')
+      try {
+        const text = await file.text()
+        const preview = await previewImport(text)
+        if (preview.ok) setChosen({ file: file.name, text, name: preview.name, revision: preview.revision, changes: preview.changes })
+        else setProblems({ file: file.name, list: preview.problems })
+      } catch {
+        fail(file.name, 'The server did not answer. Nothing was changed; try again in a moment.')
+      }
+    })
+
+  const apply = () =>
+    start(async () => {
+      if (!chosen) return
+      try {
+        const result = await applyImport(chosen.text, chosen.revision)
+        if (result.ok) {
+          setChosen(undefined)
+          const { entry } = result
+          notice({ text: result.summary, ...(entry === null ? {} : { action: { label: 'Undo', run: () => undo(entry) } }) })
+          if (first) window.location.assign('/today')
+        } else if (result.reason === 'changed-since') {
+          setChosen(undefined)
+          fail(chosen.file, 'The season was changed by someone since you looked. Nothing was brought in; choose the file again to see what it would change now.')
+        } else setProblems({ file: chosen.file, list: result.problems })
+      } catch {
+        fail(chosen.file, 'The server did not answer. Choose the file again to see whether it was brought in.')
+      }
+    })
+
+  return (
+    <Box>
+      <input
+        ref={input}
+        type="file"
+        accept=".json,application/json"
+        hidden
+        data-testid="season-file"
+        onChange={(event) => {
+          choose(event.target.files?.[0])
+          event.target.value = ''
+        }}
+      />
+      <Button variant={first ? 'contained' : 'outlined'} color={first ? 'primary' : 'inherit'} startIcon={<UploadIcon />} disabled={busy} onClick={() => input.current?.click()}>
+        {busy ? 'Reading …' : 'Bring in a season document'}
+      </Button>
+      {problems && (
+        <Alert severity="error" sx={{ mt: 2, textAlign: 'left' }}>
+          <b>{problems.file} was not brought in; nothing has changed.</b>
+          <Box component="ul" sx={{ m: 0, mt: 0.5, pl: 2.5 }}>
+            {problems.list.slice(0, 40).map(({ path, message }, i) => (
+              <li key={i}>
+                {path && <code>{path}</code>} {message}
+              </li>
+            ))}
+          </Box>
+          {problems.list.length > 40 && `and ${problems.list.length - 40} more.`}
+        </Alert>
+      )}
+      {chosen && (
+        <Box data-testid="import-preview" sx={{ mt: 2, border: 1, borderColor: 'divider', borderRadius: 1.5, p: 2, bgcolor: 'background.paper', textAlign: 'left' }}>
+          <Typography variant="h3">{chosen.name}</Typography>
+          <Changes changes={chosen.changes} empty={chosen.revision === 0} />
+          <Box sx={{ display: 'flex', gap: 1, mt: 2 }}>
+            <Button variant="contained" disabled={busy || chosen.changes.same} onClick={apply}>
+              {chosen.revision === 0 ? 'Open it' : 'Replace the season by it'}
+            </Button>
+            <Button color="inherit" onClick={() => setChosen(undefined)}>
+              Leave it
+            </Button>
+          </Box>
+        </Box>
+      )}
+    </Box>
+  )
+}
+
+function Changes({ changes, empty }: { changes: SeasonChanges; empty: boolean }) {
+  if (empty) return <p>This will be your season.</p>
+  if (changes.same) return <p>It says just what the season here says. There is nothing to bring in.</p>
+  return (
+    <Box component="ul" sx={{ pl: 2.5, my: 1 }}>
+      {changes.facts.length > 0 && <li>Changed: {changes.facts.join(', ')}</li>}
+      {changes.collections.map(({ collection, added, removed, changed }) => (
+        <li key={collection}>
+          <b>{collection}</b>:{' '}
+          {[
+            added.length > 0 ? `${added.length} added (${some(added)})` : '',
+            changed.length > 0 ? `${changed.length} changed (${some(changed.map(({ name, fields }) => `${name}: ${fields.join(', ')}`))})` : '',
+            removed.length > 0 ? `${removed.length} taken out (${some(removed)})` : '',
+          ]
+            .filter(Boolean)
+            .join('; ')}
+        </li>
+      ))}
+    </Box>
+  )
+}
+
+const some = (names: readonly string[]) => `${names.slice(0, 5).join('; ')}${names.length > 5 ? ' …' : ''}`

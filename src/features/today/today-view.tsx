@@ -1,0 +1,236 @@
+/** Today: what to do on the working day, through the places, and what to sow in the weeks after. */
+'use client'
+import PrintIcon from '@mui/icons-material/PrintOutlined'
+import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
+import Typography from '@mui/material/Typography'
+import Link from 'next/link'
+import { useDeferredValue, useMemo } from 'react'
+import { outdoorMean } from '../../core/climate/outdoor'
+import { dayLength } from '../../core/climate/light'
+import { frostChance } from '../../core/frost/typed'
+import type { Batch } from '../../core/plan/batch'
+import type { Task } from '../../core/plan/tasks'
+import { useSeason, useWorkingDay } from '../../ui/season-context'
+import { placePaint } from '../../ui/stair/place-hatches'
+import { StairGlyph } from '../../ui/stair/stair'
+import { chanceWords, count } from '../../words/format'
+import { markTag } from '../../words/marks'
+import { TASK_TITLES, taskLine } from '../../words/tasks'
+import { todayModel, type DayWork, type SowingWeek } from './model'
+
+export function TodayView() {
+  const { plan, format } = useSeason()
+  const day = useDeferredValue(useWorkingDay())
+  const { today, week, sowings } = useMemo(() => todayModel(plan, day), [plan, day])
+  return (
+    <Box sx={{ px: { xs: 1.5, md: 2.5 }, py: 2, display: 'grid', gap: { xs: 3, lg: 4 }, gridTemplateColumns: { xs: 'minmax(0, 1fr)', lg: 'minmax(0, 1fr) minmax(0, 1.05fr)' }, alignItems: 'start' }}>
+      <Box>
+        <Typography variant="h1">{format.longDate(day)}</Typography>
+        <Weather day={day} />
+        {today.tasks === 0 ? (
+          <Box sx={{ mt: 2, p: 2.5, border: 1, borderColor: 'divider', borderRadius: 1.5, color: 'text.secondary' }}>
+            Nothing falls on this day.{' '}
+            {plan.batches.length === 0 ? (
+              <>
+                Nothing is planned yet: <Link href="/plan?new=1">add a planting</Link>.
+              </>
+            ) : (
+              'Water, look round, and count what has come up.'
+            )}
+          </Box>
+        ) : (
+          <DayStops work={today} large />
+        )}
+        {week.length > 0 && (
+          <>
+            <Typography variant="h2" sx={{ mt: 4, mb: 0.5 }}>
+              The rest of {format.week(day)}
+            </Typography>
+            {week.map((work) => (
+              <Box key={work.day} sx={{ mt: 1.5, opacity: work.day < day ? 0.72 : 1 }}>
+                <Typography variant="h3" component="h3">
+                  {format.date(work.day)}
+                  {work.day < day ? ' (before)' : ''}
+                </Typography>
+                <DayStops work={work} />
+              </Box>
+            ))}
+          </>
+        )}
+      </Box>
+      <Box component="section" aria-labelledby="sow-title">
+        <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1 }}>
+          <Typography variant="h2" id="sow-title" sx={{ flex: 1, minWidth: 180 }}>
+            To sow, this week and the six after
+          </Typography>
+          <Box className="no-print" sx={{ display: 'flex', flexWrap: 'wrap', gap: 1 }}>
+            <Button size="small" variant="outlined" color="inherit" href="/out/sowing-list.csv" download>
+              Sowing list, CSV
+            </Button>
+            <Button size="small" variant="outlined" color="inherit" href="/out/tasks.ics" download>
+              Calendar
+            </Button>
+            <Button size="small" variant="outlined" color="inherit" startIcon={<PrintIcon />} onClick={() => window.print()}>
+              Print
+            </Button>
+          </Box>
+        </Box>
+        {sowings.length === 0 && <Box sx={{ mt: 2, color: 'text.secondary' }}>Nothing to sow in these seven weeks.</Box>}
+        {sowings.map((one) => (
+          <WeekTable key={one.monday} week={one} />
+        ))}
+      </Box>
+    </Box>
+  )
+}
+
+/** Temperature, day length and frost risk of the day, as far as the site knows them. */
+function Weather({ day }: { day: number }) {
+  const { season, format } = useSeason()
+  const { site } = season
+  const frost = site.frost ? frostChance(site.frost, site.latitude, day) : undefined
+  return (
+    <Typography component="p" sx={{ color: 'text.secondary', mt: 0.5 }}>
+      Usually {format.temperature(outdoorMean(site.outdoorMonthlyMeans, day))} outdoors · day of {format.number(dayLength(day, site.latitude), 1)} hours
+      {frost !== undefined && (
+        <Box component="span" sx={frost > 0.5 ? { color: 'text.primary', fontWeight: 650 } : {}}>
+          {' '}
+          · {frost > 0.01 ? `frost still to come in ${chanceWords(frost)} years` : 'no frost to fear'}
+        </Box>
+      )}
+    </Typography>
+  )
+}
+
+function DayStops({ work, large = false }: { work: DayWork; large?: boolean }) {
+  const { season } = useSeason()
+  return (
+    <Box>
+      {work.stops.map((stop) => (
+        <Box key={stop.place ?? 'field'} component="section" sx={{ mt: large ? 2 : 0.5 }}>
+          {large && (
+            <Box component="h2" sx={{ display: 'flex', alignItems: 'center', gap: 1, m: 0, mb: 0.5, fontSize: 15, fontWeight: 700 }}>
+              <svg width="26" height="14" aria-hidden="true">
+                {stop.place !== undefined && <rect x="0.5" y="0.5" width="25" height="13" fill={placePaint(stop.place)} stroke="currentColor" />}
+              </svg>
+              {stop.place === undefined ? 'Field' : season.places[stop.place]!.name}
+            </Box>
+          )}
+          <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+            {stop.tasks.map((task) => (
+              <TaskRow key={task.id} task={task} large={large} />
+            ))}
+          </Box>
+        </Box>
+      ))}
+    </Box>
+  )
+}
+
+function TaskRow({ task, large }: { task: Task; large: boolean }) {
+  const { season, format } = useSeason()
+  const { batch } = task
+  return (
+    <Box component="li" sx={{ borderTop: large ? 1 : 0, borderColor: 'divider' }}>
+      <Box
+        component={Link}
+        href={`/plan?batch=${encodeURIComponent(batch.id)}`}
+        sx={{ display: 'flex', gap: 1.5, alignItems: 'center', minHeight: large ? 56 : 40, py: 0.5, color: 'inherit', textDecoration: 'none', borderRadius: 1, '&:hover': { bgcolor: 'var(--row-chosen)' } }}
+      >
+        <StairGlyph batch={batch} />
+        <Box sx={{ minWidth: 0, flex: 1 }}>
+          <Box sx={{ fontSize: large ? 16 : 14.5, lineHeight: 1.3 }}>
+            <b>{TASK_TITLES[task.kind]}</b> <Box component="span" sx={{ color: 'text.secondary', fontWeight: 700 }}>{batch.code}</Box> {batch.variety.name}
+          </Box>
+          <Box sx={{ fontSize: large ? 14.5 : 13.5, color: 'text.secondary', lineHeight: 1.3 }}>{taskLine(task, season.places, format)}</Box>
+        </Box>
+      </Box>
+    </Box>
+  )
+}
+
+function WeekTable({ week }: { week: SowingWeek }) {
+  const { format } = useSeason()
+  return (
+    <Box component="section" sx={{ mt: 2.5, breakInside: 'avoid' }}>
+      <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1, borderBottom: 2, borderColor: 'text.primary', pb: 0.25 }}>
+        <Typography variant="h3" component="h3">
+          {format.week(week.monday).replace('w', 'W')}, from {format.date(week.monday)}
+        </Typography>
+        <Box sx={{ flex: 1 }} />
+        <Box sx={{ fontSize: 13, color: 'text.secondary' }}>
+          {count(format, week.seeds, 'seed')} · {count(format, week.trays, 'tray')}
+        </Box>
+      </Box>
+      <Box component="table" sx={TABLE}>
+        <thead>
+          <tr>
+            <th>Day</th>
+            <th>Batch</th>
+            <th className="n">Seeds</th>
+            <th className="n">Cells</th>
+            <th className="n">Trays</th>
+            <th>Into</th>
+          </tr>
+        </thead>
+        <tbody>
+          {week.batches.map((batch) => (
+            <SowRow key={batch.id} batch={batch} />
+          ))}
+        </tbody>
+      </Box>
+    </Box>
+  )
+}
+
+function SowRow({ batch }: { batch: Batch }) {
+  const { season, format } = useSeason()
+  const [first] = batch.stays
+  return (
+    <tr>
+      <td className="day">{format.date(batch.sow!)}</td>
+      <td>
+        <Box component={Link} href={`/plan?batch=${encodeURIComponent(batch.id)}`} sx={{ color: 'inherit', textDecoration: 'none', '&:hover': { textDecoration: 'underline' } }}>
+          <Box component="span" sx={{ fontWeight: 700, color: 'text.secondary' }}>
+            {batch.code}
+          </Box>{' '}
+          {batch.variety.name}
+        </Box>
+        {batch.marks.length > 0 && <Box sx={{ fontSize: 13, color: 'warning.main', fontWeight: 650 }}>{batch.marks.map(markTag).join(', ')}</Box>}
+      </td>
+      <td className="n" data-label="seeds">
+        {batch.sizing ? format.number(batch.sizing.seeds) : '–'}
+      </td>
+      <td className="n" data-label="cells">
+        {batch.sizing ? format.number(batch.sizing.cells) : '–'}
+      </td>
+      <td className="n" data-label="trays">
+        {first ? format.number(first.trays) : '–'}
+      </td>
+      <td className="into">{first ? `${first.container.name}, ${season.places[first.place]!.name}` : ''}</td>
+    </tr>
+  )
+}
+
+/** A table on a desk; on a phone each sowing is a small block, its figures named. */
+const TABLE = {
+  width: '100%',
+  borderCollapse: 'collapse',
+  fontSize: 14.5,
+  '& th': { textAlign: 'left', fontWeight: 500, fontSize: 12.5, color: 'text.secondary', pt: 0.5 },
+  '& td': { py: 0.6, verticalAlign: 'top', borderBottom: 1, borderColor: 'divider' },
+  '& td, & th': { pr: 1.25 },
+  '& .n': { textAlign: 'right' },
+  '& .day': { whiteSpace: 'nowrap' },
+  '@media (max-width: 599px)': {
+    '& thead': { position: 'absolute', left: -9999 },
+    '& tr': { display: 'grid', gridTemplateColumns: 'auto auto auto 1fr', columnGap: 1.5, py: 1, borderBottom: 1, borderColor: 'divider' },
+    '& td': { border: 0, py: 0.1, pr: 0 },
+    '& .day': { gridColumn: '1 / -1', fontSize: 13, color: 'text.secondary' },
+    '& td:nth-of-type(2)': { gridColumn: '1 / -1', fontSize: 16 },
+    '& .n': { textAlign: 'left' },
+    '& .n::after': { content: '" " attr(data-label)', color: 'text.secondary', fontSize: 13 },
+    '& .into': { gridColumn: '1 / -1', fontSize: 13.5, color: 'text.secondary' },
+  },
+} as const
