@@ -5,6 +5,8 @@ const config: NextConfig = {
   serverExternalPackages: ['pg', 'pino'],
   poweredByHeader: false,
   devIndicators: false,
+  // Types are checked by the tests, once, and not again by every start.
+  typescript: { ignoreBuildErrors: true },
   experimental: { serverActions: { bodySizeLimit: '20mb' } },
 }
 

@@ -1,6 +1,6 @@
 /** Turns schema issues into plain sentences with a path a grower or programmer can follow. */
 import type { z } from 'zod'
-import type { Problem } from './read'
+import type { Problem } from './problem'
 
 type Issue = z.core.$ZodIssue
 

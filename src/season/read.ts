@@ -1,15 +1,11 @@
 /** Reads a season document from text or parsed JSON and reports every problem at once, by path. */
 import { z } from 'zod'
 import { phraseIssue } from './phrase'
+import type { Problem } from './problem'
 import { referenceProblems } from './references'
 import { SEASON_FORMAT, Season } from './schema'
 
-export interface Problem {
-  /** Where it stands, for example `plantings[3].variety`; empty for the document as a whole. */
-  path: string
-  /** What is wrong and what to do, in one plain sentence. */
-  message: string
-}
+export type { Problem } from './problem'
 
 export type ReadResult = { ok: true; season: Season } | { ok: false; problems: Problem[] }
 

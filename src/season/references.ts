@@ -2,7 +2,7 @@
  * Checks across a season document: every key exists and is unique, and values that depend on
  * each other agree. Works on raw JSON, so that these are reported together with bad values.
  */
-import type { Problem } from './read'
+import type { Problem } from './problem'
 
 type Raw = Record<string, unknown>
 

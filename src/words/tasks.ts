@@ -27,7 +27,7 @@ export function taskLine(task: Task, places: readonly Place[], f: Format): strin
     case 'sow':
       return `${count(f, batch.sizing?.seeds ?? 0, 'seed')} in ${count(f, task.cells, 'cell')}: ${trays}, on ${to}`
     case 'leave-heat':
-      return `${trays}: ${from} → ${to}`
+      return from === to ? `${trays}, on ${to}` : `${trays}: ${from} → ${to}`
     case 'thin':
       return `${count(f, task.cells, 'cell')} to ${batch.way.keep === 1 ? 'one plant each' : `${batch.way.keep} plants each`}: ${trays}, on ${to}`
     case 'pot-up':
@@ -40,7 +40,12 @@ export function taskLine(task: Task, places: readonly Place[], f: Format): strin
   }
 }
 
+/** What one task is called: a tray that germinates where it stays is only uncovered. */
+export function taskName(task: Task): string {
+  return task.kind === 'leave-heat' && task.fromPlace === task.place ? 'Uncover' : TASK_TITLES[task.kind]
+}
+
 /** The whole task in one line, for calendars and lists. */
 export function taskTitle(task: Task): string {
-  return `${TASK_TITLES[task.kind]} ${task.batch.code} ${task.batch.variety.name}`
+  return `${taskName(task)} ${task.batch.code} ${task.batch.variety.name}`
 }

@@ -90,7 +90,7 @@ export function createSowingTable(route: Route, from: Day, to: Day): SowingTable
  * @see the forward pass, which defines the answer: latest sowing whose pass reaches the age with every move done
  */
 export function countBack(table: SowingTable, planting: Day, agePoint: number): CountedBack {
-  const { route, from, lacksReady, lacksLimit } = table
+  const { route, from, lacksReady } = table
   const first = Math.max(0, planting - SEARCH_DAYS - from)
   const end = Math.min(lacksReady.length, planting - from) // sown before the planting day
   if (end <= first) return { sow: undefined, window: undefined }

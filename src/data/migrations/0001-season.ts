@@ -6,11 +6,11 @@ const toSeason = `foreign key (farm_id, season_id) references season on delete c
 const key = `key text not null check (key ~ '^[a-z0-9][a-z0-9-]{0,59}$')`
 const keyed = `${ofSeason}, ${key}, position int not null check (position >= 0), primary key (farm_id, season_id, key), ${toSeason}`
 const name = `name text not null check (length(name) between 1 and 120)`
-const monthDay = `text check ($ ~ '^(0[1-9]|1[0-2])-(0[1-9]|[12][0-9]|3[01])$')`
+const monthDay = `text check (COLUMN ~ '^(0[1-9]|1[0-2])-(0[1-9]|[12][0-9]|3[01])$')`
 const temperature = `held double precision, lift double precision, half_range double precision check (half_range >= 0),
   floor double precision, ceiling double precision, check (ceiling >= floor)`
-const share = `double precision check ($ between 0 and 1)`
-const of = (column: string, type: string) => `${column} ${type.replaceAll('$', column)}`
+const share = `double precision check (COLUMN between 0 and 1)`
+const of = (column: string, type: string) => `${column} ${type.replaceAll('COLUMN', column)}`
 const to = (column: string, table: string, more = '') =>
   `foreign key (farm_id, season_id, ${column}) references ${table} (farm_id, season_id, key) ${more}`
 

@@ -101,9 +101,9 @@ const Meter = memo(function Meter({ load, day, chosen, paint, unit, onChoose }: 
         <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1 }}>
           <Box sx={{ flex: 1, fontWeight: chosen ? 750 : 550 }}>{load.of.name}</Box>
           <Box sx={{ fontWeight: 650, color: now ? 'error.main' : 'text.primary' }}>
-            {format.number(used, 2)}
+            {there === 0 && used === 0 ? 'not open' : format.number(used, 2)}
             <Box component="span" sx={{ color: 'text.secondary', fontWeight: 400 }}>
-              {finite ? ` of ${format.number(there, 2)}` : ` ${unit}s`}
+              {there === 0 && used === 0 ? '' : finite ? ` of ${format.number(there, 2)}` : ` ${unit}s`}
             </Box>
           </Box>
         </Box>

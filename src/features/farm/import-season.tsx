@@ -5,6 +5,7 @@ import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
+import { useRouter } from 'next/navigation'
 import { useRef, useState, useTransition } from 'react'
 import type { SeasonChanges } from '../../interchange/compare'
 import type { Problem } from '../../season/read'
@@ -28,6 +29,7 @@ export function ImportSeason({ first = false }: { first?: boolean }) {
   const [chosen, setChosen] = useState<Chosen>()
   const [problems, setProblems] = useState<{ file: string; list: Problem[] }>()
   const notice = useNotice()
+  const router = useRouter()
   const { undo } = useUndo()
   const fail = (file: string, message: string) => setProblems({ file, list: [{ path: '', message }] })
 
@@ -56,7 +58,7 @@ export function ImportSeason({ first = false }: { first?: boolean }) {
           setChosen(undefined)
           const { entry } = result
           notice({ text: result.summary, ...(entry === null ? {} : { action: { label: 'Undo', run: () => undo(entry) } }) })
-          if (first) window.location.assign('/today')
+          if (first) router.push('/today')
         } else if (result.reason === 'changed-since') {
           setChosen(undefined)
           fail(chosen.file, 'The season was changed by someone since you looked. Nothing was brought in; choose the file again to see what it would change now.')

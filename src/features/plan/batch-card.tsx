@@ -70,7 +70,7 @@ export function BatchCard({ batch, busy, onEdit, onDuplicate, onRemove, onRemedy
           </Button>
         )}
       </Box>
-      <Box component="dl" sx={{ display: 'grid', gridTemplateColumns: 'repeat(3, 1fr)', gap: 1, m: 0, mb: 1.5, '& dt': { fontSize: 13, color: 'text.secondary' }, '& dd': { m: 0, fontSize: 20, fontWeight: 650, lineHeight: 1.2 } }}>
+      <Box component="dl" sx={{ display: 'grid', gridTemplateColumns: 'repeat(3, 1fr)', gap: 1, m: 0, mb: 1.5, '& dt': { fontSize: 13, color: 'text.secondary' }, '& dd': { m: 0, fontSize: 18, fontWeight: 650, lineHeight: 1.2 } }}>
         <Figure title="Sow" value={batch.sow === undefined ? 'no day works' : format.date(batch.sow)} />
         <Figure title="Plant" value={format.date(batch.plantOn)} />
         <Figure title="Plants" value={format.number(batch.plants)} />

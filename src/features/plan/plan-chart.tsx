@@ -12,12 +12,12 @@ import { markTag } from '../../words/marks'
 import { monthStarts } from '../../ui/ribbon'
 import { useSeason } from '../../ui/season-context'
 import { Stair } from '../../ui/stair/stair'
-import { LoadStrip } from './load-strip'
+import { LoadStrip, STRIP_HEIGHT } from './load-strip'
 import { standing, type PlanRow } from './model'
 
-const ROW = 40 // px
+const ROW = 39 // px
 const GROUP = 34
-const AXIS = 30
+const AXIS = 38
 const STAIR = 28 // highest tread, px
 
 export interface PlanChartProps {
@@ -27,11 +27,13 @@ export interface PlanChartProps {
   pixelsPerDay: number
   /** Width of the names, px. */
   names: number
+  /** Under a crop's heading the crop need not be said again. */
+  underCrop: boolean
   stripPlace: number
   onStripPlace: (place: number) => void
 }
 
-export function PlanChart({ rows, chosen, onChoose, pixelsPerDay, names, stripPlace, onStripPlace }: PlanChartProps) {
+export function PlanChart({ rows, chosen, onChoose, pixelsPerDay, names, underCrop, stripPlace, onStripPlace }: PlanChartProps) {
   const { span, plan, format, workingDay } = useSeason()
   const scroller = useRef<HTMLDivElement>(null)
   const width = Math.ceil((span.last - span.first) * pixelsPerDay) + 90
@@ -40,6 +42,7 @@ export function PlanChart({ rows, chosen, onChoose, pixelsPerDay, names, stripPl
     () => Math.max(4, ...plan.batches.flatMap((batch) => batch.stays.map((stay) => stay.trayPlaces))),
     [plan],
   )
+  // eslint-disable-next-line react-hooks/incompatible-library -- nothing here is memoized by the compiler
   const virtual = useVirtualizer({
     count: rows.length,
     getScrollElement: () => scroller.current,
@@ -48,10 +51,18 @@ export function PlanChart({ rows, chosen, onChoose, pixelsPerDay, names, stripPl
     overscan: 10,
     initialRect: { width: 1000, height: 560 },
     scrollMargin: AXIS,
+    // The axis lies over the first pixels and the load strip over the last: a row there is not in view.
+    scrollPaddingStart: AXIS + GROUP,
+    scrollPaddingEnd: STRIP_HEIGHT,
   })
   // Rows change height when they change kind at the same place in the list.
   useLayoutEffect(() => virtual.measure(), [rows, virtual])
   useDayInView(scroller, x, names)
+  // A batch chosen by a link, or moved by a change, is brought into view.
+  const chosenRow = rows.findIndex((row) => row.id === chosen)
+  useEffect(() => {
+    if (chosenRow >= 0) virtual.scrollToIndex(chosenRow, { align: 'auto' })
+  }, [chosenRow, virtual])
 
   const focusRow = (i: number) => {
     const row = rows[i]
@@ -83,7 +94,7 @@ export function PlanChart({ rows, chosen, onChoose, pixelsPerDay, names, stripPl
             return row.kind === 'group' ? (
               <GroupRow key={row.id} row={row} top={top} format={format} />
             ) : (
-              <BatchRow key={row.id} batch={row.batch} top={top} chosen={chosen === row.id} onChoose={onChoose} x={x} most={most} names={names} width={width} format={format} />
+              <BatchRow key={row.id} batch={row.batch} top={top} chosen={chosen === row.id} onChoose={onChoose} x={x} most={most} names={names} underCrop={underCrop} width={width} format={format} />
             )
           })}
         </Box>
@@ -101,15 +112,17 @@ const Axis = memo(function Axis({ x, names, width, format }: { x: (day: Day) => 
   const springs = frost ? springsIn(span.first, span.last, (day) => datesAround(frost, latitude, day).lastSpring.median) : []
   return (
     <Box sx={{ position: 'sticky', top: 0, height: AXIS, zIndex: 4, bgcolor: 'background.default', borderBottom: 1, borderColor: 'divider' }}>
-      <Box sx={{ position: 'sticky', left: 0, width: names, height: AXIS - 1, zIndex: 1, bgcolor: 'background.default', float: 'left' }} />
-      {months.map((day) => (
-        <Box key={day} component="span" sx={{ position: 'absolute', left: names + x(day) + 6, top: 6, fontSize: 13, color: 'text.secondary' }}>
-          {format.month(day)}
+      <Box sx={{ position: 'sticky', left: 0, width: names, height: AXIS - 1, zIndex: 2, bgcolor: 'background.default', float: 'left' }} />
+      {months.map((day, i) => (
+        <Box key={day} sx={{ position: 'absolute', left: names + x(day), width: x(months[i + 1] ?? span.last) - x(day), top: 3, fontSize: 13.5, color: 'text.secondary', pointerEvents: 'none' }}>
+          <Box component="span" sx={{ position: 'sticky', left: names + 6, display: 'inline-block', pl: 0.75, whiteSpace: 'nowrap' }}>
+            {x(1) - x(0) < 2 ? format.month(day).slice(0, 3) : format.month(day)}
+          </Box>
         </Box>
       ))}
       {frost &&
         springs.map((median) => (
-          <Box key={median} component="span" sx={{ position: 'absolute', left: names + x(median), top: 13, fontSize: 11, lineHeight: 1.3, color: 'text.secondary', bgcolor: 'background.default', px: 0.5, whiteSpace: 'nowrap' }}>
+          <Box key={median} component="span" sx={{ position: 'absolute', left: names + x(median), top: 21, fontSize: 11.5, lineHeight: 1.2, color: 'text.secondary', px: 0.25, whiteSpace: 'nowrap' }}>
             frost 1 in 2 → 1 in {Math.round(1 / frost.trustedChance)}
           </Box>
         ))}
@@ -146,8 +159,8 @@ const Grid = memo(function Grid({ x, left, width }: { x: (day: Day) => number; l
 function GroupRow({ row, top, format }: { row: Extract<PlanRow, { kind: 'group' }>; top: number; format: Format }) {
   const title = row.week === undefined ? row.title : `${row.title}, from ${format.date(row.week)}`
   return (
-    <Box role="listitem" sx={{ position: 'absolute', top, left: 0, right: 0, height: GROUP, pointerEvents: 'none' }}>
-      <Box sx={{ position: 'sticky', left: 0, display: 'inline-flex', alignItems: 'baseline', gap: 1.5, pt: 1, pl: { xs: 1, md: 2.5 }, pr: 2 }}>
+    <Box role="listitem" sx={{ position: 'absolute', top, left: 0, right: 0, height: GROUP, pointerEvents: 'none', zIndex: 3 }}>
+      <Box sx={{ position: 'sticky', left: 0, display: 'inline-flex', alignItems: 'baseline', gap: 1.5, pt: 1, pl: { xs: 1, md: 2.5 }, pr: 2, maxWidth: '90vw' }}>
         <Box component="span" sx={{ fontFamily: 'var(--heading)', fontSize: 17 }}>
           {title}
         </Box>
@@ -167,11 +180,12 @@ interface BatchRowProps {
   x: (day: Day) => number
   most: number
   names: number
+  underCrop: boolean
   width: number
   format: Format
 }
 
-const BatchRow = memo(function BatchRow({ batch, top, chosen, onChoose, x, most, names, width, format }: BatchRowProps) {
+const BatchRow = memo(function BatchRow({ batch, top, chosen, onChoose, x, most, names, underCrop, width, format }: BatchRowProps) {
   const state = standing(batch)
   const tags = batch.marks.map(markTag)
   const words = `${batch.code} ${batch.variety.name}, ${format.number(batch.plants)} plants, ${
@@ -222,7 +236,7 @@ const BatchRow = memo(function BatchRow({ batch, top, chosen, onChoose, x, most,
             {batch.code}
           </Box>
           <Box component="span" sx={{ flex: 1, minWidth: 0, overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap', fontWeight: chosen ? 750 : 450 }}>
-            {batch.variety.name}
+            {underCrop ? withoutCrop(batch) : batch.variety.name}
           </Box>
           {state !== 'fine' && <WarningIcon sx={{ fontSize: 16, color: state === 'cannot' ? 'error.main' : 'warning.main' }} />}
           <Box component="span" sx={{ flex: 'none', textAlign: 'right', display: { xs: 'none', sm: 'inline' } }}>
@@ -237,6 +251,12 @@ const BatchRow = memo(function BatchRow({ batch, top, chosen, onChoose, x, most,
     </Box>
   )
 })
+
+/** The variety's name without its crop: "red oak" under the heading Lettuce. */
+function withoutCrop({ variety, way }: Batch): string {
+  const rest = variety.name.startsWith(`${way.crop.name}, `) ? variety.name.slice(way.crop.name.length + 2) : ''
+  return rest === '' ? variety.name : rest[0]!.toUpperCase() + rest.slice(1)
+}
 
 function PlantDate({ batch, x, format, cannot }: { batch: Batch; x: (day: Day) => number; format: Format; cannot: boolean }) {
   const worst = batch.marks[0]
@@ -277,7 +297,7 @@ function useDayInView(scroller: RefObject<HTMLDivElement | null>, x: (day: Day) 
       if (!box) return
       const at = x(workingDay.get())
       const room = box.clientWidth - names
-      if (always || at < box.scrollLeft + 20 || at > box.scrollLeft + room - 60) box.scrollLeft = Math.max(0, at - room * 0.42)
+      if (always || at < box.scrollLeft + 20 || at > box.scrollLeft + room - 60) box.scrollTo({ left: Math.max(0, at - room * 0.42) })
     }
     follow(true)
     return workingDay.subscribe(() => follow(false))

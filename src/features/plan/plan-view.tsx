@@ -1,6 +1,7 @@
 /** The Plan: all batches as stairs, and the card or panel of the one being looked at. */
 'use client'
 import AddIcon from '@mui/icons-material/Add'
+import FilterIcon from '@mui/icons-material/FilterListOutlined'
 import ZoomInIcon from '@mui/icons-material/ZoomIn'
 import ZoomOutIcon from '@mui/icons-material/ZoomOut'
 import Box from '@mui/material/Box'
@@ -45,6 +46,8 @@ export function PlanView() {
   const worst = plan.places.reduce((most, load, i) => (load.over.length > 0 && load.peak / load.of.trayPlaces > (most.share ?? 0) ? { i, share: load.peak / load.of.trayPlaces } : most), { i: 0, share: 0 })
   const [strip, setStrip] = useState<number | undefined>(undefined)
   const narrow = useMediaQuery('(max-width:899px)')
+  const [allFilters, setAllFilters] = useState(false)
+  const filters = !narrow || allFilters
   const panel = usePanel()
   const shown = rows.reduce((n, row) => n + (row.kind === 'batch' ? 1 : 0), 0)
   const over = plan.places.filter((load) => load.over.length > 0).length
@@ -75,13 +78,15 @@ export function PlanView() {
             <ToggleButton value="week">By week</ToggleButton>
             <ToggleButton value="none">One list</ToggleButton>
           </ToggleButtonGroup>
-          <Choice label="Order" value={options.order} onChange={(order) => change({ order: order as RowOptions['order'] })} width={130}>
+          {filters && (
+            <>
+          <Choice label="Order" value={options.order} onChange={(order) => change({ order: order as RowOptions['order'] })} width={124}>
             <MenuItem value="sow">sowing day</MenuItem>
             <MenuItem value="plant">planting day</MenuItem>
             <MenuItem value="name">name</MenuItem>
             <MenuItem value="size">plants</MenuItem>
           </Choice>
-          <Choice label="Crop" value={options.crop} onChange={(crop) => change({ crop })} width={130}>
+          <Choice label="Crop" value={options.crop} onChange={(crop) => change({ crop })} width={112}>
             <MenuItem value="">all crops</MenuItem>
             {plantedCrops(plan).map(({ key, name }) => (
               <MenuItem key={key} value={key}>
@@ -89,7 +94,7 @@ export function PlanView() {
               </MenuItem>
             ))}
           </Choice>
-          <Choice label="Sown in" value={options.week === undefined ? '' : String(options.week)} onChange={(week) => change({ week: week === '' ? undefined : Number(week) })} width={140}>
+          <Choice label="Sown in" value={options.week === undefined ? '' : String(options.week)} onChange={(week) => change({ week: week === '' ? undefined : Number(week) })} width={112}>
             <MenuItem value="">any week</MenuItem>
             {sowingWeeks(plan).map((week) => (
               <MenuItem key={week} value={String(week)}>
@@ -97,12 +102,21 @@ export function PlanView() {
               </MenuItem>
             ))}
           </Choice>
-          <TextField label="Find" type="search" value={options.text} onChange={(event) => change({ text: event.target.value })} fullWidth={false} sx={{ width: 150 }} />
+            </>
+          )}
+          <TextField label="Find" type="search" value={options.text} onChange={(event) => change({ text: event.target.value })} fullWidth={false} sx={{ width: 118, '& .MuiInputBase-root': { fontSize: 14 } }} />
+ {filters && (
           <ToggleButton value="marked" size="small" selected={options.marked} onChange={() => change({ marked: !options.marked })}>
-            Only doubtful
+            Doubtful
           </ToggleButton>
+          )}
+          {narrow && (
+            <IconButton aria-label="More ways to filter" aria-expanded={allFilters} color={allFilters ? 'primary' : 'inherit'} onClick={() => setAllFilters(!allFilters)}>
+              <FilterIcon />
+            </IconButton>
+          )}
           <Box sx={{ flex: 1 }} />
-          <Tooltip title="More of the season">
+          {!narrow && <><Tooltip title="More of the season">
             <span>
               <IconButton aria-label="Show more of the season" disabled={zoom === 0} onClick={() => setZoom(zoom - 1)} color="inherit">
                 <ZoomOutIcon />
@@ -115,7 +129,7 @@ export function PlanView() {
                 <ZoomInIcon />
               </IconButton>
             </span>
-          </Tooltip>
+          </Tooltip></>}
         </Box>
         {plan.batches.length === 0 ? (
           <Empty onAdd={() => panel.open({ new: '1' })} ready={season.varieties.length > 0} />
@@ -127,7 +141,7 @@ export function PlanView() {
             </Button>
           </Box>
         ) : (
-          <PlanChart rows={rows} chosen={panel.chosen} onChoose={panel.choose} pixelsPerDay={ZOOMS[zoom]!} names={narrow ? 150 : 262} stripPlace={strip ?? worst.i} onStripPlace={setStrip} />
+          <PlanChart rows={rows} chosen={panel.chosen} onChoose={panel.choose} pixelsPerDay={ZOOMS[zoom]!} names={narrow ? 150 : 262} underCrop={deferred.group === 'crop'} stripPlace={strip ?? worst.i} onStripPlace={setStrip} />
         )}
       </Box>
       {panel.content &&
@@ -146,7 +160,7 @@ export function PlanView() {
 
 function Choice({ label, value, onChange, width, children }: { label: string; value: string; onChange: (value: string) => void; width: number; children: React.ReactNode }) {
   return (
-    <TextField select label={label} value={value} onChange={(event) => onChange(event.target.value)} fullWidth={false} sx={{ width }} slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}>
+    <TextField select label={label} value={value} onChange={(event) => onChange(event.target.value)} fullWidth={false} sx={{ width, '& .MuiInputBase-root': { fontSize: 14 } }} slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}>
       {children}
     </TextField>
   )

@@ -46,7 +46,6 @@ export function PlantingPanel({ title, start, base, busy, problems, failure, onS
     for (const { path, message } of problems) {
       const field = FIELD_OF[path.split(/[.[]/)[0]!] ?? 'root'
       setError(field as FieldPath<PlantingForm>, { message: path === '' || field === 'root' ? `${path} ${message}`.trim() : message })
-      if (['lot', 'sowOn', 'note', 'age', 'confidence', 'code'].includes(field)) setMore(true)
     }
   }, [problems, setError])
 
@@ -66,6 +65,7 @@ export function PlantingPanel({ title, start, base, busy, problems, failure, onS
     if (!base && !formState.dirtyFields.code && variety) setValue('code', freeCode(season, variety.name))
   }
   const series = values.repeat === 'series'
+  const hiddenWrong = HIDDEN.some((field) => formState.errors[field])
   const rootError = formState.errors.root?.message ?? failure
 
   return (
@@ -128,11 +128,11 @@ export function PlantingPanel({ title, start, base, busy, problems, failure, onS
             {values.ends === 'count' ? <Text control={control} name="count" label="How many" numeric /> : <Text control={control} name="last" label="Last planted by" type="date" />}
           </Box>
         )}
-        <Button size="small" color="inherit" onClick={() => setMore(!more)} aria-expanded={more} sx={{ justifySelf: 'start' }}>
+        <Button size="small" color="inherit" onClick={() => setMore(!more)} aria-expanded={more || hiddenWrong} sx={{ justifySelf: 'start' }}>
           {more ? 'Fewer choices' : 'Seed, age, code, note …'}
         </Button>
       </Box>
-      <Collapse in={more} unmountOnExit>
+      <Collapse in={more || hiddenWrong} unmountOnExit>
         <Box sx={{ display: 'grid', gap: 1.75, pt: 1 }}>
           <Select control={control} name="lot" label="Seed lot" disabled={lots.length === 0}>
             <MenuItem value="">{lots[0] ? `First lot (${lots[0].name})` : 'No lot: usual germination of the crop'}</MenuItem>
@@ -170,6 +170,9 @@ export function PlantingPanel({ title, start, base, busy, problems, failure, onS
     </Box>
   )
 }
+
+/** Fields that are folded away until asked for, or until one of them is wrong. */
+const HIDDEN = ['lot', 'sowOn', 'note', 'age', 'confidence', 'code'] as const
 
 /** Field of the form for a field of the planting. */
 const FIELD_OF: Record<string, FieldPath<PlantingForm>> = {

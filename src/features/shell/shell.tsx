@@ -110,10 +110,10 @@ function RailLink({ href, title }: View) {
         py: 1.1,
         fontSize: 16,
         textDecoration: 'none',
-        color: here ? '#26313B' : 'inherit',
-        bgcolor: here ? '#F7F2E9' : 'transparent',
+        color: here ? 'var(--rail-here-ink)' : 'inherit',
+        bgcolor: here ? 'var(--rail-here)' : 'transparent',
         fontWeight: here ? 750 : 450,
-        '&:hover': { bgcolor: here ? '#F7F2E9' : 'rgba(255,255,255,.09)' },
+        '&:hover': { bgcolor: here ? 'var(--rail-here)' : 'rgba(255,255,255,.09)' },
         '&:focus-visible': { outlineColor: '#F3DF9C', outlineOffset: -3 },
       }}
     >
@@ -142,7 +142,7 @@ function FootLink({ href, title, Icon }: View) {
 function Badge({ href, here }: { href: string; here: boolean }) {
   const day = useWorkingDay()
   const { plan } = useSeason()
-  const red = here ? '#A3312C' : '#F5B5A8'
+  const red = here ? 'var(--mui-palette-error-main)' : '#F5B5A8'
   if (href === '/today') {
     const due = tasksBetween(plan.batches, day, day + 1).length
     return due > 0 ? <span style={{ fontSize: 13, fontWeight: 500 }}>{due}</span> : null
@@ -187,18 +187,21 @@ function useUndoing() {
   const [busy, start] = useTransition()
   const notice = useNotice()
   const run = useCallback(
-    (what: 'undo' | 'redo', entry?: string) =>
-      start(async () => {
-        try {
-          const done = await (what === 'undo' ? undoChange(entry) : redoChange())
-          if (done.ok) notice({ text: `${what === 'undo' ? 'Taken back' : 'Done again'}: ${done.summary}` })
-          else if (done.reason === 'changed-since') {
-            notice({ tone: 'error', text: 'Not taken back: the same thing has been changed since.' })
-          } else notice({ text: `Nothing to ${what}.` })
-        } catch {
-          notice({ tone: 'error', text: 'The server did not answer. Nothing was changed.', action: { label: 'Try again', run: () => run(what, entry) } })
-        }
-      }),
+    (what: 'undo' | 'redo', entry?: string) => {
+      const attempt = () =>
+        start(async () => {
+          try {
+            const done = await (what === 'undo' ? undoChange(entry) : redoChange())
+            if (done.ok) notice({ text: `${what === 'undo' ? 'Taken back' : 'Done again'}: ${done.summary}` })
+            else if (done.reason === 'changed-since') {
+              notice({ tone: 'error', text: 'Not taken back: the same thing has been changed since.' })
+            } else notice({ text: `Nothing to ${what}.` })
+          } catch {
+            notice({ tone: 'error', text: 'The server did not answer. Nothing was changed.', action: { label: 'Try again', run: attempt } })
+          }
+        })
+      attempt()
+    },
     [notice],
   )
   useEffect(() => {

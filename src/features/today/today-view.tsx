@@ -16,7 +16,7 @@ import { placePaint } from '../../ui/stair/place-hatches'
 import { StairGlyph } from '../../ui/stair/stair'
 import { chanceWords, count } from '../../words/format'
 import { markTag } from '../../words/marks'
-import { TASK_TITLES, taskLine } from '../../words/tasks'
+import { taskLine, taskName } from '../../words/tasks'
 import { todayModel, type DayWork, type SowingWeek } from './model'
 
 export function TodayView() {
@@ -141,7 +141,7 @@ function TaskRow({ task, large }: { task: Task; large: boolean }) {
         <StairGlyph batch={batch} />
         <Box sx={{ minWidth: 0, flex: 1 }}>
           <Box sx={{ fontSize: large ? 16 : 14.5, lineHeight: 1.3 }}>
-            <b>{TASK_TITLES[task.kind]}</b> <Box component="span" sx={{ color: 'text.secondary', fontWeight: 700 }}>{batch.code}</Box> {batch.variety.name}
+            <b>{taskName(task)}</b> <Box component="span" sx={{ color: 'text.secondary', fontWeight: 700 }}>{batch.code}</Box> {batch.variety.name}
           </Box>
           <Box sx={{ fontSize: large ? 14.5 : 13.5, color: 'text.secondary', lineHeight: 1.3 }}>{taskLine(task, season.places, format)}</Box>
         </Box>

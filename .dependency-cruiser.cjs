@@ -1,0 +1,39 @@
+/** Which folder may know which: see docs/decisions.md. */
+const only = (name, from, allowed, comment) => ({
+  name,
+  comment,
+  severity: 'error',
+  from: { path: from, pathNot: '\\.test\\.tsx?$' },
+  to: { path: '^src/|^scripts/|^e2e/', pathNot: [from, ...allowed] },
+})
+
+module.exports = {
+  forbidden: [
+    only('core-alone', '^src/core/', ['^src/season/'], 'core imports core and types of season'),
+    { name: 'core-no-packages', severity: 'error', from: { path: '^src/core/', pathNot: '(\\.test\\.ts|worked-cases\\.ts)$' }, to: { dependencyTypes: ['npm', 'npm-dev', 'core'] } },
+    { name: 'core-types-of-season', severity: 'error', from: { path: '^src/core/', pathNot: '(\\.test\\.ts|worked-cases\\.ts)$' }, to: { path: '^src/season/', dependencyTypesNot: ['type-only'] } },
+    only('season-alone', '^src/season/', [], 'season knows nothing else'),
+    { name: 'season-zod-only', severity: 'error', from: { path: '^src/season/', pathNot: '\\.test\\.ts$' }, to: { dependencyTypes: ['npm', 'npm-dev'], pathNot: 'node_modules/zod' } },
+    only('words', '^src/words/', ['^src/core/', '^src/season/'], 'words phrase what core computes'),
+    only('interchange', '^src/interchange/', ['^src/core/', '^src/season/', '^src/words/'], 'interchange has no interface and no database'),
+    only('data', '^src/data/', ['^src/season/', '^src/core/'], 'data stores, and shows nothing'),
+    { name: 'sql-in-data-only', severity: 'error', from: { path: '^src/', pathNot: '^src/data/' }, to: { path: 'node_modules/(kysely|pg)/' } },
+    only('ui', '^src/ui/', ['^src/core/', '^src/season/', '^src/words/'], 'ui is shared, so it knows no feature'),
+    {
+      name: 'features-apart',
+      comment: 'features never import each other',
+      severity: 'error',
+      from: { path: '^src/features/([^/]+)/' },
+      to: { path: '^src/features/([^/]+)/', pathNot: '^src/features/$1/' },
+    },
+    { name: 'features-not-app', severity: 'error', from: { path: '^src/features/' }, to: { path: '^src/app/' } },
+    { name: 'app-composes', severity: 'error', from: { path: '^src/app/', pathNot: '^src/app/api/' }, to: { path: '^src/(core|data|interchange|words)/' } },
+    { name: 'no-circles', severity: 'error', from: { path: '^src/' }, to: { circular: true, dependencyTypesNot: ['type-only'] } },
+  ],
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: 'tsconfig.json' },
+    enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['import', 'require', 'node', 'default', 'types'] },
+  },
+}
