@@ -3,8 +3,10 @@ import { defineConfig } from 'vitest/config'
 export default defineConfig({
   test: {
     include: ['src/**/*.test.{ts,tsx}', 'scripts/**/*.test.ts'],
+    globalSetup: ['scripts/testing/vitest-database.ts'],
     environment: 'node',
-    testTimeout: 20_000,
+    testTimeout: 30_000,
+    hookTimeout: 30_000,
     maxWorkers: 2,
   },
 })

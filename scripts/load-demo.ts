@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs'
 import { connect } from '../src/data/database'
 import { migrate } from '../src/data/migrate'
 import { createFarm, openSeason } from '../src/data/season-repository'
-import { readSeasonText } from '../src/season/read'
+import { readSeasonText } from '../src/interchange/season-file'
 
 const file = process.argv[2] ?? 'demo/sallow-ferry-2027.json'
 const url = process.env.DATABASE_URL

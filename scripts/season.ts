@@ -1,7 +1,7 @@
 /** npm run season -- compute FILE | check FILE: a season document on the command line; "-" reads standard input. */
 import { readFileSync } from 'node:fs'
 import { planReport } from '../src/interchange/plan-report'
-import { readSeasonText } from '../src/season/read'
+import { readSeasonText } from '../src/interchange/season-file'
 
 const USAGE = `Usage:
   npm run season -- compute FILE    print the computed plan as JSON

@@ -27,24 +27,6 @@ export function readSeason(value: unknown): ReadResult {
   return { ok: false, problems: sortedOnce(problems) }
 }
 
-/**
- * Season document from the text of a file.
- *
- * @param text JSON; a leading byte-order mark is allowed
- * @returns as `readSeason`; text that is not JSON gives one problem with its line and column
- */
-export function readSeasonText(text: string): ReadResult {
-  let value: unknown
-  const clean = text.replace(/^\uFEFF/, '')
-  if (clean.trim() === '') return { ok: false, problems: [{ path: '', message: 'The file is empty.' }] }
-  try {
-    value = JSON.parse(clean)
-  } catch (error) {
-    return { ok: false, problems: [{ path: '', message: notJson(clean, error) }] }
-  }
-  return readSeason(value)
-}
-
 /** JSON Schema of the season document, made from the Zod schema. */
 export function seasonJsonSchema(): unknown {
   return { title: 'Dove Step season document', ...z.toJSONSchema(Season, { io: 'input' }) }
@@ -60,16 +42,6 @@ function newerFormat(value: unknown): Problem | undefined {
     }
   }
   return undefined
-}
-
-function notJson(text: string, error: unknown): string {
-  const said = error instanceof Error ? error.message : String(error)
-  const position = /position (\d+)/.exec(said)?.[1]
-  if (position === undefined) return 'The file is not complete JSON: it ends too early or is cut off.'
-  const before = text.slice(0, Number(position))
-  const line = before.split('\n').length
-  const column = before.length - before.lastIndexOf('\n')
-  return `The file is not JSON: something is wrong at line ${line}, column ${column}.`
 }
 
 function sortedOnce(problems: Problem[]): Problem[] {

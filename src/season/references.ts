@@ -59,7 +59,7 @@ export function referenceProblems(value: unknown): Problem[] {
     }
     if (item.lot !== undefined && mustExist('lots', 'seed lot', item.lot, `${at}.lot`)) {
       const lotVariety = byKey.lots.get(String(item.lot))?.variety
-      if (typeof lotVariety === 'string' && lotVariety !== item.variety) {
+      if (known && typeof lotVariety === 'string' && lotVariety !== item.variety) {
         say(`${at}.lot`, `the lot "${String(item.lot)}" holds seed of ${lotVariety}, not of ${String(item.variety)}.`)
       }
     }

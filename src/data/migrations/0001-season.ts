@@ -11,7 +11,9 @@ const temperature = `held double precision, lift double precision, half_range do
   floor double precision, ceiling double precision, check (ceiling >= floor)`
 const share = `double precision check (COLUMN between 0 and 1)`
 const of = (column: string, type: string) => `${column} ${type.replaceAll('COLUMN', column)}`
-const to = (column: string, table: string, more = '') =>
+const AT_THE_END = 'deferrable initially deferred'
+/** A reference to a keyed thing. Unless it goes with that thing, it is checked when the transaction ends, so that a whole season can go at once. */
+const to = (column: string, table: string, more = AT_THE_END) =>
   `foreign key (farm_id, season_id, ${column}) references ${table} (farm_id, season_id, key) ${more}`
 
 const TABLES = [
@@ -93,7 +95,7 @@ const TABLES = [
     note text, version int not null check (version > 0), unique (farm_id, season_id, code),
     check ((series_every is null) = (series_last is null and series_count is null)), check (num_nonnulls(series_last, series_count) <= 1),
     ${to('variety', 'variety')}, ${to('method', 'method')},
-    foreign key (farm_id, season_id, variety, lot) references lot (farm_id, season_id, variety, key))`,
+    foreign key (farm_id, season_id, variety, lot) references lot (farm_id, season_id, variety, key) ${AT_THE_END})`,
   `create table series_change (${ofSeason}, planting text not null, n int not null check (n > 0), plant_on date, sow_on date,
     plants int check (plants > 0), dropped boolean not null, primary key (farm_id, season_id, planting, n),
     ${to('planting', 'planting', 'on delete cascade')})`,

@@ -5,7 +5,8 @@ import { importSeason } from '../../data/change-repository'
 import { database } from '../../data/database'
 import { createFarm, loadSeason, openSeason } from '../../data/season-repository'
 import { compareSeasons, type SeasonChanges } from '../../interchange/compare'
-import { readSeasonText, type Problem } from '../../season/read'
+import { readSeasonText } from '../../interchange/season-file'
+import type { Problem } from '../../season/problem'
 
 const WHO = 'Grower' // until people sign in
 

@@ -1,0 +1,7 @@
+export const ROOT: string
+export function startTestCluster(): Promise<{ url: string; stop: () => void }>
+export function freePort(): Promise<number>
+export function nextBin(): string
+export function tsxBin(): string
+export function ensureBuild(): void
+export function ensureChromium(): string

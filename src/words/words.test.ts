@@ -1,0 +1,97 @@
+import { describe, expect, it } from 'vitest'
+import { createPlanner } from '../core/plan/plan'
+import { parseDay } from '../core/calendar/day'
+import type { Mark } from '../core/plan/marks'
+import { readSmall } from '../season/small-season'
+import { chanceWords, count, createFormat, list, range, shareWords } from './format'
+import { overSummary } from './loads'
+import { markSentence, markTag } from './marks'
+import { tasksOf } from '../core/plan/tasks'
+import { taskLine, taskName } from './tasks'
+import { workingOf } from './working'
+
+const f = createFormat('en-GB', 'metric')
+const us = createFormat('en-US', 'us')
+const day = parseDay('2027-04-12')
+
+describe('format', () => {
+  it('writes dates as the locale does, with the weekday', () => {
+    expect(f.date(day)).toBe('Mon 12 Apr')
+    expect(us.date(day)).toBe('Mon Apr 12')
+    expect(createFormat('de-DE', 'metric').date(day)).toBe('Mon 12 Apr')
+    expect(f.date(parseDay('2027-09-01'))).toBe('Wed 1 Sep')
+  })
+  it('writes both unit systems', () => {
+    expect([f.temperature(20), us.temperature(20)]).toEqual(['20 °C', '68 °F'])
+    expect([f.degrees(5), us.degrees(5)]).toEqual(['5 °C', '9 °F'])
+    expect([f.volume(45), us.volume(45)]).toEqual(['45 ml', '2.7 cu in'])
+    expect([f.depth(0.6), us.depth(1.5)]).toEqual(['6 mm', '0.59 in'])
+  })
+  it('says chances and counts as people do', () => {
+    expect([chanceWords(0.9), chanceWords(0.912), chanceWords(0.999), chanceWords(0.001)]).toEqual(['9 in 10', '91 in 100', 'more than 99 in 100', 'under 1 in 100'])
+    expect([count(f, 1, 'tray'), count(f, 2, 'tray'), count(f, 2, 'batch', 'batches')]).toEqual(['1 tray', '2 trays', '2 batches'])
+    expect(shareWords(0.85)).toBe('85 in 100')
+    expect([list([]), list(['a']), list(['a', 'b', 'c'])]).toEqual(['', 'a', 'a, b and c'])
+    expect(range(f, day, day + 1)).toBe('12 Apr')
+    expect(range(f, day, day + 3)).toBe('12 Apr to 14 Apr')
+  })
+})
+
+describe('the working', () => {
+  const season = readSmall()
+  const plan = createPlanner().plan(season)
+  const batch = plan.byId.get('t')!
+  const working = workingOf(batch, season, f)
+  it('opens every number, and each input links to where it is set', () => {
+    expect(working.map(({ title }) => title)).toEqual(['Sowing day', 'Cells', 'Seeds', 'Room'])
+    for (const one of working) {
+      expect(one.lines.some((line) => line.some((piece) => typeof piece !== 'string' && piece.at.startsWith('/')))).toBe(true)
+      expect(one.rule).not.toBe('')
+    }
+  })
+  it('says the same numbers as the plan', () => {
+    const text = JSON.stringify(working)
+    expect(text).toContain(f.number(batch.sizing!.cells))
+    expect(text).toContain(f.date(batch.pass!.emergence))
+    expect(text).toContain(f.number(batch.ageAtPlanting))
+  })
+  it('names tasks by what is really done', () => {
+    const tasks = tasksOf(plan.byId.get('a')!, -Infinity, Infinity)
+    expect(tasks.map(taskName)).toEqual(['Sow', 'Uncover', 'Harden off', 'Plant out'])
+    expect(taskLine(tasks[0]!, season.places, f)).toMatch(/^\d+ seeds in \d+ cells: 2 × 128-cell tray, on Warm bench$/)
+  })
+  it('tells when a place is over', () => {
+    const tight = readSmall((s) => (s.places[1]!.trayPlaces = 2))
+    const load = createPlanner().plan(tight).places[1]!
+    expect(overSummary(load, day - 60, f)).toMatch(/^\d+ over, /)
+    expect(overSummary(load, day + 300, f)).toBe('Not over again')
+    expect(overSummary(plan.places[2]!, day, f)).toBe('Never over')
+  })
+})
+
+describe('marks', () => {
+  const at = { place: 0, temperature: 3, from: day, until: day + 5 }
+  const marks: Mark[] = [
+    { kind: 'container-too-small', container: 'Tiny', ready: 1, limit: 1 },
+    { kind: 'never-emerges', ...at, base: 8, ceiling: 35 },
+    { kind: 'no-germination', ...at },
+    { kind: 'no-time', part: 'growing', ...at },
+    { kind: 'slow-emergence', ...at, days: 40, fastestDays: 5.2 },
+    { kind: 'weak-emergence', ...at, share: 0.3, lotShare: 0.9 },
+    { kind: 'not-ready', days: 4 },
+    { kind: 'past-limit', days: 1 },
+    { kind: 'outgrown-before-move', container: 'Tiny', day, limitAge: 1, age: 2 },
+    { kind: 'moves-after-planting', day: Infinity },
+    { kind: 'move-in-hardening', day },
+    { kind: 'cold-place', ...at, share: 0.1 },
+    { kind: 'cold-nights', ...at, nights: 2, below: 4 },
+    { kind: 'hot-days', ...at, days: 2, above: 34 },
+    { kind: 'place-closed', place: 0, day },
+  ]
+  it.each(marks)('$kind is a plain sentence and a short tag', (mark) => {
+    const sentence = markSentence(mark, readSmall().places, f)
+    expect(sentence).toMatch(/^[A-Z0-9].*\.$/)
+    expect(sentence).not.toMatch(/undefined|NaN|Infinity/)
+    expect(markTag(mark).length).toBeLessThan(24)
+  })
+})
