@@ -1,0 +1,103 @@
+/** The running application for the browser tests: its own database, the production build, and a demo farm to begin from. */
+import { spawn, type ChildProcess } from 'node:child_process'
+import { readFileSync } from 'node:fs'
+import { test as base, expect, type Page } from '@playwright/test'
+import { connect } from '../src/data/database'
+import { migrate } from '../src/data/migrate'
+import { createFarm } from '../src/data/season-repository'
+import { readSeasonText } from '../src/interchange/season-file'
+import type { Season } from '../src/season/schema'
+import { freePort, nextBin, ROOT, startTestCluster } from '../scripts/machine.mjs'
+
+export interface Farm {
+  /** Empties the database and opens a season in it; none leaves it empty. */
+  open(season: Season | undefined): Promise<void>
+  /** Ends the server, as a crash would, and starts it again. */
+  restart(): Promise<void>
+  kill(): Promise<void>
+  start(): Promise<void>
+}
+
+export const demo = (): Season => {
+  const read = readSeasonText(readFileSync(`${ROOT}/demo/sallow-ferry-2027.json`, 'utf8'))
+  if (!read.ok) throw new Error('the demo farm must read')
+  return read.season
+}
+
+export const test = base.extend<{ farm: Farm; season: Season | undefined; errors: string[] }, { server: Farm & { url: string } }>({
+  server: [
+    async ({}, use) => {
+      const cluster = await startTestCluster()
+      const { db, close } = connect(cluster.url)
+      await migrate(db)
+      const port = await freePort()
+      let child: ChildProcess | undefined
+      const start = () =>
+        new Promise<void>((ready, failed) => {
+          child = spawn(process.execPath, [nextBin(), 'start', '-H', '127.0.0.1', '-p', String(port)], {
+            cwd: ROOT,
+            env: { ...process.env, DATABASE_URL: cluster.url, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' },
+            stdio: ['ignore', 'pipe', 'inherit'],
+          })
+          child.stdout!.on('data', (text) => /ready/i.test(String(text)) && ready())
+          child.once('exit', (code) => failed(new Error(`the server ended with ${code}`)))
+        })
+      const kill = () =>
+        new Promise<void>((done) => {
+          child?.removeAllListeners('exit')
+          child?.once('exit', () => done())
+          child?.kill('SIGKILL')
+        })
+      await start()
+      await use({
+        url: `http://127.0.0.1:${port}`,
+        start,
+        kill,
+        restart: () => kill().then(start),
+        async open(season) {
+          await db.deleteFrom('farm').execute()
+          if (season) await createFarm(db, season)
+        },
+      })
+      await kill()
+      await close()
+      cluster.stop()
+    },
+    { scope: 'worker', timeout: 120_000 },
+  ],
+  season: [({}, use) => use(demo()), { option: true }],
+  farm: [
+    async ({ server, season }, use) => {
+      await server.open(season)
+      await use(server)
+    },
+    { auto: true },
+  ],
+  baseURL: ({ server }, use) => use(server.url),
+  /** What the page complained of; every test ends by seeing that it is nothing. */
+  errors: [
+    async ({ page }, use) => {
+      const errors: string[] = []
+      page.on('pageerror', (error) => errors.push(String(error)))
+      page.on('console', (message) => message.type() === 'error' && errors.push(message.text()))
+      await use(errors)
+      expect(errors).toEqual([])
+    },
+    { auto: true },
+  ],
+})
+
+export { expect }
+
+/** Chooses from one of the panel's lists. */
+export async function choose(page: Page, label: string, option: string | RegExp): Promise<void> {
+  await page.getByRole('combobox', { name: label, exact: true }).click()
+  await page.getByRole('option', { name: option }).first().click()
+}
+
+/** Chooses what to plant by typing. */
+export async function chooseVariety(page: Page, name: string): Promise<void> {
+  const field = page.getByRole('combobox', { name: 'What' })
+  await field.fill(name)
+  await page.getByRole('option', { name, exact: true }).click()
+}
