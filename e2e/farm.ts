@@ -11,7 +11,7 @@ import { freePort, nextBin, ROOT, startTestCluster } from '../scripts/machine.mj
 
 export interface Farm {
   /** Empties the database and opens a season in it; none leaves it empty. */
-  open(season: Season | undefined): Promise<void>
+  open(season: Season | null): Promise<void>
   /** Ends the server, as a crash would, and starts it again. */
   restart(): Promise<void>
   kill(): Promise<void>
@@ -24,7 +24,7 @@ export const demo = (): Season => {
   return read.season
 }
 
-export const test = base.extend<{ farm: Farm; season: Season | undefined; errors: string[] }, { server: Farm & { url: string } }>({
+export const test = base.extend<{ farm: Farm; season: Season | null; errors: string[] }, { server: Farm & { url: string } }>({
   server: [
     async ({}, use) => {
       const cluster = await startTestCluster()
@@ -88,6 +88,12 @@ export const test = base.extend<{ farm: Farm; season: Season | undefined; errors
 })
 
 export { expect }
+
+/** Opens a page and waits until it answers to the hand. */
+export async function visit(page: Page, path: string): Promise<void> {
+  await page.goto(path)
+  await page.locator('html[data-ready]').waitFor()
+}
 
 /** Chooses from one of the panel's lists. */
 export async function choose(page: Page, label: string, option: string | RegExp): Promise<void> {

@@ -1,9 +1,9 @@
 import { readFileSync } from 'node:fs'
-import { choose, chooseVariety, expect, test } from './farm'
+import { choose, chooseVariety, expect, test, visit } from './farm'
 
 /** What the new planting of the story is sown with, read off its own preview. */
 async function addBasil(page: import('@playwright/test').Page) {
-  await page.goto('/plan')
+  await visit(page, '/plan')
   await page.getByRole('button', { name: 'Add planting' }).click()
   await chooseVariety(page, 'Basil, purple')
   await page.getByLabel('Plants wanted').fill('900')
@@ -52,7 +52,7 @@ test('a new planting goes from panel to stair, bench load, week list, CSV and ca
 
   // After the server has crashed and come back, it is all still there.
   await farm.restart()
-  await page.goto('/plan')
+  await visit(page, '/plan')
   await page.getByRole('searchbox', { name: 'Find' }).fill('zz9')
   await expect(row(page, 'ZZ9')).toBeVisible()
 })
@@ -71,7 +71,7 @@ test('undo takes a planting away again and redo brings it back, by button and by
 })
 
 test('a series is previewed sowing by sowing, edited, dropped from, duplicated and removed', async ({ page }) => {
-  await page.goto('/plan')
+  await visit(page, '/plan')
   await page.getByRole('button', { name: 'Add planting' }).click()
   await chooseVariety(page, 'Lettuce, green butter')
   await choose(page, 'How it is raised', /warm bench/)
@@ -83,40 +83,40 @@ test('a series is previewed sowing by sowing, edited, dropped from, duplicated a
   await expect(page.getByTestId('preview')).toContainText('4 sowings')
   await expect(page.getByRole('region', { name: 'Sowings of the series' }).getByRole('row')).toHaveCount(5)
   await page.getByRole('button', { name: /Seed, age/ }).click()
-  await page.getByLabel('Code on labels').fill('W')
+  await page.getByLabel('Code on labels').fill('W7')
   await page.getByRole('button', { name: 'Save' }).click()
-  await page.getByRole('searchbox', { name: 'Find' }).fill('W-')
-  const rows = page.getByRole('button', { name: /^W-\d / })
+  await page.getByRole('searchbox', { name: 'Find' }).fill('W7-')
+  const rows = page.getByRole('button', { name: /^W7-\d / })
   await expect(rows).toHaveCount(4)
 
   // One of the series goes out later, with fewer plants.
-  await row(page, 'W-2').click()
+  await row(page, 'W7-2').click()
   await page.getByRole('button', { name: 'Edit this one' }).click()
   await page.getByLabel('Planted on').fill('2027-06-10')
   await page.getByLabel('Plants wanted').fill('40')
   await page.getByRole('button', { name: 'Save' }).click()
-  await expect(row(page, 'W-2')).toHaveAttribute('aria-label', /40 plants.*plant Thu 10 Jun/)
-  await expect(row(page, 'W-3')).toHaveAttribute('aria-label', /100 plants.*plant Tue 15 Jun/)
+  await expect(row(page, 'W7-2')).toHaveAttribute('aria-label', /40 plants.*plant Thu 10 Jun/)
+  await expect(row(page, 'W7-3')).toHaveAttribute('aria-label', /100 plants.*plant Tue 15 Jun/)
 
-  await row(page, 'W-4').click()
+  await row(page, 'W7-4').click()
   await page.getByRole('button', { name: 'Drop this one' }).click()
   await expect(rows).toHaveCount(3)
 
-  await row(page, 'W-1').click()
+  await row(page, 'W7-1').click()
   await page.getByRole('button', { name: 'Duplicate' }).click()
   await expect(page.getByRole('heading', { name: 'Another like it' })).toBeVisible()
   await page.getByLabel('Planted on').fill('2027-08-01')
   await page.getByRole('button', { name: 'Save' }).click()
   await expect(page.getByText(/Lettuce, green butter added/)).toBeVisible()
 
-  await row(page, 'W-1').click()
+  await row(page, 'W7-1').click()
   await page.getByRole('button', { name: 'Remove series' }).click()
-  await expect(page.getByText('W Lettuce, green butter removed')).toBeVisible()
+  await expect(page.getByText('W7 Lettuce, green butter removed')).toBeVisible()
   await expect(page.getByText('Nothing matches.')).toBeVisible()
 })
 
 test('a form says what is wrong where it is wrong, keeps what was typed and saves nothing', async ({ page }) => {
-  await page.goto('/plan?new=1')
+  await visit(page, '/plan?new=1')
   await page.getByLabel('Plants wanted').fill('a few')
   await page.getByRole('button', { name: 'Save' }).click()
   await expect(page.getByText('Choose what to plant.')).toBeVisible()
@@ -135,9 +135,8 @@ test('a form says what is wrong where it is wrong, keeps what was typed and save
 })
 
 test('a planting that cannot work is kept, marked with the reason and what would work', async ({ page }) => {
-  await page.goto('/plan?edit=qs')
   // A sowing by hand far too late for its plants to be ready.
-  await page.goto('/plan?batch=cr')
+  await visit(page, '/plan?batch=cr')
   await page.getByRole('button', { name: 'Edit', exact: true }).click()
   await page.getByRole('button', { name: /Seed, age/ }).click()
   await page.getByLabel('Sow on (by hand)').fill('2027-05-05')
@@ -151,7 +150,7 @@ test('a planting that cannot work is kept, marked with the reason and what would
 })
 
 test('the working opens in sentences whose inputs lead to where they are set', async ({ page }) => {
-  await page.goto('/plan?batch=tr')
+  await visit(page, '/plan?batch=tr')
   const card = page.getByRole('complementary')
   await card.getByRole('button', { name: /^Cells/ }).click()
   await expect(card).toContainText('120 good plants wanted')
@@ -163,7 +162,7 @@ test('the working opens in sentences whose inputs lead to where they are set', a
 test('two people editing: the second is told, loses nothing, and may still have the last word', async ({ page, context }) => {
   const other = await context.newPage()
   for (const each of [page, other]) {
-    await each.goto('/plan?edit=au')
+    await visit(each, '/plan?edit=au')
     await expect(each.getByLabel('Plants wanted')).toHaveValue('72')
   }
   await page.getByLabel('Plants wanted').fill('90')
@@ -179,7 +178,7 @@ test('two people editing: the second is told, loses nothing, and may still have 
 })
 
 test('when the server is gone nothing is saved and nothing typed is lost', async ({ page, farm, errors }) => {
-  await page.goto('/plan?edit=au')
+  await visit(page, '/plan?edit=au')
   await page.getByLabel('Plants wanted').fill('95')
   await farm.kill()
   await page.getByRole('button', { name: 'Save' }).click()

@@ -1,9 +1,9 @@
 import { readFileSync } from 'node:fs'
-import { demo, expect, test } from './farm'
+import { demo, expect, test, visit } from './farm'
 
 test.describe('the working day', () => {
   test('moves every view: by keys, by dragging, by typing, and back with one stroke', async ({ page }) => {
-    await page.goto('/today')
+    await visit(page, '/today')
     await expect(page.getByRole('heading', { name: 'Monday 12 April 2027' })).toBeVisible()
     const marker = page.getByRole('slider', { name: 'Working day' })
     await marker.focus()
@@ -24,7 +24,7 @@ test.describe('the working day', () => {
     await expect(page.getByText('On Monday 12 April 2027')).toBeVisible()
   })
   test('is kept when the page is loaded again', async ({ page }) => {
-    await page.goto('/today')
+    await visit(page, '/today')
     await page.getByLabel('Type a working day').fill('2027-05-03')
     await expect(page.getByRole('heading', { name: 'Monday 3 May 2027' })).toBeVisible()
     await expect.poll(async () => (await page.context().cookies()).some(({ value }) => value === '2027-05-03')).toBe(true)
@@ -34,7 +34,7 @@ test.describe('the working day', () => {
 })
 
 test('benches say what is over and when, and a touch goes to that day', async ({ page }) => {
-  await page.goto('/benches')
+  await visit(page, '/benches')
   await page.getByRole('list', { name: 'Places' }).getByRole('button', { name: /Warm bench/ }).click()
   await expect(page.getByRole('img', { name: /Warm bench: most [\d.]+ tray places/ })).toBeVisible()
   await page.locator('section', { has: page.getByRole('heading', { name: 'Warm bench' }) }).getByRole('button', { name: /over,/ }).last().click()
@@ -44,7 +44,7 @@ test('benches say what is over and when, and a touch goes to that day', async ({
 })
 
 test('the plan is grouped, ordered and filtered, and walked by arrow keys', async ({ page }) => {
-  await page.goto('/plan')
+  await visit(page, '/plan')
   await expect(page.getByText(/121 batches/)).toBeVisible()
   await page.getByRole('button', { name: 'By week' }).click()
   await expect(page.getByText(/^Week \d+, from Mon/).first()).toBeVisible()
@@ -66,7 +66,7 @@ test('the plan is grouped, ordered and filtered, and walked by arrow keys', asyn
 test.describe('on a phone', () => {
   test.use({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true })
   test('today is read, a planting is added, and it is in the week list', async ({ page }) => {
-    await page.goto('/today')
+    await visit(page, '/today')
     await expect(page.getByRole('heading', { name: 'Monday 12 April 2027' })).toBeVisible()
     await page.getByRole('link', { name: 'Plan' }).last().tap()
     await page.getByRole('button', { name: 'Add planting' }).tap()
@@ -78,12 +78,12 @@ test.describe('on a phone', () => {
     await expect(page.getByRole('dialog')).toContainText('Chard, mixed stems')
     await expect(page.getByRole('dialog')).toContainText('Sow')
     await page.getByRole('button', { name: 'Close' }).first().tap()
-    await page.goto('/today')
+    await visit(page, '/today')
     await expect(page.getByRole('row', { name: /120|Chard, mixed stems/ }).first()).toBeVisible()
   })
   for (const path of ['/today', '/plan', '/benches', '/farm']) {
     test(`${path} never scrolls sideways, and what is touched is large enough`, async ({ page }) => {
-      await page.goto(path)
+      await visit(page, path)
       await page.waitForLoadState('networkidle')
       const { wide, small } = await page.evaluate(() => ({
         wide: document.documentElement.scrollWidth - window.innerWidth,
@@ -96,10 +96,10 @@ test.describe('on a phone', () => {
 })
 
 test('°F and inches are shown throughout when chosen', async ({ page }) => {
-  await page.goto('/farm')
+  await visit(page, '/farm')
   await page.getByRole('button', { name: '°F, inches' }).click()
   await expect(page.getByText('held at 75 °F')).toBeVisible()
-  await page.goto('/today')
+  await visit(page, '/today')
   await expect(page.getByText(/Usually \d+ °F outdoors/)).toBeVisible()
 })
 
@@ -108,7 +108,7 @@ test('fonts come with the application', async ({ page }) => {
   page.on('request', (request) => {
     if (!request.url().startsWith('http://127.0.0.1')) elsewhere.push(request.url())
   })
-  await page.goto('/today')
+  await visit(page, '/today')
   await expect.poll(() => page.evaluate(() => [...document.fonts].filter((f) => f.status === 'loaded').map((f) => f.family).join())).toContain('Young Serif')
   expect(elsewhere.filter((url) => !url.startsWith('data:'))).toEqual([])
 })
@@ -116,19 +116,19 @@ test('fonts come with the application', async ({ page }) => {
 test.describe('a season with nothing planned', () => {
   test.use({ season: { ...demo(), plantings: [] } })
   test('invites the first planting on every view', async ({ page }) => {
-    await page.goto('/plan')
+    await visit(page, '/plan')
     await expect(page.getByText('Nothing is planned yet')).toBeVisible()
     await page.getByRole('button', { name: 'Add the first planting' }).click()
     await expect(page.getByRole('heading', { name: 'New planting' })).toBeVisible()
-    await page.goto('/today')
+    await visit(page, '/today')
     await expect(page.getByText('Nothing falls on this day.')).toBeVisible()
-    await page.goto('/benches')
+    await visit(page, '/benches')
     await expect(page.getByRole('heading', { name: /Nothing stands there/ })).toBeVisible()
   })
 })
 
 test.describe('an empty database', () => {
-  test.use({ season: undefined })
+  test.use({ season: null })
   test('asks for a season document and opens it', async ({ page }) => {
     await page.goto('/today')
     await expect(page.getByText('There is no season here yet.')).toBeVisible()
@@ -141,7 +141,7 @@ test.describe('an empty database', () => {
 
 test.describe('season documents', () => {
   test('go out and come back in the same; a change is previewed, taken, and undone', async ({ page }) => {
-    await page.goto('/farm')
+    await visit(page, '/farm')
     const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Season document' }).click()])
     const text = readFileSync(await file.path(), 'utf8')
     const bring = (content: string, name = 'mine.json') => page.getByTestId('season-file').setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(content) })
@@ -161,7 +161,7 @@ test.describe('season documents', () => {
     await expect(page.locator('#place-mats')).toContainText('8 tray places')
   })
   test('that are wrong say everything that is wrong and change nothing', async ({ page }) => {
-    await page.goto('/farm')
+    await visit(page, '/farm')
     const bad = JSON.stringify({ ...demo(), places: [], site: { latitude: 100 } })
     await page.getByTestId('season-file').setInputFiles({ name: 'bad.json', mimeType: 'application/json', buffer: Buffer.from(bad) })
     await expect(page.getByText('bad.json was not brought in; nothing has changed.')).toBeVisible()

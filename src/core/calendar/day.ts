@@ -69,8 +69,16 @@ export function isoWeek(day: Day): number {
 
 /** Year, month 1 … 12 and day of the month of a day. */
 export function civil(day: Day): { year: number; month: number; date: number } {
-  const d = new Date(day * 86_400_000)
-  return { year: d.getUTCFullYear(), month: d.getUTCMonth() + 1, date: d.getUTCDate() }
+  // Years counted from March, so that a leap day comes last; the inverse of civilDay.
+  const z = day + 719_468
+  const era = Math.floor(z / 146_097)
+  const dayOfEra = z - era * 146_097
+  const yearOfEra = Math.floor((dayOfEra - Math.floor(dayOfEra / 1460) + Math.floor(dayOfEra / 36_524) - Math.floor(dayOfEra / 146_096)) / 365)
+  const dayOfMarchYear = dayOfEra - (365 * yearOfEra + Math.floor(yearOfEra / 4) - Math.floor(yearOfEra / 100))
+  const marchMonth = Math.floor((5 * dayOfMarchYear + 2) / 153)
+  const month = marchMonth < 10 ? marchMonth + 3 : marchMonth - 9
+  const date = dayOfMarchYear - Math.floor((153 * marchMonth + 2) / 5) + 1
+  return { year: era * 400 + yearOfEra + (month <= 2 ? 1 : 0), month, date }
 }
 
 /** Day number of a year, month 1 … 12 and day of the month; days past the month's end run on. */
@@ -104,7 +112,10 @@ export function inYear(monthDay: string, year: number): Day {
  * @param until first `MM-DD` no longer in it; before `from` it wraps over New Year, equal means the whole year
  */
 export function inPartOfYear(day: Day, from: string, until: string): boolean {
-  const now = formatDay(day).slice(5)
   if (from === until) return true
-  return from < until ? now >= from && now < until : now >= from || now < until
+  const { month, date } = civil(day)
+  const now = month * 100 + date
+  const first = Number(from.slice(0, 2)) * 100 + Number(from.slice(3))
+  const end = Number(until.slice(0, 2)) * 100 + Number(until.slice(3))
+  return first < end ? now >= first && now < end : now >= first || now < end
 }

@@ -27,6 +27,8 @@ export interface Load<Of> {
 /** The part of a stay that counts here. */
 export interface StayLoad {
   place: number
+  /** Container by number in the season. */
+  containerNumber: number
   container: Container
   from: Day
   until: Day
@@ -62,14 +64,13 @@ export function containerLoads(
   to: Day,
 ): Load<Container>[] {
   const days = to - from
-  const index = new Map(containers.map((container, i) => [container, i]))
   const steps = containers.map(() => new Float64Array(days + 1))
   for (const { stays } of batches) {
     for (let i = 0; i < stays.length; i++) {
       const stay = stays[i]!
-      const step = steps[index.get(stay.container)!]!
+      const step = steps[stay.containerNumber]!
       const next = stays[i + 1]
-      const washed = next?.container === stay.container ? stay.until : stay.until + stay.container.washDays
+      const washed = next?.containerNumber === stay.containerNumber ? stay.until : stay.until + stay.container.washDays
       step[stay.from - from]! += stay.trays
       step[Math.min(days, washed - from)]! -= stay.trays
     }
@@ -80,9 +81,14 @@ export function containerLoads(
   })
 }
 
+const capacities = new WeakMap<Place, { from: Day; to: Day; capacity: Float64Array }>()
+
 /** Tray places open at a place on each day of [from, to). */
 export function placeCapacity(place: Place, from: Day, to: Day): Float64Array {
+  const known = capacities.get(place)
+  if (known && known.from === from && known.to === to) return known.capacity
   const capacity = new Float64Array(to - from).fill(place.trayPlaces)
+  capacities.set(place, { from, to, capacity })
   if (place.open) {
     for (let i = 0; i < capacity.length; i++) {
       if (!inPartOfYear(from + i, place.open.from, place.open.until)) capacity[i] = 0

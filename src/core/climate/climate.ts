@@ -1,6 +1,6 @@
 /** Running totals of daily rates for every place, so that a sum over any days is one subtraction. */
 import type { Place, Site } from '../../season/schema'
-import type { Day } from '../calendar/day'
+import { inPartOfYear, type Day } from '../calendar/day'
 import { emergenceRate, type Germination } from '../germination/emergence'
 import { growthRate, type GrowthRange } from '../growth/rate'
 import { lightFactor, lightOn } from './light'
@@ -32,6 +32,8 @@ export interface Climate {
   coldNights(place: number, below: number): RunningTotal
   /** Number of days whose warmest hour is over a limit, °C. */
   hotDays(place: number, above: number): RunningTotal
+  /** Number of days the place is not open; `undefined` when it always is. */
+  closedDays(place: number): RunningTotal | undefined
 }
 
 /**
@@ -91,6 +93,15 @@ export function createClimate(site: Site, places: readonly Place[], from: Day, t
     },
     temperature: (p) => kept(`temperature ${p}`, () => temperatureTotal(hoursOf(p), days)),
     coldNights: (p, below) => kept(`cold ${p} ${below}`, () => countDays(p, HALF_DAY - 1, (t) => t < below)),
+    closedDays: (p) => {
+      const { open } = places[p]!
+      if (!open) return undefined
+      return kept(`closed ${p}`, () => {
+        const total = new Float64Array(days + 1)
+        for (let i = 0; i < days; i++) total[i + 1] = total[i]! + (inPartOfYear(from + i, open.from, open.until) ? 0 : 1)
+        return total
+      })
+    },
     hotDays: (p, above) => kept(`hot ${p} ${above}`, () => countDays(p, 0, (t) => t > above)),
   }
 }

@@ -1,6 +1,6 @@
 /** One batch: counted back, sized, laid out in stays, and marked where something is wrong. */
 import type { Container, Variety } from '../../season/schema'
-import { inPartOfYear, weekday, type Day } from '../calendar/day'
+import { weekday, type Day } from '../calendar/day'
 import { germinationFactor } from '../germination/emergence'
 import { countBack, type CountedBack } from '../schedule/count-back'
 import { ageOn, forwardPass, limitDay, readyDay, type Pass } from '../schedule/forward'
@@ -16,6 +16,8 @@ export interface Stay {
   /** Place by number in the season. */
   place: number
   container: Container
+  /** Container by number in the season. */
+  containerNumber: number
   from: Day
   until: Day
   /** Cells or pots in use. */
@@ -50,6 +52,7 @@ export interface Batch extends Sought {
   marks: Mark[]
 }
 
+const NO_STAYS: Stay[] = []
 const SLOW = 6 // times the days at the optimum, from which emergence is called slow
 const WEAK = 0.5 // part of the lot's germination, below which it is called weak
 const COLD_SHARE = 0.25 // part of full growth, below which a place is too cold to grow on
@@ -92,7 +95,7 @@ export function computeBatch(
     ageAtPlanting: 0,
     germTemperature: undefined,
     sizing: undefined,
-    stays: [],
+    stays: NO_STAYS,
     marks,
   }
   if (way.refused.length > 0) {
@@ -157,6 +160,9 @@ function layOut(batch: Batch): void {
   const { route, keep } = way
   const pass = batch.pass!
   if (!sizing) return
+  // Made at its greatest length and cut, as in the forward pass: thousands of these are alive at once.
+  const stays = new Array<Stay>(route.legs.length + route.tail.length + 1)
+  let count = 0
   let from = pass.sown
   let leg = 0
   let step = 0
@@ -172,13 +178,13 @@ function layOut(batch: Batch): void {
     if (until > from) {
       const place = tail >= 0 ? route.tail[tail]!.place : heated ? route.germPlace : route.legs[leg]!.place
       const kind = tail >= 0 && route.tail[tail]!.stage === 'hardening' ? 'harden' : heated ? 'germinate' : 'grow'
-      const container = route.steps[step]!.container
+      const { container, containerNumber } = route.steps[step]!
       const cells = step === 0 ? sizing.cells : Math.ceil(sizing.counts[step]! / keep)
-      const last = batch.stays.at(-1)
+      const last = count > 0 ? stays[count - 1] : undefined
       if (last && last.place === place && last.kind === kind && !potted) last.until = until
       else {
         const trays = Math.ceil(cells / container.cells)
-        batch.stays.push({ kind, place, container, from, until, cells, trays, trayPlaces: trays * container.trayPlaces, potted })
+        stays[count++] = { kind, place, container, containerNumber, from, until, cells, trays, trayPlaces: trays * container.trayPlaces, potted }
         potted = false
       }
     }
@@ -196,6 +202,8 @@ function layOut(batch: Batch): void {
     }
     from = Math.max(from, until)
   }
+  stays.length = count
+  batch.stays = stays
 }
 
 function markTiming(batch: Batch): void {
@@ -235,7 +243,7 @@ function markTiming(batch: Batch): void {
 
 function markStay(batch: Batch, stay: Stay): void {
   const { way, marks } = batch
-  const { crop, route } = way
+  const { crop } = way
   const { place, from, until } = stay
   if (stay.kind === 'grow') {
     const share = meanOver(batch, way.warmth, place, from, until) / (crop.growth.optimum - crop.growth.base)
@@ -255,14 +263,11 @@ function markStay(batch: Batch, stay: Stay): void {
       if (days > 0) marks.push({ kind: 'hot-days', place, days, above: crop.stressAbove!, from: grown, until })
     }
   }
-  const { open } = route.climate.places[place]!
-  if (open) {
-    for (let day = from; day < until; day++) {
-      if (!inPartOfYear(day, open.from, open.until)) {
-        marks.push({ kind: 'place-closed', place, day })
-        break
-      }
-    }
+  const closed = way.closedDays[place]
+  if (closed && sumBetween(batch, way.closedDays as Float64Array[], place, from, until) > 0) {
+    let day = from
+    while (sumBetween(batch, way.closedDays as Float64Array[], place, day, day + 1) === 0) day++
+    marks.push({ kind: 'place-closed', place, day })
   }
 }
 

@@ -4,7 +4,7 @@ import { parseDay, type Day } from '../calendar/day'
 import { containerLoads, placeLoads, type Load } from '../capacity/load'
 import { createClimate, type Climate } from '../climate/climate'
 import { SEARCH_DAYS } from '../schedule/count-back'
-import { numberPlaces } from '../schedule/route'
+import { numberKeys } from '../schedule/route'
 import { computeBatch, type Batch } from './batch'
 import { expandPlanting } from './expand'
 import { createWay, type SeedShare, type Way, type WayFacts } from './ways'
@@ -17,7 +17,8 @@ export interface Plan {
   to: Day
   /** In the order of the plantings. */
   batches: Batch[]
-  byId: Map<string, Batch>
+  /** By id; made when first asked for. */
+  readonly byId: ReadonlyMap<string, Batch>
   places: Load<Place>[]
   containers: Load<Container>[]
 }
@@ -92,12 +93,15 @@ export function createPlanner(): Planner {
         first = Math.min(first, stays[0]!.from)
         last = Math.max(last, stays.at(-1)!.until + stays.at(-1)!.container.washDays)
       }
+      let byId: Map<string, Batch> | undefined
       return {
         season,
         from,
         to,
         batches,
-        byId: new Map(batches.map((batch) => [batch.id, batch])),
+        get byId() {
+          return (byId ??= new Map(batches.map((batch) => [batch.id, batch])))
+        },
         places: placeLoads(batches, season.places, first, last),
         containers: containerLoads(batches, season.containers, first, last),
       }
@@ -136,7 +140,8 @@ function createTables(season: Season, span: Span): Tables {
   const facts: WayFacts = {
     climate,
     containers: new Map(season.containers.map((container) => [container.key, container])),
-    placeNumber: numberPlaces(season.places),
+    placeNumber: numberKeys(season.places),
+    containerNumber: numberKeys(season.containers),
     sowFrom,
     sowTo,
     rounding: season.habits.rounding,

@@ -30,65 +30,66 @@ export interface Task {
 /** All work of a batch whose day lies in [from, until). */
 export function tasksOf(batch: Batch, from: Day, until: Day): Task[] {
   const { sow, pass, stays, plantOn, way } = batch
-  if (sow === undefined || !pass || stays.length === 0) return []
   const tasks: Task[] = []
-  const times = new Map<TaskKind, number>()
-  const add = (kind: TaskKind, day: Day, stay: Stay | undefined, more: Partial<Task> = {}) => {
-    const nth = (times.get(kind) ?? 0) + 1
-    times.set(kind, nth)
-    if (day < from || day >= until) return
-    tasks.push({
-      id: `${batch.id}/${kind}/${nth}`,
-      kind,
-      day,
-      batch,
-      place: stay?.place,
-      fromPlace: undefined,
-      container: stay?.container,
-      cells: stay?.cells ?? 0,
-      trays: stay?.trays ?? 0,
-      what: undefined,
-      ...more,
-    })
-  }
+  const [first] = stays
+  if (sow === undefined || !pass || !first) return tasks
   let ahead = way.crop.preparation.reduce((sum, { days }) => sum + days, 0)
-  for (const { what, days } of way.crop.preparation) {
-    add('prepare', sow - ahead, stays[0], { what })
+  way.crop.preparation.forEach(({ what, days }, i) => {
+    add(tasks, from, until, batch, 'prepare', i, sow - ahead, first.place, undefined, first, what)
     ahead -= days
-  }
-  add('sow', sow, stays[0])
+  })
+  add(tasks, from, until, batch, 'sow', 0, sow, first.place, undefined, first)
   for (let i = 1; i < stays.length; i++) {
     const stay = stays[i]!
     const before = stays[i - 1]!
-    const fromPlace = before.place
-    if (stay.potted) add('pot-up', stay.from, stay, { fromPlace })
-    else if (stay.kind === 'harden') add('harden', stay.from, stay, { fromPlace })
-    else if (before.kind === 'germinate') add('leave-heat', stay.from, stay, { fromPlace })
-    else add('move', stay.from, stay, { fromPlace })
+    const kind = stay.potted ? 'pot-up' : stay.kind === 'harden' ? 'harden' : before.kind === 'germinate' ? 'leave-heat' : 'move'
+    add(tasks, from, until, batch, kind, i - 1, stay.from, stay.place, before.place, stay)
   }
   if (way.seedsPerCell > way.keep && way.crop.growth.leafInterval !== undefined) {
     const age = leafAge(way.crop.thinAtLeaf, way.crop.growth.leafInterval, way.crop.growth.firstLeaf)
     const day = dayAtAge(way.route, pass, age)
-    if (day < plantOn) add('thin', day, stays.find((stay) => day >= stay.from && day < stay.until))
+    const stay = day < plantOn ? stays.find((one) => day >= one.from && day < one.until) : undefined
+    if (stay) add(tasks, from, until, batch, 'thin', 0, day, stay.place, undefined, stay)
   }
-  const last = stays.at(-1)!
-  add('plant', plantOn, undefined, { fromPlace: last.place, container: last.container, cells: last.cells, trays: last.trays })
+  const last = stays[stays.length - 1]!
+  add(tasks, from, until, batch, 'plant', 0, plantOn, undefined, last.place, last)
   return tasks
 }
+
+/** Adds a task when its day is asked for; `nth` tells two of a kind apart, whatever days are asked for. */
+function add(
+  tasks: Task[],
+  from: Day,
+  until: Day,
+  batch: Batch,
+  kind: TaskKind,
+  nth: number,
+  day: Day,
+  place: number | undefined,
+  fromPlace: number | undefined,
+  stay: Stay,
+  what?: string,
+): void {
+  if (day < from || day >= until) return
+  const { container, cells, trays } = stay
+  tasks.push({ id: `${batch.id}/${kind}/${nth + 1}`, kind, day, batch, place, fromPlace, container, cells, trays, what })
+}
+
+const LONGEST_PREPARATION = 1200 // days: six preparations of 200 at most
+const RANK = Object.fromEntries(TASK_KINDS.map((kind, i) => [kind, i])) as Record<TaskKind, number>
 
 /** Work of all batches in [from, until), by day, then in the order of the day, then by place. */
 export function tasksBetween(batches: readonly Batch[], from: Day, until: Day): Task[] {
   const tasks: Task[] = []
   for (const batch of batches) {
     const { sow, plantOn } = batch
-    const first = sow === undefined ? Infinity : sow - batch.way.crop.preparation.reduce((sum, { days }) => sum + days, 0)
-    if (first >= until || plantOn < from) continue
+    if (sow === undefined || plantOn < from || (sow >= until && (batch.way.crop.preparation.length === 0 || sow - LONGEST_PREPARATION >= until))) continue
     for (const task of tasksOf(batch, from, until)) tasks.push(task)
   }
   return tasks.sort(
     (a, b) =>
       a.day - b.day ||
-      TASK_KINDS.indexOf(a.kind) - TASK_KINDS.indexOf(b.kind) ||
+      RANK[a.kind] - RANK[b.kind] ||
       (a.fromPlace ?? a.place ?? 0) - (b.fromPlace ?? b.place ?? 0) ||
       (a.batch.code < b.batch.code ? -1 : 1),
   )

@@ -26,6 +26,7 @@ export interface Way {
   warmth: RunningTotal[]
   coldNights: RunningTotal[] | undefined
   hotDays: RunningTotal[] | undefined
+  closedDays: (RunningTotal | undefined)[]
   /** Survival of each container's stay, place-only stages multiplied in. */
   survivals: number[]
   /** Plants that one cell carries. */
@@ -40,6 +41,7 @@ export interface WayFacts {
   climate: Climate
   containers: ReadonlyMap<string, Container>
   placeNumber: ReadonlyMap<string, number>
+  containerNumber: ReadonlyMap<string, number>
   /** Sowing days to be walked. */
   sowFrom: Day
   sowTo: Day
@@ -49,7 +51,7 @@ export interface WayFacts {
 /** Puts a crop, a method and a pace together. */
 export function createWay(facts: WayFacts, crop: Crop, method: Method, pace: number): Way {
   const { climate, containers, placeNumber, sowFrom, sowTo, rounding } = facts
-  const { route, refused } = compileRoute(climate, crop, method, containers, placeNumber, pace)
+  const { route, refused } = compileRoute(climate, crop, method, containers, placeNumber, pace, facts.containerNumber)
   const used = new Set([
     route.germPlace,
     ...route.legs.map((leg) => leg.place),
@@ -84,6 +86,7 @@ export function createWay(facts: WayFacts, crop: Crop, method: Method, pace: num
     warmth: byPlace((place) => climate.warmth(place, crop.growth)),
     coldNights: crop.minNight === undefined ? undefined : byPlace((place) => climate.coldNights(place, crop.minNight!)),
     hotDays: crop.stressAbove === undefined ? undefined : byPlace((place) => climate.hotDays(place, crop.stressAbove!)),
+    closedDays: climate.places.map((_, place) => (used.has(place) ? climate.closedDays(place) : undefined)),
     survivals,
     keep,
     seedsPerCell,

@@ -26,6 +26,10 @@ export interface SowingTable {
   /** Greatest `settled` of this and all earlier sowings. */
   settledSoFar: Float64Array
   lacksLimitSoFar: Float64Array
+  /** Emergence of each sowing; it never falls from one sowing to the next. */
+  emergence: Float64Array
+  /** Least lack of this and all later sowings. */
+  readyLater: Float64Array
   /** By age point: what each sowing lacks, and the least lack of this and all later sowings. */
   byPoint: Map<number, { lacks: Float64Array; later: Float64Array }>
   /** Most age any sowing has gained when it leaves heat, degree-days. */
@@ -55,6 +59,8 @@ export function createSowingTable(route: Route, from: Day, to: Day): SowingTable
     settledLater: array(),
     settledSoFar: array(),
     lacksLimitSoFar: array(),
+    emergence: array(),
+    readyLater: array(),
     byPoint: new Map(),
     headStart: 0,
   }
@@ -62,6 +68,7 @@ export function createSowingTable(route: Route, from: Day, to: Day): SowingTable
   for (let i = 0; i < days; i++) {
     const pass = forwardPass(route, from + i, Infinity)
     settled[i] = pass.settled
+    table.emergence[i] = pass.emergence
     if (pass.settled === Infinity || pass.pieces.at(-1)!.growsFrom >= route.climate.to) {
       settled[i] = Infinity
       lacksReady[i] = Infinity
@@ -78,6 +85,7 @@ export function createSowingTable(route: Route, from: Day, to: Day): SowingTable
     lacksLimitSoFar[i] = Math.max(lacksLimit[i]!, i > 0 ? lacksLimitSoFar[i - 1]! : -Infinity)
   }
   for (let i = days - 1; i >= 0; i--) {
+    table.readyLater[i] = Math.min(lacksReady[i]!, i < days - 1 ? table.readyLater[i + 1]! : Infinity)
     settledLater[i] = Math.min(settled[i]!, i < days - 1 ? settledLater[i + 1]! : Infinity)
   }
   return table
@@ -100,19 +108,23 @@ export function countBack(table: SowingTable, planting: Day, agePoint: number): 
   const tailGain = gain(route, route.growthTotals, route.legs.at(-1)!.place, tailStart, planting, planting)
   const offered = tailStart < route.climate.from ? -Infinity : lastTotal[tailStart - route.climate.from]! + tailGain
   // Sowings before `clear` are all settled before the tail begins, so the table answers for them.
-  const clear = Math.min(end, lastAtMost(table.settledSoFar, tailStart) + 1)
+  const clear = Math.min(end, lastAtMost(table.settledSoFar, tailStart, end - 30) + 1)
 
   const point = lacksAt(table, agePoint)
   let sow = latestIn(point.lacks, point.later, offered, first, clear)
-  let latest = latestIn(lacksReady, lacksAt(table, 0).later, offered, first, clear)
+  let latest = latestIn(lacksReady, table.readyLater, offered, first, clear)
   while (latest >= first && !inWindow(table, latest, offered)) latest--
-  let earliest = Math.max(first, firstAbove(table.lacksLimitSoFar, offered - TOLERANCE))
+  let earliest = Math.max(first, firstAtLeast(table.lacksLimitSoFar, offered - TOLERANCE, latest - 20))
   while (earliest < clear && !inWindow(table, earliest, offered)) earliest++
   if (earliest >= clear || latest < first) earliest = latest = -1
 
   // Sowings whose last move meets the tail are walked one by one, unless none of them can be ready.
-  if (tailMayMatter(table, tailGain)) {
-    for (let i = Math.max(clear, first); i < end; i++) {
+  if (clear < end && tailMayMatter(table, tailGain)) {
+    // Even growing at its best from emergence on, a plant needs so many days to be ready.
+    const { steps, growth } = route
+    const fewest = planting - Math.floor(steps.at(-1)!.ready / (growth.optimum - growth.base))
+    const until = fewest < tailStart ? Math.min(end, lastAtMost(table.emergence, fewest) + 1) : end
+    for (let i = Math.max(clear, first); i < until; i++) {
       const pass = forwardPass(route, from + i, planting)
       if (!movesDone(pass)) continue
       const age = ageOn(route, pass, planting)
@@ -125,7 +137,7 @@ export function countBack(table: SowingTable, planting: Day, agePoint: number): 
       }
     }
   } else {
-    const until = Math.min(end, lastAtMost(table.settledLater, tailStart) + 1)
+    const until = clear < end ? Math.min(end, lastAtMost(table.settledLater, tailStart, clear) + 1) : clear
     for (let i = Math.max(clear, first); i < until; i++) {
       if (table.settled[i]! > tailStart) continue
       if (point.lacks[i]! <= offered + TOLERANCE) sow = i
@@ -172,15 +184,38 @@ function lacksAt(table: SowingTable, point: number): { lacks: Float64Array; late
 
 /** Largest index in [first, end) that lacks no more than is offered, or −1. */
 function latestIn(lacks: Float64Array, later: Float64Array, offered: number, first: number, end: number): number {
-  let i = Math.min(end - 1, lastAtMost(later, offered + TOLERANCE))
+  let i = Math.min(end - 1, lastAtMost(later, offered + TOLERANCE, end - 20))
   while (i >= first && lacks[i]! > offered + TOLERANCE) i--
   return i >= first ? i : -1
 }
 
-/** Last index of a rising array with a value of at most x, or −1. */
-function lastAtMost(rising: Float64Array, x: number): number {
-  let low = -1
-  let high = rising.length
+/**
+ * Last index of a rising array with a value of at most x, or −1.
+ *
+ * @param near where the answer is likely; steps away from there double
+ */
+function lastAtMost(rising: Float64Array, x: number, near = rising.length >> 1): number {
+  const { length } = rising
+  if (length === 0) return -1
+  let low = Math.min(length - 1, Math.max(0, near))
+  let high: number
+  let step = 4
+  if (rising[low]! <= x) {
+    high = low + step
+    while (high < length && rising[high]! <= x) {
+      low = high
+      high += step *= 2
+    }
+    if (high > length) high = length
+  } else {
+    high = low
+    low = high - step
+    while (low >= 0 && rising[low]! > x) {
+      high = low
+      low -= step *= 2
+    }
+    if (low < -1) low = -1
+  }
   while (high - low > 1) {
     const middle = (low + high) >> 1
     if (rising[middle]! <= x) low = middle
@@ -190,13 +225,8 @@ function lastAtMost(rising: Float64Array, x: number): number {
 }
 
 /** First index of a rising array with a value of at least x. */
-function firstAbove(rising: Float64Array, x: number): number {
-  let low = -1
-  let high = rising.length
-  while (high - low > 1) {
-    const middle = (low + high) >> 1
-    if (rising[middle]! >= x) high = middle
-    else low = middle
-  }
-  return high
+function firstAtLeast(rising: Float64Array, x: number, near: number): number {
+  let i = lastAtMost(rising, x, near)
+  while (i >= 0 && rising[i]! >= x) i--
+  return i + 1
 }

@@ -42,23 +42,31 @@ export interface Pass {
  * @param planting planting day; `Infinity` leaves out hardening and every change counted back from planting
  */
 export function forwardPass(route: Route, sown: Day, planting: Day): Pass {
+  // Arrays are made at their full length: one that grows by pushing takes several times the room, and
+  // thousands of passes are alive at once.
+  const legs = route.legs.length
+  const steps = route.steps.length
   const pass: Pass = {
     sown,
     planting,
     emergence: Infinity,
     leavesHeat: Infinity,
-    legStarts: [sown],
-    legAges: [0],
-    readyAges: [],
-    limitAges: [],
-    pieces: [],
+    legStarts: new Array<Day>(legs).fill(Infinity),
+    legAges: new Array<number>(legs).fill(Number.NaN),
+    readyAges: new Array<number>(steps).fill(Infinity),
+    limitAges: new Array<number>(steps).fill(Infinity),
+    pieces: EMPTY,
     potted: sown,
     settled: Infinity,
   }
+  pass.legStarts[0] = sown
+  pass.legAges[0] = 0
   germinate(route, pass)
   grow(route, pass)
   return pass
 }
+
+const EMPTY: Piece[] = []
 
 function germinate(route: Route, pass: Pass): void {
   const { emergenceTotals: totals, germPlace, pace, leaveHeatShare } = route
@@ -79,22 +87,21 @@ function germinate(route: Route, pass: Pass): void {
 
 function grow(route: Route, pass: Pass): void {
   const { growthTotals: totals, legs, steps } = route
-  const { emergence, leavesHeat, planting, pieces } = pass
+  const { emergence, leavesHeat, planting } = pass
   let step = 0
   let ready = steps[0]!.ready
-  pass.readyAges.push(ready)
-  pass.limitAges.push(steps[0]!.limit)
-  if (emergence === Infinity || leavesHeat === Infinity) {
-    for (let i = 1; i < legs.length; i++) addLeg(pass, Infinity, Number.NaN)
-    return
-  }
+  pass.readyAges[0] = ready
+  pass.limitAges[0] = steps[0]!.limit
+  if (emergence === Infinity || leavesHeat === Infinity) return
+  const inHeat = leavesHeat > emergence ? 1 : 0
+  const pieces = (pass.pieces = new Array<Piece>(legs.length + inHeat))
   let piece: Piece = { from: emergence, growsFrom: emergence, age: 0, place: legs[0]!.place }
-  if (leavesHeat > emergence) {
-    pieces.push({ ...piece, place: route.germPlace })
+  if (inHeat === 1) {
+    pieces[0] = { from: emergence, growsFrom: emergence, age: 0, place: route.germPlace }
     const age = gain(route, totals, route.germPlace, emergence, leavesHeat, planting)
     piece = { from: leavesHeat, growsFrom: leavesHeat, age, place: legs[0]!.place }
   }
-  pieces.push(piece)
+  pieces[inHeat] = piece
   let settled = Math.max(emergence, leavesHeat)
   for (let i = 1; i < legs.length; i++) {
     const { place, starts } = legs[i]!
@@ -105,7 +112,7 @@ function grow(route: Route, pass: Pass): void {
         ? piece.from
         : reach(route, totals, piece.place, piece.growsFrom, goal - piece.age, planting)
     if (day === Infinity) {
-      for (let rest = i; rest < legs.length; rest++) addLeg(pass, Infinity, Number.NaN)
+      pieces.length = i + inHeat
       return
     }
     const age = piece.age + (day > piece.growsFrom ? gain(route, totals, piece.place, piece.growsFrom, day, planting) : 0)
@@ -114,21 +121,17 @@ function grow(route: Route, pass: Pass): void {
       const next = steps[++step]!
       growsFrom = day + next.pauseDays
       ready = rootedIn(next.ready, steps[step - 1]!.ready, age)
-      pass.readyAges.push(ready)
-      pass.limitAges.push(next.limit)
+      pass.readyAges[step] = ready
+      pass.limitAges[step] = next.limit
       pass.potted = day
     }
-    addLeg(pass, day, age)
+    pass.legStarts[i] = day
+    pass.legAges[i] = age
     piece = { from: day, growsFrom, age, place }
-    pieces.push(piece)
+    pieces[i + inHeat] = piece
     settled = Math.max(settled, day + 1, growsFrom)
   }
   pass.settled = settled
-}
-
-function addLeg(pass: Pass, day: Day, age: number): void {
-  pass.legStarts.push(day)
-  pass.legAges.push(age)
 }
 
 /** Whether every potting-up and move of the route happens before the planting day. */

@@ -1,5 +1,5 @@
 /** A method made ready to be walked: places by number, containers with their ages, moves with their triggers. */
-import type { Container, Crop, Method, Place } from '../../season/schema'
+import type { Container, Crop, Method } from '../../season/schema'
 import type { Climate, RunningTotal } from '../climate/climate'
 import { goodRange, thermalShareFor, type Germination } from '../germination/emergence'
 import { containerAge, containerHolds, type ContainerAge } from '../growth/container-age'
@@ -8,6 +8,8 @@ import { leafAge, type GrowthRange } from '../growth/rate'
 /** One container on the way, with the ages it allows. */
 export interface Step extends ContainerAge {
   container: Container
+  /** Number of the container in the season. */
+  containerNumber: number
   /** Index of the stage of the method that begins it. */
   stage: number
   /** Mix for one plant, ml. */
@@ -71,6 +73,7 @@ export function compileRoute(
   containers: ReadonlyMap<string, Container>,
   placeNumber: ReadonlyMap<string, number>,
   pace = 1,
+  containerNumber: ReadonlyMap<string, number> = new Map(),
 ): { route: Route; refused: ContainerRefused[] } {
   const keep = method.sowing.policy === 'thin' ? method.sowing.keep : 1
   const steps: Step[] = []
@@ -82,7 +85,7 @@ export function compileRoute(
       const container = containers.get(stage.container)!
       const ml = container.cellVolume / keep
       const pauseDays = i === 0 || container.plantable ? 0 : crop.pauseDays
-      steps.push({ container, stage: i, ml, pauseDays, ...containerAge(crop.growth.points, ml) })
+      steps.push({ container, containerNumber: containerNumber.get(container.key) ?? -1, stage: i, ml, pauseDays, ...containerAge(crop.growth.points, ml) })
       const point = stage.potUpPoint ?? method.potUpPoint
       const starts = i === 0 ? { by: 'sowing' as const } : { by: 'potting' as const, point }
       legs.push({ place, step: steps.length - 1, stage: i, starts })
@@ -135,7 +138,7 @@ export function isInGoodRange(g: Germination, temperature: number): boolean {
   return temperature >= from && temperature <= to
 }
 
-/** Number of each place by key. */
-export function numberPlaces(places: readonly Place[]): Map<string, number> {
-  return new Map(places.map((place, i) => [place.key, i]))
+/** Number of each thing of a list by its key. */
+export function numberKeys(list: readonly { key: string }[]): Map<string, number> {
+  return new Map(list.map(({ key }, i) => [key, i]))
 }

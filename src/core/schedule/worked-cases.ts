@@ -4,7 +4,7 @@ import { parseDay, type Day } from '../calendar/day'
 import { createClimate, sumOver, type Climate } from '../climate/climate'
 import { rootedIn } from '../growth/container-age'
 import cases from './fixtures/counting-back.json'
-import { compileRoute, numberPlaces, type Route } from './route'
+import { compileRoute, numberKeys, type Route } from './route'
 
 export { cases }
 
@@ -56,7 +56,7 @@ export function routeOf(m: CaseMethod, leaveHeatAt = 0.5, pace = 1): Route {
     hardening: { days: m.hardening.days, place: m.hardening.place.toLowerCase() },
   })
   const byKey = new Map(containers.map((c) => [c.key, c]))
-  return compileRoute(climate, crops.get(m.crop)!, method, byKey, numberPlaces(places), pace).route
+  return compileRoute(climate, crops.get(m.crop)!, method, byKey, numberKeys(places), pace).route
 }
 
 /** A pass made the slow way: one day at a time, straight from the definition. */

@@ -143,7 +143,7 @@ function Detail({ load, i, kind, day }: { load: Load<{ name: string }>; i: numbe
         <Box component="ul" sx={{ listStyle: 'none', m: 0, mt: 0.5, p: 0, display: 'flex', flexWrap: 'wrap', gap: 1 }}>
           {over.map((one) => (
             <li key={one.from}>
-              <Box component="button" type="button" onClick={() => workingDay.set(one.worst)} sx={{ all: 'unset', cursor: 'pointer', color: 'error.main', fontWeight: 650, fontSize: 14, textDecoration: 'underline dotted', '&:focus-visible': { outline: '3px solid', outlineColor: 'primary.main' } }} title="Move the working day there">
+              <Box component="button" type="button" onClick={() => workingDay.set(one.worst)} sx={{ all: 'unset', cursor: 'pointer', color: 'error.main', fontWeight: 650, fontSize: 14, lineHeight: '30px', textDecoration: 'underline dotted', '&:focus-visible': { outline: '3px solid', outlineColor: 'primary.main' } }} title="Move the working day there">
                 {overWords(one, format)}
               </Box>
             </li>

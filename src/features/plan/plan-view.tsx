@@ -53,7 +53,7 @@ export function PlanView() {
   const over = plan.places.filter((load) => load.over.length > 0).length
 
   return (
-    <Box sx={{ display: 'flex', height: '100%', minHeight: 0 }}>
+    <Box sx={{ display: 'flex', height: '100%', minHeight: 0 }} onKeyDown={(event) => event.key === 'Escape' && !event.defaultPrevented && panel.content && panel.close()}>
       <Box sx={{ flex: 1, minWidth: 0, display: 'flex', flexDirection: 'column' }}>
         <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1, px: { xs: 1, md: 2.5 }, pt: 1.75, pb: 1 }}>
           <Typography variant="h1">Plan</Typography>
@@ -150,7 +150,7 @@ export function PlanView() {
             {panel.content}
           </Drawer>
         ) : (
-          <Box component="aside" role="complementary" aria-labelledby="panel-title" className="no-print" sx={{ width: 408, flex: 'none', boxSizing: 'border-box', borderLeft: 1, borderColor: 'divider', bgcolor: 'background.paper', overflow: 'auto', p: 2.5 }} onKeyDown={(event) => event.key === 'Escape' && panel.close()}>
+          <Box component="aside" role="complementary" aria-labelledby="panel-title" className="no-print" sx={{ width: 408, flex: 'none', boxSizing: 'border-box', borderLeft: 1, borderColor: 'divider', bgcolor: 'background.paper', overflow: 'auto', p: 2.5 }}>
             {panel.content}
           </Box>
         ))}

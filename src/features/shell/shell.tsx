@@ -45,6 +45,10 @@ function Frame({ children }: { children: ReactNode }) {
   const { looks, season, data } = useSeason()
   const undoing = useUndoing()
   useChangesElsewhere(data.revision)
+  // Pages are drawn by the server first; this says that they now answer to the hand.
+  useEffect(() => {
+    document.documentElement.dataset.ready = ''
+  }, [])
   return (
     <UndoContext value={undoing}>
       <PlaceHatches looks={looks} />

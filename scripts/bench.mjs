@@ -1,0 +1,10 @@
+/** npm run bench: builds the benchmark as production code is built (a transpiler on the fly would slow it), then runs it. */
+import { spawnSync } from 'node:child_process'
+import { rmSync } from 'node:fs'
+import { build } from 'esbuild'
+
+const outfile = 'node_modules/.dove-step-bench.mjs'
+await build({ entryPoints: ['scripts/bench.ts'], outfile, bundle: true, platform: 'node', format: 'esm', packages: 'external', logLevel: 'error', loader: { '.json': 'json' } })
+const { status } = spawnSync(process.execPath, [outfile, ...process.argv.slice(2)], { stdio: 'inherit' })
+rmSync(outfile, { force: true })
+process.exitCode = status ?? 1
