@@ -3,8 +3,9 @@ import { spawnSync } from 'node:child_process'
 import { rmSync } from 'node:fs'
 import { build } from 'esbuild'
 
-const outfile = 'node_modules/.dove-step-bench.mjs'
-await build({ entryPoints: ['scripts/bench.ts'], outfile, bundle: true, platform: 'node', format: 'esm', packages: 'external', logLevel: 'error', loader: { '.json': 'json' } })
+const browser = process.argv.includes('--browser')
+const outfile = 'scripts/.bench.tmp.mjs' // beside machine.mjs, which finds the project by its own place
+await build({ entryPoints: [browser ? 'scripts/bench-browser.ts' : 'scripts/bench.ts'], outfile, bundle: true, platform: 'node', format: 'esm', packages: 'external', external: ['./machine.mjs'], logLevel: 'error', loader: { '.json': 'json' } })
 const { status } = spawnSync(process.execPath, [outfile, ...process.argv.slice(2)], { stdio: 'inherit' })
 rmSync(outfile, { force: true })
 process.exitCode = status ?? 1

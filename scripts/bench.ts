@@ -1,6 +1,6 @@
 /**
  * npm run bench: how long the plan of a 2,000-batch season takes, as ratios to a bare loop.
- * npm run bench -- --browser: frames of the production build while 500 stairs are scrolled and the day is dragged.
+ * npm run bench -- --browser runs bench-browser.ts instead.
  * Prints one JSON line a measurement.
  */
 import { weekStart } from '../src/core/calendar/day'

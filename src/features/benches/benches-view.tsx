@@ -158,29 +158,37 @@ function Detail({ load, i, kind, day }: { load: Load<{ name: string }>; i: numbe
       </Typography>
       <Box component="ul" sx={{ listStyle: 'none', m: 0, mt: 0.5, p: 0 }}>
         {standing.map(({ batch, stay, size }) => (
-          <Box component="li" key={batch.id} sx={{ borderTop: 1, borderColor: 'divider' }}>
-            <Box component={Link} href={`/plan?batch=${encodeURIComponent(batch.id)}`} sx={{ display: 'grid', gridTemplateColumns: { xs: '50px minmax(0,1fr) auto', sm: '50px minmax(0,1.3fr) minmax(80px,1fr) 110px' }, gap: 1.25, alignItems: 'center', py: 0.75, minHeight: 44, color: 'inherit', textDecoration: 'none', '&:hover': { bgcolor: 'background.paper' } }}>
-              <StairGlyph batch={batch} />
-              <Box sx={{ minWidth: 0 }}>
-                <Box component="span" sx={{ fontWeight: 700, color: 'text.secondary' }}>
-                  {batch.code}
-                </Box>{' '}
-                {batch.variety.name}
-                <Box sx={{ fontSize: 13, color: 'text.secondary' }}>
-                  {format.number(stay.trays)} × {stay.container.name}
-                </Box>
-              </Box>
-              <svg width="100%" height="14" preserveAspectRatio="none" viewBox="0 0 100 14" aria-hidden="true" style={{ display: 'block' }}>
-                <rect x="0" y="1" width={(size / most) * 100} height="12" fill={placePaint(stay.place)} />
-              </svg>
-              <Box sx={{ textAlign: 'right', fontSize: 13.5, gridColumn: { xs: '2 / -1', sm: 'auto' } }}>
-                <b>{count(format, size, unit)}</b>
-                <Box sx={{ color: 'text.secondary', fontSize: 13 }}>until {format.date(stay.until)}</Box>
-              </Box>
-            </Box>
-          </Box>
+          <StandingRow key={batch.id} batch={batch} stay={stay} size={size} most={most} unit={unit} />
         ))}
       </Box>
     </Box>
   )
 }
+
+/** One batch that stands there; drawn again only when it changes, so that the day can be dragged past hundreds. */
+const StandingRow = memo(function StandingRow({ batch, stay, size, most, unit }: { batch: Batch; stay: Stay; size: number; most: number; unit: string }) {
+  const { format } = useSeason()
+  return (
+      <Box component="li" sx={{ borderTop: 1, borderColor: 'divider' }}>
+        <Box component={Link} href={`/plan?batch=${encodeURIComponent(batch.id)}`} sx={{ display: 'grid', gridTemplateColumns: { xs: '50px minmax(0,1fr) auto', sm: '50px minmax(0,1.3fr) minmax(80px,1fr) 110px' }, gap: 1.25, alignItems: 'center', py: 0.75, minHeight: 44, color: 'inherit', textDecoration: 'none', '&:hover': { bgcolor: 'background.paper' } }}>
+          <StairGlyph batch={batch} />
+          <Box sx={{ minWidth: 0 }}>
+            <Box component="span" sx={{ fontWeight: 700, color: 'text.secondary' }}>
+              {batch.code}
+            </Box>{' '}
+            {batch.variety.name}
+            <Box sx={{ fontSize: 13, color: 'text.secondary' }}>
+              {format.number(stay.trays)} × {stay.container.name}
+            </Box>
+          </Box>
+          <svg width="100%" height="14" preserveAspectRatio="none" viewBox="0 0 100 14" aria-hidden="true" style={{ display: 'block' }}>
+            <rect x="0" y="1" width={(size / most) * 100} height="12" fill={placePaint(stay.place)} />
+          </svg>
+          <Box sx={{ textAlign: 'right', fontSize: 13.5, gridColumn: { xs: '2 / -1', sm: 'auto' } }}>
+            <b>{count(format, size, unit)}</b>
+            <Box sx={{ color: 'text.secondary', fontSize: 13 }}>until {format.date(stay.until)}</Box>
+          </Box>
+        </Box>
+      </Box>
+  )
+})

@@ -1,7 +1,7 @@
 /** The load of one place, or of one kind of container, through the season against what there is. */
 'use client'
 import { LineChart } from 'echarts/charts'
-import { GridComponent, MarkAreaComponent, MarkLineComponent, TooltipComponent, AriaComponent } from 'echarts/components'
+import { GridComponent, TooltipComponent } from 'echarts/components'
 import * as echarts from 'echarts/core'
 import { SVGRenderer } from 'echarts/renderers'
 import Box from '@mui/material/Box'
@@ -12,7 +12,7 @@ import type { Load } from '../../core/capacity/load'
 import { useSeason } from '../../ui/season-context'
 import { TEXT_FONT } from '../../ui/theme'
 
-echarts.use([LineChart, GridComponent, TooltipComponent, MarkLineComponent, MarkAreaComponent, AriaComponent, SVGRenderer])
+echarts.use([LineChart, GridComponent, TooltipComponent, SVGRenderer])
 
 const MS = 86_400_000
 
@@ -28,13 +28,17 @@ export default function LoadChart({ load, unit, fill, height }: LoadChartProps) 
   const { mode, systemMode } = useColorScheme()
   const dark = (mode === 'system' ? systemMode : mode) === 'dark'
   const box = useRef<HTMLDivElement>(null)
+  const dayLine = useRef<HTMLDivElement>(null)
 
   useEffect(() => {
     if (!box.current) return
     const chart = echarts.init(box.current, undefined, { renderer: 'svg' })
     chart.setOption(option(load, unit, dark ? fill.dark : fill.light, dark, span, format.shortDate, format.date, format.number))
-    const line = () =>
-      chart.setOption({ series: [{ id: 'day', markLine: { data: [{ xAxis: workingDay.get() * MS }] } }] })
+    // The working day is a line laid over the chart: moving it draws nothing of the chart again.
+    const line = () => {
+      const x = chart.convertToPixel({ xAxisIndex: 0 }, (workingDay.get() + 0.5) * MS)
+      if (dayLine.current) dayLine.current.style.transform = `translateX(${x}px)`
+    }
     line()
     const unsubscribe = workingDay.subscribe(line)
     // A click on the chart moves the working day there.
@@ -43,7 +47,10 @@ export default function LoadChart({ load, unit, fill, height }: LoadChartProps) 
       workingDay.set(Math.floor(time / MS))
     }
     chart.getZr().on('click', click)
-    const resize = new ResizeObserver(() => chart.resize())
+    const resize = new ResizeObserver(() => {
+      chart.resize()
+      line()
+    })
     resize.observe(box.current)
     return () => {
       unsubscribe()
@@ -53,7 +60,12 @@ export default function LoadChart({ load, unit, fill, height }: LoadChartProps) 
   }, [load, unit, fill, dark, span, format, workingDay])
 
   const words = `${load.of.name}: most ${format.number(load.peak, 2)} ${unit}${load.peakDay === undefined ? '' : ` on ${format.date(load.peakDay)}`}`
-  return <Box ref={box} role="img" aria-label={words} sx={{ width: '100%', height }} />
+  return (
+    <Box sx={{ position: 'relative', height, overflow: 'hidden' }}>
+      <Box ref={box} role="img" aria-label={words} sx={{ width: '100%', height }} />
+      <Box ref={dayLine} aria-hidden="true" sx={{ position: 'absolute', top: 14, bottom: 26, left: -1, width: 2, bgcolor: 'secondary.main', pointerEvents: 'none' }} />
+    </Box>
+  )
 }
 
 function option(
@@ -114,13 +126,6 @@ function option(
       { ...line, id: 'over', data: over, areaStyle: { color: madder, opacity: 1 }, lineStyle: { color: madder, width: 1 }, z: 2 },
       { ...line, id: 'used', data: used.map(([time, value], i) => [time, Math.min(value, load.capacity[i]!)]), areaStyle: { color: fill, opacity: 1 }, lineStyle: { color: ink, width: 1 }, z: 3 },
       { ...line, id: 'there', data: there, lineStyle: { color: ink, width: 1.5 }, z: 4 },
-      {
-        ...line,
-        id: 'day',
-        data: [] as number[],
-        z: 5,
-        markLine: { symbol: 'none', animation: false, silent: true, label: { show: false }, lineStyle: { color: ink, width: 2, type: 'solid' as const }, data: [] as { xAxis: number }[] },
-      },
     ],
   }
 }

@@ -5,7 +5,7 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
 import Link from 'next/link'
-import { useDeferredValue, useMemo } from 'react'
+import { memo, useDeferredValue, useMemo } from 'react'
 import { outdoorMean } from '../../core/climate/outdoor'
 import { dayLength } from '../../core/climate/light'
 import { frostChance } from '../../core/frost/typed'
@@ -128,7 +128,8 @@ function DayStops({ work, large = false }: { work: DayWork; large?: boolean }) {
   )
 }
 
-function TaskRow({ task, large }: { task: Task; large: boolean }) {
+/** One task; drawn again only when it changes, so that the day can be dragged past many. */
+const TaskRow = memo(function TaskRow({ task, large }: { task: Task; large: boolean }) {
   const { season, format } = useSeason()
   const { batch } = task
   return (
@@ -148,9 +149,13 @@ function TaskRow({ task, large }: { task: Task; large: boolean }) {
       </Box>
     </Box>
   )
+}, sameTask)
+
+function sameTask(a: { task: Task; large: boolean }, b: { task: Task; large: boolean }): boolean {
+  return a.task.batch === b.task.batch && a.task.id === b.task.id && a.large === b.large
 }
 
-function WeekTable({ week }: { week: SowingWeek }) {
+const WeekTable = memo(function WeekTable({ week }: { week: SowingWeek }) {
   const { format } = useSeason()
   return (
     <Box component="section" sx={{ mt: 2.5, breakInside: 'avoid' }}>
@@ -182,9 +187,13 @@ function WeekTable({ week }: { week: SowingWeek }) {
       </Box>
     </Box>
   )
+}, sameWeek)
+
+function sameWeek({ week: a }: { week: SowingWeek }, { week: b }: { week: SowingWeek }): boolean {
+  return a.monday === b.monday && a.batches.length === b.batches.length && a.batches.every((batch, i) => batch === b.batches[i])
 }
 
-function SowRow({ batch }: { batch: Batch }) {
+const SowRow = memo(function SowRow({ batch }: { batch: Batch }) {
   const { season, format } = useSeason()
   const [first] = batch.stays
   return (
@@ -211,7 +220,7 @@ function SowRow({ batch }: { batch: Batch }) {
       <td className="into">{first ? `${first.container.name}, ${season.places[first.place]!.name}` : ''}</td>
     </tr>
   )
-}
+})
 
 /** A table on a desk; on a phone each sowing is a small block, its figures named. */
 const TABLE = {
