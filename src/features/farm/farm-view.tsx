@@ -15,7 +15,7 @@ import type { Method, Place } from '../../season/schema'
 import { UNITS_COOKIE } from '../../ui/preferences'
 import { useSeason } from '../../ui/season-context'
 import { placePaint } from '../../ui/stair/place-hatches'
-import { shareWords, type Format } from '../../words/format'
+import { chanceWords, shareWords, type Format } from '../../words/format'
 import { ImportSeason } from './import-season'
 
 export function FarmView() {
@@ -223,7 +223,7 @@ function SiteFacts() {
       </Section>
       <Section id="habits" title="Habits">
         <p>
-          Sized to be enough {shareWords(habits.confidence)}; plants go out {habits.agePoint < 0.15 ? 'young' : habits.agePoint <= 0.45 ? 'at the usual age' : 'old'} ({format.number(habits.agePoint, 2)} of the way from ready to
+          Sized to be enough in {chanceWords(habits.confidence)} sowings; plants go out {habits.agePoint < 0.15 ? 'young' : habits.agePoint <= 0.45 ? 'at the usual age' : 'old'} ({format.number(habits.agePoint, 2)} of the way from ready to
           limit); {shareWords(habits.handling)} of seed for handling; sowings rounded up to whole {habits.rounding}
           {habits.sowingWeekdays.length > 0 ? `; sown on ${habits.sowingWeekdays.map((d) => ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'][d - 1]).join(', ')} only` : ''}.
         </p>

@@ -104,7 +104,7 @@ export function PlanView() {
           </Choice>
             </>
           )}
-          <TextField label="Find" type="search" value={options.text} onChange={(event) => change({ text: event.target.value })} fullWidth={false} sx={{ width: 118, '& .MuiInputBase-root': { fontSize: 14 } }} />
+          <TextField label="Find" type="search" value={options.text} onChange={(event) => change({ text: event.target.value })} fullWidth={false} sx={{ width: { xs: 96, md: 118 }, '& .MuiInputBase-root': { fontSize: 14 } }} />
  {filters && (
           <ToggleButton value="marked" size="small" selected={options.marked} onChange={() => change({ marked: !options.marked })}>
             Doubtful
