@@ -2,6 +2,7 @@
 import { formatDay, type Day } from '../core/calendar/day'
 import type { Load } from '../core/capacity/load'
 import type { Batch } from '../core/plan/batch'
+import { limitAge } from '../core/schedule/forward'
 import { createPlanner } from '../core/plan/plan'
 import type { Season } from '../season/schema'
 
@@ -44,8 +45,8 @@ function batchReport(batch: Batch, season: Season) {
     ready: iso(batch.ready),
     limit: iso(batch.limit),
     ageAtPlanting: rounded(batch.ageAtPlanting),
-    readyAge: pass ? rounded(pass.readyAges.at(-1)!) : null,
-    limitAge: pass ? rounded(pass.limitAges.at(-1)!) : null,
+    readyAge: pass && pass.readyAge < Infinity ? rounded(pass.readyAge) : null,
+    limitAge: pass ? rounded(limitAge(batch.way.route)) : null,
     cells: sizing?.cells ?? null,
     seeds: sizing?.seeds ?? null,
     countsByStage: sizing?.counts ?? [],

@@ -1,5 +1,6 @@
 /** Shows the working of a batch: what a number came from, by which rule, and what would change it. */
 import { flatHabits, seedToHave } from '../core/sizing/size'
+import { legAge, legStart, limitAge } from '../core/schedule/forward'
 import type { Batch } from '../core/plan/batch'
 import type { Season } from '../season/schema'
 import { chanceWords, count, list, shareWords, type Format } from './format'
@@ -63,7 +64,7 @@ function sowingDay(batch: Batch, season: Season, f: Format): Working {
     ])
   }
   route.legs.forEach((leg, i) => {
-    const day = pass.legStarts[i]!
+    const day = legStart(pass, i)
     if (i === 0 || day === Infinity) return
     const place = season.places[leg.place]!
     const { container } = route.steps[leg.step]!
@@ -72,15 +73,15 @@ function sowingDay(batch: Batch, season: Season, f: Format): Working {
       leg.starts.by === 'potting'
         ? { text: container.name, at: setAt.container(container.key) }
         : { text: place.name, at: setAt.place(place.key) },
-      ` ${f.date(day)}, at an age of ${f.number(pass.legAges[i]!)} degree-days`,
+      ` ${f.date(day)}, at an age of ${f.number(legAge(pass, i))} degree-days`,
       leg.starts.by === 'potting' ? `, then ${count(f, route.steps[leg.step]!.pauseDays, 'day')} to settle` : '',
       leg.starts.by === 'potting' && leg.place !== route.legs[i - 1]!.place ? ` on ${place.name}` : '',
       '.',
     ])
   })
   const last = route.steps.at(-1)!
-  const ready = pass.readyAges.at(-1)!
-  const limit = pass.limitAges.at(-1)!
+  const ready = pass.readyAge
+  const limit = limitAge(route)
   lines.push([
     'In ',
     { text: last.container.name, at: setAt.container(last.container.key) },

@@ -3,7 +3,7 @@ import type { Container, Variety } from '../../season/schema'
 import { weekday, type Day } from '../calendar/day'
 import { germinationFactor } from '../germination/emergence'
 import { countBack, type CountedBack } from '../schedule/count-back'
-import { ageOn, forwardPass, limitDay, readyDay, type Pass } from '../schedule/forward'
+import { ageOn, forwardPass, legAge, legStart, limitAge, limitDay, readyDay, type Pass } from '../schedule/forward'
 import { fastestEmergence } from '../schedule/route'
 import type { Sizing } from '../sizing/size'
 import type { Sought } from './expand'
@@ -172,7 +172,7 @@ function layOut(batch: Batch): void {
   while (from < plantOn) {
     // The next day anything changes: heat left, the next leg, the next of the tail, or planting.
     const nextTail = tail + 1 < route.tail.length ? plantOn - route.tail[tail + 1]!.daysBefore : Infinity
-    const nextLeg = leg + 1 < route.legs.length ? pass.legStarts[leg + 1]! : Infinity
+    const nextLeg = leg + 1 < route.legs.length ? legStart(pass, leg + 1) : Infinity
     const nextHeat = heated && tail < 0 ? pass.leavesHeat : Infinity
     const until = Math.min(plantOn, nextTail, nextLeg, nextHeat)
     if (until > from) {
@@ -221,22 +221,22 @@ function markTiming(batch: Batch): void {
   }
   for (let i = 1; i < route.legs.length; i++) {
     const leg = route.legs[i]!
-    const day = pass.legStarts[i]!
+    const day = legStart(pass, i)
     if (day >= plantOn) {
       marks.push({ kind: 'moves-after-planting', day })
       return
     }
     if (leg.starts.by !== 'potting') continue
-    const limitAge = pass.limitAges[leg.step - 1]!
-    const age = pass.legAges[i]!
+    const { limit: oldest } = route.steps[leg.step - 1]!
+    const age = legAge(pass, i)
     const container = route.steps[leg.step - 1]!.container.name
-    if (age > limitAge + 1e-9) marks.push({ kind: 'outgrown-before-move', container, day, limitAge, age })
+    if (age > oldest + 1e-9) marks.push({ kind: 'outgrown-before-move', container, day, limitAge: oldest, age })
     const hardening = route.tail.at(-1)
     if (hardening?.stage === 'hardening' && day >= plantOn - hardening.daysBefore) marks.push({ kind: 'move-in-hardening', day })
   }
   if (ready === undefined || ready > plantOn) {
     marks.push({ kind: 'not-ready', days: ready === undefined ? undefined : ready - plantOn })
-  } else if (limit !== undefined && batch.ageAtPlanting > pass.limitAges.at(-1)! + 1e-9) {
+  } else if (limit !== undefined && batch.ageAtPlanting > limitAge(route) + 1e-9) {
     marks.push({ kind: 'past-limit', days: Math.max(1, plantOn - limit) })
   }
 }
@@ -282,7 +282,7 @@ function whyNone(batch: Batch): Mark {
       stuck = neverEmerges(batch, plantOn - ahead)
       continue
     }
-    const late = pass.legStarts.findIndex((day) => day >= plantOn)
+    const late = route.legs.findIndex((_, i) => legStart(pass, i) >= plantOn)
     const leg = route.legs[late < 0 ? route.legs.length - 1 : late - 1]!
     const temperature = meanOver(batch, way.temperature, leg.place, pass.emergence, plantOn)
     return { kind: 'no-time', part: late < 0 ? 'growing' : 'moves', place: leg.place, temperature }

@@ -6,7 +6,7 @@
  * (what the stay before planting adds) with what each sowing still lacks.
  */
 import type { Day } from '../calendar/day'
-import { ageOn, forwardPass, gain, movesDone, TOLERANCE } from './forward'
+import { ageOn, forwardPass, gain, limitAge, movesDone, TOLERANCE } from './forward'
 import type { Route } from './route'
 
 /** Farthest a sowing is looked for before its planting, days. */
@@ -32,6 +32,8 @@ export interface SowingTable {
   readyLater: Float64Array
   /** By age point: what each sowing lacks, and the least lack of this and all later sowings. */
   byPoint: Map<number, { lacks: Float64Array; later: Float64Array }>
+  /** How long before planting the last answer was sown: the next one is looked for from there. */
+  ahead: number
   /** Most age any sowing has gained when it leaves heat, degree-days. */
   headStart: number
 }
@@ -62,6 +64,7 @@ export function createSowingTable(route: Route, from: Day, to: Day): SowingTable
     emergence: array(),
     readyLater: array(),
     byPoint: new Map(),
+    ahead: 60,
     headStart: 0,
   }
   const { lacksReady, lacksLimit, settled, settledLater, settledSoFar, lacksLimitSoFar } = table
@@ -76,8 +79,8 @@ export function createSowingTable(route: Route, from: Day, to: Day): SowingTable
     } else {
       const { age, growsFrom } = pass.pieces.at(-1)!
       const scale = age - last[growsFrom - origin]!
-      lacksReady[i] = pass.readyAges.at(-1)! - scale
-      lacksLimit[i] = pass.limitAges.at(-1)! - scale
+      lacksReady[i] = pass.readyAge - scale
+      lacksLimit[i] = limitAge(route) - scale
       const atHeat = pass.pieces.length > route.legs.length ? pass.pieces[1]!.age : 0
       table.headStart = Math.max(table.headStart, atHeat)
     }
@@ -108,11 +111,13 @@ export function countBack(table: SowingTable, planting: Day, agePoint: number): 
   const tailGain = gain(route, route.growthTotals, route.legs.at(-1)!.place, tailStart, planting, planting)
   const offered = tailStart < route.climate.from ? -Infinity : lastTotal[tailStart - route.climate.from]! + tailGain
   // Sowings before `clear` are all settled before the tail begins, so the table answers for them.
-  const clear = Math.min(end, lastAtMost(table.settledSoFar, tailStart, end - 30) + 1)
+  const clear = Math.min(end, lastAtMost(table.settledSoFar, tailStart, planting - from - table.ahead) + 1)
 
   const point = lacksAt(table, agePoint)
-  let sow = latestIn(point.lacks, point.later, offered, first, clear)
-  let latest = latestIn(lacksReady, table.readyLater, offered, first, clear)
+  const near = planting - from - table.ahead
+  let sow = latestIn(point.lacks, point.later, offered, first, clear, near)
+  if (sow >= 0) table.ahead = planting - from - sow
+  let latest = latestIn(lacksReady, table.readyLater, offered, first, clear, sow >= 0 ? sow + 4 : near)
   while (latest >= first && !inWindow(table, latest, offered)) latest--
   let earliest = Math.max(first, firstAtLeast(table.lacksLimitSoFar, offered - TOLERANCE, latest - 20))
   while (earliest < clear && !inWindow(table, earliest, offered)) earliest++
@@ -128,8 +133,8 @@ export function countBack(table: SowingTable, planting: Day, agePoint: number): 
       const pass = forwardPass(route, from + i, planting)
       if (!movesDone(pass)) continue
       const age = ageOn(route, pass, planting)
-      const ready = pass.readyAges.at(-1)!
-      const limit = pass.limitAges.at(-1)!
+      const ready = pass.readyAge
+      const limit = limitAge(route)
       if (age >= ready + agePoint * (limit - ready) - TOLERANCE) sow = i
       if (age >= ready - TOLERANCE && age <= limit + TOLERANCE) {
         if (earliest < 0) earliest = i
@@ -183,8 +188,8 @@ function lacksAt(table: SowingTable, point: number): { lacks: Float64Array; late
 }
 
 /** Largest index in [first, end) that lacks no more than is offered, or −1. */
-function latestIn(lacks: Float64Array, later: Float64Array, offered: number, first: number, end: number): number {
-  let i = Math.min(end - 1, lastAtMost(later, offered + TOLERANCE, end - 20))
+function latestIn(lacks: Float64Array, later: Float64Array, offered: number, first: number, end: number, near: number): number {
+  let i = Math.min(end - 1, lastAtMost(later, offered + TOLERANCE, near))
   while (i >= first && lacks[i]! > offered + TOLERANCE) i--
   return i >= first ? i : -1
 }

@@ -21,14 +21,12 @@ export interface Pass {
   planting: Day
   emergence: Day
   leavesHeat: Day
-  /** Day each leg of the route begins; the first is the sowing day. */
-  legStarts: Day[]
-  /** Age on the day each leg begins, degree-days. */
-  legAges: number[]
-  /** Ready age of each container, rooting-in counted, degree-days. */
-  readyAges: number[]
-  limitAges: number[]
+  /** Ready age in the last container, rooting-in counted, degree-days; `Infinity` when it is never reached. */
+  readyAge: number
+  /** Stretches of growth: one for each leg begun, and one before them for growth while still in heat. */
   pieces: Piece[]
+  /** Whether there is such a stretch in heat. */
+  inHeat: 0 | 1
   /** Day of the last potting-up; the sowing day when there is none. */
   potted: Day
   /** Last of the days on which something changes that does not hang on the planting day. */
@@ -42,31 +40,23 @@ export interface Pass {
  * @param planting planting day; `Infinity` leaves out hardening and every change counted back from planting
  */
 export function forwardPass(route: Route, sown: Day, planting: Day): Pass {
-  // Arrays are made at their full length: one that grows by pushing takes several times the room, and
-  // thousands of passes are alive at once.
-  const legs = route.legs.length
-  const steps = route.steps.length
   const pass: Pass = {
     sown,
     planting,
     emergence: Infinity,
     leavesHeat: Infinity,
-    legStarts: new Array<Day>(legs).fill(Infinity),
-    legAges: new Array<number>(legs).fill(Number.NaN),
-    readyAges: new Array<number>(steps).fill(Infinity),
-    limitAges: new Array<number>(steps).fill(Infinity),
-    pieces: EMPTY,
+    readyAge: Infinity,
+    pieces: NOTHING,
+    inHeat: 0,
     potted: sown,
     settled: Infinity,
   }
-  pass.legStarts[0] = sown
-  pass.legAges[0] = 0
   germinate(route, pass)
   grow(route, pass)
   return pass
 }
 
-const EMPTY: Piece[] = []
+const NOTHING: Piece[] = []
 
 function germinate(route: Route, pass: Pass): void {
   const { emergenceTotals: totals, germPlace, pace, leaveHeatShare } = route
@@ -90,10 +80,10 @@ function grow(route: Route, pass: Pass): void {
   const { emergence, leavesHeat, planting } = pass
   let step = 0
   let ready = steps[0]!.ready
-  pass.readyAges[0] = ready
-  pass.limitAges[0] = steps[0]!.limit
   if (emergence === Infinity || leavesHeat === Infinity) return
   const inHeat = leavesHeat > emergence ? 1 : 0
+  pass.inHeat = inHeat
+  // Made at its full length: an array that grows by pushing takes several times the room, and thousands are alive at once.
   const pieces = (pass.pieces = new Array<Piece>(legs.length + inHeat))
   let piece: Piece = { from: emergence, growsFrom: emergence, age: 0, place: legs[0]!.place }
   if (inHeat === 1) {
@@ -105,7 +95,7 @@ function grow(route: Route, pass: Pass): void {
   let settled = Math.max(emergence, leavesHeat)
   for (let i = 1; i < legs.length; i++) {
     const { place, starts } = legs[i]!
-    const limit = pass.limitAges[step]!
+    const { limit } = steps[step]!
     const goal = starts.by === 'potting' ? ready + starts.point * (limit - ready) : starts.by === 'age' ? starts.age : 0
     const day =
       piece.age >= goal - TOLERANCE
@@ -121,22 +111,35 @@ function grow(route: Route, pass: Pass): void {
       const next = steps[++step]!
       growsFrom = day + next.pauseDays
       ready = rootedIn(next.ready, steps[step - 1]!.ready, age)
-      pass.readyAges[step] = ready
-      pass.limitAges[step] = next.limit
       pass.potted = day
     }
-    pass.legStarts[i] = day
-    pass.legAges[i] = age
     piece = { from: day, growsFrom, age, place }
     pieces[i + inHeat] = piece
     settled = Math.max(settled, day + 1, growsFrom)
   }
   pass.settled = settled
+  pass.readyAge = ready
+}
+
+/** Day a leg of the route begins; the first begins with the sowing. `Infinity` when it never does. */
+export function legStart(pass: Pass, leg: number): Day {
+  return leg === 0 ? pass.sown : (pass.pieces[leg + pass.inHeat]?.from ?? Infinity)
+}
+
+/** Age on the day a leg of the route begins, degree-days. */
+export function legAge(pass: Pass, leg: number): number {
+  return leg === 0 ? 0 : (pass.pieces[leg + pass.inHeat]?.age ?? Number.NaN)
+}
+
+/** Age at which the plant has outgrown the last container, degree-days. */
+export function limitAge(route: Route): number {
+  return route.steps[route.steps.length - 1]!.limit
 }
 
 /** Whether every potting-up and move of the route happens before the planting day. */
 export function movesDone(pass: Pass): boolean {
-  return pass.settled < Infinity && (pass.legStarts.length === 1 || pass.legStarts.at(-1)! < pass.planting)
+  const { settled, pieces, inHeat, planting } = pass
+  return settled < Infinity && (pieces.length === 1 + inHeat || pieces[pieces.length - 1]!.from < planting)
 }
 
 /**
@@ -177,12 +180,12 @@ export function dayAtAge(route: Route, pass: Pass, age: number): Day {
 /** First day the last container's plant may move on; `Infinity` when it never may. */
 export function readyDay(route: Route, pass: Pass): Day {
   if (pass.settled === Infinity) return Infinity
-  return Math.max(dayAtAge(route, pass, pass.readyAges.at(-1)!), pass.potted)
+  return Math.max(dayAtAge(route, pass, pass.readyAge), pass.potted)
 }
 
 /** First day the plant has outgrown its last container; `Infinity` when it never does. */
 export function limitDay(route: Route, pass: Pass): Day {
-  return pass.settled === Infinity ? Infinity : dayAtAge(route, pass, pass.limitAges.at(-1)!)
+  return pass.settled === Infinity ? Infinity : dayAtAge(route, pass, limitAge(route))
 }
 
 /** Place number a batch stands in on a day between sowing and planting (and after, while it waits). */
@@ -192,7 +195,7 @@ export function placeOn(route: Route, pass: Pass, day: Day): number {
   }
   if (day < pass.leavesHeat) return route.germPlace
   let leg = 0
-  for (let i = 1; i < pass.legStarts.length; i++) if (day >= pass.legStarts[i]!) leg = i
+  for (let i = 1; i < route.legs.length; i++) if (day >= legStart(pass, i)) leg = i
   return route.legs[leg]!.place
 }
 
