@@ -5,24 +5,13 @@ import Box from '@mui/material/Box'
 import IconButton from '@mui/material/IconButton'
 import Tooltip from '@mui/material/Tooltip'
 import { memo, useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react'
-import { civil, formatDay, fromCivil, parseDay, type Day } from '../core/calendar/day'
+import { formatDay, monthStarts, parseDay, type Day } from '../core/calendar/day'
 import { frostChance } from '../core/frost/typed'
 import { fullestPlace, totalLoad } from './fullness'
 import { useSeason, useWorkingDay } from './season-context'
 
 const HEIGHT = 62
 const FLOOR = 46 // baseline of the fullness curve, px
-
-/** First days of the months in [first, last). */
-export function monthStarts(first: Day, last: Day): Day[] {
-  const months: Day[] = []
-  const { year, month } = civil(first)
-  for (let m = month; ; m++) {
-    const day = fromCivil(year, m, 1)
-    if (day >= last) return months
-    if (day >= first) months.push(day)
-  }
-}
 
 export function Ribbon() {
   const { span, workingDay, today, format } = useSeason()

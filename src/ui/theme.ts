@@ -46,7 +46,7 @@ export const theme = createTheme({
     MuiButton: { defaultProps: { disableElevation: true } },
     MuiButtonBase: { defaultProps: { disableRipple: true } },
     MuiPaper: { styleOverrides: { root: { backgroundImage: 'none' } } },
-    MuiToggleButton: { styleOverrides: { root: { paddingBlock: 5, paddingInline: 12, textTransform: 'none' } } },
+    MuiToggleButton: { styleOverrides: { root: { paddingBlock: 5, paddingInline: 12, textTransform: 'none', color: 'var(--mui-palette-text-secondary)', '&.Mui-selected': { color: 'var(--mui-palette-text-primary)' } } } },
     MuiTooltip: { defaultProps: { enterDelay: 400 } },
     MuiTextField: { defaultProps: { size: 'small', fullWidth: true } },
     MuiCssBaseline: {

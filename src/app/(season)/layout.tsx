@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react'
-import { FirstStart } from '../../features/farm/first-start'
+import { FirstStart } from '../../features/farm-page/first-start'
 import { loadSeasonData } from '../../features/shell/page-data'
 import { Shell } from '../../features/shell/shell'
 

@@ -119,3 +119,14 @@ export function inPartOfYear(day: Day, from: string, until: string): boolean {
   const end = Number(until.slice(0, 2)) * 100 + Number(until.slice(3))
   return first < end ? now >= first && now < end : now >= first || now < end
 }
+
+/** First days of the months in [first, last). */
+export function monthStarts(first: Day, last: Day): Day[] {
+  const months: Day[] = []
+  const { year, month } = civil(first)
+  for (let m = month; ; m++) {
+    const day = fromCivil(year, m, 1)
+    if (day >= last) return months
+    if (day >= first) months.push(day)
+  }
+}

@@ -164,7 +164,9 @@ function inWindow(table: SowingTable, i: number, offered: number): boolean {
 
 /** Whether a sowing that is settled only after the tail has begun could still be ready at planting. */
 function tailMayMatter({ route, headStart }: SowingTable, tailGain: number): boolean {
-  const { steps } = route
+  const { steps, legs } = route
+  // A change of place alone may come late in a long stay: nothing can be said of the growth before it.
+  if (legs.length > steps.length) return true
   const mostGain = headStart + tailGain + TOLERANCE
   if (steps.length === 1) return mostGain >= steps[0]!.ready
   return mostGain >= (steps.at(-1)!.ready - steps.at(-2)!.ready) / 2

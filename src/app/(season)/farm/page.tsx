@@ -1,5 +1,5 @@
 import type { Metadata } from 'next'
-import { FarmView } from '../../../features/farm/farm-view'
+import { FarmView } from '../../../features/farm-page/farm-view'
 
 export const metadata: Metadata = { title: 'Farm' }
 

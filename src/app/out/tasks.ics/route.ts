@@ -1,4 +1,4 @@
-import { exportFile } from '../../../features/farm/exports'
+import { exportFile } from '../../../features/farm-page/exports'
 
 export const dynamic = 'force-dynamic'
 

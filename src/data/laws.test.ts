@@ -1,0 +1,88 @@
+import fc from 'fast-check'
+import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
+import { anySeason } from '../season/any-season'
+import { readSmall } from '../season/small-season'
+import type { Planting } from '../season/schema'
+import { importSeason, redo, savePlantings, undo } from './change-repository'
+import { freshDatabase } from './fresh-database'
+import { createFarm, loadSeason, seasonRevision } from './season-repository'
+
+let connection: Awaited<ReturnType<typeof freshDatabase>>
+const db = () => connection.db
+const author = { who: 'Grower', summary: 'a change' }
+
+beforeAll(async () => {
+  connection = await freshDatabase(inject('databaseUrl'))
+})
+afterAll(() => connection.close())
+
+describe('laws of the database', () => {
+  it('any season at all comes back just as it went in', async () => {
+    await fc.assert(
+      fc.asyncProperty(anySeason, async (season) => {
+        const id = await createFarm(db(), season)
+        expect((await loadSeason(db(), id))!.season).toEqual(season)
+      }),
+      { numRuns: 40 },
+    )
+  }, 120_000)
+
+  it('any season may take the place of any other, and undo brings the other back', async () => {
+    await fc.assert(
+      fc.asyncProperty(anySeason, anySeason, async (one, other) => {
+        const id = await createFarm(db(), one)
+        expect(await importSeason(db(), id, other, 1, author)).toBeDefined()
+        expect((await loadSeason(db(), id))!.season).toEqual(other)
+        expect((await undo(db(), id, 'Grower')).ok).toBe(true)
+        expect((await loadSeason(db(), id))!.season).toEqual(one)
+      }),
+      { numRuns: 15 },
+    )
+  }, 120_000)
+
+  it('any walk of changes, undos and redos ends where a plain list of states does', async () => {
+    const step = fc.oneof(
+      fc.record({ do: fc.constant('change' as const), which: fc.nat(5), plants: fc.integer({ min: 1, max: 999 }) }),
+      fc.record({ do: fc.constant('remove' as const), which: fc.nat(5) }),
+      fc.record({ do: fc.constant('undo' as const) }),
+      fc.record({ do: fc.constant('redo' as const) }),
+    )
+    await fc.assert(
+      fc.asyncProperty(fc.array(step, { maxLength: 14 }), async (steps) => {
+        const season = readSmall()
+        const id = await createFarm(db(), season)
+        // The model: every state there was, and which one stands.
+        let states: Planting[][] = [season.plantings]
+        let at = 0
+        let revision = 1
+        for (const now of steps) {
+          const stored = (await loadSeason(db(), id))!
+          if (now.do === 'undo') {
+            const done = await undo(db(), id, 'Grower')
+            expect(done.ok).toBe(at > 0)
+            if (at > 0) at--
+            if (done.ok) revision++
+          } else if (now.do === 'redo') {
+            const done = await redo(db(), id, 'Grower')
+            expect(done.ok).toBe(at < states.length - 1)
+            if (at < states.length - 1) at++
+            if (done.ok) revision++
+          } else {
+            const target = states[at]![now.which]
+            if (!target) continue
+            const to = now.do === 'change' ? { ...target, plants: now.plants } : null
+            const written = await savePlantings(db(), id, [{ key: target.key, to, version: stored.versions[target.key]! }], author)
+            expect(written.ok).toBe(true)
+            const next = states[at]!.flatMap((planting) => (planting.key !== target.key ? [planting] : to ? [to] : []))
+            states = [...states.slice(0, at + 1), next]
+            at++
+            revision++
+          }
+          expect((await loadSeason(db(), id))!.season.plantings).toEqual(states[at])
+          expect(await seasonRevision(db(), id)).toBe(revision)
+        }
+      }),
+      { numRuns: 20 },
+    )
+  }, 120_000)
+})

@@ -1,0 +1,174 @@
+/** Test helper: any season at all that reads, for laws that must hold whatever a grower writes. */
+import fc from 'fast-check'
+import { readSeason } from './read'
+import type { Season, SeasonInput } from './schema'
+
+const celsius = (min: number, max: number) => fc.integer({ min: min * 2, max: max * 2 }).map((n) => n / 2)
+const share = fc.integer({ min: 1, max: 20 }).map((n) => n / 20)
+const maybe = <T>(arbitrary: fc.Arbitrary<T>) => fc.option(arbitrary, { nil: undefined })
+const word = fc.constantFrom('Red', 'Pale “mid”', 'Long, sweet', "O'Dell", 'Zürich ½', '=2+3', 'x')
+const monthDay = fc.constantFrom('01-01', '02-29', '03-01', '06-15', '10-31', '12-31')
+
+const temperature = fc.oneof(
+  fc.record({ held: celsius(2, 30) }),
+  fc.record({ lift: celsius(-3, 12), halfRange: celsius(0, 10), floor: celsius(-2, 12), ceiling: celsius(20, 35) }),
+  fc.record({ lift: celsius(0, 6) }),
+)
+
+const place = fc.record({
+  kind: fc.constantFrom('heat-mat' as const, 'lit-shelf' as const, 'bench' as const, 'tunnel' as const, 'cold-frame' as const),
+  trayPlaces: fc.integer({ min: 0, max: 60 }),
+  temperature: fc.tuple(temperature, fc.array(fc.tuple(monthDay, monthDay, temperature), { maxLength: 2 })),
+  open: maybe(fc.record({ from: monthDay, until: monthDay })),
+  transmission: maybe(share),
+  lamp: maybe(fc.record({ ppfd: fc.integer({ min: 0, max: 300 }), hours: fc.integer({ min: 0, max: 20 }) })),
+})
+
+const container = fc.record({
+  cells: fc.integer({ min: 1, max: 200 }),
+  cellVolume: fc.constantFrom(8, 20, 45, 100, 350, 700),
+  trayPlaces: fc.constantFrom(0.5, 1, 1.25),
+  rowCells: maybe(fc.integer({ min: 1, max: 10 })),
+  owned: maybe(fc.integer({ min: 0, max: 40 })),
+  washDays: fc.integer({ min: 0, max: 4 }),
+  plantable: fc.boolean(),
+})
+
+const crop = fc.record({
+  base: celsius(1, 9),
+  toOptimum: celsius(8, 18),
+  toCeiling: celsius(3, 10),
+  thermalTime: fc.integer({ min: 30, max: 220 }),
+  growthBase: celsius(2, 8),
+  growthSpan: celsius(10, 18),
+  points: fc.uniqueArray(fc.constantFrom(10, 30, 90, 400), { minLength: 1, maxLength: 3 }),
+  ready: fc.integer({ min: 120, max: 500 }),
+  hold: fc.integer({ min: 30, max: 300 }),
+  leafInterval: fc.integer({ min: 20, max: 90 }),
+  minNight: maybe(celsius(0, 8)),
+  stressAbove: maybe(celsius(28, 38)),
+  pauseDays: fc.integer({ min: 0, max: 4 }),
+  preparation: fc.array(fc.record({ what: word, days: fc.integer({ min: 1, max: 20 }) }), { maxLength: 2 }),
+  tenderness: fc.constantFrom('hardy' as const, 'half-hardy' as const, 'tender' as const),
+})
+
+const method = fc.record({
+  crop: fc.nat(1),
+  sowing: fc.oneof(
+    fc.constant({ policy: 'single' as const }),
+    fc.record({ policy: fc.constant('thin' as const), seedsPerCell: fc.integer({ min: 2, max: 3 }), keep: fc.constant(1) }),
+  ),
+  leaveHeatAt: fc.constantFrom(0.1 as const, 0.5 as const, 0.9 as const),
+  potUpPoint: share,
+  first: fc.record({ place: fc.nat(2), container: fc.nat(2), germinateAt: maybe(fc.nat(2)), survival: share }),
+  pots: maybe(fc.record({ place: fc.nat(2), container: fc.nat(2), survival: share, potUpPoint: maybe(share) })),
+  shift: maybe(fc.record({ place: fc.nat(2), when: fc.oneof(fc.record({ age: fc.integer({ min: 50, max: 400 }) }), fc.record({ leaf: fc.integer({ min: 1, max: 6 }) })) })),
+  last: maybe(fc.record({ place: fc.nat(2), days: fc.integer({ min: 16, max: 30 }) })),
+  hardening: fc.record({ days: fc.integer({ min: 0, max: 15 }), place: fc.nat(2) }),
+})
+
+const planting = fc.record({
+  variety: fc.nat(2),
+  method: fc.nat(2),
+  plants: fc.integer({ min: 1, max: 500 }),
+  month: fc.integer({ min: 1, max: 12 }),
+  date: fc.integer({ min: 1, max: 28 }),
+  series: maybe(fc.record({ every: fc.integer({ min: 3, max: 30 }), count: fc.integer({ min: 1, max: 5 }) })),
+  change: maybe(fc.record({ n: fc.integer({ min: 1, max: 5 }), plants: maybe(fc.integer({ min: 1, max: 90 })), dropped: fc.constantFrom(true, undefined) })),
+  agePoint: maybe(share),
+  confidence: maybe(fc.constantFrom(0.6, 0.9, 0.95)),
+  note: maybe(word),
+})
+
+/** Any season: two crops, three places, containers and methods each, up to six plantings. */
+export const anySeason: fc.Arbitrary<Season> = fc
+  .record({
+    latitude: fc.integer({ min: -60, max: 60 }),
+    means: fc.array(celsius(-8, 24), { minLength: 12, maxLength: 12 }),
+    frost: fc.boolean(),
+    rounding: fc.constantFrom('cells' as const, 'rows' as const, 'trays' as const),
+    weekdays: fc.uniqueArray(fc.integer({ min: 1, max: 7 }), { maxLength: 3 }),
+    places: fc.array(place, { minLength: 3, maxLength: 3 }),
+    containers: fc.array(container, { minLength: 3, maxLength: 3 }),
+    crops: fc.array(crop, { minLength: 2, maxLength: 2 }),
+    names: fc.array(word, { minLength: 3, maxLength: 3 }),
+    lots: fc.array(fc.record({ germination: share, testedSeeds: fc.constantFrom(20, 100), pace: fc.constantFrom(0.8, 1, 1.4), seeds: maybe(fc.nat(5000)) }), { maxLength: 3 }),
+    methods: fc.array(method, { minLength: 3, maxLength: 3 }),
+    plantings: fc.array(planting, { maxLength: 6 }),
+  })
+  .map((parts) => {
+    const cropOf = (i: number) => `crop-${i}`
+    const methods = parts.methods.map((m, i) => ({ ...m, crop: i === 2 ? m.crop : i }))
+    const document: SeasonInput = {
+      format: 1,
+      farm: { name: 'Any farm' },
+      season: { name: 'any', from: '2027-01-01', to: '2027-12-31' },
+      site: {
+        latitude: parts.latitude,
+        outdoorMonthlyMeans: parts.means,
+        ...(parts.frost ? { frost: { lastSpring: { median: '05-04', spreadDays: 12 }, firstAutumn: { median: '10-01', spreadDays: 9 }, marginDays: 2 } } : {}),
+      },
+      habits: { rounding: parts.rounding, sowingWeekdays: parts.weekdays },
+      places: parts.places.map(({ temperature: [usual, periods], ...p }, i) => ({
+        ...present(p),
+        key: `place-${i}`,
+        name: `Place ${i}`,
+        temperature: { ...usual, periods: periods.map(([from, until, t]) => ({ from, until, ...t })) },
+      })),
+      containers: parts.containers.map((c, i) => ({ ...present(c), key: `box-${i}`, name: `Box ${i}`, kind: 'cell-tray' as const })),
+      crops: parts.crops.map((c, i) => ({
+        key: cropOf(i),
+        name: `Crop ${i}`,
+        tenderness: c.tenderness,
+        germination: { base: c.base, optimum: c.base + c.toOptimum, ceiling: c.base + c.toOptimum + c.toCeiling, thermalTime: c.thermalTime },
+        growth: {
+          base: c.growthBase,
+          optimum: c.growthBase + c.growthSpan,
+          points: c.points.map((ml) => ({ ml, ready: c.ready + ml / 2, limit: c.ready + ml / 2 + c.hold + ml / 4 })),
+          leafInterval: c.leafInterval,
+        },
+        pauseDays: c.pauseDays,
+        preparation: c.preparation,
+        ...present({ minNight: c.minNight, stressAbove: c.stressAbove }),
+      })),
+      varieties: parts.names.map((name, i) => ({ key: `kind-${i}`, crop: cropOf(i % 2), name })),
+      lots: parts.lots.map((lot, i) => ({ ...present(lot), key: `lot-${i}`, variety: `kind-${i}`, name: `Lot ${i}` })),
+      methods: methods.map((m, i) => ({
+        key: `way-${i}`,
+        crop: cropOf(m.crop),
+        name: `Way ${i}`,
+        sowing: m.sowing,
+        leaveHeatAt: m.leaveHeatAt,
+        potUpPoint: m.potUpPoint,
+        stages: [
+          { place: `place-${m.first.place}`, container: `box-${m.first.container}`, survival: m.first.survival, ...(m.first.germinateAt === undefined ? {} : { germinateAt: `place-${m.first.germinateAt}` }) },
+          ...(m.shift ? [{ place: `place-${m.shift.place}`, when: m.shift.when }] : []),
+          ...(m.pots ? [{ ...present(m.pots), place: `place-${m.pots.place}`, container: `box-${m.pots.container}` }] : []),
+          ...(m.last ? [{ place: `place-${m.last.place}`, when: { daysBeforePlanting: m.last.days } }] : []),
+        ],
+        hardening: { days: m.hardening.days, place: `place-${m.hardening.place}` },
+      })),
+      plantings: parts.plantings.map((p, i) => {
+        const way = methods[p.method]!
+        const variety = [0, 1, 2].find((v) => v % 2 === way.crop && v >= p.variety) ?? way.crop
+        const day = `2027-${String(p.month).padStart(2, '0')}-${String(p.date).padStart(2, '0')}`
+        return {
+          ...present({ agePoint: p.agePoint, confidence: p.confidence, note: p.note, series: p.series }),
+          key: `p-${i}`,
+          code: `P${i}`,
+          variety: `kind-${variety}`,
+          method: `way-${p.method}`,
+          plants: p.plants,
+          on: day,
+          changes: p.series && p.change ? [present(p.change)] : [],
+        }
+      }),
+    }
+    const read = readSeason(document)
+    if (!read.ok) throw new Error(read.problems.map(({ path, message }) => `${path} ${message}`).join('\n'))
+    return read.season
+  })
+
+function present<T extends object>(value: T): { [K in keyof T]: Exclude<T[K], undefined> } {
+  return Object.fromEntries(Object.entries(value).filter(([, v]) => v !== undefined)) as never
+}
