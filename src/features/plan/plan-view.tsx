@@ -232,6 +232,10 @@ function usePanel() {
   const editId = params.get('edit')
   const oneId = params.get('one')
   const batchId = params.get('batch')
+  // What is being edited stays on the screen even when someone else removes it meanwhile.
+  const edited = editId === null ? undefined : season.plantings.find(({ key }) => key === editId)
+  const [remembered, setRemembered] = useState<Planting>()
+  if (edited && edited !== remembered) setRemembered(edited)
   const versionOf = (key: string) => data.versions[key] ?? null
   const saveOne = (planting: Planting, then: string | undefined) => save([{ key: planting.key, to: planting, version: versionOf(planting.key) }], then)
 
@@ -245,7 +249,7 @@ function usePanel() {
       <PlantingPanel key={`new ${params.get('from') ?? ''}`} title={source ? 'Another like it' : 'New planting'} start={startForm} base={undefined} busy={busy} problems={problems} failure={failure} onClose={close} onSave={(planting) => save([{ key: planting.key, to: planting, version: null }], firstBatch(planting))} />
     )
   } else if (editId !== null) {
-    const planting = season.plantings.find(({ key }) => key === editId)
+    const planting = edited ?? (remembered?.key === editId ? remembered : undefined)
     if (planting) {
       chosen = firstBatch(planting) ?? null
       content = (
@@ -294,7 +298,7 @@ const nextWeekOf = (day: Day) => day + 42
 function staleWords(result: Extract<SaveResult, { reason: 'stale' }>, edits: PlantingEdit[], season: { plantings: readonly Planting[] }, number: (n: number) => string): string {
   const [{ key, now } = { key: '', now: null }] = result.stale
   const mine = edits.find((edit) => edit.key === key)?.to
-  if (!now) return 'Someone else has removed this planting since you opened it. Nothing was saved; cancel, or save it anew as a duplicate.'
+  if (!now) return 'Someone else has removed this planting since you opened it. Nothing was saved; what you wrote is still here. Save again to put it back.'
   const said = season.plantings.find((planting) => planting.key === key) ?? mine
   const differences: string[] = []
   if (said && said.plants !== now.plants) differences.push(`plants: now ${number(now.plants)}`)

@@ -1,0 +1,55 @@
+import { readFileSync } from 'node:fs'
+import { describe, expect, it } from 'vitest'
+import { formatDay, parseDay } from '../../src/core/calendar/day'
+import type { Load } from '../../src/core/capacity/load'
+import { createPlanner } from '../../src/core/plan/plan'
+import { readSeason } from '../../src/season/read'
+import { largeSeason, seeded } from '../large-season'
+import { sallowFerry } from './sallow-ferry'
+
+const read = readSeason(sallowFerry)
+if (!read.ok) throw new Error('the demo farm must read')
+const plan = createPlanner().plan(read.season)
+const overIn = (load: Load<unknown>, from: string, until: string) => load.over.some((over) => over.from < parseDay(until) && over.until > parseDay(from))
+const place = (key: string) => plan.places.find((load) => load.of.key === key)!
+const marksOf = (id: string) => plan.byId.get(id)!.marks.map(({ kind }) => kind)
+
+describe('the demo farm', () => {
+  it('in the file is the one written here', () => {
+    expect(JSON.parse(readFileSync('demo/sallow-ferry-2027.json', 'utf8'))).toEqual(JSON.parse(JSON.stringify(sallowFerry)))
+  })
+  it('is as large as a market farm: crops, varieties and batches', () => {
+    expect(read.season.crops.length).toBeGreaterThanOrEqual(30)
+    expect(read.season.varieties.length).toBeGreaterThanOrEqual(45)
+    expect(plan.batches.length).toBeGreaterThanOrEqual(110)
+    expect(plan.batches.every(({ sow }) => sow !== undefined)).toBe(true)
+  })
+  it('shows the real troubles of a spring', () => {
+    expect(overIn(place('lit-rack'), '2027-03-10', '2027-03-25')).toBe(true)
+    expect(overIn(place('mats'), '2027-03-15', '2027-04-10')).toBe(true)
+    expect(overIn(place('warm-bench'), '2027-04-18', '2027-05-08')).toBe(true)
+    expect(overIn(place('tunnel'), '2027-04-16', '2027-05-10')).toBe(true)
+    expect(plan.containers.find(({ of }) => of.key === 'cells-72')!.over.length).toBeGreaterThan(0)
+    expect(marksOf('qy.1')).toContain('past-limit')
+  })
+  it('has a weak lot sown much thicker than a good one', () => {
+    const celosia = plan.byId.get('cl')!
+    const zinnia = plan.byId.get('zm.1')!
+    expect(celosia.sizing!.seeds / celosia.plants).toBeGreaterThan(2 * (zinnia.sizing!.seeds / zinnia.plants))
+  })
+  it('sows its first red oak lettuce in the last days of February', () => {
+    expect(formatDay(plan.byId.get('la.1')!.sow!)).toBe('2027-02-24')
+  })
+})
+
+describe('seeded seasons', () => {
+  it('are the same for a seed, and as large as asked for', () => {
+    expect(largeSeason(60, 7)).toEqual(largeSeason(60, 7))
+    expect(largeSeason(60, 8)).not.toEqual(largeSeason(60, 7))
+    expect(createPlanner().plan(largeSeason(60, 7)).batches).toHaveLength(60)
+    const random = seeded(3)
+    const numbers = Array.from({ length: 500 }, random)
+    expect(Math.min(...numbers)).toBeGreaterThanOrEqual(0)
+    expect(Math.max(...numbers)).toBeLessThan(1)
+  })
+})
