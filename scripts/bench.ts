@@ -33,24 +33,30 @@ function median(run: (i: number) => void, runs: number, warm = 5): number {
 /** The same season with every planting a new object, so that no batch is taken over from before. */
 const renewed = (season: Season): Season => ({ ...season, plantings: season.plantings.map((planting) => ({ ...planting })) })
 
+/** The bare loop: the same stays, as plain numbers, added day by day into typed arrays and nothing else. */
 function floorOf(plan: Plan): () => number {
   const from = plan.places[0]!.from
   const days = plan.places[0]!.days.length + 60
-  const containers = new Map(plan.season.containers.map((container, i) => [container, i]))
-  const stays = plan.batches.flatMap(({ stays: own }) =>
-    own.map((stay) => [stay.place, containers.get(stay.container)!, stay.from - from, stay.until - from, stay.trayPlaces, stay.trays] as const),
-  )
+  const all = plan.batches.flatMap(({ stays }) => stays)
+  const numbers = (of: (stay: (typeof all)[number]) => number) => Float64Array.from(all, of)
+  const place = numbers((stay) => stay.place)
+  const kind = numbers((stay) => stay.containerNumber)
+  const begin = numbers((stay) => stay.from - from)
+  const end = numbers((stay) => stay.until - from)
+  const trayPlaces = numbers((stay) => stay.trayPlaces)
+  const trays = numbers((stay) => stay.trays)
   const places = plan.places.map(() => new Float64Array(days))
   const kinds = plan.containers.map(() => new Float64Array(days))
   return () => {
     for (const load of places) load.fill(0)
     for (const load of kinds) load.fill(0)
-    for (const [place, kind, a, b, trayPlaces, trays] of stays) {
-      const onPlace = places[place]!
-      const ofKind = kinds[kind]!
-      for (let day = a; day < b; day++) {
-        onPlace[day]! += trayPlaces
-        ofKind[day]! += trays
+    for (let i = 0; i < place.length; i++) {
+      const onPlace = places[place[i]!]!
+      const ofKind = kinds[kind[i]!]!
+      const until = end[i]!
+      for (let day = begin[i]!; day < until; day++) {
+        onPlace[day]! += trayPlaces[i]!
+        ofKind[day]! += trays[i]!
       }
     }
     return places[0]![200]!
