@@ -1,7 +1,7 @@
 /** What this machine has and what it lacks: Node, packages, PostgreSQL, Chromium, a private database cluster. */
 import { execFileSync, spawn, spawnSync } from 'node:child_process'
 import { createHash, randomBytes } from 'node:crypto'
-import { accessSync, chmodSync, chownSync, constants, existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs'
+import { chmodSync, chownSync, existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { dirname, join, resolve } from 'node:path'
@@ -254,13 +254,4 @@ export function runTypeScript(file, args = [], env = {}) {
     })
     child.on('exit', (code) => done(code ?? 1))
   })
-}
-
-export function isWritable(path) {
-  try {
-    accessSync(path, constants.W_OK)
-    return statSync(path).isDirectory()
-  } catch {
-    return false
-  }
 }

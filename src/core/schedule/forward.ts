@@ -188,17 +188,6 @@ export function limitDay(route: Route, pass: Pass): Day {
   return pass.settled === Infinity ? Infinity : dayAtAge(route, pass, limitAge(route))
 }
 
-/** Place number a batch stands in on a day between sowing and planting (and after, while it waits). */
-export function placeOn(route: Route, pass: Pass, day: Day): number {
-  for (let i = route.tail.length - 1; i >= 0; i--) {
-    if (day >= pass.planting - route.tail[i]!.daysBefore) return route.tail[i]!.place
-  }
-  if (day < pass.leavesHeat) return route.germPlace
-  let leg = 0
-  for (let i = 1; i < route.legs.length; i++) if (day >= legStart(pass, i)) leg = i
-  return route.legs[leg]!.place
-}
-
 /**
  * First day ≥ `from` on which the total gained since `from` comes to `amount`, in `place` until the
  * tail of the route takes over.

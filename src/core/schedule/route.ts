@@ -1,7 +1,7 @@
 /** A method made ready to be walked: places by number, containers with their ages, moves with their triggers. */
 import type { Container, Crop, Method } from '../../season/schema'
 import type { Climate, RunningTotal } from '../climate/climate'
-import { goodRange, thermalShareFor, type Germination } from '../germination/emergence'
+import { thermalShareFor, type Germination } from '../germination/emergence'
 import { containerAge, containerHolds, type ContainerAge } from '../growth/container-age'
 import { leafAge, type GrowthRange } from '../growth/rate'
 
@@ -130,12 +130,6 @@ export function compileRoute(
 export function fastestEmergence(route: Route): number {
   const { base, optimum, thermalTime } = route.germination
   return (thermalTime * route.pace) / (optimum - base)
-}
-
-/** A place's fitness to germinate in, by name, for marks and remedies. */
-export function isInGoodRange(g: Germination, temperature: number): boolean {
-  const { from, to } = goodRange(g)
-  return temperature >= from && temperature <= to
 }
 
 /** Number of each thing of a list by its key. */
