@@ -1,7 +1,7 @@
 /** For a batch that cannot work as it stands: the nearest things that would. */
 import type { Container, Method, Place, Planting, Season } from '../../season/schema'
 import type { Day } from '../calendar/day'
-import { countBack } from '../schedule/count-back'
+import { latestSowing } from '../schedule/count-back'
 import type { Batch } from './batch'
 import { isStop } from './marks'
 import type { Planner } from './plan'
@@ -33,7 +33,7 @@ export function nearestThatWorks(planner: Planner, season: Season, batch: Batch)
   if (way.refused.length === 0 && !late) {
     const last = way.table.from + way.table.lacksReady.length - 1
     for (let day = batch.plantOn + 1; day <= Math.min(last, batch.plantOn + FARTHEST); day++) {
-      const { sow } = countBack(way.table, day, batch.agePoint)
+      const sow = latestSowing(way.table, day, batch.agePoint)
       if (sow === undefined) continue
       remedies.push({ kind: 'plant-on', day, sow })
       break

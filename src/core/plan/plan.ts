@@ -59,9 +59,10 @@ export function createPlanner(): Planner {
     const { habits } = season
     const agePoint = planting.agePoint ?? habits.agePoint
     const confidence = planting.confidence ?? habits.confidence
-    return expandPlanting(planting).map((sought) =>
-      computeBatch(plantOn === undefined ? sought : { ...sought, plantOn }, variety, way, seed, agePoint, confidence, habits.sowingWeekdays),
-    )
+    return expandPlanting(planting).map((one) => {
+      const sought = plantOn === undefined ? one : { ...one, plantOn }
+      return computeBatch(sought, variety, way.course(sought.plantOn, agePoint, sought.sowOn), seed, agePoint, confidence)
+    })
   }
 
   const prepare = (season: Season, extra?: Planting): Tables => {
@@ -145,6 +146,7 @@ function createTables(season: Season, span: Span): Tables {
     sowFrom,
     sowTo,
     rounding: season.habits.rounding,
+    sowingWeekdays: season.habits.sowingWeekdays,
   }
   const ways = new Map<Season['methods'][number], Map<number, Way>>()
   const firstLot = new Map<string, Lot>()

@@ -33,11 +33,12 @@ export function tasksOf(batch: Batch, from: Day, until: Day): Task[] {
   const tasks: Task[] = []
   const [first] = stays
   if (sow === undefined || !pass || !first) return tasks
-  let ahead = way.crop.preparation.reduce((sum, { days }) => sum + days, 0)
-  way.crop.preparation.forEach(({ what, days }, i) => {
-    add(tasks, from, until, batch, 'prepare', i, sow - ahead, first.place, undefined, first, what)
-    ahead -= days
-  })
+  const { preparation } = way.crop
+  let ahead = 0
+  for (let i = preparation.length - 1; i >= 0; i--) {
+    ahead += preparation[i]!.days
+    add(tasks, from, until, batch, 'prepare', i, sow - ahead, first.place, undefined, first, preparation[i]!.what)
+  }
   add(tasks, from, until, batch, 'sow', 0, sow, first.place, undefined, first)
   for (let i = 1; i < stays.length; i++) {
     const stay = stays[i]!
@@ -80,17 +81,28 @@ const RANK = Object.fromEntries(TASK_KINDS.map((kind, i) => [kind, i])) as Recor
 
 /** Work of all batches in [from, until), by day, then in the order of the day, then by place. */
 export function tasksBetween(batches: readonly Batch[], from: Day, until: Day): Task[] {
-  const tasks: Task[] = []
+  const kinds = TASK_KINDS.length
+  // A bin for every day and kind: only what falls together has to be compared.
+  const bins = new Map<number, Task[]>()
   for (const batch of batches) {
     const { sow, plantOn } = batch
     if (sow === undefined || plantOn < from || (sow >= until && (batch.way.crop.preparation.length === 0 || sow - LONGEST_PREPARATION >= until))) continue
-    for (const task of tasksOf(batch, from, until)) tasks.push(task)
+    for (const task of tasksOf(batch, from, until)) {
+      const bin = task.day * kinds + RANK[task.kind]
+      const others = bins.get(bin)
+      if (others) others.push(task)
+      else bins.set(bin, [task])
+    }
   }
-  return tasks.sort(
-    (a, b) =>
-      a.day - b.day ||
-      RANK[a.kind] - RANK[b.kind] ||
-      (a.fromPlace ?? a.place ?? 0) - (b.fromPlace ?? b.place ?? 0) ||
-      (a.batch.code < b.batch.code ? -1 : 1),
-  )
+  const tasks: Task[] = []
+  for (const key of Float64Array.from(bins.keys()).sort()) {
+    const bin = bins.get(key)!
+    if (bin.length > 1) bin.sort(byPlaceThenCode)
+    for (const task of bin) tasks.push(task)
+  }
+  return tasks
+}
+
+function byPlaceThenCode(a: Task, b: Task): number {
+  return (a.fromPlace ?? a.place ?? 0) - (b.fromPlace ?? b.place ?? 0) || (a.batch.code < b.batch.code ? -1 : 1)
 }

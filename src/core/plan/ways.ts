@@ -5,6 +5,7 @@ import type { Climate, RunningTotal } from '../climate/climate'
 import { createSowingTable, type SowingTable } from '../schedule/count-back'
 import { compileRoute, type ContainerRefused, type Route } from '../schedule/route'
 import { roundUp, sizeBatch, type Sizing, type SizingInput } from '../sizing/size'
+import { Course } from './course'
 
 /** Germination share of the seed a batch draws from. */
 export interface SeedShare {
@@ -32,6 +33,8 @@ export interface Way {
   /** Plants that one cell carries. */
   keep: number
   seedsPerCell: number
+  /** Course to a planting day; courses already found are kept, but for sowings chosen by hand. */
+  course(plantOn: Day, agePoint: number, sowOn: Day | undefined): Course
   /** Size for a need; sizes already found are kept. */
   size(need: number, seed: SeedShare, confidence: number, temperatureFactor: number): Sizing | undefined
 }
@@ -46,6 +49,8 @@ export interface WayFacts {
   sowFrom: Day
   sowTo: Day
   rounding: 'cells' | 'rows' | 'trays'
+  /** Days of the week sown on, 1 Monday … 7; none means any. */
+  sowingWeekdays: readonly number[]
 }
 
 /** Puts a crop, a method and a pace together. */
@@ -76,7 +81,8 @@ export function createWay(facts: WayFacts, crop: Crop, method: Method, pace: num
     const sizing = sizeBatch(input)
     return sizing && roundUp(sizing, unit)
   }
-  return {
+  const courses = new Map<number, Map<Day, Course>>()
+  const way: Way = {
     crop,
     method,
     route,
@@ -90,6 +96,16 @@ export function createWay(facts: WayFacts, crop: Crop, method: Method, pace: num
     survivals,
     keep,
     seedsPerCell,
+    course(plantOn, agePoint, sowOn) {
+      if (sowOn !== undefined) return new Course(way, plantOn, agePoint, sowOn, facts.sowingWeekdays)
+      if (courses.size > MOST_AGES) courses.clear()
+      let byDay = courses.get(agePoint)
+      if (!byDay) courses.set(agePoint, (byDay = new Map()))
+      if (byDay.size >= MOST_COURSES) byDay.clear()
+      let course = byDay.get(plantOn)
+      if (!course) byDay.set(plantOn, (course = new Course(way, plantOn, agePoint, undefined, facts.sowingWeekdays)))
+      return course
+    },
     size(need, seed, confidence, factor) {
       if (factor !== 1) {
         const id = `${need} ${seed.germination} ${seed.testedSeeds} ${confidence} ${factor.toFixed(3)}`
@@ -106,7 +122,11 @@ export function createWay(facts: WayFacts, crop: Crop, method: Method, pace: num
       return sizing
     },
   }
+  return way
 }
+
+const MOST_AGES = 50 // ages for which courses are kept
+const MOST_COURSES = 2000 // planting days kept for one way and age
 
 function stageSurvivals(method: Method): number[] {
   const survivals: number[] = []

@@ -6,7 +6,7 @@
  * (what the stay before planting adds) with what each sowing still lacks.
  */
 import type { Day } from '../calendar/day'
-import { ageOn, forwardPass, gain, limitAge, movesDone, TOLERANCE } from './forward'
+import { ageOn, forwardPass, gain, limitAge, movesDone, TOLERANCE, type Pass } from './forward'
 import type { Route } from './route'
 
 /** Farthest a sowing is looked for before its planting, days. */
@@ -101,60 +101,103 @@ export function createSowingTable(route: Route, from: Day, to: Day): SowingTable
  * @see the forward pass, which defines the answer: latest sowing whose pass reaches the age with every move done
  */
 export function countBack(table: SowingTable, planting: Day, agePoint: number): CountedBack {
-  const { route, from, lacksReady } = table
-  const first = Math.max(0, planting - SEARCH_DAYS - from)
-  const end = Math.min(lacksReady.length, planting - from) // sown before the planting day
-  if (end <= first) return { sow: undefined, window: undefined }
+  return { sow: latestSowing(table, planting, agePoint), window: sowingWindow(table, planting) }
+}
 
-  const tailStart = route.tail.length > 0 ? planting - route.tail[0]!.daysBefore : planting
-  const lastTotal = route.growthTotals[route.legs.at(-1)!.place]!
-  const tailGain = gain(route, route.growthTotals, route.legs.at(-1)!.place, tailStart, planting, planting)
-  const offered = tailStart < route.climate.from ? -Infinity : lastTotal[tailStart - route.climate.from]! + tailGain
-  // Sowings before `clear` are all settled before the tail begins, so the table answers for them.
-  const clear = Math.min(end, lastAtMost(table.settledSoFar, tailStart, planting - from - table.ahead) + 1)
+/** Latest sowing that reaches an age by the planting day; `undefined` when none in 400 days does. */
+export function latestSowing(table: SowingTable, planting: Day, agePoint: number): Day | undefined {
+  const asked = ask(table, planting)
+  const { first, clear, offered } = asked
+  const { lacks, later } = lacksAt(table, agePoint)
+  // Sowings that meet the tail are later than any the table answers for.
+  let sow = -1
+  lateSowings(table, asked, true, (i, pass) => {
+    if (pass) {
+      const { route } = table
+      const ready = pass.readyAge
+      if (ageOn(route, pass, planting) < ready + agePoint * (limitAge(route) - ready) - TOLERANCE) return false
+    } else if (lacks[i]! > offered + TOLERANCE) return false
+    sow = i
+    return true
+  })
+  if (sow < 0) {
+    sow = latestIn(lacks, later, offered, first, clear, planting - table.from - table.ahead)
+    if (sow >= 0) table.ahead = planting - table.from - sow
+  }
+  return sow >= first ? sow + table.from : undefined
+}
 
-  const point = lacksAt(table, agePoint)
-  const near = planting - from - table.ahead
-  let sow = latestIn(point.lacks, point.later, offered, first, clear, near)
-  if (sow >= 0) table.ahead = planting - from - sow
-  let latest = latestIn(lacksReady, table.readyLater, offered, first, clear, sow >= 0 ? sow + 4 : near)
+/** Earliest and latest sowing that is ready and not past its limit on the planting day. */
+export function sowingWindow(table: SowingTable, planting: Day): CountedBack['window'] {
+  const asked = ask(table, planting)
+  const { first, clear, offered } = asked
+  const { route, from } = table
+  let latest = latestIn(table.lacksReady, table.readyLater, offered, first, clear, planting - from - table.ahead + 4)
   while (latest >= first && !inWindow(table, latest, offered)) latest--
   let earliest = Math.max(first, firstAtLeast(table.lacksLimitSoFar, offered - TOLERANCE, latest - 20))
   while (earliest < clear && !inWindow(table, earliest, offered)) earliest++
   if (earliest >= clear || latest < first) earliest = latest = -1
+  lateSowings(table, asked, false, (i, pass) => {
+    if (pass) {
+      const age = ageOn(route, pass, planting)
+      if (age < pass.readyAge - TOLERANCE || age > limitAge(route) + TOLERANCE) return false
+    } else if (!inWindow(table, i, offered)) return false
+    if (earliest < 0) earliest = i
+    latest = i
+    return false
+  })
+  return earliest >= first ? { earliest: earliest + from, latest: latest + from } : undefined
+}
 
-  // Sowings whose last move meets the tail are walked one by one, unless none of them can be ready.
-  if (clear < end && tailMayMatter(table, tailGain)) {
+/** A planting day put to a table: which sowings may answer, and what the stay before planting adds for them. */
+interface Asked {
+  planting: Day
+  /** Sowings [first, end) by index; those before `clear` are all settled before the tail begins. */
+  first: number
+  end: number
+  clear: number
+  tailStart: Day
+  tailGain: number
+  /** Total of the last place when the tail begins, with what the tail adds. */
+  offered: number
+}
+
+function ask(table: SowingTable, planting: Day): Asked {
+  const { route, from } = table
+  const first = Math.max(0, planting - SEARCH_DAYS - from)
+  const end = Math.max(first, Math.min(table.lacksReady.length, planting - from)) // sown before the planting day
+  const tailStart = route.tail.length > 0 ? planting - route.tail[0]!.daysBefore : planting
+  const lastPlace = route.legs[route.legs.length - 1]!.place
+  const tailGain = gain(route, route.growthTotals, lastPlace, tailStart, planting, planting)
+  const offered = tailStart < route.climate.from ? -Infinity : route.growthTotals[lastPlace]![tailStart - route.climate.from]! + tailGain
+  const clear = Math.min(end, lastAtMost(table.settledSoFar, tailStart, planting - from - table.ahead) + 1)
+  return { planting, first, end, clear, tailStart, tailGain, offered }
+}
+
+/**
+ * Looks at the sowings that may still be on the move when the tail begins, until one is taken.
+ * Those whose last move meets the tail are walked one by one, unless none of them can be ready;
+ * for the others `pass` is left out and the table answers.
+ */
+function lateSowings(table: SowingTable, asked: Asked, latestFirst: boolean, take: (i: number, pass: Pass | undefined) => boolean): void {
+  const { route, from } = table
+  const { planting, clear, end, tailStart, tailGain } = asked
+  const begin = Math.max(clear, asked.first)
+  if (begin >= end) return
+  const walked = tailMayMatter(table, tailGain)
+  let until: number
+  if (walked) {
     // Even growing at its best from emergence on, a plant needs so many days to be ready.
     const { steps, growth } = route
-    const fewest = planting - Math.floor(steps.at(-1)!.ready / (growth.optimum - growth.base))
-    const until = fewest < tailStart ? Math.min(end, lastAtMost(table.emergence, fewest) + 1) : end
-    for (let i = Math.max(clear, first); i < until; i++) {
+    const fewest = planting - Math.floor(steps[steps.length - 1]!.ready / (growth.optimum - growth.base))
+    until = fewest < tailStart ? Math.min(end, lastAtMost(table.emergence, fewest) + 1) : end
+  } else until = Math.min(end, lastAtMost(table.settledLater, tailStart, clear) + 1)
+  for (let k = begin; k < until; k++) {
+    const i = latestFirst ? begin + until - 1 - k : k
+    if (walked) {
       const pass = forwardPass(route, from + i, planting)
-      if (!movesDone(pass)) continue
-      const age = ageOn(route, pass, planting)
-      const ready = pass.readyAge
-      const limit = limitAge(route)
-      if (age >= ready + agePoint * (limit - ready) - TOLERANCE) sow = i
-      if (age >= ready - TOLERANCE && age <= limit + TOLERANCE) {
-        if (earliest < 0) earliest = i
-        latest = i
-      }
-    }
-  } else {
-    const until = clear < end ? Math.min(end, lastAtMost(table.settledLater, tailStart, clear) + 1) : clear
-    for (let i = Math.max(clear, first); i < until; i++) {
-      if (table.settled[i]! > tailStart) continue
-      if (point.lacks[i]! <= offered + TOLERANCE) sow = i
-      if (inWindow(table, i, offered)) {
-        if (earliest < 0) earliest = i
-        latest = i
-      }
-    }
-  }
-  return {
-    sow: sow >= first ? sow + from : undefined,
-    window: earliest >= first ? { earliest: earliest + from, latest: latest + from } : undefined,
+      if (movesDone(pass) && take(i, pass)) return
+    } else if (table.settled[i]! <= tailStart && take(i, undefined)) return
   }
 }
 
@@ -184,10 +227,13 @@ function lacksAt(table: SowingTable, point: number): { lacks: Float64Array; late
       }
       later[i] = Math.min(lacks[i]!, i < lacks.length - 1 ? later[i + 1]! : Infinity)
     }
+    if (table.byPoint.size >= MOST_POINTS) table.byPoint.clear()
     table.byPoint.set(point, (found = { lacks, later }))
   }
   return found
 }
+
+const MOST_POINTS = 50 // age points kept
 
 /** Largest index in [first, end) that lacks no more than is offered, or −1. */
 function latestIn(lacks: Float64Array, later: Float64Array, offered: number, first: number, end: number, near: number): number {
