@@ -4,7 +4,7 @@
  */
 import { isDeepStrictEqual } from 'node:util'
 import type { Kysely, Transaction } from 'kysely'
-import type { Planting, Season } from '../season/schema'
+import { Season, type Planting } from '../season/schema'
 import * as rows from './rows'
 import type { Database } from './schema'
 import { readSeasonRows, replaceContents, type SeasonId } from './season-repository'
@@ -283,7 +283,8 @@ async function writeStates(trx: Transaction<Database>, id: SeasonId, states: rea
 /** Puts `to` in the place of `from`; false, with nothing written, when `from` is no longer what stands there. */
 async function apply(trx: Transaction<Database>, id: SeasonId, from: State, to: State, revision: number): Promise<boolean> {
   if ('season' in to) {
-    await replaceContents(trx, id, to.season, revision)
+    // A journal may be older than what a season holds now: what it lacks is filled in.
+    await replaceContents(trx, id, Season.parse(to.season), revision)
     return true
   }
   if (!('plantings' in from)) return false

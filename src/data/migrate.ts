@@ -1,9 +1,10 @@
 /** Brings a database up to date. */
 import { Migrator, type Kysely, type Migration } from 'kysely'
 import * as season from './migrations/0001-season'
+import * as knowHow from './migrations/0002-know-how'
 import type { Database } from './schema'
 
-const MIGRATIONS: Record<string, Migration> = { '0001-season': season }
+const MIGRATIONS: Record<string, Migration> = { '0001-season': season, '0002-know-how': knowHow }
 
 /**
  * Runs the migrations a database lacks, each once, in order.

@@ -1,6 +1,6 @@
 /** Between the things of a season document and the rows they are kept in. */
 import type { Insertable, Selectable } from 'kysely'
-import type { Container, Crop, Lot, Method, Place, Planting, Season, Stage, Variety } from '../season/schema'
+import { Habits, type Container, type Crop, type Lot, type Method, type Place, type Planting, type Season, type Stage, type Variety } from '../season/schema'
 import type * as t from './schema'
 
 /** The season a row belongs to. */
@@ -52,6 +52,7 @@ export function seasonRow({ season, site, habits }: Season) {
     handling: habits.handling,
     rounding: habits.rounding,
     sowing_weekdays: habits.sowingWeekdays,
+    more_habits: JSON.stringify({ work: habits.work, mixCompaction: habits.mixCompaction, costs: habits.costs }),
   }
 }
 
@@ -83,6 +84,7 @@ export function seasonOf(row: Selectable<t.SeasonTable>, farmName: string): Pick
       handling: row.handling,
       rounding: row.rounding as Season['habits']['rounding'],
       sowingWeekdays: row.sowing_weekdays,
+      ...Habits.pick({ work: true, mixCompaction: true, costs: true }).parse(row.more_habits),
     },
   }
 }
@@ -101,6 +103,7 @@ export function placeRow(id: SeasonId, x: Place, position: number): Insertable<t
     transmission: x.transmission ?? null,
     lamp_ppfd: x.lamp?.ppfd ?? null,
     lamp_hours: x.lamp?.hours ?? null,
+    more: JSON.stringify(present({ layout: x.layout, stock: x.stock.length > 0 ? x.stock : undefined })),
   }
 }
 
@@ -128,6 +131,8 @@ export function placeOf(row: Selectable<t.PlaceTable>, periods: Selectable<t.Pla
     open: row.open_from === null ? undefined : { from: row.open_from, until: row.open_until! },
     transmission: row.transmission,
     lamp: row.lamp_ppfd === null ? undefined : { ppfd: row.lamp_ppfd, hours: row.lamp_hours! },
+    stock: [],
+    ...(row.more as Pick<Place, 'layout'> & Partial<Pick<Place, 'stock'>>),
   })
 }
 
@@ -145,6 +150,7 @@ export function containerRow(id: SeasonId, x: Container, position: number): Inse
     owned: x.owned ?? null,
     wash_days: x.washDays,
     plantable: x.plantable,
+    more: JSON.stringify(present({ packCells: x.packCells, measures: x.measures, outline: x.outline, price: x.price })),
   }
 }
 
@@ -160,6 +166,7 @@ export function containerOf(row: Selectable<t.ContainerTable>): Container {
     owned: row.owned,
     washDays: row.wash_days,
     plantable: row.plantable,
+    ...(row.more as Pick<Container, 'packCells' | 'measures' | 'outline' | 'price'>),
   })
 }
 
@@ -190,6 +197,8 @@ export function cropRow(id: SeasonId, x: Crop, position: number): Insertable<t.C
     min_night: x.minNight ?? null,
     stress_above: x.stressAbove ?? null,
     thin_at_leaf: x.thinAtLeaf,
+    facts: JSON.stringify(present({ group: x.group, season: x.season, lifespan: x.lifespan, raise: x.raise, field: x.field, care: x.care, seed: x.seed, seasonGroups: x.seasonGroups, cautions: x.cautions, cover: g.cover, usual: growth.usual })),
+    library: x.library ?? null,
   }
 }
 
@@ -206,7 +215,16 @@ export function cropOf(
   points: Selectable<t.GrowthPointTable>[],
   preparation: Selectable<t.PreparationTable>[],
 ): Crop {
+  const { cover, usual, ...facts } = row.facts as Pick<Crop, 'group' | 'season' | 'lifespan' | 'raise'> &
+    Partial<Pick<Crop, 'field' | 'care' | 'seed' | 'seasonGroups' | 'cautions'>> & { cover?: NonNullable<Crop['germination']['cover']>; usual?: [number, number] }
   return present({
+    field: {},
+    care: {},
+    seed: {},
+    seasonGroups: [],
+    cautions: [],
+    ...facts,
+    library: row.library,
     key: row.key,
     name: row.name,
     family: row.family,
@@ -222,6 +240,7 @@ export function cropOf(
       usualShare: row.usual_share,
       light: row.light as Crop['germination']['light'],
       depth: row.depth,
+      cover,
     }),
     growth: present({
       base: row.growth_base,
@@ -229,6 +248,7 @@ export function cropOf(
       points: points.map((p) => ({ ml: p.ml, ready: p.ready, limit: p.limit_age })),
       leafInterval: row.leaf_interval,
       firstLeaf: row.first_leaf,
+      usual,
     }),
     pauseDays: row.pause_days,
     minNight: row.min_night,
@@ -239,11 +259,19 @@ export function cropOf(
 }
 
 export function varietyRow(id: SeasonId, x: Variety, position: number): Insertable<t.VarietyTable> {
-  return { ...id, key: x.key, position, crop: x.crop, name: x.name, note: x.note ?? null }
+  return { ...id, key: x.key, position, crop: x.crop, name: x.name, note: x.note ?? null, season_group: x.seasonGroup ?? null, overrides: JSON.stringify(x.overrides ?? {}) }
 }
 
 export function varietyOf(row: Selectable<t.VarietyTable>): Variety {
-  return present({ key: row.key, crop: row.crop, name: row.name, note: row.note })
+  const overrides = row.overrides as NonNullable<Variety['overrides']>
+  return present({
+    key: row.key,
+    crop: row.crop,
+    name: row.name,
+    note: row.note,
+    seasonGroup: row.season_group,
+    overrides: Object.keys(overrides).length > 0 ? overrides : undefined,
+  })
 }
 
 export function lotRow(id: SeasonId, x: Lot, position: number): Insertable<t.LotTable> {
@@ -259,10 +287,18 @@ export function lotRow(id: SeasonId, x: Lot, position: number): Insertable<t.Lot
     tested_on: x.testedOn ?? null,
     pace: x.pace,
     seeds: x.seeds ?? null,
+    grams: x.grams ?? null,
+    packed_for: x.year ?? null,
+    stored: x.stored ?? null,
+    more: JSON.stringify(present({ treated: x.treated, packetSeeds: x.packetSeeds, packetPrice: x.packetPrice })),
   }
 }
 
-export function lotOf(row: Selectable<t.LotTable>): Lot {
+export function lotTestRows(id: SeasonId, x: Lot): Insertable<t.LotTestTable>[] {
+  return x.homeTests.map(({ on, sown, up }, position) => ({ ...id, lot: x.key, position, tested_on: on, sown, up }))
+}
+
+export function lotOf(row: Selectable<t.LotTable>, tests: Selectable<t.LotTestTable>[]): Lot {
   return present({
     key: row.key,
     variety: row.variety,
@@ -273,20 +309,25 @@ export function lotOf(row: Selectable<t.LotTable>): Lot {
     testedOn: row.tested_on,
     pace: row.pace,
     seeds: row.seeds,
+    grams: row.grams,
+    year: row.packed_for,
+    stored: row.stored as Lot['stored'],
+    homeTests: tests.map(({ tested_on: on, sown, up }) => ({ on, sown, up })),
+    ...(row.more as Pick<Lot, 'treated' | 'packetSeeds' | 'packetPrice'>),
   })
 }
 
 export function methodRow(id: SeasonId, x: Method, position: number): Insertable<t.MethodTable> {
-  const thinned = x.sowing.policy === 'thin' ? x.sowing : { seedsPerCell: 1, keep: 1 }
+  const { policy, ...sowing } = x.sowing
   return {
     ...id,
     key: x.key,
     position,
     crop: x.crop,
     name: x.name,
-    policy: x.sowing.policy,
-    seeds_per_cell: thinned.seedsPerCell,
-    keep: thinned.keep,
+    policy,
+    sowing: JSON.stringify(sowing),
+    more: JSON.stringify(present({ preparation: x.preparation, school: x.school, note: x.note })),
     leave_heat_at: x.leaveHeatAt,
     pot_up_point: x.potUpPoint,
     hardening_days: x.hardening.days,
@@ -306,6 +347,7 @@ export function stageRows(id: SeasonId, x: Method): Insertable<t.StageTable>[] {
       germinate_at: stage.germinateAt ?? null,
       survival: stage.survival,
       pot_up_point: stage.potUpPoint ?? null,
+      divide: stage.divide ?? null,
       when_age: when.age ?? null,
       when_leaf: when.leaf ?? null,
       when_days_before: when.daysBeforePlanting ?? null,
@@ -318,11 +360,12 @@ export function methodOf(row: Selectable<t.MethodTable>, stages: Selectable<t.St
     key: row.key,
     crop: row.crop,
     name: row.name,
-    sowing: row.policy === 'thin' ? { policy: 'thin', seedsPerCell: row.seeds_per_cell, keep: row.keep } : { policy: 'single' },
+    sowing: { policy: row.policy, ...(row.sowing as object) } as Method['sowing'],
     leaveHeatAt: row.leave_heat_at as Method['leaveHeatAt'],
     potUpPoint: row.pot_up_point,
     stages: stages.map(stageOf),
     hardening: present({ days: row.hardening_days, place: row.hardening_place }),
+    ...(row.more as Pick<Method, 'preparation' | 'school' | 'note'>),
   }
 }
 
@@ -342,6 +385,7 @@ function stageOf(row: Selectable<t.StageTable>): Stage {
     survival: row.survival,
     when,
     potUpPoint: row.pot_up_point,
+    divide: row.divide,
   })
 }
 

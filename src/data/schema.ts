@@ -49,6 +49,7 @@ export interface SeasonTable extends OfSeason {
   rounding: string
   sowing_weekdays: number[]
   opened_at: ColumnType<Date, never, Date>
+  more_habits: Json
 }
 
 export interface PlaceTable extends Keyed, TemperatureColumns {
@@ -60,6 +61,7 @@ export interface PlaceTable extends Keyed, TemperatureColumns {
   transmission: number | null
   lamp_ppfd: number | null
   lamp_hours: number | null
+  more: Json
 }
 
 export interface PlacePeriodTable extends OfSeason, TemperatureColumns {
@@ -79,6 +81,7 @@ export interface ContainerTable extends Keyed {
   owned: number | null
   wash_days: number
   plantable: boolean
+  more: Json
 }
 
 export interface CropTable extends Keyed {
@@ -103,6 +106,8 @@ export interface CropTable extends Keyed {
   min_night: number | null
   stress_above: number | null
   thin_at_leaf: number
+  facts: Json
+  library: string | null
 }
 
 export interface GrowthPointTable extends OfSeason {
@@ -124,6 +129,8 @@ export interface VarietyTable extends Keyed {
   crop: string
   name: string
   note: string | null
+  overrides: Json
+  season_group: string | null
 }
 
 export interface LotTable extends Keyed {
@@ -135,18 +142,30 @@ export interface LotTable extends Keyed {
   tested_on: string | null
   pace: number
   seeds: number | null
+  more: Json
+  grams: number | null
+  packed_for: number | null
+  stored: string | null
+}
+
+export interface LotTestTable extends OfSeason {
+  lot: string
+  position: number
+  tested_on: string
+  sown: number
+  up: number
 }
 
 export interface MethodTable extends Keyed {
   crop: string
   name: string
   policy: string
-  seeds_per_cell: number
-  keep: number
   leave_heat_at: number
   pot_up_point: number
   hardening_days: number
   hardening_place: string | null
+  sowing: Json
+  more: Json
 }
 
 export interface StageTable extends OfSeason {
@@ -160,6 +179,7 @@ export interface StageTable extends OfSeason {
   when_age: number | null
   when_leaf: number | null
   when_days_before: number | null
+  divide: number | null
 }
 
 export interface PlantingTable extends Keyed {
@@ -201,6 +221,9 @@ export interface JournalTable extends OfSeason {
   undone: Generated<boolean>
 }
 
+/** A group of facts that nothing refers to; checked by the season's own schema on the way in. */
+type Json = JSONColumnType<object>
+
 export interface Database {
   farm: FarmTable
   season: SeasonTable
@@ -212,6 +235,7 @@ export interface Database {
   preparation: PreparationTable
   variety: VarietyTable
   lot: LotTable
+  lot_test: LotTestTable
   method: MethodTable
   stage: StageTable
   planting: PlantingTable

@@ -56,6 +56,7 @@ export async function readSeasonRows(trx: Transaction<Database>, id: SeasonId): 
   const preparation = await ofSeason(trx.selectFrom('preparation').selectAll(), id).orderBy('position').execute()
   const varieties = await ofSeason(trx.selectFrom('variety').selectAll(), id).orderBy('position').execute()
   const lots = await ofSeason(trx.selectFrom('lot').selectAll(), id).orderBy('position').execute()
+  const tests = await ofSeason(trx.selectFrom('lot_test').selectAll(), id).orderBy('position').execute()
   const methods = await ofSeason(trx.selectFrom('method').selectAll(), id).orderBy('position').execute()
   const stages = await ofSeason(trx.selectFrom('stage').selectAll(), id).orderBy('position').execute()
   const plantings = await ofSeason(trx.selectFrom('planting').selectAll(), id)
@@ -67,6 +68,7 @@ export async function readSeasonRows(trx: Transaction<Database>, id: SeasonId): 
   const periodsOf = groupBy(periods, (p) => p.place)
   const pointsOf = groupBy(points, (p) => p.crop)
   const preparationOf = groupBy(preparation, (p) => p.crop)
+  const testsOf = groupBy(tests, (t) => t.lot)
   const stagesOf = groupBy(stages, (s) => s.method)
   const changesOf = groupBy(changes, (c) => c.planting)
   return {
@@ -79,7 +81,7 @@ export async function readSeasonRows(trx: Transaction<Database>, id: SeasonId): 
       containers: containers.map(rows.containerOf),
       crops: crops.map((c) => rows.cropOf(c, pointsOf.get(c.key) ?? [], preparationOf.get(c.key) ?? [])),
       varieties: varieties.map(rows.varietyOf),
-      lots: lots.map(rows.lotOf),
+      lots: lots.map((lot) => rows.lotOf(lot, testsOf.get(lot.key) ?? [])),
       methods: methods.map((m) => rows.methodOf(m, stagesOf.get(m.key) ?? [])),
       plantings: plantings.map((p) => rows.plantingOf(p, changesOf.get(p.key) ?? [])),
     },
@@ -129,6 +131,7 @@ async function insertContents(trx: Transaction<Database>, id: SeasonId, season: 
   await insertAll(trx, 'preparation', season.crops.flatMap((x) => rows.preparationRows(id, x)))
   await insertAll(trx, 'variety', season.varieties.map((x, i) => rows.varietyRow(id, x, i)))
   await insertAll(trx, 'lot', season.lots.map((x, i) => rows.lotRow(id, x, i)))
+  await insertAll(trx, 'lot_test', season.lots.flatMap((x) => rows.lotTestRows(id, x)))
   await insertAll(trx, 'method', season.methods.map((x, i) => rows.methodRow(id, x, i)))
   await insertAll(trx, 'stage', season.methods.flatMap((x) => rows.stageRows(id, x)))
   await insertAll(trx, 'planting', season.plantings.map((x, i) => rows.plantingRow(id, x, i, version)))

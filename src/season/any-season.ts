@@ -57,7 +57,13 @@ const method = fc.record({
   sowing: fc.oneof(
     fc.constant({ policy: 'single' as const }),
     fc.record({ policy: fc.constant('thin' as const), seedsPerCell: fc.integer({ min: 2, max: 3 }), keep: fc.constant(1) }),
+    fc.constant({ policy: 'thin' as const, seedsPerCell: 4, keep: 2 }),
+    fc.record({ policy: fc.constant('clump' as const), seedsPerCell: fc.integer({ min: 2, max: 6 }), count: fc.constantFrom('plants' as const, 'clumps' as const), atLeast: fc.constantFrom(1, 2) }),
+    fc.record({ policy: fc.constant('divide' as const), seedsPerCell: fc.integer({ min: 2, max: 8 }), parts: fc.integer({ min: 2, max: 6 }) }),
+    fc.record({ policy: fc.constant('flat' as const), seedsPerFlat: fc.integer({ min: 20, max: 400 }) }),
+    fc.record({ policy: fc.constant('bought' as const), age: fc.integer({ min: 0, max: 300 }), orderDays: fc.integer({ min: 0, max: 60 }) }),
   ),
+  divide: maybe(fc.integer({ min: 2, max: 4 })),
   leaveHeatAt: fc.constantFrom(0.1 as const, 0.5 as const, 0.9 as const),
   potUpPoint: share,
   first: fc.record({ place: fc.nat(2), container: fc.nat(2), germinateAt: maybe(fc.nat(2)), survival: share }),
@@ -98,7 +104,13 @@ export const anySeason: fc.Arbitrary<Season> = fc
   })
   .map((parts) => {
     const cropOf = (i: number) => `crop-${i}`
-    const methods = parts.methods.map((m, i) => ({ ...m, crop: i === 2 ? m.crop : i }))
+    const methods = parts.methods.map((m, i) => ({
+      ...m,
+      crop: i === 2 ? m.crop : i,
+      // What is divided needs pots to go into; clumps whose plants are counted are not divided again.
+      pots: m.pots ?? (m.sowing.policy === 'divide' ? { place: 0, container: 1, survival: 0.9, potUpPoint: undefined } : undefined),
+      divide: m.sowing.policy === 'clump' && m.sowing.count === 'plants' ? undefined : m.divide,
+    }))
     const document: SeasonInput = {
       format: 1,
       farm: { name: 'Any farm' },
@@ -115,7 +127,10 @@ export const anySeason: fc.Arbitrary<Season> = fc
         name: `Place ${i}`,
         temperature: { ...usual, periods: periods.map(([from, until, t]) => ({ from, until, ...t })) },
       })),
-      containers: parts.containers.map((c, i) => ({ ...present(c), key: `box-${i}`, name: `Box ${i}`, kind: 'cell-tray' as const })),
+      containers: [
+        ...parts.containers.map((c, i) => ({ ...present(c), key: `box-${i}`, name: `Box ${i}`, kind: 'cell-tray' as const })),
+        { key: 'flat', name: 'Flat', kind: 'open-flat', cells: 1, cellVolume: 6000, trayPlaces: 1 },
+      ],
       crops: parts.crops.map((c, i) => ({
         key: cropOf(i),
         name: `Crop ${i}`,
@@ -141,9 +156,9 @@ export const anySeason: fc.Arbitrary<Season> = fc
         leaveHeatAt: m.leaveHeatAt,
         potUpPoint: m.potUpPoint,
         stages: [
-          { place: `place-${m.first.place}`, container: `box-${m.first.container}`, survival: m.first.survival, ...(m.first.germinateAt === undefined ? {} : { germinateAt: `place-${m.first.germinateAt}` }) },
+          { place: `place-${m.first.place}`, container: m.sowing.policy === 'flat' ? 'flat' : `box-${m.first.container}`, survival: m.first.survival, ...(m.first.germinateAt === undefined || m.sowing.policy === 'bought' ? {} : { germinateAt: `place-${m.first.germinateAt}` }) },
           ...(m.shift ? [{ place: `place-${m.shift.place}`, when: m.shift.when }] : []),
-          ...(m.pots ? [{ ...present(m.pots), place: `place-${m.pots.place}`, container: `box-${m.pots.container}` }] : []),
+          ...(m.pots ? [{ ...present(m.pots), place: `place-${m.pots.place}`, container: `box-${m.pots.container}`, ...present({ divide: m.divide }) }] : []),
           ...(m.last ? [{ place: `place-${m.last.place}`, when: { daysBeforePlanting: m.last.days } }] : []),
         ],
         hardening: { days: m.hardening.days, place: `place-${m.hardening.place}` },

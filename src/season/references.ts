@@ -35,11 +35,23 @@ export function referenceProblems(value: unknown): Problem[] {
   checkFrost(value, say)
   lists.places.forEach(([item, at]) => checkPlace(item, at, say))
   lists.crops.forEach(([item, at]) => checkCrop(item, at, say))
-  lists.varieties.forEach(([item, at]) => mustExist('crops', 'crop', item.crop, `${at}.crop`))
-  lists.lots.forEach(([item, at]) => mustExist('varieties', 'variety', item.variety, `${at}.variety`))
+  lists.varieties.forEach(([item, at]) => {
+    mustExist('crops', 'crop', item.crop, `${at}.crop`)
+    checkOverrides(item, at, byKey.crops.get(String(item.crop)), say)
+  })
+  lists.containers.forEach(([item, at]) => checkContainer(item, at, say))
+  lists.lots.forEach(([item, at]) => {
+    mustExist('varieties', 'variety', item.variety, `${at}.variety`)
+    if (!Array.isArray(item.homeTests)) return
+    item.homeTests.forEach((test: unknown, i) => {
+      if (isGroup(test) && isNumber(test.sown) && isNumber(test.up) && test.up > test.sown) {
+        say(`${at}.homeTests[${i}].up`, `${test.up} cannot come up of ${test.sown} sown.`)
+      }
+    })
+  })
   lists.methods.forEach(([item, at]) => {
     mustExist('crops', 'crop', item.crop, `${at}.crop`)
-    checkSowing(item, at, say)
+    checkSowing(item, at, byKey.crops.get(String(item.crop)), byKey.containers, say)
     checkStages(item, at, byKey.crops.get(String(item.crop)), mustExist, say)
   })
 
@@ -152,9 +164,57 @@ function checkCrop(crop: Raw, at: string, say: Say): void {
   })
 }
 
-function checkSowing(method: Raw, at: string, say: Say): void {
+/** A variety with figures of its own must still make sense with the rest of its crop. */
+function checkOverrides(variety: Raw, at: string, crop: Raw | undefined, say: Say): void {
+  const own = variety.overrides
+  if (!isGroup(own) || !crop) return
+  const merged: Raw = { ...crop }
+  for (const part of ['germination', 'growth'] as const) {
+    if (isGroup(own[part]) && isGroup(crop[part])) merged[part] = { ...crop[part], ...own[part] }
+  }
+  checkCrop(merged, `${at}.overrides`, say)
+}
+
+function checkContainer(container: Raw, at: string, say: Say): void {
+  const { measures, packCells, cells } = container
+  if (isGroup(measures) && isNumber(measures.top) && isNumber(measures.bottom) && measures.bottom > measures.top * 1.5) {
+    say(`${at}.measures.bottom`, `${measures.bottom} cm at the bottom is far wider than ${measures.top} cm at the top.`)
+  }
+  if (isNumber(packCells) && isNumber(cells) && cells % packCells !== 0) {
+    say(`${at}.packCells`, `${cells} cells do not break apart into packs of ${packCells}.`)
+  }
+}
+
+function checkSowing(method: Raw, at: string, crop: Raw | undefined, containers: ReadonlyMap<string, Raw>, say: Say): void {
   const sowing = method.sowing
   if (!isGroup(sowing)) return
+  const stages: unknown[] = Array.isArray(method.stages) ? method.stages : []
+  const first = stages[0]
+  const kind = isGroup(first) ? containers.get(String(first.container))?.kind : undefined
+  if (sowing.policy === 'flat') {
+    if (kind !== undefined && kind !== 'open-flat') say(`${at}.stages[0].container`, 'a flat to prick out from is sown in an open flat.')
+    if (isGroup(crop?.growth) && crop.growth.leafInterval === undefined) {
+      say(`${at}.sowing.policy`, `the crop "${String(method.crop)}" gives no leafInterval, so nothing says when seedlings can be pricked out.`)
+    }
+    if (isNumber(sowing.readyLeaf) && isNumber(sowing.limitLeaf) && sowing.limitLeaf <= sowing.readyLeaf) {
+      say(`${at}.sowing.limitLeaf`, `must be a later leaf than the first one pricked out at (${sowing.readyLeaf}).`)
+    }
+  } else if (kind === 'open-flat' && sowing.policy !== undefined && sowing.policy !== 'bought') {
+    say(`${at}.sowing.policy`, 'an open flat has no cells: choose "flat", or a container with cells.')
+  }
+  const pottings = stages.filter((stage, i) => i > 0 && isGroup(stage) && stage.container !== undefined).length
+  if (sowing.policy === 'divide' && stages.length > 0 && pottings === 0) {
+    say(`${at}.stages`, 'needs a container to divide into: add a stage to pot up into.')
+  }
+  if (sowing.policy === 'clump' && isNumber(sowing.atLeast) && isNumber(sowing.seedsPerCell) && sowing.atLeast > sowing.seedsPerCell) {
+    say(`${at}.sowing.atLeast`, `a clump of ${sowing.seedsPerCell} seeds never has ${sowing.atLeast} plants.`)
+  }
+  if (sowing.policy === 'clump' && sowing.count !== 'clumps' && stages.some((stage) => isGroup(stage) && stage.divide !== undefined)) {
+    say(`${at}.sowing.count`, 'clumps that are divided later must be counted as clumps.')
+  }
+  if (sowing.policy === 'bought' && isGroup(first) && first.germinateAt !== undefined) {
+    say(`${at}.stages[0].germinateAt`, 'young plants that are bought do not germinate here.')
+  }
   if (isNumber(sowing.seedsPerCell) && isNumber(sowing.keep) && sowing.keep > sowing.seedsPerCell) {
     say(`${at}.sowing.keep`, `cannot keep ${sowing.keep} plants from ${sowing.seedsPerCell} seeds in a cell.`)
   }
@@ -183,11 +243,13 @@ function checkStages(
     mustExist('places', 'place', stage.germinateAt, `${where}.germinateAt`)
     mustExist('containers', 'container', stage.container, `${where}.container`)
     if (i === 0) {
+      if (stage.divide !== undefined) say(`${where}.divide`, 'the first stage is sown, not divided into.')
       if (stage.container === undefined) say(`${where}.container`, 'is missing: the first stage needs a container to sow in.')
       if (stage.when !== undefined) say(`${where}.when`, 'the first stage begins at sowing and takes no "when".')
       return
     }
     if (stage.germinateAt !== undefined) say(`${where}.germinateAt`, 'only the first stage germinates.')
+    if (stage.divide !== undefined && stage.container === undefined) say(`${where}.divide`, 'divided plants need a container to go into.')
     if (stage.container === undefined && stage.when === undefined) {
       say(`${where}.when`, 'is missing: a stage that changes only the place says when (age, leaf or days before planting).')
     }

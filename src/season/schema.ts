@@ -54,9 +54,41 @@ export const Place = z.strictObject({
   lamp: z
     .strictObject({ ppfd: z.number().min(0).max(3000).describe('µmol/m²·s'), hours: z.number().min(0).max(24) })
     .optional(),
+  layout: z
+    .strictObject({
+      benches: z
+        .array(
+          z.strictObject({
+            name,
+            length: z.number().positive().max(20_000).describe('cm'),
+            width: z.number().positive().max(2000).describe('cm'),
+            levels: z.int().min(1).max(12).default(1),
+          }),
+        )
+        .max(60)
+        .default([]),
+      headroom: z.number().positive().max(1000).optional().describe('cm from a level to what hangs over it'),
+      lampHeight: z.number().positive().max(1000).optional().describe('cm from the trays to the lamp'),
+    })
+    .optional()
+    .describe('what stands there, to draw it to scale'),
+  stock: z
+    .array(z.strictObject({ what: name, count: z.int().min(0).max(100_000) }))
+    .max(30)
+    .default([])
+    .describe('mats, covers, reservoirs and the like, counted'),
 })
 
-export const CONTAINER_KINDS = ['open-flat', 'cell-tray', 'block-sheet', 'pots'] as const
+export const CONTAINER_KINDS = [
+  'open-flat',
+  'cell-tray',
+  'break-apart-pack',
+  'block-sheet',
+  'foam-sheet',
+  'pellet-sheet',
+  'fibre-sheet',
+  'pots',
+] as const
 
 export const Container = z.strictObject({
   key,
@@ -69,13 +101,92 @@ export const Container = z.strictObject({
   owned: z.int().min(0).max(1_000_000).optional().describe('trays, sheets or carriers on the farm'),
   washDays: z.int().min(0).max(60).default(0).describe('days until a used one is ready again'),
   plantable: z.boolean().default(false).describe('planted whole: potting on or planting causes no pause'),
+  packCells: z.int().min(1).max(1000).optional().describe('cells in one pack that breaks off, so that part of a tray can leave'),
+  measures: z
+    .strictObject({
+      shape: z.enum(['square', 'round']),
+      top: z.number().positive().max(200).describe('cm across at the top'),
+      bottom: z.number().positive().max(200).describe('cm across at the bottom'),
+      depth: z.number().positive().max(200).describe('cm'),
+    })
+    .optional()
+    .describe('one cell or pot'),
+  outline: z
+    .strictObject({ length: z.number().positive().max(500), width: z.number().positive().max(500) })
+    .optional()
+    .describe('the whole tray, sheet or carrier, cm'),
+  price: z.number().min(0).max(1_000_000).optional().describe('of one tray, sheet or carrier'),
 })
+
+const range = z.tuple([z.number(), z.number()])
+
+export const GROUPS = ['vegetable', 'herb', 'cut-flower', 'bedding', 'perennial'] as const
+export const CAUTIONS = ['irritant', 'poisonous', 'hot-seed', 'thorns', 'invasive'] as const
+
+/** What is known of a kind beyond what the plan is computed from. */
+const facts = {
+  group: z.enum(GROUPS).optional(),
+  season: z.enum(['cool', 'warm']).optional().describe('cool- or warm-season'),
+  lifespan: z.enum(['annual', 'biennial', 'perennial']).optional().describe('as it is grown'),
+  raise: z
+    .strictObject({ way: z.enum(['direct', 'raised', 'either']), why: note })
+    .optional()
+    .describe('sown in place, raised, or either, and why'),
+  field: z
+    .strictObject({
+      hardeningDays: z.int().min(0).max(60).optional(),
+      nightAbove: celsius.optional().describe('°C the nights should keep above when it goes out'),
+      soilAbove: celsius.optional().describe('°C the soil should have when it goes out'),
+      rowSpacing: z.number().positive().max(1000).optional().describe('cm between rows'),
+      plantSpacing: z.number().positive().max(1000).optional().describe('cm between plants in the row'),
+      maturity: z
+        .strictObject({ days: z.int().min(1).max(1500), from: z.enum(['sowing', 'planting']) })
+        .optional()
+        .describe('days to the first harvest, and from what they are counted'),
+      harvestDays: z.int().min(1).max(400).optional().describe('days from first to last harvest'),
+      yield: z
+        .strictObject({ amount: z.number().min(0).max(100_000), unit: z.enum(['kg', 'heads', 'stems', 'bunches']), per: z.enum(['plant', 'plant-week']) })
+        .optional(),
+    })
+    .prefault({}),
+  care: z
+    .strictObject({
+      roots: z.enum(['tough', 'fair', 'touchy']).optional().describe('how it takes having its roots disturbed'),
+      buryAtPotting: z.enum(['never', 'to-seed-leaves', 'deep']).optional().describe('how far the stem may be buried when it is potted up'),
+      buryAtPlanting: z.enum(['never', 'to-seed-leaves', 'deep']).optional(),
+      feedAtLeaf: z.int().min(1).max(20).optional(),
+      pinch: z
+        .strictObject({
+          leaf: z.int().min(1).max(30),
+          delayDays: z.int().min(0).max(120).describe('days the harvest comes later'),
+          stems: z.number().min(1).max(50).describe('stems for each one without pinching'),
+        })
+        .optional(),
+      dayLength: z.enum(['short', 'long', 'neutral']).optional().describe('days that make it flower or bulb'),
+    })
+    .prefault({}),
+  seed: z
+    .strictObject({
+      perGram: z.number().positive().max(100_000).optional(),
+      perCell: z.int().min(1).max(50).optional().describe('seeds usually sown to a cell'),
+      keepsYears: z.number().positive().max(50).optional().describe('years until good seed, kept cool and dry, has fallen to half'),
+    })
+    .prefault({}),
+  seasonGroups: z
+    .array(z.strictObject({ name, note }))
+    .max(12)
+    .default([])
+    .describe('groups of varieties that flower at different day lengths'),
+  cautions: z.array(z.enum(CAUTIONS)).max(5).default([]),
+}
 
 export const Crop = z.strictObject({
   key,
   name,
   family: z.string().max(80).optional(),
+  library: key.optional().describe('the kind of the shipped library it came from'),
   tenderness: z.enum(['hardy', 'half-hardy', 'tender']).default('half-hardy'),
+  ...facts,
   germination: z.strictObject({
     base: celsius,
     optimum: celsius,
@@ -87,6 +198,7 @@ export const Crop = z.strictObject({
     usualShare: share.default(0.85).describe('share that comes up when a lot gives none'),
     light: z.enum(['light', 'dark', 'either']).default('either'),
     depth: z.number().min(0).max(15).optional().describe('cm'),
+    cover: z.enum(['none', 'thin', 'full']).optional().describe('what lies over the seed'),
   }),
   growth: z.strictObject({
     base: celsius,
@@ -103,6 +215,7 @@ export const Crop = z.strictObject({
       .max(12),
     leafInterval: z.number().positive().max(1000).optional().describe('degree-days from one true leaf to the next'),
     firstLeaf: z.number().positive().max(2000).optional().describe('degree-days to the first true leaf'),
+    usual: range.optional().describe('°C it is usually grown on at, coolest and warmest'),
   }),
   pauseDays: z.int().min(0).max(30).default(2).describe('days without growth from each potting up'),
   minNight: celsius.optional().describe('°C below which a night harms it'),
@@ -115,7 +228,45 @@ export const Crop = z.strictObject({
     .describe('chilling, soaking and the like, in order, ending on the sowing day'),
 })
 
-export const Variety = z.strictObject({ key, crop: key, name, note: note.optional() })
+/** Figures of a variety that differ from its crop. */
+export const VarietyOverrides = z.strictObject({
+  germination: z
+    .strictObject({
+      base: celsius.optional(),
+      optimum: celsius.optional(),
+      ceiling: celsius.optional(),
+      thermalTime: z.number().positive().max(5000).optional(),
+      goodFrom: celsius.optional(),
+      goodTo: celsius.optional(),
+      usualShare: share.optional(),
+      light: z.enum(['light', 'dark', 'either']).optional(),
+      depth: z.number().min(0).max(15).optional(),
+    })
+    .optional(),
+  growth: z
+    .strictObject({
+      base: celsius.optional(),
+      optimum: celsius.optional(),
+      points: Crop.shape.growth.shape.points.optional(),
+      leafInterval: z.number().positive().max(1000).optional(),
+      firstLeaf: z.number().positive().max(2000).optional(),
+    })
+    .optional(),
+  field: Crop.shape.field.unwrap().optional(),
+  seed: Crop.shape.seed.unwrap().optional(),
+  care: Crop.shape.care.unwrap().optional(),
+  minNight: celsius.optional(),
+  stressAbove: celsius.optional(),
+})
+
+export const Variety = z.strictObject({
+  key,
+  crop: key,
+  name,
+  note: note.optional(),
+  seasonGroup: z.string().max(120).optional().describe('one of the season groups of its crop'),
+  overrides: VarietyOverrides.optional().describe('figures that differ from the crop'),
+})
 
 export const Lot = z.strictObject({
   key,
@@ -126,7 +277,18 @@ export const Lot = z.strictObject({
   testedSeeds: z.int().min(1).max(100_000).default(100).describe('seeds in the test; a packet figure counts as 100'),
   testedOn: day.optional(),
   pace: z.number().min(0.3).max(4).default(1).describe('factor on thermal time; a slow lot is above 1'),
-  seeds: z.int().min(0).optional().describe('seeds left'),
+  seeds: z.int().min(0).max(100_000_000).optional().describe('seeds left'),
+  grams: z.number().min(0).max(1_000_000).optional().describe('weight left, when it is not counted'),
+  year: z.int().min(1990).max(2100).optional().describe('year it was packed for'),
+  stored: z.enum(['cool-dry', 'room', 'warm-damp']).optional().describe('how it has been kept'),
+  treated: z.boolean().optional().describe('dressed with something: never eaten or fed, gloves'),
+  homeTests: z
+    .array(z.strictObject({ on: day, sown: z.int().min(1).max(100_000), up: z.int().min(0).max(100_000) }))
+    .max(20)
+    .default([])
+    .describe('tests made on the farm'),
+  packetSeeds: z.int().min(1).max(10_000_000).optional().describe('seeds in one packet'),
+  packetPrice: z.number().min(0).max(1_000_000).optional(),
 })
 
 const trigger = z.union([
@@ -140,6 +302,7 @@ export const Stage = z.strictObject({
   container: key.optional().describe('the first stage needs one; later, none means only the place changes'),
   germinateAt: key.optional().describe('first stage: where it stands until heat is left'),
   survival: z.number().gt(0).max(1).default(1).describe('share of good plants that stay good through the stage'),
+  divide: z.int().min(2).max(50).optional().describe('plants that each one is divided into when it is moved into this container'),
   when: trigger.optional().describe('for a stage that changes only the place'),
   potUpPoint: share.optional().describe('0 as early as the plug allows, 1 as late as the cell allows'),
 })
@@ -155,7 +318,39 @@ export const Method = z.strictObject({
       seedsPerCell: z.int().min(1).max(20),
       keep: z.int().min(1).max(10).default(1),
     }),
+    z.strictObject({
+      policy: z.literal('clump'),
+      seedsPerCell: z.int().min(2).max(30),
+      count: z.enum(['plants', 'clumps']).default('plants').describe('what the plants wanted are counted in'),
+      atLeast: z.int().min(1).max(30).default(1).describe('plants that make a good clump'),
+    }),
+    z.strictObject({
+      policy: z.literal('flat'),
+      seedsPerFlat: z.int().min(1).max(100_000),
+      usable: z.number().gt(0).max(1).default(0.9).describe('share of seedlings good enough to prick out'),
+      readyLeaf: z.number().min(0.2).max(20).default(1).describe('true leaf at which it is first pricked out'),
+      limitLeaf: z.number().min(0.4).max(30).default(3).describe('true leaf from which it suffers in the flat'),
+    }),
+    z.strictObject({
+      policy: z.literal('divide'),
+      seedsPerCell: z.int().min(2).max(30),
+      parts: z.int().min(2).max(30).describe('most parts one cell is divided into at the first potting up'),
+    }),
+    z.strictObject({
+      policy: z.literal('bought'),
+      age: z.number().min(0).max(10_000).describe('age of the plug on arrival, degree-days since emergence'),
+      good: z.number().gt(0).max(1).default(0.97).describe('share that passes inspection on arrival'),
+      orderDays: z.int().min(0).max(500).default(28).describe('days before arrival by which it is ordered'),
+      price: z.number().min(0).max(100_000).optional().describe('of one young plant'),
+    }),
   ]),
+  preparation: z
+    .array(z.strictObject({ what: name, days: z.int().min(1).max(200) }))
+    .max(6)
+    .optional()
+    .describe('in place of the preparation of the crop'),
+  school: z.string().max(60).optional().describe('the ready method it came from'),
+  note: note.optional(),
   leaveHeatAt: z.union([z.literal(0.1), z.literal(0.5), z.literal(0.9)]).default(0.5),
   potUpPoint: share.default(0.5),
   stages: z.array(Stage).min(1).max(8),
@@ -223,6 +418,24 @@ export const Habits = z.strictObject({
   handling: z.number().min(0).max(0.5).default(0.03).describe('share of seed lost or spilt'),
   rounding: z.enum(['cells', 'rows', 'trays']).default('cells'),
   sowingWeekdays: z.array(z.int().min(1).max(7)).max(7).default([]).describe('1 Monday … 7 Sunday; none means any day'),
+  work: z
+    .strictObject({
+      sowTray: z.number().min(0).max(600).default(6),
+      thinHundred: z.number().min(0).max(600).default(8),
+      potHundred: z.number().min(0).max(600).default(25),
+      moveTray: z.number().min(0).max(120).default(0.5),
+    })
+    .prefault({})
+    .describe('minutes: to sow a tray, thin a hundred cells, pot up a hundred plants, move a tray'),
+  mixCompaction: z.number().min(0).max(1).default(0.2).describe('mix needed beyond the volume of the cells'),
+  costs: z
+    .strictObject({
+      hour: z.number().min(0).max(10_000).optional().describe('an hour of work'),
+      mixLitre: z.number().min(0).max(1000).optional().describe('a litre of mix'),
+      heatedTrayDay: z.number().min(0).max(1000).optional().describe('one tray place with bottom heat or lamps for a day'),
+    })
+    .prefault({})
+    .describe('money, where it is known'),
 })
 
 export const Season = z.strictObject({
@@ -254,6 +467,8 @@ export type PlaceKind = Place['kind']
 export type Container = z.output<typeof Container>
 export type Crop = z.output<typeof Crop>
 export type Variety = z.output<typeof Variety>
+export type VarietyOverrides = z.output<typeof VarietyOverrides>
+export type Sowing = Method['sowing']
 export type Lot = z.output<typeof Lot>
 export type Method = z.output<typeof Method>
 export type Stage = z.output<typeof Stage>

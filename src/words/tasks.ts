@@ -5,10 +5,14 @@ import { count, type Format } from './format'
 
 /** What a kind of work is called, as a heading. */
 export const TASK_TITLES: Record<TaskKind, string> = {
+  order: 'Order young plants',
   prepare: 'Prepare seed',
+  receive: 'Receive and look over',
   sow: 'Sow',
   'leave-heat': 'Off heat, uncover',
   thin: 'Thin',
+  pinch: 'Pinch',
+  feed: 'First feed',
   'pot-up': 'Pot up',
   move: 'Move',
   harden: 'Harden off',
@@ -24,8 +28,17 @@ export function taskLine(task: Task, places: readonly Place[], f: Format): strin
   switch (task.kind) {
     case 'prepare':
       return `${task.what}: ${count(f, batch.sizing?.seeds ?? 0, 'seed')}, to sow ${f.date(batch.sow ?? task.day)}`
+    case 'order':
+      return `${count(f, batch.sizing?.cells ?? 0, 'young plant')}, to arrive ${f.date(batch.sow ?? task.day)}`
+    case 'receive':
+      return `${count(f, task.cells, 'young plant')}: look for pests, dry or broken plugs and short numbers before they go on ${to}`
     case 'sow':
-      return `${count(f, batch.sizing?.seeds ?? 0, 'seed')} in ${count(f, task.cells, 'cell')}: ${trays}, on ${to}`
+      return batch.way.method.sowing.policy === 'flat'
+        ? `${count(f, batch.sizing?.seeds ?? 0, 'seed')} over ${trays}, on ${to}`
+        : `${count(f, batch.sizing?.seeds ?? 0, 'seed')} in ${count(f, task.cells, 'cell')}: ${trays}, on ${to}`
+    case 'pinch':
+    case 'feed':
+      return `${trays}, on ${to}`
     case 'leave-heat':
       return from === to ? `${trays}, on ${to}` : `${trays}: ${from} → ${to}`
     case 'thin':
@@ -42,7 +55,13 @@ export function taskLine(task: Task, places: readonly Place[], f: Format): strin
 
 /** What one task is called: a tray that germinates where it stays is only uncovered. */
 export function taskName(task: Task): string {
-  return task.kind === 'leave-heat' && task.fromPlace === task.place ? 'Uncover' : TASK_TITLES[task.kind]
+  if (task.kind === 'leave-heat' && task.fromPlace === task.place) return 'Uncover'
+  if (task.kind === 'pot-up' && task.batch.stays.find(({ potted, from }) => potted && from > task.batch.sow!)?.from === task.day) {
+    const { policy } = task.batch.way.method.sowing
+    if (policy === 'flat') return 'Prick out'
+    if (policy === 'divide') return 'Divide and pot up'
+  }
+  return TASK_TITLES[task.kind]
 }
 
 /** The whole task in one line, for calendars and lists. */

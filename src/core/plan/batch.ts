@@ -19,7 +19,7 @@ export interface Stay {
   containerNumber: number
   from: Day
   until: Day
-  /** Cells or pots in use. */
+  /** Cells or pots in use; flats, when it is sown in flats. */
   cells: number
   trays: number
   /** Standard-flat footprints taken. */
@@ -98,7 +98,7 @@ class Computed implements Batch {
     this.sowOn = sought.sowOn
     this.sow = course.sow
     this.way = course.way
-    this.sizing = course.germTemperature === undefined ? undefined : course.way.size(sought.plants, seed, confidence, course.germinationFactor)
+    this.sizing = !course.stands ? undefined : course.way.size(sought.plants, seed, confidence, course.germinationFactor)
     this.stays = this.sizing ? staysOf(course, this.sizing) : NO_STAYS
   }
 
@@ -130,16 +130,15 @@ class Computed implements Batch {
   }
 }
 
-function staysOf({ spans, way }: Course, { cells: sown, counts }: Sizing): Stay[] {
+function staysOf({ spans, way }: Course, sizing: Sizing): Stay[] {
   const { steps } = way.route
   // Made at its full length: thousands of these are alive at once.
   const stays = new Array<Stay>(spans.length)
   for (let i = 0; i < spans.length; i++) {
     const { kind, place, from, until, step, potted } = spans[i]!
     const { container, containerNumber } = steps[step]!
-    const cells = step === 0 ? sown : Math.ceil(counts[step]! / way.keep)
-    const trays = Math.ceil(cells / container.cells)
-    stays[i] = { kind, place, container, containerNumber, from, until, cells, trays, trayPlaces: trays * container.trayPlaces, potted }
+    const cells = way.cellsIn(step, sizing)
+    stays[i] = { kind, place, container, containerNumber, from, until, cells, trays: way.traysOf(step, cells), trayPlaces: way.trayPlacesOf(step, cells), potted }
   }
   return stays
 }

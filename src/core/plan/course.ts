@@ -40,6 +40,8 @@ export class Course {
   readonly germTemperature: number | undefined
   /** Part of the lot's germination left at that temperature. */
   readonly germinationFactor: number
+  /** Whether there is anything to stand somewhere: it is sown before it is planted. */
+  readonly stands: boolean
   readonly spans: readonly Span[]
   #window: CountedBack['window'] | null = null
   #timingMarks: readonly Mark[] | undefined
@@ -59,6 +61,7 @@ export class Course {
     const { route, table, refused, temperature } = way
     this.heatPlace = route.germPlace
     this.germinationFactor = 0
+    this.stands = false
     this.spans = NO_SPANS
     if (refused.length > 0) return
     this.counted = latestSowing(table, plantOn, agePoint)
@@ -67,8 +70,15 @@ export class Course {
     const pass = (this.pass = forwardPass(route, this.sow, plantOn))
     // A sowing by hand on the planting day or later has no heat to leave.
     if (pass.sown >= plantOn) this.heatPlace = route.legs[0]!.place
+    if (route.boughtAge !== undefined) {
+      this.germinationFactor = 1
+      this.stands = pass.sown < plantOn
+      if (this.stands) this.spans = layOut(way, pass, plantOn)
+      return
+    }
     const until = Math.min(pass.emergence, pass.leavesHeat, plantOn)
     if (until <= pass.sown) return
+    this.stands = true
     this.germTemperature = meanOver(way, temperature, this.heatPlace, pass.sown, until)
     if (pass.emergence < Infinity) this.germinationFactor = germinationFactor(way.crop.germination, this.germTemperature)
     this.spans = layOut(way, pass, plantOn)

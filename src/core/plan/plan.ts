@@ -1,12 +1,15 @@
 /** The whole plan of a season, recomputed only where something changed. */
-import type { Container, Lot, Method, Place, Planting, Season, Variety } from '../../season/schema'
+import type { Container, Crop, Lot, Method, Place, Planting, Season, Variety } from '../../season/schema'
 import { parseDay, type Day } from '../calendar/day'
 import { containerLoads, placeLoads, type Load } from '../capacity/load'
 import { createClimate, type Climate } from '../climate/climate'
 import { SEARCH_DAYS } from '../schedule/count-back'
 import { numberKeys } from '../schedule/route'
+import { lotNow } from '../seed/lot-now'
+import { lotUses, type LotUse } from '../seed/lot-use'
 import { computeBatch, type Batch } from './batch'
 import { expandPlanting } from './expand'
+import { ownCrop } from './own-crop'
 import { createWay, type SeedShare, type Way, type WayFacts } from './ways'
 
 /** A season computed. */
@@ -21,6 +24,8 @@ export interface Plan {
   readonly byId: ReadonlyMap<string, Batch>
   places: Load<Place>[]
   containers: Load<Container>[]
+  /** What it asks of every seed lot; found when first asked for. */
+  readonly lots: readonly LotUse[]
 }
 
 /** Computes plans of one season after another and keeps what did not change. */
@@ -37,10 +42,10 @@ const SLACK = 60 // days kept ready on both sides, so that moving a date by a mo
 const AFTER = 420 // days after the last planting for which ready and limit days are still found
 
 /** Share and pace of the seed of a planting: its lot, else the variety's first lot, else the crop's usual share. */
-function seedOf(lot: Lot | undefined, usualShare: number): SeedShare {
-  return lot
-    ? { lot, germination: lot.germination, testedSeeds: lot.testedSeeds, pace: lot.pace }
-    : { lot: undefined, germination: usualShare, testedSeeds: 100, pace: 1 }
+function seedOf(lot: Lot | undefined, crop: Crop, on: Day): SeedShare {
+  if (!lot) return { lot: undefined, germination: crop.germination.usualShare, testedSeeds: 100, pace: 1 }
+  const { germination, testedSeeds } = lotNow(lot, crop, on)
+  return { lot, germination, testedSeeds, pace: lot.pace }
 }
 
 /** A planner with nothing computed yet. */
@@ -51,11 +56,11 @@ export function createPlanner(): Planner {
   const batchesOf = (season: Season, t: Tables, planting: Planting, by?: Method, plantOn?: Day): Batch[] => {
     const variety = t.varieties.get(planting.variety)!
     const method = by ?? t.methods.get(planting.method)!
-    const crop = t.crops.get(variety.crop)!
+    const crop = ownCrop(t.crops.get(variety.crop)!, variety)
     const lot = planting.lot === undefined ? t.firstLot.get(variety.key) : t.lots.get(planting.lot)
     let seed = t.seeds.get(lot ?? crop)
-    if (!seed) t.seeds.set(lot ?? crop, (seed = seedOf(lot, crop.germination.usualShare)))
-    const way = t.way(crop, method, seed.pace)
+    if (!seed) t.seeds.set(lot ?? crop, (seed = seedOf(lot, crop, parseDay(season.season.from))))
+    const way = t.way(crop, method, seed)
     const { habits } = season
     const agePoint = planting.agePoint ?? habits.agePoint
     const confidence = planting.confidence ?? habits.confidence
@@ -95,6 +100,7 @@ export function createPlanner(): Planner {
         last = Math.max(last, stays.at(-1)!.until + stays.at(-1)!.container.washDays)
       }
       let byId: Map<string, Batch> | undefined
+      let lots: LotUse[] | undefined
       return {
         season,
         from,
@@ -102,6 +108,9 @@ export function createPlanner(): Planner {
         batches,
         get byId() {
           return (byId ??= new Map(batches.map((batch) => [batch.id, batch])))
+        },
+        get lots() {
+          return (lots ??= lotUses(batches, season))
         },
         places: placeLoads(batches, season.places, first, last),
         containers: containerLoads(batches, season.containers, first, last),
@@ -125,12 +134,12 @@ interface Span {
 interface Tables {
   climate: Climate
   varieties: ReadonlyMap<string, Variety>
-  crops: ReadonlyMap<string, Season['crops'][number]>
-  methods: ReadonlyMap<string, Season['methods'][number]>
+  crops: ReadonlyMap<string, Crop>
+  methods: ReadonlyMap<string, Method>
   lots: ReadonlyMap<string, Lot>
   firstLot: ReadonlyMap<string, Lot>
-  seeds: Map<Lot | Season['crops'][number], SeedShare>
-  way(crop: Season['crops'][number], method: Season['methods'][number], pace: number): Way
+  seeds: Map<Lot | Crop, SeedShare>
+  way(crop: Crop, method: Method, seed: SeedShare): Way
   fits(season: Season, span: Span): boolean
 }
 
@@ -148,7 +157,7 @@ function createTables(season: Season, span: Span): Tables {
     rounding: season.habits.rounding,
     sowingWeekdays: season.habits.sowingWeekdays,
   }
-  const ways = new Map<Season['methods'][number], Map<number, Way>>()
+  const ways = new Map<Method, Map<Crop, Map<number, Way>>>()
   const firstLot = new Map<string, Lot>()
   for (const lot of season.lots) if (!firstLot.has(lot.variety)) firstLot.set(lot.variety, lot)
   return {
@@ -159,17 +168,24 @@ function createTables(season: Season, span: Span): Tables {
     lots: new Map(season.lots.map((lot) => [lot.key, lot])),
     firstLot,
     seeds: new Map(),
-    way(crop, method, pace) {
-      let byPace = ways.get(method)
-      if (!byPace) ways.set(method, (byPace = new Map()))
-      let way = byPace.get(pace)
-      if (!way) byPace.set(pace, (way = createWay(facts, crop, method, pace)))
+    way(crop, method, { pace, germination }) {
+      let byCrop = ways.get(method)
+      if (!byCrop) ways.set(method, (byCrop = new Map()))
+      let bySeed = byCrop.get(crop)
+      if (!bySeed) byCrop.set(crop, (bySeed = new Map()))
+      // Only where seedlings share a cell does it matter to their growth how many of them come up.
+      const { policy } = method.sowing
+      const sharing = policy === 'clump' || policy === 'divide' ? Math.round(germination * 100) / 100 : 1
+      const id = pace * 1000 + sharing
+      let way = bySeed.get(id)
+      if (!way) bySeed.set(id, (way = createWay(facts, crop, method, pace, sharing)))
       return way
     },
     fits: (other, { first, last }) =>
       first - SEARCH_DAYS >= sowFrom &&
       last <= sowTo &&
       other.site === season.site &&
+      other.season === season.season &&
       other.habits === season.habits &&
       other.places === season.places &&
       other.containers === season.containers &&

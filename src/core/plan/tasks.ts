@@ -6,7 +6,7 @@ import { dayAtAge } from '../schedule/forward'
 import type { Batch, Stay } from './batch'
 
 /** Kinds of work, in the order they come in a day. */
-export const TASK_KINDS = ['prepare', 'sow', 'leave-heat', 'thin', 'pot-up', 'move', 'harden', 'plant'] as const
+export const TASK_KINDS = ['order', 'prepare', 'receive', 'sow', 'leave-heat', 'thin', 'pinch', 'feed', 'pot-up', 'move', 'harden', 'plant'] as const
 export type TaskKind = (typeof TASK_KINDS)[number]
 
 /** One piece of work on one batch. */
@@ -33,28 +33,42 @@ export function tasksOf(batch: Batch, from: Day, until: Day): Task[] {
   const tasks: Task[] = []
   const [first] = stays
   if (sow === undefined || !pass || !first) return tasks
-  const { preparation } = way.crop
+  const { preparation, crop } = way
+  const { sowing } = way.method
   let ahead = 0
   for (let i = preparation.length - 1; i >= 0; i--) {
     ahead += preparation[i]!.days
     add(tasks, from, until, batch, 'prepare', i, sow - ahead, first.place, undefined, first, preparation[i]!.what)
   }
-  add(tasks, from, until, batch, 'sow', 0, sow, first.place, undefined, first)
+  if (sowing.policy === 'bought') {
+    if (sowing.orderDays > 0) add(tasks, from, until, batch, 'order', 0, sow - sowing.orderDays, undefined, undefined, first)
+    add(tasks, from, until, batch, 'receive', 0, sow, first.place, undefined, first)
+  } else add(tasks, from, until, batch, 'sow', 0, sow, first.place, undefined, first)
   for (let i = 1; i < stays.length; i++) {
     const stay = stays[i]!
     const before = stays[i - 1]!
     const kind = stay.potted ? 'pot-up' : stay.kind === 'harden' ? 'harden' : before.kind === 'germinate' ? 'leave-heat' : 'move'
     add(tasks, from, until, batch, kind, i - 1, stay.from, stay.place, before.place, stay)
   }
-  if (way.seedsPerCell > way.keep && way.crop.growth.leafInterval !== undefined) {
-    const age = leafAge(way.crop.thinAtLeaf, way.crop.growth.leafInterval, way.crop.growth.firstLeaf)
-    const day = dayAtAge(way.route, pass, age)
-    const stay = day < plantOn ? stays.find((one) => day >= one.from && day < one.until) : undefined
-    if (stay) add(tasks, from, until, batch, 'thin', 0, day, stay.place, undefined, stay)
+  if (crop.growth.leafInterval !== undefined) {
+    const { pinch, feedAtLeaf } = crop.care
+    if (sowing.policy === 'thin' && way.seedsPerCell > way.keep) atLeaf(tasks, from, until, batch, 'thin', crop.thinAtLeaf)
+    if (pinch) atLeaf(tasks, from, until, batch, 'pinch', pinch.leaf)
+    if (feedAtLeaf !== undefined) atLeaf(tasks, from, until, batch, 'feed', feedAtLeaf)
   }
   const last = stays[stays.length - 1]!
   add(tasks, from, until, batch, 'plant', 0, plantOn, undefined, last.place, last)
   return tasks
+}
+
+/** Adds what is done when a true leaf shows, if that is before planting. */
+function atLeaf(tasks: Task[], from: Day, until: Day, batch: Batch, kind: TaskKind, leaf: number): void {
+  const { way, pass, stays, plantOn } = batch
+  const { leafInterval, firstLeaf } = way.crop.growth
+  const day = dayAtAge(way.route, pass!, leafAge(leaf, leafInterval!, firstLeaf))
+  if (day < from || day >= until || day >= plantOn) return
+  const stay = stays.find((one) => day >= one.from && day < one.until)
+  if (stay) add(tasks, from, until, batch, kind, 0, day, stay.place, undefined, stay)
 }
 
 /** Adds a task when its day is asked for; `nth` tells two of a kind apart, whatever days are asked for. */
@@ -76,7 +90,7 @@ function add(
   tasks.push({ id: `${batch.id}/${kind}/${nth + 1}`, kind, day, batch, place, fromPlace, container, cells, trays, what })
 }
 
-const LONGEST_PREPARATION = 1200 // days: six preparations of 200 at most
+const LONGEST_AHEAD = 1200 // days a task may come before the sowing: six preparations of 200 at most, or an order
 const RANK = Object.fromEntries(TASK_KINDS.map((kind, i) => [kind, i])) as Record<TaskKind, number>
 
 /** Work of all batches in [from, until), by day, then in the order of the day, then by place. */
@@ -86,7 +100,7 @@ export function tasksBetween(batches: readonly Batch[], from: Day, until: Day): 
   const bins = new Map<number, Task[]>()
   for (const batch of batches) {
     const { sow, plantOn } = batch
-    if (sow === undefined || plantOn < from || (sow >= until && (batch.way.crop.preparation.length === 0 || sow - LONGEST_PREPARATION >= until))) continue
+    if (sow === undefined || plantOn < from || (sow >= until && ((batch.way.preparation.length === 0 && batch.way.route.boughtAge === undefined) || sow - LONGEST_AHEAD >= until))) continue
     for (const task of tasksOf(batch, from, until)) {
       const bin = task.day * kinds + RANK[task.kind]
       const others = bins.get(bin)

@@ -1,13 +1,13 @@
 /** Everything about a crop raised by a method that all its batches share: route, sowing table, sizes. */
-import type { Container, Crop, Lot, Method } from '../../season/schema'
+import type { Container, Crop, Lot, Method, Sowing } from '../../season/schema'
 import type { Day } from '../calendar/day'
 import type { Climate, RunningTotal } from '../climate/climate'
 import { createSowingTable, type SowingTable } from '../schedule/count-back'
 import { compileRoute, type ContainerRefused, type Route } from '../schedule/route'
-import { roundUp, sizeBatch, type Sizing, type SizingInput } from '../sizing/size'
+import { roundUp, sizeBatch, type Sizing } from '../sizing/size'
 import { Course } from './course'
 
-/** Germination share of the seed a batch draws from. */
+/** Germination share of the seed a batch draws from, as it stands this season. */
 export interface SeedShare {
   lot: Lot | undefined
   germination: number
@@ -30,9 +30,17 @@ export interface Way {
   closedDays: (RunningTotal | undefined)[]
   /** Survival of each container's stay, place-only stages multiplied in. */
   survivals: number[]
-  /** Plants that one cell carries. */
+  /** Plants that one cell carries; of a clump, those that are sown. */
   keep: number
   seedsPerCell: number
+  /** What is done to the seed before sowing, in order. */
+  preparation: Crop['preparation']
+  /** Cells or pots in use in a container of the route; flats, when it is sown in flats. */
+  cellsIn(step: number, sizing: Sizing): number
+  /** Whole containers that so many cells take. */
+  traysOf(step: number, cells: number): number
+  /** Standard-flat footprints that so many cells take: a tray that breaks apart takes no more than its packs. */
+  trayPlacesOf(step: number, cells: number): number
   /** Course to a planting day; courses already found are kept, but for sowings chosen by hand. */
   course(plantOn: Day, agePoint: number, sowOn: Day | undefined): Course
   /** Size for a need; sizes already found are kept. */
@@ -54,9 +62,9 @@ export interface WayFacts {
 }
 
 /** Puts a crop, a method and a pace together. */
-export function createWay(facts: WayFacts, crop: Crop, method: Method, pace: number): Way {
+export function createWay(facts: WayFacts, crop: Crop, method: Method, pace: number, germinationShare = 1): Way {
   const { climate, containers, placeNumber, sowFrom, sowTo, rounding } = facts
-  const { route, refused } = compileRoute(climate, crop, method, containers, placeNumber, pace, facts.containerNumber)
+  const { route, refused } = compileRoute(climate, crop, method, containers, placeNumber, pace, facts.containerNumber, germinationShare)
   const used = new Set([
     route.germPlace,
     ...route.legs.map((leg) => leg.place),
@@ -67,19 +75,33 @@ export function createWay(facts: WayFacts, crop: Crop, method: Method, pace: num
     for (const place of used) totals[place] = make(place)
     return totals
   }
-  const sowing = method.sowing
-  const seedsPerCell = sowing.policy === 'thin' ? sowing.seedsPerCell : 1
-  const keep = sowing.policy === 'thin' ? sowing.keep : 1
-  const survivals = stageSurvivals(method)
-  const unit = roundingUnit(route.steps[0]!.container, rounding)
+  const { sowing } = method
+  const sown = sownCell(sowing)
+  const { seedsPerCell, keep } = sown
+  // A clump whose plants are counted is carried on whole, so its stages are one.
+  const whole = sowing.policy === 'clump' && sowing.count === 'plants'
+  const stages = stageSurvivals(method)
+  const survivals = whole ? [stages.reduce((product, share) => product * share, 1)] : stages
+  const divisions = stageDivisions(method)
+  const firstDivision = divisions.findIndex((parts) => parts > 1)
+  const unit = sowing.policy === 'flat' ? 1 : roundingUnit(route.steps[0]!.container, rounding)
 
   const usual = new Map<Lot | number, Map<number, Map<number, Sizing | undefined>>>()
   const odd = new Map<string, Sizing | undefined>()
   const make = (need: number, seed: SeedShare, confidence: number, temperatureFactor: number) => {
-    const { germination, testedSeeds } = seed
-    const input: SizingInput = { need, germination, testedSeeds, temperatureFactor, seedsPerCell, keep, survivals, confidence }
-    const sizing = sizeBatch(input)
-    return sizing && roundUp(sizing, unit)
+    const bought = sowing.policy === 'bought'
+    const sizing = sizeBatch({
+      need,
+      germination: bought ? sowing.good : seed.germination,
+      testedSeeds: bought ? Infinity : seed.testedSeeds,
+      temperatureFactor: sowing.policy === 'flat' ? temperatureFactor * sowing.usable : temperatureFactor,
+      ...sown,
+      survivals,
+      confidence,
+      ...(divisions.length > 0 && !whole ? { divisions } : {}),
+    })
+    const rounded = sizing && roundUp(sizing, unit)
+    return rounded && bought ? { ...rounded, seeds: 0 } : rounded
   }
   const courses = new Map<number, Map<Day, Course>>()
   const way: Way = {
@@ -96,6 +118,23 @@ export function createWay(facts: WayFacts, crop: Crop, method: Method, pace: num
     survivals,
     keep,
     seedsPerCell,
+    preparation: method.preparation ?? crop.preparation,
+    cellsIn(step, sizing) {
+      if (step === 0) return sowing.policy === 'flat' ? Math.ceil(sizing.cells / sowing.seedsPerFlat) : sizing.cells
+      const count = sizing.counts[step]
+      if (count === undefined) return sizing.cells
+      const together = sowing.policy === 'thin' && (firstDivision < 0 || step < firstDivision) ? keep : 1
+      return Math.ceil(count / together)
+    },
+    traysOf(step, cells) {
+      const flats = step === 0 && sowing.policy === 'flat'
+      return flats ? cells : Math.ceil(cells / route.steps[step]!.container.cells)
+    },
+    trayPlacesOf(step, cells) {
+      const { container } = route.steps[step]!
+      if (container.packCells === undefined) return way.traysOf(step, cells) * container.trayPlaces
+      return (Math.ceil(cells / container.packCells) * container.packCells * container.trayPlaces) / container.cells
+    },
     course(plantOn, agePoint, sowOn) {
       if (sowOn !== undefined) return new Course(way, plantOn, agePoint, sowOn, facts.sowingWeekdays)
       if (courses.size > MOST_AGES) courses.clear()
@@ -127,6 +166,28 @@ export function createWay(facts: WayFacts, crop: Crop, method: Method, pace: num
 
 const MOST_AGES = 50 // ages for which courses are kept
 const MOST_COURSES = 2000 // planting days kept for one way and age
+
+/** What one sown cell counts for, by policy; a flat is counted in seeds. */
+function sownCell(sowing: Sowing): { seedsPerCell: number; keep: number; atLeast?: number } {
+  switch (sowing.policy) {
+    case 'thin':
+      return { seedsPerCell: sowing.seedsPerCell, keep: sowing.keep }
+    case 'clump':
+      return sowing.count === 'plants'
+        ? { seedsPerCell: sowing.seedsPerCell, keep: sowing.seedsPerCell }
+        : { seedsPerCell: sowing.seedsPerCell, keep: 1, atLeast: sowing.atLeast }
+    case 'divide':
+      return { seedsPerCell: sowing.seedsPerCell, keep: sowing.parts }
+    default:
+      return { seedsPerCell: 1, keep: 1 }
+  }
+}
+
+/** Parts that each plant is divided into on entering a container; empty when none is. */
+function stageDivisions(method: Method): number[] {
+  const steps = method.stages.filter(({ container }) => container !== undefined).map(({ divide }) => divide ?? 1)
+  return steps.some((parts) => parts > 1) ? steps : []
+}
 
 function stageSurvivals(method: Method): number[] {
   const survivals: number[] = []

@@ -81,7 +81,7 @@ export function createSowingTable(route: Route, from: Day, to: Day): SowingTable
       const scale = age - last[growsFrom - origin]!
       lacksReady[i] = pass.readyAge - scale
       lacksLimit[i] = limitAge(route) - scale
-      const atHeat = pass.pieces.length > route.legs.length ? pass.pieces[1]!.age : 0
+      const atHeat = pass.pieces[pass.pieces.length > route.legs.length ? 1 : 0]!.age
       table.headStart = Math.max(table.headStart, atHeat)
     }
     settledSoFar[i] = Math.max(settled[i]!, i > 0 ? settledSoFar[i - 1]! : -Infinity)
@@ -189,7 +189,7 @@ function lateSowings(table: SowingTable, asked: Asked, latestFirst: boolean, tak
   if (walked) {
     // Even growing at its best from emergence on, a plant needs so many days to be ready.
     const { steps, growth } = route
-    const fewest = planting - Math.floor(steps[steps.length - 1]!.ready / (growth.optimum - growth.base))
+    const fewest = planting - Math.floor((steps[steps.length - 1]!.ready - (route.boughtAge ?? 0)) / (growth.optimum - growth.base))
     until = fewest < tailStart ? Math.min(end, lastAtMost(table.emergence, fewest) + 1) : end
   } else until = Math.min(end, lastAtMost(table.settledLater, tailStart, clear) + 1)
   for (let k = begin; k < until; k++) {

@@ -59,6 +59,11 @@ export function forwardPass(route: Route, sown: Day, planting: Day): Pass {
 const NOTHING: Piece[] = []
 
 function germinate(route: Route, pass: Pass): void {
+  if (route.boughtAge !== undefined) {
+    // Young plants that are bought in are up, and need no heat of ours, on the day they arrive.
+    pass.emergence = pass.leavesHeat = pass.sown
+    return
+  }
   const { emergenceTotals: totals, germPlace, pace, leaveHeatShare } = route
   const { sown, planting } = pass
   const later = route.legs[0]!.place
@@ -85,7 +90,7 @@ function grow(route: Route, pass: Pass): void {
   pass.inHeat = inHeat
   // Made at its full length: an array that grows by pushing takes several times the room, and thousands are alive at once.
   const pieces = (pass.pieces = new Array<Piece>(legs.length + inHeat))
-  let piece: Piece = { from: emergence, growsFrom: emergence, age: 0, place: legs[0]!.place }
+  let piece: Piece = { from: emergence, growsFrom: emergence, age: route.boughtAge ?? 0, place: legs[0]!.place }
   if (inHeat === 1) {
     pieces[0] = { from: emergence, growsFrom: emergence, age: 0, place: route.germPlace }
     const age = gain(route, totals, route.germPlace, emergence, leavesHeat, planting)

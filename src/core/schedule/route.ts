@@ -1,5 +1,5 @@
 /** A method made ready to be walked: places by number, containers with their ages, moves with their triggers. */
-import type { Container, Crop, Method } from '../../season/schema'
+import type { Container, Crop, Method, Sowing } from '../../season/schema'
 import type { Climate, RunningTotal } from '../climate/climate'
 import { thermalShareFor, type Germination } from '../germination/emergence'
 import { containerAge, containerHolds, type ContainerAge } from '../growth/container-age'
@@ -42,6 +42,8 @@ export interface Route {
   /** Factor on thermal time of the seed lot. */
   pace: number
   germPlace: number
+  /** Age of young plants that are bought in, on the day they arrive; `undefined` when seed is sown. */
+  boughtAge: number | undefined
   /** Thermal share (pace 1) at which heat and cover are left. */
   leaveHeatShare: number
   steps: Step[]
@@ -64,6 +66,7 @@ export interface ContainerRefused {
  * Route of a crop by a method.
  *
  * @param pace factor on thermal time of the lot
+ * @param germination share of the lot, for clumps: it says how many plants share a cell
  * @returns the route, and every container on it that is too small for the kind
  */
 export function compileRoute(
@@ -74,8 +77,9 @@ export function compileRoute(
   placeNumber: ReadonlyMap<string, number>,
   pace = 1,
   containerNumber: ReadonlyMap<string, number> = new Map(),
+  germinationShare = 1,
 ): { route: Route; refused: ContainerRefused[] } {
-  const keep = method.sowing.policy === 'thin' ? method.sowing.keep : 1
+  const { sowing } = method
   const steps: Step[] = []
   const legs: Leg[] = []
   const tail: TailLeg[] = []
@@ -83,9 +87,9 @@ export function compileRoute(
     const place = placeNumber.get(stage.place)!
     if (stage.container !== undefined) {
       const container = containers.get(stage.container)!
-      const ml = container.cellVolume / keep
+      const ml = container.cellVolume / plantsSharing(sowing, i === 0, germinationShare)
       const pauseDays = i === 0 || container.plantable ? 0 : crop.pauseDays
-      steps.push({ container, containerNumber: containerNumber.get(container.key) ?? -1, stage: i, ml, pauseDays, ...containerAge(crop.growth.points, ml) })
+      steps.push({ container, containerNumber: containerNumber.get(container.key) ?? -1, stage: i, ml, pauseDays, ...(i === 0 && sowing.policy === 'flat' ? flatAge(sowing, crop.growth) : containerAge(crop.growth.points, ml)) })
       const point = stage.potUpPoint ?? method.potUpPoint
       const starts = i === 0 ? { by: 'sowing' as const } : { by: 'potting' as const, point }
       legs.push({ place, step: steps.length - 1, stage: i, starts })
@@ -111,6 +115,7 @@ export function compileRoute(
     growth: crop.growth,
     pace,
     germPlace,
+    boughtAge: sowing.policy === 'bought' ? sowing.age : undefined,
     leaveHeatShare: thermalShareFor(method.leaveHeatAt, germination.spread) * pace,
     steps,
     legs,
@@ -124,6 +129,25 @@ export function compileRoute(
   }
   const refused = steps.filter((step) => !containerHolds(step))
   return { route, refused: refused.map(({ container, ml, ready, limit }) => ({ container, ml, ready, limit })) }
+}
+
+/** Plants that share the mix of one cell: those kept, or of a clump those that come up. */
+export function plantsSharing(sowing: Sowing, first: boolean, germinationShare: number): number {
+  switch (sowing.policy) {
+    case 'thin':
+      return sowing.keep
+    case 'clump':
+      return Math.max(1, sowing.seedsPerCell * germinationShare)
+    case 'divide':
+      return first ? Math.max(1, sowing.seedsPerCell * germinationShare) : 1
+    default:
+      return 1
+  }
+}
+
+/** An open flat has no cells: leaves say when seedlings may be pricked out, and when they must. */
+function flatAge({ readyLeaf, limitLeaf }: Extract<Sowing, { policy: 'flat' }>, { leafInterval, firstLeaf }: Crop['growth']): ContainerAge {
+  return { ready: leafAge(readyLeaf, leafInterval!, firstLeaf), limit: leafAge(limitLeaf, leafInterval!, firstLeaf) }
 }
 
 /** Days to emergence at the optimum temperature: the fastest this seed can be. */

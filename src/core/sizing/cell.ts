@@ -4,21 +4,24 @@ import { atLeast, binomialChances } from './binomial'
 /** Chances that a cell yields 0, 1, 2 … good plants. */
 export type CellYield = readonly number[]
 
-/** How a cell is sown: k seeds, thinned to the best `keep`. One seed kept is a single. */
+/** How a cell is sown: k seeds, of which at most `keep` plants count. One seed kept is a single. */
 export interface CellSowing {
   seedsPerCell: number
   keep: number
+  /** Count cells, not plants: a cell is good when it has at least so many seedlings. */
+  atLeast?: number | undefined
 }
 
 /**
- * Good plants from one cell: min(keep, Binomial(seeds, germination)), each surviving on its own.
+ * Good plants from one cell: min(keep, Binomial(seeds, germination)), each surviving on its own; or,
+ * when cells are counted, 1 for a cell with enough seedlings that survives as a whole.
  *
  * @param germination share of seeds that come up
- * @param survival share of seedlings still good at the end of the stage
+ * @param survival share of seedlings (or clumps) still good at the end of the stage
  */
-export function cellYield({ seedsPerCell, keep }: CellSowing, germination: number, survival: number): CellYield {
-  if (keep === 1) {
-    const good = (1 - (1 - germination) ** seedsPerCell) * survival
+export function cellYield({ seedsPerCell, keep, atLeast: fewest }: CellSowing, germination: number, survival: number): CellYield {
+  if (fewest !== undefined || keep === 1) {
+    const good = atLeast(seedsPerCell, germination, fewest ?? 1) * survival
     return [1 - good, good]
   }
   const up = binomialChances(seedsPerCell, germination)
@@ -42,74 +45,84 @@ export function yieldVariance(cell: CellYield): number {
   return cell.reduce((sum, chance, plants) => sum + chance * (plants - mean) ** 2, 0)
 }
 
-/**
- * Chance that n cells together yield at least `need` good plants, exactly.
- *
- * Cells of at most one plant are a binomial; others are convolved, by repeated squaring.
- */
+/** Chance that n cells together yield at least `need` good plants, exactly. */
 export function chanceOfAtLeast(n: number, cell: CellYield, need: number): number {
-  if (cell.length === 2) return atLeast(n, cell[1]!, need)
-  if (need <= 0) return 1
-  if (need > n * (cell.length - 1)) return 0
-  return tail(manyCells(n, cell), need)
+  return createCellChances(cell)(n, need)
 }
 
-function tail({ offset, chances }: Spread, need: number): number {
-  let below = 0
-  for (let i = 0; i < chances.length && offset + i < need; i++) below += chances[i]!
-  return Math.max(0, 1 - below)
-}
+const GRID = 512 // points at which the characteristic function's size is bounded
+const NOTHING = 40 // −ln of a term too small to count
+const WIDTH = 24 // spreads of the total that the sum runs over, ±12: no chance is left outside
+const MARGIN = 64
 
 /**
- * Chances of at least `need` plants for many numbers of cells of one kind. A number a little above one
- * already asked for is reached by adding single cells, which is far less work than starting again.
+ * Chances of at least `need` plants from any number of cells of one kind.
+ *
+ * Cells of at most one plant are a binomial. For others the distribution of the total is turned back
+ * from its characteristic function, φ(ω)ⁿ at W equally spaced ω: exact for W whole numbers around the
+ * mean (for small n, for all there are), however many cells. Few ω count, because |φ|ⁿ falls so fast;
+ * a bound that rises nowhere says from which on none does.
+ *
+ * @see inversion of a lattice distribution by the discrete Fourier transform
  */
 export function createCellChances(cell: CellYield): (n: number, need: number) => number {
   if (cell.length === 2) return (n, need) => atLeast(n, cell[1]!, need)
-  const one: Spread = { offset: 0, chances: Float64Array.from(cell) }
-  const known = new Map<number, Spread>()
+  const most = cell.length - 1
+  const mean = meanYield(cell)
+  const spread = Math.sqrt(yieldVariance(cell))
+  const bound = sizeBound(cell, spread)
   return (n, need) => {
     if (need <= 0) return 1
-    if (need > n * (cell.length - 1)) return 0
-    let from = n
-    while (from > 0 && n - from < STEPS && !known.has(from)) from--
-    let spread = known.get(from)
-    if (!spread) known.set((from = n), (spread = manyCells(n, cell)))
-    for (; from < n; from++) spread = convolve(spread, one)
-    known.set(n, spread)
-    return tail(spread, need)
+    if (need > n * most) return 0
+    const all = n * most + 1
+    const width = Math.min(all, Math.ceil(WIDTH * spread * Math.sqrt(n)) + MARGIN)
+    const low = Math.max(0, Math.min(all - width, Math.round(n * mean) - (width >> 1)))
+    if (need <= low) return 1
+    const terms = low + width - need
+    if (terms <= 0) return 0
+    let sum = terms
+    for (let j = 1; 2 * j <= width; j++) {
+      const omega = (2 * Math.PI * j) / width
+      if (n * bound(omega) > NOTHING) break
+      let re = 0
+      let im = 0
+      const cos = Math.cos(omega)
+      const sin = Math.sin(omega)
+      for (let k = most; k >= 0; k--) {
+        const next = re * cos - im * sin + cell[k]!
+        im = re * sin + im * cos
+        re = next
+      }
+      const size = re * re + im * im
+      if (size === 0) continue
+      const logSize = (n * Math.log(size)) / 2
+      if (logSize < -NOTHING) continue
+      // φⁿ·Σ exp(−iωs) over s = need … low + width − 1: a geometric sum about its middle.
+      const phase = n * Math.atan2(im, re) - omega * (need + (terms - 1) / 2)
+      const value = (Math.exp(logSize) * Math.cos(phase) * Math.sin((omega * terms) / 2)) / Math.sin(omega / 2)
+      sum += 2 * j === width ? value : 2 * value
+    }
+    return Math.min(1, Math.max(0, sum / width))
   }
 }
 
-const STEPS = 48 // single cells added before starting again is less work
-
-/** A run of chances for totals `offset`, `offset + 1`, …; what is left off is too small to count. */
-interface Spread {
-  offset: number
-  chances: Float64Array
-}
-
-const NEGLIGIBLE = 1e-15
-
-function manyCells(n: number, cell: CellYield): Spread {
-  let power: Spread = { offset: 0, chances: Float64Array.from(cell) }
-  let result: Spread | undefined
-  for (let left = n; left > 0; left >>= 1) {
-    if (left & 1) result = result ? convolve(result, power) : power
-    if (left > 1) power = convolve(power, power)
+/**
+ * A bound for −ln|φ| at and beyond an ω up to π: |φ| changes by at most the spread of the cell for
+ * each unit of ω, so between grid points it cannot be greater than the greatest of them by more.
+ */
+function sizeBound(cell: CellYield, spread: number): (omega: number) => number {
+  const step = Math.PI / GRID
+  const bound = new Float64Array(GRID + 1)
+  let greatest = 0
+  for (let i = GRID; i >= 0; i--) {
+    let re = 0
+    let im = 0
+    for (let k = 0; k < cell.length; k++) {
+      re += cell[k]! * Math.cos(k * i * step)
+      im += cell[k]! * Math.sin(k * i * step)
+    }
+    greatest = Math.max(greatest, Math.hypot(re, im))
+    bound[i] = -Math.log(Math.min(1, greatest + spread * step))
   }
-  return result ?? { offset: 0, chances: Float64Array.of(1) }
-}
-
-function convolve(a: Spread, b: Spread): Spread {
-  const sum = new Float64Array(a.chances.length + b.chances.length - 1)
-  for (let i = 0; i < a.chances.length; i++) {
-    const x = a.chances[i]!
-    for (let j = 0; j < b.chances.length; j++) sum[i + j] = sum[i + j]! + x * b.chances[j]!
-  }
-  let from = 0
-  let to = sum.length
-  while (to - from > 1 && sum[from]! < NEGLIGIBLE) from++
-  while (to - from > 1 && sum[to - 1]! < NEGLIGIBLE) to--
-  return { offset: a.offset + b.offset + from, chances: sum.slice(from, to) }
+  return (omega) => bound[Math.min(GRID, Math.floor(omega / step))]!
 }

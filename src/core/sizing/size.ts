@@ -16,6 +16,8 @@ export interface SizingInput extends CellSowing {
   temperatureFactor?: number
   /** Share of good plants that stay good through each stage, in order. */
   survivals: readonly number[]
+  /** Plants each one is divided into on entering a stage; 1, or left out, where it is not. */
+  divisions?: readonly number[] | undefined
   /** Wanted chance to have enough. */
   confidence: number
 }
@@ -57,9 +59,10 @@ export function sizeBatch(input: SizingInput): Sizing | undefined {
     const survival = survivals[i]!
     const cell: CellYield = [1 - survival, survival]
     const next = wanted
-    wanted = smallest((n) => atLeast(n, survival, next) >= perStage, guess(cell, next, perStage))!
-    chance *= atLeast(wanted, survival, next)
-    carried.unshift(wanted)
+    const carry = smallest((n) => atLeast(n, survival, next) >= perStage, guess(cell, next, perStage))!
+    chance *= atLeast(carry, survival, next)
+    carried.unshift(carry)
+    wanted = entering(input, i, carry)
   }
   const typical = typicalYield(input)
   if (!(meanYield(typical) > 0)) return undefined
@@ -79,15 +82,14 @@ export function chanceWith(input: SizingInput, cells: number): number {
   const exact = sizeBatch(input)
   if (!exact) return 0
   const sown = sownCells(input, cells)
-  const wanted = exact.counts[1] ?? input.need
-  return sown.chance(cells, wanted) * laterChance(input, exact.counts)
+  return sown.chance(cells, wantedOfSown(input, exact.counts)) * laterChance(input, exact.counts)
 }
 
 /** The same sizing with its first count rounded up to a whole number of `unit` cells. */
 export function roundUp(sizing: Sizing, unit: number): Sizing {
   const cells = Math.ceil(sizing.cells / unit) * unit
   if (cells === sizing.cells) return sizing
-  const wanted = sizing.counts[1] ?? sizing.input.need
+  const wanted = wantedOfSown(sizing.input, sizing.counts)
   const sown = sownCells(sizing.input, cells)
   return describe(sizing.input, cells, sizing.counts.slice(1), sown, wanted, laterChance(sizing.input, sizing.counts))
 }
@@ -102,7 +104,7 @@ export interface Habit {
 /** What flat-percentage habits would sow, and the chance each really has. */
 export function flatHabits(input: SizingInput): Habit[] {
   const perSown = meanYield(typicalYield(input))
-  const later = input.survivals.slice(1).reduce((product, s) => product * s, 1)
+  const later = input.survivals.slice(1).reduce((product, s, i) => product * s * (input.divisions?.[i + 1] ?? 1), 1)
   if (!(perSown > 0)) return []
   const perCell = Math.max(1, input.keep)
   return (
@@ -175,9 +177,20 @@ function shareDoubt(input: SizingInput): number {
 function laterChance(input: SizingInput, counts: readonly number[]): number {
   let chance = 1
   for (let i = 1; i < counts.length; i++) {
-    chance *= atLeast(counts[i]!, input.survivals[i]!, counts[i + 1] ?? input.need)
+    const next = counts[i + 1]
+    chance *= atLeast(counts[i]!, input.survivals[i]!, next === undefined ? input.need : entering(input, i + 1, next))
   }
   return chance
+}
+
+/** Plants of the stage before from which a stage's count can be made. */
+function entering({ divisions }: SizingInput, stage: number, count: number): number {
+  return Math.ceil(count / (divisions?.[stage] ?? 1))
+}
+
+/** Good plants the sown cells must give. */
+function wantedOfSown(input: SizingInput, counts: readonly number[]): number {
+  return counts[1] === undefined ? input.need : entering(input, 1, counts[1])
 }
 
 function describe(

@@ -16,6 +16,7 @@ import { UNITS_COOKIE } from '../../ui/preferences'
 import { useSeason } from '../../ui/season-context'
 import { placePaint } from '../../ui/stair/place-hatches'
 import { chanceWords, shareWords, type Format } from '../../words/format'
+import { sowingWords } from '../../words/methods'
 import { ImportSeason } from './import-season'
 
 export function FarmView() {
@@ -122,7 +123,7 @@ export function FarmView() {
             <Row key={method.key} id={`method-${method.key}`}>
               <td>{season.crops.find(({ key }) => key === method.crop)?.name}</td>
               <td>{method.name}</td>
-              <td>{method.sowing.policy === 'single' ? 'one a cell' : `${method.sowing.seedsPerCell} a cell, keep ${method.sowing.keep}`}</td>
+              <td>{sowingWords(method.sowing)}</td>
               <td>{stageWords(method, season)}</td>
               <td>{method.hardening.days === 0 ? 'none' : `${method.hardening.days} days, ${season.places.find(({ key }) => key === method.hardening.place)?.name ?? ''}`}</td>
               <td>at {shareWords(method.leaveHeatAt)} up</td>

@@ -1,0 +1,24 @@
+/** A crop with the figures of one of its varieties in the place of its own. */
+import type { Crop, Variety } from '../../season/schema'
+
+const merged = new WeakMap<Variety, { of: Crop; crop: Crop }>()
+
+/** The crop a variety is reckoned by: the crop itself when the variety has no figures of its own. */
+export function ownCrop(crop: Crop, variety: Variety): Crop {
+  const { overrides } = variety
+  if (!overrides) return crop
+  const known = merged.get(variety)
+  if (known?.of === crop) return known.crop
+  const { germination, growth, field, seed, care, ...rest } = overrides
+  const own: Crop = {
+    ...crop,
+    ...rest,
+    germination: { ...crop.germination, ...(germination as Partial<Crop['germination']>) },
+    growth: { ...crop.growth, ...(growth as Partial<Crop['growth']>) },
+    field: { ...crop.field, ...field },
+    seed: { ...crop.seed, ...seed },
+    care: { ...crop.care, ...care },
+  }
+  merged.set(variety, { of: crop, crop: own })
+  return own
+}

@@ -1,0 +1,93 @@
+/** What share of a seed lot comes up now: its test, what age and storage have taken since, and tests made at home. */
+import type { Crop, Lot } from '../../season/schema'
+import type { Day } from '../calendar/day'
+import { parseDay } from '../calendar/day'
+import { normalCdf, normalQuantile } from '../sizing/normal'
+
+/** Why a lot stands where it does, one thing each; phrased by the interface. */
+export type LotReason =
+  | { kind: 'packet'; share: number; tested: number }
+  | { kind: 'aged'; years: number; from: number; to: number; stored: NonNullable<Lot['stored']>; form: Lot['form'] }
+  | { kind: 'home-test'; on: Day; sown: number; up: number }
+
+/** What to be careful of with a lot. */
+export type LotWarning = 'old-pelleted' | 'no-test' | 'old-test' | 'weak' | 'treated'
+
+/** A lot as it stands on a day. */
+export interface LotNow {
+  /** Share that comes up in the good range of temperatures. */
+  germination: number
+  /** Seeds that this knowledge is worth: a lot tested with so many would be as sure. */
+  testedSeeds: number
+  reasons: LotReason[]
+  warnings: LotWarning[]
+}
+
+const DAYS_IN_YEAR = 365.25
+const USUAL_YEARS = 4 // until good seed has fallen to half, where a crop gives no figure: an estimate for field crops
+const GOOD = 0.9 // share of good fresh seed, from which those years are counted
+/** How fast seed ages against seed kept cool and dry. Estimates. */
+const STORAGE_PACE: Record<NonNullable<Lot['stored']>, number> = { 'cool-dry': 1, room: 1.7, 'warm-damp': 4 }
+/** Pelleted and primed seed ages faster than raw. Estimates. */
+const FORM_PACE: Record<Lot['form'], number> = { raw: 1, pelleted: 2.5, primed: 3 }
+const DOUBT_A_YEAR = 0.7 // part of a test's worth that is left after a year
+const OLD_TEST = 400 // days
+const WEAK = 0.7
+
+/**
+ * A lot as it stands on a day: the share its packet or test gives, moved down the ageing curve for the time
+ * since, then joined with home tests, each weighted by the seeds it was made with.
+ *
+ * Ageing: the share in probits falls in a straight line, by 1 in σ years; σ is the crop's years to half
+ * divided by the probit of good seed, shorter for damp or warm storage and for pelleted or primed seed.
+ *
+ * @param on the day the seed is used
+ * @see Ellis & Roberts (1980), improved equations for the prediction of seed longevity: v = Kᵢ − p/σ
+ */
+export function lotNow(lot: Lot, crop: Crop, on: Day): LotNow {
+  const reasons: LotReason[] = [{ kind: 'packet', share: lot.germination, tested: lot.testedSeeds }]
+  const warnings: LotWarning[] = []
+  const stored = lot.stored ?? 'room'
+  const sigma = (crop.seed.keepsYears ?? USUAL_YEARS) / normalQuantile(GOOD) / STORAGE_PACE[stored] / FORM_PACE[lot.form]
+  const knownOn = testDay(lot)
+  const years = knownOn === undefined ? 0 : Math.max(0, on - knownOn) / DAYS_IN_YEAR
+  let germination = aged(lot.germination, years / sigma)
+  let tested = lot.testedSeeds * DOUBT_A_YEAR ** years
+  if (germination < lot.germination - 0.005) reasons.push({ kind: 'aged', years, from: lot.germination, to: germination, stored, form: lot.form })
+  for (const test of [...lot.homeTests].sort((a, b) => (a.on < b.on ? -1 : 1))) {
+    const testedOn = parseDay(test.on)
+    if (testedOn > on) continue
+    const since = Math.max(0, on - testedOn) / DAYS_IN_YEAR
+    const share = aged(test.up / test.sown, since / sigma)
+    const worth = test.sown * DOUBT_A_YEAR ** since
+    germination = (germination * tested + share * worth) / (tested + worth)
+    tested += worth
+    reasons.push({ kind: 'home-test', on: testedOn, sown: test.sown, up: test.up })
+  }
+  const packed = lot.year === undefined ? knownOn : parseDay(`${lot.year}-01-01`)
+  if (lot.form === 'pelleted' && packed !== undefined && on - packed > DAYS_IN_YEAR) warnings.push('old-pelleted')
+  const last = Math.max(knownOn ?? -Infinity, ...lot.homeTests.map((test) => parseDay(test.on)))
+  if (last === -Infinity) warnings.push('no-test')
+  else if (on - last > OLD_TEST) warnings.push('old-test')
+  if (germination < WEAK * crop.germination.usualShare) warnings.push('weak')
+  if (lot.treated) warnings.push('treated')
+  return { germination, testedSeeds: Math.max(1, tested), reasons, warnings }
+}
+
+/** Day the packet's figure holds for: its test, else the beginning of the year it was packed for. */
+function testDay(lot: Lot): Day | undefined {
+  if (lot.testedOn !== undefined) return parseDay(lot.testedOn)
+  return lot.year === undefined ? undefined : parseDay(`${lot.year}-01-01`)
+}
+
+/** A share moved down by so many probits. */
+function aged(share: number, probits: number): number {
+  if (probits <= 0 || share <= 0) return share
+  return normalCdf(normalQuantile(Math.min(0.995, share)) - probits)
+}
+
+/** Seeds left in a lot, counted or by weight; `undefined` when it is not known. */
+export function seedsLeft(lot: Lot, crop: Crop): number | undefined {
+  if (lot.seeds !== undefined) return lot.seeds
+  return lot.grams !== undefined && crop.seed.perGram !== undefined ? Math.floor(lot.grams * crop.seed.perGram) : undefined
+}
