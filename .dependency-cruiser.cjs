@@ -14,11 +14,12 @@ module.exports = {
     { name: 'core-types-of-season', severity: 'error', from: { path: '^src/core/', pathNot: '(\\.test\\.ts|worked-cases\\.ts)$' }, to: { path: '^src/season/', dependencyTypesNot: ['type-only'] } },
     only('season-alone', '^src/season/', [], 'season knows nothing else'),
     { name: 'season-zod-only', severity: 'error', from: { path: '^src/season/', pathNot: '(\\.test|any-season)\\.ts$' }, to: { dependencyTypes: ['npm', 'npm-dev'], pathNot: 'node_modules/zod' } },
+    only('library', '^src/library/', ['^src/core/', '^src/season/'], 'the library is facts, read with the core'),
     only('words', '^src/words/', ['^src/core/', '^src/season/'], 'words phrase what core computes'),
     only('interchange', '^src/interchange/', ['^src/core/', '^src/season/', '^src/words/'], 'interchange has no interface and no database'),
     only('data', '^src/data/', ['^src/season/', '^src/core/'], 'data stores, and shows nothing'),
     { name: 'sql-in-data-only', severity: 'error', from: { path: '^src/', pathNot: '^src/data/' }, to: { path: 'node_modules/(kysely|pg)/' } },
-    only('ui', '^src/ui/', ['^src/core/', '^src/season/', '^src/words/'], 'ui is shared, so it knows no feature'),
+    only('ui', '^src/ui/', ['^src/core/', '^src/season/', '^src/words/', '^src/actions/'], 'ui is shared, so it knows no feature'),
     {
       name: 'features-apart',
       comment: 'features never import each other',

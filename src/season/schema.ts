@@ -466,6 +466,7 @@ export type Place = z.output<typeof Place>
 export type PlaceKind = Place['kind']
 export type Container = z.output<typeof Container>
 export type Crop = z.output<typeof Crop>
+export type CropInput = z.input<typeof Crop>
 export type Variety = z.output<typeof Variety>
 export type VarietyOverrides = z.output<typeof VarietyOverrides>
 export type Sowing = Method['sowing']

@@ -1,0 +1,34 @@
+/** Figures of a crop by path, such as `germination.thermalTime`: reading and setting one without touching the rest. */
+
+type Group = Record<string, unknown>
+const isGroup = (value: unknown): value is Group => typeof value === 'object' && value !== null && !Array.isArray(value)
+
+/** The figure at a path, or `undefined`. */
+export function figureAt(of: object, path: string): unknown {
+  let value: unknown = of
+  for (const part of path.split('.')) {
+    if (!isGroup(value)) return undefined
+    value = value[part]
+  }
+  return value
+}
+
+/** The same thing with one figure set; `undefined` takes it out, and with it a group that is left empty. */
+export function withFigure<T extends object>(of: T, path: string, value: unknown): T {
+  const [first, ...rest] = path.split('.') as [string, ...string[]]
+  const group = of as Group
+  const inner = group[first]
+  const next = rest.length === 0 ? value : withFigure(isGroup(inner) ? inner : {}, rest.join('.'), value)
+  const out: Group = { ...group, [first]: next }
+  if (next === undefined || (rest.length > 0 && value === undefined && Object.keys(next as Group).length === 0 && !isGroup(inner))) delete out[first]
+  return out as T
+}
+
+/** Whether two figures are the same, whatever the order of their parts. */
+export function sameFigure(a: unknown, b: unknown): boolean {
+  if (Object.is(a, b)) return true
+  if (Array.isArray(a) && Array.isArray(b)) return a.length === b.length && a.every((item, i) => sameFigure(item, b[i]))
+  if (!isGroup(a) || !isGroup(b)) return false
+  const keys = new Set([...Object.keys(a), ...Object.keys(b)])
+  return [...keys].every((key) => sameFigure(a[key], b[key]))
+}
