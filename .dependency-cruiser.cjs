@@ -29,7 +29,7 @@ module.exports = {
     },
     { name: 'features-not-app', severity: 'error', from: { path: '^src/features/' }, to: { path: '^src/app/' } },
     { name: 'app-composes', severity: 'error', from: { path: '^src/app/', pathNot: '^src/app/api/' }, to: { path: '^src/(core|data|interchange|words)/' } },
-    { name: 'no-circles', severity: 'error', from: { path: '^src/' }, to: { circular: true, dependencyTypesNot: ['type-only'] } },
+    { name: 'no-circles', severity: 'error', from: { path: '^src/' }, to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } } },
   ],
   options: {
     doNotFollow: { path: 'node_modules' },

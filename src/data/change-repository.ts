@@ -7,6 +7,7 @@ import type { Kysely, Transaction } from 'kysely'
 import { Season, type Planting } from '../season/schema'
 import * as rows from './rows'
 import type { Database } from './schema'
+import { readThings, writeThings, type ThingRef, type ThingState } from './things'
 import { readSeasonRows, replaceContents, type SeasonId } from './season-repository'
 
 /** One planting added (`version` null), changed, or removed (`to` null). */
@@ -39,7 +40,7 @@ interface PlantingState {
   position: number
 }
 
-type State = { plantings: PlantingState[] } | { season: Season }
+type State = { plantings: PlantingState[] } | { season: Season } | { things: ThingState[] }
 
 /**
  * Adds, changes and removes plantings, all or none.
@@ -83,6 +84,58 @@ export async function savePlantings(
     })
     return { ok: true, revision: revision + 1, entry }
   })
+}
+
+/** One thing of a season added (`from` null), changed, or removed (`to` null). */
+export interface ThingChange extends ThingRef {
+  /** What it was when it was read. */
+  from: unknown
+  to: unknown
+}
+
+/** Why things were not written. */
+export type ThingsRefused = { ok: false; stale: ThingRef[] } | { ok: false; used: true }
+
+/**
+ * Adds, changes and removes things of a season, all or none.
+ *
+ * @returns the new revision and journal entry; or what had changed since it was read; or that something
+ *   removed is still used
+ */
+export async function saveThings(
+  db: Kysely<Database>,
+  id: SeasonId,
+  changes: readonly ThingChange[],
+  author: Author,
+): Promise<{ ok: true; revision: number; entry: string } | ThingsRefused> {
+  return refusingUsed(() =>
+    db.transaction().execute(async (trx) => {
+      const revision = await lockSeason(trx, id)
+      const before = await readThings(trx, id, changes)
+      const stale = changes.filter(({ from }, i) => !isDeepStrictEqual(asJson(before[i]!.value), asJson(from)))
+      if (stale.length > 0) return { ok: false as const, stale: stale.map(({ of, key }) => ({ of, key })) }
+      const next = before.map((state, i) => ({ ...state, value: changes[i]!.to }))
+      await writeThings(trx, id, next, revision + 1)
+      // What was written is read again, so that undo compares like with like.
+      const after = (await readThings(trx, id, changes)).map((state, i) => ({ ...state, position: next[i]!.position }))
+      const entry = await record(trx, id, { ...author, action: 'things', before: { things: before }, after: { things: after }, revision: revision + 1 })
+      return { ok: true as const, revision: revision + 1, entry }
+    }),
+  )
+}
+
+/** As it is once it has been through JSON: no parts that are undefined. */
+const asJson = (value: unknown): unknown => (value === undefined ? null : JSON.parse(JSON.stringify(value)))
+
+const FOREIGN_KEY = '23503' // PostgreSQL: what is taken away is still referred to
+
+async function refusingUsed<T>(write: () => Promise<T>): Promise<T | { ok: false; used: true }> {
+  try {
+    return await write()
+  } catch (error) {
+    if ((error as { code?: unknown }).code === FOREIGN_KEY) return { ok: false, used: true }
+    throw error
+  }
 }
 
 /**
@@ -157,7 +210,7 @@ export type Undone = { ok: true; revision: number; summary: string } | UndoRefus
  * @param entry journal entry to take back; the last one unless given
  */
 export async function undo(db: Kysely<Database>, id: SeasonId, who: string, entry?: string): Promise<Undone> {
-  return db.transaction().execute(async (trx) => {
+  return changedSince(db.transaction().execute(async (trx): Promise<Undone> => {
     const revision = await lockSeason(trx, id)
     const last = (await undoState(trx, id)).undo
     const target = await findEntry(trx, id, entry ?? last?.entry)
@@ -169,12 +222,18 @@ export async function undo(db: Kysely<Database>, id: SeasonId, who: string, entr
     const { summary } = target
     await record(trx, id, { who, summary, action: 'undo', before: after, after: before, revision: revision + 1, undoes: target.entry })
     return { ok: true, revision: revision + 1, summary }
-  })
+  }))
+}
+
+/** A change that cannot be taken back because something added since needs it. */
+async function changedSince(done: Promise<Undone>): Promise<Undone> {
+  const result = await refusingUsed(() => done)
+  return 'used' in result ? { ok: false, reason: 'changed-since' } : result
 }
 
 /** Brings the change last taken back into force again. */
 export async function redo(db: Kysely<Database>, id: SeasonId, who: string): Promise<Undone> {
-  return db.transaction().execute(async (trx) => {
+  return changedSince(db.transaction().execute(async (trx): Promise<Undone> => {
     const revision = await lockSeason(trx, id)
     const target = await findEntry(trx, id, (await undoState(trx, id)).redo?.entry)
     if (!target) return { ok: false, reason: 'nothing' }
@@ -192,7 +251,7 @@ export async function redo(db: Kysely<Database>, id: SeasonId, who: string): Pro
     const { summary } = target
     await record(trx, id, { who, summary, action: 'redo', before, after, revision: revision + 1, undoes: target.entry })
     return { ok: true, revision: revision + 1, summary }
-  })
+  }))
 }
 
 /** Locks a season against other writers until the transaction ends, and gives its revision. */
@@ -208,7 +267,7 @@ async function lockSeason(trx: Transaction<Database>, id: SeasonId): Promise<num
 }
 
 interface Entry extends Author {
-  action: 'plantings' | 'import' | 'undo' | 'redo'
+  action: 'plantings' | 'things' | 'import' | 'undo' | 'redo'
   before: State
   after: State
   revision: number
@@ -285,6 +344,13 @@ async function apply(trx: Transaction<Database>, id: SeasonId, from: State, to: 
   if ('season' in to) {
     // A journal may be older than what a season holds now: what it lacks is filled in.
     await replaceContents(trx, id, Season.parse(to.season), revision)
+    return true
+  }
+  if ('things' in to) {
+    if (!('things' in from)) return false
+    const now = await readThings(trx, id, from.things)
+    if (from.things.some(({ value }, i) => !isDeepStrictEqual(asJson(now[i]!.value), asJson(value)))) return false
+    await writeThings(trx, id, to.things, revision)
     return true
   }
   if (!('plantings' in from)) return false

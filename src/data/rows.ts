@@ -30,7 +30,7 @@ const temperatureOf = (row: { held: number | null; lift: number | null; half_ran
   present({ held: row.held, lift: row.lift, halfRange: row.half_range, floor: row.floor, ceiling: row.ceiling })
 
 /** Columns of a season that come from its document. */
-export function seasonRow({ season, site, habits }: Season) {
+export function seasonRow({ season, site, habits }: Pick<Season, 'season' | 'site' | 'habits'>) {
   const { frost } = site
   return {
     name: season.name,

@@ -150,7 +150,8 @@ function groupBy<T>(items: readonly T[], keyOf: (item: T) => string): Map<string
 
 const ROWS_AT_ONCE = 500 // PostgreSQL takes at most 65,535 values in one statement
 
-async function insertAll<T extends keyof Database>(
+/** Inserts any number of rows, so many at a time. */
+export async function insertAll<T extends keyof Database>(
   trx: Transaction<Database>,
   table: T,
   values: Parameters<ReturnType<typeof trx.insertInto<T>>['values']>[0][],
