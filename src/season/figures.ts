@@ -20,7 +20,7 @@ export function withFigure<T extends object>(of: T, path: string, value: unknown
   const inner = group[first]
   const next = rest.length === 0 ? value : withFigure(isGroup(inner) ? inner : {}, rest.join('.'), value)
   const out: Group = { ...group, [first]: next }
-  if (next === undefined || (rest.length > 0 && value === undefined && Object.keys(next as Group).length === 0 && !isGroup(inner))) delete out[first]
+  if (next === undefined || (rest.length > 0 && value === undefined && Object.keys(next as Group).length === 0)) delete out[first]
   return out as T
 }
 

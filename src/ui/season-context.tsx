@@ -7,6 +7,7 @@ import type { Season } from '../season/schema'
 import { shareUnchanged } from '../season/share'
 import { createFormat, type Format, type Units } from '../words/format'
 import { WORKING_DAY_COOKIE } from './preferences'
+import { UnitsContext } from './units'
 import { placeLooks, type PlaceLook } from './place-look'
 
 /** What the server hands over. */
@@ -100,7 +101,11 @@ export function SeasonProvider({ data, children }: { data: SeasonData; children:
     () => ({ data, season, plan, planner, looks, format, today, span, workingDay }),
     [data, season, plan, looks, format, today, span, workingDay],
   )
-  return <SeasonContext value={value}>{children}</SeasonContext>
+  return (
+    <UnitsContext value={data.units}>
+      <SeasonContext value={value}>{children}</SeasonContext>
+    </UnitsContext>
+  )
 }
 
 function startDay(kept: string | undefined, today: Day): Day {

@@ -25,9 +25,10 @@ export const setAt = {
   habits: () => '/farm#habits',
   place: (key: string) => `/farm#place-${key}`,
   container: (key: string) => `/farm#container-${key}`,
-  crop: (key: string) => `/farm#crop-${key}`,
-  lot: (key: string) => `/farm#lot-${key}`,
-  method: (key: string) => `/farm#method-${key}`,
+  crop: (key: string) => `/know-how?crop=${key}`,
+  variety: (key: string) => `/know-how?variety=${key}`,
+  lot: (key: string) => `/seed?lot=${key}`,
+  method: (key: string) => `/know-how?method=${key}`,
   planting: (key: string) => `/plan?edit=${key}`,
 }
 

@@ -3,6 +3,8 @@
 import CalendarIcon from '@mui/icons-material/EventNoteOutlined'
 import BenchIcon from '@mui/icons-material/TableRowsOutlined'
 import FarmIcon from '@mui/icons-material/HomeWorkOutlined'
+import KnowIcon from '@mui/icons-material/MenuBookOutlined'
+import SeedIcon from '@mui/icons-material/GrainOutlined'
 import RedoIcon from '@mui/icons-material/Redo'
 import StairIcon from '@mui/icons-material/StairsOutlined'
 import UndoIcon from '@mui/icons-material/Undo'
@@ -36,6 +38,8 @@ const VIEWS = [
   { href: '/today', title: 'Today', Icon: CalendarIcon },
   { href: '/plan', title: 'Plan', Icon: StairIcon },
   { href: '/benches', title: 'Benches', Icon: BenchIcon },
+  { href: '/seed', title: 'Seed', Icon: SeedIcon },
+  { href: '/know-how', title: 'Know-how', Icon: KnowIcon },
   { href: '/farm', title: 'Farm', Icon: FarmIcon },
 ] as const
 

@@ -1,0 +1,305 @@
+/** Pages of the Know-how view: a kind of the library, a crop of the season, and a variety. */
+'use client'
+import AddIcon from '@mui/icons-material/Add'
+import Alert from '@mui/material/Alert'
+import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
+import Checkbox from '@mui/material/Checkbox'
+import FormControlLabel from '@mui/material/FormControlLabel'
+import MuiLink from '@mui/material/Link'
+import Typography from '@mui/material/Typography'
+import Link from 'next/link'
+import { useRouter } from 'next/navigation'
+import { useMemo, useState } from 'react'
+import type { ThingEdit } from '../../actions/change-season'
+import { ownCrop } from '../../core/plan/own-crop'
+import { libraryKind } from '../../library/library'
+import { methodOfSchool, SCHOOLS } from '../../library/schools'
+import { withFigure } from '../../season/figures'
+import type { Crop, Method, Season, Variety } from '../../season/schema'
+import { usesOf } from '../../season/uses'
+import { ChoiceField, WordField } from '../../ui/fields'
+import { freeKeyIn, keyOf } from '../../ui/keys'
+import { useSeason } from '../../ui/season-context'
+import { UsedBy } from '../../ui/used-by'
+import { useChange } from '../../ui/use-change'
+import { sowingWords } from '../../words/methods'
+import { needsWords } from '../../words/library'
+import { EditorFrame, useDraft, useThingProblems } from '../../ui/editor'
+import { CropCautions, CropTags, FigureSheet, withOwnFigure } from './figure-sheet'
+
+/** A kind of the library that the season does not have yet. */
+export function LibraryPage({ crop }: { crop: Crop }) {
+  const { season } = useSeason()
+  const router = useRouter()
+  const { busy, change, failure, problems } = useChange()
+  const fitting = useMemo(() => SCHOOLS.map((school) => ({ school, made: methodOfSchool(school.key, crop, season) })), [crop, season])
+  const [chosen, setChosen] = useState<readonly string[]>(() => {
+    const first = fitting.filter(({ made }) => !('needs' in made)).map(({ school }) => school.key)
+    const usual = crop.care.roots === 'touchy' && first.includes('plantable') ? 'plantable' : (crop.seed.perCell ?? 1) > 1 ? 'thin' : 'one-seed'
+    return first.includes(usual) ? [usual] : first.slice(0, 1)
+  })
+  const add = async () => {
+    if (await change(editsToAdd(season, crop, chosen), `${crop.name} added to the season`)) router.push(`/know-how?crop=${crop.key}`)
+  }
+  return (
+    <Box>
+      <Typography variant="h1">{crop.name}</Typography>
+      <CropTags crop={crop} />
+      {crop.raise && <Typography component="p" sx={{ mt: 1, maxWidth: 640 }}>{crop.raise.why}</Typography>}
+      <CropCautions crop={crop} />
+      <Box sx={{ mt: 2, p: 2, border: 1, borderColor: 'divider', borderRadius: 1, bgcolor: 'background.paper' }}>
+        <Typography variant="h2">Add it to the season</Typography>
+        <Typography component="p" sx={{ color: 'text.secondary', fontSize: 14, mt: 0.5 }}>
+          Choose how you would raise it; every way can be changed later, and others added.
+        </Typography>
+        <SchoolChoices crop={crop} chosen={chosen} onChange={setChosen} />
+        {(failure ?? problems[0]) && <Alert severity="error" sx={{ my: 1 }}>{failure ?? `${problems[0]!.path} ${problems[0]!.message}`}</Alert>}
+        <Button variant="contained" startIcon={<AddIcon />} disabled={busy} onClick={() => void add()} sx={{ mt: 1 }}>
+          {busy ? 'Adding …' : `Add ${crop.name}`}
+        </Button>
+      </Box>
+      <FigureSheet crop={crop} readOnly base={{ crop, name: 'library' }} problems={[]} onFigure={() => undefined} />
+    </Box>
+  )
+}
+
+/** The edits that bring a crop, a first variety and ways of raising it into a season. */
+export function editsToAdd(season: Season, crop: Crop, schools: readonly string[], varietyName = crop.name): ThingEdit[] {
+  const variety: Variety = { key: freeKeyIn(season.varieties, keyOf(varietyName)), crop: crop.key, name: varietyName }
+  return [
+    { of: 'crops', key: crop.key, from: null, to: crop },
+    { of: 'varieties', key: variety.key, from: null, to: variety },
+    ...methodsToAdd(season, crop, schools),
+  ]
+}
+
+export function methodsToAdd(season: Season, crop: Crop, schools: readonly string[]): ThingEdit[] {
+  const methods: Method[] = [...season.methods]
+  return schools.flatMap((school): ThingEdit[] => {
+    const made = methodOfSchool(school, crop, season)
+    if ('needs' in made) return []
+    const method: Method = { ...made, key: freeKeyIn(methods, `${crop.key}-${school}`) }
+    methods.push(method)
+    return [{ of: 'methods', key: method.key, from: null, to: method }]
+  })
+}
+
+/** The schools, evenly described; those that cannot be followed here say what they need. */
+export function SchoolChoices({ crop, chosen, onChange }: { crop: Crop; chosen: readonly string[]; onChange: (chosen: readonly string[]) => void }) {
+  const { season } = useSeason()
+  return (
+    <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', lg: '1fr 1fr' }, columnGap: 2, my: 1 }}>
+      {SCHOOLS.map((school) => {
+        const made = methodOfSchool(school.key, crop, season)
+        const lacks = 'needs' in made
+        return (
+          <FormControlLabel
+            key={school.key}
+            disabled={lacks}
+            sx={{ alignItems: 'flex-start', mr: 0, py: 0.5 }}
+            control={<Checkbox size="small" checked={chosen.includes(school.key)} onChange={(_, on) => onChange(on ? [...chosen, school.key] : chosen.filter((key) => key !== school.key))} />}
+            label={
+              <Box sx={{ pt: 0.75, lineHeight: 1.3 }}>
+                {school.name}
+                <Box sx={{ fontSize: 13, color: 'text.secondary' }}>{lacks ? `Not here: ${needsWords(made)}.` : `${school.gains} ${school.costs}`}</Box>
+              </Box>
+            }
+          />
+        )
+      })}
+    </Box>
+  )
+}
+
+/** A crop of the season. */
+export function CropEditor({ stored }: { stored: Crop }) {
+  const { season } = useSeason()
+  const router = useRouter()
+  const draft = useDraft(stored)
+  const saving = useChange()
+  const crop = draft.now
+  const local = useThingProblems('crops', crop)
+  const problems = draft.changed ? (local.length > 0 ? local : saving.problems) : []
+  const base = libraryKind(crop.library)
+  const [removing, setRemoving] = useState(false)
+  const uses = removing ? usesOf(season, 'crops', stored.key) : []
+  const blocking = uses.flatMap(({ by, key }) => (by === 'varieties' ? usesOf(season, 'varieties', key) : usesOf(season, 'methods', key)))
+  const save = async () => {
+    if (await saving.change([{ of: 'crops', key: stored.key, from: draft.from, to: crop }], `${crop.name} changed`)) draft.saved()
+  }
+  const remove = async () => {
+    if (blocking.length > 0) return
+    const edits: ThingEdit[] = [
+      ...season.methods.filter((method) => method.crop === stored.key).map((from) => ({ of: 'methods' as const, key: from.key, from, to: null })),
+      ...season.varieties.filter((variety) => variety.crop === stored.key).map((from) => ({ of: 'varieties' as const, key: from.key, from, to: null })),
+      { of: 'crops', key: stored.key, from: stored, to: null },
+    ]
+    if (await saving.change(edits, `${stored.name} taken out of the season`)) router.push('/know-how')
+  }
+  return (
+    <EditorFrame
+      title={
+        <>
+          <Typography variant="h1">{crop.name}</Typography>
+          <CropTags crop={crop} />
+          <CropCautions crop={crop} />
+        </>
+      }
+      changed={draft.changed}
+      busy={saving.busy}
+      failure={saving.failure}
+      problems={problems}
+      onSave={() => void save()}
+      onDrop={() => { draft.drop(); saving.clear() }}
+      more={
+        <Button color="error" size="small" onClick={() => (removing && blocking.length === 0 ? void remove() : setRemoving(true))}>
+          {removing && blocking.length === 0 ? 'Take it out with its varieties and methods' : 'Take out of the season'}
+        </Button>
+      }
+    >
+      <Varieties crop={stored} />
+      <Methods crop={stored} />
+      <Box sx={{ display: 'grid', gridTemplateColumns: { sm: '1fr 1fr' }, gap: 1.5, mt: 3 }}>
+        <WordField label="Name" value={crop.name} onChange={(name) => draft.set({ ...crop, name })} error={problems.find(({ path }) => path === 'name')?.message} />
+        <WordField label="Family" value={crop.family ?? ''} onChange={(family) => draft.set(withFigure(crop, 'family', family === '' ? undefined : family))} />
+      </Box>
+      <FigureSheet crop={crop} base={base && { crop: base.crop, name: 'library' }} problems={problems} onFigure={(path, value) => draft.set(withFigure(crop, path, value))} />
+      {removing && blocking.length > 0 && <UsedBy what={stored.name} uses={blocking} wayOut="Remove or move those first; then it can go." />}
+    </EditorFrame>
+  )
+}
+
+function Varieties({ crop }: { crop: Crop }) {
+  const { season } = useSeason()
+  const { change, busy } = useChange()
+  const [name, setName] = useState('')
+  const own = season.varieties.filter((variety) => variety.crop === crop.key)
+  const add = async () => {
+    const said = name.trim()
+    const key = freeKeyIn(season.varieties, keyOf(said))
+    if (said && (await change([{ of: 'varieties', key, from: null, to: { key, crop: crop.key, name: said } }], `${said} added`))) setName('')
+  }
+  return (
+    <Box component="section" sx={{ mt: 3 }}>
+      <Typography variant="h2">Varieties</Typography>
+      <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, mt: 0.5 }}>
+        {own.map((variety) => (
+          <Box component="li" key={variety.key} sx={{ py: 0.4 }}>
+            <MuiLink component={Link} href={`/know-how?variety=${variety.key}`}>
+              {variety.name}
+            </MuiLink>
+            {variety.overrides && <Box component="span" sx={{ color: 'text.secondary', fontSize: 14 }}> with figures of its own</Box>}
+          </Box>
+        ))}
+      </Box>
+      <Box sx={{ display: 'flex', gap: 1, mt: 1, maxWidth: 420 }}>
+        <WordField label="New variety" value={name} onChange={setName} />
+        <Button variant="outlined" disabled={busy || name.trim() === ''} onClick={() => void add()}>
+          Add
+        </Button>
+      </Box>
+    </Box>
+  )
+}
+
+function Methods({ crop }: { crop: Crop }) {
+  const { season } = useSeason()
+  const { change, busy } = useChange()
+  const [open, setOpen] = useState(false)
+  const [chosen, setChosen] = useState<readonly string[]>([])
+  const own = season.methods.filter((method) => method.crop === crop.key)
+  const add = async () => {
+    if (await change(methodsToAdd(season, crop, chosen), `Ways to raise ${crop.name} added`)) {
+      setOpen(false)
+      setChosen([])
+    }
+  }
+  return (
+    <Box component="section" sx={{ mt: 3 }}>
+      <Typography variant="h2">Ways to raise it</Typography>
+      <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, mt: 0.5 }}>
+        {own.map((method) => (
+          <Box component="li" key={method.key} sx={{ py: 0.4 }}>
+            <MuiLink component={Link} href={`/know-how?method=${method.key}`}>
+              {method.name}
+            </MuiLink>
+            <Box component="span" sx={{ color: 'text.secondary', fontSize: 14 }}> {sowingWords(method.sowing)}</Box>
+          </Box>
+        ))}
+        {own.length === 0 && <Box component="li" sx={{ color: 'text.secondary' }}>None yet: choose at least one, so that it can be planned.</Box>}
+      </Box>
+      {open ? (
+        <Box sx={{ mt: 1, p: 1.5, border: 1, borderColor: 'divider', borderRadius: 1, bgcolor: 'background.paper' }}>
+          <SchoolChoices crop={crop} chosen={chosen} onChange={setChosen} />
+          <Button variant="contained" size="small" disabled={busy || chosen.length === 0} onClick={() => void add()}>
+            Add {chosen.length > 1 ? `${chosen.length} ways` : 'this way'}
+          </Button>
+          <Button size="small" color="inherit" onClick={() => setOpen(false)} sx={{ ml: 1 }}>
+            Cancel
+          </Button>
+        </Box>
+      ) : (
+        <Button size="small" startIcon={<AddIcon />} onClick={() => setOpen(true)} sx={{ mt: 0.5 }}>
+          Add ready ways
+        </Button>
+      )}
+    </Box>
+  )
+}
+
+/** A variety: its own figures over those of its crop. */
+export function VarietyEditor({ stored }: { stored: Variety }) {
+  const { season } = useSeason()
+  const router = useRouter()
+  const crop = season.crops.find(({ key }) => key === stored.crop)!
+  const draft = useDraft(stored)
+  const saving = useChange()
+  const variety = draft.now
+  const local = useThingProblems('varieties', variety)
+  const problems = draft.changed ? (local.length > 0 ? local : saving.problems) : []
+  const own = useMemo(() => ownCrop(crop, variety), [crop, variety])
+  const [removing, setRemoving] = useState(false)
+  const uses = removing ? usesOf(season, 'varieties', stored.key) : []
+  const save = async () => {
+    if (await saving.change([{ of: 'varieties', key: stored.key, from: draft.from, to: variety }], `${variety.name} changed`)) draft.saved()
+  }
+  const remove = async () => {
+    if (usesOf(season, 'varieties', stored.key).length > 0) return setRemoving(true)
+    if (await saving.change([{ of: 'varieties', key: stored.key, from: stored, to: null }], `${stored.name} removed`)) router.push(`/know-how?crop=${crop.key}`)
+  }
+  return (
+    <EditorFrame
+      title={
+        <>
+          <MuiLink component={Link} href={`/know-how?crop=${crop.key}`} color="text.secondary" sx={{ fontSize: 14 }}>
+            {crop.name}
+          </MuiLink>
+          <Typography variant="h1">{variety.name}</Typography>
+          <Typography component="p" sx={{ mt: 0.5, color: 'text.secondary', maxWidth: 640 }}>
+            What you change here holds for this variety alone; everything else follows {crop.name}.
+          </Typography>
+        </>
+      }
+      changed={draft.changed}
+      busy={saving.busy}
+      failure={saving.failure}
+      problems={problems}
+      onSave={() => void save()}
+      onDrop={() => { draft.drop(); saving.clear() }}
+      more={<Button color="error" size="small" onClick={() => void remove()}>Remove variety</Button>}
+    >
+      <Box sx={{ display: 'grid', gridTemplateColumns: { sm: '1fr 1fr' }, gap: 1.5, mt: 2 }}>
+        <WordField label="Name" value={variety.name} onChange={(name) => draft.set({ ...variety, name })} error={problems.find(({ path }) => path === 'name')?.message} />
+        {crop.seasonGroups.length > 0 && (
+          <ChoiceField label="Season group" value={variety.seasonGroup ?? ''} none="not given" options={crop.seasonGroups.map(({ name }) => [name, name] as const)} onChange={(group) => draft.set(withFigure(variety, 'seasonGroup', group === '' ? undefined : group))} help={crop.seasonGroups.find(({ name }) => name === variety.seasonGroup)?.note} />
+        )}
+      </Box>
+      <Box sx={{ mt: 1.5 }}>
+        <WordField label="Note" value={variety.note ?? ''} lines={2} onChange={(note) => draft.set(withFigure(variety, 'note', note === '' ? undefined : note))} />
+      </Box>
+      <FigureSheet crop={own} variety={variety} base={{ crop, name: 'crop' }} problems={problems} onFigure={(path, value) => draft.set(withOwnFigure(variety, path, value))} />
+      {uses.length > 0 && <UsedBy what={stored.name} uses={uses} wayOut="Choose another variety there, or remove those first." />}
+    </EditorFrame>
+  )
+}

@@ -1,0 +1,125 @@
+/** Everything known of one crop, or of one variety of it: every figure with its source, to change and to put back. */
+'use client'
+import Alert from '@mui/material/Alert'
+import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
+import Chip from '@mui/material/Chip'
+import Typography from '@mui/material/Typography'
+import { useState } from 'react'
+import { libraryKind } from '../../library/library'
+import { usualGermination } from '../../library/entry'
+import { figureAt, sameFigure, withFigure } from '../../season/figures'
+import type { Problem } from '../../season/read'
+import type { Crop, Variety } from '../../season/schema'
+import { CAUTION_WORDS, SECTIONS, type Figure } from './figures'
+import { FigureRow } from './figure-row'
+import { GerminationCurve, HoldCurve, UpInEntry, WeeksEntry } from './growers-entry'
+
+export interface SheetProps {
+  /** The crop as it is reckoned now. */
+  crop: Crop
+  variety?: Variety
+  readOnly?: boolean
+  /** What figures are compared with and put back to. */
+  base: { crop: Crop; name: 'library' | 'crop' } | undefined
+  problems: readonly Problem[]
+  onFigure: (path: string, value: unknown) => void
+}
+
+/** The figures in their sections, with growers' entry and curves. */
+export function FigureSheet({ crop, variety, readOnly = false, base, problems, onFigure }: SheetProps) {
+  const about = libraryKind(crop.library)?.about ?? {}
+  const [entry, setEntry] = useState<'up' | 'weeks' | undefined>()
+  const row = (figure: Figure) => {
+    const value = figureAt(crop, figure.path)
+    const was = base && figureAt(base.crop, figure.path)
+    const changed = base !== undefined && !sameFigure(empty(value), empty(was))
+    return (
+      <FigureRow
+        key={figure.path}
+        figure={figure}
+        value={value}
+        changedFrom={changed ? { value: was, name: base.name } : undefined}
+        about={base ? about[figure.path] : undefined}
+        error={problemAt(problems, figure.path)}
+        readOnly={readOnly}
+        onChange={(next) => onFigure(figure.path, next)}
+        onPutBack={() => onFigure(figure.path, base?.name === 'crop' ? undefined : was)}
+      />
+    )
+  }
+  return (
+    <>
+      {SECTIONS.map((section) => {
+        const figures = variety ? section.figures.filter(({ ofVariety }) => ofVariety) : section.figures
+        return (
+          <Box key={section.id} component="section" id={section.id} sx={{ mt: 3.5 }}>
+            <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 2, mb: 0.5 }}>
+              <Typography variant="h2">{section.title}</Typography>
+              {!readOnly && section.id === 'germination' && <EntryButton open={entry === 'up'} onClick={() => setEntry(entry === 'up' ? undefined : 'up')} />}
+              {!readOnly && section.id === 'growth' && <EntryButton open={entry === 'weeks'} onClick={() => setEntry(entry === 'weeks' ? undefined : 'weeks')} />}
+            </Box>
+            {section.id === 'germination' && (entry === 'up' ? <UpInEntry crop={crop} onUse={(heat) => onFigure('germination.thermalTime', heat)} /> : <GerminationCurve crop={crop} />)}
+            {section.id === 'growth' &&
+              (entry === 'weeks' ? (
+                <WeeksEntry crop={crop} onUse={(points) => onFigure('growth.points', points)} />
+              ) : (
+                <HoldCurve crop={crop} at={crop.growth.usual ? (crop.growth.usual[0] + crop.growth.usual[1]) / 2 : crop.growth.optimum - 6} germinatesAt={usualGermination(crop.germination)} />
+              ))}
+            {figures.map(row)}
+          </Box>
+        )
+      })}
+    </>
+  )
+}
+
+const empty = (value: unknown) => (Array.isArray(value) && value.length === 0 ? undefined : value)
+
+function EntryButton({ open, onClick }: { open: boolean; onClick: () => void }) {
+  return (
+    <Button size="small" color="inherit" onClick={onClick} aria-expanded={open}>
+      {open ? 'Close that' : 'Say it your way'}
+    </Button>
+  )
+}
+
+/** The first problem of a figure or of a part of it. */
+function problemAt(problems: readonly Problem[], path: string): string | undefined {
+  const found = problems.find((problem) => {
+    const at = problem.path.replace(/^overrides\./, '')
+    return at === path || at.startsWith(`${path}.`) || at.startsWith(`${path}[`)
+  })
+  return found && `${found.message[0]!.toUpperCase()}${found.message.slice(1)}`
+}
+
+/** Names of a crop in one line: family, season, frost, life, and how it is begun. */
+export function CropTags({ crop }: { crop: Crop }) {
+  const groups = { vegetable: 'vegetable', herb: 'herb', 'cut-flower': 'cut flower', bedding: 'bedding', perennial: 'perennial from seed' }
+  const tags = [crop.family, crop.group && groups[crop.group], crop.season && `${crop.season} season`, crop.tenderness, crop.lifespan, crop.raise && { direct: 'sown in place', raised: 'raised', either: 'raised or sown in place' }[crop.raise.way]]
+  return (
+    <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, mt: 1 }}>
+      {tags.filter((tag): tag is string => !!tag).map((tag) => (
+        <Chip key={tag} label={tag} size="small" variant="outlined" />
+      ))}
+    </Box>
+  )
+}
+
+/** The crop's cautions, short and calm. */
+export function CropCautions({ crop }: { crop: Crop }) {
+  if (crop.cautions.length === 0) return null
+  return (
+    <Alert severity="warning" sx={{ mt: 1.5 }}>
+      {crop.cautions.map((one) => CAUTION_WORDS[one]).join('; ')}. Follow the label and local rules.
+    </Alert>
+  )
+}
+
+/** A variety's own figure set or taken away, in its overrides. */
+export function withOwnFigure(variety: Variety, path: string, value: unknown): Variety {
+  const overrides = withFigure(variety.overrides ?? {}, path, value)
+  const next = { ...variety, overrides }
+  if (Object.keys(overrides).length === 0) delete (next as { overrides?: unknown }).overrides
+  return next
+}

@@ -1,0 +1,35 @@
+/** What in a season uses a thing of it, so that nothing in use is taken away unawares. */
+import type { Collection, Season } from './schema'
+
+/** One use of a thing: what uses it, by list, key and name. */
+export interface Use {
+  by: Collection
+  key: string
+  name: string
+}
+
+/** Everything that refers to a thing. */
+export function usesOf(season: Season, of: Collection, key: string): Use[] {
+  const varietyName = new Map(season.varieties.map((variety) => [variety.key, variety.name]))
+  const uses: Use[] = []
+  const add = <T extends { key: string }>(by: Collection, list: readonly T[], refers: (thing: T) => boolean, name: (thing: T) => string) => {
+    for (const thing of list) if (refers(thing)) uses.push({ by, key: thing.key, name: name(thing) })
+  }
+  const named = ({ name }: { name: string }) => name
+  const plantingName = (planting: Season['plantings'][number]) => `${planting.code} ${varietyName.get(planting.variety) ?? ''}`.trim()
+  if (of === 'places') {
+    add('methods', season.methods, ({ stages, hardening }) => hardening.place === key || stages.some(({ place, germinateAt }) => place === key || germinateAt === key), named)
+  }
+  if (of === 'containers') add('methods', season.methods, ({ stages }) => stages.some(({ container }) => container === key), named)
+  if (of === 'crops') {
+    add('varieties', season.varieties, ({ crop }) => crop === key, named)
+    add('methods', season.methods, ({ crop }) => crop === key, named)
+  }
+  if (of === 'varieties') {
+    add('lots', season.lots, ({ variety }) => variety === key, named)
+    add('plantings', season.plantings, ({ variety }) => variety === key, plantingName)
+  }
+  if (of === 'lots') add('plantings', season.plantings, ({ lot }) => lot === key, plantingName)
+  if (of === 'methods') add('plantings', season.plantings, ({ method }) => method === key, plantingName)
+  return uses
+}

@@ -1,0 +1,45 @@
+/** Says what uses a thing that is to be taken away, with the way to each. */
+'use client'
+import Alert from '@mui/material/Alert'
+import MuiLink from '@mui/material/Link'
+import Link from 'next/link'
+import type { Use } from '../season/uses'
+import { setAt } from '../words/working'
+
+const SHOWN = 6
+
+const hrefOf = (use: Use): string => {
+  switch (use.by) {
+    case 'plantings':
+      return setAt.planting(use.key)
+    case 'methods':
+      return setAt.method(use.key)
+    case 'lots':
+      return setAt.lot(use.key)
+    case 'varieties':
+      return setAt.variety(use.key)
+    case 'crops':
+      return setAt.crop(use.key)
+    case 'places':
+      return setAt.place(use.key)
+    case 'containers':
+      return setAt.container(use.key)
+  }
+}
+
+export function UsedBy({ what, uses, wayOut }: { what: string; uses: readonly Use[]; wayOut: string }) {
+  return (
+    <Alert severity="warning" sx={{ my: 1 }}>
+      {what} is used by{' '}
+      {uses.slice(0, SHOWN).map((use, i) => (
+        <span key={`${use.by} ${use.key}`}>
+          {i > 0 && ', '}
+          <MuiLink component={Link} href={hrefOf(use)} color="inherit">
+            {use.name}
+          </MuiLink>
+        </span>
+      ))}
+      {uses.length > SHOWN && ` and ${uses.length - SHOWN} more`}. {wayOut}
+    </Alert>
+  )
+}

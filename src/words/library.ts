@@ -1,0 +1,69 @@
+/** Where a figure comes from, and what lots and schools lack, in the grower's words. */
+import type { LotReason, LotWarning } from '../core/seed/lot-now'
+import type { About } from '../library/entry'
+import type { SchoolNeeds } from '../library/schools'
+
+import { shareWords, type Format } from './format'
+/** Where a figure comes from, in a few words. */
+export function sourceWords(about: About | undefined): string {
+  switch (about?.source) {
+    case 'table':
+      return about.cited ?? 'published table'
+    case 'textbook':
+      return 'standard textbook'
+    case 'practice':
+      return 'common practice'
+    case 'estimate':
+      return 'estimate'
+    default:
+      return 'yours'
+  }
+}
+
+/** What a farm lacks for a school. */
+export function needsWords({ needs }: SchoolNeeds): string {
+  const words: Record<SchoolNeeds['needs'], string> = {
+    cells: 'needs a cell tray or pot of a fitting size',
+    pots: 'needs pots',
+    'open-flat': 'needs an open flat',
+    'block-sheet': 'needs soil-block sheets',
+    plantable: 'needs pots that are planted whole',
+    sheet: 'needs foam, pellet or fibre sheets',
+    place: 'needs a place to grow on',
+    'leaf-interval': 'needs to know how fast true leaves come',
+    'larger-container': 'needs a larger container to pot into',
+  }
+  return words[needs]
+}
+
+/** Why a lot stands where it does. */
+export function lotReasonWords(reason: LotReason, f: Format): string {
+  switch (reason.kind) {
+    case 'packet':
+      return `${shareWords(reason.share)} by its packet or test of ${f.number(reason.tested)} seeds.`
+    case 'aged': {
+      const stored = { 'cool-dry': 'cool and dry', room: 'in a room', 'warm-damp': 'warm and damp' }[reason.stored]
+      const form = reason.form === 'raw' ? '' : `, and ${reason.form} seed ages faster`
+      return `Kept ${stored} for ${f.number(reason.years, 1)} years since${form}: down to ${shareWords(reason.to)}.`
+    }
+    case 'home-test':
+      return `Home test on ${f.date(reason.on)}: ${f.number(reason.up)} of ${f.number(reason.sown)} came up (${shareWords(reason.up / reason.sown)}).`
+  }
+}
+
+/** What to be careful of with a lot. */
+export function lotWarningWords(warning: LotWarning): string {
+  switch (warning) {
+    case 'old-pelleted':
+      return 'Pelleted seed more than a year old: test it before you rely on it.'
+    case 'no-test':
+      return 'No test date and no year: its age is not known.'
+    case 'old-test':
+      return 'Last tested more than a year ago.'
+    case 'weak':
+      return 'Weak: well under what this kind usually does. Sow thicker, or replace it.'
+    case 'treated':
+      return 'Treated seed: never eaten or fed, gloves on; follow the label and local rules.'
+  }
+}
+
