@@ -155,8 +155,8 @@ test('the working opens in sentences whose inputs lead to where they are set', a
   await card.getByRole('button', { name: /^Cells/ }).click()
   await expect(card).toContainText('120 good plants wanted')
   await card.getByRole('link', { name: /of this lot come up/ }).click()
-  await expect(page).toHaveURL(/farm#lot-tomato-red-slicer-lot/)
-  await expect(page.locator('#lot-tomato-red-slicer-lot')).toBeFocused()
+  await expect(page).toHaveURL(/seed\?lot=tomato-red-slicer-lot/)
+  await expect(page.getByRole('complementary', { name: 'Seed lot' })).toContainText('Tomato, red slicer')
 })
 
 test('two people editing: the second is told, loses nothing, and may still have the last word', async ({ page, context }) => {

@@ -34,15 +34,17 @@ export interface EditorFrameProps {
   onDrop: () => void
   children: ReactNode
   more?: ReactNode
+  /** It stands on a side panel. */
+  onPaper?: boolean
 }
 
 /** A page being edited, with its save bar. */
-export function EditorFrame({ title, changed, busy, failure, problems, onSave, onDrop, children, more }: EditorFrameProps) {
+export function EditorFrame({ title, changed, busy, failure, problems, onSave, onDrop, children, more, onPaper = false }: EditorFrameProps) {
   return (
-    <Box component="form" noValidate onSubmit={(event) => { event.preventDefault(); onSave() }}>
+    <Box component="form" noValidate sx={{ bgcolor: onPaper ? 'background.paper' : 'background.default' }} onSubmit={(event) => { event.preventDefault(); onSave() }}>
       {title}
       {children}
-      <Box sx={{ position: 'sticky', bottom: 0, zIndex: 2, mt: 3, py: 1.25, bgcolor: 'background.default', borderTop: 1, borderColor: 'divider' }}>
+      <Box sx={{ position: 'sticky', bottom: 0, zIndex: 2, mt: 3, py: 1.25, bgcolor: 'inherit', borderTop: 1, borderColor: 'divider' }}>
         {failure && <Alert severity="error" sx={{ mb: 1 }}>{failure}</Alert>}
         {problems.length > 0 && (
           <Alert severity="error" sx={{ mb: 1 }}>

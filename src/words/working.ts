@@ -23,8 +23,8 @@ export interface Working {
 export const setAt = {
   site: () => '/farm#site',
   habits: () => '/farm#habits',
-  place: (key: string) => `/farm#place-${key}`,
-  container: (key: string) => `/farm#container-${key}`,
+  place: (key: string) => `/farm?place=${key}`,
+  container: (key: string) => `/farm?container=${key}`,
   crop: (key: string) => `/know-how?crop=${key}`,
   variety: (key: string) => `/know-how?variety=${key}`,
   lot: (key: string) => `/seed?lot=${key}`,

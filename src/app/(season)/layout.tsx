@@ -1,11 +1,11 @@
 import type { ReactNode } from 'react'
-import { FirstStart } from '../../features/farm-page/first-start'
-import { loadSeasonData } from '../../features/shell/page-data'
+import { EmptyFarm } from '../empty-farm'
+import { loadSeasonData, seasonYear } from '../../features/shell/page-data'
 import { Shell } from '../../features/shell/shell'
 
 export const dynamic = 'force-dynamic'
 
 export default async function SeasonLayout({ children }: { children: ReactNode }) {
   const data = await loadSeasonData()
-  return data ? <Shell data={data}>{children}</Shell> : <FirstStart />
+  return data ? <Shell data={data}>{children}</Shell> : <EmptyFarm year={seasonYear()} />
 }

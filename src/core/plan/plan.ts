@@ -157,7 +157,7 @@ function createTables(season: Season, span: Span): Tables {
     rounding: season.habits.rounding,
     sowingWeekdays: season.habits.sowingWeekdays,
   }
-  const ways = new Map<Method, Map<Crop, Map<number, Way>>>()
+  const ways = new WeakMap<Method, Map<Crop, Map<number, Way>>>() // ways tried and dropped are forgotten
   const firstLot = new Map<string, Lot>()
   for (const lot of season.lots) if (!firstLot.has(lot.variety)) firstLot.set(lot.variety, lot)
   return {

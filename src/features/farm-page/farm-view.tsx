@@ -1,137 +1,145 @@
 /** Farm: what the season is built on, how it is shown, and the ways in and out. */
 'use client'
+import AddIcon from '@mui/icons-material/Add'
 import DownloadIcon from '@mui/icons-material/FileDownloadOutlined'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
+import MuiLink from '@mui/material/Link'
 import { useColorScheme } from '@mui/material/styles'
 import ToggleButton from '@mui/material/ToggleButton'
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
 import Typography from '@mui/material/Typography'
-import { useRouter } from 'next/navigation'
+import useMediaQuery from '@mui/material/useMediaQuery'
+import Link from 'next/link'
+import { useRouter, useSearchParams } from 'next/navigation'
 import { useEffect, type ReactNode } from 'react'
 import { workingFrostDate } from '../../core/frost/typed'
-import { leafAge } from '../../core/growth/rate'
-import type { Method, Place } from '../../season/schema'
+import type { Container, Place, Season } from '../../season/schema'
+import { freeKeyIn } from '../../ui/keys'
 import { UNITS_COOKIE } from '../../ui/preferences'
 import { useSeason } from '../../ui/season-context'
 import { placePaint } from '../../ui/stair/place-hatches'
-import { chanceWords, shareWords, type Format } from '../../words/format'
-import { sowingWords } from '../../words/methods'
+import { CONTAINER_KIND_WORDS, lightWords, monthDay, MONTHS, warmthWords, WEEKDAYS } from '../../words/farm'
+import { chanceWords, shareWords } from '../../words/format'
+import { ContainerEditor } from './container-editor'
+import { HeadEditor } from './head-editor'
 import { ImportSeason } from './import-season'
+import { PlaceEditor } from './place-editor'
 
 export function FarmView() {
   const { season, format } = useSeason()
+  const params = useSearchParams()
+  const router = useRouter()
+  const narrow = useMediaQuery('(max-width:899px)')
   useHashTarget()
+  const place = season.places.find(({ key }) => key === params.get('place'))
+  const container = season.containers.find(({ key }) => key === params.get('container'))
+  const edit = params.get('edit')
+  const make = params.get('new')
+  const panel = place ? (
+    <PlaceEditor key={place.key} stored={place} />
+  ) : container ? (
+    <ContainerEditor key={container.key} stored={container} />
+  ) : edit === 'site' || edit === 'habits' ? (
+    <HeadEditor key={edit} part={edit} />
+  ) : make === 'place' ? (
+    <PlaceEditor key="new place" isNew stored={newPlace(season)} onDone={(key) => router.push(`/farm?place=${key}`)} />
+  ) : make === 'container' ? (
+    <ContainerEditor key="new container" isNew stored={newContainer(season)} onDone={(key) => router.push(`/farm?container=${key}`)} />
+  ) : null
   return (
-    <Box sx={{ px: { xs: 1.5, md: 2.5 }, py: 2, maxWidth: 1180 }}>
-      <Typography variant="h1">{season.farm.name}</Typography>
-      <Typography component="p" sx={{ color: 'text.secondary', mt: 0.5 }}>
-        Season {season.season.name}: what every date and number is reckoned from. To change a fact, take the season document out, change it, and bring it in again; you see what changes before it is taken.
-      </Typography>
-      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 2, alignItems: 'flex-start' }}>
-        <ImportSeason />
-        <Button variant="outlined" color="inherit" startIcon={<DownloadIcon />} href="/out/season.json" download>
-          Season document
-        </Button>
-        <Button variant="outlined" color="inherit" startIcon={<DownloadIcon />} href="/out/sowing-list.csv" download>
-          Sowing list, CSV
-        </Button>
-        <Button variant="outlined" color="inherit" startIcon={<DownloadIcon />} href="/out/tasks.ics" download>
-          Calendar of all work
-        </Button>
-      </Box>
-      <Preferences />
-      <SiteFacts />
-      <Section id="places" title="Places">
-        <Table head={['Place', 'Room', 'Warmth', 'Light', 'Open']}>
-          {season.places.map((place, i) => (
-            <Row key={place.key} id={`place-${place.key}`}>
-              <td>
-                <svg width="26" height="14" aria-hidden="true" style={{ marginRight: 8, verticalAlign: -1 }}>
-                  <rect x="0.5" y="0.5" width="25" height="13" fill={placePaint(i)} stroke="currentColor" />
-                </svg>
-                {place.name}
-              </td>
-              <td className="n">{format.number(place.trayPlaces)} tray places</td>
-              <td>{warmthWords(place.temperature, format)}{place.temperature.periods.length > 0 ? ', differs by season' : ''}</td>
-              <td>{lightWords(place)}</td>
-              <td>{place.open ? `${monthDay(place.open.from, format)} to ${monthDay(place.open.until, format)}` : 'all year'}</td>
-            </Row>
-          ))}
-        </Table>
-      </Section>
-      <Section id="containers" title="Containers">
-        <Table head={['Container', 'Cells', 'Mix in a cell', 'Tray places', 'Owned', 'Wash']}>
-          {season.containers.map((one) => (
-            <Row key={one.key} id={`container-${one.key}`}>
-              <td>{one.name}{one.plantable ? ', planted whole' : ''}</td>
-              <td className="n">{format.number(one.cells)}</td>
-              <td className="n">{format.volume(one.cellVolume)}</td>
-              <td className="n">{format.number(one.trayPlaces, 2)}</td>
-              <td className="n">{one.owned === undefined ? 'any' : format.number(one.owned)}</td>
-              <td className="n">{one.washDays} days</td>
-            </Row>
-          ))}
-        </Table>
-      </Section>
-      <Section id="crops" title="Crops">
-        <Table head={['Crop', 'Comes up', 'Best at', 'Grows', 'Cells: ready to limit, degree-days', 'First leaf', 'Nights not under']}>
-          {season.crops.map((crop) => {
-            const { germination: g, growth } = crop
-            return (
-              <Row key={crop.key} id={`crop-${crop.key}`}>
-                <td>{crop.name}</td>
-                <td>{format.number(g.thermalTime)} degree-days over {format.temperature(g.base)}</td>
-                <td>{format.temperature(g.optimum)}, none over {format.temperature(g.ceiling)}</td>
-                <td>{format.temperature(growth.base)} to {format.temperature(growth.optimum)}</td>
-                <td>{growth.points.map((p) => `${format.volume(p.ml)}: ${format.number(p.ready)}–${format.number(p.limit)}`).join('; ')}</td>
-                <td className="n">{growth.leafInterval === undefined ? '–' : format.number(leafAge(1, growth.leafInterval, growth.firstLeaf))}</td>
-                <td>{crop.minNight === undefined ? '–' : format.temperature(crop.minNight)}</td>
-              </Row>
-            )
-          })}
-        </Table>
-      </Section>
-      <Section id="lots" title="Varieties and seed lots">
-        <Table head={['Variety', 'Lot', 'Comes up', 'Tested on', 'Form', 'Pace']}>
-          {season.varieties.flatMap((variety) => {
-            const lots = season.lots.filter((lot) => lot.variety === variety.key)
-            if (lots.length === 0) {
-              return [
-                <Row key={variety.key} id={`variety-${variety.key}`}>
-                  <td>{variety.name}</td>
-                  <td colSpan={5}>no lot yet</td>
-                </Row>,
-              ]
-            }
-            return lots.map((lot) => (
-              <Row key={lot.key} id={`lot-${lot.key}`}>
-                <td>{variety.name}</td>
-                <td>{lot.name}</td>
-                <td>{shareWords(lot.germination)}</td>
-                <td className="n">{format.number(lot.testedSeeds)} seeds</td>
-                <td>{lot.form}</td>
-                <td className="n">{lot.pace === 1 ? 'usual' : `× ${format.number(lot.pace, 2)}`}</td>
-              </Row>
-            ))
-          })}
-        </Table>
-      </Section>
-      <Section id="methods" title="Methods">
-        <Table head={['Crop', 'Method', 'Seeds', 'Stages', 'Hardening', 'Heat left']}>
-          {season.methods.map((method) => (
-            <Row key={method.key} id={`method-${method.key}`}>
-              <td>{season.crops.find(({ key }) => key === method.crop)?.name}</td>
-              <td>{method.name}</td>
-              <td>{sowingWords(method.sowing)}</td>
-              <td>{stageWords(method, season)}</td>
-              <td>{method.hardening.days === 0 ? 'none' : `${method.hardening.days} days, ${season.places.find(({ key }) => key === method.hardening.place)?.name ?? ''}`}</td>
-              <td>at {shareWords(method.leaveHeatAt)} up</td>
-            </Row>
-          ))}
-        </Table>
-      </Section>
+    <Box sx={{ display: 'flex', height: '100%', minHeight: 0 }}>
+      {!(narrow && panel) && (
+        <Box sx={{ flex: 1, minWidth: 0, overflow: 'auto', px: { xs: 1.5, md: 2.5 }, py: 2 }}>
+          <Typography variant="h1">{season.farm.name}</Typography>
+          <Typography component="p" sx={{ color: 'text.secondary', mt: 0.5, maxWidth: 720 }}>
+            Season {season.season.name}: what every date and number is reckoned from. Crops and ways of raising them are under <TextLink href="/know-how">Know-how</TextLink>, seed lots under <TextLink href="/seed">Seed</TextLink>.
+          </Typography>
+          <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 2, alignItems: 'flex-start' }}>
+            <ImportSeason />
+            <Button variant="outlined" color="inherit" startIcon={<DownloadIcon />} href="/out/season.json" download>
+              Season document
+            </Button>
+            <Button variant="outlined" color="inherit" startIcon={<DownloadIcon />} href="/out/sowing-list.csv" download>
+              Sowing list, CSV
+            </Button>
+            <Button variant="outlined" color="inherit" startIcon={<DownloadIcon />} href="/out/tasks.ics" download>
+              Calendar of all work
+            </Button>
+          </Box>
+          <Preferences />
+          <SiteFacts />
+          <Section id="places" title="Places" tool={<Add href="/farm?new=place" what="a place" />}>
+            <Table head={['Place', 'Room', 'Warmth', 'Light', 'Open']}>
+              {season.places.map((one, i) => (
+                <Row key={one.key} id={`place-${one.key}`}>
+                  <td>
+                    <svg width="26" height="14" aria-hidden="true" style={{ marginRight: 8, verticalAlign: -1 }}>
+                      <rect x="0.5" y="0.5" width="25" height="13" fill={placePaint(i)} stroke="currentColor" />
+                    </svg>
+                    <TextLink href={`/farm?place=${one.key}`}>{one.name}</TextLink>
+                  </td>
+                  <td className="n">{format.number(one.trayPlaces)} tray places</td>
+                  <td>{warmthWords(one.temperature, format)}{one.temperature.periods.length > 0 ? ', differs by season' : ''}</td>
+                  <td>{lightWords(one)}</td>
+                  <td>{one.open ? `${monthDay(one.open.from, format)} to ${monthDay(one.open.until, format)}` : 'all year'}</td>
+                </Row>
+              ))}
+            </Table>
+          </Section>
+          <Section id="containers" title="Containers" tool={<Add href="/farm?new=container" what="a container" />}>
+            <Table head={['Container', 'Kind', 'Cells', 'Mix in a cell', 'Tray places', 'Owned', 'Wash']}>
+              {season.containers.map((one) => (
+                <Row key={one.key} id={`container-${one.key}`}>
+                  <td>
+                    <TextLink href={`/farm?container=${one.key}`}>{one.name}</TextLink>
+                    {one.plantable ? ', planted whole' : ''}
+                  </td>
+                  <td>{CONTAINER_KIND_WORDS[one.kind]}</td>
+                  <td className="n">{format.number(one.cells)}</td>
+                  <td className="n">{format.volume(one.cellVolume)}</td>
+                  <td className="n">{format.number(one.trayPlaces, 2)}</td>
+                  <td className="n">{one.owned === undefined ? 'any' : format.number(one.owned)}</td>
+                  <td className="n">{one.washDays} days</td>
+                </Row>
+              ))}
+            </Table>
+          </Section>
+        </Box>
+      )}
+      {panel && (
+        <Box component="aside" aria-label="To change" sx={{ width: { xs: '100%', md: 460 }, flex: 'none', boxSizing: 'border-box', overflow: 'auto', borderLeft: { md: 1 }, borderColor: { md: 'divider' }, bgcolor: 'background.paper', px: { xs: 2, md: 2.5 }, pt: 2.5 }}>
+          {panel}
+        </Box>
+      )}
     </Box>
+  )
+}
+
+const newPlace = (season: Season): Place => ({ key: freeKeyIn(season.places, 'place'), name: 'New place', kind: 'bench', trayPlaces: 20, temperature: { lift: 4, periods: [] }, stock: [] })
+const newContainer = (season: Season): Container => ({ key: freeKeyIn(season.containers, 'container'), name: 'New container', kind: 'cell-tray', cells: 72, cellVolume: 45, trayPlaces: 1, washDays: 2, plantable: false })
+
+function TextLink({ href, children }: { href: string; children: ReactNode }) {
+  return (
+    <MuiLink component={Link} href={href} prefetch={false} color="inherit">
+      {children}
+    </MuiLink>
+  )
+}
+
+function Change({ href, what }: { href: string; what: string }) {
+  return (
+    <Button component={Link} href={href} size="small" aria-label={`Change ${what}`}>
+      Change
+    </Button>
+  )
+}
+
+function Add({ href, what }: { href: string; what: string }) {
+  return (
+    <Button component={Link} href={href} size="small" startIcon={<AddIcon />}>
+      Add {what}
+    </Button>
   )
 }
 
@@ -189,10 +197,9 @@ function SiteFacts() {
   const { season, format, plan } = useSeason()
   const { site, habits } = season
   const { frost } = site
-  const months = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec']
   return (
     <>
-      <Section id="site" title="Site">
+      <Section id="site" title="Site and season" tool={<Change href="/farm?edit=site" what="site and season" />}>
         <p>
           {format.number(Math.abs(site.latitude), 1)}° {site.latitude >= 0 ? 'north' : 'south'}
           {frost && (
@@ -208,7 +215,7 @@ function SiteFacts() {
             <tbody>
               <tr>
                 <th scope="row">Outdoors</th>
-                {months.map((month) => (
+                {MONTHS.map((month) => (
                   <th key={month} scope="col">{month}</th>
                 ))}
               </tr>
@@ -222,21 +229,24 @@ function SiteFacts() {
           </Box>
         </Box>
       </Section>
-      <Section id="habits" title="Habits">
+      <Section id="habits" title="Habits" tool={<Change href="/farm?edit=habits" what="habits" />}>
         <p>
           Sized to be enough in {chanceWords(habits.confidence)} sowings; plants go out {habits.agePoint < 0.15 ? 'young' : habits.agePoint <= 0.45 ? 'at the usual age' : 'old'} ({format.number(habits.agePoint, 2)} of the way from ready to
           limit); {shareWords(habits.handling)} of seed for handling; sowings rounded up to whole {habits.rounding}
-          {habits.sowingWeekdays.length > 0 ? `; sown on ${habits.sowingWeekdays.map((d) => ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'][d - 1]).join(', ')} only` : ''}.
+          {habits.sowingWeekdays.length > 0 ? `; sown on ${habits.sowingWeekdays.map((d) => WEEKDAYS[d - 1]).join(', ')} only` : ''}.
         </p>
       </Section>
     </>
   )
 }
 
-function Section({ id, title, children }: { id: string; title: string; children: ReactNode }) {
+function Section({ id, title, tool, children }: { id: string; title: string; tool?: ReactNode; children: ReactNode }) {
   return (
     <Box component="section" id={id} tabIndex={-1} sx={{ mt: 4, scrollMarginTop: 16, '& p': { my: 0.75, maxWidth: 820 } }}>
-      <Typography variant="h2" sx={{ mb: 0.5 }}>{title}</Typography>
+      <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 2, mb: 0.5 }}>
+        <Typography variant="h2">{title}</Typography>
+        {tool}
+      </Box>
       {children}
     </Box>
   )
@@ -264,35 +274,3 @@ const Row = ({ id, children }: { id: string; children: ReactNode }) => (
     {children}
   </tr>
 )
-
-function warmthWords(t: Place['temperature'], f: Format): string {
-  if (t.held !== undefined) return `held at ${f.temperature(t.held)}`
-  const parts = [t.lift ? `${f.degrees(t.lift)} over outdoors` : 'as outdoors']
-  if (t.floor !== undefined) parts.push(`not under ${f.temperature(t.floor)}`)
-  if (t.ceiling !== undefined) parts.push(`not over ${f.temperature(t.ceiling)}`)
-  return parts.join(', ')
-}
-
-function lightWords(place: Place): string {
-  const parts: string[] = []
-  if (place.transmission !== undefined) parts.push(`${shareWords(place.transmission)} of daylight`)
-  if (place.lamp) parts.push(`lamp ${place.lamp.ppfd} µmol/m²s, ${place.lamp.hours} h`)
-  return parts.join(' and ') || 'taken as enough'
-}
-
-function monthDay(text: string, f: Format): string {
-  const [month, date] = text.split('-').map(Number) as [number, number]
-  return f.shortDate(Date.UTC(2027, month - 1, date) / 86_400_000)
-}
-
-function stageWords(method: Method, season: { places: readonly Place[]; containers: readonly { key: string; name: string }[] }): string {
-  const place = (key: string | undefined) => season.places.find((one) => one.key === key)?.name ?? ''
-  return method.stages
-    .map((stage) => {
-      const container = season.containers.find(({ key }) => key === stage.container)?.name
-      const germ = stage.germinateAt && stage.germinateAt !== stage.place ? `${place(stage.germinateAt)}, then ` : ''
-      return container ? `${container} on ${germ}${place(stage.place)}` : `on to ${place(stage.place)}`
-    })
-    .join(' → ')
-}
-

@@ -1,11 +1,18 @@
-/** What is shown while the database holds no season. */
+/** What is shown while the database holds no season: begin one, or bring one in. */
 'use client'
 import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
+import { useEffect, type ReactNode } from 'react'
 import { NoticeProvider } from '../../ui/notice'
 import { ImportSeason } from './import-season'
 
-export function FirstStart() {
+/** @param guide the guided start, once it has been asked for */
+export function FirstStart({ guide, onBegin }: { guide: ReactNode; onBegin: () => void }) {
+  useEffect(() => {
+    document.documentElement.dataset.ready = ''
+  }, [])
+  if (guide) return <NoticeProvider>{guide}</NoticeProvider>
   return (
     <NoticeProvider>
       <Box component="main" sx={{ maxWidth: 560, mx: 'auto', px: 3, py: 10, textAlign: 'center' }}>
@@ -16,8 +23,11 @@ export function FirstStart() {
           Dove Step
         </Typography>
         <Typography component="p" sx={{ my: 2, color: 'text.secondary' }}>
-          There is no season here yet. Bring in a season document to begin: your own, or the demo farm in the folder “demo” of the application.
+          There is no season here yet. Begin your own in six short steps, or bring in a season document; the demo farm lies in the folder “demo” of the application.
         </Typography>
+        <Button variant="contained" size="large" onClick={onBegin} sx={{ mb: 2 }}>
+          Begin your farm
+        </Button>
         <ImportSeason first />
       </Box>
     </NoticeProvider>

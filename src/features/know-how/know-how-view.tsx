@@ -55,16 +55,16 @@ export function KnowHowView() {
         <Box sx={{ flex: 1, minHeight: 0, display: 'flex' }}>
           {!(narrow && open) && <CropList here={variety?.crop ?? crop?.key ?? kind?.crop.key} />}
           {(!narrow || open) && (
-            <Box key={params.toString()} sx={{ flex: 1, minWidth: 0, overflow: 'auto', px: { xs: 1.5, md: 3.5 }, py: 2.5 }}>
+            <Box key={params.toString()} sx={{ flex: 1, minWidth: 0, overflow: 'auto', px: { xs: 1.5, md: 3.5 }, pt: 2.5 }}>
               {narrow && <Button component={Link} href="/know-how" size="small" color="inherit" sx={{ mb: 1 }}>All crops</Button>}
-              <Box sx={{ maxWidth: 860 }}>{page ?? <Welcome />}</Box>
+              <Box sx={{ maxWidth: 860, pb: crop || variety ? 0 : 4 }}>{page ?? <Welcome />}</Box>
             </Box>
           )}
         </Box>
       )}
       {tab === 'methods' && (
-        <Box sx={{ flex: 1, minHeight: 0, overflow: 'auto', px: { xs: 1.5, md: 3.5 }, py: 2.5 }}>
-          <Box sx={{ maxWidth: 1020 }}>{method ? <MethodEditor key={method.key} stored={method} /> : <MethodsPage />}</Box>
+        <Box sx={{ flex: 1, minHeight: 0, overflow: 'auto', px: { xs: 1.5, md: 3.5 }, pt: 2.5 }}>
+          <Box sx={{ maxWidth: 1080, pb: method ? 0 : 4 }}>{method ? <MethodEditor key={method.key} stored={method} /> : <MethodsPage />}</Box>
         </Box>
       )}
       {tab === 'trouble' && (

@@ -5,7 +5,8 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import IconButton from '@mui/material/IconButton'
 import Typography from '@mui/material/Typography'
-import { useMemo } from 'react'
+import dynamic from 'next/dynamic'
+import { useMemo, useState } from 'react'
 import type { Batch } from '../../core/plan/batch'
 import type { Remedy } from '../../core/plan/nearest'
 import { useSeason } from '../../ui/season-context'
@@ -14,6 +15,8 @@ import { WorkingPanel } from '../../ui/working-panel'
 import { count } from '../../words/format'
 import { workingOf } from '../../words/working'
 import { BatchMarks } from './batch-marks'
+
+const CompareWays = dynamic(() => import('./compare-ways').then((module) => module.CompareWays), { ssr: false })
 
 export interface BatchCardProps {
   batch: Batch
@@ -30,6 +33,7 @@ export function BatchCard({ batch, busy, onEdit, onDuplicate, onRemove, onRemedy
   const working = useMemo(() => workingOf(batch, season, format), [batch, season, format])
   const { sizing } = batch
   const inSeries = batch.n > 0
+  const [comparing, setComparing] = useState(false)
   return (
     <Box>
       <Box sx={{ display: 'flex', alignItems: 'flex-start', gap: 1 }}>
@@ -58,6 +62,9 @@ export function BatchCard({ batch, busy, onEdit, onDuplicate, onRemove, onRemedy
             Edit this one
           </Button>
         )}
+        <Button variant="outlined" size="small" disabled={busy} onClick={() => setComparing(true)}>
+          Compare ways
+        </Button>
         <Button variant="outlined" size="small" disabled={busy} onClick={onDuplicate}>
           Duplicate
         </Button>
@@ -78,6 +85,7 @@ export function BatchCard({ batch, busy, onEdit, onDuplicate, onRemove, onRemedy
         <Figure title="Cells" value={sizing ? format.number(sizing.cells) : '–'} />
         <Figure title="Trays" value={batch.stays[0] ? format.number(batch.stays[0].trays) : '–'} />
       </Box>
+      {comparing && <CompareWays batch={batch} onClose={() => setComparing(false)} onUsed={() => setComparing(false)} />}
       <BatchMarks batch={batch} onRemedy={onRemedy} />
       <BatchSteps batch={batch} />
       {batch.planting.note && (

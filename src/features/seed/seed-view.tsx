@@ -123,7 +123,7 @@ export function SeedView() {
         </Box>
       )}
       {open && (
-        <Box component="aside" aria-label="Seed lot" sx={{ width: { xs: '100%', md: 440 }, flex: 'none', boxSizing: 'border-box', overflow: 'auto', borderLeft: { md: 1 }, borderColor: { md: 'divider' }, bgcolor: 'background.paper', p: { xs: 2, md: 2.5 }, pb: 0 }}>
+        <Box component="aside" aria-label="Seed lot" sx={{ width: { xs: '100%', md: 440 }, flex: 'none', boxSizing: 'border-box', overflow: 'auto', borderLeft: { md: 1 }, borderColor: { md: 'divider' }, bgcolor: 'background.paper', px: { xs: 2, md: 2.5 }, pt: 2.5 }}>
           {lot ? <LotEditor key={lot.key} stored={lot} use={plan.lots.find((use) => use.lot.key === lot.key)!} /> : <NewLot start={params.get('variety') ?? ''} />}
         </Box>
       )}
@@ -210,6 +210,7 @@ function LotEditor({ stored, use }: { stored: Lot; use: LotUse }) {
   const two = { display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5, alignItems: 'start' } as const
   return (
     <EditorFrame
+      onPaper
       title={<Head title={variety.name} sub={lot.name} />}
       changed={draft.changed}
       busy={saving.busy}
@@ -230,7 +231,7 @@ function LotEditor({ stored, use }: { stored: Lot; use: LotUse }) {
       {now.warnings.map((warning) => (
         <Alert key={warning} severity="warning" sx={{ mb: 1 }}>{lotWarningWords(warning)}</Alert>
       ))}
-      <Alert severity={use.short > 0 ? 'error' : 'info'} icon={false} sx={{ mb: 2 }}>
+      <Alert severity={use.short > 0 ? 'error' : 'success'} icon={false} sx={{ mb: 2 }}>
         {use.needed === 0
           ? 'No planting draws from this lot.'
           : `This season asks ${count(format, use.needed, 'seed')} of it, with the allowance for handling${use.have === undefined ? '' : `; there are ${format.number(use.have)}`}.${use.short > 0 ? ` ${shortWords(use, format)}${use.runsOut ? `, at ${use.runsOut.batch.code}` : ''}.` : ''}${lot.packetSeeds && use.short > 0 ? ` That is ${count(format, Math.ceil(use.short / lot.packetSeeds), 'packet')} more.` : ''}`}

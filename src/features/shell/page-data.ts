@@ -25,6 +25,12 @@ export async function loadSeasonData(): Promise<SeasonData | undefined> {
   }
 }
 
+/** The year a season begun today is for: from autumn on, the next one. */
+export function seasonYear(): number {
+  const now = new Date()
+  return now.getFullYear() + (now.getMonth() >= 8 ? 1 : 0)
+}
+
 /** Today by the clock of the server, as the farm's wall calendar has it. */
 function localToday(): string {
   const now = new Date()

@@ -1,0 +1,117 @@
+/** One planting raised several ways, measured alike. */
+import type { Method, Place, Planting, Season } from '../../season/schema'
+import type { Day } from '../calendar/day'
+import { ageOn, forwardPass, movesDone } from '../schedule/forward'
+import { normalCdf } from '../sizing/normal'
+import { seedToHave } from '../sizing/size'
+import type { Batch } from './batch'
+import type { Planner } from './plan'
+
+/** What raising a batch takes. Space in tray places × days, mix in litres, work in minutes. */
+export interface Effort {
+  heatedDays: number
+  litDays: number
+  benchDays: number
+  mixLitres: number
+  minutes: { sowing: number; thinning: number; potting: number; moving: number }
+  minutesInAll: number
+  /** What of it is known to cost, in the farm's money; and what is not known. */
+  cost: { known: number; unknown: CostPart[] }
+}
+
+export type CostPart = 'seed' | 'plants' | 'work' | 'mix' | 'heat'
+
+/** A way with what it comes to. */
+export interface ComparedWay {
+  method: Method
+  batch: Batch
+  effort: Effort
+  /** Chance to have enough good plants, ready on the planting day. */
+  onTime: number
+}
+
+const HEATED: ReadonlySet<Place['kind']> = new Set(['heat-mat', 'germination-cabinet'])
+const NO_MIX: ReadonlySet<string> = new Set(['foam-sheet', 'pellet-sheet', 'fibre-sheet'])
+/** Spread of ln pace between lots and springs, as in the stand count's prior. */
+const PACE_SPREAD = 0.15
+
+/** Compares ways of raising one planting for one planting day, in the order given. */
+export function compareWays(planner: Planner, season: Season, planting: Planting, plantOn: Day, methods: readonly Method[]): ComparedWay[] {
+  const single: Planting = { ...planting, changes: [] }
+  delete single.series
+  delete single.sowOn
+  return methods.flatMap((method) => {
+    const [batch] = planner.previewBy(season, single, method, plantOn)
+    return batch ? [{ method, batch, effort: effortOf(batch, season), onTime: chanceOnTime(batch) }] : []
+  })
+}
+
+/** Space, mix, work and money that a batch takes. */
+export function effortOf(batch: Batch, season: Season): Effort {
+  const { stays, sizing, way, seed } = batch
+  const { habits, places } = season
+  const { work, costs } = habits
+  const { sowing } = way.method
+  const effort: Effort = { heatedDays: 0, litDays: 0, benchDays: 0, mixLitres: 0, minutes: { sowing: 0, thinning: 0, potting: 0, moving: 0 }, minutesInAll: 0, cost: { known: 0, unknown: [] } }
+  if (!sizing) return effort
+  const { minutes } = effort
+  let boughtPots = 0
+  stays.forEach((stay, i) => {
+    const space = stay.trayPlaces * (stay.until - stay.from)
+    const kind = places[stay.place]!.kind
+    if (HEATED.has(kind)) effort.heatedDays += space
+    else if (kind === 'lit-shelf') effort.litDays += space
+    else effort.benchDays += space
+    const bought = i === 0 && sowing.policy === 'bought'
+    if (stay.potted && !bought) {
+      if (!NO_MIX.has(stay.container.kind)) effort.mixLitres += (stay.cells * stay.container.cellVolume * (1 + habits.mixCompaction)) / 1000
+      if (stay.container.plantable && stay.container.price !== undefined) boughtPots += stay.trays * stay.container.price
+      if (i === 0) minutes.sowing += stay.trays * work.sowTray
+      else minutes.potting += (stay.cells / 100) * work.potHundred
+    } else if (i > 0) minutes.moving += stay.trays * work.moveTray
+  })
+  minutes.moving += (stays.at(-1)?.trays ?? 0) * work.moveTray // out to the field
+  if (sowing.policy === 'thin' && sowing.seedsPerCell > sowing.keep) minutes.thinning = (sizing.cells / 100) * work.thinHundred
+  effort.minutesInAll = minutes.sowing + minutes.thinning + minutes.potting + minutes.moving
+
+  const part = (name: CostPart, amount: number, price: number | undefined) => {
+    if (amount <= 0) return
+    if (price === undefined) effort.cost.unknown.push(name)
+    else effort.cost.known += amount * price
+  }
+  const { lot } = seed
+  const seedPrice = lot?.packetPrice !== undefined && lot.packetSeeds !== undefined ? lot.packetPrice / lot.packetSeeds : undefined
+  part('seed', seedToHave(sizing.seeds, habits.handling), seedPrice)
+  if (sowing.policy === 'bought') part('plants', sizing.cells, sowing.price)
+  part('work', effort.minutesInAll / 60, costs.hour)
+  part('mix', effort.mixLitres, costs.mixLitre)
+  part('heat', effort.heatedDays + effort.litDays, costs.heatedTrayDay)
+  effort.cost.known += boughtPots
+  return effort
+}
+
+/**
+ * Chance that a batch is enough and ready on its planting day: the chance of enough plants, times the chance
+ * that its seed is no slower than would still do. Ln pace is normal about the lot's own.
+ */
+export function chanceOnTime(batch: Batch): number {
+  const { sizing, sow, way, plantOn } = batch
+  if (!sizing || sow === undefined) return 0
+  const ready = (lnPace: number) => {
+    const factor = Math.exp(lnPace)
+    const route = { ...way.route, pace: way.route.pace * factor, leaveHeatShare: way.route.leaveHeatShare * factor }
+    const pass = forwardPass(route, sow, plantOn)
+    return movesDone(pass) && ageOn(route, pass, plantOn) >= pass.readyAge - 1e-9
+  }
+  if (way.route.boughtAge !== undefined) return ready(0) ? sizing.chance : 0
+  let low = -4 * PACE_SPREAD
+  let high = 4 * PACE_SPREAD
+  if (!ready(low)) return 0
+  if (ready(high)) return sizing.chance
+  for (let i = 0; i < 20; i++) {
+    const middle = (low + high) / 2
+    if (ready(middle)) low = middle
+    else high = middle
+  }
+  return sizing.chance * normalCdf(low / PACE_SPREAD)
+}

@@ -1,0 +1,101 @@
+/** The farm's own facts: its name and season, where it is and how cold, its habits, work and costs. */
+'use client'
+import Box from '@mui/material/Box'
+import Checkbox from '@mui/material/Checkbox'
+import FormControlLabel from '@mui/material/FormControlLabel'
+import Typography from '@mui/material/Typography'
+import { useMemo } from 'react'
+import { withFigure } from '../../season/figures'
+import { readSeason } from '../../season/read'
+import type { Season } from '../../season/schema'
+import { EditorFrame, problemAt, useDraft } from '../../ui/editor'
+import { ChoiceField, NumberField, WordField } from '../../ui/fields'
+import { useSeason } from '../../ui/season-context'
+import { useChange } from '../../ui/use-change'
+import { MONTHS, WEEKDAYS } from '../../words/farm'
+import { PanelHead } from './panel-head'
+
+type Head = Pick<Season, 'farm' | 'season' | 'site' | 'habits'>
+
+export function HeadEditor({ part }: { part: 'site' | 'habits' }) {
+  const { season } = useSeason()
+  const stored = useMemo((): Head => ({ farm: season.farm, season: season.season, site: season.site, habits: season.habits }), [season])
+  const draft = useDraft(stored)
+  const saving = useChange()
+  const head = draft.now
+  const local = useMemo(() => {
+    const read = readSeason({ ...season, ...head })
+    return read.ok ? [] : read.problems
+  }, [season, head])
+  const problems = draft.changed ? (local.length > 0 ? local : saving.problems) : []
+  const put = (path: string, value: unknown) => draft.set(withFigure(head, path, value))
+  const at = (path: string) => problemAt(problems, path)
+  const save = async () => {
+    if (await saving.change([{ of: 'head', key: 'head', from: draft.from, to: head }], part === 'site' ? 'Site and season changed' : 'Habits changed')) draft.saved()
+  }
+  const two = { display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5, alignItems: 'start' } as const
+  const { site, habits } = head
+  const { frost } = site
+  const putFrost = (path: string, value: unknown) => put('site.frost', withFigure(frost ?? { lastSpring: { median: '05-01', spreadDays: 14 }, firstAutumn: { median: '10-10', spreadDays: 14 }, trustedChance: 0.1, marginDays: 0 }, path, value))
+  return (
+    <EditorFrame onPaper title={<PanelHead title={part === 'site' ? 'Site and season' : 'Habits, work and costs'} />} changed={draft.changed} busy={saving.busy} failure={saving.failure} problems={problems} onSave={() => void save()} onDrop={() => { draft.drop(); saving.clear() }}>
+      {part === 'site' ? (
+        <Box sx={{ display: 'grid', gap: 1.5, mt: 1.5 }}>
+          <WordField label="Farm" value={head.farm.name} onChange={(name) => put('farm.name', name)} error={at('farm.name')} />
+          <Box sx={two}>
+            <WordField label="Season" value={head.season.name} onChange={(name) => put('season.name', name)} error={at('season.name')} />
+            <WordField label="Opens on" type="date" value={head.season.opensOn ?? ''} onChange={(on) => put('season.opensOn', on === '' ? undefined : on)} error={at('season.opensOn')} help="empty: today" />
+            <WordField label="From" type="date" value={head.season.from} onChange={(on) => put('season.from', on)} error={at('season.from')} />
+            <WordField label="To" type="date" value={head.season.to} onChange={(on) => put('season.to', on)} error={at('season.to')} />
+            <NumberField label="Latitude" unit="° north" value={site.latitude} onChange={(x) => x !== undefined && put('site.latitude', x)} error={at('site.latitude')} help="south is below 0" />
+            <NumberField label="Clearness of the sky" value={site.clearness} onChange={(x) => x !== undefined && put('site.clearness', x)} error={at('site.clearness')} help="0.5 is usual" />
+          </Box>
+          <Typography variant="h3">Outdoors, mean of each month</Typography>
+          <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(4, 1fr)', gap: 1 }}>
+            {MONTHS.map((month, i) => (
+              <NumberField key={month} label={month} quantity="temperature" value={site.outdoorMonthlyMeans[i]} onChange={(x) => x !== undefined && put('site.outdoorMonthlyMeans', site.outdoorMonthlyMeans.map((other, at) => (at === i ? x : other)))} error={at(`site.outdoorMonthlyMeans[${i}]`)} />
+            ))}
+          </Box>
+          <Typography variant="h3">Frost</Typography>
+          <Box sx={two}>
+            <WordField label="Last in spring, half before, MM-DD" value={frost?.lastSpring.median ?? ''} onChange={(x) => (x === '' ? put('site.frost', undefined) : putFrost('lastSpring.median', x))} error={at('site.frost.lastSpring.median')} />
+            <NumberField label="Latest tenth" unit="days later" value={frost?.lastSpring.spreadDays} onChange={(x) => x !== undefined && putFrost('lastSpring.spreadDays', x)} error={at('site.frost.lastSpring.spreadDays')} />
+            <WordField label="First in autumn, half after, MM-DD" value={frost?.firstAutumn.median ?? ''} onChange={(x) => x !== '' && putFrost('firstAutumn.median', x)} error={at('site.frost.firstAutumn.median')} />
+            <NumberField label="Earliest tenth" unit="days before" value={frost?.firstAutumn.spreadDays} onChange={(x) => x !== undefined && putFrost('firstAutumn.spreadDays', x)} error={at('site.frost.firstAutumn.spreadDays')} />
+            <NumberField label="A later frost accepted" quantity="share" value={frost?.trustedChance} onChange={(x) => x !== undefined && putFrost('trustedChance', x)} error={at('site.frost.trustedChance')} />
+            <NumberField label="Margin of your own" unit="days" value={frost?.marginDays} onChange={(x) => x !== undefined && putFrost('marginDays', x)} error={at('site.frost.marginDays')} />
+          </Box>
+        </Box>
+      ) : (
+        <Box sx={{ display: 'grid', gap: 1.5, mt: 1.5 }}>
+          <Box sx={two}>
+            <NumberField label="Sure of enough" quantity="share" value={habits.confidence} onChange={(x) => x !== undefined && put('habits.confidence', x)} error={at('habits.confidence')} />
+            <NumberField label="Age at planting" value={habits.agePoint} onChange={(x) => x !== undefined && put('habits.agePoint', x)} error={at('habits.agePoint')} help="0 just ready, 1 at the limit; 0.3 usual" />
+            <NumberField label="Seed for handling" quantity="share" value={habits.handling} onChange={(x) => x !== undefined && put('habits.handling', x)} error={at('habits.handling')} />
+            <ChoiceField label="Rounded up to whole" value={habits.rounding} options={[['cells', 'cells'], ['rows', 'rows'], ['trays', 'trays']]} onChange={(x) => x && put('habits.rounding', x)} />
+          </Box>
+          <Box role="group" aria-label="Sown on">
+            <Box sx={{ fontSize: 14, color: 'text.secondary' }}>Sown on these days only; none means any day</Box>
+            {WEEKDAYS.map((name, i) => (
+              <FormControlLabel key={name} sx={{ mr: 1 }} control={<Checkbox size="small" checked={habits.sowingWeekdays.includes(i + 1)} onChange={(_, on) => put('habits.sowingWeekdays', on ? [...habits.sowingWeekdays, i + 1].sort() : habits.sowingWeekdays.filter((day) => day !== i + 1))} />} label={name} />
+            ))}
+          </Box>
+          <Typography variant="h3">Minutes of work</Typography>
+          <Box sx={two}>
+            <NumberField label="Sow a tray" unit="min" value={habits.work.sowTray} onChange={(x) => x !== undefined && put('habits.work.sowTray', x)} error={at('habits.work.sowTray')} />
+            <NumberField label="Thin a hundred cells" unit="min" value={habits.work.thinHundred} onChange={(x) => x !== undefined && put('habits.work.thinHundred', x)} error={at('habits.work.thinHundred')} />
+            <NumberField label="Pot up a hundred" unit="min" value={habits.work.potHundred} onChange={(x) => x !== undefined && put('habits.work.potHundred', x)} error={at('habits.work.potHundred')} />
+            <NumberField label="Move a tray" unit="min" value={habits.work.moveTray} onChange={(x) => x !== undefined && put('habits.work.moveTray', x)} error={at('habits.work.moveTray')} />
+          </Box>
+          <Typography variant="h3">Costs, in your own money, where you know them</Typography>
+          <Box sx={two}>
+            <NumberField label="An hour of work" value={habits.costs.hour} onChange={(x) => put('habits.costs', withFigure(habits.costs, 'hour', x))} error={at('habits.costs.hour')} />
+            <NumberField label="A litre of mix" value={habits.costs.mixLitre} onChange={(x) => put('habits.costs', withFigure(habits.costs, 'mixLitre', x))} error={at('habits.costs.mixLitre')} />
+            <NumberField label="A heated tray place, a day" value={habits.costs.heatedTrayDay} onChange={(x) => put('habits.costs', withFigure(habits.costs, 'heatedTrayDay', x))} error={at('habits.costs.heatedTrayDay')} />
+            <NumberField label="Mix beyond the cells" quantity="share" value={habits.mixCompaction} onChange={(x) => x !== undefined && put('habits.mixCompaction', x)} error={at('habits.mixCompaction')} />
+          </Box>
+        </Box>
+      )}
+    </EditorFrame>
+  )
+}

@@ -1,0 +1,19 @@
+/** Head of a side panel of the Farm view, with the way out. */
+import CloseIcon from '@mui/icons-material/Close'
+import Box from '@mui/material/Box'
+import IconButton from '@mui/material/IconButton'
+import Typography from '@mui/material/Typography'
+import Link from 'next/link'
+
+export function PanelHead({ title }: { title: string }) {
+  return (
+    <Box sx={{ display: 'flex', alignItems: 'flex-start' }}>
+      <Typography variant="h2" sx={{ flex: 1 }}>
+        {title}
+      </Typography>
+      <IconButton component={Link} href="/farm" aria-label="Close" edge="end">
+        <CloseIcon />
+      </IconButton>
+    </Box>
+  )
+}

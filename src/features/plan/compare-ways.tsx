@@ -1,0 +1,201 @@
+/** Compare ways: one planting raised two to five ways, side by side, and one click to use one. */
+'use client'
+import CloseIcon from '@mui/icons-material/Close'
+import Alert from '@mui/material/Alert'
+import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
+import Dialog from '@mui/material/Dialog'
+import IconButton from '@mui/material/IconButton'
+import MenuItem from '@mui/material/MenuItem'
+import TextField from '@mui/material/TextField'
+import Typography from '@mui/material/Typography'
+import useMediaQuery from '@mui/material/useMediaQuery'
+import { useMemo, useState, type ReactNode } from 'react'
+import type { ThingEdit } from '../../actions/change-season'
+import type { Day } from '../../core/calendar/day'
+import type { Batch } from '../../core/plan/batch'
+import { compareWays, type ComparedWay, type CostPart } from '../../core/plan/compare'
+import { ownCrop } from '../../core/plan/own-crop'
+import { methodOfSchool, SCHOOLS } from '../../library/schools'
+import { readSeason } from '../../season/read'
+import type { Method, Season } from '../../season/schema'
+import { freeKeyIn } from '../../ui/keys'
+import { useSeason } from '../../ui/season-context'
+import { Stair } from '../../ui/stair/stair'
+import { useChange } from '../../ui/use-change'
+import { chanceWords, count, list, type Format } from '../../words/format'
+import { markTag } from '../../words/marks'
+import { sowingWords } from '../../words/methods'
+
+const MOST = 5
+const WIDTH = 196 // px of one way
+const HEIGHT = 70
+
+/** Ways a crop can be raised: those of the season, then ready ones that fit what the farm has. */
+export function waysToCompare(season: Season, batch: Batch): Method[] {
+  const variety = batch.variety
+  const crop = ownCrop(season.crops.find(({ key }) => key === variety.crop)!, variety)
+  const own = season.methods.filter((method) => method.crop === crop.key)
+  const known = new Set(own.map(({ school }) => school))
+  const ready = SCHOOLS.filter(({ key }) => !known.has(key)).flatMap(({ key }): Method[] => {
+    const made = methodOfSchool(key, crop, season)
+    if ('needs' in made) return []
+    const method: Method = { ...made, key: freeKeyIn(season.methods, `${crop.key}-${key}`) }
+    return readSeason({ ...season, methods: [...season.methods, method] }).ok ? [method] : []
+  })
+  return [...own, ...ready]
+}
+
+export function CompareWays({ batch, onClose, onUsed }: { batch: Batch; onClose: () => void; onUsed: () => void }) {
+  const { season, planner, format } = useSeason()
+  const narrow = useMediaQuery('(max-width:899px)')
+  const { busy, change, failure, problems } = useChange()
+  const ways = useMemo(() => waysToCompare(season, batch), [season, batch])
+  const [chosen, setChosen] = useState<readonly string[]>(() => {
+    const now = batch.way.method.key
+    return [now, ...ways.map(({ key }) => key).filter((key) => key !== now)].slice(0, 3)
+  })
+  const methods = useMemo(() => chosen.flatMap((key) => ways.find((method) => method.key === key) ?? []), [chosen, ways])
+  const compared = useMemo(() => compareWays(planner, season, { ...batch.planting, plants: batch.plants }, batch.plantOn, methods), [planner, season, batch, methods])
+  const use = async (method: Method) => {
+    const { planting } = batch
+    const isNew = !season.methods.some(({ key }) => key === method.key)
+    const next = { ...planting, method: method.key }
+    delete next.sowOn // a day chosen by hand belonged to the way before
+    const edits: ThingEdit[] = [...(isNew ? [{ of: 'methods' as const, key: method.key, from: null, to: method }] : []), { of: 'plantings', key: planting.key, from: planting, to: next }]
+    if (await change(edits, `${planting.code} ${batch.variety.name}: ${method.name}`)) onUsed()
+  }
+  const rest = ways.filter(({ key }) => !chosen.includes(key))
+  return (
+    <Dialog open onClose={onClose} fullScreen={narrow} maxWidth={false} aria-labelledby="compare-title" slotProps={{ paper: { sx: { p: { xs: 2, md: 3 }, maxWidth: 1240, bgcolor: 'background.default' } } }}>
+      <Box sx={{ display: 'flex', alignItems: 'flex-start', gap: 2 }}>
+        <Box sx={{ flex: 1 }}>
+          <Typography variant="h2" id="compare-title">Ways to raise {batch.variety.name}</Typography>
+          <Typography component="p" sx={{ color: 'text.secondary', fontSize: 14 }}>
+            {count(format, batch.plants, 'plant')}, planted {format.date(batch.plantOn)}{batch.n > 0 ? '; what you choose holds for the whole series' : ''}
+          </Typography>
+        </Box>
+        <IconButton aria-label="Close" onClick={onClose} edge="end">
+          <CloseIcon />
+        </IconButton>
+      </Box>
+      {(failure ?? problems[0]) && <Alert severity="error" sx={{ mt: 1 }}>{failure ?? problems[0]!.message}</Alert>}
+      <Box sx={{ overflowX: 'auto', mt: 2 }}>
+        <Comparison compared={compared} now={batch.way.method.key} busy={busy} onUse={(method) => void use(method)} onDrop={chosen.length > 2 ? (key) => setChosen(chosen.filter((other) => other !== key)) : undefined} />
+      </Box>
+      {chosen.length < MOST && rest.length > 0 && (
+        <TextField select label="Set another beside them" value="" onChange={(event) => setChosen([...chosen, event.target.value])} sx={{ mt: 2, maxWidth: 380 }}>
+          {rest.map((method) => (
+            <MenuItem key={method.key} value={method.key}>
+              {method.name}
+            </MenuItem>
+          ))}
+        </TextField>
+      )}
+      {ways.length < 2 && <Typography sx={{ mt: 1.5, fontSize: 14, color: 'text.secondary' }}>Only one way fits what the farm has. More containers or places would offer more.</Typography>}
+    </Dialog>
+  )
+}
+
+interface Row {
+  title: string
+  text: (way: ComparedWay) => ReactNode
+  /** For rows where less is easier: the least is set bold. */
+  value?: (way: ComparedWay) => number
+  more?: boolean
+}
+
+function rowsOf(f: Format): Row[] {
+  const hours = (minutes: number) => (minutes < 90 ? `${f.number(minutes)} min` : `${f.number(minutes / 60, 1)} h`)
+  return [
+    { title: 'Sow', text: ({ batch }) => (batch.sow === undefined ? 'no day works' : `${batch.way.route.boughtAge === undefined ? '' : 'arrive '}${f.date(batch.sow)}`) },
+    { title: 'Window', text: ({ batch }) => (batch.window ? `${f.shortDate(batch.window.earliest)} to ${f.shortDate(batch.window.latest)}` : '–') },
+    { title: 'Seeds', text: ({ batch }) => (batch.sizing ? (batch.sizing.seeds > 0 ? f.number(batch.sizing.seeds) : `none; ${f.number(batch.sizing.cells)} plants`) : '–'), value: ({ batch }) => batch.sizing?.seeds ?? Infinity },
+    { title: 'Heated tray-days', text: ({ effort }) => f.number(effort.heatedDays), value: ({ effort }) => effort.heatedDays },
+    { title: 'Lit tray-days', text: ({ effort }) => f.number(effort.litDays), value: ({ effort }) => effort.litDays },
+    { title: 'Bench tray-days', text: ({ effort }) => f.number(effort.benchDays), value: ({ effort }) => effort.benchDays },
+    { title: 'Mix', text: ({ effort }) => (f.units === 'us' ? `${f.number(effort.mixLitres / 28.317, 1)} cu ft` : `${f.number(effort.mixLitres, effort.mixLitres < 10 ? 1 : 0)} l`), value: ({ effort }) => effort.mixLitres },
+    { title: 'Potting', text: ({ effort }) => hours(effort.minutes.potting), value: ({ effort }) => effort.minutes.potting },
+    { title: 'All handwork', text: ({ effort }) => hours(effort.minutesInAll), value: ({ effort }) => effort.minutesInAll },
+    { title: 'Cost', text: ({ effort }) => costText(effort.cost, f), value: ({ effort }) => (effort.cost.unknown.length > 0 ? Infinity : effort.cost.known) },
+    { title: 'Enough and on time', text: ({ onTime }) => chanceWords(onTime), value: ({ onTime }) => onTime, more: true },
+    { title: 'Watch', text: ({ batch }) => (batch.marks.length > 0 ? <Box component="span" sx={{ color: 'warning.main' }}>{[...new Set(batch.marks.map(markTag))].join(', ')}</Box> : 'nothing') },
+  ]
+}
+
+const PART_WORDS: Record<CostPart, string> = { seed: 'seed', plants: 'plants', work: 'work', mix: 'mix', heat: 'heat' }
+
+function costText({ known, unknown }: ComparedWay['effort']['cost'], f: Format): string {
+  const without = list(unknown.map((part) => PART_WORDS[part]))
+  if (unknown.length > 0 && known === 0) return `not known: ${without}`
+  return `${f.number(known, known < 100 ? 2 : 0)}${unknown.length > 0 ? `, without ${without}` : ''}`
+}
+
+function Comparison({ compared, now, busy, onUse, onDrop }: { compared: readonly ComparedWay[]; now: string; busy: boolean; onUse: (method: Method) => void; onDrop: ((key: string) => void) | undefined }) {
+  const { format } = useSeason()
+  const scale = useMemo(() => {
+    const first = Math.min(...compared.map(({ batch }) => Math.min(batch.sow ?? batch.plantOn, batch.window?.earliest ?? batch.plantOn)))
+    const last = Math.max(...compared.map(({ batch }) => batch.plantOn)) + 3
+    const most = Math.max(1, ...compared.flatMap(({ batch }) => batch.stays.map((stay) => stay.trayPlaces)))
+    return { x: (day: Day) => 3 + ((day - first) / Math.max(1, last - first)) * (WIDTH - 16), most, first }
+  }, [compared])
+  const rows = rowsOf(format)
+  return (
+    <Box component="table" sx={{ borderCollapse: 'collapse', fontSize: 15, '& th, & td': { textAlign: 'left', verticalAlign: 'top', py: 0.7, pr: 2, borderBottom: 1, borderColor: 'divider' }, '& tbody th': { fontWeight: 500, color: 'text.secondary', fontSize: 14, whiteSpace: 'nowrap', position: 'sticky', left: 0, bgcolor: 'background.default' } }}>
+      <thead>
+        <tr>
+          <Box component="th" scope="col" sx={{ position: 'sticky', left: 0, bgcolor: 'background.default' }}>
+            <Box component="span" sx={{ position: 'absolute', left: -9999 }}>Figure</Box>
+          </Box>
+          {compared.map(({ method, batch }) => (
+            <Box component="th" scope="col" key={method.key} sx={{ '&&': { width: WIDTH, minWidth: WIDTH, fontWeight: 500, verticalAlign: 'bottom' } }}>
+              <Box sx={{ fontWeight: 700, lineHeight: 1.25 }}>{method.name}</Box>
+              <Box sx={{ fontSize: 13.5, color: 'text.secondary', lineHeight: 1.3, mb: 0.5 }}>{sowingWords(method.sowing)}</Box>
+              <svg width={WIDTH} height={HEIGHT} role="img" aria-label={`Stair of ${method.name}`} style={{ display: 'block' }}>
+                <Stair batch={batch} x={scale.x} most={scale.most} height={HEIGHT - 22} base={HEIGHT - 4} />
+              </svg>
+            </Box>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map((row) => {
+          const values = row.value ? compared.map(row.value) : []
+          const best = row.more ? Math.max(...values) : Math.min(...values)
+          const differ = values.some((value) => Math.abs(value - best) > 1e-6 * Math.max(1, Math.abs(best)))
+          return (
+            <tr key={row.title}>
+              <th scope="row">{row.title}</th>
+              {compared.map((way, i) => (
+                <Box component="td" key={way.method.key} sx={{ fontWeight: differ && values[i] === best && Number.isFinite(best) ? 700 : 400 }}>
+                  {row.text(way)}
+                </Box>
+              ))}
+            </tr>
+          )
+        })}
+      </tbody>
+      <tfoot>
+        <tr>
+          <Box component="td" sx={{ position: 'sticky', left: 0, bgcolor: 'background.default' }} />
+          {compared.map(({ method }) => (
+            <td key={method.key}>
+              {method.key === now ? (
+                <Box sx={{ py: 0.75, color: 'text.secondary' }}>used now</Box>
+              ) : (
+                <Button variant="outlined" size="small" disabled={busy} onClick={() => onUse(method)} aria-label={`Use ${method.name}`}>
+                  Use this way
+                </Button>
+              )}
+              {onDrop && method.key !== now && (
+                <Button size="small" color="inherit" onClick={() => onDrop(method.key)} aria-label={`Leave out ${method.name}`} sx={{ ml: 0.5 }}>
+                  Leave out
+                </Button>
+              )}
+            </td>
+          ))}
+        </tr>
+      </tfoot>
+    </Box>
+  )
+}
