@@ -7,10 +7,10 @@ type PlantingInput = NonNullable<SeasonInput['plantings']>[number]
 type StageInput = MethodInput['stages'][number]
 
 const places: SeasonInput['places'] = [
-  { key: 'mats', name: 'Heat mats', kind: 'heat-mat', trayPlaces: 8, temperature: { held: 24 } },
-  { key: 'lit-rack', name: 'Lit rack', kind: 'lit-shelf', trayPlaces: 18, temperature: { held: 20 }, lamp: { ppfd: 180, hours: 16 } },
-  { key: 'warm-bench', name: 'Warm bench', kind: 'bench', trayPlaces: 40, temperature: { lift: 5, halfRange: 4, floor: 14, ceiling: 28 } },
-  { key: 'tunnel', name: 'Long tunnel', kind: 'tunnel', trayPlaces: 120, temperature: { lift: 4, halfRange: 7, floor: 5, ceiling: 32 }, open: { from: '03-01', until: '12-01' } },
+  { key: 'mats', name: 'Heat mats', kind: 'heat-mat', trayPlaces: 8, temperature: { held: 24 }, stock: [{ what: 'Heat mats', count: 2 }, { what: 'Domes', count: 8 }] },
+  { key: 'lit-rack', name: 'Lit rack', kind: 'lit-shelf', trayPlaces: 18, temperature: { held: 20 }, lamp: { ppfd: 180, hours: 16 }, layout: { benches: [{ name: 'Rack', length: 170, width: 60, levels: 3 }], headroom: 42, lampHeight: 30 } },
+  { key: 'warm-bench', name: 'Warm bench', kind: 'bench', trayPlaces: 40, temperature: { lift: 5, halfRange: 4, floor: 14, ceiling: 28 }, layout: { benches: [{ name: 'South bench', length: 550, width: 60, levels: 1 }, { name: 'North bench', length: 550, width: 60, levels: 1 }] } },
+  { key: 'tunnel', name: 'Long tunnel', kind: 'tunnel', trayPlaces: 120, temperature: { lift: 4, halfRange: 7, floor: 5, ceiling: 32 }, open: { from: '03-01', until: '12-01' }, layout: { benches: [{ name: 'Left bench', length: 840, width: 115, levels: 1 }, { name: 'Right bench', length: 840, width: 115, levels: 1 }] } },
   { key: 'frames', name: 'Cold frames', kind: 'cold-frame', trayPlaces: 36, temperature: { lift: 1, floor: -2 } },
   { key: 'standing-out', name: 'Standing-out ground', kind: 'hardening-area', trayPlaces: 60, temperature: { lift: 0, halfRange: 6 }, open: { from: '04-15', until: '11-01' } },
 ]
@@ -19,10 +19,10 @@ const containers: SeasonInput['containers'] = [
   { key: 'open-flat', name: 'Open flat', kind: 'open-flat', cells: 1, cellVolume: 6000, trayPlaces: 1, owned: 20, washDays: 2 },
   { key: 'cells-200', name: '200-cell tray', kind: 'cell-tray', cells: 200, cellVolume: 13, trayPlaces: 1, rowCells: 10, owned: 30, washDays: 2 },
   { key: 'cells-128', name: '128-cell tray', kind: 'cell-tray', cells: 128, cellVolume: 22, trayPlaces: 1, rowCells: 8, owned: 100, washDays: 2 },
-  { key: 'cells-72', name: '72-cell tray', kind: 'cell-tray', cells: 72, cellVolume: 45, trayPlaces: 1, rowCells: 6, owned: 60, washDays: 2 },
+  { key: 'cells-72', name: '72-cell tray', kind: 'cell-tray', cells: 72, cellVolume: 45, trayPlaces: 1, rowCells: 6, owned: 60, washDays: 2, measures: { shape: 'square', top: 3.9, bottom: 2.6, depth: 4.3 }, outline: { length: 54, width: 28 } },
   { key: 'cells-50-deep', name: '50-cell deep tray', kind: 'cell-tray', cells: 50, cellVolume: 110, trayPlaces: 1, rowCells: 5, owned: 40, washDays: 2 },
   { key: 'blocks', name: 'Soil-block sheet', kind: 'block-sheet', cells: 35, cellVolume: 100, trayPlaces: 1, rowCells: 5, owned: 30, plantable: true, washDays: 1 },
-  { key: 'pots-9', name: '9 cm pots in a carrier', kind: 'pots', cells: 18, cellVolume: 350, trayPlaces: 1, rowCells: 3, owned: 40, washDays: 3 },
+  { key: 'pots-9', name: '9 cm pots in a carrier', kind: 'pots', cells: 18, cellVolume: 350, trayPlaces: 1, rowCells: 3, owned: 40, washDays: 3, measures: { shape: 'round', top: 9, bottom: 6.6, depth: 7.3 }, outline: { length: 54, width: 28 } },
   { key: 'pots-13-plantable', name: '13 cm plantable pots in a carrier', kind: 'pots', cells: 8, cellVolume: 700, trayPlaces: 1.25, rowCells: 2, owned: 15, plantable: true },
 ]
 
@@ -62,6 +62,9 @@ const methods: MethodInput[] = [
   { key: 'chard-128', crop: 'chard', name: '128-cells in the tunnel', sowing: single, stages: [stage('cells-128', 'tunnel', 0.97)], hardening: harden(4, 'standing-out') },
   { key: 'snapdragon-200-72', crop: 'snapdragon', name: '200-cells on the rack, potted into 72', sowing: single, stages: [stage('cells-200', 'lit-rack', 0.95), stage('cells-72', 'tunnel', 0.97)], hardening: harden(7) },
   { key: 'snapdragon-128', crop: 'snapdragon', name: 'Straight into 128-cells', sowing: single, stages: [stage('cells-128', 'tunnel', 0.94, 'lit-rack')], hardening: harden(7) },
+  { key: 'lisianthus-bought', crop: 'lisianthus', name: 'Plugs bought in, into 72-cells', sowing: { policy: 'bought', age: 620, good: 0.97, orderDays: 70, price: 0.28 }, stages: [stage('cells-200', 'lit-rack', 0.98), stage('cells-72', 'warm-bench', 0.98)], hardening: harden(10) },
+  { key: 'snapdragon-flat-72', crop: 'snapdragon', name: 'In a flat, pricked out into 72-cells', sowing: { policy: 'flat', seedsPerFlat: 500 }, stages: [stage('open-flat', 'lit-rack', 0.95), stage('cells-72', 'warm-bench', 0.97), move('tunnel', 35)], hardening: harden(7) },
+  { key: 'spring-onion-clump', crop: 'onion', name: '200-cells, clumps of four kept', sowing: { policy: 'clump', seedsPerCell: 4 }, stages: [stage('cells-200', 'tunnel', 0.96)], hardening: harden(7, 'standing-out') },
   { key: 'lisianthus-200', crop: 'lisianthus', name: '200-cells on the rack, then the warm bench', sowing: single, stages: [stage('cells-200', 'lit-rack', 0.93), { place: 'warm-bench', when: { leaf: 3 } }], hardening: harden(10) },
   { key: 'stock-128', crop: 'stock', name: '128-cells, bench then tunnel', sowing: single, stages: [stage('cells-128', 'tunnel', 0.96, 'warm-bench')], hardening: harden(7) },
   { key: 'statice-128', crop: 'statice', name: '128-cells in the tunnel', sowing: single, stages: [stage('cells-128', 'tunnel', 0.95, 'warm-bench')], hardening: harden(7, 'standing-out') },
@@ -118,7 +121,7 @@ const ROWS: Row[] = [
   ['SR', 'snapdragon-red', 'snapdragon-200-72', 320, '2027-05-04'],
   ['SW', 'snapdragon-white', 'snapdragon-128', 280, '2027-05-20', { series: { every: 21, count: 2 } }],
   ['EW', 'lisianthus-white', 'lisianthus-200', 600, '2027-05-03'],
-  ['EP', 'lisianthus-pink', 'lisianthus-200', 400, '2027-05-17'],
+  ['EP', 'lisianthus-pink', 'lisianthus-bought', 400, '2027-05-17', { note: 'Ordered as plugs: the rack is full in February.' }],
   ['KW', 'stock-white', 'stock-128', 360, '2027-04-26', { series: { every: 14, count: 2 } }],
   ['KR', 'stock-rose', 'stock-128', 260, '2027-05-02'],
   ['TA', 'statice-mixed', 'statice-128', 280, '2027-05-05'],
@@ -139,6 +142,26 @@ const ROWS: Row[] = [
   ['DA', 'dahlia-mixed', 'dahlia-72-pots', 72, '2027-05-25'],
 ]
 
+type LotMore = Partial<NonNullable<SeasonInput['lots']>[number]>
+
+/** Seed in the box: counted where it is dear, and what is to be watched. */
+const STORE: Record<string, LotMore> = {
+  'lettuce-red-oak': { seeds: 10_000, packetSeeds: 5000, packetPrice: 21 },
+  'lettuce-green-butter': { seeds: 5000, packetSeeds: 5000, packetPrice: 19 },
+  'lettuce-crisp-green': { seeds: 2500, name: 'Lettuce, crisp green, lot of 2024', year: 2024, germination: 0.9, testedOn: '2024-02-01', testedSeeds: 100, stored: 'room', homeTests: [{ on: '2027-01-16', sown: 50, up: 39 }] },
+  'celosia-plume': { seeds: 1500, homeTests: [{ on: '2027-01-20', sown: 50, up: 21 }], packetSeeds: 500, packetPrice: 7.5 },
+  'lisianthus-white': { seeds: 2000, packetSeeds: 1000, packetPrice: 46 },
+  'tomato-red-slicer': { seeds: 250, packetSeeds: 100, packetPrice: 24 },
+  'tomato-yellow-cherry': { seeds: 100, packetSeeds: 50, packetPrice: 16 },
+  'pepper-long-sweet': { seeds: 200, packetSeeds: 100, packetPrice: 19 },
+  'sunflower-gold': { seeds: 2000, treated: true, packetSeeds: 1000, packetPrice: 29 },
+  'snapdragon-pale': { seeds: 1000, packetSeeds: 1000, packetPrice: 18 },
+  'leek-autumn': { grams: 10, packetSeeds: 2500, packetPrice: 9 },
+}
+
+/** Grams of each kind's usual lot. */
+const GRAMS: Record<string, number> = { sunflower: 120, squash: 40, courgette: 40, chard: 40, 'sweet-pea': 60, fennel: 25, cucumber: 10, zinnia: 25, onion: 40, leek: 15, parsley: 15 }
+
 export const sallowFerry: SeasonInput = {
   format: 1,
   farm: { name: 'Sallow Ferry' },
@@ -155,12 +178,12 @@ export const sallowFerry: SeasonInput = {
       marginDays: 0,
     },
   },
-  habits: { confidence: 0.9, agePoint: 0.3, handling: 0.03, rounding: 'cells' },
+  habits: { confidence: 0.9, agePoint: 0.3, handling: 0.03, rounding: 'cells', costs: { hour: 19, mixLitre: 0.11, heatedTrayDay: 0.06 } },
   places,
   containers,
   crops,
   varieties: VARIETIES.map(([key, crop, name]) => ({ key, crop, name })),
-  lots: VARIETIES.map(([key, , name, [germination, testedSeeds, form = 'raw', pace = 1]]) => ({
+  lots: VARIETIES.map(([key, crop, name, [germination, testedSeeds, form = 'raw', pace = 1]]) => ({
     key: `${key}-lot`,
     variety: key,
     name: `${name}, lot of 2026`,
@@ -168,6 +191,10 @@ export const sallowFerry: SeasonInput = {
     testedSeeds,
     form,
     pace,
+    testedOn: '2027-01-12',
+    stored: 'cool-dry' as const,
+    ...STORE[key],
+    ...(STORE[key] ? {} : { grams: GRAMS[crop] ?? 5 }),
   })),
   methods,
   plantings: ROWS.map(([code, variety, method, plants, on, more = {}]) => ({

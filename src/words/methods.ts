@@ -1,5 +1,7 @@
 /** How a planting is raised, in the grower's words. */
+import type { Batch } from '../core/plan/batch'
 import type { Sowing } from '../season/schema'
+import { count, type Format } from './format'
 
 /** What is put into a cell and what becomes of it. */
 export function sowingWords(sowing: Sowing): string {
@@ -18,3 +20,22 @@ export function sowingWords(sowing: Sowing): string {
       return 'young plants bought in'
   }
 }
+
+/** What is sown, or arrives, and in what. */
+export function sownWords(batch: Batch, f: Format): string {
+  const { sizing, stays, way } = batch
+  const first = stays[0]
+  if (!sizing || !first) return ''
+  const trays = `${f.number(first.trays)} × ${first.container.name}`
+  switch (way.method.sowing.policy) {
+    case 'bought':
+      return `${count(f, sizing.cells, 'young plant')} in ${trays}`
+    case 'flat':
+      return `${count(f, sizing.seeds, 'seed')} over ${trays}`
+    default:
+      return `${count(f, sizing.seeds, 'seed')} in ${count(f, sizing.cells, 'cell')}: ${trays}`
+  }
+}
+
+/** Whether a batch is bought in rather than sown. */
+export const isBought = (batch: Batch): boolean => batch.way.route.boughtAge !== undefined

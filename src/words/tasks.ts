@@ -2,6 +2,7 @@
 import type { Task, TaskKind } from '../core/plan/tasks'
 import type { Place } from '../season/schema'
 import { count, type Format } from './format'
+import { sownWords } from './methods'
 
 /** What a kind of work is called, as a heading. */
 export const TASK_TITLES: Record<TaskKind, string> = {
@@ -33,9 +34,7 @@ export function taskLine(task: Task, places: readonly Place[], f: Format): strin
     case 'receive':
       return `${count(f, task.cells, 'young plant')}: look for pests, dry or broken plugs and short numbers before they go on ${to}`
     case 'sow':
-      return batch.way.method.sowing.policy === 'flat'
-        ? `${count(f, batch.sizing?.seeds ?? 0, 'seed')} over ${trays}, on ${to}`
-        : `${count(f, batch.sizing?.seeds ?? 0, 'seed')} in ${count(f, task.cells, 'cell')}: ${trays}, on ${to}`
+      return `${sownWords(batch, f)}, on ${to}`
     case 'pinch':
     case 'feed':
       return `${trays}, on ${to}`

@@ -3,6 +3,7 @@ import { flatHabits, seedToHave } from '../core/sizing/size'
 import { legAge, legStart, limitAge } from '../core/schedule/forward'
 import type { Batch } from '../core/plan/batch'
 import type { Season } from '../season/schema'
+import { sowingWords } from './methods'
 import { chanceWords, count, list, shareWords, type Format } from './format'
 
 /** A piece of a sentence; with `at` it links to where it is set. */
@@ -38,20 +39,24 @@ const agePointWords = (point: number) => (point < 0.15 ? 'younger' : point <= 0.
 export function workingOf(batch: Batch, season: Season, f: Format): Working[] {
   const working: Working[] = []
   if (batch.sow !== undefined && batch.pass) working.push(sowingDay(batch, season, f))
-  if (batch.sizing) working.push(cells(batch, season, f), seeds(batch, season, f))
+  if (batch.sizing) working.push(cells(batch, season, f))
+  if (batch.sizing && batch.sizing.seeds > 0) working.push(seeds(batch, season, f))
   if (batch.stays.length > 0) working.push(room(batch, season, f))
   return working
 }
 
 function sowingDay(batch: Batch, season: Season, f: Format): Working {
   const { way, seed, plantOn, window } = batch
+  const bought = way.route.boughtAge
   const pass = batch.pass!
   const { crop, method, route } = way
   const germPlace = season.places[route.germPlace]!
   const lines: Piece[][] = [
     [{ text: `Planting on ${f.longDate(plantOn)}`, at: setAt.planting(batch.planting.key) }, '.'],
   ]
-  if (pass.emergence < Infinity) {
+  if (bought !== undefined) {
+    lines.push(['Young plants arrive ', `${f.date(pass.sown)}, `, { text: `${f.number(bought)} degree-days old`, at: setAt.method(method.key) }, '.'])
+  } else if (pass.emergence < Infinity) {
     lines.push([
       'Up ',
       f.date(pass.emergence),
@@ -109,7 +114,7 @@ function sowingDay(batch: Batch, season: Season, f: Format): Working {
   ])
   const chosen = batch.sowOn !== undefined
   return {
-    title: 'Sowing day',
+    title: bought === undefined ? 'Sowing day' : 'Arrival day',
     answer: `${f.longDate(pass.sown)}${chosen ? ', chosen by hand' : ''}${
       window ? `; any day from ${f.date(window.earliest)} to ${f.date(window.latest)} still works` : ''
     }`,
@@ -127,20 +132,25 @@ function cells(batch: Batch, season: Season, f: Format): Working {
   const { input } = sizing
   const factor = input.temperatureFactor ?? 1
   const lot = seed.lot
-  const germination: Piece = lot
+  const { policy } = way.method.sowing
+  const bought = policy === 'bought'
+  const germination: Piece = bought
+    ? { text: `${shareWords(input.germination)} pass inspection on arrival`, at: setAt.method(way.method.key) }
+    : lot
     ? { text: `${shareWords(seed.germination)} of this lot come up`, at: setAt.lot(lot.key) }
     : { text: `${shareWords(seed.germination)} usually come up`, at: setAt.crop(way.crop.key) }
   const lines: Piece[][] = [
     [{ text: `${count(f, batch.plants, 'good plant')} wanted`, at: setAt.planting(batch.planting.key) }, '.'],
-    [germination, ` (found on ${count(f, seed.testedSeeds, 'seed')}, and that doubt is counted in).`],
+    [germination, bought ? '.' : ` (as sure as a test of ${count(f, Math.round(seed.testedSeeds), 'seed')}, and that doubt is counted in).`],
   ]
-  if (factor < 0.999) {
+  if (way.method.sowing.policy === 'flat') lines.push([{ text: `${shareWords(way.method.sowing.usable)} of the seedlings are good enough to prick out`, at: setAt.method(way.method.key) }, '.'])
+  if (factor < 0.999 && policy !== 'flat') {
     lines.push([`On ${season.places[way.route.germPlace]!.name} at about ${f.temperature(batch.germTemperature!)} only ${shareWords(factor)} of those.`])
   }
   if (way.seedsPerCell > 1) {
     lines.push([
-      { text: `${way.seedsPerCell} seeds to a cell, ${way.keep === 1 ? 'thinned to one' : `keeping ${way.keep}`}`, at: setAt.method(way.method.key) },
-      `: ${f.number(sizing.perCell, 2)} good plants from a cell on average.`,
+      { text: sowingWords(way.method.sowing), at: setAt.method(way.method.key) },
+      `: ${f.number(sizing.perCell, 2)} good ${input.atLeast === undefined ? 'plants' : 'clumps'} from a cell on average.`,
     ])
   }
   way.survivals.forEach((survival, i) => {
@@ -157,11 +167,11 @@ function cells(batch: Batch, season: Season, f: Format): Working {
     `For comparison, ${list(habits.map(({ habit, cells: n, chance }) => `"${habit}" sows ${f.number(n)} and is enough ${chanceWords(chance)}`))}.`,
   ])
   return {
-    title: 'Cells',
-    answer: `${count(f, sizing.cells, 'cell')}: at least ${f.number(batch.plants)} good plants in ${chanceWords(sizing.chance)} sowings, about ${f.number(Math.max(0, sizing.spare))} to spare`,
+    title: bought ? 'Young plants' : policy === 'flat' ? 'Seed in flats' : 'Cells',
+    answer: `${count(f, sizing.cells, bought ? 'young plant' : policy === 'flat' ? 'seed' : 'cell')}: at least ${f.number(batch.plants)} good plants in ${chanceWords(sizing.chance)} sowings, about ${f.number(Math.max(0, sizing.spare))} to spare`,
     lines,
     rule: `The smallest number that is enough with the wanted confidence (${chanceWords(batch.confidence)}), reckoned exactly, not by adding a percentage.`,
-    changes: 'A better or better-tested lot, a second seed in each cell, or a lower confidence sow fewer cells.',
+    changes: bought ? 'Fewer losses on the way, or a lower confidence, order fewer.' : 'A better or better-tested lot, a second seed in each cell, or a lower confidence sow fewer cells.',
   }
 }
 
@@ -171,9 +181,9 @@ function seeds(batch: Batch, season: Season, f: Format): Working {
   const toHave = seedToHave(sizing.seeds, season.habits.handling)
   const lines: Piece[][] = [
     [
-      `${count(f, sizing.cells, 'cell')} × `,
-      { text: count(f, way.seedsPerCell, 'seed'), at: setAt.method(way.method.key) },
-      ` = ${f.number(sizing.seeds)}.`,
+      ...(way.method.sowing.policy === 'flat'
+        ? [`${count(f, sizing.seeds, 'seed')} over ${count(f, batch.stays[0]!.trays, 'flat')}, `, { text: `${f.number(way.method.sowing.seedsPerFlat)} to a flat`, at: setAt.method(way.method.key) }, '.']
+        : [`${count(f, sizing.cells, 'cell')} × `, { text: count(f, way.seedsPerCell, 'seed'), at: setAt.method(way.method.key) }, ` = ${f.number(sizing.seeds)}.`]),
     ],
     [{ text: `${shareWords(season.habits.handling)} for handling`, at: setAt.habits() }, ` makes ${f.number(toHave)} to have in hand.`],
   ]

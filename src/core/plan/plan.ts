@@ -5,7 +5,7 @@ import { containerLoads, placeLoads, type Load } from '../capacity/load'
 import { createClimate, type Climate } from '../climate/climate'
 import { SEARCH_DAYS } from '../schedule/count-back'
 import { numberKeys } from '../schedule/route'
-import { lotNow } from '../seed/lot-now'
+import { judgedOn, lotNow } from '../seed/lot-now'
 import { lotUses, type LotUse } from '../seed/lot-use'
 import { computeBatch, type Batch } from './batch'
 import { expandPlanting } from './expand'
@@ -26,6 +26,8 @@ export interface Plan {
   containers: Load<Container>[]
   /** What it asks of every seed lot; found when first asked for. */
   readonly lots: readonly LotUse[]
+  /** Batches their lot does not reach for, by id. */
+  readonly shortOfSeed: ReadonlyMap<string, LotUse>
 }
 
 /** Computes plans of one season after another and keeps what did not change. */
@@ -42,9 +44,9 @@ const SLACK = 60 // days kept ready on both sides, so that moving a date by a mo
 const AFTER = 420 // days after the last planting for which ready and limit days are still found
 
 /** Share and pace of the seed of a planting: its lot, else the variety's first lot, else the crop's usual share. */
-function seedOf(lot: Lot | undefined, crop: Crop, on: Day): SeedShare {
+function seedOf(lot: Lot | undefined, crop: Crop, season: Season): SeedShare {
   if (!lot) return { lot: undefined, germination: crop.germination.usualShare, testedSeeds: 100, pace: 1 }
-  const { germination, testedSeeds } = lotNow(lot, crop, on)
+  const { germination, testedSeeds } = lotNow(lot, crop, judgedOn(lot, season.season))
   return { lot, germination, testedSeeds, pace: lot.pace }
 }
 
@@ -59,7 +61,7 @@ export function createPlanner(): Planner {
     const crop = ownCrop(t.crops.get(variety.crop)!, variety)
     const lot = planting.lot === undefined ? t.firstLot.get(variety.key) : t.lots.get(planting.lot)
     let seed = t.seeds.get(lot ?? crop)
-    if (!seed) t.seeds.set(lot ?? crop, (seed = seedOf(lot, crop, parseDay(season.season.from))))
+    if (!seed) t.seeds.set(lot ?? crop, (seed = seedOf(lot, crop, season)))
     const way = t.way(crop, method, seed)
     const { habits } = season
     const agePoint = planting.agePoint ?? habits.agePoint
@@ -101,6 +103,7 @@ export function createPlanner(): Planner {
       }
       let byId: Map<string, Batch> | undefined
       let lots: LotUse[] | undefined
+      let short: Map<string, LotUse> | undefined
       return {
         season,
         from,
@@ -111,6 +114,9 @@ export function createPlanner(): Planner {
         },
         get lots() {
           return (lots ??= lotUses(batches, season))
+        },
+        get shortOfSeed() {
+          return (short ??= new Map(this.lots.flatMap((use) => [...use.without].map((id) => [id, use] as const))))
         },
         places: placeLoads(batches, season.places, first, last),
         containers: containerLoads(batches, season.containers, first, last),

@@ -30,7 +30,7 @@ const GOOD = 0.9 // share of good fresh seed, from which those years are counted
 const STORAGE_PACE: Record<NonNullable<Lot['stored']>, number> = { 'cool-dry': 1, room: 1.7, 'warm-damp': 4 }
 /** Pelleted and primed seed ages faster than raw. Estimates. */
 const FORM_PACE: Record<Lot['form'], number> = { raw: 1, pelleted: 2.5, primed: 3 }
-const DOUBT_A_YEAR = 0.7 // part of a test's worth that is left after a year
+const DOUBT_A_YEAR = 0.7 // part of a test's worth that is left after a year of raw seed kept cool and dry; less where it ages faster
 const OLD_TEST = 400 // days
 const WEAK = 0.7
 
@@ -48,18 +48,19 @@ export function lotNow(lot: Lot, crop: Crop, on: Day): LotNow {
   const reasons: LotReason[] = [{ kind: 'packet', share: lot.germination, tested: lot.testedSeeds }]
   const warnings: LotWarning[] = []
   const stored = lot.stored ?? 'room'
-  const sigma = (crop.seed.keepsYears ?? USUAL_YEARS) / normalQuantile(GOOD) / STORAGE_PACE[stored] / FORM_PACE[lot.form]
+  const pace = STORAGE_PACE[stored] * FORM_PACE[lot.form]
+  const sigma = (crop.seed.keepsYears ?? USUAL_YEARS) / normalQuantile(GOOD) / pace
   const knownOn = testDay(lot)
   const years = knownOn === undefined ? 0 : Math.max(0, on - knownOn) / DAYS_IN_YEAR
   let germination = aged(lot.germination, years / sigma)
-  let tested = lot.testedSeeds * DOUBT_A_YEAR ** years
+  let tested = lot.testedSeeds * DOUBT_A_YEAR ** (years * pace)
   if (germination < lot.germination - 0.005) reasons.push({ kind: 'aged', years, from: lot.germination, to: germination, stored, form: lot.form })
   for (const test of [...lot.homeTests].sort((a, b) => (a.on < b.on ? -1 : 1))) {
     const testedOn = parseDay(test.on)
     if (testedOn > on) continue
     const since = Math.max(0, on - testedOn) / DAYS_IN_YEAR
     const share = aged(test.up / test.sown, since / sigma)
-    const worth = test.sown * DOUBT_A_YEAR ** since
+    const worth = test.sown * DOUBT_A_YEAR ** (since * pace)
     germination = (germination * tested + share * worth) / (tested + worth)
     tested += worth
     reasons.push({ kind: 'home-test', on: testedOn, sown: test.sown, up: test.up })
@@ -72,6 +73,11 @@ export function lotNow(lot: Lot, crop: Crop, on: Day): LotNow {
   if (germination < WEAK * crop.germination.usualShare) warnings.push('weak')
   if (lot.treated) warnings.push('treated')
   return { germination, testedSeeds: Math.max(1, tested), reasons, warnings }
+}
+
+/** The day a lot is judged on for a season: its first day, or the lot's last test when that is later. */
+export function judgedOn(lot: Lot, season: { from: string }): Day {
+  return Math.max(parseDay(season.from), testDay(lot) ?? -Infinity, ...lot.homeTests.map((test) => parseDay(test.on)))
 }
 
 /** Day the packet's figure holds for: its test, else the beginning of the year it was packed for. */

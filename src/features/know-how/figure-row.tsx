@@ -15,7 +15,8 @@ import { useUnits } from '../../ui/units'
 import { useSeason } from '../../ui/season-context'
 import type { About } from '../../library/entry'
 import { sourceWords } from '../../words/library'
-import { CAUTION_WORDS, type Figure } from './figures'
+import { CAUTION_WORDS } from '../../words/cautions'
+import type { Figure } from './figures'
 
 export interface FigureRowProps {
   figure: Figure

@@ -109,11 +109,3 @@ export const SECTIONS: readonly FigureSection[] = [
     ],
   },
 ]
-
-export const CAUTION_WORDS = {
-  irritant: 'sap or hairs can irritate the skin: gloves',
-  poisonous: 'poisonous if eaten: keep seed and plants from children and animals',
-  'hot-seed': 'hot seed: gloves, and hands off eyes',
-  thorns: 'thorns: gloves',
-  invasive: 'can spread: check local rules',
-} as const

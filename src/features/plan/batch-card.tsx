@@ -1,11 +1,14 @@
 /** Everything about one batch, with the working of its numbers. */
 'use client'
 import CloseIcon from '@mui/icons-material/Close'
+import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import IconButton from '@mui/material/IconButton'
+import MuiLink from '@mui/material/Link'
 import Typography from '@mui/material/Typography'
 import dynamic from 'next/dynamic'
+import Link from 'next/link'
 import { useMemo, useState } from 'react'
 import type { Batch } from '../../core/plan/batch'
 import type { Remedy } from '../../core/plan/nearest'
@@ -13,7 +16,9 @@ import { useSeason } from '../../ui/season-context'
 import { BatchSteps } from '../../ui/stair/batch-steps'
 import { WorkingPanel } from '../../ui/working-panel'
 import { count } from '../../words/format'
-import { workingOf } from '../../words/working'
+import { cropCautionWords } from '../../words/cautions'
+import { isBought } from '../../words/methods'
+import { setAt, workingOf } from '../../words/working'
 import { BatchMarks } from './batch-marks'
 
 const CompareWays = dynamic(() => import('./compare-ways').then((module) => module.CompareWays), { ssr: false })
@@ -29,9 +34,10 @@ export interface BatchCardProps {
 }
 
 export function BatchCard({ batch, busy, onEdit, onDuplicate, onRemove, onRemedy, onClose }: BatchCardProps) {
-  const { season, format } = useSeason()
+  const { season, plan, format } = useSeason()
   const working = useMemo(() => workingOf(batch, season, format), [batch, season, format])
   const { sizing } = batch
+  const short = plan.shortOfSeed.get(batch.id)
   const inSeries = batch.n > 0
   const [comparing, setComparing] = useState(false)
   return (
@@ -78,15 +84,25 @@ export function BatchCard({ batch, busy, onEdit, onDuplicate, onRemove, onRemedy
         )}
       </Box>
       <Box component="dl" sx={{ display: 'grid', gridTemplateColumns: 'repeat(3, 1fr)', gap: 1, m: 0, mb: 1.5, '& dt': { fontSize: 13, color: 'text.secondary' }, '& dd': { m: 0, fontSize: 18, fontWeight: 650, lineHeight: 1.2 } }}>
-        <Figure title="Sow" value={batch.sow === undefined ? 'no day works' : format.date(batch.sow)} />
+        <Figure title={isBought(batch) ? 'Arrive' : 'Sow'} value={batch.sow === undefined ? 'no day works' : format.date(batch.sow)} />
         <Figure title="Plant" value={format.date(batch.plantOn)} />
         <Figure title="Plants" value={format.number(batch.plants)} />
-        <Figure title="Seeds" value={sizing ? format.number(sizing.seeds) : '–'} />
-        <Figure title="Cells" value={sizing ? format.number(sizing.cells) : '–'} />
+        <Figure title="Seeds" value={!sizing ? '–' : isBought(batch) ? 'bought in' : format.number(sizing.seeds)} />
+        <Figure title={batch.stays[0]?.container.kind === 'open-flat' ? 'Flats' : 'Cells'} value={batch.stays[0] ? format.number(batch.stays[0].cells) : '–'} />
         <Figure title="Trays" value={batch.stays[0] ? format.number(batch.stays[0].trays) : '–'} />
       </Box>
       {comparing && <CompareWays batch={batch} onClose={() => setComparing(false)} onUsed={() => setComparing(false)} />}
       <BatchMarks batch={batch} onRemedy={onRemedy} />
+      {short && (
+        <Alert severity="warning" sx={{ mb: 1.5 }}>
+          Not enough seed left in{' '}
+          <MuiLink component={Link} href={setAt.lot(short.lot.key)} color="inherit">
+            {short.lot.name}
+          </MuiLink>
+          : {format.number(short.short)} short over the season{short.runsOut ? `, from ${format.date(short.runsOut.day)} on` : ''}.
+        </Alert>
+      )}
+      <CropCautionLine batch={batch} />
       <BatchSteps batch={batch} />
       {batch.planting.note && (
         <Typography component="p" sx={{ my: 1.5, fontSize: 14, fontStyle: 'italic' }}>
@@ -105,6 +121,12 @@ export function BatchCard({ batch, busy, onEdit, onDuplicate, onRemove, onRemedy
       )}
     </Box>
   )
+}
+
+function CropCautionLine({ batch }: { batch: Batch }) {
+  const words = cropCautionWords(batch.way.crop)
+  if (words === '') return null
+  return <Box sx={{ mb: 1.5, fontSize: 14, color: 'text.secondary' }}>{words}</Box>
 }
 
 function Figure({ title, value }: { title: string; value: string }) {

@@ -34,6 +34,7 @@ export interface PlanChartProps {
 
 export function PlanChart({ rows, chosen, onChoose, pixelsPerDay, names, underCrop, stripPlace, onStripPlace }: PlanChartProps) {
   const { span, plan, format, workingDay } = useSeason()
+  const { shortOfSeed } = plan
   const scroller = useRef<HTMLDivElement>(null)
   const width = Math.ceil((span.last - span.first) * pixelsPerDay) + 90
   const x = useCallback((day: Day) => (day - span.first) * pixelsPerDay, [span.first, pixelsPerDay])
@@ -93,7 +94,7 @@ export function PlanChart({ rows, chosen, onChoose, pixelsPerDay, names, underCr
             return row.kind === 'group' ? (
               <GroupRow key={row.id} row={row} top={top} format={format} />
             ) : (
-              <BatchRow key={row.id} batch={row.batch} top={top} chosen={chosen === row.id} onChoose={onChoose} x={x} most={most} names={names} underCrop={underCrop} width={width} format={format} />
+              <BatchRow key={row.id} batch={row.batch} short={shortOfSeed.has(row.id)} top={top} chosen={chosen === row.id} onChoose={onChoose} x={x} most={most} names={names} underCrop={underCrop} width={width} format={format} />
             )
           })}
         </Box>
@@ -173,6 +174,8 @@ function GroupRow({ row, top, format }: { row: Extract<PlanRow, { kind: 'group' 
 
 interface BatchRowProps {
   batch: Batch
+  /** Its seed lot does not reach for it. */
+  short: boolean
   top: number
   chosen: boolean
   onChoose: (id: string) => void
@@ -184,9 +187,9 @@ interface BatchRowProps {
   format: Format
 }
 
-const BatchRow = memo(function BatchRow({ batch, top, chosen, onChoose, x, most, names, underCrop, width, format }: BatchRowProps) {
+const BatchRow = memo(function BatchRow({ batch, short, top, chosen, onChoose, x, most, names, underCrop, width, format }: BatchRowProps) {
   const state = standing(batch)
-  const tags = batch.marks.map(markTag)
+  const tags = [...batch.marks.map(markTag), ...(short ? ['short of seed'] : [])]
   const words = `${batch.code} ${batch.variety.name}, ${format.number(batch.plants)} plants, ${
     batch.sow === undefined ? 'no sowing day works' : `sow ${format.date(batch.sow)}`
   }, plant ${format.date(batch.plantOn)}${tags.length > 0 ? `; ${tags.join(', ')}` : ''}`
@@ -244,7 +247,7 @@ const BatchRow = memo(function BatchRow({ batch, top, chosen, onChoose, x, most,
         </Box>
         <svg width={width} height={ROW} aria-hidden="true" style={{ display: 'block', flex: 'none' }}>
           <Stair batch={batch} x={x} most={most} height={STAIR} base={ROW - 5} />
-          <PlantDate batch={batch} x={x} format={format} cannot={state === 'cannot'} />
+          <PlantDate batch={batch} short={short} x={x} format={format} cannot={state === 'cannot'} />
         </svg>
       </Box>
     </Box>
@@ -257,7 +260,7 @@ function withoutCrop({ variety, way }: Batch): string {
   return rest === '' ? variety.name : rest[0]!.toUpperCase() + rest.slice(1)
 }
 
-function PlantDate({ batch, x, format, cannot }: { batch: Batch; x: (day: Day) => number; format: Format; cannot: boolean }) {
+function PlantDate({ batch, short, x, format, cannot }: { batch: Batch; short: boolean; x: (day: Day) => number; format: Format; cannot: boolean }) {
   const worst = batch.marks[0]
   const color = cannot ? 'var(--mui-palette-error-main)' : 'var(--mui-palette-success-main)'
   const late = batch.ready !== undefined && batch.ready > batch.plantOn ? x(batch.ready) - x(batch.plantOn) : 0
@@ -265,6 +268,7 @@ function PlantDate({ batch, x, format, cannot }: { batch: Batch; x: (day: Day) =
     <text x={x(batch.plantOn) + 11 + late} y={ROW - 8} fontSize={12.5} fontWeight={700} fill={color}>
       {format.shortDate(batch.plantOn)}
       {cannot && worst ? ` · ${markTag(worst)}` : ''}
+      {short && <tspan fill="var(--mui-palette-warning-main)"> · short of seed</tspan>}
     </text>
   )
 }

@@ -7,7 +7,8 @@ import { placeLoads } from '../../core/capacity/load'
 import type { Batch } from '../../core/plan/batch'
 import { useSeason } from '../../ui/season-context'
 import { BatchSteps } from '../../ui/stair/batch-steps'
-import { count, range } from '../../words/format'
+import { sownWords } from '../../words/methods'
+import { range } from '../../words/format'
 import { markTag } from '../../words/marks'
 import { BatchMarks } from './batch-marks'
 
@@ -43,7 +44,7 @@ function One({ batch }: { batch: Batch }) {
       <b>Sow {format.date(batch.sow)}</b>
       {batch.window && `; ${range(format, batch.window.earliest, batch.window.latest + 1)} still works`}.
       <br />
-      {count(format, batch.sizing.seeds, 'seed')} in {count(format, batch.sizing.cells, 'cell')}: {format.number(batch.stays[0]?.trays ?? 0)} × {batch.stays[0]?.container.name}.
+      {sownWords(batch, format)}.
     </Box>
   )
 }

@@ -15,7 +15,7 @@ import { useRouter, useSearchParams } from 'next/navigation'
 import { useMemo, useState } from 'react'
 import { formatDay, parseDay } from '../../core/calendar/day'
 import { ownCrop } from '../../core/plan/own-crop'
-import { lotNow } from '../../core/seed/lot-now'
+import { judgedOn, lotNow } from '../../core/seed/lot-now'
 import type { LotUse } from '../../core/seed/lot-use'
 import { withFigure } from '../../season/figures'
 import type { Lot } from '../../season/schema'
@@ -41,11 +41,10 @@ export function SeedView() {
   const rows = useMemo(() => {
     const varieties = new Map(season.varieties.map((variety) => [variety.key, variety]))
     const crops = new Map(season.crops.map((crop) => [crop.key, crop]))
-    const on = parseDay(season.season.from)
     return plan.lots.map((use) => {
       const variety = varieties.get(use.lot.variety)!
       const crop = ownCrop(crops.get(variety.crop)!, variety)
-      return { use, variety, crop, now: lotNow(use.lot, crop, on) }
+      return { use, variety, crop, now: lotNow(use.lot, crop, judgedOn(use.lot, season.season)) }
     })
   }, [season, plan])
   const shown = rows.filter(({ use, variety, crop, now }) => {
@@ -186,7 +185,7 @@ function LotEditor({ stored, use }: { stored: Lot; use: LotUse }) {
   const problems = draft.changed ? (local.length > 0 ? local : saving.problems) : []
   const variety = season.varieties.find(({ key }) => key === stored.variety)!
   const crop = ownCrop(season.crops.find(({ key }) => key === variety.crop)!, variety)
-  const now = useMemo(() => lotNow(lot, crop, parseDay(season.season.from)), [lot, crop, season])
+  const now = useMemo(() => lotNow(lot, crop, judgedOn(lot, season.season)), [lot, crop, season])
   const [removing, setRemoving] = useState(false)
   const [sown, setSown] = useState<number>()
   const [up, setUp] = useState<number>()

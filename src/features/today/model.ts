@@ -31,6 +31,9 @@ export interface TodayModel {
   sowings: SowingWeek[]
 }
 
+/** Where orders are made: no place of the season, and first on the way. */
+export const DESK = -1
+
 const WEEKS_AHEAD = 6
 
 /** Today's page for a working day. */
@@ -56,7 +59,7 @@ export function todayModel(plan: Plan, day: Day): TodayModel {
 function dayWork(day: Day, tasks: readonly Task[]): DayWork {
   const stops = new Map<number | undefined, Task[]>()
   for (const task of tasks) {
-    const place = task.fromPlace ?? task.place
+    const place = task.kind === 'order' ? DESK : (task.fromPlace ?? task.place)
     const stop = stops.get(place)
     if (stop) stop.push(task)
     else stops.set(place, [task])

@@ -15,9 +15,11 @@ import { useSeason, useWorkingDay } from '../../ui/season-context'
 import { placePaint } from '../../ui/stair/place-hatches'
 import { StairGlyph } from '../../ui/stair/stair'
 import { chanceWords, count } from '../../words/format'
+import { cautionsFor } from '../../words/cautions'
 import { markTag } from '../../words/marks'
+import { isBought } from '../../words/methods'
 import { taskLine, taskName } from '../../words/tasks'
-import { todayModel, type DayWork, type SowingWeek } from './model'
+import { DESK, todayModel, type DayWork, type SowingWeek } from './model'
 
 export function TodayView() {
   const { plan, format } = useSeason()
@@ -40,7 +42,10 @@ export function TodayView() {
             )}
           </Box>
         ) : (
-          <DayStops work={today} large />
+          <>
+            <DayStops work={today} large />
+            <TakeCare work={today} />
+          </>
         )}
         {week.length > 0 && (
           <>
@@ -103,6 +108,23 @@ function Weather({ day }: { day: number }) {
   )
 }
 
+/** Cautions that belong to the day's work. */
+function TakeCare({ work }: { work: DayWork }) {
+  const cautions = cautionsFor(work.stops.flatMap(({ tasks }) => tasks))
+  if (cautions.length === 0) return null
+  return (
+    <Box component="details" sx={{ mt: 2, fontSize: 14.5, color: 'text.secondary', '& summary': { cursor: 'pointer', fontWeight: 650, py: 1 } }}>
+      <summary>Take care today</summary>
+      <Box component="ul" sx={{ m: 0, pl: 2.5 }}>
+        {cautions.map((text) => (
+          <li key={text}>{text}</li>
+        ))}
+      </Box>
+      <Box sx={{ mt: 0.5 }}>Follow the label and local rules.</Box>
+    </Box>
+  )
+}
+
 function DayStops({ work, large = false }: { work: DayWork; large?: boolean }) {
   const { season } = useSeason()
   return (
@@ -112,9 +134,9 @@ function DayStops({ work, large = false }: { work: DayWork; large?: boolean }) {
           {large && (
             <Box component="h2" sx={{ display: 'flex', alignItems: 'center', gap: 1, m: 0, mb: 0.5, fontSize: 15, fontWeight: 700 }}>
               <svg width="26" height="14" aria-hidden="true">
-                {stop.place !== undefined && <rect x="0.5" y="0.5" width="25" height="13" fill={placePaint(stop.place)} stroke="currentColor" />}
+                {stop.place !== undefined && stop.place !== DESK && <rect x="0.5" y="0.5" width="25" height="13" fill={placePaint(stop.place)} stroke="currentColor" />}
               </svg>
-              {stop.place === undefined ? 'Field' : season.places[stop.place]!.name}
+              {stop.place === undefined ? 'Field' : stop.place === DESK ? 'At the desk' : season.places[stop.place]!.name}
             </Box>
           )}
           <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
@@ -209,10 +231,10 @@ const SowRow = memo(function SowRow({ batch }: { batch: Batch }) {
         {batch.marks.length > 0 && <Box sx={{ fontSize: 13, color: 'warning.main', fontWeight: 650 }}>{batch.marks.map(markTag).join(', ')}</Box>}
       </td>
       <td className="n" data-label="seeds">
-        {batch.sizing ? format.number(batch.sizing.seeds) : '–'}
+        {!batch.sizing ? '–' : isBought(batch) ? 'bought in' : format.number(batch.sizing.seeds)}
       </td>
       <td className="n" data-label="cells">
-        {batch.sizing ? format.number(batch.sizing.cells) : '–'}
+        {first ? format.number(first.cells) : '–'}
       </td>
       <td className="n" data-label="trays">
         {first ? format.number(first.trays) : '–'}

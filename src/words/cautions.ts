@@ -1,0 +1,61 @@
+/** Cautions, short and calm, at the crops and the work they belong to. */
+import type { Task } from '../core/plan/tasks'
+import { WORK_CAUTIONS } from '../library/troubles'
+import type { Crop } from '../season/schema'
+
+export const CAUTION_WORDS: Record<Crop['cautions'][number], string> = {
+  irritant: 'sap or hairs can irritate the skin: gloves',
+  poisonous: 'poisonous if eaten: keep seed and plants from children and animals',
+  'hot-seed': 'hot seed: gloves, and hands off eyes',
+  thorns: 'thorns: gloves',
+  invasive: 'can spread: check local rules',
+}
+
+/** Cautions of a crop in one line; empty when there are none. */
+export function cropCautionWords(crop: Crop): string {
+  if (crop.cautions.length === 0) return ''
+  const said = crop.cautions.map((one) => CAUTION_WORDS[one]).join('; ')
+  return `${crop.name}: ${said}. Follow the label and local rules.`
+}
+
+/** Cautions that belong to the work of a day, each once, in the order the work comes. */
+export function cautionsFor(tasks: readonly Task[]): string[] {
+  const said = new Set<string>()
+  for (const task of tasks) {
+    const { crop } = task.batch.way
+    switch (task.kind) {
+      case 'prepare':
+        said.add(WORK_CAUTIONS.preparing.text)
+        break
+      case 'sow':
+        said.add(WORK_CAUTIONS.mix.text)
+        if (task.batch.seed.lot?.treated) said.add(WORK_CAUTIONS.treated.text)
+        if (crop.cautions.includes('hot-seed')) said.add(WORK_CAUTIONS['hot-seed'].text)
+        if (task.batch.stays[0]?.kind === 'germinate') said.add(WORK_CAUTIONS.heat.text)
+        break
+      case 'leave-heat':
+        said.add(WORK_CAUTIONS['closed-cover'].text)
+        break
+      case 'thin':
+      case 'pinch':
+        said.add(WORK_CAUTIONS.knife.text)
+        break
+      case 'feed':
+        said.add(WORK_CAUTIONS.feed.text)
+        break
+      case 'pot-up':
+        said.add(WORK_CAUTIONS.mix.text)
+        break
+      case 'move':
+      case 'harden':
+      case 'plant':
+        said.add(WORK_CAUTIONS.lift.text)
+        break
+      default:
+    }
+    if (task.kind !== 'order' && (crop.cautions.includes('irritant') || crop.cautions.includes('poisonous'))) {
+      said.add(`${crop.name}: ${crop.cautions.filter((one) => one !== 'hot-seed').map((one) => CAUTION_WORDS[one]).join('; ')}.`)
+    }
+  }
+  return [...said]
+}
