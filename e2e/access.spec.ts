@@ -1,7 +1,7 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test, visit } from './farm'
 
-const VIEWS = ['/today', '/plan', '/plan?batch=qy.1', '/plan?new=1&from=la', '/benches', '/farm']
+const VIEWS = ['/today', '/plan', '/plan?batch=qy.1', '/plan?new=1&from=la', '/benches', '/farm', '/farm?place=warm-bench', '/farm?container=pots-9', '/farm?edit=site', '/seed', '/seed?lot=celosia-plume-lot', '/know-how', '/know-how?crop=tomato', '/know-how?variety=tomato-red-slicer', '/know-how?kind=echinacea', '/know-how?method=tomato-128-pots', '/know-how?tab=methods', '/know-how?tab=trouble', '/know-how?new=packet']
 
 for (const colorScheme of ['light', 'dark'] as const) {
   test.describe(`by ${colorScheme}`, () => {

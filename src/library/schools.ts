@@ -118,10 +118,10 @@ const readyIn = (crop: Crop, container: Container) => {
   return points[0]!.ready
 }
 
-/** Whether the volume is one the kind is commonly raised in: not far outside its growth points. */
+/** Whether the volume is one the kind is commonly raised in: not far outside its growth points, or well beyond an only one. */
 function holdsFor(crop: Crop, container: Container): boolean {
   const ml = crop.growth.points.map((point) => point.ml)
-  return volume(container) >= Math.min(...ml) * 0.55 && volume(container) <= Math.max(...ml) * 2.2
+  return volume(container) >= Math.min(...ml) * 0.55 && volume(container) <= Math.max(...ml) * (ml.length === 1 ? 20 : 2.2)
 }
 
 /** The container nearest to the middle of what the kind is raised in. */

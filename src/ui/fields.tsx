@@ -57,6 +57,8 @@ export function NumberField({ value, quantity = 'number', unit, onChange, ...com
       }}
       slotProps={{
         htmlInput: { inputMode: 'decimal', autoComplete: 'off', ...(common.hideLabel ? { 'aria-label': common.label } : {}) },
+        // A unit stands in the field from the start: its label must not lie over it.
+        inputLabel: said ? { shrink: true } : {},
         input: said ? { endAdornment: <InputAdornment position="end">{said}</InputAdornment> } : {},
       }}
     />

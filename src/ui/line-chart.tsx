@@ -33,9 +33,13 @@ export interface LineChartProps {
   xText?: (x: number) => string
   yText?: (y: number) => string
   yMax?: number
+  /** y begins below 0 where the curves do. */
+  below?: boolean
+  /** Least and greatest x, and the step of its labels; as the curves have it unless given. */
+  xAxis?: readonly [least: number, most: number, step: number]
 }
 
-export default function LineChart({ curves, xName, yName, log = false, marks = [], dots = [], height = 190, label, xText = String, yText = String, yMax }: LineChartProps) {
+export default function LineChart({ curves, xName, yName, log = false, marks = [], dots = [], height = 190, label, xText = String, yText = String, yMax, below = false, xAxis }: LineChartProps) {
   const { mode, systemMode } = useColorScheme()
   const dark = (mode === 'system' ? systemMode : mode) === 'dark'
   const box = useRef<HTMLDivElement>(null)
@@ -61,8 +65,8 @@ export default function LineChart({ curves, xName, yName, log = false, marks = [
         animation: false,
         textStyle: { fontFamily: TEXT_FONT, color: ink },
         grid: { left: 48, right: 18, top: 28, bottom: 40 },
-        xAxis: { ...name, type: log ? 'log' : 'value', name: xName, nameLocation: 'middle', nameGap: 26, min: 'dataMin', max: 'dataMax', axisLabel: { ...name.axisLabel, formatter: (x: number) => xText(x) } },
-        yAxis: { ...name, type: 'value', name: yName, nameLocation: 'end', nameTextStyle: { color: soft, fontSize: 12, align: 'left', padding: [0, 0, 0, -34] }, min: 0, ...(yMax === undefined ? {} : { max: yMax }) },
+        xAxis: { ...name, type: log ? 'log' : 'value', name: xName, nameLocation: 'middle', nameGap: 26, ...(xAxis ? { min: xAxis[0], max: xAxis[1], interval: xAxis[2] } : { min: 'dataMin', max: 'dataMax' }), axisLabel: { ...name.axisLabel, formatter: (x: number) => xText(x) } },
+        yAxis: { ...name, type: 'value', name: yName, nameLocation: 'end', nameTextStyle: { color: soft, fontSize: 12, align: 'left', padding: [0, 0, 0, -34] }, min: below ? ({ min }: { min: number }) => Math.min(0, Math.floor(min / 5) * 5) : 0, ...(yMax === undefined ? {} : { max: yMax }) },
         tooltip: {
           trigger: 'axis',
           backgroundColor: dark ? '#232A31' : '#FFFDF8',
@@ -92,6 +96,6 @@ export default function LineChart({ curves, xName, yName, log = false, marks = [
       },
       { notMerge: true },
     )
-  }, [curves, xName, yName, log, marks, dots, dark, xText, yText, yMax])
+  }, [curves, xName, yName, log, marks, dots, dark, xText, yText, yMax, below, xAxis])
   return <Box ref={box} role="img" aria-label={label} sx={{ width: '100%', height }} />
 }

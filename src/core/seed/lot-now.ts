@@ -27,9 +27,9 @@ const DAYS_IN_YEAR = 365.25
 const USUAL_YEARS = 4 // until good seed has fallen to half, where a crop gives no figure: an estimate for field crops
 const GOOD = 0.9 // share of good fresh seed, from which those years are counted
 /** How fast seed ages against seed kept cool and dry. Estimates. */
-const STORAGE_PACE: Record<NonNullable<Lot['stored']>, number> = { 'cool-dry': 1, room: 1.7, 'warm-damp': 4 }
+const STORAGE_PACE: Record<NonNullable<Lot['stored']>, number> = { 'cool-dry': 1, room: 1.4, 'warm-damp': 4 }
 /** Pelleted and primed seed ages faster than raw. Estimates. */
-const FORM_PACE: Record<Lot['form'], number> = { raw: 1, pelleted: 2.5, primed: 3 }
+const FORM_PACE: Record<Lot['form'], number> = { raw: 1, pelleted: 1.6, primed: 2 }
 const DOUBT_A_YEAR = 0.7 // part of a test's worth that is left after a year of raw seed kept cool and dry; less where it ages faster
 const OLD_TEST = 400 // days
 const WEAK = 0.7

@@ -25,6 +25,7 @@ import { PanelHead } from './panel-head'
 
 const LineChart = dynamic(() => import('../../ui/line-chart'), { ssr: false, loading: () => <Box sx={{ height: 190 }} /> })
 const KINDS = Object.entries(PLACE_KIND_WORDS) as [Place['kind'], string][]
+const YEAR = [1, 13, 2] as const // January to January, every second month named
 type Warmth = Omit<Place['temperature'], 'periods'>
 
 export function PlaceEditor({ stored, isNew = false, onDone }: { stored: Place; isNew?: boolean; onDone?: (key: string) => void }) {
@@ -175,13 +176,13 @@ function WarmthCurve({ place, sound }: { place: Place; sound: boolean }) {
       const total = climate.temperature(i)
       return Array.from({ length: 53 }, (_, week) => {
         const day = Math.min(364, week * 7)
-        return [day / 30.4375 + 1, (total[day + 1]! - total[day]!) * factor + offset] as [number, number]
+        return [Math.min(13, day / 30.4375 + 1), (total[day + 1]! - total[day]!) * factor + offset] as [number, number]
       })
     }
     return places.map((one, i) => ({ name: one.name, points: of(i), tone: one === outside ? ('soft' as const) : ('ready' as const) }))
   }, [season, deferred, sound, units])
-  const text = useMemo(() => ({ x: (month: number) => MONTHS[Math.min(11, Math.max(0, Math.floor(month) - 1))]!, y: (t: number) => `${format.number(t, 1)} ${scaleOf('temperature', units).unit}` }), [format, units])
-  return <LineChart curves={curves} xName="month" yName={`mean of the day, ${scaleOf('temperature', units).unit}`} xText={text.x} yText={text.y} height={180} label={`${place.name} and outdoors: mean temperature through the year`} />
+  const text = useMemo(() => ({ x: (month: number) => MONTHS[(Math.floor(month + 1e-6) - 1) % 12]!, y: (t: number) => `${format.number(t, 1)} ${scaleOf('temperature', units).unit}` }), [format, units])
+  return <LineChart below xAxis={YEAR} curves={curves} xName="month" yName={`mean of the day, ${scaleOf('temperature', units).unit}`} xText={text.x} yText={text.y} height={180} label={`${place.name} and outdoors: mean temperature through the year`} />
 }
 
 /** Every bench from above, with the trays it takes, all in one scale. */

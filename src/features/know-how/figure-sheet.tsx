@@ -97,7 +97,7 @@ function problemAt(problems: readonly Problem[], path: string): string | undefin
 /** Names of a crop in one line: family, season, frost, life, and how it is begun. */
 export function CropTags({ crop }: { crop: Crop }) {
   const groups = { vegetable: 'vegetable', herb: 'herb', 'cut-flower': 'cut flower', bedding: 'bedding', perennial: 'perennial from seed' }
-  const tags = [crop.family, crop.group && groups[crop.group], crop.season && `${crop.season} season`, crop.tenderness, crop.lifespan, crop.raise && { direct: 'sown in place', raised: 'raised', either: 'raised or sown in place' }[crop.raise.way]]
+  const tags = [crop.family, crop.group && crop.group !== 'perennial' && groups[crop.group], crop.season && `${crop.season} season`, crop.tenderness, crop.lifespan, crop.raise && { direct: 'sown in place', raised: 'raised', either: 'raised or sown in place' }[crop.raise.way]]
   return (
     <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, mt: 1 }}>
       {tags.filter((tag): tag is string => !!tag).map((tag) => (

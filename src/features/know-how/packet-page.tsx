@@ -141,7 +141,7 @@ export function PacketPage() {
           <NumberField label="Depth" quantity="length" value={depth} onChange={setDepth} width={120} />
         </Box>
         <Box sx={row}>
-          {both(weeks, setWeeks, ['Raised for, weeks', 'to, weeks'])}
+          {both(weeks, setWeeks, ['Raised, weeks', 'to, weeks'])}
           <ChoiceField label="in" value={container} options={season.containers.map(({ key, name: said }) => [key, said] as const)} onChange={setContainer} width={210} />
           <NumberField label="at" quantity="temperature" value={grownAt} onChange={setGrownAt} width={120} />
         </Box>

@@ -5,6 +5,7 @@ import { useMemo } from 'react'
 import type { Day } from '../../core/calendar/day'
 import type { Batch } from '../../core/plan/batch'
 import { count } from '../../words/format'
+import { isBought } from '../../words/methods'
 import { useSeason } from '../season-context'
 import { placePaint } from './place-hatches'
 import { Stair } from './stair'
@@ -35,7 +36,7 @@ export function BatchSteps({ batch }: { batch: Batch }) {
               <rect x="0.5" y="0.5" width="19" height="13" fill={placePaint(stay.place)} stroke="currentColor" />
             </svg>
             <span>
-              {i === 0 ? 'Sow' : stay.potted ? 'Pot up' : stay.kind === 'harden' ? 'Harden off' : stays[i - 1]!.kind === 'germinate' ? 'Off heat' : 'Move'}: {season.places[stay.place]!.name},{' '}
+              {i === 0 ? (isBought(batch) ? 'Arrive' : 'Sow') : stay.potted ? 'Pot up' : stay.kind === 'harden' ? 'Harden off' : stays[i - 1]!.kind === 'germinate' ? 'Off heat' : 'Move'}: {season.places[stay.place]!.name},{' '}
               {format.number(stay.trays)} × {stay.container.name}
               {stay.trayPlaces === stay.trays ? '' : ` (${count(format, stay.trayPlaces, 'tray place')})`}
             </span>
@@ -48,7 +49,7 @@ export function BatchSteps({ batch }: { batch: Batch }) {
         </li>
       </Box>
       <Box sx={{ fontSize: 13, color: 'text.secondary', mt: 0.5 }}>
-        {pass && pass.emergence < Infinity && `Up ${format.date(pass.emergence)}`}
+        {pass && pass.emergence < Infinity && !isBought(batch) && `Up ${format.date(pass.emergence)}`}
         {ready !== undefined && ` · ready ${format.date(ready)}`}
         {limit !== undefined && ` · must go by ${format.date(limit)}`}
       </Box>
