@@ -3,12 +3,16 @@
  * npm run bench -- --browser runs bench-browser.ts instead.
  * Prints one JSON line a measurement.
  */
-import { weekStart } from '../src/core/calendar/day'
+import { parseDay, weekStart } from '../src/core/calendar/day'
+import { compareWays } from '../src/core/plan/compare'
 import { createPlanner, type Plan } from '../src/core/plan/plan'
 import { tasksBetween } from '../src/core/plan/tasks'
+import { sizeBatch } from '../src/core/sizing/size'
+import { library } from '../src/library/library'
+import { methodOfSchool, SCHOOLS } from '../src/library/schools'
 import { shareUnchanged } from '../src/season/share'
-import type { Season } from '../src/season/schema'
-import { largeSeason } from './large-season'
+import type { Method, Planting, Season } from '../src/season/schema'
+import { largeSeason, seeded } from './large-season'
 
 const BATCHES = 2000
 const WEEKS = 7
@@ -94,4 +98,37 @@ function core(): void {
   print({ bench: 'recognise what did not change in a whole document, copying included', share_ms: round(share_ms) })
 }
 
+/** Five ways side by side, a thousand sizes with the doubt of their tests, and the largest sowing. */
+function knowHow(): void {
+  const round = (ms: number) => Math.round(ms * 100) / 100
+  const print = (line: object) => console.log(JSON.stringify(line))
+  const season = largeSeason(200)
+  const crop = season.crops.find(({ key }) => key === 'tomato')!
+  const ways = SCHOOLS.flatMap(({ key }): Method[] => {
+    const made = methodOfSchool(key, crop, season)
+    return 'needs' in made ? [] : [{ ...made, key: `tomato-${key}` }]
+  }).slice(0, 5)
+  const variety = season.varieties.find((one) => one.crop === 'tomato')!
+  const planting: Planting = { key: 'x', code: 'X', variety: variety.key, method: ways[0]!.key, plants: 120, on: '2027-05-20', changes: [] }
+  const planner = createPlanner()
+  planner.plan(season)
+  const day = parseDay(planting.on)
+  const first_ms = median(() => void compareWays(planner, season, planting, day, ways.map((way) => ({ ...way }))), 15, 3)
+  const again_ms = median(() => void compareWays(planner, season, planting, day, ways), 40)
+  print({ bench: `compare ${ways.length} ways of one planting`, first_ms: round(first_ms), again_ms: round(again_ms), limit: 10 })
+
+  const random = seeded(5)
+  const inputs = Array.from({ length: 1000 }, () => {
+    const seedsPerCell = 1 + Math.floor(random() * 4)
+    return { need: 20 + Math.floor(random() * 600), germination: 0.6 + random() * 0.38, testedSeeds: 100, seedsPerCell, keep: random() < 0.2 ? seedsPerCell : 1, survivals: random() < 0.3 ? [0.95, 0.97] : [0.96], confidence: 0.9 }
+  })
+  const sizes_ms = median(() => inputs.forEach((input) => sizeBatch(input)), 7, 2)
+  print({ bench: 'size 1,000 plantings with the doubt of their tests', sizes_ms: round(sizes_ms), limit: 100 })
+  const large_ms = median(() => void sizeBatch({ need: 120_000, germination: 0.85, testedSeeds: 100, seedsPerCell: 4, keep: 3, survivals: [0.96], confidence: 0.9 }), 7, 2)
+  print({ bench: 'size 50,000 cells of up to three plants, with doubt', large_ms: round(large_ms) })
+  const search_ms = median(() => void library().filter(({ crop: one }) => `${one.name} ${one.family}`.toLowerCase().includes('ras')), 40)
+  print({ bench: 'search the library', search_ms: round(search_ms) })
+}
+
 core()
+knowHow()

@@ -28,7 +28,12 @@ const SHOTS: Shot[] = [
   { file: 'plan-phone', path: '/plan', width: 390, height: 844 },
   { file: 'benches', path: '/benches' },
   { file: 'benches-phone', path: '/benches', width: 390, height: 844 },
-  { file: 'farm', path: '/farm' },
+  { file: 'farm', path: '/farm?place=warm-bench' },
+  { file: 'compare-ways', path: '/plan?batch=tr', press: /^Compare ways/ },
+  { file: 'know-how', path: '/know-how?crop=tomato', press: /^Say it your way/ },
+  { file: 'way', path: '/know-how?method=lisianthus-bought' },
+  { file: 'seed', path: '/seed?lot=celosia-plume-lot' },
+  { file: 'know-how-phone', path: '/know-how?crop=basil', width: 390, height: 844 },
 ]
 
 const FLAGS = ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync']

@@ -118,7 +118,7 @@ export function createWay(facts: WayFacts, crop: Crop, method: Method, pace: num
     survivals,
     keep,
     seedsPerCell,
-    preparation: method.preparation ?? crop.preparation,
+    preparation: sowing.policy === 'bought' ? [] : (method.preparation ?? crop.preparation),
     cellsIn(step, sizing) {
       if (step === 0) return sowing.policy === 'flat' ? Math.ceil(sizing.cells / sowing.seedsPerFlat) : sizing.cells
       const count = sizing.counts[step]

@@ -50,7 +50,7 @@ export function chanceOfAtLeast(n: number, cell: CellYield, need: number): numbe
   return createCellChances(cell)(n, need)
 }
 
-const GRID = 512 // points at which the characteristic function's size is bounded
+const GRID = 64 // points at which the characteristic function's size is bounded
 const NOTHING = 40 // −ln of a term too small to count
 const WIDTH = 24 // spreads of the total that the sum runs over, ±12: no chance is left outside
 const MARGIN = 64
@@ -70,7 +70,7 @@ export function createCellChances(cell: CellYield): (n: number, need: number) =>
   const most = cell.length - 1
   const mean = meanYield(cell)
   const spread = Math.sqrt(yieldVariance(cell))
-  const bound = sizeBound(cell, spread)
+  let bound: ((omega: number) => number) | undefined
   return (n, need) => {
     if (need <= 0) return 1
     if (need > n * most) return 0
@@ -80,6 +80,7 @@ export function createCellChances(cell: CellYield): (n: number, need: number) =>
     if (need <= low) return 1
     const terms = low + width - need
     if (terms <= 0) return 0
+    bound ??= sizeBound(cell, spread)
     let sum = terms
     for (let j = 1; 2 * j <= width; j++) {
       const omega = (2 * Math.PI * j) / width
@@ -115,11 +116,14 @@ function sizeBound(cell: CellYield, spread: number): (omega: number) => number {
   const bound = new Float64Array(GRID + 1)
   let greatest = 0
   for (let i = GRID; i >= 0; i--) {
+    const cos = Math.cos(i * step)
+    const sin = Math.sin(i * step)
     let re = 0
     let im = 0
-    for (let k = 0; k < cell.length; k++) {
-      re += cell[k]! * Math.cos(k * i * step)
-      im += cell[k]! * Math.sin(k * i * step)
+    for (let k = cell.length - 1; k >= 0; k--) {
+      const next = re * cos - im * sin + cell[k]!
+      im = re * sin + im * cos
+      re = next
     }
     greatest = Math.max(greatest, Math.hypot(re, im))
     bound[i] = -Math.log(Math.min(1, greatest + spread * step))

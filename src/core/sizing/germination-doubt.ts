@@ -6,9 +6,9 @@ export interface PossibleShare {
   weight: number
 }
 
-const KEEP = 1e-11 // weights below this part of the greatest one cannot change an answer
-const LEAST_GRID = 96
-const PER_SPREAD = 1.5 // grid points in one spread of the narrower of doubt and step: a midpoint rule is then right to 13 digits
+const KEEP = 1e-10 // weights below this part of the greatest one cannot change an answer
+const LEAST_GRID = 48
+const PER_SPREAD = 1.1 // grid points in one spread of the narrower of doubt and step: a midpoint rule is then right to ten digits
 
 /**
  * Possible shares of a lot of which `tested` seeds gave `germination`:

@@ -128,7 +128,7 @@ interface SownCells {
   refine(start: number, wanted: number, confidence: number): number
 }
 
-const CERTAIN = 7.5 // spreads away from the mean at which a chance is 0 or 1 to nine digits
+const CERTAIN = 6.8 // spreads away from the mean at which a chance is 0 or 1 to ten digits
 
 /** What one cell yields when the lot's share is just what the test found. */
 function typicalYield(input: SizingInput): CellYield {
