@@ -48,8 +48,8 @@ export function KnowHowView() {
     <Box sx={{ height: '100%', display: 'flex', flexDirection: 'column', minHeight: 0 }}>
       <Tabs value={tab} aria-label="Know-how" sx={{ px: { xs: 1, md: 2.5 }, borderBottom: 1, borderColor: 'divider', flex: 'none', minHeight: 44 }}>
         <Tab label="Crops" value="crops" component={Link} href="/know-how" />
-        <Tab label="Ways to raise them" value="methods" component={Link} href="/know-how?tab=methods" />
-        <Tab label="Something is wrong" value="trouble" component={Link} href="/know-how?tab=trouble" />
+        <Tab label={narrow ? 'Ways' : 'Ways to raise them'} value="methods" component={Link} href="/know-how?tab=methods" />
+        <Tab label={narrow ? 'Trouble' : 'Something is wrong'} value="trouble" component={Link} href="/know-how?tab=trouble" />
       </Tabs>
       {tab === 'crops' && (
         <Box sx={{ flex: 1, minHeight: 0, display: 'flex' }}>

@@ -30,7 +30,7 @@ import { sowingWords } from '../../words/methods'
 
 /** Every way of the season by crop, and the schools they come from. */
 export function MethodsPage() {
-  const { season } = useSeason()
+  const { season, format } = useSeason()
   const router = useRouter()
   const { change, busy } = useChange()
   const [text, setText] = useState('')
@@ -77,7 +77,7 @@ export function MethodsPage() {
                   {method.name}
                 </MuiLink>
                 <Box sx={{ fontSize: 13.5, color: 'text.secondary' }}>
-                  {sowingWords(method.sowing)}; {plantings.get(method.key) ? `in ${plantings.get(method.key)} plantings` : 'not used yet'}
+                  {sowingWords(method.sowing)}; {plantings.get(method.key) ? `in ${count(format, plantings.get(method.key)!, 'planting')}` : 'not used yet'}
                 </Box>
               </Box>
             ))}

@@ -28,7 +28,7 @@ import { markTag } from '../../words/marks'
 import { sowingWords } from '../../words/methods'
 
 const MOST = 5
-const WIDTH = 196 // px of one way
+const WIDTH = { desk: 196, phone: 142 } // px of one way
 const HEIGHT = 70
 
 /** Ways a crop can be raised: those of the season, then ready ones that fit what the farm has. */
@@ -133,25 +133,27 @@ function costText({ known, unknown }: ComparedWay['effort']['cost'], f: Format):
 
 function Comparison({ compared, now, busy, onUse, onDrop }: { compared: readonly ComparedWay[]; now: string; busy: boolean; onUse: (method: Method) => void; onDrop: ((key: string) => void) | undefined }) {
   const { format } = useSeason()
+  const narrow = useMediaQuery('(max-width:599px)')
+  const width = narrow ? WIDTH.phone : WIDTH.desk
   const scale = useMemo(() => {
     const first = Math.min(...compared.map(({ batch }) => Math.min(batch.sow ?? batch.plantOn, batch.window?.earliest ?? batch.plantOn)))
     const last = Math.max(...compared.map(({ batch }) => batch.plantOn)) + 3
     const most = Math.max(1, ...compared.flatMap(({ batch }) => batch.stays.map((stay) => stay.trayPlaces)))
-    return { x: (day: Day) => 3 + ((day - first) / Math.max(1, last - first)) * (WIDTH - 16), most, first }
-  }, [compared])
+    return { x: (day: Day) => 3 + ((day - first) / Math.max(1, last - first)) * (width - 16), most, first }
+  }, [compared, width])
   const rows = rowsOf(format)
   return (
-    <Box component="table" sx={{ borderCollapse: 'collapse', fontSize: 15, '& th, & td': { textAlign: 'left', verticalAlign: 'top', py: 0.7, pr: 2, borderBottom: 1, borderColor: 'divider' }, '& tbody th': { fontWeight: 500, color: 'text.secondary', fontSize: 14, whiteSpace: 'nowrap', position: 'sticky', left: 0, bgcolor: 'background.default' } }}>
+    <Box component="table" sx={{ borderCollapse: 'collapse', fontSize: { xs: 14, sm: 15 }, '& th, & td': { textAlign: 'left', verticalAlign: 'top', py: 0.7, pr: { xs: 1.25, sm: 2 }, borderBottom: 1, borderColor: 'divider' }, '& tbody th': { fontWeight: 500, color: 'text.secondary', fontSize: { xs: 13, sm: 14 }, whiteSpace: { sm: 'nowrap' }, width: { xs: 84, sm: 'auto' }, position: 'sticky', left: 0, bgcolor: 'background.default' } }}>
       <thead>
         <tr>
           <Box component="th" scope="col" sx={{ position: 'sticky', left: 0, bgcolor: 'background.default' }}>
             <Box component="span" sx={{ position: 'absolute', left: -9999 }}>Figure</Box>
           </Box>
           {compared.map(({ method, batch }) => (
-            <Box component="th" scope="col" key={method.key} sx={{ '&&': { width: WIDTH, minWidth: WIDTH, fontWeight: 500, verticalAlign: 'bottom' } }}>
+            <Box component="th" scope="col" key={method.key} sx={{ '&&': { width, minWidth: width, fontWeight: 500, verticalAlign: 'bottom' } }}>
               <Box sx={{ fontWeight: 700, lineHeight: 1.25 }}>{method.name}</Box>
               <Box sx={{ fontSize: 13.5, color: 'text.secondary', lineHeight: 1.3, mb: 0.5 }}>{sowingWords(method.sowing)}</Box>
-              <svg width={WIDTH} height={HEIGHT} role="img" aria-label={`Stair of ${method.name}`} style={{ display: 'block' }}>
+              <svg width={width} height={HEIGHT} role="img" aria-label={`Stair of ${method.name}`} style={{ display: 'block' }}>
                 <Stair batch={batch} x={scale.x} most={scale.most} height={HEIGHT - 22} base={HEIGHT - 4} />
               </svg>
             </Box>

@@ -82,7 +82,7 @@ export function SeedView() {
             <Box sx={{ py: 5, textAlign: 'center', color: 'text.secondary' }}>No seed lots yet. Without one, a planting is sized by what its crop usually does.</Box>
           ) : (
             <Box sx={{ overflowX: 'auto' }} tabIndex={0} role="region" aria-label="Seed lots: table">
-              <Box component="table" sx={{ borderCollapse: 'collapse', width: '100%', minWidth: open ? 480 : 640, fontSize: 15, '& th': { textAlign: 'left', fontWeight: 500, fontSize: 13, color: 'text.secondary', borderBottom: 2, borderColor: 'text.primary', whiteSpace: 'nowrap' }, '& td': { borderBottom: 1, borderColor: 'divider', verticalAlign: 'top' }, '& td, & th': { py: 0.75, pr: 2 }, '& .n': { textAlign: 'right' } }}>
+              <Box component="table" sx={{ borderCollapse: 'collapse', width: '100%', minWidth: { sm: open ? 480 : 640 }, fontSize: 15, ...PHONE_ROWS, '& th': { textAlign: 'left', fontWeight: 500, fontSize: 13, color: 'text.secondary', borderBottom: 2, borderColor: 'text.primary', whiteSpace: 'nowrap' }, '& td': { borderBottom: 1, borderColor: 'divider', verticalAlign: 'top' }, '& td, & th': { py: 0.75, pr: 2 }, '& .n': { textAlign: 'right' } }}>
                 <thead>
                   <tr>
                     <th scope="col">Variety and lot</th>
@@ -101,9 +101,9 @@ export function SeedView() {
                         </Box>
                         <Box sx={{ fontSize: 13.5, color: 'text.secondary' }}>{use.lot.name === variety.name ? '' : use.lot.name}{use.lot.form === 'raw' ? '' : `, ${use.lot.form}`}</Box>
                       </td>
-                      <td className="n">{shareWords(now.germination)}</td>
-                      <td className="n">{format.number(use.needed)}</td>
-                      <td className="n">{use.have === undefined ? '–' : format.number(use.have)}</td>
+                      <td className="n" data-label="come up">{shareWords(now.germination)}</td>
+                      <td className="n" data-label="needed">{format.number(use.needed)}</td>
+                      <td className="n" data-label="there">{use.have === undefined ? '–' : format.number(use.have)}</td>
                       <Box component="td" sx={{ fontSize: 14 }}>
                         {use.short > 0 && <Box sx={{ color: 'error.main', fontWeight: 650 }}>{shortWords(use, format)}</Box>}
                         {now.warnings.map((warning) => (
@@ -129,6 +129,18 @@ export function SeedView() {
     </Box>
   )
 }
+
+/** On a phone each lot is a small block, its figures named. */
+const PHONE_ROWS = {
+  '@media (max-width: 599px)': {
+    '& thead': { position: 'absolute', left: -9999 },
+    '& tr': { display: 'grid', gridTemplateColumns: 'auto auto 1fr', columnGap: 1.5, py: 1, borderBottom: 1, borderColor: 'divider' },
+    '& tbody td': { border: 0, py: 0.1, pr: 0 },
+    '& td:first-of-type, & td:last-of-type': { gridColumn: '1 / -1' },
+    '& tbody .n': { textAlign: 'left' },
+    '& .n::after': { content: '" " attr(data-label)', color: 'text.secondary', fontSize: 13 },
+  },
+} as const
 
 const WARNING_TAGS = { 'old-pelleted': 'old pelleted', 'no-test': 'age not known', 'old-test': 'not tested lately', weak: 'weak', treated: 'treated' } as const
 

@@ -49,9 +49,13 @@ export function BatchSteps({ batch }: { batch: Batch }) {
         </li>
       </Box>
       <Box sx={{ fontSize: 13, color: 'text.secondary', mt: 0.5 }}>
-        {pass && pass.emergence < Infinity && !isBought(batch) && `Up ${format.date(pass.emergence)}`}
-        {ready !== undefined && ` · ready ${format.date(ready)}`}
-        {limit !== undefined && ` · must go by ${format.date(limit)}`}
+        {[
+          pass && pass.emergence < Infinity && !isBought(batch) && `up ${format.date(pass.emergence)}`,
+          ready !== undefined && `ready ${format.date(ready)}`,
+          limit !== undefined && `must go by ${format.date(limit)}`,
+        ]
+          .filter(Boolean)
+          .join(' · ')}
       </Box>
     </Box>
   )
