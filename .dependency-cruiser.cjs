@@ -16,6 +16,7 @@ module.exports = {
     { name: 'season-zod-only', severity: 'error', from: { path: '^src/season/', pathNot: '(\\.test|any-season)\\.ts$' }, to: { dependencyTypes: ['npm', 'npm-dev'], pathNot: 'node_modules/zod' } },
     only('library', '^src/library/', ['^src/core/', '^src/season/'], 'the library is facts, read with the core'),
     only('words', '^src/words/', ['^src/core/', '^src/season/', '^src/library/'], 'words phrase what core computes'),
+    only('standins', '^src/standins/', ['^src/core/', '^src/season/'], 'stand-ins make things up from the core and a seed'),
     only('interchange', '^src/interchange/', ['^src/core/', '^src/season/', '^src/library/', '^src/words/'], 'interchange has no interface and no database'),
     only('data', '^src/data/', ['^src/season/', '^src/core/'], 'data stores, and shows nothing'),
     { name: 'sql-in-data-only', severity: 'error', from: { path: '^src/', pathNot: '^src/data/' }, to: { path: 'node_modules/(kysely|pg)/' } },

@@ -3,7 +3,7 @@ import { defineConfig } from '@playwright/test'
 export default defineConfig({
   testDir: 'e2e',
   workers: 1,
-  timeout: 60_000,
+  timeout: 120_000, // a busy machine is slow, not wrong
   expect: { timeout: 15_000 },
   forbidOnly: true,
   reporter: [['list'], ['json', { outputFile: 'test-results/playwright.json' }]],

@@ -3,10 +3,13 @@ import { expect, test, visit } from './farm'
 
 const VIEWS = ['/today', '/plan', '/plan?batch=qy.1', '/plan?new=1&from=la', '/benches', '/farm', '/farm?place=warm-bench', '/farm?container=pots-9', '/farm?edit=site', '/seed', '/seed?lot=celosia-plume-lot', '/know-how', '/know-how?crop=tomato', '/know-how?variety=tomato-red-slicer', '/know-how?kind=echinacea', '/know-how?method=tomato-128-pots', '/know-how?tab=methods', '/know-how?tab=trouble', '/know-how?new=packet']
 
+/** By dark the views that differ most; what they share is seen there too. */
+const BY_DARK = ['/today', '/plan?batch=qy.1', '/plan?new=1&from=la', '/benches', '/farm?place=warm-bench', '/seed?lot=celosia-plume-lot', '/know-how?crop=tomato', '/know-how?method=tomato-128-pots', '/know-how?tab=trouble']
+
 for (const colorScheme of ['light', 'dark'] as const) {
   test.describe(`by ${colorScheme}`, () => {
     test.use({ colorScheme })
-    for (const path of VIEWS) {
+    for (const path of colorScheme === 'light' ? VIEWS : BY_DARK) {
       test(`${path} keeps to WCAG 2.2 AA as far as a machine can tell`, async ({ page }) => {
         await visit(page, path)
         await page.waitForLoadState('networkidle')

@@ -2,18 +2,8 @@
 import { formatDay, parseDay } from '../src/core/calendar/day'
 import { readSeason } from '../src/season/read'
 import type { Planting, Season } from '../src/season/schema'
+import { seeded } from '../src/standins/minima'
 import { sallowFerry } from './demo/sallow-ferry'
-
-/** Numbers in [0, 1) that a seed always gives again (mulberry32). */
-export function seeded(seed: number): () => number {
-  let state = seed >>> 0
-  return () => {
-    state = (state + 0x6d2b79f5) >>> 0
-    let t = Math.imul(state ^ (state >>> 15), 1 | state)
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t
-    return ((t ^ (t >>> 14)) >>> 0) / 4_294_967_296
-  }
-}
 
 /** A season of exactly so many batches: about a third of them single plantings, the rest in series. */
 export function largeSeason(batches: number, seed = 1): Season {

@@ -4,7 +4,8 @@ import { formatDay, parseDay } from '../../src/core/calendar/day'
 import type { Load } from '../../src/core/capacity/load'
 import { createPlanner } from '../../src/core/plan/plan'
 import { readSeason } from '../../src/season/read'
-import { largeSeason, seeded } from '../large-season'
+import { seeded } from '../../src/standins/minima'
+import { largeSeason } from '../large-season'
 import { sallowFerry } from './sallow-ferry'
 
 const read = readSeason(sallowFerry)

@@ -1,4 +1,7 @@
 /** The demo farm: Sallow Ferry, season 2027. Nothing here is a real farm, person or variety. */
+import { recordOf } from '../../src/core/frost/frost'
+import { frostSeasons } from '../../src/core/frost/record'
+import { madeUpMinima } from '../../src/standins/minima'
 import type { SeasonInput } from '../../src/season/schema'
 import { crops, VARIETIES } from './crops'
 
@@ -162,6 +165,8 @@ const STORE: Record<string, LotMore> = {
 /** Grams of each kind's usual lot. */
 const GRAMS: Record<string, number> = { sunflower: 120, squash: 40, courgette: 40, chard: 40, 'sweet-pea': 60, fennel: 25, cucumber: 10, zinnia: 25, onion: 40, leek: 15, parsley: 15 }
 
+const MEANS = [-1.0, 0.2, 4.6, 9.3, 14.2, 17.8, 19.9, 19.4, 15.1, 9.8, 4.1, 0.3]
+
 export const sallowFerry: SeasonInput = {
   format: 1,
   farm: { name: 'Sallow Ferry' },
@@ -170,12 +175,13 @@ export const sallowFerry: SeasonInput = {
     latitude: 45.3,
     elevation: 240,
     clearness: 0.5,
-    outdoorMonthlyMeans: [-1.0, 0.2, 4.6, 9.3, 14.2, 17.8, 19.9, 19.4, 15.1, 9.8, 4.1, 0.3],
+    outdoorMonthlyMeans: MEANS,
     frost: {
       lastSpring: { median: '05-04', spreadDays: 15 },
       firstAutumn: { median: '10-09', spreadDays: 12 },
       trustedChance: 0.2,
       marginDays: 0,
+      record: recordOf('Sallow Ferry, made-up nights', frostSeasons(madeUpMinima(MEANS, 2001, 26, 11), 45.3).seasons, true),
     },
   },
   habits: { confidence: 0.9, agePoint: 0.3, handling: 0.03, rounding: 'cells', costs: { hour: 19, mixLitre: 0.11, heatedTrayDay: 0.06 } },

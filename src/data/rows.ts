@@ -47,6 +47,7 @@ export function seasonRow({ season, site, habits }: Pick<Season, 'season' | 'sit
     frost_autumn_spread_days: frost?.firstAutumn.spreadDays ?? null,
     frost_trusted_chance: frost?.trustedChance ?? null,
     frost_margin_days: frost?.marginDays ?? null,
+    frost_record: frost?.record ? JSON.stringify(frost.record) : null,
     confidence: habits.confidence,
     age_point: habits.agePoint,
     handling: habits.handling,
@@ -66,6 +67,7 @@ export function seasonOf(row: Selectable<t.SeasonTable>, farmName: string): Pick
           firstAutumn: { median: row.frost_autumn_median!, spreadDays: row.frost_autumn_spread_days! },
           trustedChance: row.frost_trusted_chance!,
           marginDays: row.frost_margin_days!,
+          ...(row.frost_record === null ? {} : { record: row.frost_record as NonNullable<NonNullable<Season['site']['frost']>['record']> }),
         }
   return {
     format: 1,

@@ -50,6 +50,7 @@ export interface SeasonTable extends OfSeason {
   sowing_weekdays: number[]
   opened_at: ColumnType<Date, never, Date>
   more_habits: Json
+  frost_record: JSONColumnType<object> | null
 }
 
 export interface PlaceTable extends Keyed, TemperatureColumns {

@@ -408,6 +408,23 @@ export const Site = z.strictObject({
       firstAutumn: frostDate,
       trustedChance: z.number().min(0.01).max(0.5).default(0.1).describe('chance of a later frost you accept'),
       marginDays: z.int().min(-60).max(60).default(0),
+      record: z
+        .strictObject({
+          name,
+          madeUp: z.boolean().default(false).describe('made by the seeded generator, for trying out'),
+          seasons: z
+            .array(
+              z.strictObject({
+                from: day.describe('midsummer it begins with'),
+                firstAutumn: z.array(day.nullable()).length(3).describe('first frost before midwinter at 0, −2 and −4 °C'),
+                lastSpring: z.array(day.nullable()).length(3).describe('last frost after midwinter at 0, −2 and −4 °C'),
+              }),
+            )
+            .min(1)
+            .max(200),
+        })
+        .optional()
+        .describe('frosts of past seasons; where it is given, dates and chances come from it'),
     })
     .optional(),
 })

@@ -11,6 +11,9 @@ import { TEXT_FONT } from './theme'
 
 echarts.use([Lines, GridComponent, MarkLineComponent, TooltipComponent, SVGRenderer])
 
+/** Labels of y are plain numbers, but where y has a range of its own they are what they mean. */
+const axisText = (y: number, text: (y: number) => string, range: unknown) => (range ? text(y) : String(y))
+
 export interface Curve {
   name: string
   points: readonly (readonly [number, number | null])[]
@@ -35,11 +38,13 @@ export interface LineChartProps {
   yMax?: number
   /** y begins below 0 where the curves do. */
   below?: boolean
+  /** Least and greatest y, where they do not follow the curves. */
+  yRange?: readonly [least: number, most: number]
   /** Least and greatest x, and the step of its labels; as the curves have it unless given. */
   xAxis?: readonly [least: number, most: number, step: number]
 }
 
-export default function LineChart({ curves, xName, yName, log = false, marks = [], dots = [], height = 190, label, xText = String, yText = String, yMax, below = false, xAxis }: LineChartProps) {
+export default function LineChart({ curves, xName, yName, log = false, marks = [], dots = [], height = 190, label, xText = String, yText = String, yMax, below = false, yRange, xAxis }: LineChartProps) {
   const { mode, systemMode } = useColorScheme()
   const dark = (mode === 'system' ? systemMode : mode) === 'dark'
   const box = useRef<HTMLDivElement>(null)
@@ -66,7 +71,7 @@ export default function LineChart({ curves, xName, yName, log = false, marks = [
         textStyle: { fontFamily: TEXT_FONT, color: ink },
         grid: { left: 48, right: 18, top: 28, bottom: 40 },
         xAxis: { ...name, type: log ? 'log' : 'value', name: xName, nameLocation: 'middle', nameGap: 26, ...(xAxis ? { min: xAxis[0], max: xAxis[1], interval: xAxis[2] } : { min: 'dataMin', max: 'dataMax' }), axisLabel: { ...name.axisLabel, formatter: (x: number) => xText(x) } },
-        yAxis: { ...name, type: 'value', name: yName, nameLocation: 'end', nameTextStyle: { color: soft, fontSize: 12, align: 'left', padding: [0, 0, 0, -34] }, min: below ? ({ min }: { min: number }) => Math.min(0, Math.floor(min / 5) * 5) : 0, ...(yMax === undefined ? {} : { max: yMax }) },
+        yAxis: { ...name, type: 'value', name: yName, nameLocation: 'end', nameTextStyle: { color: soft, fontSize: 12, align: 'left', padding: [0, 0, 0, -34] }, axisLabel: { ...name.axisLabel, formatter: (y: number) => axisText(y, yText, yRange) }, min: yRange?.[0] ?? (below ? ({ min }: { min: number }) => Math.min(0, Math.floor(min / 5) * 5) : 0), ...(yRange ? { max: yRange[1] } : {}), ...(yMax === undefined ? {} : { max: yMax }) },
         tooltip: {
           trigger: 'axis',
           backgroundColor: dark ? '#232A31' : '#FFFDF8',
@@ -96,6 +101,6 @@ export default function LineChart({ curves, xName, yName, log = false, marks = [
       },
       { notMerge: true },
     )
-  }, [curves, xName, yName, log, marks, dots, dark, xText, yText, yMax, below, xAxis])
+  }, [curves, xName, yName, log, marks, dots, dark, xText, yText, yMax, below, yRange, xAxis])
   return <Box ref={box} role="img" aria-label={label} sx={{ width: '100%', height }} />
 }

@@ -6,7 +6,7 @@ import IconButton from '@mui/material/IconButton'
 import Tooltip from '@mui/material/Tooltip'
 import { memo, useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react'
 import { formatDay, monthStarts, parseDay } from '../core/calendar/day'
-import { frostChance } from '../core/frost/typed'
+import { frostChance } from '../core/frost/frost'
 import { fullestPlace, totalLoad } from './fullness'
 import { useSeason, useWorkingDay } from './season-context'
 

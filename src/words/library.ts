@@ -1,7 +1,10 @@
 /** Where a figure comes from, and what lots and schools lack, in the grower's words. */
+import { growthRate } from '../core/growth/rate'
+import { daysToEmerge, weeksTo } from '../core/know/entry'
 import type { LotReason, LotWarning } from '../core/seed/lot-now'
-import type { About } from '../library/entry'
+import { usualGermination, type About } from '../library/entry'
 import type { SchoolNeeds } from '../library/schools'
+import type { Crop } from '../season/schema'
 
 import { shareWords, type Format } from './format'
 /** Where a figure comes from, in a few words. */
@@ -67,3 +70,32 @@ export function lotWarningWords(warning: LotWarning): string {
   }
 }
 
+
+/** A figure of the model said the way growers say it; empty where it already is. */
+export function plainly(crop: Crop, path: string, f: Format): string {
+  const { germination: g, growth } = crop
+  const germinates = usualGermination(g)
+  const grows = growth.usual ? (growth.usual[0] + growth.usual[1]) / 2 : growth.optimum - 6
+  switch (path) {
+    case 'germination.thermalTime': {
+      const days = daysToEmerge(g, germinates)
+      return days === undefined ? '' : `half are up in about ${f.number(days)} days at ${f.temperature(germinates)}`
+    }
+    case 'growth.leafInterval': {
+      const rate = growthRate(growth, grows)
+      return growth.leafInterval === undefined || rate <= 0 ? '' : `about every ${f.number(growth.leafInterval / rate, 1)} days at ${f.temperature(grows)}`
+    }
+    case 'growth.points': {
+      const weeks = (age: number) => weeksTo(g, growth, age, grows, germinates)
+      return growth.points
+        .map(({ ml, ready, limit }) => {
+          const [from, to] = [weeks(ready), weeks(limit)]
+          return from === undefined || to === undefined ? '' : `${f.volume(ml)}: ${f.number(from, 1)} to ${f.number(to, 1)} weeks from sowing at ${f.temperature(grows)}`
+        })
+        .filter((text) => text !== '')
+        .join('; ')
+    }
+    default:
+      return ''
+  }
+}

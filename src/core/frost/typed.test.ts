@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { formatDay, parseDay } from '../calendar/day'
-import { frostChance, midsummerBefore, workingFrostDate } from './typed'
+import { midsummerBefore } from './midsummer'
+import { frostChance, workingFrostDate } from './frost'
 
 const frost = {
   lastSpring: { median: '05-04', spreadDays: 15 },

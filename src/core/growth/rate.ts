@@ -27,3 +27,12 @@ export function growthRate(g: GrowthRange, temperature: number): number {
 export function leafAge(leaf: number, interval: number, firstLeaf = interval): number {
   return firstLeaf + (leaf - 1) * interval
 }
+
+/**
+ * True leaves that show at an age; parts of a leaf count.
+ *
+ * @param age degree-days since emergence
+ */
+export function leavesAt(age: number, interval: number, firstLeaf = interval): number {
+  return Math.max(0, 1 + (age - firstLeaf) / interval)
+}

@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { leafAge, leavesAt } from '../growth/rate'
 import { cellVolumeFrom, potsThatFit, trayPlacesOf, traysOnBench } from './container'
 import { daysToEmerge, pointFrom, thermalTimeFrom, weeksTo } from './entry'
 
@@ -38,6 +39,14 @@ describe('days and weeks as growers say them', () => {
     expect(of([6, 5], 16, 23)).toBe('order')
     expect(of([0.5, 6], 16, 12)).toBe('up-after-that')
     expect(weeksTo(g, growth, 300, 3, 23)).toBeUndefined()
+  })
+})
+
+describe('the leaf clock', () => {
+  it('goes there and back', () => {
+    expect(leavesAt(leafAge(4, 50, 80), 50, 80)).toBe(4)
+    expect(leavesAt(0, 50)).toBe(0)
+    expect(leavesAt(50, 50)).toBe(1)
   })
 })
 

@@ -4,7 +4,7 @@ import type { Day } from '../calendar/day'
 import type { CountedBack } from '../schedule/count-back'
 import type { Pass } from '../schedule/forward'
 import type { Sizing } from '../sizing/size'
-import type { Course } from './course'
+import type { Course, LeafWork } from './course'
 import type { Sought } from './expand'
 import type { Mark } from './marks'
 import type { SeedShare, Way } from './ways'
@@ -48,6 +48,8 @@ export interface Batch extends Sought {
   germTemperature: number | undefined
   sizing: Sizing | undefined
   stays: Stay[]
+  /** What is done when a true leaf shows, before planting. */
+  readonly leafWork: readonly LeafWork[]
   marks: readonly Mark[]
 }
 
@@ -122,6 +124,9 @@ class Computed implements Batch {
   }
   get germTemperature(): number | undefined {
     return this.course.germTemperature
+  }
+  get leafWork(): readonly LeafWork[] {
+    return this.course.leafWork
   }
   get marks(): readonly Mark[] {
     if (this.#marks) return this.#marks

@@ -1,8 +1,9 @@
 /** The course of a sowing by one way: its days and places from seed to planting, whatever its size. */
 import { weekday, type Day } from '../calendar/day'
 import { germinationFactor } from '../germination/emergence'
+import { leafAge } from '../growth/rate'
 import { latestSowing, sowingWindow, type CountedBack } from '../schedule/count-back'
-import { ageOn, forwardPass, legAge, legStart, limitAge, limitDay, readyDay, type Pass } from '../schedule/forward'
+import { ageOn, dayAtAge, forwardPass, legAge, legStart, limitAge, limitDay, readyDay, type Pass } from '../schedule/forward'
 import { fastestEmergence } from '../schedule/route'
 import type { Mark } from './marks'
 import type { Way } from './ways'
@@ -18,6 +19,12 @@ export interface Span {
   step: number
   /** Whether it begins with a move into this container. */
   potted: boolean
+}
+
+/** Work that waits for a true leaf. */
+export interface LeafWork {
+  kind: 'thin' | 'pinch' | 'feed'
+  day: Day
 }
 
 const SLOW = 6 // times the days at the optimum, from which emergence is called slow
@@ -44,6 +51,7 @@ export class Course {
   readonly stands: boolean
   readonly spans: readonly Span[]
   #window: CountedBack['window'] | null = null
+  #leafWork: readonly LeafWork[] | undefined
   #timingMarks: readonly Mark[] | undefined
   #stayMarks: readonly Mark[] | undefined
 
@@ -102,6 +110,11 @@ export class Course {
     return this.pass ? ageOn(this.way.route, this.pass, this.plantOn) : 0
   }
 
+  /** What is done when a true leaf shows, before planting. */
+  get leafWork(): readonly LeafWork[] {
+    return (this.#leafWork ??= leafWork(this))
+  }
+
   /** What is wrong with its days. */
   get timingMarks(): readonly Mark[] {
     return (this.#timingMarks ??= timingMarks(this))
@@ -114,6 +127,23 @@ export class Course {
 }
 
 const finite = (day: Day): Day | undefined => (day === Infinity ? undefined : day)
+
+function leafWork({ way, pass, plantOn }: Course): LeafWork[] {
+  const { crop, method, route } = way
+  const { leafInterval, firstLeaf } = crop.growth
+  if (!pass || leafInterval === undefined) return []
+  const { pinch, feedAtLeaf } = crop.care
+  const leaves: [LeafWork['kind'], number | undefined][] = [
+    ['thin', method.sowing.policy === 'thin' && way.seedsPerCell > way.keep ? crop.thinAtLeaf : undefined],
+    ['pinch', pinch?.leaf],
+    ['feed', feedAtLeaf],
+  ]
+  return leaves.flatMap(([kind, leaf]) => {
+    if (leaf === undefined) return []
+    const day = dayAtAge(route, pass, leafAge(leaf, leafInterval, firstLeaf))
+    return day < plantOn ? [{ kind, day }] : []
+  })
+}
 
 /** Nearest allowed weekday to a sowing day that stays inside its window; a tie goes earlier. */
 export function onSowingWeekday(sow: Day, of: { readonly window: CountedBack['window'] }, weekdays: readonly number[]): Day {

@@ -1,8 +1,6 @@
 /** What is to be done on which day. */
 import type { Container } from '../../season/schema'
 import type { Day } from '../calendar/day'
-import { leafAge } from '../growth/rate'
-import { dayAtAge } from '../schedule/forward'
 import type { Batch, Stay } from './batch'
 
 /** Kinds of work, in the order they come in a day. */
@@ -33,7 +31,7 @@ export function tasksOf(batch: Batch, from: Day, until: Day): Task[] {
   const tasks: Task[] = []
   const [first] = stays
   if (sow === undefined || !pass || !first) return tasks
-  const { preparation, crop } = way
+  const { preparation } = way
   const { sowing } = way.method
   let ahead = 0
   for (let i = preparation.length - 1; i >= 0; i--) {
@@ -50,25 +48,14 @@ export function tasksOf(batch: Batch, from: Day, until: Day): Task[] {
     const kind = stay.potted ? 'pot-up' : stay.kind === 'harden' ? 'harden' : before.kind === 'germinate' ? 'leave-heat' : 'move'
     add(tasks, from, until, batch, kind, i - 1, stay.from, stay.place, before.place, stay)
   }
-  if (crop.growth.leafInterval !== undefined) {
-    const { pinch, feedAtLeaf } = crop.care
-    if (sowing.policy === 'thin' && way.seedsPerCell > way.keep) atLeaf(tasks, from, until, batch, 'thin', crop.thinAtLeaf)
-    if (pinch) atLeaf(tasks, from, until, batch, 'pinch', pinch.leaf)
-    if (feedAtLeaf !== undefined) atLeaf(tasks, from, until, batch, 'feed', feedAtLeaf)
+  for (const { kind, day } of batch.leafWork) {
+    if (day < from || day >= until) continue
+    const stay = stays.find((one) => day >= one.from && day < one.until)
+    if (stay) add(tasks, from, until, batch, kind, 0, day, stay.place, undefined, stay)
   }
   const last = stays[stays.length - 1]!
   add(tasks, from, until, batch, 'plant', 0, plantOn, undefined, last.place, last)
   return tasks
-}
-
-/** Adds what is done when a true leaf shows, if that is before planting. */
-function atLeaf(tasks: Task[], from: Day, until: Day, batch: Batch, kind: TaskKind, leaf: number): void {
-  const { way, pass, stays, plantOn } = batch
-  const { leafInterval, firstLeaf } = way.crop.growth
-  const day = dayAtAge(way.route, pass!, leafAge(leaf, leafInterval!, firstLeaf))
-  if (day < from || day >= until || day >= plantOn) return
-  const stay = stays.find((one) => day >= one.from && day < one.until)
-  if (stay) add(tasks, from, until, batch, kind, 0, day, stay.place, undefined, stay)
 }
 
 /** Adds a task when its day is asked for; `nth` tells two of a kind apart, whatever days are asked for. */

@@ -55,9 +55,13 @@ export function atLeast(n: number, p: number, r: number): number {
   return Math.max(0, 1 - sum)
 }
 
-/** Chances of 0 … n successes in n, each with chance p. */
+/** Chances of 0 … n successes in n, each with chance p; n is a handful, so one is added at a time. */
 export function binomialChances(n: number, p: number): number[] {
-  if (p <= 0) return Array.from({ length: n + 1 }, (_, k) => (k === 0 ? 1 : 0))
-  if (p >= 1) return Array.from({ length: n + 1 }, (_, k) => (k === n ? 1 : 0))
-  return Array.from({ length: n + 1 }, (_, k) => Math.exp(logBinomial(n, k, p)))
+  const chances = new Array<number>(n + 1).fill(0)
+  chances[0] = 1
+  for (let i = 1; i <= n; i++) {
+    for (let k = i; k > 0; k--) chances[k] = chances[k]! * (1 - p) + chances[k - 1]! * p
+    chances[0] = chances[0]! * (1 - p)
+  }
+  return chances
 }

@@ -140,7 +140,7 @@ function sownCells(input: SizingInput, about: number): SownCells {
   const { germination, testedSeeds, temperatureFactor = 1, survivals } = input
   const facts = possibleShares(germination, testedSeeds, about).map(({ share, weight }) => {
     const cell = cellYield(input, share * temperatureFactor, survivals[0]!)
-    return { chance: createCellChances(cell), weight, mean: meanYield(cell), sd: Math.sqrt(yieldVariance(cell)) }
+    return { chance: manyCells(input, share * temperatureFactor * survivals[0]!, cell), weight, mean: meanYield(cell), sd: Math.sqrt(yieldVariance(cell)) }
   })
   return {
     typical: typicalYield(input),
@@ -162,6 +162,12 @@ function sownCells(input: SizingInput, about: number): SownCells {
       return facts.length === 1 ? start : (smallest(roughly, start) ?? start)
     },
   }
+}
+
+/** Chances for many cells: where every seedling counts they are single seeds, and those a plain binomial. */
+function manyCells({ seedsPerCell, keep, atLeast: fewest }: CellSowing, perSeed: number, cell: CellYield): (n: number, need: number) => number {
+  if (fewest === undefined && keep >= seedsPerCell) return (n, need) => atLeast(n * seedsPerCell, perSeed, need)
+  return createCellChances(cell)
 }
 
 /** Spread of the mean yield of a cell that comes from the doubt of the test. */

@@ -13,7 +13,7 @@ import useMediaQuery from '@mui/material/useMediaQuery'
 import Link from 'next/link'
 import { useRouter, useSearchParams } from 'next/navigation'
 import { useEffect, type ReactNode } from 'react'
-import { workingFrostDate } from '../../core/frost/typed'
+import { lastFrostFor, workingFrostDate } from '../../core/frost/frost'
 import type { Container, Place, Season } from '../../season/schema'
 import { freeKeyIn } from '../../ui/keys'
 import { UNITS_COOKIE } from '../../ui/preferences'
@@ -22,6 +22,7 @@ import { placePaint } from '../../ui/stair/place-hatches'
 import { CONTAINER_KIND_WORDS, lightWords, monthDay, MONTHS, warmthWords, WEEKDAYS } from '../../words/farm'
 import { chanceWords, shareWords } from '../../words/format'
 import { ContainerEditor } from './container-editor'
+import { FrostPanel } from './frost-panel'
 import { HeadEditor } from './head-editor'
 import { ImportSeason } from './import-season'
 import { PlaceEditor } from './place-editor'
@@ -40,6 +41,8 @@ export function FarmView() {
     <PlaceEditor key={place.key} stored={place} />
   ) : container ? (
     <ContainerEditor key={container.key} stored={container} />
+  ) : edit === 'frost' ? (
+    <FrostPanel key="frost" />
   ) : edit === 'site' || edit === 'habits' ? (
     <HeadEditor key={edit} part={edit} />
   ) : make === 'place' ? (
@@ -199,13 +202,20 @@ function SiteFacts() {
   const { frost } = site
   return (
     <>
-      <Section id="site" title="Site and season" tool={<Change href="/farm?edit=site" what="site and season" />}>
+      <Section id="site" title="Site and season" tool={
+          <>
+            <Change href="/farm?edit=site" what="site and season" />
+            <Button component={Link} href="/farm?edit=frost" size="small">
+              Frost record
+            </Button>
+          </>
+        }>
         <p>
           {format.number(Math.abs(site.latitude), 1)}° {site.latitude >= 0 ? 'north' : 'south'}
           {frost && (
             <>
-              . Last spring frost: half the years before {monthDay(frost.lastSpring.median, format)}, the latest tenth {frost.lastSpring.spreadDays} days later. First autumn frost: half the years
-              after {monthDay(frost.firstAutumn.median, format)}. <b>Working frost date: {format.date(workingFrostDate(frost, site.latitude, plan.from + 60))}</b> (a later frost in 1 year of{' '}
+              . Last spring frost: half the years before {format.shortDate(lastFrostFor(frost, site.latitude, plan.from + 60, 0.5))}, nine in ten before {format.shortDate(lastFrostFor(frost, site.latitude, plan.from + 60, 0.1))}
+              {frost.record ? `, from ${frost.record.name}${frost.record.madeUp ? ', made up for trying' : ''}` : ', as typed'}. <b>Working frost date: {format.date(workingFrostDate(frost, site.latitude, plan.from + 60))}</b> (a later frost in 1 year of{' '}
               {Math.round(1 / frost.trustedChance)}{frost.marginDays === 0 ? '' : `, and ${frost.marginDays} days of margin`}).
             </>
           )}

@@ -24,13 +24,15 @@ export interface FigureRowProps {
   /** What it would be put back to; `undefined` when there is nothing to compare with. */
   changedFrom: { value: unknown; name: string } | undefined
   about: About | undefined
+  /** The figure said the way growers say it. */
+  plainly: string
   error: string | undefined
   readOnly: boolean
   onChange: (value: unknown) => void
   onPutBack: () => void
 }
 
-export function FigureRow({ figure, value, changedFrom, about, error, readOnly, onChange, onPutBack }: FigureRowProps) {
+export function FigureRow({ figure, value, changedFrom, about, plainly, error, readOnly, onChange, onPutBack }: FigureRowProps) {
   const changed = changedFrom !== undefined
   return (
     <Box data-figure={figure.path} sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', sm: '176px minmax(0, 1fr) 176px' }, columnGap: 2, rowGap: 0.5, alignItems: 'center', py: 1, borderTop: 1, borderColor: 'divider' }}>
@@ -40,6 +42,7 @@ export function FigureRow({ figure, value, changedFrom, about, error, readOnly, 
       </Box>
       <Box>
         <Editor figure={figure} value={value} error={error} readOnly={readOnly} onChange={onChange} />
+        {plainly !== '' && <Box sx={{ fontSize: 13.5, color: 'text.secondary', mt: 0.5 }}>{plainly}</Box>}
       </Box>
       <Box sx={{ fontSize: 13, color: 'text.secondary', lineHeight: 1.3 }}>
         {changed ? (

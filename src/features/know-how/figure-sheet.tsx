@@ -11,7 +11,9 @@ import { usualGermination } from '../../library/entry'
 import { figureAt, sameFigure, withFigure } from '../../season/figures'
 import type { Problem } from '../../season/read'
 import type { Crop, Variety } from '../../season/schema'
+import { useSeason } from '../../ui/season-context'
 import { CAUTION_WORDS } from '../../words/cautions'
+import { plainly } from '../../words/library'
 import { SECTIONS, type Figure } from './figures'
 import { FigureRow } from './figure-row'
 import { GerminationCurve, HoldCurve, UpInEntry, WeeksEntry } from './growers-entry'
@@ -30,6 +32,7 @@ export interface SheetProps {
 /** The figures in their sections, with growers' entry and curves. */
 export function FigureSheet({ crop, variety, readOnly = false, base, problems, onFigure }: SheetProps) {
   const about = libraryKind(crop.library)?.about ?? {}
+  const { format } = useSeason()
   const [entry, setEntry] = useState<'up' | 'weeks' | undefined>()
   const row = (figure: Figure) => {
     const value = figureAt(crop, figure.path)
@@ -42,6 +45,7 @@ export function FigureSheet({ crop, variety, readOnly = false, base, problems, o
         value={value}
         changedFrom={changed ? { value: was, name: base.name } : undefined}
         about={base ? about[figure.path] : undefined}
+        plainly={plainly(crop, figure.path, format)}
         error={problemAt(problems, figure.path)}
         readOnly={readOnly}
         onChange={(next) => onFigure(figure.path, next)}
@@ -63,7 +67,7 @@ export function FigureSheet({ crop, variety, readOnly = false, base, problems, o
             {section.id === 'germination' && (entry === 'up' ? <UpInEntry crop={crop} onUse={(heat) => onFigure('germination.thermalTime', heat)} /> : <GerminationCurve crop={crop} />)}
             {section.id === 'growth' &&
               (entry === 'weeks' ? (
-                <WeeksEntry crop={crop} onUse={(points) => onFigure('growth.points', points)} />
+                <WeeksEntry crop={crop} onUse={(points) => onFigure('growth.points', points)} onLeaf={(interval) => onFigure('growth.leafInterval', interval)} />
               ) : (
                 <HoldCurve crop={crop} at={crop.growth.usual ? (crop.growth.usual[0] + crop.growth.usual[1]) / 2 : crop.growth.optimum - 6} germinatesAt={usualGermination(crop.germination)} />
               ))}

@@ -6,6 +6,7 @@ import dynamic from 'next/dynamic'
 import { useMemo, useState } from 'react'
 import { daysToEmerge, pointFrom, thermalTimeFrom, weeksTo, type WeeksProblem } from '../../core/know/entry'
 import { containerAge } from '../../core/growth/container-age'
+import { growthRate } from '../../core/growth/rate'
 import { usualGermination } from '../../library/entry'
 import type { Container, Crop } from '../../season/schema'
 import { ChoiceField, NumberField } from '../../ui/fields'
@@ -90,7 +91,7 @@ const PROBLEMS: Record<WeeksProblem, string> = {
 }
 
 /** "5 to 6 weeks in a 50-cell tray at 16 °C." */
-export function WeeksEntry({ crop, onUse }: { crop: Crop; onUse: (points: Crop['growth']['points']) => void }) {
+export function WeeksEntry({ crop, onUse, onLeaf }: { crop: Crop; onUse: (points: Crop['growth']['points']) => void; onLeaf: (interval: number) => void }) {
   const { season, format } = useSeason()
   const { growth, germination } = crop
   const usual = growth.usual ? (growth.usual[0] + growth.usual[1]) / 2 : growth.base + 12
@@ -130,7 +131,26 @@ export function WeeksEntry({ crop, onUse }: { crop: Crop; onUse: (points: Crop['
             ? `In ${format.volume(point.ml)}: ready at ${format.number(point.ready)} degree-days, suffers from ${format.number(point.limit)}.`
             : 'Weeks are counted from sowing, as growers say them.'}
       </Box>
+      <LeafEntry crop={crop} start={usual} onUse={onLeaf} />
       <HoldCurve crop={points ? { ...crop, growth: { ...growth, points } } : crop} at={at ?? usual} germinatesAt={germ ?? usualGermination(germination)} />
+    </Box>
+  )
+}
+
+/** "A true leaf every 5 days at 18 °C." */
+function LeafEntry({ crop, start, onUse }: { crop: Crop; start: number; onUse: (interval: number) => void }) {
+  const [days, setDays] = useState<number>()
+  const [at, setAt] = useState<number | undefined>(start)
+  const interval = days !== undefined && days > 0 && at !== undefined ? days * growthRate(crop.growth, at) : 0
+  return (
+    <Box sx={{ ...sentence, mt: 1 }} role="group" aria-label="Say it your way: true leaves">
+      <span>A true leaf every</span>
+      <NumberField label="Days from leaf to leaf" hideLabel value={days} onChange={setDays} width={64} />
+      <span>days at</span>
+      <NumberField label="Leaves at" hideLabel quantity="temperature" value={at} onChange={setAt} width={96} />
+      <Button variant="outlined" size="small" disabled={interval <= 0} onClick={() => onUse(Math.round(interval))}>
+        Use it for leaves
+      </Button>
     </Box>
   )
 }

@@ -12,10 +12,11 @@ import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { useDeferredValue, useMemo, useState, type ReactNode } from 'react'
 import { parseDay } from '../../core/calendar/day'
+import { leafAge, leavesAt } from '../../core/growth/rate'
 import { methodOfSchool, SCHOOLS } from '../../library/schools'
 import { readSeason } from '../../season/read'
 import { withFigure } from '../../season/figures'
-import type { Method, Planting, Sowing, Stage } from '../../season/schema'
+import type { Crop, Method, Planting, Sowing, Stage } from '../../season/schema'
 import { usesOf } from '../../season/uses'
 import { EditorFrame, useDraft, useThingProblems } from '../../ui/editor'
 import { ChoiceField, NumberField, WordField } from '../../ui/fields'
@@ -186,7 +187,7 @@ export function MethodEditor({ stored }: { stored: Method }) {
           <Part title="Sowing">
             <Fields>
               <ChoiceField label="What goes into a cell" value={method.sowing.policy} options={POLICIES} onChange={(policy) => policy && set({ sowing: START[policy] })} width={230} error={at('sowing.policy')} />
-              <SowingFields sowing={method.sowing} at={at} onChange={(sowing) => set({ sowing })} />
+              <SowingFields sowing={method.sowing} crop={crop} at={at} onChange={(sowing) => set({ sowing })} />
             </Fields>
           </Part>
           {method.stages.map((stage, i) => (
@@ -252,7 +253,7 @@ function Part({ title, tools, children }: { title: string; tools?: ReactNode; ch
 
 const Fields = ({ children }: { children: ReactNode }) => <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.25, alignItems: 'flex-start' }}>{children}</Box>
 
-function SowingFields({ sowing, at, onChange }: { sowing: Sowing; at: (path: string) => string | undefined; onChange: (sowing: Sowing) => void }) {
+function SowingFields({ sowing, crop, at, onChange }: { sowing: Sowing; crop: Crop; at: (path: string) => string | undefined; onChange: (sowing: Sowing) => void }) {
   const whole = (label: string, value: number, make: (n: number) => Sowing, path: string, unit?: string) => (
     <NumberField label={label} value={value} onChange={(n) => n !== undefined && onChange(make(n))} width={136} error={at(`sowing.${path}`)} {...(unit ? { unit } : {})} />
   )
@@ -283,7 +284,10 @@ function SowingFields({ sowing, at, onChange }: { sowing: Sowing; at: (path: str
     case 'bought':
       return (
         <>
-          {whole('Age on arrival', sowing.age, (age) => ({ ...sowing, age }), 'age', '°C·days')}
+          {crop.growth.leafInterval !== undefined && (
+            <NumberField label="True leaves on arrival" value={Math.round(leavesAt(sowing.age, crop.growth.leafInterval, crop.growth.firstLeaf) * 10) / 10} onChange={(leaves) => leaves !== undefined && onChange({ ...sowing, age: Math.round(leafAge(leaves, crop.growth.leafInterval!, crop.growth.firstLeaf)) })} width={150} />
+          )}
+          {whole('or age on arrival', sowing.age, (age) => ({ ...sowing, age }), 'age', '°C·days')}
           <NumberField label="Pass inspection" quantity="share" value={sowing.good} onChange={(good) => good !== undefined && onChange({ ...sowing, good })} width={140} error={at('sowing.good')} />
           {whole('Ordered before', sowing.orderDays, (orderDays) => ({ ...sowing, orderDays }), 'orderDays', 'days')}
           <NumberField label="Price of one" value={sowing.price} onChange={(price) => onChange(withFigure(sowing, 'price', price))} width={120} error={at('sowing.price')} />

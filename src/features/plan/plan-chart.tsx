@@ -5,7 +5,7 @@ import Box from '@mui/material/Box'
 import { useVirtualizer } from '@tanstack/react-virtual'
 import { memo, useCallback, useEffect, useLayoutEffect, useMemo, useRef, type KeyboardEvent, type RefObject } from 'react'
 import { monthStarts, type Day } from '../../core/calendar/day'
-import { workingFrostDate, datesAround } from '../../core/frost/typed'
+import { lastFrostFor, workingFrostDate } from '../../core/frost/frost'
 import type { Batch } from '../../core/plan/batch'
 import type { Format } from '../../words/format'
 import { markTag } from '../../words/marks'
@@ -109,7 +109,7 @@ const Axis = memo(function Axis({ x, names, width, format }: { x: (day: Day) => 
   const { span, season } = useSeason()
   const months = monthStarts(span.first, span.last)
   const { frost, latitude } = season.site
-  const springs = frost ? springsIn(span.first, span.last, (day) => datesAround(frost, latitude, day).lastSpring.median) : []
+  const springs = frost ? springsIn(span.first, span.last, (day) => lastFrostFor(frost, latitude, day, 0.5)) : []
   return (
     <Box sx={{ position: 'sticky', top: 0, height: AXIS, zIndex: 4, bgcolor: 'background.default', borderBottom: 1, borderColor: 'divider' }}>
       <Box sx={{ position: 'sticky', left: 0, width: names, height: AXIS - 1, zIndex: 2, bgcolor: 'background.default', float: 'left' }} />
@@ -141,7 +141,7 @@ function springsIn(first: Day, last: Day, median: (day: Day) => Day): Day[] {
 const Grid = memo(function Grid({ x, left, width }: { x: (day: Day) => number; left: number; width: number }) {
   const { span, season } = useSeason()
   const { frost, latitude } = season.site
-  const springs = frost ? springsIn(span.first, span.last, (day) => datesAround(frost, latitude, day).lastSpring.median) : []
+  const springs = frost ? springsIn(span.first, span.last, (day) => lastFrostFor(frost, latitude, day, 0.5)) : []
   return (
     <svg width={width} height="100%" aria-hidden="true" style={{ position: 'absolute', left, top: 0 }}>
       {frost &&

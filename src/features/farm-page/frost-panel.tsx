@@ -1,0 +1,232 @@
+/** Frost: the record of past seasons, the date to work with, and what that date costs. */
+'use client'
+import Alert from '@mui/material/Alert'
+import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
+import ToggleButton from '@mui/material/ToggleButton'
+import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
+import Typography from '@mui/material/Typography'
+import dynamic from 'next/dynamic'
+import { useMemo, useRef, useState, type ChangeEvent } from 'react'
+import { formatDay } from '../../core/calendar/day'
+import { FEW_YEARS, firstFrostFor, lastFrostFor, recordedDates, recordedSeasons, recordOf, workingFrostDate } from '../../core/frost/frost'
+import { dayOfSeason, frostSeasons, THRESHOLDS } from '../../core/frost/record'
+import { readWeather, type WeatherFile, type WeatherReading } from '../../interchange/weather-csv'
+import type { Season } from '../../season/schema'
+import { madeUpMinima } from '../../standins/minima'
+import { EditorFrame, useDraft } from '../../ui/editor'
+import { ChoiceField, NumberField } from '../../ui/fields'
+import { useSeason } from '../../ui/season-context'
+import { useChange } from '../../ui/use-change'
+import { chanceWords, count } from '../../words/format'
+import { PanelHead } from './panel-head'
+
+const LineChart = dynamic(() => import('../../ui/line-chart'), { ssr: false, loading: () => <Box sx={{ height: 220 }} /> })
+
+type Frost = NonNullable<Season['site']['frost']>
+type Recorded = NonNullable<Frost['record']>
+
+const CHANCES = [['0.5', '1 year in 2'], ['0.2', '1 in 5'], ['0.1', '1 in 10'], ['0.05', '1 in 20']] as const
+const START: Frost = { lastSpring: { median: '05-01', spreadDays: 14 }, firstAutumn: { median: '10-10', spreadDays: 14 }, trustedChance: 0.1, marginDays: 0 }
+
+export function FrostPanel() {
+  const { season, format, plan } = useSeason()
+  const { latitude } = season.site
+  const stored = useMemo(() => ({ farm: season.farm, season: season.season, site: season.site, habits: season.habits }), [season])
+  const draft = useDraft(stored)
+  const saving = useChange()
+  const frost = draft.now.site.frost ?? START
+  const [threshold, setThreshold] = useState(0)
+  const set = (part: Partial<Frost>) => draft.set({ ...draft.now, site: { ...draft.now.site, frost: { ...frost, ...part } } })
+  const setRecord = (record: Recorded | undefined) => {
+    const next = { ...frost, ...(record ? { record } : {}) }
+    if (!record) delete next.record
+    draft.set({ ...draft.now, site: { ...draft.now.site, frost: next } })
+  }
+  const spring = plan.from + 60
+  const working = workingFrostDate(frost, latitude, spring)
+  const average = lastFrostFor(frost, latitude, spring, 0.5)
+  const save = async () => {
+    if (await saving.change([{ of: 'head', key: 'head', from: draft.from, to: draft.now }], 'Frost record and working date changed')) draft.saved()
+  }
+  const makeUp = () => {
+    const year = Number(season.season.from.slice(0, 4))
+    const { seasons } = frostSeasons(madeUpMinima(season.site.outdoorMonthlyMeans, year - 26, 26, 1), latitude)
+    setRecord(recordOf('made-up nights', seasons, true))
+  }
+  return (
+    <EditorFrame onPaper title={<PanelHead title="Frost" />} changed={draft.changed} busy={saving.busy} failure={saving.failure} problems={saving.problems} onSave={() => void save()} onDrop={() => { draft.drop(); saving.clear() }} more={frost.record && <Button size="small" color="error" onClick={() => setRecord(undefined)}>Take the record away</Button>}>
+      {frost.record ? (
+        <>
+          {frost.record.madeUp && <Alert severity="warning" sx={{ mt: 1 }}>Made up for trying: do not plant by it.</Alert>}
+          {frost.record.seasons.length < FEW_YEARS && <Alert severity="warning" sx={{ mt: 1 }}>{count(format, frost.record.seasons.length, 'season')} only: usable, but rare late frosts may be missing from it. Keep a margin.</Alert>}
+          <Box sx={{ display: 'flex', alignItems: 'center', gap: 1.5, mt: 1.5, fontSize: 14 }}>
+            <span>Frost is a night of</span>
+            <ToggleButtonGroup exclusive size="small" aria-label="Frost is a night of" value={threshold} onChange={(_, next: number | null) => next !== null && setThreshold(next)}>
+              {THRESHOLDS.map((t, i) => (
+                <ToggleButton key={t} value={i}>{format.temperature(t)}</ToggleButton>
+              ))}
+            </ToggleButtonGroup>
+          </Box>
+          <FrostYears record={frost.record} latitude={latitude} threshold={threshold} working={threshold === 0 ? working : undefined} />
+        </>
+      ) : (
+        <Typography component="p" sx={{ mt: 1, color: 'text.secondary' }}>No record yet: dates come from the typed median and its spread.</Typography>
+      )}
+      <Box sx={{ my: 2, p: 1.5, bgcolor: 'background.default', borderRadius: 1 }}>
+        <Box sx={{ fontSize: 13, color: 'text.secondary' }}>Working frost date</Box>
+        <Box data-testid="working-date" sx={{ fontSize: 24, fontWeight: 700, lineHeight: 1.2 }}>{format.date(working)}</Box>
+        <Box sx={{ fontSize: 14 }}>
+          {working === average ? 'The average date.' : `${count(format, Math.abs(working - average), 'day')} ${working > average ? 'later' : 'earlier'} than the average, ${format.date(average)}: that is what the safety costs.`}
+        </Box>
+        <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5, mt: 1.5 }}>
+          <ChoiceField label="A later frost in" value={closest(frost.trustedChance)} options={CHANCES} onChange={(chance) => chance && set({ trustedChance: Number(chance) })} />
+          <NumberField label="Margin of your own" unit="days" value={frost.marginDays} onChange={(days) => days !== undefined && set({ marginDays: Math.round(days) })} />
+        </Box>
+      </Box>
+      <Box component="table" sx={{ width: '100%', borderCollapse: 'collapse', fontSize: 14.5, '& td, & th': { py: 0.5, textAlign: 'left', borderBottom: 1, borderColor: 'divider', fontWeight: 'inherit' }, '& th': { color: 'text.secondary', fontSize: 13 } }}>
+        <thead>
+          <tr>
+            <th scope="col">In years</th>
+            <th scope="col">last in spring by</th>
+            <th scope="col">first in autumn from</th>
+          </tr>
+        </thead>
+        <tbody>
+          {[0.5, 0.2, 0.1, 0.05].map((chance) => (
+            <tr key={chance}>
+              <td>{chanceWords(1 - chance)}</td>
+              <td>{format.date(lastFrostFor(frost, latitude, spring, chance))}</td>
+              <td>{format.date(firstFrostFor(frost, latitude, spring + 180, chance))}</td>
+            </tr>
+          ))}
+        </tbody>
+      </Box>
+      <ImportRecord onTake={setRecord} />
+      <Button size="small" color="inherit" onClick={makeUp} sx={{ mt: 1 }}>
+        Make one up, for trying
+      </Button>
+    </EditorFrame>
+  )
+}
+
+const closest = (chance: number) => CHANCES.reduce((near, [key]) => (Math.abs(Number(key) - chance) < Math.abs(Number(near) - chance) ? key : near), '0.1' as (typeof CHANCES)[number][0])
+
+/** Last spring frost of every season as a dot, with the average and the working date across. */
+function FrostYears({ record, latitude, threshold, working }: { record: Recorded; latitude: number; threshold: number; working: number | undefined }) {
+  const { format, plan } = useSeason()
+  const chart = useMemo(() => {
+    const seasons = recordedSeasons(record)
+    const { lastSpring } = recordedDates(record, latitude, threshold)
+    const finite = lastSpring.filter(Number.isFinite)
+    if (finite.length === 0) return undefined
+    const from = seasons[0]!.from
+    const year = (at: number) => new Date(at * 86_400_000).getUTCFullYear()
+    const dots = seasons.flatMap(({ lastSpring: last }) => {
+      const day = last[threshold]
+      return day == null ? [] : [[year(day), offset(day)] as const]
+    })
+    function offset(day: number): number {
+      const start = Date.UTC(year(day), 0, 1) / 86_400_000
+      return day - start
+    }
+    const middle = offset(dayOfSeason(finite[finite.length >> 1]!, from, latitude))
+    const years = [dots[0]![0], Math.max(dots.at(-1)![0], dots[0]![0] + 1)] as const
+    const all = dots.map(([, y]) => y)
+    const workingAt = working === undefined ? undefined : offset(working)
+    const range = [Math.min(...all) - 6, Math.max(...all, workingAt ?? 0) + 8] as const
+    return {
+      dots,
+      range,
+      curves: [
+        { name: 'average', tone: 'soft' as const, points: [[years[0], middle], [years[1], middle]] as [number, number][] },
+        ...(workingAt === undefined ? [] : [{ name: 'working date', tone: 'ready' as const, points: [[years[0], workingAt], [years[1], workingAt]] as [number, number][] }]),
+      ],
+    }
+  }, [record, latitude, threshold, working])
+  const text = useMemo(() => {
+    const start = Date.UTC(new Date(plan.from * 86_400_000).getUTCFullYear(), 0, 1) / 86_400_000
+    return { x: (year: number) => String(Math.round(year)), y: (day: number) => format.shortDate(Math.round(start + day)) }
+  }, [format, plan.from])
+  if (!chart) return <Box sx={{ my: 2, color: 'text.secondary' }}>No night of the record was so cold after midwinter.</Box>
+  return <LineChart curves={chart.curves} dots={chart.dots} yRange={chart.range} xName="year" yName="last frost in spring" xText={text.x} yText={text.y} height={220} label={`Last spring frost of ${record.seasons.length} seasons, from ${text.y(chart.range[0])} to ${text.y(chart.range[1])}`} />
+}
+
+const ORDERS = [['ymd', 'year, month, day'], ['dmy', 'day, month, year'], ['mdy', 'month, day, year']] as const
+const DROP_WORDS = { 'no-date': 'no date', 'no-number': 'no temperature', impossible: 'not possible', doubled: 'a day that was there already' } as const
+const MOST_BYTES = 20_000_000
+
+/** Daily minima from a file: what is recognised is shown and can be set right before it is taken. */
+function ImportRecord({ onTake }: { onTake: (record: Recorded) => void }) {
+  const { season, format } = useSeason()
+  const input = useRef<HTMLInputElement>(null)
+  const [file, setFile] = useState<{ name: string; text: string }>()
+  const [confirmed, setConfirmed] = useState<Partial<WeatherReading>>({})
+  const [failure, setFailure] = useState<string>()
+  const read: WeatherFile | undefined = useMemo(() => (file ? readWeather(file.text, confirmed) : undefined), [file, confirmed])
+  const frosts = useMemo(() => (read ? frostSeasons(read.minima, season.site.latitude) : undefined), [read, season.site.latitude])
+  const choose = async (event: ChangeEvent<HTMLInputElement>) => {
+    const [chosen] = event.target.files ?? []
+    event.target.value = ''
+    if (!chosen) return
+    setConfirmed({})
+    setFailure(undefined)
+    if (chosen.size > MOST_BYTES) return setFailure('The file is larger than 20 MB; a hundred years of days are less than 3.')
+    try {
+      setFile({ name: chosen.name, text: await chosen.text() })
+    } catch {
+      setFailure('The file could not be read. Choose it again.')
+    }
+  }
+  const confirm = (part: Partial<WeatherReading>) => setConfirmed((now) => ({ ...now, ...part }))
+  const columns = read?.columns.map((name, i) => [String(i), name] as const) ?? []
+  return (
+    <Box component="section" sx={{ mt: 2.5 }}>
+      <Typography variant="h3">Bring in daily minima</Typography>
+      <Typography component="p" sx={{ fontSize: 14, color: 'text.secondary', mb: 1 }}>A CSV with a date and the lowest temperature of each day, in any date format, °C or °F; gaps are allowed.</Typography>
+      <input ref={input} type="file" accept=".csv,.txt,text/csv" hidden onChange={(event) => void choose(event)} data-testid="minima-file" />
+      <Button size="small" variant="outlined" onClick={() => input.current?.click()}>Choose a file</Button>
+      {failure && <Alert severity="error" sx={{ mt: 1 }}>{failure}</Alert>}
+      {file && !read && <Alert severity="error" sx={{ mt: 1 }}>{file.name} holds no column of dates beside one of temperatures.</Alert>}
+      {file && read && frosts && (
+        <Box sx={{ mt: 1.5, display: 'grid', gap: 1.25 }}>
+          {read.doubts.length > 0 && (
+            <Alert severity="warning">
+              Please look: {[read.doubts.includes('columns') && 'which column is the lowest of the day', read.doubts.includes('order') && 'whether day or month comes first', read.doubts.includes('unit') && 'whether it is °C or °F'].filter(Boolean).join('; ')}.
+            </Alert>
+          )}
+          <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.25 }}>
+            <ChoiceField label="Date" value={String(read.reading.date)} options={columns} onChange={(x) => confirm({ date: Number(x) })} />
+            <ChoiceField label="Lowest of the day" value={String(read.reading.min)} options={columns} onChange={(x) => confirm({ min: Number(x) })} />
+            <ChoiceField label="Dates are written" value={read.reading.order} options={ORDERS} onChange={(order) => order && confirm({ order })} />
+            <ChoiceField label="Unit" value={read.reading.unit} options={[['C', '°C'], ['F', '°F']]} onChange={(unit) => unit && confirm({ unit })} />
+          </Box>
+          <Box role="status" sx={{ fontSize: 14 }}>
+            {count(format, read.minima.length, 'day')} read
+            {read.minima.length > 0 && `, ${format.longDate(read.minima[0]![0])} to ${format.longDate(read.minima.at(-1)![0])}`}; {count(format, read.missing, 'day')} missing. {count(format, frosts.seasons.length, 'whole season')}
+            {frosts.dropped.length > 0 && `; left out for missing days: ${frosts.dropped.slice(0, 4).map(({ from, missing }) => `${formatDay(from).slice(0, 4)} (${missing})`).join(', ')}${frosts.dropped.length > 4 ? ' …' : ''}`}.
+          </Box>
+          {read.dropped.length > 0 && (
+            <Box component="details" sx={{ fontSize: 14 }}>
+              <summary>{count(format, read.dropped.length, 'row')} dropped</summary>
+              <Box component="ul" sx={{ m: 0, pl: 2.5, maxHeight: 180, overflow: 'auto' }}>
+                {read.dropped.slice(0, 200).map(({ line, text, why }) => (
+                  <li key={line}>
+                    line {line}, {DROP_WORDS[why]}: {text}
+                  </li>
+                ))}
+                {read.dropped.length > 200 && <li>and {format.number(read.dropped.length - 200)} more</li>}
+              </Box>
+            </Box>
+          )}
+          <Box>
+            <Button size="small" variant="contained" disabled={frosts.seasons.length === 0} onClick={() => { onTake(recordOf(file.name.replace(/\.\w+$/, ''), frosts.seasons, false)); setFile(undefined) }}>
+              Take this record
+            </Button>
+            <Button size="small" color="inherit" onClick={() => setFile(undefined)} sx={{ ml: 1 }}>Leave it</Button>
+          </Box>
+        </Box>
+      )}
+    </Box>
+  )
+}
