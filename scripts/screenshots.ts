@@ -29,6 +29,7 @@ const SHOTS: Shot[] = [
   { file: 'benches', path: '/benches' },
   { file: 'benches-phone', path: '/benches', width: 390, height: 844 },
   { file: 'farm', path: '/farm?place=warm-bench' },
+  { file: 'frost', path: '/farm?edit=frost' },
   { file: 'compare-ways', path: '/plan?batch=tr', press: /^Compare ways/ },
   { file: 'know-how', path: '/know-how?crop=tomato', press: /^Say it your way/ },
   { file: 'way', path: '/know-how?method=lisianthus-bought' },

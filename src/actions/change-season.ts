@@ -27,7 +27,7 @@ export type ChangeResult =
 const Edits = z
   .array(z.strictObject({ of: z.enum([...COLLECTIONS, 'head']), key: z.string().min(1).max(60), from: z.unknown(), to: z.unknown() }))
   .min(1)
-  .max(300)
+  .max(3000)
 
 /**
  * Changes facts of the season, all or none.

@@ -402,6 +402,7 @@ export function plantingRow(id: SeasonId, x: Planting, position: number, version
     method: x.method,
     plants: x.plants,
     plant_on: x.on,
+    anchor: x.anchor ? JSON.stringify(x.anchor) : null,
     series_every: x.series?.every ?? null,
     series_last: x.series?.last ?? null,
     series_count: x.series?.count ?? null,
@@ -434,6 +435,7 @@ export function plantingOf(row: Selectable<t.PlantingTable>, changes: Selectable
     method: row.method,
     plants: row.plants,
     on: row.plant_on,
+    anchor: (row.anchor ?? undefined) as Planting['anchor'],
     series:
       row.series_every === null
         ? undefined

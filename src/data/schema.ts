@@ -198,6 +198,7 @@ export interface PlantingTable extends Keyed {
   confidence: number | null
   note: string | null
   version: number
+  anchor: JSONColumnType<object> | null
 }
 
 export interface SeriesChangeTable extends OfSeason {

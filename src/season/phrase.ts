@@ -31,6 +31,7 @@ export function phraseIssue(issue: Issue, root: unknown): Problem[] {
     if (issue.path.at(-1) === 'when') {
       return [{ path, message: 'must hold just one of age, leaf or daysBeforePlanting, as a number above 0.' }]
     }
+    if (issue.path.at(-1) === 'to') return [{ path, message: 'must be "last-frost", "first-frost" or "harvest".' }]
     if (issue.path.at(-1) === 'policy') return [{ path, message: 'must be "single", "thin", "clump", "flat", "divide" or "bought".' }]
   }
   return [{ path, message: sentence(issue, valueAt(root, issue.path)) }]

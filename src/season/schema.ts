@@ -378,6 +378,14 @@ export const Planting = z.strictObject({
   method: key,
   plants: z.int().min(1).max(10_000_000).describe('good plants wanted in the field'),
   on: day.describe('planting day, of the first one when it is a series'),
+  anchor: z
+    .discriminatedUnion('to', [
+      z.strictObject({ to: z.literal('last-frost'), days: z.int().min(-200).max(300).describe('after the working frost date; below 0 before it') }),
+      z.strictObject({ to: z.literal('first-frost'), factor: z.number().min(1).max(2).default(1.2).describe('on days to maturity, for shortening days') }),
+      z.strictObject({ to: z.literal('harvest'), on: day.describe('first harvest wanted') }),
+    ])
+    .optional()
+    .describe('what the planting day hangs on; `on` is what it came to'),
   series: z
     .strictObject({
       every: z.int().min(1).max(365).describe('days from one to the next'),

@@ -12,13 +12,15 @@ import { formatDay } from '../../core/calendar/day'
 import { FEW_YEARS, firstFrostFor, lastFrostFor, recordedDates, recordedSeasons, recordOf, workingFrostDate } from '../../core/frost/frost'
 import { dayOfSeason, frostSeasons, THRESHOLDS } from '../../core/frost/record'
 import { readWeather, type WeatherFile, type WeatherReading } from '../../interchange/weather-csv'
+import { readSeason } from '../../season/read'
 import type { Season } from '../../season/schema'
 import { madeUpMinima } from '../../standins/minima'
-import { EditorFrame, useDraft } from '../../ui/editor'
-import { ChoiceField, NumberField } from '../../ui/fields'
+import { EditorFrame, problemAt, useDraft } from '../../ui/editor'
+import { ChoiceField, NumberField, WordField } from '../../ui/fields'
 import { useSeason } from '../../ui/season-context'
 import { useChange } from '../../ui/use-change'
 import { chanceWords, count } from '../../words/format'
+import { MovesPreview, useMoves } from './moves'
 import { PanelHead } from './panel-head'
 
 const LineChart = dynamic(() => import('../../ui/line-chart'), { ssr: false, loading: () => <Box sx={{ height: 220 }} /> })
@@ -43,11 +45,20 @@ export function FrostPanel() {
     if (!record) delete next.record
     draft.set({ ...draft.now, site: { ...draft.now.site, frost: next } })
   }
+  const local = useMemo(() => {
+    const read = readSeason({ ...season, ...draft.now })
+    return read.ok ? [] : read.problems
+  }, [season, draft.now])
+  const problems = draft.changed ? (local.length > 0 ? local : saving.problems) : []
+  const at = (path: string) => problemAt(problems, path)
+  // Dates are reckoned only from what makes sense; until then the stored ones stand.
+  const sound = local.length === 0 ? frost : (season.site.frost ?? START)
   const spring = plan.from + 60
-  const working = workingFrostDate(frost, latitude, spring)
-  const average = lastFrostFor(frost, latitude, spring, 0.5)
+  const working = workingFrostDate(sound, latitude, spring)
+  const average = lastFrostFor(sound, latitude, spring, 0.5)
+  const { moves, edits } = useMoves(draft.now, draft.changed && local.length === 0)
   const save = async () => {
-    if (await saving.change([{ of: 'head', key: 'head', from: draft.from, to: draft.now }], 'Frost record and working date changed')) draft.saved()
+    if (await saving.change([...edits, { of: 'head', key: 'head', from: draft.from, to: draft.now }], moves.length === 0 ? 'Frost record and working date changed' : `Frost date changed; ${count(format, moves.length, 'planting')} moved with it`)) draft.saved()
   }
   const makeUp = () => {
     const year = Number(season.season.from.slice(0, 4))
@@ -55,7 +66,7 @@ export function FrostPanel() {
     setRecord(recordOf('made-up nights', seasons, true))
   }
   return (
-    <EditorFrame onPaper title={<PanelHead title="Frost" />} changed={draft.changed} busy={saving.busy} failure={saving.failure} problems={saving.problems} onSave={() => void save()} onDrop={() => { draft.drop(); saving.clear() }} more={frost.record && <Button size="small" color="error" onClick={() => setRecord(undefined)}>Take the record away</Button>}>
+    <EditorFrame onPaper title={<PanelHead title="Frost" />} changed={draft.changed} busy={saving.busy} failure={saving.failure} problems={problems} onSave={() => void save()} onDrop={() => { draft.drop(); saving.clear() }} more={frost.record && <Button size="small" color="error" onClick={() => setRecord(undefined)}>Take the record away</Button>}>
       {frost.record ? (
         <>
           {frost.record.madeUp && <Alert severity="warning" sx={{ mt: 1 }}>Made up for trying: do not plant by it.</Alert>}
@@ -71,7 +82,15 @@ export function FrostPanel() {
           <FrostYears record={frost.record} latitude={latitude} threshold={threshold} working={threshold === 0 ? working : undefined} />
         </>
       ) : (
-        <Typography component="p" sx={{ mt: 1, color: 'text.secondary' }}>No record yet: dates come from the typed median and its spread.</Typography>
+        <>
+          <Typography component="p" sx={{ mt: 1, mb: 1.5, color: 'text.secondary' }}>No record yet: dates come from what you type here.</Typography>
+          <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5, alignItems: 'start' }}>
+            <WordField label="Last in spring, half before, MM-DD" value={frost.lastSpring.median} onChange={(median) => set({ lastSpring: { ...frost.lastSpring, median } })} error={at('site.frost.lastSpring.median')} />
+            <NumberField label="Latest tenth" unit="days later" value={frost.lastSpring.spreadDays} onChange={(days) => days !== undefined && set({ lastSpring: { ...frost.lastSpring, spreadDays: days } })} error={at('site.frost.lastSpring.spreadDays')} />
+            <WordField label="First in autumn, half after, MM-DD" value={frost.firstAutumn.median} onChange={(median) => set({ firstAutumn: { ...frost.firstAutumn, median } })} error={at('site.frost.firstAutumn.median')} />
+            <NumberField label="Earliest tenth" unit="days before" value={frost.firstAutumn.spreadDays} onChange={(days) => days !== undefined && set({ firstAutumn: { ...frost.firstAutumn, spreadDays: days } })} error={at('site.frost.firstAutumn.spreadDays')} />
+          </Box>
+        </>
       )}
       <Box sx={{ my: 2, p: 1.5, bgcolor: 'background.default', borderRadius: 1 }}>
         <Box sx={{ fontSize: 13, color: 'text.secondary' }}>Working frost date</Box>
@@ -84,6 +103,7 @@ export function FrostPanel() {
           <NumberField label="Margin of your own" unit="days" value={frost.marginDays} onChange={(days) => days !== undefined && set({ marginDays: Math.round(days) })} />
         </Box>
       </Box>
+      <MovesPreview moves={moves} />
       <Box component="table" sx={{ width: '100%', borderCollapse: 'collapse', fontSize: 14.5, '& td, & th': { py: 0.5, textAlign: 'left', borderBottom: 1, borderColor: 'divider', fontWeight: 'inherit' }, '& th': { color: 'text.secondary', fontSize: 13 } }}>
         <thead>
           <tr>
@@ -96,8 +116,8 @@ export function FrostPanel() {
           {[0.5, 0.2, 0.1, 0.05].map((chance) => (
             <tr key={chance}>
               <td>{chanceWords(1 - chance)}</td>
-              <td>{format.date(lastFrostFor(frost, latitude, spring, chance))}</td>
-              <td>{format.date(firstFrostFor(frost, latitude, spring + 180, chance))}</td>
+              <td>{format.date(lastFrostFor(sound, latitude, spring, chance))}</td>
+              <td>{format.date(firstFrostFor(sound, latitude, spring + 180, chance))}</td>
             </tr>
           ))}
         </tbody>

@@ -13,6 +13,7 @@ import { ChoiceField, NumberField, WordField } from '../../ui/fields'
 import { useSeason } from '../../ui/season-context'
 import { useChange } from '../../ui/use-change'
 import { MONTHS, WEEKDAYS } from '../../words/farm'
+import { MovesPreview, useMoves } from './moves'
 import { PanelHead } from './panel-head'
 
 type Head = Pick<Season, 'farm' | 'season' | 'site' | 'habits'>
@@ -29,16 +30,16 @@ export function HeadEditor({ part }: { part: 'site' | 'habits' }) {
   }, [season, head])
   const problems = draft.changed ? (local.length > 0 ? local : saving.problems) : []
   const put = (path: string, value: unknown) => draft.set(withFigure(head, path, value))
+  const { moves, edits } = useMoves(head, draft.changed && local.length === 0)
   const at = (path: string) => problemAt(problems, path)
   const save = async () => {
-    if (await saving.change([{ of: 'head', key: 'head', from: draft.from, to: head }], part === 'site' ? 'Site and season changed' : 'Habits changed')) draft.saved()
+    if (await saving.change([...edits, { of: 'head', key: 'head', from: draft.from, to: head }], part === 'site' ? 'Site and season changed' : 'Habits changed')) draft.saved()
   }
   const two = { display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5, alignItems: 'start' } as const
   const { site, habits } = head
-  const { frost } = site
-  const putFrost = (path: string, value: unknown) => put('site.frost', withFigure(frost ?? { lastSpring: { median: '05-01', spreadDays: 14 }, firstAutumn: { median: '10-10', spreadDays: 14 }, trustedChance: 0.1, marginDays: 0 }, path, value))
   return (
     <EditorFrame onPaper title={<PanelHead title={part === 'site' ? 'Site and season' : 'Habits, work and costs'} />} changed={draft.changed} busy={saving.busy} failure={saving.failure} problems={problems} onSave={() => void save()} onDrop={() => { draft.drop(); saving.clear() }}>
+      <MovesPreview moves={moves} />
       {part === 'site' ? (
         <Box sx={{ display: 'grid', gap: 1.5, mt: 1.5 }}>
           <WordField label="Farm" value={head.farm.name} onChange={(name) => put('farm.name', name)} error={at('farm.name')} />
@@ -55,15 +56,6 @@ export function HeadEditor({ part }: { part: 'site' | 'habits' }) {
             {MONTHS.map((month, i) => (
               <NumberField key={month} label={month} quantity="temperature" value={site.outdoorMonthlyMeans[i]} onChange={(x) => x !== undefined && put('site.outdoorMonthlyMeans', site.outdoorMonthlyMeans.map((other, at) => (at === i ? x : other)))} error={at(`site.outdoorMonthlyMeans[${i}]`)} />
             ))}
-          </Box>
-          <Typography variant="h3">Frost</Typography>
-          <Box sx={two}>
-            <WordField label="Last in spring, half before, MM-DD" value={frost?.lastSpring.median ?? ''} onChange={(x) => (x === '' ? put('site.frost', undefined) : putFrost('lastSpring.median', x))} error={at('site.frost.lastSpring.median')} />
-            <NumberField label="Latest tenth" unit="days later" value={frost?.lastSpring.spreadDays} onChange={(x) => x !== undefined && putFrost('lastSpring.spreadDays', x)} error={at('site.frost.lastSpring.spreadDays')} />
-            <WordField label="First in autumn, half after, MM-DD" value={frost?.firstAutumn.median ?? ''} onChange={(x) => x !== '' && putFrost('firstAutumn.median', x)} error={at('site.frost.firstAutumn.median')} />
-            <NumberField label="Earliest tenth" unit="days before" value={frost?.firstAutumn.spreadDays} onChange={(x) => x !== undefined && putFrost('firstAutumn.spreadDays', x)} error={at('site.frost.firstAutumn.spreadDays')} />
-            <NumberField label="A later frost accepted" quantity="share" value={frost?.trustedChance} onChange={(x) => x !== undefined && putFrost('trustedChance', x)} error={at('site.frost.trustedChance')} />
-            <NumberField label="Margin of your own" unit="days" value={frost?.marginDays} onChange={(x) => x !== undefined && putFrost('marginDays', x)} error={at('site.frost.marginDays')} />
           </Box>
         </Box>
       ) : (

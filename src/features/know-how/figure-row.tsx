@@ -218,9 +218,9 @@ function Points({ value, error, onChange }: { value: Crop['growth']['points']; e
     <Box sx={{ display: 'grid', gap: 1 }}>
       {value.map((point, i) => (
         <Box key={i} sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, alignItems: 'flex-start' }}>
-          <NumberField label="Mix a plant" quantity="volume" value={point.ml} onChange={(ml) => ml !== undefined && set(i, { ml })} width={118} />
-          <NumberField label="Ready from" value={point.ready} onChange={(ready) => ready !== undefined && set(i, { ready })} width={104} />
-          <NumberField label="Suffers from" value={point.limit} onChange={(limit) => limit !== undefined && set(i, { limit })} width={104} />
+          <NumberField label="Mix a plant" quantity="volume" value={point.ml} onChange={(ml) => ml !== undefined && set(i, { ml })} width={108} />
+          <NumberField label="Ready from" value={point.ready} onChange={(ready) => ready !== undefined && set(i, { ready })} width={92} />
+          <NumberField label="Suffers from" value={point.limit} onChange={(limit) => limit !== undefined && set(i, { limit })} width={92} />
           <Button size="small" color="inherit" disabled={value.length === 1} onClick={() => onChange(value.filter((_, at) => at !== i))} sx={{ mt: 0.5 }}>
             Take out
           </Button>

@@ -16,6 +16,7 @@ import { useSeason } from '../../ui/season-context'
 import { BatchSteps } from '../../ui/stair/batch-steps'
 import { WorkingPanel } from '../../ui/working-panel'
 import { count } from '../../words/format'
+import { anchorSentence } from '../../words/anchors'
 import { cropCautionWords } from '../../words/cautions'
 import { isBought } from '../../words/methods'
 import { setAt, workingOf } from '../../words/working'
@@ -104,6 +105,11 @@ export function BatchCard({ batch, busy, onEdit, onDuplicate, onRemove, onRemedy
       )}
       <CropCautionLine batch={batch} />
       <BatchSteps batch={batch} />
+      {batch.planting.anchor && (
+        <Typography component="p" sx={{ my: 1, fontSize: 14, color: 'text.secondary' }}>
+          {anchorSentence(batch.planting.anchor, batch.way.crop, season, format)}
+        </Typography>
+      )}
       {batch.planting.note && (
         <Typography component="p" sx={{ my: 1.5, fontSize: 14, fontStyle: 'italic' }}>
           {batch.planting.note}

@@ -19,6 +19,9 @@ export const PlantingForm = z
     method: z.string().min(1, 'Choose how it is raised.'),
     plants: whole('the number of plants').refine((text) => Number(text) <= 10_000_000, 'That is more plants than any field holds.'),
     on: date('Choose the planting day.'),
+    hangs: z.enum(['fixed', 'last-frost', 'first-frost', 'harvest']),
+    frostDays: z.string(),
+    harvestOn: z.string(),
     repeat: z.enum(['once', 'series']),
     every: z.string(),
     ends: z.enum(['last', 'count']),
@@ -46,6 +49,8 @@ export const PlantingForm = z
         else if (form.last < form.on) wrong('last', 'The last is before the first.')
       }
     } else if (form.sowOn !== '' && form.sowOn >= form.on) wrong('sowOn', 'Sowing must be before planting.')
+    if (form.hangs === 'last-frost' && !/^[-−]?\d{1,3}$/.test(form.frostDays.trim())) wrong('frostDays', 'Write days after the frost date; below 0 before it.')
+    if (form.hangs === 'harvest' && !date('').safeParse(form.harvestOn).success) wrong('harvestOn', 'Choose the day of the first harvest.')
     const sure = form.confidence.trim().replace(',', '.')
     if (sure !== '' && !(Number(sure) >= 50 && Number(sure) <= 99.9)) wrong('confidence', 'Write 50 to 99 (in 100).')
   })
@@ -61,6 +66,9 @@ export function emptyForm(season: Season, code: string, day: Day): PlantingForm 
     method: '',
     plants: '',
     on: formatDay(day),
+    hangs: 'fixed',
+    frostDays: '0',
+    harvestOn: formatDay(day + 60),
     repeat: 'once',
     every: '14',
     ends: 'count',
@@ -85,6 +93,9 @@ export function formOf(planting: Planting): PlantingForm {
     method: planting.method,
     plants: String(planting.plants),
     on: planting.on,
+    hangs: planting.anchor?.to ?? 'fixed',
+    frostDays: planting.anchor?.to === 'last-frost' ? String(planting.anchor.days) : '0',
+    harvestOn: planting.anchor?.to === 'harvest' ? planting.anchor.on : formatDay(parseDay(planting.on) + 60),
     repeat: series ? 'series' : 'once',
     every: String(series?.every ?? 14),
     ends: series?.last === undefined ? 'count' : 'last',
@@ -109,6 +120,7 @@ export function plantingOf(form: PlantingForm, key: string, base: Planting | und
     form.repeat === 'series'
       ? { every: Number(form.every), ...(form.ends === 'last' ? { last: form.last } : { count: Number(form.count) }) }
       : undefined
+  const anchor = anchorOf(form, base)
   const agePoint = form.age === 'kept' ? base?.agePoint : form.age === 'usual' ? undefined : AGE_POINTS[form.age]
   const sure = form.confidence.trim().replace(',', '.')
   return Planting.parse({
@@ -119,6 +131,7 @@ export function plantingOf(form: PlantingForm, key: string, base: Planting | und
     plants: Number(form.plants),
     on: form.on,
     changes: series ? (base?.changes ?? []) : [],
+    ...(anchor ? { anchor } : {}),
     ...(series ? { series } : {}),
     ...(form.lot ? { lot: form.lot } : {}),
     ...(agePoint === undefined ? {} : { agePoint }),
@@ -126,6 +139,20 @@ export function plantingOf(form: PlantingForm, key: string, base: Planting | und
     ...(!series && form.sowOn ? { sowOn: form.sowOn } : {}),
     ...(form.note.trim() ? { note: form.note.trim() } : {}),
   })
+}
+
+/** What the planting day of the form hangs on. */
+export function anchorOf(form: Pick<PlantingForm, 'hangs' | 'frostDays' | 'harvestOn'>, base?: Planting): Planting['anchor'] {
+  switch (form.hangs) {
+    case 'fixed':
+      return undefined
+    case 'last-frost':
+      return { to: 'last-frost', days: Number(form.frostDays.trim().replace('−', '-')) }
+    case 'first-frost':
+      return { to: 'first-frost', factor: base?.anchor?.to === 'first-frost' ? base.anchor.factor : 1.2 }
+    case 'harvest':
+      return { to: 'harvest', on: form.harvestOn }
+  }
 }
 
 /** Fields of one planting of a series. */

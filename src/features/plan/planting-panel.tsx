@@ -13,11 +13,15 @@ import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
 import Typography from '@mui/material/Typography'
 import { useDeferredValue, useEffect, useMemo, useRef, useState } from 'react'
 import { Controller, useForm, useWatch, type Control, type FieldPath } from 'react-hook-form'
-import type { Planting } from '../../season/schema'
+import { formatDay, type Day } from '../../core/calendar/day'
+import { anchoredDay, type AnchorProblem } from '../../core/plan/anchor'
+import { ownCrop } from '../../core/plan/own-crop'
+import type { Crop, Planting, Season } from '../../season/schema'
 import type { Problem } from '../../season/read'
 import { useSeason } from '../../ui/season-context'
 import { shareWords } from '../../words/format'
-import { freeCode, freeKey, PlantingForm, plantingOf } from './planting-form'
+import { ANCHOR_PROBLEMS, anchorSentence } from '../../words/anchors'
+import { anchorOf, freeCode, freeKey, PlantingForm, plantingOf } from './planting-form'
 import { PlantingPreview } from './planting-preview'
 
 export interface PlantingPanelProps {
@@ -34,7 +38,7 @@ export interface PlantingPanelProps {
 }
 
 export function PlantingPanel({ title, start, base, busy, problems, failure, onSave, onClose }: PlantingPanelProps) {
-  const { season } = useSeason()
+  const { season, format } = useSeason()
   const [newKey] = useState(() => freeKey(season, `p-${start.code}`))
   const form = useForm<PlantingForm>({ resolver: zodResolver(PlantingForm), defaultValues: start, mode: 'onTouched' })
   const { control, handleSubmit, setError, setValue, getValues, formState } = form
@@ -52,6 +56,15 @@ export function PlantingPanel({ title, start, base, busy, problems, failure, onS
   const crop = season.varieties.find(({ key }) => key === values.variety)?.crop
   const methods = season.methods.filter((method) => method.crop === crop)
   const lots = season.lots.filter((lot) => lot.variety === values.variety)
+
+  // A day that hangs on something is reckoned, not typed.
+  const variety = season.varieties.find(({ key }) => key === values.variety)
+  const ofCrop = variety && ownCrop(season.crops.find(({ key }) => key === variety.crop)!, variety)
+  const hung = hungDay(values, base, ofCrop, season)
+  const hungOn = typeof hung === 'number' ? formatDay(hung) : undefined
+  useEffect(() => {
+    if (hungOn !== undefined && getValues('on') !== hungOn) setValue('on', hungOn, { shouldDirty: true, shouldValidate: true })
+  }, [hungOn, getValues, setValue])
 
   const deferred = useDeferredValue(values)
   const preview = usePreview(deferred, base)
@@ -106,8 +119,23 @@ export function PlantingPanel({ title, start, base, busy, problems, failure, onS
         </Select>
         <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1.3fr', gap: 1.5 }}>
           <Text control={control} name="plants" label="Plants wanted" numeric />
-          <Text control={control} name="on" label={series ? 'First planted on' : 'Planted on'} type="date" />
+          <Text control={control} name="on" label={series ? 'First planted on' : 'Planted on'} type="date" disabled={values.hangs !== 'fixed'} />
         </Box>
+        <Box sx={{ display: 'grid', gridTemplateColumns: '1.3fr 1fr', gap: 1.5, alignItems: 'start' }}>
+          <Select control={control} name="hangs" label="The day hangs on">
+            <MenuItem value="fixed">nothing: a fixed day</MenuItem>
+            <MenuItem value="last-frost" disabled={!season.site.frost}>the last spring frost</MenuItem>
+            <MenuItem value="first-frost" disabled={!season.site.frost}>the first autumn frost</MenuItem>
+            <MenuItem value="harvest">a first harvest</MenuItem>
+          </Select>
+          {values.hangs === 'last-frost' && <Text control={control} name="frostDays" label="Days after it" numeric helper="below 0: before" />}
+          {values.hangs === 'harvest' && <Text control={control} name="harvestOn" label="First harvest on" type="date" />}
+        </Box>
+        {values.hangs !== 'fixed' && hung !== undefined && (
+          <Box role="status" sx={{ fontSize: 14, color: typeof hung === 'string' ? 'error.main' : 'text.secondary' }}>
+            {typeof hung === 'string' ? ANCHOR_PROBLEMS[hung] : anchorSentence(anchorOf(values, base)!, ofCrop!, season, format)}
+          </Box>
+        )}
         <Controller
           control={control}
           name="repeat"
@@ -171,6 +199,14 @@ export function PlantingPanel({ title, start, base, busy, problems, failure, onS
   )
 }
 
+/** The day that what is typed hangs on, or why it comes to none; `undefined` while it is a fixed day or not written yet. */
+function hungDay(values: PlantingForm, base: Planting | undefined, crop: Crop | undefined, season: Season): Day | AnchorProblem | undefined {
+  if (values.hangs === 'fixed' || !crop) return undefined
+  if (values.hangs === 'last-frost' && !/^[-−]?\d{1,3}$/.test(values.frostDays.trim())) return undefined
+  if (values.hangs === 'harvest' && !/^\d{4}-\d\d-\d\d$/.test(values.harvestOn)) return undefined
+  return anchoredDay(anchorOf(values, base)!, crop, season)
+}
+
 /** Fields that are folded away until asked for, or until one of them is wrong. */
 const HIDDEN = ['lot', 'sowOn', 'note', 'age', 'confidence', 'code'] as const
 
@@ -216,7 +252,7 @@ interface FieldProps {
   helper?: string | undefined
 }
 
-function Text({ control, name, label, helper, type, numeric, multiline, placeholder }: FieldProps & { type?: string; numeric?: boolean; multiline?: boolean; placeholder?: string }) {
+function Text({ control, name, label, helper, type, numeric, multiline, placeholder, disabled }: FieldProps & { type?: string; numeric?: boolean; multiline?: boolean; placeholder?: string; disabled?: boolean }) {
   const id = useRef(`field-${name}`).current
   return (
     <Controller
@@ -229,6 +265,7 @@ function Text({ control, name, label, helper, type, numeric, multiline, placehol
           ref={undefined}
           id={id}
           label={label}
+          disabled={disabled ?? false}
           type={type ?? 'text'}
           multiline={multiline ?? false}
           minRows={multiline ? 2 : undefined}
