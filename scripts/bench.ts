@@ -4,6 +4,8 @@
  * Prints one JSON line a measurement.
  */
 import { parseDay, weekStart } from '../src/core/calendar/day'
+import { frostDates, frostSeasons, percentile } from '../src/core/frost/record'
+import { anchoredMoves } from '../src/core/plan/anchor'
 import { compareWays } from '../src/core/plan/compare'
 import { createPlanner, type Plan } from '../src/core/plan/plan'
 import { tasksBetween } from '../src/core/plan/tasks'
@@ -12,7 +14,7 @@ import { library } from '../src/library/library'
 import { methodOfSchool, SCHOOLS } from '../src/library/schools'
 import { shareUnchanged } from '../src/season/share'
 import type { Method, Planting, Season } from '../src/season/schema'
-import { seeded } from '../src/standins/minima'
+import { madeUpMinima, seeded } from '../src/standins/minima'
 import { largeSeason } from './large-season'
 
 const BATCHES = 2000
@@ -131,5 +133,27 @@ function knowHow(): void {
   print({ bench: 'search the library', search_ms: round(search_ms) })
 }
 
+/** Sixty years of nights, and two thousand plantings hung on the frost date. */
+function frost(): void {
+  const round = (ms: number) => Math.round(ms * 100) / 100
+  const print = (line: object) => console.log(JSON.stringify(line))
+  const season = largeSeason(2000)
+  const { latitude, outdoorMonthlyMeans } = season.site
+  const nights = madeUpMinima(outdoorMonthlyMeans, 1966, 61, 3)
+  const record_ms = median(() => {
+    const { seasons } = frostSeasons(nights, latitude)
+    for (let threshold = 0; threshold < 3; threshold++) {
+      const { lastSpring, firstAutumn } = frostDates(seasons, threshold, latitude)
+      for (let share = 0.05; share < 1; share += 0.05) void (percentile(lastSpring, share) + percentile(firstAutumn, share))
+    }
+  }, 15)
+  print({ bench: 'frosts and percentiles of 60 years of nights', record_ms: round(record_ms), limit: 50 })
+  const plantings = Array.from({ length: 2000 }, (_, i): Planting => ({ ...season.plantings[i % season.plantings.length]!, key: `h${i}`, anchor: { to: 'last-frost', days: i % 60 } }))
+  const crop = season.crops[0]!
+  const moves_ms = median((i) => void anchoredMoves({ ...season, plantings, site: { ...season.site, frost: { ...season.site.frost!, marginDays: i % 9 } } }, () => crop), 15)
+  print({ bench: 'what moves when 2,000 plantings hang on the frost date', moves_ms: round(moves_ms), limit: 100 })
+}
+
 core()
 knowHow()
+frost()

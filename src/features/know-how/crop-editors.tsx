@@ -16,7 +16,7 @@ import { ownCrop } from '../../core/plan/own-crop'
 import { libraryKind } from '../../library/library'
 import { methodOfSchool, SCHOOLS } from '../../library/schools'
 import { withFigure } from '../../season/figures'
-import type { Crop, Method, Season, Variety } from '../../season/schema'
+import type { Crop, Variety } from '../../season/schema'
 import { usesOf } from '../../season/uses'
 import { ChoiceField, WordField } from '../../ui/fields'
 import { freeKeyIn, keyOf } from '../../ui/keys'
@@ -26,6 +26,7 @@ import { useChange } from '../../ui/use-change'
 import { sowingWords } from '../../words/methods'
 import { needsWords } from '../../words/library'
 import { EditorFrame, useDraft, useThingProblems } from '../../ui/editor'
+import { editsToAdd, methodsToAdd, usualSchool } from './adding'
 import { CropCautions, CropTags, FigureSheet, withOwnFigure } from './figure-sheet'
 
 /** A kind of the library that the season does not have yet. */
@@ -33,12 +34,7 @@ export function LibraryPage({ crop }: { crop: Crop }) {
   const { season } = useSeason()
   const router = useRouter()
   const { busy, change, failure, problems } = useChange()
-  const fitting = useMemo(() => SCHOOLS.map((school) => ({ school, made: methodOfSchool(school.key, crop, season) })), [crop, season])
-  const [chosen, setChosen] = useState<readonly string[]>(() => {
-    const first = fitting.filter(({ made }) => !('needs' in made)).map(({ school }) => school.key)
-    const usual = crop.care.roots === 'touchy' && first.includes('plantable') ? 'plantable' : (crop.seed.perCell ?? 1) > 1 ? 'thin' : 'one-seed'
-    return first.includes(usual) ? [usual] : first.slice(0, 1)
-  })
+  const [chosen, setChosen] = useState<readonly string[]>(() => usualSchool(crop, season))
   const add = async () => {
     if (await change(editsToAdd(season, crop, chosen), `${crop.name} added to the season`)) router.push(`/know-how?crop=${crop.key}`)
   }
@@ -62,27 +58,6 @@ export function LibraryPage({ crop }: { crop: Crop }) {
       <FigureSheet crop={crop} readOnly base={{ crop, name: 'library' }} problems={[]} onFigure={() => undefined} />
     </Box>
   )
-}
-
-/** The edits that bring a crop, a first variety and ways of raising it into a season. */
-export function editsToAdd(season: Season, crop: Crop, schools: readonly string[], varietyName = crop.name): ThingEdit[] {
-  const variety: Variety = { key: freeKeyIn(season.varieties, keyOf(varietyName)), crop: crop.key, name: varietyName }
-  return [
-    { of: 'crops', key: crop.key, from: null, to: crop },
-    { of: 'varieties', key: variety.key, from: null, to: variety },
-    ...methodsToAdd(season, crop, schools),
-  ]
-}
-
-export function methodsToAdd(season: Season, crop: Crop, schools: readonly string[]): ThingEdit[] {
-  const methods: Method[] = [...season.methods]
-  return schools.flatMap((school): ThingEdit[] => {
-    const made = methodOfSchool(school, crop, season)
-    if ('needs' in made) return []
-    const method: Method = { ...made, key: freeKeyIn(methods, `${crop.key}-${school}`) }
-    methods.push(method)
-    return [{ of: 'methods', key: method.key, from: null, to: method }]
-  })
 }
 
 /** The schools, evenly described; those that cannot be followed here say what they need. */

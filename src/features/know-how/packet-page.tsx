@@ -18,7 +18,8 @@ import { freeKeyIn, keyOf } from '../../ui/keys'
 import { useSeason } from '../../ui/season-context'
 import { useChange } from '../../ui/use-change'
 import { GerminationCurve, HoldCurve } from './growers-entry'
-import { methodsToAdd, SchoolChoices } from './crop-editors'
+import { methodsToAdd } from './adding'
+import { SchoolChoices } from './crop-editors'
 
 type Pair = [number | undefined, number | undefined]
 

@@ -15,36 +15,18 @@ import type { ThingEdit } from '../../actions/change-season'
 import type { Day } from '../../core/calendar/day'
 import type { Batch } from '../../core/plan/batch'
 import { compareWays, type ComparedWay, type CostPart } from '../../core/plan/compare'
-import { ownCrop } from '../../core/plan/own-crop'
-import { methodOfSchool, SCHOOLS } from '../../library/schools'
-import { readSeason } from '../../season/read'
-import type { Method, Season } from '../../season/schema'
-import { freeKeyIn } from '../../ui/keys'
+import type { Method } from '../../season/schema'
 import { useSeason } from '../../ui/season-context'
 import { Stair } from '../../ui/stair/stair'
 import { useChange } from '../../ui/use-change'
 import { chanceWords, count, list, type Format } from '../../words/format'
 import { markTag } from '../../words/marks'
 import { sowingWords } from '../../words/methods'
+import { waysToCompare } from './ways-to-compare'
 
 const MOST = 5
 const WIDTH = { desk: 196, phone: 142 } // px of one way
 const HEIGHT = 70
-
-/** Ways a crop can be raised: those of the season, then ready ones that fit what the farm has. */
-export function waysToCompare(season: Season, batch: Batch): Method[] {
-  const variety = batch.variety
-  const crop = ownCrop(season.crops.find(({ key }) => key === variety.crop)!, variety)
-  const own = season.methods.filter((method) => method.crop === crop.key)
-  const known = new Set(own.map(({ school }) => school))
-  const ready = SCHOOLS.filter(({ key }) => !known.has(key)).flatMap(({ key }): Method[] => {
-    const made = methodOfSchool(key, crop, season)
-    if ('needs' in made) return []
-    const method: Method = { ...made, key: freeKeyIn(season.methods, `${crop.key}-${key}`) }
-    return readSeason({ ...season, methods: [...season.methods, method] }).ok ? [method] : []
-  })
-  return [...own, ...ready]
-}
 
 export function CompareWays({ batch, onClose, onUsed }: { batch: Batch; onClose: () => void; onUsed: () => void }) {
   const { season, planner, format } = useSeason()
@@ -67,7 +49,7 @@ export function CompareWays({ batch, onClose, onUsed }: { batch: Batch; onClose:
   }
   const rest = ways.filter(({ key }) => !chosen.includes(key))
   return (
-    <Dialog open onClose={onClose} fullScreen={narrow} maxWidth={false} aria-labelledby="compare-title" slotProps={{ paper: { sx: { p: { xs: 2, md: 3 }, maxWidth: 1240, bgcolor: 'background.default' } } }}>
+    <Dialog open onClose={onClose} fullScreen={narrow} maxWidth={false} aria-labelledby="compare-title" slotProps={{ paper: { sx: { p: { xs: 2, md: 2.5 }, m: { md: 2 }, maxHeight: { md: 'calc(100% - 32px)' }, maxWidth: 1240, bgcolor: 'background.default' } } }}>
       <Box sx={{ display: 'flex', alignItems: 'flex-start', gap: 2 }}>
         <Box sx={{ flex: 1 }}>
           <Typography variant="h2" id="compare-title">Ways to raise {batch.variety.name}</Typography>
@@ -80,7 +62,7 @@ export function CompareWays({ batch, onClose, onUsed }: { batch: Batch; onClose:
         </IconButton>
       </Box>
       {(failure ?? problems[0]) && <Alert severity="error" sx={{ mt: 1 }}>{failure ?? problems[0]!.message}</Alert>}
-      <Box sx={{ overflowX: 'auto', mt: 2 }}>
+      <Box sx={{ overflow: 'auto', mt: 1 }} tabIndex={0} role="region" aria-label="Ways side by side">
         <Comparison compared={compared} now={batch.way.method.key} busy={busy} onUse={(method) => void use(method)} onDrop={chosen.length > 2 ? (key) => setChosen(chosen.filter((other) => other !== key)) : undefined} />
       </Box>
       {chosen.length < MOST && rest.length > 0 && (
@@ -118,7 +100,7 @@ function rowsOf(f: Format): Row[] {
     { title: 'Potting', text: ({ effort }) => hours(effort.minutes.potting), value: ({ effort }) => effort.minutes.potting },
     { title: 'All handwork', text: ({ effort }) => hours(effort.minutesInAll), value: ({ effort }) => effort.minutesInAll },
     { title: 'Cost', text: ({ effort }) => costText(effort.cost, f), value: ({ effort }) => (effort.cost.unknown.length > 0 ? Infinity : effort.cost.known) },
-    { title: 'Enough and on time', text: ({ onTime }) => chanceWords(onTime), value: ({ onTime }) => onTime, more: true },
+    { title: 'Enough and on time', text: ({ onTime }) => chanceWords(onTime), value: ({ onTime }) => Math.round(onTime * 100), more: true },
     { title: 'Watch', text: ({ batch }) => (batch.marks.length > 0 ? <Box component="span" sx={{ color: 'warning.main' }}>{[...new Set(batch.marks.map(markTag))].join(', ')}</Box> : 'nothing') },
   ]
 }
@@ -143,7 +125,7 @@ function Comparison({ compared, now, busy, onUse, onDrop }: { compared: readonly
   }, [compared, width])
   const rows = rowsOf(format)
   return (
-    <Box component="table" sx={{ borderCollapse: 'collapse', fontSize: { xs: 14, sm: 15 }, '& th, & td': { textAlign: 'left', verticalAlign: 'top', py: 0.7, pr: { xs: 1.25, sm: 2 }, borderBottom: 1, borderColor: 'divider' }, '& tbody th': { fontWeight: 500, color: 'text.secondary', fontSize: { xs: 13, sm: 14 }, whiteSpace: { sm: 'nowrap' }, width: { xs: 84, sm: 'auto' }, position: 'sticky', left: 0, bgcolor: 'background.default' } }}>
+    <Box component="table" sx={{ borderCollapse: 'collapse', fontSize: { xs: 14, sm: 15 }, '& th, & td': { textAlign: 'left', verticalAlign: 'top', py: 0.5, pr: { xs: 1.25, sm: 2 }, borderBottom: 1, borderColor: 'divider' }, '& tbody th': { fontWeight: 500, color: 'text.secondary', fontSize: { xs: 13, sm: 14 }, whiteSpace: { sm: 'nowrap' }, width: { xs: 84, sm: 'auto' }, position: 'sticky', left: 0, bgcolor: 'background.default' } }}>
       <thead>
         <tr>
           <Box component="th" scope="col" sx={{ position: 'sticky', left: 0, bgcolor: 'background.default' }}>
@@ -177,9 +159,9 @@ function Comparison({ compared, now, busy, onUse, onDrop }: { compared: readonly
           )
         })}
       </tbody>
-      <tfoot>
+      <Box component="tfoot" sx={{ '& td': { position: 'sticky', bottom: 0, bgcolor: 'background.default', zIndex: 1 } }}>
         <tr>
-          <Box component="td" sx={{ position: 'sticky', left: 0, bgcolor: 'background.default' }} />
+          <Box component="td" sx={{ left: 0 }} />
           {compared.map(({ method }) => (
             <td key={method.key}>
               {method.key === now ? (
@@ -197,7 +179,7 @@ function Comparison({ compared, now, busy, onUse, onDrop }: { compared: readonly
             </td>
           ))}
         </tr>
-      </tfoot>
+      </Box>
     </Box>
   )
 }

@@ -288,7 +288,7 @@ function Select({ control, name, label, helper, disabled, children }: FieldProps
       control={control}
       name={name}
       render={({ field, fieldState }) => (
-        <TextField {...field} inputRef={field.ref} ref={undefined} select id={`field-${name}`} label={label} disabled={disabled ?? false} error={!!fieldState.error} helperText={fieldState.error?.message ?? helper}>
+        <TextField {...field} inputRef={field.ref} ref={undefined} select id={`field-${name}`} label={label} disabled={disabled ?? false} error={!!fieldState.error} helperText={fieldState.error?.message ?? helper} slotProps={name === 'lot' ? { select: { displayEmpty: true }, inputLabel: { shrink: true } } : {}}>
           {children}
         </TextField>
       )}

@@ -1,0 +1,34 @@
+/** Bringing a kind into the season: the crop, a first variety, and ways of raising it. */
+import type { ThingEdit } from '../../actions/change-season'
+import { methodOfSchool, SCHOOLS } from '../../library/schools'
+import type { Crop, Method, Season, Variety } from '../../season/schema'
+import { freeKeyIn, keyOf } from '../../ui/keys'
+
+/** The edits that bring a crop, a first variety and ways of raising it into a season. */
+export function editsToAdd(season: Season, crop: Crop, schools: readonly string[], varietyName = crop.name): ThingEdit[] {
+  const variety: Variety = { key: freeKeyIn(season.varieties, keyOf(varietyName)), crop: crop.key, name: varietyName }
+  return [
+    { of: 'crops', key: crop.key, from: null, to: crop },
+    { of: 'varieties', key: variety.key, from: null, to: variety },
+    ...methodsToAdd(season, crop, schools),
+  ]
+}
+
+/** The edits that add ready ways of raising a crop; schools the farm lacks something for are left out. */
+export function methodsToAdd(season: Season, crop: Crop, schools: readonly string[]): ThingEdit[] {
+  const methods: Method[] = [...season.methods]
+  return schools.flatMap((school): ThingEdit[] => {
+    const made = methodOfSchool(school, crop, season)
+    if ('needs' in made) return []
+    const method: Method = { ...made, key: freeKeyIn(methods, `${crop.key}-${school}`) }
+    methods.push(method)
+    return [{ of: 'methods', key: method.key, from: null, to: method }]
+  })
+}
+
+/** The school to begin with: one that suits the roots and the seed of the kind, of those the farm can follow. */
+export function usualSchool(crop: Crop, farm: Pick<Season, 'places' | 'containers'>): string[] {
+  const possible = SCHOOLS.map(({ key }) => key).filter((key) => !('needs' in methodOfSchool(key, crop, farm)))
+  const usual = crop.care.roots === 'touchy' && possible.includes('plantable') ? 'plantable' : (crop.seed.perCell ?? 1) > 1 ? 'thin' : 'one-seed'
+  return possible.includes(usual) ? [usual] : possible.slice(0, 1)
+}
