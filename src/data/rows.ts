@@ -200,7 +200,7 @@ export function cropRow(id: SeasonId, x: Crop, position: number): Insertable<t.C
     stress_above: x.stressAbove ?? null,
     thin_at_leaf: x.thinAtLeaf,
     facts: JSON.stringify(present({ group: x.group, season: x.season, lifespan: x.lifespan, raise: x.raise, field: x.field, care: x.care, seed: x.seed, seasonGroups: x.seasonGroups, cautions: x.cautions, cover: g.cover, usual: growth.usual })),
-    library: x.library ?? null,
+    kind: x.kind ?? null,
   }
 }
 
@@ -226,7 +226,7 @@ export function cropOf(
     seasonGroups: [],
     cautions: [],
     ...facts,
-    library: row.library,
+    kind: row.kind,
     key: row.key,
     name: row.name,
     family: row.family,

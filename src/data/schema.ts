@@ -108,7 +108,7 @@ export interface CropTable extends Keyed {
   stress_above: number | null
   thin_at_leaf: number
   facts: Json
-  library: string | null
+  kind: string | null
 }
 
 export interface GrowthPointTable extends OfSeason {

@@ -26,7 +26,7 @@ beforeEach(async () => {
 describe('a season with everything a crop, lot, place and method can say', () => {
   it('comes back just as it went in', async () => {
     const full = readSmall((s) => {
-      s.crops.push(...library().map(({ crop }) => ({ ...crop, key: `full-${crop.key}` })))
+      for (const { crop } of library()) s.crops.push({ ...crop, key: `full-${crop.key}` })
       s.places[0]!.layout = { benches: [{ name: 'Long bench', length: 600, width: 90, levels: 2 }], headroom: 45, lampHeight: 30 }
       s.places[0]!.stock = [{ what: 'Covers', count: 12 }]
       Object.assign(s.containers[0]!, { packCells: 16, measures: { shape: 'square', top: 3, bottom: 2, depth: 4.5 }, outline: { length: 54, width: 28 }, price: 2.4 })

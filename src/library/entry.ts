@@ -83,7 +83,7 @@ export function kindOf(row: Row): LibraryKind {
   const [potting, planting] = row.bury ?? ['never', 'never']
   const input: CropInput = {
     key: row.key,
-    library: row.key,
+    kind: row.key,
     name: row.name,
     family: row.family,
     group: row.group,

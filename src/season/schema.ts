@@ -184,7 +184,7 @@ export const Crop = z.strictObject({
   key,
   name,
   family: z.string().max(80).optional(),
-  library: key.optional().describe('the kind of the shipped library it came from'),
+  kind: key.optional().describe('the kind of the shipped library it came from'),
   tenderness: z.enum(['hardy', 'half-hardy', 'tender']).default('half-hardy'),
   ...facts,
   germination: z.strictObject({

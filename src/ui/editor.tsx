@@ -3,11 +3,14 @@
 import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
+import { useRouter } from 'next/navigation'
 import { useMemo, useState, type ReactNode } from 'react'
-import { sameFigure } from '../season/figures'
+import { sameFigure, withFigure } from '../season/figures'
 import { readSeason, type Problem } from '../season/read'
 import type { Season } from '../season/schema'
+import { usesOf } from '../season/uses'
 import { useSeason } from './season-context'
+import { useChange } from './use-change'
 
 /** A thing as it is being written: kept while the page is open, started anew when what stands there changes. */
 export function useDraft<T extends object>(stored: T) {
@@ -67,7 +70,7 @@ export function EditorFrame({ title, changed, busy, failure, problems, onSave, o
 }
 
 /** Problems of one thing of the season as it would be, by the path inside it. */
-export function useThingProblems<Of extends 'crops' | 'varieties' | 'methods' | 'places' | 'containers' | 'lots'>(of: Of, thing: Season[Of][number], isNew = false): readonly Problem[] {
+export function useThingProblems<Of extends Edited>(of: Of, thing: Season[Of][number], isNew = false): readonly Problem[] {
   const { season } = useSeason()
   return useMemo(() => {
     const list = season[of] as readonly { key: string }[]
@@ -84,4 +87,60 @@ export function useThingProblems<Of extends 'crops' | 'varieties' | 'methods' | 
 export function problemAt(problems: readonly Problem[], path: string): string | undefined {
   const found = problems.find((problem) => problem.path === path || problem.path.startsWith(`${path}.`) || problem.path.startsWith(`${path}[`))
   return found && `${found.message[0]!.toUpperCase()}${found.message.slice(1)}`
+}
+
+/** Things of the season that have an editor. */
+type Edited = 'crops' | 'varieties' | 'methods' | 'places' | 'containers' | 'lots'
+
+/**
+ * Everything an editor of one thing needs: its draft with its problems, saving, and taking it away when nothing uses it.
+ *
+ * @param after where to go when it has been taken away
+ */
+export function useThingEditor<Of extends Edited>(of: Of, stored: Season[Of][number], after: string, { isNew = false, onDone }: { isNew?: boolean; onDone?: ((key: string) => void) | undefined } = {}) {
+  type Thing = Season[Of][number]
+  const { season } = useSeason()
+  const router = useRouter()
+  const draft = useDraft<Thing>(stored)
+  const saving = useChange()
+  const local = useThingProblems(of, draft.now, isNew)
+  const [removing, setRemoving] = useState(false)
+  const written = draft.changed || isNew
+  const problems = written ? (local.length > 0 ? local : saving.problems) : []
+  const { key } = stored
+  const save = async () => {
+    const { name } = draft.now
+    if (await saving.change([{ of, key, from: isNew ? null : draft.from, to: draft.now }], `${name} ${isNew ? 'added' : 'changed'}`)) {
+      draft.saved()
+      onDone?.(key)
+    }
+  }
+  const remove = async () => {
+    if (usesOf(season, of, key).length > 0) return setRemoving(true)
+    if (await saving.change([{ of, key, from: stored, to: null }], `${stored.name} removed`)) router.push(after)
+  }
+  return {
+    now: draft.now,
+    set: draft.set,
+    /** Sets a figure by its path; `undefined` takes it out. */
+    put: (path: string, value: unknown) => draft.set(withFigure(draft.now, path, value)),
+    problems,
+    /** The problem at a path, as a sentence. */
+    at: (path: string) => problemAt(problems, path),
+    saving,
+    remove: () => void remove(),
+    /** What uses it, once it was to be taken away. */
+    uses: removing ? usesOf(season, of, key) : [],
+    frame: {
+      changed: written,
+      busy: saving.busy,
+      failure: saving.failure,
+      problems,
+      onSave: () => void save(),
+      onDrop: () => {
+        draft.drop()
+        saving.clear()
+      },
+    },
+  }
 }

@@ -4,16 +4,11 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Checkbox from '@mui/material/Checkbox'
 import FormControlLabel from '@mui/material/FormControlLabel'
-import { useRouter } from 'next/navigation'
-import { useState } from 'react'
 import { cellVolumeFrom, potsThatFit, STANDARD_FLAT } from '../../core/know/container'
-import { withFigure } from '../../season/figures'
 import type { Container } from '../../season/schema'
-import { usesOf } from '../../season/uses'
-import { EditorFrame, problemAt, useDraft, useThingProblems } from '../../ui/editor'
+import { EditorFrame, useThingEditor } from '../../ui/editor'
 import { ChoiceField, NumberField, WordField } from '../../ui/fields'
 import { useSeason } from '../../ui/season-context'
-import { useChange } from '../../ui/use-change'
 import { UsedBy } from '../../ui/used-by'
 import { CONTAINER_KIND_WORDS } from '../../words/farm'
 import { PanelHead } from './panel-head'
@@ -21,44 +16,20 @@ import { PanelHead } from './panel-head'
 const KINDS = Object.entries(CONTAINER_KIND_WORDS) as [Container['kind'], string][]
 
 export function ContainerEditor({ stored, isNew = false, onDone }: { stored: Container; isNew?: boolean; onDone?: (key: string) => void }) {
-  const { season, format } = useSeason()
-  const router = useRouter()
-  const draft = useDraft(stored)
-  const saving = useChange()
-  const one = draft.now
-  const local = useThingProblems('containers', one, isNew)
-  const problems = draft.changed || isNew ? (local.length > 0 ? local : saving.problems) : []
-  const [removing, setRemoving] = useState(false)
-  const uses = removing ? usesOf(season, 'containers', stored.key) : []
-  const put = (path: string, value: unknown) => draft.set(withFigure(one, path, value))
-  const at = (path: string) => problemAt(problems, path)
+  const { format } = useSeason()
+  const { now: one, put, at, frame, remove, uses } = useThingEditor('containers', stored, '/farm', { isNew, onDone })
   const outline = one.outline ?? { length: STANDARD_FLAT.length * Math.max(1, Math.round(one.trayPlaces)), width: STANDARD_FLAT.width }
   const { measures } = one
   const reckoned = measures && cellVolumeFrom(measures)
   const fit = measures && one.kind === 'pots' ? potsThatFit(outline, measures.top, measures.shape) : undefined
-  const save = async () => {
-    if (await saving.change([{ of: 'containers', key: stored.key, from: isNew ? null : draft.from, to: one }], `${one.name} ${isNew ? 'added' : 'changed'}`)) {
-      draft.saved()
-      onDone?.(stored.key)
-    }
-  }
-  const remove = async () => {
-    if (usesOf(season, 'containers', stored.key).length > 0) return setRemoving(true)
-    if (await saving.change([{ of: 'containers', key: stored.key, from: stored, to: null }], `${stored.name} removed`)) router.push('/farm')
-  }
   const setMeasure = (part: Partial<NonNullable<Container['measures']>>) => put('measures', { shape: 'square', top: 4, bottom: 3, depth: 5, ...measures, ...part })
   const two = { display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5, alignItems: 'start' } as const
   return (
     <EditorFrame
       onPaper
       title={<PanelHead title={one.name} />}
-      changed={draft.changed || isNew}
-      busy={saving.busy}
-      failure={saving.failure}
-      problems={problems}
-      onSave={() => void save()}
-      onDrop={() => { draft.drop(); saving.clear() }}
-      more={!isNew && <Button color="error" size="small" onClick={() => void remove()}>Remove</Button>}
+      {...frame}
+      more={!isNew && <Button color="error" size="small" onClick={remove}>Remove</Button>}
     >
       <ContainerDrawing container={one} />
       <Box sx={{ display: 'grid', gap: 1.5, mt: 1.5 }}>

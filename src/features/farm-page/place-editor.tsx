@@ -5,19 +5,15 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
 import dynamic from 'next/dynamic'
-import { useRouter } from 'next/navigation'
-import { useDeferredValue, useMemo, useState } from 'react'
+import { useDeferredValue, useMemo } from 'react'
 import { createClimate } from '../../core/climate/climate'
 import { parseDay } from '../../core/calendar/day'
 import { traysOnBench, trayPlacesOf } from '../../core/know/container'
-import { withFigure } from '../../season/figures'
 import { Place as PlaceSchema, type Place } from '../../season/schema'
-import { usesOf } from '../../season/uses'
-import { EditorFrame, problemAt, useDraft, useThingProblems } from '../../ui/editor'
+import { EditorFrame, useThingEditor } from '../../ui/editor'
 import { ChoiceField, NumberField, WordField } from '../../ui/fields'
 import { scaleOf } from '../../ui/measure'
 import { useSeason } from '../../ui/season-context'
-import { useChange } from '../../ui/use-change'
 import { UsedBy } from '../../ui/used-by'
 import { count } from '../../words/format'
 import { MONTHS, PLACE_KIND_WORDS } from '../../words/farm'
@@ -29,43 +25,19 @@ const YEAR = [1, 13, 2] as const // January to January, every second month named
 type Warmth = Omit<Place['temperature'], 'periods'>
 
 export function PlaceEditor({ stored, isNew = false, onDone }: { stored: Place; isNew?: boolean; onDone?: (key: string) => void }) {
-  const { season, format } = useSeason()
-  const router = useRouter()
-  const draft = useDraft(stored)
-  const saving = useChange()
-  const place = draft.now
-  const local = useThingProblems('places', place, isNew)
-  const problems = draft.changed || isNew ? (local.length > 0 ? local : saving.problems) : []
-  const [removing, setRemoving] = useState(false)
-  const uses = removing ? usesOf(season, 'places', stored.key) : []
-  const put = (path: string, value: unknown) => draft.set(withFigure(place, path, value))
-  const at = (path: string) => problemAt(problems, path)
+  const { format } = useSeason()
+  const { now: place, put, at, frame, problems, remove, uses } = useThingEditor('places', stored, '/farm', { isNew, onDone })
   const benches = place.layout?.benches ?? []
   const room = trayPlacesOf(benches)
   const { periods } = place.temperature
   const setPeriods = (next: Place['temperature']['periods']) => put('temperature.periods', next)
-  const save = async () => {
-    if (await saving.change([{ of: 'places', key: stored.key, from: isNew ? null : draft.from, to: place }], `${place.name} ${isNew ? 'added' : 'changed'}`)) {
-      draft.saved()
-      onDone?.(stored.key)
-    }
-  }
-  const remove = async () => {
-    if (usesOf(season, 'places', stored.key).length > 0) return setRemoving(true)
-    if (await saving.change([{ of: 'places', key: stored.key, from: stored, to: null }], `${stored.name} removed`)) router.push('/farm')
-  }
   const two = { display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5, alignItems: 'start' } as const
   return (
     <EditorFrame
       onPaper
       title={<PanelHead title={place.name} />}
-      changed={draft.changed || isNew}
-      busy={saving.busy}
-      failure={saving.failure}
-      problems={problems}
-      onSave={() => void save()}
-      onDrop={() => { draft.drop(); saving.clear() }}
-      more={!isNew && <Button color="error" size="small" onClick={() => void remove()}>Remove</Button>}
+      {...frame}
+      more={!isNew && <Button color="error" size="small" onClick={remove}>Remove</Button>}
     >
       <WarmthCurve place={place} sound={problems.length === 0} />
       <Box sx={{ display: 'grid', gap: 1.5, mt: 1 }}>

@@ -1,12 +1,10 @@
 import { describe, expect, it } from 'vitest'
 import { sallowFerry } from '../../../scripts/demo/sallow-ferry'
-import { createPlanner } from '../../core/plan/plan'
 import { library, libraryKind } from '../../library/library'
 import { SCHOOLS } from '../../library/schools'
 import { readSeason } from '../../season/read'
 import type { Season } from '../../season/schema'
 import { freeKeyIn, keyOf } from '../../ui/keys'
-import { waysToCompare } from '../plan/ways-to-compare'
 import { editsToAdd, methodsToAdd, usualSchool } from './adding'
 
 const read = readSeason(sallowFerry)
@@ -44,20 +42,6 @@ describe('a kind brought into the season', () => {
   it('leaves out schools the farm lacks something for', () => {
     expect(methodsToAdd({ ...farm, containers: farm.containers.filter(({ kind }) => kind === 'open-flat') }, farm.crops[0]!, SCHOOLS.map(({ key }) => key))).toEqual([])
     expect(usualSchool(farm.crops[0]!, { places: farm.places, containers: [] })).toEqual([])
-  })
-})
-
-describe('ways to compare', () => {
-  const plan = createPlanner().plan(farm)
-  it('are those of the season first, then ready ones, all of them of the crop and all sound', () => {
-    for (const batch of plan.batches.filter(({ n }) => n < 2)) {
-      const ways = waysToCompare(farm, batch)
-      const own = farm.methods.filter(({ crop }) => crop === batch.way.crop.key)
-      expect(ways.slice(0, own.length)).toEqual(own)
-      expect(ways.length).toBeGreaterThanOrEqual(2)
-      expect(new Set(ways.map(({ key }) => key)).size).toBe(ways.length)
-      for (const way of ways) expect(way.crop).toBe(batch.way.crop.key)
-    }
   })
 })
 

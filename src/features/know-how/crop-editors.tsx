@@ -15,7 +15,6 @@ import type { ThingEdit } from '../../actions/change-season'
 import { ownCrop } from '../../core/plan/own-crop'
 import { libraryKind } from '../../library/library'
 import { methodOfSchool, SCHOOLS } from '../../library/schools'
-import { withFigure } from '../../season/figures'
 import type { Crop, Variety } from '../../season/schema'
 import { usesOf } from '../../season/uses'
 import { ChoiceField, WordField } from '../../ui/fields'
@@ -25,7 +24,7 @@ import { UsedBy } from '../../ui/used-by'
 import { useChange } from '../../ui/use-change'
 import { sowingWords } from '../../words/methods'
 import { needsWords } from '../../words/library'
-import { EditorFrame, useDraft, useThingProblems } from '../../ui/editor'
+import { EditorFrame, useThingEditor } from '../../ui/editor'
 import { editsToAdd, methodsToAdd, usualSchool } from './adding'
 import { CropCautions, CropTags, FigureSheet, withOwnFigure } from './figure-sheet'
 
@@ -91,18 +90,11 @@ export function SchoolChoices({ crop, chosen, onChange }: { crop: Crop; chosen: 
 export function CropEditor({ stored }: { stored: Crop }) {
   const { season } = useSeason()
   const router = useRouter()
-  const draft = useDraft(stored)
-  const saving = useChange()
-  const crop = draft.now
-  const local = useThingProblems('crops', crop)
-  const problems = draft.changed ? (local.length > 0 ? local : saving.problems) : []
-  const base = libraryKind(crop.library)
+  const { now: crop, put, at, frame, problems, saving } = useThingEditor('crops', stored, '/know-how')
+  const base = libraryKind(crop.kind)
   const [removing, setRemoving] = useState(false)
   const uses = removing ? usesOf(season, 'crops', stored.key) : []
   const blocking = uses.flatMap(({ by, key }) => (by === 'varieties' ? usesOf(season, 'varieties', key) : usesOf(season, 'methods', key)))
-  const save = async () => {
-    if (await saving.change([{ of: 'crops', key: stored.key, from: draft.from, to: crop }], `${crop.name} changed`)) draft.saved()
-  }
   const remove = async () => {
     if (blocking.length > 0) return
     const edits: ThingEdit[] = [
@@ -121,12 +113,7 @@ export function CropEditor({ stored }: { stored: Crop }) {
           <CropCautions crop={crop} />
         </>
       }
-      changed={draft.changed}
-      busy={saving.busy}
-      failure={saving.failure}
-      problems={problems}
-      onSave={() => void save()}
-      onDrop={() => { draft.drop(); saving.clear() }}
+      {...frame}
       more={
         <Button color="error" size="small" onClick={() => (removing && blocking.length === 0 ? void remove() : setRemoving(true))}>
           {removing && blocking.length === 0 ? 'Take it out with its varieties and methods' : 'Take out of the season'}
@@ -136,10 +123,10 @@ export function CropEditor({ stored }: { stored: Crop }) {
       <Varieties crop={stored} />
       <Methods crop={stored} />
       <Box sx={{ display: 'grid', gridTemplateColumns: { sm: '1fr 1fr' }, gap: 1.5, mt: 3 }}>
-        <WordField label="Name" value={crop.name} onChange={(name) => draft.set({ ...crop, name })} error={problems.find(({ path }) => path === 'name')?.message} />
-        <WordField label="Family" value={crop.family ?? ''} onChange={(family) => draft.set(withFigure(crop, 'family', family === '' ? undefined : family))} />
+        <WordField label="Name" value={crop.name} onChange={(name) => put('name', name)} error={at('name')} />
+        <WordField label="Family" value={crop.family ?? ''} onChange={(family) => put('family', family === '' ? undefined : family)} />
       </Box>
-      <FigureSheet crop={crop} base={base && { crop: base.crop, name: 'library' }} problems={problems} onFigure={(path, value) => draft.set(withFigure(crop, path, value))} />
+      <FigureSheet crop={crop} base={base && { crop: base.crop, name: 'library' }} problems={problems} onFigure={put} />
       {removing && blocking.length > 0 && <UsedBy what={stored.name} uses={blocking} wayOut="Remove or move those first; then it can go." />}
     </EditorFrame>
   )
@@ -226,23 +213,9 @@ function Methods({ crop }: { crop: Crop }) {
 /** A variety: its own figures over those of its crop. */
 export function VarietyEditor({ stored }: { stored: Variety }) {
   const { season } = useSeason()
-  const router = useRouter()
   const crop = season.crops.find(({ key }) => key === stored.crop)!
-  const draft = useDraft(stored)
-  const saving = useChange()
-  const variety = draft.now
-  const local = useThingProblems('varieties', variety)
-  const problems = draft.changed ? (local.length > 0 ? local : saving.problems) : []
+  const { now: variety, set, put, at, frame, problems, remove, uses } = useThingEditor('varieties', stored, `/know-how?crop=${stored.crop}`)
   const own = useMemo(() => ownCrop(crop, variety), [crop, variety])
-  const [removing, setRemoving] = useState(false)
-  const uses = removing ? usesOf(season, 'varieties', stored.key) : []
-  const save = async () => {
-    if (await saving.change([{ of: 'varieties', key: stored.key, from: draft.from, to: variety }], `${variety.name} changed`)) draft.saved()
-  }
-  const remove = async () => {
-    if (usesOf(season, 'varieties', stored.key).length > 0) return setRemoving(true)
-    if (await saving.change([{ of: 'varieties', key: stored.key, from: stored, to: null }], `${stored.name} removed`)) router.push(`/know-how?crop=${crop.key}`)
-  }
   return (
     <EditorFrame
       title={
@@ -256,24 +229,19 @@ export function VarietyEditor({ stored }: { stored: Variety }) {
           </Typography>
         </>
       }
-      changed={draft.changed}
-      busy={saving.busy}
-      failure={saving.failure}
-      problems={problems}
-      onSave={() => void save()}
-      onDrop={() => { draft.drop(); saving.clear() }}
-      more={<Button color="error" size="small" onClick={() => void remove()}>Remove variety</Button>}
+      {...frame}
+      more={<Button color="error" size="small" onClick={remove}>Remove variety</Button>}
     >
       <Box sx={{ display: 'grid', gridTemplateColumns: { sm: '1fr 1fr' }, gap: 1.5, mt: 2 }}>
-        <WordField label="Name" value={variety.name} onChange={(name) => draft.set({ ...variety, name })} error={problems.find(({ path }) => path === 'name')?.message} />
+        <WordField label="Name" value={variety.name} onChange={(name) => put('name', name)} error={at('name')} />
         {crop.seasonGroups.length > 0 && (
-          <ChoiceField label="Season group" value={variety.seasonGroup ?? ''} none="not given" options={crop.seasonGroups.map(({ name }) => [name, name] as const)} onChange={(group) => draft.set(withFigure(variety, 'seasonGroup', group === '' ? undefined : group))} help={crop.seasonGroups.find(({ name }) => name === variety.seasonGroup)?.note} />
+          <ChoiceField label="Season group" value={variety.seasonGroup ?? ''} none="not given" options={crop.seasonGroups.map(({ name }) => [name, name] as const)} onChange={(group) => put('seasonGroup', group === '' ? undefined : group)} help={crop.seasonGroups.find(({ name }) => name === variety.seasonGroup)?.note} />
         )}
       </Box>
       <Box sx={{ mt: 1.5 }}>
-        <WordField label="Note" value={variety.note ?? ''} lines={2} onChange={(note) => draft.set(withFigure(variety, 'note', note === '' ? undefined : note))} />
+        <WordField label="Note" value={variety.note ?? ''} lines={2} onChange={(note) => put('note', note === '' ? undefined : note)} />
       </Box>
-      <FigureSheet crop={own} variety={variety} base={{ crop, name: 'crop' }} problems={problems} onFigure={(path, value) => draft.set(withOwnFigure(variety, path, value))} />
+      <FigureSheet crop={own} variety={variety} base={{ crop, name: 'crop' }} problems={problems} onFigure={(path, value) => set(withOwnFigure(variety, path, value))} />
       {uses.length > 0 && <UsedBy what={stored.name} uses={uses} wayOut="Choose another variety there, or remove those first." />}
     </EditorFrame>
   )

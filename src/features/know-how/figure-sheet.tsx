@@ -31,7 +31,7 @@ export interface SheetProps {
 
 /** The figures in their sections, with growers' entry and curves. */
 export function FigureSheet({ crop, variety, readOnly = false, base, problems, onFigure }: SheetProps) {
-  const about = libraryKind(crop.library)?.about ?? {}
+  const about = libraryKind(crop.kind)?.about ?? {}
   const { format } = useSeason()
   const [entry, setEntry] = useState<'up' | 'weeks' | undefined>()
   const row = (figure: Figure) => {

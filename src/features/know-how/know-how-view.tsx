@@ -111,7 +111,7 @@ function CropList({ here }: { here: string | undefined }) {
     const varieties = new Map<string, string>()
     for (const { crop, name } of season.varieties) varieties.set(crop, `${varieties.get(crop) ?? ''} ${name}`)
     const own = season.crops.map((crop) => entryOf(crop, `/know-how?crop=${crop.key}`, true, varieties.get(crop.key) ?? ''))
-    const taken = new Set(season.crops.flatMap(({ key, library: of }) => [key, of ?? key]))
+    const taken = new Set(season.crops.flatMap(({ key, kind: of }) => [key, of ?? key]))
     const rest = library().filter(({ crop }) => !taken.has(crop.key)).map(({ crop }) => entryOf(crop, `/know-how?kind=${crop.key}`, false, ''))
     return { own: own.sort(byName), rest: rest.sort(byName) }
   }, [season])
@@ -140,7 +140,7 @@ function CropList({ here }: { here: string | undefined }) {
 const byName = (a: Entry, b: Entry) => a.name.localeCompare(b.name)
 
 function entryOf(crop: Crop, href: string, inSeason: boolean, varieties: string): Entry {
-  const kind = inSeason ? libraryKind(crop.library) : undefined
+  const kind = inSeason ? libraryKind(crop.kind) : undefined
   return {
     key: crop.key,
     name: crop.name,

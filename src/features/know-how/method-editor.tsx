@@ -17,8 +17,7 @@ import { methodOfSchool, SCHOOLS } from '../../library/schools'
 import { readSeason } from '../../season/read'
 import { withFigure } from '../../season/figures'
 import type { Crop, Method, Planting, Sowing, Stage } from '../../season/schema'
-import { usesOf } from '../../season/uses'
-import { EditorFrame, useDraft, useThingProblems } from '../../ui/editor'
+import { EditorFrame, useThingEditor } from '../../ui/editor'
 import { ChoiceField, NumberField, WordField } from '../../ui/fields'
 import { freeKeyIn } from '../../ui/keys'
 import { useSeason } from '../../ui/season-context'
@@ -128,27 +127,10 @@ const pointKey = (point: number) => (point < 0.35 ? '0.2' : point <= 0.65 ? '0.5
 export function MethodEditor({ stored }: { stored: Method }) {
   const { season } = useSeason()
   const router = useRouter()
-  const draft = useDraft(stored)
-  const saving = useChange()
-  const method = draft.now
-  const local = useThingProblems('methods', method)
-  const problems = draft.changed ? (local.length > 0 ? local : saving.problems) : []
+  const { now: method, set: setMethod, put, at, frame, problems, remove, uses, saving } = useThingEditor('methods', stored, '/know-how?tab=methods')
   const crop = season.crops.find(({ key }) => key === stored.crop)!
-  const [removing, setRemoving] = useState(false)
-  const uses = removing ? usesOf(season, 'methods', stored.key) : []
-  const at = (path: string) => {
-    const found = problems.find((problem) => problem.path === path || problem.path.startsWith(`${path}.`) || problem.path.startsWith(`${path}[`))
-    return found && `${found.message[0]!.toUpperCase()}${found.message.slice(1)}`
-  }
-  const set = (part: Partial<Method>) => draft.set({ ...method, ...part })
+  const set = (part: Partial<Method>) => setMethod({ ...method, ...part })
   const setStage = (i: number, stage: Stage) => set({ stages: method.stages.map((other, at) => (at === i ? stage : other)) })
-  const save = async () => {
-    if (await saving.change([{ of: 'methods', key: stored.key, from: draft.from, to: method }], `${method.name} changed`)) draft.saved()
-  }
-  const remove = async () => {
-    if (usesOf(season, 'methods', stored.key).length > 0) return setRemoving(true)
-    if (await saving.change([{ of: 'methods', key: stored.key, from: stored, to: null }], `${stored.name} removed`)) router.push('/know-how?tab=methods')
-  }
   const copy = async () => {
     const key = freeKeyIn(season.methods, stored.key)
     if (await saving.change([{ of: 'methods', key, from: null, to: { ...stored, key, name: `${stored.name}, another` } }], `${stored.name} copied`)) router.push(`/know-how?method=${key}`)
@@ -168,16 +150,11 @@ export function MethodEditor({ stored }: { stored: Method }) {
           <Typography variant="h1">{method.name}</Typography>
         </>
       }
-      changed={draft.changed}
-      busy={saving.busy}
-      failure={saving.failure}
-      problems={problems}
-      onSave={() => void save()}
-      onDrop={() => { draft.drop(); saving.clear() }}
+      {...frame}
       more={
         <>
           <Button color="inherit" size="small" onClick={() => void copy()}>Copy</Button>
-          <Button color="error" size="small" onClick={() => void remove()}>Remove</Button>
+          <Button color="error" size="small" onClick={remove}>Remove</Button>
         </>
       }
     >
@@ -225,11 +202,11 @@ export function MethodEditor({ stored }: { stored: Method }) {
               {method.stages.filter(({ container }) => container !== undefined).length > 1 && <ChoiceField label="Potted up" value={pointKey(method.potUpPoint)} options={POINTS} onChange={(point) => point && set({ potUpPoint: Number(point) })} width={130} />}
             </Fields>
             <Box sx={{ mt: 1.5 }}>
-              <Preparations method={method} usual={crop.preparation} onChange={(preparation) => draft.set(withFigure(method, 'preparation', preparation))} />
+              <Preparations method={method} usual={crop.preparation} onChange={(preparation) => put('preparation', preparation)} />
             </Box>
           </Part>
           <Part title="Note">
-            <WordField label="Note" hideLabel lines={2} value={method.note ?? ''} onChange={(note) => draft.set(withFigure(method, 'note', note === '' ? undefined : note))} />
+            <WordField label="Note" hideLabel lines={2} value={method.note ?? ''} onChange={(note) => put('note', note === '' ? undefined : note)} />
           </Part>
           {uses.length > 0 && <UsedBy what={stored.name} uses={uses} wayOut="Choose another way there first; Compare ways on the batch helps." />}
         </Box>

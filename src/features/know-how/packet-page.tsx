@@ -47,6 +47,7 @@ export function PacketPage() {
   const [from, setFrom] = useState<'sowing' | 'planting'>('planting')
   const [schools, setSchools] = useState<readonly string[]>([])
 
+  const allKinds = library()
   const existing = season.crops.find(({ key }) => key === like)
   const kind = existing ?? libraryKind(like)?.crop
   const made = useMemo(() => {
@@ -130,7 +131,7 @@ export function PacketPage() {
             label="It is a kind of"
             value={like}
             none="something else"
-            options={[...season.crops.map((crop) => [crop.key, crop.name] as const), ...library().filter(({ crop }) => !season.crops.some(({ key }) => key === crop.key)).map(({ crop }) => [crop.key, crop.name] as const)].sort((a, b) => a[1].localeCompare(b[1]))}
+            options={[...season.crops.map((crop) => [crop.key, crop.name] as const), ...allKinds.filter(({ crop }) => !season.crops.some(({ key }) => key === crop.key)).map(({ crop }) => [crop.key, crop.name] as const)].sort((a, b) => a[1].localeCompare(b[1]))}
             onChange={setLike}
             width={230}
           />

@@ -17,10 +17,8 @@ import { formatDay, parseDay } from '../../core/calendar/day'
 import { ownCrop } from '../../core/plan/own-crop'
 import { judgedOn, lotNow } from '../../core/seed/lot-now'
 import type { LotUse } from '../../core/seed/lot-use'
-import { withFigure } from '../../season/figures'
 import type { Lot } from '../../season/schema'
-import { usesOf } from '../../season/uses'
-import { EditorFrame, problemAt, useDraft, useThingProblems } from '../../ui/editor'
+import { EditorFrame, problemAt, useThingEditor } from '../../ui/editor'
 import { ChoiceField, NumberField, WordField } from '../../ui/fields'
 import { freeKeyIn, keyOf } from '../../ui/keys'
 import { useSeason } from '../../ui/season-context'
@@ -189,32 +187,16 @@ function NewLot({ start }: { start: string }) {
 
 function LotEditor({ stored, use }: { stored: Lot; use: LotUse }) {
   const { season, format, today } = useSeason()
-  const router = useRouter()
-  const draft = useDraft(stored)
-  const saving = useChange()
-  const lot = draft.now
-  const local = useThingProblems('lots', lot)
-  const problems = draft.changed ? (local.length > 0 ? local : saving.problems) : []
+  const { now: lot, set, put, at, frame, remove, uses } = useThingEditor('lots', stored, '/seed')
   const variety = season.varieties.find(({ key }) => key === stored.variety)!
   const crop = ownCrop(season.crops.find(({ key }) => key === variety.crop)!, variety)
   const now = useMemo(() => lotNow(lot, crop, judgedOn(lot, season.season)), [lot, crop, season])
-  const [removing, setRemoving] = useState(false)
   const [sown, setSown] = useState<number>()
   const [up, setUp] = useState<number>()
   const [testedOn, setTestedOn] = useState(formatDay(today))
-  const uses = removing ? usesOf(season, 'lots', stored.key) : []
-  const put = (path: string, value: unknown) => draft.set(withFigure(lot, path, value))
-  const at = (path: string) => problemAt(problems, path)
-  const save = async () => {
-    if (await saving.change([{ of: 'lots', key: stored.key, from: draft.from, to: lot }], `${lot.name} changed`)) draft.saved()
-  }
-  const remove = async () => {
-    if (usesOf(season, 'lots', stored.key).length > 0) return setRemoving(true)
-    if (await saving.change([{ of: 'lots', key: stored.key, from: stored, to: null }], `${stored.name} removed`)) router.push('/seed')
-  }
   const addTest = () => {
     if (sown === undefined || up === undefined || up > sown || sown < 1) return
-    draft.set({ ...lot, homeTests: [...lot.homeTests, { on: testedOn, sown: Math.round(sown), up: Math.round(up) }] })
+    set({ ...lot, homeTests: [...lot.homeTests, { on: testedOn, sown: Math.round(sown), up: Math.round(up) }] })
     setSown(undefined)
     setUp(undefined)
   }
@@ -223,13 +205,8 @@ function LotEditor({ stored, use }: { stored: Lot; use: LotUse }) {
     <EditorFrame
       onPaper
       title={<Head title={variety.name} sub={lot.name} />}
-      changed={draft.changed}
-      busy={saving.busy}
-      failure={saving.failure}
-      problems={problems}
-      onSave={() => void save()}
-      onDrop={() => { draft.drop(); saving.clear() }}
-      more={<Button color="error" size="small" onClick={() => void remove()}>Remove</Button>}
+      {...frame}
+      more={<Button color="error" size="small" onClick={remove}>Remove</Button>}
     >
       <Box sx={{ my: 1.5, p: 1.5, bgcolor: 'background.default', borderRadius: 1 }}>
         <Box sx={{ fontSize: 13, color: 'text.secondary' }}>Comes up now</Box>
@@ -269,7 +246,7 @@ function LotEditor({ stored, use }: { stored: Lot; use: LotUse }) {
         {lot.homeTests.map((test, i) => (
           <Box component="li" key={i} sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
             <Box sx={{ flex: 1 }}>{format.date(parseDay(test.on))}: {test.up} of {test.sown}, {shareWords(test.up / test.sown)}</Box>
-            <Button size="small" color="inherit" onClick={() => draft.set({ ...lot, homeTests: lot.homeTests.filter((_, other) => other !== i) })}>Take out</Button>
+            <Button size="small" color="inherit" onClick={() => set({ ...lot, homeTests: lot.homeTests.filter((_, other) => other !== i) })}>Take out</Button>
           </Box>
         ))}
       </Box>
