@@ -8,7 +8,7 @@ export interface PossibleShare {
 
 const KEEP = 1e-10 // weights below this part of the greatest one cannot change an answer
 const LEAST_GRID = 48
-const POINTED_GRID = 128 // for tests of so few seeds that the density is pointed at an end
+const POINTED_GRID = 256 // for tests with few that came up, or few that did not: the density is pointed at that end
 const PER_SPREAD = 1.1 // grid points in one spread of the narrower of doubt and step: a midpoint rule is then right to ten digits
 
 /**
@@ -27,7 +27,7 @@ export function possibleShares(germination: number, tested: number, cells = 0): 
   const a = Math.max(0.5, germination * tested)
   const b = Math.max(0.5, (1 - germination) * tested)
   const spread = 0.5 / Math.sqrt(Math.max(a + b, cells))
-  const grid = Math.max(Math.min(a, b) < 2 ? POINTED_GRID : LEAST_GRID, Math.ceil((PER_SPREAD * Math.PI) / 2 / spread))
+  const grid = Math.max(Math.min(a, b) < 4 ? POINTED_GRID : LEAST_GRID, Math.ceil((PER_SPREAD * Math.PI) / 2 / spread))
   const mode = Math.atan2(Math.sqrt(Math.max(0, a - 0.5)), Math.sqrt(Math.max(0, b - 0.5)))
   const logAt = (t: number) => (2 * a - 1) * Math.log(Math.sin(t)) + (2 * b - 1) * Math.log(Math.cos(t))
   const top = logAt(Math.min(Math.PI / 2 - 1e-9, Math.max(1e-9, mode)))
