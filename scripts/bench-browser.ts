@@ -1,13 +1,7 @@
 /** npm run bench -- --browser: frames of the production build with 500 stairs, scrolled and with the working day dragged. */
-import { spawn } from 'node:child_process'
-import { chromium, type Page } from '@playwright/test'
-import { connect } from '../src/data/database'
-import { migrate } from '../src/data/migrate'
-import { createFarm } from '../src/data/season-repository'
-import { ensureBuild, ensureChromium, freePort, nextBin, ROOT, startTestCluster } from './machine.mjs'
+import type { Page } from '@playwright/test'
 import { largeSeason } from './large-season'
-
-const FLAGS = ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync']
+import { withServedSeason } from './served-season'
 
 /** Frames drawn while something is done: their number, the slowest, and tasks over 50 ms. */
 async function framesWhile(page: Page, act: () => Promise<void>) {
@@ -33,22 +27,9 @@ async function framesWhile(page: Page, act: () => Promise<void>) {
   })
 }
 
-const cluster = await startTestCluster()
-const { db, close } = connect(cluster.url)
-await migrate(db)
-await createFarm(db, largeSeason(500))
-ensureBuild()
-const port = await freePort()
-const server = spawn(process.execPath, [nextBin(), 'start', '-H', '127.0.0.1', '-p', String(port)], {
-  cwd: ROOT,
-  env: { ...process.env, DATABASE_URL: cluster.url, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' },
-  stdio: ['ignore', 'pipe', 'inherit'],
-})
-await new Promise<void>((ready) => server.stdout.on('data', (text) => /ready/i.test(String(text)) && ready()))
-const browser = await chromium.launch({ executablePath: ensureChromium(), args: FLAGS })
-try {
+await withServedSeason(largeSeason(500), async (browser, url) => {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, locale: 'en-GB' })
-  await page.goto(`http://127.0.0.1:${port}/plan`)
+  await page.goto(`${url}/plan`)
   await page.locator('html[data-ready]').waitFor()
   await page.getByRole('button', { name: 'One list' }).click()
   await page.waitForTimeout(1500)
@@ -83,10 +64,5 @@ try {
       limit_ms: 50,
     })
   }
-} finally {
-  await browser.close()
-  server.kill()
-  await close()
-  cluster.stop()
-}
+})
 process.exit(0)

@@ -1,12 +1,8 @@
 /** npm run screenshots: one picture of each main view, from the demo farm, into docs/screenshots/. */
-import { spawn } from 'node:child_process'
 import { mkdirSync, readFileSync } from 'node:fs'
-import { chromium } from '@playwright/test'
-import { connect } from '../src/data/database'
-import { migrate } from '../src/data/migrate'
-import { createFarm } from '../src/data/season-repository'
 import { readSeasonText } from '../src/interchange/season-file'
-import { ensureBuild, ensureChromium, freePort, nextBin, ROOT, startTestCluster } from './machine.mjs'
+import { ROOT } from './machine.mjs'
+import { withServedSeason } from './served-season'
 
 interface Shot {
   file: string
@@ -37,28 +33,13 @@ const SHOTS: Shot[] = [
   { file: 'know-how-phone', path: '/know-how?crop=basil', width: 390, height: 844 },
 ]
 
-const FLAGS = ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync']
-
-const cluster = await startTestCluster()
-const { db, close } = connect(cluster.url)
-await migrate(db)
 const demo = readSeasonText(readFileSync(`${ROOT}/demo/sallow-ferry-2027.json`, 'utf8'))
 if (!demo.ok) throw new Error('the demo farm must read')
-await createFarm(db, demo.season)
-ensureBuild()
-const port = await freePort()
-const server = spawn(process.execPath, [nextBin(), 'start', '-H', '127.0.0.1', '-p', String(port)], {
-  cwd: ROOT,
-  env: { ...process.env, DATABASE_URL: cluster.url, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' },
-  stdio: ['ignore', 'pipe', 'inherit'],
-})
-await new Promise<void>((ready) => server.stdout.on('data', (text) => /ready/i.test(String(text)) && ready()))
-const browser = await chromium.launch({ executablePath: ensureChromium(), args: FLAGS })
 mkdirSync(`${ROOT}/docs/screenshots`, { recursive: true })
-try {
+await withServedSeason(demo.season, async (browser, url) => {
   for (const { file, path, width = 1280, height = 800, dark = false, press } of SHOTS) {
     const page = await browser.newPage({ viewport: { width, height }, locale: 'en-GB', colorScheme: dark ? 'dark' : 'light' })
-    await page.goto(`http://127.0.0.1:${port}${path}`)
+    await page.goto(`${url}${path}`)
     await page.locator('html[data-ready]').waitFor()
     await page.evaluate(() => document.fonts.ready)
     if (press) await page.getByRole('button', { name: press }).first().click()
@@ -67,10 +48,5 @@ try {
     await page.close()
     console.log(file)
   }
-} finally {
-  await browser.close()
-  server.kill()
-  await close()
-  cluster.stop()
-}
+})
 process.exit(0)

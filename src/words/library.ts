@@ -47,7 +47,7 @@ export function lotReasonWords(reason: LotReason, f: Format): string {
     case 'aged': {
       const stored = { 'cool-dry': 'cool and dry', room: 'in a room', 'warm-damp': 'warm and damp' }[reason.stored]
       const form = reason.form === 'raw' ? '' : `, and ${reason.form} seed ages faster`
-      return `Kept ${stored} for ${f.number(reason.years, 1)} years since${form}: down to ${shareWords(reason.to)}.`
+      return `Kept ${stored} for ${f.number(reason.years, 1)} years since${form}: down to about ${shareWords(reason.to)}, an estimate.`
     }
     case 'home-test':
       return `Home test on ${f.date(reason.on)}: ${f.number(reason.up)} of ${f.number(reason.sown)} came up (${shareWords(reason.up / reason.sown)}).`

@@ -10,7 +10,7 @@ import dynamic from 'next/dynamic'
 import { useMemo, useRef, useState, type ChangeEvent } from 'react'
 import { formatDay } from '../../core/calendar/day'
 import { FEW_YEARS, firstFrostFor, lastFrostFor, recordedDates, recordedSeasons, recordOf, workingFrostDate } from '../../core/frost/frost'
-import { dayOfSeason, frostSeasons, THRESHOLDS } from '../../core/frost/record'
+import { dayOfSeason, frostSeasons, percentile, THRESHOLDS } from '../../core/frost/record'
 import { readWeather, type WeatherFile, type WeatherReading } from '../../interchange/weather-csv'
 import { readSeason } from '../../season/read'
 import type { Season } from '../../season/schema'
@@ -138,8 +138,7 @@ function FrostYears({ record, latitude, threshold, working }: { record: Recorded
   const chart = useMemo(() => {
     const seasons = recordedSeasons(record)
     const { lastSpring } = recordedDates(record, latitude, threshold)
-    const finite = lastSpring.filter(Number.isFinite)
-    if (finite.length === 0) return undefined
+    if (!lastSpring.some(Number.isFinite)) return undefined
     const from = seasons[0]!.from
     const year = (at: number) => new Date(at * 86_400_000).getUTCFullYear()
     const dots = seasons.flatMap(({ lastSpring: last }) => {
@@ -150,7 +149,7 @@ function FrostYears({ record, latitude, threshold, working }: { record: Recorded
       const start = Date.UTC(year(day), 0, 1) / 86_400_000
       return day - start
     }
-    const middle = offset(dayOfSeason(finite[finite.length >> 1]!, from, latitude))
+    const middle = offset(dayOfSeason(percentile(lastSpring, 0.5), from, latitude))
     const years = [dots[0]![0], Math.max(dots.at(-1)![0], dots[0]![0] + 1)] as const
     const all = dots.map(([, y]) => y)
     const workingAt = working === undefined ? undefined : offset(working)

@@ -1,0 +1,35 @@
+/** A season served by the production build on a throwaway database, with a browser: for pictures and for frames. */
+import { spawn } from 'node:child_process'
+import { chromium, type Browser } from '@playwright/test'
+import { connect } from '../src/data/database'
+import { migrate } from '../src/data/migrate'
+import { createFarm } from '../src/data/season-repository'
+import type { Season } from '../src/season/schema'
+import { ensureBuild, ensureChromium, freePort, nextBin, ROOT, startTestCluster } from './machine.mjs'
+
+const FLAGS = ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync']
+
+/** Serves a season while something is done with it; everything is ended after, whatever happens. */
+export async function withServedSeason(season: Season, run: (browser: Browser, url: string) => Promise<void>): Promise<void> {
+  const cluster = await startTestCluster()
+  const { db, close } = connect(cluster.url)
+  await migrate(db)
+  await createFarm(db, season)
+  ensureBuild()
+  const port = await freePort()
+  const server = spawn(process.execPath, [nextBin(), 'start', '-H', '127.0.0.1', '-p', String(port)], {
+    cwd: ROOT,
+    env: { ...process.env, DATABASE_URL: cluster.url, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' },
+    stdio: ['ignore', 'pipe', 'inherit'],
+  })
+  await new Promise<void>((ready) => server.stdout.on('data', (text) => /ready/i.test(String(text)) && ready()))
+  const browser = await chromium.launch({ executablePath: ensureChromium(), args: FLAGS })
+  try {
+    await run(browser, `http://127.0.0.1:${port}`)
+  } finally {
+    await browser.close()
+    server.kill()
+    await close()
+    cluster.stop()
+  }
+}
