@@ -2,7 +2,7 @@ import { defineConfig } from '@playwright/test'
 
 export default defineConfig({
   testDir: 'e2e',
-  workers: 1,
+  workers: 2, // each with its own server and database
   timeout: 120_000, // a busy machine is slow, not wrong
   expect: { timeout: 15_000 },
   forbidOnly: true,

@@ -79,7 +79,7 @@ export const test = base.extend<{ farm: Farm; season: Season | null; errors: str
     async ({ page }, use) => {
       const errors: string[] = []
       page.on('pageerror', (error) => errors.push(String(error)))
-      page.on('console', (message) => message.type() === 'error' && errors.push(message.text()))
+      page.on('console', (message) => message.type() === 'error' && errors.push(`${message.text()} (${message.location().url})`))
       await use(errors)
       expect(errors).toEqual([])
     },
