@@ -307,8 +307,20 @@ async function plantingStates(trx: Transaction<Database>, id: SeasonId, keys: re
     .where('planting', 'in', keys)
     .orderBy('n')
     .execute()
+  const shares = await trx
+    .selectFrom('planting_share')
+    .selectAll()
+    .where('farm_id', '=', id.farm_id)
+    .where('season_id', '=', id.season_id)
+    .where('planting', 'in', keys)
+    .orderBy('position')
+    .execute()
   for (const row of plantings) {
-    const planting = rows.plantingOf(row, changes.filter((change) => change.planting === row.key))
+    const planting = rows.plantingOf(
+      row,
+      changes.filter((change) => change.planting === row.key),
+      shares.filter((share) => share.planting === row.key),
+    )
     states.set(row.key, { key: row.key, planting, position: row.position, version: row.version })
   }
   return states
@@ -336,6 +348,8 @@ async function writeStates(trx: Transaction<Database>, id: SeasonId, states: rea
     await trx.insertInto('planting').values(rows.plantingRow(id, planting, position, version)).execute()
     const changes = rows.changeRows(id, planting)
     if (changes.length > 0) await trx.insertInto('series_change').values(changes).execute()
+    const shares = rows.shareRows(id, planting)
+    if (shares.length > 0) await trx.insertInto('planting_share').values(shares).execute()
   }
 }
 

@@ -1,6 +1,6 @@
 /** Between the things of a season document and the rows they are kept in. */
 import type { Insertable, Selectable } from 'kysely'
-import { Habits, type Container, type Crop, type Lot, type Method, type Place, type Planting, type Season, type Stage, type Variety } from '../season/schema'
+import { Habits, Site, type Bed, type Block, type Share, type Container, type Crop, type Lot, type Method, type Place, type Planting, type Season, type Stage, type Variety } from '../season/schema'
 import type * as t from './schema'
 
 /** The season a row belongs to. */
@@ -53,7 +53,8 @@ export function seasonRow({ season, site, habits }: Pick<Season, 'season' | 'sit
     handling: habits.handling,
     rounding: habits.rounding,
     sowing_weekdays: habits.sowingWeekdays,
-    more_habits: JSON.stringify({ work: habits.work, mixCompaction: habits.mixCompaction, costs: habits.costs }),
+    more_habits: JSON.stringify({ work: habits.work, mixCompaction: habits.mixCompaction, costs: habits.costs, hardening: habits.hardening, turnaroundDays: habits.turnaroundDays }),
+    more_site: JSON.stringify(present({ nightDrop: site.nightDrop, soilLift: site.soilLift, events: site.events, forecast: site.forecast })),
   }
 }
 
@@ -79,6 +80,7 @@ export function seasonOf(row: Selectable<t.SeasonTable>, farmName: string): Pick
       clearness: row.clearness,
       outdoorMonthlyMeans: row.outdoor_monthly_means,
       frost,
+      ...Site.pick({ nightDrop: true, soilLift: true, events: true, forecast: true }).parse(row.more_site),
     }),
     habits: {
       confidence: row.confidence,
@@ -86,7 +88,7 @@ export function seasonOf(row: Selectable<t.SeasonTable>, farmName: string): Pick
       handling: row.handling,
       rounding: row.rounding as Season['habits']['rounding'],
       sowingWeekdays: row.sowing_weekdays,
-      ...Habits.pick({ work: true, mixCompaction: true, costs: true }).parse(row.more_habits),
+      ...Habits.pick({ work: true, mixCompaction: true, costs: true, hardening: true, turnaroundDays: true }).parse(row.more_habits),
     },
   }
 }
@@ -334,6 +336,7 @@ export function methodRow(id: SeasonId, x: Method, position: number): Insertable
     pot_up_point: x.potUpPoint,
     hardening_days: x.hardening.days,
     hardening_place: x.hardening.place ?? null,
+    hardening_school: x.hardening.school ?? null,
   }
 }
 
@@ -366,7 +369,7 @@ export function methodOf(row: Selectable<t.MethodTable>, stages: Selectable<t.St
     leaveHeatAt: row.leave_heat_at as Method['leaveHeatAt'],
     potUpPoint: row.pot_up_point,
     stages: stages.map(stageOf),
-    hardening: present({ days: row.hardening_days, place: row.hardening_place }),
+    hardening: present({ days: row.hardening_days, place: row.hardening_place, school: row.hardening_school as Method['hardening']['school'] | null }),
     ...(row.more as Pick<Method, 'preparation' | 'school' | 'note'>),
   }
 }
@@ -411,6 +414,7 @@ export function plantingRow(id: SeasonId, x: Planting, position: number, version
     confidence: x.confidence ?? null,
     note: x.note ?? null,
     version,
+    more: JSON.stringify(present({ spacing: x.spacing, even: x.series?.even, dates: x.series?.dates, stand: x.stand, leaves: x.leaves, clears: x.clears })),
   }
 }
 
@@ -423,10 +427,57 @@ export function changeRows(id: SeasonId, x: Planting): Insertable<t.SeriesChange
     sow_on: change.sowOn ?? null,
     plants: change.plants ?? null,
     dropped: change.dropped ?? false,
+    more: JSON.stringify(present({ stand: change.stand, leaves: change.leaves, clears: change.clears })),
   }))
 }
 
-export function plantingOf(row: Selectable<t.PlantingTable>, changes: Selectable<t.SeriesChangeTable>[]): Planting {
+/** Who the plants of a planting, and of single ones of its series, are for. */
+export function shareRows(id: SeasonId, x: Planting): Insertable<t.PlantingShareTable>[] {
+  const of = (n: number, goes: readonly Share[] | undefined) =>
+    (goes ?? []).map((share, position) => ({
+      ...id,
+      planting: x.key,
+      n,
+      position,
+      goes_to: share.to,
+      bed: share.to === 'bed' ? share.bed : null,
+      name: share.to === 'customer' ? share.name : null,
+      pot: share.to === 'sale' ? (share.pot ?? null) : null,
+      plants: share.plants,
+      on_day: share.to === 'customer' || share.to === 'sale' ? (share.on ?? null) : null,
+      at: share.to === 'bed' ? (share.at ?? null) : null,
+    }))
+  return [...of(0, x.goes), ...x.changes.flatMap((change) => of(change.n, change.goes))]
+}
+
+function shareOf(row: Selectable<t.PlantingShareTable>): Share {
+  return present({ to: row.goes_to, bed: row.bed, name: row.name, pot: row.pot, plants: row.plants, on: row.on_day, at: row.at }) as Share
+}
+
+export function blockRow(id: SeasonId, x: Block, position: number): Insertable<t.BlockTable> {
+  return { ...id, key: x.key, position, name: x.name, path: x.path }
+}
+
+export const blockOf = ({ key, name, path }: Selectable<t.BlockTable>): Block => ({ key, name, path })
+
+export function bedRow(id: SeasonId, x: Bed, position: number): Insertable<t.BedTable> {
+  return { ...id, key: x.key, position, name: x.name, block: x.block, length: x.length, width: x.width }
+}
+
+export function standingRows(id: SeasonId, x: Bed): Insertable<t.BedStandingTable>[] {
+  return x.standing.map(({ what, from, until }, position) => ({ ...id, bed: x.key, position, what, from_day: from ?? null, until_day: until }))
+}
+
+export function bedOf({ key, name, block, length, width }: Selectable<t.BedTable>, standing: Selectable<t.BedStandingTable>[]): Bed {
+  return { key, name, block, length, width, standing: standing.map(({ what, from_day: from, until_day: until }) => present({ what, from, until })) }
+}
+
+export function plantingOf(row: Selectable<t.PlantingTable>, changes: Selectable<t.SeriesChangeTable>[], shares: Selectable<t.PlantingShareTable>[]): Planting {
+  const { even, dates, ...more } = row.more as Pick<Planting, 'spacing' | 'stand' | 'leaves' | 'clears'> & Pick<NonNullable<Planting['series']>, 'even' | 'dates'>
+  const goesOf = (n: number) => {
+    const own = shares.filter((share) => share.n === n)
+    return own.length > 0 ? own.map(shareOf) : undefined
+  }
   return present({
     key: row.key,
     code: row.code,
@@ -439,13 +490,15 @@ export function plantingOf(row: Selectable<t.PlantingTable>, changes: Selectable
     series:
       row.series_every === null
         ? undefined
-        : present({ every: row.series_every, last: row.series_last, count: row.series_count }),
+        : present({ every: row.series_every, last: row.series_last, count: row.series_count, even, dates }),
     changes: changes.map((c) =>
-      present({ n: c.n, on: c.plant_on, sowOn: c.sow_on, plants: c.plants, dropped: c.dropped || undefined }),
+      present({ n: c.n, on: c.plant_on, sowOn: c.sow_on, plants: c.plants, dropped: c.dropped || undefined, goes: goesOf(c.n), ...(c.more as Pick<Planting, 'stand' | 'leaves' | 'clears'>) }),
     ),
     sowOn: row.sow_on,
     agePoint: row.age_point,
     confidence: row.confidence,
     note: row.note,
+    goes: goesOf(0),
+    ...more,
   })
 }

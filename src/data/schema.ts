@@ -51,6 +51,7 @@ export interface SeasonTable extends OfSeason {
   opened_at: ColumnType<Date, never, Date>
   more_habits: Json
   frost_record: JSONColumnType<object> | null
+  more_site: Json
 }
 
 export interface PlaceTable extends Keyed, TemperatureColumns {
@@ -165,6 +166,7 @@ export interface MethodTable extends Keyed {
   pot_up_point: number
   hardening_days: number
   hardening_place: string | null
+  hardening_school: string | null
   sowing: Json
   more: Json
 }
@@ -199,6 +201,41 @@ export interface PlantingTable extends Keyed {
   note: string | null
   version: number
   anchor: JSONColumnType<object> | null
+  more: Json
+}
+
+export interface BlockTable extends Keyed {
+  name: string
+  path: number
+}
+
+export interface BedTable extends Keyed {
+  name: string
+  block: string
+  length: number
+  width: number
+}
+
+export interface BedStandingTable extends OfSeason {
+  bed: string
+  position: number
+  what: string
+  from_day: string | null
+  until_day: string
+}
+
+/** Part of a batch and who it is for; `n` is its number in a series, 0 for the whole planting. */
+export interface PlantingShareTable extends OfSeason {
+  planting: string
+  n: number
+  position: number
+  goes_to: string
+  bed: string | null
+  name: string | null
+  pot: string | null
+  plants: number
+  on_day: string | null
+  at: number | null
 }
 
 export interface SeriesChangeTable extends OfSeason {
@@ -208,6 +245,7 @@ export interface SeriesChangeTable extends OfSeason {
   sow_on: string | null
   plants: number | null
   dropped: boolean
+  more: Json
 }
 
 export interface JournalTable extends OfSeason {
@@ -240,7 +278,11 @@ export interface Database {
   lot_test: LotTestTable
   method: MethodTable
   stage: StageTable
+  block: BlockTable
+  bed: BedTable
+  bed_standing: BedStandingTable
   planting: PlantingTable
+  planting_share: PlantingShareTable
   series_change: SeriesChangeTable
   journal: JournalTable
 }

@@ -59,6 +59,10 @@ export async function readSeasonRows(trx: Transaction<Database>, id: SeasonId): 
   const tests = await ofSeason(trx.selectFrom('lot_test').selectAll(), id).orderBy('position').execute()
   const methods = await ofSeason(trx.selectFrom('method').selectAll(), id).orderBy('position').execute()
   const stages = await ofSeason(trx.selectFrom('stage').selectAll(), id).orderBy('position').execute()
+  const blocks = await ofSeason(trx.selectFrom('block').selectAll(), id).orderBy('position').execute()
+  const beds = await ofSeason(trx.selectFrom('bed').selectAll(), id).orderBy('position').execute()
+  const standing = await ofSeason(trx.selectFrom('bed_standing').selectAll(), id).orderBy('position').execute()
+  const shares = await ofSeason(trx.selectFrom('planting_share').selectAll(), id).orderBy('position').execute()
   const plantings = await ofSeason(trx.selectFrom('planting').selectAll(), id)
     .orderBy('position')
     .orderBy('key')
@@ -70,6 +74,8 @@ export async function readSeasonRows(trx: Transaction<Database>, id: SeasonId): 
   const preparationOf = groupBy(preparation, (p) => p.crop)
   const testsOf = groupBy(tests, (t) => t.lot)
   const stagesOf = groupBy(stages, (s) => s.method)
+  const standingOf = groupBy(standing, (s) => s.bed)
+  const sharesOf = groupBy(shares, (s) => s.planting)
   const changesOf = groupBy(changes, (c) => c.planting)
   return {
     id,
@@ -83,7 +89,9 @@ export async function readSeasonRows(trx: Transaction<Database>, id: SeasonId): 
       varieties: varieties.map(rows.varietyOf),
       lots: lots.map((lot) => rows.lotOf(lot, testsOf.get(lot.key) ?? [])),
       methods: methods.map((m) => rows.methodOf(m, stagesOf.get(m.key) ?? [])),
-      plantings: plantings.map((p) => rows.plantingOf(p, changesOf.get(p.key) ?? [])),
+      blocks: blocks.map(rows.blockOf),
+      beds: beds.map((b) => rows.bedOf(b, standingOf.get(b.key) ?? [])),
+      plantings: plantings.map((p) => rows.plantingOf(p, changesOf.get(p.key) ?? [], sharesOf.get(p.key) ?? [])),
     },
   }
 }
@@ -109,7 +117,7 @@ export async function replaceContents(
   season: Season,
   revision: number,
 ): Promise<void> {
-  for (const table of ['planting', 'method', 'lot', 'variety', 'crop', 'container', 'place'] as const) {
+  for (const table of ['planting', 'bed', 'block', 'method', 'lot', 'variety', 'crop', 'container', 'place'] as const) {
     await trx.deleteFrom(table).where('farm_id', '=', id.farm_id).where('season_id', '=', id.season_id).execute()
   }
   await trx.updateTable('farm').set({ name: season.farm.name }).where('farm_id', '=', id.farm_id).execute()
@@ -134,8 +142,12 @@ async function insertContents(trx: Transaction<Database>, id: SeasonId, season: 
   await insertAll(trx, 'lot_test', season.lots.flatMap((x) => rows.lotTestRows(id, x)))
   await insertAll(trx, 'method', season.methods.map((x, i) => rows.methodRow(id, x, i)))
   await insertAll(trx, 'stage', season.methods.flatMap((x) => rows.stageRows(id, x)))
+  await insertAll(trx, 'block', season.blocks.map((x, i) => rows.blockRow(id, x, i)))
+  await insertAll(trx, 'bed', season.beds.map((x, i) => rows.bedRow(id, x, i)))
+  await insertAll(trx, 'bed_standing', season.beds.flatMap((x) => rows.standingRows(id, x)))
   await insertAll(trx, 'planting', season.plantings.map((x, i) => rows.plantingRow(id, x, i, version)))
   await insertAll(trx, 'series_change', season.plantings.flatMap((x) => rows.changeRows(id, x)))
+  await insertAll(trx, 'planting_share', season.plantings.flatMap((x) => rows.shareRows(id, x)))
 }
 
 function groupBy<T>(items: readonly T[], keyOf: (item: T) => string): Map<string, T[]> {

@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, inject, it } from 'vitest'
+import { readField } from '../season/small-field'
 import { library } from '../library/library'
 import type { Crop, Lot, Method, Place } from '../season/schema'
 import { readSmall } from '../season/small-season'
@@ -42,6 +43,48 @@ describe('a season with everything a crop, lot, place and method can say', () =>
     })
     const other = await createFarm(db(), full)
     expect((await loadSeason(db(), other))!.season).toEqual(full)
+  })
+})
+
+describe('a season with a field', () => {
+  const full = readField((s) => {
+    Object.assign(s.site, { nightDrop: 6, soilLift: 1, events: [{ key: 'fair', name: 'Fair', on: '2027-06-05' }], forecast: { from: 'file', name: 'week.csv', days: [{ on: '2027-04-12', low: 3, high: 14, rain: 2 }] } })
+    s.habits = { hardening: 'two-weeks', turnaroundDays: 5 }
+    s.methods[0]!.hardening = { days: 9, place: 'frame', school: 'four-weeks' }
+    s.methods.push({ key: 'rows', crop: 'lettuce', name: 'Rows', sowing: { policy: 'in-place', seedsPerMetre: 30, thinTo: 25 }, stages: [] })
+    s.beds[1]!.standing = [{ what: 'leeks', from: '2026-08-01', until: '2027-04-05' }]
+    Object.assign(s.plantings[0]!, {
+      anchor: { to: 'event', event: 'fair', days: 2 },
+      spacing: { rows: 2, plant: 35, atSpot: 2, between: true },
+      goes: [{ to: 'bed', bed: 'n2', plants: 90, at: 100 }, { to: 'customer', name: 'The inn', plants: 60, on: '2027-04-22' }, { to: 'sale', plants: 40, pot: 'pots', on: '2027-04-24' }, { to: 'spare', plants: 10 }],
+      stand: { on: '2027-04-10', plants: 180 },
+      leaves: { on: '2027-04-18', firm: true, dark: false },
+      clears: '2027-06-30',
+    })
+    s.plantings[1] = { key: 'b', code: 'B', variety: 'lettuce-red', method: 'lettuce-cells', plants: 150, on: '2027-05-01', series: { every: 10, count: 3, even: 'harvest', dates: ['2027-05-01', '2027-05-12', '2027-05-23'] }, changes: [{ n: 2, goes: [{ to: 'bed', bed: 'f1', plants: 20 }], stand: { on: '2027-04-30', plants: 120 } }] }
+    Object.assign(s.plantings[2]!, { anchor: { to: 'bed', bed: 'n1', days: 3 } })
+    Object.assign(s.plantings[3]!, { anchor: { to: 'warmth', night: 8, soil: 12 } })
+    delete s.plantings[3]!.sowOn
+  })
+  it('comes back just as it went in, whole and planting by planting', async () => {
+    const other = await createFarm(db(), full)
+    const loaded = (await loadSeason(db(), other))!
+    expect(loaded.season).toEqual(full)
+    const changed = { ...full.plantings[0]!, goes: [{ to: 'bed' as const, bed: 'f1', plants: 200 }] }
+    const saved = await savePlantings(db(), other, [{ key: 'a', version: loaded.versions.a!, to: changed }], by('moved'))
+    expect(saved.ok).toBe(true)
+    expect((await loadSeason(db(), other))!.season.plantings[0]).toEqual(changed)
+    expect((await undo(db(), other, 'Grower')).ok).toBe(true)
+    expect((await loadSeason(db(), other))!.season).toEqual(full)
+  })
+  it('keeps a bed that a planting goes to', async () => {
+    const other = await createFarm(db(), full)
+    const bed = full.beds[1]!
+    expect(await saveThings(db(), other, [{ of: 'beds', key: bed.key, from: bed, to: null }], by('gone'))).toEqual({ ok: false, used: true })
+    const longer = { ...bed, length: 1200, standing: [] }
+    const done = await saveThings(db(), other, [{ of: 'beds', key: bed.key, from: bed, to: longer }], by('longer'))
+    expect(done.ok).toBe(true)
+    expect((await loadSeason(db(), other))!.season.beds[1]).toEqual(longer)
   })
 })
 

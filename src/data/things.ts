@@ -39,7 +39,7 @@ export async function readThings(trx: Transaction<Database>, id: SeasonId, refs:
   })
 }
 
-const TABLES = { places: 'place', containers: 'container', crops: 'crop', varieties: 'variety', lots: 'lot', methods: 'method', plantings: 'planting' } as const
+const TABLES = { places: 'place', containers: 'container', crops: 'crop', varieties: 'variety', lots: 'lot', methods: 'method', blocks: 'block', beds: 'bed', plantings: 'planting' } as const
 
 /** Puts things in the place of what stands under their keys; references are checked when the transaction ends. */
 export async function writeThings(trx: Transaction<Database>, id: SeasonId, states: readonly ThingState[], version: number): Promise<void> {
@@ -92,10 +92,18 @@ async function insertThing(trx: Transaction<Database>, id: SeasonId, of: Collect
       await insertAll(trx, 'method', [rows.methodRow(id, method, position)])
       return insertAll(trx, 'stage', rows.stageRows(id, method))
     }
+    case 'blocks':
+      return insertAll(trx, 'block', [rows.blockRow(id, Season.shape.blocks.unwrap().element.parse(value), position)])
+    case 'beds': {
+      const bed = Season.shape.beds.unwrap().element.parse(value)
+      await insertAll(trx, 'bed', [rows.bedRow(id, bed, position)])
+      return insertAll(trx, 'bed_standing', rows.standingRows(id, bed))
+    }
     case 'plantings': {
       const planting = Season.shape.plantings.unwrap().element.parse(value)
       await insertAll(trx, 'planting', [rows.plantingRow(id, planting, position, version)])
-      return insertAll(trx, 'series_change', rows.changeRows(id, planting))
+      await insertAll(trx, 'series_change', rows.changeRows(id, planting))
+      return insertAll(trx, 'planting_share', rows.shareRows(id, planting))
     }
   }
 }

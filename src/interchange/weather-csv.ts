@@ -58,7 +58,7 @@ export function readWeather(text: string, confirmed: Partial<WeatherReading> = {
 
   const dateColumn = confirmed.date ?? best(width, (i) => share(body, i, (cell) => dateParts(cell) !== undefined))
   if (dateColumn === undefined) return undefined
-  const numeric = Array.from({ length: width }, (_, i) => i).filter((i) => i !== dateColumn && share(body, i, (cell) => number(cell) !== undefined) > 0.5)
+  const numeric = Array.from({ length: width }, (_, i) => i).filter((i) => i !== dateColumn && share(body, i, (cell) => numberIn(cell) !== undefined) > 0.5)
   if (numeric.length === 0) return undefined
   const named = numeric.find((i) => /(^|[^a-z])(t?min|minimum|low|lowest|tn)([^a-z]|$)/i.test(columns[i]!))
   // Without a name it is the coolest column; more than one to choose from is a doubt.
@@ -68,7 +68,7 @@ export function readWeather(text: string, confirmed: Partial<WeatherReading> = {
   const parts = body.map((row) => dateParts(row[dateColumn] ?? '')).filter((found) => found !== undefined)
   const order = confirmed.order ?? orderOf(parts)
   if (order === undefined) doubts.push('order')
-  const values = body.flatMap((row) => number(row[minColumn] ?? '') ?? [])
+  const values = body.flatMap((row) => numberIn(row[minColumn] ?? '') ?? [])
   const unit = confirmed.unit ?? unitOf(columns[minColumn]!, values)
   if (unit === undefined) doubts.push('unit')
   const reading: WeatherReading = { date: dateColumn, min: minColumn, order: order ?? 'dmy', unit: unit ?? 'C' }
@@ -83,7 +83,7 @@ function minimaOf(rows: readonly string[][], first: number, { date, min, order, 
     const drop = (why: DropReason) => dropped.push({ line: i + 1, text: row.join(', ').slice(0, 80), why })
     const day = dayOf(row[date] ?? '', order)
     if (day === undefined) return drop('no-date')
-    const value = number(row[min] ?? '')
+    const value = numberIn(row[min] ?? '')
     if (value === undefined) return drop('no-number')
     const celsius = unit === 'F' ? ((value - 32) * 5) / 9 : value
     if (celsius < COLDEST || celsius > WARMEST_NIGHT) return drop('impossible')
@@ -126,7 +126,8 @@ function unitOf(name: string, values: readonly number[]): TemperatureUnit | unde
   return middle < 18 ? 'C' : undefined
 }
 
-function dayOf(cell: string, order: DateOrder): Day | undefined {
+/** The day in a cell, by the order its parts are written in. */
+export function dayOf(cell: string, order: DateOrder): Day | undefined {
   const parts = dateParts(cell)
   if (!parts) return undefined
   const [a, b, c] = parts
@@ -139,7 +140,8 @@ function dayOf(cell: string, order: DateOrder): Day | undefined {
   }
 }
 
-function number(cell: string): number | undefined {
+/** The number in a cell, with or without a unit; `undefined` when there is none. */
+export function numberIn(cell: string): number | undefined {
   const clean = cell.trim().replace(/\s*°?\s*[CF]$/i, '').replace('−', '-').replace(/^(-?\d+),(\d+)$/, '$1.$2')
   return /^-?(\d+\.?\d*|\.\d+)$/.test(clean) ? Number(clean) : undefined
 }
@@ -150,7 +152,7 @@ function share(rows: readonly string[][], column: number, is: (cell: string) => 
 }
 
 function mean(rows: readonly string[][], column: number): number {
-  const values = rows.slice(0, 400).flatMap((row) => number(row[column] ?? '') ?? [])
+  const values = rows.slice(0, 400).flatMap((row) => numberIn(row[column] ?? '') ?? [])
   return values.reduce((sum, value) => sum + value, 0) / Math.max(1, values.length)
 }
 

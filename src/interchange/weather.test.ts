@@ -3,6 +3,10 @@ import { describe, expect, it } from 'vitest'
 import { formatDay, parseDay } from '../core/calendar/day'
 import { frostDates, frostSeasons, percentile } from '../core/frost/record'
 import { madeUpMinima } from '../standins/minima'
+import { outdoorMean } from '../core/climate/outdoor'
+import { readSmall } from '../season/small-season'
+import { fileForecast, forecastOf, madeUpDay, standInForecast } from '../standins/forecast'
+import { readForecast } from './forecast-csv'
 import { readWeather } from './weather-csv'
 
 const lines = (...rows: string[]) => rows.join('\n')
@@ -66,5 +70,65 @@ describe('made-up minima', () => {
     const dates = frostDates(seasons, 0, 45)
     const median = parseDay('2000-07-15') + percentile(dates.lastSpring, 0.5)
     expect(formatDay(median) > '2001-04-15' && formatDay(median) < '2001-05-20').toBe(true)
+  })
+})
+
+describe('a forecast file', () => {
+  it('is read with lows, highs, rain and wind by the names of their columns', () => {
+    const file = readForecast(lines('day,tmin °C,tmax °C,rain mm,gust km/h', '2027-04-12,3.5,14,0,22', '2027-04-13,-1,9,12,60'), 5)!
+    expect(file.days).toEqual([
+      { on: '2027-04-12', low: 3.5, high: 14, rain: 0, wind: 22 },
+      { on: '2027-04-13', low: -1, high: 9, rain: 12, wind: 60 },
+    ])
+    expect([file.doubts, file.dropped, file.guessedHighs]).toEqual([[], [], 0])
+  })
+  it('takes °F, and says how many highs are missing or below their low', () => {
+    const file = readForecast(lines('Date,Low F,High F', '4/14/2027,32,59', '4/15/2027,41,', '4/16/2027,50,40'), 5)!
+    expect(file.days.map(({ low, high }) => [low, high])).toEqual([[0, 15], [5, 15], [10, 20]])
+    expect(file.guessedHighs).toBe(2)
+  })
+  it('lists what it drops, and refuses what is no forecast', () => {
+    const file = readForecast(lines('date,low,high', '2027-04-12,3,9', '2027-04-12,4,9', 'next week,1,2', '2027-04-13,400,9'), 5)!
+    expect(file.days).toHaveLength(1)
+    expect(file.dropped.map(({ why }) => why)).toEqual(['doubled', 'no-date', 'impossible'])
+    expect(readForecast('nothing here', 5)).toBeUndefined()
+  })
+})
+
+describe('the forecast stand-in', () => {
+  const { site } = readSmall()
+  const april = parseDay('2027-04-12')
+  it('says the same again for a seed and day, plainly marked, and other weather for another seed', () => {
+    const once = standInForecast(site, 7).ahead(april)
+    expect(standInForecast(site, 7).ahead(april)).toEqual(once)
+    expect(once.simulated).toBe(true)
+    expect(once.days.size).toBe(10)
+    expect(standInForecast(site, 8).ahead(april).days).not.toEqual(once.days)
+    for (const { low, high } of once.days.values()) expect(high).toBeGreaterThan(low)
+  })
+  it('is right for today, and drifts only so far for days to come', () => {
+    for (let day = april; day < april + 40; day++) {
+      const { on, ...truth } = madeUpDay(site, 3, day)
+      expect(on).toBe(formatDay(day))
+      expect(standInForecast(site, 3).ahead(day).days.get(day)).toEqual(truth)
+      expect(Math.abs(standInForecast(site, 3).ahead(day - 9).days.get(day)!.low - truth.low)).toBeLessThan(4)
+    }
+  })
+  it('keeps to the climate of the site, with cold snaps now and then', () => {
+    const year = Array.from({ length: 730 }, (_, i) => april + i)
+    const off = year.map((day) => {
+      const { low, high } = madeUpDay(site, 5, day)
+      return (low + high) / 2 - outdoorMean(site.outdoorMonthlyMeans, day)
+    })
+    expect(Math.abs(off.reduce((a, b) => a + b) / off.length)).toBeLessThan(1)
+    expect(Math.min(...off)).toBeLessThan(-6)
+  })
+  it('is off unless switched on, and a file takes its place', () => {
+    expect(forecastOf(site, april)).toBeUndefined()
+    expect(forecastOf({ ...site, forecast: { from: 'stand-in', seed: 2 } }, april)!.simulated).toBe(true)
+    const days = [{ on: '2027-04-11', low: 1, high: 9 }, { on: '2027-04-13', low: 2, high: 10 }]
+    const file = forecastOf({ ...site, forecast: { from: 'file', name: 'week.csv', days } }, april)!
+    expect([file.name, file.simulated, [...file.days.keys()]]).toEqual(['week.csv', false, [april + 1]])
+    expect(fileForecast('x', days).ahead(april - 5).days.size).toBe(2)
   })
 })

@@ -31,8 +31,12 @@ export function phraseIssue(issue: Issue, root: unknown): Problem[] {
     if (issue.path.at(-1) === 'when') {
       return [{ path, message: 'must hold just one of age, leaf or daysBeforePlanting, as a number above 0.' }]
     }
-    if (issue.path.at(-1) === 'to') return [{ path, message: 'must be "last-frost", "first-frost" or "harvest".' }]
-    if (issue.path.at(-1) === 'policy') return [{ path, message: 'must be "single", "thin", "clump", "flat", "divide" or "bought".' }]
+    if (issue.path.at(-1) === 'to') {
+      const words = issue.path.at(-2) === 'anchor' ? '"last-frost", "first-frost", "harvest", "event", "bed" or "warmth"' : '"bed", "customer", "sale" or "spare"'
+      return [{ path, message: `must be ${words}.` }]
+    }
+    if (issue.path.at(-1) === 'from') return [{ path, message: 'must be "stand-in" or "file".' }]
+    if (issue.path.at(-1) === 'policy') return [{ path, message: 'must be "single", "thin", "clump", "flat", "divide", "bought" or "in-place".' }]
   }
   return [{ path, message: sentence(issue, valueAt(root, issue.path)) }]
 }

@@ -19,6 +19,8 @@ export function referenceProblems(value: unknown): Problem[] {
     varieties: entries(value, 'varieties'),
     lots: entries(value, 'lots'),
     methods: entries(value, 'methods'),
+    blocks: entries(value, 'blocks'),
+    beds: entries(value, 'beds'),
     plantings: entries(value, 'plantings'),
   }
   const byKey = Object.fromEntries(
@@ -33,6 +35,7 @@ export function referenceProblems(value: unknown): Problem[] {
 
   checkSeasonSpan(value, say)
   checkFrost(value, say)
+  const events = checkEvents(value, say)
   lists.places.forEach(([item, at]) => checkPlace(item, at, say))
   lists.crops.forEach(([item, at]) => checkCrop(item, at, say))
   lists.varieties.forEach(([item, at]) => {
@@ -55,6 +58,11 @@ export function referenceProblems(value: unknown): Problem[] {
     checkStages(item, at, byKey.crops.get(String(item.crop)), mustExist, say)
   })
 
+  lists.beds.forEach(([item, at]) => {
+    mustExist('blocks', 'block', item.block, `${at}.block`)
+    checkStanding(item, at, say)
+  })
+
   const codes = new Map<string, string>()
   lists.plantings.forEach(([item, at]) => {
     if (typeof item.code === 'string') {
@@ -74,6 +82,19 @@ export function referenceProblems(value: unknown): Problem[] {
       if (known && typeof lotVariety === 'string' && lotVariety !== item.variety) {
         say(`${at}.lot`, `the lot "${String(item.lot)}" holds seed of ${lotVariety}, not of ${String(item.variety)}.`)
       }
+    }
+    if (isGroup(item.anchor)) {
+      const { to, bed, event, night, soil } = item.anchor
+      if (to === 'bed') mustExist('beds', 'bed', bed, `${at}.anchor.bed`)
+      if (to === 'event' && typeof event === 'string' && !events.has(event)) say(`${at}.anchor.event`, `there is no event with the key "${event}" in site.events.`)
+      if (to === 'warmth' && night === undefined && soil === undefined) say(`${at}.anchor`, 'needs a temperature of the night, of the soil, or both.')
+    }
+    for (const [goes, where] of sharesOf(item, at)) {
+      goes.forEach((share: unknown, i) => {
+        if (!isGroup(share)) return
+        if (share.to === 'bed') mustExist('beds', 'bed', share.bed, `${where}[${i}].bed`)
+        if (share.to === 'sale' && share.pot !== undefined) mustExist('containers', 'container', share.pot, `${where}[${i}].pot`)
+      })
     }
     checkSeries(item, at, say)
     checkPlantingSpan(item, at, value.season, say)
@@ -99,6 +120,28 @@ function checkFrost(value: Raw, say: Say): void {
     const date = frost[side]
     if (isGroup(date)) checkMonthDay(date.median, `site.frost.${side}.median`, say)
   }
+}
+
+/** Keys of the events. */
+function checkEvents(value: Raw, say: Say): Set<string> {
+  const site = isGroup(value.site) ? value.site : {}
+  return new Set(keyed('site.events', entries(site, 'events').map(([item, at]) => [item, `site.${at}`]), say).keys())
+}
+
+/** What stands in a bed from before leaves after it came, and two such do not overlap. */
+function checkStanding(bed: Raw, at: string, say: Say): void {
+  if (!Array.isArray(bed.standing)) return
+  bed.standing.forEach((one: unknown, i) => {
+    if (isGroup(one) && isDate(one.from) && isDate(one.until) && one.until <= one.from) say(`${at}.standing[${i}].until`, `it is clear on ${one.until}, not after it came, ${one.from}.`)
+  })
+}
+
+/** Every list of shares of a planting, with its path. */
+function sharesOf(planting: Raw, at: string): [unknown[], string][] {
+  const lists: [unknown[], string][] = []
+  if (Array.isArray(planting.goes)) lists.push([planting.goes, `${at}.goes`])
+  if (Array.isArray(planting.changes)) planting.changes.forEach((change: unknown, i) => isGroup(change) && Array.isArray(change.goes) && lists.push([change.goes, `${at}.changes[${i}].goes`]))
+  return lists
 }
 
 function checkPlace(place: Raw, at: string, say: Say): void {
@@ -190,6 +233,8 @@ function checkSowing(method: Raw, at: string, crop: Raw | undefined, containers:
   if (!isGroup(sowing)) return
   const stages: unknown[] = Array.isArray(method.stages) ? method.stages : []
   const first = stages[0]
+  if (sowing.policy === 'in-place' && stages.length > 0) say(`${at}.stages`, 'what is sown where it is to stand has no stages.')
+  if (sowing.policy !== 'in-place' && Array.isArray(method.stages) && stages.length === 0) say(`${at}.stages`, 'needs at least 1 entries; it has 0.')
   const kind = isGroup(first) ? containers.get(String(first.container))?.kind : undefined
   if (sowing.policy === 'flat') {
     if (kind !== undefined && kind !== 'open-flat') say(`${at}.stages[0].container`, 'a flat to prick out from is sown in an open flat.')
@@ -280,6 +325,13 @@ function checkSeries(planting: Raw, at: string, say: Say): void {
   const { series, on } = planting
   if (isGroup(series)) {
     if (series.last === undefined && series.count === undefined) say(`${at}.series`, 'needs a last date or a count.')
+    if (series.even !== undefined && !Array.isArray(series.dates)) say(`${at}.series.dates`, 'are missing: the planting days that even harvests came to.')
+    if (Array.isArray(series.dates)) {
+      if (series.even === undefined) say(`${at}.series.dates`, 'belong only to a series that harvests evenly.')
+      const { dates } = series
+      dates.forEach((date: unknown, i) => isDate(date) && isDate(dates[i - 1]) && date <= (dates[i - 1] as string) && say(`${at}.series.dates[${i}]`, `${date} is not after ${dates[i - 1] as string}.`))
+      if (isDate(on) && isDate(dates[0]) && dates[0] !== on) say(`${at}.series.dates[0]`, `is ${dates[0]}, but the first planting is on ${on}.`)
+    }
     if (series.last !== undefined && series.count !== undefined) {
       say(`${at}.series`, 'has both a last date and a count; keep one of them.')
     }
@@ -324,6 +376,7 @@ function checkPlantingSpan(planting: Raw, at: string, season: unknown, say: Say)
   if (isGroup(planting.series)) {
     const { last, count, every } = planting.series
     check(last, `${at}.series.last`)
+    if (Array.isArray(planting.series.dates)) planting.series.dates.forEach((date: unknown, i) => check(date, `${at}.series.dates[${i}]`))
     if (isDate(planting.on) && isNumber(count) && isNumber(every) && count <= 400 && every <= 365) {
       check(shift(planting.on, (count - 1) * every), `${at}.series.count`)
     }

@@ -140,13 +140,24 @@ const facts = {
       rowSpacing: z.number().positive().max(1000).optional().describe('cm between rows'),
       plantSpacing: z.number().positive().max(1000).optional().describe('cm between plants in the row'),
       maturity: z
-        .strictObject({ days: z.int().min(1).max(1500), from: z.enum(['sowing', 'planting']) })
+        .strictObject({
+          days: z.int().min(1).max(1500),
+          from: z.enum(['sowing', 'planting']),
+          at: celsius.optional().describe('°C of the days they hold at: then warmer days count for more and cooler ones for less'),
+        })
         .optional()
         .describe('days to the first harvest, and from what they are counted'),
       harvestDays: z.int().min(1).max(400).optional().describe('days from first to last harvest'),
       yield: z
         .strictObject({ amount: z.number().min(0).max(100_000), unit: z.enum(['kg', 'heads', 'stems', 'bunches']), per: z.enum(['plant', 'plant-week']) })
         .optional(),
+      atSpot: z.int().min(1).max(10).optional().describe('plants set at one spot'),
+      hole: z
+        .array(z.strictObject({ what: name, amount: z.number().positive().max(100_000), unit: z.enum(['g', 'ml', 'l', 'handful']) }))
+        .max(8)
+        .optional()
+        .describe('what goes into each hole at planting'),
+      support: z.enum(['none', 'stake', 'cage', 'net', 'string', 'trellis']).optional(),
     })
     .prefault({}),
   care: z
@@ -163,6 +174,7 @@ const facts = {
         })
         .optional(),
       dayLength: z.enum(['short', 'long', 'neutral']).optional().describe('days that make it flower or bulb'),
+      criticalHours: z.number().min(6).max(20).optional().describe('day length at which it does, hours'),
     })
     .prefault({}),
   seed: z
@@ -307,6 +319,8 @@ export const Stage = z.strictObject({
   potUpPoint: share.optional().describe('0 as early as the plug allows, 1 as late as the cell allows'),
 })
 
+export const HARDENING_SCHOOLS = ['growing-hours', 'two-weeks', 'four-weeks', 'cool-bench'] as const
+
 export const Method = z.strictObject({
   key,
   crop: key,
@@ -343,6 +357,12 @@ export const Method = z.strictObject({
       orderDays: z.int().min(0).max(500).default(28).describe('days before arrival by which it is ordered'),
       price: z.number().min(0).max(100_000).optional().describe('of one young plant'),
     }),
+    z.strictObject({
+      policy: z.literal('in-place'),
+      seedsPerMetre: z.number().positive().max(2000).describe('seeds sown on a metre of row'),
+      thinTo: z.number().positive().max(500).describe('cm between plants that are left'),
+      thinLeaf: z.int().min(1).max(10).default(2).describe('true leaf at which they are thinned'),
+    }),
   ]),
   preparation: z
     .array(z.strictObject({ what: name, days: z.int().min(1).max(200) }))
@@ -353,9 +373,29 @@ export const Method = z.strictObject({
   note: note.optional(),
   leaveHeatAt: z.union([z.literal(0.1), z.literal(0.5), z.literal(0.9)]).default(0.5),
   potUpPoint: share.default(0.5),
-  stages: z.array(Stage).min(1).max(8),
-  hardening: z.strictObject({ days: z.int().min(0).max(60), place: key.optional() }).default({ days: 0 }),
+  stages: z.array(Stage).max(8).describe('none for what is sown in its place'),
+  hardening: z
+    .strictObject({ days: z.int().min(0).max(60), place: key.optional(), school: z.enum(HARDENING_SCHOOLS).optional() })
+    .default({ days: 0 }),
 })
+
+const plants = z.int().min(1).max(10_000_000)
+
+/** Part of a batch and who it is for. The order of the parts is their priority. */
+export const Share = z.discriminatedUnion('to', [
+  z.strictObject({ to: z.literal('bed'), bed: key, plants, at: z.number().min(0).max(100_000).optional().describe('cm from the head of the bed where it begins') }),
+  z.strictObject({ to: z.literal('customer'), name, plants, on: day.optional().describe('day they are fetched') }),
+  z.strictObject({ to: z.literal('sale'), plants, on: day.optional().describe('day they are to be ready'), pot: key.optional().describe('container they are sold in') }),
+  z.strictObject({ to: z.literal('spare'), plants }),
+])
+
+/** What was found of one batch. */
+const found = {
+  goes: z.array(Share).max(60).optional().describe('who the plants are for, first served first'),
+  stand: z.strictObject({ on: day, plants: z.int().min(0).max(10_000_000) }).optional().describe('good plants counted'),
+  leaves: z.strictObject({ on: day, firm: z.boolean(), dark: z.boolean() }).optional().describe('leaves looked at before planting'),
+  clears: day.optional().describe('day its ground is clear again, where that is known'),
+}
 
 export const SeriesChange = z.strictObject({
   n: z.int().min(1).max(400).describe('which of the series, counted from 1'),
@@ -363,6 +403,7 @@ export const SeriesChange = z.strictObject({
   sowOn: day.optional(),
   plants: z.int().min(1).max(10_000_000).optional(),
   dropped: z.boolean().optional(),
+  ...found,
 })
 
 export const Planting = z.strictObject({
@@ -380,9 +421,12 @@ export const Planting = z.strictObject({
   on: day.describe('planting day, of the first one when it is a series'),
   anchor: z
     .discriminatedUnion('to', [
-      z.strictObject({ to: z.literal('last-frost'), days: z.int().min(-200).max(300).describe('after the working frost date; below 0 before it') }),
+      z.strictObject({ to: z.literal('last-frost'), days: z.int().min(-200).max(300).describe('after the working frost date; below 0 before it'), weeks: z.boolean().optional().describe('said in weeks') }),
       z.strictObject({ to: z.literal('first-frost'), factor: z.number().min(1).max(2).default(1.2).describe('on days to maturity, for shortening days') }),
       z.strictObject({ to: z.literal('harvest'), on: day.describe('first harvest wanted') }),
+      z.strictObject({ to: z.literal('event'), event: key, days: z.int().min(0).max(200).default(0).describe('first harvest so many days before it') }),
+      z.strictObject({ to: z.literal('bed'), bed: key, days: z.int().min(0).max(200).default(0).describe('after it is clear') }),
+      z.strictObject({ to: z.literal('warmth'), night: celsius.optional().describe('°C the nights have reached'), soil: celsius.optional().describe('°C the soil has reached') }),
     ])
     .optional()
     .describe('what the planting day hangs on; `on` is what it came to'),
@@ -391,8 +435,20 @@ export const Planting = z.strictObject({
       every: z.int().min(1).max(365).describe('days from one to the next'),
       last: day.optional(),
       count: z.int().min(1).max(400).optional(),
+      even: z.literal('harvest').optional().describe('`every` counts the days between first harvests; `dates` are the planting days that it came to'),
+      dates: z.array(day).min(1).max(400).optional(),
     })
     .optional(),
+  spacing: z
+    .strictObject({
+      rows: z.int().min(1).max(40).optional().describe('rows in a bed'),
+      plant: z.number().positive().max(1000).optional().describe('cm between spots in the row'),
+      atSpot: z.int().min(1).max(10).optional().describe('plants at one spot'),
+      between: z.boolean().optional().describe('stands between the rows of another crop and takes no length of its own'),
+    })
+    .optional()
+    .describe('where it differs from the crop'),
+  ...found,
   changes: z.array(SeriesChange).max(400).default([]).describe('single plantings of a series that differ from it'),
   sowOn: day.optional().describe('sowing day chosen by hand instead of counted back'),
   agePoint: share.optional().describe('0 just ready, 1 at the limit'),
@@ -403,6 +459,14 @@ export const Planting = z.strictObject({
 const frostDate = z.strictObject({
   median: monthDay.describe('half the years have it before this day'),
   spreadDays: z.number().min(0).max(90).describe('days from the median to the latest (spring) or earliest (autumn) tenth'),
+})
+
+const ForecastDay = z.strictObject({
+  on: day,
+  low: celsius,
+  high: celsius,
+  rain: z.number().min(0).max(2000).optional().describe('mm'),
+  wind: z.number().min(0).max(400).optional().describe('km/h'),
 })
 
 export const Site = z.strictObject({
@@ -435,6 +499,20 @@ export const Site = z.strictObject({
         .describe('frosts of past seasons; where it is given, dates and chances come from it'),
     })
     .optional(),
+  nightDrop: z.number().min(0).max(25).default(5).describe('°C from the mean of a day to its coldest hour'),
+  soilLift: z.number().min(-10).max(15).default(0).describe('°C by which the soil of the beds differs from the mean of the last ten days'),
+  events: z
+    .array(z.strictObject({ key, name, on: day }))
+    .max(200)
+    .default([])
+    .describe('market days, weddings and the like that dates may hang on'),
+  forecast: z
+    .discriminatedUnion('from', [
+      z.strictObject({ from: z.literal('stand-in'), seed: z.int().min(1).max(1_000_000).default(1) }),
+      z.strictObject({ from: z.literal('file'), name, days: z.array(ForecastDay).min(1).max(400) }),
+    ])
+    .optional()
+    .describe('where the weather ahead comes from; none unless it is switched on'),
 })
 
 export const Habits = z.strictObject({
@@ -452,6 +530,8 @@ export const Habits = z.strictObject({
     })
     .prefault({})
     .describe('minutes: to sow a tray, thin a hundred cells, pot up a hundred plants, move a tray'),
+  hardening: z.enum(HARDENING_SCHOOLS).default('growing-hours').describe('how plants are hardened where their method does not say'),
+  turnaroundDays: z.int().min(0).max(90).default(3).describe('days from clearing a bed to planting it again'),
   mixCompaction: z.number().min(0).max(1).default(0.2).describe('mix needed beyond the volume of the cells'),
   costs: z
     .strictObject({
@@ -461,6 +541,26 @@ export const Habits = z.strictObject({
     })
     .prefault({})
     .describe('money, where it is known'),
+})
+
+/** A field or part of one: beds that lie side by side. */
+export const Block = z.strictObject({
+  key,
+  name,
+  path: z.number().min(0).max(1000).default(45).describe('cm between its beds'),
+})
+
+export const Bed = z.strictObject({
+  key,
+  name,
+  block: key,
+  length: z.number().positive().max(100_000).describe('cm'),
+  width: z.number().positive().max(5000).describe('cm'),
+  standing: z
+    .array(z.strictObject({ what: name, from: day.optional().describe('none: since before the season'), until: day.describe('day it is clear') }))
+    .max(20)
+    .default([])
+    .describe('what stands there that is not a planting of this season'),
 })
 
 export const Season = z.strictObject({
@@ -480,6 +580,8 @@ export const Season = z.strictObject({
   varieties: z.array(Variety).max(5000).default([]),
   lots: z.array(Lot).max(10_000).default([]),
   methods: z.array(Method).max(5000).default([]),
+  blocks: z.array(Block).max(200).default([]),
+  beds: z.array(Bed).max(2000).default([]),
   plantings: z.array(Planting).max(10_000).default([]),
 })
 
@@ -496,11 +598,17 @@ export type Variety = z.output<typeof Variety>
 export type VarietyOverrides = z.output<typeof VarietyOverrides>
 export type Sowing = Method['sowing']
 export type Lot = z.output<typeof Lot>
+export type Block = z.output<typeof Block>
+export type Bed = z.output<typeof Bed>
+export type Share = z.output<typeof Share>
+export type ForecastDay = z.output<typeof ForecastDay>
+export type Anchor = NonNullable<Planting['anchor']>
+export type HardeningSchool = (typeof HARDENING_SCHOOLS)[number]
 export type Method = z.output<typeof Method>
 export type Stage = z.output<typeof Stage>
 export type Planting = z.output<typeof Planting>
 export type SeriesChange = z.output<typeof SeriesChange>
 
 /** The collections of a season that are lists of keyed things. */
-export const COLLECTIONS = ['places', 'containers', 'crops', 'varieties', 'lots', 'methods', 'plantings'] as const
+export const COLLECTIONS = ['places', 'containers', 'crops', 'varieties', 'lots', 'methods', 'blocks', 'beds', 'plantings'] as const
 export type Collection = (typeof COLLECTIONS)[number]

@@ -64,6 +64,8 @@ export function smallSeason(): SmallSeason {
         hardening: { days: 7, place: 'frame' },
       },
     ],
+    blocks: [],
+    beds: [],
     plantings: [
       { key: 'a', code: 'A', variety: 'lettuce-red', method: 'lettuce-cells', plants: 200, on: '2027-04-20' },
       { key: 'b', code: 'B', variety: 'lettuce-red', lot: 'lettuce-lot', method: 'lettuce-cells', plants: 150, on: '2027-05-01', series: { every: 10, count: 4 }, changes: [{ n: 2, plants: 90 }, { n: 3, dropped: true }] },

@@ -24,6 +24,10 @@ const hrefOf = (use: Use): string => {
       return setAt.place(use.key)
     case 'containers':
       return setAt.container(use.key)
+    case 'beds':
+      return setAt.bed(use.key)
+    case 'blocks':
+      return '/field'
   }
 }
 

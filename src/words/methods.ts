@@ -18,6 +18,8 @@ export function sowingWords(sowing: Sowing): string {
       return `${sowing.seedsPerCell} seeds a cell, divided into ${sowing.parts} at most`
     case 'bought':
       return 'young plants bought in'
+    case 'in-place':
+      return `${sowing.seedsPerMetre} seeds a metre, sown in place`
   }
 }
 

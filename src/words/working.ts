@@ -31,6 +31,7 @@ export const setAt = {
   lot: (key: string) => `/seed?lot=${key}`,
   method: (key: string) => `/know-how?method=${key}`,
   planting: (key: string) => `/plan?edit=${key}`,
+  bed: (key: string) => `/field?bed=${key}`,
 }
 
 const agePointWords = (point: number) => (point < 0.15 ? 'younger' : point <= 0.45 ? 'usual' : 'older')

@@ -65,6 +65,21 @@ export function frostChance(frost: Frost, latitude: number, day: Day): number {
 }
 
 /**
+ * Chance of a frost that harms what is planted on a day: in spring on or after it, in autumn by so many days after it.
+ *
+ * @param threshold by its place among the thresholds of a record; typed dates know only 0 °C
+ * @param settling days after an autumn planting in which a frost counts
+ * @returns `undefined` where typed dates say nothing of so cold a night
+ */
+export function frostChanceAt(frost: Frost, latitude: number, day: Day, threshold: number, settling: number): number | undefined {
+  const { record } = frost
+  const spring = day - midsummerBefore(day, latitude) > HALF_YEAR
+  if (!record) return threshold === 0 ? typedFrostChance(frost, latitude, spring ? day : day + settling) : undefined
+  const dates = recordedDates(record, latitude, threshold)
+  return (spring ? chanceOnOrAfter(dates, day, latitude) : chanceOnOrBefore(dates, day + settling, latitude)).chance
+}
+
+/**
  * Spring day after which a frost comes in no more than a share of years, for the spring that a day's season leads to.
  *
  * @param chance share of years with a later frost

@@ -1,11 +1,29 @@
-/** What a planting day hangs on: the working frost date, the first autumn frost, or a first harvest. */
-import type { Crop, Planting, Season } from '../../season/schema'
-import { parseDay, type Day } from '../calendar/day'
+/** What a planting day hangs on: frost, a harvest or an event, a bed that must be clear, or warmth. */
+import type { Anchor, Crop, Planting, Season } from '../../season/schema'
+import { formatDay, parseDay, type Day } from '../calendar/day'
+import { clearDay, firstHarvest, plantingForHarvest } from '../field/maturity'
+import { evenPlantings } from '../field/even'
+import { openAirOf, warmFrom, type OpenAir } from '../field/open-air'
 import { firstFrostFor, workingFrostDate } from '../frost/frost'
 import { midsummerBefore } from '../frost/midsummer'
+import { expandPlanting } from './expand'
+import { foundOf } from '../field/settle'
 
 /** Why an anchor gives no day. */
-export type AnchorProblem = 'no-frost' | 'no-maturity' | 'from-sowing'
+export type AnchorProblem = 'no-frost' | 'no-maturity' | 'from-sowing' | 'no-event' | 'no-bed' | 'bed-open' | 'never-warm' | 'never-ripe'
+
+/** What is known beside the season itself. */
+export interface AnchorHelp {
+  /** Days a planting is raised before it goes out, for crops whose days to harvest are counted from sowing. */
+  nurseryDays?: number | undefined
+  /** Day a bed is clear for the planting. */
+  clear?: ((bed: string) => Day | undefined) | undefined
+}
+
+/** The open air of a season. */
+export function seasonAir(season: Pick<Season, 'site' | 'season'>): OpenAir {
+  return openAirOf(season.site, parseDay(season.season.from), parseDay(season.season.to) + 1)
+}
 
 /**
  * Planting day that an anchor comes to.
@@ -13,24 +31,49 @@ export type AnchorProblem = 'no-frost' | 'no-maturity' | 'from-sowing'
  * - days from the last frost: the working frost date of the season's spring, so many days after (or before)
  * - ready before the first frost: days to maturity, stretched by a factor for shortening days, before the autumn
  *   day that the trusted share of years has its first frost by
- * - first harvest on a day: days to maturity before it
+ * - first harvest on a day, or some days before an event: the latest planting day that is harvested by then
+ * - bed: so many days after it is clear
+ * - warmth: the first day of spring from which usual nights and soil stay so warm
  *
- * @param crop with the variety's own figures; its days to maturity are counted from planting
+ * @param crop with the variety's own figures
  * @returns the day, or why there is none
  */
-export function anchoredDay(anchor: NonNullable<Planting['anchor']>, crop: Crop, season: Pick<Season, 'site' | 'season'>): Day | AnchorProblem {
-  const { frost, latitude } = season.site
+export function anchoredDay(anchor: Anchor, crop: Crop, season: Pick<Season, 'site' | 'season' | 'beds'>, help: AnchorHelp = {}): Day | AnchorProblem {
+  const { frost, latitude, events } = season.site
   if (anchor.to === 'last-frost') return frost ? springFrost(season) + anchor.days : 'no-frost'
+  if (anchor.to === 'bed') {
+    const bed = season.beds.find(({ key }) => key === anchor.bed)
+    if (!bed) return 'no-bed'
+    const clear = help.clear ? help.clear(anchor.bed) : standingClear(bed)
+    return clear === undefined ? 'bed-open' : clear + anchor.days
+  }
+  if (anchor.to === 'warmth') {
+    const summer = nextMidsummer(parseDay(season.season.from), latitude)
+    return warmFrom(seasonAir(season), anchor.night, anchor.soil, summer - 220, summer) ?? 'never-warm'
+  }
   const { maturity } = crop.field
   if (!maturity) return 'no-maturity'
-  if (maturity.from !== 'planting') return 'from-sowing'
-  if (anchor.to === 'harvest') return parseDay(anchor.on) - maturity.days
-  if (!frost) return 'no-frost'
-  const spring = springFrost(season)
-  // The first autumn frost after that spring: the season of frosts that begins with the next midsummer.
-  const summer = midsummerBefore(spring + 200, latitude)
-  const first = firstFrostFor(frost, latitude, Math.max(summer, spring + 1), frost.trustedChance)
-  return first - Math.ceil(maturity.days * anchor.factor - 1e-9)
+  if (maturity.from === 'sowing' && help.nurseryDays === undefined) return 'from-sowing'
+  const nursery = maturity.from === 'sowing' ? help.nurseryDays! : 0
+  if (anchor.to === 'first-frost') {
+    if (!frost) return 'no-frost'
+    const spring = springFrost(season)
+    // The first autumn frost after that spring: the season of frosts that begins with the next midsummer.
+    const summer = midsummerBefore(spring + 200, latitude)
+    const first = firstFrostFor(frost, latitude, Math.max(summer, spring + 1), frost.trustedChance)
+    return first - Math.ceil(Math.max(1, maturity.days - nursery) * anchor.factor - 1e-9)
+  }
+  const event = anchor.to === 'event' ? events.find(({ key }) => key === anchor.event) : undefined
+  if (anchor.to === 'event' && !event) return 'no-event'
+  const wanted = anchor.to === 'event' ? parseDay(event!.on) - anchor.days : parseDay(anchor.on)
+  return plantingForHarvest(crop, wanted, nursery, seasonAir(season)) ?? 'never-ripe'
+}
+
+/** The midsummer that ends a season's spring: the first one at least 60 days after it begins. */
+const nextMidsummer = (from: Day, latitude: number) => midsummerBefore(from + 60 + 366, latitude)
+
+function standingClear(bed: Season['beds'][number]): Day | undefined {
+  return bed.standing.length === 0 ? undefined : Math.max(...bed.standing.map(({ until }) => parseDay(until)))
 }
 
 /** The working frost date of the spring that falls in a season. */
@@ -46,24 +89,92 @@ export function springFrost({ site, season }: Pick<Season, 'site' | 'season'>): 
   return workingFrostDate(frost, latitude, from)
 }
 
-/** A planting whose anchor now comes to another day. */
+/** A planting whose anchor now comes to another day, or whose even harvests come to other plantings. */
 export interface Moved {
   planting: Planting
   from: Day
   to: Day
+  /** Planting days of a series that harvests evenly. */
+  dates: readonly Day[] | undefined
+}
+
+/** When beds are clear, as plantings are gone through in the order of their list. */
+export class BedsInOrder {
+  readonly #clear: Map<string, Day>
+  constructor(
+    private readonly season: Season,
+    private readonly cropOf: (planting: Planting) => Crop,
+    private readonly nurseryDaysOf: (planting: Planting) => number | undefined,
+  ) {
+    this.#clear = new Map(season.beds.flatMap((bed) => {
+      const clear = standingClear(bed)
+      return clear === undefined ? [] : [[bed.key, clear] as const]
+    }))
+  }
+  clear = (bed: string): Day | undefined => this.#clear.get(bed)
+  /** Takes note of a planting, on the days it has now. */
+  take(planting: Planting): void {
+    const inBeds = [planting.goes, ...planting.changes.map(({ goes }) => goes)].some((goes) => goes?.some(({ to }) => to === 'bed'))
+    if (!inBeds) return
+    const air = seasonAir(this.season)
+    const crop = this.cropOf(planting)
+    const nursery = this.nurseryDaysOf(planting)
+    for (const { n, plantOn } of expandPlanting(planting)) {
+      const { goes, clears } = foundOf(planting, n)
+      const until = clears === undefined ? clearDay(crop, firstHarvest(crop, plantOn, nursery === undefined ? undefined : plantOn - nursery, air)) : parseDay(clears)
+      for (const share of goes ?? []) {
+        if (share.to !== 'bed') continue
+        const day = Math.max(plantOn + 1, until ?? parseDay(this.season.season.to) + 1)
+        this.#clear.set(share.bed, Math.max(this.#clear.get(share.bed) ?? -Infinity, day))
+      }
+    }
+  }
+}
+
+/** A planting on other days. */
+export function movedPlanting({ planting, to, dates }: Moved): Planting {
+  const on = formatDay(to)
+  const moved = { ...planting, on }
+  return planting.series && dates ? { ...moved, series: { ...planting.series, dates: dates.map(formatDay) } } : moved
 }
 
 /**
- * Plantings that move when a season's facts change to others: those with an anchor that comes to another day.
- * Anchors that give no day stay where they are.
+ * Plantings that move when a season's facts change to others: those with an anchor that comes to another day, and series
+ * that harvest evenly whose plantings come to other days. Anchors that give no day stay where they are.
+ *
+ * @param nurseryDaysOf days from sowing to planting as they are now
  */
-export function anchoredMoves(season: Season, cropOf: (planting: Planting) => Crop): Moved[] {
+export function anchoredMoves(season: Season, cropOf: (planting: Planting) => Crop, nurseryDaysOf: (planting: Planting) => number | undefined = () => undefined): Moved[] {
   const moves: Moved[] = []
+  const beds = new BedsInOrder(season, cropOf, nurseryDaysOf)
+  const usesBeds = season.plantings.some(({ anchor }) => anchor?.to === 'bed')
   for (const planting of season.plantings) {
-    if (!planting.anchor) continue
-    const to = anchoredDay(planting.anchor, cropOf(planting), season)
     const from = parseDay(planting.on)
-    if (typeof to === 'number' && to !== from) moves.push({ planting, from, to })
+    let now = planting
+    if (planting.anchor || planting.series?.even) {
+      const nurseryDays = nurseryDaysOf(planting)
+      const day = planting.anchor ? anchoredDay(planting.anchor, cropOf(planting), season, { nurseryDays, clear: beds.clear }) : from
+      const to = typeof day === 'number' ? day : from
+      const dates = evenDates(planting, to, cropOf(planting), nurseryDays, season)
+      if (to !== from || (dates && !sameDates(dates, planting.series?.dates))) {
+        const moved: Moved = { planting, from, to, dates }
+        moves.push(moved)
+        now = movedPlanting(moved)
+      }
+    }
+    if (usesBeds) beds.take(now)
   }
   return moves
 }
+
+/** Planting days of a series that is to harvest evenly; `undefined` for any other. */
+export function evenDates(planting: Pick<Planting, 'series'>, first: Day, crop: Crop, nurseryDays: number | undefined, season: Pick<Season, 'site' | 'season'>): Day[] | undefined {
+  const { series } = planting
+  if (!series?.even) return undefined
+  const count = series.count ?? Math.max(1, Math.floor((parseDay(series.last!) - first) / series.every) + 1)
+  const days = evenPlantings(crop, first, series.every, Math.min(count, 400), nurseryDays, seasonAir(season))
+  if (!days || series.last === undefined) return days
+  return days.filter((day) => day <= parseDay(series.last!))
+}
+
+const sameDates = (days: readonly Day[], dates: readonly string[] | undefined) => dates !== undefined && days.length === dates.length && days.every((day, i) => formatDay(day) === dates[i])

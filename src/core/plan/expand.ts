@@ -29,7 +29,7 @@ export function expandPlanting(planting: Planting): Sought[] {
       { id: planting.key, code: planting.code, planting, n: 0, plants: planting.plants, plantOn: first, sowOn },
     ]
   }
-  const { every } = planting.series
+  const { every, dates } = planting.series
   const count = seriesLength(first, planting.series)
   const changes = new Map(planting.changes.map((change) => [change.n, change]))
   const sought: Sought[] = []
@@ -42,7 +42,7 @@ export function expandPlanting(planting: Planting): Sought[] {
       planting,
       n,
       plants: change?.plants ?? planting.plants,
-      plantOn: change?.on === undefined ? first + (n - 1) * every : parseDay(change.on),
+      plantOn: change?.on !== undefined ? parseDay(change.on) : dates ? parseDay(dates[n - 1]!) : first + (n - 1) * every,
       sowOn: change?.sowOn === undefined ? undefined : parseDay(change.sowOn),
     })
   }
@@ -51,7 +51,8 @@ export function expandPlanting(planting: Planting): Sought[] {
 
 /** Number of plantings in a series, dropped ones counted. */
 export function seriesLength(first: Day, series: NonNullable<Planting['series']>): number {
+  // Planting days that were reckoned for even harvests are as many as they are.
   const count =
-    series.count ?? (series.last === undefined ? 1 : Math.floor((parseDay(series.last) - first) / series.every) + 1)
+    series.dates?.length ?? series.count ?? (series.last === undefined ? 1 : Math.floor((parseDay(series.last) - first) / series.every) + 1)
   return Math.min(MOST_IN_SERIES, Math.max(0, count))
 }

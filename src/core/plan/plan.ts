@@ -6,8 +6,11 @@ import { createClimate, type Climate } from '../climate/climate'
 import { SEARCH_DAYS } from '../schedule/count-back'
 import { numberKeys } from '../schedule/route'
 import { judgedOn, lotNow } from '../seed/lot-now'
-import { lotUses, type LotUse } from '../seed/lot-use'
+import { lotUses, type Draw, type LotUse } from '../seed/lot-use'
 import { computeBatch, type Batch } from './batch'
+import { bedPlan, type BedPlan } from '../field/beds'
+import { isInPlace, standOfBatch, standsInPlace, type Stand } from '../field/stand'
+import { seasonAir } from './anchor'
 import { expandPlanting } from './expand'
 import { ownCrop } from './own-crop'
 import { createWay, type SeedShare, type Way, type WayFacts } from './ways'
@@ -22,6 +25,10 @@ export interface Plan {
   batches: Batch[]
   /** By id; made when first asked for. */
   readonly byId: ReadonlyMap<string, Batch>
+  /** What stands in the field, raised or sown there, in the order of the plantings; found when first asked for. */
+  readonly stands: readonly Stand[]
+  /** What stands along every bed; found when first asked for. */
+  readonly beds: BedPlan
   places: Load<Place>[]
   containers: Load<Container>[]
   /** What it asks of every seed lot; found when first asked for. */
@@ -36,12 +43,24 @@ export interface Planner {
   plan(season: Season): Plan
   /** Batches of a planting that is not in the season (yet), computed the same way. */
   preview(season: Season, planting: Planting): Batch[]
+  /** What a planting that is not in the season (yet) sows in its place. */
+  previewInPlace(season: Season, planting: Planting): Stand[]
   /** One planting raised by a method that need not be in the season, for one planting day. */
   previewBy(season: Season, planting: Planting, method: Method, plantOn: Day): Batch[]
 }
 
 const SLACK = 60 // days kept ready on both sides, so that moving a date by a month remakes nothing
 const AFTER = 420 // days after the last planting for which ready and limit days are still found
+
+/** Everything that is sown from a lot: batches, and what is sown in its place. */
+function drawsOf(batches: readonly Batch[], stands: readonly Stand[]): Draw[] {
+  const draws: Draw[] = []
+  for (const { id, code, sow, sizing, seed } of batches) {
+    if (seed.lot && sow !== undefined && sizing && sizing.seeds > 0) draws.push({ id, code, lot: seed.lot, day: sow, seeds: sizing.seeds })
+  }
+  for (const { id, code, from, inPlace } of stands) if (inPlace?.lot) draws.push({ id, code, lot: inPlace.lot, day: from, seeds: inPlace.seeds })
+  return draws
+}
 
 /** Share and pace of the seed of a planting: its lot, else the variety's first lot, else the crop's usual share. */
 function seedOf(lot: Lot | undefined, crop: Crop, season: Season): SeedShare {
@@ -55,13 +74,24 @@ export function createPlanner(): Planner {
   let tables: Tables | undefined
   let kept = new Map<Planting, Batch[]>()
 
-  const batchesOf = (season: Season, t: Tables, planting: Planting, by?: Method, plantOn?: Day): Batch[] => {
+  const factsOf = (season: Season, t: Tables, planting: Planting) => {
     const variety = t.varieties.get(planting.variety)!
-    const method = by ?? t.methods.get(planting.method)!
     const crop = ownCrop(t.crops.get(variety.crop)!, variety)
     const lot = planting.lot === undefined ? t.firstLot.get(variety.key) : t.lots.get(planting.lot)
     let seed = t.seeds.get(lot ?? crop)
     if (!seed) t.seeds.set(lot ?? crop, (seed = seedOf(lot, crop, season)))
+    return { variety, crop, seed }
+  }
+
+  const inPlaceOf = (season: Season, t: Tables, planting: Planting): Stand[] => {
+    const { variety, crop, seed } = factsOf(season, t, planting)
+    return standsInPlace(season, planting, variety, crop, t.methods.get(planting.method)!, seed, seasonAir(season))
+  }
+
+  const batchesOf = (season: Season, t: Tables, planting: Planting, by?: Method, plantOn?: Day): Batch[] => {
+    const method = by ?? t.methods.get(planting.method)!
+    if (isInPlace(method)) return []
+    const { variety, crop, seed } = factsOf(season, t, planting)
     const way = t.way(crop, method, seed)
     const { habits } = season
     const agePoint = planting.agePoint ?? habits.agePoint
@@ -104,6 +134,8 @@ export function createPlanner(): Planner {
       let byId: Map<string, Batch> | undefined
       let lots: LotUse[] | undefined
       let short: Map<string, LotUse> | undefined
+      let stands: Stand[] | undefined
+      let beds: BedPlan | undefined
       return {
         season,
         from,
@@ -113,7 +145,16 @@ export function createPlanner(): Planner {
           return (byId ??= new Map(batches.map((batch) => [batch.id, batch])))
         },
         get lots() {
-          return (lots ??= lotUses(batches, season))
+          return (lots ??= lotUses(drawsOf(batches, this.stands), season))
+        },
+        get stands() {
+          return (stands ??= season.plantings.flatMap((planting) => {
+            if (isInPlace(t.methods.get(planting.method)!)) return inPlaceOf(season, t, planting)
+            return next.get(planting)!.map((batch) => standOfBatch(season, batch, seasonAir(season)))
+          }))
+        },
+        get beds() {
+          return (beds ??= bedPlan(season, this.stands))
         },
         get shortOfSeed() {
           return (short ??= new Map(this.lots.flatMap((use) => [...use.without].map((id) => [id, use] as const))))
@@ -124,6 +165,10 @@ export function createPlanner(): Planner {
     },
     preview(season, planting) {
       return batchesOf(season, prepare(season, planting), planting)
+    },
+    previewInPlace(season, planting) {
+      const t = prepare(season, planting)
+      return isInPlace(t.methods.get(planting.method)!) ? inPlaceOf(season, t, planting) : []
     },
     previewBy(season, planting, method, plantOn) {
       return batchesOf(season, prepare(season, planting), planting, method, plantOn)
@@ -214,6 +259,7 @@ function plantingSpan(plantings: readonly Planting[], extra: Planting | undefine
     const { series } = planting
     if (!series) return
     if (series.last !== undefined) last = Math.max(last, parseDay(series.last))
+    if (series.dates) last = Math.max(last, parseDay(series.dates.at(-1)!))
     if (series.count !== undefined) last = Math.max(last, on + (series.count - 1) * series.every)
     for (const change of planting.changes) {
       for (const iso of [change.on, change.sowOn]) {

@@ -68,7 +68,7 @@ describe('the seed of a plan', () => {
     expect(use!.sown).toBe(own.reduce((sum, batch) => sum + batch.sizing!.seeds, 0))
     expect(use!.needed).toBe(Math.ceil(use!.sown * 1.03 - 1e-9))
     expect(use!.short).toBe(use!.needed - 300)
-    expect(use!.runsOut!.batch.id).toBe(own[1]!.id)
+    expect(use!.runsOut!.id).toBe(own[1]!.id)
     expect(use!.without.has(own[0]!.id)).toBe(false)
     expect(use!.without.has(own.at(-1)!.id)).toBe(true)
   })

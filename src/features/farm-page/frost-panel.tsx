@@ -20,7 +20,7 @@ import { ChoiceField, NumberField, WordField } from '../../ui/fields'
 import { useSeason } from '../../ui/season-context'
 import { useChange } from '../../ui/use-change'
 import { chanceWords, count } from '../../words/format'
-import { MovesPreview, useMoves } from './moves'
+import { MovesPreview, useMoves } from '../../ui/moves'
 import { PanelHead } from './panel-head'
 
 const LineChart = dynamic(() => import('../../ui/line-chart'), { ssr: false, loading: () => <Box sx={{ height: 220 }} /> })

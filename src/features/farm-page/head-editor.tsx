@@ -13,7 +13,7 @@ import { ChoiceField, NumberField, WordField } from '../../ui/fields'
 import { useSeason } from '../../ui/season-context'
 import { useChange } from '../../ui/use-change'
 import { MONTHS, WEEKDAYS } from '../../words/farm'
-import { MovesPreview, useMoves } from './moves'
+import { MovesPreview, useMoves } from '../../ui/moves'
 import { PanelHead } from './panel-head'
 
 type Head = Pick<Season, 'farm' | 'season' | 'site' | 'habits'>

@@ -13,10 +13,11 @@ import { useRouter } from 'next/navigation'
 import { useDeferredValue, useMemo, useState, type ReactNode } from 'react'
 import { parseDay } from '../../core/calendar/day'
 import { leafAge, leavesAt } from '../../core/growth/rate'
+import { createPlanner } from '../../core/plan/plan'
 import { methodOfSchool, SCHOOLS } from '../../library/schools'
 import { readSeason } from '../../season/read'
 import { withFigure } from '../../season/figures'
-import type { Crop, Method, Planting, Sowing, Stage } from '../../season/schema'
+import { HARDENING_SCHOOLS, type Crop, type Method, type Planting, type Season, type Sowing, type Stage } from '../../season/schema'
 import { EditorFrame, useThingEditor } from '../../ui/editor'
 import { ChoiceField, NumberField, WordField } from '../../ui/fields'
 import { freeKeyIn } from '../../ui/keys'
@@ -24,6 +25,7 @@ import { useSeason } from '../../ui/season-context'
 import { BatchSteps } from '../../ui/stair/batch-steps'
 import { useChange } from '../../ui/use-change'
 import { UsedBy } from '../../ui/used-by'
+import { HARDENING_WORDS, inPlaceSentence } from '../../words/field'
 import { count } from '../../words/format'
 import { markSentence } from '../../words/marks'
 import { sowingWords } from '../../words/methods'
@@ -108,6 +110,7 @@ const POLICIES = [
   ['divide', 'Sown thick, divided'],
   ['flat', 'In a flat, pricked out'],
   ['bought', 'Young plants bought in'],
+  ['in-place', 'Sown where it is to stand'],
 ] as const
 
 const START: { [P in Sowing['policy']]: Extract<Sowing, { policy: P }> } = {
@@ -117,11 +120,22 @@ const START: { [P in Sowing['policy']]: Extract<Sowing, { policy: P }> } = {
   divide: { policy: 'divide', seedsPerCell: 8, parts: 6 },
   flat: { policy: 'flat', seedsPerFlat: 400, usable: 0.9, readyLeaf: 1, limitLeaf: 3 },
   bought: { policy: 'bought', age: 150, good: 0.97, orderDays: 28 },
+  'in-place': { policy: 'in-place', seedsPerMetre: 40, thinTo: 10, thinLeaf: 2 },
 }
 
 /** Potting up early, usual or late on the way from ready to limit. */
 const POINTS = [['0.2', 'early'], ['0.5', 'usual'], ['0.8', 'late']] as const
 const pointKey = (point: number) => (point < 0.35 ? '0.2' : point <= 0.65 ? '0.5' : '0.8')
+
+/** A method with another policy: what is sown in its place has no stages, what is raised has at least one. */
+function withPolicy(method: Method, policy: Sowing['policy'], season: Season): Partial<Method> {
+  const sowing = START[policy]
+  if (policy === 'in-place') return { sowing, stages: [], hardening: { days: 0 } }
+  const [place] = season.places
+  const container = season.containers.find(({ kind }) => (kind === 'open-flat') === (policy === 'flat')) ?? season.containers[0]
+  if (method.stages.length > 0 || !place || !container) return { sowing }
+  return { sowing, stages: [{ place: place.key, container: container.key, survival: 0.97 }] }
+}
 
 /** One way of raising. */
 export function MethodEditor({ stored }: { stored: Method }) {
@@ -129,6 +143,7 @@ export function MethodEditor({ stored }: { stored: Method }) {
   const router = useRouter()
   const { now: method, set: setMethod, put, at, frame, problems, remove, uses, saving } = useThingEditor('methods', stored, '/know-how?tab=methods')
   const crop = season.crops.find(({ key }) => key === stored.crop)!
+  const inPlace = method.sowing.policy === 'in-place'
   const set = (part: Partial<Method>) => setMethod({ ...method, ...part })
   const setStage = (i: number, stage: Stage) => set({ stages: method.stages.map((other, at) => (at === i ? stage : other)) })
   const copy = async () => {
@@ -163,7 +178,7 @@ export function MethodEditor({ stored }: { stored: Method }) {
           <WordField label="Name" value={method.name} onChange={(name) => set({ name })} error={at('name')} />
           <Part title="Sowing">
             <Fields>
-              <ChoiceField label="What goes into a cell" value={method.sowing.policy} options={POLICIES} onChange={(policy) => policy && set({ sowing: START[policy] })} width={230} error={at('sowing.policy')} />
+              <ChoiceField label="What goes into a cell" value={method.sowing.policy} options={POLICIES} onChange={(policy) => policy && set(withPolicy(method, policy, season))} width={230} error={at('sowing.policy')} />
               <SowingFields sowing={method.sowing} crop={crop} at={at} onChange={(sowing) => set({ sowing })} />
             </Fields>
           </Part>
@@ -184,7 +199,7 @@ export function MethodEditor({ stored }: { stored: Method }) {
               <StageFields stage={stage} first={i === 0} bought={method.sowing.policy === 'bought'} point={method.potUpPoint} at={(path) => at(`stages[${i}]${path ? `.${path}` : ''}`)} onChange={(next) => setStage(i, next)} />
             </Part>
           ))}
-          <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 1.5 }}>
+          <Box sx={{ display: inPlace ? 'none' : 'flex', flexWrap: 'wrap', gap: 1, mt: 1.5 }}>
             <Button size="small" startIcon={<AddIcon />} onClick={() => set({ stages: [...method.stages, { container: season.containers.find(({ kind }) => kind === 'pots')?.key ?? season.containers[0]!.key, place: method.stages.at(-1)!.place, survival: 0.98 }] })}>
               Pot up
             </Button>
@@ -192,15 +207,16 @@ export function MethodEditor({ stored }: { stored: Method }) {
               Move without potting
             </Button>
           </Box>
-          <Part title="Hardening, heat and preparation">
-            <Fields>
+          <Part title={inPlace ? 'Preparation' : 'Hardening, heat and preparation'}>
+            {!inPlace && <Fields>
               <NumberField label="Hardened for" unit="days" value={method.hardening.days} onChange={(days) => days !== undefined && set({ hardening: { ...method.hardening, days } })} width={130} error={at('hardening.days')} />
               <ChoiceField label="Hardened on" value={method.hardening.place ?? ''} none="nowhere" options={season.places.map(({ key, name }) => [key, name] as const)} onChange={(place) => set({ hardening: place === '' ? { days: method.hardening.days } : { ...method.hardening, place } })} width={210} error={at('hardening.place')} />
+              <ChoiceField label="Hardened how" value={method.hardening.school ?? ''} none={`as the farm (${HARDENING_WORDS[season.habits.hardening].name})`} options={HARDENING_SCHOOLS.map((school) => [school, HARDENING_WORDS[school].name] as const)} onChange={(school) => set({ hardening: withFigure(method.hardening, 'school', school === '' ? undefined : school) })} width={230} />
               {method.sowing.policy !== 'bought' && (
                 <ChoiceField label="Heat and cover come off" value={String(method.leaveHeatAt) as '0.1' | '0.5' | '0.9'} options={[['0.1', 'at the first seedlings'], ['0.5', 'at half'], ['0.9', 'when nearly all are up']]} onChange={(at) => at && set({ leaveHeatAt: Number(at) as Method['leaveHeatAt'] })} width={230} />
               )}
               {method.stages.filter(({ container }) => container !== undefined).length > 1 && <ChoiceField label="Potted up" value={pointKey(method.potUpPoint)} options={POINTS} onChange={(point) => point && set({ potUpPoint: Number(point) })} width={130} />}
-            </Fields>
+            </Fields>}
             <Box sx={{ mt: 1.5 }}>
               <Preparations method={method} usual={crop.preparation} onChange={(preparation) => put('preparation', preparation)} />
             </Box>
@@ -256,6 +272,14 @@ function SowingFields({ sowing, crop, at, onChange }: { sowing: Sowing; crop: Cr
           <NumberField label="Good enough" quantity="share" value={sowing.usable} onChange={(usable) => usable !== undefined && onChange({ ...sowing, usable })} width={136} error={at('sowing.usable')} />
           {whole('From true leaf', sowing.readyLeaf, (readyLeaf) => ({ ...sowing, readyLeaf }), 'readyLeaf')}
           {whole('At latest leaf', sowing.limitLeaf, (limitLeaf) => ({ ...sowing, limitLeaf }), 'limitLeaf')}
+        </>
+      )
+    case 'in-place':
+      return (
+        <>
+          {whole('Seeds a metre', sowing.seedsPerMetre, (seedsPerMetre) => ({ ...sowing, seedsPerMetre }), 'seedsPerMetre')}
+          <NumberField label="Thinned to" quantity="length" value={sowing.thinTo} onChange={(thinTo) => thinTo !== undefined && onChange({ ...sowing, thinTo })} width={136} error={at('sowing.thinTo')} />
+          {whole('At true leaf', sowing.thinLeaf, (thinLeaf) => ({ ...sowing, thinLeaf }), 'thinLeaf')}
         </>
       )
     case 'bought':
@@ -346,10 +370,22 @@ function Preview({ method, sound }: { method: Method; sound: boolean }) {
     const on = using ? (plan.batches.find((one) => one.planting === using)?.plantOn ?? parseDay(planting.on)) : parseDay(planting.on)
     return planner.previewBy(season, planting, deferred, on)[0]
   }, [season, planner, plan, deferred, sound])
+  const stand = useMemo(() => {
+    if (!sound || deferred.sowing.policy !== 'in-place') return undefined
+    const methods = season.methods.map((other) => (other.key === deferred.key ? deferred : other))
+    const trial = { ...season, methods }
+    const using = season.plantings.find((planting) => planting.method === deferred.key)
+    const variety = season.varieties.find(({ crop }) => crop === deferred.crop)
+    if (!readSeason(trial).ok || (!using && !variety)) return undefined
+    const planting: Planting = using ?? { key: 'try', code: 'TRY', variety: variety!.key, method: deferred.key, plants: 100, on: `${season.season.from.slice(0, 4)}-${season.site.latitude < 0 ? '11' : '05'}-01`, changes: [] }
+    return createPlanner().previewInPlace(trial, planting)[0]
+  }, [season, deferred, sound])
   return (
     <Box component="aside" aria-label="What it comes to" sx={{ mt: { xs: 3, lg: 0 }, p: 2, border: 1, borderColor: 'divider', borderRadius: 1, bgcolor: 'background.paper', alignSelf: 'start', position: { lg: 'sticky' }, top: 0 }}>
       <Typography variant="h3" component="h2">What it comes to</Typography>
-      {batch ? (
+      {stand ? (
+        <Box sx={{ mt: 1 }}>{inPlaceSentence(stand, format)}</Box>
+      ) : batch ? (
         <>
           <Box sx={{ fontSize: 14, color: 'text.secondary', mb: 1 }}>
             {count(format, batch.plants, 'plant')} of {batch.variety.name}, planted {format.date(batch.plantOn)}

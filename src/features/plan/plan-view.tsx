@@ -244,7 +244,7 @@ function usePanel() {
   const batch: Batch | undefined = batchId === null ? undefined : plan.byId.get(batchId)
   if (params.get('new') !== null) {
     const source = season.plantings.find(({ key }) => key === params.get('from'))
-    const startForm = source ? { ...formOf(source), code: freeCode(season, source.code) } : emptyForm(season, freeCode(season), nextWeekOf(day))
+    const startForm = source ? { ...formOf(source, format.units), code: freeCode(season, source.code) } : emptyForm(season, freeCode(season), nextWeekOf(day))
     content = (
       <PlantingPanel key={`new ${params.get('from') ?? ''}`} title={source ? 'Another like it' : 'New planting'} start={startForm} base={undefined} busy={busy} problems={problems} failure={failure} onClose={close} onSave={(planting) => save([{ key: planting.key, to: planting, version: null }], firstBatch(planting))} />
     )
@@ -253,7 +253,7 @@ function usePanel() {
     if (planting) {
       chosen = firstBatch(planting) ?? null
       content = (
-        <PlantingPanel key={`edit ${editId}`} title={`${planting.code}, change it`} start={formOf(planting)} base={planting} busy={busy} problems={problems} failure={failure} onClose={() => open(chosen ? { batch: chosen } : {})} onSave={(next) => saveOne(next, firstBatch(next))} />
+        <PlantingPanel key={`edit ${editId}`} title={`${planting.code}, change it`} start={formOf(planting, format.units)} base={planting} busy={busy} problems={problems} failure={failure} onClose={() => open(chosen ? { batch: chosen } : {})} onSave={(next) => saveOne(next, firstBatch(next))} />
       )
     }
   } else if (oneId !== null) {

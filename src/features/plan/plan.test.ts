@@ -40,9 +40,9 @@ describe('rows of the plan', () => {
 describe('the planting panel', () => {
   it('turns a planting into fields and back', () => {
     for (const planting of season.plantings) {
-      const form = formOf(planting)
+      const form = formOf(planting, 'metric')
       expect(PlantingForm.safeParse(form).success).toBe(true)
-      expect(plantingOf(form, planting.key, planting)).toEqual(planting)
+      expect(plantingOf(form, planting.key, planting, 'metric')).toEqual(planting)
     }
   })
   it('says what is missing, field by field', () => {

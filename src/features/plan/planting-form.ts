@@ -3,6 +3,8 @@ import { z } from 'zod'
 import { formatDay, parseDay, type Day } from '../../core/calendar/day'
 import type { Batch } from '../../core/plan/batch'
 import { Planting, type Season } from '../../season/schema'
+import { shownText, storedValue } from '../../ui/measure'
+import type { Units } from '../../words/format'
 
 const whole = (what: string) =>
   z
@@ -19,8 +21,17 @@ export const PlantingForm = z
     method: z.string().min(1, 'Choose how it is raised.'),
     plants: whole('the number of plants').refine((text) => Number(text) <= 10_000_000, 'That is more plants than any field holds.'),
     on: date('Choose the planting day.'),
-    hangs: z.enum(['fixed', 'last-frost', 'first-frost', 'harvest']),
+    hangs: z.enum(['fixed', 'last-frost', 'first-frost', 'harvest', 'event', 'bed', 'warmth']),
     frostDays: z.string(),
+    frostUnit: z.enum(['days', 'weeks']),
+    event: z.string(),
+    eventDays: z.string(),
+    afterBed: z.string(),
+    bedDays: z.string(),
+    night: z.string(),
+    soil: z.string(),
+    bed: z.string(),
+    evenly: z.enum(['planting', 'harvest']),
     harvestOn: z.string(),
     repeat: z.enum(['once', 'series']),
     every: z.string(),
@@ -50,12 +61,26 @@ export const PlantingForm = z
       }
     } else if (form.sowOn !== '' && form.sowOn >= form.on) wrong('sowOn', 'Sowing must be before planting.')
     if (form.hangs === 'last-frost' && !/^[-−]?\d{1,3}$/.test(form.frostDays.trim())) wrong('frostDays', 'Write days after the frost date; below 0 before it.')
+    if (form.hangs === 'event') {
+      if (form.event === '') wrong('event', 'Choose the event.')
+      if (!/^\d{1,3}$/.test(form.eventDays.trim())) wrong('eventDays', 'Write days, 0 to 200.')
+    }
+    if (form.hangs === 'bed') {
+      if (form.afterBed === '') wrong('afterBed', 'Choose the bed.')
+      if (!/^\d{1,3}$/.test(form.bedDays.trim())) wrong('bedDays', 'Write days, 0 to 200.')
+    }
+    if (form.hangs === 'warmth') {
+      for (const field of ['night', 'soil'] as const) if (form[field].trim() !== '' && !isTemperature(form[field])) wrong(field, 'Write a temperature.')
+      if (form.night.trim() === '' && form.soil.trim() === '') wrong('night', 'Write a temperature of the night, of the soil, or both.')
+    }
     if (form.hangs === 'harvest' && !date('').safeParse(form.harvestOn).success) wrong('harvestOn', 'Choose the day of the first harvest.')
     const sure = form.confidence.trim().replace(',', '.')
     if (sure !== '' && !(Number(sure) >= 50 && Number(sure) <= 99.9)) wrong('confidence', 'Write 50 to 99 (in 100).')
   })
 
 export type PlantingForm = z.infer<typeof PlantingForm>
+
+const isTemperature = (text: string) => typeof storedValue(text, 'number', 'metric') === 'number'
 
 const AGE_POINTS = { younger: 0.1, older: 0.7 } as const
 
@@ -68,6 +93,15 @@ export function emptyForm(season: Season, code: string, day: Day): PlantingForm 
     on: formatDay(day),
     hangs: 'fixed',
     frostDays: '0',
+    frostUnit: 'days',
+    event: season.site.events[0]?.key ?? '',
+    eventDays: '0',
+    afterBed: '',
+    bedDays: String(season.habits.turnaroundDays),
+    night: '',
+    soil: '',
+    bed: '',
+    evenly: 'planting',
     harvestOn: formatDay(day + 60),
     repeat: 'once',
     every: '14',
@@ -84,8 +118,8 @@ export function emptyForm(season: Season, code: string, day: Day): PlantingForm 
 }
 
 /** Fields of a planting that is there already. */
-export function formOf(planting: Planting): PlantingForm {
-  const { series, agePoint } = planting
+export function formOf(planting: Planting, units: Units): PlantingForm {
+  const { series, agePoint, anchor } = planting
   const age =
     agePoint === undefined ? 'usual' : agePoint === AGE_POINTS.younger ? 'younger' : agePoint === AGE_POINTS.older ? 'older' : 'kept'
   return {
@@ -94,7 +128,16 @@ export function formOf(planting: Planting): PlantingForm {
     plants: String(planting.plants),
     on: planting.on,
     hangs: planting.anchor?.to ?? 'fixed',
-    frostDays: planting.anchor?.to === 'last-frost' ? String(planting.anchor.days) : '0',
+    frostDays: anchor?.to === 'last-frost' ? String(anchor.weeks ? anchor.days / 7 : anchor.days) : '0',
+    frostUnit: anchor?.to === 'last-frost' && anchor.weeks ? 'weeks' : 'days',
+    event: anchor?.to === 'event' ? anchor.event : '',
+    eventDays: String(anchor?.to === 'event' ? anchor.days : 0),
+    afterBed: anchor?.to === 'bed' ? anchor.bed : '',
+    bedDays: String(anchor?.to === 'bed' ? anchor.days : 0),
+    night: anchor?.to === 'warmth' ? shownText(anchor.night, 'temperature', units) : '',
+    soil: anchor?.to === 'warmth' ? shownText(anchor.soil, 'temperature', units) : '',
+    bed: onlyBed(planting) ?? '',
+    evenly: series?.even ?? 'planting',
     harvestOn: planting.anchor?.to === 'harvest' ? planting.anchor.on : formatDay(parseDay(planting.on) + 60),
     repeat: series ? 'series' : 'once',
     every: String(series?.every ?? 14),
@@ -110,17 +153,32 @@ export function formOf(planting: Planting): PlantingForm {
   }
 }
 
+/** The bed of a planting that goes into one bed whole; `undefined` when it goes nowhere yet, or to several. */
+const onlyBed = ({ goes }: Planting): string | undefined => (goes?.length === 1 && goes[0]!.to === 'bed' ? goes[0]!.bed : undefined)
+
+/** Whether its plants are divided among more than one bed or buyer, which the panel leaves as it is. */
+export const isDivided = (planting: Planting | undefined): boolean => (planting?.goes?.length ?? 0) > 0 && onlyBed(planting!) === undefined
+
+/** Who the plants of the form are for: divided ones stay as they were. */
+function goesOf(form: PlantingForm, base: Planting | undefined): Planting['goes'] {
+  if (isDivided(base)) return base!.goes
+  if (form.bed === '') return undefined
+  const at = base && onlyBed(base) === form.bed && base.goes![0]!.to === 'bed' ? (base.goes![0] as { at?: number }).at : undefined
+  return [{ to: 'bed', bed: form.bed, plants: Number(form.plants), ...(at === undefined ? {} : { at }) }]
+}
+
 /**
  * Planting of checked fields.
  *
  * @param base the planting being edited, whose changes within a series are kept where they still apply
  */
-export function plantingOf(form: PlantingForm, key: string, base: Planting | undefined): Planting {
+export function plantingOf(form: PlantingForm, key: string, base: Planting | undefined, units: Units): Planting {
   const series =
     form.repeat === 'series'
-      ? { every: Number(form.every), ...(form.ends === 'last' ? { last: form.last } : { count: Number(form.count) }) }
+      ? { every: Number(form.every), ...(form.ends === 'last' ? { last: form.last } : { count: Number(form.count) }), ...(form.evenly === 'harvest' ? { even: 'harvest' as const } : {}) }
       : undefined
-  const anchor = anchorOf(form, base)
+  const anchor = anchorOf(form, units, base)
+  const goes = goesOf(form, base)
   const agePoint = form.age === 'kept' ? base?.agePoint : form.age === 'usual' ? undefined : AGE_POINTS[form.age]
   const sure = form.confidence.trim().replace(',', '.')
   return Planting.parse({
@@ -131,6 +189,11 @@ export function plantingOf(form: PlantingForm, key: string, base: Planting | und
     plants: Number(form.plants),
     on: form.on,
     changes: series ? (base?.changes ?? []) : [],
+    ...(base?.spacing ? { spacing: base.spacing } : {}),
+    ...(base?.stand && !series ? { stand: base.stand } : {}),
+    ...(base?.leaves && !series ? { leaves: base.leaves } : {}),
+    ...(base?.clears && !series ? { clears: base.clears } : {}),
+    ...(goes ? { goes } : {}),
     ...(anchor ? { anchor } : {}),
     ...(series ? { series } : {}),
     ...(form.lot ? { lot: form.lot } : {}),
@@ -142,12 +205,20 @@ export function plantingOf(form: PlantingForm, key: string, base: Planting | und
 }
 
 /** What the planting day of the form hangs on. */
-export function anchorOf(form: Pick<PlantingForm, 'hangs' | 'frostDays' | 'harvestOn'>, base?: Planting): Planting['anchor'] {
+export function anchorOf(form: PlantingForm, units: Units, base?: Planting): Planting['anchor'] {
   switch (form.hangs) {
     case 'fixed':
       return undefined
     case 'last-frost':
-      return { to: 'last-frost', days: Number(form.frostDays.trim().replace('−', '-')) }
+      return { to: 'last-frost', days: Number(form.frostDays.trim().replace('−', '-')) * (form.frostUnit === 'weeks' ? 7 : 1), ...(form.frostUnit === 'weeks' ? { weeks: true } : {}) }
+    case 'event':
+      return { to: 'event', event: form.event, days: Number(form.eventDays) }
+    case 'bed':
+      return { to: 'bed', bed: form.afterBed, days: Number(form.bedDays) }
+    case 'warmth': {
+      const [night, soil] = [form.night, form.soil].map((text) => storedValue(text, 'temperature', units) ?? undefined)
+      return { to: 'warmth', ...(night === undefined ? {} : { night }), ...(soil === undefined ? {} : { soil }) }
+    }
     case 'first-frost':
       return { to: 'first-frost', factor: base?.anchor?.to === 'first-frost' ? base.anchor.factor : 1.2 }
     case 'harvest':

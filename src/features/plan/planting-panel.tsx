@@ -13,15 +13,25 @@ import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
 import Typography from '@mui/material/Typography'
 import { useDeferredValue, useEffect, useMemo, useRef, useState } from 'react'
 import { Controller, useForm, useWatch, type Control, type FieldPath } from 'react-hook-form'
-import { formatDay, type Day } from '../../core/calendar/day'
-import { anchoredDay, type AnchorProblem } from '../../core/plan/anchor'
+import { formatDay, parseDay, type Day } from '../../core/calendar/day'
+import { bedClear } from '../../core/field/beds'
+import { weeklyPlantings, type Weekly } from '../../core/field/even'
+import { layoutOf, lengthFor, plantsIn } from '../../core/field/spacing'
+import { isInPlace } from '../../core/field/stand'
+import { anchoredDay, evenDates, type AnchorProblem } from '../../core/plan/anchor'
+import type { Plan } from '../../core/plan/plan'
 import { ownCrop } from '../../core/plan/own-crop'
 import type { Crop, Planting, Season } from '../../season/schema'
 import type { Problem } from '../../season/read'
+import { withFigure } from '../../season/figures'
+import { NumberField } from '../../ui/fields'
+import { scaleOf } from '../../ui/measure'
+import { cropOfPlanting } from '../../ui/moves'
 import { useSeason } from '../../ui/season-context'
-import { shareWords } from '../../words/format'
+import { inPlaceSentence, metres } from '../../words/field'
+import { count, shareWords, type Format, type Units } from '../../words/format'
 import { ANCHOR_PROBLEMS, anchorSentence } from '../../words/anchors'
-import { anchorOf, freeCode, freeKey, PlantingForm, plantingOf } from './planting-form'
+import { anchorOf, freeCode, isDivided, freeKey, PlantingForm, plantingOf } from './planting-form'
 import { PlantingPreview } from './planting-preview'
 
 export interface PlantingPanelProps {
@@ -38,7 +48,8 @@ export interface PlantingPanelProps {
 }
 
 export function PlantingPanel({ title, start, base, busy, problems, failure, onSave, onClose }: PlantingPanelProps) {
-  const { season, format } = useSeason()
+  const { season, format, plan } = useSeason()
+  const { units } = format
   const [newKey] = useState(() => freeKey(season, `p-${start.code}`))
   const form = useForm<PlantingForm>({ resolver: zodResolver(PlantingForm), defaultValues: start, mode: 'onTouched' })
   const { control, handleSubmit, setError, setValue, getValues, formState } = form
@@ -60,14 +71,16 @@ export function PlantingPanel({ title, start, base, busy, problems, failure, onS
   // A day that hangs on something is reckoned, not typed.
   const variety = season.varieties.find(({ key }) => key === values.variety)
   const ofCrop = variety && ownCrop(season.crops.find(({ key }) => key === variety.crop)!, variety)
-  const hung = hungDay(values, base, ofCrop, season)
+  const nursery = useNurseryDays(values, base, ofCrop)
+  const hung = useMemo(() => hungDay(values, base, ofCrop, season, plan, units, nursery), [values, base, ofCrop, season, plan, units, nursery])
+  const evened = (planting: Planting): Planting => withEvenDates(planting, season, nursery)
   const hungOn = typeof hung === 'number' ? formatDay(hung) : undefined
   useEffect(() => {
     if (hungOn !== undefined && getValues('on') !== hungOn) setValue('on', hungOn, { shouldDirty: true, shouldValidate: true })
   }, [hungOn, getValues, setValue])
 
   const deferred = useDeferredValue(values)
-  const preview = usePreview(deferred, base)
+  const preview = usePreview(deferred, base, nursery)
 
   const chooseVariety = (key: string) => {
     setValue('variety', key, { shouldDirty: true, shouldValidate: true })
@@ -82,7 +95,7 @@ export function PlantingPanel({ title, start, base, busy, problems, failure, onS
   const rootError = formState.errors.root?.message ?? failure
 
   return (
-    <Box component="form" noValidate onSubmit={(event) => void handleSubmit((checked) => onSave(plantingOf(checked, base?.key ?? newKey, base)))(event)}>
+    <Box component="form" noValidate onSubmit={(event) => void handleSubmit((checked) => onSave(evened(plantingOf(checked, base?.key ?? newKey, base, units))))(event)}>
       <Typography variant="h2" id="panel-title" sx={{ mb: 2 }}>
         {title}
       </Typography>
@@ -127,13 +140,46 @@ export function PlantingPanel({ title, start, base, busy, problems, failure, onS
             <MenuItem value="last-frost" disabled={!season.site.frost}>the last spring frost</MenuItem>
             <MenuItem value="first-frost" disabled={!season.site.frost}>the first autumn frost</MenuItem>
             <MenuItem value="harvest">a first harvest</MenuItem>
+            <MenuItem value="event" disabled={season.site.events.length === 0}>a market or event day</MenuItem>
+            <MenuItem value="bed" disabled={season.beds.length === 0}>a bed that must be clear</MenuItem>
+            <MenuItem value="warmth">warm nights or soil</MenuItem>
           </Select>
-          {values.hangs === 'last-frost' && <Text control={control} name="frostDays" label="Days after it" numeric helper="below 0: before" />}
+          {values.hangs === 'last-frost' && (
+            <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1 }}>
+              <Text control={control} name="frostDays" label={values.frostUnit === 'weeks' ? 'Weeks after it' : 'Days after it'} numeric helper="below 0: before" />
+              <Select control={control} name="frostUnit" label="In">
+                <MenuItem value="days">days</MenuItem>
+                <MenuItem value="weeks">weeks</MenuItem>
+              </Select>
+            </Box>
+          )}
+          {values.hangs === 'event' && (
+            <Select control={control} name="event" label="Event">
+              {season.site.events.map((event) => (
+                <MenuItem key={event.key} value={event.key}>
+                  {event.name}, {format.date(parseDay(event.on))}
+                </MenuItem>
+              ))}
+            </Select>
+          )}
+          {values.hangs === 'event' && <Text control={control} name="eventDays" label="First harvest days ahead" numeric />}
+          {values.hangs === 'bed' && (
+            <Select control={control} name="afterBed" label="Clear first">
+              {season.beds.map((bed) => (
+                <MenuItem key={bed.key} value={bed.key}>
+                  {bed.name}
+                </MenuItem>
+              ))}
+            </Select>
+          )}
+          {values.hangs === 'bed' && <Text control={control} name="bedDays" label="Days to prepare it" numeric />}
+          {values.hangs === 'warmth' && <Text control={control} name="night" label={`Nights above, ${scaleOf('temperature', units).unit}`} numeric />}
+          {values.hangs === 'warmth' && <Text control={control} name="soil" label={`Soil above, ${scaleOf('temperature', units).unit}`} numeric />}
           {values.hangs === 'harvest' && <Text control={control} name="harvestOn" label="First harvest on" type="date" />}
         </Box>
         {values.hangs !== 'fixed' && hung !== undefined && (
           <Box role="status" sx={{ fontSize: 14, color: typeof hung === 'string' ? 'error.main' : 'text.secondary' }}>
-            {typeof hung === 'string' ? ANCHOR_PROBLEMS[hung] : anchorSentence(anchorOf(values, base)!, ofCrop!, season, format)}
+            {typeof hung === 'string' ? ANCHOR_PROBLEMS[hung] : anchorSentence(anchorOf(values, units, base)!, ofCrop!, season, format)}
           </Box>
         )}
         <Controller
@@ -147,6 +193,20 @@ export function PlantingPanel({ title, start, base, busy, problems, failure, onS
           )}
         />
         {series && (
+          <Controller
+            control={control}
+            name="evenly"
+            render={({ field }) => (
+              <ToggleButtonGroup exclusive size="small" value={field.value} onChange={(_, value: string | null) => value && field.onChange(value)} aria-label="What comes evenly">
+                <ToggleButton value="planting">Plantings come evenly</ToggleButton>
+                <ToggleButton value="harvest" disabled={!ofCrop?.field.maturity}>
+                  Harvests come evenly
+                </ToggleButton>
+              </ToggleButtonGroup>
+            )}
+          />
+        )}
+        {series && (
           <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr 1.3fr', gap: 1.5, alignItems: 'start' }}>
             <Text control={control} name="every" label="Every … days" numeric />
             <Select control={control} name="ends" label="Until">
@@ -155,6 +215,17 @@ export function PlantingPanel({ title, start, base, busy, problems, failure, onS
             </Select>
             {values.ends === 'count' ? <Text control={control} name="count" label="How many" numeric /> : <Text control={control} name="last" label="Last planted by" type="date" />}
           </Box>
+        )}
+        {series && ofCrop?.field.yield && <WeeklyAmount crop={ofCrop} onTake={({ plants, every }) => { setValue('plants', String(plants), { shouldDirty: true, shouldValidate: true }); setValue('every', String(every), { shouldDirty: true, shouldValidate: true }); setValue('evenly', 'harvest', { shouldDirty: true }) }} />}
+        {season.beds.length > 0 && (
+          <Select control={control} name="bed" label="Bed" disabled={isDivided(base)} helper={isDivided(base) ? 'Divided among several: change that in Field.' : bedWords(values, base, ofCrop, season, format)}>
+            <MenuItem value="">not chosen yet</MenuItem>
+            {season.beds.map((bed) => (
+              <MenuItem key={bed.key} value={bed.key}>
+                {bed.name}
+              </MenuItem>
+            ))}
+          </Select>
         )}
         <Button size="small" color="inherit" onClick={() => setMore(!more)} aria-expanded={more || hiddenWrong} sx={{ justifySelf: 'start' }}>
           {more ? 'Fewer choices' : 'Seed, age, code, note …'}
@@ -186,7 +257,14 @@ export function PlantingPanel({ title, start, base, busy, problems, failure, onS
           <Text control={control} name="note" label="Note" multiline />
         </Box>
       </Collapse>
-      {preview && preview.length > 0 && <PlantingPreview batches={preview} replaces={base && { planting: base.key }} />}
+      {preview && preview.inPlace.length > 0 && (
+        <Box data-testid="preview" component="ul" sx={{ mt: 2, p: 1.5, pl: 3.5, bgcolor: 'background.default', borderRadius: 1 }}>
+          {preview.inPlace.map((stand) => (
+            <li key={stand.id}>{inPlaceSentence(stand, format)}</li>
+          ))}
+        </Box>
+      )}
+      {preview && preview.batches.length > 0 && <PlantingPreview batches={preview.batches} replaces={base && { planting: base.key }} />}
       <Box sx={{ position: 'sticky', bottom: -20, display: 'flex', gap: 1, mt: 2.5, py: 1.5, bgcolor: 'background.paper' }}>
         <Button type="submit" variant="contained" disabled={busy}>
           {busy ? 'Saving …' : 'Save'}
@@ -200,11 +278,73 @@ export function PlantingPanel({ title, start, base, busy, problems, failure, onS
 }
 
 /** The day that what is typed hangs on, or why it comes to none; `undefined` while it is a fixed day or not written yet. */
-function hungDay(values: PlantingForm, base: Planting | undefined, crop: Crop | undefined, season: Season): Day | AnchorProblem | undefined {
+function hungDay(values: PlantingForm, base: Planting | undefined, crop: Crop | undefined, season: Season, plan: Plan, units: Units, nurseryDays: number | undefined): Day | AnchorProblem | undefined {
   if (values.hangs === 'fixed' || !crop) return undefined
   if (values.hangs === 'last-frost' && !/^[-−]?\d{1,3}$/.test(values.frostDays.trim())) return undefined
   if (values.hangs === 'harvest' && !/^\d{4}-\d\d-\d\d$/.test(values.harvestOn)) return undefined
-  return anchoredDay(anchorOf(values, base)!, crop, season)
+  if (values.hangs === 'event' && (values.event === '' || !/^\d{1,3}$/.test(values.eventDays.trim()))) return undefined
+  if (values.hangs === 'bed' && (values.afterBed === '' || !/^\d{1,3}$/.test(values.bedDays.trim()))) return undefined
+  const anchor = anchorOf(values, units, base)!
+  if (anchor.to === 'warmth' && anchor.night === undefined && anchor.soil === undefined) return undefined
+  // A bed is clear after the plantings that are listed before this one.
+  const at = base ? season.plantings.indexOf(base) : season.plantings.length
+  const before = new Set(season.plantings.slice(0, at < 0 ? undefined : at).map(({ key }) => key))
+  const clear = (key: string) => {
+    const bed = season.beds.find((one) => one.key === key)
+    return bed && bedClear(bed, plan.stands.filter(({ planting }) => before.has(planting.key)))
+  }
+  return anchoredDay(anchor, crop, season, { nurseryDays, clear })
+}
+
+/** Days the planting is raised before it goes out, for crops whose days to harvest are counted from sowing. */
+function useNurseryDays(values: PlantingForm, base: Planting | undefined, crop: Crop | undefined): number | undefined {
+  const { season, planner } = useSeason()
+  const { variety, method, on } = values
+  const asked = crop?.field.maturity?.from === 'sowing'
+  return useMemo(() => {
+    const way = season.methods.find(({ key }) => key === method)
+    if (!asked || !way || way.crop !== crop.key || !/^\d{4}-\d\d-\d\d$/.test(on)) return undefined
+    if (isInPlace(way)) return 0
+    const trial: Planting = { key: base?.key ?? 'nursery', code: 'X', variety, method, plants: 100, on: formatDay(Math.min(Math.max(parseDay(on), parseDay(season.season.from)), parseDay(season.season.to))), changes: [] }
+    const [batch] = planner.preview(season, trial)
+    return batch?.sow === undefined ? undefined : batch.plantOn - batch.sow
+  }, [asked, crop, season, planner, variety, method, on, base?.key])
+}
+
+/** A series that harvests evenly, with the planting days that comes to. */
+function withEvenDates(planting: Planting, season: Season, nursery: number | undefined): Planting {
+  const { series } = planting
+  if (!series?.even) return planting
+  const days = evenDates(planting, parseDay(planting.on), cropOfPlanting(season)(planting), nursery, season)
+  if (!days || days.length === 0) return { ...planting, series: withFigure(series, 'even', undefined) }
+  return { ...planting, series: { ...series, dates: days.map(formatDay) } }
+}
+
+/** What the planting takes of the bed that is chosen. */
+function bedWords(values: PlantingForm, base: Planting | undefined, crop: Crop | undefined, season: Season, f: Format): string | undefined {
+  const bed = season.beds.find(({ key }) => key === values.bed)
+  const plants = Number(values.plants)
+  if (!bed || !crop || !(plants >= 1)) return undefined
+  const method = season.methods.find(({ key }) => key === values.method)
+  const thinTo = method?.sowing.policy === 'in-place' ? method.sowing.thinTo : undefined
+  const layout = layoutOf(base ?? {}, crop, bed, thinTo)
+  if (!layout) return 'This crop gives no spacing: it takes the whole bed.'
+  return `${metres(f, lengthFor(plants, layout))} of ${metres(f, bed.length)}, ${count(f, layout.rows, 'row')}; a whole bed holds ${f.number(plantsIn(bed.length, layout))}.`
+}
+
+/** Plants and interval worked out from what is wanted each week. */
+function WeeklyAmount({ crop, onTake }: { crop: Crop; onTake: (weekly: Weekly) => void }) {
+  const { format } = useSeason()
+  const [amount, setAmount] = useState<number>()
+  const weekly = amount === undefined ? undefined : weeklyPlantings(crop, amount)
+  return (
+    <Box sx={{ display: 'flex', gap: 1, alignItems: 'flex-start' }}>
+      <NumberField label={`Wanted each week, ${crop.field.yield!.unit}`} value={amount} onChange={setAmount} width={190} help={weekly ? `${count(format, weekly.plants, 'plant')} every ${count(format, weekly.every, 'day')}` : undefined} />
+      <Button size="small" variant="outlined" disabled={!weekly} onClick={() => weekly && onTake(weekly)} sx={{ mt: 0.5 }}>
+        Use that
+      </Button>
+    </Box>
+  )
 }
 
 /** Fields that are folded away until asked for, or until one of them is wrong. */
@@ -218,6 +358,8 @@ const FIELD_OF: Record<string, FieldPath<PlantingForm>> = {
   on: 'on',
   series: 'every',
   lot: 'lot',
+  anchor: 'hangs',
+  goes: 'bed',
   sowOn: 'sowOn',
   agePoint: 'age',
   confidence: 'confidence',
@@ -226,18 +368,19 @@ const FIELD_OF: Record<string, FieldPath<PlantingForm>> = {
 }
 
 /** The batches of what is typed, as soon as it makes sense. */
-function usePreview(values: PlantingForm, base: Planting | undefined) {
-  const { planner, season } = useSeason()
+function usePreview(values: PlantingForm, base: Planting | undefined, nursery: number | undefined) {
+  const { planner, season, format } = useSeason()
   return useMemo(() => {
     const checked = PlantingForm.safeParse({ ...values, code: values.code || 'X' })
     if (!checked.success) return undefined
-    const planting = plantingOf(checked.data, base?.key ?? 'preview', base)
+    const typed = plantingOf(checked.data, base?.key ?? 'preview', base, format.units)
+    const planting = season.varieties.some(({ key }) => key === typed.variety) ? withEvenDates(typed, season, nursery) : typed
     const variety = season.varieties.find(({ key }) => key === planting.variety)
     const method = season.methods.find(({ key }) => key === planting.method)
     const far = Math.abs(Date.parse(planting.on) - Date.parse(season.season.from)) / 86_400_000
     if (!variety || !method || method.crop !== variety.crop || far > 1200) return undefined
-    return planner.preview(season, planting)
-  }, [values, base, planner, season])
+    return { batches: planner.preview(season, planting), inPlace: planner.previewInPlace(season, planting) }
+  }, [values, base, planner, season, format.units, nursery])
 }
 
 function cropName(season: { varieties: { key: string; crop: string }[]; crops: { key: string; name: string }[] }, variety: string): string {
@@ -288,7 +431,7 @@ function Select({ control, name, label, helper, disabled, children }: FieldProps
       control={control}
       name={name}
       render={({ field, fieldState }) => (
-        <TextField {...field} inputRef={field.ref} ref={undefined} select id={`field-${name}`} label={label} disabled={disabled ?? false} error={!!fieldState.error} helperText={fieldState.error?.message ?? helper} slotProps={name === 'lot' ? { select: { displayEmpty: true }, inputLabel: { shrink: true } } : {}}>
+        <TextField {...field} inputRef={field.ref} ref={undefined} select id={`field-${name}`} label={label} disabled={disabled ?? false} error={!!fieldState.error} helperText={fieldState.error?.message ?? helper} slotProps={name === 'lot' || name === 'bed' ? { select: { displayEmpty: true }, inputLabel: { shrink: true } } : {}}>
           {children}
         </TextField>
       )}

@@ -1,4 +1,5 @@
 /** Which ways of raising can be set beside one another for a batch. */
+import { isInPlace } from '../../core/field/stand'
 import { ownCrop } from '../../core/plan/own-crop'
 import { methodOfSchool, SCHOOLS } from '../../library/schools'
 import { readSeason } from '../../season/read'
@@ -9,7 +10,7 @@ import { freeKeyIn } from '../../ui/keys'
 export function waysToCompare(season: Season, batch: { variety: Variety }): Method[] {
   const variety = batch.variety
   const crop = ownCrop(season.crops.find(({ key }) => key === variety.crop)!, variety)
-  const own = season.methods.filter((method) => method.crop === crop.key)
+  const own = season.methods.filter((method) => method.crop === crop.key && !isInPlace(method))
   const known = new Set(own.map(({ school }) => school))
   const ready = SCHOOLS.filter(({ key }) => !known.has(key)).flatMap(({ key }): Method[] => {
     const made = methodOfSchool(key, crop, season)

@@ -1,0 +1,115 @@
+/** Whether a planting can go out: frost, night, soil, bed, plants and leaves, each with its reason. */
+import type { Crop, Season } from '../../season/schema'
+import { parseDay, type Day } from '../calendar/day'
+import { frostChanceAt } from '../frost/frost'
+import { THRESHOLDS } from '../frost/record'
+import type { BedClash } from './beds'
+import { coldestAhead, soilAhead, type Forecast } from './forecast'
+import type { OpenAir } from './open-air'
+import type { Stand } from './stand'
+
+export type Verdict = 'go' | 'risk' | 'wait'
+
+/** One gate with the numbers it was judged by. */
+export type Gate = { verdict: Verdict } & (
+  | { kind: 'frost'; threshold: number; chance: number | undefined; trusted: number; cold: { day: Day; low: number } | undefined; typed: boolean }
+  | { kind: 'night'; above: number; low: number; forecast: boolean }
+  | { kind: 'soil'; above: number; soil: number; forecast: boolean }
+  | { kind: 'bed'; state: 'free' | 'none' | 'taken'; clashes: readonly BedClash[] }
+  | { kind: 'plants'; state: 'ready' | 'not-ready' | 'past' | 'not-sown'; on: Day | undefined }
+  | { kind: 'leaves'; state: 'good' | 'not-looked' | 'soft' | 'pale' }
+)
+
+/** A planting of the next weeks and its gates. */
+export interface Gated {
+  stand: Stand
+  verdict: Verdict
+  gates: Gate[]
+}
+
+const NIGHTS_AFTER = 7 // nights after planting in which a forecast frost counts
+const FIRST_NIGHTS = 3 // nights a plant needs to settle
+const SETTLING = 14 // days after an autumn planting in which a first frost counts
+const LOOK_BEFORE = 4 // days before planting from which leaves are looked at
+const ROOT = { go: 0, risk: 1, wait: 2 } as const
+
+/** Frost that harms a kind, by its place among the thresholds of a record: 0, −2 or −4 °C. */
+export const frostThreshold = ({ tenderness }: Pick<Crop, 'tenderness'>): number => (tenderness === 'tender' ? 0 : tenderness === 'half-hardy' ? 1 : 2)
+
+export interface GateFacts {
+  season: Season
+  air: OpenAir
+  forecast: Forecast | undefined
+  /** Day it is judged on. */
+  today: Day
+  clashes: readonly BedClash[] | undefined
+}
+
+/** Gates of one planting. */
+export function gatesOf(stand: Stand, facts: GateFacts): Gated {
+  const gates = [frostGate(stand, facts), nightGate(stand, facts), soilGate(stand, facts), bedGate(stand, facts), plantsGate(stand, facts), leavesGate(stand, facts)].filter((gate) => gate !== undefined)
+  return { stand, gates, verdict: worst(gates.map(({ verdict }) => verdict)) }
+}
+
+const worst = (verdicts: readonly Verdict[]): Verdict => verdicts.reduce((a, b) => (ROOT[b] > ROOT[a] ? b : a), 'go' as Verdict)
+
+function frostGate({ crop, from }: Stand, { season, forecast }: GateFacts): Gate | undefined {
+  const { frost, latitude } = season.site
+  const at = frostThreshold(crop)
+  const threshold = THRESHOLDS[at]!
+  const cold = coldestAhead(forecast, from, from + NIGHTS_AFTER)
+  const freezing = cold && cold.low <= threshold ? cold : undefined
+  const trusted = frost?.trustedChance ?? 0.1
+  const chance = frost && frostChanceAt(frost, latitude, from, at, SETTLING)
+  if (chance === undefined && !forecast) return undefined
+  const typed = frost !== undefined && !frost.record
+  return { kind: 'frost', threshold, chance, trusted, cold: freezing ?? cold, typed, verdict: freezing ? 'wait' : chance !== undefined && chance > trusted + 1e-9 ? 'risk' : 'go' }
+}
+
+function nightGate({ crop, from }: Stand, { air, forecast }: GateFacts): Gate | undefined {
+  const above = crop.field.nightAbove ?? crop.minNight
+  if (above === undefined) return undefined
+  const cold = coldestAhead(forecast, from, from + FIRST_NIGHTS)
+  const low = cold?.low ?? air.night(from)
+  return { kind: 'night', above, low, forecast: cold !== undefined, verdict: low >= above ? 'go' : cold ? 'wait' : 'risk' }
+}
+
+function soilGate({ crop, from, inPlace }: Stand, { air, forecast }: GateFacts): Gate | undefined {
+  const above = crop.field.soilAbove ?? (inPlace ? crop.germination.goodFrom : undefined)
+  if (above === undefined) return undefined
+  const { soil, forecast: known } = soilAhead(air, forecast, from)
+  return { kind: 'soil', above, soil, forecast: known, verdict: soil >= above ? 'go' : 'wait' }
+}
+
+function bedGate({ goes }: Stand, { season, clashes }: GateFacts): Gate | undefined {
+  const inBed = goes.some(({ to }) => to === 'bed')
+  if (!inBed && (season.beds.length === 0 || goes.length > 0)) return undefined
+  if (!inBed) return { kind: 'bed', state: 'none', clashes: [], verdict: 'risk' }
+  return clashes && clashes.length > 0 ? { kind: 'bed', state: 'taken', clashes, verdict: 'wait' } : { kind: 'bed', state: 'free', clashes: [], verdict: 'go' }
+}
+
+function plantsGate({ batch, from }: Stand, { today }: GateFacts): Gate | undefined {
+  if (!batch) return undefined
+  const { sow, ready, limit } = batch
+  if (sow === undefined || ready === undefined) return { kind: 'plants', state: 'not-sown', on: sow, verdict: 'wait' }
+  if (ready > from) return { kind: 'plants', state: 'not-ready', on: ready, verdict: 'wait' }
+  if (limit !== undefined && limit < Math.max(from, Math.min(today, from + 1))) return { kind: 'plants', state: 'past', on: limit, verdict: 'risk' }
+  return { kind: 'plants', state: 'ready', on: ready, verdict: 'go' }
+}
+
+/** A plant grown soft under cover burns outside: leaves are looked at in the last days before it goes. */
+function leavesGate({ batch, from, leaves }: Stand, { today }: GateFacts): Gate | undefined {
+  if (!batch || today < from - LOOK_BEFORE) return undefined
+  const seen = leaves && parseDay(leaves.on) >= from - 2 * LOOK_BEFORE ? leaves : undefined
+  if (!seen) return { kind: 'leaves', state: 'not-looked', verdict: 'risk' }
+  if (!seen.firm) return { kind: 'leaves', state: 'soft', verdict: 'wait' }
+  return seen.dark ? { kind: 'leaves', state: 'good', verdict: 'go' } : { kind: 'leaves', state: 'pale', verdict: 'wait' }
+}
+
+/** Gates of everything planted in [from, until), by day. */
+export function gatesBetween(stands: readonly Stand[], clashesOf: ReadonlyMap<string, readonly BedClash[]>, from: Day, until: Day, facts: Omit<GateFacts, 'clashes'>): Gated[] {
+  return stands
+    .filter((stand) => stand.from >= from && stand.from < until)
+    .sort((a, b) => a.from - b.from || (a.code < b.code ? -1 : 1))
+    .map((stand) => gatesOf(stand, { ...facts, clashes: clashesOf.get(stand.id) }))
+}

@@ -1,0 +1,69 @@
+/** First and last harvest of what stands in the field. */
+import type { Crop } from '../../season/schema'
+import type { Day } from '../calendar/day'
+import { growthRate } from '../growth/rate'
+import type { OpenAir } from './open-air'
+
+/** Days that pinching puts the harvest off. */
+const pinchDelay = (crop: Crop) => crop.care.pinch?.delayDays ?? 0
+
+/**
+ * Degree-days to the first harvest.
+ *
+ * A packet's days hold at some temperature; at that temperature each of them adds the same warmth, so days × rate is the
+ * sum that a warm summer reaches sooner and a cool spring later.
+ *
+ * @returns °C·days, or `undefined` where the crop gives no temperature for its days
+ */
+export function maturityHeat(crop: Crop): number | undefined {
+  const { maturity } = crop.field
+  if (!maturity || maturity.at === undefined) return undefined
+  const rate = growthRate(crop.growth, maturity.at)
+  return rate > 0 ? maturity.days * rate : undefined
+}
+
+/**
+ * First harvest.
+ *
+ * @param plantOn day it goes into the field
+ * @param sownOn sowing day, for crops whose days are counted from sowing
+ * @returns the day; or `undefined` when the crop gives no days to harvest, when its days are counted from a sowing that is
+ *   not known, or when the year never gets warm enough for it
+ */
+export function firstHarvest(crop: Crop, plantOn: Day, sownOn: Day | undefined, air: OpenAir): Day | undefined {
+  const { maturity } = crop.field
+  if (!maturity) return undefined
+  const from = maturity.from === 'planting' ? plantOn : sownOn
+  if (from === undefined) return undefined
+  const heat = maturityHeat(crop)
+  if (heat === undefined) return Math.max(plantOn + 1, from + maturity.days) + pinchDelay(crop)
+  // Raised under cover it grows at the pace its days were given for until it goes out.
+  const before = Math.max(0, plantOn - from) * growthRate(crop.growth, maturity.at!)
+  const day = air.dayOfWarmth(crop.growth, plantOn, Math.max(0, heat - before))
+  return day === undefined ? undefined : Math.max(plantOn + 1, day) + pinchDelay(crop)
+}
+
+/** Days from first to last harvest where the crop says nothing: it is cut in one go. */
+export const SHORT_HARVEST = 7
+
+/** Day its ground is clear again: after the last harvest. */
+export function clearDay(crop: Crop, first: Day | undefined): Day | undefined {
+  return first === undefined ? undefined : first + (crop.field.harvestDays ?? SHORT_HARVEST)
+}
+
+/**
+ * Latest planting day with its first harvest no later than a day wanted.
+ *
+ * @param nurseryDays days from sowing to planting, for crops whose days are counted from sowing
+ */
+export function plantingForHarvest(crop: Crop, harvestOn: Day, nurseryDays: number | undefined, air: OpenAir): Day | undefined {
+  const { maturity } = crop.field
+  if (!maturity || (maturity.from === 'sowing' && nurseryDays === undefined)) return undefined
+  const before = maturity.from === 'sowing' ? nurseryDays! : 0
+  const wanted = harvestOn - pinchDelay(crop)
+  const heat = maturityHeat(crop)
+  if (heat === undefined) return wanted - Math.max(1, maturity.days - before)
+  const left = Math.max(0, heat - before * growthRate(crop.growth, maturity.at!))
+  const day = air.startForWarmth(crop.growth, wanted, left)
+  return day === undefined ? undefined : Math.min(day, wanted - 1)
+}

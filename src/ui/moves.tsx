@@ -1,0 +1,64 @@
+/** Plantings that move with what is being changed: shown before it is taken, and written with it. */
+'use client'
+import Alert from '@mui/material/Alert'
+import Box from '@mui/material/Box'
+import { useMemo } from 'react'
+import type { ThingEdit } from '../actions/change-season'
+import { anchoredMoves, movedPlanting, type Moved } from '../core/plan/anchor'
+import { ownCrop } from '../core/plan/own-crop'
+import type { Plan } from '../core/plan/plan'
+import type { Crop, Planting, Season } from '../season/schema'
+import { count } from '../words/format'
+import { useSeason } from './season-context'
+
+/** The crop of a planting, with its variety's own figures. */
+export function cropOfPlanting(season: Pick<Season, 'varieties' | 'crops'>): (planting: Pick<Planting, 'variety'>) => Crop {
+  const varieties = new Map(season.varieties.map((variety) => [variety.key, variety]))
+  const crops = new Map(season.crops.map((crop) => [crop.key, crop]))
+  return ({ variety }) => {
+    const own = varieties.get(variety)!
+    return ownCrop(crops.get(own.crop)!, own)
+  }
+}
+
+/** Days from sowing to planting of a planting, as it is planned now; 0 for what is sown in its place. */
+export function nurseryDays(plan: Plan): (planting: Planting) => number | undefined {
+  const days = new Map<string, number>()
+  for (const { planting, sow, plantOn } of plan.batches) if (sow !== undefined && !days.has(planting.key)) days.set(planting.key, plantOn - sow)
+  const inPlace = new Set(plan.season.methods.filter(({ sowing }) => sowing.policy === 'in-place').map(({ key }) => key))
+  return (planting) => (inPlace.has(planting.method) ? 0 : days.get(planting.key))
+}
+
+/** What hangs on a season's facts as they would be. */
+export function movesIn(next: Season, plan: Plan): Moved[] {
+  return anchoredMoves(next, cropOfPlanting(next), nurseryDays(plan))
+}
+
+/** Moves to be written together with the change that causes them. */
+export const moveEdits = (moves: readonly Moved[]): ThingEdit[] => moves.map((moved) => ({ of: 'plantings', key: moved.planting.key, from: moved.planting, to: movedPlanting(moved) }))
+
+/** Moves that a change of facts would cause, while it is being made. */
+export function useMoves(next: Partial<Season>, changed: boolean): { moves: Moved[]; edits: ThingEdit[] } {
+  const { season, plan } = useSeason()
+  return useMemo(() => {
+    const moves = changed ? movesIn({ ...season, ...next }, plan) : []
+    return { moves, edits: moveEdits(moves) }
+  }, [season, plan, next, changed])
+}
+
+export function MovesPreview({ moves }: { moves: readonly Moved[] }) {
+  const { season, format } = useSeason()
+  if (moves.length === 0) return null
+  return (
+    <Alert severity="info" icon={false} sx={{ my: 2, color: 'text.primary', bgcolor: 'warning.light' }}>
+      <b>{count(format, moves.length, 'planting')} will move:</b>
+      <Box component="ul" tabIndex={0} sx={{ m: 0, pl: 2.5, maxHeight: 160, overflow: 'auto' }}>
+        {moves.map(({ planting, from, to, dates }) => (
+          <li key={planting.key}>
+            {planting.code} {season.varieties.find(({ key }) => key === planting.variety)?.name}: {from === to && dates ? 'its later plantings' : `${format.date(from)} → ${format.date(to)}`}
+          </li>
+        ))}
+      </Box>
+    </Alert>
+  )
+}
