@@ -12,10 +12,12 @@ export function largeSeason(batches: number, seed = 1): Season {
   const { season } = read
   const random = seeded(seed)
   const pick = <T>(items: readonly T[]): T => items[Math.floor(random() * items.length)]!
+  const inPlace = new Set(season.methods.filter(({ sowing }) => sowing.policy === 'in-place').map(({ crop }) => crop))
+  const raised = season.varieties.filter(({ crop }) => !inPlace.has(crop))
   const first = parseDay('2027-04-01')
   const plantings: Planting[] = []
   for (let left = batches, i = 0; left > 0; i++) {
-    const variety = pick(season.varieties)
+    const variety = pick(raised)
     const method = pick(season.methods.filter((one) => one.crop === variety.crop))
     const count = random() < 0.55 ? 1 : Math.min(left, 2 + Math.floor(random() * 7))
     left -= count

@@ -6,7 +6,7 @@ import { withFigure } from '../../src/season/figures'
 const KINDS = [
   'lettuce', 'cabbage', 'kale', 'broccoli', 'fennel', 'leek', 'onion', 'celeriac', 'tomato', 'pepper', 'aubergine', 'courgette', 'squash', 'cucumber',
   'basil', 'parsley', 'chard', 'snapdragon', 'lisianthus', 'stock', 'statice', 'scabiosa', 'rudbeckia', 'ageratum', 'cosmos', 'zinnia', 'sunflower',
-  'celosia', 'aster', 'sweet-pea', 'dahlia',
+  'celosia', 'aster', 'sweet-pea', 'dahlia', 'carrot', 'radish', 'beetroot',
 ]
 
 /** What the farm changed after its own seasons. */
@@ -15,6 +15,9 @@ const OWN: [kind: string, figure: string, value: unknown][] = [
   ['leek', 'field.hardeningDays', 10],
   ['celosia', 'germination.usualShare', 0.72],
   ['sunflower', 'care.feedAtLeaf', undefined],
+  ['tomato', 'field.hole', [{ what: 'Compost', amount: 0.5, unit: 'l' }, { what: 'Wood ash', amount: 1, unit: 'handful' }]],
+  ['squash', 'field.hole', [{ what: 'Compost', amount: 2, unit: 'l' }]],
+  ['onion', 'field.atSpot', 3],
 ]
 
 export const crops: Crop[] = KINDS.map((key) => {
@@ -75,4 +78,7 @@ export const VARIETIES: [key: string, crop: string, name: string, lot: LotRow][]
   ['aster-lilac', 'aster', 'China aster, lilac', [0.8, 100]],
   ['sweet-pea-mixed', 'sweet-pea', 'Sweet pea, long stems, mixed', [0.85, 100]],
   ['dahlia-mixed', 'dahlia', 'Dahlia from seed, mixed', [0.75, 100]],
+  ['carrot-blunt', 'carrot', 'Carrot, blunt orange', [0.76, 100]],
+  ['radish-round', 'radish', 'Radish, round red', [0.92, 100]],
+  ['beetroot-dark', 'beetroot', 'Beetroot, dark round', [0.82, 100]],
 ]

@@ -2,9 +2,12 @@ import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
 import { formatDay, parseDay } from '../../src/core/calendar/day'
 import type { Load } from '../../src/core/capacity/load'
+import { holdFor } from '../../src/core/field/beds'
+import { anchoredMoves } from '../../src/core/plan/anchor'
 import { createPlanner } from '../../src/core/plan/plan'
 import { readSeason } from '../../src/season/read'
 import { seeded } from '../../src/standins/minima'
+import { cropOfPlanting, nurseryDays } from '../../src/ui/moves'
 import { largeSeason } from '../large-season'
 import { sallowFerry } from './sallow-ferry'
 
@@ -32,6 +35,15 @@ describe('the demo farm', () => {
     expect(overIn(place('tunnel'), '2027-04-16', '2027-05-10')).toBe(true)
     expect(plan.containers.find(({ of }) => of.key === 'cells-72')!.over.length).toBeGreaterThan(0)
     expect(marksOf('qy.1')).toContain('past-limit')
+  })
+  it('has room in its beds for all but one planting, which waits for leeks', () => {
+    expect(plan.beds.clashes.map(({ use }) => use.stand!.code)).toEqual(['LA-3'])
+    expect(holdFor(plan.beds.clashes[0]!.use.stand!, plan.beds.clashes)!.days).toBe(7)
+    const basil = plan.stands.find(({ code }) => code === 'BP')!
+    expect([...plan.beds.uses.values()].flat().filter((use) => use.stand === basil).every(({ between }) => between)).toBe(true)
+  })
+  it('has every planting on the day it hangs on', () => {
+    expect(anchoredMoves(read.season, cropOfPlanting(read.season), nurseryDays(plan))).toEqual([])
   })
   it('has a weak lot sown much thicker than a good one', () => {
     const celosia = plan.byId.get('cl')!

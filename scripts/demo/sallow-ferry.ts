@@ -3,7 +3,9 @@ import { recordOf } from '../../src/core/frost/frost'
 import { frostSeasons } from '../../src/core/frost/record'
 import { madeUpMinima } from '../../src/standins/minima'
 import type { SeasonInput } from '../../src/season/schema'
+import { readSeason } from '../../src/season/read'
 import { crops, VARIETIES } from './crops'
+import { beds, blocks, events, whoGetsWhat, withGoes } from './field'
 
 type MethodInput = NonNullable<SeasonInput['methods']>[number]
 type PlantingInput = NonNullable<SeasonInput['plantings']>[number]
@@ -40,7 +42,12 @@ const stage = (container: string, place: string, survival = 0.97, germinateAt?: 
 const move = (place: string, daysBeforePlanting: number): StageInput => ({ place, when: { daysBeforePlanting } })
 const harden = (days: number, place = 'frames') => ({ days, place })
 
+const rows = (crop: string, seedsPerMetre: number, thinTo: number): MethodInput => ({ key: `${crop}-rows`, crop, name: 'Sown in rows', sowing: { policy: 'in-place', seedsPerMetre, thinTo, thinLeaf: 2 }, stages: [] })
+
 const methods: MethodInput[] = [
+  rows('carrot', 70, 3),
+  rows('radish', 45, 3),
+  rows('beetroot', 30, 8),
   { key: 'lettuce-128-bench', crop: 'lettuce', name: '128-cells on the warm bench', sowing: single, stages: [stage('cells-128', 'warm-bench')], hardening: harden(5) },
   { key: 'lettuce-128-tunnel', crop: 'lettuce', name: '128-cells, rack then tunnel', sowing: single, stages: [stage('cells-128', 'tunnel', 0.97, 'lit-rack')], hardening: harden(4, 'standing-out') },
   { key: 'cabbage-72', crop: 'cabbage', name: '72-cells, bench then tunnel', sowing: single, stages: [stage('cells-72', 'tunnel', 0.96, 'warm-bench')], hardening: harden(7) },
@@ -88,12 +95,15 @@ type Row = [code: string, variety: string, method: string, plants: number, on: s
 const series = (every: number, last: string) => ({ series: { every, last } })
 
 const ROWS: Row[] = [
-  ['LA', 'lettuce-red-oak', 'lettuce-128-bench', 420, '2027-04-05', { series: { every: 10, count: 4 }, changes: [{ n: 3, on: '2027-04-27' }], note: 'The third waits for the garlic bed.' }],
+  ['LA', 'lettuce-red-oak', 'lettuce-128-bench', 420, '2027-04-05', { series: { every: 10, count: 4 }, changes: [{ n: 3, on: '2027-04-27' }], note: 'The third waits for the bed of the leeks.' }],
+  ['KC', 'carrot-blunt', 'carrot-rows', 3000, '2027-04-20', { series: { every: 30, count: 3 } }],
+  ['RD', 'radish-round', 'radish-rows', 1500, '2027-04-15', { series: { every: 14, count: 5 } }],
+  ['BE', 'beetroot-dark', 'beetroot-rows', 1200, '2027-05-08', {}],
   ['LB', 'lettuce-red-oak', 'lettuce-128-tunnel', 360, '2027-05-15', series(10, '2027-09-02')],
   ['LC', 'lettuce-green-butter', 'lettuce-128-tunnel', 240, '2027-04-24', series(14, '2027-08-28')],
   ['LE', 'lettuce-crisp-green', 'lettuce-128-tunnel', 180, '2027-05-10', { ...series(21, '2027-08-02'), note: 'Old pelleted seed: slow, and tested again in January.' }],
   ['CA', 'cabbage-pointed', 'cabbage-72', 420, '2027-05-01'],
-  ['CB', 'cabbage-pointed', 'cabbage-128', 300, '2027-07-05'],
+  ['CB', 'cabbage-pointed', 'cabbage-128', 300, '2027-07-05', { anchor: { to: 'bed', bed: 'r1', days: 3 } }],
   ['CR', 'cabbage-red', 'cabbage-72', 320, '2027-05-20'],
   ['KA', 'kale-curly', 'kale-128', 260, '2027-05-03'],
   ['KB', 'kale-curly', 'kale-128', 300, '2027-07-20'],
@@ -117,7 +127,7 @@ const ROWS: Row[] = [
   ['SQ', 'squash-orange', 'squash-plantable', 40, '2027-06-01', { anchor: { to: 'last-frost', days: 23 } }],
   ['UR', 'cucumber-ridge', 'cucumber-pots-9', 54, '2027-06-04', { series: { every: 30, count: 2 } }],
   ['BA', 'basil-large-leaf', 'basil-128', 240, '2027-05-26', series(21, '2027-07-28')],
-  ['BP', 'basil-purple', 'basil-128', 120, '2027-06-01', { anchor: { to: 'harvest', on: '2027-07-11' } }],
+  ['BP', 'basil-purple', 'basil-128', 120, '2027-06-02', { anchor: { to: 'harvest', on: '2027-07-26' }, spacing: { between: true } }],
   ['PY', 'parsley-flat', 'parsley-128', 260, '2027-05-03', { series: { every: 40, count: 3 } }],
   ['CH', 'chard-mixed', 'chard-128', 200, '2027-05-01', { series: { every: 45, count: 3 } }],
   ['SD', 'snapdragon-pale', 'snapdragon-200-72', 480, '2027-04-20'],
@@ -141,7 +151,7 @@ const ROWS: Row[] = [
   ['CL', 'celosia-plume', 'celosia-128', 280, '2027-06-02', { note: 'A poor lot: watch the stand.' }],
   ['CM', 'celosia-plume', 'celosia-128', 200, '2027-06-24'],
   ['AS', 'aster-lilac', 'aster-128', 220, '2027-05-14', { series: { every: 18, count: 4 } }],
-  ['SP', 'sweet-pea-mixed', 'sweet-pea-50', 300, '2027-04-10'],
+  ['SP', 'sweet-pea-mixed', 'sweet-pea-50', 300, '2027-04-10', { stand: { on: '2027-04-08', plants: 291 }, leaves: { on: '2027-04-09', firm: true, dark: true } }],
   ['DA', 'dahlia-mixed', 'dahlia-72-pots', 72, '2027-05-25'],
 ]
 
@@ -167,7 +177,7 @@ const GRAMS: Record<string, number> = { sunflower: 120, squash: 40, courgette: 4
 
 const MEANS = [-1.0, 0.2, 4.6, 9.3, 14.2, 17.8, 19.9, 19.4, 15.1, 9.8, 4.1, 0.3]
 
-export const sallowFerry: SeasonInput = {
+const farm: SeasonInput = {
   format: 1,
   farm: { name: 'Sallow Ferry' },
   season: { name: '2027', from: '2027-01-01', to: '2027-12-31', opensOn: '2027-04-12' },
@@ -183,6 +193,8 @@ export const sallowFerry: SeasonInput = {
       marginDays: 0,
       record: recordOf('25 years of nights', frostSeasons(madeUpMinima(MEANS, 2001, 26, 11), 45.3).seasons, true),
     },
+    events,
+    forecast: { from: 'stand-in', seed: 12 },
   },
   habits: { confidence: 0.9, agePoint: 0.3, handling: 0.03, rounding: 'cells', costs: { hour: 19, mixLitre: 0.11, heatedTrayDay: 0.06 } },
   places,
@@ -203,6 +215,8 @@ export const sallowFerry: SeasonInput = {
     ...(STORE[key] ? {} : { grams: GRAMS[crop] ?? 5 }),
   })),
   methods,
+  blocks,
+  beds,
   plantings: ROWS.map(([code, variety, method, plants, on, more = {}]) => ({
     key: code.toLowerCase(),
     code,
@@ -213,3 +227,13 @@ export const sallowFerry: SeasonInput = {
     ...more,
   })),
 }
+
+/** The farm with every planting given its beds, orders and sales. */
+function withField(document: SeasonInput): SeasonInput {
+  const read = readSeason(document)
+  if (!read.ok) throw new Error(read.problems.map(({ path, message }) => `${path} ${message}`).join('\n'))
+  const goes = whoGetsWhat(read.season)
+  return { ...document, plantings: document.plantings!.map((planting) => withGoes(planting, goes)) }
+}
+
+export const sallowFerry: SeasonInput = withField(farm)

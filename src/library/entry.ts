@@ -56,10 +56,16 @@ export interface Row {
   feed?: number
   pinch?: [leaf: number, delayDays: number, stems: number]
   days?: 'short' | 'long' | 'neutral'
+  /** Day length that turns it, hours. */
+  hours?: number
+  support?: NonNullable<Crop['field']['support']>
   prep?: [string, number][]
   groups?: [string, string][]
   cautions?: Crop['cautions']
 }
+
+/** °C of the field in which a packet's days to harvest are taken to hold. An estimate. */
+const FIELD_MEAN = { cool: 16, warm: 20 } as const
 
 /** Reads a row into a crop with its sources. */
 export function kindOf(row: Row): LibraryKind {
@@ -98,13 +104,14 @@ export function kindOf(row: Row): LibraryKind {
     thinAtLeaf: row.thin ?? 1,
     ...(row.minNight === undefined ? {} : { minNight: row.minNight }),
     ...(row.stress === undefined ? {} : { stressAbove: row.stress }),
-    field: { hardeningDays, nightAbove, soilAbove, rowSpacing, plantSpacing, maturity: { days, from }, harvestDays, yield: { amount, unit, per } },
+    field: { hardeningDays, nightAbove, soilAbove, rowSpacing, plantSpacing, maturity: { days, from, at: FIELD_MEAN[row.season] }, harvestDays, yield: { amount, unit, per }, ...(row.support ? { support: row.support } : {}) },
     care: {
       roots: row.roots ?? 'fair',
       buryAtPotting: potting,
       buryAtPlanting: planting,
       feedAtLeaf: row.feed ?? 3,
       dayLength: row.days ?? 'neutral',
+      ...(row.hours === undefined ? {} : { criticalHours: row.hours }),
       ...(row.pinch ? { pinch: { leaf: row.pinch[0], delayDays: row.pinch[1], stems: row.pinch[2] } } : {}),
     },
     seed: { perGram, perCell, keepsYears },
@@ -175,6 +182,8 @@ function aboutOf(row: Row, crop: Crop, published: boolean): Record<string, About
   }
   if (crop.minNight !== undefined) about.minNight = { source: 'textbook', range: within(crop.minNight, 0, 2) }
   if (crop.stressAbove !== undefined) about.stressAbove = { source: 'estimate', range: within(crop.stressAbove, 0, 3) }
+  if (row.hours !== undefined) about['care.criticalHours'] = { source: 'textbook', range: within(row.hours, 0, 1) }
+  if (row.support) about['field.support'] = { source: 'practice' }
   if (row.pinch) about['care.pinch'] = { source: 'practice' }
   return about
 }

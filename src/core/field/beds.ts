@@ -97,7 +97,7 @@ function placeAlong(bed: Bed, uses: BedUse[], clashes: BedClash[]): void {
 }
 
 /** Where the first gap of a length begins, cm from the head; `undefined` when there is none. */
-function firstGap(bedLength: number, others: readonly BedUse[], length: number): number | undefined {
+export function firstGap(bedLength: number, others: readonly Pick<BedUse, 'at' | 'length'>[], length: number): number | undefined {
   let at = 0
   for (const { at: from, length: taken } of [...others].sort((a, b) => a.at - b.at)) {
     if (from - at >= length - TINY) return at

@@ -13,8 +13,8 @@ export interface Layout {
 }
 
 /**
- * Layout of a planting: its own figures, else the crop's spacing; as many rows as the bed is wide, the outer ones half a row
- * spacing from its edges.
+ * Layout of a planting: its own figures, else the crop's spacing; as many rows as the bed is wide, to the nearest: paths
+ * give the outer rows some of their room.
  *
  * @returns `undefined` when neither gives a distance between plants
  */
@@ -23,7 +23,7 @@ export function layoutOf(planting: Pick<Planting, 'spacing'>, crop: Crop, bed: P
   const plant = spacing?.plant ?? thinTo ?? crop.field.plantSpacing
   if (plant === undefined) return undefined
   const { rowSpacing } = crop.field
-  const rows = spacing?.rows ?? (rowSpacing && bed ? Math.max(1, Math.floor(bed.width / rowSpacing + 1e-9)) : 1)
+  const rows = spacing?.rows ?? (rowSpacing && bed ? Math.max(1, Math.round(bed.width / rowSpacing)) : 1)
   return { rows, plant, atSpot: spacing?.atSpot ?? crop.field.atSpot ?? 1, between: spacing?.between ?? false }
 }
 

@@ -8,6 +8,7 @@ import FormControlLabel from '@mui/material/FormControlLabel'
 import IconButton from '@mui/material/IconButton'
 import Tooltip from '@mui/material/Tooltip'
 import type { ReactNode } from 'react'
+import { withFigure } from '../../season/figures'
 import { CAUTIONS, type Crop } from '../../season/schema'
 import { ChoiceField, NumberField, WordField } from '../../ui/fields'
 import { scaleOf, shownText, type Quantity } from '../../ui/measure'
@@ -105,8 +106,8 @@ function FigureText({ figure, value }: { figure: Figure; value: unknown }): Reac
     case 'points':
       return (value as Crop['growth']['points']).map((p) => `${format.volume(p.ml)}: ${format.number(p.ready)}–${format.number(p.limit)}`).join('; ')
     case 'maturity': {
-      const { days, from } = value as { days: number; from: string }
-      return `${days} days from ${from}`
+      const { days, from, at } = value as NonNullable<Crop['field']['maturity']>
+      return `${days} days from ${from}${at === undefined ? '' : ` at ${format.temperature(at)}`}`
     }
     case 'yield': {
       const { amount, unit, per } = value as NonNullable<Crop['field']['yield']>
@@ -124,6 +125,8 @@ function FigureText({ figure, value }: { figure: Figure; value: unknown }): Reac
       return (value as Crop['preparation']).map(({ what, days }) => `${what}, ${days} days`).join('; ')
     case 'groups':
       return (value as Crop['seasonGroups']).map(({ name, note }) => `${name}: ${note}`).join('. ')
+    case 'hole':
+      return (value as NonNullable<Crop['field']['hole']>).map(({ what, amount, unit }) => `${what}, ${format.number(amount, 1)} ${unit}`).join('; ')
     case 'cautions':
       return (value as Crop['cautions']).map((one) => CAUTION_WORDS[one]).join('; ')
   }
@@ -152,11 +155,12 @@ function Editor({ figure, value, error, readOnly, onChange }: { figure: Figure; 
     case 'points':
       return <Points value={(value as Crop['growth']['points'] | undefined) ?? []} error={error} onChange={onChange} />
     case 'maturity': {
-      const at = (value as NonNullable<Crop['field']['maturity']> | undefined) ?? { days: undefined, from: 'planting' as const }
+      const at = (value as NonNullable<Crop['field']['maturity']> | undefined) ?? { days: undefined, from: 'planting' as const, at: undefined }
       return (
         <Box sx={row}>
           <NumberField {...common} value={at.days} unit="days" onChange={(days) => onChange(days === undefined ? undefined : { ...at, days })} width={124} />
           <ChoiceField label="Counted from" hideLabel value={at.from} options={[['sowing', 'from sowing'], ['planting', 'from planting']]} onChange={(from) => from && at.days !== undefined && onChange({ ...at, from })} width={150} />
+          <NumberField label="at" quantity="temperature" value={at.at} onChange={(warm) => at.days !== undefined && onChange(withFigure(at as { at?: number }, 'at', warm))} width={110} help="empty: plain days" />
         </Box>
       )
     }
@@ -199,6 +203,8 @@ function Editor({ figure, value, error, readOnly, onChange }: { figure: Figure; 
       return <Preparation value={(value as Crop['preparation'] | undefined) ?? []} error={error} onChange={onChange} />
     case 'groups':
       return <Groups value={(value as Crop['seasonGroups'] | undefined) ?? []} error={error} onChange={onChange} />
+    case 'hole':
+      return <Hole value={(value as Crop['field']['hole']) ?? []} error={error} onChange={onChange} />
     case 'cautions': {
       const now = (value as Crop['cautions'] | undefined) ?? []
       return (
@@ -243,6 +249,26 @@ function Preparation({ value, error, onChange }: { value: Crop['preparation']; e
         </Box>
       ))}
       <Button size="small" color="inherit" onClick={() => onChange([...value, { what: 'Soak', days: 1 }])}>Add a preparation</Button>
+    </Box>
+  )
+}
+
+const UNITS = [['g', 'g'], ['ml', 'ml'], ['l', 'l'], ['handful', 'handfuls']] as const
+
+function Hole({ value, error, onChange }: { value: NonNullable<Crop['field']['hole']>; error: string | undefined; onChange: (value: unknown) => void }) {
+  const set = (i: number, part: Partial<(typeof value)[number]>) => onChange(value.map((one, at) => (at === i ? { ...one, ...part } : one)))
+  const without = (i: number) => (value.length === 1 ? undefined : value.filter((_, at) => at !== i))
+  return (
+    <Box sx={{ display: 'grid', gap: 1, justifyItems: 'start' }}>
+      {value.map((one, i) => (
+        <Box key={i} sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, alignItems: 'center' }}>
+          <WordField label="What goes in" hideLabel value={one.what} onChange={(what) => set(i, { what })} width={130} error={error} />
+          <NumberField label="How much" hideLabel value={one.amount} onChange={(amount) => amount !== undefined && set(i, { amount })} width={84} />
+          <ChoiceField label="Unit" hideLabel value={one.unit} options={UNITS} onChange={(unit) => unit && set(i, { unit })} width={110} />
+          <Button size="small" color="inherit" onClick={() => onChange(without(i))}>Take out</Button>
+        </Box>
+      ))}
+      <Button size="small" color="inherit" onClick={() => onChange([...value, { what: 'Compost', amount: 1, unit: 'handful' }])}>Add what goes in</Button>
     </Box>
   )
 }

@@ -13,6 +13,7 @@ export type FigureKind =
   | { as: 'preparation' }
   | { as: 'groups' }
   | { as: 'cautions' }
+  | { as: 'hole' }
 
 export interface Figure {
   path: string
@@ -79,6 +80,7 @@ export const SECTIONS: readonly FigureSection[] = [
       { path: 'care.feedAtLeaf', name: 'First feed at true leaf', kind: number(''), ofVariety: true },
       { path: 'care.pinch', name: 'Pinching', kind: { as: 'pinch' }, ofVariety: true },
       { path: 'care.dayLength', name: 'Days that set it off', kind: { as: 'choice', options: [['short', 'short days'], ['long', 'long days'], ['neutral', 'any']] }, ofVariety: true },
+      { path: 'care.criticalHours', name: 'Day length that does', kind: number('hours'), ofVariety: true },
       { path: 'seasonGroups', name: 'Season groups', kind: { as: 'groups' } },
     ],
   },
@@ -96,6 +98,9 @@ export const SECTIONS: readonly FigureSection[] = [
       { path: 'field.maturity', name: 'First harvest', kind: { as: 'maturity' }, ofVariety: true },
       { path: 'field.harvestDays', name: 'Harvest lasts', kind: number('days'), ofVariety: true },
       { path: 'field.yield', name: 'Yield', kind: { as: 'yield' }, ofVariety: true },
+      { path: 'field.atSpot', name: 'Plants at one spot', kind: number(''), ofVariety: true },
+      { path: 'field.hole', name: 'Into each hole', kind: { as: 'hole' } },
+      { path: 'field.support', name: 'Support', kind: { as: 'choice', options: [['none', 'none'], ['stake', 'stakes'], ['cage', 'cages'], ['net', 'a net'], ['string', 'strings'], ['trellis', 'a trellis']] }, ofVariety: true },
     ],
   },
   {
