@@ -2,8 +2,10 @@
 import ical, { ICalCalendarMethod, ICalEventTransparency } from 'ical-generator'
 import type { Day } from '../core/calendar/day'
 import type { Plan } from '../core/plan/plan'
+import { fieldWork } from '../core/field/field-work'
 import { tasksBetween } from '../core/plan/tasks'
 import { createFormat } from '../words/format'
+import { fieldWorkLine, fieldWorkName } from '../words/field'
 import { taskLine, taskTitle } from '../words/tasks'
 
 /**
@@ -31,6 +33,20 @@ export function tasksCalendar(plan: Plan, stamp: Date, from: Day = -Infinity, un
       transparency: ICalEventTransparency.TRANSPARENT,
       summary: taskTitle(task),
       description: taskLine(task, season.places, f),
+    })
+  }
+  const bedName = new Map(season.beds.map(({ key, name }) => [key, name]))
+  for (const work of fieldWork(plan.stands, from, until)) {
+    calendar.createEvent({
+      id: `${work.id}@dove-step`,
+      start: utcDay(work.day),
+      end: utcDay(work.day + 1),
+      allDay: true,
+      timezone: 'UTC',
+      stamp,
+      transparency: ICalEventTransparency.TRANSPARENT,
+      summary: `${fieldWorkName(work)} ${work.stand.code} ${work.stand.variety.name}`,
+      description: fieldWorkLine(work, (key) => bedName.get(key) ?? key, f),
     })
   }
   return calendar.toString()

@@ -3,7 +3,9 @@ import { formatDay, type Day } from '../core/calendar/day'
 import type { Load } from '../core/capacity/load'
 import type { Batch } from '../core/plan/batch'
 import { limitAge } from '../core/schedule/forward'
-import { createPlanner } from '../core/plan/plan'
+import { settle } from '../core/field/settle'
+import type { Stand } from '../core/field/stand'
+import { createPlanner, type Plan } from '../core/plan/plan'
 import type { Season } from '../season/schema'
 
 const iso = (day: Day | undefined) => (day === undefined || day === Infinity ? null : formatDay(day))
@@ -17,7 +19,24 @@ export function planReport(season: Season) {
     season: season.season.name,
     batches: plan.batches.map((batch) => batchReport(batch, season)),
     places: plan.places.map((load) => ({ place: load.of.key, capacity: load.of.trayPlaces, ...loadReport(load) })),
+    field: plan.stands.map((stand) => standReport(stand, plan)),
     containers: plan.containers.map((load) => ({ container: load.of.key, owned: load.of.owned ?? null, ...loadReport(load) })),
+  }
+}
+
+function standReport(stand: Stand, plan: Plan) {
+  const { shares, left, short } = settle(stand.goes, stand.stand?.plants ?? stand.plants)
+  return {
+    code: stand.code,
+    planting: stand.planting.key,
+    from: iso(stand.from),
+    firstHarvest: iso(stand.harvest),
+    clear: iso(stand.clears),
+    inPlace: stand.inPlace ? { metres: rounded(stand.inPlace.metres), seeds: stand.inPlace.seeds, up: iso(stand.inPlace.up), thin: iso(stand.inPlace.thin) } : null,
+    goes: shares.map(({ share, gets }) => ({ ...share, gets })),
+    left,
+    short,
+    clashes: (plan.beds.clashesOf.get(stand.id) ?? []).map(({ bed, over, freeOn, inTheWay }) => ({ bed: bed.key, over: rounded(over), freeOn: Number.isFinite(freeOn) ? iso(freeOn) : null, inTheWay: inTheWay.map(({ what }) => what) })),
   }
 }
 

@@ -1,4 +1,4 @@
-/** The sowing list as CSV, one row a batch, in order of sowing. */
+/** The sowing list as CSV, one row a sowing, raised or in place, in order of sowing. */
 import Papa from 'papaparse'
 import { formatDay, weekday, type Day } from '../core/calendar/day'
 import type { Plan } from '../core/plan/plan'
@@ -13,9 +13,16 @@ const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']
  * Cells that a spreadsheet would take for a formula are quoted with an apostrophe.
  */
 export function sowingListCsv(plan: Plan, from: Day = -Infinity, until: Day = Infinity): string {
-  const rows = plan.batches
+  const bedName = new Map(plan.season.beds.map(({ key, name }) => [key, name]))
+  const bedsOf = new Map(plan.stands.map(({ id, goes }) => [id, goes.flatMap((share) => (share.to === 'bed' ? [bedName.get(share.bed)] : [])).join('; ')]))
+  const inPlace = plan.stands
+    .filter((stand) => stand.inPlace && stand.from >= from && stand.from < until)
+    .map((stand) => {
+      const { seeds, lot } = stand.inPlace!
+      return { sow: formatDay(stand.from), weekday: WEEKDAYS[weekday(stand.from) - 1], batch: stand.code, variety: stand.variety.name, seed_lot: lot?.name ?? '', seeds, seeds_to_have: seedToHave(seeds, plan.season.habits.handling), place: 'in place', plant: formatDay(stand.from), plants: stand.plants, beds: bedsOf.get(stand.id) }
+    })
+  const raised = plan.batches
     .filter(({ sow }) => sow !== undefined && sow >= from && sow < until)
-    .sort((a, b) => a.sow! - b.sow! || (a.code < b.code ? -1 : 1))
     .map((batch) => {
       const { sow, window, sizing, stays, way } = batch
       const first = stays[0]
@@ -37,8 +44,10 @@ export function sowingListCsv(plan: Plan, from: Day = -Infinity, until: Day = In
         plant: formatDay(batch.plantOn),
         plants: batch.plants,
         marks: batch.marks.map(markTag).join('; '),
+        beds: bedsOf.get(batch.id) ?? '',
       }
     })
-  const columns = 'sow weekday batch variety seed_lot seeds seeds_to_have seeds_per_cell cells trays container place earliest latest plant plants marks'
+  const rows = [...raised, ...inPlace].sort((a, b) => (a.sow < b.sow ? -1 : a.sow > b.sow ? 1 : a.batch < b.batch ? -1 : 1))
+  const columns = 'sow weekday batch variety seed_lot seeds seeds_to_have seeds_per_cell cells trays container place earliest latest plant plants marks beds'
   return `\uFEFF${Papa.unparse({ fields: columns.split(' '), data: rows }, { newline: '\r\n', escapeFormulae: true })}\r\n`
 }

@@ -18,6 +18,9 @@ export type WeatherDoubt = 'order' | 'unit' | 'columns'
 
 export type DropReason = 'no-date' | 'no-number' | 'impossible' | 'doubled'
 
+/** Why a row was left out, in words. */
+export const DROP_WORDS: Record<DropReason, string> = { 'no-date': 'no date', 'no-number': 'no temperature', impossible: 'not possible', doubled: 'a day that was there already' }
+
 export interface DroppedRow {
   /** Line in the file, from 1. */
   line: number

@@ -29,6 +29,11 @@ export function usesOf(season: Season, of: Collection, key: string): Use[] {
     add('lots', season.lots, ({ variety }) => variety === key, named)
     add('plantings', season.plantings, ({ variety }) => variety === key, plantingName)
   }
+  if (of === 'blocks') add('beds', season.beds, ({ block }) => block === key, named)
+  if (of === 'beds') {
+    const goesTo = (goes: Season['plantings'][number]['goes']) => goes?.some((share) => share.to === 'bed' && share.bed === key) ?? false
+    add('plantings', season.plantings, ({ goes, changes, anchor }) => goesTo(goes) || changes.some((change) => goesTo(change.goes)) || (anchor?.to === 'bed' && anchor.bed === key), plantingName)
+  }
   if (of === 'lots') add('plantings', season.plantings, ({ lot }) => lot === key, plantingName)
   if (of === 'methods') add('plantings', season.plantings, ({ method }) => method === key, plantingName)
   return uses

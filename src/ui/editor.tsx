@@ -5,6 +5,7 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import { useRouter } from 'next/navigation'
 import { useMemo, useState, type ReactNode } from 'react'
+import type { ThingEdit } from '../actions/change-season'
 import { sameFigure, withFigure } from '../season/figures'
 import { readSeason, type Problem } from '../season/read'
 import type { Season } from '../season/schema'
@@ -90,14 +91,15 @@ export function problemAt(problems: readonly Problem[], path: string): string | 
 }
 
 /** Things of the season that have an editor. */
-type Edited = 'crops' | 'varieties' | 'methods' | 'places' | 'containers' | 'lots'
+type Edited = 'crops' | 'varieties' | 'methods' | 'places' | 'containers' | 'lots' | 'blocks' | 'beds'
 
 /**
  * Everything an editor of one thing needs: its draft with its problems, saving, and taking it away when nothing uses it.
  *
  * @param after where to go when it has been taken away
+ * @param also what is written together with it
  */
-export function useThingEditor<Of extends Edited>(of: Of, stored: Season[Of][number], after: string, { isNew = false, onDone }: { isNew?: boolean; onDone?: ((key: string) => void) | undefined } = {}) {
+export function useThingEditor<Of extends Edited>(of: Of, stored: Season[Of][number], after: string, { isNew = false, onDone, also }: { isNew?: boolean; onDone?: ((key: string) => void) | undefined; also?: (now: Season[Of][number]) => ThingEdit[] } = {}) {
   type Thing = Season[Of][number]
   const { season } = useSeason()
   const router = useRouter()
@@ -110,7 +112,7 @@ export function useThingEditor<Of extends Edited>(of: Of, stored: Season[Of][num
   const { key } = stored
   const save = async () => {
     const { name } = draft.now
-    if (await saving.change([{ of, key, from: isNew ? null : draft.from, to: draft.now }], `${name} ${isNew ? 'added' : 'changed'}`)) {
+    if (await saving.change([...(also?.(draft.now) ?? []), { of, key, from: isNew ? null : draft.from, to: draft.now }], `${name} ${isNew ? 'added' : 'changed'}`)) {
       draft.saved()
       onDone?.(key)
     }

@@ -62,3 +62,18 @@ export function MovesPreview({ moves }: { moves: readonly Moved[] }) {
     </Alert>
   )
 }
+
+/**
+ * Edits that put a planting in the place of the stored one, with everything that moves because of it.
+ *
+ * @returns edits for one change, and the moves of other plantings
+ */
+export function plantingEdits(season: Season, plan: Plan, next: Planting): { edits: ThingEdit[]; moves: Moved[] } {
+  const plantings = season.plantings.map((planting) => (planting.key === next.key ? next : planting))
+  const all = movesIn({ ...season, plantings }, plan)
+  const stored = new Map(season.plantings.map((planting) => [planting.key, planting]))
+  const own = all.find(({ planting }) => planting.key === next.key)
+  const moves = all.filter((moved) => moved !== own)
+  const edits: ThingEdit[] = [{ of: 'plantings', key: next.key, from: stored.get(next.key) ?? null, to: own ? movedPlanting(own) : next }, ...moveEdits(moves)]
+  return { edits, moves }
+}

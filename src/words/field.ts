@@ -1,5 +1,6 @@
 /** The field in the grower's words: gates, hardening, spacing, who gets what. */
 import type { BedClash, BedUse, Hold } from '../core/field/beds'
+import type { FieldWork, FieldWorkKind } from '../core/field/field-work'
 import type { Gate, Verdict } from '../core/field/gates'
 import type { Exposure } from '../core/field/hardening'
 import type { LeafTime } from '../core/field/leaf-time'
@@ -42,6 +43,9 @@ export function holdSentence({ freeOn, days, overgrown }: Hold, f: Format): stri
   return overgrown > 0 ? `${wait} and outgrow their cells ${count(f, overgrown, 'day')} before it is free.` : `${wait}; their cells hold them that long.`
 }
 
+/** A chance as years: `3 years in 10`. */
+const yearsWords = (chance: number) => chanceWords(chance).replace(/^(.*\d) in /, '$1 years in ').replace(/^1 years/, '1 year')
+
 export const GATE_TITLES: Record<Gate['kind'], string> = { frost: 'Frost', night: 'Nights', soil: 'Soil', bed: 'Bed', plants: 'Plants', leaves: 'Leaves' }
 
 /** Why a gate stands as it does, in one sentence. */
@@ -50,7 +54,7 @@ export function gateSentence(gate: Gate, f: Format): string {
     case 'frost': {
       const { chance, cold, threshold, typed, trusted } = gate
       if (gate.verdict === 'wait') return `${f.temperature(cold!.low)} forecast for the night of ${f.date(cold!.day)}.`
-      const years = chance === undefined ? '' : chance <= 0 ? `No year of the record had ${f.temperature(threshold)} so late.` : `${f.temperature(threshold)} or colder still to come in ${chanceWords(chance)} years${typed ? ', by the typed dates' : ''}${chance > trusted ? `; you accept ${chanceWords(trusted)}` : ''}.`
+      const years = chance === undefined ? '' : chance <= 0 ? `No year of the record had ${f.temperature(threshold)} so late.` : `${f.temperature(threshold)} or colder is still to come in ${yearsWords(chance)}${typed ? ', by the typed dates' : ''}${chance > trusted ? `; you accept ${yearsWords(trusted)}` : ''}.`
       return [years, cold ? `Coldest night ahead ${f.temperature(cold.low)}.` : ''].filter(Boolean).join(' ') || 'Bears light frost.'
     }
     case 'night':
@@ -113,6 +117,29 @@ export function inPlaceSentence({ inPlace, plants, from }: Stand, f: Format): st
     expected < wanted ? `Only ${f.number(expected)} seedlings a metre are to be expected where ${f.number(wanted)} are wanted: sow thicker.` : '',
   ]
   return parts.filter(Boolean).join(' ')
+}
+
+const WORK_TITLES: Record<FieldWorkKind, string> = { 'sow-row': 'Sow in place', 'thin-row': 'Thin the row', 'hand-over': 'Hand over', harvest: 'First harvest', clear: 'Ground clear' }
+
+/** What field work is called. */
+export const fieldWorkName = ({ kind, share }: FieldWork): string => (kind === 'hand-over' && share?.to === 'sale' ? 'Ready for sale' : WORK_TITLES[kind])
+
+/** What is done, in one line without the planting's name. */
+export function fieldWorkLine({ kind, stand, share }: FieldWork, bedName: (key: string) => string, f: Format): string {
+  const beds = stand.goes.flatMap((one) => (one.to === 'bed' ? [bedName(one.bed)] : []))
+  const where = beds.length > 0 ? `, in ${list([...new Set(beds)])}` : ''
+  switch (kind) {
+    case 'sow-row':
+      return `${count(f, stand.inPlace!.seeds, 'seed')}, ${metres(f, stand.inPlace!.metres * 100)} of row${where}`
+    case 'thin-row':
+      return `to ${spacing(f, stand.inPlace!.thinTo)}, ${metres(f, stand.inPlace!.metres * 100)} of row${where}`
+    case 'hand-over':
+      return `${count(f, share!.plants, 'plant')}${share!.to === 'customer' ? ` to ${share!.name}` : ''}`
+    case 'harvest':
+      return `from about now${where}`
+    case 'clear':
+      return beds.length > 0 ? `${list([...new Set(beds)])} free again` : 'its ground is free again'
+  }
 }
 
 /** Who a share is for. */

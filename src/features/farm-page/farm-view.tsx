@@ -66,6 +66,9 @@ export function FarmView() {
             <Button variant="outlined" color="inherit" startIcon={<DownloadIcon />} href="/out/sowing-list.csv" download>
               Sowing list, CSV
             </Button>
+            <Button variant="outlined" color="inherit" startIcon={<DownloadIcon />} href="/out/field-plan.csv" download>
+              Field plan, CSV
+            </Button>
             <Button variant="outlined" color="inherit" startIcon={<DownloadIcon />} href="/out/tasks.ics" download>
               Calendar of all work
             </Button>

@@ -11,7 +11,7 @@ import { useMemo, useRef, useState, type ChangeEvent } from 'react'
 import { formatDay } from '../../core/calendar/day'
 import { FEW_YEARS, firstFrostFor, lastFrostFor, recordedDates, recordedSeasons, recordOf, workingFrostDate } from '../../core/frost/frost'
 import { dayOfSeason, frostSeasons, percentile, THRESHOLDS } from '../../core/frost/record'
-import { readWeather, type WeatherFile, type WeatherReading } from '../../interchange/weather-csv'
+import { DROP_WORDS, readWeather, type WeatherFile, type WeatherReading } from '../../interchange/weather-csv'
 import { readSeason } from '../../season/read'
 import type { Season } from '../../season/schema'
 import { madeUpMinima } from '../../standins/minima'
@@ -172,7 +172,6 @@ function FrostYears({ record, latitude, threshold, working }: { record: Recorded
 }
 
 const ORDERS = [['ymd', 'year, month, day'], ['dmy', 'day, month, year'], ['mdy', 'month, day, year']] as const
-const DROP_WORDS = { 'no-date': 'no date', 'no-number': 'no temperature', impossible: 'not possible', doubled: 'a day that was there already' } as const
 const MOST_BYTES = 20_000_000
 
 /** Daily minima from a file: what is recognised is shown and can be set right before it is taken. */

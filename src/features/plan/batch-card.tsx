@@ -75,6 +75,9 @@ export function BatchCard({ batch, busy, onEdit, onDuplicate, onRemove, onRemedy
         <Button variant="outlined" size="small" disabled={busy} onClick={onDuplicate}>
           Duplicate
         </Button>
+        <Button variant="outlined" size="small" component={Link} href={`/field?stand=${encodeURIComponent(batch.id)}`}>
+          In the field
+        </Button>
         <Button variant="outlined" size="small" color="error" disabled={busy} onClick={() => onRemove(false)}>
           {inSeries ? 'Remove series' : 'Remove'}
         </Button>

@@ -1,5 +1,6 @@
 /** What the plan shows: rows in order, filtered and grouped. */
 import { isoWeek, weekStart, type Day } from '../../core/calendar/day'
+import type { Stand } from '../../core/field/stand'
 import type { Batch } from '../../core/plan/batch'
 import { isStop } from '../../core/plan/marks'
 import type { Plan } from '../../core/plan/plan'
@@ -23,60 +24,103 @@ export interface RowOptions {
 export type PlanRow =
   | { kind: 'group'; id: string; title: string; week: Day | undefined; batches: number; plants: number }
   | { kind: 'batch'; id: string; batch: Batch }
+  | { kind: 'stand'; id: string; stand: Stand }
+
+/** What rows are found, ordered and grouped by, whether raised or sown in place. */
+interface Entry {
+  row: PlanRow
+  code: string
+  name: string
+  crop: { key: string; name: string }
+  method: string
+  sow: Day | undefined
+  plantOn: Day
+  plants: number
+  marked: boolean
+}
+
+const ofBatch = (batch: Batch): Entry => ({
+  row: { kind: 'batch', id: batch.id, batch },
+  code: batch.code,
+  name: batch.variety.name,
+  crop: batch.way.crop,
+  method: batch.way.method.name,
+  sow: batch.sow,
+  plantOn: batch.plantOn,
+  plants: batch.plants,
+  get marked() {
+    return batch.marks.length > 0
+  },
+})
+
+const ofStand = (stand: Stand): Entry => ({
+  row: { kind: 'stand', id: stand.id, stand },
+  code: stand.code,
+  name: stand.variety.name,
+  crop: stand.crop,
+  method: stand.inPlace!.method.name,
+  sow: stand.from,
+  plantOn: stand.from,
+  plants: stand.plants,
+  marked: stand.inPlace!.up === undefined,
+})
+
+/** What is sown in its place, in the order of the plantings. */
+export const sownInPlace = (plan: Plan): Stand[] => plan.stands.filter(({ inPlace }) => inPlace)
 
 /** Rows of the plan. */
 export function planRows(plan: Plan, options: RowOptions): PlanRow[] {
   const words = options.text.toLowerCase().split(/\s+/).filter(Boolean)
-  const shown = plan.batches.filter(
-    (batch) =>
-      (options.crop === '' || batch.way.crop.key === options.crop) &&
-      (options.week === undefined || (batch.sow !== undefined && weekStart(batch.sow) === options.week)) &&
-      (!options.marked || batch.marks.length > 0) &&
-      matches(batch, words),
+  const entries = [...plan.batches.map(ofBatch), ...sownInPlace(plan).map(ofStand)]
+  const shown = entries.filter(
+    (entry) =>
+      (options.crop === '' || entry.crop.key === options.crop) &&
+      (options.week === undefined || (entry.sow !== undefined && weekStart(entry.sow) === options.week)) &&
+      (!options.marked || entry.marked) &&
+      matches(entry, words),
   )
   shown.sort(comparing(options.order))
-  if (options.group === 'none') return shown.map(batchRow)
+  if (options.group === 'none') return shown.map(({ row }) => row)
 
-  const groups = new Map<string, Batch[]>()
-  const keyOf = options.group === 'crop' ? (b: Batch) => b.way.crop.name : (b: Batch) => weekKey(b.sow)
-  for (const batch of shown) {
-    const key = keyOf(batch)
+  const groups = new Map<string, Entry[]>()
+  const keyOf = options.group === 'crop' ? ({ crop }: Entry) => crop.name : ({ sow }: Entry) => weekKey(sow)
+  for (const entry of shown) {
+    const key = keyOf(entry)
     const group = groups.get(key)
-    if (group) group.push(batch)
-    else groups.set(key, [batch])
+    if (group) group.push(entry)
+    else groups.set(key, [entry])
   }
   const keys = [...groups.keys()]
   if (options.group === 'week') keys.sort()
   else keys.sort((a, b) => (options.order === 'name' ? a.localeCompare(b) : 0))
   return keys.flatMap((key) => {
-    const batches = groups.get(key)!
-    const sow = batches[0]!.sow
+    const own = groups.get(key)!
+    const sow = own[0]!.sow
     const week = options.group === 'week' && sow !== undefined ? weekStart(sow) : undefined
     const title = options.group === 'crop' ? key : week === undefined ? 'No sowing day' : `Week ${isoWeek(week)}`
-    const plants = batches.reduce((sum, batch) => sum + batch.plants, 0)
-    return [{ kind: 'group' as const, id: `group ${key}`, title, week, batches: batches.length, plants }, ...batches.map(batchRow)]
+    const plants = own.reduce((sum, entry) => sum + entry.plants, 0)
+    return [{ kind: 'group' as const, id: `group ${key}`, title, week, batches: own.length, plants }, ...own.map(({ row }) => row)]
   })
 }
 
-const batchRow = (batch: Batch): PlanRow => ({ kind: 'batch', id: batch.id, batch })
 const weekKey = (sow: Day | undefined) => (sow === undefined ? '~' : String(weekStart(sow) + 1_000_000))
 
-function matches(batch: Batch, words: readonly string[]): boolean {
+function matches({ code, name, crop, method }: Entry, words: readonly string[]): boolean {
   if (words.length === 0) return true
-  const text = `${batch.code} ${batch.variety.name} ${batch.way.crop.name} ${batch.way.method.name}`.toLowerCase()
+  const text = `${code} ${name} ${crop.name} ${method}`.toLowerCase()
   return words.every((word) => text.includes(word))
 }
 
-function comparing(order: Order): (a: Batch, b: Batch) => number {
-  const sow = (batch: Batch) => batch.sow ?? -Infinity
-  const byCode = (a: Batch, b: Batch) => a.code.localeCompare(b.code, 'en', { numeric: true })
+function comparing(order: Order): (a: Entry, b: Entry) => number {
+  const sow = (entry: Entry) => entry.sow ?? -Infinity
+  const byCode = (a: Entry, b: Entry) => a.code.localeCompare(b.code, 'en', { numeric: true })
   switch (order) {
     case 'sow':
       return (a, b) => compare(sow(a), sow(b)) || byCode(a, b)
     case 'plant':
       return (a, b) => a.plantOn - b.plantOn || byCode(a, b)
     case 'name':
-      return (a, b) => a.variety.name.localeCompare(b.variety.name) || a.plantOn - b.plantOn || byCode(a, b)
+      return (a, b) => a.name.localeCompare(b.name) || a.plantOn - b.plantOn || byCode(a, b)
     case 'size':
       return (a, b) => b.plants - a.plants || byCode(a, b)
   }
@@ -86,13 +130,13 @@ const compare = (a: number, b: number) => (a < b ? -1 : a > b ? 1 : 0)
 
 /** Weeks in which anything is sown, for the filter. */
 export function sowingWeeks(plan: Plan): Day[] {
-  const weeks = new Set(plan.batches.flatMap(({ sow }) => (sow === undefined ? [] : [weekStart(sow)])))
+  const weeks = new Set([...plan.batches.flatMap(({ sow }) => (sow === undefined ? [] : [weekStart(sow)])), ...sownInPlace(plan).map(({ from }) => weekStart(from))])
   return [...weeks].sort((a, b) => a - b)
 }
 
 /** Crops that are planted this season, by name. */
 export function plantedCrops(plan: Plan): { key: string; name: string }[] {
-  const crops = new Map(plan.batches.map(({ way }) => [way.crop.key, way.crop.name]))
+  const crops = new Map([...plan.batches.map(({ way }) => way.crop), ...sownInPlace(plan).map(({ crop }) => crop)].map(({ key, name }) => [key, name]))
   return [...crops].map(([key, name]) => ({ key, name })).sort((a, b) => a.name.localeCompare(b.name))
 }
 

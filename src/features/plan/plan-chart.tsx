@@ -3,16 +3,17 @@
 import WarningIcon from '@mui/icons-material/ReportProblemOutlined'
 import Box from '@mui/material/Box'
 import { useVirtualizer } from '@tanstack/react-virtual'
-import { memo, useCallback, useEffect, useLayoutEffect, useMemo, useRef, type KeyboardEvent, type RefObject } from 'react'
+import { memo, useCallback, useEffect, useLayoutEffect, useMemo, useRef, type KeyboardEvent, type ReactNode, type RefObject } from 'react'
 import { monthStarts, type Day } from '../../core/calendar/day'
 import { lastFrostFor, workingFrostDate } from '../../core/frost/frost'
+import type { Stand } from '../../core/field/stand'
 import type { Batch } from '../../core/plan/batch'
 import type { Format } from '../../words/format'
 import { markTag } from '../../words/marks'
 import { useSeason } from '../../ui/season-context'
 import { Stair } from '../../ui/stair/stair'
 import { LoadStrip, STRIP_HEIGHT } from './load-strip'
-import { standing, type PlanRow } from './model'
+import { standing, type PlanRow, type Standing } from './model'
 
 const ROW = 39 // px
 const GROUP = 34
@@ -66,7 +67,7 @@ export function PlanChart({ rows, chosen, onChoose, pixelsPerDay, names, underCr
 
   const focusRow = (i: number) => {
     const row = rows[i]
-    if (!row || row.kind !== 'batch') return
+    if (!row || row.kind === 'group') return
     virtual.scrollToIndex(i)
     requestAnimationFrame(() => scroller.current?.querySelector<HTMLElement>(`[data-row="${CSS.escape(row.id)}"]`)?.focus())
   }
@@ -93,6 +94,8 @@ export function PlanChart({ rows, chosen, onChoose, pixelsPerDay, names, underCr
             const top = item.start - AXIS
             return row.kind === 'group' ? (
               <GroupRow key={row.id} row={row} top={top} format={format} />
+            ) : row.kind === 'stand' ? (
+              <StandRow key={row.id} stand={row.stand} top={top} chosen={chosen === row.id} onChoose={onChoose} x={x} names={names} underCrop={underCrop} width={width} format={format} />
             ) : (
               <BatchRow key={row.id} batch={row.batch} short={shortOfSeed.has(row.id)} top={top} chosen={chosen === row.id} onChoose={onChoose} x={x} most={most} names={names} underCrop={underCrop} width={width} format={format} />
             )
@@ -187,21 +190,41 @@ interface BatchRowProps {
   format: Format
 }
 
-const BatchRow = memo(function BatchRow({ batch, short, top, chosen, onChoose, x, most, names, underCrop, width, format }: BatchRowProps) {
-  const state = standing(batch)
-  const tags = [...batch.marks.map(markTag), ...(short ? ['short of seed'] : [])]
-  const words = `${batch.code} ${batch.variety.name}, ${format.number(batch.plants)} plants, ${
-    batch.sow === undefined ? 'no sowing day works' : `sow ${format.date(batch.sow)}`
-  }, plant ${format.date(batch.plantOn)}${tags.length > 0 ? `; ${tags.join(', ')}` : ''}`
+/** What is sown in its place: a line along the ground from sowing to the day it is clear, with its leaves. */
+const StandRow = memo(function StandRow({ stand, top, chosen, onChoose, x, names, underCrop, width, format }: { stand: Stand } & Omit<BatchRowProps, 'batch' | 'short' | 'most'>) {
+  const { inPlace, from, until, harvest } = stand
+  const words = `${stand.code} ${stand.variety.name}, ${format.number(stand.plants)} plants, sow in place ${format.date(from)}`
+  const ground = ROW - 7
+  const end = harvest ?? until
+  const up = inPlace!.up ?? from
+  const leaves = Array.from({ length: Math.max(0, Math.floor((x(end) - x(up)) / 14)) }, (_, i) => x(up) + 7 + i * 14)
+  return (
+    <RowFrame id={stand.id} words={words} top={top} chosen={chosen} onChoose={onChoose}>
+      <RowName code={stand.code} name={underCrop ? shortName(stand.variety.name, stand.crop.name) : stand.variety.name} plants={format.number(stand.plants)} chosen={chosen} names={names} state={inPlace!.up === undefined ? 'doubtful' : 'fine'} />
+      <svg width={width} height={ROW} aria-hidden="true" style={{ display: 'block', flex: 'none' }}>
+        <path d={`M${x(from)} ${ground}H${x(until)}`} stroke="currentColor" strokeWidth="1.6" />
+        <circle cx={x(from)} cy={ground} r="3" fill="currentColor" />
+        <path d={leaves.map((at) => `M${at} ${ground}v-7m-3 -3l3 3l3 -3`).join('')} stroke="var(--mui-palette-success-main)" strokeWidth="1.3" fill="none" />
+        <path d={`M${x(end)} ${ground - 3}H${x(until)}`} stroke="var(--mui-palette-success-main)" strokeWidth="5" opacity="0.45" />
+        <text x={x(until) + 8} y={ROW - 8} fontSize={12.5} fontWeight={700} fill="var(--mui-palette-success-main)">
+          sown {format.shortDate(from)}
+        </text>
+      </svg>
+    </RowFrame>
+  )
+})
+
+/** The button a row is. */
+function RowFrame({ id, words, top, chosen, onChoose, children }: { id: string; words: string; top: number; chosen: boolean; onChoose: (id: string) => void; children: ReactNode }) {
   return (
     <Box role="listitem" sx={{ position: 'absolute', top, left: 0, width: '100%', height: ROW }}>
       <Box
         component="button"
         type="button"
-        data-row={batch.id}
+        data-row={id}
         aria-label={words}
         aria-pressed={chosen}
-        onClick={() => onChoose(batch.id)}
+        onClick={() => onChoose(id)}
         sx={{
           all: 'unset',
           position: 'absolute',
@@ -215,49 +238,69 @@ const BatchRow = memo(function BatchRow({ batch, short, top, chosen, onChoose, x
           '&:focus-visible': { outline: '3px solid', outlineColor: 'primary.main', outlineOffset: -3 },
         }}
       >
-        <Box
-          sx={{
-            position: 'sticky',
-            left: 0,
-            zIndex: 3,
-            width: names,
-            flex: 'none',
-            boxSizing: 'border-box',
-            pl: { xs: 1, md: 2.5 },
-            pr: 1,
-            display: 'flex',
-            alignItems: 'center',
-            gap: 1,
-            bgcolor: chosen ? 'var(--row-chosen)' : 'background.default',
-            borderLeft: 4,
-            borderColor: chosen ? 'secondary.main' : 'transparent',
-            fontSize: 14,
-          }}
-        >
-          <Box component="span" sx={{ flex: 'none', width: 46, fontWeight: 700, color: 'text.secondary', fontSize: 13 }}>
-            {batch.code}
-          </Box>
-          <Box component="span" sx={{ flex: 1, minWidth: 0, overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap', fontWeight: chosen ? 750 : 450 }}>
-            {underCrop ? withoutCrop(batch) : batch.variety.name}
-          </Box>
-          {state !== 'fine' && <WarningIcon sx={{ fontSize: 16, color: state === 'cannot' ? 'error.main' : 'warning.main' }} />}
-          <Box component="span" sx={{ flex: 'none', textAlign: 'right', display: { xs: 'none', sm: 'inline' } }}>
-            {format.number(batch.plants)}
-          </Box>
-        </Box>
-        <svg width={width} height={ROW} aria-hidden="true" style={{ display: 'block', flex: 'none' }}>
-          <Stair batch={batch} x={x} most={most} height={STAIR} base={ROW - 5} />
-          <PlantDate batch={batch} short={short} x={x} format={format} cannot={state === 'cannot'} />
-        </svg>
+        {children}
       </Box>
     </Box>
   )
+}
+
+/** Code, name and plants, which stay in view while the days are scrolled. */
+function RowName({ code, name, plants, chosen, names, state }: { code: string; name: string; plants: string; chosen: boolean; names: number; state: Standing }) {
+  return (
+    <Box
+      sx={{
+        position: 'sticky',
+        left: 0,
+        zIndex: 3,
+        width: names,
+        flex: 'none',
+        boxSizing: 'border-box',
+        pl: { xs: 1, md: 2.5 },
+        pr: 1,
+        display: 'flex',
+        alignItems: 'center',
+        gap: 1,
+        bgcolor: chosen ? 'var(--row-chosen)' : 'background.default',
+        borderLeft: 4,
+        borderColor: chosen ? 'secondary.main' : 'transparent',
+        fontSize: 14,
+      }}
+    >
+      <Box component="span" sx={{ flex: 'none', width: 46, fontWeight: 700, color: 'text.secondary', fontSize: 13 }}>
+        {code}
+      </Box>
+      <Box component="span" sx={{ flex: 1, minWidth: 0, overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap', fontWeight: chosen ? 750 : 450 }}>
+        {name}
+      </Box>
+      {state !== 'fine' && <WarningIcon sx={{ fontSize: 16, color: state === 'cannot' ? 'error.main' : 'warning.main' }} />}
+      <Box component="span" sx={{ flex: 'none', textAlign: 'right', display: { xs: 'none', sm: 'inline' } }}>
+        {plants}
+      </Box>
+    </Box>
+  )
+}
+
+const BatchRow = memo(function BatchRow({ batch, short, top, chosen, onChoose, x, most, names, underCrop, width, format }: BatchRowProps) {
+  const state = standing(batch)
+  const tags = [...batch.marks.map(markTag), ...(short ? ['short of seed'] : [])]
+  const words = `${batch.code} ${batch.variety.name}, ${format.number(batch.plants)} plants, ${
+    batch.sow === undefined ? 'no sowing day works' : `sow ${format.date(batch.sow)}`
+  }, plant ${format.date(batch.plantOn)}${tags.length > 0 ? `; ${tags.join(', ')}` : ''}`
+  return (
+    <RowFrame id={batch.id} words={words} top={top} chosen={chosen} onChoose={onChoose}>
+      <RowName code={batch.code} name={underCrop ? shortName(batch.variety.name, batch.way.crop.name) : batch.variety.name} plants={format.number(batch.plants)} chosen={chosen} names={names} state={state} />
+      <svg width={width} height={ROW} aria-hidden="true" style={{ display: 'block', flex: 'none' }}>
+        <Stair batch={batch} x={x} most={most} height={STAIR} base={ROW - 5} />
+        <PlantDate batch={batch} short={short} x={x} format={format} cannot={state === 'cannot'} />
+      </svg>
+    </RowFrame>
+  )
 })
 
-/** The variety's name without its crop: "red oak" under the heading Lettuce. */
-function withoutCrop({ variety, way }: Batch): string {
-  const rest = variety.name.startsWith(`${way.crop.name}, `) ? variety.name.slice(way.crop.name.length + 2) : ''
-  return rest === '' ? variety.name : rest[0]!.toUpperCase() + rest.slice(1)
+/** A variety's name without its crop: "red oak" under the heading Lettuce. */
+function shortName(variety: string, crop: string): string {
+  const rest = variety.startsWith(`${crop}, `) ? variety.slice(crop.length + 2) : ''
+  return rest === '' ? variety : rest[0]!.toUpperCase() + rest.slice(1)
 }
 
 function PlantDate({ batch, short, x, format, cannot }: { batch: Batch; short: boolean; x: (day: Day) => number; format: Format; cannot: boolean }) {

@@ -28,11 +28,13 @@ import { useSeason, useWorkingDay } from '../../ui/season-context'
 import { useUndo } from '../../ui/undo-context'
 import { changePlantings, type PlantingEdit, type SaveResult } from './actions'
 import { BatchCard } from './batch-card'
-import { planRows, plantedCrops, sowingWeeks, type RowOptions } from './model'
+import { planRows, plantedCrops, sowingWeeks, sownInPlace, type RowOptions } from './model'
 import { OnePanel } from './one-panel'
 import { PlanChart } from './plan-chart'
 import { emptyForm, formOf, freeCode, oneForm, withOneChanged, withOneDropped } from './planting-form'
+import { plantingEdits } from '../../ui/moves'
 import { PlantingPanel } from './planting-panel'
+import { StandCard } from './stand-card'
 
 const ZOOMS = [1.6, 2.6, 4, 5.6, 8, 12] // px a day
 
@@ -49,7 +51,8 @@ export function PlanView() {
   const [allFilters, setAllFilters] = useState(false)
   const filters = !narrow || allFilters
   const panel = usePanel()
-  const shown = rows.reduce((n, row) => n + (row.kind === 'batch' ? 1 : 0), 0)
+  const shown = rows.reduce((n, row) => n + (row.kind === 'group' ? 0 : 1), 0)
+  const inPlace = useMemo(() => sownInPlace(plan), [plan])
   const over = plan.places.filter((load) => load.over.length > 0).length
 
   return (
@@ -58,8 +61,8 @@ export function PlanView() {
         <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1, px: { xs: 1, md: 2.5 }, pt: 1.75, pb: 1 }}>
           <Typography variant="h1">Plan</Typography>
           <Typography component="p" sx={{ color: 'text.secondary', fontSize: 14, mx: 0.5 }}>
-            {shown === plan.batches.length ? '' : `${format.number(shown)} of `}
-            {format.number(plan.batches.length)} batches · {format.number(plan.batches.reduce((sum, batch) => sum + batch.plants, 0))} plants
+            {shown === plan.batches.length + inPlace.length ? '' : `${format.number(shown)} of `}
+            {format.number(plan.batches.length)} batches{inPlace.length > 0 ? ` and ${format.number(inPlace.length)} sown in place` : ''} · {format.number([...plan.batches, ...inPlace].reduce((sum, { plants }) => sum + plants, 0))} plants
             {over > 0 && (
               <Box component="span" sx={{ color: 'error.main', fontWeight: 650 }}>
                 {' '}
@@ -131,7 +134,7 @@ export function PlanView() {
             </span>
           </Tooltip></>}
         </Box>
-        {plan.batches.length === 0 ? (
+        {plan.batches.length + inPlace.length === 0 ? (
           <Empty onAdd={() => panel.open({ new: '1' })} ready={season.varieties.length > 0} />
         ) : rows.length === 0 ? (
           <Box sx={{ p: 4, textAlign: 'center', color: 'text.secondary' }}>
@@ -237,7 +240,11 @@ function usePanel() {
   const [remembered, setRemembered] = useState<Planting>()
   if (edited && edited !== remembered) setRemembered(edited)
   const versionOf = (key: string) => data.versions[key] ?? null
-  const saveOne = (planting: Planting, then: string | undefined) => save([{ key: planting.key, to: planting, version: versionOf(planting.key) }], then)
+  // What hangs on a bed that this planting leaves later moves with it.
+  const saveOne = (planting: Planting, then: string | undefined) => {
+    const { edits } = plantingEdits(season, plan, planting)
+    save(edits.map(({ key, to }) => ({ key, to: to as PlantingEdit['to'], version: versionOf(key) })), then)
+  }
 
   let content: React.ReactNode = null
   let chosen = batchId
@@ -283,7 +290,23 @@ function usePanel() {
         onRemedy={remedy}
       />
     )
-  } else if (batchId !== null) chosen = null
+  } else if (batchId !== null) {
+    const stand = plan.stands.find(({ id, inPlace }) => inPlace && id === batchId)
+    if (!stand) chosen = null
+    else {
+      const { planting } = stand
+      content = (
+        <StandCard
+          stand={stand}
+          busy={busy}
+          onClose={close}
+          onEdit={() => open({ edit: planting.key })}
+          onDuplicate={() => open({ new: '1', from: planting.key })}
+          onRemove={(one) => (one ? saveOne(withOneDropped(planting, stand.n), undefined) : save([{ key: planting.key, to: null, version: versionOf(planting.key) }], undefined))}
+        />
+      )
+    }
+  }
   return { content, chosen, open, close, choose }
 }
 

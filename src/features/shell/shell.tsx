@@ -2,6 +2,7 @@
 'use client'
 import CalendarIcon from '@mui/icons-material/EventNoteOutlined'
 import BenchIcon from '@mui/icons-material/TableRowsOutlined'
+import FieldIcon from '@mui/icons-material/YardOutlined'
 import FarmIcon from '@mui/icons-material/HomeWorkOutlined'
 import KnowIcon from '@mui/icons-material/MenuBookOutlined'
 import SeedIcon from '@mui/icons-material/GrainOutlined'
@@ -17,6 +18,7 @@ import { usePathname, useRouter } from 'next/navigation'
 import { useCallback, useEffect, useMemo, useTransition, type ReactNode } from 'react'
 import { weekStart } from '../../core/calendar/day'
 import { tasksBetween } from '../../core/plan/tasks'
+import { useGates } from '../../ui/field-gates'
 import { NoticeProvider, useNotice } from '../../ui/notice'
 import { Ribbon } from '../../ui/ribbon'
 import { SeasonProvider, useSeason, useWorkingDay, type SeasonData } from '../../ui/season-context'
@@ -38,6 +40,7 @@ const VIEWS = [
   { href: '/today', title: 'Today', Icon: CalendarIcon },
   { href: '/plan', title: 'Plan', Icon: StairIcon },
   { href: '/benches', title: 'Benches', Icon: BenchIcon },
+  { href: '/field', title: 'Field', Icon: FieldIcon },
   { href: '/seed', title: 'Seed', Icon: SeedIcon },
   { href: '/know-how', title: 'Know-how', Icon: KnowIcon },
   { href: '/farm', title: 'Farm', Icon: FarmIcon },
@@ -86,7 +89,7 @@ function Frame({ children }: { children: ReactNode }) {
           <Box component="main" id="view" tabIndex={-1} sx={{ flex: 1, minHeight: 0, overflow: 'auto', outline: 'none', '@media print': { overflow: 'visible' } }}>
             {children}
           </Box>
-          <Box component="nav" aria-label="Views" className="no-print" sx={{ display: { xs: 'flex', md: 'none' }, bgcolor: 'var(--rail)', color: '#F1ECE2', pb: 'env(safe-area-inset-bottom)' }}>
+          <Box component="nav" aria-label="Views" className="no-print" sx={{ display: { xs: 'flex', md: 'none' }, bgcolor: 'var(--rail)', color: '#F1ECE2', pb: 'env(safe-area-inset-bottom)', overflowX: 'auto' }}>
             {VIEWS.map((view) => (
               <FootLink key={view.href} {...view} />
             ))}
@@ -138,7 +141,7 @@ function FootLink({ href, title, Icon }: View) {
       component={Link}
       href={href}
       aria-current={here ? 'page' : undefined}
-      sx={{ flex: 1, minHeight: 56, display: 'flex', flexDirection: 'column', alignItems: 'center', justifyContent: 'center', fontSize: 13, color: 'inherit', textDecoration: 'none', fontWeight: here ? 750 : 450, borderTop: 3, borderColor: here ? '#F3DF9C' : 'transparent', '&:focus-visible': { outlineColor: '#F3DF9C', outlineOffset: -3 } }}
+      sx={{ flex: '1 0 64px', minHeight: 56, display: 'flex', flexDirection: 'column', alignItems: 'center', justifyContent: 'center', fontSize: 13, color: 'inherit', textDecoration: 'none', fontWeight: here ? 750 : 450, borderTop: 3, borderColor: here ? '#F3DF9C' : 'transparent', '&:focus-visible': { outlineColor: '#F3DF9C', outlineOffset: -3 } }}
     >
       <Icon fontSize="small" />
       {title}
@@ -155,6 +158,7 @@ function Badge({ href, here }: { href: string; here: boolean }) {
     const due = tasksBetween(plan.batches, day, day + 1).length
     return due > 0 ? <span style={{ fontSize: 13, fontWeight: 500 }}>{due}</span> : null
   }
+  if (href === '/field') return <FieldBadge here={here} />
   if (href === '/benches') {
     const monday = weekStart(day)
     const over = plan.places.filter((load) => load.over.some((o) => o.until > monday && o.from < monday + 28)).length
@@ -165,6 +169,18 @@ function Badge({ href, here }: { href: string; here: boolean }) {
     ) : null
   }
   return null
+}
+
+/** Plantings of the week ahead that have to wait. */
+function FieldBadge({ here }: { here: boolean }) {
+  const day = useWorkingDay()
+  const waiting = useGates(day, day, day + 7).filter(({ verdict }) => verdict === 'wait').length
+  if (waiting === 0) return null
+  return (
+    <Tooltip title={`${waiting} ${waiting === 1 ? 'planting' : 'plantings'} of the next seven days should wait`}>
+      <span style={{ fontSize: 13, color: here ? 'var(--mui-palette-error-main)' : '#F5B5A8', fontWeight: 600 }}>{waiting} wait</span>
+    </Tooltip>
+  )
 }
 
 function UndoButtons() {

@@ -9,28 +9,32 @@ import { memo, useDeferredValue, useMemo } from 'react'
 import { outdoorMean } from '../../core/climate/outdoor'
 import { dayLength } from '../../core/climate/light'
 import { frostChance } from '../../core/frost/frost'
+import type { FieldWork } from '../../core/field/field-work'
+import { bearsWhileHardening, exposureOn, schoolOf } from '../../core/field/hardening'
 import type { Batch } from '../../core/plan/batch'
 import type { Task } from '../../core/plan/tasks'
+import { useForecast } from '../../ui/field-gates'
 import { useSeason, useWorkingDay } from '../../ui/season-context'
 import { placePaint } from '../../ui/stair/place-hatches'
 import { StairGlyph } from '../../ui/stair/stair'
 import { chanceWords, count } from '../../words/format'
 import { cautionsFor } from '../../words/cautions'
+import { exposureSentence, fieldWorkLine, fieldWorkName, metres } from '../../words/field'
 import { markTag } from '../../words/marks'
 import { isBought } from '../../words/methods'
 import { taskLine, taskName } from '../../words/tasks'
-import { DESK, todayModel, type DayWork, type SowingWeek } from './model'
+import { DESK, todayModel, type DayWork, type SowingWeek, type TodayModel } from './model'
 
 export function TodayView() {
   const { plan, format } = useSeason()
   const day = useDeferredValue(useWorkingDay())
-  const { today, week, sowings } = useMemo(() => todayModel(plan, day), [plan, day])
+  const { today, week, field, fieldWeek, hardening, sowings } = useMemo(() => todayModel(plan, day), [plan, day])
   return (
     <Box sx={{ px: { xs: 1.5, md: 2.5 }, py: 2, display: 'grid', gap: { xs: 3, lg: 4 }, gridTemplateColumns: { xs: 'minmax(0, 1fr)', lg: 'minmax(0, 1fr) minmax(0, 1.05fr)' }, alignItems: 'start' }}>
       <Box>
         <Typography variant="h1">{format.longDate(day)}</Typography>
         <Weather day={day} />
-        {today.tasks === 0 ? (
+        {today.tasks + field.length + hardening.length === 0 ? (
           <Box sx={{ mt: 2, p: 2.5, border: 1, borderColor: 'divider', borderRadius: 1.5, color: 'text.secondary' }}>
             Nothing falls on this day.{' '}
             {plan.batches.length === 0 ? (
@@ -44,10 +48,12 @@ export function TodayView() {
         ) : (
           <>
             <DayStops work={today} large />
+            <FieldToday field={field} />
+            <HardeningToday hardening={hardening} day={day} />
             <TakeCare work={today} />
           </>
         )}
-        {week.length > 0 && (
+        {(week.length > 0 || fieldWeek.length > 0) && (
           <>
             <Typography variant="h2" sx={{ mt: 4, mb: 0.5 }}>
               The rest of {format.week(day)}
@@ -61,6 +67,14 @@ export function TodayView() {
                 <DayStops work={work} />
               </Box>
             ))}
+            {fieldWeek.length > 0 && (
+              <Box sx={{ mt: 1.5 }}>
+                <Typography variant="h3" component="h3">
+                  In the field
+                </Typography>
+                <FieldRows field={fieldWeek} dated />
+              </Box>
+            )}
           </>
         )}
       </Box>
@@ -125,6 +139,72 @@ function TakeCare({ work }: { work: DayWork }) {
   )
 }
 
+/** Field work of the day. */
+function FieldToday({ field }: { field: readonly FieldWork[] }) {
+  if (field.length === 0) return null
+  return (
+    <Box component="section" sx={{ mt: 2 }}>
+      <Box component="h2" sx={{ m: 0, mb: 0.5, fontSize: 15, fontWeight: 700 }}>
+        In the field
+      </Box>
+      <FieldRows field={field} />
+    </Box>
+  )
+}
+
+function FieldRows({ field, dated = false }: { field: readonly FieldWork[]; dated?: boolean }) {
+  const { season, format } = useSeason()
+  const bedName = (key: string) => season.beds.find((bed) => bed.key === key)?.name ?? key
+  return (
+    <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+      {field.map((work) => (
+        <Box component="li" key={work.id} sx={{ borderTop: dated ? 0 : 1, borderColor: 'divider' }}>
+          <Box component={Link} href={`/field?stand=${encodeURIComponent(work.stand.id)}`} sx={{ display: 'block', minHeight: dated ? 40 : 48, py: 0.5, color: 'inherit', textDecoration: 'none', borderRadius: 1, '&:hover': { bgcolor: 'var(--row-chosen)' } }}>
+            <Box sx={{ fontSize: dated ? 14.5 : 16, lineHeight: 1.3 }}>
+              {dated && <Box component="span" sx={{ color: 'text.secondary' }}>{format.date(work.day)} </Box>}
+              <b>{fieldWorkName(work)}</b> <Box component="span" sx={{ color: 'text.secondary', fontWeight: 700 }}>{work.stand.code}</Box> {work.stand.variety.name}
+            </Box>
+            <Box sx={{ fontSize: 13.5, color: 'text.secondary', lineHeight: 1.3 }}>{fieldWorkLine(work, bedName, format)}</Box>
+          </Box>
+        </Box>
+      ))}
+    </Box>
+  )
+}
+
+/** What hardens today, and for how long it is outside. */
+function HardeningToday({ hardening, day }: { hardening: TodayModel['hardening']; day: number }) {
+  const { season, format } = useSeason()
+  const forecast = useForecast(day)
+  if (hardening.length === 0) return null
+  return (
+    <Box component="section" sx={{ mt: 2 }}>
+      <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1, mb: 0.5 }}>
+        <Box component="h2" sx={{ m: 0, fontSize: 15, fontWeight: 700 }}>
+          Hardening today
+        </Box>
+        {forecast?.simulated && <Box sx={{ fontSize: 13, fontWeight: 700, color: 'warning.main' }}>weather simulated</Box>}
+      </Box>
+      <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+        {hardening.map(({ batch, from, until }) => {
+          const exposure = exposureOn(schoolOf(batch.way.method, season.habits), from, until, day, bearsWhileHardening(batch.way.crop), forecast)!
+          return (
+            <Box component="li" key={batch.id} sx={{ borderTop: 1, borderColor: 'divider' }}>
+              <Box component={Link} href={`/field?tab=hardening&stand=${encodeURIComponent(batch.id)}`} sx={{ display: 'block', minHeight: 48, py: 0.5, color: 'inherit', textDecoration: 'none', borderRadius: 1, '&:hover': { bgcolor: 'var(--row-chosen)' } }}>
+                <Box sx={{ fontSize: 16, lineHeight: 1.3 }}>
+                  <Box component="span" sx={{ color: 'text.secondary', fontWeight: 700 }}>{batch.code}</Box> {batch.variety.name}
+                  <Box component="span" sx={{ color: 'text.secondary', fontSize: 13.5 }}> day {exposure.nth} of {exposure.of}</Box>
+                </Box>
+                <Box sx={{ fontSize: 14.5, color: exposure.change ? 'error.main' : 'text.primary', fontWeight: exposure.change ? 650 : 400, lineHeight: 1.3 }}>{exposureSentence(exposure, format)}</Box>
+              </Box>
+            </Box>
+          )
+        })}
+      </Box>
+    </Box>
+  )
+}
+
 function DayStops({ work, large = false }: { work: DayWork; large?: boolean }) {
   const { season } = useSeason()
   return (
@@ -158,7 +238,7 @@ const TaskRow = memo(function TaskRow({ task, large }: { task: Task; large: bool
     <Box component="li" sx={{ borderTop: large ? 1 : 0, borderColor: 'divider' }}>
       <Box
         component={Link}
-        href={`/plan?batch=${encodeURIComponent(batch.id)}`}
+        href={task.kind === 'plant' ? `/field?stand=${encodeURIComponent(batch.id)}` : `/plan?batch=${encodeURIComponent(batch.id)}`}
         sx={{ display: 'flex', gap: 1.5, alignItems: 'center', minHeight: large ? 56 : 40, py: 0.5, color: 'inherit', textDecoration: 'none', borderRadius: 1, '&:hover': { bgcolor: 'var(--row-chosen)' } }}
       >
         <StairGlyph batch={batch} />
@@ -205,6 +285,20 @@ const WeekTable = memo(function WeekTable({ week }: { week: SowingWeek }) {
           {week.batches.map((batch) => (
             <SowRow key={batch.id} batch={batch} />
           ))}
+          {week.inPlace.map((stand) => (
+            <tr key={stand.id}>
+              <td className="day">{format.date(stand.from)}</td>
+              <td>
+                <Box component={Link} href={`/field?stand=${encodeURIComponent(stand.id)}`} sx={{ color: 'inherit', textDecoration: 'none', '&:hover': { textDecoration: 'underline' } }}>
+                  <Box component="span" sx={{ fontWeight: 700, color: 'text.secondary' }}>{stand.code}</Box> {stand.variety.name}
+                </Box>
+              </td>
+              <td className="n" data-label="seeds">{format.number(stand.inPlace!.seeds)}</td>
+              <td className="n" data-label="cells">–</td>
+              <td className="n" data-label="trays">–</td>
+              <td className="into">{metres(format, stand.inPlace!.metres * 100)} of row, in place</td>
+            </tr>
+          ))}
         </tbody>
       </Box>
     </Box>
@@ -212,7 +306,7 @@ const WeekTable = memo(function WeekTable({ week }: { week: SowingWeek }) {
 }, sameWeek)
 
 function sameWeek({ week: a }: { week: SowingWeek }, { week: b }: { week: SowingWeek }): boolean {
-  return a.monday === b.monday && a.batches.length === b.batches.length && a.batches.every((batch, i) => batch === b.batches[i])
+  return a.monday === b.monday && a.batches.length === b.batches.length && a.batches.every((batch, i) => batch === b.batches[i]) && a.inPlace.length === b.inPlace.length && a.inPlace.every((stand, i) => stand === b.inPlace[i])
 }
 
 const SowRow = memo(function SowRow({ batch }: { batch: Batch }) {

@@ -1,0 +1,172 @@
+/** What goes out in the next weeks, and whether it can. */
+'use client'
+import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
+import Typography from '@mui/material/Typography'
+import { useMemo } from 'react'
+import type { Day } from '../../core/calendar/day'
+import type { Gate, Gated } from '../../core/field/gates'
+import { dayLength } from '../../core/climate/light'
+import { seasonAir } from '../../core/plan/anchor'
+import { useForecast, useGates } from '../../ui/field-gates'
+import { useSeason } from '../../ui/season-context'
+import { StairGlyph } from '../../ui/stair/stair'
+import { count } from '../../words/format'
+import { GATE_TITLES, gateSentence } from '../../words/field'
+import { VerdictMark } from './verdict'
+
+const BEFORE = 3 // days back: what should have gone out already
+const AHEAD = 21
+const KINDS: readonly Gate['kind'][] = ['frost', 'night', 'soil', 'bed', 'plants', 'leaves']
+
+export function GatesList({ day, chosen, onChoose, onWeather }: { day: Day; chosen: string | undefined; onChoose: (id: string) => void; onWeather: () => void }) {
+  const { format } = useSeason()
+  const gated = useGates(day, day - BEFORE, day + AHEAD)
+  const weeks = useMemo(() => byWeek(gated, day), [gated, day])
+  return (
+    <Box sx={{ containerType: 'inline-size' }}>
+      <WeatherAhead day={day} onWeather={onWeather} />
+      {gated.length === 0 && <Box sx={{ mt: 3, color: 'text.secondary' }}>Nothing goes out from {format.date(day - BEFORE)} to {format.date(day + AHEAD - 1)}.</Box>}
+      {weeks.map(({ title, list }) => (
+        <Box key={title} component="section" sx={{ mt: 2.5 }}>
+          <Box sx={{ display: 'grid', ...grid, columnGap: 1, alignItems: 'end', pb: 0.5 }}>
+            <Typography variant="h3" component="h2" sx={{ gridColumn: '1 / 4' }}>
+              {title}
+            </Typography>
+            {KINDS.map((kind) => (
+              <Box key={kind} aria-hidden sx={{ ...onlyWide, fontSize: 13, color: 'text.secondary', textAlign: 'center' }}>
+                {GATE_TITLES[kind]}
+              </Box>
+            ))}
+          </Box>
+          <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+            {list.map((one) => (
+              <GatedRow key={one.stand.id} gated={one} chosen={one.stand.id === chosen} onChoose={onChoose} />
+            ))}
+          </Box>
+        </Box>
+      ))}
+    </Box>
+  )
+}
+
+const GRID = '50px minmax(0, 1fr) 84px'
+const WIDE = '@container (min-width: 720px)' // room for a column for each gate
+const grid = { gridTemplateColumns: GRID, [WIDE]: { gridTemplateColumns: `${GRID} repeat(6, 52px)` } }
+const onlyWide = { display: 'none', [WIDE]: { display: 'block' } }
+
+function GatedRow({ gated: { stand, gates, verdict }, chosen, onChoose }: { gated: Gated; chosen: boolean; onChoose: (id: string) => void }) {
+  const { format } = useSeason()
+  const reasons = gates.filter((gate) => gate.verdict !== 'go')
+  return (
+    <Box component="li" sx={{ borderTop: 1, borderColor: 'divider' }}>
+      <Box
+        component="button"
+        type="button"
+        aria-pressed={chosen}
+        onClick={() => onChoose(stand.id)}
+        sx={{ all: 'unset', boxSizing: 'border-box', cursor: 'pointer', width: '100%', display: 'grid', ...grid, columnGap: 1, alignItems: 'center', py: 0.9, minHeight: 48, bgcolor: chosen ? 'background.paper' : 'transparent', '&:hover': { bgcolor: 'background.paper' }, '&:focus-visible': { outline: '3px solid', outlineColor: 'primary.main', outlineOffset: -3 } }}
+      >
+        {stand.batch ? <StairGlyph batch={stand.batch} /> : <RowGlyph />}
+        <Box sx={{ minWidth: 0 }}>
+          <Box>
+            <Box component="span" sx={{ fontWeight: 700, color: 'text.secondary' }}>
+              {stand.code}
+            </Box>{' '}
+            {stand.variety.name}
+          </Box>
+          <Box sx={{ fontSize: 13.5, color: 'text.secondary' }}>
+            {format.date(stand.from)}: {stand.inPlace ? `sow ${count(format, stand.inPlace.seeds, 'seed')}` : count(format, stand.plants, 'plant')}
+          </Box>
+          {reasons.length > 0 && (
+            <Box sx={{ fontSize: 13.5, color: verdict === 'wait' ? 'error.main' : 'text.primary' }}>{gateSentence(reasons.find((gate) => gate.verdict === 'wait') ?? reasons[0]!, format)}</Box>
+          )}
+        </Box>
+        <VerdictMark verdict={verdict} />
+        {KINDS.map((kind) => {
+          const gate = gates.find((one) => one.kind === kind)
+          return (
+            <Box key={kind} sx={{ ...onlyWide, textAlign: 'center', color: 'text.secondary' }}>
+              {gate ? <VerdictMark small verdict={gate.verdict} title={GATE_TITLES[kind]} /> : <span aria-hidden>·</span>}
+            </Box>
+          )
+        })}
+      </Box>
+    </Box>
+  )
+}
+
+/** What is sown in rows: no stair, just the row. */
+function RowGlyph() {
+  return (
+    <svg width="44" height="18" aria-hidden="true">
+      <path d="M2 13H42" stroke="currentColor" strokeWidth="1.6" />
+      {[6, 14, 22, 30, 38].map((x) => (
+        <path key={x} d={`M${x} 13V7`} stroke="currentColor" strokeWidth="1.6" />
+      ))}
+    </svg>
+  )
+}
+
+function byWeek(gated: readonly Gated[], day: Day): { title: string; list: Gated[] }[] {
+  const parts: [string, (from: Day) => boolean][] = [
+    ['Should be out', (from) => from < day],
+    ['The next seven days', (from) => from >= day && from < day + 7],
+    ['The week after', (from) => from >= day + 7 && from < day + 14],
+    ['The third week', (from) => from >= day + 14],
+  ]
+  return parts.flatMap(([title, within]) => {
+    const list = gated.filter(({ stand }) => within(stand.from))
+    return list.length > 0 ? [{ title, list }] : []
+  })
+}
+
+const DAYS_SHOWN = 10
+
+/** Ten days of weather where a source is switched on, a usual day where none is. */
+function WeatherAhead({ day, onWeather }: { day: Day; onWeather: () => void }) {
+  const { season, format } = useSeason()
+  const forecast = useForecast(day)
+  const air = useMemo(() => seasonAir(season), [season])
+  const days = Array.from({ length: DAYS_SHOWN }, (_, i) => day + i).flatMap((one) => {
+    const ahead = forecast?.days.get(one)
+    return ahead ? [{ day: one, ...ahead }] : []
+  })
+  const hours = dayLength(day, season.site.latitude)
+  return (
+    <Box component="section" aria-label="Weather ahead" sx={{ mt: 2, border: 1, borderColor: 'divider', borderRadius: 1.5, bgcolor: 'background.paper', px: 1.5, py: 1 }}>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1, fontSize: 14 }}>
+        <Typography variant="h3" component="h2">
+          Weather ahead
+        </Typography>
+        {forecast?.simulated && (
+          <Box component="span" sx={{ px: 1, py: 0.1, border: 1, borderColor: 'warning.main', color: 'warning.main', borderRadius: 1, fontWeight: 700, fontSize: 13 }}>
+            simulated
+          </Box>
+        )}
+        <Box component="span" sx={{ color: 'text.secondary', flex: '1 1 220px', order: { xs: 3, sm: 0 } }}>
+          {forecast && !forecast.simulated ? `from ${forecast.name} · ` : ''}soil about {format.temperature(Math.round(air.soil(day)))} · day of {format.number(hours, 1)} hours
+        </Box>
+        <Button size="small" color="inherit" onClick={onWeather}>
+          {forecast ? 'Change' : 'Switch on or bring in'}
+        </Button>
+      </Box>
+      {days.length > 0 ? (
+        <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0, mt: 0.5, display: 'flex', overflowX: 'auto', gap: 0.5 }} tabIndex={0} aria-label="Days ahead">
+          {days.map(({ day: on, low, high, rain = 0, wind = 0 }) => (
+            <Box component="li" key={on} sx={{ flex: '1 0 80px', textAlign: 'center', whiteSpace: 'nowrap', fontSize: 13, py: 0.5, borderRadius: 1, bgcolor: low <= 0 ? 'error.light' : 'transparent' }}>
+              <Box sx={{ color: 'text.secondary' }}>{format.date(on)}</Box>
+              <Box sx={{ fontSize: 16, fontWeight: 700, color: low <= 0 ? 'error.main' : 'text.primary' }}>{format.temperature(Math.round(low))}</Box>
+              <Box>{format.temperature(Math.round(high))}</Box>
+              <Box sx={{ color: 'text.secondary' }}>{[rain >= 1 ? `${format.number(rain)} mm` : '', wind > 40 ? 'windy' : ''].filter(Boolean).join(', ') || '\u00A0'}</Box>
+            </Box>
+          ))}
+        </Box>
+      ) : (
+        <Box sx={{ fontSize: 14, color: 'text.secondary' }}>
+          {forecast ? `The forecast of ${forecast.name} has no day from here on: bring in a newer one.` : `No forecast: gates go by usual years. A usual night now has ${format.temperature(Math.round(air.night(day)))}.`}
+        </Box>
+      )}
+    </Box>
+  )
+}

@@ -1,0 +1,24 @@
+/** Head of a panel, with the way to close it. */
+'use client'
+import CloseIcon from '@mui/icons-material/Close'
+import Box from '@mui/material/Box'
+import IconButton from '@mui/material/IconButton'
+import Typography from '@mui/material/Typography'
+
+export function PanelTitle({ over, title, onClose }: { over?: string; title: string; onClose: () => void }) {
+  return (
+    <Box sx={{ display: 'flex', alignItems: 'flex-start', gap: 1, mb: 1 }}>
+      <Box sx={{ flex: 1 }}>
+        {over && (
+          <Typography component="p" sx={{ fontWeight: 700, color: 'text.secondary', fontSize: 14 }}>
+            {over}
+          </Typography>
+        )}
+        <Typography variant="h2">{title}</Typography>
+      </Box>
+      <IconButton aria-label="Close" onClick={onClose} edge="end">
+        <CloseIcon />
+      </IconButton>
+    </Box>
+  )
+}

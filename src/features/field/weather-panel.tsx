@@ -1,0 +1,119 @@
+/** Where the weather ahead comes from: nothing, the simulated stand-in, or a file; and how nights and soil run here. */
+'use client'
+import Alert from '@mui/material/Alert'
+import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
+import Typography from '@mui/material/Typography'
+import { useMemo, useRef, useState, type ChangeEvent } from 'react'
+import { parseDay } from '../../core/calendar/day'
+import { readForecast } from '../../interchange/forecast-csv'
+import { DROP_WORDS, type WeatherReading } from '../../interchange/weather-csv'
+import { withFigure } from '../../season/figures'
+import { readSeason } from '../../season/read'
+import type { Season } from '../../season/schema'
+import { EditorFrame, problemAt, useDraft } from '../../ui/editor'
+import { ChoiceField, NumberField } from '../../ui/fields'
+import { MovesPreview, useMoves } from '../../ui/moves'
+import { useSeason } from '../../ui/season-context'
+import { useChange } from '../../ui/use-change'
+import { count } from '../../words/format'
+import { PanelTitle } from './panel-title'
+
+type Forecast = Season['site']['forecast']
+
+export function WeatherPanel({ onClose }: { onClose: () => void }) {
+  const { season, format } = useSeason()
+  const stored = useMemo(() => ({ farm: season.farm, season: season.season, site: season.site, habits: season.habits }), [season])
+  const draft = useDraft(stored)
+  const saving = useChange()
+  const { site } = draft.now
+  const local = useMemo(() => {
+    const read = readSeason({ ...season, ...draft.now })
+    return read.ok ? [] : read.problems
+  }, [season, draft.now])
+  const problems = draft.changed ? (local.length > 0 ? local : saving.problems) : []
+  const put = (path: string, value: unknown) => draft.set(withFigure(draft.now, path, value))
+  const { moves, edits } = useMoves(draft.now, draft.changed && local.length === 0)
+  const save = async () => {
+    if (await saving.change([...edits, { of: 'head', key: 'head', from: draft.from, to: draft.now }], 'Weather ahead changed')) draft.saved()
+  }
+  const { forecast } = site
+  const setSource = (next: Forecast) => put('site.forecast', next)
+  return (
+    <EditorFrame onPaper title={<PanelTitle title="Weather ahead" onClose={onClose} />} changed={draft.changed} busy={saving.busy} failure={saving.failure} problems={problems} onSave={() => void save()} onDrop={() => { draft.drop(); saving.clear() }}>
+      <ChoiceField
+        label="Comes from"
+        value={forecast?.from ?? ''}
+        none="nowhere: usual years only"
+        options={[['stand-in', 'the simulated stand-in'], ...(forecast?.from === 'file' ? [['file', forecast.name] as const] : [])]}
+        onChange={(from) => (from === '' ? setSource(undefined) : from === 'stand-in' && setSource({ from: 'stand-in', seed: 1 }))}
+      />
+      {forecast?.from === 'stand-in' && <Alert severity="warning" sx={{ mt: 1.5 }}>Made up, with cold snaps, for trying things out: everything that comes of it says “simulated”. Do not plant by it.</Alert>}
+      {forecast?.from === 'file' && <Box sx={{ mt: 1, fontSize: 14 }}>{count(format, forecast.days.length, 'day')}, {format.date(parseDay(forecast.days[0]!.on))} to {format.date(parseDay(forecast.days.at(-1)!.on))}.</Box>}
+      <ForecastFile onTake={setSource} />
+      <Typography variant="h3" sx={{ mt: 2.5, mb: 1 }}>Nights and soil here</Typography>
+      <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5, alignItems: 'start' }}>
+        <NumberField label="A night falls below the day’s mean by" quantity="difference" value={site.nightDrop} onChange={(x) => x !== undefined && put('site.nightDrop', x)} error={problemAt(problems, 'site.nightDrop')} />
+        <NumberField label="Soil warmer than the air of ten days" quantity="difference" value={site.soilLift} onChange={(x) => x !== undefined && put('site.soilLift', x)} error={problemAt(problems, 'site.soilLift')} help="under black mulch 2 or 3" />
+      </Box>
+      <MovesPreview moves={moves} />
+    </EditorFrame>
+  )
+}
+
+const MOST_BYTES = 2_000_000
+const ORDERS = [['ymd', 'year, month, day'], ['dmy', 'day, month, year'], ['mdy', 'month, day, year']] as const
+
+/** Days ahead from a file; what is recognised is shown and can be set right before it is taken. */
+function ForecastFile({ onTake }: { onTake: (forecast: Forecast) => void }) {
+  const { season, format } = useSeason()
+  const input = useRef<HTMLInputElement>(null)
+  const [file, setFile] = useState<{ name: string; text: string }>()
+  const [confirmed, setConfirmed] = useState<Partial<WeatherReading>>({})
+  const [failure, setFailure] = useState<string>()
+  const read = useMemo(() => (file ? readForecast(file.text, season.site.nightDrop, confirmed) : undefined), [file, confirmed, season.site.nightDrop])
+  const choose = async (event: ChangeEvent<HTMLInputElement>) => {
+    const [chosen] = event.target.files ?? []
+    event.target.value = ''
+    if (!chosen) return
+    setConfirmed({})
+    setFailure(undefined)
+    if (chosen.size > MOST_BYTES) return setFailure('The file is larger than 2 MB; a forecast is a few lines.')
+    try {
+      setFile({ name: chosen.name.slice(0, 120), text: await chosen.text() })
+    } catch {
+      setFailure('The file could not be read. Choose it again.')
+    }
+  }
+  const columns = read?.columns.map((name, i) => [String(i), name] as const) ?? []
+  const confirm = (part: Partial<WeatherReading>) => setConfirmed((now) => ({ ...now, ...part }))
+  return (
+    <Box component="section" sx={{ mt: 2 }}>
+      <input ref={input} type="file" accept=".csv,.txt,text/csv" hidden onChange={(event) => void choose(event)} data-testid="forecast-file" />
+      <Button size="small" variant="outlined" onClick={() => input.current?.click()}>Bring in a forecast, CSV</Button>
+      <Box sx={{ fontSize: 13, color: 'text.secondary', mt: 0.5 }}>Dates with lows and highs; rain in mm and wind in km/h where there are columns of them.</Box>
+      {failure && <Alert severity="error" sx={{ mt: 1 }}>{failure}</Alert>}
+      {file && !read && <Alert severity="error" sx={{ mt: 1 }}>{file.name} holds no column of dates beside one of temperatures.</Alert>}
+      {file && read && (
+        <Box sx={{ mt: 1.5, display: 'grid', gap: 1.25 }}>
+          {read.doubts.length > 0 && <Alert severity="warning">Please look: {[read.doubts.includes('columns') && 'which column is the lowest of the day', read.doubts.includes('order') && 'whether day or month comes first', read.doubts.includes('unit') && 'whether it is °C or °F'].filter(Boolean).join('; ')}.</Alert>}
+          <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.25 }}>
+            <ChoiceField label="Date" value={String(read.reading.date)} options={columns} onChange={(x) => confirm({ date: Number(x) })} />
+            <ChoiceField label="Lowest of the day" value={String(read.reading.min)} options={columns} onChange={(x) => confirm({ min: Number(x) })} />
+            <ChoiceField label="Dates are written" value={read.reading.order} options={ORDERS} onChange={(order) => order && confirm({ order })} />
+            <ChoiceField label="Unit" value={read.reading.unit} options={[['C', '°C'], ['F', '°F']]} onChange={(unit) => unit && confirm({ unit })} />
+          </Box>
+          <Box role="status" sx={{ fontSize: 14 }}>
+            {count(format, read.days.length, 'day')} read{read.guessedHighs > 0 ? `; ${count(format, read.guessedHighs, 'day')} without a high, taken as a usual one` : ''}{read.dropped.length > 0 ? `; ${count(format, read.dropped.length, 'row')} left out:` : '.'}
+          </Box>
+          {read.dropped.length > 0 && (
+            <Box component="ul" tabIndex={0} sx={{ m: 0, pl: 2.5, maxHeight: 120, overflow: 'auto', fontSize: 13 }}>
+              {read.dropped.map(({ line, text, why }) => <li key={line}>Line {line}: {text} ({DROP_WORDS[why]})</li>)}
+            </Box>
+          )}
+          <Button size="small" variant="contained" disabled={read.days.length === 0} onClick={() => { onTake({ from: 'file', name: file.name, days: read.days }); setFile(undefined) }} sx={{ justifySelf: 'start' }}>Take this forecast</Button>
+        </Box>
+      )}
+    </Box>
+  )
+}

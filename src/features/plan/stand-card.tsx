@@ -1,0 +1,50 @@
+/** What is sown in its place: when, how much seed, when it is up and thinned, and the way to its bed. */
+'use client'
+import CloseIcon from '@mui/icons-material/Close'
+import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
+import IconButton from '@mui/material/IconButton'
+import Typography from '@mui/material/Typography'
+import Link from 'next/link'
+import type { Stand } from '../../core/field/stand'
+import { useSeason } from '../../ui/season-context'
+import { anchorSentence } from '../../words/anchors'
+import { inPlaceSentence } from '../../words/field'
+
+export function StandCard({ stand, busy, onEdit, onDuplicate, onRemove, onClose }: { stand: Stand; busy: boolean; onEdit: () => void; onDuplicate: () => void; onRemove: (one: boolean) => void; onClose: () => void }) {
+  const { season, format } = useSeason()
+  const inSeries = stand.n > 0
+  const { planting } = stand
+  return (
+    <Box>
+      <Box sx={{ display: 'flex', alignItems: 'flex-start', gap: 1 }}>
+        <Box sx={{ flex: 1 }}>
+          <Typography component="p" sx={{ fontWeight: 700, color: 'text.secondary', fontSize: 14 }}>
+            {stand.code}
+            {inSeries ? ', one of a series' : ''}
+          </Typography>
+          <Typography variant="h2" id="panel-title">
+            {stand.variety.name}
+          </Typography>
+          <Typography component="p" sx={{ fontSize: 14, color: 'text.secondary' }}>
+            {stand.inPlace!.method.name}
+          </Typography>
+        </Box>
+        <IconButton aria-label="Close" onClick={onClose} edge="end">
+          <CloseIcon />
+        </IconButton>
+      </Box>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, my: 1.5 }}>
+        <Button variant="outlined" size="small" disabled={busy} onClick={onEdit}>{inSeries ? 'Edit series' : 'Edit'}</Button>
+        <Button variant="outlined" size="small" disabled={busy} onClick={onDuplicate}>Duplicate</Button>
+        <Button variant="outlined" size="small" component={Link} href={`/field?stand=${encodeURIComponent(stand.id)}`}>In the field</Button>
+        <Button variant="outlined" size="small" color="error" disabled={busy} onClick={() => onRemove(false)}>{inSeries ? 'Remove series' : 'Remove'}</Button>
+        {inSeries && <Button variant="outlined" size="small" color="error" disabled={busy} onClick={() => onRemove(true)}>Drop this one</Button>}
+      </Box>
+      <Typography component="p">{inPlaceSentence(stand, format)}</Typography>
+      {stand.harvest !== undefined && <Typography component="p" sx={{ mt: 1 }}>First harvest about {format.date(stand.harvest)}{stand.clears === undefined ? '' : `; ground clear ${format.date(stand.clears)}`}.</Typography>}
+      {planting.anchor && <Typography component="p" sx={{ mt: 1, fontSize: 14, color: 'text.secondary' }}>{anchorSentence(planting.anchor, stand.crop, season, format)}</Typography>}
+      {planting.note && <Typography component="p" sx={{ mt: 1.5, fontSize: 14, fontStyle: 'italic' }}>{planting.note}</Typography>}
+    </Box>
+  )
+}
