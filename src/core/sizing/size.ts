@@ -66,7 +66,7 @@ export function sizeBatch(input: SizingInput): Sizing | undefined {
   }
   const typical = typicalYield(input)
   if (!(meanYield(typical) > 0)) return undefined
-  const start = guess(typical, wanted, perStage, shareDoubt(input))
+  const start = about(input, wanted)
   const sown = sownCells(input, start)
   const cells = smallest((n) => sown.chance(n, wanted) >= perStage, sown.refine(start, wanted, perStage))
   if (cells === undefined) return undefined
@@ -81,8 +81,8 @@ export function sizeBatch(input: SizingInput): Sizing | undefined {
 export function chanceWith(input: SizingInput, cells: number): number {
   const exact = sizeBatch(input)
   if (!exact) return 0
-  const sown = sownCells(input, cells)
-  return sown.chance(cells, wantedOfSown(input, exact.counts)) * laterChance(input, exact.counts)
+  const wanted = wantedOfSown(input, exact.counts)
+  return sownCells(input, about(input, wanted)).chance(cells, wanted) * laterChance(input, exact.counts)
 }
 
 /** The same sizing with its first count rounded up to a whole number of `unit` cells. */
@@ -90,7 +90,7 @@ export function roundUp(sizing: Sizing, unit: number): Sizing {
   const cells = Math.ceil(sizing.cells / unit) * unit
   if (cells === sizing.cells) return sizing
   const wanted = wantedOfSown(sizing.input, sizing.counts)
-  const sown = sownCells(sizing.input, cells)
+  const sown = sownCells(sizing.input, about(sizing.input, wanted))
   return describe(sizing.input, cells, sizing.counts.slice(1), sown, wanted, laterChance(sizing.input, sizing.counts))
 }
 
@@ -135,10 +135,10 @@ function typicalYield(input: SizingInput): CellYield {
   return cellYield(input, input.germination * (input.temperatureFactor ?? 1), input.survivals[0]!)
 }
 
-/** Chances for sown cells, the doubt of the test averaged over; `about` is how many cells are in question. */
-function sownCells(input: SizingInput, about: number): SownCells {
+/** Chances for sown cells, the doubt of the test averaged over; `inQuestion` is how many cells that may be. */
+function sownCells(input: SizingInput, inQuestion: number): SownCells {
   const { germination, testedSeeds, temperatureFactor = 1, survivals } = input
-  const facts = possibleShares(germination, testedSeeds, about).map(({ share, weight }) => {
+  const facts = possibleShares(germination, testedSeeds, inQuestion).map(({ share, weight }) => {
     const cell = cellYield(input, share * temperatureFactor, survivals[0]!)
     return { chance: manyCells(input, share * temperatureFactor * survivals[0]!, cell), weight, mean: meanYield(cell), sd: Math.sqrt(yieldVariance(cell)) }
   })
@@ -219,6 +219,11 @@ function describe(
     perCell,
     input,
   }
+}
+
+/** Cells in question: the doubt of a test is averaged as finely as so many cells ask, the same for every count of them. */
+function about(input: SizingInput, wanted: number): number {
+  return guess(typicalYield(input), wanted, input.confidence ** (1 / input.survivals.length), shareDoubt(input))
 }
 
 /** Cells that a normal curve would call for; the exact search starts here. */

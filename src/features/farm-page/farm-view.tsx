@@ -13,6 +13,7 @@ import useMediaQuery from '@mui/material/useMediaQuery'
 import Link from 'next/link'
 import { useRouter, useSearchParams } from 'next/navigation'
 import { useEffect, type ReactNode } from 'react'
+import { parseDay } from '../../core/calendar/day'
 import { lastFrostFor, workingFrostDate } from '../../core/frost/frost'
 import type { Container, Place, Season } from '../../season/schema'
 import { freeKeyIn } from '../../ui/keys'
@@ -222,6 +223,10 @@ function SiteFacts() {
               {Math.round(1 / frost.trustedChance)}{frost.marginDays === 0 ? '' : `, and ${frost.marginDays} days of margin`}).
             </>
           )}
+        </p>
+        {site.events.length > 0 && <p>To be ready for: {site.events.map(({ name, on }) => `${name}, ${format.date(parseDay(on))}`).join('; ')}.</p>}
+        <p>
+          Weather ahead: {site.forecast === undefined ? 'switched off' : site.forecast.from === 'stand-in' ? 'simulated, for trying out' : `from ${site.forecast.name}`}. <TextLink href="/field?weather=1">Change it in Field</TextLink>.
         </p>
         <Box sx={{ overflowX: 'auto' }}>
           <Box component="table" sx={{ borderCollapse: 'collapse', fontSize: 14, '& td, & th': { px: 1, py: 0.5, textAlign: 'right', fontWeight: 'inherit' }, '& th': { color: 'text.secondary', fontSize: 13 } }}>

@@ -1,6 +1,8 @@
 /** The farm's own facts: its name and season, where it is and how cold, its habits, work and costs. */
 'use client'
+import AddIcon from '@mui/icons-material/Add'
 import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
 import Checkbox from '@mui/material/Checkbox'
 import FormControlLabel from '@mui/material/FormControlLabel'
 import Typography from '@mui/material/Typography'
@@ -10,6 +12,7 @@ import { readSeason } from '../../season/read'
 import type { Season } from '../../season/schema'
 import { EditorFrame, problemAt, useDraft } from '../../ui/editor'
 import { ChoiceField, NumberField, WordField } from '../../ui/fields'
+import { freeKeyIn } from '../../ui/keys'
 import { useSeason } from '../../ui/season-context'
 import { useChange } from '../../ui/use-change'
 import { MONTHS, WEEKDAYS } from '../../words/farm'
@@ -57,6 +60,19 @@ export function HeadEditor({ part }: { part: 'site' | 'habits' }) {
               <NumberField key={month} label={month} quantity="temperature" value={site.outdoorMonthlyMeans[i]} onChange={(x) => x !== undefined && put('site.outdoorMonthlyMeans', site.outdoorMonthlyMeans.map((other, at) => (at === i ? x : other)))} error={at(`site.outdoorMonthlyMeans[${i}]`)} />
             ))}
           </Box>
+          <Typography variant="h3">Market days, weddings and other dates to be ready for</Typography>
+          {site.events.map((event, i) => {
+            const set = (part: Partial<typeof event>) => put('site.events', site.events.map((other, j) => (j === i ? { ...other, ...part } : other)))
+            const used = season.plantings.some(({ anchor }) => anchor?.to === 'event' && anchor.event === event.key)
+            return (
+              <Box key={event.key} sx={{ display: 'grid', gridTemplateColumns: '1.3fr 1fr auto', gap: 1, alignItems: 'start' }}>
+                <WordField label="Event" value={event.name} onChange={(name) => set({ name })} error={at(`site.events[${i}].name`)} />
+                <WordField label="On" type="date" value={event.on} onChange={(on) => set({ on })} error={at(`site.events[${i}].on`)} />
+                <Button size="small" color="inherit" disabled={used} title={used ? 'Plantings hang on it' : ''} onClick={() => put('site.events', site.events.filter((_, j) => j !== i))}>Take out</Button>
+              </Box>
+            )
+          })}
+          <Button size="small" startIcon={<AddIcon />} sx={{ justifySelf: 'start' }} onClick={() => put('site.events', [...site.events, { key: freeKeyIn(site.events, 'event'), name: 'Market', on: head.season.from }])}>Add a date</Button>
         </Box>
       ) : (
         <Box sx={{ display: 'grid', gap: 1.5, mt: 1.5 }}>
@@ -72,6 +88,7 @@ export function HeadEditor({ part }: { part: 'site' | 'habits' }) {
               <FormControlLabel key={name} sx={{ mr: 1 }} control={<Checkbox size="small" checked={habits.sowingWeekdays.includes(i + 1)} onChange={(_, on) => put('habits.sowingWeekdays', on ? [...habits.sowingWeekdays, i + 1].sort() : habits.sowingWeekdays.filter((day) => day !== i + 1))} />} label={name} />
             ))}
           </Box>
+          <NumberField label="From clearing a bed to planting it" unit="days" value={habits.turnaroundDays} onChange={(x) => x !== undefined && put('habits.turnaroundDays', x)} error={at('habits.turnaroundDays')} />
           <Typography variant="h3">Minutes of work</Typography>
           <Box sx={two}>
             <NumberField label="Sow a tray" unit="min" value={habits.work.sowTray} onChange={(x) => x !== undefined && put('habits.work.sowTray', x)} error={at('habits.work.sowTray')} />

@@ -339,7 +339,7 @@ function WeeklyAmount({ crop, onTake }: { crop: Crop; onTake: (weekly: Weekly) =
   const weekly = amount === undefined ? undefined : weeklyPlantings(crop, amount)
   return (
     <Box sx={{ display: 'flex', gap: 1, alignItems: 'flex-start' }}>
-      <NumberField label={`Wanted each week, ${crop.field.yield!.unit}`} value={amount} onChange={setAmount} width={190} help={weekly ? `${count(format, weekly.plants, 'plant')} every ${count(format, weekly.every, 'day')}` : undefined} />
+      <NumberField label={`Wanted a week, ${crop.field.yield!.unit}`} value={amount} onChange={setAmount} width={220} help={weekly ? `${count(format, weekly.plants, 'plant')} every ${count(format, weekly.every, 'day')}` : undefined} />
       <Button size="small" variant="outlined" disabled={!weekly} onClick={() => weekly && onTake(weekly)} sx={{ mt: 0.5 }}>
         Use that
       </Button>

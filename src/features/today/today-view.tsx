@@ -17,9 +17,9 @@ import { useForecast } from '../../ui/field-gates'
 import { useSeason, useWorkingDay } from '../../ui/season-context'
 import { placePaint } from '../../ui/stair/place-hatches'
 import { StairGlyph } from '../../ui/stair/stair'
-import { chanceWords, count } from '../../words/format'
+import { count } from '../../words/format'
 import { cautionsFor } from '../../words/cautions'
-import { exposureSentence, fieldWorkLine, fieldWorkName, metres } from '../../words/field'
+import { exposureSentence, fieldWorkLine, fieldWorkName, metres, yearsWords } from '../../words/field'
 import { markTag } from '../../words/marks'
 import { isBought } from '../../words/methods'
 import { taskLine, taskName } from '../../words/tasks'
@@ -115,7 +115,7 @@ function Weather({ day }: { day: number }) {
       {frost !== undefined && (
         <Box component="span" sx={frost > 0.5 ? { color: 'text.primary', fontWeight: 650 } : {}}>
           {' '}
-          · {frost > 0.01 ? `frost still to come in ${chanceWords(frost)} years` : 'no frost to fear'}
+          · {frost > 0.01 ? `frost still to come in ${yearsWords(frost)}` : 'no frost to fear'}
         </Box>
       )}
     </Typography>
@@ -282,10 +282,9 @@ const WeekTable = memo(function WeekTable({ week }: { week: SowingWeek }) {
           </tr>
         </thead>
         <tbody>
-          {week.batches.map((batch) => (
+          {inOrder(week).map(({ batch, stand }) => batch ? (
             <SowRow key={batch.id} batch={batch} />
-          ))}
-          {week.inPlace.map((stand) => (
+          ) : (
             <tr key={stand.id}>
               <td className="day">{format.date(stand.from)}</td>
               <td>
@@ -304,6 +303,12 @@ const WeekTable = memo(function WeekTable({ week }: { week: SowingWeek }) {
     </Box>
   )
 }, sameWeek)
+
+/** Sowings of a week by day, raised and in place together. */
+function inOrder({ batches, inPlace }: SowingWeek) {
+  const all = [...batches.map((batch) => ({ day: batch.sow!, batch, stand: undefined })), ...inPlace.map((stand) => ({ day: stand.from, batch: undefined, stand }))]
+  return all.sort((a, b) => a.day - b.day)
+}
 
 function sameWeek({ week: a }: { week: SowingWeek }, { week: b }: { week: SowingWeek }): boolean {
   return a.monday === b.monday && a.batches.length === b.batches.length && a.batches.every((batch, i) => batch === b.batches[i]) && a.inPlace.length === b.inPlace.length && a.inPlace.every((stand, i) => stand === b.inPlace[i])
