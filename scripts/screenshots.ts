@@ -30,6 +30,9 @@ const SHOTS: Shot[] = [
   { file: 'know-how', path: '/know-how?crop=tomato', press: /^Say it your way/ },
   { file: 'way', path: '/know-how?method=lisianthus-bought' },
   { file: 'seed', path: '/seed?lot=celosia-plume-lot' },
+  { file: 'field', path: '/field?stand=la.3' },
+  { file: 'field-beds', path: '/field?tab=beds', press: /^Through the season/ },
+  { file: 'field-phone', path: '/field', width: 390, height: 844 },
   { file: 'know-how-phone', path: '/know-how?crop=basil', width: 390, height: 844 },
 ]
 

@@ -444,7 +444,7 @@ export function shareRows(id: SeasonId, x: Planting): Insertable<t.PlantingShare
       name: share.to === 'customer' ? share.name : null,
       pot: share.to === 'sale' ? (share.pot ?? null) : null,
       plants: share.plants,
-      on_day: share.to === 'customer' || share.to === 'sale' ? (share.on ?? null) : null,
+      on_day: share.to === 'spare' ? null : (share.on ?? null),
       at: share.to === 'bed' ? (share.at ?? null) : null,
     }))
   return [...of(0, x.goes), ...x.changes.flatMap((change) => of(change.n, change.goes))]

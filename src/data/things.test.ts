@@ -56,7 +56,7 @@ describe('a season with a field', () => {
     Object.assign(s.plantings[0]!, {
       anchor: { to: 'event', event: 'fair', days: 2 },
       spacing: { rows: 2, plant: 35, atSpot: 2, between: true },
-      goes: [{ to: 'bed', bed: 'n2', plants: 90, at: 100 }, { to: 'customer', name: 'The inn', plants: 60, on: '2027-04-22' }, { to: 'sale', plants: 40, pot: 'pots', on: '2027-04-24' }, { to: 'spare', plants: 10 }],
+      goes: [{ to: 'bed', bed: 'n2', plants: 90, at: 100, on: '2027-04-23' }, { to: 'customer', name: 'The inn', plants: 60, on: '2027-04-22' }, { to: 'sale', plants: 40, pot: 'pots', on: '2027-04-24' }, { to: 'spare', plants: 10 }],
       stand: { on: '2027-04-10', plants: 180 },
       leaves: { on: '2027-04-18', firm: true, dark: false },
       clears: '2027-06-30',

@@ -28,7 +28,7 @@ export function fieldPlanCsv(plan: Plan): string {
         gets,
         from_cm: use?.at ?? '',
         to_cm: use ? use.at + use.length : '',
-        on: (share.to === 'customer' || share.to === 'sale') && share.on !== undefined ? share.on : formatDay(stand.from),
+        on: share.to !== 'spare' && share.on !== undefined ? share.on : formatDay(stand.from),
         no_room_until: share.to === 'bed' ? iso(clashes?.find(({ bed }) => bed.key === share.bed)?.freeOn) : '',
       }
     })

@@ -383,7 +383,7 @@ const plants = z.int().min(1).max(10_000_000)
 
 /** Part of a batch and who it is for. The order of the parts is their priority. */
 export const Share = z.discriminatedUnion('to', [
-  z.strictObject({ to: z.literal('bed'), bed: key, plants, at: z.number().min(0).max(100_000).optional().describe('cm from the head of the bed where it begins') }),
+  z.strictObject({ to: z.literal('bed'), bed: key, plants, on: day.optional().describe('day they go in, where it is not the day of the planting'), at: z.number().min(0).max(100_000).optional().describe('cm from the head of the bed where it begins') }),
   z.strictObject({ to: z.literal('customer'), name, plants, on: day.optional().describe('day they are fetched') }),
   z.strictObject({ to: z.literal('sale'), plants, on: day.optional().describe('day they are to be ready'), pot: key.optional().describe('container they are sold in') }),
   z.strictObject({ to: z.literal('spare'), plants }),

@@ -157,7 +157,12 @@ export function shareName(share: Share, bedName: (key: string) => string): strin
 }
 
 /** How much leaf a crop makes before the days turn it. */
-export function leafTimeSentence({ hours, turns, days, leaves }: LeafTime, f: Format): string {
+export function leafTimeSentence(time: LeafTime, f: Format): string {
+  const lamps = time.lamps.map(({ place, hours }) => `The lamps of ${place} are on for ${f.number(hours, 1)} hours: long enough to turn it in its tray.`)
+  return [daysSentence(time, f), ...lamps].join(' ')
+}
+
+function daysSentence({ hours, turns, days, leaves }: LeafTime, f: Format): string {
   if (turns === undefined) return `The days here never reach ${f.number(hours, 1)} hours.`
   const made = leaves === undefined ? '' : `: about ${count(f, Math.floor(leaves), 'leaf', 'leaves')} by then`
   return days <= 0 ? `The days have ${f.number(hours, 1)} hours already when it goes out${made}.` : `${count(f, days, 'day')} of leaf time until the days reach ${f.number(hours, 1)} hours on ${f.date(turns)}${made}.`

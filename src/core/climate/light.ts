@@ -68,6 +68,30 @@ export function lightOn(place: PlaceLight, day: Day, latitude: number, clearness
   return daylight + lamp
 }
 
+/** What a place's lamps do on a day. */
+export interface LampDay {
+  /** Hours of daylight. */
+  daylight: number
+  /** Light on the plants with the lamps as they run, mol/m²·day. */
+  light: number
+  /** Hours of lamp that would make the light enough; 0 where daylight is, and `undefined` where a day is too short for it. */
+  enough: number | undefined
+}
+
+/**
+ * Lamp hours of a lit place: what they give, and how many would be enough.
+ *
+ * @returns `undefined` where the place has no lamp
+ */
+export function lampDay(place: PlaceLight, day: Day, latitude: number, clearness: number): LampDay | undefined {
+  const { lamp } = place
+  if (!lamp) return undefined
+  const sun = place.transmission === undefined ? 0 : lightOn({ transmission: place.transmission }, day, latitude, clearness)!
+  const missing = Math.max(0, ENOUGH_LIGHT - sun)
+  const hours = lamp.ppfd > 0 ? missing / (lamp.ppfd * 0.0036) : Infinity
+  return { daylight: dayLength(day, latitude), light: lightOn(place, day, latitude, clearness)!, enough: missing === 0 ? 0 : hours <= 24 ? hours : undefined }
+}
+
 /**
  * Share of full growth the light allows: light / 10 mol, at most 1 and at least 0.1.
  *

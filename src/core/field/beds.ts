@@ -56,7 +56,10 @@ export function bedPlan(season: Season, stands: readonly Stand[]): BedPlan {
       if (!bed) continue
       const layout = layoutOf(stand.planting, stand.crop, bed, stand.inPlace?.thinTo)
       const length = layout ? lengthFor(share.plants, layout) : bed.length
-      uses.get(bed.key)!.push({ bed, stand, what: `${stand.code} ${stand.variety.name}`, from: stand.from, until: stand.until, plants: share.plants, layout, length, at: share.at ?? NaN, between: layout?.between ?? false })
+      const from = share.on === undefined ? stand.from : parseDay(share.on)
+      // What goes in later comes out as much later.
+      const until = Math.max(from + 1, stand.until + (stand.clears === undefined ? 0 : from - stand.from))
+      uses.get(bed.key)!.push({ bed, stand, what: `${stand.code} ${stand.variety.name}`, from, until, plants: share.plants, layout, length, at: share.at ?? NaN, between: layout?.between ?? false })
     }
   }
   const clashes: BedClash[] = []

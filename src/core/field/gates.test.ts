@@ -151,11 +151,15 @@ describe('day length', () => {
   it('counts the leaves that are made before', () => {
     const season = readField((s) => (s.crops[0]!.care = { dayLength: 'long', criticalHours: 14.5 }))
     const plan = createPlanner().plan(season)
-    const [early, late] = ['a', 'b.2'].map((id) => leafTime(plan.stands.find((stand) => stand.id === id)!, season.site, seasonAir(season))!)
+    const [early, late] = ['a', 'b.2'].map((id) => leafTime(plan.stands.find((stand) => stand.id === id)!, season, seasonAir(season))!)
     expect(early!.turns).toBe(late!.turns)
     expect(early!.days).toBe(early!.turns! - day('2027-04-20'))
     expect(early!.leaves!).toBeGreaterThan(late!.leaves!)
-    expect(leafTime(plan.stands.find(({ id }) => id === 't')!, season.site, seasonAir(season))).toBeUndefined()
+    expect(early!.lamps).toEqual([])
+    const lit = { ...season, places: season.places.map((place) => (place.key === 'bench' ? { ...place, lamp: { ppfd: 150, hours: 16 } } : place)) }
+    const under = createPlanner().plan(lit).stands.find(({ id }) => id === 'a')!
+    expect(leafTime(under, lit, seasonAir(lit))!.lamps).toEqual([{ place: 'Warm bench', hours: 16 }])
+    expect(leafTime(plan.stands.find(({ id }) => id === 't')!, season, seasonAir(season))).toBeUndefined()
   })
 })
 

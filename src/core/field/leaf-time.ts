@@ -1,5 +1,5 @@
 /** Crops that flower or bulb by day length: how much leaf they can still make before it. */
-import type { Site } from '../../season/schema'
+import type { Season, Site } from '../../season/schema'
 import type { Day } from '../calendar/day'
 import { dayLength } from '../climate/light'
 import { leavesAt } from '../growth/rate'
@@ -15,6 +15,8 @@ export interface LeafTime {
   days: number
   /** True leaves it has made by then, where its crop says how fast it makes them. */
   leaves: number | undefined
+  /** Lamps it stands under, while it is raised, that are on for at least as long: it may turn in its tray. */
+  lamps: { place: string; hours: number }[]
 }
 
 const YEAR = 366
@@ -35,7 +37,7 @@ export function dayOfLength(site: Pick<Site, 'latitude'>, hours: number, habit: 
  *
  * @returns `undefined` for day-neutral crops and those without a critical day length
  */
-export function leafTime(stand: Stand, site: Pick<Site, 'latitude'>, air: OpenAir): LeafTime | undefined {
+export function leafTime(stand: Stand, { site, places }: Pick<Season, 'site' | 'places'>, air: OpenAir): LeafTime | undefined {
   const { care, growth } = stand.crop
   if (care.criticalHours === undefined || (care.dayLength !== 'long' && care.dayLength !== 'short')) return undefined
   const turns = dayOfLength(site, care.criticalHours, care.dayLength, stand.from)
@@ -43,5 +45,7 @@ export function leafTime(stand: Stand, site: Pick<Site, 'latitude'>, air: OpenAi
   const start = stand.inPlace ? stand.inPlace.up : stand.from
   const age = stand.batch?.pass ? stand.batch.ageAtPlanting : 0
   const leaves = growth.leafInterval === undefined || start === undefined || start > until ? undefined : leavesAt(age + air.warmth(growth, start, until), growth.leafInterval, growth.firstLeaf)
-  return { hours: care.criticalHours, turns, days: until - stand.from, leaves }
+  const lit = new Set((stand.batch?.stays ?? []).map(({ place }) => places[place]!))
+  const lamps = [...lit].flatMap(({ name, lamp }) => (lamp && care.dayLength === 'long' && lamp.hours >= care.criticalHours! ? [{ place: name, hours: lamp.hours }] : []))
+  return { hours: care.criticalHours, turns, days: until - stand.from, leaves, lamps }
 }

@@ -25,6 +25,8 @@ export interface Plan {
   batches: Batch[]
   /** By id; made when first asked for. */
   readonly byId: ReadonlyMap<string, Batch>
+  /** What is sown where it is to stand; found when first asked for. */
+  readonly inPlace: readonly Stand[]
   /** What stands in the field, raised or sown there, in the order of the plantings; found when first asked for. */
   readonly stands: readonly Stand[]
   /** What stands along every bed; found when first asked for. */
@@ -53,12 +55,12 @@ const SLACK = 60 // days kept ready on both sides, so that moving a date by a mo
 const AFTER = 420 // days after the last planting for which ready and limit days are still found
 
 /** Everything that is sown from a lot: batches, and what is sown in its place. */
-function drawsOf(batches: readonly Batch[], stands: readonly Stand[]): Draw[] {
+function drawsOf(batches: readonly Batch[], sownInPlace: readonly Stand[]): Draw[] {
   const draws: Draw[] = []
   for (const { id, code, sow, sizing, seed } of batches) {
     if (seed.lot && sow !== undefined && sizing && sizing.seeds > 0) draws.push({ id, code, lot: seed.lot, day: sow, seeds: sizing.seeds })
   }
-  for (const { id, code, from, inPlace } of stands) if (inPlace?.lot) draws.push({ id, code, lot: inPlace.lot, day: from, seeds: inPlace.seeds })
+  for (const { id, code, from, inPlace } of sownInPlace) if (inPlace?.lot) draws.push({ id, code, lot: inPlace.lot, day: from, seeds: inPlace.seeds })
   return draws
 }
 
@@ -134,6 +136,7 @@ export function createPlanner(): Planner {
       let byId: Map<string, Batch> | undefined
       let lots: LotUse[] | undefined
       let short: Map<string, LotUse> | undefined
+      let inPlace: Stand[] | undefined
       let stands: Stand[] | undefined
       let beds: BedPlan | undefined
       return {
@@ -145,11 +148,17 @@ export function createPlanner(): Planner {
           return (byId ??= new Map(batches.map((batch) => [batch.id, batch])))
         },
         get lots() {
-          return (lots ??= lotUses(drawsOf(batches, this.stands), season))
+          return (lots ??= lotUses(drawsOf(batches, this.inPlace), season))
+        },
+        get inPlace() {
+          return (inPlace ??= season.plantings.flatMap((planting) => (isInPlace(t.methods.get(planting.method)!) ? inPlaceOf(season, t, planting) : [])))
         },
         get stands() {
-          return (stands ??= season.plantings.flatMap((planting) => {
-            if (isInPlace(t.methods.get(planting.method)!)) return inPlaceOf(season, t, planting)
+          if (stands) return stands
+          const sown = new Map<Planting, Stand[]>()
+          for (const stand of this.inPlace) sown.set(stand.planting, [...(sown.get(stand.planting) ?? []), stand])
+          return (stands = season.plantings.flatMap((planting) => {
+            if (isInPlace(t.methods.get(planting.method)!)) return sown.get(planting) ?? []
             return next.get(planting)!.map((batch) => standOfBatch(season, batch, seasonAir(season)))
           }))
         },

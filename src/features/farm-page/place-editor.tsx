@@ -7,13 +7,14 @@ import Typography from '@mui/material/Typography'
 import dynamic from 'next/dynamic'
 import { useDeferredValue, useMemo } from 'react'
 import { createClimate } from '../../core/climate/climate'
+import { lampDay } from '../../core/climate/light'
 import { parseDay } from '../../core/calendar/day'
 import { traysOnBench, trayPlacesOf } from '../../core/know/container'
 import { Place as PlaceSchema, type Place } from '../../season/schema'
 import { EditorFrame, useThingEditor } from '../../ui/editor'
 import { ChoiceField, NumberField, WordField } from '../../ui/fields'
 import { scaleOf } from '../../ui/measure'
-import { useSeason } from '../../ui/season-context'
+import { useSeason, useWorkingDay } from '../../ui/season-context'
 import { UsedBy } from '../../ui/used-by'
 import { count } from '../../words/format'
 import { MONTHS, PLACE_KIND_WORDS } from '../../words/farm'
@@ -67,6 +68,7 @@ export function PlaceEditor({ stored, isNew = false, onDone }: { stored: Place; 
           <NumberField label="Lamp hours" unit="h" value={place.lamp?.hours} onChange={(hours) => place.lamp && hours !== undefined && put('lamp', { ...place.lamp, hours })} error={at('lamp.hours')} />
           <NumberField label="Lamp height over trays" quantity="length" value={place.layout?.lampHeight} onChange={(x) => put('layout', { benches, ...place.layout, lampHeight: x })} error={at('layout.lampHeight')} />
         </Box>
+        <LampLine place={place} />
         <Head>Open part of the year</Head>
         <Box sx={two}>
           <WordField label="Open from, MM-DD" value={place.open?.from ?? ''} placeholder="all year" onChange={(from) => put('open', from === '' ? undefined : { until: '12-31', ...place.open, from })} error={at('open.from')} />
@@ -110,6 +112,21 @@ const Head = ({ children }: { children: string }) => (
     {children}
   </Typography>
 )
+
+/** What the lamps do on the working day, and how long they would have to be on. */
+function LampLine({ place }: { place: Place }) {
+  const { season, format } = useSeason()
+  const day = useWorkingDay()
+  const { site } = season
+  const lamps = lampDay(place, day, site.latitude, site.clearness)
+  if (!lamps) return null
+  const enough = lamps.enough === undefined ? 'no number of hours would be enough' : lamps.enough === 0 ? 'daylight alone is enough' : `${format.number(lamps.enough, 1)} hours would be enough`
+  return (
+    <Box sx={{ fontSize: 14, color: 'text.secondary' }}>
+      On {format.date(day)} the day has {format.number(lamps.daylight, 1)} hours. With the lamps on for {format.number(place.lamp!.hours, 1)} hours plants get {format.number(lamps.light, 1)} mol of light; {enough}.
+    </Box>
+  )
+}
 
 function WarmthFields({ value, at, onChange }: { value: Warmth; at: (path: string) => string | undefined; onChange: (value: Warmth) => void }) {
   const set = (key: keyof Warmth, x: number | undefined) => {

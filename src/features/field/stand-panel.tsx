@@ -262,7 +262,7 @@ function Card({ stand }: { stand: Stand }) {
 
 function LeafTimeLine({ stand }: { stand: Stand }) {
   const { season, format } = useSeason()
-  const time = leafTime(stand, season.site, seasonAir(season))
+  const time = leafTime(stand, season, seasonAir(season))
   return time ? <Box sx={{ mt: 1, fontSize: 14 }}>{leafTimeSentence(time, format)}</Box> : null
 }
 
@@ -287,7 +287,7 @@ function ShareRow({ share, gets, counted, stand, first, last, onChange, onRemove
   return (
     <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 104px auto', gap: 0.75, alignItems: 'start', py: 0.75, borderTop: 1, borderColor: 'divider' }}>
       {share.to === 'bed' ? (
-        <ChoiceField label="Own bed" value={share.bed} options={season.beds.map(({ key, name }) => [key, name] as const)} onChange={(key) => key && onChange({ to: 'bed', bed: key, plants: share.plants })} />
+        <ChoiceField label="Own bed" value={share.bed} options={season.beds.map(({ key, name }) => [key, name] as const)} onChange={(key) => key && onChange(said({ to: 'bed', bed: key, plants: share.plants, on: share.on }) as Share)} />
       ) : share.to === 'customer' ? (
         <WordField label="Customer" value={share.name} onChange={(name) => onChange({ ...share, name })} />
       ) : (
@@ -299,8 +299,8 @@ function ShareRow({ share, gets, counted, stand, first, last, onChange, onRemove
         <IconButton size="small" aria-label="Served later" disabled={last} onClick={() => onMove(1)}><DownIcon fontSize="small" /></IconButton>
         <Button size="small" color="inherit" onClick={onRemove} sx={{ minWidth: 0 }}>Out</Button>
       </Box>
-      {(share.to === 'customer' || share.to === 'sale') && (
-        <WordField label={share.to === 'sale' ? 'Ready by' : 'Fetched on'} type="date" value={share.on ?? ''} onChange={(on) => onChange(said({ ...share, on: on === '' ? undefined : on }) as Share)} />
+      {share.to !== 'spare' && (
+        <WordField label={share.to === 'sale' ? 'Ready by' : share.to === 'bed' ? 'Planted on, if not that day' : 'Fetched on'} type="date" value={share.on ?? ''} onChange={(on) => onChange(said({ ...share, on: on === '' ? undefined : on }) as Share)} />
       )}
       {share.to === 'sale' && (
         <Box sx={{ gridColumn: '2 / -1' }}>

@@ -65,13 +65,10 @@ const ofStand = (stand: Stand): Entry => ({
   marked: stand.inPlace!.up === undefined,
 })
 
-/** What is sown in its place, in the order of the plantings. */
-export const sownInPlace = (plan: Plan): Stand[] => plan.stands.filter(({ inPlace }) => inPlace)
-
 /** Rows of the plan. */
 export function planRows(plan: Plan, options: RowOptions): PlanRow[] {
   const words = options.text.toLowerCase().split(/\s+/).filter(Boolean)
-  const entries = [...plan.batches.map(ofBatch), ...sownInPlace(plan).map(ofStand)]
+  const entries = [...plan.batches.map(ofBatch), ...plan.inPlace.map(ofStand)]
   const shown = entries.filter(
     (entry) =>
       (options.crop === '' || entry.crop.key === options.crop) &&
@@ -130,13 +127,13 @@ const compare = (a: number, b: number) => (a < b ? -1 : a > b ? 1 : 0)
 
 /** Weeks in which anything is sown, for the filter. */
 export function sowingWeeks(plan: Plan): Day[] {
-  const weeks = new Set([...plan.batches.flatMap(({ sow }) => (sow === undefined ? [] : [weekStart(sow)])), ...sownInPlace(plan).map(({ from }) => weekStart(from))])
+  const weeks = new Set([...plan.batches.flatMap(({ sow }) => (sow === undefined ? [] : [weekStart(sow)])), ...plan.inPlace.map(({ from }) => weekStart(from))])
   return [...weeks].sort((a, b) => a - b)
 }
 
 /** Crops that are planted this season, by name. */
 export function plantedCrops(plan: Plan): { key: string; name: string }[] {
-  const crops = new Map([...plan.batches.map(({ way }) => way.crop), ...sownInPlace(plan).map(({ crop }) => crop)].map(({ key, name }) => [key, name]))
+  const crops = new Map([...plan.batches.map(({ way }) => way.crop), ...plan.inPlace.map(({ crop }) => crop)].map(({ key, name }) => [key, name]))
   return [...crops].map(([key, name]) => ({ key, name })).sort((a, b) => a.name.localeCompare(b.name))
 }
 

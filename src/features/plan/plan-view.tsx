@@ -28,7 +28,7 @@ import { useSeason, useWorkingDay } from '../../ui/season-context'
 import { useUndo } from '../../ui/undo-context'
 import { changePlantings, type PlantingEdit, type SaveResult } from './actions'
 import { BatchCard } from './batch-card'
-import { planRows, plantedCrops, sowingWeeks, sownInPlace, type RowOptions } from './model'
+import { planRows, plantedCrops, sowingWeeks, type RowOptions } from './model'
 import { OnePanel } from './one-panel'
 import { PlanChart } from './plan-chart'
 import { emptyForm, formOf, freeCode, oneForm, withOneChanged, withOneDropped } from './planting-form'
@@ -52,7 +52,7 @@ export function PlanView() {
   const filters = !narrow || allFilters
   const panel = usePanel()
   const shown = rows.reduce((n, row) => n + (row.kind === 'group' ? 0 : 1), 0)
-  const inPlace = useMemo(() => sownInPlace(plan), [plan])
+  const { inPlace } = plan
   const over = plan.places.filter((load) => load.over.length > 0).length
 
   return (
@@ -291,7 +291,7 @@ function usePanel() {
       />
     )
   } else if (batchId !== null) {
-    const stand = plan.stands.find(({ id, inPlace }) => inPlace && id === batchId)
+    const stand = plan.inPlace.find(({ id }) => id === batchId)
     if (!stand) chosen = null
     else {
       const { planting } = stand

@@ -94,7 +94,7 @@ function sowingWeek(plan: Plan, monday: Day): SowingWeek {
   const batches = plan.batches
     .filter(({ sow }) => sow !== undefined && sow >= monday && sow < monday + 7)
     .sort((a, b) => a.sow! - b.sow! || (a.code < b.code ? -1 : 1))
-  const inPlace = plan.stands.filter((stand) => stand.inPlace && stand.from >= monday && stand.from < monday + 7).sort((a, b) => a.from - b.from)
+  const inPlace = plan.inPlace.filter((stand) => stand.from >= monday && stand.from < monday + 7).sort((a, b) => a.from - b.from)
   return {
     monday,
     batches,
