@@ -2,7 +2,7 @@
 import type { Units } from '../words/format'
 
 /** What is measured. Stored in °C, cm, ml and shares; shown in the reader's units. */
-export type Quantity = 'temperature' | 'difference' | 'length' | 'volume' | 'share' | 'number'
+export type Quantity = 'temperature' | 'difference' | 'length' | 'ground' | 'volume' | 'share' | 'number'
 
 interface Scale {
   unit: string
@@ -21,6 +21,8 @@ export function scaleOf(quantity: Quantity, units: Units): Scale {
       return us ? { unit: '°F', factor: 1.8, offset: 0, digits: 1 } : { unit: '°C', factor: 1, offset: 0, digits: 1 }
     case 'length':
       return us ? { unit: 'in', factor: 1 / 2.54, offset: 0, digits: 2 } : { unit: 'cm', factor: 1, offset: 0, digits: 2 }
+    case 'ground':
+      return us ? { unit: 'ft', factor: 1 / 30.48, offset: 0, digits: 1 } : { unit: 'm', factor: 1 / 100, offset: 0, digits: 2 }
     case 'volume':
       return us ? { unit: 'cu in', factor: 1 / 16.387, offset: 0, digits: 2 } : { unit: 'ml', factor: 1, offset: 0, digits: 1 }
     case 'share':

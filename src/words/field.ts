@@ -44,7 +44,7 @@ export function holdSentence({ freeOn, days, overgrown }: Hold, f: Format): stri
 }
 
 /** A chance as years: `3 years in 10`. */
-export const yearsWords = (chance: number) => chanceWords(chance).replace(/^(.*\d) in /, '$1 years in ').replace(/^1 years/, '1 year')
+export const yearsWords = (chance: number) => chanceWords(chance).replace(/^(.*\d) in /, '$1 years in ').replace(/\b1 years in/, '1 year in')
 
 export const GATE_TITLES: Record<Gate['kind'], string> = { frost: 'Frost', night: 'Nights', soil: 'Soil', bed: 'Bed', plants: 'Plants', leaves: 'Leaves' }
 

@@ -6,7 +6,7 @@ import { emergenceRate, germinationFactor, shareShowing, thermalShareFor } from 
 import { containerAge, containerHolds, rootedIn } from '../growth/container-age'
 import { growthRate, leafAge } from '../growth/rate'
 import { createClimate, sumOver } from './climate'
-import { dayLength, extraterrestrialRadiation, lightFactor, lightOn } from './light'
+import { dayLength, extraterrestrialRadiation, lampDay, lightFactor, lightOn } from './light'
 import { outdoorMean } from './outdoor'
 import { hourlyTemperatures } from './place-temperature'
 
@@ -128,5 +128,18 @@ describe('containers', () => {
     expect(leafAge(1, 40)).toBe(40)
     expect(leafAge(3, 40, 60)).toBe(140)
     expect(growthRate({ base: 4, optimum: 22 }, 30)).toBe(18)
+  })
+})
+
+describe('lamps', () => {
+  const june = parseDay('2027-06-21')
+  it('need no hours where daylight is enough, and as many as are missing where it is not', () => {
+    const rack = { lamp: { ppfd: 180, hours: 12 } }
+    expect(lampDay(rack, june, 45, 0.5)).toEqual({ daylight: dayLength(june, 45), light: 180 * 12 * 0.0036, enough: 10 / (180 * 0.0036) })
+    expect(lampDay({ ...rack, transmission: 0.7 }, june, 45, 0.5)!.enough).toBe(0)
+    const winter = lampDay({ ...rack, transmission: 0.7 }, parseDay('2027-12-21'), 45, 0.5)!
+    expect(lightOn({ transmission: 0.7, lamp: { ppfd: 180, hours: winter.enough! } }, parseDay('2027-12-21'), 45, 0.5)).toBeCloseTo(10, 9)
+    expect(lampDay({ lamp: { ppfd: 40, hours: 16 } }, june, 45, 0.5)!.enough).toBeUndefined()
+    expect(lampDay({ transmission: 0.7 }, june, 45, 0.5)).toBeUndefined()
   })
 })

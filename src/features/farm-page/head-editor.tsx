@@ -65,7 +65,7 @@ export function HeadEditor({ part }: { part: 'site' | 'habits' }) {
             const set = (part: Partial<typeof event>) => put('site.events', site.events.map((other, j) => (j === i ? { ...other, ...part } : other)))
             const used = season.plantings.some(({ anchor }) => anchor?.to === 'event' && anchor.event === event.key)
             return (
-              <Box key={event.key} sx={{ display: 'grid', gridTemplateColumns: '1.3fr 1fr auto', gap: 1, alignItems: 'start' }}>
+              <Box key={event.key} sx={{ display: 'grid', gridTemplateColumns: '1.1fr 1.15fr auto', gap: 1, alignItems: 'start' }}>
                 <WordField label="Event" value={event.name} onChange={(name) => set({ name })} error={at(`site.events[${i}].name`)} />
                 <WordField label="On" type="date" value={event.on} onChange={(on) => set({ on })} error={at(`site.events[${i}].on`)} />
                 <Button size="small" color="inherit" disabled={used} title={used ? 'Plantings hang on it' : ''} onClick={() => put('site.events', site.events.filter((_, j) => j !== i))}>Take out</Button>

@@ -34,14 +34,14 @@ export function BedEditor({ stored, onClose, onStand }: { stored: Bed; onClose: 
         <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1.4fr', gap: 1.5 }}>
           <WordField label="Name" value={bed.name} onChange={(name) => put('name', name)} error={at('name')} />
           <ChoiceField label="Block" value={bed.block} options={season.blocks.map(({ key, name }) => [key, name] as const)} onChange={(block) => block && put('block', block)} error={at('block')} />
-          <NumberField label="Length" quantity="length" value={bed.length} onChange={(length) => length !== undefined && put('length', length)} error={at('length')} />
+          <NumberField label="Length" quantity="ground" value={bed.length} onChange={(length) => length !== undefined && put('length', length)} error={at('length')} />
           <NumberField label="Width" quantity="length" value={bed.width} onChange={(width) => width !== undefined && put('width', width)} error={at('width')} />
         </Box>
         <Typography variant="h3">Stands there from before</Typography>
         {bed.standing.map((one, i) => {
           const set = (part: Partial<typeof one>) => put('standing', bed.standing.map((other, j) => (j === i ? { ...other, ...part } : other)))
           return (
-            <Box key={i} sx={{ display: 'grid', gridTemplateColumns: '1.2fr 1fr auto', gap: 1, alignItems: 'start' }}>
+            <Box key={i} sx={{ display: 'grid', gridTemplateColumns: '1fr 1.2fr auto', gap: 1, alignItems: 'start' }}>
               <WordField label="What" value={one.what} onChange={(what) => set({ what })} error={at(`standing[${i}].what`)} />
               <WordField label="Clear on" type="date" value={one.until} onChange={(until) => set({ until })} error={at(`standing[${i}].until`)} />
               <Button size="small" color="inherit" onClick={() => put('standing', bed.standing.filter((_, j) => j !== i))}>Take out</Button>
@@ -114,7 +114,7 @@ export function NewBeds({ onClose, onDone }: { onClose: () => void; onDone: () =
         <NumberField label="How many" value={many} onChange={setMany} error={wrong ? `A whole number, 1 to ${MOST_AT_ONCE}.` : undefined} />
         <WordField label="Named" value={letter} onChange={setLetter} help={`${letter}1, ${letter}2 …`} />
         <span />
-        <NumberField label="Length" quantity="length" value={length} onChange={setLength} />
+        <NumberField label="Length" quantity="ground" value={length} onChange={setLength} />
         <NumberField label="Width" quantity="length" value={width} onChange={setWidth} />
       </Box>
     </EditorFrame>

@@ -25,8 +25,8 @@ export function MonthSheet({ day }: { day: Day }) {
         <Button size="small" variant="outlined" color="inherit" onClick={() => workingDay.set(until)}>The month after</Button>
         <Button size="small" variant="contained" startIcon={<PrintIcon />} onClick={() => window.print()}>Print</Button>
       </Box>
-      <Box component="article" sx={{ maxWidth: 900, border: 1, borderColor: 'divider', bgcolor: 'background.paper', p: { xs: 1.5, md: 3 }, '@media print': { border: 0, p: 0, maxWidth: 'none' } }}>
-        <Box sx={{ display: 'flex', alignItems: 'baseline', justifyContent: 'space-between', borderBottom: 2, borderColor: 'text.primary', pb: 0.5 }}>
+      <Box component="article" sx={{ maxWidth: 900, border: 1, borderColor: 'divider', bgcolor: 'background.paper', p: { xs: 1.5, md: 3 }, '@media print': { border: 0, p: 0, maxWidth: 'none', columnCount: 2, columnGap: '18px', '& h1, & h2': { fontSize: 18 }, '& h3': { fontSize: 11 } } }}>
+        <Box sx={{ display: 'flex', alignItems: 'baseline', justifyContent: 'space-between', borderBottom: 2, borderColor: 'text.primary', pb: 0.5, '@media print': { columnSpan: 'all' } }}>
           <Typography variant="h1" component="h2">{format.month(from, true)}</Typography>
           <span>{season.farm.name}</span>
         </Box>
@@ -69,7 +69,7 @@ export function MonthSheet({ day }: { day: Day }) {
 
 function Part({ title, empty, children }: { title: string; empty: boolean; children: ReactNode }) {
   return (
-    <Box component="section" sx={{ mt: 2 }}>
+    <Box component="section" sx={{ mt: 2, '@media print': { mt: 0.75 } }}>
       <Typography variant="h3">{title}</Typography>
       {empty ? <Box sx={{ color: 'text.secondary', fontSize: 14 }}>Nothing this month.</Box> : <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>{children}</Box>}
     </Box>
@@ -89,13 +89,13 @@ function TaskLine({ task }: { task: Task }) {
 function Line({ day, code, name, children }: { day: Day; code: string; name: string; children: ReactNode }) {
   const { format } = useSeason()
   return (
-    <Box component="li" sx={{ display: 'grid', gridTemplateColumns: { xs: '18px 82px minmax(0, 1fr)', sm: '18px 88px minmax(0, 1fr) 150px' }, '@media print': { gridTemplateColumns: '16px 76px minmax(0, 1fr) 130px' }, columnGap: 1, alignItems: 'baseline', borderTop: 1, borderColor: 'divider', py: 0.5, breakInside: 'avoid', fontSize: 14 }}>
-      <Box aria-hidden sx={{ width: 14, height: 14, border: 1.5, borderColor: 'text.primary', borderRadius: 0.5, alignSelf: 'center' }} />
+    <Box component="li" sx={{ display: 'grid', gridTemplateColumns: { xs: '18px 82px minmax(0, 1fr)', sm: '18px 88px minmax(0, 1fr) 150px' }, columnGap: 1, alignItems: 'baseline', borderTop: 1, borderColor: 'divider', py: 0.5, breakInside: 'avoid', fontSize: 14, '@media print': { gridTemplateColumns: '11px 54px minmax(0, 1fr) 44px', columnGap: '4px', py: '1px', fontSize: 9.5, lineHeight: 1.25 } }}>
+      <Box aria-hidden sx={{ width: 14, height: 14, border: 1.5, borderColor: 'text.primary', borderRadius: 0.5, alignSelf: 'center', '@media print': { width: 9, height: 9, border: 1 } }} />
       <span>{format.date(day)}</span>
       <Box sx={{ minWidth: 0 }}>
         <b>{code}</b> {name} · <Box component="span" sx={{ color: 'text.secondary' }}>{children}</Box>
       </Box>
-      <Box aria-hidden sx={{ display: { xs: 'none', sm: 'block' }, '@media print': { display: 'block' }, borderBottom: 1, borderColor: 'text.secondary', alignSelf: 'end', height: 16 }} />
+      <Box aria-hidden sx={{ display: { xs: 'none', sm: 'block' }, '@media print': { display: 'block' }, borderBottom: 1, borderColor: 'text.secondary', alignSelf: 'end', height: { sm: 16 } }} />
     </Box>
   )
 }

@@ -299,12 +299,10 @@ function ShareRow({ share, gets, counted, stand, first, last, onChange, onRemove
         <IconButton size="small" aria-label="Served later" disabled={last} onClick={() => onMove(1)}><DownIcon fontSize="small" /></IconButton>
         <Button size="small" color="inherit" onClick={onRemove} sx={{ minWidth: 0 }}>Out</Button>
       </Box>
-      {share.to !== 'spare' && (
-        <WordField label={share.to === 'sale' ? 'Ready by' : share.to === 'bed' ? 'Planted on, if not that day' : 'Fetched on'} type="date" value={share.on ?? ''} onChange={(on) => onChange(said({ ...share, on: on === '' ? undefined : on }) as Share)} />
-      )}
-      {share.to === 'sale' && (
-        <Box sx={{ gridColumn: '2 / -1' }}>
-          <ChoiceField label="Sold in" value={share.pot ?? ''} none="its cell" options={season.containers.map(({ key, name }) => [key, name] as const)} onChange={(pot) => onChange(said({ ...share, pot: pot === '' ? undefined : pot }) as Share)} />
+      {(share.to === 'customer' || share.to === 'sale' || (share.to === 'bed' && share.on !== undefined)) && (
+        <Box sx={{ gridColumn: '1 / -1', display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 0.75 }}>
+          <WordField label={share.to === 'sale' ? 'Ready by' : share.to === 'bed' ? 'Planted on' : 'Fetched on'} type="date" value={share.on ?? ''} onChange={(on) => onChange(said({ ...share, on: on === '' ? undefined : on }) as Share)} />
+          {share.to === 'sale' && <ChoiceField label="Sold in" value={share.pot ?? ''} none="its cell" options={season.containers.map(({ key, name }) => [key, name] as const)} onChange={(pot) => onChange(said({ ...share, pot: pot === '' ? undefined : pot }) as Share)} />}
         </Box>
       )}
       <Box sx={{ gridColumn: '1 / -1', fontSize: 13, color: counted && gets < share.plants ? 'error.main' : 'text.secondary' }}>
@@ -325,6 +323,14 @@ function ShareRow({ share, gets, counted, stand, first, last, onChange, onRemove
                 {' · '}
                 <MuiLink component="button" type="button" color="inherit" onClick={() => onChange({ ...share, plants: plantsIn(bed.length, layout) })} sx={{ fontSize: 13 }}>
                   fill the bed
+                </MuiLink>
+              </>
+            )}
+            {share.to === 'bed' && share.on === undefined && (
+              <>
+                {' · '}
+                <MuiLink component="button" type="button" color="inherit" onClick={() => onChange({ ...share, on: formatDay(stand.from + 7) })} sx={{ fontSize: 13 }}>
+                  on another day
                 </MuiLink>
               </>
             )}
