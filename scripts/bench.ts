@@ -3,10 +3,12 @@
  * npm run bench -- --browser runs bench-browser.ts instead.
  * Prints one JSON line a measurement.
  */
-import { parseDay, weekStart } from '../src/core/calendar/day'
+import { formatDay, parseDay, weekStart } from '../src/core/calendar/day'
+import { gatesBetween } from '../src/core/field/gates'
 import { frostDates, frostSeasons, percentile } from '../src/core/frost/record'
-import { anchoredMoves } from '../src/core/plan/anchor'
+import { anchoredMoves, seasonAir } from '../src/core/plan/anchor'
 import { compareWays } from '../src/core/plan/compare'
+import { expandPlanting } from '../src/core/plan/expand'
 import { createPlanner, type Plan } from '../src/core/plan/plan'
 import { tasksBetween } from '../src/core/plan/tasks'
 import { sizeBatch } from '../src/core/sizing/size'
@@ -14,7 +16,9 @@ import { library } from '../src/library/library'
 import { methodOfSchool, SCHOOLS } from '../src/library/schools'
 import { shareUnchanged } from '../src/season/share'
 import type { Method, Planting, Season } from '../src/season/schema'
+import { forecastOf } from '../src/standins/forecast'
 import { madeUpMinima, seeded } from '../src/standins/minima'
+import { cropOfPlanting, nurseryDays } from '../src/ui/moves'
 import { largeSeason } from './large-season'
 
 const BATCHES = 2000
@@ -154,6 +158,33 @@ function frost(): void {
   print({ bench: 'what moves when 2,000 plantings hang on the frost date', moves_ms: round(moves_ms), limit: 100 })
 }
 
+/** Two thousand batches in a hundred and twenty beds, half of them hung on a bed; the gates of three weeks. */
+function field(): void {
+  const round = (ms: number) => Math.round(ms * 100) / 100
+  const print = (line: object) => console.log(JSON.stringify(line))
+  const base = largeSeason(BATCHES)
+  const { beds } = base
+  const plantings = base.plantings.map((planting, i): Planting => ({
+    ...planting,
+    goes: [{ to: 'bed', bed: beds[i % beds.length]!.key, plants: planting.plants }],
+    ...(i % 2 === 0 ? { anchor: { to: 'bed' as const, bed: beds[(i + 1) % beds.length]!.key, days: 3 } } : {}),
+    ...(planting.series && i % 3 === 0 ? { series: { ...planting.series, even: 'harvest' as const, dates: expandPlanting(planting).map(({ plantOn }) => formatDay(plantOn)) } } : {}),
+  }))
+  const season = { ...base, plantings }
+  const planner = createPlanner()
+  const plan = planner.plan(season)
+  const seasons = Array.from({ length: 30 }, () => renewed(season))
+  const beds_ms = median((i) => void planner.plan(seasons[i]!).beds, 20, 10)
+  print({ bench: 'stands and beds of 2,000 batches, planning included', beds_ms: round(beds_ms), clashes: plan.beds.clashes.length })
+  const day = parseDay('2027-05-10')
+  const gates_ms = median(() => void gatesBetween(plan.stands, plan.beds.clashesOf, day, day + 24, { season, air: seasonAir(season), forecast: forecastOf({ ...season.site, forecast: { from: 'stand-in', seed: 1 } }, day), today: day }), 20, 5)
+  print({ bench: 'gates of three weeks among 2,000 batches', gates_ms: round(gates_ms) })
+  const crops = cropOfPlanting(season)
+  const moves_ms = median(() => void anchoredMoves(season, crops, nurseryDays(plan)), 15, 3)
+  print({ bench: 'what moves when a thousand plantings hang on beds and a third of the series harvest evenly', moves_ms: round(moves_ms), limit: 100 })
+}
+
 core()
 knowHow()
 frost()
+field()
