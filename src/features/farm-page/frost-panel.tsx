@@ -7,11 +7,11 @@ import ToggleButton from '@mui/material/ToggleButton'
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
 import Typography from '@mui/material/Typography'
 import dynamic from 'next/dynamic'
-import { useMemo, useRef, useState, type ChangeEvent } from 'react'
+import { useMemo, useState } from 'react'
 import { formatDay } from '../../core/calendar/day'
 import { FEW_YEARS, firstFrostFor, lastFrostFor, recordedDates, recordedSeasons, recordOf, workingFrostDate } from '../../core/frost/frost'
 import { dayOfSeason, frostSeasons, percentile, THRESHOLDS } from '../../core/frost/record'
-import { DROP_WORDS, readWeather, type WeatherFile, type WeatherReading } from '../../interchange/weather-csv'
+import { DROP_WORDS, readWeather, type WeatherFile } from '../../interchange/weather-csv'
 import { readSeason } from '../../season/read'
 import type { Season } from '../../season/schema'
 import { madeUpMinima } from '../../standins/minima'
@@ -19,6 +19,7 @@ import { EditorFrame, problemAt, useDraft } from '../../ui/editor'
 import { ChoiceField, NumberField, WordField } from '../../ui/fields'
 import { useSeason } from '../../ui/season-context'
 import { useChange } from '../../ui/use-change'
+import { ChooseFile, DroppedRows, ReadingFields, useWeatherFile } from '../../ui/weather-file'
 import { chanceWords, count } from '../../words/format'
 import { MovesPreview, useMoves } from '../../ui/moves'
 import { PanelHead } from './panel-head'
@@ -171,77 +172,34 @@ function FrostYears({ record, latitude, threshold, working }: { record: Recorded
   return <LineChart curves={chart.curves} dots={chart.dots} yRange={chart.range} xName="year" yName="last frost in spring" xText={text.x} yText={text.y} height={220} label={`Last spring frost of ${record.seasons.length} seasons, from ${text.y(chart.range[0])} to ${text.y(chart.range[1])}`} />
 }
 
-const ORDERS = [['ymd', 'year, month, day'], ['dmy', 'day, month, year'], ['mdy', 'month, day, year']] as const
 const MOST_BYTES = 20_000_000
 
 /** Daily minima from a file: what is recognised is shown and can be set right before it is taken. */
 function ImportRecord({ onTake }: { onTake: (record: Recorded) => void }) {
   const { season, format } = useSeason()
-  const input = useRef<HTMLInputElement>(null)
-  const [file, setFile] = useState<{ name: string; text: string }>()
-  const [confirmed, setConfirmed] = useState<Partial<WeatherReading>>({})
-  const [failure, setFailure] = useState<string>()
+  const { file, confirmed, take, confirm, drop } = useWeatherFile()
   const read: WeatherFile | undefined = useMemo(() => (file ? readWeather(file.text, confirmed) : undefined), [file, confirmed])
   const frosts = useMemo(() => (read ? frostSeasons(read.minima, season.site.latitude) : undefined), [read, season.site.latitude])
-  const choose = async (event: ChangeEvent<HTMLInputElement>) => {
-    const [chosen] = event.target.files ?? []
-    event.target.value = ''
-    if (!chosen) return
-    setConfirmed({})
-    setFailure(undefined)
-    if (chosen.size > MOST_BYTES) return setFailure('The file is larger than 20 MB; a hundred years of days are less than 3.')
-    try {
-      setFile({ name: chosen.name, text: await chosen.text() })
-    } catch {
-      setFailure('The file could not be read. Choose it again.')
-    }
-  }
-  const confirm = (part: Partial<WeatherReading>) => setConfirmed((now) => ({ ...now, ...part }))
-  const columns = read?.columns.map((name, i) => [String(i), name] as const) ?? []
   return (
     <Box component="section" sx={{ mt: 2.5 }}>
       <Typography variant="h3">Bring in daily minima</Typography>
       <Typography component="p" sx={{ fontSize: 14, color: 'text.secondary', mb: 1 }}>A CSV with a date and the lowest temperature of each day, in any date format, °C or °F; gaps are allowed.</Typography>
-      <input ref={input} type="file" accept=".csv,.txt,text/csv" hidden onChange={(event) => void choose(event)} data-testid="minima-file" />
-      <Button size="small" variant="outlined" onClick={() => input.current?.click()}>Choose a file</Button>
-      {failure && <Alert severity="error" sx={{ mt: 1 }}>{failure}</Alert>}
+      <ChooseFile label="Choose a file" most={MOST_BYTES} tooLarge="The file is larger than 20 MB; a hundred years of days are less than 3." testId="minima-file" onText={take} />
       {file && !read && <Alert severity="error" sx={{ mt: 1 }}>{file.name} holds no column of dates beside one of temperatures.</Alert>}
       {file && read && frosts && (
         <Box sx={{ mt: 1.5, display: 'grid', gap: 1.25 }}>
-          {read.doubts.length > 0 && (
-            <Alert severity="warning">
-              Please look: {[read.doubts.includes('columns') && 'which column is the lowest of the day', read.doubts.includes('order') && 'whether day or month comes first', read.doubts.includes('unit') && 'whether it is °C or °F'].filter(Boolean).join('; ')}.
-            </Alert>
-          )}
-          <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.25 }}>
-            <ChoiceField label="Date" value={String(read.reading.date)} options={columns} onChange={(x) => confirm({ date: Number(x) })} />
-            <ChoiceField label="Lowest of the day" value={String(read.reading.min)} options={columns} onChange={(x) => confirm({ min: Number(x) })} />
-            <ChoiceField label="Dates are written" value={read.reading.order} options={ORDERS} onChange={(order) => order && confirm({ order })} />
-            <ChoiceField label="Unit" value={read.reading.unit} options={[['C', '°C'], ['F', '°F']]} onChange={(unit) => unit && confirm({ unit })} />
-          </Box>
+          <ReadingFields columns={read.columns} reading={read.reading} doubts={read.doubts} onConfirm={confirm} />
           <Box role="status" sx={{ fontSize: 14 }}>
             {count(format, read.minima.length, 'day')} read
             {read.minima.length > 0 && `, ${format.longDate(read.minima[0]![0])} to ${format.longDate(read.minima.at(-1)![0])}`}; {count(format, read.missing, 'day')} missing. {count(format, frosts.seasons.length, 'whole season')}
             {frosts.dropped.length > 0 && `; left out for missing days: ${frosts.dropped.slice(0, 4).map(({ from, missing }) => `${formatDay(from).slice(0, 4)} (${missing})`).join(', ')}${frosts.dropped.length > 4 ? ' …' : ''}`}.
           </Box>
-          {read.dropped.length > 0 && (
-            <Box component="details" sx={{ fontSize: 14 }}>
-              <summary>{count(format, read.dropped.length, 'row')} dropped</summary>
-              <Box component="ul" sx={{ m: 0, pl: 2.5, maxHeight: 180, overflow: 'auto' }}>
-                {read.dropped.slice(0, 200).map(({ line, text, why }) => (
-                  <li key={line}>
-                    line {line}, {DROP_WORDS[why]}: {text}
-                  </li>
-                ))}
-                {read.dropped.length > 200 && <li>and {format.number(read.dropped.length - 200)} more</li>}
-              </Box>
-            </Box>
-          )}
+          <DroppedRows rows={read.dropped.map((row) => ({ ...row, why: DROP_WORDS[row.why] }))} />
           <Box>
-            <Button size="small" variant="contained" disabled={frosts.seasons.length === 0} onClick={() => { onTake(recordOf(file.name.replace(/\.\w+$/, ''), frosts.seasons, false)); setFile(undefined) }}>
+            <Button size="small" variant="contained" disabled={frosts.seasons.length === 0} onClick={() => { onTake(recordOf(file.name.replace(/\.\w+$/, ''), frosts.seasons, false)); drop() }}>
               Take this record
             </Button>
-            <Button size="small" color="inherit" onClick={() => setFile(undefined)} sx={{ ml: 1 }}>Leave it</Button>
+            <Button size="small" color="inherit" onClick={drop} sx={{ ml: 1 }}>Leave it</Button>
           </Box>
         </Box>
       )}

@@ -17,7 +17,7 @@ import { UsedBy } from '../../ui/used-by'
 import { stretch } from '../../words/field'
 import { count } from '../../words/format'
 import { TextButton } from './beds-plan'
-import { PanelTitle } from './panel-title'
+import { PanelTitle } from '../../ui/panel-title'
 
 const withBed = (season: Season, bed: Bed): Season => ({ ...season, beds: season.beds.map((other) => (other.key === bed.key ? bed : other)) })
 

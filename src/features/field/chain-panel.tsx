@@ -16,7 +16,7 @@ import { freeKeyIn, keyOf } from '../../ui/keys'
 import { cropOfPlanting } from '../../ui/moves'
 import { useSeason } from '../../ui/season-context'
 import { useChange } from '../../ui/use-change'
-import { PanelTitle } from './panel-title'
+import { PanelTitle } from '../../ui/panel-title'
 
 interface Link {
   variety: string

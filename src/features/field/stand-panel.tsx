@@ -34,7 +34,7 @@ import { useSeason } from '../../ui/season-context'
 import { useChange } from '../../ui/use-change'
 import { count, list } from '../../words/format'
 import { cardLines, clashSentence, GATE_TITLES, gateSentence, holdSentence, inPlaceSentence, leafTimeSentence, metres } from '../../words/field'
-import { PanelTitle } from './panel-title'
+import { PanelTitle } from '../../ui/panel-title'
 import { VerdictMark } from './verdict'
 
 interface Draft extends Found {

@@ -4,10 +4,10 @@ import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
-import { useMemo, useRef, useState, type ChangeEvent } from 'react'
+import { useMemo } from 'react'
 import { parseDay } from '../../core/calendar/day'
 import { readForecast } from '../../interchange/forecast-csv'
-import { DROP_WORDS, type WeatherReading } from '../../interchange/weather-csv'
+import { DROP_WORDS } from '../../interchange/weather-csv'
 import { withFigure } from '../../season/figures'
 import { readSeason } from '../../season/read'
 import type { Season } from '../../season/schema'
@@ -16,8 +16,9 @@ import { ChoiceField, NumberField } from '../../ui/fields'
 import { MovesPreview, useMoves } from '../../ui/moves'
 import { useSeason } from '../../ui/season-context'
 import { useChange } from '../../ui/use-change'
+import { ChooseFile, DroppedRows, ReadingFields, useWeatherFile } from '../../ui/weather-file'
 import { count } from '../../words/format'
-import { PanelTitle } from './panel-title'
+import { PanelTitle } from '../../ui/panel-title'
 
 type Forecast = Season['site']['forecast']
 
@@ -62,56 +63,27 @@ export function WeatherPanel({ onClose }: { onClose: () => void }) {
 }
 
 const MOST_BYTES = 2_000_000
-const ORDERS = [['ymd', 'year, month, day'], ['dmy', 'day, month, year'], ['mdy', 'month, day, year']] as const
 
 /** Days ahead from a file; what is recognised is shown and can be set right before it is taken. */
 function ForecastFile({ onTake }: { onTake: (forecast: Forecast) => void }) {
   const { season, format } = useSeason()
-  const input = useRef<HTMLInputElement>(null)
-  const [file, setFile] = useState<{ name: string; text: string }>()
-  const [confirmed, setConfirmed] = useState<Partial<WeatherReading>>({})
-  const [failure, setFailure] = useState<string>()
+  const { file, confirmed, take, confirm, drop } = useWeatherFile()
   const read = useMemo(() => (file ? readForecast(file.text, season.site.nightDrop, confirmed) : undefined), [file, confirmed, season.site.nightDrop])
-  const choose = async (event: ChangeEvent<HTMLInputElement>) => {
-    const [chosen] = event.target.files ?? []
-    event.target.value = ''
-    if (!chosen) return
-    setConfirmed({})
-    setFailure(undefined)
-    if (chosen.size > MOST_BYTES) return setFailure('The file is larger than 2 MB; a forecast is a few lines.')
-    try {
-      setFile({ name: chosen.name.slice(0, 120), text: await chosen.text() })
-    } catch {
-      setFailure('The file could not be read. Choose it again.')
-    }
-  }
-  const columns = read?.columns.map((name, i) => [String(i), name] as const) ?? []
-  const confirm = (part: Partial<WeatherReading>) => setConfirmed((now) => ({ ...now, ...part }))
   return (
     <Box component="section" sx={{ mt: 2 }}>
-      <input ref={input} type="file" accept=".csv,.txt,text/csv" hidden onChange={(event) => void choose(event)} data-testid="forecast-file" />
-      <Button size="small" variant="outlined" onClick={() => input.current?.click()}>Bring in a forecast, CSV</Button>
+      <ChooseFile label="Bring in a forecast, CSV" most={MOST_BYTES} tooLarge="The file is larger than 2 MB; a forecast is a few lines." testId="forecast-file" onText={take} />
       <Box sx={{ fontSize: 13, color: 'text.secondary', mt: 0.5 }}>Dates with lows and highs; rain in mm and wind in km/h where there are columns of them.</Box>
-      {failure && <Alert severity="error" sx={{ mt: 1 }}>{failure}</Alert>}
       {file && !read && <Alert severity="error" sx={{ mt: 1 }}>{file.name} holds no column of dates beside one of temperatures.</Alert>}
       {file && read && (
         <Box sx={{ mt: 1.5, display: 'grid', gap: 1.25 }}>
-          {read.doubts.length > 0 && <Alert severity="warning">Please look: {[read.doubts.includes('columns') && 'which column is the lowest of the day', read.doubts.includes('order') && 'whether day or month comes first', read.doubts.includes('unit') && 'whether it is °C or °F'].filter(Boolean).join('; ')}.</Alert>}
-          <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.25 }}>
-            <ChoiceField label="Date" value={String(read.reading.date)} options={columns} onChange={(x) => confirm({ date: Number(x) })} />
-            <ChoiceField label="Lowest of the day" value={String(read.reading.min)} options={columns} onChange={(x) => confirm({ min: Number(x) })} />
-            <ChoiceField label="Dates are written" value={read.reading.order} options={ORDERS} onChange={(order) => order && confirm({ order })} />
-            <ChoiceField label="Unit" value={read.reading.unit} options={[['C', '°C'], ['F', '°F']]} onChange={(unit) => unit && confirm({ unit })} />
-          </Box>
+          <ReadingFields columns={read.columns} reading={read.reading} doubts={read.doubts} onConfirm={confirm} />
           <Box role="status" sx={{ fontSize: 14 }}>
-            {count(format, read.days.length, 'day')} read{read.guessedHighs > 0 ? `; ${count(format, read.guessedHighs, 'day')} without a high, taken as a usual one` : ''}{read.dropped.length > 0 ? `; ${count(format, read.dropped.length, 'row')} left out:` : '.'}
+            {count(format, read.days.length, 'day')} read{read.guessedHighs > 0 ? `; ${count(format, read.guessedHighs, 'day')} without a high, taken as a usual one` : ''}.
           </Box>
-          {read.dropped.length > 0 && (
-            <Box component="ul" tabIndex={0} sx={{ m: 0, pl: 2.5, maxHeight: 120, overflow: 'auto', fontSize: 13 }}>
-              {read.dropped.map(({ line, text, why }) => <li key={line}>Line {line}: {text} ({DROP_WORDS[why]})</li>)}
-            </Box>
-          )}
-          <Button size="small" variant="contained" disabled={read.days.length === 0} onClick={() => { onTake({ from: 'file', name: file.name, days: read.days }); setFile(undefined) }} sx={{ justifySelf: 'start' }}>Take this forecast</Button>
+          <DroppedRows rows={read.dropped.map((row) => ({ ...row, why: DROP_WORDS[row.why] }))} />
+          <Button size="small" variant="contained" disabled={read.days.length === 0} onClick={() => { onTake({ from: 'file', name: file.name, days: read.days }); drop() }} sx={{ justifySelf: 'start' }}>
+            Take this forecast
+          </Button>
         </Box>
       )}
     </Box>

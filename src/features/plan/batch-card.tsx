@@ -1,21 +1,22 @@
 /** Everything about one batch, with the working of its numbers. */
 'use client'
-import CloseIcon from '@mui/icons-material/Close'
 import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
-import IconButton from '@mui/material/IconButton'
 import MuiLink from '@mui/material/Link'
 import Typography from '@mui/material/Typography'
 import dynamic from 'next/dynamic'
 import Link from 'next/link'
 import { useMemo, useState } from 'react'
+import { holdFor } from '../../core/field/beds'
 import type { Batch } from '../../core/plan/batch'
 import type { Remedy } from '../../core/plan/nearest'
+import { PanelTitle } from '../../ui/panel-title'
 import { useSeason } from '../../ui/season-context'
 import { BatchSteps } from '../../ui/stair/batch-steps'
 import { WorkingPanel } from '../../ui/working-panel'
-import { count } from '../../words/format'
+import { clashSentence, holdSentence } from '../../words/field'
+import { count, list } from '../../words/format'
 import { anchorSentence } from '../../words/anchors'
 import { cropCautionWords } from '../../words/cautions'
 import { isBought } from '../../words/methods'
@@ -43,23 +44,7 @@ export function BatchCard({ batch, busy, onEdit, onDuplicate, onRemove, onRemedy
   const [comparing, setComparing] = useState(false)
   return (
     <Box>
-      <Box sx={{ display: 'flex', alignItems: 'flex-start', gap: 1 }}>
-        <Box sx={{ flex: 1 }}>
-          <Typography component="p" sx={{ fontWeight: 700, color: 'text.secondary', fontSize: 14 }}>
-            {batch.code}
-            {inSeries ? ', one of a series' : ''}
-          </Typography>
-          <Typography variant="h2" id="panel-title">
-            {batch.variety.name}
-          </Typography>
-          <Typography component="p" sx={{ fontSize: 14, color: 'text.secondary' }}>
-            {batch.way.method.name}
-          </Typography>
-        </Box>
-        <IconButton aria-label="Close" onClick={onClose} edge="end">
-          <CloseIcon />
-        </IconButton>
-      </Box>
+      <PanelTitle over={`${batch.code}${inSeries ? ', one of a series' : ''}`} title={batch.variety.name} under={batch.way.method.name} id="panel-title" onClose={onClose} />
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, my: 1.5 }}>
         <Button variant="outlined" size="small" disabled={busy} onClick={() => onEdit(false)}>
           {inSeries ? 'Edit series' : 'Edit'}
@@ -108,6 +93,7 @@ export function BatchCard({ batch, busy, onEdit, onDuplicate, onRemove, onRemedy
       )}
       <CropCautionLine batch={batch} />
       <BatchSteps batch={batch} />
+      <FieldLine batch={batch} />
       {batch.planting.anchor && (
         <Typography component="p" sx={{ my: 1, fontSize: 14, color: 'text.secondary' }}>
           {anchorSentence(batch.planting.anchor, batch.way.crop, season, format)}
@@ -127,6 +113,28 @@ export function BatchCard({ batch, busy, onEdit, onDuplicate, onRemove, onRemedy
           Seed: {batch.seed.lot.name}, {batch.seed.lot.form}
           {sizing ? `; ${count(format, sizing.seeds, 'seed')} of it` : ''}.
         </Typography>
+      )}
+    </Box>
+  )
+}
+
+/** Where it goes and when it is harvested; what is in its way. */
+function FieldLine({ batch }: { batch: Batch }) {
+  const { plan, season, format } = useSeason()
+  const stand = plan.stands.find(({ id }) => id === batch.id)
+  if (!stand) return null
+  const clashes = plan.beds.clashesOf.get(batch.id)
+  const hold = holdFor(stand, clashes)
+  const beds = stand.goes.flatMap((share) => (share.to === 'bed' ? [season.beds.find(({ key }) => key === share.bed)?.name ?? share.bed] : []))
+  const parts = [beds.length > 0 ? `Goes to ${list([...new Set(beds)])}` : '', stand.harvest === undefined ? '' : `first harvest about ${format.date(stand.harvest)}`].filter(Boolean).join('; ')
+  if (parts === '' && !clashes) return null
+  return (
+    <Box sx={{ my: 1, fontSize: 14 }}>
+      {parts !== '' && `${parts[0]!.toUpperCase()}${parts.slice(1)}.`}
+      {clashes && (
+        <Box sx={{ color: 'error.main' }}>
+          {clashes.map((clash) => clashSentence(clash, format)).join(' ')} {hold && holdSentence(hold, format)}
+        </Box>
       )}
     </Box>
   )

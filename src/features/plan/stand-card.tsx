@@ -1,12 +1,11 @@
 /** What is sown in its place: when, how much seed, when it is up and thinned, and the way to its bed. */
 'use client'
-import CloseIcon from '@mui/icons-material/Close'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
-import IconButton from '@mui/material/IconButton'
 import Typography from '@mui/material/Typography'
 import Link from 'next/link'
 import type { Stand } from '../../core/field/stand'
+import { PanelTitle } from '../../ui/panel-title'
 import { useSeason } from '../../ui/season-context'
 import { anchorSentence } from '../../words/anchors'
 import { inPlaceSentence } from '../../words/field'
@@ -17,23 +16,7 @@ export function StandCard({ stand, busy, onEdit, onDuplicate, onRemove, onClose 
   const { planting } = stand
   return (
     <Box>
-      <Box sx={{ display: 'flex', alignItems: 'flex-start', gap: 1 }}>
-        <Box sx={{ flex: 1 }}>
-          <Typography component="p" sx={{ fontWeight: 700, color: 'text.secondary', fontSize: 14 }}>
-            {stand.code}
-            {inSeries ? ', one of a series' : ''}
-          </Typography>
-          <Typography variant="h2" id="panel-title">
-            {stand.variety.name}
-          </Typography>
-          <Typography component="p" sx={{ fontSize: 14, color: 'text.secondary' }}>
-            {stand.inPlace!.method.name}
-          </Typography>
-        </Box>
-        <IconButton aria-label="Close" onClick={onClose} edge="end">
-          <CloseIcon />
-        </IconButton>
-      </Box>
+      <PanelTitle over={`${stand.code}${inSeries ? ', one of a series' : ''}`} title={stand.variety.name} under={stand.inPlace!.method.name} id="panel-title" onClose={onClose} />
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, my: 1.5 }}>
         <Button variant="outlined" size="small" disabled={busy} onClick={onEdit}>{inSeries ? 'Edit series' : 'Edit'}</Button>
         <Button variant="outlined" size="small" disabled={busy} onClick={onDuplicate}>Duplicate</Button>

@@ -1,11 +1,11 @@
-/** Head of a panel, with the way to close it. */
+/** Head of a panel: what it is about, and the way to close it. */
 'use client'
 import CloseIcon from '@mui/icons-material/Close'
 import Box from '@mui/material/Box'
 import IconButton from '@mui/material/IconButton'
 import Typography from '@mui/material/Typography'
 
-export function PanelTitle({ over, title, onClose }: { over?: string; title: string; onClose: () => void }) {
+export function PanelTitle({ over, title, under, id, onClose }: { over?: string; title: string; under?: string; id?: string; onClose: () => void }) {
   return (
     <Box sx={{ display: 'flex', alignItems: 'flex-start', gap: 1, mb: 1 }}>
       <Box sx={{ flex: 1 }}>
@@ -14,7 +14,14 @@ export function PanelTitle({ over, title, onClose }: { over?: string; title: str
             {over}
           </Typography>
         )}
-        <Typography variant="h2">{title}</Typography>
+        <Typography variant="h2" {...(id ? { id } : {})}>
+          {title}
+        </Typography>
+        {under && (
+          <Typography component="p" sx={{ fontSize: 14, color: 'text.secondary' }}>
+            {under}
+          </Typography>
+        )}
       </Box>
       <IconButton aria-label="Close" onClick={onClose} edge="end">
         <CloseIcon />
