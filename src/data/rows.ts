@@ -414,7 +414,7 @@ export function plantingRow(id: SeasonId, x: Planting, position: number, version
     confidence: x.confidence ?? null,
     note: x.note ?? null,
     version,
-    more: JSON.stringify(present({ spacing: x.spacing, even: x.series?.even, dates: x.series?.dates, stand: x.stand, leaves: x.leaves, clears: x.clears })),
+    more: JSON.stringify(present({ spacing: x.spacing, even: x.series?.even, dates: x.series?.dates, stand: x.stand, leaves: x.leaves, clears: x.clears, toNobody: toNobody(x.goes) })),
   }
 }
 
@@ -427,7 +427,7 @@ export function changeRows(id: SeasonId, x: Planting): Insertable<t.SeriesChange
     sow_on: change.sowOn ?? null,
     plants: change.plants ?? null,
     dropped: change.dropped ?? false,
-    more: JSON.stringify(present({ stand: change.stand, leaves: change.leaves, clears: change.clears })),
+    more: JSON.stringify(present({ stand: change.stand, leaves: change.leaves, clears: change.clears, toNobody: toNobody(change.goes) })),
   }))
 }
 
@@ -449,6 +449,13 @@ export function shareRows(id: SeasonId, x: Planting): Insertable<t.PlantingShare
     }))
   return [...of(0, x.goes), ...x.changes.flatMap((change) => of(change.n, change.goes))]
 }
+
+/** A list of shares that is there but empty: it goes to nobody, whatever the rest of its series does. */
+interface ToNobody {
+  toNobody?: boolean
+}
+
+const toNobody = (goes: readonly Share[] | undefined) => (goes?.length === 0 ? true : undefined)
 
 function shareOf(row: Selectable<t.PlantingShareTable>): Share {
   return present({ to: row.goes_to, bed: row.bed, name: row.name, pot: row.pot, plants: row.plants, on: row.on_day, at: row.at }) as Share
@@ -473,10 +480,10 @@ export function bedOf({ key, name, block, length, width }: Selectable<t.BedTable
 }
 
 export function plantingOf(row: Selectable<t.PlantingTable>, changes: Selectable<t.SeriesChangeTable>[], shares: Selectable<t.PlantingShareTable>[]): Planting {
-  const { even, dates, ...more } = row.more as Pick<Planting, 'spacing' | 'stand' | 'leaves' | 'clears'> & Pick<NonNullable<Planting['series']>, 'even' | 'dates'>
-  const goesOf = (n: number) => {
+  const { even, dates, toNobody: none, ...more } = row.more as Pick<Planting, 'spacing' | 'stand' | 'leaves' | 'clears'> & Pick<NonNullable<Planting['series']>, 'even' | 'dates'> & ToNobody
+  const goesOf = (n: number, nobody: boolean | undefined) => {
     const own = shares.filter((share) => share.n === n)
-    return own.length > 0 ? own.map(shareOf) : undefined
+    return own.length > 0 ? own.map(shareOf) : nobody ? [] : undefined
   }
   return present({
     key: row.key,
@@ -491,14 +498,15 @@ export function plantingOf(row: Selectable<t.PlantingTable>, changes: Selectable
       row.series_every === null
         ? undefined
         : present({ every: row.series_every, last: row.series_last, count: row.series_count, even, dates }),
-    changes: changes.map((c) =>
-      present({ n: c.n, on: c.plant_on, sowOn: c.sow_on, plants: c.plants, dropped: c.dropped || undefined, goes: goesOf(c.n), ...(c.more as Pick<Planting, 'stand' | 'leaves' | 'clears'>) }),
-    ),
+    changes: changes.map((c) => {
+      const { toNobody: own, ...found } = c.more as Pick<Planting, 'stand' | 'leaves' | 'clears'> & ToNobody
+      return present({ n: c.n, on: c.plant_on, sowOn: c.sow_on, plants: c.plants, dropped: c.dropped || undefined, goes: goesOf(c.n, own), ...found })
+    }),
     sowOn: row.sow_on,
     agePoint: row.age_point,
     confidence: row.confidence,
     note: row.note,
-    goes: goesOf(0),
+    goes: goesOf(0, none),
     ...more,
   })
 }

@@ -86,6 +86,29 @@ const planting = fc.record({
   note: maybe(word),
 })
 
+const goes = fc.array(
+  fc.oneof(
+    fc.record({ to: fc.constant('bed' as const), bed: fc.constantFrom('bed-0', 'bed-1'), plants: fc.integer({ min: 1, max: 300 }), at: maybe(fc.integer({ min: 0, max: 900 })) }),
+    fc.record({ to: fc.constant('customer' as const), name: word, plants: fc.integer({ min: 1, max: 80 }), on: maybe(fc.constant('2027-06-10')) }),
+    fc.record({ to: fc.constant('sale' as const), plants: fc.integer({ min: 1, max: 80 }), pot: maybe(fc.constant('box-0')) }),
+    fc.record({ to: fc.constant('spare' as const), plants: fc.integer({ min: 1, max: 80 }) }),
+  ),
+  { maxLength: 3 },
+)
+
+/** What a season has in the field, beside its plantings. */
+const field = fc.record({
+  lengths: fc.tuple(fc.integer({ min: 200, max: 4000 }), fc.integer({ min: 200, max: 4000 })),
+  standing: maybe(fc.constantFrom('2027-03-20', '2027-06-15')),
+  spacing: fc.record({ rowSpacing: maybe(fc.integer({ min: 10, max: 90 })), plantSpacing: maybe(fc.integer({ min: 5, max: 90 })), harvestDays: maybe(fc.integer({ min: 1, max: 120 })) }),
+  maturity: maybe(fc.record({ days: fc.integer({ min: 20, max: 160 }), from: fc.constantFrom('sowing' as const, 'planting' as const), at: maybe(celsius(10, 22)) })),
+  inPlace: maybe(fc.record({ seedsPerMetre: fc.integer({ min: 5, max: 120 }), thinTo: fc.integer({ min: 2, max: 60 }) })),
+  plantings: fc.array(
+    fc.record({ goes: maybe(goes), follows: fc.boolean(), counted: maybe(fc.nat(400)), spacing: maybe(fc.record({ rows: maybe(fc.integer({ min: 1, max: 8 })), atSpot: maybe(fc.integer({ min: 1, max: 4 })), between: maybe(fc.boolean()) })) }),
+    { minLength: 6, maxLength: 6 },
+  ),
+})
+
 /** Any season: two crops, three places, containers and methods each, up to six plantings. */
 export const anySeason: fc.Arbitrary<Season> = fc
   .record({
@@ -101,6 +124,7 @@ export const anySeason: fc.Arbitrary<Season> = fc
     lots: fc.array(fc.record({ germination: share, testedSeeds: fc.constantFrom(20, 100), pace: fc.constantFrom(0.8, 1, 1.4), seeds: maybe(fc.nat(5000)) }), { maxLength: 3 }),
     methods: fc.array(method, { minLength: 3, maxLength: 3 }),
     plantings: fc.array(planting, { maxLength: 6 }),
+    field,
   })
   .map((parts) => {
     const cropOf = (i: number) => `crop-${i}`
@@ -143,12 +167,15 @@ export const anySeason: fc.Arbitrary<Season> = fc
           leafInterval: c.leafInterval,
         },
         pauseDays: c.pauseDays,
+        field: present({ ...parts.field.spacing, maturity: i === 0 && parts.field.maturity ? present(parts.field.maturity) : undefined }),
         preparation: c.preparation,
         ...present({ minNight: c.minNight, stressAbove: c.stressAbove }),
       })),
       varieties: parts.names.map((name, i) => ({ key: `kind-${i}`, crop: cropOf(i % 2), name })),
       lots: parts.lots.map((lot, i) => ({ ...present(lot), key: `lot-${i}`, variety: `kind-${i}`, name: `Lot ${i}` })),
-      methods: methods.map((m, i) => ({
+      blocks: [{ key: 'block', name: 'Block' }],
+      beds: parts.field.lengths.map((length, i) => ({ key: `bed-${i}`, name: `Bed ${i}`, block: 'block', length, width: 75, ...(i === 0 && parts.field.standing ? { standing: [{ what: 'garlic', until: parts.field.standing }] } : {}) })),
+      methods: [...methods.map((m, i) => ({
         key: `way-${i}`,
         crop: cropOf(m.crop),
         name: `Way ${i}`,
@@ -162,17 +189,21 @@ export const anySeason: fc.Arbitrary<Season> = fc
           ...(m.last ? [{ place: `place-${m.last.place}`, when: { daysBeforePlanting: m.last.days } }] : []),
         ],
         hardening: { days: m.hardening.days, place: `place-${m.hardening.place}` },
-      })),
+      })), ...(parts.field.inPlace ? [{ key: 'rows', crop: 'crop-0', name: 'Rows', sowing: { policy: 'in-place' as const, ...parts.field.inPlace }, stages: [] }] : [])],
       plantings: parts.plantings.map((p, i) => {
         const way = methods[p.method]!
         const variety = [0, 1, 2].find((v) => v % 2 === way.crop && v >= p.variety) ?? way.crop
         const day = `2027-${String(p.month).padStart(2, '0')}-${String(p.date).padStart(2, '0')}`
+        // The last of the first crop is sown in rows, where the season has such a way.
+        const rows = i === 5 && way.crop === 0 && parts.field.inPlace !== undefined
+        const own = parts.field.plantings[i]!
         return {
+          ...present({ goes: own.goes?.map((share) => present(share) as never), spacing: own.spacing && present(own.spacing), stand: p.series || own.counted === undefined ? undefined : { on: day, plants: own.counted }, anchor: own.follows && i > 0 ? { to: 'bed' as const, bed: 'bed-0', days: 2 } : undefined }),
           ...present({ agePoint: p.agePoint, confidence: p.confidence, note: p.note, series: p.series }),
           key: `p-${i}`,
           code: `P${i}`,
           variety: `kind-${variety}`,
-          method: `way-${p.method}`,
+          method: rows ? 'rows' : `way-${p.method}`,
           plants: p.plants,
           on: day,
           changes: p.series && p.change ? [present(p.change)] : [],
