@@ -190,3 +190,49 @@ test.describe('on a phone, in °F and inches', () => {
     await expect(page.getByRole('heading', { name: 'Field' })).toBeVisible()
   })
 })
+
+test('two people write one planting: the second is told, and nothing written is lost', async ({ page, context }) => {
+  const other = await context.newPage()
+  for (const each of [page, other]) await visit(each, '/field?stand=kl')
+  await panel(page).getByLabel('Good plants').fill('200')
+  await panel(other).getByLabel('Good plants').fill('180')
+  await saved(other).click()
+  await expect(other.getByText('KL Kale, long black changed in the field')).toBeVisible()
+  // Before this page has heard of it, the server refuses; once it has, it says so.
+  await saved(page).click()
+  await expect(panel(page).getByText(/Someone else changed this meanwhile/)).toBeVisible()
+  await expect(panel(page).getByLabel('Good plants')).toHaveValue('200')
+  await page.evaluate(() => document.dispatchEvent(new Event('visibilitychange')))
+  await expect(panel(page).getByText(/save to put it in the place of theirs/)).toBeVisible()
+  await saved(page).click()
+  await expect(page.getByText('KL Kale, long black changed in the field')).toBeVisible()
+  await page.reload()
+  await expect(panel(page).getByLabel('Good plants')).toHaveValue('200')
+})
+
+test.describe('in the south, over New Year', () => {
+  const season = demo()
+  test.use({
+    season: {
+      ...season,
+      season: { name: '2027/28', from: '2027-07-01', to: '2028-06-30', opensOn: '2027-10-12' },
+      site: { ...season.site, latitude: -42, outdoorMonthlyMeans: [...season.site.outdoorMonthlyMeans.slice(6), ...season.site.outdoorMonthlyMeans.slice(0, 6)], frost: { lastSpring: { median: '11-04', spreadDays: 15 }, firstAutumn: { median: '04-09', spreadDays: 12 }, trustedChance: 0.2, marginDays: 0 }, events: [] },
+      beds: season.beds.map((bed) => ({ ...bed, standing: bed.standing.map(({ what }) => ({ what, until: '2028-01-02' })) })),
+      plantings: season.plantings.map(({ anchor: _anchor, ...planting }) => {
+        const later = (iso: string) => new Date(Date.parse(iso) + 183 * 86_400_000).toISOString().slice(0, 10)
+        const { series } = planting
+        return { ...planting, on: later(planting.on), ...(series ? { series: { ...series, ...(series.last ? { last: later(series.last) } : {}) } } : {}), changes: planting.changes.map((change) => ({ ...change, ...(change.on ? { on: later(change.on) } : {}) })), ...(planting.stand ? { stand: { ...planting.stand, on: later(planting.stand.on) } } : {}), ...(planting.leaves ? { leaves: { ...planting.leaves, on: later(planting.leaves.on) } } : {}), goes: planting.goes?.map((share) => ('on' in share && share.on ? { ...share, on: later(share.on) } : share)) }
+      }),
+    },
+  })
+  test('gates, beds and hardening follow the southern spring', async ({ page }) => {
+    await visit(page, '/field?stand=tr')
+    await expect(page.getByText('On Tuesday 12 October 2027')).toBeVisible()
+    await expect(panel(page).getByRole('region', { name: 'Gates' })).toContainText(/0 °C or colder is still to come in .* by the typed dates/)
+    await page.getByRole('button', { name: 'Beds', exact: true }).click()
+    await page.getByRole('button', { name: 'Through the season' }).click()
+    await expect(page.getByRole('button', { name: /^CB Cabbage, pointed: .*Jan/ }).first()).toBeVisible()
+    await page.getByRole('button', { name: 'Month sheet' }).click()
+    await expect(page.getByRole('article').getByRole('heading', { name: 'October 2027' })).toBeVisible()
+  })
+})

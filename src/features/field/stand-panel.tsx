@@ -79,6 +79,8 @@ export function StandPanel({ stand, day, onClose, onBed }: { stand: Stand; day: 
   const save = async () => {
     if (await write(next, `${stand.code} ${stand.variety.name} changed in the field`)) draft.saved()
   }
+  // What someone else wrote meanwhile is said before it is written over.
+  const overtaken = draft.changed && !sameFigure(draft.from, stored)
   const available = now.stand?.plants ?? stand.plants
   const settled = settle(goes, available)
   return (
@@ -93,6 +95,7 @@ export function StandPanel({ stand, day, onClose, onBed }: { stand: Stand; day: 
       onDrop={() => { draft.drop(); saving.clear() }}
       more={<MuiLink component={Link} href={stand.batch ? `/plan?batch=${encodeURIComponent(stand.id)}` : `/plan?edit=${planting.key}`} color="inherit" sx={{ fontSize: 14 }}>{stand.batch ? 'Its batch in Plan' : 'Change it in Plan'}</MuiLink>}
     >
+      {overtaken && <Alert severity="warning" sx={{ mb: 1.5 }}>Someone else has changed this meanwhile. What you wrote is still here: save to put it in the place of theirs, or drop it to see theirs.</Alert>}
       <Dates stand={stand} />
       {stand.inPlace && <Box sx={{ mt: 1, fontSize: 14.5 }}>{inPlaceSentence(stand, format)}</Box>}
       {clashes && clashes.length > 0 && (

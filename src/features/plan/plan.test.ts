@@ -3,7 +3,8 @@ import { createPlanner } from '../../core/plan/plan'
 import { readSmall } from '../../season/small-season'
 import { parseDay, weekStart } from '../../core/calendar/day'
 import { planRows, plantedCrops, sowingWeeks, standing, type RowOptions } from './model'
-import { emptyForm, formOf, freeCode, freeKey, oneForm, PlantingForm, plantingOf, withOneChanged, withOneDropped } from './planting-form'
+import { readField } from '../../season/small-field'
+import { emptyForm, formOf, freeCode, freeKey, isDivided, oneForm, PlantingForm, plantingOf, withOneChanged, withOneDropped } from './planting-form'
 
 const season = readSmall()
 const plan = createPlanner().plan(season)
@@ -44,6 +45,36 @@ describe('the planting panel', () => {
       expect(PlantingForm.safeParse(form).success).toBe(true)
       expect(plantingOf(form, planting.key, planting, 'metric')).toEqual(planting)
     }
+  })
+  it('keeps every kind of anchor, bed and even series through its fields, in °F too', () => {
+    const field = readField((s) => {
+      s.site.events = [{ key: 'fair', name: 'Fair', on: '2027-06-05' }]
+      const [like] = s.plantings
+      const anchors: NonNullable<typeof like>['anchor'][] = [{ to: 'last-frost', days: -14, weeks: true }, { to: 'last-frost', days: 5 }, { to: 'first-frost', factor: 1.4 }, { to: 'harvest', on: '2027-07-01' }, { to: 'event', event: 'fair', days: 4 }, { to: 'bed', bed: 'n1', days: 2 }, { to: 'warmth', night: 8, soil: 12.5 }, { to: 'warmth', soil: 10 }]
+      s.plantings = anchors.map((anchor, i) => ({ ...like!, key: `k${i}`, code: `K${i}`, anchor, goes: [{ to: 'bed', bed: 'f1', plants: like!.plants, ...(i === 0 ? { at: 120 } : {}) }], spacing: { rows: 2 }, stand: { on: '2027-04-18', plants: 90 } }))
+    })
+    for (const units of ['metric', 'us'] as const) {
+      for (const planting of field.plantings) expect(plantingOf(formOf(planting, units), planting.key, planting, units)).toEqual(planting)
+    }
+    const [first] = field.plantings
+    const divided = { ...first!, goes: [...first!.goes!, { to: 'spare' as const, plants: 3 }] }
+    expect(isDivided(divided)).toBe(true)
+    expect(plantingOf({ ...formOf(divided, 'metric'), bed: 'n2' }, 'k0', divided, 'metric').goes).toEqual(divided.goes)
+    expect(plantingOf({ ...formOf(first!, 'metric'), bed: 'n2', plants: '70' }, 'k0', first, 'metric').goes).toEqual([{ to: 'bed', bed: 'n2', plants: 70 }])
+    expect(plantingOf({ ...formOf(first!, 'metric'), bed: '' }, 'k0', first, 'metric').goes).toBeUndefined()
+  })
+  it('says what a day still needs to hang on', () => {
+    const wrong = (part: Partial<PlantingForm>) => {
+      const checked = PlantingForm.safeParse({ ...emptyForm(season, 'X', parseDay('2027-05-01')), variety: 'v', method: 'm', plants: '5', ...part })
+      return checked.success ? [] : checked.error.issues.map(({ path }) => path[0])
+    }
+    expect(wrong({})).toEqual([])
+    expect(wrong({ hangs: 'event', event: '' })).toEqual(['event'])
+    expect(wrong({ hangs: 'event', event: 'e', eventDays: 'soon' })).toEqual(['eventDays'])
+    expect(wrong({ hangs: 'bed', afterBed: '', bedDays: '-1' })).toEqual(['afterBed', 'bedDays'])
+    expect(wrong({ hangs: 'warmth' })).toEqual(['night'])
+    expect(wrong({ hangs: 'warmth', soil: 'warm' })).toEqual(['soil'])
+    expect(wrong({ hangs: 'last-frost', frostDays: 'x' })).toEqual(['frostDays'])
   })
   it('says what is missing, field by field', () => {
     const checked = PlantingForm.safeParse({ ...emptyForm(season, 'X', parseDay('2027-05-01')), repeat: 'series', every: '0', count: 'many', confidence: '120' })
