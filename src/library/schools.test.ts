@@ -29,7 +29,13 @@ describe('the schools', () => {
       })
       expect(season.ok ? [] : season.problems).toEqual([])
       if (!season.ok) return
-      for (const batch of createPlanner().plan(season.season).batches) {
+      const plan = createPlanner().plan(season.season)
+      for (const { inPlace, plants } of plan.inPlace) {
+        plans++
+        expect(inPlace!.seeds).toBeGreaterThan(plants)
+        expect(inPlace!.expected).toBeGreaterThanOrEqual(inPlace!.wanted)
+      }
+      for (const batch of plan.batches) {
         if (batch.sow === undefined || !batch.sizing) continue
         plans++
         expect(batch.sow).toBeLessThan(batch.plantOn)
@@ -46,6 +52,7 @@ describe('the schools', () => {
     expect(methodOfSchool('one-seed', crop!, { places: [], containers: farm.containers })).toEqual({ needs: 'place' })
     expect(methodOfSchool('blocks', crop!, { places: farm.places, containers: [] })).toEqual({ needs: 'block-sheet' })
     expect(methodOfSchool('prick-out', { ...crop!, growth: { ...crop!.growth, leafInterval: undefined } }, farm)).toEqual({ needs: 'leaf-interval' })
+    expect(methodOfSchool('in-place', { ...crop!, field: {} }, farm)).toEqual({ needs: 'spacing' })
     expect(() => methodOfSchool('no such', crop!, farm)).toThrow()
   })
 })

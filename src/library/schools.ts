@@ -12,7 +12,7 @@ export interface School {
 }
 
 /** Why a school cannot be followed with what a farm has. */
-export type SchoolNeeds = { needs: 'cells' | 'pots' | 'open-flat' | 'block-sheet' | 'plantable' | 'sheet' | 'place' | 'leaf-interval' | 'larger-container' }
+export type SchoolNeeds = { needs: 'cells' | 'pots' | 'open-flat' | 'block-sheet' | 'plantable' | 'sheet' | 'place' | 'leaf-interval' | 'larger-container' | 'spacing' }
 
 export const SCHOOLS: readonly School[] = [
   { key: 'one-seed', name: 'One seed a cell, a few cells spare', how: 'One seed in each cell; enough cells more that the blanks do not matter.', gains: 'Least seed, no thinning.', costs: 'More cells and room for the blanks; wants good seed.' },
@@ -26,10 +26,21 @@ export const SCHOOLS: readonly School[] = [
   { key: 'plantable', name: 'Pots that are planted whole', how: 'Sown in pots that go into the ground with the plant.', gains: 'Roots that resent it are not disturbed.', costs: 'Pots bought each year; large footprint.' },
   { key: 'sheet', name: 'Foam, pellet or fibre sheets', how: 'Sown in a sheet of soilless plugs.', gains: 'Clean, even and quick to fill.', costs: 'The sheet is bought; little reserve of water or feed.' },
   { key: 'bought', name: 'Young plants bought in', how: 'Ordered ahead, looked over on arrival, grown on or planted.', gains: 'No germination, no mat; dear or slow kinds made by someone else.', costs: 'Price, an order deadline, and what comes with the plants.' },
+  { key: 'in-place', name: 'Sown where it is to stand', how: 'Sown in rows in its bed, up by the warmth of the soil, thinned to its distance.', gains: 'No trays, no bench, no hardening; roots that are never moved.', costs: 'More seed, a bed taken from sowing on, and weeds, cold soil and beetles to outrun.' },
 ]
 
 const volume = (container: Container) => container.cellVolume
 const bySize = (a: Container, b: Container) => volume(a) - volume(b)
+
+const TWICE = 2 // seedlings sown for each plant that is left, so that thinning can choose
+
+/** Rows in place: twice as many seedlings as are left, by what usually comes up. */
+function inRows(crop: Crop, { key, how }: School): Omit<Method, 'key'> | SchoolNeeds {
+  const { plantSpacing } = crop.field
+  if (plantSpacing === undefined) return { needs: 'spacing' }
+  const seedsPerMetre = Math.min(2000, Math.ceil(((100 / plantSpacing) * TWICE) / Math.max(0.1, crop.germination.usualShare)))
+  return { crop: crop.key, name: 'Sown in rows', school: key, note: how, sowing: { policy: 'in-place', seedsPerMetre, thinTo: plantSpacing, thinLeaf: 2 }, leaveHeatAt: 0.5, potUpPoint: 0.5, stages: [], hardening: { days: 0 } }
+}
 
 /**
  * A school as a method for one crop, with the containers and places a farm has.
@@ -37,6 +48,9 @@ const bySize = (a: Container, b: Container) => volume(a) - volume(b)
  * @returns the method, without a key of its own yet; or what the farm lacks for it
  */
 export function methodOfSchool(school: string, crop: Crop, season: Pick<Season, 'places' | 'containers'>): Omit<Method, 'key'> | SchoolNeeds {
+  const said = SCHOOLS.find(({ key }) => key === school)
+  if (!said) throw new Error(`There is no school "${school}".`)
+  if (school === 'in-place') return inRows(crop, said)
   const places = placesFor(crop, season.places)
   if (!places) return { needs: 'place' }
   const cells = season.containers.filter(({ kind }) => kind === 'cell-tray' || kind === 'break-apart-pack').sort(bySize)
@@ -44,7 +58,6 @@ export function methodOfSchool(school: string, crop: Crop, season: Pick<Season, 
   const final = finalContainer(crop, [...cells, ...pots])
   const small = cells.find((one) => holdsFor(crop, one))
   const larger = (than: Container) => [...cells, ...pots].sort(bySize).find((one) => volume(one) >= 1.8 * volume(than) && holdsFor(crop, one))
-  const said = SCHOOLS.find(({ key }) => key === school)!
   const seeds = Math.max(2, Math.min(3, crop.seed.perCell ?? 2))
   const make = (sowing: Method['sowing'], containers: readonly Container[], name: string): Omit<Method, 'key'> => ({
     crop: crop.key,

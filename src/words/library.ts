@@ -35,6 +35,7 @@ export function needsWords({ needs }: SchoolNeeds): string {
     place: 'needs a place to grow on',
     'leaf-interval': 'needs to know how fast true leaves come',
     'larger-container': 'needs a larger container to pot into',
+    spacing: 'needs the distance between plants',
   }
   return words[needs]
 }

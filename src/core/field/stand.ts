@@ -56,7 +56,7 @@ export interface InPlace {
 type InPlaceSowing = Extract<Method['sowing'], { policy: 'in-place' }>
 
 /** Whether a method sows where the plants are to stand. */
-export const isInPlace = (method: Method): boolean => method.sowing.policy === 'in-place'
+export const isInPlace = (method: Pick<Method, 'sowing'>): boolean => method.sowing.policy === 'in-place'
 
 /** The parts of a stand that follow from its day and what it is. */
 function standFrom(season: Season, planting: Planting, n: number, crop: Crop, from: Day, sownOn: Day | undefined, air: OpenAir) {

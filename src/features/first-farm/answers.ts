@@ -79,7 +79,9 @@ export function missing(step: number, answers: Answers): string | undefined {
 /** Ways for a crop with what the farm has: the usual one first. */
 function waysFor(crop: Crop, farm: { places: Place[]; containers: Container[] }): Method[] {
   const usual = crop.care.roots === 'touchy' ? ['plantable', 'blocks', 'one-seed'] : (crop.seed.perCell ?? 1) > 1 ? ['thin', 'one-seed', 'clump'] : ['one-seed', 'small-then-pot', 'straight']
-  const order = [...usual, ...SCHOOLS.map(({ key }) => key).filter((key) => key !== 'bought' && !usual.includes(key))]
+  // What is always sown in place has that first; what may be raised is raised.
+  const direct = crop.raise?.way === 'direct' ? ['in-place'] : []
+  const order = [...direct, ...usual, ...SCHOOLS.map(({ key }) => key).filter((key) => key !== 'bought' && key !== 'in-place' && !usual.includes(key))]
   const ways: Method[] = []
   for (const school of order) {
     const made = methodOfSchool(school, crop, farm)

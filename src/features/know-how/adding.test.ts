@@ -40,8 +40,11 @@ describe('a kind brought into the season', () => {
     for (const { key } of again) expect(keys).not.toContain(key)
   })
   it('leaves out schools the farm lacks something for', () => {
-    expect(methodsToAdd({ ...farm, containers: farm.containers.filter(({ kind }) => kind === 'open-flat') }, farm.crops[0]!, SCHOOLS.map(({ key }) => key))).toEqual([])
-    expect(usualSchool(farm.crops[0]!, { places: farm.places, containers: [] })).toEqual([])
+    expect(methodsToAdd({ ...farm, containers: farm.containers.filter(({ kind }) => kind === 'open-flat') }, farm.crops[0]!, SCHOOLS.map(({ key }) => key)).map(({ key }) => key)).toEqual(['lettuce-in-place'])
+    // With nothing to sow in, the ground is left.
+    expect(usualSchool(farm.crops[0]!, { places: farm.places, containers: [] })).toEqual(['in-place'])
+    expect(usualSchool({ ...farm.crops[0]!, field: {} }, { places: farm.places, containers: [] })).toEqual([])
+    expect(usualSchool(libraryKind('carrot')!.crop, farm)).toEqual(['in-place'])
   })
 })
 

@@ -29,6 +29,7 @@ export function methodsToAdd(season: Season, crop: Crop, schools: readonly strin
 /** The school to begin with: one that suits the roots and the seed of the kind, of those the farm can follow. */
 export function usualSchool(crop: Crop, farm: Pick<Season, 'places' | 'containers'>): string[] {
   const possible = SCHOOLS.map(({ key }) => key).filter((key) => !('needs' in methodOfSchool(key, crop, farm)))
+  if (crop.raise?.way === 'direct' && possible.includes('in-place')) return ['in-place']
   const usual = crop.care.roots === 'touchy' && possible.includes('plantable') ? 'plantable' : (crop.seed.perCell ?? 1) > 1 ? 'thin' : 'one-seed'
   return possible.includes(usual) ? [usual] : possible.slice(0, 1)
 }

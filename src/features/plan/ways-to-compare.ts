@@ -14,7 +14,7 @@ export function waysToCompare(season: Season, batch: { variety: Variety }): Meth
   const known = new Set(own.map(({ school }) => school))
   const ready = SCHOOLS.filter(({ key }) => !known.has(key)).flatMap(({ key }): Method[] => {
     const made = methodOfSchool(key, crop, season)
-    if ('needs' in made) return []
+    if ('needs' in made || isInPlace(made)) return []
     const method: Method = { ...made, key: freeKeyIn(season.methods, `${crop.key}-${key}`) }
     return readSeason({ ...season, methods: [...season.methods, method] }).ok ? [method] : []
   })

@@ -141,7 +141,7 @@ function FootLink({ href, title, Icon }: View) {
       component={Link}
       href={href}
       aria-current={here ? 'page' : undefined}
-      sx={{ flex: '1 0 64px', minHeight: 56, display: 'flex', flexDirection: 'column', alignItems: 'center', justifyContent: 'center', fontSize: 13, color: 'inherit', textDecoration: 'none', fontWeight: here ? 750 : 450, borderTop: 3, borderColor: here ? '#F3DF9C' : 'transparent', '&:focus-visible': { outlineColor: '#F3DF9C', outlineOffset: -3 } }}
+      sx={{ flex: '1 0 50px', minHeight: 56, display: 'flex', flexDirection: 'column', alignItems: 'center', justifyContent: 'center', whiteSpace: 'nowrap', letterSpacing: '-0.01em', fontSize: 12.5, color: 'inherit', textDecoration: 'none', fontWeight: here ? 750 : 450, borderTop: 3, borderColor: here ? '#F3DF9C' : 'transparent', '&:focus-visible': { outlineColor: '#F3DF9C', outlineOffset: -3 } }}
     >
       <Icon fontSize="small" />
       {title}
