@@ -11,7 +11,7 @@ export default defineConfig({
     locale: 'en-GB',
     timezoneId: 'Europe/Paris',
     viewport: { width: 1280, height: 800 },
-    trace: 'retain-on-failure',
+    screenshot: 'only-on-failure', // a trace would slow every test down
     launchOptions: {
       executablePath: '/usr/bin/chromium',
       args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],

@@ -97,7 +97,8 @@ export async function visit(page: Page, path: string): Promise<void> {
 
 /** Chooses from one of the panel's lists. */
 export async function choose(page: Page, label: string, option: string | RegExp): Promise<void> {
-  await page.getByRole('combobox', { name: label, exact: true }).click()
+  // By key: on a slow machine the list opens between pressing and letting go of a mouse, which would choose what lies there.
+  await page.getByRole('combobox', { name: label, exact: true }).press('ArrowDown')
   await page.getByRole('option', { name: option }).first().click()
 }
 

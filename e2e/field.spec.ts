@@ -25,6 +25,16 @@ test('the gates of the next weeks say go, at risk or wait, each with its reason'
   await expect(gates).toContainText('Firm and dark.')
 })
 
+test('Today says of what goes out that day whether it can', async ({ page }) => {
+  await visit(page, '/today')
+  await page.getByLabel('Type a working day').fill('2027-04-27')
+  const planting = page.getByRole('link', { name: /Plant out LA-3 Lettuce, red oak/ })
+  await expect(planting).toContainText('Wait')
+  await expect(planting).toContainText('overwintered leeks until Tue 4 May')
+  await planting.click()
+  await expect(panel(page)).toContainText('Can it go out?')
+})
+
 test('a cold night in a forecast from a file makes tender plants wait, and switching it off goes back to usual years', async ({ page }) => {
   await visit(page, '/field?weather=1')
   const csv = ['date,low °C,high °C', ...Array.from({ length: 12 }, (_, i) => `2027-04-${12 + i},${i === 6 ? -2.5 : 5},16`), '2027-04-30,warm,20'].join('\n')

@@ -137,7 +137,7 @@ test('a way is edited: policies, stages and moves, with what it comes to beside 
   await expect(beside).toContainText('Pot up')
   await choose(page, 'What goes into a cell', 'In a flat, pricked out')
   await expect(page.getByText('A flat to prick out from is sown in an open flat.').first()).toBeVisible()
-  await page.getByRole('combobox', { name: 'Container', exact: true }).first().click()
+  await page.getByRole('combobox', { name: 'Container', exact: true }).first().press('ArrowDown')
   await page.getByRole('option', { name: 'Open flat' }).click()
   await expect(beside).toContainText('Open flat')
   await page.getByRole('button', { name: 'Save', exact: true }).click()

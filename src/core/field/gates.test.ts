@@ -70,6 +70,20 @@ describe('gates for planting out', () => {
     expect(usual).toEqual({ soil: air.soil(day('2027-05-12')), forecast: false })
     expect(warm.soil).toBeCloseTo(22, 9)
   })
+  it('judge what is sown in its place by frost and nights only once it is up', () => {
+    const season = readField((s) => {
+      s.crops[0]!.tenderness = 'tender'
+      s.crops[0]!.germination.goodFrom = 9
+      s.methods.push({ key: 'rows', crop: 'lettuce', name: 'Rows', sowing: { policy: 'in-place', seedsPerMetre: 40, thinTo: 20 }, stages: [] })
+      s.plantings.push({ key: 'd', code: 'D', variety: 'lettuce-red', method: 'rows', plants: 90, on: '2027-05-12' }, { key: 'e', code: 'E', variety: 'lettuce-red', method: 'lettuce-cells', plants: 90, on: '2027-05-12' })
+    })
+    const rows = judge(season, 'd', '2027-05-10')
+    const raised = judge(season, 'e', '2027-05-10')
+    expect(gate(rows, 'frost')!.chance!).toBeLessThan(gate(raised, 'frost')!.chance!)
+    expect(gate(rows, 'soil')).toMatchObject({ above: 9, verdict: 'go' })
+    expect(gate(rows, 'plants')).toBeUndefined()
+    expect(gate(rows, 'leaves')).toBeUndefined()
+  })
   it('say which bed is taken, or that none is chosen', () => {
     expect(gate(judge(readField(), 'h', '2027-05-28'), 'bed')).toMatchObject({ state: 'none', verdict: 'risk' })
     const taken = judge(readField((s) => (s.plantings[3]!.goes = [{ to: 'bed', bed: 'n1', plants: 80 }])), 'h', '2027-05-28')

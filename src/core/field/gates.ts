@@ -53,7 +53,12 @@ export function gatesOf(stand: Stand, facts: GateFacts): Gated {
 
 const worst = (verdicts: readonly Verdict[]): Verdict => verdicts.reduce((a, b) => (ROOT[b] > ROOT[a] ? b : a), 'go' as Verdict)
 
-function frostGate({ crop, from }: Stand, { season, forecast }: GateFacts): Gate | undefined {
+/** Day from which a plant stands in the open: what is sown in its place from the day it is up. */
+const inTheOpen = ({ from, inPlace }: Stand): Day => inPlace?.up ?? from
+
+function frostGate(stand: Stand, { season, forecast }: GateFacts): Gate | undefined {
+  const { crop } = stand
+  const from = inTheOpen(stand)
   const { frost, latitude } = season.site
   const at = frostThreshold(crop)
   const threshold = THRESHOLDS[at]!
@@ -66,7 +71,9 @@ function frostGate({ crop, from }: Stand, { season, forecast }: GateFacts): Gate
   return { kind: 'frost', threshold, chance, trusted, cold: freezing ?? cold, typed, verdict: freezing ? 'wait' : chance !== undefined && chance > trusted + 1e-9 ? 'risk' : 'go' }
 }
 
-function nightGate({ crop, from }: Stand, { air, forecast }: GateFacts): Gate | undefined {
+function nightGate(stand: Stand, { air, forecast }: GateFacts): Gate | undefined {
+  const { crop } = stand
+  const from = inTheOpen(stand)
   const above = crop.field.nightAbove ?? crop.minNight
   if (above === undefined) return undefined
   const cold = coldestAhead(forecast, from, from + FIRST_NIGHTS)

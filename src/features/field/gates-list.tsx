@@ -13,7 +13,7 @@ import { useSeason } from '../../ui/season-context'
 import { StairGlyph } from '../../ui/stair/stair'
 import { count } from '../../words/format'
 import { GATE_TITLES, gateSentence } from '../../words/field'
-import { VerdictMark } from './verdict'
+import { VerdictMark } from '../../ui/verdict'
 
 const BEFORE = 3 // days back: what should have gone out already
 const AHEAD = 21

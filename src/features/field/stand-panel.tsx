@@ -35,7 +35,7 @@ import { useChange } from '../../ui/use-change'
 import { count, list } from '../../words/format'
 import { cardLines, clashSentence, GATE_TITLES, gateSentence, holdSentence, inPlaceSentence, leafTimeSentence, metres } from '../../words/field'
 import { PanelTitle } from '../../ui/panel-title'
-import { VerdictMark } from './verdict'
+import { VerdictMark } from '../../ui/verdict'
 
 interface Draft extends Found {
   spacing?: Planting['spacing']
@@ -46,7 +46,9 @@ const said = <T extends object>(value: T): T => Object.fromEntries(Object.entrie
 
 /** The planting a draft makes. */
 function plantingOf(planting: Planting, n: number, { spacing, ...found }: Draft): Planting {
-  const { spacing: _spacing, ...rest } = withFound(planting, n, found)
+  // What one of a series has from the whole of it is not written down again.
+  const inherits = n > 0 && planting.changes.find((change) => change.n === n)?.goes === undefined && sameFigure(found.goes, planting.goes)
+  const { spacing: _spacing, ...rest } = withFound(planting, n, inherits ? { ...found, goes: undefined } : found)
   return spacing && Object.keys(spacing).length > 0 ? { ...rest, spacing } : rest
 }
 

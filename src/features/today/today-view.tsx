@@ -9,17 +9,19 @@ import { memo, useDeferredValue, useMemo } from 'react'
 import { outdoorMean } from '../../core/climate/outdoor'
 import { dayLength } from '../../core/climate/light'
 import { frostChance } from '../../core/frost/frost'
+import type { Gated } from '../../core/field/gates'
 import type { FieldWork } from '../../core/field/field-work'
 import { bearsWhileHardening, exposureOn, schoolOf } from '../../core/field/hardening'
 import type { Batch } from '../../core/plan/batch'
 import type { Task } from '../../core/plan/tasks'
-import { useForecast } from '../../ui/field-gates'
+import { useForecast, useGates } from '../../ui/field-gates'
 import { useSeason, useWorkingDay } from '../../ui/season-context'
 import { placePaint } from '../../ui/stair/place-hatches'
+import { VerdictMark } from '../../ui/verdict'
 import { StairGlyph } from '../../ui/stair/stair'
 import { count } from '../../words/format'
 import { cautionsFor } from '../../words/cautions'
-import { exposureSentence, fieldWorkLine, fieldWorkName, metres, yearsWords } from '../../words/field'
+import { exposureSentence, fieldWorkLine, fieldWorkName, gateSentence, metres, yearsWords } from '../../words/field'
 import { markTag } from '../../words/marks'
 import { isBought } from '../../words/methods'
 import { taskLine, taskName } from '../../words/tasks'
@@ -207,6 +209,7 @@ function HardeningToday({ hardening, day }: { hardening: TodayModel['hardening']
 
 function DayStops({ work, large = false }: { work: DayWork; large?: boolean }) {
   const { season } = useSeason()
+  const gated = useGates(work.day, work.day, work.day + 1)
   return (
     <Box>
       {work.stops.map((stop) => (
@@ -221,7 +224,7 @@ function DayStops({ work, large = false }: { work: DayWork; large?: boolean }) {
           )}
           <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
             {stop.tasks.map((task) => (
-              <TaskRow key={task.id} task={task} large={large} />
+              <TaskRow key={task.id} task={task} large={large} gated={task.kind === 'plant' ? gated.find(({ stand }) => stand.id === task.batch.id) : undefined} />
             ))}
           </Box>
         </Box>
@@ -231,9 +234,10 @@ function DayStops({ work, large = false }: { work: DayWork; large?: boolean }) {
 }
 
 /** One task; drawn again only when it changes, so that the day can be dragged past many. */
-const TaskRow = memo(function TaskRow({ task, large }: { task: Task; large: boolean }) {
+const TaskRow = memo(function TaskRow({ task, large, gated }: TaskRowProps) {
   const { season, format } = useSeason()
   const { batch } = task
+  const reason = gated?.gates.find(({ verdict }) => verdict === gated.verdict && verdict !== 'go')
   return (
     <Box component="li" sx={{ borderTop: large ? 1 : 0, borderColor: 'divider' }}>
       <Box
@@ -247,14 +251,23 @@ const TaskRow = memo(function TaskRow({ task, large }: { task: Task; large: bool
             <b>{taskName(task)}</b> <Box component="span" sx={{ color: 'text.secondary', fontWeight: 700 }}>{batch.code}</Box> {batch.variety.name}
           </Box>
           <Box sx={{ fontSize: large ? 14.5 : 13.5, color: 'text.secondary', lineHeight: 1.3 }}>{taskLine(task, season.places, format)}</Box>
+          {reason && <Box sx={{ fontSize: 13.5, color: gated!.verdict === 'wait' ? 'error.main' : 'text.primary', lineHeight: 1.3 }}>{gateSentence(reason, format)}</Box>}
         </Box>
+        {gated && <VerdictMark verdict={gated.verdict} />}
       </Box>
     </Box>
   )
 }, sameTask)
 
-function sameTask(a: { task: Task; large: boolean }, b: { task: Task; large: boolean }): boolean {
-  return a.task.batch === b.task.batch && a.task.id === b.task.id && a.large === b.large
+interface TaskRowProps {
+  task: Task
+  large: boolean
+  /** Whether what is planted can go out. */
+  gated: Gated | undefined
+}
+
+function sameTask(a: TaskRowProps, b: TaskRowProps): boolean {
+  return a.task.batch === b.task.batch && a.task.id === b.task.id && a.large === b.large && a.gated === b.gated
 }
 
 const WeekTable = memo(function WeekTable({ week }: { week: SowingWeek }) {

@@ -4,8 +4,8 @@ import GoIcon from '@mui/icons-material/CheckCircle'
 import RiskIcon from '@mui/icons-material/ErrorOutlined'
 import WaitIcon from '@mui/icons-material/PauseCircleFilled'
 import Box from '@mui/material/Box'
-import type { Verdict } from '../../core/field/gates'
-import { VERDICT_WORDS } from '../../words/field'
+import type { Verdict } from '../core/field/gates'
+import { VERDICT_WORDS } from '../words/field'
 
 const LOOK = {
   go: { Icon: GoIcon, color: 'success.main' },
