@@ -51,6 +51,7 @@ test('a new planting goes from panel to stair, bench load, week list, CSV and ca
   expect(readFileSync(await ics.path(), 'utf8').replace(/\r\n[ \t]/g, '')).toContain('SUMMARY:Sow ZZ9 Basil\\, purple')
 
   // After the server has crashed and come back, it is all still there.
+  await page.goto('about:blank') // so that nothing is asked for while there is no one to answer
   await farm.restart()
   await visit(page, '/plan')
   await page.getByRole('searchbox', { name: 'Find' }).fill('zz9')

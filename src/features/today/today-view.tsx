@@ -6,6 +6,7 @@ import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
 import Link from 'next/link'
 import { memo, useDeferredValue, useMemo } from 'react'
+import { weekStart } from '../../core/calendar/day'
 import { outdoorMean } from '../../core/climate/outdoor'
 import { dayLength } from '../../core/climate/light'
 import { frostChance } from '../../core/frost/frost'
@@ -31,6 +32,8 @@ export function TodayView() {
   const { plan, format } = useSeason()
   const day = useDeferredValue(useWorkingDay())
   const { today, week, field, fieldWeek, hardening, sowings } = useMemo(() => todayModel(plan, day), [plan, day])
+  const monday = weekStart(day)
+  const gated = useGates(day, monday, monday + 7)
   return (
     <Box sx={{ px: { xs: 1.5, md: 2.5 }, py: 2, display: 'grid', gap: { xs: 3, lg: 4 }, gridTemplateColumns: { xs: 'minmax(0, 1fr)', lg: 'minmax(0, 1fr) minmax(0, 1.05fr)' }, alignItems: 'start' }}>
       <Box>
@@ -49,7 +52,7 @@ export function TodayView() {
           </Box>
         ) : (
           <>
-            <DayStops work={today} large />
+            <DayStops work={today} gated={gated} large />
             <FieldToday field={field} />
             <HardeningToday hardening={hardening} day={day} />
             <TakeCare work={today} />
@@ -66,7 +69,7 @@ export function TodayView() {
                   {format.date(work.day)}
                   {work.day < day ? ' (before)' : ''}
                 </Typography>
-                <DayStops work={work} />
+                <DayStops work={work} gated={gated} />
               </Box>
             ))}
             {fieldWeek.length > 0 && (
@@ -141,6 +144,19 @@ function TakeCare({ work }: { work: DayWork }) {
   )
 }
 
+/** Rows of plain elements, styled from their list: many are drawn anew while the day is dragged. */
+const ROWS = {
+  listStyle: 'none',
+  m: 0,
+  p: 0,
+  '& li': { borderTop: 1, borderColor: 'divider' },
+  '& a': { display: 'block', boxSizing: 'border-box', minHeight: 48, py: 0.5, fontSize: 16, lineHeight: 1.3, color: 'inherit', textDecoration: 'none', borderRadius: 1 },
+  '& a:hover': { bgcolor: 'var(--row-chosen)' },
+  '& .soft': { color: 'text.secondary' },
+  '& .line': { fontSize: 14 },
+  '& .changed': { color: 'error.main', fontWeight: 650 },
+} as const
+
 /** Field work of the day. */
 function FieldToday({ field }: { field: readonly FieldWork[] }) {
   if (field.length === 0) return null
@@ -158,17 +174,15 @@ function FieldRows({ field, dated = false }: { field: readonly FieldWork[]; date
   const { season, format } = useSeason()
   const bedName = (key: string) => season.beds.find((bed) => bed.key === key)?.name ?? key
   return (
-    <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+    <Box component="ul" sx={dated ? { ...ROWS, '& a': { ...ROWS['& a'], minHeight: 40, fontSize: 14.5 }, '& li': {} } : ROWS}>
       {field.map((work) => (
-        <Box component="li" key={work.id} sx={{ borderTop: dated ? 0 : 1, borderColor: 'divider' }}>
-          <Box component={Link} href={`/field?stand=${encodeURIComponent(work.stand.id)}`} sx={{ display: 'block', minHeight: dated ? 40 : 48, py: 0.5, color: 'inherit', textDecoration: 'none', borderRadius: 1, '&:hover': { bgcolor: 'var(--row-chosen)' } }}>
-            <Box sx={{ fontSize: dated ? 14.5 : 16, lineHeight: 1.3 }}>
-              {dated && <Box component="span" sx={{ color: 'text.secondary' }}>{format.date(work.day)} </Box>}
-              <b>{fieldWorkName(work)}</b> <Box component="span" sx={{ color: 'text.secondary', fontWeight: 700 }}>{work.stand.code}</Box> {work.stand.variety.name}
-            </Box>
-            <Box sx={{ fontSize: 13.5, color: 'text.secondary', lineHeight: 1.3 }}>{fieldWorkLine(work, bedName, format)}</Box>
-          </Box>
-        </Box>
+        <li key={work.id}>
+          <Link href={`/field?stand=${encodeURIComponent(work.stand.id)}`} prefetch={false}>
+            {dated && <span className="soft">{format.date(work.day)} </span>}
+            <b>{fieldWorkName(work)}</b> <b className="soft">{work.stand.code}</b> {work.stand.variety.name}
+            <div className="line soft">{fieldWorkLine(work, bedName, format)}</div>
+          </Link>
+        </li>
       ))}
     </Box>
   )
@@ -187,19 +201,17 @@ function HardeningToday({ hardening, day }: { hardening: TodayModel['hardening']
         </Box>
         {forecast?.simulated && <Box sx={{ fontSize: 13, fontWeight: 700, color: 'warning.main' }}>weather simulated</Box>}
       </Box>
-      <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+      <Box component="ul" sx={ROWS}>
         {hardening.map(({ batch, from, until }) => {
           const exposure = exposureOn(schoolOf(batch.way.method, season.habits), from, until, day, bearsWhileHardening(batch.way.crop), forecast)!
           return (
-            <Box component="li" key={batch.id} sx={{ borderTop: 1, borderColor: 'divider' }}>
-              <Box component={Link} href={`/field?tab=hardening&stand=${encodeURIComponent(batch.id)}`} sx={{ display: 'block', minHeight: 48, py: 0.5, color: 'inherit', textDecoration: 'none', borderRadius: 1, '&:hover': { bgcolor: 'var(--row-chosen)' } }}>
-                <Box sx={{ fontSize: 16, lineHeight: 1.3 }}>
-                  <Box component="span" sx={{ color: 'text.secondary', fontWeight: 700 }}>{batch.code}</Box> {batch.variety.name}
-                  <Box component="span" sx={{ color: 'text.secondary', fontSize: 13.5 }}> day {exposure.nth} of {exposure.of}</Box>
-                </Box>
-                <Box sx={{ fontSize: 14.5, color: exposure.change ? 'error.main' : 'text.primary', fontWeight: exposure.change ? 650 : 400, lineHeight: 1.3 }}>{exposureSentence(exposure, format)}</Box>
-              </Box>
-            </Box>
+            <li key={batch.id}>
+              <Link href={`/field?tab=hardening&stand=${encodeURIComponent(batch.id)}`} prefetch={false}>
+                <b className="soft">{batch.code}</b> {batch.variety.name}
+                <span className="soft"> day {exposure.nth} of {exposure.of}</span>
+                <div className={exposure.change ? 'line changed' : 'line'}>{exposureSentence(exposure, format)}</div>
+              </Link>
+            </li>
           )
         })}
       </Box>
@@ -207,9 +219,8 @@ function HardeningToday({ hardening, day }: { hardening: TodayModel['hardening']
   )
 }
 
-function DayStops({ work, large = false }: { work: DayWork; large?: boolean }) {
+function DayStops({ work, gated, large = false }: { work: DayWork; gated: readonly Gated[]; large?: boolean }) {
   const { season } = useSeason()
-  const gated = useGates(work.day, work.day, work.day + 1)
   return (
     <Box>
       {work.stops.map((stop) => (
