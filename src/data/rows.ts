@@ -53,7 +53,7 @@ export function seasonRow({ season, site, habits }: Pick<Season, 'season' | 'sit
     handling: habits.handling,
     rounding: habits.rounding,
     sowing_weekdays: habits.sowingWeekdays,
-    more_habits: JSON.stringify({ work: habits.work, mixCompaction: habits.mixCompaction, costs: habits.costs, hardening: habits.hardening, turnaroundDays: habits.turnaroundDays }),
+    more_habits: JSON.stringify({ work: habits.work, mixCompaction: habits.mixCompaction, costs: habits.costs, hardening: habits.hardening, turnaroundDays: habits.turnaroundDays, crew: habits.crew, fit: habits.fit, shareTrays: habits.shareTrays }),
     more_site: JSON.stringify(present({ nightDrop: site.nightDrop, soilLift: site.soilLift, events: site.events, forecast: site.forecast })),
   }
 }
@@ -88,7 +88,7 @@ export function seasonOf(row: Selectable<t.SeasonTable>, farmName: string): Pick
       handling: row.handling,
       rounding: row.rounding as Season['habits']['rounding'],
       sowingWeekdays: row.sowing_weekdays,
-      ...Habits.pick({ work: true, mixCompaction: true, costs: true, hardening: true, turnaroundDays: true }).parse(row.more_habits),
+      ...Habits.pick({ work: true, mixCompaction: true, costs: true, hardening: true, turnaroundDays: true, crew: true, fit: true, shareTrays: true }).parse(row.more_habits),
     },
   }
 }
@@ -107,7 +107,7 @@ export function placeRow(id: SeasonId, x: Place, position: number): Insertable<t
     transmission: x.transmission ?? null,
     lamp_ppfd: x.lamp?.ppfd ?? null,
     lamp_hours: x.lamp?.hours ?? null,
-    more: JSON.stringify(present({ layout: x.layout, stock: x.stock.length > 0 ? x.stock : undefined })),
+    more: JSON.stringify(present({ layout: x.layout, rooms: x.rooms, stock: x.stock.length > 0 ? x.stock : undefined })),
   }
 }
 
@@ -136,7 +136,7 @@ export function placeOf(row: Selectable<t.PlaceTable>, periods: Selectable<t.Pla
     transmission: row.transmission,
     lamp: row.lamp_ppfd === null ? undefined : { ppfd: row.lamp_ppfd, hours: row.lamp_hours! },
     stock: [],
-    ...(row.more as Pick<Place, 'layout'> & Partial<Pick<Place, 'stock'>>),
+    ...(row.more as Pick<Place, 'layout' | 'rooms'> & Partial<Pick<Place, 'stock'>>),
   })
 }
 
@@ -331,7 +331,7 @@ export function methodRow(id: SeasonId, x: Method, position: number): Insertable
     name: x.name,
     policy,
     sowing: JSON.stringify(sowing),
-    more: JSON.stringify(present({ preparation: x.preparation, school: x.school, note: x.note })),
+    more: JSON.stringify(present({ preparation: x.preparation, school: x.school, note: x.note, seeder: x.seeder })),
     leave_heat_at: x.leaveHeatAt,
     pot_up_point: x.potUpPoint,
     hardening_days: x.hardening.days,
@@ -370,7 +370,7 @@ export function methodOf(row: Selectable<t.MethodTable>, stages: Selectable<t.St
     potUpPoint: row.pot_up_point,
     stages: stages.map(stageOf),
     hardening: present({ days: row.hardening_days, place: row.hardening_place, school: row.hardening_school as Method['hardening']['school'] | null }),
-    ...(row.more as Pick<Method, 'preparation' | 'school' | 'note'>),
+    ...(row.more as Pick<Method, 'preparation' | 'school' | 'note' | 'seeder'>),
   }
 }
 
@@ -414,7 +414,7 @@ export function plantingRow(id: SeasonId, x: Planting, position: number, version
     confidence: x.confidence ?? null,
     note: x.note ?? null,
     version,
-    more: JSON.stringify(present({ spacing: x.spacing, even: x.series?.even, dates: x.series?.dates, stand: x.stand, leaves: x.leaves, clears: x.clears, toNobody: toNobody(x.goes) })),
+    more: JSON.stringify(present({ spacing: x.spacing, even: x.series?.even, dates: x.series?.dates, stand: x.stand, leaves: x.leaves, clears: x.clears, worth: x.worth, may: x.may, pinned: x.pinned, otherwise: x.otherwise, stands: x.stands, toNobody: toNobody(x.goes) })),
   }
 }
 
@@ -427,7 +427,7 @@ export function changeRows(id: SeasonId, x: Planting): Insertable<t.SeriesChange
     sow_on: change.sowOn ?? null,
     plants: change.plants ?? null,
     dropped: change.dropped ?? false,
-    more: JSON.stringify(present({ stand: change.stand, leaves: change.leaves, clears: change.clears, toNobody: toNobody(change.goes) })),
+    more: JSON.stringify(present({ stand: change.stand, leaves: change.leaves, clears: change.clears, agePoint: change.agePoint, pinned: change.pinned, otherwise: change.otherwise, stands: change.stands, toNobody: toNobody(change.goes) })),
   }))
 }
 
@@ -480,7 +480,7 @@ export function bedOf({ key, name, block, length, width }: Selectable<t.BedTable
 }
 
 export function plantingOf(row: Selectable<t.PlantingTable>, changes: Selectable<t.SeriesChangeTable>[], shares: Selectable<t.PlantingShareTable>[]): Planting {
-  const { even, dates, toNobody: none, ...more } = row.more as Pick<Planting, 'spacing' | 'stand' | 'leaves' | 'clears'> & Pick<NonNullable<Planting['series']>, 'even' | 'dates'> & ToNobody
+  const { even, dates, toNobody: none, ...more } = row.more as Pick<Planting, 'spacing' | 'stand' | 'leaves' | 'clears' | 'worth' | 'may' | 'pinned' | 'otherwise' | 'stands'> & Pick<NonNullable<Planting['series']>, 'even' | 'dates'> & ToNobody
   const goesOf = (n: number, nobody: boolean | undefined) => {
     const own = shares.filter((share) => share.n === n)
     return own.length > 0 ? own.map(shareOf) : nobody ? [] : undefined
@@ -499,7 +499,7 @@ export function plantingOf(row: Selectable<t.PlantingTable>, changes: Selectable
         ? undefined
         : present({ every: row.series_every, last: row.series_last, count: row.series_count, even, dates }),
     changes: changes.map((c) => {
-      const { toNobody: own, ...found } = c.more as Pick<Planting, 'stand' | 'leaves' | 'clears'> & ToNobody
+      const { toNobody: own, ...found } = c.more as Pick<Planting, 'stand' | 'leaves' | 'clears' | 'agePoint' | 'pinned' | 'otherwise' | 'stands'> & ToNobody
       return present({ n: c.n, on: c.plant_on, sowOn: c.sow_on, plants: c.plants, dropped: c.dropped || undefined, goes: goesOf(c.n, own), ...found })
     }),
     sowOn: row.sow_on,

@@ -36,6 +36,7 @@ export function referenceProblems(value: unknown): Problem[] {
   checkSeasonSpan(value, say)
   checkFrost(value, say)
   const events = checkEvents(value, say)
+  if (isGroup(value.habits) && isGroup(value.habits.crew)) checkParts(value.habits.crew.parts, 'habits.crew.parts', say)
   lists.places.forEach(([item, at]) => checkPlace(item, at, say))
   lists.crops.forEach(([item, at]) => checkCrop(item, at, say))
   lists.varieties.forEach(([item, at]) => {
@@ -96,6 +97,7 @@ export function referenceProblems(value: unknown): Problem[] {
         if (share.to === 'sale' && share.pot !== undefined) mustExist('containers', 'container', share.pot, `${where}[${i}].pot`)
       })
     }
+    checkDecided(item, at, byKey, mustExist, say)
     checkSeries(item, at, say)
     checkPlantingSpan(item, at, value.season, say)
   })
@@ -144,6 +146,44 @@ function sharesOf(planting: Raw, at: string): [unknown[], string][] {
   return lists
 }
 
+/** Other methods, places and containers of a planting, and of single ones of its series, exist and suit it. */
+function checkDecided(
+  planting: Raw,
+  at: string,
+  { methods, places }: Record<'methods' | 'places', Map<string, Raw>>,
+  mustExist: (list: 'places' | 'containers' | 'methods', one: string, key: unknown, path: string) => boolean,
+  say: Say,
+): void {
+  const crop = methods.get(String(planting.method))?.crop
+  const sameCrop = (method: unknown, path: string) => {
+    if (!mustExist('methods', 'method', method, path)) return
+    const other = methods.get(String(method))?.crop
+    if (typeof crop === 'string' && typeof other === 'string' && other !== crop) say(path, `the method "${String(method)}" is for ${other}, not for ${crop}.`)
+  }
+  if (isGroup(planting.may) && Array.isArray(planting.may.methods)) planting.may.methods.forEach((method: unknown, i) => sameCrop(method, `${at}.may.methods[${i}]`))
+  const check = (one: Raw, where: string) => {
+    if (Array.isArray(one.stands)) {
+      one.stands.forEach((stands: unknown, i) => {
+        if (!isGroup(stands) || !mustExist('places', 'place', stands.place, `${where}.stands[${i}].place`)) return
+        const layout = places.get(String(stands.place))?.layout
+        const benches = isGroup(layout) && Array.isArray(layout.benches) ? layout.benches.length : 0
+        if (isNumber(stands.bench) && stands.bench >= Math.max(1, benches)) say(`${where}.stands[${i}].bench`, `the place has no bench number ${stands.bench + 1}.`)
+      })
+    }
+    const { otherwise } = one
+    if (!isGroup(otherwise)) return
+    if (otherwise.method !== undefined) sameCrop(otherwise.method, `${where}.otherwise.method`)
+    mustExist('places', 'place', otherwise.germinateAt, `${where}.otherwise.germinateAt`)
+    mustExist('places', 'place', otherwise.hardenAt, `${where}.otherwise.hardenAt`)
+    if (isGroup(otherwise.hold)) mustExist('places', 'place', otherwise.hold.place, `${where}.otherwise.hold.place`)
+    for (const [list, of, name] of [['places', otherwise.places, 'place'], ['containers', otherwise.containers, 'container']] as const) {
+      if (Array.isArray(of)) of.forEach((key: unknown, i) => mustExist(list, name, key, `${where}.otherwise.${list}[${i}]`))
+    }
+  }
+  check(planting, at)
+  if (Array.isArray(planting.changes)) planting.changes.forEach((change: unknown, i) => isGroup(change) && check(change, `${at}.changes[${i}]`))
+}
+
 function checkPlace(place: Raw, at: string, say: Say): void {
   const temperature = place.temperature
   if (isGroup(temperature)) {
@@ -162,6 +202,24 @@ function checkPlace(place: Raw, at: string, say: Say): void {
     checkMonthDay(place.open.from, `${at}.open.from`, say)
     checkMonthDay(place.open.until, `${at}.open.until`, say)
   }
+  checkParts(place.rooms, `${at}.rooms`, say)
+  if (Array.isArray(place.stock)) {
+    place.stock.forEach((item: unknown, i) => {
+      if (isGroup(item) && (item.gives === undefined) !== (item.serves === undefined)) {
+        say(`${at}.stock[${i}].${item.gives === undefined ? 'gives' : 'serves'}`, 'is missing: say what it gives and how many tray places one serves.')
+      }
+    })
+  }
+}
+
+/** Parts of a year are real days. */
+function checkParts(parts: unknown, at: string, say: Say): void {
+  if (!Array.isArray(parts)) return
+  parts.forEach((part: unknown, i) => {
+    if (!isGroup(part)) return
+    checkMonthDay(part.from, `${at}[${i}].from`, say)
+    checkMonthDay(part.until, `${at}[${i}].until`, say)
+  })
 }
 
 function checkTemperature(t: Raw, at: string, say: Say): void {

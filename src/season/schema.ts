@@ -50,6 +50,11 @@ export const Place = z.strictObject({
       .describe('parts of the year that differ; `until` is the first day it no longer holds'),
   }),
   open: z.strictObject({ from: monthDay, until: monthDay }).optional().describe('part of the year it can be used'),
+  rooms: z
+    .array(z.strictObject({ from: monthDay, until: monthDay, trayPlaces: z.number().min(0).max(100_000), why: z.string().max(120).optional() }))
+    .max(12)
+    .optional()
+    .describe('parts of the year with other room than usual; `until` is the first day it no longer holds'),
   transmission: share.optional().describe('share of outdoor light that reaches the plants'),
   lamp: z
     .strictObject({ ppfd: z.number().min(0).max(3000).describe('µmol/m²·s'), hours: z.number().min(0).max(24) })
@@ -73,10 +78,17 @@ export const Place = z.strictObject({
     .optional()
     .describe('what stands there, to draw it to scale'),
   stock: z
-    .array(z.strictObject({ what: name, count: z.int().min(0).max(100_000) }))
+    .array(
+      z.strictObject({
+        what: name,
+        count: z.int().min(0).max(100_000),
+        gives: z.enum(['heat', 'light', 'cover']).optional().describe('what it gives the trays it serves; none: it limits nothing'),
+        serves: z.number().positive().max(1000).optional().describe('tray places that one of it serves'),
+      }),
+    )
     .max(30)
     .default([])
-    .describe('mats, covers, reservoirs and the like, counted'),
+    .describe('mats, lamps, covers, reservoirs and the like, counted'),
 })
 
 export const CONTAINER_KINDS = [
@@ -165,6 +177,7 @@ const facts = {
       roots: z.enum(['tough', 'fair', 'touchy']).optional().describe('how it takes having its roots disturbed'),
       buryAtPotting: z.enum(['never', 'to-seed-leaves', 'deep']).optional().describe('how far the stem may be buried when it is potted up'),
       buryAtPlanting: z.enum(['never', 'to-seed-leaves', 'deep']).optional(),
+      water: z.enum(['moist', 'dry-between']).optional().describe('how its mix is kept while it is small'),
       feedAtLeaf: z.int().min(1).max(20).optional(),
       pinch: z
         .strictObject({
@@ -371,6 +384,7 @@ export const Method = z.strictObject({
     .describe('in place of the preparation of the crop'),
   school: z.string().max(60).optional().describe('the ready method it came from'),
   note: note.optional(),
+  seeder: z.boolean().optional().describe('sown with a seeder instead of by hand'),
   leaveHeatAt: z.union([z.literal(0.1), z.literal(0.5), z.literal(0.9)]).default(0.5),
   potUpPoint: share.default(0.5),
   stages: z.array(Stage).max(8).describe('none for what is sown in its place'),
@@ -389,6 +403,32 @@ export const Share = z.discriminatedUnion('to', [
   z.strictObject({ to: z.literal('spare'), plants }),
 ])
 
+/** Where a batch is raised otherwise than its method says. */
+const Otherwise = z.strictObject({
+  method: key.optional().describe('another method of the same crop'),
+  germinateAt: key.optional(),
+  places: z.array(key.nullable()).max(8).optional().describe('by stage; null where the method holds'),
+  containers: z.array(key.nullable()).max(8).optional().describe('by stage; null where the method holds'),
+  hardenAt: key.optional(),
+  potUpPoint: share.optional(),
+  hold: z.strictObject({ place: key, days: z.int().min(1).max(90) }).optional().describe('a place it is held in for the last days before hardening'),
+})
+
+/** Where the trays of a batch stand, put there by hand. */
+const StandsAt = z.strictObject({
+  place: key,
+  bench: z.int().min(0).max(59).describe('which of the benches of the place, from 0'),
+  level: z.int().min(0).max(11).default(0),
+  at: z.number().min(0).max(100_000).describe('tray places from the head of the bench'),
+})
+
+/** What was decided of one batch alone. */
+const decided = {
+  pinned: z.boolean().optional().describe('stays as it is when the plan is made to fit'),
+  otherwise: Otherwise.optional(),
+  stands: z.array(StandsAt).max(12).optional(),
+}
+
 /** What was found of one batch. */
 const found = {
   goes: z.array(Share).max(60).optional().describe('who the plants are for, first served first'),
@@ -403,6 +443,8 @@ export const SeriesChange = z.strictObject({
   sowOn: day.optional(),
   plants: z.int().min(1).max(10_000_000).optional(),
   dropped: z.boolean().optional(),
+  agePoint: share.optional(),
+  ...decided,
   ...found,
 })
 
@@ -448,6 +490,22 @@ export const Planting = z.strictObject({
     })
     .optional()
     .describe('where it differs from the crop'),
+  worth: z
+    .discriminatedUnion('by', [
+      z.strictObject({ by: z.literal('promise') }),
+      z.strictObject({ by: z.literal('money'), amount: z.number().min(0).max(100_000_000) }),
+    ])
+    .optional()
+    .describe('what hangs on its being in time: a promise to someone, or so much money'),
+  may: z
+    .strictObject({
+      earlier: z.int().min(0).max(120).optional().describe('days it may be planted earlier'),
+      later: z.int().min(0).max(120).optional().describe('days it may be planted later'),
+      methods: z.array(key).max(20).optional().describe('other methods it may be raised by'),
+    })
+    .optional()
+    .describe('what may be changed to make the plan fit, where it is not as usual'),
+  ...decided,
   ...found,
   changes: z.array(SeriesChange).max(400).default([]).describe('single plantings of a series that differ from it'),
   sowOn: day.optional().describe('sowing day chosen by hand instead of counted back'),
@@ -523,13 +581,42 @@ export const Habits = z.strictObject({
   sowingWeekdays: z.array(z.int().min(1).max(7)).max(7).default([]).describe('1 Monday … 7 Sunday; none means any day'),
   work: z
     .strictObject({
-      sowTray: z.number().min(0).max(600).default(6),
+      fillTray: z.number().min(0).max(600).default(2),
+      sowTray: z.number().min(0).max(600).default(4),
+      seederTray: z.number().min(0).max(600).default(1.5),
       thinHundred: z.number().min(0).max(600).default(8),
+      prickHundred: z.number().min(0).max(600).default(20),
       potHundred: z.number().min(0).max(600).default(25),
       moveTray: z.number().min(0).max(120).default(0.5),
+      hardenTray: z.number().min(0).max(120).default(0.2),
+      plantHundred: z.number().min(0).max(600).default(30),
     })
     .prefault({})
-    .describe('minutes: to sow a tray, thin a hundred cells, pot up a hundred plants, move a tray'),
+    .describe(
+      'minutes: to fill a tray, sow one by hand or with a seeder, thin a hundred cells, prick out or pot up a hundred plants, move a tray, see to a tray on a day of hardening, plant out a hundred',
+    ),
+  crew: z
+    .strictObject({
+      hours: z.number().min(0).max(10_000).optional().describe('hours a week for seedlings and planting; none: not limited'),
+      parts: z
+        .array(z.strictObject({ from: monthDay, until: monthDay, hours: z.number().min(0).max(10_000) }))
+        .max(12)
+        .default([])
+        .describe('parts of the year with other hours'),
+    })
+    .prefault({})
+    .describe('working hours there are'),
+  fit: z
+    .strictObject({
+      earlier: z.int().min(0).max(120).default(2),
+      later: z.int().min(0).max(120).default(10),
+      lateDay: z.number().min(0).max(1_000_000).default(4),
+      promiseDay: z.number().min(0).max(1_000_000).default(80),
+      changed: z.number().min(0).max(1_000_000).default(3),
+    })
+    .prefault({})
+    .describe('to make the plan fit: days a planting may usually go out earlier or later, what a late day of a planting and of a promise costs, and what it costs to change a batch'),
+  shareTrays: z.boolean().default(false).describe('batches of one sowing day that agree share a tray where each needs only part of one'),
   hardening: z.enum(HARDENING_SCHOOLS).default('growing-hours').describe('how plants are hardened where their method does not say'),
   turnaroundDays: z.int().min(0).max(90).default(3).describe('days from clearing a bed to planting it again'),
   mixCompaction: z.number().min(0).max(1).default(0.2).describe('mix needed beyond the volume of the cells'),
@@ -600,6 +687,8 @@ export type Sowing = Method['sowing']
 export type Lot = z.output<typeof Lot>
 export type Block = z.output<typeof Block>
 export type Bed = z.output<typeof Bed>
+export type Otherwise = z.output<typeof Otherwise>
+export type StandsAt = z.output<typeof StandsAt>
 export type Share = z.output<typeof Share>
 export type ForecastDay = z.output<typeof ForecastDay>
 export type Anchor = NonNullable<Planting['anchor']>

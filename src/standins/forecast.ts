@@ -3,7 +3,7 @@ import { formatDay, parseDay, type Day } from '../core/calendar/day'
 import { outdoorMean } from '../core/climate/outdoor'
 import type { Ahead, Forecast, ForecastSource } from '../core/field/forecast'
 import type { ForecastDay, Site } from '../season/schema'
-import { seeded } from './minima'
+import { seeded } from '../core/random/seeded'
 
 const DAYS_AHEAD = 10
 const SNAP_EVERY = 23 // days from one cold snap to the next, about

@@ -1,17 +1,7 @@
 /** Made-up daily minima from a seed: a plausible climate for trying out, never a real record. */
 import { civil, inYear, type Day } from '../core/calendar/day'
 import { outdoorMean } from '../core/climate/outdoor'
-
-/** Numbers in [0, 1) that a seed always gives again (mulberry32). */
-export function seeded(seed: number): () => number {
-  let state = seed >>> 0
-  return () => {
-    state = (state + 0x6d2b79f5) >>> 0
-    let t = Math.imul(state ^ (state >>> 15), 1 | state)
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t
-    return ((t ^ (t >>> 14)) >>> 0) / 4_294_967_296
-  }
-}
+import { seeded } from '../core/random/seeded'
 
 const BELOW_MEAN = 9 // °C a still night falls below the day's mean
 const SPREAD = 2.7 // °C of weather about that

@@ -53,7 +53,7 @@ export function placeLoads(
       step[stay.until - from]! -= stay.trayPlaces
     }
   }
-  return places.map((place, i) => finish(place, steps[i]!, from, placeCapacity(place, from, to)))
+  return places.map((place, i) => loadOfSteps(place, steps[i]!, from, placeCapacity(place, from, to)))
 }
 
 /** Containers of each kind in use, and being washed, over [from, to). */
@@ -77,7 +77,7 @@ export function containerLoads(
   }
   return containers.map((container, i) => {
     const capacity = new Float64Array(days).fill(container.owned ?? Infinity)
-    return finish(container, steps[i]!, from, capacity)
+    return loadOfSteps(container, steps[i]!, from, capacity)
   })
 }
 
@@ -89,9 +89,12 @@ export function placeCapacity(place: Place, from: Day, to: Day): Float64Array {
   if (known && known.from === from && known.to === to) return known.capacity
   const capacity = new Float64Array(to - from).fill(place.trayPlaces)
   capacities.set(place, { from, to, capacity })
-  if (place.open) {
+  const { open, rooms } = place
+  if (open || rooms) {
     for (let i = 0; i < capacity.length; i++) {
-      if (!inPartOfYear(from + i, place.open.from, place.open.until)) capacity[i] = 0
+      const room = rooms?.find((part) => inPartOfYear(from + i, part.from, part.until))
+      if (room) capacity[i] = room.trayPlaces
+      if (open && !inPartOfYear(from + i, open.from, open.until)) capacity[i] = 0
     }
   }
   return capacity
@@ -113,7 +116,8 @@ export function capacityOn(load: Load<unknown>, day: Day): number {
   return load.capacity[i] ?? 0
 }
 
-function finish<Of>(of: Of, steps: Float64Array, from: Day, capacity: Float64Array): Load<Of> {
+/** A load from the steps it goes up and down by each day: its peak, and where it is over. */
+export function loadOfSteps<Of>(of: Of, steps: Float64Array, from: Day, capacity: Float64Array): Load<Of> {
   const days = steps.subarray(0, steps.length - 1)
   const over: Over[] = []
   let sum = 0

@@ -77,6 +77,9 @@ class Computed implements Batch {
   readonly plants: number
   readonly plantOn: Day
   readonly sowOn: Day | undefined
+  readonly age: number | undefined
+  readonly otherwise: Sought['otherwise']
+  readonly pinned: boolean
   readonly sow: Day | undefined
   readonly way: Way
   readonly sizing: Sizing | undefined
@@ -98,6 +101,9 @@ class Computed implements Batch {
     this.plants = sought.plants
     this.plantOn = sought.plantOn
     this.sowOn = sought.sowOn
+    this.age = sought.age
+    this.otherwise = sought.otherwise
+    this.pinned = sought.pinned
     this.sow = course.sow
     this.way = course.way
     this.sizing = !course.stands ? undefined : course.way.size(sought.plants, seed, confidence, course.germinationFactor)

@@ -4,7 +4,9 @@ import type { Day } from '../calendar/day'
 import { ageOn, forwardPass, movesDone } from '../schedule/forward'
 import { normalCdf } from '../sizing/normal'
 import { seedToHave } from '../sizing/size'
+import type { WorkKind } from '../labour/labour'
 import type { Batch } from './batch'
+import { batchWork } from './work'
 import type { Planner } from './plan'
 
 /** What raising a batch takes. Space in tray places × days, mix in litres, work in minutes. */
@@ -31,6 +33,8 @@ export interface ComparedWay {
 }
 
 const HEATED: ReadonlySet<Place['kind']> = new Set(['heat-mat', 'germination-cabinet'])
+/** Which part of the effort a piece of work belongs to; planting out takes as long whatever way plants were raised. */
+const PART_OF: Partial<Record<WorkKind, keyof Effort['minutes']>> = { fill: 'sowing', sow: 'sowing', thin: 'thinning', 'prick-out': 'potting', 'pot-up': 'potting', move: 'moving', harden: 'moving' }
 const NO_MIX: ReadonlySet<string> = new Set(['foam-sheet', 'pellet-sheet', 'fibre-sheet'])
 /** Spread of ln pace between lots and springs, as in the stand count's prior. */
 const PACE_SPREAD = 0.15
@@ -50,7 +54,7 @@ export function compareWays(planner: Planner, season: Season, planting: Planting
 export function effortOf(batch: Batch, season: Season): Effort {
   const { stays, sizing, way, seed } = batch
   const { habits, places } = season
-  const { work, costs } = habits
+  const { costs } = habits
   const { sowing } = way.method
   const effort: Effort = { heatedDays: 0, litDays: 0, benchDays: 0, mixLitres: 0, minutes: { sowing: 0, thinning: 0, potting: 0, moving: 0 }, minutesInAll: 0, cost: { known: 0, unknown: [] } }
   if (!sizing) return effort
@@ -66,12 +70,12 @@ export function effortOf(batch: Batch, season: Season): Effort {
     if (stay.potted && !bought) {
       if (!NO_MIX.has(stay.container.kind)) effort.mixLitres += (stay.cells * stay.container.cellVolume * (1 + habits.mixCompaction)) / 1000
       if (stay.container.plantable && stay.container.price !== undefined) boughtPots += stay.trays * stay.container.price
-      if (i === 0) minutes.sowing += stay.trays * work.sowTray
-      else minutes.potting += (stay.cells / 100) * work.potHundred
-    } else if (i > 0) minutes.moving += stay.trays * work.moveTray
+    }
   })
-  minutes.moving += (stays.at(-1)?.trays ?? 0) * work.moveTray // out to the field
-  if (sowing.policy === 'thin' && sowing.seedsPerCell > sowing.keep) minutes.thinning = (sizing.cells / 100) * work.thinHundred
+  for (const { kind, minutes: some } of batchWork(batch, habits)) {
+    const part = PART_OF[kind]
+    if (part) minutes[part] += some
+  }
   effort.minutesInAll = minutes.sowing + minutes.thinning + minutes.potting + minutes.moving
 
   const part = (name: CostPart, amount: number, price: number | undefined) => {

@@ -36,8 +36,6 @@ const NO_SPANS: Span[] = []
  * varieties are sown together. What only a batch that is looked at needs is found when first asked for.
  */
 export class Course {
-  /** Sowing day counted back, before sowing weekdays and choices by hand. */
-  readonly counted: Day | undefined
   /** Sowing day: chosen by hand, or counted back; `undefined` when no sowing works. */
   readonly sow: Day | undefined
   readonly pass: Pass | undefined
@@ -50,6 +48,7 @@ export class Course {
   /** Whether there is anything to stand somewhere: it is sown before it is planted. */
   readonly stands: boolean
   readonly spans: readonly Span[]
+  #counted: Day | undefined | null = null
   #window: CountedBack['window'] | null = null
   #leafWork: readonly LeafWork[] | undefined
   #timingMarks: readonly Mark[] | undefined
@@ -62,18 +61,21 @@ export class Course {
   constructor(
     readonly way: Way,
     readonly plantOn: Day,
-    agePoint: number,
+    readonly agePoint: number,
     sowOn: Day | undefined,
     sowingWeekdays: readonly number[],
   ) {
-    const { route, table, refused, temperature } = way
+    const { route, refused, temperature } = way
     this.heatPlace = route.germPlace
     this.germinationFactor = 0
     this.stands = false
     this.spans = NO_SPANS
     if (refused.length > 0) return
-    this.counted = latestSowing(table, plantOn, agePoint)
-    this.sow = sowOn ?? (this.counted === undefined ? undefined : onSowingWeekday(this.counted, this, sowingWeekdays))
+    this.sow = sowOn
+    if (sowOn === undefined) {
+      const { counted } = this
+      this.sow = counted === undefined ? undefined : onSowingWeekday(counted, this, sowingWeekdays)
+    }
     if (this.sow === undefined) return
     const pass = (this.pass = forwardPass(route, this.sow, plantOn))
     // A sowing by hand on the planting day or later has no heat to leave.
@@ -90,6 +92,12 @@ export class Course {
     this.germTemperature = meanOver(way, temperature, this.heatPlace, pass.sown, until)
     if (pass.emergence < Infinity) this.germinationFactor = germinationFactor(way.crop.germination, this.germTemperature)
     this.spans = layOut(way, pass, plantOn)
+  }
+
+  /** Sowing day counted back, before sowing weekdays and choices by hand. */
+  get counted(): Day | undefined {
+    if (this.#counted === null) this.#counted = this.way.refused.length > 0 ? undefined : latestSowing(this.way.table, this.plantOn, this.agePoint)
+    return this.#counted
   }
 
   /** Earliest and latest sowing that is ready and not past its limit at planting. */

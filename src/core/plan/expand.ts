@@ -1,5 +1,5 @@
 /** Turns wishes into batches to be raised: a series becomes one batch a planting. */
-import type { Planting } from '../../season/schema'
+import type { Otherwise, Planting } from '../../season/schema'
 import { parseDay, type Day } from '../calendar/day'
 
 /** One planting day of a wish, before anything is counted back. */
@@ -15,6 +15,12 @@ export interface Sought {
   plantOn: Day
   /** Sowing day chosen by hand. */
   sowOn: Day | undefined
+  /** Age at planting chosen for it: 0 just ready, 1 at the limit. */
+  age: number | undefined
+  /** Where it is raised otherwise than the planting's method says. */
+  otherwise: Otherwise | undefined
+  /** Stays as it is when the plan is made to fit. */
+  pinned: boolean
 }
 
 /** Most plantings one series makes. */
@@ -26,7 +32,7 @@ export function expandPlanting(planting: Planting): Sought[] {
   if (!planting.series) {
     const sowOn = planting.sowOn === undefined ? undefined : parseDay(planting.sowOn)
     return [
-      { id: planting.key, code: planting.code, planting, n: 0, plants: planting.plants, plantOn: first, sowOn },
+      { id: planting.key, code: planting.code, planting, n: 0, plants: planting.plants, plantOn: first, sowOn, age: planting.agePoint, otherwise: planting.otherwise, pinned: planting.pinned ?? false },
     ]
   }
   const { every, dates } = planting.series
@@ -44,6 +50,9 @@ export function expandPlanting(planting: Planting): Sought[] {
       plants: change?.plants ?? planting.plants,
       plantOn: change?.on !== undefined ? parseDay(change.on) : dates ? parseDay(dates[n - 1]!) : first + (n - 1) * every,
       sowOn: change?.sowOn === undefined ? undefined : parseDay(change.sowOn),
+      age: change?.agePoint ?? planting.agePoint,
+      otherwise: change?.otherwise ?? planting.otherwise,
+      pinned: change?.pinned ?? planting.pinned ?? false,
     })
   }
   return sought

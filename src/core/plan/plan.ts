@@ -2,7 +2,9 @@
 import type { Container, Crop, Lot, Method, Place, Planting, Season, Variety } from '../../season/schema'
 import { parseDay, type Day } from '../calendar/day'
 import { containerLoads, placeLoads, type Load } from '../capacity/load'
+import { limitsOf, stockLimits, type Limit } from '../capacity/limits'
 import { createClimate, type Climate } from '../climate/climate'
+import { crewLoad } from '../labour/labour'
 import { SEARCH_DAYS } from '../schedule/count-back'
 import { numberKeys } from '../schedule/route'
 import { judgedOn, lotNow } from '../seed/lot-now'
@@ -11,8 +13,10 @@ import { computeBatch, type Batch } from './batch'
 import { bedPlan, type BedPlan } from '../field/beds'
 import { isInPlace, standOfBatch, standsInPlace, type Stand } from '../field/stand'
 import { seasonAir } from './anchor'
-import { expandPlanting } from './expand'
+import { expandPlanting, type Sought } from './expand'
+import { raisedBy } from './otherwise'
 import { ownCrop } from './own-crop'
+import { batchWork } from './work'
 import { createWay, type SeedShare, type Way, type WayFacts } from './ways'
 
 /** A season computed. */
@@ -33,6 +37,8 @@ export interface Plan {
   readonly beds: BedPlan
   places: Load<Place>[]
   containers: Load<Container>[]
+  /** Everything that is limited, with its load; found when first asked for. */
+  readonly limits: readonly Limit[]
   /** What it asks of every seed lot; found when first asked for. */
   readonly lots: readonly LotUse[]
   /** Batches their lot does not reach for, by id. */
@@ -47,6 +53,8 @@ export interface Planner {
   preview(season: Season, planting: Planting): Batch[]
   /** What a planting that is not in the season (yet) sows in its place. */
   previewInPlace(season: Season, planting: Planting): Stand[]
+  /** One batch as it would be: on other days, or raised otherwise. The season is the one planned last. */
+  tryOne(season: Season, sought: Sought): Batch
   /** One planting raised by a method that need not be in the season, for one planting day. */
   previewBy(season: Season, planting: Planting, method: Method, plantOn: Day): Batch[]
 }
@@ -94,12 +102,12 @@ export function createPlanner(): Planner {
     const method = by ?? t.methods.get(planting.method)!
     if (isInPlace(method)) return []
     const { variety, crop, seed } = factsOf(season, t, planting)
-    const way = t.way(crop, method, seed)
     const { habits } = season
-    const agePoint = planting.agePoint ?? habits.agePoint
     const confidence = planting.confidence ?? habits.confidence
     return expandPlanting(planting).map((one) => {
       const sought = plantOn === undefined ? one : { ...one, plantOn }
+      const agePoint = one.age ?? habits.agePoint
+      const way = t.way(crop, by ? method : raisedBy(method, one.otherwise, t.methods), seed)
       return computeBatch(sought, variety, way.course(sought.plantOn, agePoint, sought.sowOn), seed, agePoint, confidence)
     })
   }
@@ -139,6 +147,9 @@ export function createPlanner(): Planner {
       let inPlace: Stand[] | undefined
       let stands: Stand[] | undefined
       let beds: BedPlan | undefined
+      let limits: Limit[] | undefined
+      const places = placeLoads(batches, season.places, first, last)
+      const containers = containerLoads(batches, season.containers, first, last)
       return {
         season,
         from,
@@ -168,8 +179,15 @@ export function createPlanner(): Planner {
         get shortOfSeed() {
           return (short ??= new Map(this.lots.flatMap((use) => [...use.without].map((id) => [id, use] as const))))
         },
-        places: placeLoads(batches, season.places, first, last),
-        containers: containerLoads(batches, season.containers, first, last),
+        places,
+        containers,
+        get limits() {
+          if (limits) return limits
+          const stock = stockLimits(batches.map(({ stays, way }) => ({ stays, wantsLight: way.crop.germination.light === 'light' })), season.places, first, last)
+          // Work is known to the day it is planted, beyond the last stay.
+          const crew = crewLoad(batches.map((batch) => batchWork(batch, season.habits)), season.habits, first, last + 1)
+          return (limits = limitsOf(places, stock, containers, crew))
+        },
       }
     },
     preview(season, planting) {
@@ -179,11 +197,23 @@ export function createPlanner(): Planner {
       const t = prepare(season, planting)
       return isInPlace(t.methods.get(planting.method)!) ? inPlaceOf(season, t, planting) : []
     },
+    tryOne(season, sought) {
+      const t = tables?.fits(season, NO_SPAN) ? tables : prepare(season)
+      const { planting } = sought
+      const { variety, crop, seed } = factsOf(season, t, planting)
+      const { habits } = season
+      const agePoint = sought.age ?? habits.agePoint
+      const way = t.way(crop, raisedBy(t.methods.get(planting.method)!, sought.otherwise, t.methods), seed)
+      return computeBatch(sought, variety, way.course(sought.plantOn, agePoint, sought.sowOn), seed, agePoint, planting.confidence ?? habits.confidence)
+    },
     previewBy(season, planting, method, plantOn) {
       return batchesOf(season, prepare(season, planting), planting, method, plantOn)
     },
   }
 }
+
+/** A span that any tables reach over. */
+const NO_SPAN: Span = { first: Infinity, last: -Infinity }
 
 interface Span {
   first: Day
@@ -216,6 +246,7 @@ function createTables(season: Season, span: Span): Tables {
     sowTo,
     rounding: season.habits.rounding,
     sowingWeekdays: season.habits.sowingWeekdays,
+    sizes: new Map(),
   }
   const ways = new WeakMap<Method, Map<Crop, Map<number, Way>>>() // ways tried and dropped are forgotten
   const firstLot = new Map<string, Lot>()

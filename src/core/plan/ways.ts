@@ -21,7 +21,8 @@ export interface Way {
   method: Method
   route: Route
   refused: ContainerRefused[]
-  table: SowingTable
+  /** Every sowing day walked; made when first asked for. */
+  readonly table: SowingTable
   /** Running totals by place number, for marks. */
   temperature: RunningTotal[]
   warmth: RunningTotal[]
@@ -59,6 +60,19 @@ export interface WayFacts {
   rounding: 'cells' | 'rows' | 'trays'
   /** Days of the week sown on, 1 Monday … 7; none means any. */
   sowingWeekdays: readonly number[]
+  /** Sizes found, by all that a size hangs on but need, seed and confidence: ways that differ only in places share them. */
+  sizes: Map<string, Sizes>
+}
+
+interface Sizes {
+  usual: Map<Lot | number, Map<number, Map<number, Sizing | undefined>>>
+  odd: Map<string, Sizing | undefined>
+}
+
+function sizesOf({ sizes }: WayFacts, id: string): Sizes {
+  let own = sizes.get(id)
+  if (!own) sizes.set(id, (own = { usual: new Map(), odd: new Map() }))
+  return own
 }
 
 /** Puts a crop, a method and a pace together. */
@@ -86,8 +100,7 @@ export function createWay(facts: WayFacts, crop: Crop, method: Method, pace: num
   const firstDivision = divisions.findIndex((parts) => parts > 1)
   const unit = sowing.policy === 'flat' ? 1 : roundingUnit(route.steps[0]!.container, rounding)
 
-  const usual = new Map<Lot | number, Map<number, Map<number, Sizing | undefined>>>()
-  const odd = new Map<string, Sizing | undefined>()
+  const { usual, odd } = sizesOf(facts, JSON.stringify([sowing, survivals, divisions, unit]))
   const make = (need: number, seed: SeedShare, confidence: number, temperatureFactor: number) => {
     const bought = sowing.policy === 'bought'
     const sizing = sizeBatch({
@@ -103,13 +116,16 @@ export function createWay(facts: WayFacts, crop: Crop, method: Method, pace: num
     const rounded = sizing && roundUp(sizing, unit)
     return rounded && bought ? { ...rounded, seeds: 0 } : rounded
   }
+  let table: SowingTable | undefined
   const courses = new Map<number, Map<Day, Course>>()
   const way: Way = {
     crop,
     method,
     route,
     refused,
-    table: createSowingTable(route, sowFrom, sowTo),
+    get table() {
+      return (table ??= createSowingTable(route, sowFrom, sowTo))
+    },
     temperature: byPlace((place) => climate.temperature(place)),
     warmth: byPlace((place) => climate.warmth(place, crop.growth)),
     coldNights: crop.minNight === undefined ? undefined : byPlace((place) => climate.coldNights(place, crop.minNight!)),

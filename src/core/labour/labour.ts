@@ -1,0 +1,93 @@
+/** Hours of work that batches take, week by week. */
+import type { Container, Habits, Method } from '../../season/schema'
+import { inPartOfYear, weekStart, type Day } from '../calendar/day'
+import { loadOfSteps, type Load } from '../capacity/load'
+
+/** Kinds of work that are counted in minutes. */
+export const WORK_KINDS = ['fill', 'sow', 'thin', 'prick-out', 'pot-up', 'move', 'harden', 'plant'] as const
+export type WorkKind = (typeof WORK_KINDS)[number]
+
+/** Work on one batch over [from, until). */
+export interface Work {
+  kind: WorkKind
+  from: Day
+  until: Day
+  minutes: number
+}
+
+/** What of a batch the work hangs on. */
+export interface Worked {
+  method: Method
+  plants: number
+  plantOn: Day
+  stays: readonly { kind: 'germinate' | 'grow' | 'harden'; from: Day; until: Day; cells: number; trays: number; potted: boolean; container: Container }[]
+  /** Cells sown. */
+  sown: number
+  /** Day it is thinned, where it is. */
+  thinOn: Day | undefined
+}
+
+/** All work of a batch, in minutes by what the farm says each takes. */
+export function workOf({ method, plants, plantOn, stays, sown, thinOn }: Worked, { work }: Pick<Habits, 'work'>): Work[] {
+  const list: Work[] = []
+  const add = (kind: WorkKind, from: Day, minutes: number, until = from + 1) => {
+    if (minutes > 0) list.push({ kind, from, until, minutes })
+  }
+  const bought = method.sowing.policy === 'bought'
+  stays.forEach((stay, i) => {
+    const { from, until, trays, cells } = stay
+    if (i === 0) {
+      if (bought) add('move', from, trays * work.moveTray)
+      else {
+        add('fill', from, trays * work.fillTray)
+        add('sow', from, trays * (method.seeder ? work.seederTray : work.sowTray))
+      }
+    } else if (stay.potted) {
+      const pricked = i > 0 && method.sowing.policy === 'flat' && stays.findIndex(({ potted }, j) => j > 0 && potted) === i
+      add(pricked ? 'prick-out' : 'pot-up', from, (cells / 100) * (pricked ? work.prickHundred : work.potHundred))
+    } else add('move', from, trays * work.moveTray)
+    if (stay.kind === 'harden') add('harden', from, trays * work.hardenTray * (until - from), until)
+  })
+  if (method.sowing.policy === 'thin' && method.sowing.seedsPerCell > method.sowing.keep) add('thin', thinOn ?? stays[0]?.until ?? plantOn, (sown / 100) * work.thinHundred)
+  add('move', plantOn, (stays.at(-1)?.trays ?? 0) * work.moveTray) // out to the field
+  add('plant', plantOn, (plants / 100) * work.plantHundred)
+  return list
+}
+
+/** Hours there are in the week that begins on a Monday; `Infinity` where none are said. */
+export function crewHours({ crew }: Pick<Habits, 'crew'>, monday: Day): number {
+  // A week belongs to the part of the year that its Thursday is in.
+  const part = crew.parts.find(({ from, until }) => inPartOfYear(monday + 3, from, until))
+  return part?.hours ?? crew.hours ?? Infinity
+}
+
+/** What the hours of the crew are called among the limits. */
+export const CREW = { name: 'Crew hours' }
+
+/** Hours of every week over [from, to), each day of a week carrying the hours of the whole week. */
+export function crewLoad(all: readonly (readonly Work[])[], habits: Pick<Habits, 'crew'>, from: Day, to: Day): Load<{ name: string }> {
+  const first = weekStart(from)
+  const weeks = Math.max(1, Math.ceil((to - first) / 7))
+  const hours = new Float64Array(weeks)
+  for (const list of all) for (const work of list) spreadOverWeeks(work, first, weeks, (week, share) => (hours[week]! += share))
+  const steps = new Float64Array(weeks * 7 + 1)
+  const capacity = new Float64Array(weeks * 7)
+  for (let week = 0; week < weeks; week++) {
+    steps[week * 7]! += hours[week]!
+    steps[week * 7 + 7]! -= hours[week]!
+    capacity.fill(crewHours(habits, first + week * 7), week * 7, week * 7 + 7)
+  }
+  return loadOfSteps(CREW, steps, first, capacity)
+}
+
+/** Hours of a piece of work that fall into each week from the Monday `first` on. */
+export function spreadOverWeeks({ from, until, minutes }: Work, first: Day, weeks: number, take: (week: number, hours: number) => void): void {
+  const perDay = minutes / 60 / (until - from)
+  let day = from
+  while (day < until) {
+    const week = Math.floor((day - first) / 7)
+    const end = Math.min(until, first + (week + 1) * 7)
+    if (week >= 0 && week < weeks) take(week, perDay * (end - day))
+    day = end
+  }
+}
