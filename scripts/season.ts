@@ -1,15 +1,21 @@
-/** npm run season -- compute FILE | check FILE: a season document on the command line; "-" reads standard input. */
+/** npm run season -- compute FILE | check FILE | fit FILE: a season document on the command line; "-" reads standard input. */
 import { readFileSync } from 'node:fs'
+import { z } from 'zod'
+import { fitReport } from '../src/interchange/fit-report'
 import { planReport } from '../src/interchange/plan-report'
 import { readSeasonText } from '../src/interchange/season-file'
+import type { Season } from '../src/season/schema'
+import { fitPlan } from '../src/worker/fit-plan'
 
 const USAGE = `Usage:
   npm run season -- compute FILE    print the computed plan as JSON
   npm run season -- check FILE      only say what is wrong with the document
+  npm run season -- fit FILE [DAY]  propose the fewest changes that make the plan fit, as JSON, with the season as it
+                                    would be; nothing before DAY (YYYY-MM-DD) changes. Ctrl-C prints the best so far.
 FILE may be - for standard input.`
 
-function main([command, file]: string[]): number {
-  if ((command !== 'compute' && command !== 'check') || file === undefined) {
+async function main([command, file, day]: string[]): Promise<number> {
+  if ((command !== 'compute' && command !== 'check' && command !== 'fit') || file === undefined) {
     console.error(USAGE)
     return 1
   }
@@ -25,9 +31,34 @@ function main([command, file]: string[]): number {
     for (const { path, message } of read.problems) console.error(path ? `${path}: ${message}` : message)
     return 1
   }
+  if (command === 'fit') {
+    if (day !== undefined && !z.iso.date().safeParse(day).success) {
+      console.error(`${day} is not a day: write it as YYYY-MM-DD.`)
+      return 1
+    }
+    console.log(JSON.stringify(await fitted(read.season, day), null, 1))
+    return 0
+  }
   if (command === 'compute') console.log(JSON.stringify(planReport(read.season), null, 1))
   else console.error(`Nothing wrong: ${read.season.plantings.length} plantings.`)
   return 0
 }
 
-process.exitCode = main(process.argv.slice(2))
+/** Makes the plan fit, saying on standard error how far it has come. */
+async function fitted(season: Season, day: string | undefined) {
+  let stopped = false
+  process.once('SIGINT', () => (stopped = true))
+  let told = 0
+  const result = await fitPlan(season, day ?? season.season.from, {
+    stopped: () => stopped,
+    pause: () => new Promise((go) => setImmediate(go)),
+    onNews: ({ doing, overfull, cost, gap }) => {
+      if (Date.now() - told < 2000 && doing !== 'done') return
+      told = Date.now()
+      console.error(`${doing}: ${overfull > 0 ? `${overfull.toFixed(1)} overfull, ` : 'fits, '}cost ${cost.toFixed(0)}${Number.isFinite(gap) ? `, at most ${(gap * 100).toFixed(1)} % could still be saved` : ''}`)
+    },
+  })
+  return fitReport(season, result, day)
+}
+
+process.exitCode = await main(process.argv.slice(2))

@@ -612,7 +612,7 @@ export const Habits = z.strictObject({
       later: z.int().min(0).max(120).default(10),
       lateDay: z.number().min(0).max(1_000_000).default(4),
       promiseDay: z.number().min(0).max(1_000_000).default(80),
-      changed: z.number().min(0).max(1_000_000).default(3),
+      changed: z.number().min(0).max(1_000_000).default(8),
     })
     .prefault({})
     .describe('to make the plan fit: days a planting may usually go out earlier or later, what a late day of a planting and of a promise costs, and what it costs to change a batch'),

@@ -15,6 +15,16 @@ export const ANCHOR_PROBLEMS: Record<AnchorProblem, string> = {
   'never-ripe': 'A usual year here is never warm enough to ripen it by then: choose a later harvest.',
 }
 
+/** What an anchor is called. */
+export const ANCHOR_WORDS: Record<NonNullable<Planting['anchor']>['to'], string> = {
+  'last-frost': 'the last frost',
+  'first-frost': 'the first autumn frost',
+  harvest: 'its first harvest',
+  event: 'its event',
+  bed: 'its bed',
+  warmth: 'warm nights and soil',
+}
+
 /** Days to harvest, as they are counted. */
 function toHarvest(crop: Crop, f: Format): string {
   const { days, at } = crop.field.maturity!

@@ -23,10 +23,10 @@ export interface FitModel {
  * being over is allowed at a price, rows stand on every day anything changes, each counting for the days until the next.
  *
  * @param kept which columns may be chosen; all unless given
- * @param overCost price of one unit over for a day; without it nothing may be over
- * @param costs price of each column, its own unless given
+ * @param allowed being over: the program asks for the least overfullness whatever it costs, or for the least cost with
+ * no more overfullness than is given; without it nothing may be over
  */
-export function fitModel(packed: Packed, kept?: (column: number) => boolean, overCost?: number, costs: Float64Array = packed.cost): FitModel {
+export function fitModel(packed: Packed, kept?: (column: number) => boolean, allowed?: { least: 'overfull' } | { least: 'cost'; overfull: number }): FitModel {
   const { first, useFirst, useRow, useFrom, useUntil, useAmount, capacity, weight, tight, days, rows, problem } = packed
   const batches = problem.batches.length
   const columns: number[] = []
@@ -36,14 +36,14 @@ export function fitModel(packed: Packed, kept?: (column: number) => boolean, ove
   for (const c of columns) {
     for (let u = useFirst[c]!; u < useFirst[c + 1]!; u++) {
       needed[useRow[u]! + useFrom[u]!] = 1
-      if (overCost !== undefined && useUntil[u]! < days) needed[useRow[u]! + useUntil[u]!] = 1
+      if (allowed !== undefined && useUntil[u]! < days) needed[useRow[u]! + useUntil[u]!] = 1
     }
   }
   for (let row = 0; row < rows; row += days) {
     needed[row] = 1
     for (let d = 1; d < days; d++) {
       const change = capacity[row + d]! - capacity[row + d - 1]!
-      if (change < 0 || (overCost !== undefined && change !== 0)) needed[row + d] = 1
+      if (change < 0 || (allowed !== undefined && change !== 0)) needed[row + d] = 1
       // A row that is dropped because nothing can be over there must not stand for days where something can.
       if (tight[row + d] === 1 && tight[row + d - 1] === 0) needed[row + d] = 1
     }
@@ -80,24 +80,29 @@ export function fitModel(packed: Packed, kept?: (column: number) => boolean, ove
     }
     starts.push(index.length)
   }
-  const cost = columns.map((c) => costs[c]!)
-  if (overCost !== undefined) {
+  const cost = columns.map((c) => (allowed?.least === 'overfull' ? 0 : packed.cost[c]!))
+  const count = batches + list.length + (allowed?.least === 'cost' ? 1 : 0)
+  if (allowed !== undefined) {
     for (const i of list) {
       const end = i - (i % days) + days
       let next = i + 1
       while (next < end && needed[next] === 0) next++
       index.push(rowOf[i]!)
       value.push(-1)
+      if (allowed.least === 'cost') {
+        index.push(count - 1)
+        value.push(weight[i]! * (next - i))
+      }
       starts.push(index.length)
-      cost.push(overCost * weight[i]! * (next - i))
+      cost.push(allowed.least === 'overfull' ? weight[i]! * (next - i) : 0)
     }
   }
-  const count = batches + list.length
   const rowLower = new Float64Array(count).fill(-Infinity)
   const rowUpper = new Float64Array(count)
   rowLower.fill(1, 0, batches)
   rowUpper.fill(1, 0, batches)
   list.forEach((i, k) => (rowUpper[batches + k] = capacity[i]!))
+  if (allowed?.least === 'cost') rowUpper[count - 1] = allowed.overfull + 1e-6
   return {
     variables: cost.length,
     rows: count,

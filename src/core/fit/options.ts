@@ -3,7 +3,7 @@ import type { Otherwise, Place, Season } from '../../season/schema'
 import { weekday, type Day } from '../calendar/day'
 import type { Batch, Stay } from '../plan/batch'
 import type { Sought } from '../plan/expand'
-import { isStop } from '../plan/marks'
+import { isStop, type Mark } from '../plan/marks'
 import type { Planner } from '../plan/plan'
 import { ageOn, forwardPass, limitAge, movesDone } from '../schedule/forward'
 import type { Route } from '../schedule/route'
@@ -66,7 +66,7 @@ export function plantingRange(batch: Batch, season: Season): { earlier: number; 
 export function optionsOf(planner: Planner, season: Season, batch: Batch, from: Day, room: (place: number, from: Day, until: Day) => number): Option[] {
   const stands: Option = { plantOn: batch.plantOn, sow: batch.sow!, otherwise: batch.otherwise, kind: 'as it stands', batches: [batch] }
   const options: Option[] = [stands]
-  const known = new Set(batch.marks.map(({ kind }) => kind))
+  const known = severities(batch.marks)
   const { sowingWeekdays } = season.habits
   const begun = batch.sow! < from
   const sought: Sought = { id: batch.id, code: batch.code, planting: batch.planting, n: batch.n, plants: batch.plants, plantOn: batch.plantOn, sowOn: undefined, age: batch.age, otherwise: batch.otherwise, pinned: false }
@@ -75,7 +75,8 @@ export function optionsOf(planner: Planner, season: Season, batch: Batch, from: 
     if (begun ? sow !== batch.sow : sow < from || (sowingWeekdays.length > 0 && sow !== batch.sow && !sowingWeekdays.includes(weekday(sow)))) return false
     if (sow === batch.sow && plantOn === batch.plantOn && otherwise === batch.otherwise) return false
     const next = planner.tryOne(season, { ...sought, otherwise, plantOn, sowOn: sow })
-    if (!next.sizing || next.stays.length === 0 || next.marks.some((mark) => isStop(mark) || !known.has(mark.kind))) return false
+    if (!next.sizing || next.stays.length === 0 || next.marks.some(isStop)) return false
+    for (const [kind, how] of severities(next.marks)) if (how > (known.get(kind) ?? 0) + 1e-9) return false
     if (!begun) {
       const ahead = next.way.preparation.reduce((sum, { days }) => sum + days, 0)
       const { sowing } = next.way.method
@@ -149,6 +150,16 @@ export function optionsOf(planner: Planner, season: Season, batch: Batch, from: 
     for (const shift of [0, ...plantingShifts(earlier, later)]) tryWay(by, batch.plantOn + shift, `method ${other}`, 4)
   }
   return options
+}
+
+/** How bad the marks of a batch are, kind by kind: nights, days or degree-days, or how many there are. */
+function severities(marks: readonly Mark[]): Map<Mark['kind'], number> {
+  const all = new Map<Mark['kind'], number>()
+  for (const mark of marks) {
+    const how = mark.kind === 'cold-nights' ? mark.nights : mark.kind === 'hot-days' || mark.kind === 'past-limit' ? mark.days : mark.kind === 'outgrown-before-move' ? mark.age - mark.limitAge : 1
+    all.set(mark.kind, (all.get(mark.kind) ?? 0) + how)
+  }
+  return all
 }
 
 /** The same container sizes next to one: a smaller and a larger of its kind. */

@@ -1,0 +1,316 @@
+/** What a fit proposes: changes of single batches, each with what it makes room for, and the plantings they come to. */
+import type { Anchor, Otherwise, Planting, Season, SeriesChange, Share } from '../../season/schema'
+import { formatDay, parseDay, weekStart, type Day } from '../calendar/day'
+import type { Limit } from '../capacity/limits'
+import type { Batch } from '../plan/batch'
+import type { Plan, Planner } from '../plan/plan'
+import { useFinder, type FitSeason } from './columns'
+import { priceInAll, priceOf } from './prices'
+import type { Use } from './problem'
+
+/** A batch, or a part of one, as it is to go. */
+export interface PickPart {
+  plants: number
+  plantOn: Day
+  sow: Day
+  otherwise: Otherwise | undefined
+}
+
+/** A change of one batch: plain data, so that it can be sent about. More than one part splits it. */
+export interface Pick {
+  /** Id of the batch. */
+  batch: string
+  parts: PickPart[]
+}
+
+/** What is different about a part. */
+export type Difference =
+  | { kind: 'sow'; from: Day; to: Day }
+  | { kind: 'plant'; from: Day; to: Day }
+  | { kind: 'germinate'; to: number }
+  | { kind: 'grow'; from: number; to: number }
+  | { kind: 'harden'; to: number }
+  | { kind: 'hold'; to: number; days: number }
+  | { kind: 'pot-up'; from: number; to: number }
+  | { kind: 'container'; from: string; to: string }
+  | { kind: 'method'; to: string; bought: boolean }
+
+/** What a change makes room for. */
+export interface Relief {
+  limit: Limit
+  /** Monday of the week it helps most in. */
+  week: Day
+  amount: number
+  /** Days on which it helps. */
+  days: number
+  /** Whether it was over before; otherwise it makes room for what other changes bring there. */
+  wasOver: boolean
+}
+
+/** A change to accept or not. */
+export interface Proposal {
+  pick: Pick
+  batch: Batch
+  /** As it would be: one, or two where it is split. */
+  becomes: Batch[]
+  /** By part. */
+  differences: Difference[][]
+  /** Days its last part is planted after the day that was wanted; below 0 before it. */
+  late: number
+  /** Whether every part is still ready, and not past its limit, when it is planted. */
+  insideWindow: boolean
+  relief: Relief | undefined
+  /** What it costs beyond the plan as it stands, in the unit of the fit; below 0 it saves. */
+  cost: number
+  /** Why its planting day no longer hangs on what it did. */
+  unhung: Anchor | undefined
+}
+
+/** The changes that a choice of columns comes to. */
+export function picksOf({ batches }: FitSeason, chosen: ArrayLike<number>): Pick[] {
+  return batches.flatMap(({ batch, options }, b) => {
+    const option = options[chosen[b]!]!
+    if (chosen[b] === 0) return []
+    return [{ batch: batch.id, parts: option.batches.map(({ plants, plantOn, sow, otherwise }) => ({ plants, plantOn, sow: sow!, otherwise })) }]
+  })
+}
+
+/** A part of a batch as it would be. */
+export function partOf(planner: Planner, season: Season, batch: Batch, { plants, plantOn, sow, otherwise }: PickPart): Batch {
+  const { id, code, planting, n, age } = batch
+  return planner.tryOne(season, { id, code, planting, n, age, pinned: false, plants, plantOn, sowOn: sow, otherwise })
+}
+
+/** What every change is, what it makes room for and what it costs. Changes of batches that are not there are left out. */
+export function proposalsOf(planner: Planner, plan: Plan, picks: readonly Pick[], from: Day): Proposal[] {
+  const { season } = plan
+  const known = picks.flatMap((pick) => {
+    const batch = plan.byId.get(pick.batch)
+    return batch ? [{ pick, batch, becomes: pick.parts.map((part) => partOf(planner, season, batch, part)) }] : []
+  })
+  const { origin, days } = spanOf(plan, known.flatMap(({ becomes }) => becomes))
+  const limits = plan.limits.filter(({ load }) => load.capacity.some(Number.isFinite))
+  const uses = useFinder(season, limits, origin, days)
+  const before = known.map(({ batch }) => uses(batch))
+  const after = known.map(({ becomes }) => becomes.flatMap(uses))
+  const now = limits.map(({ load }) => rowOf(load.from, load.days, origin, days, 0))
+  const room = limits.map(({ load }) => rowOf(load.from, load.capacity, origin, days, load.capacity.at(-1) ?? Infinity))
+  const all = now.map((row) => row.slice())
+  known.forEach((_, i) => {
+    addUses(all, before[i]!, -1)
+    addUses(all, after[i]!, 1)
+  })
+  const first = Math.max(0, from - origin)
+  return known.map(({ pick, batch, becomes }, i): Proposal => {
+    const change = limits.map(() => new Float64Array(days))
+    addUses(change, before[i]!, 1)
+    addUses(change, after[i]!, -1)
+    const late = Math.max(...becomes.map(({ plantOn }) => plantOn)) - batch.plantOn
+    const own = priceInAll(priceOf(batch, 0, season))
+    return {
+      pick,
+      batch,
+      becomes,
+      differences: becomes.map((part) => differencesOf(batch, part, season)),
+      late: late > 0 ? late : Math.min(...becomes.map(({ plantOn }) => plantOn)) - batch.plantOn,
+      insideWindow: becomes.every((part) => !part.marks.some(({ kind }) => kind === 'not-ready' || kind === 'past-limit')),
+      relief: reliefOf(limits, change, now, room, origin, first, true) ?? reliefOf(limits, change, all.map((row, r) => row.map((load, d) => load + change[r]![d]!)), room, origin, first, false),
+      cost: becomes.reduce((sum, part) => sum + priceInAll(priceOf(part, part.plantOn - batch.plantOn, season)), 0) - own,
+      unhung: batch.n === 0 && becomes[0]!.plantOn !== batch.plantOn && batch.planting.anchor && batch.planting.anchor.to !== 'last-frost' ? batch.planting.anchor : undefined,
+    }
+  })
+}
+
+function spanOf(plan: Plan, more: readonly Batch[]): { origin: Day; days: number } {
+  let first = plan.from
+  let last = plan.to
+  for (const { stays, plantOn } of [...plan.batches, ...more]) {
+    first = Math.min(first, stays[0]?.from ?? first)
+    last = Math.max(last, plantOn + 40)
+  }
+  const origin = weekStart(first)
+  return { origin, days: Math.ceil((last - origin) / 7) * 7 }
+}
+
+function rowOf(from: Day, row: Float64Array, origin: Day, days: number, beyond: number): Float64Array {
+  return Float64Array.from({ length: days }, (_, d) => row[origin + d - from] ?? beyond)
+}
+
+function addUses(rows: readonly Float64Array[], uses: readonly Use[], sign: number): void {
+  for (const { resource, from, until, amount } of uses) for (let d = from; d < until; d++) rows[resource]![d]! += sign * amount
+}
+
+/** Where a change takes most from what is over. */
+function reliefOf(limits: readonly Limit[], change: readonly Float64Array[], loads: readonly Float64Array[], room: readonly Float64Array[], origin: Day, first: number, wasOver: boolean): Relief | undefined {
+  let best: Relief | undefined
+  let most = 0
+  limits.forEach((limit, r) => {
+    let sum = 0
+    let amount = 0
+    let days = 0
+    let at = first
+    for (let d = first; d < loads[r]!.length; d++) {
+      const over = loads[r]![d]! - room[r]![d]!
+      const helps = Math.min(over, change[r]![d]!)
+      if (over <= 1e-7 || helps <= 1e-7) continue
+      days++
+      sum += limit.kind === 'crew' ? helps / 7 : helps
+      if (helps > amount + 1e-9) {
+        amount = helps
+        at = d
+      }
+    }
+    if (sum <= most + 1e-9) return
+    most = sum
+    best = { limit, week: weekStart(origin + at), amount, days, wasOver }
+  })
+  return best
+}
+
+function differencesOf(batch: Batch, part: Batch, season: Season): Difference[] {
+  const list: Difference[] = []
+  const own = batch.way.method
+  const other = part.way.method
+  const number = (key: string) => season.places.findIndex((place) => place.key === key)
+  const method = part.otherwise?.method ?? part.planting.method
+  if (method !== (batch.otherwise?.method ?? batch.planting.method)) {
+    return [
+      { kind: 'method', to: season.methods.find(({ key }) => key === method)!.name, bought: other.sowing.policy === 'bought' },
+      ...(part.plantOn === batch.plantOn ? [] : [{ kind: 'plant' as const, from: batch.plantOn, to: part.plantOn }]),
+    ]
+  }
+  if (part.plantOn !== batch.plantOn) list.push({ kind: 'plant', from: batch.plantOn, to: part.plantOn })
+  if (part.sow !== batch.sow) list.push({ kind: 'sow', from: batch.sow!, to: part.sow! })
+  const heat = other.stages[0]!.germinateAt ?? other.stages[0]!.place
+  if (heat !== (own.stages[0]!.germinateAt ?? own.stages[0]!.place)) list.push({ kind: 'germinate', to: number(heat) })
+  own.stages.forEach((stage, i) => {
+    const next = other.stages[i]
+    if (!next) return
+    if (next.place !== stage.place && !(next.when && 'daysBeforePlanting' in next.when && !stage.when)) list.push({ kind: 'grow', from: number(stage.place), to: number(next.place) })
+    if (next.container !== stage.container && next.container !== undefined) {
+      const name = (key: string | undefined) => season.containers.find((container) => container.key === key)?.name ?? ''
+      list.push({ kind: 'container', from: name(stage.container), to: name(next.container) })
+    }
+  })
+  const hold = part.otherwise?.hold
+  if (hold && hold !== batch.otherwise?.hold) list.push({ kind: 'hold', to: number(hold.place), days: hold.days })
+  if (other.hardening.place !== own.hardening.place && other.hardening.place !== undefined) list.push({ kind: 'harden', to: number(other.hardening.place) })
+  if (other.potUpPoint !== own.potUpPoint) list.push({ kind: 'pot-up', from: own.potUpPoint, to: other.potUpPoint })
+  return list
+}
+
+/** A planting before and after changes; `from` is null for one that is new. */
+export interface PlantingChange {
+  key: string
+  from: Planting | null
+  to: Planting
+}
+
+/** The plantings that changes come to: those changed in the order of the season, then the second halves of what is split. */
+export function plantingsOf(planner: Planner, plan: Plan, picks: readonly Pick[]): PlantingChange[] {
+  const { season } = plan
+  const changed = new Map<string, Planting>()
+  const added: Planting[] = []
+  const codes = new Set(season.plantings.map(({ code }) => code))
+  const keys = new Set(season.plantings.map(({ key }) => key))
+  for (const { batch: id, parts } of picks) {
+    const batch = plan.byId.get(id)
+    if (!batch) continue
+    const planting = changed.get(batch.planting.key) ?? batch.planting
+    const [first, second] = parts
+    const [mine, rest] = second ? dividedShares(sharesFor(planting, batch.n), first!.plants) : [undefined, undefined]
+    changed.set(planting.key, withPart(planner, season, planting, batch, first!, second ? { plants: first!.plants, goes: mine } : undefined))
+    if (second) added.push(secondHalf(planner, season, batch, second, rest, codes, keys))
+  }
+  return [
+    ...season.plantings.flatMap((from): PlantingChange[] => {
+      const to = changed.get(from.key)
+      return to ? [{ key: from.key, from, to }] : []
+    }),
+    ...added.map((to) => ({ key: to.key, from: null, to })),
+  ]
+}
+
+/** A season with changed plantings in the place of its own. */
+export function withPlantings(season: Season, changes: readonly PlantingChange[]): Season {
+  if (changes.length === 0) return season
+  const byKey = new Map(changes.map((change) => [change.key, change.to]))
+  const plantings = season.plantings.map((planting) => byKey.get(planting.key) ?? planting)
+  return { ...season, plantings: [...plantings, ...changes.flatMap(({ from, to }) => (from ? [] : [to]))] }
+}
+
+interface Half {
+  plants: number
+  goes: Share[] | undefined
+}
+
+/** Day a part is sown where it is not the one that is counted back anyway. */
+function sowOnOf(planner: Planner, season: Season, batch: Batch, part: PickPart): string | undefined {
+  const { id, code, planting, n, age } = batch
+  const usual = planner.tryOne(season, { id, code, planting, n, age, pinned: false, plants: part.plants, plantOn: part.plantOn, sowOn: undefined, otherwise: part.otherwise })
+  return usual.sow === part.sow ? undefined : formatDay(part.sow)
+}
+
+function withPart(planner: Planner, season: Season, planting: Planting, batch: Batch, part: PickPart, half: Half | undefined): Planting {
+  const sowOn = sowOnOf(planner, season, batch, part)
+  const { otherwise } = part
+  if (batch.n === 0) {
+    const { sowOn: _, otherwise: __, anchor, ...rest } = planting
+    const shift = part.plantOn - parseDay(planting.on)
+    const hung = anchor && (shift === 0 ? anchor : anchor.to === 'last-frost' ? { ...anchor, days: anchor.days + shift } : undefined)
+    // Weeks are said only of whole weeks.
+    if (hung?.to === 'last-frost' && hung.weeks && hung.days % 7 !== 0) delete hung.weeks
+    return { ...rest, on: formatDay(part.plantOn), ...optional({ anchor: hung, sowOn, otherwise }), ...(half ? { plants: half.plants, ...optional({ goes: half.goes }) } : {}) }
+  }
+  const old = planting.changes.find(({ n }) => n === batch.n)
+  const { sowOn: _, otherwise: __, ...rest } = old ?? { n: batch.n }
+  const change: SeriesChange = {
+    ...rest,
+    ...(part.plantOn === batch.plantOn ? {} : { on: formatDay(part.plantOn) }),
+    ...optional({ sowOn, otherwise }),
+    ...(half ? { plants: half.plants, ...optional({ goes: half.goes }) } : {}),
+  }
+  const others = planting.changes.filter(({ n }) => n !== batch.n)
+  return { ...planting, changes: [...others, change].sort((a, b) => a.n - b.n) }
+}
+
+const optional = <T extends object>(value: T): { [K in keyof T]: Exclude<T[K], undefined> } =>
+  Object.fromEntries(Object.entries(value).filter(([, v]) => v !== undefined)) as never
+
+/** The second half of a batch that is split, as a planting of its own. */
+function secondHalf(planner: Planner, season: Season, batch: Batch, part: PickPart, goes: Share[] | undefined, codes: Set<string>, keys: Set<string>): Planting {
+  const { planting } = batch
+  const stem = batch.code.replace('-', '').slice(0, 10)
+  const code = [...'BCDEFGHJKLMNPQRSTUVWXYZ'].map((letter) => `${stem}${letter}`).find((one) => !codes.has(one))!
+  const key = [planting.key, ...Array.from({ length: 99 }, (_, i) => `${planting.key.slice(0, 50)}-part-${i + 2}`)].find((one) => !keys.has(one))!
+  codes.add(code)
+  keys.add(key)
+  const { lot, agePoint, confidence, note, spacing, worth, may } = planting
+  return {
+    key,
+    code,
+    variety: planting.variety,
+    method: planting.method,
+    plants: part.plants,
+    on: formatDay(part.plantOn),
+    changes: [],
+    ...optional({ lot, agePoint: batch.age ?? agePoint, confidence, note, spacing, worth, may, sowOn: sowOnOf(planner, season, batch, part), otherwise: part.otherwise, goes }),
+  }
+}
+
+const sharesFor = (planting: Planting, n: number): Share[] | undefined => planting.changes.find((change) => change.n === n)?.goes ?? planting.goes
+
+/** Shares of the first so many plants, and of the rest. */
+function dividedShares(goes: readonly Share[] | undefined, plants: number): [Share[] | undefined, Share[] | undefined] {
+  if (!goes) return [undefined, undefined]
+  const first: Share[] = []
+  const rest: Share[] = []
+  let left = plants
+  for (const share of goes) {
+    const mine = Math.min(left, share.plants)
+    if (mine > 0) first.push({ ...share, plants: mine })
+    if (share.plants > mine) rest.push({ ...share, plants: share.plants - mine })
+    left -= mine
+  }
+  return [first, rest]
+}

@@ -1,0 +1,91 @@
+/** Makes the plan of a season fit: what a web worker, the server's queue and the command line all run. */
+import { parseDay, type Day } from '../core/calendar/day'
+import { fitSeason } from '../core/fit/columns'
+import { oversOf } from '../core/fit/model'
+import { pack, worthOf } from '../core/fit/problem'
+import { picksOf, type Pick } from '../core/fit/proposals'
+import type { Standing } from '../core/fit/solve'
+import { troublesOf, type Trouble } from '../core/fit/troubles'
+import { createPlanner } from '../core/plan/plan'
+import type { Season } from '../season/schema'
+import { runFit, type FitNews, type RunOptions } from './run-fit'
+
+/** A limit that stays over, and which: plain data. */
+export interface StillOver {
+  /** Id of the limit. */
+  limit: string
+  from: Day
+  until: Day
+  most: number
+}
+
+/** What a fit has come to so far: plain data, so that it can be sent about. */
+export interface FitStatus extends Standing {
+  doing: 'preparing' | FitNews['doing']
+  overfullProven: boolean
+  /** How overfull the plan is as it stands. */
+  overfullNow: number
+  costNow: number
+  /** Columns looked at in all. */
+  columns: number
+  picks: Pick[]
+  stillOver: StillOver[]
+  /** What no plan can put right, told once the problem is known. */
+  troubles: { kind: Trouble['kind']; limit?: string; batch?: string; batches?: string[]; from?: Day; until?: Day; most?: number }[]
+}
+
+export interface FitPlanOptions extends Omit<RunOptions, 'onNews'> {
+  onNews?: (status: FitStatus) => void
+}
+
+/**
+ * Proposes changes that make the plan of a season fit.
+ *
+ * @param from ISO day before which nothing changes
+ * @returns the best found, when it is proven near enough or when it is stopped
+ */
+export async function fitPlan(season: Season, from: string, { onNews, ...options }: FitPlanOptions = {}): Promise<FitStatus> {
+  const planner = createPlanner()
+  const plan = planner.plan(season)
+  const fit = fitSeason(planner, plan, { from: parseDay(from) })
+  const { problem, origin, limits } = fit
+  const packed = pack(problem)
+  const standing = new Int32Array(problem.batches.length)
+  const columns = problem.batches.reduce((sum, one) => sum + one.columns.length, 0)
+  const overNow = oversOf(packed, standing)
+  const troubles = troublesOf(fit).map((trouble) => ({
+    kind: trouble.kind,
+    ...(trouble.kind === 'cannot' ? { batch: trouble.batch.id } : { limit: trouble.limit.id, batches: trouble.batches.map(({ id }) => id) }),
+    ...(trouble.kind === 'fixed-over' ? { from: trouble.from, until: trouble.until, most: trouble.most } : {}),
+  }))
+  let status: FitStatus | undefined
+  const overs = (found: typeof overNow): StillOver[] => found.map(({ resource, from: a, until, most }) => ({ limit: limits[resource]!.id, from: origin + a, until: origin + until, most }))
+  const tell = (news: FitNews): FitStatus => {
+    const { doing, overfull, cost, bound, gap, overfullProven, chosen } = news
+    status = {
+      doing,
+      overfull,
+      cost,
+      bound,
+      gap,
+      overfullProven,
+      overfullNow: status?.overfullNow ?? news.overfull,
+      costNow: status?.costNow ?? news.cost,
+      columns,
+      picks: chosen ? picksOf(fit, chosen) : (status?.picks ?? []),
+      stillOver: chosen ? overs(oversOf(packed, chosen)) : (status?.stillOver ?? overs(overNow)),
+      troubles,
+    }
+    return status
+  }
+  const now = worthOf(problem, standing)
+  status = { doing: 'preparing', ...now, bound: -Infinity, gap: Infinity, overfullProven: false, overfullNow: now.overfull, costNow: now.cost, columns, picks: [], stillOver: overs(overNow), troubles }
+  // Where nothing is over there is nothing to put right: the plan is not reshuffled only to make it cheaper.
+  if (now.overfull === 0) {
+    status = { ...status, doing: 'done', overfullProven: true }
+    onNews?.(status)
+    return status
+  }
+  const end = await runFit(problem, { ...options, onNews: (news) => onNews?.(tell(news)) })
+  return tell(end)
+}
