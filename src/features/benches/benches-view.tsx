@@ -1,6 +1,7 @@
 /** Benches: each place's load through the season, what makes it up on the working day, and what is over. */
 'use client'
 import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
 import Skeleton from '@mui/material/Skeleton'
 import ToggleButton from '@mui/material/ToggleButton'
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
@@ -9,29 +10,40 @@ import dynamic from 'next/dynamic'
 import Link from 'next/link'
 import { memo, useDeferredValue, useMemo, useState } from 'react'
 import type { Day } from '../../core/calendar/day'
+import { weekStart } from '../../core/calendar/day'
+import { crewIsLimited, needs, overFrom, type Limit } from '../../core/capacity/limits'
 import { capacityOn, loadOn, type Load } from '../../core/capacity/load'
+import { spreadOverWeeks } from '../../core/labour/labour'
+import { batchWork } from '../../core/plan/work'
 import type { Batch, Stay } from '../../core/plan/batch'
 import { useSeason, useWorkingDay } from '../../ui/season-context'
 import { placePaint } from '../../ui/stair/place-hatches'
 import { StairGlyph } from '../../ui/stair/stair'
+import { limitName } from '../../words/fit'
 import { count } from '../../words/format'
 import { nextOver, overSummary, overWords } from '../../words/loads'
 
 const CHART = 250 // px
 
+const MakeItFit = dynamic(() => import('./make-it-fit').then((module) => module.MakeItFit), { ssr: false })
 const LoadChart = dynamic(() => import('./load-chart'), { ssr: false, loading: () => <Skeleton variant="rectangular" height={CHART} /> })
 
-type Shown = { of: 'place' | 'container'; i: number }
+type Shown = 'place' | 'container' | 'crew'
+
+/** Which list a limit is shown in. */
+const listOf = ({ kind }: Limit): Shown => (kind === 'container' || kind === 'crew' ? kind : 'place')
+
+const LISTS: Record<Shown, string> = { place: 'Places', container: 'Trays owned', crew: 'Crew hours' }
 
 export function BenchesView() {
-  const { plan, format } = useSeason()
+  const { plan, season, format } = useSeason()
   const day = useDeferredValue(useWorkingDay())
-  const [kind, setKind] = useState<Shown['of']>('place')
-  const loads: readonly Load<{ name: string }>[] = kind === 'place' ? plan.places : plan.containers
-  const [picked, setPicked] = useState<Shown>()
-  const i = picked?.of === kind ? picked.i : firstWorry(loads, day)
-  const load = loads[i]
-  const overs = plan.places.filter((one) => one.over.some((o) => o.until > day)).length
+  const [shown, setShown] = useState<Shown>('place')
+  const [fitting, setFitting] = useState(false)
+  const limits = useMemo(() => plan.limits.filter((limit) => listOf(limit) === shown), [plan, shown])
+  const [picked, setPicked] = useState<string>()
+  const limit = limits.find(({ id }) => id === picked) ?? limits[firstWorry(limits.map(({ load }) => load), day)]
+  const overs = plan.limits.filter((one) => overFrom(one, day).length > 0).length
 
   return (
     <Box sx={{ px: { xs: 1.5, md: 2.5 }, py: 2 }}>
@@ -42,25 +54,41 @@ export function BenchesView() {
           {overs > 0 && (
             <Box component="span" sx={{ color: 'error.main', fontWeight: 650 }}>
               {' '}
-              · {overs} {overs === 1 ? 'place is' : 'places are'} or will be over
+              · {overs} {overs === 1 ? 'limit is' : 'limits are'} or will be over
             </Box>
           )}
         </Typography>
-        <ToggleButtonGroup exclusive size="small" value={kind} onChange={(_, value: Shown['of'] | null) => value && setKind(value)} aria-label="What is counted" className="no-print">
-          <ToggleButton value="place">Places</ToggleButton>
-          <ToggleButton value="container">Trays owned</ToggleButton>
+        <ToggleButtonGroup exclusive size="small" value={shown} onChange={(_, value: Shown | null) => value && setShown(value)} aria-label="What is counted" className="no-print">
+          {(Object.keys(LISTS) as Shown[]).map((key) => {
+            const bad = plan.limits.some((one) => listOf(one) === key && overFrom(one, day).length > 0)
+            return (
+              <ToggleButton key={key} value={key}>
+                {LISTS[key]}
+                {bad && <Box component="span" aria-label=", over" sx={{ ml: 0.75, width: 9, height: 9, borderRadius: '50%', bgcolor: 'error.main', display: 'inline-block' }} />}
+              </ToggleButton>
+            )
+          })}
         </ToggleButtonGroup>
+        <Button variant="contained" className="no-print" disabled={plan.batches.length === 0} onClick={() => setFitting(true)}>
+          Make it fit
+        </Button>
       </Box>
-      {loads.length === 0 ? (
-        <Box sx={{ mt: 3, color: 'text.secondary' }}>This season has no {kind === 'place' ? 'places' : 'containers'} yet.</Box>
+      {fitting && <MakeItFit onClose={() => setFitting(false)} />}
+      {limits.length === 0 ? (
+        <Box sx={{ mt: 3, color: 'text.secondary' }}>This season has no {shown === 'place' ? 'places' : 'containers'} yet.</Box>
       ) : (
         <Box sx={{ display: 'grid', gap: 3, mt: 2, gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: '300px minmax(0, 1fr)' }, alignItems: 'start' }}>
-          <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }} aria-label={kind === 'place' ? 'Places' : 'Containers'}>
-            {loads.map((one, j) => (
-              <Meter key={one.of.name + j} load={one} day={day} chosen={j === i} paint={kind === 'place' ? placePaint(j) : 'var(--ribbon-load)'} unit={kind === 'place' ? 'tray place' : 'tray'} onChoose={() => setPicked({ of: kind, i: j })} />
+          <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }} aria-label={LISTS[shown]}>
+            {limits.map((one) => (
+              <Meter key={one.id} limit={one} day={day} chosen={one === limit} onChoose={() => setPicked(one.id)} />
             ))}
+            {shown === 'crew' && !crewIsLimited(season.habits) && (
+              <Box component="li" sx={{ px: 1.5, mt: 1, fontSize: 14, color: 'text.secondary' }}>
+                How many hours there are in a week is not said yet: <Link href="/farm?habits">say it on the Farm page</Link>.
+              </Box>
+            )}
           </Box>
-          {load && <Detail load={load} i={i} kind={kind} day={day} />}
+          {limit && <Detail limit={limit} day={day} />}
         </Box>
       )}
     </Box>
@@ -80,8 +108,13 @@ function firstWorry(loads: readonly Load<unknown>[], day: Day): number {
   return best
 }
 
-const Meter = memo(function Meter({ load, day, chosen, paint, unit, onChoose }: { load: Load<{ name: string }>; day: Day; chosen: boolean; paint: string; unit: string; onChoose: () => void }) {
+/** What a limit is drawn with. */
+const paintOf = ({ kind, of }: Limit): string => (kind === 'container' || kind === 'crew' ? 'var(--ribbon-load)' : placePaint(of))
+
+const Meter = memo(function Meter({ limit, day, chosen, onChoose }: { limit: Limit; day: Day; chosen: boolean; onChoose: () => void }) {
   const { format } = useSeason()
+  const { load, unit } = limit
+  const paint = paintOf(limit)
   const used = loadOn(load, day)
   const there = capacityOn(load, day)
   const finite = Number.isFinite(there)
@@ -99,7 +132,7 @@ const Meter = memo(function Meter({ load, day, chosen, paint, unit, onChoose }: 
         sx={{ all: 'unset', boxSizing: 'border-box', width: '100%', cursor: 'pointer', display: 'block', px: 1.5, py: 1.1, borderLeft: 4, borderColor: chosen ? 'secondary.main' : 'transparent', bgcolor: chosen ? 'background.paper' : 'transparent', borderRadius: 0.5, '&:hover': { bgcolor: 'background.paper' }, '&:focus-visible': { outline: '3px solid', outlineColor: 'primary.main' } }}
       >
         <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1 }}>
-          <Box sx={{ flex: 1, fontWeight: chosen ? 750 : 550 }}>{load.of.name}</Box>
+          <Box sx={{ flex: 1, fontWeight: chosen ? 750 : 550 }}>{limitName(limit)}</Box>
           <Box sx={{ fontWeight: 650, color: now ? 'error.main' : 'text.primary' }}>
             {there === 0 && used === 0 ? 'not open' : format.number(used, 2)}
             <Box component="span" sx={{ color: 'text.secondary', fontWeight: 400 }}>
@@ -119,25 +152,34 @@ const Meter = memo(function Meter({ load, day, chosen, paint, unit, onChoose }: 
   )
 })
 
-function Detail({ load, i, kind, day }: { load: Load<{ name: string }>; i: number; kind: Shown['of']; day: Day }) {
+function Detail({ limit, day }: { limit: Limit; day: Day }) {
   const { plan, looks, format, workingDay, season } = useSeason()
-  const standing = useMemo(() => {
-    const container = kind === 'container' ? season.containers[i] : undefined
-    return plan.batches.flatMap((batch): { batch: Batch; stay: Stay; size: number }[] => {
-      const stay = batch.stays.find((one) => day >= one.from && day < one.until)
-      if (!stay || (container ? stay.container !== container : stay.place !== i)) return []
-      return [{ batch, stay, size: container ? stay.trays : stay.trayPlaces }]
-    })
-  }, [plan, season, i, kind, day])
-  standing.sort((a, b) => b.size - a.size || a.stay.until - b.stay.until)
+  const { load, kind, of: i, unit } = limit
+  const standing = useMemo(
+    () =>
+      plan.batches.flatMap((batch): Standing[] => {
+        if (kind === 'crew') {
+          const monday = weekStart(day)
+          let hours = 0
+          for (const work of batchWork(batch, season.habits)) spreadOverWeeks(work, monday, 1, (_, some) => (hours += some))
+          return hours > 0 ? [{ batch, stay: undefined, size: hours }] : []
+        }
+        const stay = batch.stays.find((one) => day >= one.from && day < one.until)
+        if (!stay) return []
+        if (kind === 'container') return stay.containerNumber === i ? [{ batch, stay, size: stay.trays }] : []
+        if (stay.place !== i || (kind !== 'place' && !needs(kind, stay, batch.way.crop.germination.light === 'light'))) return []
+        return [{ batch, stay, size: stay.trayPlaces }]
+      }),
+    [plan, season, i, kind, day],
+  )
+  const sorted = useMemo(() => standing.toSorted((a, b) => b.size - a.size || (a.stay?.until ?? 0) - (b.stay?.until ?? 0)), [standing])
   const most = Math.max(1, ...standing.map(({ size }) => size))
   const look = looks[i]
-  const unit = kind === 'place' ? 'tray place' : 'tray'
   const over = load.over.filter((one) => one.until > day)
   return (
     <Box component="section" aria-labelledby="detail-title">
       <Typography variant="h2" id="detail-title">
-        {load.of.name}
+        {limitName(limit)}
       </Typography>
       {over.length > 0 && (
         <Box component="ul" sx={{ listStyle: 'none', m: 0, mt: 0.5, p: 0, display: 'flex', flexWrap: 'wrap', gap: 1 }}>
@@ -151,22 +193,33 @@ function Detail({ load, i, kind, day }: { load: Load<{ name: string }>; i: numbe
         </Box>
       )}
       <Box sx={{ mt: 1, border: 1, borderColor: 'divider', borderRadius: 1.5, bgcolor: 'background.paper', p: 1 }}>
-        <LoadChart load={load} unit={`${unit}s`} height={CHART} fill={kind === 'place' && look ? { light: look.fill, dark: look.darkFill } : { light: '#C4C2BC', dark: '#5B646D' }} />
+        <LoadChart load={load} unit={`${unit}s`} height={CHART} fill={kind !== 'container' && kind !== 'crew' && look ? { light: look.fill, dark: look.darkFill } : { light: '#C4C2BC', dark: '#5B646D' }} />
       </Box>
       <Typography variant="h3" sx={{ mt: 2.5 }}>
-        {standing.length === 0 ? `Nothing stands there on ${format.date(day)}` : `On ${format.date(day)}: ${count(format, standing.length, 'batch', 'batches')}`}
+        {kind === 'crew'
+          ? `In ${format.week(day)}: ${count(format, Math.round(standing.reduce((sum, { size }) => sum + size, 0) * 10) / 10, 'hour')} for ${count(format, standing.length, 'batch', 'batches')}`
+          : standing.length === 0
+            ? `Nothing stands there on ${format.date(day)}`
+            : `On ${format.date(day)}: ${count(format, standing.length, 'batch', 'batches')}`}
       </Typography>
       <Box component="ul" sx={{ listStyle: 'none', m: 0, mt: 0.5, p: 0 }}>
-        {standing.map(({ batch, stay, size }) => (
-          <StandingRow key={batch.id} batch={batch} stay={stay} size={size} most={most} unit={unit} />
+        {sorted.map(({ batch, stay, size }) => (
+          <StandingRow key={batch.id} batch={batch} stay={stay} size={size} most={most} limit={limit} />
         ))}
       </Box>
     </Box>
   )
 }
 
+interface Standing {
+  batch: Batch
+  /** None where hours are counted. */
+  stay: Stay | undefined
+  size: number
+}
+
 /** One batch that stands there; drawn again only when it changes, so that the day can be dragged past hundreds. */
-const StandingRow = memo(function StandingRow({ batch, stay, size, most, unit }: { batch: Batch; stay: Stay; size: number; most: number; unit: string }) {
+const StandingRow = memo(function StandingRow({ batch, stay, size, most, limit }: { batch: Batch; stay: Stay | undefined; size: number; most: number; limit: Limit }) {
   const { format } = useSeason()
   return (
       <Box component="li" sx={{ borderTop: 1, borderColor: 'divider' }}>
@@ -178,15 +231,15 @@ const StandingRow = memo(function StandingRow({ batch, stay, size, most, unit }:
             </Box>{' '}
             {batch.variety.name}
             <Box sx={{ fontSize: 13, color: 'text.secondary' }}>
-              {format.number(stay.trays)} × {stay.container.name}
+              {stay ? `${format.number(stay.trays)} × ${stay.container.name}` : batch.way.method.name}
             </Box>
           </Box>
           <svg width="100%" height="14" preserveAspectRatio="none" viewBox="0 0 100 14" aria-hidden="true" style={{ display: 'block' }}>
-            <rect x="0" y="1" width={(size / most) * 100} height="12" fill={placePaint(stay.place)} />
+            <rect x="0" y="1" width={(size / most) * 100} height="12" fill={paintOf(limit)} />
           </svg>
           <Box sx={{ textAlign: 'right', fontSize: 13.5, gridColumn: { xs: '2 / -1', sm: 'auto' } }}>
-            <b>{count(format, size, unit)}</b>
-            <Box sx={{ color: 'text.secondary', fontSize: 13 }}>until {format.date(stay.until)}</Box>
+            <b>{count(format, limit.kind === 'crew' ? Math.round(size * 10) / 10 : size, limit.unit)}</b>
+            {stay && <Box sx={{ color: 'text.secondary', fontSize: 13 }}>until {format.date(stay.until)}</Box>}
           </Box>
         </Box>
       </Box>

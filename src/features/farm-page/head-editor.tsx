@@ -19,6 +19,18 @@ import { MONTHS, WEEKDAYS } from '../../words/farm'
 import { MovesPreview, useMoves } from '../../ui/moves'
 import { PanelHead } from './panel-head'
 
+const WORK = [
+  ['fillTray', 'Fill a tray'],
+  ['sowTray', 'Sow a tray by hand'],
+  ['seederTray', 'Sow a tray with a seeder'],
+  ['thinHundred', 'Thin a hundred cells'],
+  ['prickHundred', 'Prick out a hundred'],
+  ['potHundred', 'Pot up a hundred'],
+  ['moveTray', 'Move a tray'],
+  ['hardenTray', 'A tray, a day of hardening'],
+  ['plantHundred', 'Plant out a hundred'],
+] as const
+
 type Head = Pick<Season, 'farm' | 'season' | 'site' | 'habits'>
 
 export function HeadEditor({ part }: { part: 'site' | 'habits' }) {
@@ -91,11 +103,35 @@ export function HeadEditor({ part }: { part: 'site' | 'habits' }) {
           <NumberField label="From clearing a bed to planting it" unit="days" value={habits.turnaroundDays} onChange={(x) => x !== undefined && put('habits.turnaroundDays', x)} error={at('habits.turnaroundDays')} />
           <Typography variant="h3">Minutes of work</Typography>
           <Box sx={two}>
-            <NumberField label="Sow a tray" unit="min" value={habits.work.sowTray} onChange={(x) => x !== undefined && put('habits.work.sowTray', x)} error={at('habits.work.sowTray')} />
-            <NumberField label="Thin a hundred cells" unit="min" value={habits.work.thinHundred} onChange={(x) => x !== undefined && put('habits.work.thinHundred', x)} error={at('habits.work.thinHundred')} />
-            <NumberField label="Pot up a hundred" unit="min" value={habits.work.potHundred} onChange={(x) => x !== undefined && put('habits.work.potHundred', x)} error={at('habits.work.potHundred')} />
-            <NumberField label="Move a tray" unit="min" value={habits.work.moveTray} onChange={(x) => x !== undefined && put('habits.work.moveTray', x)} error={at('habits.work.moveTray')} />
+            {WORK.map(([key, label]) => (
+              <NumberField key={key} label={label} unit="min" value={habits.work[key]} onChange={(x) => x !== undefined && put(`habits.work.${key}`, x)} error={at(`habits.work.${key}`)} />
+            ))}
           </Box>
+          <Typography variant="h3">Hours there are in a week</Typography>
+          <Box sx={two}>
+            <NumberField label="For seedlings and planting" unit="h" value={habits.crew.hours} onChange={(x) => put('habits.crew', withFigure(habits.crew, 'hours', x))} error={at('habits.crew.hours')} help="empty: not limited" />
+          </Box>
+          {habits.crew.parts.map((part, i) => {
+            const set = (one: Partial<typeof part>) => put('habits.crew.parts', habits.crew.parts.map((other, j) => (j === i ? { ...other, ...one } : other)))
+            return (
+              <Box key={i} sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr 1fr auto', gap: 1, alignItems: 'start' }}>
+                <WordField label="From, MM-DD" value={part.from} onChange={(from) => set({ from })} error={at(`habits.crew.parts[${i}].from`)} />
+                <WordField label="Until, MM-DD" value={part.until} onChange={(until) => set({ until })} error={at(`habits.crew.parts[${i}].until`)} />
+                <NumberField label="Hours" value={part.hours} onChange={(hours) => hours !== undefined && set({ hours })} error={at(`habits.crew.parts[${i}].hours`)} />
+                <Button size="small" color="inherit" onClick={() => put('habits.crew.parts', habits.crew.parts.filter((_, j) => j !== i))}>Take out</Button>
+              </Box>
+            )
+          })}
+          <Button size="small" startIcon={<AddIcon />} sx={{ justifySelf: 'start' }} onClick={() => put('habits.crew.parts', [...habits.crew.parts, { from: '04-01', until: '06-15', hours: habits.crew.hours ?? 40 }])}>A part of the year with other hours</Button>
+          <Typography variant="h3">When the plan is made to fit</Typography>
+          <Box sx={two}>
+            <NumberField label="May go out earlier" unit="days" value={habits.fit.earlier} onChange={(x) => x !== undefined && put('habits.fit.earlier', x)} error={at('habits.fit.earlier')} />
+            <NumberField label="May go out later" unit="days" value={habits.fit.later} onChange={(x) => x !== undefined && put('habits.fit.later', x)} error={at('habits.fit.later')} />
+            <NumberField label="A late day costs" value={habits.fit.lateDay} onChange={(x) => x !== undefined && put('habits.fit.lateDay', x)} error={at('habits.fit.lateDay')} help="in your money" />
+            <NumberField label="A late day of a promise" value={habits.fit.promiseDay} onChange={(x) => x !== undefined && put('habits.fit.promiseDay', x)} error={at('habits.fit.promiseDay')} help="in your money" />
+            <NumberField label="Changing a batch costs" value={habits.fit.changed} onChange={(x) => x !== undefined && put('habits.fit.changed', x)} error={at('habits.fit.changed')} help="more: fewer changes are proposed" />
+          </Box>
+          <FormControlLabel control={<Checkbox checked={habits.shareTrays} onChange={(_, on) => put('habits.shareTrays', on)} />} label="Sowings of one day that agree share a tray where each needs only part of one" />
           <Typography variant="h3">Costs, in your own money, where you know them</Typography>
           <Box sx={two}>
             <NumberField label="An hour of work" value={habits.costs.hour} onChange={(x) => put('habits.costs', withFigure(habits.costs, 'hour', x))} error={at('habits.costs.hour')} />

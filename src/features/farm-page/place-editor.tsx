@@ -74,6 +74,21 @@ export function PlaceEditor({ stored, isNew = false, onDone }: { stored: Place; 
           <WordField label="Open from, MM-DD" value={place.open?.from ?? ''} placeholder="all year" onChange={(from) => put('open', from === '' ? undefined : { until: '12-31', ...place.open, from })} error={at('open.from')} />
           <WordField label="Until, MM-DD" value={place.open?.until ?? ''} onChange={(until) => place.open && put('open', { ...place.open, until })} error={at('open.until')} />
         </Box>
+        {(place.rooms ?? []).map((part, i) => {
+          const set = (one: Partial<typeof part>) => put('rooms', place.rooms!.map((other, j) => (j === i ? { ...other, ...one } : other)))
+          return (
+            <Box key={i} sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr 1fr auto', gap: 1, alignItems: 'start' }}>
+              <WordField label="From, MM-DD" value={part.from} onChange={(from) => set({ from })} error={at(`rooms[${i}].from`)} />
+              <WordField label="Until, MM-DD" value={part.until} onChange={(until) => set({ until })} error={at(`rooms[${i}].until`)} />
+              <NumberField label="Tray places" value={part.trayPlaces} onChange={(n) => n !== undefined && set({ trayPlaces: n })} error={at(`rooms[${i}].trayPlaces`)} />
+              <Button size="small" color="inherit" onClick={() => put('rooms', place.rooms!.length > 1 ? place.rooms!.filter((_, j) => j !== i) : undefined)}>Take out</Button>
+              <Box sx={{ gridColumn: '1 / -1' }}>
+                <WordField label="Why" value={part.why ?? ''} onChange={(why) => set({ why })} />
+              </Box>
+            </Box>
+          )
+        })}
+        <Button size="small" startIcon={<AddIcon />} sx={{ justifySelf: 'start' }} onClick={() => put('rooms', [...(place.rooms ?? []), { from: '05-01', until: '07-01', trayPlaces: Math.round(place.trayPlaces / 2) }])}>A part of the year with other room</Button>
         <Head>Benches and levels</Head>
         <BenchDrawing benches={benches} />
         {benches.map((bench, i) => {
@@ -97,6 +112,8 @@ export function PlaceEditor({ stored, isNew = false, onDone }: { stored: Place; 
           <Box key={i} sx={{ display: 'grid', gridTemplateColumns: '1.6fr 1fr auto', gap: 1 }}>
             <WordField label="What" value={item.what} onChange={(what) => put('stock', place.stock.map((other, at) => (at === i ? { ...other, what } : other)))} />
             <NumberField label="How many" value={item.count} onChange={(n) => n !== undefined && put('stock', place.stock.map((other, at) => (at === i ? { ...other, count: n } : other)))} />
+            <ChoiceField label="Gives" value={item.gives ?? ''} none="nothing that runs out" options={[['heat', 'heat'], ['light', 'light'], ['cover', 'cover']]} onChange={(gives) => put('stock', place.stock.map((other, at) => (at === i ? (gives === '' ? { what: other.what, count: other.count } : { ...other, gives, serves: other.serves ?? 4 }) : other)))} />
+            {item.gives && <NumberField label="One serves" unit="tray places" value={item.serves} onChange={(serves) => put('stock', place.stock.map((other, at) => (at === i ? { ...other, serves } : other)))} error={at(`stock[${i}].serves`)} />}
             <Button size="small" color="inherit" onClick={() => put('stock', place.stock.filter((_, other) => other !== i))}>Take out</Button>
           </Box>
         ))}

@@ -3,6 +3,7 @@ import { z } from 'zod'
 import { formatDay, parseDay, type Day } from '../../core/calendar/day'
 import type { Batch } from '../../core/plan/batch'
 import { Planting, type Season } from '../../season/schema'
+import { withFigure } from '../../season/figures'
 import { shownText, storedValue } from '../../ui/measure'
 import type { Units } from '../../words/format'
 
@@ -47,6 +48,11 @@ export const PlantingForm = z
       .trim()
       .regex(/^[A-Za-z0-9]{1,12}$/, 'A code is 1 to 12 letters and digits.'),
     note: z.string().max(2000, 'A note may have 2,000 letters.'),
+    worth: z.enum(['usual', 'promise', 'money']),
+    amount: z.string(),
+    earlier: z.string(),
+    later: z.string(),
+    methods: z.array(z.string()),
   })
   .superRefine((form, context) => {
     const wrong = (field: string, message: string) => context.addIssue({ code: 'custom', path: [field], message })
@@ -73,6 +79,8 @@ export const PlantingForm = z
       for (const field of ['night', 'soil'] as const) if (form[field].trim() !== '' && !isTemperature(form[field])) wrong(field, 'Write a temperature.')
       if (form.night.trim() === '' && form.soil.trim() === '') wrong('night', 'Write a temperature of the night, of the soil, or both.')
     }
+    if (form.worth === 'money' && !/^\d+([.,]\d+)?$/.test(form.amount.trim())) wrong('amount', 'Write an amount of money.')
+    for (const field of ['earlier', 'later'] as const) if (form[field].trim() !== '' && !(/^\d+$/.test(form[field].trim()) && Number(form[field]) <= 120)) wrong(field, 'Write days, 0 to 120.')
     if (form.hangs === 'harvest' && !date('').safeParse(form.harvestOn).success) wrong('harvestOn', 'Choose the day of the first harvest.')
     const sure = form.confidence.trim().replace(',', '.')
     if (sure !== '' && !(Number(sure) >= 50 && Number(sure) <= 99.9)) wrong('confidence', 'Write 50 to 99 (in 100).')
@@ -114,6 +122,11 @@ export function emptyForm(season: Season, code: string, day: Day): PlantingForm 
     sowOn: '',
     code,
     note: '',
+    worth: 'usual',
+    amount: '',
+    earlier: '',
+    later: '',
+    methods: [],
   }
 }
 
@@ -150,6 +163,11 @@ export function formOf(planting: Planting, units: Units): PlantingForm {
     sowOn: planting.sowOn ?? '',
     code: planting.code,
     note: planting.note ?? '',
+    worth: planting.worth?.by ?? 'usual',
+    amount: planting.worth?.by === 'money' ? String(planting.worth.amount) : '',
+    earlier: String(planting.may?.earlier ?? ''),
+    later: String(planting.may?.later ?? ''),
+    methods: planting.may?.methods ?? [],
   }
 }
 
@@ -188,11 +206,16 @@ export function plantingOf(form: PlantingForm, key: string, base: Planting | und
     method: form.method,
     plants: Number(form.plants),
     on: form.on,
-    changes: series ? (base?.changes ?? []) : [],
+    changes: series ? (base?.changes ?? []).map((change) => (base?.method === form.method ? change : withFigure(change, 'otherwise', undefined))) : [],
     ...(base?.spacing ? { spacing: base.spacing } : {}),
     ...(base?.stand && !series ? { stand: base.stand } : {}),
     ...(base?.leaves && !series ? { leaves: base.leaves } : {}),
     ...(base?.clears && !series ? { clears: base.clears } : {}),
+    // Where it is raised otherwise belongs to the method it was decided for.
+    ...(base?.otherwise && base.method === form.method ? { otherwise: base.otherwise } : {}),
+    ...(base?.pinned && !series ? { pinned: true } : {}),
+    ...(base?.stands && !series ? { stands: base.stands } : {}),
+    ...worthAndMay(form),
     ...(goes ? { goes } : {}),
     ...(anchor ? { anchor } : {}),
     ...(series ? { series } : {}),
@@ -202,6 +225,17 @@ export function plantingOf(form: PlantingForm, key: string, base: Planting | und
     ...(!series && form.sowOn ? { sowOn: form.sowOn } : {}),
     ...(form.note.trim() ? { note: form.note.trim() } : {}),
   })
+}
+
+/** What hangs on a planting, and what may be changed of it to make the plan fit. */
+function worthAndMay(form: PlantingForm): Pick<Planting, 'worth' | 'may'> {
+  const may = {
+    ...(form.earlier.trim() === '' ? {} : { earlier: Number(form.earlier) }),
+    ...(form.later.trim() === '' ? {} : { later: Number(form.later) }),
+    ...(form.methods.length === 0 ? {} : { methods: form.methods.filter((method) => method !== form.method) }),
+  }
+  const worth = form.worth === 'usual' ? undefined : form.worth === 'promise' ? { by: 'promise' as const } : { by: 'money' as const, amount: Number(form.amount.trim().replace(',', '.')) }
+  return { ...(worth ? { worth } : {}), ...(Object.keys(may).length > 0 ? { may } : {}) }
 }
 
 /** What the planting day of the form hangs on. */
@@ -251,10 +285,11 @@ export function oneForm(batch: Batch): OneOfSeriesForm {
 
 /** The whole planting with one of its series changed; what equals the series again is no longer a change. */
 export function withOneChanged(planting: Planting, n: number, form: OneOfSeriesForm): Planting {
-  const usual = formatDay(parseDay(planting.on) + (n - 1) * (planting.series?.every ?? 0))
+  const usual = planting.series?.dates?.[n - 1] ?? formatDay(parseDay(planting.on) + (n - 1) * (planting.series?.every ?? 0))
   const plants = Number(form.plants)
+  const { on: _on, sowOn: _sowOn, plants: _plants, dropped: _dropped, ...kept } = planting.changes.find((other) => other.n === n) ?? { n }
   const change = {
-    n,
+    ...kept,
     ...(form.on === usual ? {} : { on: form.on }),
     ...(form.sowOn ? { sowOn: form.sowOn } : {}),
     ...(plants === planting.plants ? {} : { plants }),

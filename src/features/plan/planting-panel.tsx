@@ -67,6 +67,7 @@ export function PlantingPanel({ title, start, base, busy, problems, failure, onS
   const crop = season.varieties.find(({ key }) => key === values.variety)?.crop
   const methods = season.methods.filter((method) => method.crop === crop)
   const lots = season.lots.filter((lot) => lot.variety === values.variety)
+  const otherWays = methods.filter((method) => method.key !== values.method && !isInPlace(method))
 
   // A day that hangs on something is reckoned, not typed.
   const variety = season.varieties.find(({ key }) => key === values.variety)
@@ -228,7 +229,7 @@ export function PlantingPanel({ title, start, base, busy, problems, failure, onS
           </Select>
         )}
         <Button size="small" color="inherit" onClick={() => setMore(!more)} aria-expanded={more || hiddenWrong} sx={{ justifySelf: 'start' }}>
-          {more ? 'Fewer choices' : 'Seed, age, code, note …'}
+          {more ? 'Fewer choices' : 'Seed, age, worth, code, note …'}
         </Button>
       </Box>
       <Collapse in={more || hiddenWrong} unmountOnExit>
@@ -254,6 +255,33 @@ export function PlantingPanel({ title, start, base, busy, problems, failure, onS
             {series ? <span /> : <Text control={control} name="sowOn" label="Sow on (by hand)" type="date" helper="Empty: counted back" />}
             <Text control={control} name="code" label="Code on labels" />
           </Box>
+          <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5 }}>
+            <Select control={control} name="worth" label="What hangs on its day">
+              <MenuItem value="usual">as much as on any other</MenuItem>
+              <MenuItem value="promise">a promise to someone</MenuItem>
+              <MenuItem value="money">so much money</MenuItem>
+            </Select>
+            {values.worth === 'money' && <Text control={control} name="amount" label="Worth, in your money" numeric />}
+          </Box>
+          <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5 }}>
+            <Text control={control} name="earlier" label="May go out earlier, days" placeholder={String(season.habits.fit.earlier)} numeric />
+            <Text control={control} name="later" label="May go out later, days" placeholder={String(season.habits.fit.later)} numeric />
+          </Box>
+          {otherWays.length > 0 && (
+            <Controller
+              control={control}
+              name="methods"
+              render={({ field }) => (
+                <TextField {...field} inputRef={field.ref} ref={undefined} select id="field-methods" label="May also be raised by" slotProps={{ select: { multiple: true, displayEmpty: true, renderValue: (keys) => ((keys as string[]).length === 0 ? 'no other way' : otherWays.filter(({ key }) => (keys as string[]).includes(key)).map(({ name }) => name).join(', ')) }, inputLabel: { shrink: true } }}>
+                  {otherWays.map((method) => (
+                    <MenuItem key={method.key} value={method.key}>
+                      {method.name}
+                    </MenuItem>
+                  ))}
+                </TextField>
+              )}
+            />
+          )}
           <Text control={control} name="note" label="Note" multiline />
         </Box>
       </Collapse>
@@ -348,7 +376,7 @@ function WeeklyAmount({ crop, onTake }: { crop: Crop; onTake: (weekly: Weekly) =
 }
 
 /** Fields that are folded away until asked for, or until one of them is wrong. */
-const HIDDEN = ['lot', 'sowOn', 'note', 'age', 'confidence', 'code'] as const
+const HIDDEN = ['lot', 'sowOn', 'note', 'age', 'confidence', 'code', 'worth', 'amount', 'earlier', 'later', 'methods'] as const
 
 /** Field of the form for a field of the planting. */
 const FIELD_OF: Record<string, FieldPath<PlantingForm>> = {
@@ -365,6 +393,8 @@ const FIELD_OF: Record<string, FieldPath<PlantingForm>> = {
   confidence: 'confidence',
   code: 'code',
   note: 'note',
+  worth: 'amount',
+  may: 'later',
 }
 
 /** The batches of what is typed, as soon as it makes sense. */

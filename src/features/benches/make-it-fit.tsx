@@ -1,0 +1,298 @@
+/** Make it fit: the fewest changes that put right what is over, to be taken all, some or none. */
+'use client'
+import CloseIcon from '@mui/icons-material/Close'
+import PushPinIcon from '@mui/icons-material/PushPinOutlined'
+import Alert from '@mui/material/Alert'
+import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
+import Checkbox from '@mui/material/Checkbox'
+import Dialog from '@mui/material/Dialog'
+import IconButton from '@mui/material/IconButton'
+import LinearProgress from '@mui/material/LinearProgress'
+import ToggleButton from '@mui/material/ToggleButton'
+import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
+import Tooltip from '@mui/material/Tooltip'
+import Typography from '@mui/material/Typography'
+import { memo, useDeferredValue, useEffect, useMemo, useState } from 'react'
+import type { ThingEdit } from '../../actions/change-season'
+import type { Day } from '../../core/calendar/day'
+import { overFrom } from '../../core/capacity/limits'
+import { plantingsOf, proposalsOf, withPlantings, type Proposal } from '../../core/fit/proposals'
+import type { Trouble } from '../../core/fit/troubles'
+import { withDecision } from '../../core/plan/decided'
+import { planFigures, type PlanFigures } from '../../core/plan/figures'
+import type { Plan } from '../../core/plan/plan'
+import { useSeason } from '../../ui/season-context'
+import { placePaint } from '../../ui/stair/place-hatches'
+import { StairGlyph } from '../../ui/stair/stair'
+import { useChange } from '../../ui/use-change'
+import type { FitStatus } from '../../worker/fit-plan'
+import { effectSentence, proposalTitle, reliefSentence, stillOverWords, troubleSentence } from '../../words/fit'
+import { count, type Format } from '../../words/format'
+import { BeforeAfter } from './before-after'
+import { useFit } from './use-fit'
+
+type Reach = 'today' | 'season'
+
+export function MakeItFit({ onClose }: { onClose: () => void }) {
+  const { season, plan, planner, format, today, span } = useSeason()
+  const fit = useFit()
+  const { busy, change, failure, problems } = useChange()
+  const [reach, setReach] = useState<Reach>('today')
+  const [left, setLeft] = useState<ReadonlySet<string>>(new Set())
+  const from = reach === 'today' ? today : Math.min(today, span.first)
+  const { start } = fit
+  useEffect(() => {
+    setLeft(new Set())
+    start(season, from)
+  }, [start, season, from])
+
+  const { status } = fit
+  const current = fit.of === season ? status : undefined
+  const picks = useDeferredValue(current?.picks)
+  const proposals = useMemo(() => (picks ? proposalsOf(planner, plan, picks, from) : []), [planner, plan, picks, from])
+  const taken = useMemo(() => proposals.filter(({ pick }) => !left.has(pick.batch)), [proposals, left])
+  const after = useMemo(() => (taken.length === 0 ? plan : planner.plan(withPlantings(season, plantingsOf(planner, plan, taken.map(({ pick }) => pick))))), [planner, plan, season, taken])
+  const shown = plan.limits.flatMap((before, i) => {
+    const then = after.limits[i]!
+    return overFrom(before, from).length > 0 || overFrom(then, from).length > 0 ? [{ before, after: then }] : []
+  })
+
+  const take = async () => {
+    const edits = plantingsOf(planner, plan, taken.map(({ pick }) => pick)).map(({ key, from: was, to }): ThingEdit => ({ of: 'plantings', key, from: was, to }))
+    if (edits.length > 0 && (await change(edits, `Made it fit: ${count(format, taken.length, 'change')}`))) onClose()
+  }
+  const pin = async ({ batch }: Proposal) => {
+    const { planting, n } = batch
+    await change([{ of: 'plantings', key: planting.key, from: planting, to: withDecision(planting, n, { pinned: true }) }], `${batch.code} pinned as it is`)
+  }
+  const toggle = (id: string) => setLeft((last) => (last.has(id) ? new Set([...last].filter((other) => other !== id)) : new Set([...last, id])))
+
+  return (
+    <Dialog open fullScreen onClose={onClose} aria-labelledby="fit-title" slotProps={{ paper: { sx: { bgcolor: 'background.default' } } }}>
+      <Box sx={{ maxWidth: 1360, width: '100%', mx: 'auto', px: { xs: 1.5, md: 3 }, pt: 2, pb: 0, display: 'flex', flexDirection: 'column', minHeight: '100%' }}>
+        <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5, alignItems: 'center' }}>
+          <Typography variant="h1" component="h2" id="fit-title" sx={{ flex: 1 }}>
+            Make it fit
+          </Typography>
+          <ToggleButtonGroup exclusive size="small" value={reach} onChange={(_, value: Reach | null) => value && setReach(value)} aria-label="What may change">
+            <ToggleButton value="today">From {format.shortDate(today)} on</ToggleButton>
+            <ToggleButton value="season">The whole season</ToggleButton>
+          </ToggleButtonGroup>
+          <IconButton aria-label="Close" onClick={onClose} edge="end">
+            <CloseIcon />
+          </IconButton>
+        </Box>
+        <Progress status={current} running={fit.running} stopped={fit.stopped} seconds={fit.seconds} onStop={fit.stop} onStart={() => start(season, from)} />
+        {(fit.failure ?? failure ?? problems[0]) && (
+          <Alert severity="error" sx={{ mt: 1 }}>
+            {fit.failure ?? failure ?? `${problems[0]!.path} ${problems[0]!.message}`}
+          </Alert>
+        )}
+        <Troubles status={current} plan={plan} format={format} />
+        <Box sx={{ display: 'grid', gap: { xs: 2, md: 4 }, mt: 2, gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'minmax(0, 5fr) minmax(0, 7fr)' }, alignItems: 'start', flex: 1 }}>
+          <Box component="section" aria-labelledby="fit-loads">
+            <Typography variant="h2" id="fit-loads">
+              Before and after
+            </Typography>
+            <Figures before={planFigures(plan, from)} after={planFigures(after, from)} late={taken.reduce((sum, { late }) => sum + Math.max(0, late), 0)} changes={taken.length} format={format} />
+            {shown.length === 0 && <Box sx={{ color: 'text.secondary', fontSize: 14, mt: 1 }}>Nothing is over{reach === 'today' ? ` from ${format.date(today)} on` : ''}.</Box>}
+            <Box component="ul" sx={{ listStyle: 'none', m: 0, mt: 2, p: 0 }} aria-label="Loads before and after">
+              {shown.map((pair) => (
+                <BeforeAfter key={pair.after.id} {...pair} from={from} span={span} fill={pair.after.kind === 'container' || pair.after.kind === 'crew' ? 'var(--ribbon-load)' : placePaint(pair.after.of)} />
+              ))}
+            </Box>
+            {shown.length > 0 && (
+              <Box sx={{ fontSize: 13, color: 'text.secondary' }}>Filled: as it would be. Dashed: as it is. Black line: what there is.</Box>
+            )}
+          </Box>
+          <Box component="section" aria-labelledby="fit-changes">
+            <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1.5, flexWrap: 'wrap' }}>
+              <Typography variant="h2" id="fit-changes" sx={{ flex: 1 }}>
+                {proposals.length === 0 ? 'Changes' : count(format, proposals.length, 'change')}
+              </Typography>
+              {proposals.length > 0 && (
+                <>
+                  <Button size="small" color="inherit" onClick={() => setLeft(new Set())} disabled={left.size === 0}>
+                    Take all
+                  </Button>
+                  <Button size="small" color="inherit" onClick={() => setLeft(new Set(proposals.map(({ pick }) => pick.batch)))} disabled={taken.length === 0}>
+                    Take none
+                  </Button>
+                </>
+              )}
+            </Box>
+            {proposals.length === 0 && <Box sx={{ color: 'text.secondary', mt: 1 }}>{fit.running ? 'Looking …' : current?.overfullNow === 0 ? 'Nothing needs to change: everything fits.' : 'No change was found that helps.'}</Box>}
+            <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0 }} aria-label="Proposed changes">
+              {proposals.map((proposal) => (
+                <ProposalRow key={proposal.pick.batch} proposal={proposal} taken={!left.has(proposal.pick.batch)} busy={busy} onToggle={toggle} onPin={(one) => void pin(one)} />
+              ))}
+            </Box>
+          </Box>
+        </Box>
+        <Box sx={{ position: 'sticky', bottom: 0, bgcolor: 'background.default', borderTop: 1, borderColor: 'divider', py: 1.5, mt: 2, display: 'flex', gap: 1, alignItems: 'center', zIndex: 2 }}>
+          <Button variant="contained" disabled={busy || taken.length === 0} onClick={() => void take()}>
+            {busy ? 'Saving …' : taken.length === 0 ? 'Take changes' : `Take ${count(format, taken.length, 'change')}`}
+          </Button>
+          <Button color="inherit" onClick={onClose}>
+            Leave the plan as it is
+          </Button>
+          <Box sx={{ flex: 1 }} />
+          <Box sx={{ fontSize: 14, color: 'text.secondary', display: { xs: 'none', sm: 'block' } }}>It can be undone.</Box>
+        </Box>
+      </Box>
+    </Dialog>
+  )
+}
+
+function Progress({ status, running, stopped, seconds, onStop, onStart }: { status: FitStatus | undefined; running: boolean; stopped: boolean; seconds: number; onStop: () => void; onStart: () => void }) {
+  const { format } = useSeason()
+  return (
+    <Box sx={{ mt: 1 }}>
+      <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', minHeight: 36 }}>
+        <Box role="status" data-testid="fit-status" sx={{ flex: 1 }}>
+          {progressWords(status, running, stopped, format)}
+          {running && seconds > 3 && <Box component="span" sx={{ color: 'text.secondary' }}> {format.number(seconds)} s</Box>}
+        </Box>
+        {running ? (
+          <Button variant="outlined" size="small" color="inherit" onClick={onStop}>
+            Stop and keep the best
+          </Button>
+        ) : (
+          <Button variant="outlined" size="small" color="inherit" onClick={onStart}>
+            Search again
+          </Button>
+        )}
+      </Box>
+      <LinearProgress variant={running ? 'indeterminate' : 'determinate'} value={100} aria-label="Search" sx={{ height: 3, opacity: running ? 1 : 0.25 }} />
+    </Box>
+  )
+}
+
+/** How the search stands, in a sentence. */
+function progressWords(status: FitStatus | undefined, running: boolean, stopped: boolean, f: Format): string {
+  if (!status) return running ? 'Looking at what each batch could do …' : 'Not searched yet.'
+  if (status.overfullNow === 0) return 'Everything fits as it is.'
+  const fits = status.overfull === 0
+  const so = fits
+    ? `It fits with ${count(f, status.picks.length, 'change')}.`
+    : `It cannot all fit${status.overfullProven ? ', and this is proven' : ' so far'}: with ${count(f, status.picks.length, 'change')} it is ${f.number((1 - status.overfull / status.overfullNow) * 100)} % less overfull.`
+  const gap = !fits || !Number.isFinite(status.gap) ? '' : status.gap < 0.0005 ? ' No better plan exists.' : ` No plan is better by more than ${f.number(status.gap * 100, 1)} %.`
+  if (stopped) return `${so}${gap} Stopped.`
+  if (!running) return `${so}${gap}`
+  return `${so}${gap} ${status.doing === 'proving' ? 'Proving how good that is …' : 'Looking for better …'}`
+}
+
+function Troubles({ status, plan, format }: { status: FitStatus | undefined; plan: Plan; format: Format }) {
+  const words = useMemo(() => {
+    const limitOf = (id: string | undefined) => plan.limits.find((limit) => limit.id === id)
+    const batchesOf = (ids: readonly string[] = []) => ids.flatMap((id) => plan.byId.get(id) ?? [])
+    const sentences = (status?.troubles ?? []).flatMap((trouble): string[] => {
+      if (trouble.kind === 'cannot') {
+        const [batch] = batchesOf([trouble.batch!])
+        return batch ? [troubleSentence({ kind: 'cannot', batch, mark: batch.marks[0] }, format)] : []
+      }
+      const limit = limitOf(trouble.limit)
+      return limit ? [troubleSentence({ ...trouble, limit, batches: batchesOf(trouble.batches) } as Trouble, format)] : []
+    })
+    const over = (status?.overfull ?? 0) > 0 && status?.doing !== 'preparing' && status?.doing !== 'searching' ? status!.stillOver.flatMap((one) => {
+      const limit = limitOf(one.limit)
+      return limit ? [stillOverWords(limit, one, format)] : []
+    }) : []
+    return { sentences, over }
+  }, [status, plan, format])
+  return (
+    <>
+      {words.sentences.length > 0 && (
+        <Alert severity="warning" sx={{ mt: 1 }}>
+          <Box component="ul" sx={{ m: 0, pl: 2 }}>
+            {words.sentences.slice(0, 8).map((text) => (
+              <li key={text}>{text}</li>
+            ))}
+            {words.sentences.length > 8 && <li>{words.sentences.length - 8} more like these.</li>}
+          </Box>
+        </Alert>
+      )}
+      {words.over.length > 0 && (
+        <Alert severity="error" sx={{ mt: 1 }}>
+          What would have to give: more room, fewer plants, or later days here.
+          <Box component="ul" sx={{ m: 0, pl: 2 }}>
+            {words.over.map((text) => (
+              <li key={text}>{text}</li>
+            ))}
+          </Box>
+        </Alert>
+      )}
+    </>
+  )
+}
+
+function Figures({ before, after, late, changes, format }: { before: PlanFigures; after: PlanFigures; late: number; changes: number; format: Format }) {
+  const rows: [string, number, number, number?][] = [
+    ['Over, tray places × days', before.overfull, after.overfull],
+    ['Days late, all together', 0, late],
+    ['Hours of work', before.hours, after.hours, 1],
+    ['Heated and lit tray-days', before.heatedDays, after.heatedDays],
+    ['Bench tray-days', before.benchDays, after.benchDays],
+    ['Trays sown', before.trays, after.trays],
+  ]
+  return (
+    <Box component="table" sx={{ width: '100%', mt: 1, borderCollapse: 'collapse', fontSize: 14.5, '& td, & th': { textAlign: 'right', py: 0.3, borderBottom: 1, borderColor: 'divider' }, '& th:first-of-type': { textAlign: 'left', fontWeight: 400, color: 'text.secondary' } }}>
+      <thead>
+        <tr>
+          <th scope="col" />
+          <th scope="col">As it is</th>
+          <th scope="col">{changes === 0 ? 'With changes' : `With ${count(format, changes, 'change')}`}</th>
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map(([name, was, is, digits = 0]) => (
+          <tr key={name}>
+            <th scope="row">{name}</th>
+            <td>{format.number(was, digits)}</td>
+            <Box component="td" sx={{ fontWeight: Math.abs(is - was) > 0.5 ? 700 : 400, color: name.startsWith('Over') ? (is > 0.5 ? 'error.main' : 'success.main') : 'text.primary' }}>
+              {format.number(is, digits)}
+            </Box>
+          </tr>
+        ))}
+      </tbody>
+    </Box>
+  )
+}
+
+const ProposalRow = memo(function ProposalRow({ proposal, taken, busy, onToggle, onPin }: { proposal: Proposal; taken: boolean; busy: boolean; onToggle: (id: string) => void; onPin: (proposal: Proposal) => void }) {
+  const { season, format } = useSeason()
+  const { batch, becomes, late } = proposal
+  const title = proposalTitle(proposal, season.places, format)
+  return (
+    <Box component="li" data-change={batch.code} sx={{ display: 'grid', gridTemplateColumns: { xs: '42px minmax(0, 1fr) 40px', sm: '42px 56px minmax(0, 1fr) 40px' }, gap: 1, alignItems: 'start', borderTop: 1, borderColor: 'divider', py: 1, opacity: taken ? 1 : 0.62 }}>
+      <Checkbox checked={taken} onChange={() => onToggle(batch.id)} slotProps={{ input: { 'aria-label': `${batch.code}: ${title}` } }} sx={{ mt: -0.75 }} />
+      <Box sx={{ display: { xs: 'none', sm: 'block' } }}>
+        <StairGlyph batch={becomes[0]!} />
+      </Box>
+      <Box sx={{ minWidth: 0 }}>
+        <Box>
+          <Box component="span" sx={{ fontWeight: 700, color: 'text.secondary' }}>
+            {batch.code}
+          </Box>{' '}
+          {batch.variety.name}
+          {batch.planting.worth && <Box component="span" sx={{ color: 'text.secondary', fontSize: 13 }}> · {batch.planting.worth.by === 'promise' ? 'promised' : 'worth money'}</Box>}
+        </Box>
+        <Box sx={{ fontWeight: 650 }}>{title}.</Box>
+        <Box sx={{ fontSize: 14, color: 'text.secondary' }}>
+          {reliefSentence(proposal.relief, format)}{' '}
+          <Box component="span" sx={{ color: late > 0 ? 'warning.main' : 'inherit', fontWeight: late > 0 ? 650 : 400 }}>
+            {effectSentence(proposal, format)}
+          </Box>
+        </Box>
+      </Box>
+      <Tooltip title="Pin it as it is, and search again">
+        <span>
+          <IconButton size="small" disabled={busy} aria-label={`Pin ${batch.code} as it is`} onClick={() => onPin(proposal)}>
+            <PushPinIcon fontSize="small" />
+          </IconButton>
+        </span>
+      </Tooltip>
+    </Box>
+  )
+})

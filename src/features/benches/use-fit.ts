@@ -1,0 +1,62 @@
+/** Making the plan fit in a web worker: started, followed, and stopped by ending the worker. */
+'use client'
+import { proxy, wrap } from 'comlink'
+import { useCallback, useEffect, useRef, useState } from 'react'
+import { formatDay, type Day } from '../../core/calendar/day'
+import type { Season } from '../../season/schema'
+import type { FitApi } from '../../worker/fit.worker'
+import type { FitStatus } from '../../worker/fit-plan'
+
+export interface Fitting {
+  running: boolean
+  /** The best so far; kept when it is stopped. */
+  status: FitStatus | undefined
+  /** The season it was made for. */
+  of: Season | undefined
+  stopped: boolean
+  failure: string | undefined
+  seconds: number
+  start(season: Season, from: Day): void
+  stop(): void
+}
+
+export function useFit(): Fitting {
+  const [state, setState] = useState<Pick<Fitting, 'running' | 'status' | 'of' | 'stopped' | 'failure' | 'seconds'>>({ running: false, status: undefined, of: undefined, stopped: false, failure: undefined, seconds: 0 })
+  const worker = useRef<Worker | undefined>(undefined)
+  const end = useCallback(() => {
+    worker.current?.terminate()
+    worker.current = undefined
+  }, [])
+  useEffect(() => end, [end])
+  const start = useCallback(
+    (season: Season, from: Day) => {
+      end()
+      const own = new Worker(new URL('../../worker/fit.worker.ts', import.meta.url), { type: 'module' })
+      worker.current = own
+      const begun = Date.now()
+      setState({ running: true, status: undefined, of: season, stopped: false, failure: undefined, seconds: 0 })
+      const failed = () => {
+        if (worker.current !== own) return
+        end()
+        setState((last) => ({ ...last, running: false, failure: 'The search broke off. The plan is as it was; start again, or take what was found so far.' }))
+      }
+      own.onerror = failed
+      const tell = (status: FitStatus) => {
+        if (worker.current === own) setState((last) => ({ ...last, status, seconds: (Date.now() - begun) / 1000 }))
+      }
+      wrap<FitApi>(own)
+        .fit(season, formatDay(from), proxy(tell))
+        .then((status) => {
+          if (worker.current !== own) return
+          end()
+          setState((last) => ({ ...last, running: false, status, seconds: (Date.now() - begun) / 1000 }))
+        }, failed)
+    },
+    [end],
+  )
+  const stop = useCallback(() => {
+    end()
+    setState((last) => ({ ...last, running: false, stopped: true }))
+  }, [end])
+  return { ...state, start, stop }
+}
