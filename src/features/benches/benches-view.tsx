@@ -10,6 +10,7 @@ import dynamic from 'next/dynamic'
 import Link from 'next/link'
 import { memo, useDeferredValue, useMemo, useState } from 'react'
 import type { Day } from '../../core/calendar/day'
+import { placeTrays } from '../../core/benches/placement'
 import { weekStart } from '../../core/calendar/day'
 import { crewIsLimited, needs, overFrom, type Limit } from '../../core/capacity/limits'
 import { capacityOn, loadOn, type Load } from '../../core/capacity/load'
@@ -22,8 +23,10 @@ import { StairGlyph } from '../../ui/stair/stair'
 import { limitName } from '../../words/fit'
 import { count } from '../../words/format'
 import { nextOver, overSummary, overWords } from '../../words/loads'
+import { BenchDrawing } from './bench-drawing'
+import { PrintBenches } from './print-benches'
 
-const CHART = 250 // px
+const CHART = 190 // px
 
 const MakeItFit = dynamic(() => import('./make-it-fit').then((module) => module.MakeItFit), { ssr: false })
 const LoadChart = dynamic(() => import('./load-chart'), { ssr: false, loading: () => <Skeleton variant="rectangular" height={CHART} /> })
@@ -69,6 +72,7 @@ export function BenchesView() {
             )
           })}
         </ToggleButtonGroup>
+        <PrintBenches day={day} />
         <Button variant="contained" className="no-print" disabled={plan.batches.length === 0} onClick={() => setFitting(true)}>
           Make it fit
         </Button>
@@ -172,6 +176,7 @@ function Detail({ limit, day }: { limit: Limit; day: Day }) {
       }),
     [plan, season, i, kind, day],
   )
+  const placement = useMemo(() => (kind === 'place' ? placeTrays(plan.batches, season.places, i) : undefined), [plan, season, i, kind])
   const sorted = useMemo(() => standing.toSorted((a, b) => b.size - a.size || (a.stay?.until ?? 0) - (b.stay?.until ?? 0)), [standing])
   const most = Math.max(1, ...standing.map(({ size }) => size))
   const look = looks[i]
@@ -190,6 +195,11 @@ function Detail({ limit, day }: { limit: Limit; day: Day }) {
               </Box>
             </li>
           ))}
+        </Box>
+      )}
+      {kind === 'place' && placement && (
+        <Box sx={{ mt: 1, border: 1, borderColor: 'divider', borderRadius: 1.5, bgcolor: 'background.paper', p: 1.25 }}>
+          <BenchDrawing key={limit.id} place={season.places[i]!} number={i} placement={placement} day={day} />
         </Box>
       )}
       <Box sx={{ mt: 1, border: 1, borderColor: 'divider', borderRadius: 1.5, bgcolor: 'background.paper', p: 1 }}>

@@ -1,0 +1,286 @@
+/** The benches of a place from above, to scale, with the trays where they stand on the working day. Trays are dragged to pin them. */
+'use client'
+import PushPinIcon from '@mui/icons-material/PushPin'
+import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
+import IconButton from '@mui/material/IconButton'
+import CloseIcon from '@mui/icons-material/Close'
+import { useDrag } from '@use-gesture/react'
+import Link from 'next/link'
+import { memo, useMemo, useRef, useState, type KeyboardEvent } from 'react'
+import type { Day } from '../../core/calendar/day'
+import { piecesOn, rectanglesOf, slotAt, withPin, type BenchLevel, type Piece, type Placement } from '../../core/benches/placement'
+import { STANDARD_FLAT, traysOnBench } from '../../core/know/container'
+import { withDecision } from '../../core/plan/decided'
+import type { Place, StandsAt } from '../../season/schema'
+import { useSeason } from '../../ui/season-context'
+import { StairGlyph } from '../../ui/stair/stair'
+import { useChange } from '../../ui/use-change'
+import { count } from '../../words/format'
+
+const WIDE = 800 // units of the drawing across the longest bench
+const ROW = 26 // for the name of a level
+const SOON = 7 // days before leaving in which a tray is marked
+
+/** Where each level is drawn, in the units of the drawing. */
+interface Drawn {
+  level: BenchLevel
+  number: number
+  top: number
+  /** One tray place. */
+  slot: { width: number; height: number }
+  width: number
+  height: number
+}
+
+function drawn(place: Place, levels: readonly BenchLevel[]): { rows: Drawn[]; height: number } {
+  const sizes = levels.map((level) => {
+    const bench = place.layout?.benches[level.bench]
+    const tray = bench ? traysOnBench(bench).tray : { length: STANDARD_FLAT.width, width: STANDARD_FLAT.length }
+    return { level, tray, length: bench ? Math.max(bench.length, level.along * tray.length) : level.along * tray.length, width: bench ? Math.max(bench.width, level.across * tray.width) : level.across * tray.width }
+  })
+  const scale = WIDE / Math.max(1, ...sizes.map(({ length }) => length), 320)
+  let top = 0
+  const rows = sizes.map(({ level, tray, length, width }, number): Drawn => {
+    const row = { level, number, top: top + ROW, slot: { width: tray.length * scale, height: tray.width * scale }, width: length * scale, height: width * scale }
+    top = row.top + row.height + 10
+    return row
+  })
+  return { rows, height: top }
+}
+
+export interface BenchDrawingProps {
+  place: Place
+  number: number
+  placement: Placement
+  day: Day
+  /** On paper nothing can be chosen or dragged. */
+  still?: boolean
+}
+
+export function BenchDrawing({ place, number, placement, day, still = false }: BenchDrawingProps) {
+  const { format, season } = useSeason()
+  const { rows, height } = useMemo(() => drawn(place, placement.levels), [place, placement.levels])
+  const pieces = useMemo(() => piecesOn(placement, day), [placement, day])
+  // A colour for a crop, so that its trays are found at a glance; the code says which batch.
+  const tints = useMemo(() => {
+    const crops = [...new Set(placement.pieces.map(({ standing }) => standing.batch.way.crop.key))]
+    return new Map(crops.map((crop, i) => [crop, i % TINTS.length]))
+  }, [placement])
+  const [chosen, setChosen] = useState<string>()
+  const [dragged, setDragged] = useState<{ piece: Piece; dx: number; dy: number }>()
+  const svg = useRef<SVGSVGElement>(null)
+  const { busy, change, failure } = useChange()
+  const piece = pieces.find(({ standing }) => standing.batch.id === chosen)
+  const without = placement.without.filter(({ standing }) => standing.from <= day && day < standing.until)
+
+  const pin = async (of: Piece, to: Omit<StandsAt, 'place'> | undefined) => {
+    const { batch } = of.standing
+    const stands = withPin(batch, place.key, to)
+    await change([{ of: 'plantings', key: batch.planting.key, from: batch.planting, to: withDecision(batch.planting, batch.n, { stands }) }], to ? `${batch.code} stands where it was put` : `${batch.code} stands where it fits`)
+  }
+  /** Where a piece that is dragged so far would stand; on whole tray places, inside the bench. */
+  const target = (of: Piece, dx: number, dy: number): Omit<StandsAt, 'place'> | undefined => {
+    const from = rows[of.level]!
+    const [first] = rectanglesOf(from.level, of.at, Math.min(1, of.length))
+    const x = first!.x * from.slot.width + from.slot.width / 2 + dx
+    const y = from.top + first!.y * from.slot.height + from.slot.height / 2 + dy
+    const row = rows.find(({ top, height: high, width }) => y >= top - 4 && y <= top + high + 4 && x >= -8 && x <= width + 8)
+    if (!row) return undefined
+    const along = Math.min(row.level.along - 1, Math.max(0, Math.floor(x / row.slot.width)))
+    const across = Math.min(row.level.across - 1, Math.max(0, Math.floor((y - row.top) / row.slot.height)))
+    const at = Math.max(0, Math.min(slotAt(row.level, along, across), Math.floor(row.level.size - of.standing.size + 1e-9)))
+    return { bench: row.level.bench, level: row.level.level, at }
+  }
+  const bind = useDrag(
+    ({ args: [of], movement: [mx, my], last, tap, event }) => {
+      const target_ = of as Piece
+      event.stopPropagation()
+      if (tap) {
+        setChosen((now) => (now === target_.standing.batch.id ? undefined : target_.standing.batch.id))
+        setDragged(undefined)
+        return
+      }
+      const scale = WIDE / (svg.current?.getBoundingClientRect().width ?? WIDE)
+      const [dx, dy] = [mx * scale, my * scale]
+      if (!last) {
+        setDragged({ piece: target_, dx, dy })
+        return
+      }
+      setDragged(undefined)
+      const to = target(target_, dx, dy)
+      if (to) void pin(target_, to)
+    },
+    { filterTaps: true, enabled: !still && !busy, pointer: { touch: true }, delay: 0, preventScroll: 180 },
+  )
+  /** Arrow keys move the tray that is chosen a tray place, or to the next level. */
+  const onKey = (event: KeyboardEvent, of: Piece) => {
+    const { level, at } = of
+    const own = placement.levels[level]!
+    const steps: Record<string, number> = { ArrowLeft: -own.across, ArrowRight: own.across, ArrowUp: -1, ArrowDown: 1 }
+    if (event.key === 'Enter' || event.key === ' ') setChosen(of.standing.batch.id)
+    else if (event.altKey && steps[event.key] !== undefined) {
+      const next = Math.max(0, Math.min(Math.floor(own.size - of.standing.size + 1e-9), Math.floor(at) + steps[event.key]!))
+      void pin(of, { bench: own.bench, level: own.level, at: next })
+    } else if (event.altKey && (event.key === 'PageDown' || event.key === 'PageUp')) {
+      const other = placement.levels[level + (event.key === 'PageDown' ? 1 : -1)]
+      if (other) void pin(of, { bench: other.bench, level: other.level, at: 0 })
+    } else return
+    event.preventDefault()
+  }
+  const ghost = dragged && target(dragged.piece, dragged.dx, dragged.dy)
+  const ghostRow = ghost && rows.find(({ level }) => level.bench === ghost.bench && level.level === ghost.level)
+  return (
+    <Box>
+      <svg ref={svg} width="100%" viewBox={`-2 0 ${WIDE + 4} ${height}`} role="group" aria-label={`${place.name} from above on ${format.date(day)}`} style={{ display: 'block', maxHeight: still ? undefined : '60vh', touchAction: 'pan-y' }}>
+        {rows.map((row) => (
+          <g key={row.number} transform={`translate(0 ${row.top})`}>
+            <text y={-7} fontSize={14} fill="var(--mui-palette-text-secondary)">
+              {row.level.name}
+            </text>
+            <rect width={row.width} height={row.height} fill="var(--ribbon)" stroke="var(--mui-palette-text-secondary)" strokeWidth={1.2} rx={2} />
+            {rectanglesOf(row.level, 0, row.level.size).map(({ x, y }, i) => (
+              <rect key={i} x={x * row.slot.width + 1} y={y * row.slot.height + 1} width={row.slot.width - 2} height={row.slot.height - 2} fill="none" stroke="var(--mui-palette-divider)" strokeWidth={0.8} />
+            ))}
+          </g>
+        ))}
+        {pieces.map((one) => {
+          const { id } = one.standing.batch
+          return (
+            <g
+              key={`${id} ${one.level} ${one.at}`}
+              {...(still ? {} : bind(one))}
+              role="button"
+              tabIndex={still ? -1 : 0}
+              aria-pressed={chosen === id}
+              aria-label={`${one.standing.batch.code} ${one.standing.batch.variety.name}, ${count(format, one.standing.size, 'tray place')}, until ${format.date(one.standing.until)}${one.standing.pinned ? ', pinned here' : ''}`}
+              onKeyDown={(event) => onKey(event, one)}
+              opacity={dragged?.piece === one ? 0.35 : 1}
+              style={{ cursor: still ? 'default' : 'grab', outlineOffset: 2, touchAction: 'pan-y' }}
+              data-piece={one.standing.batch.code}
+            >
+              <TraysOf piece={one} row={rows[one.level]!} tint={tints.get(one.standing.batch.way.crop.key)!} day={day} chosen={chosen === id} />
+            </g>
+          )
+        })}
+        {dragged && ghost && ghostRow && (
+          <g pointerEvents="none">
+            {rectanglesOf(ghostRow.level, ghost.at, dragged.piece.standing.size).map(({ x, y, width, height: high }, i) => (
+              <rect key={i} x={x * ghostRow.slot.width + 1} y={ghostRow.top + y * ghostRow.slot.height + 1} width={width * ghostRow.slot.width - 2} height={high * ghostRow.slot.height - 2} fill="none" stroke="var(--mui-palette-primary-main)" strokeWidth={2.5} strokeDasharray="5 3" />
+            ))}
+          </g>
+        )}
+      </svg>
+      {failure && <Box sx={{ color: 'error.main' }}>{failure}</Box>}
+      {without.length > 0 && (
+        <Box sx={{ mt: 0.5, color: 'error.main', fontWeight: 650, fontSize: 14 }}>
+          No room for {without.map(({ standing, size }) => `${standing.batch.code} (${count(format, size, 'tray place')})`).join(', ')}.
+        </Box>
+      )}
+      {placement.lostPins.some(({ from, until }) => from <= day && day < until) && (
+        <Box sx={{ mt: 0.5, color: 'warning.main', fontSize: 14 }}>
+          Not where they were put, because something stands there or the bench ends: {placement.lostPins.filter(({ from, until }) => from <= day && day < until).map(({ batch }) => batch.code).join(', ')}.
+        </Box>
+      )}
+      {!still && (
+        <Box className="no-print" sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 2, fontSize: 13, color: 'text.secondary', mt: 0.5 }}>
+          <span>Touch a tray to see what it is; drag it, or Alt and the arrow keys, to put it elsewhere.</span>
+          <span>
+            <Box component="span" sx={{ display: 'inline-block', width: 12, height: 4, bgcolor: 'warning.main', mr: 0.5, verticalAlign: 'middle' }} />
+            leaves within a week
+          </span>
+        </Box>
+      )}
+      {piece && !still && (
+        <Box data-testid="tray-card" sx={{ mt: 1, p: 1.25, border: 1, borderColor: 'divider', borderRadius: 1, bgcolor: 'background.paper', display: 'flex', gap: 1.5, alignItems: 'center', flexWrap: 'wrap' }}>
+          <StairGlyph batch={piece.standing.batch} />
+          <Box sx={{ flex: 1, minWidth: 180 }}>
+            <Link href={`/plan?batch=${encodeURIComponent(piece.standing.batch.id)}`} style={{ color: 'inherit', fontWeight: 700 }}>
+              {piece.standing.batch.code} {piece.standing.batch.variety.name}
+            </Link>
+            <Box sx={{ fontSize: 14, color: 'text.secondary' }}>
+              {format.number(piece.standing.stays[0]!.trays)} × {piece.standing.stays[0]!.container.name}, {count(format, piece.standing.size, 'tray place')}; here {format.shortDate(piece.standing.from)} to {format.shortDate(piece.standing.until)}, then {nextPlace(piece, season.places)}
+            </Box>
+          </Box>
+          {piece.standing.pinned ? (
+            <Button size="small" variant="outlined" disabled={busy} onClick={() => void pin(piece, undefined)}>
+              Let it stand where it fits
+            </Button>
+          ) : (
+            <Button size="small" variant="outlined" startIcon={<PushPinIcon />} disabled={busy} onClick={() => void pin(piece, { bench: placement.levels[piece.level]!.bench, level: placement.levels[piece.level]!.level, at: piece.at })}>
+              Pin it here
+            </Button>
+          )}
+          <IconButton size="small" aria-label="Close" onClick={() => setChosen(undefined)}>
+            <CloseIcon fontSize="small" />
+          </IconButton>
+        </Box>
+      )}
+      <span data-place={number} />
+    </Box>
+  )
+}
+
+/** Where a batch goes when it leaves. */
+function nextPlace({ standing }: Piece, places: readonly Place[]): string {
+  const { batch, until } = standing
+  const next = batch.stays.find(({ from }) => from === until)
+  return next ? `${next.potted ? `into ${next.container.name}, ` : ''}${places[next.place]!.name}` : 'to the field'
+}
+
+const TINTS = ['#AFC6A1', '#BAD6E0', '#DFCDB3', '#D3D2DF', '#E6BFCC', '#CFDCBE', '#F3DF9C', '#EFC4AE']
+const DARK_TINTS = ['#4D6A4A', '#34586A', '#5C4A33', '#4B4D62', '#65384E', '#4A5A34', '#665425', '#7C4330']
+
+/** Where the outline of a batch runs: every side of its trays that no other of them lies against. */
+function outlineOf(rectangles: ReturnType<typeof rectanglesOf>, { slot, top }: Drawn): string {
+  const lines: string[] = []
+  const X = (x: number) => (x * slot.width).toFixed(2)
+  const Y = (y: number) => (top + y * slot.height).toFixed(2)
+  const meets = (x: number, y: number) => rectangles.some((one) => one.y === y && one.x - 1e-6 <= x && x <= one.x + one.width + 1e-6)
+  for (const { x, y, width } of rectangles) {
+    const end = x + width
+    const middle = x + width / 2
+    if (!rectangles.some((one) => one.y === y && Math.abs(one.x + one.width - x) < 1e-6)) lines.push(`M${X(x)} ${Y(y)}V${Y(y + 1)}`)
+    if (!rectangles.some((one) => one.y === y && Math.abs(one.x - end) < 1e-6)) lines.push(`M${X(end)} ${Y(y)}V${Y(y + 1)}`)
+    if (!meets(middle, y - 1)) lines.push(`M${X(x)} ${Y(y)}H${X(end)}`)
+    if (!meets(middle, y + 1)) lines.push(`M${X(x)} ${Y(y + 1)}H${X(end)}`)
+  }
+  return lines.join('')
+}
+
+const TraysOf = memo(function TraysOf({ piece, row, tint, day, chosen }: { piece: Piece; row: Drawn; tint: number; day: Day; chosen: boolean }) {
+  const { standing, at, length } = piece
+  const { slot } = row
+  const rectangles = rectanglesOf(row.level, at, length)
+  const soon = standing.until - day <= SOON
+  const inset = 2
+  const first = rectangles[0]!
+  // The code is written on the tray in the middle.
+  const middle = rectangles[Math.floor((rectangles.length - 1) / 2)]!
+  const label = { x: middle.x + middle.width / 2, y: middle.y + 0.5 }
+  const size = Math.min(15, Math.max(8, Math.min(slot.width, slot.height * 1.6) / 2.4))
+  return (
+    <>
+      {rectangles.map(({ x, y, width, height }, i) => (
+        <rect
+          key={i}
+          x={x * slot.width + inset}
+          y={row.top + y * slot.height + inset}
+          width={Math.max(1, width * slot.width - inset * 2)}
+          height={height * slot.height - inset * 2}
+          rx={1.5}
+          className="tray"
+          style={{ '--tint': TINTS[tint], '--dark-tint': DARK_TINTS[tint] } as React.CSSProperties}
+          stroke="var(--mui-palette-text-secondary)"
+          strokeWidth={0.5}
+        />
+      ))}
+      <path d={outlineOf(rectangles, row)} fill="none" stroke={chosen ? 'var(--mui-palette-error-main)' : 'var(--mui-palette-text-primary)'} strokeWidth={chosen ? 4 : 1.6} strokeLinecap="square" pointerEvents="none" />
+      {soon && rectangles.map(({ x, y, width, height }, i) => <rect key={`s${i}`} x={x * slot.width + inset + 0.5} y={row.top + (y + height) * slot.height - inset - 4} width={Math.max(1, width * slot.width - inset * 2 - 1)} height={3.2} fill="var(--mui-palette-warning-main)" />)}
+      <text x={label.x * slot.width} y={row.top + label.y * slot.height + size * 0.35} fontSize={size} fontWeight={700} textAnchor="middle" fill="var(--mui-palette-text-primary)" pointerEvents="none">
+        {standing.batch.code}
+      </text>
+      {standing.pinned && <circle cx={(first.x + 0.12) * slot.width + 4} cy={row.top + first.y * slot.height + 7} r={3.4} fill="var(--mui-palette-text-primary)" />}
+    </>
+  )
+})
