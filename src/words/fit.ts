@@ -3,7 +3,7 @@ import type { Limit } from '../core/capacity/limits'
 import type { Fixed } from '../core/fit/options'
 import type { Difference, Proposal, Relief } from '../core/fit/proposals'
 import type { Trouble } from '../core/fit/troubles'
-import type { Place } from '../season/schema'
+import type { Otherwise, Place, Season } from '../season/schema'
 import { ANCHOR_WORDS } from './anchors'
 import { count, list, range, type Format } from './format'
 import { markTag } from './marks'
@@ -105,3 +105,18 @@ const some = (batches: readonly { code: string }[]) => list([...batches.slice(0,
 
 /** Why a batch cannot change. */
 export const FIXED_WORDS: Record<Fixed, string> = { pinned: 'pinned', past: 'already planted', cannot: 'does not work as it stands' }
+
+/** Where a batch is raised otherwise than its method says. */
+export function otherwiseSentence({ method, germinateAt, places, containers, hardenAt, potUpPoint, hold }: Otherwise, season: Pick<Season, 'places' | 'containers' | 'methods'>): string {
+  const name = (all: readonly { key: string; name: string }[], key: string) => all.find((one) => one.key === key)?.name ?? key
+  const parts = [
+    method && `by ${name(season.methods, method)}`,
+    germinateAt && `germinates at ${name(season.places, germinateAt)}`,
+    ...(places ?? []).map((key) => key && `grows on at ${name(season.places, key)}`),
+    ...(containers ?? []).map((key) => key && `in ${name(season.containers, key)}`),
+    hardenAt && `hardens at ${name(season.places, hardenAt)}`,
+    hold && `held ${hold.days} days at ${name(season.places, hold.place)}`,
+    potUpPoint !== undefined && (potUpPoint < 0.5 ? 'potted up early' : potUpPoint > 0.5 ? 'potted up late' : 'potted up at the usual time'),
+  ].filter((part): part is string => typeof part === 'string')
+  return `Raised otherwise than its method says: ${list(parts)}.`
+}

@@ -40,7 +40,7 @@ export function fitSeason(planner: Planner, plan: Plan, { from, most = MOST }: F
   const washed = season.containers.reduce((days, { washDays }) => Math.max(days, washDays), 0)
   const origin = weekStart(Math.max(from, Math.min(...plan.batches.map(({ sow, plantOn }) => (sow ?? plantOn) - 90), from + 3650)))
   const days = Math.max(7, Math.ceil((latest + washed + 9 - origin) / 7) * 7)
-  const uses = useFinder(season, limits, origin, days)
+  const uses = usesIn(season, limits, origin, days)
   const resources = limits.map((limit): Resource => {
     const capacity = capacityOver(season, limit, origin, days)
     // What is over in days gone by cannot be helped and is not counted.
@@ -109,7 +109,7 @@ function capacityOver(season: Season, { kind, of }: Limit, origin: Day, days: nu
 }
 
 /** What of every resource a batch takes, on the days of the problem. */
-export function useFinder(season: Season, limits: readonly Limit[], origin: Day, days: number): (batch: Batch) => Use[] {
+export function usesIn(season: Season, limits: readonly Limit[], origin: Day, days: number): (batch: Batch) => Use[] {
   const byPlace = new Map<number, { resource: number; kind: Limit['kind'] }[]>()
   const byContainer = new Map<number, number>()
   let crew: number | undefined

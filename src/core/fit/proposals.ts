@@ -4,7 +4,7 @@ import { formatDay, parseDay, weekStart, type Day } from '../calendar/day'
 import type { Limit } from '../capacity/limits'
 import type { Batch } from '../plan/batch'
 import type { Plan, Planner } from '../plan/plan'
-import { useFinder, type FitSeason } from './columns'
+import { usesIn, type FitSeason } from './columns'
 import { priceInAll, priceOf } from './prices'
 import type { Use } from './problem'
 
@@ -90,7 +90,7 @@ export function proposalsOf(planner: Planner, plan: Plan, picks: readonly Pick[]
   })
   const { origin, days } = spanOf(plan, known.flatMap(({ becomes }) => becomes))
   const limits = plan.limits.filter(({ load }) => load.capacity.some(Number.isFinite))
-  const uses = useFinder(season, limits, origin, days)
+  const uses = usesIn(season, limits, origin, days)
   const before = known.map(({ batch }) => uses(batch))
   const after = known.map(({ becomes }) => becomes.flatMap(uses))
   const now = limits.map(({ load }) => rowOf(load.from, load.days, origin, days, 0))

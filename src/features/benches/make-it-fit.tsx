@@ -15,13 +15,13 @@ import Tooltip from '@mui/material/Tooltip'
 import Typography from '@mui/material/Typography'
 import { memo, useDeferredValue, useEffect, useMemo, useState } from 'react'
 import type { ThingEdit } from '../../actions/change-season'
-import type { Day } from '../../core/calendar/day'
 import { overFrom } from '../../core/capacity/limits'
 import { plantingsOf, proposalsOf, withPlantings, type Proposal } from '../../core/fit/proposals'
 import type { Trouble } from '../../core/fit/troubles'
 import { withDecision } from '../../core/plan/decided'
 import { planFigures, type PlanFigures } from '../../core/plan/figures'
 import type { Plan } from '../../core/plan/plan'
+import type { Season } from '../../season/schema'
 import { useSeason } from '../../ui/season-context'
 import { placePaint } from '../../ui/stair/place-hatches'
 import { StairGlyph } from '../../ui/stair/stair'
@@ -34,18 +34,20 @@ import { useFit } from './use-fit'
 
 type Reach = 'today' | 'season'
 
+const NONE: ReadonlySet<string> = new Set()
+
 export function MakeItFit({ onClose }: { onClose: () => void }) {
   const { season, plan, planner, format, today, span } = useSeason()
   const fit = useFit()
   const { busy, change, failure, problems } = useChange()
   const [reach, setReach] = useState<Reach>('today')
-  const [left, setLeft] = useState<ReadonlySet<string>>(new Set())
   const from = reach === 'today' ? today : Math.min(today, span.first)
   const { start } = fit
-  useEffect(() => {
-    setLeft(new Set())
-    start(season, from)
-  }, [start, season, from])
+  useEffect(() => start(season, from), [start, season, from])
+  // Changes left out belong to one search: another begins with none.
+  const [leftOut, setLeftOut] = useState<{ of: Season; reach: Reach; ids: ReadonlySet<string> }>()
+  const left = leftOut?.of === season && leftOut.reach === reach ? leftOut.ids : NONE
+  const setLeft = (ids: ReadonlySet<string>) => setLeftOut({ of: season, reach, ids })
 
   const { status } = fit
   const current = fit.of === season ? status : undefined
@@ -66,7 +68,7 @@ export function MakeItFit({ onClose }: { onClose: () => void }) {
     const { planting, n } = batch
     await change([{ of: 'plantings', key: planting.key, from: planting, to: withDecision(planting, n, { pinned: true }) }], `${batch.code} pinned as it is`)
   }
-  const toggle = (id: string) => setLeft((last) => (last.has(id) ? new Set([...last].filter((other) => other !== id)) : new Set([...last, id])))
+  const toggle = (id: string) => setLeft(left.has(id) ? new Set([...left].filter((other) => other !== id)) : new Set([...left, id]))
 
   return (
     <Dialog open fullScreen onClose={onClose} aria-labelledby="fit-title" slotProps={{ paper: { sx: { bgcolor: 'background.default' } } }}>

@@ -1,5 +1,6 @@
 /** Everything about one batch, with the working of its numbers. */
 'use client'
+import PinIcon from '@mui/icons-material/PushPinOutlined'
 import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
@@ -10,6 +11,7 @@ import Link from 'next/link'
 import { useMemo, useState } from 'react'
 import { holdFor } from '../../core/field/beds'
 import type { Batch } from '../../core/plan/batch'
+import type { Decision } from '../../core/plan/decided'
 import type { Remedy } from '../../core/plan/nearest'
 import { PanelTitle } from '../../ui/panel-title'
 import { useSeason } from '../../ui/season-context'
@@ -19,6 +21,7 @@ import { clashSentence, holdSentence } from '../../words/field'
 import { count, list } from '../../words/format'
 import { anchorSentence } from '../../words/anchors'
 import { cropCautionWords } from '../../words/cautions'
+import { otherwiseSentence } from '../../words/fit'
 import { isBought } from '../../words/methods'
 import { setAt, workingOf } from '../../words/working'
 import { BatchMarks } from './batch-marks'
@@ -32,10 +35,11 @@ export interface BatchCardProps {
   onDuplicate: () => void
   onRemove: (one: boolean) => void
   onRemedy: (remedy: Remedy) => void
+  onDecide: (decision: Decision) => void
   onClose: () => void
 }
 
-export function BatchCard({ batch, busy, onEdit, onDuplicate, onRemove, onRemedy, onClose }: BatchCardProps) {
+export function BatchCard({ batch, busy, onEdit, onDuplicate, onRemove, onRemedy, onDecide, onClose }: BatchCardProps) {
   const { season, plan, format } = useSeason()
   const working = useMemo(() => workingOf(batch, season, format), [batch, season, format])
   const { sizing } = batch
@@ -63,6 +67,9 @@ export function BatchCard({ batch, busy, onEdit, onDuplicate, onRemove, onRemedy
         <Button variant="outlined" size="small" component={Link} href={`/field?stand=${encodeURIComponent(batch.id)}`}>
           In the field
         </Button>
+        <Button variant="outlined" size="small" disabled={busy} aria-pressed={batch.pinned} startIcon={<PinIcon />} onClick={() => onDecide({ pinned: batch.pinned ? undefined : true })}>
+          {batch.pinned ? 'Unpin' : 'Pin as it is'}
+        </Button>
         <Button variant="outlined" size="small" color="error" disabled={busy} onClick={() => onRemove(false)}>
           {inSeries ? 'Remove series' : 'Remove'}
         </Button>
@@ -89,6 +96,11 @@ export function BatchCard({ batch, busy, onEdit, onDuplicate, onRemove, onRemedy
             {short.lot.name}
           </MuiLink>
           : {format.number(short.short)} short over the season{short.runsOut ? `, from ${format.date(short.runsOut.day)} on` : ''}.
+        </Alert>
+      )}
+      {batch.otherwise && (
+        <Alert severity="info" icon={false} sx={{ mb: 1.5, py: 0.25 }} action={<Button size="small" color="inherit" disabled={busy} onClick={() => onDecide({ otherwise: undefined })}>As its method says</Button>}>
+          {otherwiseSentence(batch.otherwise, season)}
         </Alert>
       )}
       <CropCautionLine batch={batch} />

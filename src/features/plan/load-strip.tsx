@@ -3,6 +3,7 @@
 import Box from '@mui/material/Box'
 import { memo, useMemo } from 'react'
 import type { Day } from '../../core/calendar/day'
+import type { Plan } from '../../core/plan/plan'
 import { useSeason, type WorkingDay } from '../../ui/season-context'
 import { placePaint } from '../../ui/stair/place-hatches'
 import { overSummary } from '../../words/loads'
@@ -18,10 +19,13 @@ interface LoadStripProps {
   place: number
   onPlace: (place: number) => void
   workingDay: WorkingDay
+  /** The plan as it would be, while a stair is dragged. */
+  trial: Plan | undefined
 }
 
-export const LoadStrip = memo(function LoadStrip({ x, names, width, place, onPlace, workingDay }: LoadStripProps) {
-  const { plan, format, season } = useSeason()
+export const LoadStrip = memo(function LoadStrip({ x, names, width, place, onPlace, workingDay, trial }: LoadStripProps) {
+  const { plan: stands, format, season } = useSeason()
+  const plan = trial ?? stands
   const load = plan.places[place]
   const drawing = useMemo(() => {
     if (!load) return undefined

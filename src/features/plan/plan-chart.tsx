@@ -12,6 +12,7 @@ import type { Format } from '../../words/format'
 import { markTag } from '../../words/marks'
 import { useSeason } from '../../ui/season-context'
 import { Stair } from '../../ui/stair/stair'
+import { Grip, TrialWords, useDragging, useStairKeys } from './stair-drag'
 import { LoadStrip, STRIP_HEIGHT } from './load-strip'
 import { standing, type PlanRow, type Standing } from './model'
 
@@ -65,6 +66,8 @@ export function PlanChart({ rows, chosen, onChoose, pixelsPerDay, names, underCr
     if (chosenRow >= 0) virtual.scrollToIndex(chosenRow, { align: 'auto' })
   }, [chosenRow, virtual])
 
+  const { trial } = useDragging()
+  const stairKeys = useStairKeys()
   const focusRow = (i: number) => {
     const row = rows[i]
     if (!row || row.kind === 'group') return
@@ -74,6 +77,8 @@ export function PlanChart({ rows, chosen, onChoose, pixelsPerDay, names, underCr
   const onKeyDown = (event: KeyboardEvent) => {
     const here = (document.activeElement as HTMLElement | null)?.dataset.row
     const from = rows.findIndex((row) => row.id === here)
+    const row = rows[from]
+    if (stairKeys(event, row?.kind === 'batch' ? row.batch : undefined)) return
     const step = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0
     if (from < 0 || step === 0) return
     event.preventDefault()
@@ -84,7 +89,8 @@ export function PlanChart({ rows, chosen, onChoose, pixelsPerDay, names, underCr
 
   const total = virtual.getTotalSize()
   return (
-    <Box ref={scroller} tabIndex={-1} onKeyDown={onKeyDown} data-testid="plan-scroller" sx={{ flex: 1, minHeight: 0, overflow: 'auto', position: 'relative', outline: 'none', '@media print': { overflow: 'visible' } }}>
+    <Box sx={{ flex: 1, minHeight: 0, display: 'flex', position: 'relative' }}>
+      <Box ref={scroller} tabIndex={-1} onKeyDown={onKeyDown} data-testid="plan-scroller" sx={{ flex: 1, minHeight: 0, overflow: 'auto', position: 'relative', outline: 'none', '@media print': { overflow: 'visible' } }}>
       <Box sx={{ position: 'relative', width: names + width, minHeight: '100%', display: 'flex', flexDirection: 'column' }}>
         <Axis x={x} names={names} width={width} format={format} />
         <Box role="list" aria-label="Batches" sx={{ position: 'relative', height: total, flex: '1 0 auto' }}>
@@ -97,13 +103,15 @@ export function PlanChart({ rows, chosen, onChoose, pixelsPerDay, names, underCr
             ) : row.kind === 'stand' ? (
               <StandRow key={row.id} stand={row.stand} top={top} chosen={chosen === row.id} onChoose={onChoose} x={x} names={names} underCrop={underCrop} width={width} format={format} />
             ) : (
-              <BatchRow key={row.id} batch={row.batch} short={shortOfSeed.has(row.id)} top={top} chosen={chosen === row.id} onChoose={onChoose} x={x} most={most} names={names} underCrop={underCrop} width={width} format={format} />
+              <BatchRow key={row.id} batch={row.batch} next={trial?.before === row.batch ? trial.next : undefined} short={shortOfSeed.has(row.id)} top={top} chosen={chosen === row.id} onChoose={onChoose} x={x} most={most} names={names} underCrop={underCrop} width={width} format={format} />
             )
           })}
         </Box>
         <DayLine names={names} x={x} />
-        <LoadStrip x={x} names={names} width={width} place={stripPlace} onPlace={onStripPlace} workingDay={workingDay} />
+        <LoadStrip x={x} names={names} width={width} place={stripPlace} onPlace={onStripPlace} workingDay={workingDay} trial={trial?.plan} />
       </Box>
+      </Box>
+      <TrialWords />
     </Box>
   )
 }
@@ -177,6 +185,8 @@ function GroupRow({ row, top, format }: { row: Extract<PlanRow, { kind: 'group' 
 
 interface BatchRowProps {
   batch: Batch
+  /** It as it would be, while it is dragged. */
+  next?: Batch | undefined
   /** Its seed lot does not reach for it. */
   short: boolean
   top: number
@@ -191,7 +201,7 @@ interface BatchRowProps {
 }
 
 /** What is sown in its place: a line along the ground from sowing to the day it is clear, with its leaves. */
-const StandRow = memo(function StandRow({ stand, top, chosen, onChoose, x, names, underCrop, width, format }: { stand: Stand } & Omit<BatchRowProps, 'batch' | 'short' | 'most'>) {
+const StandRow = memo(function StandRow({ stand, top, chosen, onChoose, x, names, underCrop, width, format }: { stand: Stand } & Omit<BatchRowProps, 'batch' | 'next' | 'short' | 'most'>) {
   const { inPlace, from, until, harvest } = stand
   const words = `${stand.code} ${stand.variety.name}, ${format.number(stand.plants)} plants, sow in place ${format.date(from)}`
   const ground = ROW - 7
@@ -280,7 +290,7 @@ function RowName({ code, name, plants, chosen, names, state }: { code: string; n
   )
 }
 
-const BatchRow = memo(function BatchRow({ batch, short, top, chosen, onChoose, x, most, names, underCrop, width, format }: BatchRowProps) {
+const BatchRow = memo(function BatchRow({ batch, next, short, top, chosen, onChoose, x, most, names, underCrop, width, format }: BatchRowProps) {
   const state = standing(batch)
   const tags = [...batch.marks.map(markTag), ...(short ? ['short of seed'] : [])]
   const words = `${batch.code} ${batch.variety.name}, ${format.number(batch.plants)} plants, ${
@@ -290,8 +300,18 @@ const BatchRow = memo(function BatchRow({ batch, short, top, chosen, onChoose, x
     <RowFrame id={batch.id} words={words} top={top} chosen={chosen} onChoose={onChoose}>
       <RowName code={batch.code} name={underCrop ? shortName(batch.variety.name, batch.way.crop.name) : batch.variety.name} plants={format.number(batch.plants)} chosen={chosen} names={names} state={state} />
       <svg width={width} height={ROW} aria-hidden="true" style={{ display: 'block', flex: 'none' }}>
-        <Stair batch={batch} x={x} most={most} height={STAIR} base={ROW - 5} />
-        <PlantDate batch={batch} short={short} x={x} format={format} cannot={state === 'cannot'} />
+        <Grip batch={batch} x={x} row={ROW}>
+          <g opacity={next ? 0.3 : 1}>
+            <Stair batch={batch} x={x} most={most} height={STAIR} base={ROW - 5} />
+          </g>
+        </Grip>
+        {batch.pinned && <circle cx={x(batch.sow ?? batch.plantOn) - 7} cy={ROW - 12} r={3.2} fill="var(--mui-palette-text-primary)" />}
+        {next && (
+          <g pointerEvents="none">
+            <Stair batch={next} x={x} most={most} height={STAIR} base={ROW - 5} />
+          </g>
+        )}
+        <PlantDate batch={next ?? batch} short={short} x={x} format={format} cannot={standing(next ?? batch) === 'cannot'} />
       </svg>
     </RowFrame>
   )

@@ -16,8 +16,9 @@ import Tooltip from '@mui/material/Tooltip'
 import Typography from '@mui/material/Typography'
 import useMediaQuery from '@mui/material/useMediaQuery'
 import { useSearchParams } from 'next/navigation'
-import { useCallback, useDeferredValue, useMemo, useState, useTransition } from 'react'
+import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState, useTransition } from 'react'
 import { formatDay, type Day } from '../../core/calendar/day'
+import { withDecision } from '../../core/plan/decided'
 import { expandPlanting } from '../../core/plan/expand'
 import type { Batch } from '../../core/plan/batch'
 import type { Remedy } from '../../core/plan/nearest'
@@ -34,6 +35,7 @@ import { PlanChart } from './plan-chart'
 import { emptyForm, formOf, freeCode, oneForm, withOneChanged, withOneDropped } from './planting-form'
 import { plantingEdits } from '../../ui/moves'
 import { PlantingPanel } from './planting-panel'
+import { StairDragging } from './stair-drag'
 import { StandCard } from './stand-card'
 
 const ZOOMS = [1.6, 2.6, 4, 5.6, 8, 12] // px a day
@@ -144,7 +146,9 @@ export function PlanView() {
             </Button>
           </Box>
         ) : (
-          <PlanChart rows={rows} chosen={panel.chosen} onChoose={panel.choose} pixelsPerDay={ZOOMS[zoom]!} names={narrow ? 150 : 262} underCrop={deferred.group === 'crop'} stripPlace={strip ?? worst.i} onStripPlace={setStrip} />
+          <StairDragging onKeep={panel.keep}>
+            <PlanChart rows={rows} chosen={panel.chosen} onChoose={panel.choose} pixelsPerDay={ZOOMS[zoom]!} names={narrow ? 150 : 262} underCrop={deferred.group === 'crop'} stripPlace={strip ?? worst.i} onStripPlace={setStrip} />
+          </StairDragging>
         )}
       </Box>
       {panel.content &&
@@ -212,24 +216,27 @@ function usePanel() {
   const close = useCallback(() => open({}), [open])
   const choose = useCallback((id: string) => open({ batch: id }), [open])
 
-  const save = (edits: PlantingEdit[], then: string | undefined) =>
+  const save = (edits: PlantingEdit[], then: string | undefined, loud = false) =>
     start(async () => {
+      const fail = (text: string) => (loud ? notice({ text, tone: 'error' }) : setFailure(text))
       setProblems([])
       setFailure(undefined)
       let result: SaveResult
       try {
         result = await changePlantings(edits)
       } catch {
-        setFailure('The server did not answer. Nothing was saved; what you wrote is still here. Try again in a moment.')
+        fail('The server did not answer. Nothing was saved; what you wrote is still here. Try again in a moment.')
         return
       }
       if (result.ok) {
         const { entry } = result
         notice({ text: result.summary, action: { label: 'Undo', run: () => undo(entry) } })
         open(then === undefined ? {} : { batch: then })
-      } else if (result.reason === 'wrong') setProblems(result.problems)
-      else if (result.reason === 'stale') setFailure(staleWords(result, edits, season, format.number))
-      else setFailure('There is no season to save into. Reload the page.')
+      } else if (result.reason === 'wrong') {
+        if (loud) fail(`Nothing was saved: ${result.problems[0]!.message}`)
+        else setProblems(result.problems)
+      } else if (result.reason === 'stale') fail(staleWords(result, edits, season, format.number))
+      else fail('There is no season to save into. Reload the page.')
     })
 
   const editId = params.get('edit')
@@ -241,9 +248,9 @@ function usePanel() {
   if (edited && edited !== remembered) setRemembered(edited)
   const versionOf = (key: string) => data.versions[key] ?? null
   // What hangs on a bed that this planting leaves later moves with it.
-  const saveOne = (planting: Planting, then: string | undefined) => {
+  const saveOne = (planting: Planting, then: string | undefined, loud = false) => {
     const { edits } = plantingEdits(season, plan, planting)
-    save(edits.map(({ key, to }) => ({ key, to: to as PlantingEdit['to'], version: versionOf(key) })), then)
+    save(edits.map(({ key, to }) => ({ key, to: to as PlantingEdit['to'], version: versionOf(key) })), then, loud)
   }
 
   let content: React.ReactNode = null
@@ -288,6 +295,7 @@ function usePanel() {
         onDuplicate={() => open({ new: '1', from: planting.key })}
         onRemove={(one) => (one ? saveOne(withOneDropped(planting, batch.n), undefined) : save([{ key: planting.key, to: null, version: versionOf(planting.key) }], undefined))}
         onRemedy={remedy}
+        onDecide={(decision) => saveOne(withDecision(planting, batch.n, decision), batch.id)}
       />
     )
   } else if (batchId !== null) {
@@ -307,7 +315,13 @@ function usePanel() {
       )
     }
   }
-  return { content, chosen, open, close, choose }
+  // A stair that was dragged has no panel to say in what went wrong: a notice does.
+  const keepRef = useRef<(planting: Planting, id: string) => void>(() => undefined)
+  useEffect(() => {
+    keepRef.current = (planting, id) => saveOne(planting, id, true)
+  })
+  const keep = useCallback((planting: Planting, id: string) => keepRef.current(planting, id), [])
+  return { content, chosen, open, close, choose, keep }
 }
 
 function firstBatch(planting: Planting): string | undefined {

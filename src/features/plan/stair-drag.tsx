@@ -1,0 +1,180 @@
+/** Dragging a stair: the planting day, or by its foot the sowing day, with everything that follows shown while it moves. */
+'use client'
+import Box from '@mui/material/Box'
+import { useDrag } from '@use-gesture/react'
+import { createContext, memo, useCallback, useContext, useMemo, useRef, useState, type KeyboardEvent, type ReactNode } from 'react'
+import { formatDay, type Day } from '../../core/calendar/day'
+import { overfull, type Limit } from '../../core/capacity/limits'
+import { plantedOn } from '../../core/field/one-of-series'
+import type { Batch } from '../../core/plan/batch'
+import type { Plan } from '../../core/plan/plan'
+import { batchWork } from '../../core/plan/work'
+import type { Planting } from '../../season/schema'
+import { useSeason } from '../../ui/season-context'
+import { limitName, shiftWords } from '../../words/fit'
+import { count, type Format } from '../../words/format'
+import { markTag } from '../../words/marks'
+import { oneForm, withOneChanged } from './planting-form'
+
+/** What is being dragged. */
+export type Part = 'plant' | 'sow'
+
+/** A batch on its way, and the plan as it would be. */
+export interface Trial {
+  before: Batch
+  next: Batch
+  planting: Planting
+  plan: Plan
+}
+
+interface Dragging {
+  trial: Trial | undefined
+  /** Moves a batch by so many days, for looking only. */
+  move(batch: Batch, part: Part, days: number): void
+  /** Keeps what is being looked at, or lets it go. */
+  end(keep: boolean): void
+}
+
+const DraggingContext = createContext<Dragging>({ trial: undefined, move: () => undefined, end: () => undefined })
+export const useDragging = () => useContext(DraggingContext)
+
+/** The planting with one of its batches sown or planted on other days. */
+export function movedBy(batch: Batch, part: Part, days: number): Planting {
+  const { planting, n, window } = batch
+  if (part === 'plant') return plantedOn(planting, n, formatDay(batch.plantOn + days))
+  // A stair is sown within its window, where it has one.
+  const wanted = batch.sow! + days
+  const sow = window ? Math.min(Math.max(wanted, Math.min(window.earliest, batch.sow!)), Math.max(window.latest, batch.sow!)) : Math.min(wanted, batch.plantOn - 1)
+  const sowOn = sow === batch.counted ? '' : formatDay(sow)
+  if (n > 0) return withOneChanged(planting, n, { ...oneForm(batch), sowOn })
+  const { sowOn: _, ...rest } = planting
+  return sowOn === '' ? rest : { ...rest, sowOn }
+}
+
+export function StairDragging({ onKeep, children }: { onKeep: (planting: Planting, id: string) => void; children: ReactNode }) {
+  const { season, plan, planner } = useSeason()
+  const [shown, setShown] = useState<{ of: Plan; trial: Trial }>()
+  const latest = useRef<Trial | undefined>(undefined)
+  const show = useCallback(
+    (next: Trial | undefined) => {
+      latest.current = next
+      setShown(next && { of: plan, trial: next })
+    },
+    [plan],
+  )
+  // What was kept has come back as the plan, or someone else changed it: there is nothing to look at any more.
+  const trial = shown?.of === plan ? shown.trial : undefined
+  const move = useCallback(
+    (batch: Batch, part: Part, days: number) => {
+      const planting = movedBy(batch, part, days)
+      const then = planner.plan({ ...season, plantings: season.plantings.map((one) => (one === batch.planting ? planting : one)) })
+      const next = then.byId.get(batch.id)
+      if (next) show({ before: batch, next, planting, plan: then })
+    },
+    [planner, season, show],
+  )
+  const end = useCallback(
+    (keep: boolean) => {
+      const last = latest.current
+      if (!last) return
+      if (keep && (last.next.sow !== last.before.sow || last.next.plantOn !== last.before.plantOn)) onKeep(last.planting, last.before.id)
+      else show(undefined)
+    },
+    [onKeep, show],
+  )
+  const value = useMemo(() => ({ trial, move, end }), [trial, move, end])
+  return <DraggingContext value={value}>{children}</DraggingContext>
+}
+
+/** The stair of a row, to be taken hold of. */
+export const Grip = memo(function Grip({ batch, x, row, children }: { batch: Batch; x: (day: Day) => number; row: number; children: ReactNode }) {
+  const { move, end } = useDragging()
+  const perDay = x(1) - x(0)
+  const last = useRef(0)
+  const bind = useDrag(
+    ({ args: [part], movement: [mx], first, last: done, tap, canceled }) => {
+      if (tap) return
+      const days = Math.round(mx / perDay)
+      if (done) return end(!canceled)
+      if (!first && days === last.current) return
+      last.current = days
+      move(batch, part as Part, days)
+    },
+    { filterTaps: true, axis: 'x', pointer: { touch: true }, preventScroll: 220 },
+  )
+  if (batch.sow === undefined) return <>{children}</>
+  return (
+    <g style={{ cursor: 'grab', touchAction: 'pan-y' }}>
+      <g {...bind('plant')} data-stair={batch.code}>
+        <rect x={x(batch.sow)} y={0} width={Math.max(4, x(batch.plantOn) - x(batch.sow))} height={row} fill="transparent" />
+        {children}
+      </g>
+      <rect {...bind('sow')} data-foot={batch.code} x={x(batch.sow) - 5} y={row - 20} width={10} height={20} fill="transparent" style={{ cursor: 'ew-resize' }} />
+    </g>
+  )
+})
+
+/** Alt and the arrow keys move the stair of the row in focus; Enter keeps it, Escape lets it go. True when a key was one of these. */
+export function useStairKeys(): (event: KeyboardEvent, batch: Batch | undefined) => boolean {
+  const { trial, move, end } = useDragging()
+  return (event, batch) => {
+    const step = event.key === 'ArrowLeft' ? -1 : event.key === 'ArrowRight' ? 1 : 0
+    if (event.altKey && step !== 0 && batch?.sow !== undefined) {
+      const own = trial?.before.id === batch.id ? trial : undefined
+      const part: Part = event.shiftKey ? 'sow' : 'plant'
+      const gone = own ? (part === 'sow' ? own.next.sow! - own.before.sow! : own.next.plantOn - own.before.plantOn) : 0
+      move(own?.before ?? batch, part, gone + step)
+    } else if (trial && event.key === 'Enter') end(true)
+    else if (trial && event.key === 'Escape') end(false)
+    else return false
+    event.preventDefault()
+    event.stopPropagation()
+    return true
+  }
+}
+
+/** Most any limit is over by, and which. */
+const hoursOf = (batch: Batch, plan: Plan) => batchWork(batch, plan.season.habits).reduce((sum, { minutes }) => sum + minutes / 60, 0)
+
+/** Limits whose worst day is worse or better in one plan than in another, the largest change first. */
+export function changedLimits(before: readonly Limit[], after: readonly Limit[]): { limit: Limit; was: number; is: number }[] {
+  const worst = ({ load }: Limit) => Math.max(0, ...load.over.map(({ most }) => most))
+  return after
+    .map((limit, i) => ({ limit, was: worst(before[i]!), is: worst(limit) }))
+    .filter(({ was, is }) => Math.abs(was - is) > 1e-9)
+    .sort((a, b) => Math.abs(b.is - b.was) - Math.abs(a.is - a.was))
+}
+
+/** What a stair that is being moved comes to, beside the plan as it is. */
+export function TrialWords() {
+  const { plan, format } = useSeason()
+  const { trial } = useDragging()
+  if (!trial) return null
+  const { before, next, plan: then } = trial
+  const over = { was: overfull(plan.limits), is: overfull(then.limits) }
+  return (
+    <Box role="status" data-testid="trial" className="no-print" sx={{ position: 'absolute', left: '50%', transform: 'translateX(-50%)', bottom: 150, zIndex: 6, bgcolor: 'secondary.main', color: 'secondary.contrastText', borderRadius: 1, px: 2, py: 1, boxShadow: 6, width: 'max-content', maxWidth: 'calc(100% - 24px)', pointerEvents: 'none', fontSize: 14 }}>
+      <Box sx={{ fontWeight: 700 }}>
+        {next.code} {next.variety.name}
+      </Box>
+      <Box>{daysWords(before, next, format)}</Box>
+      <Box>
+        {count(format, next.stays[0]?.trays ?? 0, 'tray')} · {format.number(hoursOf(next, then), 1)} h of work · over {format.number(over.was)} → {format.number(over.is)} tray places × days
+      </Box>
+      {changedLimits(plan.limits, then.limits)
+        .slice(0, 3)
+        .map(({ limit, was, is }) => (
+          <Box key={limit.id}>
+            {limitName(limit)}: {was > 0 ? `${format.number(was, 2)} over` : 'fits'} → <b>{is > 0 ? `${format.number(is, 2)} over` : 'fits'}</b>
+          </Box>
+        ))}
+      {next.marks.length > 0 && <Box sx={{ fontWeight: 650 }}>{[...new Set(next.marks.map(markTag))].join(', ')}</Box>}
+    </Box>
+  )
+}
+
+function daysWords(before: Batch, next: Batch, f: Format): string {
+  const late = next.plantOn - before.plantOn
+  const sown = next.sow === undefined ? 'no sowing day works' : `sow ${f.date(next.sow)}${next.sow === before.sow ? '' : ` (was ${f.shortDate(before.sow!)})`}`
+  return `${sown} · plant ${f.date(next.plantOn)}${late === 0 ? '' : `, ${shiftWords(late, f)}`}`
+}
