@@ -4,7 +4,8 @@ import { refresh } from 'next/cache'
 import { z } from 'zod'
 import { saveThings } from '../data/change-repository'
 import { database } from '../data/database'
-import { loadSeason, openSeason } from '../data/season-repository'
+import { loadSeason } from '../data/season-repository'
+import { seasonInView } from './season-in-view'
 import { readSeason, type Problem } from '../season/read'
 import { COLLECTIONS, type Collection, type Season } from '../season/schema'
 
@@ -39,7 +40,7 @@ export async function changeSeason(edits: ThingEdit[], summary: string): Promise
   const parsed = Edits.parse(edits)
   const said = z.string().trim().min(1).max(200).parse(summary)
   const db = database()
-  const id = await openSeason(db)
+  const id = await seasonInView()
   const stored = id && (await loadSeason(db, id))
   if (!stored) return { ok: false, reason: 'no-season' }
   const { document, places } = withEdits(stored.season, parsed)

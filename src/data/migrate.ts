@@ -5,9 +5,10 @@ import * as knowHow from './migrations/0002-know-how'
 import * as frostRecord from './migrations/0003-frost-record'
 import * as anchors from './migrations/0004-anchors'
 import * as field from './migrations/0005-field'
+import * as whatIf from './migrations/0006-what-if'
 import type { Database } from './schema'
 
-const MIGRATIONS: Record<string, Migration> = { '0001-season': season, '0002-know-how': knowHow, '0003-frost-record': frostRecord, '0004-anchors': anchors, '0005-field': field }
+const MIGRATIONS: Record<string, Migration> = { '0001-season': season, '0002-know-how': knowHow, '0003-frost-record': frostRecord, '0004-anchors': anchors, '0005-field': field, '0006-what-if': whatIf }
 
 /**
  * Runs the migrations a database lacks, each once, in order.

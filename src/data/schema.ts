@@ -52,6 +52,21 @@ export interface SeasonTable extends OfSeason {
   more_habits: Json
   frost_record: JSONColumnType<object> | null
   more_site: Json
+  what_if_of: string | null
+  what_if: string | null
+  what_if_from: JSONColumnType<object> | null
+}
+
+/** A fit that the server was asked for. */
+export interface FitRunTable extends OfSeason {
+  run: string
+  revision: number
+  from_day: string
+  asked_at: ColumnType<Date, never, never>
+  done_at: Date | null
+  state: 'waiting' | 'running' | 'done' | 'stopped' | 'failed'
+  status: JSONColumnType<object> | null
+  failure: string | null
 }
 
 export interface PlaceTable extends Keyed, TemperatureColumns {
@@ -267,6 +282,7 @@ type Json = JSONColumnType<object>
 export interface Database {
   farm: FarmTable
   season: SeasonTable
+  fit_run: FitRunTable
   place: PlaceTable
   place_period: PlacePeriodTable
   container: ContainerTable

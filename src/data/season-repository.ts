@@ -17,11 +17,12 @@ export interface StoredSeason {
   versions: Record<string, number>
 }
 
-/** The season last opened, or `undefined` in an empty database. */
+/** The season last opened, or `undefined` in an empty database; what-if copies are not opened this way. */
 export async function openSeason(db: Db): Promise<SeasonId | undefined> {
   return db
     .selectFrom('season')
     .select(['farm_id', 'season_id'])
+    .where('what_if_of', 'is', null)
     .orderBy('opened_at', 'desc')
     .orderBy('season_id')
     .limit(1)
@@ -130,7 +131,8 @@ export async function replaceContents(
   await insertContents(trx, id, season, revision)
 }
 
-async function insertContents(trx: Transaction<Database>, id: SeasonId, season: Season, version: number): Promise<void> {
+/** Puts a document into a season that holds nothing yet. */
+export async function insertContents(trx: Transaction<Database>, id: SeasonId, season: Season, version: number): Promise<void> {
   await insertAll(trx, 'place', season.places.map((x, i) => rows.placeRow(id, x, i)))
   await insertAll(trx, 'place_period', season.places.flatMap((x) => rows.periodRows(id, x)))
   await insertAll(trx, 'container', season.containers.map((x, i) => rows.containerRow(id, x, i)))

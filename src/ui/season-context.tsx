@@ -17,6 +17,9 @@ export interface SeasonData {
   versions: Record<string, number>
   undo: { entry: string; summary: string } | null
   redo: { entry: string; summary: string } | null
+  /** The copy that is looked at instead of the season, and the copies there are. */
+  whatIf: { id: string; name: string } | null
+  whatIfs: { id: string; name: string }[]
   /** ISO day that counts as today. */
   today: string
   /** ISO working day kept from before, if any. */

@@ -72,6 +72,9 @@ export function BenchesView() {
             )
           })}
         </ToggleButtonGroup>
+        <Button className="no-print" color="inherit" component={Link} href="/what-if">
+          What if …
+        </Button>
         <PrintBenches day={day} />
         <Button variant="contained" className="no-print" disabled={plan.batches.length === 0} onClick={() => setFitting(true)}>
           Make it fit

@@ -3,7 +3,8 @@
 import { refresh } from 'next/cache'
 import { importSeason } from '../../data/change-repository'
 import { database } from '../../data/database'
-import { createFarm, loadSeason, openSeason } from '../../data/season-repository'
+import { seasonInView } from '../../actions/season-in-view'
+import { createFarm, loadSeason } from '../../data/season-repository'
 import { compareSeasons, type SeasonChanges } from '../../interchange/compare'
 import { readSeasonText } from '../../interchange/season-file'
 import type { Problem } from '../../season/problem'
@@ -22,7 +23,7 @@ export async function previewImport(text: string): Promise<ImportPreview> {
   const read = readSeasonText(text)
   if (!read.ok) return read
   const db = database()
-  const id = await openSeason(db)
+  const id = await seasonInView()
   const stored = id && (await loadSeason(db, id))
   const name = `${read.season.farm.name}, season ${read.season.season.name}`
   if (!stored) return { ok: true, name, revision: 0, changes: { same: false, facts: [], collections: [] } }
@@ -44,7 +45,7 @@ export async function applyImport(text: string, revision: number): Promise<Impor
   const read = readSeasonText(text)
   if (!read.ok) return { ok: false, reason: 'wrong', problems: read.problems }
   const db = database()
-  const id = await openSeason(db)
+  const id = await seasonInView()
   const summary = `${read.season.farm.name}, season ${read.season.season.name}, brought in`
   if (!id) {
     await createFarm(db, read.season)

@@ -1,7 +1,8 @@
 /** What leaves the application as files, made from the open season. */
 import { createPlanner } from '../../core/plan/plan'
 import { database } from '../../data/database'
-import { loadSeason, openSeason } from '../../data/season-repository'
+import { seasonInView } from '../../actions/season-in-view'
+import { loadSeason } from '../../data/season-repository'
 import { tasksCalendar } from '../../interchange/calendar'
 import { fieldPlanCsv } from '../../interchange/field-plan'
 import { sowingListCsv } from '../../interchange/sowing-list'
@@ -19,7 +20,7 @@ const TYPES: Record<Kind, string> = {
 /** The open season as a file to download; 404 when there is none. */
 export async function exportFile(kind: Kind): Promise<Response> {
   const db = database()
-  const id = await openSeason(db)
+  const id = await seasonInView()
   const stored = id && (await loadSeason(db, id))
   if (!stored) return new Response('There is no season yet.\n', { status: 404, headers: { 'content-type': 'text/plain; charset=utf-8' } })
   return new Response(body(kind, stored.season), {

@@ -4,7 +4,8 @@ import { refresh } from 'next/cache'
 import { z } from 'zod'
 import { savePlantings, type Stale } from '../../data/change-repository'
 import { database } from '../../data/database'
-import { loadSeason, openSeason } from '../../data/season-repository'
+import { seasonInView } from '../../actions/season-in-view'
+import { loadSeason } from '../../data/season-repository'
 import { readSeason, type Problem } from '../../season/read'
 import { pathText } from '../../season/phrase'
 import { Planting, type Season } from '../../season/schema'
@@ -42,7 +43,7 @@ export async function changePlantings(edits: PlantingEdit[]): Promise<SaveResult
     return { ok: false, reason: 'wrong', problems }
   }
   const db = database()
-  const id = await openSeason(db)
+  const id = await seasonInView()
   const stored = id && (await loadSeason(db, id))
   if (!stored) return { ok: false, reason: 'no-season' }
 

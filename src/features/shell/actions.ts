@@ -3,7 +3,7 @@
 import { refresh } from 'next/cache'
 import { redo, undo, type Undone } from '../../data/change-repository'
 import { database } from '../../data/database'
-import { openSeason } from '../../data/season-repository'
+import { seasonInView } from '../../actions/season-in-view'
 
 const WHO = 'Grower' // until people sign in
 
@@ -13,7 +13,7 @@ const WHO = 'Grower' // until people sign in
  * @param entry journal entry shown beside the change just made
  */
 export async function undoChange(entry?: string): Promise<Undone> {
-  const id = await openSeason(database())
+  const id = await seasonInView()
   if (!id) return { ok: false, reason: 'nothing' }
   const done = await undo(database(), id, WHO, typeof entry === 'string' && /^\d+$/.test(entry) ? entry : undefined)
   refresh()
@@ -22,7 +22,7 @@ export async function undoChange(entry?: string): Promise<Undone> {
 
 /** Brings the change last taken back into force again. */
 export async function redoChange(): Promise<Undone> {
-  const id = await openSeason(database())
+  const id = await seasonInView()
   if (!id) return { ok: false, reason: 'nothing' }
   const done = await redo(database(), id, WHO)
   refresh()

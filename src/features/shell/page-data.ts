@@ -2,15 +2,17 @@
 import { cookies, headers } from 'next/headers'
 import { undoState } from '../../data/change-repository'
 import { database } from '../../data/database'
-import { loadSeason, openSeason } from '../../data/season-repository'
+import { inView } from '../../actions/season-in-view'
+import { loadSeason } from '../../data/season-repository'
 import { UNITS_COOKIE, WORKING_DAY_COOKIE } from '../../ui/preferences'
 import type { SeasonData } from '../../ui/season-context'
 
 /** The open season for this reader; `undefined` when the database holds none. */
 export async function loadSeasonData(): Promise<SeasonData | undefined> {
   const db = database()
-  const [jar, head, id] = await Promise.all([cookies(), headers(), openSeason(db)])
-  if (!id) return undefined
+  const [jar, head, view] = await Promise.all([cookies(), headers(), inView()])
+  if (!view) return undefined
+  const { id, whatIf, whatIfs } = view
   const [stored, undo] = await Promise.all([loadSeason(db, id), undoState(db, id)])
   if (!stored) return undefined
   return {
@@ -18,6 +20,8 @@ export async function loadSeasonData(): Promise<SeasonData | undefined> {
     revision: stored.revision,
     versions: stored.versions,
     ...undo,
+    whatIf,
+    whatIfs,
     today: stored.season.season.opensOn ?? localToday(),
     workingDay: jar.get(WORKING_DAY_COOKIE)?.value,
     locale: preferredLocale(head.get('accept-language')),

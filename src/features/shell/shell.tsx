@@ -24,6 +24,7 @@ import { Ribbon } from '../../ui/ribbon'
 import { SeasonProvider, useSeason, useWorkingDay, type SeasonData } from '../../ui/season-context'
 import { PlaceHatches } from '../../ui/stair/place-hatches'
 import { UndoContext, useUndo } from '../../ui/undo-context'
+import { WhatIfBanner } from './what-if-banner'
 import { redoChange, undoChange } from './actions'
 
 export function Shell({ data, children }: { data: SeasonData; children: ReactNode }) {
@@ -86,6 +87,7 @@ function Frame({ children }: { children: ReactNode }) {
         </Box>
         <Box sx={{ flex: 1, minWidth: 0, display: 'flex', flexDirection: 'column' }}>
           <Ribbon />
+          <WhatIfBanner />
           <Box component="main" id="view" tabIndex={-1} sx={{ flex: 1, minHeight: 0, overflow: 'auto', outline: 'none', '@media print': { overflow: 'visible' } }}>
             {children}
           </Box>

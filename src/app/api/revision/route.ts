@@ -1,10 +1,11 @@
 import { database } from '../../../data/database'
-import { openSeason, seasonRevision } from '../../../data/season-repository'
+import { seasonInView } from '../../../actions/season-in-view'
+import { seasonRevision } from '../../../data/season-repository'
 
 export const dynamic = 'force-dynamic'
 
 /** Revision of the open season, for pages that look whether someone else changed it. */
 export async function GET() {
-  const id = await openSeason(database())
+  const id = await seasonInView()
   return Response.json({ revision: id ? ((await seasonRevision(database(), id)) ?? null) : null })
 }

@@ -1,0 +1,31 @@
+/** Which season this reader looks at: the farm's own, or a what-if copy of it. */
+import { cookies } from 'next/headers'
+import { database } from '../data/database'
+import { openSeason, type SeasonId } from '../data/season-repository'
+import { listWhatIfs, type WhatIf } from '../data/what-if-repository'
+
+export const WHAT_IF_COOKIE = 'dove-what-if'
+
+/** Both seasons a reader may be concerned with. */
+export interface InView {
+  /** The farm's own season. */
+  base: SeasonId
+  /** What is looked at. */
+  id: SeasonId
+  whatIf: WhatIf | null
+  whatIfs: WhatIf[]
+}
+
+/** What this reader looks at, with the copies there are; `undefined` when the database holds no season. */
+export async function inView(): Promise<InView | undefined> {
+  const db = database()
+  const base = await openSeason(db)
+  if (!base) return undefined
+  const [jar, whatIfs] = await Promise.all([cookies(), listWhatIfs(db, base)])
+  const chosen = jar.get(WHAT_IF_COOKIE)?.value
+  const whatIf = whatIfs.find(({ id }) => id === chosen) ?? null
+  return { base, id: whatIf ? { farm_id: base.farm_id, season_id: whatIf.id } : base, whatIf, whatIfs }
+}
+
+/** The season this reader looks at. */
+export const seasonInView = async (): Promise<SeasonId | undefined> => (await inView())?.id

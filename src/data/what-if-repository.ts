@@ -1,0 +1,68 @@
+/** What-if copies: whole seasons beside the one they were made from, to be compared, kept or dropped. */
+import type { Kysely } from 'kysely'
+import { Season } from '../season/schema'
+import type { Db } from './database'
+import * as rows from './rows'
+import type { SeasonId } from './rows'
+import type { Database } from './schema'
+import { insertContents } from './season-repository'
+
+/** A copy by its name. */
+export interface WhatIf {
+  id: string
+  name: string
+}
+
+/** Copies of a season, the oldest first. */
+export async function listWhatIfs(db: Db, of: SeasonId): Promise<WhatIf[]> {
+  const found = await db
+    .selectFrom('season')
+    .select(['season_id', 'what_if'])
+    .where('farm_id', '=', of.farm_id)
+    .where('what_if_of', '=', of.season_id)
+    .orderBy('opened_at')
+    .orderBy('season_id')
+    .execute()
+  return found.map(({ season_id, what_if }) => ({ id: season_id, name: what_if! }))
+}
+
+/** A copy with what its season held when it was made; `undefined` when there is none of that id. */
+export async function findWhatIf(db: Db, of: SeasonId, id: string): Promise<(WhatIf & { from: Season }) | undefined> {
+  const row = await db
+    .selectFrom('season')
+    .select(['season_id', 'what_if', 'what_if_from'])
+    .where('farm_id', '=', of.farm_id)
+    .where('what_if_of', '=', of.season_id)
+    .where('season_id', '=', id)
+    .executeTakeFirst()
+  return row && { id: row.season_id, name: row.what_if!, from: Season.parse(row.what_if_from) }
+}
+
+/**
+ * Makes a copy of a season.
+ *
+ * @param from what the season holds now
+ * @param season what the copy is to hold
+ */
+export async function createWhatIf(db: Kysely<Database>, of: SeasonId, name: string, from: Season, season: Season): Promise<SeasonId> {
+  return db.transaction().execute(async (trx) => {
+    const id = await trx
+      .insertInto('season')
+      .values({ farm_id: of.farm_id, season_id: crypto.randomUUID(), revision: 1, what_if_of: of.season_id, what_if: name, what_if_from: JSON.stringify(from), ...rows.seasonRow(season) })
+      .returning(['farm_id', 'season_id'])
+      .executeTakeFirstOrThrow()
+    await insertContents(trx, id, season, 1)
+    return id
+  })
+}
+
+/** Drops a copy with everything in it; false when there is none. A season that is no copy is never dropped. */
+export async function dropWhatIf(db: Db, of: SeasonId, id: string): Promise<boolean> {
+  const { numDeletedRows } = await db
+    .deleteFrom('season')
+    .where('farm_id', '=', of.farm_id)
+    .where('what_if_of', '=', of.season_id)
+    .where('season_id', '=', id)
+    .executeTakeFirst()
+  return numDeletedRows > 0n
+}
