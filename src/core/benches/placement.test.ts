@@ -17,6 +17,8 @@ interface Wanted {
   stands?: Batch['planting']['stands']
 }
 
+const all = (batches: readonly Batch[]) => batches.map((batch) => ({ batch, stays: batch.stays }))
+
 const batchOf = ({ from, days, trays, container = cells, stands }: Wanted, i: number): Batch =>
   ({ id: `b${i}`, code: `B${i}`, n: 0, planting: { stands }, stays: [{ kind: 'grow', place: 0, container, containerNumber: 0, from, until: from + days, cells: 1, trays, trayPlaces: trays * container.trayPlaces, potted: true }] }) as unknown as Batch
 
@@ -30,7 +32,7 @@ describe('trays on benches', () => {
   it('never lie on one another, stay put, and all find room where there is room', () => {
     fc.assert(
       fc.property(anyBatches, anyPlace, (batches, house) => {
-        const { levels, pieces, without } = placeTrays(batches, [house], 0)
+        const { levels, pieces, without } = placeTrays(all(batches), [house], 0)
         for (const piece of pieces) {
           expect(piece.at).toBeGreaterThanOrEqual(0)
           expect(piece.at + piece.length).toBeLessThanOrEqual(levels[piece.level]!.size + 1e-9)
@@ -43,7 +45,7 @@ describe('trays on benches', () => {
           })
         }
         // Every tray place is somewhere: placed, or said to be without.
-        for (const standing of standingsAt(batches, 0)) {
+        for (const standing of standingsAt(all(batches), 0)) {
           const mine = pieces.filter((piece) => piece.standing.batch === standing.batch).reduce((sum, { length }) => sum + length, 0)
           const not = without.filter((one) => one.standing.batch === standing.batch).reduce((sum, { size }) => sum + size, 0)
           expect(mine + not).toBeCloseTo(standing.size, 9)
@@ -52,15 +54,15 @@ describe('trays on benches', () => {
     )
   })
   it('are parted only where no gap is wide enough', () => {
-    const { pieces } = placeTrays([{ from: 0, days: 30, trays: 4 }, { from: 0, days: 10, trays: 4 }, { from: 0, days: 30, trays: 4 }, { from: 12, days: 5, trays: 4 }].map(batchOf), [place()], 0)
+    const { pieces } = placeTrays(all([{ from: 0, days: 30, trays: 4 }, { from: 0, days: 10, trays: 4 }, { from: 0, days: 30, trays: 4 }, { from: 12, days: 5, trays: 4 }].map(batchOf)), [place()], 0)
     expect(pieces).toHaveLength(4)
-    const full = placeTrays([{ from: 0, days: 30, trays: 7 }, { from: 0, days: 30, trays: 7 }].map(batchOf), [place()], 0)
+    const full = placeTrays(all([{ from: 0, days: 30, trays: 7 }, { from: 0, days: 30, trays: 7 }].map(batchOf)), [place()], 0)
     expect(full.without).toMatchObject([{ size: 2 }])
   })
   it('stand where they were pinned, and say when they cannot', () => {
     const pinned = { from: 0, days: 10, trays: 2, stands: [{ place: 'p', bench: 0, level: 0, at: 5 }] }
     const house = place({ trayPlaces: 9, layout: { benches: [bench(162, 84)] } })
-    const { pieces, lostPins } = placeTrays([{ from: 0, days: 10, trays: 3 }, pinned, pinned].map(batchOf), [house], 0)
+    const { pieces, lostPins } = placeTrays(all([{ from: 0, days: 10, trays: 3 }, pinned, pinned].map(batchOf)), [house], 0)
     expect(pieces.find(({ standing }) => standing.batch.id === 'b1')).toMatchObject({ at: 5, length: 2, standing: { pinned: true } })
     expect(lostPins.map(({ batch }) => batch.id)).toEqual(['b2'])
     const [batch] = [pinned].map(batchOf)

@@ -3,6 +3,7 @@ import type { Place, StandsAt } from '../../season/schema'
 import type { Day } from '../calendar/day'
 import { traysOnBench } from '../know/container'
 import type { Batch, Stay } from '../plan/batch'
+import type { SharedTray, Stander } from '../traymap/shared-trays'
 
 /** One level of a bench, as a row of tray places filled from its head: column by column across it. */
 export interface BenchLevel {
@@ -29,6 +30,8 @@ export interface Standing {
   /** Tray places of one tray. */
   tray: number
   pinned: boolean
+  /** The tray that several batches share, where it is one. */
+  shared: SharedTray | undefined
 }
 
 /** A stretch of a level taken by a standing. */
@@ -70,11 +73,11 @@ export function levelsOf(place: Place): BenchLevel[] {
 }
 
 /** Everything that stands at a place in a season, in the order it comes. */
-export function standingsAt(batches: readonly Batch[], place: number): Standing[] {
+export function standingsAt(all: readonly Stander[], place: number): Standing[] {
   const list: Standing[] = []
-  for (const batch of batches) {
+  for (const { batch, stays, shared } of all) {
     let last: Standing | undefined
-    for (const stay of batch.stays) {
+    for (const stay of stays) {
       if (stay.place !== place) {
         last = undefined
         continue
@@ -85,7 +88,7 @@ export function standingsAt(batches: readonly Batch[], place: number): Standing[
         continue
       }
       if (stay.trayPlaces <= 0) continue
-      last = { batch, stays: [stay], from: stay.from, until: stay.until, size: stay.trayPlaces, tray: stay.container.packCells === undefined ? stay.container.trayPlaces : Math.min(stay.container.trayPlaces, stay.trayPlaces), pinned: false }
+      last = { batch, stays: [stay], from: stay.from, until: stay.until, size: stay.trayPlaces, tray: stay.container.packCells === undefined ? stay.container.trayPlaces : Math.min(stay.container.trayPlaces, stay.trayPlaces), pinned: false, shared }
       list.push(last)
     }
   }
@@ -96,9 +99,9 @@ export function standingsAt(batches: readonly Batch[], place: number): Standing[
  * Places everything that stands at a place: pinned ones first, then in the order they come, each where it leaves
  * least room unused and its neighbours leave when it does (best fit over time). What is placed never moves until it leaves.
  */
-export function placeTrays(batches: readonly Batch[], places: readonly Place[], place: number): Placement {
+export function placeTrays(all: readonly Stander[], places: readonly Place[], place: number): Placement {
   const levels = levelsOf(places[place]!)
-  const standings = standingsAt(batches, place)
+  const standings = standingsAt(all, place)
   const placement: Placement = { levels, pieces: [], without: [], lostPins: [] }
   const byLevel: Piece[][] = levels.map(() => [])
   const put = (standing: Standing, level: number, at: number, length: number) => {
@@ -108,7 +111,7 @@ export function placeTrays(batches: readonly Batch[], places: readonly Place[], 
   }
   const later: Standing[] = []
   for (const standing of standings) {
-    const pin = pinOf(standing.batch, places[place]!.key)
+    const pin = standing.shared ? undefined : pinOf(standing.batch, places[place]!.key)
     const level = pin ? levels.findIndex((one) => one.bench === pin.bench && one.level === pin.level) : -1
     if (!pin) later.push(standing)
     else if (level >= 0 && pin.at + standing.size <= levels[level]!.size + TINY && gapsAlong(byLevel[level]!, levels[level]!.size, standing).some((gap) => gap.from <= pin.at + TINY && gap.until >= pin.at + standing.size - TINY)) {

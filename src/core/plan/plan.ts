@@ -9,7 +9,8 @@ import { SEARCH_DAYS } from '../schedule/count-back'
 import { numberKeys } from '../schedule/route'
 import { judgedOn, lotNow } from '../seed/lot-now'
 import { lotUses, type Draw, type LotUse } from '../seed/lot-use'
-import { computeBatch, type Batch } from './batch'
+import { sharedTrays, standers, type SharedTrays, type Stander } from '../traymap/shared-trays'
+import { computeBatch, type Batch, type Stay } from './batch'
 import { bedPlan, type BedPlan } from '../field/beds'
 import { isInPlace, standOfBatch, standsInPlace, type Stand } from '../field/stand'
 import { seasonAir } from './anchor'
@@ -37,6 +38,10 @@ export interface Plan {
   readonly beds: BedPlan
   places: Load<Place>[]
   containers: Load<Container>[]
+  /** Trays that batches could share, or do where the farm shares trays; found when first asked for. */
+  readonly shared: SharedTrays
+  /** What stands somewhere: batches, with trays they share standing for themselves where the farm shares trays. */
+  readonly standing: readonly Stander[]
   /** Everything that is limited, with its load; found when first asked for. */
   readonly limits: readonly Limit[]
   /** What it asks of every seed lot; found when first asked for. */
@@ -148,8 +153,11 @@ export function createPlanner(): Planner {
       let stands: Stand[] | undefined
       let beds: BedPlan | undefined
       let limits: Limit[] | undefined
-      const places = placeLoads(batches, season.places, first, last)
-      const containers = containerLoads(batches, season.containers, first, last)
+      let sharing: SharedTrays | undefined
+      const sharedNow = () => (sharing ??= sharedTrays(batches))
+      const standing: readonly { stays: readonly Stay[] }[] = season.habits.shareTrays ? standers(batches, sharedNow()) : batches
+      const places = placeLoads(standing, season.places, first, last)
+      const containers = containerLoads(standing, season.containers, first, last)
       return {
         season,
         from,
@@ -181,9 +189,15 @@ export function createPlanner(): Planner {
         },
         places,
         containers,
+        get shared() {
+          return sharedNow()
+        },
+        get standing() {
+          return standers(batches, season.habits.shareTrays ? sharedNow() : undefined)
+        },
         get limits() {
           if (limits) return limits
-          const stock = stockLimits(batches.map(({ stays, way }) => ({ stays, wantsLight: way.crop.germination.light === 'light' })), season.places, first, last)
+          const stock = stockLimits(this.standing.map(({ stays, batch }) => ({ stays, wantsLight: batch.way.crop.germination.light === 'light' })), season.places, first, last)
           // Work is known to the day it is planted, beyond the last stay.
           const crew = crewLoad(batches.map((batch) => batchWork(batch, season.habits)), season.habits, first, last + 1)
           return (limits = limitsOf(places, stock, containers, crew))

@@ -148,8 +148,8 @@ export function BenchDrawing({ place, number, placement, day, still = false }: B
           const { id } = one.standing.batch
           return (
             <g
-              key={`${id} ${one.level} ${one.at}`}
-              {...(still ? {} : bind(one))}
+              key={`${id} ${one.standing.shared ? 'shared' : ''} ${one.level} ${one.at}`}
+              {...(still || one.standing.shared ? {} : bind(one))}
               role="button"
               tabIndex={still ? -1 : 0}
               aria-pressed={chosen === id}
@@ -199,10 +199,11 @@ export function BenchDrawing({ place, number, placement, day, still = false }: B
               {piece.standing.batch.code} {piece.standing.batch.variety.name}
             </Link>
             <Box sx={{ fontSize: 14, color: 'text.secondary' }}>
+              {piece.standing.shared ? `with ${piece.standing.shared.parts.slice(1).map(({ batch }) => batch.code).join(', ')}; ` : ''}
               {format.number(piece.standing.stays[0]!.trays)} × {piece.standing.stays[0]!.container.name}, {count(format, piece.standing.size, 'tray place')}; here {format.shortDate(piece.standing.from)} to {format.shortDate(piece.standing.until)}, then {nextPlace(piece, season.places)}
             </Box>
           </Box>
-          {piece.standing.pinned ? (
+          {piece.standing.shared ? null : piece.standing.pinned ? (
             <Button size="small" variant="outlined" disabled={busy} onClick={() => void pin(piece, undefined)}>
               Let it stand where it fits
             </Button>
@@ -278,7 +279,7 @@ const TraysOf = memo(function TraysOf({ piece, row, tint, day, chosen }: { piece
       <path d={outlineOf(rectangles, row)} fill="none" stroke={chosen ? 'var(--mui-palette-error-main)' : 'var(--mui-palette-text-primary)'} strokeWidth={chosen ? 4 : 1.6} strokeLinecap="square" pointerEvents="none" />
       {soon && rectangles.map(({ x, y, width, height }, i) => <rect key={`s${i}`} x={x * slot.width + inset + 0.5} y={row.top + (y + height) * slot.height - inset - 4} width={Math.max(1, width * slot.width - inset * 2 - 1)} height={3.2} fill="var(--mui-palette-warning-main)" />)}
       <text x={label.x * slot.width} y={row.top + label.y * slot.height + size * 0.35} fontSize={size} fontWeight={700} textAnchor="middle" fill="var(--mui-palette-text-primary)" pointerEvents="none">
-        {standing.batch.code}
+        {standing.shared ? `${standing.batch.code}+` : standing.batch.code}
       </text>
       {standing.pinned && <circle cx={(first.x + 0.12) * slot.width + 4} cy={row.top + first.y * slot.height + 7} r={3.4} fill="var(--mui-palette-text-primary)" />}
     </>

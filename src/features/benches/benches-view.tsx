@@ -24,6 +24,8 @@ import { limitName } from '../../words/fit'
 import { count } from '../../words/format'
 import { nextOver, overSummary, overWords } from '../../words/loads'
 import { BenchDrawing } from './bench-drawing'
+import { MatsList } from './mats-list'
+import { SharedTraysList } from './shared-trays'
 import { PrintBenches } from './print-benches'
 
 const CHART = 190 // px
@@ -32,16 +34,17 @@ const MakeItFit = dynamic(() => import('./make-it-fit').then((module) => module.
 const LoadChart = dynamic(() => import('./load-chart'), { ssr: false, loading: () => <Skeleton variant="rectangular" height={CHART} /> })
 
 type Shown = 'place' | 'container' | 'crew'
+type Tab = Shown | 'shared'
 
 /** Which list a limit is shown in. */
 const listOf = ({ kind }: Limit): Shown => (kind === 'container' || kind === 'crew' ? kind : 'place')
 
-const LISTS: Record<Shown, string> = { place: 'Places', container: 'Trays owned', crew: 'Crew hours' }
+const LISTS: Record<Tab, string> = { place: 'Places', container: 'Trays owned', crew: 'Crew hours', shared: 'Shared trays' }
 
 export function BenchesView() {
   const { plan, season, format } = useSeason()
   const day = useDeferredValue(useWorkingDay())
-  const [shown, setShown] = useState<Shown>('place')
+  const [shown, setShown] = useState<Tab>('place')
   const [fitting, setFitting] = useState(false)
   const limits = useMemo(() => plan.limits.filter((limit) => listOf(limit) === shown), [plan, shown])
   const [picked, setPicked] = useState<string>()
@@ -61,8 +64,8 @@ export function BenchesView() {
             </Box>
           )}
         </Typography>
-        <ToggleButtonGroup exclusive size="small" value={shown} onChange={(_, value: Shown | null) => value && setShown(value)} aria-label="What is counted" className="no-print">
-          {(Object.keys(LISTS) as Shown[]).map((key) => {
+        <ToggleButtonGroup exclusive size="small" value={shown} onChange={(_, value: Tab | null) => value && setShown(value)} aria-label="What is counted" className="no-print">
+          {(Object.keys(LISTS) as Tab[]).map((key) => {
             const bad = plan.limits.some((one) => listOf(one) === key && overFrom(one, day).length > 0)
             return (
               <ToggleButton key={key} value={key}>
@@ -81,7 +84,9 @@ export function BenchesView() {
         </Button>
       </Box>
       {fitting && <MakeItFit onClose={() => setFitting(false)} />}
-      {limits.length === 0 ? (
+      {shown === 'shared' ? (
+        <SharedTraysList day={day} />
+      ) : limits.length === 0 ? (
         <Box sx={{ mt: 3, color: 'text.secondary' }}>This season has no {shown === 'place' ? 'places' : 'containers'} yet.</Box>
       ) : (
         <Box sx={{ display: 'grid', gap: 3, mt: 2, gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: '300px minmax(0, 1fr)' }, alignItems: 'start' }}>
@@ -179,7 +184,7 @@ function Detail({ limit, day }: { limit: Limit; day: Day }) {
       }),
     [plan, season, i, kind, day],
   )
-  const placement = useMemo(() => (kind === 'place' ? placeTrays(plan.batches, season.places, i) : undefined), [plan, season, i, kind])
+  const placement = useMemo(() => (kind === 'place' ? placeTrays(plan.standing, season.places, i) : undefined), [plan, season, i, kind])
   const sorted = useMemo(() => standing.toSorted((a, b) => b.size - a.size || (a.stay?.until ?? 0) - (b.stay?.until ?? 0)), [standing])
   const most = Math.max(1, ...standing.map(({ size }) => size))
   const look = looks[i]
@@ -208,6 +213,7 @@ function Detail({ limit, day }: { limit: Limit; day: Day }) {
       <Box sx={{ mt: 1, border: 1, borderColor: 'divider', borderRadius: 1.5, bgcolor: 'background.paper', p: 1 }}>
         <LoadChart load={load} unit={`${unit}s`} height={CHART} fill={kind !== 'container' && kind !== 'crew' && look ? { light: look.fill, dark: look.darkFill } : { light: '#C4C2BC', dark: '#5B646D' }} />
       </Box>
+      {kind === 'place' && <MatsList load={plan.places[i]!} day={day} />}
       <Typography variant="h3" sx={{ mt: 2.5 }}>
         {kind === 'crew'
           ? `In ${format.week(day)}: ${count(format, Math.round(standing.reduce((sum, { size }) => sum + size, 0) * 10) / 10, 'hour')} for ${count(format, standing.length, 'batch', 'batches')}`

@@ -40,7 +40,7 @@ export function PrintBenches({ day }: { day: Day }) {
 
 function Sheet({ day }: { day: Day }) {
   const { plan, season, format } = useSeason()
-  const all = useMemo(() => season.places.map((_, i) => placeTrays(plan.batches, season.places, i)), [plan, season])
+  const all = useMemo(() => season.places.map((_, i) => placeTrays(plan.standing, season.places, i)), [plan, season])
   return (
     <Box data-testid="bench-sheet" className="print-sheet">
       <Typography variant="h1">Benches on {format.longDate(day)}</Typography>

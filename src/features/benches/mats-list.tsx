@@ -1,0 +1,54 @@
+/** Who is in turn for the heat of a place: those who need it most first, when each leaves, and who has to give way. */
+'use client'
+import Box from '@mui/material/Box'
+import Typography from '@mui/material/Typography'
+import Link from 'next/link'
+import { useMemo } from 'react'
+import { matsInTurn, type Turn } from '../../core/benches/mats'
+import type { Day } from '../../core/calendar/day'
+import type { Load } from '../../core/capacity/load'
+import type { Place } from '../../season/schema'
+import { useSeason } from '../../ui/season-context'
+import { count, type Format } from '../../words/format'
+
+const AHEAD = 21 // days looked ahead
+
+export function MatsList({ load, day }: { load: Load<Place>; day: Day }) {
+  const { plan, planner, season, format } = useSeason()
+  const turns = useMemo(() => matsInTurn(planner, season, plan.batches, load, day, day + AHEAD), [planner, season, plan, load, day])
+  if (turns.length === 0) return null
+  const ways = turns.filter(({ waits }) => waits > 0).length
+  return (
+    <Box component="section" aria-labelledby="mats-title" sx={{ mt: 2.5 }}>
+      <Typography variant="h3" id="mats-title">
+        In turn for the heat, to {format.date(day + AHEAD)}
+      </Typography>
+      <Box sx={{ fontSize: 14, color: 'text.secondary' }}>
+        Those who need it most come first.{ways > 0 ? ` There is no room for ${count(format, ways, 'batch', 'batches')} when the others are served.` : ' There is room for all of them.'}
+      </Box>
+      <Box component="ol" sx={{ listStyle: 'none', m: 0, mt: 0.5, p: 0 }} aria-label="In turn for the heat">
+        {turns.map((turn) => (
+          <Box component="li" key={turn.batch.id} sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', sm: 'minmax(0,1.1fr) minmax(0,1fr) minmax(0,1.2fr)' }, columnGap: 2, borderTop: 1, borderColor: 'divider', py: 0.6, fontSize: 14.5 }}>
+            <Link href={`/plan?batch=${encodeURIComponent(turn.batch.id)}`} style={{ color: 'inherit' }}>
+              <b>{turn.batch.code}</b> {turn.batch.variety.name}, {count(format, turn.stay.trayPlaces, 'tray place')}
+            </Link>
+            <Box sx={{ color: turn.waits > 0 ? 'error.main' : 'text.primary', fontWeight: turn.waits > 0 ? 650 : 400 }}>
+              {turn.waits > 0 ? `No room on ${count(format, turn.waits, 'day')}; ` : ''}
+              {needWords(turn, format)}
+            </Box>
+            <Box sx={{ color: 'text.secondary' }}>
+              {format.shortDate(turn.stay.from)} to {format.shortDate(turn.leaves.planned)}
+              {turn.leaves.late > turn.leaves.early ? `; may leave ${format.shortDate(turn.leaves.early)} to ${format.shortDate(turn.leaves.late)}` : ''}
+            </Box>
+          </Box>
+        ))}
+      </Box>
+    </Box>
+  )
+}
+
+function needWords({ need, slower }: Turn, f: Format): string {
+  if (need === 'must') return 'must have the heat'
+  if (slower === 0) return 'comes up as soon without'
+  return `${need === 'helps' ? 'helped by it' : 'hardly needs it'}: ${count(f, slower!, 'day')} slower without`
+}
