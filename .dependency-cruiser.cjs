@@ -18,7 +18,7 @@ module.exports = {
     only('words', '^src/words/', ['^src/core/', '^src/season/', '^src/library/'], 'words phrase what core computes'),
     only('standins', '^src/standins/', ['^src/core/', '^src/season/'], 'stand-ins make things up from the core and a seed'),
     only('interchange', '^src/interchange/', ['^src/worker/', '^src/core/', '^src/season/', '^src/library/', '^src/words/'], 'interchange has no interface and no database'),
-    only('worker', '^src/worker/', ['^src/core/', '^src/season/'], 'workers run the core'),
+    only('worker', '^src/worker/', ['^src/core/', '^src/season/', '^src/data/'], 'workers run the core, and the server\'s take from the queue'),
     only('data', '^src/data/', ['^src/season/', '^src/core/'], 'data stores, and shows nothing'),
     { name: 'sql-in-data-only', severity: 'error', from: { path: '^src/', pathNot: '^src/data/' }, to: { path: 'node_modules/(kysely|pg)/' } },
     only('ui', '^src/ui/', ['^src/core/', '^src/season/', '^src/words/', '^src/library/', '^src/actions/', '^src/standins/'], 'ui is shared, so it knows no feature'),

@@ -45,10 +45,19 @@ async function serve(url) {
       say(`Dove Step is ready: http://${host}:${port}\nCtrl-C stops it.`)
     }
   })
-  const stop = () => child.kill('SIGTERM')
+  // Fits asked of the server are made by a process of their own.
+  const fits = spawn(process.execPath, ['--import', 'tsx', 'scripts/serve-fits.ts'], { cwd: ROOT, stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, DATABASE_URL: url } })
+  const stop = () => {
+    fits.kill('SIGTERM')
+    child.kill('SIGTERM')
+  }
   process.on('SIGINT', stop)
   process.on('SIGTERM', stop)
   const code = await new Promise((done) => child.on('exit', (status, signal) => done(signal ? 0 : status)))
+  if (fits.exitCode === null) {
+    fits.kill('SIGTERM')
+    await new Promise((done) => fits.on('exit', done))
+  }
   if (code !== 0 && code !== 143 && code !== 130) throw new SetupError(`The web server ended with code ${code}.`)
 }
 

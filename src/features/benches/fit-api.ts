@@ -1,0 +1,59 @@
+/** Fits asked of the server: queued in PostgreSQL, made by a worker process, looked at by their address. */
+import { z } from 'zod'
+import { seasonInView } from '../../actions/season-in-view'
+import { database } from '../../data/database'
+import { askForFit, findFit, stopFit } from '../../data/fit-run-repository'
+import { loadSeason } from '../../data/season-repository'
+import { fitReport } from '../../interchange/fit-report'
+import type { FitStatus } from '../../worker/fit-plan'
+
+const Asked = z.strictObject({ from: z.iso.date('Write the day as YYYY-MM-DD.').optional() })
+
+const say = (status: number, body: unknown) => Response.json(body, { status, headers: { 'cache-control': 'no-store' } })
+
+/** Asks for a fit: `{ "from": "YYYY-MM-DD" }`, or nothing for the whole season. */
+export async function askFit(request: Request): Promise<Response> {
+  const text = await request.text()
+  let body: unknown
+  try {
+    body = text.trim() === '' ? {} : JSON.parse(text)
+  } catch {
+    return say(400, { problems: [{ path: '', message: 'This is not JSON.' }] })
+  }
+  const asked = Asked.safeParse(body)
+  if (!asked.success) return say(400, { problems: asked.error.issues.map(({ path, message }) => ({ path: path.join('.'), message })) })
+  const id = await seasonInView()
+  const stored = id && (await loadSeason(database(), id))
+  if (!stored) return say(404, { problems: [{ path: '', message: 'There is no season yet.' }] })
+  const run = await askForFit(database(), process.env.DATABASE_URL!, stored.id, stored.revision, asked.data.from ?? stored.season.season.from)
+  return say(202, { run, at: `/api/fit/${run}` })
+}
+
+/** How a fit stands. While the season has not changed since, with the changes it proposes. */
+export async function showFit(run: string): Promise<Response> {
+  const found = await findRun(run)
+  if (!found) return say(404, { problems: [{ path: '', message: 'There is no such fit.' }] })
+  const { fit, id } = found
+  const { state, failure, from, revision, askedAt, doneAt } = fit
+  const stored = await loadSeason(database(), id)
+  const changed = stored?.revision !== revision
+  const status = fit.status as FitStatus | null
+  return say(200, { run, state, failure, from, revision, askedAt, doneAt, seasonChangedSince: changed, doing: status?.doing ?? null, ...(status && stored && !changed ? { report: fitReport(stored.season, withNumbers(status), from) } : {}) })
+}
+
+/** JSON knows no infinities: what it made of them is put back. */
+const withNumbers = (status: FitStatus): FitStatus => ({ ...status, bound: status.bound ?? -Infinity, gap: status.gap ?? Infinity })
+
+/** Stops a fit. */
+export async function endFit(run: string): Promise<Response> {
+  const found = await findRun(run)
+  if (!found) return say(404, { problems: [{ path: '', message: 'There is no such fit.' }] })
+  return say(200, { stopped: await stopFit(database(), found.id, run) })
+}
+
+async function findRun(run: string) {
+  if (!z.uuid().safeParse(run).success) return undefined
+  const id = await seasonInView()
+  const fit = id && (await findFit(database(), id, run))
+  return id && fit ? { id, fit } : undefined
+}

@@ -1,0 +1,7 @@
+/** A thread of its own for one fit on the server: it is given a season and tells how it goes; to stop it is to end it. */
+import { parentPort, workerData } from 'node:worker_threads'
+import type { Season } from '../season/schema'
+import { fitPlan } from './fit-plan'
+
+const { season, from } = workerData as { season: Season; from: string }
+parentPort!.postMessage({ done: await fitPlan(season, from, { onNews: (status) => parentPort!.postMessage({ status }) }) })

@@ -1,0 +1,62 @@
+/** The server's worker: takes fits from the queue in PostgreSQL and makes each in a thread of its own. */
+import { Worker } from 'node:worker_threads'
+import { connect } from '../data/database'
+import { findFit, reportFit, serveFits } from '../data/fit-run-repository'
+import { loadSeason } from '../data/season-repository'
+import type { Season } from '../season/schema'
+import type { FitStatus } from './fit-plan'
+
+const REPORT_EVERY = 1000 // ms between two looks at whether it was stopped
+
+/**
+ * Serves fits until it is stopped.
+ *
+ * @returns ends it; a fit that is being made is left to the next worker
+ */
+export async function startFitServer(url: string): Promise<() => Promise<void>> {
+  const { db, close } = connect(url)
+  const threads = new Set<Worker>()
+  const runner = await serveFits(db, url, async (id, asked) => {
+    const stored = await loadSeason(db, id)
+    if (!stored) throw new Error('The season is no longer there.')
+    let latest: FitStatus | undefined
+    const { thread, done } = makeInThread(stored.season, asked.from, (status) => (latest = status))
+    threads.add(thread)
+    const look = setInterval(() => {
+      const report = latest ? reportFit(db, id, asked.run, latest, 'running') : findFit(db, id, asked.run).then((run) => run?.state !== 'stopped')
+      report.then(
+        (goesOn) => goesOn || void thread.terminate(),
+        (error: unknown) => console.error(`A fit could not be reported: ${String(error)}`),
+      )
+    }, REPORT_EVERY)
+    try {
+      const status = await done
+      if (status) await reportFit(db, id, asked.run, status, 'done')
+    } finally {
+      clearInterval(look)
+      threads.delete(thread)
+    }
+  })
+  return async () => {
+    for (const thread of threads) await thread.terminate()
+    await runner.stop()
+    await close()
+  }
+}
+
+/** One fit in a thread; its end is `undefined` when the thread was ended before it was done. */
+function makeInThread(season: Season, from: string, tell: (status: FitStatus) => void): { thread: Worker; done: Promise<FitStatus | undefined> } {
+  // A thread does not take over how this process reads TypeScript: it is told again.
+  const entry = new URL('./fit-thread.ts', import.meta.url).href
+  const code = `import('tsx/esm/api').then(({ register }) => { register(); return import(${JSON.stringify(entry)}) })`
+  const thread = new Worker(code, { eval: true, workerData: { season, from }, execArgv: [] })
+  const done = new Promise<FitStatus | undefined>((resolve, reject) => {
+    thread.on('message', (message: { status?: FitStatus; done?: FitStatus }) => {
+      if (message.status) tell(message.status)
+      if (message.done) resolve(message.done)
+    })
+    thread.on('error', reject)
+    thread.on('exit', () => resolve(undefined))
+  })
+  return { thread, done }
+}
