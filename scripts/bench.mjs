@@ -3,9 +3,9 @@ import { spawnSync } from 'node:child_process'
 import { rmSync } from 'node:fs'
 import { build } from 'esbuild'
 
-const browser = process.argv.includes('--browser')
+const entry = process.argv.includes('--browser') ? 'scripts/bench-browser.ts' : process.argv.includes('--fit') ? 'scripts/bench-fit.ts' : 'scripts/bench.ts'
 const outfile = 'scripts/.bench.tmp.mjs' // beside machine.mjs, which finds the project by its own place
-await build({ entryPoints: [browser ? 'scripts/bench-browser.ts' : 'scripts/bench.ts'], outfile, bundle: true, platform: 'node', format: 'esm', packages: 'external', external: ['./machine.mjs'], logLevel: 'error', loader: { '.json': 'json' } })
+await build({ entryPoints: [entry], outfile, bundle: true, platform: 'node', format: 'esm', packages: 'external', external: ['./machine.mjs'], logLevel: 'error', loader: { '.json': 'json' } })
 const { status } = spawnSync(process.execPath, [outfile, ...process.argv.slice(2)], { stdio: 'inherit' })
 rmSync(outfile, { force: true })
 process.exitCode = status ?? 1

@@ -96,6 +96,29 @@ const goes = fc.array(
   { maxLength: 3 },
 )
 
+const keyOrNull = (key: string) => fc.constantFrom(key, null)
+const decided = fc.record({
+  worth: maybe(fc.oneof(fc.constant({ by: 'promise' as const }), fc.record({ by: fc.constant('money' as const), amount: fc.integer({ min: 0, max: 5000 }) }))),
+  may: maybe(fc.record({ earlier: fc.nat(5), later: fc.nat(20) })),
+  pinned: maybe(fc.boolean()),
+  otherwise: maybe(
+    fc
+      .record({ germinateAt: maybe(fc.constantFrom('place-0', 'place-1')), places: maybe(fc.tuple(keyOrNull('place-2'))), containers: maybe(fc.tuple(keyOrNull('box-1'))), hardenAt: maybe(fc.constant('place-0')), potUpPoint: maybe(share), hold: maybe(fc.record({ place: fc.constant('place-1'), days: fc.integer({ min: 1, max: 10 }) })) })
+      .map((one) => present(one)),
+  ),
+  stands: maybe(fc.array(fc.record({ place: fc.constantFrom('place-0', 'place-1'), bench: fc.constant(0), level: fc.constant(0), at: fc.nat(20) }), { minLength: 1, maxLength: 2 })),
+})
+
+/** What limits a season, beside its places and containers. */
+const limited = fc.record({
+  crew: maybe(fc.record({ hours: fc.integer({ min: 0, max: 60 }), parts: fc.array(fc.constant({ from: '04-01', until: '06-01', hours: 30 }), { maxLength: 1 }) })),
+  fit: maybe(fc.record({ earlier: fc.nat(4), later: fc.nat(12), changed: fc.nat(20) })),
+  shareTrays: fc.boolean(),
+  rooms: maybe(fc.array(fc.record({ from: fc.constant('05-01'), until: fc.constant('06-01'), trayPlaces: fc.nat(9) }), { minLength: 1, maxLength: 1 })),
+  stock: fc.array(fc.constantFrom({ what: 'Mats', count: 2, gives: 'heat' as const, serves: 3 }, { what: 'Pails', count: 4 }), { maxLength: 2 }),
+  seeder: maybe(fc.boolean()),
+})
+
 /** What a season has in the field, beside its plantings. */
 const field = fc.record({
   lengths: fc.tuple(fc.integer({ min: 200, max: 4000 }), fc.integer({ min: 200, max: 4000 })),
@@ -104,7 +127,7 @@ const field = fc.record({
   maturity: maybe(fc.record({ days: fc.integer({ min: 20, max: 160 }), from: fc.constantFrom('sowing' as const, 'planting' as const), at: maybe(celsius(10, 22)) })),
   inPlace: maybe(fc.record({ seedsPerMetre: fc.integer({ min: 5, max: 120 }), thinTo: fc.integer({ min: 2, max: 60 }) })),
   plantings: fc.array(
-    fc.record({ goes: maybe(goes), follows: fc.boolean(), counted: maybe(fc.nat(400)), spacing: maybe(fc.record({ rows: maybe(fc.integer({ min: 1, max: 8 })), atSpot: maybe(fc.integer({ min: 1, max: 4 })), between: maybe(fc.boolean()) })) }),
+    fc.record({ decided, goes: maybe(goes), follows: fc.boolean(), counted: maybe(fc.nat(400)), spacing: maybe(fc.record({ rows: maybe(fc.integer({ min: 1, max: 8 })), atSpot: maybe(fc.integer({ min: 1, max: 4 })), between: maybe(fc.boolean()) })) }),
     { minLength: 6, maxLength: 6 },
   ),
 })
@@ -125,6 +148,7 @@ export const anySeason: fc.Arbitrary<Season> = fc
     methods: fc.array(method, { minLength: 3, maxLength: 3 }),
     plantings: fc.array(planting, { maxLength: 6 }),
     field,
+    limited,
   })
   .map((parts) => {
     const cropOf = (i: number) => `crop-${i}`
@@ -144,11 +168,12 @@ export const anySeason: fc.Arbitrary<Season> = fc
         outdoorMonthlyMeans: parts.means,
         ...(parts.frost ? { frost: { lastSpring: { median: '05-04', spreadDays: 12 }, firstAutumn: { median: '10-01', spreadDays: 9 }, marginDays: 2 } } : {}),
       },
-      habits: { rounding: parts.rounding, sowingWeekdays: parts.weekdays },
+      habits: { rounding: parts.rounding, sowingWeekdays: parts.weekdays, shareTrays: parts.limited.shareTrays, ...present({ crew: parts.limited.crew, fit: parts.limited.fit }) },
       places: parts.places.map(({ temperature: [usual, periods], ...p }, i) => ({
         ...present(p),
         key: `place-${i}`,
         name: `Place ${i}`,
+        ...(i === 0 ? present({ rooms: parts.limited.rooms, stock: parts.limited.stock }) : {}),
         temperature: { ...usual, periods: periods.map(([from, until, t]) => ({ from, until, ...t })) },
       })),
       containers: [
@@ -180,6 +205,7 @@ export const anySeason: fc.Arbitrary<Season> = fc
         crop: cropOf(m.crop),
         name: `Way ${i}`,
         sowing: m.sowing,
+        ...(i === 0 ? present({ seeder: parts.limited.seeder }) : {}),
         leaveHeatAt: m.leaveHeatAt,
         potUpPoint: m.potUpPoint,
         stages: [
@@ -198,6 +224,8 @@ export const anySeason: fc.Arbitrary<Season> = fc
         const rows = i === 5 && way.crop === 0 && parts.field.inPlace !== undefined
         const own = parts.field.plantings[i]!
         return {
+          // What is sown in its place has no stages to differ in; a flat stays a flat, and divided plants keep their pots.
+          ...present(rows || ['flat', 'divide'].includes(way.sowing.policy) ? { ...own.decided, otherwise: undefined } : own.decided),
           ...present({ goes: own.goes?.map((share) => present(share) as never), spacing: own.spacing && present(own.spacing), stand: p.series || own.counted === undefined ? undefined : { on: day, plants: own.counted }, anchor: own.follows && i > 0 ? { to: 'bed' as const, bed: 'bed-0', days: 2 } : undefined }),
           ...present({ agePoint: p.agePoint, confidence: p.confidence, note: p.note, series: p.series }),
           key: `p-${i}`,

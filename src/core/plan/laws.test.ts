@@ -76,7 +76,7 @@ describe('whatever a grower writes', () => {
       const plan = planOf(season)
       plan.places.forEach((load, place) => {
         for (let day = load.from; day < load.from + load.days.length; day += 11) {
-          const standing = plan.batches.flatMap(({ stays }) => stays.filter((stay) => stay.place === place && day >= stay.from && day < stay.until))
+          const standing = plan.standing.flatMap(({ stays }) => stays.filter((stay) => stay.place === place && day >= stay.from && day < stay.until))
           expect(loadOn(load, day)).toBeCloseTo(standing.reduce((sum, stay) => sum + stay.trayPlaces, 0), 6)
         }
       })

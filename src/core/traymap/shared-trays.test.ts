@@ -93,7 +93,7 @@ describe('mats in turn', () => {
   })
   const planner = createPlanner()
   const plan = planner.plan(season)
-  const all = () => matsInTurn(planner, season, plan.batches, plan.places[0]!, parseDay('2027-01-01'), parseDay('2027-07-01'))
+  const all = () => matsInTurn(planner, season, plan.batches, plan.places[0]!, parseDay('2026-01-01'), parseDay('2027-07-01'))
   it('are given to those who must have heat, then to those it helps most', () => {
     const turns = all()
     expect(turns.map(({ batch }) => batch.code)[0]).toBe('C')
