@@ -40,7 +40,7 @@ test('benches say what is over and when, and a touch goes to that day', async ({
   await page.locator('section', { has: page.getByRole('heading', { name: 'Warm bench' }) }).getByRole('button', { name: /over,/ }).last().click()
   await expect(page.getByRole('slider', { name: 'Working day' })).not.toHaveAttribute('aria-valuetext', 'Monday 12 April 2027')
   await page.getByRole('button', { name: 'Trays owned' }).click()
-  await expect(page.getByRole('list', { name: 'Containers' }).getByRole('button', { name: /72-cell tray/ })).toContainText('over')
+  await expect(page.getByRole('list', { name: 'Trays owned' }).getByRole('button', { name: /72-cell tray/ })).toContainText('over')
 })
 
 test('the plan is grouped, ordered and filtered, and walked by arrow keys', async ({ page }) => {

@@ -44,11 +44,13 @@ describe('trays on benches', () => {
             row.forEach((piece, i) => i > 0 && expect(piece.at).toBeGreaterThanOrEqual(row[i - 1]!.at + row[i - 1]!.length - 1e-9))
           })
         }
-        // Every tray place is somewhere: placed, or said to be without.
+        // Every tray place is somewhere on every day: placed, or said to be without. Nothing is without while a whole tray of it finds room.
         for (const standing of standingsAt(all(batches), 0)) {
-          const mine = pieces.filter((piece) => piece.standing.batch === standing.batch).reduce((sum, { length }) => sum + length, 0)
-          const not = without.filter((one) => one.standing.batch === standing.batch).reduce((sum, { size }) => sum + size, 0)
-          expect(mine + not).toBeCloseTo(standing.size, 9)
+          for (let day = standing.from; day < standing.until; day++) {
+            const mine = pieces.filter((piece) => piece.standing.batch === standing.batch && piece.from <= day).reduce((sum, { length }) => sum + length, 0)
+            const not = without.filter((one) => one.standing.batch === standing.batch && one.from <= day && day < one.until).reduce((sum, { size }) => sum + size, 0)
+            expect(mine + not).toBeCloseTo(standing.size, 9)
+          }
         }
       }),
     )
@@ -57,7 +59,11 @@ describe('trays on benches', () => {
     const { pieces } = placeTrays(all([{ from: 0, days: 30, trays: 4 }, { from: 0, days: 10, trays: 4 }, { from: 0, days: 30, trays: 4 }, { from: 12, days: 5, trays: 4 }].map(batchOf)), [place()], 0)
     expect(pieces).toHaveLength(4)
     const full = placeTrays(all([{ from: 0, days: 30, trays: 7 }, { from: 0, days: 30, trays: 7 }].map(batchOf)), [place()], 0)
-    expect(full.without).toMatchObject([{ size: 2 }])
+    expect(full.without).toMatchObject([{ size: 2, from: 0, until: 30 }])
+    // What finds no room at first is put down when others leave.
+    const later = placeTrays(all([{ from: 0, days: 10, trays: 8 }, { from: 2, days: 30, trays: 8 }].map(batchOf)), [place()], 0)
+    expect(later.without).toMatchObject([{ size: 4, from: 2, until: 10 }])
+    expect(later.pieces.map(({ from, length }) => [from, length])).toEqual([[0, 8], [2, 4], [10, 4]])
   })
   it('stand where they were pinned, and say when they cannot', () => {
     const pinned = { from: 0, days: 10, trays: 2, stands: [{ place: 'p', bench: 0, level: 0, at: 5 }] }

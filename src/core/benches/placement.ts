@@ -41,14 +41,16 @@ export interface Piece {
   level: number
   at: number
   length: number
+  /** Day it is put there: later than the standing begins only where there was no room before. */
+  from: Day
 }
 
 /** How the trays of a place stand through the season. */
 export interface Placement {
   levels: BenchLevel[]
   pieces: Piece[]
-  /** What found no room, in tray places. */
-  without: { standing: Standing; size: number }[]
+  /** What found no room, in tray places, over [from, until). */
+  without: { standing: Standing; size: number; from: Day; until: Day }[]
   /** Pins that could not be kept, because another tray is pinned there or the bench ends. */
   lostPins: Standing[]
 }
@@ -104,8 +106,8 @@ export function placeTrays(all: readonly Stander[], places: readonly Place[], pl
   const standings = standingsAt(all, place)
   const placement: Placement = { levels, pieces: [], without: [], lostPins: [] }
   const byLevel: Piece[][] = levels.map(() => [])
-  const put = (standing: Standing, level: number, at: number, length: number) => {
-    const piece = { standing, level, at, length }
+  const put = (standing: Standing, level: number, at: number, length: number, from = standing.from) => {
+    const piece = { standing, level, at, length, from }
     byLevel[level]!.push(piece)
     placement.pieces.push(piece)
   }
@@ -132,17 +134,29 @@ export function placeTrays(all: readonly Stander[], places: readonly Place[], pl
       put(standing, best.level, atEnd ? best.until - standing.size : best.from, standing.size)
       continue
     }
-    // It must be parted: whole trays into the widest gaps first.
+    // It must be parted: whole trays into the widest gaps first, what is left as soon as others leave.
     let left = standing.size
-    for (const gap of gaps.sort((a, b) => b.until - b.from - (a.until - a.from) || a.level - b.level || a.from - b.from)) {
+    let since = standing.from
+    const leaving = placement.pieces.map((piece) => piece.standing.until).filter((day) => day > standing.from && day < standing.until)
+    for (const day of [standing.from, ...[...new Set(leaving)].sort((a, b) => a - b)]) {
       if (left <= TINY) break
-      const whole = Math.floor((gap.until - gap.from) / standing.tray + TINY) * standing.tray
-      const length = Math.min(left, whole)
-      if (length <= TINY) continue
-      put(standing, gap.level, gap.from, length)
-      left -= length
+      const before = left
+      const now = { ...standing, from: day }
+      const open = levels.flatMap(({ size }, level) => gapsAlong(byLevel[level]!, size, now).map((gap) => ({ ...gap, level })))
+      for (const gap of open.sort((a, b) => b.until - b.from - (a.until - a.from) || a.level - b.level || a.from - b.from)) {
+        const whole = Math.floor((gap.until - gap.from) / standing.tray + TINY) * standing.tray
+        const length = Math.min(left, whole)
+        if (length <= TINY) continue
+        put(standing, gap.level, gap.from, length, day)
+        left -= length
+        if (left <= TINY) break
+      }
+      if (left < before - TINY && day > since) {
+        placement.without.push({ standing, size: before, from: since, until: day })
+        since = day
+      } else if (left < before - TINY) since = day
     }
-    if (left > TINY) placement.without.push({ standing, size: left })
+    if (left > TINY) placement.without.push({ standing, size: left, from: since, until: standing.until })
   }
   return placement
 }
@@ -157,7 +171,7 @@ interface Gap {
 
 /** Free stretches of a level over all days of a standing. */
 function gapsAlong(pieces: readonly Piece[], size: number, { from, until }: Standing): Gap[] {
-  const taken = pieces.filter(({ standing }) => standing.from < until && standing.until > from).sort((a, b) => a.at - b.at)
+  const taken = pieces.filter((piece) => piece.from < until && piece.standing.until > from).sort((a, b) => a.at - b.at)
   const gaps: Gap[] = []
   let free = 0
   let before = Infinity
@@ -185,7 +199,7 @@ export function pinOf(batch: Batch, place: string): StandsAt | undefined {
 }
 
 /** What stands on a day, level by level. */
-export const piecesOn = (placement: Placement, day: Day): Piece[] => placement.pieces.filter(({ standing }) => standing.from <= day && day < standing.until)
+export const piecesOn = (placement: Placement, day: Day): Piece[] => placement.pieces.filter(({ from, standing }) => from <= day && day < standing.until)
 
 /** Where a batch is pinned, with one place set anew or taken out. */
 export function withPin(batch: Batch, place: string, pin: Omit<StandsAt, 'place'> | undefined): StandsAt[] | undefined {

@@ -72,7 +72,7 @@ export function BenchDrawing({ place, number, placement, day, still = false }: B
   const svg = useRef<SVGSVGElement>(null)
   const { busy, change, failure } = useChange()
   const piece = pieces.find(({ standing }) => standing.batch.id === chosen)
-  const without = placement.without.filter(({ standing }) => standing.from <= day && day < standing.until)
+  const without = placement.without.filter(({ from, until }) => from <= day && day < until)
 
   const pin = async (of: Piece, to: Omit<StandsAt, 'place'> | undefined) => {
     const { batch } = of.standing

@@ -6,6 +6,7 @@ import Skeleton from '@mui/material/Skeleton'
 import ToggleButton from '@mui/material/ToggleButton'
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
 import Typography from '@mui/material/Typography'
+import { visuallyHidden } from '@mui/utils'
 import dynamic from 'next/dynamic'
 import Link from 'next/link'
 import { memo, useDeferredValue, useMemo, useState } from 'react'
@@ -70,7 +71,14 @@ export function BenchesView() {
             return (
               <ToggleButton key={key} value={key}>
                 {LISTS[key]}
-                {bad && <Box component="span" aria-label=", over" sx={{ ml: 0.75, width: 9, height: 9, borderRadius: '50%', bgcolor: 'error.main', display: 'inline-block' }} />}
+                {bad && (
+                  <>
+                    <Box component="span" aria-hidden="true" sx={{ ml: 0.75, width: 9, height: 9, borderRadius: '50%', bgcolor: 'error.main', display: 'inline-block' }} />
+                    <Box component="span" sx={visuallyHidden}>
+                      , over
+                    </Box>
+                  </>
+                )}
               </ToggleButton>
             )
           })}
