@@ -9,21 +9,11 @@ import { chosenOf, fitModel } from '../src/core/fit/model'
 import { worthOf } from '../src/core/fit/problem'
 import { FitSolver } from '../src/core/fit/solve'
 import { createPlanner } from '../src/core/plan/plan'
-import type { Season } from '../src/season/schema'
 import { prove } from '../src/worker/prove'
-import { largeSeason } from './large-season'
+import { ROOM, tightSeason } from './tight-season'
 
-const ROOM = 0.8 // of the peak without limits
 const GAP = 0.01
 const SIZES = [[40, 1], [100, 1], [300, 1]] as const // batches and seed
-
-/** A season in places, always open, with so much of the room it would take. */
-export function tightSeason(batches: number, seed: number): Season {
-  const raw = largeSeason(batches, seed)
-  const open: Season = { ...raw, habits: { ...raw.habits, crew: { parts: [] }, shareTrays: false }, places: raw.places.map(({ open: _, ...place }) => place), containers: raw.containers.map(({ owned: _, ...container }) => container) }
-  const { places } = createPlanner().plan(open)
-  return { ...open, places: open.places.map((place, i) => ({ ...place, trayPlaces: Math.max(1, Math.ceil(places[i]!.peak * ROOM)) })) }
-}
 
 const round = (value: number, digits = 2) => Math.round(value * 10 ** digits) / 10 ** digits
 const print = (line: object) => console.log(JSON.stringify(line))

@@ -3,11 +3,11 @@ import type { Season } from '../../season/schema'
 import { weekStart, type Day } from '../calendar/day'
 import { crewIsLimited, needs, overfullWeight, served, type Limit } from '../capacity/limits'
 import { freeOn, placeCapacity } from '../capacity/load'
-import { crewHours, spreadOverWeeks } from '../labour/labour'
+import { crewHours, spreadOverWeeks, type Work } from '../labour/labour'
 import type { Batch } from '../plan/batch'
 import type { Plan, Planner } from '../plan/plan'
-import { batchWork } from '../plan/work'
-import { fixedBy, optionsOf, type Fixed, type Option } from './options'
+import { workOfBatch } from '../plan/work'
+import { fixedBy, optionsOf, partAs, type Fixed, type Option } from './options'
 import { priceInAll, priceOf } from './prices'
 import type { Column, FitProblem, Resource, Use } from './problem'
 
@@ -53,35 +53,38 @@ export function fitSeason(planner: Planner, plan: Plan, { from, most = MOST }: F
     for (let day = a; day < b; day += 3) free += Math.max(0, freeOn(load, day))
     return free
   }
-  const columnOf = (option: Option, batch: Batch, changed: boolean): Column => {
-    let cost = changed ? fit.changed * option.batches.length : 0
-    for (const one of option.batches) cost += priceInAll(priceOf(one, one.plantOn - batch.plantOn, season))
-    return { cost, uses: option.batches.flatMap(uses) }
+  /** What parts of a batch cost and take; a change costs a little of itself. */
+  const columnOf = (batch: Batch) => (parts: readonly Batch[]): Column => {
+    const stands = parts[0] === batch
+    let cost = stands ? 0 : fit.changed * parts.length
+    const taken: Use[] = []
+    for (const part of parts) {
+      const work = workOfBatch(part, season.habits)
+      cost += priceInAll(priceOf(part, part.plantOn - batch.plantOn, season, work))
+      for (const use of uses(part, work)) taken.push(use)
+    }
+    return { cost, uses: taken }
   }
   const batches = plan.batches.map((batch) => {
     const fixed = fixedBy(batch, from)
-    const stands: Option = { plantOn: batch.plantOn, sow: batch.sow ?? batch.plantOn, otherwise: batch.otherwise, kind: 'as it stands', batches: [batch] }
-    const options = fixed ? [stands] : optionsOf(planner, season, batch, from, room)
+    const options = fixed ? [{ kind: 'as it stands', parts: [partAs(batch)], column: columnOf(batch)([batch]) }] : optionsOf(planner, season, batch, from, room, columnOf(batch))
     return { batch, fixed, options }
   })
-  const overNow = overRows(resources, batches.map(({ batch }) => uses(batch)), days)
-  const columns = batches.map((one) => {
-    const { batch, fixed } = one
-    if (fixed) return [columnOf(one.options[0]!, batch, false)]
-    if (meets(uses(batch), overNow, days)) one.options.push(...splits(planner, season, batch, one.options, from))
-    const all = one.options.map((option, i) => ({ option, column: columnOf(option, batch, i > 0) }))
-    const kept = choose(all, most)
-    one.options = kept.map(({ option }) => option)
-    return kept.map(({ column }) => column)
-  })
-  return { problem: { days, resources, batches: columns.map((own) => ({ columns: own })) }, origin, limits, batches }
+  const overNow = overRows(resources, batches.map(({ options }) => options[0]!.column.uses), days)
+  for (const one of batches) {
+    const { batch, fixed, options } = one
+    if (fixed) continue
+    if (meets(options[0]!.column.uses, overNow, days)) options.push(...splits(planner, season, batch, options, from, columnOf(batch)))
+    one.options = choose(options, most)
+  }
+  return { problem: { days, resources, batches: batches.map(({ options }) => ({ columns: options.map(({ column }) => column) })) }, origin, limits, batches }
 }
 
 const FEWEST_TRAYS = 3 // a batch of fewer is not split
 const MOST_SPLITS = 10
 
 /** Ways to split a batch in two: half as it stands, half another of the ways already found. */
-function splits(planner: Planner, season: Season, batch: Batch, options: readonly Option[], from: Day): Option[] {
+function splits(planner: Planner, season: Season, batch: Batch, options: readonly Option[], from: Day, columnOf: (parts: readonly Batch[]) => Column): Option[] {
   const most = Math.max(...batch.stays.map(({ trays }) => trays))
   if (most < FEWEST_TRAYS || batch.sow! < from || batch.plants < 2 || batch.planting.stand) return []
   const half = Math.ceil(batch.plants / 2)
@@ -89,12 +92,13 @@ function splits(planner: Planner, season: Season, batch: Batch, options: readonl
   const stays = planner.tryOne(season, { ...sought, plants: half, plantOn: batch.plantOn, sowOn: batch.sow, otherwise: batch.otherwise })
   const seen = new Set<string>()
   const found: Option[] = []
-  for (const { kind, plantOn, sow, otherwise } of options) {
+  for (const { kind, parts: [part] } of options) {
+    const { plantOn, sow, otherwise } = part!
     if (seen.has(kind) || kind === 'as it stands' || kind === 'sow' || kind.startsWith('both') || kind.startsWith('method')) continue
     seen.add(kind)
     const other = planner.tryOne(season, { ...sought, plants: batch.plants - half, plantOn, sowOn: sow, otherwise })
     if (!other.sizing || !stays.sizing) continue
-    found.push({ plantOn, sow, otherwise, kind: `split ${kind}`, batches: [stays, other] })
+    found.push({ kind: `split ${kind}`, parts: [partAs(stays), partAs(other)], column: columnOf([stays, other]) })
     if (found.length >= MOST_SPLITS) break
   }
   return found
@@ -109,7 +113,7 @@ function capacityOver(season: Season, { kind, of }: Limit, origin: Day, days: nu
 }
 
 /** What of every resource a batch takes, on the days of the problem. */
-export function usesIn(season: Season, limits: readonly Limit[], origin: Day, days: number): (batch: Batch) => Use[] {
+export function usesIn(season: Season, limits: readonly Limit[], origin: Day, days: number): (batch: Batch, work: readonly Work[]) => Use[] {
   const byPlace = new Map<number, { resource: number; kind: Limit['kind'] }[]>()
   const byContainer = new Map<number, number>()
   let crew: number | undefined
@@ -118,7 +122,7 @@ export function usesIn(season: Season, limits: readonly Limit[], origin: Day, da
     else if (kind === 'crew') crew = resource
     else byPlace.set(of, [...(byPlace.get(of) ?? []), { resource, kind }])
   })
-  return (batch) => {
+  return (batch, all) => {
     const uses: Use[] = []
     const add = (resource: number, from: Day, until: Day, amount: number) => {
       const a = Math.max(0, from - origin)
@@ -139,7 +143,7 @@ export function usesIn(season: Season, limits: readonly Limit[], origin: Day, da
     })
     if (crew !== undefined) {
       const hours = new Map<number, number>()
-      for (const work of batchWork(batch, season.habits)) spreadOverWeeks(work, origin, days / 7, (week, some) => hours.set(week, (hours.get(week) ?? 0) + some))
+      for (const work of all) spreadOverWeeks(work, origin, days / 7, (week, some) => hours.set(week, (hours.get(week) ?? 0) + some))
       for (const [week, amount] of [...hours].sort((a, b) => a[0] - b[0])) add(crew, origin + week * 7, origin + week * 7 + 7, amount)
     }
     return uses
@@ -147,7 +151,7 @@ export function usesIn(season: Season, limits: readonly Limit[], origin: Day, da
 }
 
 /** Days on which a resource is over as things stand. */
-function overRows(resources: readonly Resource[], all: readonly Use[][], days: number): Uint8Array {
+function overRows(resources: readonly Resource[], all: readonly (readonly Use[])[], days: number): Uint8Array {
   const loads = new Float64Array(resources.length * days)
   for (const uses of all) for (const { resource, from, until, amount } of uses) for (let d = from; d < until; d++) loads[resource * days + d]! += amount
   const over = new Uint8Array(loads.length)
@@ -161,34 +165,47 @@ function meets(uses: readonly Use[], over: Uint8Array, days: number): boolean {
   return uses.some(({ resource, from, until }) => over.subarray(resource * days + from, resource * days + until).includes(1))
 }
 
-interface Candidate {
-  option: Option
-  column: Column
-}
-
 /** The columns worth keeping: none twice, none that another beats in everything, the best of every kind before more of one. */
-function choose(all: readonly Candidate[], most: number): Candidate[] {
+function choose(all: readonly Option[], most: number): Option[] {
   const [stands, ...rest] = all
-  const byUses = new Map<string, Candidate>()
-  for (const one of rest) {
-    const id = one.column.uses.map(({ resource, from, until, amount }) => `${resource} ${from} ${until} ${amount}`).join(';')
+  const byUses = new Map<number, Option[]>()
+  const cheapest: Option[] = []
+  for (const one of rest.sort((a, b) => a.column.cost - b.column.cost)) {
+    const id = markOf(one.column.uses)
     const same = byUses.get(id)
-    if (!same || one.column.cost < same.column.cost) byUses.set(id, one)
+    if (same?.some(({ column }) => sameUses(column.uses, one.column.uses))) continue
+    if (same) same.push(one)
+    else byUses.set(id, [one])
+    cheapest.push(one)
   }
-  const cheapest = [...byUses.values()].sort((a, b) => a.column.cost - b.column.cost)
-  const kept: Candidate[] = []
+  const kept: Option[] = []
   for (const one of cheapest) {
     if (dominates(stands!.column, one.column) || kept.some(({ column }) => dominates(column, one.column))) continue
     kept.push(one)
   }
   if (kept.length < most) return [stands!, ...kept]
-  const byKind = new Map<string, Candidate[]>()
-  for (const one of kept) byKind.set(one.option.kind, [...(byKind.get(one.option.kind) ?? []), one])
-  const picked = new Set<Candidate>()
+  const byKind = new Map<string, Option[]>()
+  for (const one of kept) {
+    const own = byKind.get(one.kind)
+    if (own) own.push(one)
+    else byKind.set(one.kind, [one])
+  }
+  const picked = new Set<Option>()
   for (let turn = 0; picked.size < most - 1; turn++) {
     for (const own of byKind.values()) if (own[turn] && picked.size < most - 1) picked.add(own[turn]!)
   }
   return [stands!, ...kept.filter((one) => picked.has(one))]
+}
+
+/** A number that the same uses always have. */
+function markOf(uses: readonly Use[]): number {
+  let mark = uses.length
+  for (const { resource, from, until, amount } of uses) mark = (Math.imul(mark, 31) + resource * 7919 + from * 131 + until * 17 + Math.round(amount * 64)) | 0
+  return mark
+}
+
+function sameUses(a: readonly Use[], b: readonly Use[]): boolean {
+  return a.length === b.length && a.every((use, i) => use.resource === b[i]!.resource && use.from === b[i]!.from && use.until === b[i]!.until && use.amount === b[i]!.amount)
 }
 
 /** Whether a column costs no more than another and never takes more of anything. */

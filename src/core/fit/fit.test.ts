@@ -10,13 +10,14 @@ import { createPlanner } from '../plan/plan'
 import { sowingWindow } from '../schedule/count-back'
 import { fitSeason } from './columns'
 import { loadsOf, worthOf } from './problem'
-import { plantingRange, windowNear } from './options'
+import { batchWork, workOfBatch } from '../plan/work'
+import { partAs, plantingRange, windowNear } from './options'
 import { lateDayPrice, priceOf } from './prices'
-import { picksOf, plantingsOf, proposalsOf, withPlantings } from './proposals'
+import { partOf, picksOf, plantingsOf, proposalsOf, withPlantings } from './proposals'
 import { FitSolver } from './solve'
 import { troublesOf } from './troubles'
 
-const START = parseDay('2026-01-01')
+const START = parseDay('2025-01-01')
 
 /** A season in which the bench is far too small in May unless something moves. */
 const tight = (bend: (season: SmallSeason) => void = () => undefined) =>
@@ -56,22 +57,23 @@ describe('what a batch may do', () => {
   it('never begins before the day from which things may change, and keeps what has begun', () => {
     const season = tight()
     const from = parseDay('2027-04-01')
-    const { fit, plan } = solved(season, from)
+    const { fit, plan, planner } = solved(season, from)
     for (const { batch, options } of fit.batches) {
-      expect(options[0]!.batches).toEqual([batch])
-      for (const { sow, batches } of options) {
-        if (batch.sow! < from) expect(sow).toBe(batch.sow)
-        else expect(sow).toBeGreaterThanOrEqual(from)
-        for (const one of batches) for (const stay of one.stays) if (stay.from < from) expect(batch.stays.some((own) => own.from === stay.from && own.place === stay.place)).toBe(true)
+      expect(options[0]!.parts).toEqual([partAs(batch)])
+      for (const part of options.flatMap(({ parts }) => parts)) {
+        if (batch.sow! < from) expect(part.sow).toBe(batch.sow)
+        else expect(part.sow).toBeGreaterThanOrEqual(from)
+        for (const stay of partOf(planner, season, batch, part).stays) if (stay.from < from) expect(batch.stays.some((own) => own.from === stay.from && own.place === stay.place)).toBe(true)
       }
     }
     expect(plan.batches.some(({ sow }) => sow! < from)).toBe(true)
   })
   it('brings no trouble that was not there', () => {
-    const { fit } = solved(tight())
+    const season = tight()
+    const { fit, planner } = solved(season)
     for (const { batch, options } of fit.batches) {
       const known = new Set(batch.marks.map(({ kind }) => kind))
-      for (const { batches } of options) for (const one of batches) for (const mark of one.marks) expect(known.has(mark.kind) && !isStop(mark)).toBe(true)
+      for (const part of options.flatMap(({ parts }) => parts)) for (const mark of partOf(planner, season, batch, part).marks) expect(known.has(mark.kind) && !isStop(mark)).toBe(true)
     }
   })
   it('does not go out before the frost is past, or before what its day hangs on', () => {
@@ -100,7 +102,7 @@ describe('a season that does not fit', () => {
   it('is overfull as the problem is, on the days from which things may change', () => {
     fc.assert(
       fc.property(anySeason, (any) => {
-        const season = { ...any, places: any.places.map((place) => ({ ...place, trayPlaces: Math.min(place.trayPlaces, 2) })) }
+        const season = { ...any, habits: { ...any.habits, shareTrays: false }, places: any.places.map((place) => ({ ...place, trayPlaces: Math.min(place.trayPlaces, 2) })) }
         const planner = createPlanner()
         const plan = planner.plan(season)
         const { problem } = fitSeason(planner, plan, { from: START, most: 4 })
@@ -232,14 +234,17 @@ describe('prices', () => {
     expect(lateDayPrice(planting, season.habits)).toBe(4)
     expect(lateDayPrice({ ...planting, worth: { by: 'promise' } }, season.habits)).toBe(80)
     expect(lateDayPrice({ ...planting, worth: { by: 'money', amount: 1000 } }, season.habits)).toBe(20)
-    expect(priceOf(batch, 3, season)).toMatchObject({ late: 12, early: 0, bought: 0 })
-    expect(priceOf(batch, -2, season).late).toBe(0)
+    expect(priceOf(batch, 3, season, batchWork(batch, season.habits))).toMatchObject({ late: 12, early: 0, bought: 0 })
+    expect(priceOf(batch, -2, season, batchWork(batch, season.habits)).late).toBe(0)
   })
   it('count holding from the ready day, rising to the limit', () => {
     const later = createPlanner()
     later.plan(season)
     const sought = { id: 'h', code: 'H', planting: season.plantings[3]!, n: 0, plants: 80, plantOn: parseDay('2027-06-01'), age: 0.7, otherwise: undefined, pinned: false }
-    const held = [0, 4, 8].map((sooner) => priceOf(later.tryOne(season, { ...sought, sowOn: parseDay('2027-05-02') - sooner }), 0, season).holding)
+    const held = [0, 4, 8].map((sooner) => {
+      const one = later.tryOne(season, { ...sought, sowOn: parseDay('2027-05-02') - sooner })
+      return priceOf(one, 0, season, workOfBatch(one, season.habits)).holding
+    })
     expect(held[0]!).toBeLessThan(held[1]!)
     expect(held[1]! - held[0]!).toBeLessThan(held[2]! - held[1]! + 1e-9)
   })

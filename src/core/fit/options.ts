@@ -8,17 +8,27 @@ import type { Planner } from '../plan/plan'
 import { ageOn, forwardPass, limitAge, movesDone } from '../schedule/forward'
 import type { Route } from '../schedule/route'
 import { springFrost } from '../plan/anchor'
+import type { Column } from './problem'
 
-/** One way a batch may go. */
-export interface Option {
+/** A batch, or a part of one, as it is to go. */
+export interface PickPart {
+  plants: number
   plantOn: Day
   sow: Day
   otherwise: Otherwise | undefined
+}
+
+/** One way a batch may go. What was computed to find its column is not kept: there are many thousands. */
+export interface Option {
   /** What is different in kind, so that the best of every kind are kept. */
   kind: string
-  /** It as computed; two where it is split. */
-  batches: Batch[]
+  /** Two where it is split. */
+  parts: PickPart[]
+  column: Column
 }
+
+/** What a part of a batch goes as. */
+export const partAs = ({ plants, plantOn, sow, otherwise }: Batch): PickPart => ({ plants, plantOn, sow: sow ?? plantOn, otherwise })
 
 /** Why a batch cannot change. */
 export type Fixed = 'pinned' | 'past' | 'cannot'
@@ -61,11 +71,11 @@ export function plantingRange(batch: Batch, season: Season): { earlier: number; 
  * Every way a batch may go that breaks nothing the plan as it stands does not break, the one as it stands first.
  *
  * @param from what lies before this day has happened and stays as it was
+ * @param columnOf what a batch, or the parts it is split into, cost and take
  * @param room free tray places at a place over the days a stay would take: more is tried first
  */
-export function optionsOf(planner: Planner, season: Season, batch: Batch, from: Day, room: (place: number, from: Day, until: Day) => number): Option[] {
-  const stands: Option = { plantOn: batch.plantOn, sow: batch.sow!, otherwise: batch.otherwise, kind: 'as it stands', batches: [batch] }
-  const options: Option[] = [stands]
+export function optionsOf(planner: Planner, season: Season, batch: Batch, from: Day, room: (place: number, from: Day, until: Day) => number, columnOf: (parts: readonly Batch[]) => Column): Option[] {
+  const options: Option[] = [{ kind: 'as it stands', parts: [partAs(batch)], column: columnOf([batch]) }]
   const known = severities(batch.marks)
   const { sowingWeekdays } = season.habits
   const begun = batch.sow! < from
@@ -83,7 +93,7 @@ export function optionsOf(planner: Planner, season: Season, batch: Batch, from: 
       if (sow - ahead < from && sow !== batch.sow) return false
       if (sowing.policy === 'bought' && sow - sowing.orderDays < from) return false
     } else if (!sameUntil(batch.stays, next.stays, from)) return false
-    options.push({ plantOn, sow, otherwise, kind, batches: [next] })
+    options.push({ kind, parts: [{ plants: batch.plants, plantOn, sow, otherwise }], column: columnOf([next]) })
     return true
   }
 

@@ -1,7 +1,7 @@
 /** One money-like unit that prices everything a fit weighs: the farm's own money where it says what things cost. */
 import type { Planting, Season } from '../../season/schema'
 import type { Batch } from '../plan/batch'
-import { batchWork } from '../plan/work'
+import type { Work } from '../labour/labour'
 
 const HOUR = 18 // an hour of work, where the farm names none
 const HEATED_DAY = 0.12 // a tray place with bottom heat or lamps for a day
@@ -33,8 +33,9 @@ export function lateDayPrice({ worth }: Planting, { fit }: Season['habits']): nu
  * Price of a batch.
  *
  * @param late days it is planted after the day it was wanted; below 0 before it
+ * @param work all its work
  */
-export function priceOf(batch: Batch, late: number, season: Season): Price {
+export function priceOf(batch: Batch, late: number, season: Season, work: readonly Work[]): Price {
   const { stays, plantOn, ready, limit, way, sizing } = batch
   const { habits, places } = season
   const price: Price = { late: 0, early: 0, holding: 0, work: 0, heat: 0, bought: 0 }
@@ -49,7 +50,7 @@ export function priceOf(batch: Batch, late: number, season: Season): Price {
     price.holding = share * last.trayPlaces
   }
   let minutes = 0
-  for (const work of batchWork(batch, habits)) if (work.kind !== 'plant') minutes += work.minutes
+  for (const one of work) if (one.kind !== 'plant') minutes += one.minutes
   price.work = (minutes / 60) * (habits.costs.hour ?? HOUR)
   const heated = habits.costs.heatedTrayDay ?? HEATED_DAY
   for (const { place, trayPlaces, from, until } of stays) if (HEATED.has(places[place]!.kind)) price.heat += trayPlaces * (until - from) * heated

@@ -4,17 +4,11 @@ import { formatDay, parseDay, weekStart, type Day } from '../calendar/day'
 import type { Limit } from '../capacity/limits'
 import type { Batch } from '../plan/batch'
 import type { Plan, Planner } from '../plan/plan'
+import { batchWork, workOfBatch } from '../plan/work'
 import { usesIn, type FitSeason } from './columns'
+import type { PickPart } from './options'
 import { priceInAll, priceOf } from './prices'
 import type { Use } from './problem'
-
-/** A batch, or a part of one, as it is to go. */
-export interface PickPart {
-  plants: number
-  plantOn: Day
-  sow: Day
-  otherwise: Otherwise | undefined
-}
 
 /** A change of one batch: plain data, so that it can be sent about. More than one part splits it. */
 export interface Pick {
@@ -71,9 +65,11 @@ export function picksOf({ batches }: FitSeason, chosen: ArrayLike<number>): Pick
   return batches.flatMap(({ batch, options }, b) => {
     const option = options[chosen[b]!]!
     if (chosen[b] === 0) return []
-    return [{ batch: batch.id, parts: option.batches.map(({ plants, plantOn, sow, otherwise }) => ({ plants, plantOn, sow: sow!, otherwise })) }]
+    return [{ batch: batch.id, parts: option.parts }]
   })
 }
+
+export type { PickPart }
 
 /** A part of a batch as it would be. */
 export function partOf(planner: Planner, season: Season, batch: Batch, { plants, plantOn, sow, otherwise }: PickPart): Batch {
@@ -83,16 +79,27 @@ export function partOf(planner: Planner, season: Season, batch: Batch, { plants,
 
 /** What every change is, what it makes room for and what it costs. Changes of batches that are not there are left out. */
 export function proposalsOf(planner: Planner, plan: Plan, picks: readonly Pick[], from: Day): Proposal[] {
+  const steps = proposalSteps(planner, plan, picks, from)
+  for (;;) {
+    const step = steps.next()
+    if (step.done) return step.value
+  }
+}
+
+/** As `proposalsOf`, a little at a time, so that a page can do other things between. */
+export function* proposalSteps(planner: Planner, plan: Plan, picks: readonly Pick[], from: Day): Generator<void, Proposal[]> {
   const { season } = plan
-  const known = picks.flatMap((pick) => {
+  const known: { pick: Pick; batch: Batch; becomes: Batch[] }[] = []
+  for (const pick of picks) {
     const batch = plan.byId.get(pick.batch)
-    return batch ? [{ pick, batch, becomes: pick.parts.map((part) => partOf(planner, season, batch, part)) }] : []
-  })
+    if (batch) known.push({ pick, batch, becomes: pick.parts.map((part) => partOf(planner, season, batch, part)) })
+    yield
+  }
   const { origin, days } = spanOf(plan, known.flatMap(({ becomes }) => becomes))
   const limits = plan.limits.filter(({ load }) => load.capacity.some(Number.isFinite))
   const uses = usesIn(season, limits, origin, days)
-  const before = known.map(({ batch }) => uses(batch))
-  const after = known.map(({ becomes }) => becomes.flatMap(uses))
+  const before = known.map(({ batch }) => uses(batch, batchWork(batch, season.habits)))
+  const after = known.map(({ becomes }) => becomes.flatMap((one) => uses(one, workOfBatch(one, season.habits))))
   const now = limits.map(({ load }) => rowOf(load.from, load.days, origin, days, 0))
   const room = limits.map(({ load }) => rowOf(load.from, load.capacity, origin, days, load.capacity.at(-1) ?? Infinity))
   const all = now.map((row) => row.slice())
@@ -101,13 +108,14 @@ export function proposalsOf(planner: Planner, plan: Plan, picks: readonly Pick[]
     addUses(all, after[i]!, 1)
   })
   const first = Math.max(0, from - origin)
-  return known.map(({ pick, batch, becomes }, i): Proposal => {
+  const proposals: Proposal[] = []
+  for (const [i, { pick, batch, becomes }] of known.entries()) {
     const change = limits.map(() => new Float64Array(days))
     addUses(change, before[i]!, 1)
     addUses(change, after[i]!, -1)
     const late = Math.max(...becomes.map(({ plantOn }) => plantOn)) - batch.plantOn
-    const own = priceInAll(priceOf(batch, 0, season))
-    return {
+    const own = priceInAll(priceOf(batch, 0, season, batchWork(batch, season.habits)))
+    proposals.push({
       pick,
       batch,
       becomes,
@@ -115,10 +123,12 @@ export function proposalsOf(planner: Planner, plan: Plan, picks: readonly Pick[]
       late: late > 0 ? late : Math.min(...becomes.map(({ plantOn }) => plantOn)) - batch.plantOn,
       insideWindow: becomes.every((part) => !part.marks.some(({ kind }) => kind === 'not-ready' || kind === 'past-limit')),
       relief: reliefOf(limits, change, now, room, origin, first, true) ?? reliefOf(limits, change, all.map((row, r) => row.map((load, d) => load + change[r]![d]!)), room, origin, first, false),
-      cost: becomes.reduce((sum, part) => sum + priceInAll(priceOf(part, part.plantOn - batch.plantOn, season)), 0) - own,
+      cost: becomes.reduce((sum, part) => sum + priceInAll(priceOf(part, part.plantOn - batch.plantOn, season, workOfBatch(part, season.habits))), 0) - own,
       unhung: batch.n === 0 && becomes[0]!.plantOn !== batch.plantOn && batch.planting.anchor && batch.planting.anchor.to !== 'last-frost' ? batch.planting.anchor : undefined,
-    }
-  })
+    })
+    yield
+  }
+  return proposals
 }
 
 function spanOf(plan: Plan, more: readonly Batch[]): { origin: Day; days: number } {
@@ -244,8 +254,9 @@ interface Half {
   goes: Share[] | undefined
 }
 
-/** Day a part is sown where it is not the one that is counted back anyway. */
+/** Day a part is sown where it is not the one that is counted back anyway; what is raised otherwise keeps the day it was proposed with. */
 function sowOnOf(planner: Planner, season: Season, batch: Batch, part: PickPart): string | undefined {
+  if (part.otherwise !== batch.otherwise) return formatDay(part.sow)
   const { id, code, planting, n, age } = batch
   const usual = planner.tryOne(season, { id, code, planting, n, age, pinned: false, plants: part.plants, plantOn: part.plantOn, sowOn: undefined, otherwise: part.otherwise })
   return usual.sow === part.sow ? undefined : formatDay(part.sow)

@@ -3,8 +3,19 @@ import type { Habits } from '../../season/schema'
 import { workOf, type Work } from '../labour/labour'
 import type { Batch } from './batch'
 
-/** All work of a batch, in minutes. */
-export function batchWork(batch: Batch, habits: Pick<Habits, 'work'>): Work[] {
+const found = new WeakMap<Batch, { by: Habits['work']; work: readonly Work[] }>()
+
+/** All work of a batch, in minutes; what was found of a batch is kept. */
+export function batchWork(batch: Batch, habits: Pick<Habits, 'work'>): readonly Work[] {
+  const known = found.get(batch)
+  if (known?.by === habits.work) return known.work
+  const work = workOfBatch(batch, habits)
+  found.set(batch, { by: habits.work, work })
+  return work
+}
+
+/** As `batchWork`, without keeping it: for batches that are only tried. */
+export function workOfBatch(batch: Batch, habits: Pick<Habits, 'work'>): Work[] {
   const { way, plants, plantOn, stays, sizing } = batch
   if (!sizing || stays.length === 0) return []
   const thinOn = way.method.sowing.policy === 'thin' ? batch.leafWork.find(({ kind }) => kind === 'thin')?.day : undefined

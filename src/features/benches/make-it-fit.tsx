@@ -9,18 +9,20 @@ import Checkbox from '@mui/material/Checkbox'
 import Dialog from '@mui/material/Dialog'
 import IconButton from '@mui/material/IconButton'
 import LinearProgress from '@mui/material/LinearProgress'
+import Skeleton from '@mui/material/Skeleton'
 import ToggleButton from '@mui/material/ToggleButton'
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
 import Tooltip from '@mui/material/Tooltip'
 import Typography from '@mui/material/Typography'
-import { memo, useDeferredValue, useEffect, useMemo, useState } from 'react'
+import { memo, startTransition, useEffect, useMemo, useRef, useState } from 'react'
+import type { Day } from '../../core/calendar/day'
 import type { ThingEdit } from '../../actions/change-season'
 import { overFrom } from '../../core/capacity/limits'
-import { plantingsOf, proposalsOf, withPlantings, type Proposal } from '../../core/fit/proposals'
+import { plantingsOf, proposalSteps, withPlantings, type Pick, type Proposal } from '../../core/fit/proposals'
 import type { Trouble } from '../../core/fit/troubles'
 import { withDecision } from '../../core/plan/decided'
 import { planFigures, type PlanFigures } from '../../core/plan/figures'
-import type { Plan } from '../../core/plan/plan'
+import type { Plan, Planner } from '../../core/plan/plan'
 import type { Season } from '../../season/schema'
 import { useSeason } from '../../ui/season-context'
 import { placePaint } from '../../ui/stair/place-hatches'
@@ -51,13 +53,14 @@ export function MakeItFit({ onClose }: { onClose: () => void }) {
 
   const { status } = fit
   const current = fit.of === season ? status : undefined
-  const picks = useDeferredValue(current?.picks)
-  const proposals = useMemo(() => (picks ? proposalsOf(planner, plan, picks, from) : []), [planner, plan, picks, from])
+  const proposals = useProposals(planner, plan, current?.picks, from, current?.doing === 'searching')
   const taken = useMemo(() => proposals.filter(({ pick }) => !left.has(pick.batch)), [proposals, left])
-  const after = useMemo(() => (taken.length === 0 ? plan : planner.plan(withPlantings(season, plantingsOf(planner, plan, taken.map(({ pick }) => pick))))), [planner, plan, season, taken])
-  const shown = plan.limits.flatMap((before, i) => {
-    const then = after.limits[i]!
-    return overFrom(before, from).length > 0 || overFrom(then, from).length > 0 ? [{ before, after: then }] : []
+  const made = useAfter(planner, plan, taken, from)
+  const { plan: after, figures: then } = made.after ?? { plan, figures: made.before }
+  const rows = useGrowing(proposals.length)
+  const shown = plan.limits.flatMap((was, i) => {
+    const is = after.limits[i]!
+    return overFrom(was, from).length > 0 || overFrom(is, from).length > 0 ? [{ before: was, after: is }] : []
   })
 
   const take = async () => {
@@ -97,10 +100,10 @@ export function MakeItFit({ onClose }: { onClose: () => void }) {
             <Typography variant="h2" id="fit-loads">
               Before and after
             </Typography>
-            <Figures before={planFigures(plan, from)} after={planFigures(after, from)} late={taken.reduce((sum, { late }) => sum + Math.max(0, late), 0)} changes={taken.length} format={format} />
+            <Figures before={made.before} after={then} late={taken.reduce((sum, { late }) => sum + Math.max(0, late), 0)} changes={taken.length} format={format} />
             {shown.length === 0 && <Box sx={{ color: 'text.secondary', fontSize: 14, mt: 1 }}>Nothing is over{reach === 'today' ? ` from ${format.date(today)} on` : ''}.</Box>}
             <Box component="ul" sx={{ listStyle: 'none', m: 0, mt: 2, p: 0 }} aria-label="Loads before and after">
-              {shown.map((pair) => (
+              {made.before && shown.map((pair) => (
                 <BeforeAfter key={pair.after.id} {...pair} from={from} span={span} fill={pair.after.kind === 'container' || pair.after.kind === 'crew' ? 'var(--ribbon-load)' : placePaint(pair.after.of)} />
               ))}
             </Box>
@@ -126,7 +129,7 @@ export function MakeItFit({ onClose }: { onClose: () => void }) {
             </Box>
             {proposals.length === 0 && <Box sx={{ color: 'text.secondary', mt: 1 }}>{fit.running ? 'Looking …' : current?.overfullNow === 0 ? 'Nothing needs to change: everything fits.' : 'No change was found that helps.'}</Box>}
             <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0 }} aria-label="Proposed changes">
-              {proposals.map((proposal) => (
+              {proposals.slice(0, rows).map((proposal) => (
                 <ProposalRow key={proposal.pick.batch} proposal={proposal} taken={!left.has(proposal.pick.batch)} busy={busy} onToggle={toggle} onPin={(one) => void pin(one)} />
               ))}
             </Box>
@@ -145,6 +148,92 @@ export function MakeItFit({ onClose }: { onClose: () => void }) {
       </Box>
     </Dialog>
   )
+}
+
+const TURN = 12 // ms of work before the page has its turn again
+
+/** The proposals of picks, made a little at a time: a search has news several times a second, and the page must answer meanwhile. */
+function useProposals(planner: Planner, plan: Plan, picks: readonly Pick[] | undefined, from: Day, searching: boolean): readonly Proposal[] {
+  const last = useRef(0)
+  const [made, setMade] = useState<{ of: Plan; from: Day; proposals: readonly Proposal[] }>()
+  useEffect(() => {
+    if (!picks) return
+    let gone = false
+    const make = async () => {
+      const steps = proposalSteps(planner, plan, picks, from)
+      let turn = performance.now()
+      for (;;) {
+        const step = steps.next()
+        if (step.done) {
+          last.current = performance.now()
+          return startTransition(() => (gone ? undefined : setMade({ of: plan, from, proposals: step.value })))
+        }
+        if (performance.now() - turn < TURN) continue
+        await new Promise((next) => setTimeout(next))
+        if (gone) return
+        turn = performance.now()
+      }
+    }
+    // While better plans still come every moment, only now and then one is shown.
+    const wait = searching ? EVERY - (performance.now() - last.current) : 60
+    const soon = setTimeout(() => void make(), Math.max(60, wait))
+    return () => {
+      gone = true
+      clearTimeout(soon)
+    }
+  }, [planner, plan, picks, from, searching])
+  return picks && made?.of === plan && made.from === from ? made.proposals : NO_PROPOSALS
+}
+
+const NO_PROPOSALS: readonly Proposal[] = []
+const EVERY = 1500 // ms between two lists of changes while the search goes on
+
+/** The figures of the plan, and it with changes taken with its own, worked out in steps; the last one while the next is being made. */
+function useAfter(planner: Planner, plan: Plan, taken: readonly Proposal[], from: Day): { before: PlanFigures | undefined; after: { plan: Plan; figures: PlanFigures } | undefined } {
+  const [before, setBefore] = useState<{ of: Plan; from: Day; figures: PlanFigures }>()
+  const [made, setMade] = useState<{ of: Plan; from: Day; plan: Plan; figures: PlanFigures }>()
+  useEffect(() => {
+    const soon = setTimeout(() => {
+      const figures = planFigures(plan, from)
+      startTransition(() => setBefore({ of: plan, from, figures }))
+    }, 30)
+    return () => clearTimeout(soon)
+  }, [plan, from])
+  useEffect(() => {
+    let gone = false
+    const turn = () => new Promise((next) => setTimeout(next))
+    const make = async () => {
+      const changes = plantingsOf(planner, plan, taken.map(({ pick }) => pick))
+      await turn()
+      if (gone) return
+      const after = planner.plan(withPlantings(plan.season, changes))
+      await turn()
+      // Limits are found when first asked for.
+      void after.limits
+      await turn()
+      const figures = planFigures(after, from)
+      startTransition(() => (gone ? undefined : setMade({ of: plan, from, plan: after, figures })))
+    }
+    if (taken.length > 0) void make()
+    return () => void (gone = true)
+  }, [planner, plan, taken, from])
+  return {
+    before: before?.of === plan && before.from === from ? before.figures : undefined,
+    after: taken.length > 0 && made?.of === plan && made.from === from ? made : undefined,
+  }
+}
+
+const AT_ONCE = 12 // rows drawn in one turn
+
+/** How many of so many rows are drawn: some at once, and some more with every turn, so that a long list does not hold up the page. */
+function useGrowing(count: number): number {
+  const [drawn, setDrawn] = useState(AT_ONCE)
+  useEffect(() => {
+    if (drawn >= count) return
+    const soon = setTimeout(() => startTransition(() => setDrawn(drawn + AT_ONCE)), 16)
+    return () => clearTimeout(soon)
+  }, [drawn, count])
+  return drawn
 }
 
 function Progress({ status, running, stopped, seconds, onStop, onStart }: { status: FitStatus | undefined; running: boolean; stopped: boolean; seconds: number; onStop: () => void; onStart: () => void }) {
@@ -229,7 +318,8 @@ function Troubles({ status, plan, format }: { status: FitStatus | undefined; pla
   )
 }
 
-function Figures({ before, after, late, changes, format }: { before: PlanFigures; after: PlanFigures; late: number; changes: number; format: Format }) {
+function Figures({ before, after, late, changes, format }: { before: PlanFigures | undefined; after: PlanFigures | undefined; late: number; changes: number; format: Format }) {
+  if (!before || !after) return <Skeleton variant="rectangular" height={190} sx={{ mt: 1 }} />
   const rows: [string, number, number, number?][] = [
     ['Over, tray places × days', before.overfull, after.overfull],
     ['Days late, all together', 0, late],
