@@ -192,10 +192,12 @@ function Detail({ limit, day }: { limit: Limit; day: Day }) {
       }),
     [plan, season, i, kind, day],
   )
+  const look = looks[i]
+  // The same object while the place is the same: the chart is made anew for another.
+  const fill = useMemo(() => (kind !== 'container' && kind !== 'crew' && look ? { light: look.fill, dark: look.darkFill } : { light: '#C4C2BC', dark: '#5B646D' }), [kind, look])
   const placement = useMemo(() => (kind === 'place' ? placeTrays(plan.standing, season.places, i) : undefined), [plan, season, i, kind])
   const sorted = useMemo(() => standing.toSorted((a, b) => b.size - a.size || (a.stay?.until ?? 0) - (b.stay?.until ?? 0)), [standing])
   const most = Math.max(1, ...standing.map(({ size }) => size))
-  const look = looks[i]
   const over = load.over.filter((one) => one.until > day)
   return (
     <Box component="section" aria-labelledby="detail-title">
@@ -219,7 +221,7 @@ function Detail({ limit, day }: { limit: Limit; day: Day }) {
         </Box>
       )}
       <Box sx={{ mt: 1, border: 1, borderColor: 'divider', borderRadius: 1.5, bgcolor: 'background.paper', p: 1 }}>
-        <LoadChart load={load} unit={`${unit}s`} height={CHART} fill={kind !== 'container' && kind !== 'crew' && look ? { light: look.fill, dark: look.darkFill } : { light: '#C4C2BC', dark: '#5B646D' }} />
+        <LoadChart load={load} unit={`${unit}s`} height={CHART} fill={fill} />
       </Box>
       {kind === 'place' && <MatsList load={plan.places[i]!} day={day} />}
       <Typography variant="h3" sx={{ mt: 2.5 }}>

@@ -205,6 +205,11 @@ function useAfter(planner: Planner, plan: Plan, taken: readonly Proposal[], from
     const make = async () => {
       const changes = plantingsOf(planner, plan, taken.map(({ pick }) => pick))
       await turn()
+      // A few plantings more with every turn: the planner keeps what it has computed.
+      for (let some = AT_ONCE; some < changes.length && !gone; some += AT_ONCE) {
+        planner.plan(withPlantings(plan.season, changes.slice(0, some)))
+        await turn()
+      }
       if (gone) return
       const after = planner.plan(withPlantings(plan.season, changes))
       await turn()
@@ -223,7 +228,7 @@ function useAfter(planner: Planner, plan: Plan, taken: readonly Proposal[], from
   }
 }
 
-const AT_ONCE = 12 // rows drawn in one turn
+const AT_ONCE = 8 // rows drawn, or plantings computed, in one turn
 
 /** How many of so many rows are drawn: some at once, and some more with every turn, so that a long list does not hold up the page. */
 function useGrowing(count: number): number {
