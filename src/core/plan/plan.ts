@@ -305,22 +305,23 @@ function createTables(season: Season, span: Span): Tables {
 function plantingSpan(plantings: readonly Planting[], extra: Planting | undefined): Span {
   let first = Infinity
   let last = -Infinity
+  // Sowings so many days before the first planting are known of anyway.
+  const sown = (iso: string) => (first = Math.min(first, parseDay(iso) + SEARCH_DAYS))
   const take = (planting: Planting) => {
     const on = parseDay(planting.on)
     first = Math.min(first, on)
     last = Math.max(last, on)
-    if (planting.sowOn !== undefined) first = Math.min(first, parseDay(planting.sowOn))
+    if (planting.sowOn !== undefined) sown(planting.sowOn)
     const { series } = planting
     if (!series) return
     if (series.last !== undefined) last = Math.max(last, parseDay(series.last))
     if (series.dates) last = Math.max(last, parseDay(series.dates.at(-1)!))
     if (series.count !== undefined) last = Math.max(last, on + (series.count - 1) * series.every)
     for (const change of planting.changes) {
-      for (const iso of [change.on, change.sowOn]) {
-        if (iso === undefined) continue
-        first = Math.min(first, parseDay(iso))
-        last = Math.max(last, parseDay(iso))
-      }
+      if (change.sowOn !== undefined) sown(change.sowOn)
+      if (change.on === undefined) continue
+      first = Math.min(first, parseDay(change.on))
+      last = Math.max(last, parseDay(change.on))
     }
   }
   for (const planting of plantings) take(planting)
