@@ -1,5 +1,6 @@
 /** npm run screenshots: one picture of each main view, from the demo farm, into docs/screenshots/. */
 import { mkdirSync, readFileSync } from 'node:fs'
+import type { Page } from '@playwright/test'
 import { readSeasonText } from '../src/interchange/season-file'
 import { ROOT } from './machine.mjs'
 import { withServedSeason } from './served-season'
@@ -12,6 +13,15 @@ interface Shot {
   dark?: boolean
   /** Something to press first. */
   press?: RegExp
+  /** More to do before the picture is taken. */
+  act?: (page: Page) => Promise<void>
+}
+
+/** Until the search has a plan that fits and says how good it is. */
+async function fits(page: Page): Promise<void> {
+  await page.getByTestId('fit-status').getByText(/No plan is better/).waitFor({ timeout: 60_000 })
+  await page.getByRole('list', { name: 'Proposed changes' }).getByRole('listitem').first().waitFor()
+  await page.waitForTimeout(3000)
 }
 
 const SHOTS: Shot[] = [
@@ -19,7 +29,6 @@ const SHOTS: Shot[] = [
   { file: 'today-phone', path: '/today', width: 390, height: 844 },
   { file: 'plan', path: '/plan' },
   { file: 'plan-batch', path: '/plan?batch=tr', press: /^Cells/ },
-  { file: 'plan-new-planting', path: '/plan?new=1&from=la' },
   { file: 'plan-night', path: '/plan?batch=qy.1', dark: true },
   { file: 'plan-phone', path: '/plan', width: 390, height: 844 },
   { file: 'benches', path: '/benches' },
@@ -28,24 +37,46 @@ const SHOTS: Shot[] = [
   { file: 'frost', path: '/farm?edit=frost' },
   { file: 'compare-ways', path: '/plan?batch=tr', press: /^Compare ways/ },
   { file: 'know-how', path: '/know-how?crop=tomato', press: /^Say it your way/ },
-  { file: 'way', path: '/know-how?method=lisianthus-bought' },
   { file: 'seed', path: '/seed?lot=celosia-plume-lot' },
   { file: 'field', path: '/field?stand=la.3' },
   { file: 'field-beds', path: '/field?tab=beds', press: /^Through the season/ },
   { file: 'field-phone', path: '/field', width: 390, height: 844 },
-  { file: 'know-how-phone', path: '/know-how?crop=basil', width: 390, height: 844 },
+  { file: 'fit', path: '/benches', press: /^Make it fit/, act: fits },
+  {
+    file: 'benches-after',
+    path: '/benches',
+    press: /^Make it fit/,
+    act: async (page) => {
+      await fits(page)
+      await page.getByRole('button', { name: /^Take \d+ changes$/ }).click()
+      await page.getByText(/^Made it fit/).waitFor()
+      await page.getByText(/^Made it fit/).waitFor({ state: 'hidden', timeout: 20_000 })
+      await page.getByRole('list', { name: 'Places' }).getByRole('button', { name: /Long tunnel/ }).click()
+      await page.waitForTimeout(1500)
+    },
+  },
+  {
+    file: 'what-if',
+    path: '/what-if',
+    act: async (page) => {
+      await page.getByRole('button', { name: 'Make a copy and look at it' }).click()
+      await page.getByText('looked at now').first().waitFor()
+      await page.getByText(/You look at a copy/).waitFor({ state: 'hidden', timeout: 20_000 })
+    },
+  },
 ]
 
 const demo = readSeasonText(readFileSync(`${ROOT}/demo/sallow-ferry-2027.json`, 'utf8'))
 if (!demo.ok) throw new Error('the demo farm must read')
 mkdirSync(`${ROOT}/docs/screenshots`, { recursive: true })
 await withServedSeason(demo.season, async (browser, url) => {
-  for (const { file, path, width = 1280, height = 800, dark = false, press } of SHOTS) {
+  for (const { file, path, width = 1280, height = 800, dark = false, press, act } of SHOTS) {
     const page = await browser.newPage({ viewport: { width, height }, locale: 'en-GB', colorScheme: dark ? 'dark' : 'light' })
     await page.goto(`${url}${path}`)
     await page.locator('html[data-ready]').waitFor()
     await page.evaluate(() => document.fonts.ready)
     if (press) await page.getByRole('button', { name: press }).first().click()
+    await act?.(page)
     await page.waitForTimeout(1200)
     await page.screenshot({ path: `${ROOT}/docs/screenshots/${file}.png` })
     await page.close()
