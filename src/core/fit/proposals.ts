@@ -1,5 +1,5 @@
 /** What a fit proposes: changes of single batches, each with what it makes room for, and the plantings they come to. */
-import type { Anchor, Otherwise, Planting, Season, SeriesChange, Share } from '../../season/schema'
+import type { Anchor, Planting, Season, SeriesChange, Share } from '../../season/schema'
 import { formatDay, parseDay, weekStart, type Day } from '../calendar/day'
 import type { Limit } from '../capacity/limits'
 import type { Batch } from '../plan/batch'

@@ -132,7 +132,8 @@ export function BenchDrawing({ place, number, placement, day, still = false }: B
   const ghostRow = ghost && rows.find(({ level }) => level.bench === ghost.bench && level.level === ghost.level)
   return (
     <Box>
-      <svg ref={svg} width="100%" viewBox={`-2 0 ${WIDE + 4} ${height}`} role="group" aria-label={`${place.name} from above on ${format.date(day)}`} style={{ display: 'block', maxHeight: still ? undefined : '60vh', touchAction: 'pan-y' }}>
+      <Box sx={{ overflowX: 'auto', '& > svg': { minWidth: still ? 0 : { xs: 620, sm: 0 } } }} {...(still ? {} : { tabIndex: 0, role: 'region', 'aria-label': 'Benches drawn to scale' })}>
+      <svg ref={svg} width="100%" viewBox={`-2 0 ${WIDE + 4} ${height}`} role="group" aria-label={`${place.name} from above on ${format.date(day)}`} style={{ display: 'block', maxHeight: still ? undefined : '60vh', touchAction: 'pan-x pan-y' }}>
         {rows.map((row) => (
           <g key={row.number} transform={`translate(0 ${row.top})`}>
             <text y={-7} fontSize={14} fill="var(--mui-palette-text-secondary)">
@@ -156,7 +157,7 @@ export function BenchDrawing({ place, number, placement, day, still = false }: B
               aria-label={`${one.standing.batch.code} ${one.standing.batch.variety.name}, ${count(format, one.standing.size, 'tray place')}, until ${format.date(one.standing.until)}${one.standing.pinned ? ', pinned here' : ''}`}
               onKeyDown={(event) => onKey(event, one)}
               opacity={dragged?.piece === one ? 0.35 : 1}
-              style={{ cursor: still ? 'default' : 'grab', outlineOffset: 2, touchAction: 'pan-y' }}
+              style={{ cursor: still ? 'default' : 'grab', outlineOffset: 2, touchAction: 'pan-x pan-y' }}
               data-piece={one.standing.batch.code}
             >
               <TraysOf piece={one} row={rows[one.level]!} tint={tints.get(one.standing.batch.way.crop.key)!} day={day} chosen={chosen === id} />
@@ -171,6 +172,7 @@ export function BenchDrawing({ place, number, placement, day, still = false }: B
           </g>
         )}
       </svg>
+      </Box>
       {failure && <Box sx={{ color: 'error.main' }}>{failure}</Box>}
       {without.length > 0 && (
         <Box sx={{ mt: 0.5, color: 'error.main', fontWeight: 650, fontSize: 14 }}>

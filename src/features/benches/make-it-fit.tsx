@@ -76,11 +76,11 @@ export function MakeItFit({ onClose }: { onClose: () => void }) {
   return (
     <Dialog open fullScreen onClose={onClose} aria-labelledby="fit-title" slotProps={{ paper: { sx: { bgcolor: 'background.default' } } }}>
       <Box sx={{ maxWidth: 1360, width: '100%', mx: 'auto', px: { xs: 1.5, md: 3 }, pt: 2, pb: 0, display: 'flex', flexDirection: 'column', minHeight: '100%' }}>
-        <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5, alignItems: 'center' }}>
-          <Typography variant="h1" component="h2" id="fit-title" sx={{ flex: 1 }}>
+        <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 1.5, rowGap: 0.5, alignItems: 'center' }}>
+          <Typography variant="h1" component="h2" id="fit-title" sx={{ flex: 1, minWidth: { xs: 'calc(100% - 70px)', sm: 0 } }}>
             Make it fit
           </Typography>
-          <ToggleButtonGroup exclusive size="small" value={reach} onChange={(_, value: Reach | null) => value && setReach(value)} aria-label="What may change">
+          <ToggleButtonGroup exclusive size="small" sx={{ order: { xs: 3, sm: 0 } }} value={reach} onChange={(_, value: Reach | null) => value && setReach(value)} aria-label="What may change">
             <ToggleButton value="today">From {format.shortDate(today)} on</ToggleButton>
             <ToggleButton value="season">The whole season</ToggleButton>
           </ToggleButtonGroup>
@@ -245,8 +245,8 @@ function Progress({ status, running, stopped, seconds, onStop, onStart }: { stat
   const { format } = useSeason()
   return (
     <Box sx={{ mt: 1 }}>
-      <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', minHeight: 36 }}>
-        <Box role="status" data-testid="fit-status" sx={{ flex: 1 }}>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 2, rowGap: 0.5, alignItems: 'center', minHeight: 36, pb: { xs: 0.75, sm: 0 } }}>
+        <Box role="status" data-testid="fit-status" sx={{ flex: 1, minWidth: { xs: '100%', sm: 0 } }}>
           {progressWords(status, running, stopped, format)}
           {running && seconds > 3 && <Box component="span" sx={{ color: 'text.secondary' }}> {format.number(seconds)} s</Box>}
         </Box>
