@@ -51,7 +51,7 @@ describe('a fit', () => {
         expect(fit.cost).toBeCloseTo(best.cost, 5)
         if (fit.overfull === 0) expect(fit.bound).toBeLessThanOrEqual(best.cost + 1e-6)
       }),
-      { numRuns: 150 },
+      { numRuns: 90 },
     )
   }, 60_000)
   it('has a bound that no choice beats, at whatever prices', () => {

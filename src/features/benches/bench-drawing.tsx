@@ -160,6 +160,8 @@ export function BenchDrawing({ place, number, placement, day, still = false }: B
               style={{ cursor: still ? 'default' : 'grab', outlineOffset: 2, touchAction: 'pan-x pan-y' }}
               data-piece={one.standing.batch.code}
             >
+              {/* What a pointer that rests on it is told. */}
+              <title>{`${one.standing.batch.code} ${one.standing.batch.variety.name}, until ${format.date(one.standing.until)}`}</title>
               <TraysOf piece={one} row={rows[one.level]!} tint={tints.get(one.standing.batch.way.crop.key)!} day={day} chosen={chosen === id} />
             </g>
           )

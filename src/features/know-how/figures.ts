@@ -77,6 +77,7 @@ export const SECTIONS: readonly FigureSection[] = [
       { path: 'care.buryAtPotting', name: 'Bury the stem, potting', kind: bury, ofVariety: true },
       { path: 'care.buryAtPlanting', name: 'Bury the stem, planting', kind: bury, ofVariety: true },
       { path: 'thinAtLeaf', name: 'Thin at true leaf', kind: number('') },
+      { path: 'care.water', name: 'Mix while small', kind: { as: 'choice', options: [['moist', 'kept moist'], ['dry-between', 'dry between waterings']] }, ofVariety: true },
       { path: 'care.feedAtLeaf', name: 'First feed at true leaf', kind: number(''), ofVariety: true },
       { path: 'care.pinch', name: 'Pinching', kind: { as: 'pinch' }, ofVariety: true },
       { path: 'care.dayLength', name: 'Days that set it off', kind: { as: 'choice', options: [['short', 'short days'], ['long', 'long days'], ['neutral', 'any']] }, ofVariety: true },

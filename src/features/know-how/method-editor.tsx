@@ -215,6 +215,7 @@ export function MethodEditor({ stored }: { stored: Method }) {
               {method.sowing.policy !== 'bought' && (
                 <ChoiceField label="Heat and cover come off" value={String(method.leaveHeatAt) as '0.1' | '0.5' | '0.9'} options={[['0.1', 'at the first seedlings'], ['0.5', 'at half'], ['0.9', 'when nearly all are up']]} onChange={(at) => at && set({ leaveHeatAt: Number(at) as Method['leaveHeatAt'] })} width={230} />
               )}
+              {method.sowing.policy !== 'bought' && <ChoiceField label="Sown" value={method.seeder ? 'seeder' : 'hand'} options={[['hand', 'by hand'], ['seeder', 'with a seeder']]} onChange={(by) => put('seeder', by === 'seeder' ? true : undefined)} width={150} />}
               {method.stages.filter(({ container }) => container !== undefined).length > 1 && <ChoiceField label="Potted up" value={pointKey(method.potUpPoint)} options={POINTS} onChange={(point) => point && set({ potUpPoint: Number(point) })} width={130} />}
             </Fields>}
             <Box sx={{ mt: 1.5 }}>

@@ -16,6 +16,7 @@ import type { Day } from '../../core/calendar/day'
 import type { Batch } from '../../core/plan/batch'
 import { compareWays, type ComparedWay, type CostPart } from '../../core/plan/compare'
 import type { Method } from '../../season/schema'
+import { withFigure } from '../../season/figures'
 import { useSeason } from '../../ui/season-context'
 import { Stair } from '../../ui/stair/stair'
 import { useChange } from '../../ui/use-change'
@@ -42,8 +43,10 @@ export function CompareWays({ batch, onClose, onUsed }: { batch: Batch; onClose:
   const use = async (method: Method) => {
     const { planting } = batch
     const isNew = !season.methods.some(({ key }) => key === method.key)
-    const next = { ...planting, method: method.key }
-    delete next.sowOn // a day chosen by hand belonged to the way before
+    // A day chosen by hand, and where it was raised otherwise, belonged to the way before.
+    const next = { ...planting, method: method.key, changes: planting.changes.map((change) => withFigure(change, 'otherwise', undefined)) }
+    delete next.sowOn
+    delete next.otherwise
     const edits: ThingEdit[] = [...(isNew ? [{ of: 'methods' as const, key: method.key, from: null, to: method }] : []), { of: 'plantings', key: planting.key, from: planting, to: next }]
     if (await change(edits, `${planting.code} ${batch.variety.name}: ${method.name}`)) onUsed()
   }
