@@ -41,6 +41,16 @@ const SHOTS: Shot[] = [
   { file: 'field', path: '/field?stand=la.3' },
   { file: 'field-beds', path: '/field?tab=beds', press: /^Through the season/ },
   { file: 'field-phone', path: '/field', width: 390, height: 844 },
+  {
+    file: 'what-if',
+    path: '/what-if',
+    act: async (page) => {
+      await page.getByRole('button', { name: 'Make a copy and look at it' }).click()
+      await page.getByText('looked at now').first().waitFor()
+      await page.getByText(/You look at a copy/).waitFor()
+      await page.getByText(/You look at a copy/).waitFor({ state: 'hidden', timeout: 20_000 })
+    },
+  },
   { file: 'fit', path: '/benches', press: /^Make it fit/, act: fits },
   {
     file: 'benches-after',
@@ -53,15 +63,6 @@ const SHOTS: Shot[] = [
       await page.getByText(/^Made it fit/).waitFor({ state: 'hidden', timeout: 20_000 })
       await page.getByRole('list', { name: 'Places' }).getByRole('button', { name: /Long tunnel/ }).click()
       await page.waitForTimeout(1500)
-    },
-  },
-  {
-    file: 'what-if',
-    path: '/what-if',
-    act: async (page) => {
-      await page.getByRole('button', { name: 'Make a copy and look at it' }).click()
-      await page.getByText('looked at now').first().waitFor()
-      await page.getByText(/You look at a copy/).waitFor({ state: 'hidden', timeout: 20_000 })
     },
   },
 ]

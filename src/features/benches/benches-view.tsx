@@ -18,6 +18,7 @@ import { capacityOn, loadOn, type Load } from '../../core/capacity/load'
 import { spreadOverWeeks } from '../../core/labour/labour'
 import { batchWork } from '../../core/plan/work'
 import type { Batch, Stay } from '../../core/plan/batch'
+import type { Place } from '../../season/schema'
 import { useSeason, useWorkingDay } from '../../ui/season-context'
 import { placePaint } from '../../ui/stair/place-hatches'
 import { StairGlyph } from '../../ui/stair/stair'
@@ -114,6 +115,9 @@ export function BenchesView() {
     </Box>
   )
 }
+
+/** Whether a place is one that seed is put into to be warm. */
+const givesHeat = (place: Place): boolean => place.kind === 'heat-mat' || place.kind === 'germination-cabinet' || place.kind === 'lit-shelf' || place.stock.some(({ gives }) => gives === 'heat')
 
 /** The place that is over soonest, or else the fullest on the day. */
 function firstWorry(loads: readonly Load<unknown>[], day: Day): number {
@@ -223,7 +227,7 @@ function Detail({ limit, day }: { limit: Limit; day: Day }) {
       <Box sx={{ mt: 1, border: 1, borderColor: 'divider', borderRadius: 1.5, bgcolor: 'background.paper', p: 1 }}>
         <LoadChart load={load} unit={`${unit}s`} height={CHART} fill={fill} />
       </Box>
-      {kind === 'place' && <MatsList load={plan.places[i]!} day={day} />}
+      {kind === 'place' && givesHeat(season.places[i]!) && <MatsList load={plan.places[i]!} day={day} />}
       <Typography variant="h3" sx={{ mt: 2.5 }}>
         {kind === 'crew'
           ? `In ${format.week(day)}: ${count(format, Math.round(standing.reduce((sum, { size }) => sum + size, 0) * 10) / 10, 'hour')} for ${count(format, standing.length, 'batch', 'batches')}`

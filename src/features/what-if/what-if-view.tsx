@@ -116,7 +116,7 @@ function Compared({ actions }: { actions: WhatIfActions }) {
           <tr>
             <th scope="row" />
             {all.map(({ id, name }) => (
-              <td key={id ?? 'season'}>
+              <Box component="td" key={id ?? 'season'} sx={{ '&&': { verticalAlign: 'top' } }}>
                 <Box sx={{ display: 'grid', gap: 0.5, justifyItems: 'end' }}>
                   {(data.whatIf?.id ?? null) !== id && (
                     <Button size="small" variant="outlined" disabled={actions.busy} onClick={() => void actions.view(id)} aria-label={`Look at ${name}`}>
@@ -134,7 +134,7 @@ function Compared({ actions }: { actions: WhatIfActions }) {
                     </>
                   )}
                 </Box>
-              </td>
+              </Box>
             ))}
           </tr>
         </tbody>
