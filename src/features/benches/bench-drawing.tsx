@@ -70,14 +70,18 @@ export function BenchDrawing({ place, number, placement, day, still = false }: B
   const [chosen, setChosen] = useState<string>()
   const [dragged, setDragged] = useState<{ piece: Piece; dx: number; dy: number }>()
   const svg = useRef<SVGSVGElement>(null)
-  const { busy, change, failure } = useChange()
+  const { busy: saving, change, failure } = useChange()
+  // A change that is saved shows when the plan comes back with it; until then nothing is moved from where it was.
+  const [saved, setSaved] = useState<Placement>()
+  const busy = saving || saved === placement
   const piece = pieces.find(({ standing }) => standing.batch.id === chosen)
   const without = placement.without.filter(({ from, until }) => from <= day && day < until)
 
   const pin = async (of: Piece, to: Omit<StandsAt, 'place'> | undefined) => {
     const { batch } = of.standing
     const stands = withPin(batch, place.key, to)
-    await change([{ of: 'plantings', key: batch.planting.key, from: batch.planting, to: withDecision(batch.planting, batch.n, { stands }) }], to ? `${batch.code} stands where it was put` : `${batch.code} stands where it fits`)
+    const done = await change([{ of: 'plantings', key: batch.planting.key, from: batch.planting, to: withDecision(batch.planting, batch.n, { stands }) }], to ? `${batch.code} stands where it was put` : `${batch.code} stands where it fits`)
+    if (done) setSaved(placement)
   }
   /** Where a piece that is dragged so far would stand; on whole tray places, inside the bench. */
   const target = (of: Piece, dx: number, dy: number): Omit<StandsAt, 'place'> | undefined => {
@@ -119,6 +123,7 @@ export function BenchDrawing({ place, number, placement, day, still = false }: B
     const own = placement.levels[level]!
     const steps: Record<string, number> = { ArrowLeft: -own.across, ArrowRight: own.across, ArrowUp: -1, ArrowDown: 1 }
     if (event.key === 'Enter' || event.key === ' ') setChosen(of.standing.batch.id)
+    else if (busy) return
     else if (event.altKey && steps[event.key] !== undefined) {
       const next = Math.max(0, Math.min(Math.floor(own.size - of.standing.size + 1e-9), Math.floor(at) + steps[event.key]!))
       void pin(of, { bench: own.bench, level: own.level, at: next })

@@ -46,14 +46,25 @@ export function MakeItFit({ onClose }: { onClose: () => void }) {
   const from = reach === 'today' ? today : Math.min(today, span.first)
   const { start } = fit
   useEffect(() => start(season, from), [start, season, from])
-  // Changes left out belong to one search: another begins with none.
-  const [leftOut, setLeftOut] = useState<{ of: Season; reach: Reach; ids: ReadonlySet<string> }>()
-  const left = leftOut?.of === season && leftOut.reach === reach ? leftOut.ids : NONE
-  const setLeft = (ids: ReadonlySet<string>) => setLeftOut({ of: season, reach, ids })
 
   const { status } = fit
   const current = fit.of === season ? status : undefined
-  const proposals = useProposals(planner, plan, current?.picks, from, current?.doing === 'searching')
+  // Once changes are chosen among, the list stays as it is: what is found after is shown when asked for.
+  const [held, setHeld] = useState<{ of: Season; reach: Reach; picks: readonly Pick[] }>()
+  const kept = held?.of === season && held.reach === reach ? held.picks : undefined
+  const { proposals, picks } = useProposals(planner, plan, kept ?? current?.picks, from, fit.running && current?.doing === 'searching')
+  const newer = kept !== undefined && current !== undefined && current.picks !== kept
+  // Changes left out belong to one search: another begins with none.
+  const [leftOut, setLeftOut] = useState<{ of: Season; reach: Reach; ids: ReadonlySet<string> }>()
+  const left = leftOut?.of === season && leftOut.reach === reach ? leftOut.ids : NONE
+  const setLeft = (ids: ReadonlySet<string>) => {
+    setLeftOut({ of: season, reach, ids })
+    if (picks) setHeld({ of: season, reach, picks })
+  }
+  const showNewest = () => {
+    setHeld(undefined)
+    setLeftOut(undefined)
+  }
   const taken = useMemo(() => proposals.filter(({ pick }) => !left.has(pick.batch)), [proposals, left])
   const made = useAfter(planner, plan, taken, from)
   const { plan: after, figures: then } = made.after ?? { plan, figures: made.before }
@@ -88,7 +99,10 @@ export function MakeItFit({ onClose }: { onClose: () => void }) {
             <CloseIcon />
           </IconButton>
         </Box>
-        <Progress status={current} running={fit.running} stopped={fit.stopped} seconds={fit.seconds} onStop={fit.stop} onStart={() => start(season, from)} />
+        <Progress status={current} running={fit.running} stopped={fit.stopped} seconds={fit.seconds} onStop={fit.stop} onStart={() => {
+            showNewest()
+            start(season, from)
+          }} />
         {(fit.failure ?? failure ?? problems[0]) && (
           <Alert severity="error" sx={{ mt: 1 }}>
             {fit.failure ?? failure ?? `${problems[0]!.path} ${problems[0]!.message}`}
@@ -127,6 +141,14 @@ export function MakeItFit({ onClose }: { onClose: () => void }) {
                 </>
               )}
             </Box>
+            {newer && (
+              <Box sx={{ fontSize: 14, mt: 0.5 }}>
+                Better changes were found meanwhile.{' '}
+                <Button size="small" onClick={showNewest}>
+                  Show them
+                </Button>
+              </Box>
+            )}
             {proposals.length === 0 && <Box sx={{ color: 'text.secondary', mt: 1 }}>{fit.running ? 'Looking …' : current?.overfullNow === 0 ? 'Nothing needs to change: everything fits.' : 'No change was found that helps.'}</Box>}
             <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0 }} aria-label="Proposed changes">
               {proposals.slice(0, rows).map((proposal) => (
@@ -153,9 +175,9 @@ export function MakeItFit({ onClose }: { onClose: () => void }) {
 const TURN = 12 // ms of work before the page has its turn again
 
 /** The proposals of picks, made a little at a time: a search has news several times a second, and the page must answer meanwhile. */
-function useProposals(planner: Planner, plan: Plan, picks: readonly Pick[] | undefined, from: Day, searching: boolean): readonly Proposal[] {
+function useProposals(planner: Planner, plan: Plan, picks: readonly Pick[] | undefined, from: Day, searching: boolean): { proposals: readonly Proposal[]; picks: readonly Pick[] | undefined } {
   const last = useRef(0)
-  const [made, setMade] = useState<{ of: Plan; from: Day; proposals: readonly Proposal[] }>()
+  const [made, setMade] = useState<{ of: Plan; from: Day; picks: readonly Pick[]; proposals: readonly Proposal[] }>()
   useEffect(() => {
     if (!picks) return
     let gone = false
@@ -166,7 +188,7 @@ function useProposals(planner: Planner, plan: Plan, picks: readonly Pick[] | und
         const step = steps.next()
         if (step.done) {
           last.current = performance.now()
-          return startTransition(() => (gone ? undefined : setMade({ of: plan, from, proposals: step.value })))
+          return startTransition(() => (gone ? undefined : setMade({ of: plan, from, picks, proposals: step.value })))
         }
         if (performance.now() - turn < TURN) continue
         await new Promise((next) => setTimeout(next))
@@ -182,10 +204,10 @@ function useProposals(planner: Planner, plan: Plan, picks: readonly Pick[] | und
       clearTimeout(soon)
     }
   }, [planner, plan, picks, from, searching])
-  return picks && made?.of === plan && made.from === from ? made.proposals : NO_PROPOSALS
+  return picks && made?.of === plan && made.from === from ? made : NO_PROPOSALS
 }
 
-const NO_PROPOSALS: readonly Proposal[] = []
+const NO_PROPOSALS = { proposals: [] as readonly Proposal[], picks: undefined }
 const EVERY = 1500 // ms between two lists of changes while the search goes on
 
 /** The figures of the plan, and it with changes taken with its own, worked out in steps; the last one while the next is being made. */

@@ -3,6 +3,7 @@
 import { proxy, wrap } from 'comlink'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { formatDay, type Day } from '../../core/calendar/day'
+import { sameFigure } from '../../season/figures'
 import type { Season } from '../../season/schema'
 import type { FitApi } from '../../worker/fit.worker'
 import type { FitStatus } from '../../worker/fit-plan'
@@ -19,6 +20,9 @@ export interface Fitting {
   start(season: Season, from: Day): void
   stop(): void
 }
+
+/** News with the very list of changes of the last, where they are the same: what came through a message is always a copy. */
+const withSame = (status: FitStatus, last: FitStatus | undefined): FitStatus => (last && sameFigure(last.picks, status.picks) ? { ...status, picks: last.picks } : status)
 
 export function useFit(): Fitting {
   const [state, setState] = useState<Pick<Fitting, 'running' | 'status' | 'of' | 'stopped' | 'failure' | 'seconds'>>({ running: false, status: undefined, of: undefined, stopped: false, failure: undefined, seconds: 0 })
@@ -42,14 +46,14 @@ export function useFit(): Fitting {
       }
       own.onerror = failed
       const tell = (status: FitStatus) => {
-        if (worker.current === own) setState((last) => ({ ...last, status, seconds: (Date.now() - begun) / 1000 }))
+        if (worker.current === own) setState((last) => ({ ...last, status: withSame(status, last.status), seconds: (Date.now() - begun) / 1000 }))
       }
       wrap<FitApi>(own)
         .fit(season, formatDay(from), proxy(tell))
         .then((status) => {
           if (worker.current !== own) return
           end()
-          setState((last) => ({ ...last, running: false, status, seconds: (Date.now() - begun) / 1000 }))
+          setState((last) => ({ ...last, running: false, status: withSame(status, last.status), seconds: (Date.now() - begun) / 1000 }))
         }, failed)
     },
     [end],
