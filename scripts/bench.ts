@@ -85,6 +85,11 @@ function core(): void {
   const recompute_ms = median((i) => void viewsOf(planner.plan(seasons[i]!)), 40, 50)
   const cold_ms = median(() => void viewsOf(createPlanner().plan(renewed(season))), 7, 2)
 
+  const shared = renewed({ ...season, habits: { ...season.habits, shareTrays: true } })
+  planner.plan(shared)
+  const sharing = Array.from({ length: 60 }, () => renewed(shared))
+  const shared_ms = median((i) => void viewsOf(planner.plan(sharing[i]!)), 30, 20)
+  planner.plan(season)
   const aged = Array.from({ length: 45 }, (_, i) => ({ ...season, plantings: season.plantings.map((planting) => ({ ...planting, agePoint: 0.2 + i / 1000 })) }))
   const anew_ms = median((i) => void viewsOf(planner.plan(aged[i]!)), 40, 5)
 
@@ -100,6 +105,7 @@ function core(): void {
   const round = (ms: number) => Math.round(ms * 1000) / 1000
   const print = (line: object) => console.log(JSON.stringify(line))
   print({ bench: 'plan', batches: plan.batches.length, plantings: season.plantings.length, recompute_ms: round(recompute_ms), floor_ms: round(floor_ms), ratio: round(recompute_ms / floor_ms), limit: 10 })
+  print({ bench: 'plan where sowings share trays', shared_ms: round(shared_ms), ratio: round(shared_ms / floor_ms) })
   print({ bench: 'plan, every batch to another age: no course is known', anew_ms: round(anew_ms), ratio: round(anew_ms / floor_ms) })
   print({ bench: 'plan, nothing kept (climate, sowing tables and sizes made anew)', cold_ms: round(cold_ms), ratio: round(cold_ms / floor_ms) })
   print({ bench: 'edit one planting', edit_ms: round(edit_ms), limit: 5 })

@@ -32,7 +32,7 @@ export function largeSeason(batches: number, seed = 1): Season {
       ...(count > 1 ? { series: { every: 7 + Math.floor(random() * 3) * 7, count } } : {}),
     })
   }
-  const large = readSeason({ ...season, plantings })
+  const large = readSeason({ ...season, habits: { ...season.habits, shareTrays: false }, plantings })
   if (!large.ok) throw new Error(large.problems[0]!.message)
   return large.season
 }

@@ -153,14 +153,14 @@ function leafWork({ way, pass, plantOn }: Course): LeafWork[] {
   })
 }
 
-/** Nearest allowed weekday to a sowing day that stays inside its window; a tie goes earlier. */
-export function onSowingWeekday(sow: Day, of: { readonly window: CountedBack['window'] }, weekdays: readonly number[]): Day {
+/** Nearest allowed weekday to a sowing day that stays inside its window, or without one before the planting day; a tie goes earlier. */
+export function onSowingWeekday(sow: Day, of: { readonly window: CountedBack['window']; readonly plantOn: Day }, weekdays: readonly number[]): Day {
   if (weekdays.length === 0 || weekdays.includes(weekday(sow))) return sow
-  const { window } = of
+  const { window, plantOn } = of
   for (let away = 1; away < 7; away++) {
     for (const day of [sow - away, sow + away]) {
       if (!weekdays.includes(weekday(day))) continue
-      if (!window || (day >= window.earliest && day <= window.latest)) return day
+      if (window ? day >= window.earliest && day <= window.latest : day < plantOn) return day
     }
   }
   return sow

@@ -64,10 +64,10 @@ describe('a batch', () => {
   it('is moved to the nearest sowing weekday inside its window, a tie going earlier', () => {
     const wednesday = parseDay('2027-04-14')
     const window = { earliest: wednesday - 10, latest: wednesday + 10 }
-    expect(onSowingWeekday(wednesday, { window }, [1, 5])).toBe(wednesday - 2)
-    expect(onSowingWeekday(wednesday, { window: { ...window, earliest: wednesday } }, [1, 5])).toBe(wednesday + 2)
-    expect(onSowingWeekday(wednesday, { window }, [3])).toBe(wednesday)
-    expect(onSowingWeekday(wednesday, { window }, [])).toBe(wednesday)
+    expect(onSowingWeekday(wednesday, { window, plantOn: wednesday + 40 }, [1, 5])).toBe(wednesday - 2)
+    expect(onSowingWeekday(wednesday, { window: { ...window, earliest: wednesday }, plantOn: wednesday + 40 }, [1, 5])).toBe(wednesday + 2)
+    expect(onSowingWeekday(wednesday, { window, plantOn: wednesday + 40 }, [3])).toBe(wednesday)
+    expect(onSowingWeekday(wednesday, { window, plantOn: wednesday + 40 }, [])).toBe(wednesday)
   })
   it('stays in step over New Year and in the southern hemisphere', () => {
     const south = readSmall((s) => {

@@ -9,7 +9,7 @@ import { SEARCH_DAYS } from '../schedule/count-back'
 import { numberKeys } from '../schedule/route'
 import { judgedOn, lotNow } from '../seed/lot-now'
 import { lotUses, type Draw, type LotUse } from '../seed/lot-use'
-import { sharedTrays, standers, type SharedTrays, type Stander } from '../traymap/shared-trays'
+import { sharedStays, sharedTrays, standers, type SharedTrays, type Stander } from '../traymap/shared-trays'
 import { computeBatch, type Batch, type Stay } from './batch'
 import { bedPlan, type BedPlan } from '../field/beds'
 import { isInPlace, standOfBatch, standsInPlace, type Stand } from '../field/stand'
@@ -155,7 +155,7 @@ export function createPlanner(): Planner {
       let limits: Limit[] | undefined
       let sharing: SharedTrays | undefined
       const sharedNow = () => (sharing ??= sharedTrays(batches))
-      const standing: readonly { stays: readonly Stay[] }[] = season.habits.shareTrays ? standers(batches, sharedNow()) : batches
+      const standing: readonly { stays: readonly Stay[] }[] = season.habits.shareTrays ? sharedStays(batches, sharedNow()) : batches
       const places = placeLoads(standing, season.places, first, last)
       const containers = containerLoads(standing, season.containers, first, last)
       return {

@@ -39,22 +39,39 @@ export interface SharedTrays {
 /** Days by which emergence and the next move may differ within one tray. */
 const APART = 3
 
-/** What batches must agree in to share a tray. */
-function agreement(batch: Batch): string {
-  const { crop, method } = batch.way
-  const { germination, care } = crop
-  const together = inFirstContainer(batch)
-  const next = batch.stays[together.length]
-  return [batch.sow, together[0]!.containerNumber, germination.light, care.water ?? '', method.leaveHeatAt, ...together.map(({ kind, place }) => `${kind} ${place}`), next ? `into ${next.containerNumber} at ${next.place}` : 'field'].join('|')
+/** Whether two batches sown in the same container on the same day agree in all else that sharing a tray asks for. */
+function agree(a: Batch, b: Batch): boolean {
+  const { germination: ga, care: ca } = a.way.crop
+  const { germination: gb, care: cb } = b.way.crop
+  if (ga.light !== gb.light || ca.water !== cb.water || a.way.method.leaveHeatAt !== b.way.method.leaveHeatAt) return false
+  const count = staysTogether(a)
+  if (count !== staysTogether(b)) return false
+  // The stays in the tray, and the move out of it.
+  for (let i = 0; i <= count; i++) {
+    const [x, y] = [a.stays[i], b.stays[i]]
+    if (x?.place !== y?.place || x?.kind !== y?.kind || x?.containerNumber !== y?.containerNumber) return false
+  }
+  return true
 }
 
-/** The part of a tray that a batch needs beyond whole ones; 0 where it needs none, or cannot share. */
-function rowsNeeded(stay: Stay): { rows: number; cells: number } {
-  const { container, cells } = stay
+/** Whether a stay takes part of a tray beyond whole ones, in rows that others may fill up. */
+function needsPart({ container, cells }: Stay): boolean {
   const { rowCells } = container
-  if (container.kind === 'open-flat' || rowCells === undefined || rowCells >= container.cells || container.packCells !== undefined) return { rows: 0, cells: 0 }
-  const rest = cells % container.cells
-  return { rows: Math.ceil(rest / rowCells), cells: rest }
+  return rowCells !== undefined && rowCells < container.cells && cells % container.cells !== 0 && container.kind !== 'open-flat' && container.packCells === undefined
+}
+
+/** Batches of one day and container, in groups that agree. */
+function agreeing(batches: readonly Batch[]): Sharer[][] {
+  const groups: Sharer[][] = []
+  for (const batch of batches) {
+    const { container, cells } = batch.stays[0]!
+    const rest = cells % container.cells
+    const one: Sharer = { batch, rows: Math.ceil(rest / container.rowCells!), cells: rest, up: batch.pass!.emergence, moves: batch.stays[staysTogether(batch) - 1]!.until }
+    const group = groups.find(([other]) => agree(other!.batch, batch))
+    if (group) group.push(one)
+    else groups.push([one])
+  }
+  return groups
 }
 
 /**
@@ -62,27 +79,26 @@ function rowsNeeded(stay: Stay): { rows: number; cells: number } {
  * that come up and move on within a few days of each other: first the largest, each into the fullest tray it still fits (best fit decreasing).
  */
 export function sharedTrays(batches: readonly Batch[]): SharedTrays {
-  const groups = new Map<string, { batch: Batch; rows: number; cells: number; up: Day; moves: Day }[]>()
+  // Batches of one day and container first: most are alone there, and nothing more is made of those.
+  const byDay = new Map<number, Batch | Batch[]>()
   for (const batch of batches) {
-    const [first] = batch.stays
-    if (!first || batch.sow === undefined || !batch.pass || batch.way.route.boughtAge !== undefined) continue
-    const { rows, cells } = rowsNeeded(first)
-    if (rows === 0) continue
-    const key = agreement(batch)
-    const moves = inFirstContainer(batch).at(-1)!.until
-    const group = groups.get(key)
-    const one = { batch, rows, cells, up: batch.pass.emergence, moves }
-    if (group) group.push(one)
-    else groups.set(key, [one])
+    const first = batch.stays[0]
+    if (first === undefined || batch.way.route.boughtAge !== undefined || !needsPart(first)) continue
+    const key = batch.sow! * 1000 + first.containerNumber
+    const there = byDay.get(key)
+    if (there === undefined) byDay.set(key, batch)
+    else if (Array.isArray(there)) there.push(batch)
+    else byDay.set(key, [there, batch])
   }
   const trays: SharedTray[] = []
-  for (const group of groups.values()) {
+  const groups = [...byDay.values()].flatMap((there) => (Array.isArray(there) ? agreeing(there) : []))
+  for (const group of groups) {
     if (group.length < 2) continue
-    const [{ batch }] = group as [(typeof group)[number]]
+    const { batch } = group[0]!
     const { container, containerNumber } = batch.stays[0]!
     const rowCells = container.rowCells!
     const rowCount = Math.floor(container.cells / rowCells)
-    const open: { used: number; up: [Day, Day]; moves: [Day, Day]; of: typeof group }[] = []
+    const open: { used: number; up: [Day, Day]; moves: [Day, Day]; of: Sharer[] }[] = []
     for (const one of group.toSorted((a, b) => b.rows - a.rows || (a.batch.code < b.batch.code ? -1 : 1))) {
       const fits = open
         .filter(({ used, up, moves }) => used + one.rows <= rowCount && near(up, one.up) && near(moves, one.moves))
@@ -112,11 +128,24 @@ export function sharedTrays(batches: readonly Batch[]): SharedTrays {
 
 const near = ([low, high]: [Day, Day], day: Day) => Math.max(high, day) - Math.min(low, day) <= APART
 
-/** Stays of a batch in the container it is sown in. */
-function inFirstContainer({ stays }: Batch): Stay[] {
-  const end = stays.findIndex(({ potted }, i) => i > 0 && potted)
-  return end < 0 ? [...stays] : stays.slice(0, end)
+/** A batch that needs part of a tray. */
+interface Sharer {
+  batch: Batch
+  rows: number
+  cells: number
+  /** Day half are up, and day they are moved out of the tray. */
+  up: Day
+  moves: Day
 }
+
+/** How many stays of a batch are in the container it is sown in. */
+function staysTogether({ stays }: Batch): number {
+  for (let i = 1; i < stays.length; i++) if (stays[i]!.potted) return i
+  return stays.length
+}
+
+/** Stays of a batch in the container it is sown in. */
+const inFirstContainer = (batch: Batch): Stay[] => batch.stays.slice(0, staysTogether(batch))
 
 /** Where a shared tray stands: at each place from the first of its batches to come until the last to leave. */
 function staysOf(batches: readonly Batch[], container: Container): Stay[] {
@@ -143,10 +172,21 @@ export interface Stander {
  */
 export function standers(batches: readonly Batch[], shared: SharedTrays | undefined): Stander[] {
   if (!shared || shared.trays.length === 0) return batches.map((batch) => ({ batch, stays: batch.stays }))
-  const own = batches.map((batch): Stander => {
-    if (!shared.byBatch.has(batch.id)) return { batch, stays: batch.stays }
-    const first = new Set(inFirstContainer(batch))
-    return { batch, stays: batch.stays.flatMap((stay) => (!first.has(stay) ? [stay] : stay.trays <= 1 ? [] : [{ ...stay, trays: stay.trays - 1, trayPlaces: stay.trayPlaces - stay.container.trayPlaces }])) }
-  })
+  const own = batches.map((batch): Stander => ({ batch, stays: ownStays(batch, shared) }))
   return [...own, ...shared.trays.map((tray): Stander => ({ batch: tray.parts[0]!.batch, stays: tray.stays, shared: tray }))]
+}
+
+/** Stays of a batch without the part tray it shares. */
+function ownStays(batch: Batch, shared: SharedTrays): readonly Stay[] {
+  if (!shared.byBatch.has(batch.id)) return batch.stays
+  const together = staysTogether(batch)
+  return batch.stays.flatMap((stay, i) => (i >= together ? [stay] : stay.trays <= 1 ? [] : [{ ...stay, trays: stay.trays - 1, trayPlaces: stay.trayPlaces - stay.container.trayPlaces }]))
+}
+
+/** As `standers`, for summing: a batch that shares nothing stands for itself. */
+export function sharedStays(batches: readonly Batch[], shared: SharedTrays): readonly { stays: readonly Stay[] }[] {
+  if (shared.trays.length === 0) return batches
+  const all: { stays: readonly Stay[] }[] = batches.map((batch) => (shared.byBatch.has(batch.id) ? { stays: ownStays(batch, shared) } : batch))
+  for (const tray of shared.trays) all.push(tray)
+  return all
 }
