@@ -4,6 +4,7 @@ import { refresh } from 'next/cache'
 import { cookies } from 'next/headers'
 import { z } from 'zod'
 import { parseDay } from '../core/calendar/day'
+import { worstOver, type Limit } from '../core/capacity/limits'
 import { planFigures, type PlanFigures } from '../core/plan/figures'
 import { createPlanner } from '../core/plan/plan'
 import { importSeason } from '../data/change-repository'
@@ -92,7 +93,7 @@ export interface ComparedSeason {
   name: string
   figures: PlanFigures
   /** Limits that are over, by name, with the most. */
-  over: { name: string; kind: string; most: number }[]
+  over: (Pick<Limit, 'name' | 'kind'> & { most: number })[]
 }
 
 /**
@@ -110,9 +111,9 @@ export async function compareWhatIfs(from: string): Promise<ComparedSeason[]> {
     const stored = await loadSeason(database(), of)
     if (!stored) continue
     const plan = createPlanner().plan(stored.season)
-    const over = plan.limits.flatMap(({ load, name: limit, kind }) => {
-      const most = Math.max(0, ...load.over.filter(({ until }) => until > day).map((one) => one.most))
-      return most > 0 ? [{ name: limit, kind, most }] : []
+    const over = plan.limits.flatMap((limit) => {
+      const most = worstOver(limit, day)
+      return most > 0 ? [{ name: limit.name, kind: limit.kind, most }] : []
     })
     compared.push({ id, name, figures: planFigures(plan, day), over })
   }

@@ -1,6 +1,6 @@
 /** Fits that the server was asked for, and the queue in PostgreSQL that any server process may take them from. */
 import { makeWorkerUtils, run, type Runner } from 'graphile-worker'
-import type { Kysely } from 'kysely'
+import type { ExpressionBuilder, Kysely } from 'kysely'
 import type { SeasonId } from './rows'
 import type { Database } from './schema'
 
@@ -44,15 +44,16 @@ export async function findFit(db: Kysely<Database>, id: SeasonId, run: string): 
   return row && { run: row.run, revision: row.revision, from: row.from_day, state: row.state, status: row.status, failure: row.failure, askedAt: row.asked_at, doneAt: row.done_at }
 }
 
+/** A fit that is not over yet. */
+const stillOpen = (id: SeasonId, run: string) => (eb: ExpressionBuilder<Database, 'fit_run'>) =>
+  eb.and([eb('farm_id', '=', id.farm_id), eb('season_id', '=', id.season_id), eb('run', '=', run), eb('state', 'in', ['waiting', 'running'])])
+
 /** Asks a fit to stop; what it found so far is kept. False when it is over already, or there is none. */
 export async function stopFit(db: Kysely<Database>, id: SeasonId, run: string): Promise<boolean> {
   const { numUpdatedRows } = await db
     .updateTable('fit_run')
     .set({ state: 'stopped', done_at: new Date() })
-    .where('farm_id', '=', id.farm_id)
-    .where('season_id', '=', id.season_id)
-    .where('run', '=', run)
-    .where('state', 'in', ['waiting', 'running'])
+    .where(stillOpen(id, run))
     .executeTakeFirst()
   return numUpdatedRows > 0n
 }
@@ -62,10 +63,7 @@ export async function reportFit(db: Kysely<Database>, id: SeasonId, run: string,
   const { numUpdatedRows } = await db
     .updateTable('fit_run')
     .set({ status: JSON.stringify(status), state, ...(state === 'done' ? { done_at: new Date() } : {}) })
-    .where('farm_id', '=', id.farm_id)
-    .where('season_id', '=', id.season_id)
-    .where('run', '=', run)
-    .where('state', 'in', ['waiting', 'running'])
+    .where(stillOpen(id, run))
     .executeTakeFirst()
   return numUpdatedRows > 0n
 }
@@ -75,10 +73,7 @@ async function failFit(db: Kysely<Database>, { run, ...id }: Job, failure: strin
   await db
     .updateTable('fit_run')
     .set({ state: 'failed', failure, done_at: new Date() })
-    .where('farm_id', '=', id.farm_id)
-    .where('season_id', '=', id.season_id)
-    .where('run', '=', run)
-    .where('state', 'in', ['waiting', 'running'])
+    .where(stillOpen(id, run))
     .execute()
 }
 

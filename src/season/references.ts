@@ -150,24 +150,24 @@ function sharesOf(planting: Raw, at: string): [unknown[], string][] {
 function checkDecided(
   planting: Raw,
   at: string,
-  { methods, places }: Record<'methods' | 'places', Map<string, Raw>>,
+  { methods }: Record<'methods', Map<string, Raw>>,
   mustExist: (list: 'places' | 'containers' | 'methods', one: string, key: unknown, path: string) => boolean,
   say: Say,
 ): void {
   const crop = methods.get(String(planting.method))?.crop
   const sameCrop = (method: unknown, path: string) => {
     if (!mustExist('methods', 'method', method, path)) return
-    const other = methods.get(String(method))?.crop
+    const own = methods.get(String(method))
+    const other = own?.crop
     if (typeof crop === 'string' && typeof other === 'string' && other !== crop) say(path, `the method "${String(method)}" is for ${other}, not for ${crop}.`)
+    if (isGroup(own?.sowing) && own.sowing.policy === 'in-place') say(path, `the method "${String(method)}" sows in place: a batch cannot be raised by it.`)
   }
   if (isGroup(planting.may) && Array.isArray(planting.may.methods)) planting.may.methods.forEach((method: unknown, i) => sameCrop(method, `${at}.may.methods[${i}]`))
   const check = (one: Raw, where: string) => {
     if (Array.isArray(one.stands)) {
       one.stands.forEach((stands: unknown, i) => {
-        if (!isGroup(stands) || !mustExist('places', 'place', stands.place, `${where}.stands[${i}].place`)) return
-        const layout = places.get(String(stands.place))?.layout
-        const benches = isGroup(layout) && Array.isArray(layout.benches) ? layout.benches.length : 0
-        if (isNumber(stands.bench) && stands.bench >= Math.max(1, benches)) say(`${where}.stands[${i}].bench`, `the place has no bench number ${stands.bench + 1}.`)
+        // A bench that is no longer there loses its pins and is named in the plan; it does not make the season wrong.
+        if (isGroup(stands)) mustExist('places', 'place', stands.place, `${where}.stands[${i}].place`)
       })
     }
     const { otherwise } = one

@@ -417,7 +417,7 @@ const Otherwise = z.strictObject({
 /** Where the trays of a batch stand, put there by hand. */
 const StandsAt = z.strictObject({
   place: key,
-  bench: z.int().min(0).max(59).describe('which of the benches of the place, from 0'),
+  bench: z.int().min(0).max(60).describe('which of the benches of the place, from 0'),
   level: z.int().min(0).max(11).default(0),
   at: z.number().min(0).max(100_000).describe('tray places from the head of the bench'),
 })

@@ -1,6 +1,5 @@
 /** Keeping, dropping and leaving what-if copies, with the words for what can go wrong. */
 'use client'
-import { useRouter } from 'next/navigation'
 import { useCallback, useState } from 'react'
 import { forgetWhatIf, keepWhatIf, startWhatIf, viewWhatIf } from '../actions/what-if'
 import { useNotice } from './notice'
@@ -20,7 +19,6 @@ export interface WhatIfActions {
 export function useWhatIf(): WhatIfActions {
   const [busy, setBusy] = useState(false)
   const notice = useNotice()
-  const router = useRouter()
   const { undo } = useUndo()
   const during = useCallback(
     async <T>(work: () => Promise<T>): Promise<T | undefined> => {
@@ -32,10 +30,9 @@ export function useWhatIf(): WhatIfActions {
         return undefined
       } finally {
         setBusy(false)
-        router.refresh()
       }
     },
-    [notice, router],
+    [notice],
   )
   const start = useCallback(
     async (name: string, document?: unknown) => {

@@ -1,5 +1,6 @@
 /** Makes the plan of a season fit: what a web worker, the server's queue and the command line all run. */
 import { parseDay, type Day } from '../core/calendar/day'
+import { overfull } from '../core/capacity/limits'
 import { fitSeason } from '../core/fit/columns'
 import { oversOf } from '../core/fit/model'
 import { pack, worthOf } from '../core/fit/problem'
@@ -81,8 +82,9 @@ export async function fitPlan(season: Season, from: string, { onNews, ...options
   const now = worthOf(problem, standing)
   status = { doing: 'preparing', ...now, bound: -Infinity, gap: Infinity, overfullProven: false, overfullNow: now.overfull, costNow: now.cost, columns, picks: [], stillOver: overs(overNow), troubles }
   // Where nothing is over there is nothing to put right: the plan is not reshuffled only to make it cheaper.
-  if (now.overfull === 0) {
-    status = { ...status, doing: 'done', overfullProven: true }
+  // Part trays count whole in the search; where those that are shared make it fit, it fits.
+  if (now.overfull === 0 || overfull(plan.limits, parseDay(from)) === 0) {
+    status = { ...status, overfull: 0, overfullNow: 0, stillOver: [], doing: 'done', overfullProven: true }
     onNews?.(status)
     return status
   }

@@ -98,3 +98,14 @@ export const overfullWeight = (kind: LimitKind): number => (kind === 'crew' ? 1 
 
 /** Stretches still to come in which a limit is over. */
 export const overFrom = ({ load }: Limit, day: Day): Over[] => load.over.filter(({ until }) => until > day)
+
+/** Most a limit is over by at any time from a day on; 0 where it is not. */
+export const worstOver = (limit: Limit, from: Day = -Infinity): number => Math.max(0, ...overFrom(limit, from).map(({ most }) => most))
+
+/** Limits whose worst day is worse or better in one plan than in another, the largest change first. */
+export function changedLimits(before: readonly Limit[], after: readonly Limit[]): { limit: Limit; was: number; is: number }[] {
+  return after
+    .map((limit, i) => ({ limit, was: worstOver(before[i]!), is: worstOver(limit) }))
+    .filter(({ was, is }) => Math.abs(was - is) > 1e-9)
+    .sort((a, b) => Math.abs(b.is - b.was) - Math.abs(a.is - a.was))
+}

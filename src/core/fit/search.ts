@@ -106,8 +106,8 @@ export class Choice {
   /**
    * Best column for a batch that has none.
    *
-   * @param order columns of the batch to look at, cheapest by `priced` first
-   * @param priced what each column costs to the search: its own cost, or its cost at the prices of the bound
+   * @param order columns of the batch to look at, cheapest first
+   * @param priced what each column costs
    */
   bestFor(order: Int32Array, priced: Float64Array, overCost: number): number {
     let best = order[0]!
@@ -199,13 +199,12 @@ export class FitSearch {
   improve(work: number, prices: Float64Array): void {
     const choice = this.#choice
     const { packed } = this
-    const { first, days, problem } = packed
+    const { first } = packed
     const until = choice.work + work
     const count = first.length - 1
     const free = Array.from({ length: count }, (_, b) => b).filter((b) => this.#byCost[b]!.length > 1)
     if (free.length === 0) return
     choice.set(this.best.chosen)
-    const noisy = new Float64Array(packed.cost.length)
     let { overfull, cost } = choice.worth
     let warmth = 0.01 * Math.max(1, Math.abs(cost)) * (1 / Math.max(10, count))
     const out: number[] = []
@@ -215,7 +214,7 @@ export class FitSearch {
       const size = 3 + Math.floor(this.#random() * 7)
       const around = free[Math.floor(this.#random() * free.length)]!
       out.push(around)
-      const near = this.#meeting(around, free, prices, days, problem.resources.length)
+      const near = this.#meeting(around, free, prices)
       while (out.length < size && near.length > 0) {
         const [b] = near.splice(Math.floor(this.#random() * Math.min(near.length, size * 2)), 1)
         if (!out.includes(b!)) out.push(b!)
@@ -228,9 +227,7 @@ export class FitSearch {
         ;[before[i], before[j]] = [before[j]!, before[i]!]
       }
       for (const b of out) {
-        const list = this.#byCost[b]!
-        for (const c of list) noisy[c] = packed.cost[c]!
-        choice.put(b, choice.bestFor(list, noisy, this.#overCost) - first[b]!)
+        choice.put(b, choice.bestFor(this.#byCost[b]!, packed.cost, this.#overCost) - first[b]!)
       }
       // A second look at each of them, now that all are back.
       for (let k = 0; k < 2; k++) {
@@ -256,7 +253,7 @@ export class FitSearch {
   }
 
   /** Other batches that take the same dear room on the same days, in the order of how much they share. */
-  #meeting(batch: number, free: readonly number[], prices: Float64Array, days: number, resources: number): number[] {
+  #meeting(batch: number, free: readonly number[], prices: Float64Array): number[] {
     const { packed } = this
     const choice = this.#choice
     const { first, useFirst, useRow, useFrom, useUntil } = packed
@@ -264,7 +261,6 @@ export class FitSearch {
     const c = this.#random() < 0.5 ? first[batch]! + choice.chosen[batch]! : list[Math.floor(this.#random() * list.length)]!
     const spans: [number, number, number][] = []
     for (let u = useFirst[c]!; u < useFirst[c + 1]!; u++) spans.push([useRow[u]!, useFrom[u]!, useUntil[u]!])
-    void resources
     const shared = free.flatMap((b): [number, number][] => {
       if (b === batch) return []
       const own = first[b]! + choice.chosen[b]!
@@ -281,7 +277,6 @@ export class FitSearch {
       return sum > 0 ? [[b, sum]] : []
     })
     shared.sort((a, b) => b[1] - a[1] || a[0] - b[0])
-    void days
     return shared.map(([b]) => b)
   }
 

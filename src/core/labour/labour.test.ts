@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { readSmall } from '../../season/small-season'
 import { parseDay, weekStart } from '../calendar/day'
-import { crewIsLimited, limitsOf, needs, overfull, served, stockLimits } from '../capacity/limits'
+import { changedLimits, crewIsLimited, limitsOf, needs, overfull, served, stockLimits, worstOver } from '../capacity/limits'
 import { placeCapacity } from '../capacity/load'
 import { effortOf } from '../plan/compare'
 import { planFigures } from '../plan/figures'
@@ -99,5 +99,21 @@ describe('what is counted at a place', () => {
   it('stands in one list with places, containers and the crew', () => {
     expect(createPlanner().plan(counted).limits.map(({ id }) => id)).toEqual(['place mat', 'place bench', 'place frame', 'heat bench', 'container cells-128', 'container pots', 'crew'])
     expect(limitsOf([], [], [], undefined)).toEqual([])
+  })
+})
+
+describe('two plans beside each other', () => {
+  it('name the limits that are better or worse at their worst, the largest change first', () => {
+    const limitsWith = (bench: number, frame: number) => createPlanner().plan(readSmall((s) => { s.places[1]!.trayPlaces = bench; s.places[2]!.trayPlaces = frame })).limits
+    const changed = changedLimits(limitsWith(12, 10), limitsWith(1, 2))
+    expect(changed.map(({ limit }) => limit.id)).toEqual(expect.arrayContaining(['place bench']))
+    for (const { was, is } of changed) expect(is).toBeGreaterThan(was)
+    changed.forEach(({ was, is }, i) => i > 0 && expect(is - was).toBeLessThanOrEqual(changed[i - 1]!.is - changed[i - 1]!.was))
+    expect(changedLimits(plan.limits, plan.limits)).toEqual([])
+  })
+  it('count what is over only from a day on', () => {
+    const [bench] = createPlanner().plan(readSmall((s) => (s.places[1]!.trayPlaces = 1))).limits.filter(({ id }) => id === 'place bench')
+    expect(worstOver(bench!)).toBe(Math.max(...bench!.load.over.map(({ most }) => most)))
+    expect(worstOver(bench!, bench!.load.over.at(-1)!.until)).toBe(0)
   })
 })

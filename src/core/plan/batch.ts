@@ -68,48 +68,60 @@ export function computeBatch(
   return new Computed(sought, variety, course, seed, agePoint, confidence)
 }
 
-/** A batch holds its size and stays; its days are those of the course. */
+/** A batch holds its size and stays; what was sought and the days of its course are looked up there, for thousands are alive at once. */
 class Computed implements Batch {
-  readonly id: string
-  readonly code: string
-  readonly planting: Sought['planting']
-  readonly n: number
-  readonly plants: number
-  readonly plantOn: Day
-  readonly sowOn: Day | undefined
-  readonly age: number | undefined
-  readonly otherwise: Sought['otherwise']
-  readonly pinned: boolean
-  readonly sow: Day | undefined
-  readonly way: Way
   readonly sizing: Sizing | undefined
   readonly stays: Stay[]
   #marks: readonly Mark[] | undefined
 
   constructor(
-    sought: Sought,
+    readonly sought: Sought,
     readonly variety: Variety,
     readonly course: Course,
     readonly seed: SeedShare,
     readonly agePoint: number,
     readonly confidence: number,
   ) {
-    this.id = sought.id
-    this.code = sought.code
-    this.planting = sought.planting
-    this.n = sought.n
-    this.plants = sought.plants
-    this.plantOn = sought.plantOn
-    this.sowOn = sought.sowOn
-    this.age = sought.age
-    this.otherwise = sought.otherwise
-    this.pinned = sought.pinned
-    this.sow = course.sow
-    this.way = course.way
     this.sizing = !course.stands ? undefined : course.way.size(sought.plants, seed, confidence, course.germinationFactor)
     this.stays = this.sizing ? staysOf(course, this.sizing) : NO_STAYS
   }
 
+  get id(): string {
+    return this.sought.id
+  }
+  get code(): string {
+    return this.sought.code
+  }
+  get planting(): Sought['planting'] {
+    return this.sought.planting
+  }
+  get n(): number {
+    return this.sought.n
+  }
+  get plants(): number {
+    return this.sought.plants
+  }
+  get plantOn(): Day {
+    return this.sought.plantOn
+  }
+  get sowOn(): Day | undefined {
+    return this.sought.sowOn
+  }
+  get age(): number | undefined {
+    return this.sought.age
+  }
+  get otherwise(): Sought['otherwise'] {
+    return this.sought.otherwise
+  }
+  get pinned(): boolean {
+    return this.sought.pinned
+  }
+  get sow(): Day | undefined {
+    return this.course.sow
+  }
+  get way(): Way {
+    return this.course.way
+  }
   get counted(): Day | undefined {
     return this.course.counted
   }

@@ -35,25 +35,31 @@ export function expandPlanting(planting: Planting): Sought[] {
       { id: planting.key, code: planting.code, planting, n: 0, plants: planting.plants, plantOn: first, sowOn, age: planting.agePoint, otherwise: planting.otherwise, pinned: planting.pinned ?? false },
     ]
   }
+  const { plants, agePoint, otherwise, pinned = false } = planting
   const { every, dates } = planting.series
   const count = seriesLength(first, planting.series)
-  const changes = new Map(planting.changes.map((change) => [change.n, change]))
+  const changes = planting.changes.length === 0 ? undefined : new Map(planting.changes.map((change) => [change.n, change]))
   const sought: Sought[] = []
   for (let n = 1; n <= count; n++) {
-    const change = changes.get(n)
-    if (change?.dropped) continue
-    sought.push({
-      id: `${planting.key}.${n}`,
-      code: `${planting.code}-${n}`,
-      planting,
-      n,
-      plants: change?.plants ?? planting.plants,
-      plantOn: change?.on !== undefined ? parseDay(change.on) : dates ? parseDay(dates[n - 1]!) : first + (n - 1) * every,
-      sowOn: change?.sowOn === undefined ? undefined : parseDay(change.sowOn),
-      age: change?.agePoint ?? planting.agePoint,
-      otherwise: change?.otherwise ?? planting.otherwise,
-      pinned: change?.pinned ?? planting.pinned ?? false,
-    })
+    const usual = dates ? parseDay(dates[n - 1]!) : first + (n - 1) * every
+    const id = `${planting.key}.${n}`
+    const code = `${planting.code}-${n}`
+    const change = changes?.get(n)
+    if (!change) sought.push({ id, code, planting, n, plants, plantOn: usual, sowOn: undefined, age: agePoint, otherwise, pinned })
+    else if (!change.dropped) {
+      sought.push({
+        id,
+        code,
+        planting,
+        n,
+        plants: change.plants ?? plants,
+        plantOn: change.on === undefined ? usual : parseDay(change.on),
+        sowOn: change.sowOn === undefined ? undefined : parseDay(change.sowOn),
+        age: change.agePoint ?? agePoint,
+        otherwise: change.otherwise ?? otherwise,
+        pinned: change.pinned ?? pinned,
+      })
+    }
   }
   return sought
 }

@@ -229,3 +229,11 @@ describe('tasks', () => {
     expect(parts.map(({ id }) => id)).toEqual(all.map(({ id }) => id))
   })
 })
+
+describe('a sowing weekday', () => {
+  it('without a window is still before the planting day', () => {
+    const friday = parseDay('2027-04-16')
+    expect(onSowingWeekday(friday - 1, { window: undefined, plantOn: friday }, [6])).toBe(friday - 6)
+    expect(onSowingWeekday(friday - 3, { window: undefined, plantOn: friday + 9 }, [5])).toBe(friday)
+  })
+})

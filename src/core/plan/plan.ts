@@ -109,10 +109,11 @@ export function createPlanner(): Planner {
     const { variety, crop, seed } = factsOf(season, t, planting)
     const { habits } = season
     const confidence = planting.confidence ?? habits.confidence
+    const usual = t.way(crop, method, seed)
     return expandPlanting(planting).map((one) => {
       const sought = plantOn === undefined ? one : { ...one, plantOn }
       const agePoint = one.age ?? habits.agePoint
-      const way = t.way(crop, by ? method : raisedBy(method, one.otherwise, t.methods), seed)
+      const way = by || !one.otherwise ? usual : t.way(crop, raisedBy(method, one.otherwise, t.methods), seed)
       return computeBatch(sought, variety, way.course(sought.plantOn, agePoint, sought.sowOn), seed, agePoint, confidence)
     })
   }

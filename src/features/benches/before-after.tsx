@@ -1,7 +1,7 @@
 /** The load of one limit before and after changes, against what there is. */
 'use client'
 import Box from '@mui/material/Box'
-import type { Limit } from '../../core/capacity/limits'
+import { worstOver, type Limit } from '../../core/capacity/limits'
 import { capacityOn, loadOn } from '../../core/capacity/load'
 import type { Day } from '../../core/calendar/day'
 import { useSeason } from '../../ui/season-context'
@@ -9,9 +9,6 @@ import { amountWords, limitName } from '../../words/fit'
 
 const W = 600
 const H = 54
-
-/** Most that a limit is over by from a day on. */
-const worst = (limit: Limit, from: Day) => Math.max(0, ...limit.load.over.filter(({ until }) => until > from).map(({ most }) => most))
 
 export function BeforeAfter({ before, after, from, span, fill }: { before: Limit; after: Limit; from: Day; span: { first: Day; last: Day }; fill: string }) {
   const { format } = useSeason()
@@ -30,8 +27,8 @@ export function BeforeAfter({ before, after, from, span, fill }: { before: Limit
     }
     return `${d}H${W}`
   }
-  const was = worst(before, from)
-  const now = worst(after, from)
+  const was = worstOver(before, from)
+  const now = worstOver(after, from)
   const load = path((day) => loadOn(after.load, day))
   const room = (day: Day) => Math.min(most, capacityOn(after.load, day))
   const over = path((day) => Math.max(loadOn(after.load, day), 0))

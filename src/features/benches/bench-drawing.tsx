@@ -123,7 +123,7 @@ export function BenchDrawing({ place, number, placement, day, still = false }: B
     const own = placement.levels[level]!
     const steps: Record<string, number> = { ArrowLeft: -own.across, ArrowRight: own.across, ArrowUp: -1, ArrowDown: 1 }
     if (event.key === 'Enter' || event.key === ' ') setChosen(of.standing.batch.id)
-    else if (busy) return
+    else if (busy || of.standing.shared) return
     else if (event.altKey && steps[event.key] !== undefined) {
       const next = Math.max(0, Math.min(Math.floor(own.size - of.standing.size + 1e-9), Math.floor(at) + steps[event.key]!))
       void pin(of, { bench: own.bench, level: own.level, at: next })

@@ -5,6 +5,7 @@ import { parseDay, weekStart } from '../../core/calendar/day'
 import { planRows, plantedCrops, sowingWeeks, standing, type RowOptions } from './model'
 import { readField } from '../../season/small-field'
 import { emptyForm, formOf, freeCode, freeKey, isDivided, oneForm, PlantingForm, plantingOf, withOneChanged, withOneDropped } from './planting-form'
+import { movedBy } from './stair-drag'
 
 const season = readSmall()
 const plan = createPlanner().plan(season)
@@ -93,5 +94,61 @@ describe('the planting panel', () => {
     expect(changed.changes).toEqual([{ n: 1, on: '2027-05-03' }, { n: 2, plants: 90 }, { n: 3, dropped: true }])
     expect(withOneChanged(changed, 1, oneForm(batch)).changes).toEqual(batch.planting.changes)
     expect(withOneDropped(changed, 1).changes[0]).toEqual({ n: 1, dropped: true })
+  })
+})
+
+describe('what is decided of a planting', () => {
+  const form = (more: Partial<PlantingForm>) => PlantingForm.safeParse({ ...formOf(season.plantings[0]!, 'metric'), ...more })
+  it('says what hangs on its day and what may change, and leaves out what is as usual', () => {
+    const made = form({ worth: 'money', amount: '1200,5', earlier: '', later: '4', methods: ['tomato-pots', 'lettuce-cells'] })
+    const planting = plantingOf(made.data!, 'a', season.plantings[0], 'metric')
+    expect(planting).toMatchObject({ worth: { by: 'money', amount: 1200.5 }, may: { later: 4, methods: ['tomato-pots'] } })
+    expect(formOf(planting, 'metric')).toMatchObject({ worth: 'money', amount: '1200.5', earlier: '', later: '4', methods: ['tomato-pots'] })
+    const plain = plantingOf(form({}).data!, 'a', planting, 'metric')
+    expect([plain.worth, plain.may]).toEqual([undefined, undefined])
+    expect(plantingOf(form({ worth: 'promise' }).data!, 'a', undefined, 'metric').worth).toEqual({ by: 'promise' })
+  })
+  it('is refused where it makes no sense', () => {
+    const paths = (more: Partial<PlantingForm>) => form(more).error?.issues.map(({ path }) => path[0])
+    expect(paths({ worth: 'money', amount: 'much' })).toEqual(['amount'])
+    expect(paths({ earlier: '121' })).toEqual(['earlier'])
+    expect(paths({ later: 'soon' })).toEqual(['later'])
+  })
+  it('stays when the planting is edited, but for what belonged to another method', () => {
+    const base = { ...season.plantings[0]!, pinned: true, otherwise: { hardenAt: 'bench' }, stands: [{ place: 'bench', bench: 0, level: 0, at: 2 }] }
+    const same = plantingOf({ ...formOf(base, 'metric'), plants: '210' }, 'a', base, 'metric')
+    expect(same).toMatchObject({ plants: 210, pinned: true, otherwise: { hardenAt: 'bench' }, stands: base.stands })
+    const other = plantingOf({ ...formOf(base, 'metric'), method: 'tomato-pots' }, 'a', base, 'metric')
+    expect([other.pinned, other.otherwise]).toEqual([true, undefined])
+    const series = { ...season.plantings[1]!, changes: [{ n: 1, otherwise: { hardenAt: 'bench' }, pinned: true }] }
+    expect(plantingOf({ ...formOf(series, 'metric'), method: 'tomato-pots' }, 'b', series, 'metric').changes).toEqual([{ n: 1, pinned: true }])
+  })
+  it('and what was found of one in a series stays when that one is edited', () => {
+    const series = { ...season.plantings[1]!, changes: [{ n: 1, plants: 99, pinned: true, stand: { on: '2027-04-01', plants: 80 }, goes: [{ to: 'spare' as const, plants: 5 }] }] }
+    const edited = withOneChanged(series, 1, { on: '2027-05-03', plants: '99', sowOn: '' })
+    expect(edited.changes).toEqual([{ ...series.changes[0]!, on: '2027-05-03' }])
+    const even = { ...season.plantings[1]!, series: { every: 10, count: 2, even: 'harvest' as const, dates: ['2027-05-01', '2027-05-08'] }, changes: [] }
+    expect(withOneChanged(even, 2, { on: '2027-05-08', plants: '150', sowOn: '' }).changes).toEqual([])
+  })
+})
+
+describe('a stair that is dragged', () => {
+  it('by its body plants on another day, and lets go of what its day hung on', () => {
+    const hung = readSmall((s) => (s.plantings[0]!.anchor = { to: 'last-frost', days: -14 }))
+    const batch = createPlanner().plan(hung).byId.get('a')!
+    const moved = movedBy(batch, 'plant', 4)
+    expect([moved.on, moved.anchor]).toEqual(['2027-04-24', undefined])
+    const one = movedBy(plan.byId.get('b.2')!, 'plant', -3)
+    expect(one.changes.find(({ n }) => n === 2)).toEqual({ n: 2, plants: 90, on: '2027-05-08' })
+  })
+  it('by its foot is sown on another day, inside its window', () => {
+    const batch = plan.byId.get('a')!
+    const { window, sow, counted } = batch
+    expect(sow).toBe(counted)
+    expect(movedBy(batch, 'sow', 0).sowOn).toBeUndefined()
+    expect(parseDay(movedBy(batch, 'sow', -1).sowOn!)).toBe(sow! - 1)
+    expect(parseDay(movedBy(batch, 'sow', -200).sowOn!)).toBe(window!.earliest)
+    expect(parseDay(movedBy(batch, 'sow', 200).sowOn!)).toBe(window!.latest)
+    expect(movedBy(plan.byId.get('b.4')!, 'sow', -2).changes.find(({ n }) => n === 4)!.sowOn).toBeDefined()
   })
 })

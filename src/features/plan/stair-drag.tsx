@@ -4,13 +4,14 @@ import Box from '@mui/material/Box'
 import { useDrag } from '@use-gesture/react'
 import { createContext, memo, useCallback, useContext, useMemo, useRef, useState, type KeyboardEvent, type ReactNode } from 'react'
 import { formatDay, type Day } from '../../core/calendar/day'
-import { overfull, type Limit } from '../../core/capacity/limits'
+import { changedLimits, overfull } from '../../core/capacity/limits'
 import { plantedOn } from '../../core/field/one-of-series'
 import type { Batch } from '../../core/plan/batch'
 import type { Plan } from '../../core/plan/plan'
 import { batchWork } from '../../core/plan/work'
 import type { Planting } from '../../season/schema'
 import { useSeason } from '../../ui/season-context'
+import { ANCHOR_WORDS } from '../../words/anchors'
 import { limitName, shiftWords } from '../../words/fit'
 import { count, type Format } from '../../words/format'
 import { markTag } from '../../words/marks'
@@ -124,7 +125,7 @@ export function useStairKeys(): (event: KeyboardEvent, batch: Batch | undefined)
       const part: Part = event.shiftKey ? 'sow' : 'plant'
       const gone = own ? (part === 'sow' ? own.next.sow! - own.before.sow! : own.next.plantOn - own.before.plantOn) : 0
       move(own?.before ?? batch, part, gone + step)
-    } else if (trial && event.key === 'Enter') end(true)
+    } else if (trial && event.key === 'Enter' && trial.before.id === batch?.id) end(true)
     else if (trial && event.key === 'Escape') end(false)
     else return false
     event.preventDefault()
@@ -133,17 +134,8 @@ export function useStairKeys(): (event: KeyboardEvent, batch: Batch | undefined)
   }
 }
 
-/** Most any limit is over by, and which. */
+/** Hours of work of a batch. */
 const hoursOf = (batch: Batch, plan: Plan) => batchWork(batch, plan.season.habits).reduce((sum, { minutes }) => sum + minutes / 60, 0)
-
-/** Limits whose worst day is worse or better in one plan than in another, the largest change first. */
-export function changedLimits(before: readonly Limit[], after: readonly Limit[]): { limit: Limit; was: number; is: number }[] {
-  const worst = ({ load }: Limit) => Math.max(0, ...load.over.map(({ most }) => most))
-  return after
-    .map((limit, i) => ({ limit, was: worst(before[i]!), is: worst(limit) }))
-    .filter(({ was, is }) => Math.abs(was - is) > 1e-9)
-    .sort((a, b) => Math.abs(b.is - b.was) - Math.abs(a.is - a.was))
-}
 
 /** What a stair that is being moved comes to, beside the plan as it is. */
 export function TrialWords() {
@@ -168,6 +160,7 @@ export function TrialWords() {
             {limitName(limit)}: {was > 0 ? `${format.number(was, 2)} over` : 'fits'} → <b>{is > 0 ? `${format.number(is, 2)} over` : 'fits'}</b>
           </Box>
         ))}
+      {before.planting.anchor && !next.planting.anchor && <Box>Its day no longer hangs on {ANCHOR_WORDS[before.planting.anchor.to]}.</Box>}
       {next.marks.length > 0 && <Box sx={{ fontWeight: 650 }}>{[...new Set(next.marks.map(markTag))].join(', ')}</Box>}
     </Box>
   )

@@ -18,7 +18,6 @@ import { movesIn } from '../../ui/moves'
 import { useWhatIf, type WhatIfActions } from '../../ui/use-what-if'
 import { count, list, type Format } from '../../words/format'
 import { limitName } from '../../words/fit'
-import type { Limit } from '../../core/capacity/limits'
 
 export function WhatIfView() {
   const { data, format } = useSeason()
@@ -109,7 +108,7 @@ function Compared({ actions }: { actions: WhatIfActions }) {
             <th scope="row">Over from {format.shortDate(today)} on</th>
             {all.map(({ id, over }) => (
               <Box component="td" key={id ?? 'season'} sx={{ fontSize: 13.5, maxWidth: 220, '&&': { verticalAlign: 'top' } }}>
-                {over.length === 0 ? 'nothing' : list(over.map(({ name, kind, most }) => `${limitName({ name, kind: kind as Limit['kind'] })} by ${format.number(most, 1)}`))}
+                {over.length === 0 ? 'nothing' : list(over.map(({ name, kind, most }) => `${limitName({ name, kind })} by ${format.number(most, 1)}`))}
               </Box>
             ))}
           </tr>
