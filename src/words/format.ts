@@ -90,3 +90,8 @@ export function shareWords(share: number): string {
 export function range(f: Format, from: Day, until: Day): string {
   return until - from <= 1 ? f.shortDate(from) : `${f.shortDate(from)} to ${f.shortDate(until - 1)}`
 }
+
+/** So much mix: `42 l`, `4.2 l` or `1.5 cu ft`. */
+export function mixWords(f: Format, litres: number): string {
+  return f.units === 'us' ? `${f.number(litres / 28.317, 1)} cu ft` : `${f.number(litres, litres < 10 ? 1 : 0)} l`
+}

@@ -3,7 +3,7 @@ import { createPlanner } from '../core/plan/plan'
 import { parseDay } from '../core/calendar/day'
 import type { Mark } from '../core/plan/marks'
 import { readSmall } from '../season/small-season'
-import { chanceWords, count, createFormat, list, range, shareWords } from './format'
+import { chanceWords, count, createFormat, list, mixWords, range, shareWords } from './format'
 import { overSummary } from './loads'
 import { markSentence, markTag } from './marks'
 import { tasksOf } from '../core/plan/tasks'
@@ -25,6 +25,7 @@ describe('format', () => {
     expect([f.temperature(20), us.temperature(20)]).toEqual(['20 °C', '68 °F'])
     expect([f.degrees(5), us.degrees(5)]).toEqual(['5 °C', '9 °F'])
     expect([f.volume(45), us.volume(45)]).toEqual(['45 ml', '2.7 cu in'])
+    expect([mixWords(f, 4.25), mixWords(f, 42.4), mixWords(us, 42.4)]).toEqual(['4.3 l', '42 l', '1.5 cu ft'])
     expect([f.depth(0.6), us.depth(1.5)]).toEqual(['6 mm', '0.59 in'])
   })
   it('says chances and counts as people do', () => {

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import type { Planting, Season, Share } from '../../season/schema'
 import { formatDay, parseDay } from '../calendar/day'
 import { createPlanner } from '../plan/plan'
-import { holdFor, plantsToABed, roomOn } from './beds'
+import { firstGap, holdFor, plantsToABed, roomOn } from './beds'
 import { readField } from '../../season/small-field'
 import { foundOf, settle } from './settle'
 import { layoutOf, lengthFor, plantsIn } from './spacing'
@@ -166,5 +166,14 @@ describe('what is sown in its place', () => {
     const [use] = plan.lots
     const raised = plan.batches.reduce((sum, { sizing, seed }) => sum + (seed.lot ? (sizing?.seeds ?? 0) : 0), 0)
     expect(use!.sown).toBe(raised + 2400)
+  })
+})
+
+describe('the first gap of a bed', () => {
+  it('lies on the bed, also where something was put beyond its end', () => {
+    expect(firstGap(200, [{ at: 0, length: 120 }], 80)).toBe(120)
+    expect(firstGap(200, [{ at: 0, length: 120 }], 90)).toBeUndefined()
+    expect(firstGap(200, [{ at: 50, length: 50 }], 50)).toBe(0)
+    expect(firstGap(200, [{ at: 0, length: 200 }, { at: 400, length: 200 }], 200)).toBeUndefined()
   })
 })

@@ -103,7 +103,8 @@ function placeAlong(bed: Bed, uses: BedUse[], clashes: BedClash[]): void {
 export function firstGap(bedLength: number, others: readonly Pick<BedUse, 'at' | 'length'>[], length: number): number | undefined {
   let at = 0
   for (const { at: from, length: taken } of [...others].sort((a, b) => a.at - b.at)) {
-    if (from - at >= length - TINY) return at
+    // What was put beyond the end of the bed makes no room there.
+    if (Math.min(from, bedLength) - at >= length - TINY) return at
     at = Math.max(at, from + taken)
   }
   return bedLength - at >= length - TINY ? at : undefined

@@ -20,7 +20,7 @@ import { withFigure } from '../../season/figures'
 import { useSeason } from '../../ui/season-context'
 import { Stair } from '../../ui/stair/stair'
 import { useChange } from '../../ui/use-change'
-import { chanceWords, count, list, type Format } from '../../words/format'
+import { chanceWords, count, list, mixWords, type Format } from '../../words/format'
 import { markTag } from '../../words/marks'
 import { sowingWords } from '../../words/methods'
 import { waysToCompare } from './ways-to-compare'
@@ -99,7 +99,7 @@ function rowsOf(f: Format): Row[] {
     { title: 'Heated tray-days', text: ({ effort }) => f.number(effort.heatedDays), value: ({ effort }) => effort.heatedDays },
     { title: 'Lit tray-days', text: ({ effort }) => f.number(effort.litDays), value: ({ effort }) => effort.litDays },
     { title: 'Bench tray-days', text: ({ effort }) => f.number(effort.benchDays), value: ({ effort }) => effort.benchDays },
-    { title: 'Mix', text: ({ effort }) => (f.units === 'us' ? `${f.number(effort.mixLitres / 28.317, 1)} cu ft` : `${f.number(effort.mixLitres, effort.mixLitres < 10 ? 1 : 0)} l`), value: ({ effort }) => effort.mixLitres },
+    { title: 'Mix', text: ({ effort }) => mixWords(f, effort.mixLitres), value: ({ effort }) => effort.mixLitres },
     { title: 'Potting', text: ({ effort }) => hours(effort.minutes.potting), value: ({ effort }) => effort.minutes.potting },
     { title: 'All handwork', text: ({ effort }) => hours(effort.minutesInAll), value: ({ effort }) => effort.minutesInAll },
     { title: 'Cost', text: ({ effort }) => costText(effort.cost, f), value: ({ effort }) => (effort.cost.unknown.length > 0 ? Infinity : effort.cost.known) },

@@ -16,7 +16,7 @@ import { ChoiceField, NumberField, WordField } from '../../ui/fields'
 import { useSeason } from '../../ui/season-context'
 import { movesIn } from '../../ui/moves'
 import { useWhatIf, type WhatIfActions } from '../../ui/use-what-if'
-import { count, list, type Format } from '../../words/format'
+import { count, list, mixWords, type Format } from '../../words/format'
 import { limitName } from '../../words/fit'
 
 export function WhatIfView() {
@@ -38,7 +38,7 @@ export function WhatIfView() {
   )
 }
 
-const ROWS: { title: string; of: (figures: PlanFigures) => number; digits?: number; money?: boolean }[] = [
+const ROWS: { title: string; of: (figures: PlanFigures) => number; digits?: number; say?: (f: Format, value: number) => string }[] = [
   { title: 'Over, tray places × days', of: ({ overfull }) => overfull },
   { title: 'Batches that cannot work', of: ({ cannot }) => cannot },
   { title: 'Batches', of: ({ batches }) => batches },
@@ -46,8 +46,8 @@ const ROWS: { title: string; of: (figures: PlanFigures) => number; digits?: numb
   { title: 'Hours of work', of: ({ hours }) => hours },
   { title: 'Heated and lit tray-days', of: ({ heatedDays }) => heatedDays },
   { title: 'Bench tray-days', of: ({ benchDays }) => benchDays },
-  { title: 'Mix, litres', of: ({ mixLitres }) => mixLitres },
-  { title: 'Known costs', of: ({ cost }) => cost, money: true },
+  { title: 'Mix', of: ({ mixLitres }) => mixLitres, say: mixWords },
+  { title: 'Known costs', of: ({ cost }) => cost, digits: 2 },
 ]
 
 /** The season and its copies in figures. */
@@ -87,7 +87,7 @@ function Compared({ actions }: { actions: WhatIfActions }) {
           </tr>
         </thead>
         <tbody>
-          {ROWS.map(({ title, of, digits = 0, money }) => (
+          {ROWS.map(({ title, of, digits = 0, say = (f, value) => f.number(value, digits) }) => (
             <tr key={title}>
               <th scope="row">{title}</th>
               {all.map(({ id, figures }) => {
@@ -96,9 +96,9 @@ function Compared({ actions }: { actions: WhatIfActions }) {
                 return (
                   <td key={id ?? 'season'}>
                     <Box component="span" sx={{ fontWeight: Math.abs(change) > 0.5 ? 700 : 400, color: title.startsWith('Over') && value > 0.5 ? 'error.main' : 'inherit' }}>
-                      {format.number(value, money ? 2 : digits)}
+                      {say(format, value)}
                     </Box>
-                    {Math.abs(change) > 0.5 && <Box sx={{ fontSize: 12.5, color: 'text.secondary' }}>{change > 0 ? '+' : '−'}{format.number(Math.abs(change))}</Box>}
+                    {Math.abs(change) > 0.5 && <Box sx={{ fontSize: 12.5, color: 'text.secondary' }}>{change > 0 ? '+' : '−'}{say(format, Math.abs(change))}</Box>}
                   </td>
                 )
               })}
