@@ -5,7 +5,8 @@ import type { Batch, Stay } from '../plan/batch'
 import type { Sought } from '../plan/expand'
 import { isStop, type Mark } from '../plan/marks'
 import type { Planner } from '../plan/plan'
-import { ageOn, forwardPass, limitAge, movesDone } from '../schedule/forward'
+import { SEARCH_DAYS } from '../schedule/count-back'
+import { ageOn, forwardPass, limitAge, movesDone, TOLERANCE } from '../schedule/forward'
 import type { Route } from '../schedule/route'
 import { springFrost } from '../plan/anchor'
 import type { Column } from './problem'
@@ -203,10 +204,10 @@ export function windowNear(route: Route, plantOn: Day, near: Day): { earliest: D
     const pass = forwardPass(route, sow, plantOn)
     if (!movesDone(pass)) return -1
     const age = ageOn(route, pass, plantOn)
-    if (age < pass.readyAge - 1e-9) return -1
-    return age > limitAge(route) + 1e-9 ? 1 : 0
+    if (age < pass.readyAge - TOLERANCE) return -1
+    return age > limitAge(route) + TOLERANCE ? 1 : 0
   }
-  const floor = Math.max(near - NEAR * 2, route.climate.from + 1)
+  const floor = Math.max(near - NEAR * 2, plantOn - SEARCH_DAYS, route.climate.from + 1)
   const ceiling = Math.min(near + NEAR, plantOn - 1)
   let inside = Math.min(near, ceiling)
   let verdict = judged(inside)
