@@ -5,6 +5,7 @@
 import { isDeepStrictEqual } from 'node:util'
 import type { Kysely, Transaction } from 'kysely'
 import { Season, type Planting } from '../season/schema'
+import { readRecords } from './record-repository'
 import * as rows from './rows'
 import type { Database } from './schema'
 import { readThings, writeThings, type ThingRef, type ThingState } from './things'
@@ -357,7 +358,11 @@ async function writeStates(trx: Transaction<Database>, id: SeasonId, states: rea
 async function apply(trx: Transaction<Database>, id: SeasonId, from: State, to: State, revision: number): Promise<boolean> {
   if ('season' in to) {
     // A journal may be older than what a season holds now: what it lacks is filled in.
-    await replaceContents(trx, id, Season.parse(to.season), revision)
+    const next = Season.parse(to.season)
+    const known = new Set([...next.records, ...('season' in from ? (from.season.records ?? []) : [])].map((entry) => entry.id))
+    // What happened since is no part of the change that is taken back.
+    const since = (await readRecords(trx, id)).filter((entry) => !known.has(entry.id))
+    await replaceContents(trx, id, { ...next, records: [...next.records, ...since] }, revision)
     return true
   }
   if ('things' in to) {

@@ -1,5 +1,5 @@
 /** Tables of the database as Kysely sees them. Every key begins with the farm. Dates are ISO strings. */
-import type { ColumnType, Generated, JSONColumnType } from 'kysely'
+import type { ColumnType, Generated, GeneratedAlways, JSONColumnType } from 'kysely'
 
 /** Rows that belong to one season of one farm. */
 interface OfSeason {
@@ -276,6 +276,39 @@ export interface JournalTable extends OfSeason {
   undone: Generated<boolean>
 }
 
+export interface RecordTable extends OfSeason {
+  id: string
+  seq: GeneratedAlways<string>
+  on_day: string
+  at: ColumnType<Date, string, never>
+  who: string
+  batch: string | null
+  /** The batch that a part belongs to. */
+  root: string | null
+  place: string | null
+  what: JSONColumnType<object>
+  note: string | null
+  photos: JSONColumnType<string[]>
+  instead: string | null
+  void: Generated<boolean>
+}
+
+export interface PhotoTable extends OfSeason {
+  id: string
+  type: 'image/jpeg' | 'image/webp'
+  width: number
+  height: number
+  bytes: Buffer
+}
+
+export interface ReadingTable extends OfSeason {
+  place: string
+  source: string
+  on_day: string
+  low: number
+  high: number
+}
+
 /** A group of facts that nothing refers to; checked by the season's own schema on the way in. */
 type Json = JSONColumnType<object>
 
@@ -301,4 +334,7 @@ export interface Database {
   planting_share: PlantingShareTable
   series_change: SeriesChangeTable
   journal: JournalTable
+  record: RecordTable
+  photo: PhotoTable
+  reading: ReadingTable
 }

@@ -2,6 +2,7 @@
 import type { Kysely, Transaction } from 'kysely'
 import type { Season } from '../season/schema'
 import type { Db } from './database'
+import { readingRows, readReadings, readRecords, recordRow } from './record-repository'
 import * as rows from './rows'
 import type { SeasonId } from './rows'
 import type { Database } from './schema'
@@ -70,6 +71,11 @@ export async function readSeasonRows(trx: Transaction<Database>, id: SeasonId): 
     .execute()
   const changes = await ofSeason(trx.selectFrom('series_change').selectAll(), id).orderBy('n').execute()
 
+  // A copy of a season knows what has happened in the season itself.
+  const real = row.what_if_of === null ? id : { farm_id: id.farm_id, season_id: row.what_if_of }
+  const records = await readRecords(trx, real)
+  const readings = await readReadings(trx, real)
+
   const periodsOf = groupBy(periods, (p) => p.place)
   const pointsOf = groupBy(points, (p) => p.crop)
   const preparationOf = groupBy(preparation, (p) => p.crop)
@@ -93,6 +99,8 @@ export async function readSeasonRows(trx: Transaction<Database>, id: SeasonId): 
       blocks: blocks.map(rows.blockOf),
       beds: beds.map((b) => rows.bedOf(b, standingOf.get(b.key) ?? [])),
       plantings: plantings.map((p) => rows.plantingOf(p, changesOf.get(p.key) ?? [], sharesOf.get(p.key) ?? [])),
+      records,
+      readings,
     },
   }
 }
@@ -118,7 +126,7 @@ export async function replaceContents(
   season: Season,
   revision: number,
 ): Promise<void> {
-  for (const table of ['planting', 'bed', 'block', 'method', 'lot', 'variety', 'crop', 'container', 'place'] as const) {
+  for (const table of ['planting', 'bed', 'block', 'method', 'lot', 'variety', 'crop', 'container', 'place', 'record', 'reading'] as const) {
     await trx.deleteFrom(table).where('farm_id', '=', id.farm_id).where('season_id', '=', id.season_id).execute()
   }
   await trx.updateTable('farm').set({ name: season.farm.name }).where('farm_id', '=', id.farm_id).execute()
@@ -131,7 +139,7 @@ export async function replaceContents(
   await insertContents(trx, id, season, revision)
 }
 
-/** Puts a document into a season that holds nothing yet. */
+/** Puts a document into a season that holds nothing yet. What happened belongs to a season, not to a copy of it. */
 export async function insertContents(trx: Transaction<Database>, id: SeasonId, season: Season, version: number): Promise<void> {
   await insertAll(trx, 'place', season.places.map((x, i) => rows.placeRow(id, x, i)))
   await insertAll(trx, 'place_period', season.places.flatMap((x) => rows.periodRows(id, x)))
@@ -150,6 +158,10 @@ export async function insertContents(trx: Transaction<Database>, id: SeasonId, s
   await insertAll(trx, 'planting', season.plantings.map((x, i) => rows.plantingRow(id, x, i, version)))
   await insertAll(trx, 'series_change', season.plantings.flatMap((x) => rows.changeRows(id, x)))
   await insertAll(trx, 'planting_share', season.plantings.flatMap((x) => rows.shareRows(id, x)))
+  const { what_if_of: copyOf } = await ofSeason(trx.selectFrom('season').select('what_if_of'), id).executeTakeFirstOrThrow()
+  if (copyOf !== null) return
+  await insertAll(trx, 'record', season.records.map((x) => recordRow(id, x)))
+  await insertAll(trx, 'reading', readingRows(id, season.readings))
 }
 
 function groupBy<T>(items: readonly T[], keyOf: (item: T) => string): Map<string, T[]> {

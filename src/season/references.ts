@@ -64,6 +64,8 @@ export function referenceProblems(value: unknown): Problem[] {
     checkStanding(item, at, say)
   })
 
+  checkRecords(value, say)
+
   const codes = new Map<string, string>()
   lists.plantings.forEach(([item, at]) => {
     if (typeof item.code === 'string') {
@@ -105,6 +107,20 @@ export function referenceProblems(value: unknown): Problem[] {
 }
 
 type Say = (path: string, message: string) => void
+
+/** Records are told apart by their ids, and correct only what is there. A planting may be gone that something happened to. */
+function checkRecords(value: Raw, say: (path: string, message: string) => void): void {
+  if (!Array.isArray(value.records)) return
+  const ids = new Map<unknown, number>()
+  value.records.forEach((record: unknown, i) => {
+    if (!isGroup(record)) return
+    const other = ids.get(record.id)
+    if (other !== undefined) say(`records[${i}].id`, `this id is that of records[${other}] already; each record has its own.`)
+    else ids.set(record.id, i)
+    if (record.instead !== undefined && !ids.has(record.instead)) say(`records[${i}].instead`, 'it corrects a record that does not stand before it.')
+    if (record.void === true && record.instead === undefined) say(`records[${i}].void`, 'say with `instead` which record it takes back.')
+  })
+}
 
 function checkSeasonSpan(value: Raw, say: Say): void {
   const span = value.season

@@ -650,6 +650,84 @@ export const Bed = z.strictObject({
     .describe('what stands there that is not a planting of this season'),
 })
 
+export const LOSS_CAUSES = ['damping-off', 'dried-out', 'drowned', 'cold', 'heat', 'pests', 'disease', 'mice-or-birds', 'dropped', 'stretched', 'seed', 'unknown'] as const
+export const ROOTS = ['none', 'showing', 'circling-a-little', 'circling-hard'] as const
+export const RECORDED_TASKS = ['order', 'prepare', 'receive', 'sow', 'leave-heat', 'thin', 'pinch', 'feed', 'pot-up', 'move', 'harden', 'plant'] as const
+
+const uuid = z.uuid()
+const batch = z
+  .string()
+  .max(80)
+  .regex(/^[a-z0-9][a-z0-9-]*(\.\d{1,3})?(~\d{1,2})?$/, 'write the key of the planting, with .n for one of a series and ~n for a part of a batch')
+const some = z.int().min(0).max(10_000_000)
+const step = { task: z.enum(RECORDED_TASKS), nth: z.int().min(0).max(60).describe('which of its kind: the stage it begins, or the number in its order') }
+
+/** What somebody did or saw. */
+const Did = z.discriminatedUnion('did', [
+  z.strictObject({
+    did: z.literal('task'),
+    ...step,
+    place: key.optional().describe('where the trays went'),
+    container: key.optional(),
+    cells: some.optional().describe('cells, pots or flats in use from then on'),
+    trays: some.optional(),
+    plants: some.optional().describe('good plants moved or planted'),
+    seeds: some.optional().describe('seeds sown'),
+  }),
+  z.strictObject({ did: z.literal('drop'), ...step, why: z.string().trim().min(1).max(200) }),
+  z.strictObject({ did: z.literal('wait'), ...step, until: day, why: z.string().max(200).optional() }),
+  z.strictObject({ did: z.literal('loss'), plants: z.int().min(1).max(10_000_000), cause: z.enum(LOSS_CAUSES) }),
+  z.strictObject({
+    did: z.literal('count'),
+    cells: z.int().min(1).max(10_000_000).describe('cells looked at'),
+    showing: some.describe('of these, cells with a seedling'),
+    doubles: some.default(0).describe('of these, cells with more than one'),
+    gaps: z.array(z.int().min(0).max(5000)).max(5000).optional().describe('empty cells of a tray, by number from 0 along its rows'),
+  }),
+  z.strictObject({ did: z.literal('fill'), cells: z.int().min(1).max(10_000_000).describe('blanks filled from doubles') }),
+  z.strictObject({
+    did: z.literal('check'),
+    leaves: z.int().min(0).max(30).optional().describe('true leaves'),
+    lifts: z.boolean().optional().describe('whether the plug lifts whole'),
+    roots: z.enum(ROOTS).optional(),
+    height: z.number().positive().max(500).optional().describe('cm'),
+    leaning: z.boolean().optional().describe('stretched or leaning'),
+    buds: z.boolean().optional(),
+    pale: z.boolean().optional().describe('leaves pale, or the lowest yellow'),
+  }),
+  z.strictObject({ did: z.literal('split'), part: z.int().min(2).max(99), cells: z.int().min(1).max(10_000_000), plants: some.optional(), for: z.string().max(120).optional() }),
+  z.strictObject({ did: z.literal('merge'), into: batch }),
+  z.strictObject({ did: z.literal('end'), how: z.enum(['discarded', 'sold', 'given']), plants: some.optional() }),
+  z.strictObject({ did: z.literal('mixed'), as: name, with: z.array(batch).max(20).default([]) }),
+  z.strictObject({ did: z.literal('resow'), as: key.describe('planting that was added for it') }),
+  z.strictObject({ did: z.literal('label'), code: z.string().regex(/^[A-Z0-9]{4,8}$/), labels: some.default(1) }),
+  z.strictObject({ did: z.literal('round'), what: z.enum(['water', 'feed']) }),
+  z.strictObject({ did: z.literal('wash'), container: key, trays: z.int().min(1).max(1_000_000) }),
+  z.strictObject({ did: z.literal('note') }),
+])
+
+/** What happened, as it was written down: never changed, only corrected by a later one. */
+export const Entry = z.strictObject({
+  id: uuid,
+  on: day.describe('day it happened'),
+  at: z.iso.datetime().describe('moment it was written down'),
+  who: name,
+  batch: batch.optional(),
+  place: key.optional().describe('where, when it is of a place and not of a batch'),
+  what: Did,
+  note: note.optional(),
+  photos: z.array(uuid).max(8).optional(),
+  instead: uuid.optional().describe('the record that this one corrects'),
+  void: z.boolean().optional().describe('takes that record back and says nothing else'),
+})
+
+/** Temperatures measured in a place. */
+export const Readings = z.strictObject({
+  place: key,
+  from: z.union([z.literal('stand-in'), name]).describe('the simulated thermometer, or what the file was called'),
+  days: z.array(z.strictObject({ on: day, low: celsius, high: celsius })).max(4000),
+})
+
 export const Season = z.strictObject({
   format: z.literal(SEASON_FORMAT),
   farm: z.strictObject({ name }),
@@ -670,9 +748,16 @@ export const Season = z.strictObject({
   blocks: z.array(Block).max(200).default([]),
   beds: z.array(Bed).max(2000).default([]),
   plantings: z.array(Planting).max(10_000).default([]),
+  records: z.array(Entry).max(500_000).default([]).describe('what happened'),
+  readings: z.array(Readings).max(400).default([]),
 })
 
 export type Season = z.output<typeof Season>
+export type Entry = z.output<typeof Entry>
+export type EntryInput = z.input<typeof Entry>
+export type Readings = z.output<typeof Readings>
+export type LossCause = (typeof LOSS_CAUSES)[number]
+export type Roots = (typeof ROOTS)[number]
 export type SeasonInput = z.input<typeof Season>
 export type Site = z.output<typeof Site>
 export type Habits = z.output<typeof Habits>

@@ -72,6 +72,8 @@ export function smallSeason(): SmallSeason {
       { key: 't', code: 'T', variety: 'tomato-plum', method: 'tomato-pots', plants: 60, on: '2027-05-20', note: 'In the tunnel.' },
       { key: 'h', code: 'H', variety: 'lettuce-red', method: 'lettuce-cells', plants: 80, on: '2027-06-01', sowOn: '2027-05-02', confidence: 0.8, agePoint: 0.7 },
     ],
+    records: [],
+    readings: [],
   }
 }
 

@@ -1,6 +1,6 @@
 /** Running totals of daily rates for every place, so that a sum over any days is one subtraction. */
-import type { Place, Site } from '../../season/schema'
-import { inPartOfYear, type Day } from '../calendar/day'
+import type { Place, Readings, Site } from '../../season/schema'
+import { inPartOfYear, parseDay, type Day } from '../calendar/day'
 import { emergenceRate, type Germination } from '../germination/emergence'
 import { growthRate, type GrowthRange } from '../growth/rate'
 import { lightFactor, lightOn } from './light'
@@ -40,14 +40,15 @@ export interface Climate {
  * Climate of a site's places over [from, to).
  *
  * @param site monthly means in °C, latitude, clearness
+ * @param readings what was measured, by place: on those days it holds instead
  */
-export function createClimate(site: Site, places: readonly Place[], from: Day, to: Day): Climate {
+export function createClimate(site: Site, places: readonly Place[], from: Day, to: Day, readings: readonly Readings[] = []): Climate {
   const days = to - from
   const outdoor = Float64Array.from({ length: days }, (_, i) => outdoorMean(site.outdoorMonthlyMeans, from + i))
   const hours = places.map(() => undefined as Float64Array | undefined)
   const totals = new Map<string, RunningTotal>()
 
-  const hoursOf = (p: number): Float64Array => (hours[p] ??= hourTable(places[p]!, outdoor, from))
+  const hoursOf = (p: number): Float64Array => (hours[p] ??= hourTable(places[p]!, outdoor, from, readings.filter(({ place }) => place === places[p]!.key)))
 
   const lights = places.map(() => undefined as Float64Array | undefined)
   const lightOf = (p: number): Float64Array =>
@@ -164,7 +165,19 @@ function isSteady(hours: Float64Array): boolean {
   return hours.every((temperature) => temperature === hours[0])
 }
 
-function hourTable(place: Place, outdoor: Float64Array, from: Day): Float64Array {
+function hourTable(place: Place, outdoor: Float64Array, from: Day, readings: readonly Readings[]): Float64Array {
+  const table = plannedHours(place, outdoor, from)
+  // Where two sources measured a day, the later one holds.
+  for (const { days } of readings) {
+    for (const { on, low, high } of days) {
+      const i = parseDay(on) - from
+      if (i >= 0 && i < outdoor.length) hourlyTemperatures({ lift: 0, halfRange: (high - low) / 2 }, (low + high) / 2, table, i * HALF_DAY)
+    }
+  }
+  return table
+}
+
+function plannedHours(place: Place, outdoor: Float64Array, from: Day): Float64Array {
   const table = new Float64Array(outdoor.length * HALF_DAY)
   if (place.temperature.held !== undefined && place.temperature.periods.length === 0) {
     return table.fill(place.temperature.held)

@@ -4,6 +4,8 @@ import type { Day } from '../calendar/day'
 import type { CountedBack } from '../schedule/count-back'
 import type { Pass } from '../schedule/forward'
 import type { Sizing } from '../sizing/size'
+import type { AsItIs } from '../forecast/as-it-is'
+import { staysAsTheyAre } from '../forecast/cut-stays'
 import type { Course, LeafWork } from './course'
 import type { Sought } from './expand'
 import type { Mark } from './marks'
@@ -26,6 +28,8 @@ export interface Stay {
   trayPlaces: number
   /** Whether it begins with a move into this container. */
   potted: boolean
+  /** Stage of the method it belongs to; the number of stages, when it hardens. */
+  stage: number
 }
 
 /** What is sown on one day for one planting, and everything that follows from it. */
@@ -51,6 +55,8 @@ export interface Batch extends Sought {
   /** What is done when a true leaf shows, before planting. */
   readonly leafWork: readonly LeafWork[]
   marks: readonly Mark[]
+  /** What has happened to it so far; `undefined` while it is only planned. */
+  readonly asItIs: AsItIs | undefined
 }
 
 const NO_STAYS: Stay[] = []
@@ -68,6 +74,11 @@ export function computeBatch(
   return new Computed(sought, variety, course, seed, agePoint, confidence)
 }
 
+/** A batch on the course it really takes. */
+export function batchAsItIs(planned: Batch, sought: Sought, course: Course, asItIs: AsItIs): Batch {
+  return new Computed(sought, planned.variety, course, planned.seed, planned.agePoint, planned.confidence, asItIs)
+}
+
 /** A batch holds its size and stays; what was sought and the days of its course are looked up there, for thousands are alive at once. */
 class Computed implements Batch {
   readonly sizing: Sizing | undefined
@@ -81,9 +92,11 @@ class Computed implements Batch {
     readonly seed: SeedShare,
     readonly agePoint: number,
     readonly confidence: number,
+    readonly asItIs: AsItIs | undefined = undefined,
   ) {
-    this.sizing = !course.stands ? undefined : course.way.size(sought.plants, seed, confidence, course.germinationFactor)
-    this.stays = this.sizing ? staysOf(course, this.sizing) : NO_STAYS
+    this.sizing = asItIs?.planned.sizing ?? (!course.stands ? undefined : course.way.size(sought.plants, seed, confidence, course.germinationFactor))
+    this.stays = this.sizing ? staysOf(course, this.sizing, asItIs?.cells) : NO_STAYS
+    if (asItIs) this.stays = staysAsTheyAre(this.stays, asItIs, (stay, cells) => resized(stay, cells, course.way))
   }
 
   get id(): string {
@@ -153,17 +166,23 @@ class Computed implements Batch {
   }
 }
 
-function staysOf({ spans, way }: Course, sizing: Sizing): Stay[] {
+function staysOf({ spans, way }: Course, sizing: Sizing, inUse: readonly number[] | undefined): Stay[] {
   const { steps } = way.route
   // Made at its full length: thousands of these are alive at once.
   const stays = new Array<Stay>(spans.length)
   for (let i = 0; i < spans.length; i++) {
-    const { kind, place, from, until, step, potted } = spans[i]!
+    const { kind, place, from, until, step, stage, potted } = spans[i]!
     const { container, containerNumber } = steps[step]!
-    const cells = way.cellsIn(step, sizing)
-    stays[i] = { kind, place, container, containerNumber, from, until, cells, trays: way.traysOf(step, cells), trayPlaces: way.trayPlacesOf(step, cells), potted }
+    const cells = inUse?.[step] ?? way.cellsIn(step, sizing)
+    stays[i] = { kind, place, container, containerNumber, from, until, cells, trays: way.traysOf(step, cells), trayPlaces: way.trayPlacesOf(step, cells), potted, stage }
   }
   return stays
+}
+
+/** A stay with another number of cells in use. */
+function resized(stay: Stay, cells: number, way: Way): Stay {
+  const step = way.route.steps.findIndex(({ containerNumber }) => containerNumber === stay.containerNumber)
+  return { ...stay, cells, trays: way.traysOf(step, cells), trayPlaces: way.trayPlacesOf(step, cells) }
 }
 
 function sizeMarks({ seed, sizing }: Batch, { pass, germTemperature: temperature, heatPlace: place, germinationFactor: factor }: Course): Mark[] {

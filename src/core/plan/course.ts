@@ -17,6 +17,8 @@ export interface Span {
   until: Day
   /** The container, by number on the route. */
   step: number
+  /** Stage of the method it belongs to; the number of stages, when it hardens. */
+  stage: number
   /** Whether it begins with a move into this container. */
   potted: boolean
 }
@@ -57,6 +59,7 @@ export class Course {
   /**
    * @param sowOn sowing day chosen by hand
    * @param sowingWeekdays days of the week sown on, 1 Monday … 7; none means any
+   * @param known the pass, where what has happened says it
    */
   constructor(
     readonly way: Way,
@@ -64,6 +67,7 @@ export class Course {
     readonly agePoint: number,
     sowOn: Day | undefined,
     sowingWeekdays: readonly number[],
+    known?: Pass,
   ) {
     const { route, refused, temperature } = way
     this.heatPlace = route.germPlace
@@ -77,7 +81,7 @@ export class Course {
       this.sow = counted === undefined ? undefined : onSowingWeekday(counted, this, sowingWeekdays)
     }
     if (this.sow === undefined) return
-    const pass = (this.pass = forwardPass(route, this.sow, plantOn))
+    const pass = (this.pass = known ?? forwardPass(route, this.sow, plantOn))
     // A sowing by hand on the planting day or later has no heat to leave.
     if (pass.sown >= plantOn) this.heatPlace = route.legs[0]!.place
     if (route.boughtAge !== undefined) {
@@ -183,11 +187,12 @@ function layOut(way: Way, pass: Pass, plantOn: Day): Span[] {
     const until = Math.min(plantOn, nextTail, nextLeg, nextHeat)
     if (until > from) {
       const place = tail >= 0 ? route.tail[tail]!.place : heated ? route.germPlace : route.legs[leg]!.place
-      const kind = tail >= 0 && route.tail[tail]!.stage === 'hardening' ? 'harden' : heated ? 'germinate' : 'grow'
+      const at = tail >= 0 ? route.tail[tail]!.stage : heated ? 0 : route.legs[leg]!.stage
+      const kind = at === 'hardening' ? 'harden' : heated ? 'germinate' : 'grow'
       const last = spans[spans.length - 1]
       if (last && last.place === place && last.kind === kind && !potted) last.until = until
       else {
-        spans.push({ kind, place, from, until, step, potted })
+        spans.push({ kind, place, from, until, step, stage: at === 'hardening' ? way.method.stages.length : at, potted })
         potted = false
       }
     }

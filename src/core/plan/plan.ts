@@ -1,9 +1,11 @@
 /** The whole plan of a season, recomputed only where something changed. */
-import type { Container, Crop, Lot, Method, Place, Planting, Season, Variety } from '../../season/schema'
+import type { Container, Crop, Entry, Lot, Method, Place, Planting, Season, Variety } from '../../season/schema'
 import { parseDay, type Day } from '../calendar/day'
 import { containerLoads, placeLoads, type Load } from '../capacity/load'
 import { limitsOf, stockLimits, type Limit } from '../capacity/limits'
 import { createClimate, type Climate } from '../climate/climate'
+import { asItIs, realityOf } from '../forecast/as-it-is'
+import { byBatch } from '../forecast/tally'
 import { crewLoad } from '../labour/labour'
 import { SEARCH_DAYS } from '../schedule/count-back'
 import { numberKeys } from '../schedule/route'
@@ -46,14 +48,21 @@ export interface Plan {
   readonly limits: readonly Limit[]
   /** What it asks of every seed lot; found when first asked for. */
   readonly lots: readonly LotUse[]
+  /** The day it is, where the plan knows what has happened; `undefined` for a plan as it was made. */
+  readonly today: Day | undefined
   /** Batches their lot does not reach for, by id. */
   readonly shortOfSeed: ReadonlyMap<string, LotUse>
 }
 
 /** Computes plans of one season after another and keeps what did not change. */
 export interface Planner {
-  /** Plan of a season; parts that are the same objects as last time are not computed again. */
-  plan(season: Season): Plan
+  /**
+   * Plan of a season; parts that are the same objects as last time are not computed again.
+   *
+   * @param today the day it is: then what was recorded holds, and what is overdue waits for this day. Without it, the
+   *   plan as it was made
+   */
+  plan(season: Season, today?: Day): Plan
   /** Batches of a planting that is not in the season (yet), computed the same way. */
   preview(season: Season, planting: Planting): Batch[]
   /** What a planting that is not in the season (yet) sows in its place. */
@@ -88,6 +97,26 @@ function seedOf(lot: Lot | undefined, crop: Crop, season: Season): SeedShare {
 export function createPlanner(): Planner {
   let tables: Tables | undefined
   let kept = new Map<Planting, Batch[]>()
+  let records: { of: readonly Entry[]; byBatch: Map<string, Entry[]> } = { of: [], byBatch: new Map() }
+  let real = new Map<Batch, Real>()
+
+  /** Planned batches as they really are; those to which nothing new has happened are kept. */
+  const realOf = (season: Season, t: Tables, planned: readonly Batch[], today: Day): Batch[] | undefined => {
+    if (season.records !== records.of) records = { of: season.records, byBatch: byBatch(season.records) }
+    const reality = realityOf(season.records, records.byBatch, today)
+    if (!reality) return undefined
+    const next = new Map<Batch, Real>()
+    const all = planned.flatMap((batch) => {
+      const entries = reality.byBatch.get(batch.id)
+      const before = real.get(batch)
+      const same = before && before.since === reality.since && before.today === today && sameItems(before.entries, entries)
+      const now = same ? before : { entries, since: reality.since, today, batches: asItIs(batch, reality, t.climate, t.placeNumber) }
+      next.set(batch, now)
+      return now.batches
+    })
+    real = next
+    return all
+  }
 
   const factsOf = (season: Season, t: Tables, planting: Planting) => {
     const variety = t.varieties.get(planting.variety)!
@@ -128,16 +157,18 @@ export function createPlanner(): Planner {
   }
 
   return {
-    plan(season) {
+    plan(season, today) {
       const t = prepare(season)
       const next = new Map<Planting, Batch[]>()
-      const batches: Batch[] = []
+      const planned: Batch[] = []
       for (const planting of season.plantings) {
         const own = kept.get(planting) ?? batchesOf(season, t, planting)
         next.set(planting, own)
-        for (const batch of own) batches.push(batch)
+        for (const batch of own) planned.push(batch)
       }
       kept = next
+      const really = today === undefined ? undefined : realOf(season, t, planned, today)
+      const batches = really ?? planned
       const from = parseDay(season.season.from)
       const to = parseDay(season.season.to) + 1
       let first = from
@@ -163,6 +194,7 @@ export function createPlanner(): Planner {
         season,
         from,
         to,
+        today: really && today,
         batches,
         get byId() {
           return (byId ??= new Map(batches.map((batch) => [batch.id, batch])))
@@ -176,10 +208,18 @@ export function createPlanner(): Planner {
         get stands() {
           if (stands) return stands
           const sown = new Map<Planting, Stand[]>()
+          const raised = new Map<Planting, Batch[]>()
+          for (const batch of batches) {
+            // What was thrown away or sold never comes to stand in the field.
+            if (batch.asItIs?.standing === 'gone') continue
+            const own = raised.get(batch.planting)
+            if (own) own.push(batch)
+            else raised.set(batch.planting, [batch])
+          }
           for (const stand of this.inPlace) sown.set(stand.planting, [...(sown.get(stand.planting) ?? []), stand])
           return (stands = season.plantings.flatMap((planting) => {
             if (isInPlace(t.methods.get(planting.method)!)) return sown.get(planting) ?? []
-            return next.get(planting)!.map((batch) => standOfBatch(season, batch, seasonAir(season)))
+            return (raised.get(planting) ?? []).map((batch) => standOfBatch(season, batch, seasonAir(season)))
           }))
         },
         get beds() {
@@ -227,6 +267,18 @@ export function createPlanner(): Planner {
   }
 }
 
+/** A batch as it really is, and what that was found from. */
+interface Real {
+  entries: readonly Entry[] | undefined
+  since: Day
+  today: Day
+  batches: Batch[]
+}
+
+function sameItems<T>(a: readonly T[] | undefined, b: readonly T[] | undefined): boolean {
+  return a === b || (a !== undefined && b !== undefined && a.length === b.length && a.every((item, i) => item === b[i]))
+}
+
 /** A span that any tables reach over. */
 const NO_SPAN: Span = { first: Infinity, last: -Infinity }
 
@@ -238,6 +290,7 @@ interface Span {
 /** Facts of a season by key, its climate, and the ways already put together. */
 interface Tables {
   climate: Climate
+  placeNumber: ReadonlyMap<string, number>
   varieties: ReadonlyMap<string, Variety>
   crops: ReadonlyMap<string, Crop>
   methods: ReadonlyMap<string, Method>
@@ -251,7 +304,7 @@ interface Tables {
 function createTables(season: Season, span: Span): Tables {
   const sowFrom = span.first - SEARCH_DAYS - SLACK
   const sowTo = span.last + SLACK
-  const climate = createClimate(season.site, season.places, sowFrom - 1, sowTo + AFTER)
+  const climate = createClimate(season.site, season.places, sowFrom - 1, sowTo + AFTER, season.readings)
   const facts: WayFacts = {
     climate,
     containers: new Map(season.containers.map((container) => [container.key, container])),
@@ -268,6 +321,7 @@ function createTables(season: Season, span: Span): Tables {
   for (const lot of season.lots) if (!firstLot.has(lot.variety)) firstLot.set(lot.variety, lot)
   return {
     climate,
+    placeNumber: facts.placeNumber,
     varieties: new Map(season.varieties.map((variety) => [variety.key, variety])),
     crops: new Map(season.crops.map((crop) => [crop.key, crop])),
     methods: new Map(season.methods.map((method) => [method.key, method])),
@@ -294,6 +348,7 @@ function createTables(season: Season, span: Span): Tables {
       other.season === season.season &&
       other.habits === season.habits &&
       other.places === season.places &&
+      other.readings === season.readings &&
       other.containers === season.containers &&
       other.crops === season.crops &&
       other.varieties === season.varieties &&

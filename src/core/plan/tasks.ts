@@ -12,6 +12,8 @@ export interface Task {
   /** Stays the same while the batch and the step do. */
   id: string
   kind: TaskKind
+  /** Which of its kind: the stage it begins, or its number in their order. */
+  nth: number
   day: Day
   batch: Batch
   /** Where it happens or begins, by place number; `undefined` in the field. */
@@ -46,7 +48,7 @@ export function tasksOf(batch: Batch, from: Day, until: Day): Task[] {
     const stay = stays[i]!
     const before = stays[i - 1]!
     const kind = stay.potted ? 'pot-up' : stay.kind === 'harden' ? 'harden' : before.kind === 'germinate' ? 'leave-heat' : 'move'
-    add(tasks, from, until, batch, kind, i - 1, stay.from, stay.place, before.place, stay)
+    add(tasks, from, until, batch, kind, stay.stage, stay.from, stay.place, before.place, stay)
   }
   for (const { kind, day } of batch.leafWork) {
     if (day < from || day >= until) continue
@@ -58,7 +60,7 @@ export function tasksOf(batch: Batch, from: Day, until: Day): Task[] {
   return tasks
 }
 
-/** Adds a task when its day is asked for; `nth` tells two of a kind apart, whatever days are asked for. */
+/** Adds a task when its day is asked for. */
 function add(
   tasks: Task[],
   from: Day,
@@ -74,7 +76,7 @@ function add(
 ): void {
   if (day < from || day >= until) return
   const { container, cells, trays } = stay
-  tasks.push({ id: `${batch.id}/${kind}/${nth + 1}`, kind, day, batch, place, fromPlace, container, cells, trays, what })
+  tasks.push({ id: `${batch.id}/${kind}/${nth}`, kind, nth, day, batch, place, fromPlace, container, cells, trays, what })
 }
 
 const LONGEST_AHEAD = 1200 // days a task may come before the sowing: six preparations of 200 at most, or an order

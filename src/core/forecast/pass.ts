@@ -1,0 +1,86 @@
+/** The forward pass of a batch that has begun: what has happened is as it was, the rest follows from it. */
+import type { Day } from '../calendar/day'
+import { rootedIn } from '../growth/container-age'
+import { gain, reach, TOLERANCE, type Pass } from '../schedule/forward'
+import type { Route } from '../schedule/route'
+
+/** What fixes the course of a batch. Everything left out has not happened yet. */
+export interface Happened {
+  sown: Day
+  /** Day heat and cover were left. */
+  leftHeat: Day | undefined
+  /** By leg of the route: the day it began. The first is the sowing. */
+  legs: readonly (Day | undefined)[]
+  /** Ages that were seen, degree-days, in the order of their days. */
+  seen: readonly { on: Day; age: number }[]
+  /** By leg of the route: first day on which it can begin, where it has not; of the first, on which heat can be left. */
+  notBefore: readonly Day[]
+}
+
+/**
+ * Forward pass from what has happened.
+ *
+ * @param route with the places it really stood in, and the pace its seed has shown
+ * @param planting day it is planted
+ * @see the forward pass of a plan, which this is where nothing has happened yet
+ */
+export function passFrom(route: Route, happened: Happened, planting: Day): Pass {
+  const { sown, leftHeat, notBefore } = happened
+  const pass: Pass = { sown, planting, emergence: sown, leavesHeat: sown, readyAge: Infinity, pieces: [], inHeat: 0, potted: sown, settled: Infinity }
+  const place = route.legs[0]!.place
+  if (route.boughtAge === undefined) {
+    const { emergenceTotals: totals, germPlace, pace, leaveHeatShare } = route
+    pass.leavesHeat = leftHeat ?? Math.max(reach(route, totals, germPlace, sown, leaveHeatShare, planting), notBefore[0]!)
+    const inHeat = reach(route, totals, germPlace, sown, pace, planting)
+    if (inHeat <= pass.leavesHeat) pass.emergence = inHeat
+    else if (pass.leavesHeat === Infinity) pass.emergence = Infinity
+    else pass.emergence = reach(route, totals, place, pass.leavesHeat, pace - gain(route, totals, germPlace, sown, pass.leavesHeat, planting), planting)
+  }
+  if (pass.emergence < Infinity && pass.leavesHeat < Infinity) walk(route, happened, pass)
+  return pass
+}
+
+function walk(route: Route, { legs: begun, seen, notBefore }: Happened, pass: Pass): void {
+  const { growthTotals: totals, legs, steps } = route
+  const { emergence, leavesHeat, planting, pieces } = pass
+  const gained = (place: number, from: Day, to: Day) => (to > from ? gain(route, totals, place, from, to, planting) : 0)
+  let step = 0
+  let ready = steps[0]!.ready
+  const germinating = leavesHeat > emergence
+  if (germinating) pieces.push({ from: emergence, growsFrom: emergence, age: 0, place: route.germPlace })
+  pass.inHeat = germinating ? 1 : 0
+  const start = germinating ? leavesHeat : emergence
+  let piece = { from: start, growsFrom: start, age: germinating ? gained(route.germPlace, emergence, leavesHeat) : (route.boughtAge ?? 0), place: legs[0]!.place }
+  pieces.push(piece)
+  let settled = Math.max(emergence, leavesHeat)
+  let next = 0
+  for (let i = 1; i <= legs.length; i++) {
+    // What was seen in this stretch moves its ages to what they were.
+    const ends = i < legs.length ? (begun[i] ?? Infinity) : Infinity
+    for (; next < seen.length && seen[next]!.on < ends; next++) {
+      const { on, age } = seen[next]!
+      if (on < piece.from) continue
+      piece.age += age - (piece.age + gained(piece.place, piece.growsFrom, on))
+    }
+    if (i === legs.length) break
+    const { place, starts } = legs[i]!
+    const { limit } = steps[step]!
+    const goal = starts.by === 'potting' ? ready + starts.point * (limit - ready) : starts.by === 'age' ? starts.age : 0
+    const due = piece.age >= goal - TOLERANCE ? piece.from : reach(route, totals, piece.place, piece.growsFrom, goal - piece.age, planting)
+    const day = begun[i] ?? Math.max(due, notBefore[i]!)
+    if (day === Infinity) return
+    const age = Math.max(0, piece.age + gained(piece.place, piece.growsFrom, day))
+    let growsFrom = Math.max(piece.growsFrom, day)
+    if (starts.by === 'potting') {
+      const into = steps[++step]!
+      growsFrom = day + into.pauseDays
+      ready = rootedIn(into.ready, steps[step - 1]!.ready, age)
+      pass.potted = day
+    }
+    piece = { from: day, growsFrom, age, place }
+    pieces.push(piece)
+    settled = Math.max(settled, day + 1, growsFrom)
+  }
+  pass.settled = settled
+  pass.readyAge = ready
+}

@@ -1,0 +1,195 @@
+/** What a count of seedlings says of the stand to come. */
+import { shareShowing } from '../germination/emergence'
+import { atLeast } from '../sizing/binomial'
+import { normalQuantile } from '../sizing/normal'
+
+/** One count of a batch. */
+export interface StandCount {
+  /** Cells looked at: all, or a sample of rows. */
+  cells: number
+  /** Of these, cells with a seedling. */
+  showing: number
+  /** Sum of daily rates from sowing to the count, at the lot's own pace: 1 is the day half are up. */
+  thermalShare: number
+}
+
+/** What was sown, and what is known of the seed. */
+export interface CountedSowing {
+  /** Cells sown. */
+  cells: number
+  seedsPerCell: number
+  /** Germination share of the lot, at the temperature it stands at. */
+  germination: number
+  /** Seeds in the test that says so. */
+  testedSeeds: number
+  /** Spread of ln thermal time between seeds. */
+  spread: number
+  /** Share of seedlings still good at planting. */
+  survival: number
+  /** Part of the final count that shows by the last useful day. */
+  lastShare?: number
+}
+
+/** The stand as far as counts tell. */
+export interface StandForecast {
+  /** Good plants at the end: mean, and the range that nine in ten stands of this kind keep to. */
+  mean: number
+  low: number
+  high: number
+  /** Cells with a seedling in the end, before any is lost. */
+  cells: number
+  /** Germination share now believed, and the lot's pace as a factor on its thermal time. */
+  germination: number
+  pace: number
+  /** Chance of at least so many good plants. */
+  chanceOf(plants: number): number
+}
+
+const GRID = { shares: 400, paces: 41 }
+const COARSE = { shares: 80, paces: 21 }
+const PACE_SPREAD = 0.15 // of ln pace between lots of a kind
+const BAD_LOT = 0.05 // share of lots of which anything may be true
+const TAIL = 0.05
+const NEVER = 1e-12
+
+/**
+ * Forecast of the final stand from counts.
+ *
+ * Grid over germination g and pace τ. Prior of g: 0.95 Beta of the lot's test + 0.05 uniform; ln τ ~ N(0, 0.15²);
+ * F = Φ(ln(h/τ)/σ). A cell shows by then with p = 1 − (1 − gF)^k; counts are multinomial in the steps of p. Of the cells
+ * still empty each fills with r = (p2 − p)/(1 − p).
+ *
+ * @param counts in the order of their days; later ones showing fewer than before count as nothing new
+ * @param grid `coarse` for plans of many batches
+ * @throws RangeError when more show than were looked at, or a count is of more cells than were sown
+ */
+export function standForecast(sowing: CountedSowing, counts: readonly StandCount[], grid: 'fine' | 'coarse' = 'fine'): StandForecast {
+  for (const { cells, showing } of counts) {
+    if (cells > sowing.cells) throw new RangeError(`${cells} cells cannot be looked at of ${sowing.cells}`)
+    if (showing > cells || showing < 0) throw new RangeError(`${showing} cannot show in ${cells} cells`)
+  }
+  const { cells, seedsPerCell: k, germination, testedSeeds, spread, survival, lastShare = 1 } = sowing
+  const { shares, paces } = grid === 'fine' ? GRID : COARSE
+  const a = Math.max(0.5, germination * testedSeeds)
+  const b = Math.max(0.5, (1 - germination) * testedSeeds)
+  const prior = betaOnGrid(a, b, shares)
+  const last = counts.at(-1)
+  /** Cells that show now, of all: a sample stands for the rest. */
+  const seen = last ? (last.showing / last.cells) * cells : 0
+  const known = last ? last.cells : 0
+  const points: { weight: number; g: number; pace: number; p2: number; r: number }[] = []
+  const logs: number[] = []
+  let top = -Infinity
+  for (let j = 0; j < paces; j++) {
+    const z = paces === 1 ? 0 : -3 + (6 * j) / (paces - 1)
+    const pace = Math.exp(PACE_SPREAD * z)
+    const showing = counts.map(({ thermalShare }) => shareShowing(thermalShare / pace, spread))
+    for (let i = 0; i < shares; i++) {
+      const g = (i + 0.5) / shares
+      const p2 = 1 - (1 - g * lastShare) ** k
+      let log = Math.log(BAD_LOT / shares + (1 - BAD_LOT) * prior[i]!) - (z * z) / 2
+      let before = 0
+      let shown = 0
+      let rest = 0
+      for (let c = 0; c < counts.length; c++) {
+        const p = Math.min(p2, 1 - (1 - g * showing[c]!) ** k)
+        // Counts of samples of other sizes are put on the scale of the last.
+        const now = (counts[c]!.showing / counts[c]!.cells) * known
+        const more = Math.max(0, now - shown)
+        if (more > 0) log += more * Math.log(Math.max(NEVER, p - before))
+        shown += more
+        before = Math.max(before, p)
+        rest = before
+      }
+      if (known > shown) log += (known - shown) * Math.log(Math.max(NEVER, 1 - rest))
+      const r = rest >= 1 ? 0 : Math.max(0, (p2 - rest) / (1 - rest))
+      points.push({ weight: 0, g, pace, p2, r })
+      logs.push(log)
+      top = Math.max(top, log)
+    }
+  }
+  let total = 0
+  points.forEach((point, i) => (total += point.weight = Math.exp(logs[i]! - top)))
+  const kept = points.filter((point) => (point.weight /= total) > 1e-7)
+  const showingNow = Math.round(seen)
+  const empty = cells - showingNow
+  let mean = 0
+  let square = 0
+  let inCells = 0
+  let share = 0
+  let lnPace = 0
+  for (const { weight, g, pace, r } of kept) {
+    const m = survival * (showingNow + empty * r)
+    const v = showingNow * survival * (1 - survival) + empty * r * survival * (1 - r * survival)
+    // What was not looked at is a guess of its own.
+    const sampled = last && known < cells ? (cells * (cells - known) * (seen / cells) * (1 - seen / cells) * survival * survival) / Math.max(1, known) : 0
+    mean += weight * m
+    square += weight * (m * m + v + sampled)
+    inCells += weight * (showingNow + empty * r)
+    share += weight * g
+    lnPace += weight * Math.log(pace)
+  }
+  const deviation = Math.sqrt(Math.max(0, square - mean * mean))
+  const reach = -normalQuantile(TAIL) * deviation
+  return {
+    mean,
+    low: Math.max(0, Math.floor(mean - reach)),
+    high: Math.min(cells, Math.ceil(mean + reach)),
+    cells: inCells,
+    germination: share,
+    pace: Math.exp(lnPace),
+    chanceOf(plants) {
+      if (plants <= 0) return 1
+      if (plants > cells) return 0
+      let chance = 0
+      const kinds = new Map<number, number>()
+      // Points that say almost the same of the empty cells are one.
+      for (const { weight, r } of kept) {
+        const id = Math.round(r * 2000) / 2000
+        kinds.set(id, (kinds.get(id) ?? 0) + weight)
+      }
+      const alive = survivors(showingNow, survival)
+      for (const [r, weight] of kinds) chance += weight * sumAtLeast(alive, empty, r * survival, plants)
+      return Math.min(1, chance)
+    },
+  }
+}
+
+/** Chances that 0, 1, 2 … of so many survive. */
+function survivors(n: number, survival: number): Float64Array {
+  const chances = new Float64Array(n + 1)
+  if (survival >= 1) chances[n] = 1
+  else {
+    // From the most likely number outwards: nothing underflows.
+    const mode = Math.min(n, Math.floor((n + 1) * survival))
+    chances[mode] = 1
+    const odds = survival / (1 - survival)
+    for (let i = mode; i < n; i++) chances[i + 1] = (chances[i]! * (n - i) * odds) / (i + 1)
+    for (let i = mode; i > 0; i--) chances[i - 1] = (chances[i]! * i) / ((n - i + 1) * odds)
+    const sum = chances.reduce((all, chance) => all + chance, 0)
+    for (let i = 0; i <= n; i++) chances[i]! /= sum
+  }
+  return chances
+}
+
+/** Chance that those alive with those still to come are at least so many. */
+function sumAtLeast(alive: Float64Array, empty: number, p: number, plants: number): number {
+  let chance = 0
+  for (let i = alive.length - 1; i >= 0; i--) {
+    if (alive[i]! < 1e-9) continue
+    chance += alive[i]! * (plants - i <= 0 ? 1 : plants - i > empty ? 0 : atLeast(empty, p, plants - i))
+  }
+  return chance
+}
+
+/** Weights of a Beta distribution at the midpoints of a grid; they add up to 1. */
+function betaOnGrid(a: number, b: number, points: number): Float64Array {
+  const logs = Float64Array.from({ length: points }, (_, i) => {
+    const g = (i + 0.5) / points
+    return (a - 1) * Math.log(g) + (b - 1) * Math.log(1 - g)
+  })
+  const top = logs.reduce((most, log) => Math.max(most, log), -Infinity)
+  const weights = logs.map((log) => Math.exp(log - top))
+  const total = weights.reduce((sum, weight) => sum + weight, 0)
+  return weights.map((weight) => weight / total)
+}

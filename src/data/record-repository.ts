@@ -1,0 +1,216 @@
+/** What happened: written once however often it is sent, checked against what is known of its batch, never changed after. */
+import { sql, type Kysely, type Transaction } from 'kysely'
+import { standing, tallyOf, rootOf, type Impossible } from '../core/forecast/tally'
+import type { Entry, Readings } from '../season/schema'
+import type { Db } from './database'
+import type { SeasonId } from './rows'
+import type { Database, RecordTable } from './schema'
+import type { Insertable, Selectable } from 'kysely'
+
+/** What became of one record that was sent. */
+export type Kept =
+  | { id: string; ok: true; again?: { who: string; at: string; on: string } }
+  | { id: string; ok: false; reason: Impossible['reason'] | { kind: 'unknown-batch' } | { kind: 'other-record' } | { kind: 'nothing-to-correct' } }
+
+/** A record as it stands in the database; it was checked on its way in. */
+export function entryOf(row: Selectable<RecordTable>): Entry {
+  return {
+    id: row.id,
+    on: row.on_day,
+    at: row.at.toISOString(),
+    who: row.who,
+    what: row.what as Entry['what'],
+    ...(row.batch === null ? {} : { batch: row.batch }),
+    ...(row.place === null ? {} : { place: row.place }),
+    ...(row.note === null ? {} : { note: row.note }),
+    ...(row.photos.length === 0 ? {} : { photos: row.photos }),
+    ...(row.instead === null ? {} : { instead: row.instead }),
+    ...(row.void ? { void: true } : {}),
+  }
+}
+
+/** A record as a row. */
+export function recordRow(id: SeasonId, entry: Entry): Insertable<RecordTable> {
+  return {
+    ...id,
+    id: entry.id,
+    on_day: entry.on,
+    at: entry.at,
+    who: entry.who,
+    batch: entry.batch ?? null,
+    root: entry.batch === undefined ? null : rootOf(entry.batch),
+    place: entry.place ?? null,
+    what: JSON.stringify(entry.what),
+    note: entry.note ?? null,
+    photos: JSON.stringify(entry.photos ?? []),
+    instead: entry.instead ?? null,
+    void: entry.void ?? false,
+  }
+}
+
+/** All records of a season in the order they came in. */
+export async function readRecords(db: Db, id: SeasonId): Promise<Entry[]> {
+  const rows = await db.selectFrom('record').selectAll().where('farm_id', '=', id.farm_id).where('season_id', '=', id.season_id).orderBy('seq').execute()
+  return rows.map(entryOf)
+}
+
+/** Temperatures that were measured, by place and source. */
+export async function readReadings(db: Db, id: SeasonId): Promise<Readings[]> {
+  const rows = await db
+    .selectFrom('reading')
+    .selectAll()
+    .where('farm_id', '=', id.farm_id)
+    .where('season_id', '=', id.season_id)
+    .orderBy('place')
+    .orderBy('source')
+    .orderBy('on_day')
+    .execute()
+  const readings: Readings[] = []
+  for (const { place, source, on_day: on, low, high } of rows) {
+    const last = readings.at(-1)
+    if (last && last.place === place && last.from === source) last.days.push({ on, low, high })
+    else readings.push({ place, from: source, days: [{ on, low, high }] })
+  }
+  return readings
+}
+
+/**
+ * Writes records in the order given, each for itself: one that cannot be is refused with its reason, and the others stand.
+ * A record that is there already is not written again; what another person already wrote is kept beside it and said so.
+ *
+ * @returns for each what became of it, and the revision after
+ */
+export async function keepRecords(db: Kysely<Database>, id: SeasonId, entries: readonly Entry[]): Promise<{ kept: Kept[]; revision: number }> {
+  return db.transaction().execute(async (trx) => {
+    const roots = [...new Set(entries.flatMap(({ batch }) => (batch === undefined ? [] : [rootOf(batch)])))].sort()
+    // Two who record the same tray wait for each other; all others do not.
+    for (const root of roots) await sql`select pg_advisory_xact_lock(hashtextextended(${`${id.season_id}/${root}`}, 0))`.execute(trx)
+    const known = await knownBatches(trx, id, roots)
+    const stored = await recordsOf(trx, id, roots, entries.map((entry) => entry.id), entries.flatMap(({ instead }) => instead ?? []))
+    const kept: Kept[] = []
+    let written = 0
+    for (const entry of entries) {
+      const own = stored.get(entry.id)
+      if (own) {
+        kept.push(sameRecord(own, entry) ? { id: entry.id, ok: true } : { id: entry.id, ok: false, reason: { kind: 'other-record' } })
+        continue
+      }
+      if (entry.batch !== undefined && !known(rootOf(entry.batch))) {
+        kept.push({ id: entry.id, ok: false, reason: { kind: 'unknown-batch' } })
+        continue
+      }
+      if (entry.instead !== undefined && !stored.has(entry.instead)) {
+        kept.push({ id: entry.id, ok: false, reason: { kind: 'nothing-to-correct' } })
+        continue
+      }
+      const verdict = judge(entry, [...stored.values()])
+      kept.push(verdict)
+      if (!verdict.ok) continue
+      stored.set(entry.id, entry)
+      await trx.insertInto('record').values(recordRow(id, entry)).execute()
+      written++
+    }
+    // The season's own row last: it is held for a moment only.
+    const season = trx.updateTable('season').where('farm_id', '=', id.farm_id).where('season_id', '=', id.season_id)
+    const { revision } = await (written > 0 ? season.set(({ eb }) => ({ revision: eb('revision', '+', 1) })) : season.set(({ ref }) => ({ revision: ref('revision') })))
+      .returning('revision')
+      .executeTakeFirstOrThrow()
+    return { kept, revision }
+  })
+}
+
+/** Whether a record can stand beside those of its batch. */
+function judge(entry: Entry, stored: readonly Entry[]): Kept {
+  if (entry.batch === undefined) return { id: entry.id, ok: true }
+  const root = rootOf(entry.batch)
+  const ofBatch = (all: readonly Entry[]) =>
+    standing(all)
+      .filter(({ batch }) => batch !== undefined && rootOf(batch) === root)
+      .sort((a, b) => (a.on < b.on ? -1 : a.on > b.on ? 1 : a.at < b.at ? -1 : 1))
+  const before = new Set(tallyOf(root, ofBatch(stored)).impossible.map((one) => one.entry.id))
+  const after = tallyOf(root, ofBatch([...stored, entry]))
+  // What it makes impossible counts against it, be it itself or what others wrote.
+  const broken = after.impossible.find((one) => one.entry.id === entry.id) ?? after.impossible.find((one) => !before.has(one.entry.id))
+  if (broken) return { id: entry.id, ok: false, reason: broken.reason }
+  const again = after.again.find((one) => one.entry.id === entry.id)
+  return again ? { id: entry.id, ok: true, again: { who: again.first.who, at: again.first.at, on: again.first.on } } : { id: entry.id, ok: true }
+}
+
+const sameRecord = (a: Entry, b: Entry): boolean => a.on === b.on && a.batch === b.batch && canonical(a.what) === canonical(b.what)
+const canonical = (value: object): string => JSON.stringify(Object.entries(value).sort(([a], [b]) => (a < b ? -1 : 1)))
+
+async function recordsOf(trx: Transaction<Database>, id: SeasonId, roots: readonly string[], ids: readonly string[], corrected: readonly string[]): Promise<Map<string, Entry>> {
+  const rows = await trx
+    .selectFrom('record')
+    .selectAll()
+    .where('farm_id', '=', id.farm_id)
+    .where('season_id', '=', id.season_id)
+    .where((where) => where.or([where('id', 'in', [...ids, ...corrected]), ...(roots.length > 0 ? [where('root', 'in', roots)] : [])]))
+    .orderBy('seq')
+    .execute()
+  return new Map(rows.map((row) => [row.id, entryOf(row)]))
+}
+
+/** Tells whether a batch is one of the season's plantings. */
+async function knownBatches(trx: Transaction<Database>, id: SeasonId, roots: readonly string[]): Promise<(root: string) => boolean> {
+  if (roots.length === 0) return () => true
+  const keys = [...new Set(roots.map((root) => root.split('.')[0]!))]
+  const rows = await trx.selectFrom('planting').select('key').where('farm_id', '=', id.farm_id).where('season_id', '=', id.season_id).where('key', 'in', keys).execute()
+  const known = new Set(rows.map(({ key }) => key))
+  return (root) => known.has(root.split('.')[0]!)
+}
+
+/** Puts what was measured in the place of what the same source said of those days. */
+export async function keepReadings(db: Kysely<Database>, id: SeasonId, readings: readonly Readings[]): Promise<number> {
+  return db.transaction().execute(async (trx) => {
+    for (const row of readingRows(id, readings)) {
+      await trx
+        .insertInto('reading')
+        .values(row)
+        .onConflict((conflict) => conflict.columns(['farm_id', 'season_id', 'place', 'source', 'on_day']).doUpdateSet({ low: row.low, high: row.high }))
+        .execute()
+    }
+    const { revision } = await trx
+      .updateTable('season')
+      .set(({ eb }) => ({ revision: eb('revision', '+', 1) }))
+      .where('farm_id', '=', id.farm_id)
+      .where('season_id', '=', id.season_id)
+      .returning('revision')
+      .executeTakeFirstOrThrow()
+    return revision
+  })
+}
+
+/** Takes away all that one source measured. */
+export async function dropReadings(db: Kysely<Database>, id: SeasonId, source: string): Promise<void> {
+  await db.transaction().execute(async (trx) => {
+    await trx.deleteFrom('reading').where('farm_id', '=', id.farm_id).where('season_id', '=', id.season_id).where('source', '=', source).execute()
+    await trx
+      .updateTable('season')
+      .set(({ eb }) => ({ revision: eb('revision', '+', 1) }))
+      .where('farm_id', '=', id.farm_id)
+      .where('season_id', '=', id.season_id)
+      .execute()
+  })
+}
+
+export const readingRows = (id: SeasonId, readings: readonly Readings[]) =>
+  readings.flatMap(({ place, from, days }) => days.map(({ on, low, high }) => ({ ...id, place, source: from, on_day: on, low, high })))
+
+/** A photo, already made small. */
+export interface Photo {
+  id: string
+  type: 'image/jpeg' | 'image/webp'
+  width: number
+  height: number
+  bytes: Buffer
+}
+
+/** Stores a photo; one that is there already stays. */
+export async function keepPhoto(db: Db, id: SeasonId, photo: Photo): Promise<void> {
+  await db.insertInto('photo').values({ ...id, ...photo }).onConflict((conflict) => conflict.doNothing()).execute()
+}
+
+export async function findPhoto(db: Db, id: SeasonId, photo: string): Promise<Photo | undefined> {
+  return db.selectFrom('photo').select(['id', 'type', 'width', 'height', 'bytes']).where('farm_id', '=', id.farm_id).where('season_id', '=', id.season_id).where('id', '=', photo).executeTakeFirst()
+}
