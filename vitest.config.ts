@@ -3,6 +3,7 @@ import { defineConfig } from 'vitest/config'
 export default defineConfig({
   test: {
     include: ['src/**/*.test.{ts,tsx}', 'scripts/**/*.test.ts'],
+    setupFiles: ['scripts/testing/laws.ts'],
     globalSetup: ['scripts/testing/vitest-database.ts'],
     environment: 'node',
     testTimeout: 30_000,

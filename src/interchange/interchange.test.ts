@@ -43,7 +43,7 @@ describe('the calendar', () => {
     expect(lines[0]).toBe('BEGIN:VCALENDAR')
   })
   it('puts a sowing on its day, also west and east of Greenwich', () => {
-    const start = lines.indexOf('UID:t/sow/1@dove-step')
+    const start = lines.indexOf('UID:t/sow/0@dove-step')
     const event = lines.slice(start, lines.indexOf('END:VEVENT', start))
     const day = new Date(plan.byId.get('t')!.sow! * 86_400_000).toISOString().slice(0, 10).replaceAll('-', '')
     expect(event).toContain(`DTSTART;VALUE=DATE:${day}`)

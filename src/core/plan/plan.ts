@@ -176,7 +176,7 @@ export function createPlanner(): Planner {
       for (const { stays } of batches) {
         if (stays.length === 0) continue
         first = Math.min(first, stays[0]!.from)
-        last = Math.max(last, stays.at(-1)!.until + stays.at(-1)!.container.washDays)
+        for (const { until, container } of stays) last = Math.max(last, until + container.washDays)
       }
       let byId: Map<string, Batch> | undefined
       let lots: LotUse[] | undefined
