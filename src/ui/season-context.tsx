@@ -7,6 +7,7 @@ import type { Season } from '../season/schema'
 import { shareUnchanged } from '../season/share'
 import { createFormat, type Format, type Units } from '../words/format'
 import { WORKING_DAY_COOKIE } from './preferences'
+import { deviceQueue, emptyQueue, type Queued, type QueueState, type RecordQueue } from './records/queue'
 import { UnitsContext } from './units'
 import { placeLooks, type PlaceLook } from './place-look'
 
@@ -48,6 +49,9 @@ interface SeasonContextValue {
   /** Days the ribbon and every time axis run over: [first, last). */
   span: { first: Day; last: Day }
   workingDay: WorkingDay
+  /** Records of this device on their way, and how they stand. */
+  queue: RecordQueue
+  recording: QueueState
 }
 
 const SeasonContext = createContext<SeasonContextValue | null>(null)
@@ -56,9 +60,25 @@ const SeasonContext = createContext<SeasonContextValue | null>(null)
 const planner = createPlanner()
 let latest: Season | undefined
 
-function planOf(next: Season): { season: Season; plan: Plan } {
-  latest = latest === undefined ? next : shareUnchanged(latest, next)
-  return { season: latest, plan: planner.plan(latest) }
+function planOf(next: Season, queued: readonly Queued[], today: Day): { season: Season; plan: Plan } {
+  const season = withQueued(next, queued)
+  latest = latest === undefined ? season : shareUnchanged(latest, season)
+  return { season: latest, plan: planner.plan(latest, today) }
+}
+
+/** The season with what this device has recorded and the server does not show yet. */
+function withQueued(season: Season, queued: readonly Queued[]): Season {
+  if (queued.length === 0) return season
+  const known = new Set(season.records.map(({ id }) => id))
+  const more = queued.flatMap(({ entry, state }) => (state === 'refused' || known.has(entry.id) ? [] : [entry]))
+  return more.length === 0 ? season : { ...season, records: [...season.records, ...more] }
+}
+
+// One queue for the device; it outlives every page that is drawn.
+let queueOfDevice: RecordQueue | undefined
+
+function useQueue(): RecordQueue {
+  return useState(() => (typeof window === 'undefined' ? emptyQueue : (queueOfDevice ??= deviceQueue())))[0]
 }
 
 function createWorkingDay(start: Day, from: Day, to: Day): WorkingDay {
@@ -91,18 +111,24 @@ function createWorkingDay(start: Day, from: Day, to: Day): WorkingDay {
 }
 
 export function SeasonProvider({ data, children }: { data: SeasonData; children: ReactNode }) {
-  const { season, plan } = useMemo(() => planOf(data.season), [data.season])
+  const queue = useQueue()
+  const hydrated = useSyncExternalStore(never, yes, no)
+  const recording = useSyncExternalStore(queue.subscribe, queue.get, emptyQueue.get)
+  // What the server drew knows nothing of this device: the first drawing here must be the same.
+  const queued = hydrated ? recording.items : NONE
+  const today = parseDay(data.today)
+  const { season, plan } = useMemo(() => planOf(data.season, queued, today), [data.season, queued, today])
+  useEffect(() => queue.settle(new Set(data.season.records.map(({ id }) => id))), [queue, data.season.records, recording.items])
   const looks = useMemo(() => placeLooks(season.places), [season.places])
   const format = useMemo(() => createFormat(data.locale, data.units), [data.locale, data.units])
-  const today = parseDay(data.today)
   const first = Math.min(plan.from, ...plan.batches.map((batch) => batch.sow ?? plan.from))
   const last = Math.max(plan.to, ...plan.batches.map((batch) => batch.plantOn + 1))
   const span = useMemo(() => ({ first, last }), [first, last])
   const [workingDay] = useState(() => createWorkingDay(startDay(data.workingDay, today), first, last))
   useEffect(() => workingDay.limit(first, last), [workingDay, first, last])
   const value = useMemo(
-    () => ({ data, season, plan, planner, looks, format, today, span, workingDay }),
-    [data, season, plan, looks, format, today, span, workingDay],
+    () => ({ data, season, plan, planner, looks, format, today, span, workingDay, queue, recording }),
+    [data, season, plan, looks, format, today, span, workingDay, queue, recording],
   )
   return (
     <UnitsContext value={data.units}>
@@ -110,6 +136,11 @@ export function SeasonProvider({ data, children }: { data: SeasonData; children:
     </UnitsContext>
   )
 }
+
+const NONE: readonly Queued[] = []
+const never = () => () => undefined
+const yes = () => true
+const no = () => false
 
 function startDay(kept: string | undefined, today: Day): Day {
   try {

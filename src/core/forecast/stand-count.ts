@@ -51,6 +51,7 @@ const PACE_SPREAD = 0.15 // of ln pace between lots of a kind
 const BAD_LOT = 0.05 // share of lots of which anything may be true
 const TAIL = 0.05
 const NEVER = 1e-12
+const KINDS = 1000 // chances of filling told apart
 
 /**
  * Forecast of the final stand from counts.
@@ -145,11 +146,11 @@ export function standForecast(sowing: CountedSowing, counts: readonly StandCount
       const kinds = new Map<number, number>()
       // Points that say almost the same of the empty cells are one.
       for (const { weight, r } of kept) {
-        const id = Math.round(r * 2000) / 2000
+        const id = Math.round(r * KINDS) / KINDS
         kinds.set(id, (kinds.get(id) ?? 0) + weight)
       }
       const alive = survivors(showingNow, survival)
-      for (const [r, weight] of kinds) chance += weight * sumAtLeast(alive, empty, r * survival, plants)
+      for (const [r, weight] of kinds) if (weight > 1e-7) chance += weight * sumAtLeast(alive, empty, r * survival, plants)
       return Math.min(1, chance)
     },
   }
@@ -175,11 +176,36 @@ function survivors(n: number, survival: number): Float64Array {
 /** Chance that those alive with those still to come are at least so many. */
 function sumAtLeast(alive: Float64Array, empty: number, p: number, plants: number): number {
   let chance = 0
-  for (let i = alive.length - 1; i >= 0; i--) {
-    if (alive[i]! < 1e-9) continue
-    chance += alive[i]! * (plants - i <= 0 ? 1 : plants - i > empty ? 0 : atLeast(empty, p, plants - i))
+  // The binomial tail grows by one term for each one more that is alive.
+  let tail: number | undefined
+  for (let i = 0; i < alive.length; i++) {
+    const need = plants - i
+    if (need > empty) continue
+    if (need <= 0) {
+      chance += alive[i]!
+      continue
+    }
+    if (alive[i]! < 1e-9) {
+      tail = undefined
+      continue
+    }
+    tail = tail === undefined ? atLeast(empty, p, need) : tail + termOf(empty, p, need)
+    chance += alive[i]! * Math.min(1, tail)
   }
   return chance
+}
+
+/** Chance of exactly k of n. */
+function termOf(n: number, p: number, k: number): number {
+  if (p <= 0) return k === 0 ? 1 : 0
+  if (p >= 1) return k === n ? 1 : 0
+  return Math.exp(logFactorial(n) - logFactorial(k) - logFactorial(n - k) + k * Math.log(p) + (n - k) * Math.log1p(-p))
+}
+
+const FACTORIALS: number[] = [0]
+function logFactorial(n: number): number {
+  for (let i = FACTORIALS.length; i <= n; i++) FACTORIALS.push(FACTORIALS[i - 1]! + Math.log(i))
+  return FACTORIALS[n]!
 }
 
 /** Weights of a Beta distribution at the midpoints of a grid; they add up to 1. */

@@ -50,6 +50,8 @@ export interface Plan {
   readonly lots: readonly LotUse[]
   /** The day it is, where the plan knows what has happened; `undefined` for a plan as it was made. */
   readonly today: Day | undefined
+  /** First day of which records were kept; work before it counts as done. */
+  readonly since: Day
   /** Batches their lot does not reach for, by id. */
   readonly shortOfSeed: ReadonlyMap<string, LotUse>
 }
@@ -79,8 +81,11 @@ const AFTER = 420 // days after the last planting for which ready and limit days
 /** Everything that is sown from a lot: batches, and what is sown in its place. */
 function drawsOf(batches: readonly Batch[], sownInPlace: readonly Stand[]): Draw[] {
   const draws: Draw[] = []
-  for (const { id, code, sow, sizing, seed } of batches) {
-    if (seed.lot && sow !== undefined && sizing && sizing.seeds > 0) draws.push({ id, code, lot: seed.lot, day: sow, seeds: sizing.seeds })
+  for (const { id, code, sow, sizing, seed, asItIs } of batches) {
+    // Parts were sown with their batch; what was dropped before it was sown takes nothing.
+    if (asItIs && (asItIs.tally.splitOff || (asItIs.standing === 'gone' && !asItIs.tally.sown))) continue
+    const seeds = asItIs?.tally.sown?.entry.what.seeds ?? sizing?.seeds ?? 0
+    if (seed.lot && sow !== undefined && seeds > 0) draws.push({ id, code, lot: seed.lot, day: sow, seeds })
   }
   for (const { id, code, from, inPlace } of sownInPlace) if (inPlace?.lot) draws.push({ id, code, lot: inPlace.lot, day: from, seeds: inPlace.seeds })
   return draws
@@ -97,13 +102,14 @@ function seedOf(lot: Lot | undefined, crop: Crop, season: Season): SeedShare {
 export function createPlanner(): Planner {
   let tables: Tables | undefined
   let kept = new Map<Planting, Batch[]>()
-  let records: { of: readonly Entry[]; byBatch: Map<string, Entry[]> } = { of: [], byBatch: new Map() }
+  let records: { of: readonly Entry[]; byBatch: Map<string, Entry[]>; since: Day | undefined } = { of: [], byBatch: new Map(), since: undefined }
   let real = new Map<Batch, Real>()
 
   /** Planned batches as they really are; those to which nothing new has happened are kept. */
   const realOf = (season: Season, t: Tables, planned: readonly Batch[], today: Day): Batch[] | undefined => {
-    if (season.records !== records.of) records = { of: season.records, byBatch: byBatch(season.records) }
+    if (season.records !== records.of) records = { of: season.records, byBatch: byBatch(season.records), since: undefined }
     const reality = realityOf(season.records, records.byBatch, today)
+    records.since = reality?.since
     if (!reality) return undefined
     const next = new Map<Batch, Real>()
     const all = planned.flatMap((batch) => {
@@ -186,7 +192,7 @@ export function createPlanner(): Planner {
       let beds: BedPlan | undefined
       let limits: Limit[] | undefined
       let sharing: SharedTrays | undefined
-      const sharedNow = () => (sharing ??= sharedTrays(batches))
+      const sharedNow = () => (sharing ??= sharedTrays(batches.filter(({ asItIs }) => !asItIs?.tally.splitOff && asItIs?.standing !== 'gone')))
       const standing: readonly { stays: readonly Stay[] }[] = season.habits.shareTrays ? sharedStays(batches, sharedNow()) : batches
       const places = placeLoads(standing, season.places, first, last)
       const containers = containerLoads(standing, season.containers, first, last)
@@ -195,6 +201,7 @@ export function createPlanner(): Planner {
         from,
         to,
         today: really && today,
+        since: (really && records.since) ?? -Infinity,
         batches,
         get byId() {
           return (byId ??= new Map(batches.map((batch) => [batch.id, batch])))

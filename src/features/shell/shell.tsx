@@ -17,13 +17,14 @@ import Link from 'next/link'
 import { usePathname, useRouter } from 'next/navigation'
 import { useCallback, useEffect, useMemo, useTransition, type ReactNode } from 'react'
 import { weekStart } from '../../core/calendar/day'
-import { tasksBetween } from '../../core/plan/tasks'
+import { workBetween } from '../../core/forecast/work'
 import { useGates } from '../../ui/field-gates'
 import { NoticeProvider, useNotice } from '../../ui/notice'
 import { Ribbon } from '../../ui/ribbon'
 import { SeasonProvider, useSeason, useWorkingDay, type SeasonData } from '../../ui/season-context'
 import { PlaceHatches } from '../../ui/stair/place-hatches'
 import { UndoContext, useUndo } from '../../ui/undo-context'
+import { RecordingBar } from './recording-bar'
 import { WhatIfBanner } from './what-if-banner'
 import { redoChange, undoChange } from './actions'
 
@@ -88,6 +89,7 @@ function Frame({ children }: { children: ReactNode }) {
         <Box sx={{ flex: 1, minWidth: 0, display: 'flex', flexDirection: 'column' }}>
           <Ribbon />
           <WhatIfBanner />
+          <RecordingBar />
           <Box component="main" id="view" tabIndex={-1} sx={{ flex: 1, minHeight: 0, overflow: 'auto', outline: 'none', '@media print': { overflow: 'visible' } }}>
             {children}
           </Box>
@@ -157,7 +159,7 @@ function Badge({ href, here }: { href: string; here: boolean }) {
   const { plan } = useSeason()
   const red = here ? 'var(--mui-palette-error-main)' : '#F5B5A8'
   if (href === '/today') {
-    const due = tasksBetween(plan.batches, day, day + 1).length
+    const due = workBetween(plan, day, day + 1).filter(({ state }) => state === 'open').length
     return due > 0 ? <span style={{ fontSize: 13, fontWeight: 500 }}>{due}</span> : null
   }
   if (href === '/field') return <FieldBadge here={here} />

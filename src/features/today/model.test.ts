@@ -13,7 +13,7 @@ describe('today', () => {
     for (let day = parseDay('2027-03-01'); day < parseDay('2027-06-10'); day += 3) {
       const model = todayModel(plan, day)
       const monday = weekStart(day)
-      const shown = [model.today, ...model.week].flatMap(({ stops }) => stops.flatMap(({ tasks }) => tasks.map(({ id }) => id)))
+      const shown = [model.today, ...model.week].flatMap(({ stops }) => stops.flatMap(({ work }) => work.map(({ task }) => task.id)))
       expect(shown.sort()).toEqual(tasksBetween(plan.batches, monday, monday + 7).map(({ id }) => id).sort())
       expect(model.today.day).toBe(day)
       expect(model.week.some((other) => other.day === day)).toBe(false)

@@ -4,18 +4,20 @@ import { fieldWork, type FieldWork } from '../../core/field/field-work'
 import type { Stand } from '../../core/field/stand'
 import type { Batch } from '../../core/plan/batch'
 import type { Plan } from '../../core/plan/plan'
-import { tasksBetween, type Task } from '../../core/plan/tasks'
+import { dayOf, workBetween, type Work } from '../../core/forecast/work'
 
 /** Work at one place; `undefined` is the field. */
 export interface Stop {
   place: number | undefined
-  tasks: Task[]
+  work: Work[]
 }
 
 export interface DayWork {
   day: Day
   stops: Stop[]
+  /** Pieces of work, and those of them that are still to be done. */
   tasks: number
+  open: number
 }
 
 export interface SowingWeek {
@@ -48,13 +50,13 @@ const WEEKS_AHEAD = 6
 /** Today's page for a working day. */
 export function todayModel(plan: Plan, day: Day): TodayModel {
   const monday = weekStart(day)
-  const byDay = new Map<Day, Task[]>()
-  for (const task of tasksBetween(plan.batches, monday, monday + 7)) {
-    const tasks = byDay.get(task.day)
-    if (tasks) tasks.push(task)
-    else byDay.set(task.day, [task])
+  const byDay = new Map<Day, Work[]>()
+  for (const work of workBetween(plan, monday, monday + 7)) {
+    const others = byDay.get(dayOf(work))
+    if (others) others.push(work)
+    else byDay.set(dayOf(work), [work])
   }
-  const week = [...byDay].filter(([other]) => other !== day).map(([other, tasks]) => dayWork(other, tasks))
+  const week = [...byDay].filter(([other]) => other !== day).map(([other, work]) => dayWork(other, work))
   const field = fieldWork(plan.stands, monday, monday + 7)
   return {
     today: dayWork(day, byDay.get(day) ?? []),
@@ -77,17 +79,19 @@ function hardeningOn(plan: Plan, day: Day): TodayModel['hardening'] {
   return hardening.sort((a, b) => a.until - b.until || (a.batch.code < b.batch.code ? -1 : 1))
 }
 
-/** A day's work by place: where the trays stand, in the order of the places, the field last. */
-function dayWork(day: Day, tasks: readonly Task[]): DayWork {
-  const stops = new Map<number | undefined, Task[]>()
-  for (const task of tasks) {
+/** A day's work by place: where the trays stand, in the order of the places, the field last; what is latest first. */
+function dayWork(day: Day, all: readonly Work[]): DayWork {
+  const stops = new Map<number | undefined, Work[]>()
+  for (const work of all) {
+    const { task } = work
     const place = task.kind === 'order' ? DESK : (task.fromPlace ?? task.place)
     const stop = stops.get(place)
-    if (stop) stop.push(task)
-    else stops.set(place, [task])
+    if (stop) stop.push(work)
+    else stops.set(place, [work])
   }
   const order = [...stops].sort(([a], [b]) => (a ?? Infinity) - (b ?? Infinity))
-  return { day, stops: order.map(([place, own]) => ({ place, tasks: own })), tasks: tasks.length }
+  for (const [, own] of order) own.sort((a, b) => Number(a.state === 'done') - Number(b.state === 'done') || b.late - a.late)
+  return { day, stops: order.map(([place, own]) => ({ place, work: own })), tasks: all.length, open: all.filter(({ state }) => state === 'open').length }
 }
 
 function sowingWeek(plan: Plan, monday: Day): SowingWeek {

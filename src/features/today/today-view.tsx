@@ -14,19 +14,17 @@ import type { Gated } from '../../core/field/gates'
 import type { FieldWork } from '../../core/field/field-work'
 import { bearsWhileHardening, exposureOn, schoolOf } from '../../core/field/hardening'
 import type { Batch } from '../../core/plan/batch'
-import type { Task } from '../../core/plan/tasks'
 import { useForecast, useGates } from '../../ui/field-gates'
 import { useSeason, useWorkingDay } from '../../ui/season-context'
 import { placePaint } from '../../ui/stair/place-hatches'
-import { VerdictMark } from '../../ui/verdict'
-import { StairGlyph } from '../../ui/stair/stair'
 import { count } from '../../words/format'
 import { cautionsFor } from '../../words/cautions'
-import { exposureSentence, fieldWorkLine, fieldWorkName, gateSentence, metres, yearsWords } from '../../words/field'
+import { exposureSentence, fieldWorkLine, fieldWorkName, metres, yearsWords } from '../../words/field'
 import { markTag } from '../../words/marks'
 import { isBought } from '../../words/methods'
-import { taskLine, taskName } from '../../words/tasks'
 import { DESK, todayModel, type DayWork, type SowingWeek, type TodayModel } from './model'
+import { CatchUp, Rounds } from './rounds'
+import { WorkRow } from './work-row'
 
 export function TodayView() {
   const { plan, format } = useSeason()
@@ -52,7 +50,9 @@ export function TodayView() {
           </Box>
         ) : (
           <>
+            <CatchUp work={today} />
             <DayStops work={today} gated={gated} large />
+            <Rounds day={day} />
             <FieldToday field={field} />
             <HardeningToday hardening={hardening} day={day} />
             <TakeCare work={today} />
@@ -129,7 +129,7 @@ function Weather({ day }: { day: number }) {
 
 /** Cautions that belong to the day's work. */
 function TakeCare({ work }: { work: DayWork }) {
-  const cautions = cautionsFor(work.stops.flatMap(({ tasks }) => tasks))
+  const cautions = cautionsFor(work.stops.flatMap((stop) => stop.work.map(({ task }) => task)))
   if (cautions.length === 0) return null
   return (
     <Box component="details" sx={{ mt: 2, fontSize: 14.5, color: 'text.secondary', '& summary': { cursor: 'pointer', fontWeight: 650, py: 1 } }}>
@@ -234,51 +234,14 @@ function DayStops({ work, gated, large = false }: { work: DayWork; gated: readon
             </Box>
           )}
           <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
-            {stop.tasks.map((task) => (
-              <TaskRow key={task.id} task={task} large={large} gated={task.kind === 'plant' ? gated.find(({ stand }) => stand.id === task.batch.id) : undefined} />
+            {stop.work.map((one) => (
+              <WorkRow key={one.task.id} work={one} large={large} gated={one.task.kind === 'plant' ? gated.find(({ stand }) => stand.id === one.task.batch.id) : undefined} />
             ))}
           </Box>
         </Box>
       ))}
     </Box>
   )
-}
-
-/** One task; drawn again only when it changes, so that the day can be dragged past many. */
-const TaskRow = memo(function TaskRow({ task, large, gated }: TaskRowProps) {
-  const { season, format } = useSeason()
-  const { batch } = task
-  const reason = gated?.gates.find(({ verdict }) => verdict === gated.verdict && verdict !== 'go')
-  return (
-    <Box component="li" sx={{ borderTop: large ? 1 : 0, borderColor: 'divider' }}>
-      <Box
-        component={Link}
-        href={task.kind === 'plant' ? `/field?stand=${encodeURIComponent(batch.id)}` : `/plan?batch=${encodeURIComponent(batch.id)}`}
-        sx={{ display: 'flex', gap: 1.5, alignItems: 'center', minHeight: large ? 56 : 40, py: 0.5, color: 'inherit', textDecoration: 'none', borderRadius: 1, '&:hover': { bgcolor: 'var(--row-chosen)' } }}
-      >
-        <StairGlyph batch={batch} />
-        <Box sx={{ minWidth: 0, flex: 1 }}>
-          <Box sx={{ fontSize: large ? 16 : 14.5, lineHeight: 1.3 }}>
-            <b>{taskName(task)}</b> <Box component="span" sx={{ color: 'text.secondary', fontWeight: 700 }}>{batch.code}</Box> {batch.variety.name}
-          </Box>
-          <Box sx={{ fontSize: large ? 14.5 : 13.5, color: 'text.secondary', lineHeight: 1.3 }}>{taskLine(task, season.places, format)}</Box>
-          {reason && <Box sx={{ fontSize: 13.5, color: gated!.verdict === 'wait' ? 'error.main' : 'text.primary', lineHeight: 1.3 }}>{gateSentence(reason, format)}</Box>}
-        </Box>
-        {gated && <VerdictMark verdict={gated.verdict} />}
-      </Box>
-    </Box>
-  )
-}, sameTask)
-
-interface TaskRowProps {
-  task: Task
-  large: boolean
-  /** Whether what is planted can go out. */
-  gated: Gated | undefined
-}
-
-function sameTask(a: TaskRowProps, b: TaskRowProps): boolean {
-  return a.task.batch === b.task.batch && a.task.id === b.task.id && a.large === b.large && a.gated === b.gated
 }
 
 const WeekTable = memo(function WeekTable({ week }: { week: SowingWeek }) {

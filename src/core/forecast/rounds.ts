@@ -1,0 +1,81 @@
+/** Watering and feeding rounds: by place, oftener as plants grow and cells are small. */
+import type { Entry } from '../../season/schema'
+import { formatDay, type Day } from '../calendar/day'
+import type { Batch, Stay } from '../plan/batch'
+import type { Plan } from '../plan/plan'
+import { ageOn, limitAge } from '../schedule/forward'
+import { standing } from './tally'
+
+/** One round through a place. */
+export interface Round {
+  /** Place by number in the season. */
+  place: number
+  what: 'water' | 'feed'
+  /** Days from one to the next; half a day means morning and evening. */
+  every: number
+  batches: number
+  /** What asks for it oftenest. */
+  closest: { code: string; container: string }
+  /** The record that it was done on that day. */
+  done: Entry | undefined
+}
+
+const SMALL = 30 // ml for one plant, under which a cell dries within a day once it is full of root
+const FEED_EVERY = 7 // days between feeds once the mix is used up
+const TWICE = 0.5
+
+/**
+ * Days a batch can go without water: 3 for a fresh large pot, falling as the plant fills its cell, half a day where a
+ * small cell is full of root.
+ *
+ * @param grown share of the way to outgrowing its container, 0 … 1 and beyond
+ * @param ml mix for one plant
+ */
+export function waterEvery(grown: number, ml: number): number {
+  const full = Math.min(1, Math.max(0, grown))
+  // A cell holds water for a full plant in the measure of its mix: about a day at 60 ml.
+  const days = (ml / 60) ** 0.4 * (3 - 2.2 * full)
+  if (days < 0.9 && ml < SMALL) return TWICE
+  return Math.min(3, Math.max(1, Math.floor(days)))
+}
+
+/** Rounds of a day, in the order of the places. */
+export function roundsOn(plan: Plan, day: Day): Round[] {
+  const { places } = plan.season
+  const rounds: Round[] = []
+  const records = standing(plan.season.records).filter(({ what }) => what.did === 'round')
+  const iso = formatDay(day)
+  places.forEach((place, at) => {
+    const here = plan.batches.flatMap((batch) => batch.stays.flatMap((stay) => (stay.place === at && stay.from <= day && day < stay.until ? [{ batch, stay }] : [])))
+    if (here.length === 0) return
+    const needs = here.map((one) => ({ ...one, every: waterEvery(grownOn(one.batch, one.stay, day), mlOf(one.batch, one.stay)) })).sort((a, b) => a.every - b.every || mlOf(a.batch, a.stay) - mlOf(b.batch, b.stay))
+    const lastOf = (what: Round['what']) => records.findLast((entry) => entry.place === place.key && entry.what.did === 'round' && entry.what.what === what && entry.on <= iso)
+    const add = (what: Round['what'], of: typeof needs) => {
+      const [first] = of
+      if (!first) return
+      const last = lastOf(what)
+      const doneToday = last?.on === iso ? last : undefined
+      const since = last ? day - Math.round(Date.parse(`${last.on}T00:00:00Z`) / 86_400_000) : Infinity
+      const every = what === 'feed' ? FEED_EVERY : first.every
+      if (doneToday || since >= every) rounds.push({ place: at, what, every, batches: of.length, closest: { code: first.batch.code, container: first.stay.container.name }, done: doneToday })
+    }
+    add('water', needs)
+    add('feed', needs.filter(({ batch }) => hungry(batch, day)))
+  })
+  return rounds
+}
+
+function mlOf({ way }: Batch, { containerNumber, container }: Stay): number {
+  return way.route.steps.find((step) => step.containerNumber === containerNumber)?.ml ?? container.cellVolume
+}
+
+function grownOn({ way, pass }: Batch, { kind }: Stay, day: Day): number {
+  // Seed that is not up yet is kept moist, and uses little.
+  if (!pass || kind === 'germinate' || day < pass.emergence) return 0
+  return ageOn(way.route, pass, day) / limitAge(way.route)
+}
+
+/** Whether a batch has used up what its mix began with: from its first feed on. */
+function hungry({ leafWork }: Batch, day: Day): boolean {
+  return leafWork.some((work) => work.kind === 'feed' && work.day <= day)
+}

@@ -1,0 +1,141 @@
+/** What can be done about a stand: let it be, wait, move doubles into blanks, sow again, or plant fewer; and which is best. */
+import type { Method, Season } from '../../season/schema'
+import type { Day } from '../calendar/day'
+import type { Batch } from '../plan/batch'
+import type { Planner } from '../plan/plan'
+import { latestSowing } from '../schedule/count-back'
+import { gain, reach } from '../schedule/forward'
+import { thermalShareFor } from '../germination/emergence'
+import { thermalShareOn } from './as-it-is'
+import { standForecast, type StandCount, type StandForecast } from './stand-count'
+
+/** A count being weighed. */
+export interface CountNow {
+  /** Cells looked at, of these with a seedling, of these with more than one. */
+  cells: number
+  showing: number
+  doubles: number
+}
+
+/** A way to sow again. */
+export interface Resow {
+  method: Method
+  /** Last day on which it is still ready by the planting day. */
+  lastDay: Day
+  /** What to sow for the plants that lack. */
+  plants: number
+  cells: number
+  seeds: number
+  trays: number
+}
+
+export type StandChoice =
+  | { kind: 'let-be' }
+  /** Count again then: by that day nine in ten of all that come are up, or it is the last that leaves time. */
+  | { kind: 'wait'; until: Day }
+  | { kind: 'fill'; blanks: number; chance: number }
+  | { kind: 'resow'; resow: Resow }
+  | { kind: 'fewer'; plants: number }
+
+/** Everything that is known when a stand has been counted. */
+export interface StandDecision {
+  stand: StandForecast
+  wanted: number
+  /** Chance to have as many as are wanted. */
+  chance: number
+  /** Sum of daily rates so far: 1 is the day half are up. */
+  thermalShare: number
+  /** Plants expected to lack if nothing is done. */
+  lacking: number
+  /** Best first; the first is advised. */
+  choices: StandChoice[]
+  /** The way to sow again that leaves most time; `undefined` when none leaves any. */
+  lastResow: Resow | undefined
+  /** Share of seedlings that live when they are moved into blanks. */
+  fillSurvival: number
+}
+
+const FILL_SURVIVAL = 0.85 // of seedlings moved from doubles into blanks, where the crop says nothing of its roots
+const TOUCHY = 0.6
+const TOUGH = 0.95
+const FULL = 0.9
+
+/**
+ * Weighs a count of a batch.
+ *
+ * @param planner that planned the season last
+ * @param batch as it is, sown
+ * @param today the day of the count
+ * @param methods other methods it may be raised by, beside its own
+ */
+export function standDecision(planner: Planner, season: Season, batch: Batch, count: CountNow, today: Day, methods: readonly Method[] = []): StandDecision {
+  const { way, pass } = batch
+  const { route } = way
+  const asItIs = batch.asItIs!
+  const planned = asItIs.planned
+  const survival = way.survivals.reduce((product, one) => product * one, 1)
+  const flats = way.method.sowing.policy === 'flat'
+  const cells = Math.max(count.cells, flats ? (asItIs.tally.sown?.entry.what.seeds ?? planned.sizing?.cells ?? 0) : (asItIs.tally.sown?.entry.what.cells ?? planned.sizing?.cells ?? 0))
+  const { germination, testedSeeds } = batch.seed
+  const { spread } = route.germination
+  // Shares are on the lot's own pace, before what earlier counts said of it.
+  const lotPace = planned.way.route.pace
+  const shareOn = (day: Day) => thermalShareOn(route, pass!, day) / lotPace
+  const counts: StandCount[] = [
+    ...asItIs.tally.counts.filter(({ on }) => on < today).map(({ on, entry: { what } }) => ({ cells: Math.min(cells, what.cells), showing: Math.min(cells, what.showing), thermalShare: shareOn(on) })),
+    { cells: count.cells, showing: count.showing, thermalShare: shareOn(today) },
+  ]
+  const stand = standForecast({ cells, seedsPerCell: flats ? 1 : way.seedsPerCell, germination, testedSeeds, spread, survival }, counts, 'coarse')
+  const wanted = batch.plants
+  const chance = stand.chanceOf(wanted)
+  const lacking = Math.max(0, Math.ceil(wanted - stand.mean))
+  const roots = way.crop.care.roots
+  const fillSurvival = roots === 'touchy' ? TOUCHY : roots === 'tough' ? TOUGH : FILL_SURVIVAL
+
+  const scale = count.cells > 0 ? cells / count.cells : 1
+  const blanks = flats ? 0 : Math.max(0, Math.floor(Math.min(count.doubles, count.cells - count.showing) * scale))
+  const filled = blanks > 0 ? stand.chanceOf(Math.max(0, wanted - Math.floor(blanks * fillSurvival * survival))) : chance
+  const afterFill = Math.max(0, lacking - Math.floor(blanks * fillSurvival * survival))
+
+  const resows = [way.method, ...methods.filter(({ key }) => key !== way.method.key)].flatMap((method): Resow[] => resowBy(planner, season, batch, method, Math.max(1, afterFill || lacking), today))
+  const lastResow = resows.reduce<Resow | undefined>((best, one) => (!best || one.lastDay > best.lastDay ? one : best), undefined)
+
+  // Nine in ten of what comes are up by then, at the pace now believed.
+  const goal = thermalShareFor(FULL, spread) * stand.pace * lotPace
+  const place = pass!.leavesHeat > today ? route.germPlace : route.legs[0]!.place
+  const soFar = thermalShareOn(route, pass!, today)
+  const up = soFar >= goal ? today : reach(route, route.emergenceTotals, place, today, goal - soFar, batch.plantOn)
+  const choices: StandChoice[] = []
+  const enough = chance >= batch.confidence
+  if (enough) choices.push({ kind: 'let-be' })
+  const until = Math.min(up, lastResow?.lastDay ?? Infinity)
+  if (!enough && until > today && until < Infinity) choices.push({ kind: 'wait', until: Math.max(today + 1, until) })
+  if (!enough && blanks > 0) choices.push({ kind: 'fill', blanks, chance: filled })
+  // The method it is raised by, while there is time for it; else the one that still makes it.
+  const best = resows.find(({ method, lastDay }) => method.key === way.method.key && lastDay >= today) ?? resows.find(({ lastDay }) => lastDay >= today)
+  if (!enough && best) choices.push({ kind: 'resow', resow: best })
+  if (!enough) choices.push({ kind: 'fewer', plants: Math.max(0, Math.round(stand.mean)) })
+  if (!enough) choices.push({ kind: 'let-be' })
+  // Waiting is no answer once everything is up; filling is one where it is enough.
+  if (!enough) {
+    const rank = (choice: StandChoice) => (choice.kind === 'fill' && filled >= batch.confidence ? 0 : choice.kind === 'wait' ? 1 : choice.kind === 'resow' ? 2 : choice.kind === 'fill' ? 3 : choice.kind === 'fewer' ? 4 : 5)
+    choices.sort((a, b) => rank(a) - rank(b))
+  }
+  return { stand, wanted, chance, thermalShare: shareOn(today), lacking, choices, lastResow, fillSurvival }
+}
+
+function resowBy(planner: Planner, season: Season, batch: Batch, method: Method, plants: number, today: Day): Resow[] {
+  const { planting, plantOn } = batch
+  if (method.sowing.policy === 'in-place' || method.sowing.policy === 'bought') return []
+  const otherwise = method.key === planting.method ? batch.otherwise : { method: method.key }
+  const sought = { id: `${batch.id}-again`, code: batch.code, planting, n: batch.n, plants, plantOn, sowOn: today, age: batch.age, otherwise, pinned: false }
+  const tried = planner.tryOne(season, sought)
+  if (tried.way.refused.length > 0 || !tried.sizing) return []
+  // Ready by then, however young.
+  const lastDay = latestSowing(tried.way.table, plantOn, 0)
+  if (lastDay === undefined) return []
+  return [{ method, lastDay, plants, cells: tried.sizing.cells, seeds: tried.sizing.seeds, trays: tried.stays[0]?.trays ?? 0 }]
+}
+
+/** Growth, degree-days, that a batch would gain in a place over [from, to). */
+export const gainIn = (batch: Batch, place: number, from: Day, to: Day): number => gain({ ...batch.way.route, tail: [] }, batch.way.route.growthTotals, place, from, to, Infinity)

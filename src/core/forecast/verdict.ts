@@ -1,0 +1,161 @@
+/** What the eye and the hand say of a plant: wait, prick out, pot up, plant, or past its best; and what gains days where it must wait. */
+import type { Container, Entry, Place, Season } from '../../season/schema'
+import type { Day } from '../calendar/day'
+import type { Climate, RunningTotal } from '../climate/climate'
+import { containerAge, containerHolds } from '../growth/container-age'
+import { leafAge } from '../growth/rate'
+import type { Batch, Stay } from '../plan/batch'
+import { plantsSharing } from '../schedule/route'
+import { ageOn, legStart } from '../schedule/forward'
+
+/** What was seen of a plant; every answer may be left out. */
+export type Seen = Omit<Extract<Entry['what'], { did: 'check' }>, 'did'>
+
+export type Verdict =
+  | { kind: 'wait'; days: number; until: Day }
+  | { kind: 'prick-out'; into: Container }
+  | { kind: 'pot-up'; into: Container }
+  /** Ready to go out; the day it is meant to is so many days off. */
+  | { kind: 'plant'; inDays: number }
+  /** Has outgrown what it stands in. `into`: what it could still be potted into. */
+  | { kind: 'past'; why: 'roots' | 'buds' | 'age'; into: Container | undefined }
+
+/** What else the answers say, beside the verdict. */
+export type Remark = 'leggy' | 'pale' | 'not-rooted' | 'ahead' | 'behind'
+
+export interface Checked {
+  verdict: Verdict
+  remarks: Remark[]
+  /** Age now and the ages between which it may move on, degree-days. */
+  age: number
+  ready: number
+  limit: number
+  /** Days until it has outgrown its container as it stands; `undefined` when that is farther than is known. */
+  daysLeft: number | undefined
+}
+
+const LEGGY = 2.2 // times as tall as its pot is wide
+const STEP_DAYS = 2 // least wait that is worth saying
+
+/** Index of the leg a batch is in on a day. */
+function legOn({ way, pass }: Batch, day: Day): number {
+  let leg = 0
+  for (let i = 1; i < way.route.legs.length; i++) if (legStart(pass!, i) <= day) leg = i
+  return leg
+}
+
+/**
+ * What to do with a batch, from what was seen of it.
+ *
+ * The plug that lifts whole, and roots round it, tell more than any count of degree-days: they decide, and the forecast
+ * only says how long a wait may be.
+ *
+ * @param batch as it is, up
+ */
+export function judge(batch: Batch, seen: Seen, today: Day): Checked {
+  const { way, pass, plantOn } = batch
+  const { route } = way
+  const leg = legOn(batch, today)
+  const at = route.legs[leg]!
+  const { ready: plainReady, limit, container } = route.steps[at.step]!
+  const { leafInterval, firstLeaf } = way.crop.growth
+  const counted = seen.leaves !== undefined && seen.leaves >= 1 && leafInterval !== undefined
+  const reckoned = ageOn(route, pass!, today)
+  const age = counted ? leafAge(seen.leaves! + 0.5, leafInterval!, firstLeaf) : reckoned
+  const last = at.step === route.steps.length - 1
+  const ready = last && pass!.readyAge < Infinity ? pass!.readyAge : plainReady
+  const next = route.legs.slice(leg + 1).find(({ starts }) => starts.by === 'potting')
+  const into = next ? route.steps[next.step]!.container : undefined
+  const flat = way.method.sowing.policy === 'flat' && at.step === 0
+  const daysTo = (goal: number) => daysUntil(route.growthTotals[placeOn(batch, today)]!, route.climate, today, goal - age)
+  const daysLeft = daysTo(limit)
+
+  const remarks: Remark[] = []
+  if (seen.leaning || (seen.height !== undefined && container.measures && seen.height > LEGGY * container.measures.top * 2)) remarks.push('leggy')
+  if (seen.pale) remarks.push('pale')
+  if (seen.lifts === false && age >= ready) remarks.push('not-rooted')
+  if (counted && leafInterval !== undefined && Math.abs(age - reckoned) > leafInterval) remarks.push(age > reckoned ? 'ahead' : 'behind')
+
+  const rooted = seen.lifts ?? (seen.roots === undefined ? undefined : seen.roots !== 'none')
+  const outgrown = seen.roots === 'circling-hard' ? 'roots' : seen.buds && !last ? 'buds' : seen.roots === undefined && seen.lifts === undefined && age > limit + 1e-9 ? 'age' : undefined
+  const isReady = rooted ?? age >= ready - 1e-9
+  let verdict: Verdict
+  if (outgrown) verdict = { kind: 'past', why: outgrown, into }
+  else if (flat) verdict = into && (seen.leaves !== undefined ? seen.leaves >= 1 : age >= ready) ? { kind: 'prick-out', into } : wait(daysTo(ready), today)
+  else if (!isReady) verdict = wait(Math.max(rooted === false ? STEP_DAYS : 0, daysTo(ready) ?? Infinity), today)
+  else if (into) verdict = { kind: 'pot-up', into }
+  else verdict = { kind: 'plant', inDays: Math.max(0, plantOn - today) }
+  return { verdict, remarks, age, ready, limit, daysLeft }
+}
+
+function wait(days: number | undefined, today: Day): Verdict {
+  const n = days === undefined || days === Infinity ? 7 : Math.max(1, days)
+  return { kind: 'wait', days: n, until: today + n }
+}
+
+/** Place a batch stands in on a day; where it grew last, if it stands nowhere. */
+function placeOn({ stays, way }: Batch, day: Day): number {
+  return stayOn(stays, day)?.place ?? way.route.legs.at(-1)!.place
+}
+
+const stayOn = (stays: readonly Stay[], day: Day) => stays.find(({ from, until }) => from <= day && day < until)
+
+/** Days until so much growth is gained in a place; `undefined` when that is beyond what is known. */
+function daysUntil(total: RunningTotal, climate: Pick<Climate, 'from' | 'to'>, today: Day, growth: number): number | undefined {
+  if (growth <= 1e-9) return 0
+  const start = today - climate.from
+  for (let i = start; i < total.length; i++) if (total[i]! - total[start]! >= growth - 1e-9) return i - start
+  return undefined
+}
+
+/** Something that gains days for plants that must wait. */
+export type Lever =
+  | { kind: 'place'; place: Place; days: number }
+  | { kind: 'container'; container: Container; days: number }
+  | { kind: 'feed'; days: number }
+
+const FEED = 0.08 // of the limit: a light feed keeps a full cell going so much longer (an estimate)
+const SUITABLE: ReadonlySet<Place['kind']> = new Set(['bench', 'tunnel', 'cold-frame', 'hardening-area', 'lit-shelf'])
+const MOST_DAYS = 60
+
+/**
+ * What gains days before a batch outgrows its container.
+ *
+ * @returns most days first; nothing that gains less than a day, and no place that would harm it
+ */
+export function holdLevers(batch: Batch, season: Season, today: Day): Lever[] {
+  const { way, pass } = batch
+  const { route, crop } = way
+  const { climate } = route
+  const leg = legOn(batch, today)
+  const { step } = route.legs[leg]!
+  const { container, limit } = route.steps[step]!
+  const age = ageOn(route, pass!, today)
+  const here = placeOn(batch, today)
+  const daysIn = (place: number, goal: number) => Math.min(MOST_DAYS, daysUntil(climate.growth(place, crop.growth), climate, today, goal - age) ?? MOST_DAYS)
+  const now = daysIn(here, limit)
+  const levers: Lever[] = []
+  season.places.forEach((place, i) => {
+    if (i === here || !SUITABLE.has(place.kind) || place.trayPlaces === 0) return
+    const ahead = today + Math.min(MOST_DAYS, Math.max(7, now))
+    const closed = climate.closedDays(i)
+    const sum = (total: RunningTotal) => total[ahead - climate.from]! - total[today - climate.from]!
+    if (closed && sum(closed) > 0) return
+    if (crop.minNight !== undefined && sum(climate.coldNights(i, crop.minNight)) > 0) return
+    const days = daysIn(i, limit) - now
+    if (days >= 1) levers.push({ kind: 'place', place, days })
+  })
+  for (const other of season.containers) {
+    if (other.kind === 'open-flat' || other.key === container.key || other.cellVolume <= container.cellVolume) continue
+    const ml = other.cellVolume / plantsSharing(way.method.sowing, step === 0, batch.seed.germination)
+    const ages = containerAge(crop.growth.points, ml)
+    if (!containerHolds(ages)) continue
+    const days = Math.min(MOST_DAYS, daysIn(here, ages.limit) + (other.plantable ? 0 : crop.pauseDays)) - now
+    if (days >= 1) levers.push({ kind: 'container', container: other, days })
+  }
+  const fed = daysIn(here, limit * (1 + FEED)) - now
+  if (fed >= 1) levers.push({ kind: 'feed', days: fed })
+  // The smallest container that gains as much as a larger one is enough.
+  const useful = levers.filter((lever) => lever.kind !== 'container' || !levers.some((other) => other.kind === 'container' && other.days >= lever.days && other.container.cellVolume < lever.container.cellVolume))
+  return useful.sort((a, b) => b.days - a.days)
+}

@@ -1,0 +1,115 @@
+/** The work of a day as it is: what is due, what is late, what is done. */
+import type { Entry } from '../../season/schema'
+import { parseDay, type Day } from '../calendar/day'
+import type { Batch } from '../plan/batch'
+import type { Plan } from '../plan/plan'
+import { tasksOf, TASK_KINDS, type Task } from '../plan/tasks'
+import type { Line } from './tally'
+
+/** One piece of work with how it stands. */
+export interface Work {
+  task: Task
+  state: 'open' | 'done'
+  /** The day it was due by the plan, or put off to. */
+  due: Day
+  /** Days it is late by; 0 where it is not. */
+  late: number
+  /** What was recorded of it. */
+  line: Line<'task'> | undefined
+}
+
+const LONGEST_AHEAD = 1200 // days a task may come before the sowing: six preparations of 200 at most, or an order
+const RANK = Object.fromEntries(TASK_KINDS.map((kind, i) => [kind, i])) as Record<Task['kind'], number>
+
+/**
+ * Work of a day: on the day it is, everything that is due or late, and what was done on it; on any other day what falls
+ * on it.
+ *
+ * @param from first day asked for; @param until first day no longer
+ */
+export function workBetween(plan: Plan, from: Day, until: Day): Work[] {
+  const { today, since } = plan
+  const work: Work[] = []
+  for (const batch of plan.batches) {
+    const { sow, plantOn } = batch
+    if (sow === undefined || (plantOn < from && today === undefined) || sow - LONGEST_AHEAD >= until) continue
+    if (today === undefined) {
+      for (const task of tasksOf(batch, from, until)) work.push({ task, state: 'open', due: task.day, late: 0, line: undefined })
+    } else workOf(batch, from, until, today, since, work)
+  }
+  return work.sort((a, b) => dayOf(a) - dayOf(b) || RANK[a.task.kind] - RANK[b.task.kind] || (a.task.fromPlace ?? a.task.place ?? 0) - (b.task.fromPlace ?? b.task.place ?? 0) || (a.task.batch.code < b.task.batch.code ? -1 : 1))
+}
+
+/** The day a piece of work is shown on. */
+export const dayOf = ({ task, line }: Pick<Work, 'task' | 'line'>): Day => line?.on ?? task.day
+
+function workOf(batch: Batch, from: Day, until: Day, today: Day, since: Day, work: Work[]): void {
+  const { asItIs } = batch
+  if (asItIs?.standing === 'gone') return
+  const wantsToday = from <= today && today < until
+  const planned = asItIs && plannedDays(batch)
+  // What is late is older than any day asked for.
+  for (const task of tasksOf(batch, wantsToday ? Math.min(from, since) : from, until)) {
+    const step = `${task.kind}/${task.nth}`
+    const line = asItIs?.tally.done.get(step)
+    if (line) {
+      if (line.on >= from && line.on < until) work.push({ task: { ...task, day: line.on }, state: 'done', due: planned?.get(task.id) ?? task.day, late: 0, line })
+      continue
+    }
+    if (asItIs?.tally.dropped.has(step)) continue
+    const unsaid = task.day < since
+    if (unsaid) {
+      if (task.day >= from && task.day < until) work.push({ task, state: 'done', due: task.day, late: 0, line: undefined })
+      continue
+    }
+    const due = Math.max(planned?.get(task.id) ?? task.day, waitOf(batch, step))
+    const day = Math.max(task.day, waitOf(batch, step), task.day < today ? today : -Infinity)
+    if (day >= from && day < until) work.push({ task: { ...task, day }, state: 'open', due, late: Math.max(0, today - due), line: undefined })
+  }
+}
+
+function waitOf({ asItIs }: Batch, step: string): Day {
+  const wait = asItIs?.tally.waits.get(step)
+  return wait ? parseDay(wait.entry.what.until) : -Infinity
+}
+
+const plannedDaysOf = new WeakMap<Batch, ReadonlyMap<string, Day>>()
+
+/** Days of a batch's work as it was planned, by the id of the work. */
+function plannedDays(batch: Batch): ReadonlyMap<string, Day> {
+  const known = plannedDaysOf.get(batch)
+  if (known) return known
+  const { planned } = batch.asItIs!
+  const days = new Map(tasksOf(planned, -Infinity, Infinity).map(({ id, day }) => [id.replace(planned.id, batch.id), day]))
+  plannedDaysOf.set(batch, days)
+  return days
+}
+
+/** How a batch is doing against its planting day. */
+export type Outlook = { kind: 'early' | 'on-time' | 'late' | 'overgrown'; days: number }
+
+const EARLY = 3 // days ready before the plan said, from which a batch is called early
+
+/**
+ * Whether a batch that has begun will be in time.
+ *
+ * @returns `undefined` for one that is only planned, is planted, or is gone; days late or overgrown at its planting day,
+ *   or ready earlier than was planned
+ */
+export function outlookOf(batch: Batch): Outlook | undefined {
+  const { asItIs, ready, limit, plantOn } = batch
+  if (!asItIs || asItIs.standing === 'planted' || asItIs.standing === 'gone') return undefined
+  const { planned } = asItIs
+  if (ready === undefined) return { kind: 'late', days: Infinity }
+  if (ready > plantOn) return { kind: 'late', days: ready - plantOn }
+  // The day itself may have slipped.
+  if (plantOn > planned.plantOn) return { kind: 'late', days: plantOn - planned.plantOn }
+  if (limit !== undefined && limit < plantOn) return { kind: 'overgrown', days: plantOn - limit }
+  if (planned.ready !== undefined && planned.ready - ready >= EARLY) return { kind: 'early', days: planned.ready - ready }
+  return { kind: 'on-time', days: 0 }
+}
+
+/** Records of a batch and its parts, and of nothing else, the newest first. */
+export function recordsOf(entries: readonly Entry[], id: string): Entry[] {
+  return entries.filter(({ batch }) => batch === id || batch?.startsWith(`${id}~`)).reverse()
+}

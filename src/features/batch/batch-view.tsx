@@ -1,0 +1,151 @@
+/** One batch on a phone: how it is, what is next, and everything that can be said of it. */
+'use client'
+import Alert from '@mui/material/Alert'
+import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
+import Tab from '@mui/material/Tab'
+import Tabs from '@mui/material/Tabs'
+import Typography from '@mui/material/Typography'
+import dynamic from 'next/dynamic'
+import Link from 'next/link'
+import { useRouter, useSearchParams } from 'next/navigation'
+import { outlookOf, recordsOf } from '../../core/forecast/work'
+import type { Batch } from '../../core/plan/batch'
+import { EntryList } from '../../ui/records/entry-list'
+import { OutlookTag } from '../../ui/records/outlook-tag'
+import { standingWords } from '../../ui/records/words'
+import { useSeason } from '../../ui/season-context'
+import { BatchSteps } from '../../ui/stair/batch-steps'
+import { StairGlyph } from '../../ui/stair/stair'
+import { PlantCheck } from './plant-check'
+import { MoreHappened } from './more-happened'
+
+const StandCount = dynamic(() => import('./stand-count').then((module) => module.StandCount))
+
+const TABS = [
+  ['now', 'Now'],
+  ['count', 'Count'],
+  ['check', 'Check'],
+  ['more', 'More'],
+] as const
+type TabName = (typeof TABS)[number][0]
+
+export function BatchView() {
+  const { plan } = useSeason()
+  const search = useSearchParams()
+  const id = search.get('id') ?? ''
+  const batch = plan.byId.get(id)
+  if (!batch) {
+    return (
+      <Box sx={{ p: 3 }}>
+        <Typography variant="h1">No such batch</Typography>
+        <Box sx={{ mt: 1 }}>
+          Its planting may have been taken out of the plan. <Link href="/plan">See the plan</Link>.
+        </Box>
+      </Box>
+    )
+  }
+  return <OneBatch key={id} batch={batch} tab={TABS.find(([name]) => name === search.get('tab'))?.[0] ?? 'now'} />
+}
+
+function OneBatch({ batch, tab }: { batch: Batch; tab: TabName }) {
+  const { season, format, today, data } = useSeason()
+  const router = useRouter()
+  const { asItIs } = batch
+  const parts = asItIs?.all.parts.filter(({ ended }) => !ended) ?? []
+  const to = (name: string) => router.replace(`/batch?id=${encodeURIComponent(batch.id)}${name === 'now' ? '' : `&tab=${name}`}`, { scroll: false })
+  const sown = asItIs !== undefined && asItIs.standing !== 'to-sow'
+  return (
+    <Box sx={{ px: { xs: 1.5, md: 2.5 }, py: 2, maxWidth: 860 }}>
+      <Box sx={{ display: 'flex', gap: 2, alignItems: 'flex-start' }}>
+        <StairGlyph batch={batch} width={88} height={38} />
+        <Box sx={{ flex: 1, minWidth: 0 }}>
+          <Box sx={{ fontWeight: 700, color: 'text.secondary', fontSize: 18 }}>{batch.code}</Box>
+          <Typography variant="h1" sx={{ fontSize: { xs: 25, md: 30 } }}>
+            {batch.variety.name}
+          </Typography>
+          <Box sx={{ color: 'text.secondary' }}>
+            {batch.way.method.name} · {standingWords(batch, today, season, format)}
+          </Box>
+          <OutlookTag outlook={outlookOf(batch)} always />
+        </Box>
+      </Box>
+      {parts.length > 1 && (
+        <Box sx={{ mt: 1, display: 'flex', flexWrap: 'wrap', gap: 1 }} role="group" aria-label="Parts of this batch">
+          {parts.map((part) => (
+            <Button key={part.id} component={Link} href={`/batch?id=${encodeURIComponent(part.id)}`} size="small" variant={part.id === batch.id ? 'contained' : 'outlined'} disableElevation color="inherit" sx={{ minHeight: 40 }}>
+              {part.id === asItIs!.planned.id ? 'The rest' : `Part ${part.id.split('~')[1]}`}
+              {part.cells === undefined ? '' : `, ${format.number(part.cells)}`}
+            </Button>
+          ))}
+        </Box>
+      )}
+      <Tabs value={tab} onChange={(_, next: string) => to(next)} variant="fullWidth" sx={{ mt: 1.5, mb: 2, borderBottom: 1, borderColor: 'divider' }} aria-label="About this batch">
+        {TABS.map(([name, title]) => (
+          <Tab key={name} value={name} label={title} sx={{ minHeight: 48, fontSize: 16 }} />
+        ))}
+      </Tabs>
+      {data.whatIf && tab !== 'now' && <Alert severity="info">This is a what-if copy: what happened is written down in the season itself.</Alert>}
+      {tab === 'now' && <Now batch={batch} />}
+      {!data.whatIf && tab === 'count' && (sown ? <StandCount batch={batch} /> : <NotYet batch={batch} />)}
+      {!data.whatIf && tab === 'check' && (sown ? <PlantCheck batch={batch} /> : <NotYet batch={batch} />)}
+      {!data.whatIf && tab === 'more' && <MoreHappened batch={batch} />}
+    </Box>
+  )
+}
+
+function NotYet({ batch }: { batch: Batch }) {
+  const { format } = useSeason()
+  return (
+    <Box sx={{ color: 'text.secondary' }}>
+      Nothing is written down as sown yet{batch.sow === undefined ? '' : `; it is due on ${format.date(batch.sow)}`}. Tick the sowing off on <Link href="/today">Today</Link>, and then count.
+    </Box>
+  )
+}
+
+function Now({ batch }: { batch: Batch }) {
+  const { season, format } = useSeason()
+  const { asItIs, ready, limit, plantOn } = batch
+  const stand = asItIs?.stand
+  const planned = asItIs?.planned
+  const figures: [string, string, (string | undefined)?][] = [
+    ['Plants expected', asItIs ? format.number(Math.round(asItIs.plants)) : format.number(batch.plants), `${format.number(batch.plants)} wanted`],
+    ['Ready', ready === undefined ? '–' : format.date(ready), planned?.ready !== undefined && planned.ready !== ready ? `planned ${format.date(planned.ready)}` : undefined],
+    ['Outgrown', limit === undefined ? '–' : format.date(limit)],
+    ['Plant', format.date(plantOn), planned && planned.plantOn !== plantOn ? `planned ${format.date(planned.plantOn)}` : undefined],
+  ]
+  return (
+    <>
+      <Box component="dl" sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr 1fr', sm: 'repeat(4, 1fr)' }, gap: 1.5, m: 0, mb: 2, '& dt': { fontSize: 13, color: 'text.secondary' }, '& dd': { m: 0, fontSize: 19, fontWeight: 650, lineHeight: 1.2 }, '& small': { display: 'block', fontSize: 13, fontWeight: 450, color: 'text.secondary' } }}>
+        {figures.map(([title, value, under]) => (
+          <div key={title}>
+            <dt>{title}</dt>
+            <dd>
+              {value}
+              {under && <small>{under}</small>}
+            </dd>
+          </div>
+        ))}
+      </Box>
+      {stand && (
+        <Box sx={{ mb: 2, fontSize: 15 }}>
+          The counts say: {format.number(Math.round(stand.mean))} good plants in the end, {format.number(stand.low)} to {format.number(stand.high)} in nine cases of ten
+          {Math.abs(stand.pace - 1) > 0.04 ? `; this lot comes up ${stand.pace > 1 ? 'slower' : 'faster'} than its kind` : ''}.
+        </Box>
+      )}
+      <BatchSteps batch={batch} />
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, my: 2 }}>
+        <Button component={Link} href={`/plan?batch=${encodeURIComponent(batch.id)}`} variant="outlined" color="inherit">
+          In the plan
+        </Button>
+        <Button component={Link} href={`/labels?batch=${encodeURIComponent(batch.id)}`} variant="outlined" color="inherit">
+          Labels
+        </Button>
+      </Box>
+      <Typography variant="h2" sx={{ mb: 1 }}>
+        What happened
+      </Typography>
+      <EntryList entries={recordsOf(season.records, batch.id.split('~')[0]!)} empty="Nothing is written down yet." />
+    </>
+  )
+}

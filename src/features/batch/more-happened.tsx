@@ -1,0 +1,240 @@
+/** Everything else that happens to a batch: losses, parts that go their own way, slips, an end, a note. */
+'use client'
+import Alert from '@mui/material/Alert'
+import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
+import TextField from '@mui/material/TextField'
+import { useRouter } from 'next/navigation'
+import { useState, type ReactNode } from 'react'
+import { formatDay, parseDay, type Day } from '../../core/calendar/day'
+import type { Batch } from '../../core/plan/batch'
+import { LOSS_CAUSES, type LossCause } from '../../season/schema'
+import { ChoiceField, NumberField, WordField } from '../../ui/fields'
+import { PhotoField } from '../../ui/records/photos'
+import { useRecord, type Said } from '../../ui/records/use-record'
+import { LOSS_WORDS } from '../../ui/records/words'
+import { useSeason } from '../../ui/season-context'
+import { count } from '../../words/format'
+
+type Kind = 'loss' | 'split' | 'merge' | 'end' | 'mixed' | 'note'
+type Fate = 'stay' | 'plant' | 'pot-up' | 'harden' | 'sold' | 'given' | 'discarded'
+
+const KINDS: readonly (readonly [Kind, string, string])[] = [
+  ['loss', 'Plants were lost', 'and why'],
+  ['split', 'A part goes its own way', 'the forward plants leave first; sell, plant or pot up some'],
+  ['merge', 'Put it back together', 'with the rest of its batch'],
+  ['end', 'Sold, given or thrown away', 'all of it, or some'],
+  ['mixed', 'A slip with lots or labels', 'lots mixed, a cell sown twice, a tray found without its label'],
+  ['note', 'A note or a photo', ''],
+]
+
+export function MoreHappened({ batch }: { batch: Batch }) {
+  const [kind, setKind] = useState<Kind>()
+  const sown = batch.asItIs !== undefined && batch.asItIs.standing !== 'to-sow'
+  const isPart = batch.id.includes('~')
+  const offered = KINDS.filter(([one]) => (one === 'note' || one === 'mixed' ? true : one === 'merge' ? isPart : sown))
+  if (kind === undefined) {
+    return (
+      <Box sx={{ display: 'grid', gap: 1 }}>
+        {offered.map(([one, title, under]) => (
+          <Button key={one} variant="outlined" color="inherit" onClick={() => setKind(one)} sx={{ display: 'block', textAlign: 'left', minHeight: 56 }}>
+            <Box sx={{ fontSize: 16.5, fontWeight: 650 }}>{title}</Box>
+            {under && <Box sx={{ fontSize: 14, color: 'text.secondary' }}>{under}</Box>}
+          </Button>
+        ))}
+        {!sown && <Box sx={{ color: 'text.secondary', fontSize: 15 }}>Losses and parts can be written down once it is sown.</Box>}
+      </Box>
+    )
+  }
+  const props = { batch, onClose: () => setKind(undefined) }
+  switch (kind) {
+    case 'loss':
+      return <Loss {...props} />
+    case 'split':
+      return <Split {...props} />
+    case 'merge':
+      return <Merge {...props} />
+    case 'end':
+      return <End {...props} />
+    case 'mixed':
+      return <Mixed {...props} />
+    case 'note':
+      return <Note {...props} />
+  }
+}
+
+interface Own {
+  batch: Batch
+  onClose: () => void
+}
+
+/** What every form here has: a day, a note, photos, and the button that writes it down. */
+function Form({ batch, title, summary, said, onClose, children }: Own & { title: string; summary: string; said: (on: Day) => Said[] | string; children?: ReactNode }) {
+  const { today } = useSeason()
+  const { record } = useRecord()
+  const router = useRouter()
+  const [on, setOn] = useState(formatDay(today))
+  const [note, setNote] = useState('')
+  const [photos, setPhotos] = useState<string[]>([])
+  const [problem, setProblem] = useState<string>()
+  const write = async () => {
+    let day: Day
+    try {
+      day = parseDay(on)
+    } catch {
+      return setProblem('Choose a day.')
+    }
+    if (day > today) return setProblem('Choose today or a day before.')
+    const all = said(day)
+    if (typeof all === 'string') return setProblem(all)
+    const [first, ...rest] = all
+    if (!first) return setProblem('Write a note, or add a photo.')
+    const more = { ...(note.trim() === '' ? {} : { note: note.trim() }), ...(photos.length === 0 ? {} : { photos }) }
+    if (first.what.did === 'note' && Object.keys(more).length === 0) return setProblem('Write a note, or add a photo.')
+    await record([{ ...first, ...more }, ...rest], `${batch.code}: ${summary}`)
+    router.replace(`/batch?id=${encodeURIComponent(batch.id)}`)
+  }
+  return (
+    <Box sx={{ display: 'grid', gap: 2, maxWidth: 460 }}>
+      <Box component="h2" sx={{ m: 0, fontFamily: 'var(--heading)', fontWeight: 400, fontSize: 22 }}>
+        {title}
+      </Box>
+      {problem && <Alert severity="error">{problem}</Alert>}
+      {children}
+      <TextField type="date" label="On" value={on} onChange={(event) => setOn(event.target.value)} slotProps={{ inputLabel: { shrink: true }, htmlInput: { max: formatDay(today) } }} />
+      <WordField label="Note" value={note} onChange={setNote} lines={2} />
+      <PhotoField photos={photos} onChange={setPhotos} />
+      <Box sx={{ display: 'flex', gap: 1 }}>
+        <Button variant="contained" disableElevation onClick={() => void write()} sx={{ minHeight: 48, flex: 1, fontSize: 16 }}>
+          Write it down
+        </Button>
+        <Button variant="outlined" color="inherit" onClick={onClose} sx={{ minHeight: 48 }}>
+          Back
+        </Button>
+      </Box>
+    </Box>
+  )
+}
+
+function Loss(own: Own) {
+  const { format } = useSeason()
+  const [plants, setPlants] = useState<number>()
+  const [cause, setCause] = useState<LossCause>('unknown')
+  const { tally } = own.batch.asItIs!
+  const most = tally.plants ?? tally.most
+  return (
+    <Form
+      {...own}
+      title="Plants were lost"
+      summary="loss written down."
+      said={(on) => (plants === undefined || plants < 1 ? 'Say how many.' : most !== undefined && plants > most ? `There are ${format.number(most)} at most.` : [{ batch: own.batch.id, on, what: { did: 'loss', plants: Math.round(plants), cause } }])}
+    >
+      <NumberField label="Plants lost" value={plants} onChange={setPlants} help={most === undefined ? undefined : `of ${format.number(most)} at most`} />
+      <ChoiceField label="Why" value={cause} options={LOSS_CAUSES.map((one) => [one, LOSS_WORDS[one]] as const)} onChange={(next) => setCause(next || 'unknown')} />
+    </Form>
+  )
+}
+
+function Split(own: Own) {
+  const { season, format, today } = useSeason()
+  const { batch } = own
+  const asItIs = batch.asItIs!
+  const cells = asItIs.tally.cells ?? batch.stays.find(({ from, until }) => from <= today && today < until)?.cells ?? 0
+  const [take, setTake] = useState<number>()
+  const [fate, setFate] = useState<Fate>('stay')
+  const [place, setPlace] = useState('')
+  const part = 1 + Math.max(1, ...asItIs.all.parts.map(({ id }) => Number(id.split('~')[1] ?? 1)))
+  const id = `${batch.id.split('~')[0]}~${part}`
+  const { stages } = batch.way.method
+  const nextPot = batch.way.route.legs.find(({ starts, stage }) => starts.by === 'potting' && !asItIs.tally.done.has(`pot-up/${stage}`))
+  const fates: (readonly [Fate, string])[] = [
+    ['stay', 'only moves to another place'],
+    ['plant', 'is planted out'],
+    ...(nextPot ? [['pot-up', `is potted up into ${batch.way.route.steps[nextPot.step]!.container.name}`] as const] : []),
+    ['harden', 'goes out to harden'],
+    ['sold', 'is sold'],
+    ['given', 'is given away'],
+    ['discarded', 'is thrown away'],
+  ]
+  const said = (on: Day): Said[] | string => {
+    if (take === undefined || take < 1) return 'Say how many cells go.'
+    if (take >= cells) return `All ${format.number(cells)} is no part: leave some, or say what happens to the whole.`
+    const all: Said[] = [{ batch: batch.id, on, what: { did: 'split', part, cells: Math.round(take), for: fates.find(([one]) => one === fate)![1] } }]
+    const where = place === '' ? {} : { place }
+    if (fate === 'plant') all.push({ batch: id, on, what: { did: 'task', task: 'plant', nth: 0 } })
+    if (fate === 'pot-up') all.push({ batch: id, on, what: { did: 'task', task: 'pot-up', nth: nextPot!.stage, cells: Math.round(take), ...where } })
+    if (fate === 'harden') all.push({ batch: id, on, what: { did: 'task', task: 'harden', nth: stages.length, ...where } })
+    if (fate === 'stay') {
+      if (place === '') return 'Say where it goes.'
+      const move = batch.way.method.stages.findIndex((stage, i) => i > 0 && stage.container === undefined && !asItIs.tally.done.has(`move/${i}`))
+      all.push({ batch: id, on, what: { did: 'task', task: asItIs.tally.done.has('leave-heat/0') && move > 0 ? 'move' : 'leave-heat', nth: asItIs.tally.done.has('leave-heat/0') && move > 0 ? move : 0, ...where } })
+    }
+    if (fate === 'sold' || fate === 'given' || fate === 'discarded') all.push({ batch: id, on, what: { did: 'end', how: fate } })
+    return all
+  }
+  return (
+    <Form {...own} title="A part goes its own way" summary="part split off." said={said}>
+      <NumberField label="Cells that go" value={take} onChange={setTake} help={`of ${format.number(cells)}`} />
+      <ChoiceField label="The part" value={fate} options={fates} onChange={(next) => setFate(next || 'stay')} />
+      {(fate === 'stay' || fate === 'harden' || fate === 'pot-up') && <ChoiceField label="Where to" value={place} none={fate === 'stay' ? 'Choose' : 'As planned'} options={season.places.map((one) => [one.key, one.name] as const)} onChange={setPlace} />}
+      <Box sx={{ fontSize: 14.5, color: 'text.secondary' }}>
+        It becomes {batch.asItIs!.planned.code}/{part}, with the history of {batch.code} and a forecast of its own. {take !== undefined && take < cells ? `${count(format, cells - take, 'cell')} stay.` : ''}
+      </Box>
+    </Form>
+  )
+}
+
+function Merge(own: Own) {
+  const { batch } = own
+  const parts = batch.asItIs!.all.parts.filter(({ id, ended }) => id !== batch.id && !ended)
+  const { plan } = useSeason()
+  const [into, setInto] = useState(parts[0]?.id ?? '')
+  return (
+    <Form {...own} title="Put it back together" summary="put together again." said={(on) => (into === '' ? 'There is nothing left to put it with.' : [{ batch: batch.id, on, what: { did: 'merge', into } }])}>
+      <ChoiceField label="With" value={into} options={parts.map(({ id }) => [id, plan.byId.get(id)?.code ?? id] as const)} onChange={setInto} />
+    </Form>
+  )
+}
+
+function End(own: Own) {
+  const { format } = useSeason()
+  const { tally } = own.batch.asItIs!
+  const most = tally.plants ?? tally.most
+  const [how, setHow] = useState<'discarded' | 'sold' | 'given'>('discarded')
+  const [plants, setPlants] = useState<number>()
+  return (
+    <Form
+      {...own}
+      title="Sold, given or thrown away"
+      summary="written down."
+      said={(on) => (plants !== undefined && most !== undefined && plants > most ? `There are ${format.number(most)} at most.` : [{ batch: own.batch.id, on, what: { did: 'end', how, ...(plants === undefined ? {} : { plants: Math.round(plants) }) } }])}
+    >
+      <ChoiceField label="What became of them" value={how} options={[['discarded', 'Thrown away'], ['sold', 'Sold'], ['given', 'Given away']]} onChange={(next) => setHow(next || 'discarded')} />
+      <NumberField label="Plants" value={plants} onChange={setPlants} help={`Leave it empty for all${most === undefined ? '' : `: ${format.number(most)} at most`}.`} />
+    </Form>
+  )
+}
+
+function Mixed(own: Own) {
+  const { plan } = useSeason()
+  const { batch } = own
+  const [name, setName] = useState('')
+  const [other, setOther] = useState('')
+  const others = plan.batches.filter((one) => one.id !== batch.id && one.asItIs !== undefined && one.asItIs.standing !== 'gone')
+  return (
+    <Form
+      {...own}
+      title="A slip with lots or labels"
+      summary="written down."
+      said={(on) => (name.trim() === '' ? 'Give it a name to go by.' : [{ batch: batch.id, on, what: { did: 'mixed', as: name.trim(), with: other === '' ? [] : [other] } }, ...(other === '' ? [] : [{ batch: other, on, what: { did: 'mixed' as const, as: name.trim(), with: [batch.id] } }])])}
+    >
+      <WordField label="Call it" value={name} onChange={setName} placeholder="Lettuce, red or green, mixed" />
+      <ChoiceField label="Mixed with" value={other} none="Nothing else: sown twice, or without a label" options={others.map(({ id, code, variety }) => [id, `${code} ${variety.name}`] as const)} onChange={setOther} />
+      <Box sx={{ fontSize: 14.5, color: 'text.secondary' }}>It stays in the plan under this name, so that nobody sells it as one kind.</Box>
+    </Form>
+  )
+}
+
+function Note(own: Own) {
+  return <Form {...own} title="A note or a photo" summary="noted." said={(on) => [{ batch: own.batch.id, on, what: { did: 'note' } }]} />
+}

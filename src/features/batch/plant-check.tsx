@@ -1,0 +1,184 @@
+/** Short questions for eye and hand; the verdict changes as they are answered. */
+'use client'
+import Alert from '@mui/material/Alert'
+import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
+import Link from 'next/link'
+import { useRouter } from 'next/navigation'
+import ToggleButton from '@mui/material/ToggleButton'
+import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
+import Typography from '@mui/material/Typography'
+import { useId, useMemo, useState } from 'react'
+import { holdLevers, judge, type Checked, type Lever, type Remark, type Seen } from '../../core/forecast/verdict'
+import type { Batch } from '../../core/plan/batch'
+import { ROOTS, type Roots } from '../../season/schema'
+import { NumberField } from '../../ui/fields'
+import { PhotoField } from '../../ui/records/photos'
+import { useRecord } from '../../ui/records/use-record'
+import { ROOT_WORDS } from '../../ui/records/words'
+import { useSeason } from '../../ui/season-context'
+import { count, type Format } from '../../words/format'
+
+export function PlantCheck({ batch }: { batch: Batch }) {
+  const { season, format, today } = useSeason()
+  const { record } = useRecord()
+  const router = useRouter()
+  const [seen, setSeen] = useState<Seen>({})
+  const [photos, setPhotos] = useState<string[]>([])
+  const set = (part: Partial<Seen>) => setSeen((before) => Object.fromEntries(Object.entries({ ...before, ...part }).filter(([, value]) => value !== undefined)) as Seen)
+  const checked = useMemo(() => judge(batch, seen, today), [batch, seen, today])
+  const levers = useMemo(() => holdLevers(batch, season, today), [batch, season, today])
+  const answered = Object.keys(seen).length > 0
+  const mustWait = checked.verdict.kind === 'past' || (checked.verdict.kind === 'plant' && checked.verdict.inDays > 0)
+  const write = async () => {
+    await record({ batch: batch.id, what: { did: 'check', ...seen }, photos }, `${batch.code}: looked at.`)
+    router.replace(`/batch?id=${encodeURIComponent(batch.id)}`)
+  }
+  const leafClock = batch.way.crop.growth.leafInterval !== undefined
+  return (
+    <Box sx={{ display: 'grid', gap: 2.5 }}>
+      {leafClock && (
+        <Question title="How many true leaves?">
+          {(name) => <Choose name={name} value={seen.leaves} options={[0, 1, 2, 3, 4, 5, 6].map((n) => [n, n === 6 ? '6 or more' : String(n)] as const)} onChange={(leaves) => set({ leaves })} />}
+        </Question>
+      )}
+      <Question title="Does the plug lift out whole?">
+        {(name) => <Choose name={name} value={seen.lifts} options={[[true, 'Yes'], [false, 'No, it falls apart']]} onChange={(lifts) => set({ lifts })} />}
+      </Question>
+      <Question title="Roots at the bottom?">
+        {(name) => <Choose name={name} value={seen.roots} options={ROOTS.map((one) => [one, ROOT_WORDS[one]] as const)} onChange={(roots) => set({ roots: roots as Roots | undefined })} />}
+      </Question>
+      <Question title="Stems?">
+        {(name) => <Choose name={name} value={seen.leaning} options={[[false, 'stand firm'], [true, 'lean, or are stretched']]} onChange={(leaning) => set({ leaning })} />}
+      </Question>
+      <Question title="Buds?">
+        {(name) => <Choose name={name} value={seen.buds} options={[[false, 'none'], [true, 'in bud']]} onChange={(buds) => set({ buds })} />}
+      </Question>
+      <Question title="Leaves?">
+        {(name) => <Choose name={name} value={seen.pale} options={[[false, 'good and green'], [true, 'pale, or the lowest yellow']]} onChange={(pale) => set({ pale })} />}
+      </Question>
+      <Box sx={{ maxWidth: 220 }}>
+        <NumberField label="Height, if you measured" quantity="length" value={seen.height} onChange={(height) => set({ height: height !== undefined && height > 0 ? height : undefined })} />
+      </Box>
+      <PhotoField photos={photos} onChange={setPhotos} />
+      <Box component="section" aria-label="Verdict" aria-live="polite" sx={{ border: 2, borderColor: verdictColor(checked), borderRadius: 1.5, p: 2 }}>
+        <Box sx={{ fontSize: 13, color: 'text.secondary' }}>{answered ? 'From what you see' : 'By the forecast alone'}</Box>
+        <Box sx={{ fontFamily: 'var(--heading)', fontSize: 24, lineHeight: 1.2 }}>{verdictTitle(checked, format)}</Box>
+        <Box sx={{ fontSize: 15, mt: 0.5 }}>{verdictWhy(checked, batch, format)}</Box>
+        {checked.remarks.map((remark) => (
+          <Box key={remark} sx={{ fontSize: 15, mt: 0.5 }}>
+            {REMARKS[remark]}
+          </Box>
+        ))}
+        {(checked.verdict.kind === 'pot-up' || checked.verdict.kind === 'prick-out' || checked.verdict.kind === 'plant') && (
+          <Box sx={{ mt: 1, fontSize: 15 }}>
+            Tick it off on <Link href="/today">Today</Link> when it is done.
+          </Box>
+        )}
+      </Box>
+      {mustWait && (
+        <Box component="section" aria-label="What gains days">
+          <Typography variant="h2" sx={{ mb: 0.5 }}>
+            What gains days
+          </Typography>
+          {checked.daysLeft !== undefined && <Box sx={{ fontSize: 15, mb: 0.5 }}>As it stands it has {checked.daysLeft === 0 ? 'no days left' : `${count(format, checked.daysLeft, 'day')} left`} before it suffers.</Box>}
+          {levers.length === 0 ? (
+            <Box sx={{ color: 'text.secondary' }}>Nothing on the farm gains a day: plant it, or sell it, as soon as can be.</Box>
+          ) : (
+            <Box component="ul" sx={{ m: 0, pl: 2.5, fontSize: 15.5, '& li': { py: 0.4 } }}>
+              {levers.slice(0, 6).map((lever) => (
+                <li key={leverWords(lever)}>
+                  {leverWords(lever)}: <b>{count(format, lever.days, 'day')}</b>
+                </li>
+              ))}
+            </Box>
+          )}
+        </Box>
+      )}
+      {!answered && <Alert severity="info">Answer what you can see; the rest may stay open.</Alert>}
+      <Button variant="contained" disableElevation disabled={!answered} onClick={() => void write()} sx={{ minHeight: 52, fontSize: 16.5 }}>
+        Write it down
+      </Button>
+    </Box>
+  )
+}
+
+function Question({ title, children }: { title: string; children: (name: string) => React.ReactNode }) {
+  const id = useId()
+  return (
+    <Box>
+      <Box id={id} sx={{ fontWeight: 650, mb: 0.5 }}>
+        {title}
+      </Box>
+      {children(title)}
+    </Box>
+  )
+}
+
+function Choose<T extends string | number | boolean>({ name, value, options, onChange }: { name: string; value: T | undefined; options: readonly (readonly [T, string])[]; onChange: (value: T | undefined) => void }) {
+  return (
+    <ToggleButtonGroup exclusive value={value === undefined ? null : value} onChange={(_, next: T | null) => onChange(next ?? undefined)} aria-label={name} sx={{ flexWrap: 'wrap', gap: 0.75, '& .MuiToggleButtonGroup-grouped': { border: 1, borderColor: 'divider', borderRadius: 1, ml: 0 } }}>
+      {options.map(([key, text]) => (
+        <ToggleButton key={String(key)} value={key} sx={{ minHeight: 48, minWidth: 52, px: 1.75, textTransform: 'none', fontSize: 15.5, color: 'text.primary' }}>
+          {text}
+        </ToggleButton>
+      ))}
+    </ToggleButtonGroup>
+  )
+}
+
+function verdictColor({ verdict }: Checked): string {
+  return verdict.kind === 'past' ? 'error.main' : verdict.kind === 'wait' ? 'warning.main' : 'success.main'
+}
+
+function verdictTitle({ verdict }: Checked, f: Format): string {
+  switch (verdict.kind) {
+    case 'wait':
+      return `Wait ${count(f, verdict.days, 'day')}, look again ${f.date(verdict.until)}`
+    case 'prick-out':
+      return `Prick out into ${verdict.into.name}`
+    case 'pot-up':
+      return `Pot up now, into ${verdict.into.name}`
+    case 'plant':
+      return verdict.inDays === 0 ? 'Plant now' : `Ready; it goes out in ${count(f, verdict.inDays, 'day')}`
+    case 'past':
+      return 'Past its best'
+  }
+}
+
+function verdictWhy({ verdict, daysLeft }: Checked, batch: Batch, f: Format): string {
+  switch (verdict.kind) {
+    case 'wait':
+      return 'The plug does not hold yet.'
+    case 'prick-out':
+      return 'A true leaf shows: seedlings move best now.'
+    case 'pot-up':
+      return daysLeft === undefined || daysLeft > 10 ? 'The plug holds.' : `The plug holds, and it has ${count(f, daysLeft, 'day')} before it suffers.`
+    case 'plant':
+      return verdict.inDays === 0 ? 'The plug holds; look at the gates in Field first.' : `Planned for ${f.date(batch.plantOn)}. See below what gains days.`
+    case 'past': {
+      const why = { roots: 'Roots circle hard', buds: 'It buds in its cell', age: 'By its age it has outgrown its cell' }[verdict.why]
+      const can = verdict.into ? `Pot it up into ${verdict.into.name} at once and tease the roots open` : 'Plant it at once with its roots teased open, and water well'
+      return `${why}. ${can}${verdict.why === 'buds' ? '; nip the buds' : ''}. It will stand still for a while.`
+    }
+  }
+}
+
+const REMARKS: Record<Remark, string> = {
+  leggy: 'Stretched: more light, cooler nights, air between the plants; bury the stem at the next move where the kind bears it.',
+  pale: 'Pale: give a light feed, and look whether it stands too wet.',
+  'not-rooted': 'Old enough but not rooted: cold or wet feet are the usual cause.',
+  ahead: 'It is further on than was reckoned; the forecast follows.',
+  behind: 'It is behind what was reckoned; the forecast follows.',
+}
+
+function leverWords(lever: Lever): string {
+  switch (lever.kind) {
+    case 'place':
+      return `Move to ${lever.place.name}`
+    case 'container':
+      return `Pot up into ${lever.container.name}`
+    case 'feed':
+      return 'A light feed each week'
+  }
+}

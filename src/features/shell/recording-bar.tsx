@@ -1,0 +1,61 @@
+/** How records of this device stand: on their way, waiting for signal, or refused with a reason. Nothing is shown when all is well. */
+'use client'
+import Alert from '@mui/material/Alert'
+import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
+import { useRouter } from 'next/navigation'
+import { useEffect } from 'react'
+import { parseDay } from '../../core/calendar/day'
+import { entrySentence, refusalSentence } from '../../ui/records/words'
+import { useNotice } from '../../ui/notice'
+import { useSeason } from '../../ui/season-context'
+import { count } from '../../words/format'
+
+const SETTLE = 1500 // ms after the last record before the page is drawn from the server again
+
+export function RecordingBar() {
+  const { queue, recording, season, plan, format } = useSeason()
+  const notice = useNotice()
+  const router = useRouter()
+  const kept = recording.items.filter(({ state }) => state === 'kept').length
+  const waiting = recording.items.filter(({ state }) => state === 'waiting').length
+  const refused = recording.items.filter(({ state }) => state === 'refused')
+  useEffect(() => {
+    if (kept === 0) return
+    const timer = setTimeout(() => router.refresh(), SETTLE)
+    return () => clearTimeout(timer)
+  }, [kept, router])
+  useEffect(
+    () => queue.onAlready(({ who, on }) => notice({ text: `${who} had already written that on ${format.date(parseDay(on))}. Both entries are kept; it counts once.` })),
+    [queue, notice, format],
+  )
+  // A page left while something waits loses nothing, but it should be known.
+  const shown = recording.offline || !recording.safe || refused.length > 0
+  return (
+    <Box aria-live="polite" data-waiting={waiting} className="no-print">
+      {shown && (
+        <Box sx={{ display: 'grid' }}>
+          {recording.offline && waiting > 0 && (
+            <Alert severity="warning" square action={<Button color="inherit" onClick={() => void queue.send()}>Send now</Button>}>
+              No connection: {count(format, waiting, 'entry', 'entries')} {waiting === 1 ? 'waits' : 'wait'} on this device and {waiting === 1 ? 'goes' : 'go'} out by {waiting === 1 ? 'itself' : 'themselves'}.
+            </Alert>
+          )}
+          {!recording.safe && (
+            <Alert severity="warning" square>
+              This device keeps nothing when the page is closed. Keep it open until all entries are sent.
+            </Alert>
+          )}
+          {refused.map(({ entry, reason }) => (
+            <Alert key={entry.id} severity="error" square action={<Button color="inherit" onClick={() => queue.remove(entry.id)}>Let go</Button>}>
+              <b>
+                {entry.batch === undefined ? '' : `${plan.byId.get(entry.batch)?.code ?? entry.batch}: `}
+                {entrySentence(entry, season, format)}
+              </b>
+              , {format.date(parseDay(entry.on))}, could not be kept. {refusalSentence(reason!, format)}
+            </Alert>
+          ))}
+        </Box>
+      )}
+    </Box>
+  )
+}

@@ -1,0 +1,71 @@
+/** What is done place by place besides the work on single batches: watering, feeding, looking for green; and catching up. */
+'use client'
+import Alert from '@mui/material/Alert'
+import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
+import { useMemo } from 'react'
+import { formatDay, type Day } from '../../core/calendar/day'
+import { roundsOn } from '../../core/forecast/rounds'
+import { asPlanned } from '../../ui/records/as-planned'
+import { useRecord } from '../../ui/records/use-record'
+import { useSeason } from '../../ui/season-context'
+import { count } from '../../words/format'
+import type { DayWork } from './model'
+
+/** Watering and feeding of the day, by place. */
+export function Rounds({ day }: { day: Day }) {
+  const { plan, season, format, today, data } = useSeason()
+  const { record } = useRecord()
+  const rounds = useMemo(() => roundsOn(plan, day), [plan, day])
+  if (rounds.length === 0) return null
+  return (
+    <Box component="section" aria-labelledby="rounds-title" sx={{ mt: 2 }}>
+      <Box component="h2" id="rounds-title" sx={{ m: 0, mb: 0.5, fontSize: 15, fontWeight: 700 }}>
+        Rounds
+      </Box>
+      <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+        {rounds.map(({ place, what, every, batches, closest, done }) => {
+          const name = season.places[place]!.name
+          return (
+            <Box component="li" key={`${what}-${place}`} sx={{ borderTop: 1, borderColor: 'divider', py: 0.75, display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1, opacity: done ? 0.68 : 1 }}>
+              <Box sx={{ flex: '1 1 220px', minWidth: 0 }}>
+                <Box sx={{ fontSize: 16 }}>
+                  <b>{what === 'water' ? 'Look over and water' : 'Feed'}</b> {name}
+                </Box>
+                <Box sx={{ fontSize: 14, color: 'text.secondary' }}>
+                  {every <= 0.6 ? 'twice a day' : every === 1 ? 'every day' : `every ${format.number(every)} days`}: {count(format, batches, 'batch', 'batches')}; {closest.code} in {closest.container} dries first
+                </Box>
+              </Box>
+              {day === today && !data.whatIf && !done && (
+                <Button variant="outlined" color="inherit" onClick={() => void record({ place: season.places[place]!.key, what: { did: 'round', what } }, `${name}: ${what === 'water' ? 'watered' : 'fed'}.`)} aria-label={`Done: ${what} ${name}`} sx={{ minHeight: 48, minWidth: 104 }}>
+                  Done
+                </Button>
+              )}
+              {done && <Box sx={{ fontSize: 14, fontWeight: 650, color: 'success.main' }}>Done, {done.who}</Box>}
+            </Box>
+          )
+        })}
+      </Box>
+    </Box>
+  )
+}
+
+const MANY = 4
+
+/** Where much was left unsaid: one stroke for all that was done as planned. */
+export function CatchUp({ work }: { work: DayWork }) {
+  const { season, format, data, today } = useSeason()
+  const { record } = useRecord()
+  const late = work.stops.flatMap((stop) => stop.work.filter((one) => one.late > 0 && one.state === 'open'))
+  if (late.length < MANY || data.whatIf || work.day !== today) return null
+  const all = () =>
+    void record(
+      late.map(({ task, due }) => ({ ...asPlanned(task, season), on: due })),
+      `${count(format, late.length, 'piece')} of work: done as planned.`,
+    )
+  return (
+    <Alert severity="info" sx={{ mt: 2 }} action={<Button color="inherit" onClick={all}>All done as planned</Button>}>
+      {count(format, late.length, 'piece')} of work from before {format.date(today)} {late.length === 1 ? 'is' : 'are'} not ticked off ({formatDay(late[0]!.due).slice(0, 4) === formatDay(today).slice(0, 4) ? `since ${format.date(Math.min(...late.map(({ due }) => due)))}` : 'since last year'}).
+    </Alert>
+  )
+}

@@ -1,0 +1,89 @@
+/** One piece of work: what it is, a large button for done as planned, and in plain sight what else may have happened. */
+'use client'
+import CheckIcon from '@mui/icons-material/Check'
+import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
+import Link from 'next/link'
+import { memo, useState } from 'react'
+import type { Gated } from '../../core/field/gates'
+import { outlookOf, type Work } from '../../core/forecast/work'
+import { asPlanned } from '../../ui/records/as-planned'
+import { OutlookTag } from '../../ui/records/outlook-tag'
+import { useRecord } from '../../ui/records/use-record'
+import { useSeason } from '../../ui/season-context'
+import { StairGlyph } from '../../ui/stair/stair'
+import { VerdictMark } from '../../ui/verdict'
+import { gateSentence } from '../../words/field'
+import { count } from '../../words/format'
+import { taskLine, taskName } from '../../words/tasks'
+import { SomethingElse } from './something-else'
+
+interface WorkRowProps {
+  work: Work
+  large: boolean
+  /** Whether what is planted can go out. */
+  gated: Gated | undefined
+}
+
+/** Drawn again only when it changes, so that the day can be dragged past many. */
+export const WorkRow = memo(function WorkRow({ work, large, gated }: WorkRowProps) {
+  const { season, format, data } = useSeason()
+  const { record, takeBack } = useRecord()
+  const [other, setOther] = useState(false)
+  const { task, state, late, due, line } = work
+  const { batch } = task
+  const reason = gated?.gates.find(({ verdict }) => verdict === gated.verdict && verdict !== 'go')
+  const done = state === 'done'
+  const may = large && !data.whatIf
+  const name = `${taskName(task)} ${batch.code}`
+  return (
+    <Box component="li" data-task={task.id} sx={{ borderTop: large ? 1 : 0, borderColor: 'divider', display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: 1.5, py: large ? 0.75 : 0, opacity: done ? 0.68 : 1 }}>
+      <Box
+        component={Link}
+        href={`/batch?id=${encodeURIComponent(batch.id)}`}
+        sx={{ flex: '1 1 240px', minWidth: 0, display: 'flex', gap: 1.5, alignItems: 'center', minHeight: large ? 48 : 40, py: 0.25, color: 'inherit', textDecoration: 'none', borderRadius: 1, '&:hover': { bgcolor: 'var(--row-chosen)' } }}
+      >
+        <StairGlyph batch={batch} />
+        <Box sx={{ minWidth: 0, flex: 1 }}>
+          <Box sx={{ fontSize: large ? 16 : 14.5, lineHeight: 1.3 }}>
+            <b>{taskName(task)}</b>{' '}
+            <Box component="span" sx={{ color: 'text.secondary', fontWeight: 700 }}>
+              {batch.code}
+            </Box>{' '}
+            {batch.variety.name}
+          </Box>
+          <Box sx={{ fontSize: large ? 14.5 : 13.5, color: 'text.secondary', lineHeight: 1.3 }}>{taskLine(task, season.places, format)}</Box>
+          {late > 0 && <Box sx={{ fontSize: 14, fontWeight: 650, color: 'error.main', lineHeight: 1.35 }}>{count(format, late, 'day')} late: due {format.date(due)}</Box>}
+          {reason && <Box sx={{ fontSize: 13.5, color: gated!.verdict === 'wait' ? 'error.main' : 'text.primary', lineHeight: 1.3 }}>{gateSentence(reason, format)}</Box>}
+          {!done && large && <OutlookTag outlook={outlookOf(batch)} />}
+          {done && line && (
+            <Box sx={{ fontSize: 13.5, color: 'success.main', fontWeight: 650 }}>
+              Done {format.date(line.on)}, {line.entry.who}
+            </Box>
+          )}
+        </Box>
+        {gated && !done && <VerdictMark verdict={gated.verdict} />}
+      </Box>
+      {may && !done && (
+        <Box className="no-print" sx={{ display: 'flex', gap: 1, flex: { xs: '1 1 100%', sm: '0 0 auto' }, pb: { xs: 0.75, sm: 0 } }}>
+          <Button variant="contained" disableElevation onClick={() => void record(asPlanned(task, season), `${name}: done.`)} aria-label={`Done: ${name}`} startIcon={<CheckIcon />} sx={{ minHeight: 48, flex: { xs: 1.4, sm: '0 0 auto' }, minWidth: 104, fontSize: 16 }}>
+            Done
+          </Button>
+          <Button variant="outlined" color="inherit" onClick={() => setOther(true)} aria-label={`Something else: ${name}`} sx={{ minHeight: 48, flex: { xs: 1, sm: '0 0 auto' }, lineHeight: 1.15 }}>
+            Something else
+          </Button>
+        </Box>
+      )}
+      {may && done && line && (
+        <Button className="no-print" color="inherit" onClick={() => void takeBack([line.entry])} aria-label={`Take back: ${name}`} sx={{ minHeight: 48 }}>
+          Take back
+        </Button>
+      )}
+      {other && <SomethingElse work={work} onClose={() => setOther(false)} />}
+    </Box>
+  )
+}, sameWork)
+
+function sameWork(a: WorkRowProps, b: WorkRowProps): boolean {
+  return a.work.task.batch === b.work.task.batch && a.work.task.id === b.work.task.id && a.work.state === b.work.state && a.work.late === b.work.late && a.work.line?.entry === b.work.line?.entry && a.large === b.large && a.gated === b.gated
+}

@@ -1,0 +1,78 @@
+/** Writing down what happened, from any view: on screen at once, safe on the device, then with the server. */
+'use client'
+import { useCallback, useSyncExternalStore } from 'react'
+import { v4 as newId } from 'uuid'
+import { formatDay, type Day } from '../../core/calendar/day'
+import type { Entry } from '../../season/schema'
+import { useNotice } from '../notice'
+import { useSeason } from '../season-context'
+
+/** What is said of something that happened; who, when it was written and its id are added. */
+export interface Said {
+  batch?: string | undefined
+  place?: string | undefined
+  /** The day it happened; the day it is, unless given. */
+  on?: Day | undefined
+  what: Entry['what']
+  note?: string | undefined
+  photos?: string[] | undefined
+  instead?: string | undefined
+  void?: boolean | undefined
+}
+
+const WHO = 'dove-who'
+const people = new Set<() => void>()
+
+/** Who holds this device. */
+export function useWho(): [string, (name: string) => void] {
+  const who = useSyncExternalStore(
+    (listener) => {
+      people.add(listener)
+      return () => people.delete(listener)
+    },
+    () => localStorage.getItem(WHO) ?? 'Grower',
+    () => 'Grower',
+  )
+  const set = useCallback((name: string) => {
+    localStorage.setItem(WHO, name.trim() || 'Grower')
+    for (const listener of people) listener()
+  }, [])
+  return [who, set]
+}
+
+export type RecordNow = (said: Said | readonly Said[], summary: string) => Promise<Entry[]>
+
+/** Records what happened; gives back what was written. The notice offers to take it back. */
+export function useRecord(): { record: RecordNow; takeBack: (entries: readonly Entry[]) => Promise<void>; who: string } {
+  const { queue, today } = useSeason()
+  const [who] = useWho()
+  const notice = useNotice()
+  const write = useCallback(
+    async (all: readonly Said[]) => {
+      const entries = all.map(({ on, what, ...said }): Entry => ({ id: newId(), on: formatDay(on ?? today), at: new Date().toISOString(), who, what, ...present(said) }))
+      await queue.add(entries)
+      return entries
+    },
+    [queue, today, who],
+  )
+  const takeBack = useCallback(
+    async (entries: readonly Entry[]) => {
+      await write(entries.map(({ id, batch, place, on }) => ({ batch, place, on: Math.round(Date.parse(`${on}T00:00:00Z`) / 86_400_000), what: { did: 'note' }, instead: id, void: true })))
+    },
+    [write],
+  )
+  const record = useCallback<RecordNow>(
+    async (said, summary) => {
+      const entries = await write(Array.isArray(said) ? (said as readonly Said[]) : [said as Said])
+      notice({ text: summary, action: { label: 'Undo', run: () => void takeBack(entries) } })
+      return entries
+    },
+    [write, takeBack, notice],
+  )
+  return { record, takeBack, who }
+}
+
+/** Without the parts that say nothing. */
+function present<T extends object>(value: T): { [Part in keyof T]: Exclude<T[Part], undefined> } {
+  return Object.fromEntries(Object.entries(value).filter(([, part]) => part !== undefined && !(Array.isArray(part) && part.length === 0))) as { [Part in keyof T]: Exclude<T[Part], undefined> }
+}
