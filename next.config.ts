@@ -2,7 +2,7 @@ import type { NextConfig } from 'next'
 
 const config: NextConfig = {
   turbopack: { root: import.meta.dirname },
-  serverExternalPackages: ['pg', 'pino', 'highs', 'graphile-worker'],
+  serverExternalPackages: ['pg', 'pino', 'highs', 'graphile-worker', 'pdfkit', 'sharp'],
   poweredByHeader: false,
   devIndicators: false,
   // Types are checked by the tests, once, and not again by every start.

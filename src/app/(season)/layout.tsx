@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react'
 import { EmptyFarm } from '../empty-farm'
-import { loadSeasonData, seasonYear } from '../../features/shell/page-data'
+import { loadSeasonData, seasonYear } from '../../actions/season-data'
 import { Shell } from '../../features/shell/shell'
 
 export const dynamic = 'force-dynamic'

@@ -4,14 +4,17 @@ import { database } from '../../data/database'
 import { seasonInView } from '../../actions/season-in-view'
 import { loadSeason } from '../../data/season-repository'
 import { tasksCalendar } from '../../interchange/calendar'
+import { parseDay } from '../../core/calendar/day'
+import { journalCsv } from '../../interchange/journal-csv'
 import { fieldPlanCsv } from '../../interchange/field-plan'
 import { sowingListCsv } from '../../interchange/sowing-list'
 import type { Season } from '../../season/schema'
 
-type Kind = 'field-plan.csv' | 'sowing-list.csv' | 'tasks.ics' | 'season.json'
+type Kind = 'field-plan.csv' | 'journal.csv' | 'sowing-list.csv' | 'tasks.ics' | 'season.json'
 
 const TYPES: Record<Kind, string> = {
   'field-plan.csv': 'text/csv; charset=utf-8',
+  'journal.csv': 'text/csv; charset=utf-8',
   'sowing-list.csv': 'text/csv; charset=utf-8',
   'tasks.ics': 'text/calendar; charset=utf-8',
   'season.json': 'application/json; charset=utf-8',
@@ -35,6 +38,7 @@ export async function exportFile(kind: Kind): Promise<Response> {
 function body(kind: Kind, season: Season): string {
   if (kind === 'season.json') return `${JSON.stringify(season, null, 1)}\n`
   const plan = createPlanner().plan(season)
+  if (kind === 'journal.csv') return journalCsv(season, createPlanner().plan(season, parseDay(season.season.opensOn ?? season.season.to)))
   if (kind === 'field-plan.csv') return fieldPlanCsv(plan)
   return kind === 'sowing-list.csv' ? sowingListCsv(plan) : tasksCalendar(plan, new Date())
 }

@@ -5,6 +5,8 @@ import BenchIcon from '@mui/icons-material/TableRowsOutlined'
 import FieldIcon from '@mui/icons-material/YardOutlined'
 import FarmIcon from '@mui/icons-material/HomeWorkOutlined'
 import KnowIcon from '@mui/icons-material/MenuBookOutlined'
+import JournalIcon from '@mui/icons-material/HistoryEduOutlined'
+import LabelIcon from '@mui/icons-material/LocalOfferOutlined'
 import SeedIcon from '@mui/icons-material/GrainOutlined'
 import RedoIcon from '@mui/icons-material/Redo'
 import StairIcon from '@mui/icons-material/StairsOutlined'
@@ -23,6 +25,7 @@ import { NoticeProvider, useNotice } from '../../ui/notice'
 import { Ribbon } from '../../ui/ribbon'
 import { SeasonProvider, useSeason, useWorkingDay, type SeasonData } from '../../ui/season-context'
 import { PlaceHatches } from '../../ui/stair/place-hatches'
+import { useWho } from '../../ui/records/use-record'
 import { UndoContext, useUndo } from '../../ui/undo-context'
 import { RecordingBar } from './recording-bar'
 import { WhatIfBanner } from './what-if-banner'
@@ -44,7 +47,9 @@ const VIEWS = [
   { href: '/benches', title: 'Benches', Icon: BenchIcon },
   { href: '/field', title: 'Field', Icon: FieldIcon },
   { href: '/seed', title: 'Seed', Icon: SeedIcon },
+  { href: '/labels', title: 'Labels', Icon: LabelIcon },
   { href: '/know-how', title: 'Know-how', Icon: KnowIcon },
+  { href: '/journal', title: 'Journal', Icon: JournalIcon },
   { href: '/farm', title: 'Farm', Icon: FarmIcon },
 ] as const
 
@@ -80,6 +85,7 @@ function Frame({ children }: { children: ReactNode }) {
             ))}
           </Box>
           <UndoButtons />
+          <WhoField />
           <Typography component="p" sx={{ px: 2.5, pt: 1.5, fontSize: 13, color: '#C9CCC9' }}>
             {season.farm.name}
             <br />
@@ -184,6 +190,17 @@ function FieldBadge({ here }: { here: boolean }) {
     <Tooltip title={`${waiting} ${waiting === 1 ? 'planting' : 'plantings'} of the next seven days should wait`}>
       <span style={{ fontSize: 13, color: here ? 'var(--mui-palette-error-main)' : '#F5B5A8', fontWeight: 600 }}>{waiting} wait</span>
     </Tooltip>
+  )
+}
+
+/** Who holds this device: their name stands on what they write down. */
+function WhoField() {
+  const [who, setWho] = useWho()
+  return (
+    <Box component="label" sx={{ px: 2.5, pt: 1, fontSize: 13, color: '#C9CCC9' }}>
+      Written down by
+      <Box component="input" value={who} onChange={(event: React.ChangeEvent<HTMLInputElement>) => setWho(event.target.value)} maxLength={60} sx={{ font: 'inherit', fontSize: 15, color: '#F1ECE2', width: '100%', bgcolor: 'transparent', border: 0, borderBottom: '1px solid rgba(255,255,255,.35)', py: 0.5, '&:focus-visible': { outlineColor: '#F3DF9C' } }} />
+    </Box>
   )
 }
 

@@ -1,11 +1,11 @@
 /** What every view of the season needs. */
 import { cookies, headers } from 'next/headers'
-import { undoState } from '../../data/change-repository'
-import { database } from '../../data/database'
-import { inView } from '../../actions/season-in-view'
-import { loadSeason } from '../../data/season-repository'
-import { UNITS_COOKIE, WORKING_DAY_COOKIE } from '../../ui/preferences'
-import type { SeasonData } from '../../ui/season-context'
+import { undoState } from '../data/change-repository'
+import { database } from '../data/database'
+import { inView } from './season-in-view'
+import { loadSeason } from '../data/season-repository'
+import { UNITS_COOKIE, WORKING_DAY_COOKIE } from '../ui/preferences'
+import type { SeasonData } from '../ui/season-context'
 
 /** The open season for this reader; `undefined` when the database holds none. */
 export async function loadSeasonData(): Promise<SeasonData | undefined> {

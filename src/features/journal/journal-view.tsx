@@ -1,0 +1,101 @@
+/** The journal: everything that happened, in order, to be searched, corrected and taken out. */
+'use client'
+import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
+import Tab from '@mui/material/Tab'
+import Tabs from '@mui/material/Tabs'
+import Typography from '@mui/material/Typography'
+import { useRouter, useSearchParams } from 'next/navigation'
+import { useDeferredValue, useMemo, useState } from 'react'
+import { parseDay } from '../../core/calendar/day'
+import type { Entry } from '../../season/schema'
+import { ChoiceField, WordField } from '../../ui/fields'
+import { EntryList } from '../../ui/records/entry-list'
+import { entrySentence } from '../../ui/records/words'
+import { useSeason } from '../../ui/season-context'
+import { count } from '../../words/format'
+import { CorrectEntry } from './correct-entry'
+import { WriteNote } from './write-note'
+
+const AT_ONCE = 60
+
+const KINDS = [
+  ['task', 'Work done'],
+  ['count', 'Counts and checks'],
+  ['loss', 'Losses and ends'],
+  ['round', 'Rounds and washing'],
+  ['note', 'Notes and photos'],
+] as const
+type Kind = (typeof KINDS)[number][0]
+
+const KIND_OF: Record<Entry['what']['did'], Kind> = { task: 'task', drop: 'task', wait: 'task', loss: 'loss', end: 'loss', count: 'count', check: 'count', fill: 'count', resow: 'count', split: 'task', merge: 'task', mixed: 'loss', label: 'round', round: 'round', wash: 'round', note: 'note' }
+
+export function JournalView() {
+  const { season, plan, format, data } = useSeason()
+  const router = useRouter()
+  const search = useSearchParams()
+  const [words, setWords] = useState(search.get('q') ?? '')
+  const [kind, setKind] = useState<Kind | ''>('')
+  const [person, setPerson] = useState('')
+  const [place, setPlace] = useState('')
+  const [shown, setShown] = useState(AT_ONCE)
+  const [correcting, setCorrecting] = useState<Entry>()
+  const [writing, setWriting] = useState(false)
+  const asked = useDeferredValue(words)
+  const people = useMemo(() => [...new Set(season.records.map(({ who }) => who))].sort(), [season.records])
+  const found = useMemo(() => {
+    const terms = asked.toLowerCase().split(/\s+/).filter(Boolean)
+    return season.records
+      .filter((entry) => {
+        if (entry.void) return false
+        if (kind !== '' && KIND_OF[entry.what.did] !== kind && !(kind === 'note' && (entry.note !== undefined || entry.photos !== undefined))) return false
+        if (person !== '' && entry.who !== person) return false
+        const where = entry.place ?? ('place' in entry.what ? entry.what.place : undefined)
+        if (place !== '' && where !== place) return false
+        if (terms.length === 0) return true
+        const batch = entry.batch === undefined ? undefined : plan.byId.get(entry.batch)
+        const text = [batch?.code, entry.batch, batch?.variety.name, batch?.way.crop.name, entry.who, entry.note, where === undefined ? '' : season.places.find(({ key }) => key === where)?.name, entrySentence(entry, season, format)].join(' ').toLowerCase()
+        return terms.every((term) => text.includes(term))
+      })
+      .sort((a, b) => (a.on < b.on ? 1 : a.on > b.on ? -1 : a.at < b.at ? 1 : -1))
+  }, [season, plan, format, asked, kind, person, place])
+  return (
+    <Box sx={{ px: { xs: 1.5, md: 2.5 }, py: 2, maxWidth: 1000 }}>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, alignItems: 'center' }}>
+        <Typography variant="h1" sx={{ flex: 1, minWidth: 160 }}>
+          Journal
+        </Typography>
+        {!data.whatIf && (
+          <Button variant="contained" disableElevation onClick={() => setWriting(true)} sx={{ minHeight: 44 }}>
+            Write a note
+          </Button>
+        )}
+        <Button variant="outlined" color="inherit" href="/out/journal.csv" download sx={{ minHeight: 44 }}>
+          CSV
+        </Button>
+      </Box>
+      <Tabs value="journal" onChange={(_, next: string) => next === 'learned' && router.push('/learned')} sx={{ mb: 1.5, borderBottom: 1, borderColor: 'divider' }} aria-label="Journal and what was learned">
+        <Tab value="journal" label="What happened" sx={{ minHeight: 48 }} />
+        <Tab value="learned" label="Season’s end" sx={{ minHeight: 48 }} />
+      </Tabs>
+      <Box sx={{ display: 'grid', gap: 1.5, gridTemplateColumns: { xs: '1fr 1fr', md: '2fr 1fr 1fr 1fr' }, mb: 1.5, '& > :first-of-type': { gridColumn: { xs: '1 / -1', md: 'auto' } } }}>
+        <WordField type="search" label="Search batch, crop, place, person or words" value={words} onChange={setWords} />
+        <ChoiceField label="Kind" value={kind} none="Everything" options={KINDS} onChange={setKind} />
+        <ChoiceField label="Person" value={person} none="Everyone" options={people.map((one) => [one, one] as const)} onChange={setPerson} />
+        <ChoiceField label="Place" value={place} none="Everywhere" options={season.places.map((one) => [one.key, one.name] as const)} onChange={setPlace} />
+      </Box>
+      <Box sx={{ fontSize: 14, color: 'text.secondary', mb: 0.5 }} aria-live="polite">
+        {count(format, found.length, 'entry', 'entries')}
+        {found.length > 0 ? `, ${format.date(parseDay(found.at(-1)!.on))} to ${format.date(parseDay(found[0]!.on))}` : ''}
+      </Box>
+      <EntryList entries={found.slice(0, shown)} named empty={season.records.length === 0 ? 'Nothing is written down yet. Tick work off on Today, and it stands here.' : 'Nothing is found by these words.'} onCorrect={setCorrecting} />
+      {found.length > shown && (
+        <Button color="inherit" variant="outlined" onClick={() => setShown(shown + 5 * AT_ONCE)} sx={{ mt: 1.5, minHeight: 44 }}>
+          Show more
+        </Button>
+      )}
+      {correcting && <CorrectEntry entry={correcting} onClose={() => setCorrecting(undefined)} />}
+      {writing && <WriteNote onClose={() => setWriting(false)} />}
+    </Box>
+  )
+}

@@ -1,0 +1,46 @@
+/** Labels of the season in view as a PDF. */
+import { Readable } from 'node:stream'
+import { z } from 'zod'
+import { parseDay } from '../../core/calendar/day'
+import { labelCodes, labelsOf } from '../../core/labels/content'
+import { createPlanner } from '../../core/plan/plan'
+import { labelsPdf, SHEETS, trayMapPdf, type SheetKey } from '../../interchange/labels-pdf'
+import { createFormat } from '../../words/format'
+import { loadSeasonData } from '../../actions/season-data'
+
+const MOST_LABELS = 5000
+
+const Asked = z.object({
+  ids: z.string().max(60_000).default(''),
+  day: z.iso.date().optional(),
+  each: z.enum(['tray', 'batch']).default('tray'),
+  sheet: z.enum(Object.keys(SHEETS) as [SheetKey, ...SheetKey[]]).default('a4-24'),
+  skip: z.coerce.number().int().min(0).max(100).default(0),
+  address: z.url({ protocol: /^https?$/ }).optional(),
+  map: z.enum(['1']).optional(),
+})
+
+/** Answers with the PDF; `x-pages` says how many pages come. */
+export async function labelsOut(request: Request): Promise<Response> {
+  const url = new URL(request.url)
+  const asked = Asked.safeParse(Object.fromEntries(url.searchParams))
+  if (!asked.success) return Response.json({ problem: asked.error.issues.map(({ path, message }) => `${path.join('.')}: ${message}`).join('; ') }, { status: 400 })
+  const data = await loadSeasonData()
+  if (!data) return Response.json({ problem: 'There is no season open.' }, { status: 409 })
+  const { season } = data
+  const today = parseDay(data.today)
+  const plan = createPlanner().plan(season, today)
+  const { ids, day, each, sheet, skip, address, map } = asked.data
+  const wanted = ids === '' ? [] : ids.split(',')
+  const batches = wanted.flatMap((id) => plan.byId.get(id) ?? [])
+  const codes = labelCodes(plan.batches, season.records)
+  const labels = labelsOf(batches, season, codes, day === undefined ? today : parseDay(day), each)
+  if (labels.length > MOST_LABELS) return Response.json({ problem: `${labels.length} labels are too many for one print; choose fewer batches.` }, { status: 413 })
+  const format = createFormat(data.locale, data.units)
+  const headers = { 'content-type': 'application/pdf', 'content-disposition': `inline; filename="${map ? 'tray-map' : 'labels'}.pdf"`, 'cache-control': 'no-store' }
+  if (map) return new Response(stream(trayMapPdf(labels, plan, season, format, `${season.farm.name}: trays ${format.date(day === undefined ? today : parseDay(day))}`)), { headers })
+  const { doc, pages } = labelsPdf({ labels, sheet, skip, address: (address ?? url.origin).replace(/\/+$/, '') }, season, format)
+  return new Response(stream(doc), { headers: { ...headers, 'x-pages': String(pages), 'x-labels': String(labels.length) } })
+}
+
+const stream = (doc: PDFKit.PDFDocument) => Readable.toWeb(doc as unknown as Readable) as ReadableStream
