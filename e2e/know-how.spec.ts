@@ -24,7 +24,7 @@ test('a crop entered from its packet is planned, compared three ways, and one is
   await page.getByRole('combobox', { name: 'What' }).fill('Snow bell')
   await page.getByRole('option', { name: 'Snow bell', exact: true }).click()
   await page.getByLabel('Plants wanted').fill('300')
-  await page.getByLabel('Planted on').fill('2027-05-20')
+  await page.getByLabel('Planted on').fill('2027-06-20')
   await page.getByRole('button', { name: /Seed, age/ }).click()
   await page.getByLabel('Code on labels').fill('snow')
   await page.getByRole('button', { name: 'Save' }).click()

@@ -137,17 +137,17 @@ test('a form says what is wrong where it is wrong, keeps what was typed and save
 
 test('a planting that cannot work is kept, marked with the reason and what would work', async ({ page }) => {
   // A sowing by hand far too late for its plants to be ready.
-  await visit(page, '/plan?batch=cr')
+  await visit(page, '/plan?batch=kb')
   await page.getByRole('button', { name: 'Edit', exact: true }).click()
   await page.getByRole('button', { name: /Seed, age/ }).click()
-  await page.getByLabel('Sow on (by hand)').fill('2027-05-05')
+  await page.getByLabel('Sow on (by hand)').fill('2027-07-08')
   await expect(page.getByTestId('preview')).toContainText('Not ready at planting')
   await page.getByRole('button', { name: 'Save' }).click()
   const card = page.getByRole('complementary')
   await expect(card).toContainText('Not ready at planting')
-  await expect(row(page, 'CR')).toHaveAttribute('aria-label', /not ready/)
+  await expect(row(page, 'KB')).toHaveAttribute('aria-label', /not ready/)
   await card.getByRole('button', { name: 'Do this' }).first().click()
-  await expect(row(page, 'CR')).not.toHaveAttribute('aria-label', /not ready/)
+  await expect(row(page, 'KB')).not.toHaveAttribute('aria-label', /not ready/)
 })
 
 test('the working opens in sentences whose inputs lead to where they are set', async ({ page }) => {

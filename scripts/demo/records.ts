@@ -6,7 +6,9 @@ import type { Batch } from '../../src/core/plan/batch'
 import { createPlanner } from '../../src/core/plan/plan'
 import { tasksOf, type Task } from '../../src/core/plan/tasks'
 import { seeded } from '../../src/core/random/seeded'
-import type { Entry, Season } from '../../src/season/schema'
+import { daysOf } from '../../src/core/climate/readings'
+import type { Entry, Readings, Season } from '../../src/season/schema'
+import { simulatedThermometer } from '../../src/standins/thermometer'
 
 const CREW = ['Crew A', 'Crew B', 'Grower'] as const
 
@@ -79,4 +81,10 @@ export function madeUpRecords(season: Season, today: Day): Entry[] {
     const doubles = way.seedsPerCell > 1 ? Math.min(showing, Math.round(showing * up * 0.8)) : 0
     write(on, 11, batch.id, { did: 'count', cells, showing, doubles })
   }
+}
+
+/** What the stand-in's thermometers measured up to a day. */
+export function madeUpReadings({ site, season, places }: Season, today: Day): Readings[] {
+  const thermometer = simulatedThermometer(site, site.thermometer!.seed)
+  return places.map((place) => ({ place: place.key, from: 'stand-in', days: daysOf(thermometer.read(place, parseDay(season.from) + 3, today), place.temperature.held !== undefined).days }))
 }

@@ -5,6 +5,7 @@ import { database } from '../data/database'
 import { inView } from './season-in-view'
 import { loadSeason } from '../data/season-repository'
 import { UNITS_COOKIE, WORKING_DAY_COOKIE } from '../ui/preferences'
+import type { Season } from '../season/schema'
 import type { SeasonData } from '../ui/season-context'
 
 /** The open season for this reader; `undefined` when the database holds none. */
@@ -22,7 +23,7 @@ export async function loadSeasonData(): Promise<SeasonData | undefined> {
     ...undo,
     whatIf,
     whatIfs,
-    today: stored.season.season.opensOn ?? localToday(),
+    today: todayOf(stored.season),
     workingDay: jar.get(WORKING_DAY_COOKIE)?.value,
     locale: preferredLocale(head.get('accept-language')),
     units: jar.get(UNITS_COOKIE)?.value === 'us' ? 'us' : 'metric',
@@ -34,6 +35,9 @@ export function seasonYear(): number {
   const now = new Date()
   return now.getFullYear() + (now.getMonth() >= 8 ? 1 : 0)
 }
+
+/** The day it is for a season, ISO: the one it says it opens on, else today. */
+export const todayOf = ({ season }: Pick<Season, 'season'>): string => season.opensOn ?? localToday()
 
 /** Today by the clock of the server, as the farm's wall calendar has it. */
 function localToday(): string {

@@ -13,6 +13,7 @@ import { loadSeason } from '../data/season-repository'
 import { createWhatIf, dropWhatIf, findWhatIf } from '../data/what-if-repository'
 import { mergeCopy, type Conflict } from '../season/merge'
 import { readSeason, type Problem } from '../season/read'
+import { todayOf } from './season-data'
 import { inView, WHAT_IF_COOKIE } from './season-in-view'
 
 const WHO = 'Grower' // until people sign in
@@ -110,7 +111,7 @@ export async function compareWhatIfs(from: string): Promise<ComparedSeason[]> {
   for (const { id, name, of } of all) {
     const stored = await loadSeason(database(), of)
     if (!stored) continue
-    const plan = createPlanner().plan(stored.season)
+    const plan = createPlanner().plan(stored.season, parseDay(todayOf(stored.season)))
     const over = plan.limits.flatMap((limit) => {
       const most = worstOver(limit, day)
       return most > 0 ? [{ name: limit.name, kind: limit.kind, most }] : []

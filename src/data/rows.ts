@@ -53,8 +53,8 @@ export function seasonRow({ season, site, habits }: Pick<Season, 'season' | 'sit
     handling: habits.handling,
     rounding: habits.rounding,
     sowing_weekdays: habits.sowingWeekdays,
-    more_habits: JSON.stringify({ work: habits.work, mixCompaction: habits.mixCompaction, costs: habits.costs, hardening: habits.hardening, turnaroundDays: habits.turnaroundDays, crew: habits.crew, fit: habits.fit, shareTrays: habits.shareTrays }),
-    more_site: JSON.stringify(present({ nightDrop: site.nightDrop, soilLift: site.soilLift, events: site.events, forecast: site.forecast })),
+    more_habits: JSON.stringify({ work: habits.work, mixCompaction: habits.mixCompaction, costs: habits.costs, hardening: habits.hardening, turnaroundDays: habits.turnaroundDays, crew: habits.crew, fit: habits.fit, shareTrays: habits.shareTrays, mix: habits.mix }),
+    more_site: JSON.stringify(present({ nightDrop: site.nightDrop, soilLift: site.soilLift, events: site.events, forecast: site.forecast, thermometer: site.thermometer })),
   }
 }
 
@@ -80,7 +80,7 @@ export function seasonOf(row: Selectable<t.SeasonTable>, farmName: string): Pick
       clearness: row.clearness,
       outdoorMonthlyMeans: row.outdoor_monthly_means,
       frost,
-      ...Site.pick({ nightDrop: true, soilLift: true, events: true, forecast: true }).parse(row.more_site),
+      ...Site.pick({ nightDrop: true, soilLift: true, events: true, forecast: true, thermometer: true }).parse(row.more_site),
     }),
     habits: {
       confidence: row.confidence,
@@ -88,7 +88,7 @@ export function seasonOf(row: Selectable<t.SeasonTable>, farmName: string): Pick
       handling: row.handling,
       rounding: row.rounding as Season['habits']['rounding'],
       sowingWeekdays: row.sowing_weekdays,
-      ...Habits.pick({ work: true, mixCompaction: true, costs: true, hardening: true, turnaroundDays: true, crew: true, fit: true, shareTrays: true }).parse(row.more_habits),
+      ...Habits.pick({ work: true, mixCompaction: true, costs: true, hardening: true, turnaroundDays: true, crew: true, fit: true, shareTrays: true, mix: true }).parse(row.more_habits),
     },
   }
 }

@@ -1,5 +1,5 @@
 /** Whole seasons: opening, reading and replacing everything in one. */
-import type { Kysely, Transaction } from 'kysely'
+import { sql, type Kysely, type Transaction } from 'kysely'
 import type { Season } from '../season/schema'
 import type { Db } from './database'
 import { readingRows, readReadings, readRecords, recordRow } from './record-repository'
@@ -117,6 +117,36 @@ export async function createFarm(db: Kysely<Database>, season: Season): Promise<
     await insertContents(trx, row, season, 1)
     return row
   })
+}
+
+/** A season of a farm by its name. */
+export interface SeasonOfFarm {
+  id: string
+  name: string
+}
+
+/** Seasons of a farm, the one that was opened last first. */
+export async function listSeasons(db: Db, farm: string): Promise<SeasonOfFarm[]> {
+  const found = await db.selectFrom('season').select(['season_id', 'name']).where('farm_id', '=', farm).where('what_if_of', 'is', null).orderBy('opened_at', 'desc').orderBy('season_id').execute()
+  return found.map(({ season_id, name }) => ({ id: season_id, name }))
+}
+
+/** Makes another season of a farm from a document, and opens it. */
+export async function createNextSeason(db: Kysely<Database>, farm: string, season: Season): Promise<SeasonId> {
+  return db.transaction().execute(async (trx) => {
+    const row = await trx
+      .insertInto('season')
+      .values({ farm_id: farm, season_id: crypto.randomUUID(), revision: 1, ...rows.seasonRow(season) })
+      .returning(['farm_id', 'season_id'])
+      .executeTakeFirstOrThrow()
+    await insertContents(trx, row, season, 1)
+    return row
+  })
+}
+
+/** Opens a season again; nothing happens where there is none of that id. */
+export async function reopenSeason(db: Db, id: SeasonId): Promise<void> {
+  await ofSeason(db.updateTable('season').set({ opened_at: sql`clock_timestamp()` }), id).execute()
 }
 
 /** Puts a document in the place of everything a season held. The caller has locked the season. */

@@ -571,6 +571,10 @@ export const Site = z.strictObject({
     ])
     .optional()
     .describe('where the weather ahead comes from; none unless it is switched on'),
+  thermometer: z
+    .strictObject({ from: z.literal('stand-in'), seed: z.int().min(1).max(1_000_000).default(1) })
+    .optional()
+    .describe('what measures the places; none unless it is switched on'),
 })
 
 export const Habits = z.strictObject({
@@ -619,6 +623,23 @@ export const Habits = z.strictObject({
   shareTrays: z.boolean().default(false).describe('batches of one sowing day that agree share a tray where each needs only part of one'),
   hardening: z.enum(HARDENING_SCHOOLS).default('growing-hours').describe('how plants are hardened where their method does not say'),
   turnaroundDays: z.int().min(0).max(90).default(3).describe('days from clearing a bed to planting it again'),
+  mix: z
+    .strictObject({
+      name: name.default('Sowing mix'),
+      parts: z
+        .array(z.strictObject({ what: name, parts: z.number().positive().max(1000) }))
+        .min(1)
+        .max(12)
+        .default([{ what: 'Bought sowing mix', parts: 1 }]),
+      additives: z
+        .array(z.strictObject({ what: name, amount: z.number().positive().max(100_000), unit: z.enum(['g', 'ml']) }))
+        .max(12)
+        .default([])
+        .describe('amount in ten litres of mix'),
+      water: z.number().min(0).max(2).default(0.3).describe('litres of water that wet a litre of dry mix'),
+    })
+    .prefault({})
+    .describe('what trays are filled with'),
   mixCompaction: z.number().min(0).max(1).default(0.2).describe('mix needed beyond the volume of the cells'),
   costs: z
     .strictObject({
@@ -761,6 +782,7 @@ export type Roots = (typeof ROOTS)[number]
 export type SeasonInput = z.input<typeof Season>
 export type Site = z.output<typeof Site>
 export type Habits = z.output<typeof Habits>
+export type MixRecipe = Habits['mix']
 export type Place = z.output<typeof Place>
 export type PlaceKind = Place['kind']
 export type Container = z.output<typeof Container>

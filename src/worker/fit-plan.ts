@@ -47,7 +47,9 @@ export interface FitPlanOptions extends Omit<RunOptions, 'onNews'> {
  */
 export async function fitPlan(season: Season, from: string, { onNews, ...options }: FitPlanOptions = {}): Promise<FitStatus> {
   const planner = createPlanner()
-  const plan = planner.plan(season)
+  // What has happened cannot be planned otherwise any more.
+  const today = season.records.length === 0 ? undefined : Math.max(parseDay(from), parseDay(season.season.opensOn ?? season.records.reduce((last, { on }) => (on > last ? on : last), from)))
+  const plan = planner.plan(season, today)
   const fit = fitSeason(planner, plan, { from: parseDay(from) })
   const { problem, origin, limits } = fit
   const packed = pack(problem)

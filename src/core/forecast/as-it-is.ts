@@ -8,6 +8,7 @@ import { Course } from '../plan/course'
 import type { Way } from '../plan/ways'
 import { gain, legStart, type Pass } from '../schedule/forward'
 import type { Route, TailLeg } from '../schedule/route'
+import { cellYield, meanYield } from '../sizing/cell'
 import { passFrom, type Happened } from './pass'
 import { standForecast, type StandForecast } from './stand-count'
 import { rootOf, tallyOf, type Line, type Tallied, type Tally } from './tally'
@@ -22,6 +23,8 @@ export interface AsItIs {
   /** Every part of the batch it belongs to, and what of its records could not be. */
   all: Tallied
   standing: Standing
+  /** First day that is forecast: what lies before it has happened. */
+  today: Day
   /** By container of the way: cells, pots or flats in use. */
   cells: readonly number[]
   /** What counts say of the stand; `undefined` before one. */
@@ -159,7 +162,8 @@ function oneAsItIs(planned: Batch, tally: Tally, all: Tallied, share: number, re
     const plannedOn = legStart(plannedPass!, i)
     return taken(taskOf(leg.stage, leg.starts.by === 'potting'), plannedOn < planned.plantOn ? plannedOn : undefined)
   })
-  const actual: Route = { ...route, germPlace, legs, tail, emergenceTotals: [...route.emergenceTotals], growthTotals: [...route.growthTotals] }
+  const measured = climate !== route.climate
+  const actual: Route = { ...route, climate, germPlace, legs, tail, emergenceTotals: measured ? [] : [...route.emergenceTotals], growthTotals: measured ? [] : [...route.growthTotals] }
   for (const at of new Set([germPlace, ...legs.map((leg) => leg.place), ...tail.map((leg) => leg.place)])) {
     actual.emergenceTotals[at] ??= climate.emergence(at, route.germination)
     actual.growthTotals[at] ??= climate.growth(at, route.growth)
@@ -200,12 +204,13 @@ function oneAsItIs(planned: Batch, tally: Tally, all: Tallied, share: number, re
             : leftHeat || pass.emergence <= today
               ? 'up'
               : 'sown'
-  const { cells, cuts, plants } = amounts(planned, tally, way, share, begun, stand, survival)
+  const { cells, cuts, plants } = amounts(planned, tally, way, share, begun, stand)
   const known: AsItIs = {
     planned,
     tally,
     all,
     standing,
+    today,
     cells,
     stand,
     plants,
@@ -226,7 +231,8 @@ function oneAsItIs(planned: Batch, tally: Tally, all: Tallied, share: number, re
     sowOn: planned.sowOn,
     age: planned.age,
     otherwise: planned.otherwise,
-    pinned: true, // what has begun stays as it is when the plan is made to fit
+    // What has begun stays as it is when the plan is made to fit.
+    pinned: planned.pinned || sownOn !== undefined,
   }
   return batchAsItIs(planned, sought, new Course(along(way, actual, climate), plantOn, planned.agePoint, sow, [], pass), known)
 }
@@ -255,7 +261,14 @@ function standOf(route: Route, way: Way, planned: Batch, tally: Tally, pass: Pas
     thermalShare: thermalShareOn(route, pass, on) / (route.boughtAge === undefined ? route.pace : 1),
   }))
   const { germination, testedSeeds } = planned.seed
-  return standForecast({ cells, seedsPerCell: flats ? 1 : way.seedsPerCell, germination, testedSeeds, spread: route.germination.spread, survival }, counts, 'coarse')
+  return standForecast({ cells, seedsPerCell: flats ? 1 : way.seedsPerCell, germination, testedSeeds, spread: route.germination.spread, survival, perCell: plantsPerCell(way, germination) }, counts, 'coarse')
+}
+
+/** Plants that a cell with seedlings gives: those kept of the seeds in it, on average. */
+export function plantsPerCell({ keep, seedsPerCell }: Pick<Way, 'keep' | 'seedsPerCell'>, germination: number): number {
+  if (keep <= 1) return 1
+  const any = 1 - (1 - germination) ** seedsPerCell
+  return any <= 0 ? 1 : meanYield(cellYield({ seedsPerCell, keep }, germination, 1)) / any
 }
 
 /** Sum of daily rates from sowing to a day, at the pace of the kind: heat first, then the place it grows in. */
@@ -273,7 +286,7 @@ function agesSeen(tally: Tally, way: Way): { on: Day; age: number }[] {
   return tally.checks.flatMap(({ on, entry: { what } }) => (what.leaves === undefined || what.leaves < 1 ? [] : [{ on, age: leafAge(what.leaves + 0.5, leafInterval, firstLeaf) }]))
 }
 
-function amounts(planned: Batch, tally: Tally, way: Way, share: number, begun: readonly (Day | undefined)[], stand: StandForecast | undefined, survival: number) {
+function amounts(planned: Batch, tally: Tally, way: Way, share: number, begun: readonly (Day | undefined)[], stand: StandForecast | undefined) {
   const { steps, legs } = way.route
   const sizing = planned.sizing
   const usual = steps.map((_, step) => (sizing ? way.cellsIn(step, sizing) : 0))
@@ -294,7 +307,7 @@ function amounts(planned: Batch, tally: Tally, way: Way, share: number, begun: r
   let left = 1
   for (let step = current + 1; step < steps.length; step++) {
     left *= way.survivals[step - 1] ?? 1
-    const fit = tally.plants !== undefined ? plants * left : stand ? (stand.mean / Math.max(1e-9, survival)) * share * left : usual[step]! * sownShare * share
+    const fit = tally.plants !== undefined ? plants * left : stand ? stand.cells * share * left : usual[step]! * sownShare * share
     cells[step] = Math.max(0, Math.min(Math.ceil(usual[step]! * share - 1e-9), Math.ceil(fit - 1e-9)))
   }
   // Cells that left, or came, while it stood in one container.
@@ -318,10 +331,11 @@ function along(way: Way, route: Route, climate: Climate): Way {
   const define = (part: keyof Way, value: unknown) => Object.defineProperty(own, part, { value, enumerable: true })
   define('route', route)
   const used = [route.germPlace, ...route.legs.map(({ place }) => place), ...route.tail.map(({ place }) => place)]
-  if (used.some((place) => way.temperature[place] === undefined)) {
+  const measured = climate !== way.route.climate
+  if (measured || used.some((place) => way.temperature[place] === undefined)) {
     const { crop } = way
     const filled = <T>(totals: readonly T[], make: (place: number) => T) => {
-      const all = [...totals]
+      const all = measured ? [] : [...totals]
       for (const place of used) all[place] ??= make(place)
       return all
     }

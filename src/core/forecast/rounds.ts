@@ -1,9 +1,11 @@
 /** Watering and feeding rounds: by place, oftener as plants grow and cells are small. */
 import type { Entry } from '../../season/schema'
-import { formatDay, type Day } from '../calendar/day'
+import { formatDay, parseDay, type Day } from '../calendar/day'
 import type { Batch, Stay } from '../plan/batch'
 import type { Plan } from '../plan/plan'
+import { thermalShareFor } from '../germination/emergence'
 import { ageOn, limitAge } from '../schedule/forward'
+import { thermalShareOn } from './as-it-is'
 import { standing } from './tally'
 
 /** One round through a place. */
@@ -55,7 +57,7 @@ export function roundsOn(plan: Plan, day: Day): Round[] {
       if (!first) return
       const last = lastOf(what)
       const doneToday = last?.on === iso ? last : undefined
-      const since = last ? day - Math.round(Date.parse(`${last.on}T00:00:00Z`) / 86_400_000) : Infinity
+      const since = last ? day - parseDay(last.on) : Infinity
       const every = what === 'feed' ? FEED_EVERY : first.every
       if (doneToday || since >= every) rounds.push({ place: at, what, every, batches: of.length, closest: { code: first.batch.code, container: first.stay.container.name }, done: doneToday })
     }
@@ -78,4 +80,33 @@ function grownOn({ way, pass }: Batch, { kind }: Stay, day: Day): number {
 /** Whether a batch has used up what its mix began with: from its first feed on. */
 function hungry({ leafWork }: Batch, day: Day): boolean {
   return leafWork.some((work) => work.kind === 'feed' && work.day <= day)
+}
+
+/** A batch whose stand is to be counted. */
+export interface CountDue {
+  batch: Batch
+  /** Day nine in ten of all that come are up. */
+  since: Day
+  /** Where it stands, by number. */
+  place: number
+}
+
+const FULL = 0.9
+const FORGOTTEN = 21 // days after which a count says nothing that pricking out and planting will not
+
+/** Batches whose seedlings are up, by reckoning, and that nobody has counted; the longest due first. */
+export function countsDue(plan: Plan, day: Day): CountDue[] {
+  return plan.batches
+    .flatMap((batch): CountDue[] => {
+      const { asItIs, pass, way, stays } = batch
+      if (!asItIs || !pass || (asItIs.standing !== 'sown' && asItIs.standing !== 'up') || asItIs.tally.counts.length > 0 || way.route.boughtAge !== undefined) return []
+      if ([...asItIs.tally.done.keys()].some((step) => step.startsWith('pot-up'))) return []
+      const stay = stays.find(({ from, until }) => from <= day && day < until)
+      if (!stay || pass.emergence > day) return []
+      const goal = thermalShareFor(FULL, way.route.germination.spread) * way.route.pace
+      let since = pass.emergence
+      while (since <= day && thermalShareOn(way.route, pass, since) < goal) since++
+      return since <= day && day - since <= FORGOTTEN ? [{ batch, since, place: stay.place }] : []
+    })
+    .sort((a, b) => a.since - b.since || a.place - b.place)
 }

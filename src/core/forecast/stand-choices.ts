@@ -6,7 +6,7 @@ import type { Planner } from '../plan/plan'
 import { latestSowing } from '../schedule/count-back'
 import { gain, reach } from '../schedule/forward'
 import { thermalShareFor } from '../germination/emergence'
-import { thermalShareOn } from './as-it-is'
+import { plantsPerCell, thermalShareOn } from './as-it-is'
 import { standForecast, type StandCount, type StandForecast } from './stand-count'
 
 /** A count being weighed. */
@@ -85,7 +85,7 @@ export function standDecision(planner: Planner, season: Season, batch: Batch, co
     ...asItIs.tally.counts.filter(({ on }) => on < today).map(({ on, entry: { what } }) => ({ cells: Math.min(cells, what.cells), showing: Math.min(cells, what.showing), thermalShare: shareOn(on) })),
     { cells: count.cells, showing: count.showing, thermalShare: shareOn(today) },
   ]
-  const stand = standForecast({ cells, seedsPerCell: flats ? 1 : way.seedsPerCell, germination, testedSeeds, spread, survival }, counts, 'coarse')
+  const stand = standForecast({ cells, seedsPerCell: flats ? 1 : way.seedsPerCell, germination, testedSeeds, spread, survival, perCell: plantsPerCell(way, germination) }, counts, 'coarse')
   const wanted = batch.plants
   const chance = stand.chanceOf(wanted)
   const lacking = Math.max(0, Math.ceil(wanted - stand.mean))

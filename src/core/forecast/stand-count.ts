@@ -28,6 +28,8 @@ export interface CountedSowing {
   survival: number
   /** Part of the final count that shows by the last useful day. */
   lastShare?: number
+  /** Plants that a cell with seedlings gives on average, where more than one of them is kept; 1 unless given. */
+  perCell?: number
 }
 
 /** The stand as far as counts tell. */
@@ -69,7 +71,7 @@ export function standForecast(sowing: CountedSowing, counts: readonly StandCount
     if (cells > sowing.cells) throw new RangeError(`${cells} cells cannot be looked at of ${sowing.cells}`)
     if (showing > cells || showing < 0) throw new RangeError(`${showing} cannot show in ${cells} cells`)
   }
-  const { cells, seedsPerCell: k, germination, testedSeeds, spread, survival, lastShare = 1 } = sowing
+  const { cells, seedsPerCell: k, germination, testedSeeds, spread, survival, lastShare = 1, perCell = 1 } = sowing
   const { shares, paces } = grid === 'fine' ? GRID : COARSE
   const a = Math.max(0.5, germination * testedSeeds)
   const b = Math.max(0.5, (1 - germination) * testedSeeds)
@@ -133,13 +135,14 @@ export function standForecast(sowing: CountedSowing, counts: readonly StandCount
   const deviation = Math.sqrt(Math.max(0, square - mean * mean))
   const reach = -normalQuantile(TAIL) * deviation
   return {
-    mean,
-    low: Math.max(0, Math.floor(mean - reach)),
-    high: Math.min(cells, Math.ceil(mean + reach)),
+    mean: mean * perCell,
+    low: Math.max(0, Math.floor((mean - reach) * perCell)),
+    high: Math.ceil(Math.min(cells, mean + reach) * perCell),
     cells: inCells,
     germination: share,
     pace: Math.exp(lnPace),
-    chanceOf(plants) {
+    chanceOf(wanted) {
+      const plants = Math.ceil(wanted / perCell - 1e-9)
       if (plants <= 0) return 1
       if (plants > cells) return 0
       let chance = 0

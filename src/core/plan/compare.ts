@@ -1,6 +1,7 @@
 /** One planting raised several ways, measured alike. */
 import type { Method, Place, Planting, Season } from '../../season/schema'
 import type { Day } from '../calendar/day'
+import { mixLitres } from '../mix/mix'
 import { ageOn, forwardPass, movesDone } from '../schedule/forward'
 import { normalCdf } from '../sizing/normal'
 import { seedToHave } from '../sizing/size'
@@ -35,7 +36,6 @@ export interface ComparedWay {
 const HEATED: ReadonlySet<Place['kind']> = new Set(['heat-mat', 'germination-cabinet'])
 /** Which part of the effort a piece of work belongs to; planting out takes as long whatever way plants were raised. */
 const PART_OF: Partial<Record<WorkKind, keyof Effort['minutes']>> = { fill: 'sowing', sow: 'sowing', thin: 'thinning', 'prick-out': 'potting', 'pot-up': 'potting', move: 'moving', harden: 'moving' }
-const NO_MIX: ReadonlySet<string> = new Set(['foam-sheet', 'pellet-sheet', 'fibre-sheet'])
 /** Spread of ln pace between lots and springs, as in the stand count's prior. */
 const PACE_SPREAD = 0.15
 
@@ -68,7 +68,7 @@ export function effortOf(batch: Batch, season: Season): Effort {
     else effort.benchDays += space
     const bought = i === 0 && sowing.policy === 'bought'
     if (stay.potted && !bought) {
-      if (!NO_MIX.has(stay.container.kind)) effort.mixLitres += (stay.cells * stay.container.cellVolume * (1 + habits.mixCompaction)) / 1000
+      effort.mixLitres += mixLitres(stay.container, stay.cells, habits.mixCompaction)
       if (stay.container.plantable && stay.container.price !== undefined) boughtPots += stay.trays * stay.container.price
     }
   })

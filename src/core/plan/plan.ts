@@ -116,7 +116,7 @@ export function createPlanner(): Planner {
       const entries = reality.byBatch.get(batch.id)
       const before = real.get(batch)
       const same = before && before.since === reality.since && before.today === today && sameItems(before.entries, entries)
-      const now = same ? before : { entries, since: reality.since, today, batches: asItIs(batch, reality, t.climate, t.placeNumber) }
+      const now = same ? before : { entries, since: reality.since, today, batches: asItIs(batch, reality, t.measured, t.placeNumber) }
       next.set(batch, now)
       return now.batches
     })
@@ -297,6 +297,8 @@ interface Span {
 /** Facts of a season by key, its climate, and the ways already put together. */
 interface Tables {
   climate: Climate
+  /** With what was measured in the place of what was reckoned. */
+  measured: Climate
   placeNumber: ReadonlyMap<string, number>
   varieties: ReadonlyMap<string, Variety>
   crops: ReadonlyMap<string, Crop>
@@ -311,7 +313,9 @@ interface Tables {
 function createTables(season: Season, span: Span): Tables {
   const sowFrom = span.first - SEARCH_DAYS - SLACK
   const sowTo = span.last + SLACK
-  const climate = createClimate(season.site, season.places, sowFrom - 1, sowTo + AFTER, season.readings)
+  const climate = createClimate(season.site, season.places, sowFrom - 1, sowTo + AFTER)
+  // What was measured is true of what has begun; the plan stays what it was.
+  const measured = season.readings.length === 0 ? climate : createClimate(season.site, season.places, sowFrom - 1, sowTo + AFTER, season.readings)
   const facts: WayFacts = {
     climate,
     containers: new Map(season.containers.map((container) => [container.key, container])),
@@ -328,6 +332,7 @@ function createTables(season: Season, span: Span): Tables {
   for (const lot of season.lots) if (!firstLot.has(lot.variety)) firstLot.set(lot.variety, lot)
   return {
     climate,
+    measured,
     placeNumber: facts.placeNumber,
     varieties: new Map(season.varieties.map((variety) => [variety.key, variety])),
     crops: new Map(season.crops.map((crop) => [crop.key, crop])),

@@ -81,12 +81,12 @@ export function PlantCheck({ batch }: { batch: Batch }) {
           <Typography variant="h2" sx={{ mb: 0.5 }}>
             What gains days
           </Typography>
-          {checked.daysLeft !== undefined && <Box sx={{ fontSize: 15, mb: 0.5 }}>As it stands it has {checked.daysLeft === 0 ? 'no days left' : `${count(format, checked.daysLeft, 'day')} left`} before it suffers.</Box>}
+          {checked.daysLeft !== undefined && checked.verdict.kind !== 'past' && <Box sx={{ fontSize: 15, mb: 0.5 }}>As it stands it has {checked.daysLeft === 0 ? 'no days left' : `${count(format, checked.daysLeft, 'day')} left`} before it suffers.</Box>}
           {levers.length === 0 ? (
             <Box sx={{ color: 'text.secondary' }}>Nothing on the farm gains a day: plant it, or sell it, as soon as can be.</Box>
           ) : (
             <Box component="ul" sx={{ m: 0, pl: 2.5, fontSize: 15.5, '& li': { py: 0.4 } }}>
-              {levers.slice(0, 6).map((lever) => (
+              {levers.filter(({ kind }) => checked.verdict.kind !== 'past' || kind === 'container').slice(0, 6).map((lever) => (
                 <li key={leverWords(lever)}>
                   {leverWords(lever)}: <b>{count(format, lever.days, 'day')}</b>
                 </li>
@@ -119,7 +119,7 @@ function Choose<T extends string | number | boolean>({ name, value, options, onC
   return (
     <ToggleButtonGroup exclusive value={value === undefined ? null : value} onChange={(_, next: T | null) => onChange(next ?? undefined)} aria-label={name} sx={{ flexWrap: 'wrap', gap: 0.75, '& .MuiToggleButtonGroup-grouped': { border: 1, borderColor: 'divider', borderRadius: 1, ml: 0 } }}>
       {options.map(([key, text]) => (
-        <ToggleButton key={String(key)} value={key} sx={{ minHeight: 48, minWidth: 52, px: 1.75, textTransform: 'none', fontSize: 15.5, color: 'text.primary' }}>
+        <ToggleButton key={String(key)} value={key} sx={{ minHeight: 48, minWidth: 52, px: 1.75, textTransform: 'none', fontSize: 15.5, color: 'text.primary', '&.Mui-selected, &.Mui-selected:hover': { bgcolor: 'primary.main', color: 'primary.contrastText' } }}>
           {text}
         </ToggleButton>
       ))}

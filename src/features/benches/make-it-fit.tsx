@@ -229,11 +229,11 @@ function useAfter(planner: Planner, plan: Plan, taken: readonly Proposal[], from
       await turn()
       // A few plantings more with every turn: the planner keeps what it has computed.
       for (let some = AT_ONCE; some < changes.length && !gone; some += AT_ONCE) {
-        planner.plan(withPlantings(plan.season, changes.slice(0, some)))
+        planner.plan(withPlantings(plan.season, changes.slice(0, some)), plan.today)
         await turn()
       }
       if (gone) return
-      const after = planner.plan(withPlantings(plan.season, changes))
+      const after = planner.plan(withPlantings(plan.season, changes), plan.today)
       await turn()
       // Limits are found when first asked for.
       void after.limits

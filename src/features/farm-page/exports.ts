@@ -4,6 +4,7 @@ import { database } from '../../data/database'
 import { seasonInView } from '../../actions/season-in-view'
 import { loadSeason } from '../../data/season-repository'
 import { tasksCalendar } from '../../interchange/calendar'
+import { todayOf } from '../../actions/season-data'
 import { parseDay } from '../../core/calendar/day'
 import { journalCsv } from '../../interchange/journal-csv'
 import { fieldPlanCsv } from '../../interchange/field-plan'
@@ -37,8 +38,8 @@ export async function exportFile(kind: Kind): Promise<Response> {
 
 function body(kind: Kind, season: Season): string {
   if (kind === 'season.json') return `${JSON.stringify(season, null, 1)}\n`
-  const plan = createPlanner().plan(season)
-  if (kind === 'journal.csv') return journalCsv(season, createPlanner().plan(season, parseDay(season.season.opensOn ?? season.season.to)))
+  const plan = createPlanner().plan(season, parseDay(todayOf(season)))
+  if (kind === 'journal.csv') return journalCsv(season, plan)
   if (kind === 'field-plan.csv') return fieldPlanCsv(plan)
   return kind === 'sowing-list.csv' ? sowingListCsv(plan) : tasksCalendar(plan, new Date())
 }

@@ -132,6 +132,36 @@ export function HeadEditor({ part }: { part: 'site' | 'habits' }) {
             <NumberField label="Changing a batch costs" value={habits.fit.changed} onChange={(x) => x !== undefined && put('habits.fit.changed', x)} error={at('habits.fit.changed')} help="more: fewer changes are proposed" />
           </Box>
           <FormControlLabel control={<Checkbox checked={habits.shareTrays} onChange={(_, on) => put('habits.shareTrays', on)} />} label="Sowings of one day that agree share a tray where each needs only part of one" />
+          <Typography variant="h3">Mix</Typography>
+          <Box sx={two}>
+            <WordField label="Called" value={habits.mix.name} onChange={(x) => put('habits.mix.name', x)} error={at('habits.mix.name')} />
+            <NumberField label="Water to wet a litre" unit="l" value={habits.mix.water} onChange={(x) => x !== undefined && put('habits.mix.water', x)} error={at('habits.mix.water')} />
+          </Box>
+          {habits.mix.parts.map((part, i) => {
+            const set = (more: Partial<typeof part>) => put('habits.mix.parts', habits.mix.parts.map((one, j) => (j === i ? { ...one, ...more } : one)))
+            return (
+              <Box key={i} sx={{ display: 'grid', gridTemplateColumns: '1fr 110px auto', gap: 1 }}>
+                <WordField label="Of" value={part.what} onChange={(what) => set({ what })} error={at(`habits.mix.parts[${i}].what`)} />
+                <NumberField label="Parts" value={part.parts} onChange={(parts) => parts !== undefined && set({ parts })} error={at(`habits.mix.parts[${i}].parts`)} />
+                <Button size="small" color="inherit" disabled={habits.mix.parts.length === 1} onClick={() => put('habits.mix.parts', habits.mix.parts.filter((_, j) => j !== i))}>Take out</Button>
+              </Box>
+            )
+          })}
+          {habits.mix.additives.map((one, i) => {
+            const set = (more: Partial<typeof one>) => put('habits.mix.additives', habits.mix.additives.map((other, j) => (j === i ? { ...other, ...more } : other)))
+            return (
+              <Box key={i} sx={{ display: 'grid', gridTemplateColumns: '1fr 90px 80px auto', gap: 1 }}>
+                <WordField label="Added" value={one.what} onChange={(what) => set({ what })} error={at(`habits.mix.additives[${i}].what`)} />
+                <NumberField label="In 10 litres" value={one.amount} onChange={(amount) => amount !== undefined && set({ amount })} error={at(`habits.mix.additives[${i}].amount`)} />
+                <ChoiceField label="Unit" value={one.unit} options={[['g', 'g'], ['ml', 'ml']]} onChange={(unit) => unit && set({ unit })} />
+                <Button size="small" color="inherit" onClick={() => put('habits.mix.additives', habits.mix.additives.filter((_, j) => j !== i))}>Take out</Button>
+              </Box>
+            )
+          })}
+          <Box sx={{ display: 'flex', gap: 1 }}>
+            <Button size="small" startIcon={<AddIcon />} onClick={() => put('habits.mix.parts', [...habits.mix.parts, { what: 'Compost', parts: 1 }])}>A part</Button>
+            <Button size="small" startIcon={<AddIcon />} onClick={() => put('habits.mix.additives', [...habits.mix.additives, { what: 'Lime', amount: 10, unit: 'g' }])}>Something added</Button>
+          </Box>
           <Typography variant="h3">Costs, in your own money, where you know them</Typography>
           <Box sx={two}>
             <NumberField label="An hour of work" value={habits.costs.hour} onChange={(x) => put('habits.costs', withFigure(habits.costs, 'hour', x))} error={at('habits.costs.hour')} />

@@ -2,14 +2,13 @@
 'use client'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
-import Tab from '@mui/material/Tab'
-import Tabs from '@mui/material/Tabs'
 import Typography from '@mui/material/Typography'
-import { useRouter, useSearchParams } from 'next/navigation'
+import { useSearchParams } from 'next/navigation'
 import { useDeferredValue, useMemo, useState } from 'react'
 import { parseDay } from '../../core/calendar/day'
 import type { Entry } from '../../season/schema'
 import { ChoiceField, WordField } from '../../ui/fields'
+import { JournalTabs } from '../../ui/journal-tabs'
 import { EntryList } from '../../ui/records/entry-list'
 import { entrySentence } from '../../ui/records/words'
 import { useSeason } from '../../ui/season-context'
@@ -32,7 +31,6 @@ const KIND_OF: Record<Entry['what']['did'], Kind> = { task: 'task', drop: 'task'
 
 export function JournalView() {
   const { season, plan, format, data } = useSeason()
-  const router = useRouter()
   const search = useSearchParams()
   const [words, setWords] = useState(search.get('q') ?? '')
   const [kind, setKind] = useState<Kind | ''>('')
@@ -74,10 +72,7 @@ export function JournalView() {
           CSV
         </Button>
       </Box>
-      <Tabs value="journal" onChange={(_, next: string) => next === 'learned' && router.push('/learned')} sx={{ mb: 1.5, borderBottom: 1, borderColor: 'divider' }} aria-label="Journal and what was learned">
-        <Tab value="journal" label="What happened" sx={{ minHeight: 48 }} />
-        <Tab value="learned" label="Season’s end" sx={{ minHeight: 48 }} />
-      </Tabs>
+      <JournalTabs at="/journal" />
       <Box sx={{ display: 'grid', gap: 1.5, gridTemplateColumns: { xs: '1fr 1fr', md: '2fr 1fr 1fr 1fr' }, mb: 1.5, '& > :first-of-type': { gridColumn: { xs: '1 / -1', md: 'auto' } } }}>
         <WordField type="search" label="Search batch, crop, place, person or words" value={words} onChange={setWords} />
         <ChoiceField label="Kind" value={kind} none="Everything" options={KINDS} onChange={setKind} />

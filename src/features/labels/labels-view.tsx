@@ -9,7 +9,7 @@ import LinearProgress from '@mui/material/LinearProgress'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import { useRouter, useSearchParams } from 'next/navigation'
-import { useEffect, useMemo, useRef, useState } from 'react'
+import { useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react'
 import { formatDay, weekStart } from '../../core/calendar/day'
 import { labelCodes, labelsOf, stayOn, type Label } from '../../core/labels/content'
 import { readCode, spoken } from '../../core/labels/codes'
@@ -22,6 +22,8 @@ import { StairGlyph } from '../../ui/stair/stair'
 import { count } from '../../words/format'
 import { taskName } from '../../words/tasks'
 import { SHEET_NAMES, type SheetName } from './sheets'
+
+const never = () => () => undefined
 
 type Which = 'sow' | 'pot-up' | 'standing'
 
@@ -43,8 +45,9 @@ export function LabelsView() {
   const [each, setEach] = useState<'tray' | 'batch'>('tray')
   const [sheet, setSheet] = useState<SheetName>('a4-24')
   const [skip, setSkip] = useState<number | undefined>(0)
-  const [address, setAddress] = useState('')
-  useEffect(() => setAddress(window.location.origin), [])
+  const origin = useSyncExternalStore(never, () => window.location.origin, () => '')
+  const [typed, setAddress] = useState<string>()
+  const address = typed ?? origin
   const codes = useMemo(() => labelCodes(plan.batches, season.records), [plan, season.records])
   const monday = weekStart(day)
   const offered = useMemo(() => (only !== null ? plan.batches.filter(({ id }) => id === only) : batchesFor(plan.batches, which, monday, day)), [plan, only, which, monday, day])
@@ -168,6 +171,7 @@ function FindCode() {
     >
       <TextField
         label="Code on a tray"
+        fullWidth={false}
         value={text}
         onChange={(event) => {
           setText(event.target.value)

@@ -7,9 +7,11 @@ import { memo, useCallback, useEffect, useLayoutEffect, useMemo, useRef, type Ke
 import { monthStarts, type Day } from '../../core/calendar/day'
 import { lastFrostFor, workingFrostDate } from '../../core/frost/frost'
 import type { Stand } from '../../core/field/stand'
+import { outlookOf } from '../../core/forecast/work'
 import type { Batch } from '../../core/plan/batch'
 import type { Format } from '../../words/format'
 import { markTag } from '../../words/marks'
+import { outlookWords } from '../../ui/records/words'
 import { useSeason } from '../../ui/season-context'
 import { Stair } from '../../ui/stair/stair'
 import { Grip, TrialWords, useDragging, useStairKeys } from './stair-drag'
@@ -292,7 +294,8 @@ function RowName({ code, name, plants, chosen, names, state }: { code: string; n
 
 const BatchRow = memo(function BatchRow({ batch, next, short, top, chosen, onChoose, x, most, names, underCrop, width, format }: BatchRowProps) {
   const state = standing(batch)
-  const tags = [...batch.marks.map(markTag), ...(short ? ['short of seed'] : [])]
+  const outlook = outlookOf(batch)
+  const tags = [...batch.marks.map(markTag), ...(short ? ['short of seed'] : []), ...(outlook && outlook.kind !== 'on-time' ? [outlookWords(outlook, format)] : [])]
   const words = `${batch.code} ${batch.variety.name}, ${format.number(batch.plants)} plants, ${
     batch.sow === undefined ? 'no sowing day works' : `sow ${format.date(batch.sow)}`
   }, plant ${format.date(batch.plantOn)}${tags.length > 0 ? `; ${tags.join(', ')}` : ''}`
@@ -305,7 +308,7 @@ const BatchRow = memo(function BatchRow({ batch, next, short, top, chosen, onCho
             <Stair batch={batch} x={x} most={most} height={STAIR} base={ROW - 5} />
           </g>
         </Grip>
-        {batch.pinned && <circle cx={x(batch.sow ?? batch.plantOn) - 7} cy={ROW - 12} r={3.2} fill="var(--mui-palette-text-primary)" />}
+        {(batch.asItIs?.planned ?? batch).pinned && <circle cx={x(batch.sow ?? batch.plantOn) - 7} cy={ROW - 12} r={3.2} fill="var(--mui-palette-text-primary)" />}
         {next && (
           <g pointerEvents="none">
             <Stair batch={next} x={x} most={most} height={STAIR} base={ROW - 5} />
@@ -325,6 +328,8 @@ function shortName(variety: string, crop: string): string {
 
 function PlantDate({ batch, short, x, format, cannot }: { batch: Batch; short: boolean; x: (day: Day) => number; format: Format; cannot: boolean }) {
   const worst = batch.marks[0]
+  const known = outlookOf(batch)
+  const outlook = known && known.kind !== 'on-time' ? known : undefined
   const color = cannot ? 'var(--mui-palette-error-main)' : 'var(--mui-palette-success-main)'
   const late = batch.ready !== undefined && batch.ready > batch.plantOn ? x(batch.ready) - x(batch.plantOn) : 0
   return (
@@ -332,6 +337,7 @@ function PlantDate({ batch, short, x, format, cannot }: { batch: Batch; short: b
       {format.shortDate(batch.plantOn)}
       {cannot && worst ? ` · ${markTag(worst)}` : ''}
       {short && <tspan fill="var(--mui-palette-warning-main)"> · short of seed</tspan>}
+      {outlook && !cannot && <tspan fill={outlook.kind === 'early' ? 'var(--mui-palette-warning-main)' : 'var(--mui-palette-error-main)'}> · {outlookWords(outlook, format)}</tspan>}
     </text>
   )
 }

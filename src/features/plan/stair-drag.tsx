@@ -68,11 +68,11 @@ export function StairDragging({ onKeep, children }: { onKeep: (planting: Plantin
   const move = useCallback(
     (batch: Batch, part: Part, days: number) => {
       const planting = movedBy(batch, part, days)
-      const then = planner.plan({ ...season, plantings: season.plantings.map((one) => (one === batch.planting ? planting : one)) })
+      const then = planner.plan({ ...season, plantings: season.plantings.map((one) => (one === batch.planting ? planting : one)) }, plan.today)
       const next = then.byId.get(batch.id)
       if (next) show({ before: batch, next, planting, plan: then })
     },
-    [planner, season, show],
+    [planner, plan.today, season, show],
   )
   const end = useCallback(
     (keep: boolean) => {
@@ -95,6 +95,9 @@ export const Grip = memo(function Grip({ batch, x, row, children }: { batch: Bat
   const bind = useDrag(
     ({ args: [part], movement: [mx], first, last: done, tap, canceled }) => {
       if (tap) return
+      // What has been sown stays sown; what is out stays out.
+      const standing = batch.asItIs?.standing ?? 'to-sow'
+      if (standing === 'planted' || standing === 'gone' || (part === 'sow' && standing !== 'to-sow')) return
       const days = Math.round(mx / perDay)
       if (done) return end(!canceled)
       if (!first && days === last.current) return

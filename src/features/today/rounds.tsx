@@ -3,14 +3,34 @@
 import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
+import Link from 'next/link'
 import { useMemo } from 'react'
 import { formatDay, type Day } from '../../core/calendar/day'
-import { roundsOn } from '../../core/forecast/rounds'
+import { countsDue, roundsOn } from '../../core/forecast/rounds'
+import { warningsOf } from '../../core/forecast/warnings'
 import { asPlanned } from '../../ui/records/as-planned'
 import { useRecord } from '../../ui/records/use-record'
+import { WarningLine } from '../../ui/records/warning-line'
 import { useSeason } from '../../ui/season-context'
+import { StairGlyph } from '../../ui/stair/stair'
 import { count } from '../../words/format'
 import type { DayWork } from './model'
+
+/** What was measured beyond what plants bear, in the last days. */
+export function ColdAndHeat({ day }: { day: Day }) {
+  const { plan, season } = useSeason()
+  const warnings = useMemo(() => warningsOf(plan, day - 3, day + 1), [plan, day])
+  if (warnings.length === 0) return null
+  const simulated = season.readings.some(({ from }) => from === 'stand-in')
+  return (
+    <Alert severity="warning" sx={{ mt: 2 }}>
+      <b>Measured{simulated ? ', simulated' : ''}:</b>
+      {warnings.slice(0, 4).map((warning) => (
+        <WarningLine key={`${warning.kind}-${warning.place}-${warning.day}`} warning={warning} />
+      ))}
+    </Alert>
+  )
+}
 
 /** Watering and feeding of the day, by place. */
 export function Rounds({ day }: { day: Day }) {
@@ -67,5 +87,40 @@ export function CatchUp({ work }: { work: DayWork }) {
     <Alert severity="info" sx={{ mt: 2 }} action={<Button color="inherit" onClick={all}>All done as planned</Button>}>
       {count(format, late.length, 'piece')} of work from before {format.date(today)} {late.length === 1 ? 'is' : 'are'} not ticked off ({formatDay(late[0]!.due).slice(0, 4) === formatDay(today).slice(0, 4) ? `since ${format.date(Math.min(...late.map(({ due }) => due)))}` : 'since last year'}).
     </Alert>
+  )
+}
+
+/** Stands that are to be counted by now. */
+export function ToCount({ day }: { day: Day }) {
+  const { plan, season, format, today, data } = useSeason()
+  const due = useMemo(() => (day === today ? countsDue(plan, today) : []), [plan, day, today])
+  if (due.length === 0 || data.whatIf) return null
+  return (
+    <Box component="section" aria-labelledby="count-title" sx={{ mt: 2 }}>
+      <Box component="h2" id="count-title" sx={{ m: 0, mb: 0.5, fontSize: 15, fontWeight: 700 }}>
+        Count the stand
+      </Box>
+      <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+        {due.map(({ batch, since, place }) => (
+          <Box component="li" key={batch.id} sx={{ borderTop: 1, borderColor: 'divider', display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1.5, py: 0.75 }}>
+            <StairGlyph batch={batch} />
+            <Box sx={{ flex: '1 1 200px', minWidth: 0 }}>
+              <Box sx={{ fontSize: 16 }}>
+                <Box component="span" sx={{ fontWeight: 700, color: 'text.secondary' }}>
+                  {batch.code}
+                </Box>{' '}
+                {batch.variety.name}
+              </Box>
+              <Box sx={{ fontSize: 14, color: 'text.secondary' }}>
+                {season.places[place]!.name} · nearly all of it should be up {since < today ? `since ${format.date(since)}` : 'today'}
+              </Box>
+            </Box>
+            <Button component={Link} href={`/batch?id=${encodeURIComponent(batch.id)}&tab=count`} variant="outlined" color="inherit" aria-label={`Count ${batch.code}`} sx={{ minHeight: 48, minWidth: 104 }}>
+              Count
+            </Button>
+          </Box>
+        ))}
+      </Box>
+    </Box>
   )
 }

@@ -23,7 +23,7 @@ import { exposureSentence, fieldWorkLine, fieldWorkName, metres, yearsWords } fr
 import { markTag } from '../../words/marks'
 import { isBought } from '../../words/methods'
 import { DESK, todayModel, type DayWork, type SowingWeek, type TodayModel } from './model'
-import { CatchUp, Rounds } from './rounds'
+import { CatchUp, ColdAndHeat, Rounds, ToCount } from './rounds'
 import { WorkRow } from './work-row'
 
 export function TodayView() {
@@ -50,7 +50,9 @@ export function TodayView() {
           </Box>
         ) : (
           <>
+            <ColdAndHeat day={day} />
             <CatchUp work={today} />
+            <ToCount day={day} />
             <DayStops work={today} gated={gated} large />
             <Rounds day={day} />
             <FieldToday field={field} />
@@ -89,6 +91,9 @@ export function TodayView() {
             To sow, this week and the six after
           </Typography>
           <Box className="no-print" sx={{ display: 'flex', flexWrap: 'wrap', gap: 1 }}>
+            <Button size="small" variant="outlined" color="inherit" component={Link} href="/sowing">
+              Sowing day
+            </Button>
             <Button size="small" variant="outlined" color="inherit" href="/out/sowing-list.csv" download>
               Sowing list, CSV
             </Button>

@@ -2,7 +2,7 @@
 'use client'
 import { useCallback, useSyncExternalStore } from 'react'
 import { v4 as newId } from 'uuid'
-import { formatDay, type Day } from '../../core/calendar/day'
+import { formatDay, parseDay, type Day } from '../../core/calendar/day'
 import type { Entry } from '../../season/schema'
 import { useNotice } from '../notice'
 import { useSeason } from '../season-context'
@@ -44,20 +44,20 @@ export type RecordNow = (said: Said | readonly Said[], summary: string) => Promi
 
 /** Records what happened; gives back what was written. The notice offers to take it back. */
 export function useRecord(): { record: RecordNow; takeBack: (entries: readonly Entry[]) => Promise<void>; who: string } {
-  const { queue, today } = useSeason()
+  const { queue, today, season } = useSeason()
   const [who] = useWho()
   const notice = useNotice()
   const write = useCallback(
     async (all: readonly Said[]) => {
-      const entries = all.map(({ on, what, ...said }): Entry => ({ id: newId(), on: formatDay(on ?? today), at: new Date().toISOString(), who, what, ...present(said) }))
+      const entries = all.map(({ on, what, ...said }): Entry => ({ id: newId(), on: formatDay(on ?? today), at: moment(season.season.opensOn === undefined ? undefined : today), who, what, ...present(said) }))
       await queue.add(entries)
       return entries
     },
-    [queue, today, who],
+    [queue, today, season.season.opensOn, who],
   )
   const takeBack = useCallback(
     async (entries: readonly Entry[]) => {
-      await write(entries.map(({ id, batch, place, on }) => ({ batch, place, on: Math.round(Date.parse(`${on}T00:00:00Z`) / 86_400_000), what: { did: 'note' }, instead: id, void: true })))
+      await write(entries.map(({ id, batch, place, on }) => ({ batch, place, on: parseDay(on), what: { did: 'note' }, instead: id, void: true })))
     },
     [write],
   )
@@ -70,6 +70,12 @@ export function useRecord(): { record: RecordNow; takeBack: (entries: readonly E
     [write, takeBack, notice],
   )
   return { record, takeBack, who }
+}
+
+/** Now; on a season that opens on a day of its own, the same time of that day. */
+function moment(day: Day | undefined): string {
+  const now = new Date().toISOString()
+  return day === undefined ? now : `${formatDay(day)}${now.slice(10)}`
 }
 
 /** Without the parts that say nothing. */

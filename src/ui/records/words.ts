@@ -3,6 +3,7 @@ import type { Entry, LossCause, Roots, Season } from '../../season/schema'
 import { parseDay, type Day } from '../../core/calendar/day'
 import type { Batch } from '../../core/plan/batch'
 import { count, type Format } from '../../words/format'
+import type { Outlook } from '../../core/forecast/work'
 import { TASK_TITLES } from '../../words/tasks'
 import type { Refusal } from './queue'
 
@@ -150,4 +151,12 @@ export function standingWords(batch: Batch, today: Day, season: Season, f: Forma
     case 'gone':
       return 'gone'
   }
+}
+
+/** Whether it will be in time, in a few words. */
+export function outlookWords({ kind, days }: Outlook, f: Format): string {
+  if (kind === 'on-time') return 'on time'
+  if (kind === 'early') return `ready ${count(f, days, 'day')} early`
+  if (kind === 'overgrown') return `overgrown by ${count(f, days, 'day')}`
+  return days === Infinity ? 'will not be ready' : `${count(f, days, 'day')} late`
 }

@@ -29,7 +29,9 @@ export interface StairProps {
 
 /** The drawing itself, for use inside an `<svg>`. */
 export const Stair = memo(function Stair({ batch, x, most, height, base, bare = false }: StairProps) {
-  const { stays, window, sow, pass, ready, limit, plantOn } = batch
+  const { stays, window, sow, pass, ready, limit, plantOn, asItIs } = batch
+  // What has happened stands on firm ground.
+  const done = !asItIs || asItIs.standing === 'to-sow' ? undefined : asItIs.standing === 'planted' ? plantOn : Math.min(asItIs.today, plantOn, asItIs.ends)
   if (sow === undefined || stays.length === 0) return null
   const top = (trayPlaces: number) => base - treadHeight(trayPlaces, most, height)
   let outline = `M${x(sow)} ${base}`
@@ -60,6 +62,7 @@ export const Stair = memo(function Stair({ batch, x, most, height, base, bare = 
         />
       ))}
       <path d={outline} fill="none" stroke="var(--mui-palette-text-primary)" strokeWidth={bare ? 1 : 1.5} strokeLinejoin="round" />
+      {done !== undefined && done > sow && <path d={`M${x(sow)} ${base}H${x(done)}`} stroke="var(--mui-palette-text-primary)" strokeWidth={bare ? 2.5 : 4} />}
       {!bare && pass && pass.emergence < plantOn && <Shoot x={x(pass.emergence)} y={top(stays[0]!.trayPlaces)} />}
       {!bare && ready !== undefined && ready < plantOn && (
         <path d={`M${x(ready)} ${lastTop}H${Math.min(end, x(limit ?? plantOn))}`} stroke="var(--mui-palette-success-main)" strokeWidth={3.5} />

@@ -1,0 +1,191 @@
+import { describe, expect, it } from 'vitest'
+import type { Entry, Season } from '../../season/schema'
+import { readSmall, type SmallSeason } from '../../season/small-season'
+import { formatDay, parseDay } from '../calendar/day'
+import { createPlanner } from '../plan/plan'
+import { sowingDay, sowingDays } from '../plan/sowing-day'
+import { tasksOf } from '../plan/tasks'
+import { lookBack, suggestionsOf } from './learned'
+import { countsDue, roundsOn, waterEvery } from './rounds'
+import { done, entry } from './some-records'
+import { standDecision } from './stand-choices'
+import { holdLevers, judge, type Seen } from './verdict'
+import { dayOf, outlookOf, workBetween } from './work'
+
+const day = (n: number) => formatDay(n)
+const start = () => entry(undefined, '2027-01-02', { did: 'note' })
+
+function world(today: number, records: Entry[], bend?: (season: SmallSeason) => void) {
+  const season: Season = { ...readSmall(bend), records: [start(), ...records] }
+  const planner = createPlanner()
+  return { season, planner, plan: planner.plan(season, today) }
+}
+
+const t = createPlanner().plan(readSmall()).byId.get('t')!
+const a = createPlanner().plan(readSmall()).byId.get('a')!
+const sownT = () => done('t', day(t.sow!), 'sow', { cells: t.sizing!.cells, seeds: t.sizing!.seeds })
+
+describe('a stand that was counted', () => {
+  const decide = (showing: number, after: number, doubles = 0, bend?: (season: SmallSeason) => void) => {
+    const own = createPlanner().plan(readSmall(bend)).byId.get('t')!
+    const on = own.pass!.emergence + after
+    const { plan, planner, season } = world(on, [done('t', day(own.sow!), 'sow', { cells: t.sizing!.cells, seeds: t.sizing!.seeds })], bend)
+    return { ...standDecision(planner, season, plan.byId.get('t')!, { cells: t.sizing!.cells, showing, doubles }, on), on }
+  }
+  it('is let be where there are enough', () => {
+    expect(decide(t.sizing!.cells - 3, 5).choices[0]!.kind).toBe('let-be')
+  })
+  it('is waited for while it is early, but never past the last day to sow again', () => {
+    const { choices, on, lastResow } = decide(8, 0)
+    expect(choices[0]).toMatchObject({ kind: 'wait' })
+    if (choices[0]!.kind === 'wait') {
+      expect(choices[0].until).toBeGreaterThan(on)
+      expect(choices[0].until).toBeLessThanOrEqual(lastResow!.lastDay)
+    }
+  })
+  it('is filled from its doubles where that is enough', () => {
+    const { choices } = decide(58, 8, 14)
+    expect(choices[0]!.kind).toBe('fill')
+  })
+  it('is sown again where half of it failed, with no more than what lacks', () => {
+    const { choices, lacking } = decide(30, 8, 0, (s) => { s.plantings[2]!.agePoint = 0.9 })
+    const resow = choices.find((choice) => choice.kind === 'resow')!
+    expect(choices[0]!.kind).toBe('resow')
+    if (resow.kind === 'resow') {
+      expect(resow.resow.plants).toBe(lacking)
+      expect(resow.resow.cells).toBeGreaterThanOrEqual(lacking)
+    }
+  })
+  it('is planted smaller where it is too late to sow again', () => {
+    const { choices, lastResow, on } = decide(30, 12, 0, (s) => { s.plantings[2]!.agePoint = 0 })
+    expect(lastResow === undefined || lastResow.lastDay < on).toBe(true)
+    expect(choices[0]!.kind).toBe('fewer')
+  })
+})
+
+describe('a plant that was looked at', () => {
+  const look = (seen: Seen, age = 20, minNight = 4) => {
+    const on = t.pass!.leavesHeat + age
+    const { plan, season } = world(on, [sownT(), done('t', day(t.pass!.leavesHeat), 'leave-heat')], (s) => { s.crops[1]!.minNight = minNight })
+    const batch = plan.byId.get('t')!
+    return { ...judge(batch, seen, on), levers: holdLevers(batch, season, on), on }
+  }
+  it('waits while its plug falls apart', () => {
+    expect(look({ lifts: false }).verdict).toMatchObject({ kind: 'wait' })
+  })
+  it('is potted up once it lifts whole, however few degree-days it has', () => {
+    const { verdict } = look({ lifts: true, roots: 'showing' }, 12)
+    expect(verdict.kind === 'pot-up' && verdict.into.key).toBe('pots')
+  })
+  it('is past its best where roots circle hard, and can still be potted up', () => {
+    expect(look({ lifts: true, roots: 'circling-hard' }).verdict).toMatchObject({ kind: 'past', why: 'roots', into: { key: 'pots' } })
+  })
+  it('is as old as its leaves say', () => {
+    const { age, remarks } = look({ leaves: 6 }, 8)
+    expect(age).toBeCloseTo(6.5 * 52, 6)
+    expect(remarks).toContain('ahead')
+  })
+  it('gains days in a larger pot and in a cooler place that does not harm it', () => {
+    const { levers } = look({}, 25, 12)
+    expect(levers.some((lever) => lever.kind === 'container' && lever.container.key === 'pots' && lever.days > 5)).toBe(true)
+    // The frame has nights under what a tomato bears.
+    expect(levers.some((lever) => lever.kind === 'place' && lever.place.key === 'frame')).toBe(false)
+  })
+})
+
+describe('the work of a day', () => {
+  it('keeps what is late until it is done, dropped or put off', () => {
+    const today = a.sow! + 4
+    const kinds = (records: Entry[]) => workBetween(world(today, records).plan, today, today + 1).filter(({ task }) => task.batch.id === 'a').map(({ task, late, state }) => [task.kind, late, state])
+    expect(kinds([])).toEqual([['sow', 4, 'open']])
+    expect(kinds([done('a', day(today), 'sow', { cells: 100, seeds: 100 })])).toEqual([['sow', 0, 'done']])
+    expect(kinds([entry('a', day(today), { did: 'drop', task: 'sow', nth: 0, why: 'no seed' })])).toEqual([])
+    expect(kinds([entry('a', day(today), { did: 'wait', task: 'sow', nth: 0, until: day(today + 2) })])).toEqual([])
+    const later = workBetween(world(today, [entry('a', day(today), { did: 'wait', task: 'sow', nth: 0, until: day(today + 2) })]).plan, today, today + 3)
+    expect(later.filter(({ task }) => task.batch.id === 'a').map((work) => dayOf(work))).toEqual([today + 2])
+  })
+  it('on a farm that records nothing is what the plan says', () => {
+    const season = readSmall()
+    const plan = createPlanner().plan(season, a.sow! + 4)
+    expect(workBetween(plan, a.sow!, a.sow! + 1).map(({ task, state }) => [task.batch.id, task.kind, state])).toContainEqual(['a', 'sow', 'open'])
+  })
+  it('says whether a batch will be in time', () => {
+    const on = t.sow! + 30
+    expect(outlookOf(world(on, [done('t', day(t.sow! + 28), 'sow', { cells: 80, seeds: 160 })]).plan.byId.get('t')!)).toMatchObject({ kind: 'late' })
+    expect(outlookOf(world(t.sow!, [sownT()]).plan.byId.get('t')!)).toMatchObject({ kind: 'on-time' })
+  })
+  it('asks for a count once nearly all should be up, and no more once it was made', () => {
+    const on = t.pass!.emergence + 8
+    const off = done('t', day(t.pass!.leavesHeat), 'leave-heat')
+    expect(countsDue(world(on, [sownT(), off]).plan, on).map(({ batch }) => batch.id)).toEqual(['t'])
+    expect(countsDue(world(on, [sownT(), off, entry('t', day(on), { did: 'count', cells: 70, showing: 60, doubles: 9 })]).plan, on)).toEqual([])
+  })
+})
+
+describe('rounds', () => {
+  it('come oftener as plants grow and cells are small', () => {
+    for (const ml of [13, 25, 60, 350]) expect(waterEvery(1, ml)).toBeLessThanOrEqual(waterEvery(0, ml))
+    for (const grown of [0, 0.5, 1]) expect(waterEvery(grown, 13)).toBeLessThanOrEqual(waterEvery(grown, 350))
+    expect(waterEvery(1, 13)).toBe(0.5)
+    expect(waterEvery(0, 350)).toBe(3)
+  })
+  it('are due again after their days, and done for the day once they are', () => {
+    const on = a.sow! + 10
+    const rounds = (records: Entry[]) => roundsOn(world(on, [done('a', day(a.sow!), 'sow', { cells: 200, seeds: 200 }), ...records]).plan, on).filter(({ what, place }) => what === 'water' && place === 1)
+    expect(rounds([])).toMatchObject([{ place: 1, done: undefined }])
+    expect(rounds([entry(undefined, day(on), { did: 'round', what: 'water' }, { place: 'bench' })])[0]!.done).toBeDefined()
+  })
+})
+
+describe('a sowing day', () => {
+  it('adds up what it takes, and says what is missing', () => {
+    const { plan } = world(a.sow!, [], (s) => {
+      s.lots![0]!.seeds = 20
+      s.containers[0]!.owned = 1
+      s.habits = { mix: { parts: [{ what: 'Compost', parts: 1 }], additives: [{ what: 'Lime', amount: 10, unit: 'g' }] } }
+    })
+    const session = sowingDay(plan, a.sow!)
+    expect(session.batches.map(({ id }) => id)).toEqual(['a'])
+    const { cells, trays } = a.stays[0]!
+    expect(session.containers.map((one) => [one.container.key, one.trays, one.cells])).toEqual([['cells-128', trays, cells]])
+    expect(session.litres).toBeCloseTo((cells * 25 * 1.2) / 1000, 9)
+    expect(session.measured.additives[0]!.amount).toBeCloseTo(session.litres, 9)
+    expect(session.minutes).toEqual({ fill: trays * 2, sow: trays * 4 })
+    expect(session.missing.map(({ kind }) => kind)).toEqual(['seed', 'container'])
+    expect(sowingDays(plan, a.sow!, a.sow! + 1)).toEqual([a.sow])
+  })
+  it('of seed that must be soaked says so until it is', () => {
+    const missing = (records: Entry[]) => sowingDay(world(t.sow! - 1, records).plan, t.sow!).missing.map(({ kind }) => kind)
+    expect(missing([])).toContain('preparation')
+    expect(missing([done('t', day(t.sow! - 1), 'prepare')])).not.toContain('preparation')
+  })
+})
+
+describe('a season looked back on', () => {
+  const all = (showing: number) => {
+    const tasks = tasksOf(t, -Infinity, Infinity).filter(({ kind }) => kind !== 'sow' && kind !== 'prepare' && kind !== 'plant')
+    return [
+      sownT(),
+      entry('t', day(t.pass!.emergence + 6), { did: 'count', cells: t.sizing!.cells, showing, doubles: 0 }),
+      entry('t', day(t.pass!.emergence + 7), { did: 'loss', plants: 4, cause: 'damping-off' }),
+      ...tasks.map((task) => done('t', day(task.day), task.kind, { nth: task.nth, ...(task.kind === 'pot-up' ? { cells: task.cells } : {}) })),
+      done('t', day(t.plantOn + 2), 'plant', { plants: 58 }),
+    ]
+  }
+  it('has what was planned beside what happened', () => {
+    const [one] = lookBack(world(t.plantOn + 10, all(50)).plan)
+    expect(one).toMatchObject({ variety: 'tomato-plum', batches: 1, losses: [['damping-off', 4]], missed: { plantings: 1, days: 2 } })
+    expect(one!.stand!.happened).toBeLessThan(one!.stand!.planned)
+    expect(one!.emergence!.seen).toBe(1)
+  })
+  it('suggests figures between the old and what was seen, and none where they agree', () => {
+    const poor = world(t.plantOn + 10, all(35))
+    const share = suggestionsOf(poor.plan, poor.season).find(({ what }) => what === 'usual-share')!
+    const seen = lookBack(poor.plan)[0]!.stand!.happened
+    expect(share.to).toBeLessThan(share.from)
+    expect(share.to).toBeGreaterThan(seen)
+    expect(createPlanner().plan(readSmall(), t.plantOn).batches.length).toBeGreaterThan(0)
+    expect(suggestionsOf(world(t.plantOn, []).plan, readSmall())).toEqual([])
+    expect(parseDay('2027-01-01')).toBeLessThan(t.sow!)
+  })
+})

@@ -1,0 +1,33 @@
+/** Mix by recipe: how much of each part, of each additive, and of water, for so many litres in the cells. */
+import type { Container, MixRecipe } from '../../season/schema'
+
+/** Containers that bring their own growing medium. */
+const NO_MIX: ReadonlySet<Container['kind']> = new Set(['foam-sheet', 'pellet-sheet', 'fibre-sheet'])
+
+/**
+ * Loose mix that cells take, litres.
+ *
+ * @param cells of one container
+ * @param compaction mix beyond the volume of the cells, as a share
+ */
+export function mixLitres({ kind, cellVolume }: Pick<Container, 'kind' | 'cellVolume'>, cells: number, compaction: number): number {
+  return NO_MIX.has(kind) ? 0 : (cells * cellVolume * (1 + compaction)) / 1000
+}
+
+/** What is measured out for a quantity of mix. */
+export interface Measured {
+  parts: { what: string; litres: number }[]
+  additives: { what: string; amount: number; unit: 'g' | 'ml' }[]
+  /** Litres of water to wet it. */
+  water: number
+}
+
+/** Parts by volume add up to the litres; additives are given for ten litres; water for one. */
+export function measureOut({ parts, additives, water }: MixRecipe, litres: number): Measured {
+  const all = parts.reduce((sum, part) => sum + part.parts, 0)
+  return {
+    parts: parts.map((part) => ({ what: part.what, litres: (litres * part.parts) / all })),
+    additives: additives.map(({ what, amount, unit }) => ({ what, amount: (amount * litres) / 10, unit })),
+    water: litres * water,
+  }
+}

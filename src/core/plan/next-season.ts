@@ -1,0 +1,62 @@
+/** The next season from this one: the same wishes on the new calendar, nothing of what happened. */
+import type { Planting, Season } from '../../season/schema'
+import { formatDay, fromCivil, civil, parseDay, weekday, type Day } from '../calendar/day'
+
+/** The day nearest to the same date so many years on that is the same day of the week. */
+export function sameWeekday(day: Day, years: number): Day {
+  const { year, month, date } = civil(day)
+  const same = fromCivil(year + years, month, Math.min(date, 28)) + (date - Math.min(date, 28))
+  const off = (weekday(day) - weekday(same) + 7) % 7
+  return off > 3 ? same + off - 7 : same + off
+}
+
+const shifted = (iso: string, years: number) => formatDay(sameWeekday(parseDay(iso), years))
+
+/** The same date so many years on; 29 February becomes 1 March. */
+function sameDate(iso: string, years: number): string {
+  const { year, month, date } = civil(parseDay(iso))
+  return formatDay(fromCivil(year + years, month, Math.min(date, 28)) + (date - Math.min(date, 28)))
+}
+
+function nextPlanting(planting: Planting, years: number): Planting {
+  const move = (iso: string) => shifted(iso, years)
+  const goes = (list: Planting['goes']) => list?.map((share) => ('on' in share && share.on !== undefined ? { ...share, on: move(share.on) } : share))
+  const { stand: _stand, leaves: _leaves, clears: _clears, stands: _stands, pinned: _pinned, sowOn: _sowOn, lot: _lot, ...kept } = planting
+  const { series, anchor } = planting
+  return {
+    ...kept,
+    on: move(planting.on),
+    ...(anchor && 'on' in anchor ? { anchor: { ...anchor, on: move(anchor.on) } } : {}),
+    ...(series ? { series: { ...series, ...(series.last === undefined ? {} : { last: move(series.last) }), ...(series.dates ? { dates: series.dates.map(move) } : {}) } } : {}),
+    ...(planting.goes ? { goes: goes(planting.goes)! } : {}),
+    changes: planting.changes.map((change) => {
+      const { stand: _a, leaves: _b, clears: _c, stands: _d, pinned: _e, sowOn: _f, ...own } = change
+      return { ...own, ...(change.on === undefined ? {} : { on: move(change.on) }), ...(change.goes ? { goes: goes(change.goes)! } : {}) }
+    }),
+  }
+}
+
+/**
+ * A season so many years after another.
+ *
+ * Dates keep their day of the week. Sowings made again, records, readings, forecasts, hand-chosen sowing days and pins stay
+ * behind; seed that was sown is taken off its lot.
+ *
+ * @param sownOf seeds that were, or are to be, taken from each lot this season
+ */
+export function nextSeason(season: Season, sownOf: ReadonlyMap<string, number>, years = 1): Season {
+  const again = new Set(season.records.flatMap(({ what }) => (what.did === 'resow' ? [what.as] : [])))
+  const { opensOn: _, ...own } = season.season
+  const { forecast: _forecast, ...site } = season.site
+  const year = civil(parseDay(own.from)).year
+  return {
+    ...season,
+    season: { ...own, name: own.name.includes(String(year)) ? own.name.replace(String(year), String(year + years)) : `${own.name}, the next`, from: sameDate(own.from, years), to: sameDate(own.to, years) },
+    site: { ...site, events: site.events.map((event) => ({ ...event, on: shifted(event.on, years) })) },
+    lots: season.lots.map((lot) => (lot.seeds === undefined || !sownOf.has(lot.key) ? lot : { ...lot, seeds: Math.max(0, lot.seeds - sownOf.get(lot.key)!) })),
+    beds: season.beds.map((bed) => ({ ...bed, standing: bed.standing.map(({ what, from, until }) => ({ what, until: sameDate(until, years), ...(from === undefined ? {} : { from: sameDate(from, years) }) })) })),
+    plantings: season.plantings.filter(({ key }) => !again.has(key)).map((planting) => nextPlanting(planting, years)),
+    records: [],
+    readings: [],
+  }
+}

@@ -1,0 +1,213 @@
+/** The season looked back on: planned and happened by variety, new figures to take or leave, and the next season. */
+'use client'
+import Alert from '@mui/material/Alert'
+import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
+import Typography from '@mui/material/Typography'
+import { useRouter } from 'next/navigation'
+import { useEffect, useMemo, useState, useTransition } from 'react'
+import { beginNextSeason, openOtherSeason, seasonsOfFarm } from '../../actions/next-season'
+import { lookBack, suggestionsOf, type LookedBack, type Suggestion } from '../../core/forecast/learned'
+import { anchoredMoves, movedPlanting } from '../../core/plan/anchor'
+import { nextSeason } from '../../core/plan/next-season'
+import { withFigure } from '../../season/figures'
+import type { Season } from '../../season/schema'
+import type { ThingEdit } from '../../actions/change-season'
+import { JournalTabs } from '../../ui/journal-tabs'
+import { cropOfPlanting, nurseryDays } from '../../ui/moves'
+import { useNotice } from '../../ui/notice'
+import { LOSS_WORDS } from '../../ui/records/words'
+import { useSeason } from '../../ui/season-context'
+import { useChange } from '../../ui/use-change'
+import { count, shareWords } from '../../words/format'
+
+export function LearnedView() {
+  const { plan, season, format } = useSeason()
+  const looked = useMemo(() => lookBack(plan).sort((a, b) => (a.name < b.name ? -1 : 1)), [plan])
+  const suggestions = useMemo(() => suggestionsOf(plan, season), [plan, season])
+  return (
+    <Box sx={{ px: { xs: 1.5, md: 2.5 }, py: 2, maxWidth: 1200 }}>
+      <Typography variant="h1">Journal</Typography>
+      <JournalTabs at="/learned" />
+      {looked.length === 0 ? (
+        <Box sx={{ color: 'text.secondary' }}>Once sowings are written down, what came of them stands here beside what was planned.</Box>
+      ) : (
+        <>
+          <Typography variant="h2" sx={{ mb: 0.5 }}>
+            Planned, and what happened
+          </Typography>
+          <Box sx={{ overflowX: 'auto' }} tabIndex={0} role="region" aria-label="Planned, and what happened">
+            <Box component="table" sx={{ width: '100%', minWidth: 760, borderCollapse: 'collapse', fontSize: 15, '& th': { textAlign: 'left', fontSize: 13, fontWeight: 500, color: 'text.secondary', pb: 0.5 }, '& td': { borderTop: 1, borderColor: 'divider', py: 0.7, verticalAlign: 'top' }, '& td, & th': { pr: 2 }, '& small': { color: 'text.secondary', fontSize: 13 } }}>
+              <thead>
+                <tr>
+                  <th>Variety</th>
+                  <th>Sowings</th>
+                  <th>Days to come up</th>
+                  <th>Came up</th>
+                  <th>Days to ready</th>
+                  <th>Lost</th>
+                  <th>Left over</th>
+                  <th>Late</th>
+                </tr>
+              </thead>
+              <tbody>
+                {looked.map((one) => (
+                  <Row key={one.variety} one={one} />
+                ))}
+              </tbody>
+            </Box>
+          </Box>
+          <Suggestions suggestions={suggestions} />
+        </>
+      )}
+      <NextSeason />
+      <Box sx={{ mt: 1, fontSize: 13.5, color: 'text.secondary' }}>{count(format, season.records.length, 'entry', 'entries')} in this season’s journal.</Box>
+    </Box>
+  )
+}
+
+function Row({ one }: { one: LookedBack }) {
+  const { format } = useSeason()
+  const pair = (value: { planned: number; happened: number } | undefined, say: (n: number) => string) =>
+    value ? (
+      <>
+        <b>{say(value.happened)}</b> <small>planned {say(value.planned)}</small>
+      </>
+    ) : (
+      <small>–</small>
+    )
+  return (
+    <tr>
+      <td>{one.name}</td>
+      <td>{format.number(one.batches)}</td>
+      <td>{pair(one.emergence, (n) => format.number(n, 1))}</td>
+      <td>{pair(one.stand, (n) => `${format.number(n * 100)} %`)}</td>
+      <td>{pair(one.ready, (n) => format.number(n, 1))}</td>
+      <td>{one.losses.length === 0 ? <small>–</small> : one.losses.map(([cause, plants]) => `${format.number(plants)} ${LOSS_WORDS[cause]}`).join(', ')}</td>
+      <td>{one.leftOver > 0 ? format.number(one.leftOver) : <small>–</small>}</td>
+      <td>{one.missed.plantings > 0 ? `${one.missed.plantings} by ${count(format, one.missed.days, 'day')}` : <small>–</small>}</td>
+    </tr>
+  )
+}
+
+const TITLES: Record<Suggestion['what'], string> = { 'thermal-time': 'Degree-days to come up', 'usual-share': 'Usually comes up', survival: 'Stay good in the first stage' }
+
+function Suggestions({ suggestions }: { suggestions: readonly Suggestion[] }) {
+  const { season, format } = useSeason()
+  const { change, busy, failure, problems } = useChange()
+  const [left, setLeft] = useState<ReadonlySet<string>>(new Set())
+  const shown = suggestions.filter(({ id }) => !left.has(id))
+  const editsOf = (chosen: readonly Suggestion[]): ThingEdit[] => {
+    const things = new Map<string, ThingEdit>()
+    for (const { of, key, path, to } of chosen) {
+      const before = season[of].find((thing) => thing.key === key)!
+      const edit = things.get(`${of}/${key}`) ?? { of, key, from: before, to: before }
+      things.set(`${of}/${key}`, { ...edit, to: withFigure(edit.to as object, path, to) })
+    }
+    return [...things.values()]
+  }
+  const take = (chosen: readonly Suggestion[]) => void change(editsOf(chosen), chosen.length === 1 ? `${chosen[0]!.name}: ${TITLES[chosen[0]!.what].toLowerCase()} changed to what was seen` : `${chosen.length} figures changed to what was seen`)
+  const say = ({ what }: Suggestion, n: number) => (what === 'thermal-time' ? `${format.number(n, 1)} °C·d` : shareWords(n))
+  const seen = ({ what, seen: n }: Suggestion) => (what === 'thermal-time' ? count(format, n, 'sowing') : what === 'usual-share' ? count(format, n, 'seed') : count(format, n, 'plant'))
+  return (
+    <Box component="section" aria-labelledby="suggest-title" sx={{ mt: 3 }}>
+      <Box sx={{ display: 'flex', gap: 1, alignItems: 'center', flexWrap: 'wrap' }}>
+        <Typography variant="h2" id="suggest-title" sx={{ flex: 1 }}>
+          New figures, if you wish
+        </Typography>
+        {shown.length > 1 && (
+          <Button variant="outlined" disabled={busy} onClick={() => take(shown)}>
+            Take all {shown.length}
+          </Button>
+        )}
+      </Box>
+      <Box sx={{ fontSize: 15, color: 'text.secondary', mb: 1, maxWidth: 720 }}>Each lies between the old figure and what was seen: the more was seen, the nearer to it. Plans made from then on change with it.</Box>
+      {failure && <Alert severity="error">{failure}</Alert>}
+      {problems.map(({ path, message }) => (
+        <Alert key={path} severity="error">
+          {path}: {message}
+        </Alert>
+      ))}
+      {shown.length === 0 ? (
+        <Box sx={{ color: 'text.secondary' }}>What was seen agrees with the figures, or too little was seen.</Box>
+      ) : (
+        <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+          {shown.map((one) => (
+            <Box component="li" key={one.id} sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1, borderTop: 1, borderColor: 'divider', py: 0.75 }}>
+              <Box sx={{ flex: '1 1 320px' }}>
+                <b>{one.name}</b> {TITLES[one.what].toLowerCase()}: {say(one, one.from)} → <b>{say(one, one.to)}</b>
+                <Box sx={{ fontSize: 13.5, color: 'text.secondary' }}>from {seen(one)}</Box>
+              </Box>
+              <Button variant="outlined" disabled={busy} onClick={() => take([one])} aria-label={`Take: ${one.name}, ${TITLES[one.what]}`}>
+                Take
+              </Button>
+              <Button color="inherit" onClick={() => setLeft(new Set([...left, one.id]))} aria-label={`Leave: ${one.name}, ${TITLES[one.what]}`}>
+                Leave
+              </Button>
+            </Box>
+          ))}
+        </Box>
+      )}
+    </Box>
+  )
+}
+
+function NextSeason() {
+  const { plan, season, data } = useSeason()
+  const router = useRouter()
+  const notice = useNotice()
+  const [busy, start] = useTransition()
+  const [problem, setProblem] = useState<string>()
+  const [seasons, setSeasons] = useState<{ id: string; name: string }[]>([])
+  useEffect(() => {
+    let gone = false
+    seasonsOfFarm().then((found) => !gone && setSeasons(found), () => undefined)
+    return () => {
+      gone = true
+    }
+  }, [data.revision, season.season.name])
+  const next = useMemo(() => rehung(season, plan), [season, plan])
+  const begin = () =>
+    start(async () => {
+      setProblem(undefined)
+      try {
+        const result = await beginNextSeason(next)
+        if (!result.ok) return setProblem(result.problems.slice(0, 3).map(({ path, message }) => `${path} ${message}`).join(' '))
+        notice({ text: `Season ${result.name} is open. This one is kept: open it again here.` })
+        router.push('/plan')
+      } catch {
+        setProblem('The server did not answer. Nothing was begun.')
+      }
+    })
+  if (data.whatIf) return null
+  return (
+    <Box component="section" aria-labelledby="next-title" sx={{ mt: 3.5, p: 2, border: 1, borderColor: 'divider', borderRadius: 1.5, bgcolor: 'background.paper', maxWidth: 720 }}>
+      <Typography variant="h2" id="next-title">
+        The next season
+      </Typography>
+      <Box sx={{ fontSize: 15, my: 1 }}>
+        Season {next.season.name} from this one: {next.plantings.length} plantings on the same days of the week, what hangs on the frost or on a bed hung anew, seed that was sown taken off its lots. Records, readings and what was sown again stay here.
+      </Box>
+      {problem && <Alert severity="error" sx={{ mb: 1 }}>{problem}</Alert>}
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1 }}>
+        <Button variant="contained" disableElevation disabled={busy || seasons.some(({ name }) => name === next.season.name)} onClick={begin} sx={{ minHeight: 48 }}>
+          Begin season {next.season.name}
+        </Button>
+        {seasons
+          .filter(({ name }) => name !== season.season.name)
+          .map(({ id, name }) => (
+            <Button key={id} variant="outlined" color="inherit" disabled={busy} onClick={() => start(async () => { await openOtherSeason(id); router.refresh() })} sx={{ minHeight: 48 }}>
+              Open season {name}
+            </Button>
+          ))}
+      </Box>
+    </Box>
+  )
+}
+
+/** The next season with everything that hangs on something hung on the new calendar. */
+function rehung(season: Season, plan: ReturnType<typeof useSeason>['plan']): Season {
+  const next = nextSeason(season, new Map(plan.lots.map(({ lot, sown }) => [lot.key, sown])))
+  const moves = new Map(anchoredMoves(next, cropOfPlanting(next), nurseryDays(plan)).map((moved) => [moved.planting.key, movedPlanting(moved)]))
+  return { ...next, plantings: next.plantings.map((planting) => moves.get(planting.key) ?? planting) }
+}

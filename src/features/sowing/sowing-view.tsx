@@ -1,0 +1,197 @@
+/** A sowing day on one screen, and on one sheet: lots in order of work, containers, mix, labels, places, and what is missing. */
+'use client'
+import CheckIcon from '@mui/icons-material/Check'
+import PrintIcon from '@mui/icons-material/PrintOutlined'
+import Alert from '@mui/material/Alert'
+import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
+import Typography from '@mui/material/Typography'
+import Link from 'next/link'
+import { useMemo } from 'react'
+import type { Batch } from '../../core/plan/batch'
+import { sowingDay, sowingDays, type Missing, type SowingDay } from '../../core/plan/sowing-day'
+import { tasksOf } from '../../core/plan/tasks'
+import { asPlanned } from '../../ui/records/as-planned'
+import { useRecord } from '../../ui/records/use-record'
+import { useSeason, useWorkingDay } from '../../ui/season-context'
+import { count, list, mixWords, type Format } from '../../words/format'
+
+const AHEAD = 28
+
+export function SowingView() {
+  const { plan, season, format, today } = useSeason()
+  const { workingDay } = useSeason()
+  const day = useWorkingDay()
+  const session = useMemo(() => sowingDay(plan, day), [plan, day])
+  const ahead = useMemo(() => sowingDays(plan, day, day + AHEAD).filter((other) => other !== day), [plan, day])
+  const missingAhead = useMemo(() => ahead.slice(0, 8).map((other) => sowingDay(plan, other)).filter(({ missing }) => missing.some(({ kind }) => kind !== 'preparation')), [plan, ahead])
+  return (
+    <Box sx={{ px: { xs: 1.5, md: 2.5 }, py: 2, maxWidth: 1200 }}>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, alignItems: 'center' }}>
+        <Typography variant="h1" sx={{ flex: 1, minWidth: 240 }}>
+          Sowing day, {format.date(day)}
+        </Typography>
+        <Button className="no-print" component={Link} href="/labels" variant="outlined" color="inherit" sx={{ minHeight: 44 }}>
+          Labels
+        </Button>
+        <Button className="no-print" variant="outlined" color="inherit" startIcon={<PrintIcon />} onClick={() => window.print()} sx={{ minHeight: 44 }}>
+          Print
+        </Button>
+      </Box>
+      {ahead.length > 0 && (
+        <Box className="no-print" sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, mt: 1, alignItems: 'center', fontSize: 14, color: 'text.secondary' }}>
+          Next:
+          {ahead.slice(0, 7).map((other) => (
+            <Button key={other} size="small" variant="outlined" color="inherit" onClick={() => workingDay.set(other)} sx={{ minHeight: 36 }}>
+              {format.date(other)}
+            </Button>
+          ))}
+        </Box>
+      )}
+      {session.batches.length === 0 ? (
+        <Box sx={{ mt: 2, p: 2.5, border: 1, borderColor: 'divider', borderRadius: 1.5, color: 'text.secondary' }}>Nothing is sown on this day{day === today ? '' : ' by the plan'}.</Box>
+      ) : (
+        <Session session={session} />
+      )}
+      {missingAhead.length > 0 && (
+        <Box component="section" className="no-print" aria-labelledby="ahead-title" sx={{ mt: 3 }}>
+          <Typography variant="h2" id="ahead-title">
+            Will be missing on the days after
+          </Typography>
+          {missingAhead.map((other) => (
+            <Box key={other.day} sx={{ borderTop: 1, borderColor: 'divider', py: 0.75, fontSize: 15 }}>
+              <b>{format.date(other.day)}</b>: {other.missing.filter(({ kind }) => kind !== 'preparation').map((one) => missingWords(one, format)).join('; ')}.
+            </Box>
+          ))}
+        </Box>
+      )}
+      <Box sx={{ mt: 2, fontSize: 13.5, color: 'text.secondary', '& a': { color: 'inherit' } }}>
+        Mix by the recipe of {season.habits.mix.name}; it is set on the <Link href="/farm?edit=head">Farm page</Link>.
+      </Box>
+    </Box>
+  )
+}
+
+function missingWords(one: Missing, f: Format): string {
+  switch (one.kind) {
+    case 'seed':
+      return `${count(f, one.short, 'seed')} of ${one.lot}, for ${one.batch.code}`
+    case 'no-lot':
+      return `no seed is entered for ${one.batch.code} ${one.batch.variety.name}`
+    case 'container':
+      return `${f.number(one.short)} × ${one.container.name}`
+    case 'place':
+      return `room for ${f.number(one.over, 1)} trays on ${one.place.name}`
+    case 'preparation':
+      return `${one.what} of ${one.batch.code}, from ${f.date(one.from)}`
+  }
+}
+
+function Session({ session }: { session: SowingDay }) {
+  const { season, format } = useSeason()
+  const { missing, containers, litres, measured, labels, covers, places, minutes } = session
+  const hours = (n: number) => (n < 90 ? count(format, Math.round(n), 'minute') : `${format.number(n / 60, 1)} hours`)
+  return (
+    <>
+      {missing.length > 0 && (
+        <Alert severity="warning" sx={{ mt: 2 }}>
+          <b>Look to before it begins:</b> {missing.map((one) => missingWords(one, format)).join('; ')}.
+        </Alert>
+      )}
+      <Box sx={{ mt: 2, display: 'grid', gap: 2, gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr', lg: 'repeat(4, 1fr)' }, '& h2': { m: 0, mb: 0.5, fontSize: 14, fontWeight: 700, color: 'text.secondary' }, '& .big': { fontSize: 22, fontWeight: 650, lineHeight: 1.25 } }}>
+        <section>
+          <h2>Fill</h2>
+          {containers.map(({ container, trays }) => (
+            <Box key={container.key} sx={{ fontSize: 16 }}>
+              <b>{format.number(trays)}</b> × {container.name}
+            </Box>
+          ))}
+        </section>
+        <section>
+          <h2>Mix: {season.habits.mix.name}</h2>
+          <div className="big">{mixWords(format, litres)}</div>
+          {measured.parts.length > 1 && measured.parts.map(({ what, litres: part }) => <div key={what}>{what}: {mixWords(format, part)}</div>)}
+          {measured.additives.map(({ what, amount, unit }) => (
+            <div key={what}>
+              {what}: {format.number(amount, amount < 10 ? 1 : 0)} {unit}
+            </div>
+          ))}
+          <div>Water: {mixWords(format, measured.water)}</div>
+        </section>
+        <section>
+          <h2>Carry to</h2>
+          {places.map(({ place, trays }) => (
+            <div key={place}>
+              {season.places[place]!.name}: <b>{count(format, trays, 'tray')}</b>
+            </div>
+          ))}
+          {covers > 0 && <div>Covers: {format.number(covers)}</div>}
+        </section>
+        <section>
+          <h2>Labels and time</h2>
+          <div className="big">{count(format, labels, 'label')}</div>
+          <div>
+            {hours(minutes.fill + minutes.sow)}: {hours(minutes.fill)} to fill, {hours(minutes.sow)} to sow
+          </div>
+        </section>
+      </Box>
+      <Box component="ol" sx={{ listStyle: 'none', m: 0, mt: 2.5, p: 0 }}>
+        {session.batches.map((batch, i) => (
+          <Lot key={batch.id} batch={batch} nth={i + 1} who={session.for[i]!.who} />
+        ))}
+      </Box>
+    </>
+  )
+}
+
+const COVERS = { none: 'leave it uncovered', thin: 'cover thinly', full: 'cover fully' } as const
+const LIGHT = { light: 'needs light to come up', dark: 'keep it dark', either: '' } as const
+
+function Lot({ batch, nth, who }: { batch: Batch; nth: number; who: SowingDay['for'][number]['who'] }) {
+  const { season, format, data, today } = useSeason()
+  const { record } = useRecord()
+  const { way, sizing, seed, asItIs } = batch
+  const [first] = batch.stays
+  const { germination } = way.crop
+  const done = asItIs?.tally.sown
+  const task = tasksOf(batch, batch.sow!, batch.sow! + 1).find(({ kind }) => kind === 'sow')
+  const how = [
+    way.method.sowing.policy === 'flat' ? 'broadcast' : `${count(format, way.seedsPerCell, 'seed')} a cell`,
+    germination.depth === undefined ? '' : germination.depth === 0 ? 'on the surface' : `${format.units === 'us' ? `${format.number(germination.depth / 2.54, 2)} in` : `${format.number(germination.depth, 1)} cm`} deep`,
+    germination.cover === undefined ? '' : COVERS[germination.cover],
+    LIGHT[germination.light],
+  ].filter((part) => part !== '')
+  return (
+    <Box component="li" sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5, alignItems: 'center', borderTop: 1, borderColor: 'divider', py: 1, breakInside: 'avoid', opacity: done ? 0.68 : 1 }}>
+      <Box sx={{ fontFamily: 'var(--heading)', fontSize: 22, width: 30, color: 'text.secondary' }}>{nth}</Box>
+      <Box sx={{ flex: '1 1 300px', minWidth: 0 }}>
+        <Box sx={{ fontSize: 17 }}>
+          <Box component="span" sx={{ fontWeight: 700, color: 'text.secondary' }}>
+            {batch.code}
+          </Box>{' '}
+          <b>{batch.variety.name}</b>
+        </Box>
+        <Box sx={{ fontSize: 15 }}>
+          {count(format, sizing!.seeds, 'seed')} in {format.number(first!.trays)} × {first!.container.name}, to {season.places[first!.place]!.name}
+        </Box>
+        <Box sx={{ fontSize: 14.5, color: 'text.secondary' }}>{how.join(' · ')}</Box>
+        <Box sx={{ fontSize: 14.5, color: 'text.secondary' }}>
+          {seed.lot ? seed.lot.name : 'no lot entered'}
+          {seed.lot?.treated ? ', treated: gloves' : ''}
+          {who.length > 0 ? ` · for ${list(who.slice(0, 4).map(({ name, plants }) => `${name} ${format.number(plants)}`))}${who.length > 4 ? ' and others' : ''}` : ''}
+        </Box>
+      </Box>
+      {done ? (
+        <Box sx={{ color: 'success.main', fontWeight: 650 }}>Sown, {done.entry.who}</Box>
+      ) : (
+        batch.sow === today &&
+        task &&
+        !data.whatIf && (
+          <Button className="no-print" variant="contained" disableElevation startIcon={<CheckIcon />} onClick={() => void record(asPlanned(task, season), `${batch.code}: sown.`)} aria-label={`Sown: ${batch.code}`} sx={{ minHeight: 48, minWidth: 110, fontSize: 16 }}>
+            Sown
+          </Button>
+        )
+      )}
+    </Box>
+  )
+}
