@@ -73,7 +73,8 @@ export function madeUpRecords(season: Season, today: Day): Entry[] {
     const { way, pass, seed } = batch
     if (way.route.boughtAge !== undefined || way.method.sowing.policy === 'flat') return
     const on = pass!.emergence + 3
-    if (on >= today) return
+    // The last few are still to be counted.
+    if (on >= today - 7) return
     const cells = batch.stays[0]!.cells
     const share = seed.germination * (STANDS[batch.planting.key] ?? 0.97 + 0.05 * random())
     const up = share * shareShowing(thermalShareOn(way.route, pass!, on) / way.route.pace, way.route.germination.spread)

@@ -1,3 +1,4 @@
+import { sql } from 'kysely'
 import { afterAll, beforeAll, beforeEach, describe, expect, inject, it } from 'vitest'
 import { done, entry } from '../core/forecast/some-records'
 import { nextSeason } from '../core/plan/next-season'
@@ -79,6 +80,32 @@ describe('records', () => {
     const all = Array.from({ length: 40 }, (_, i) => entry(i % 2 ? 'a' : 'b.1', '2027-03-15', { did: 'note' }, { note: `note ${i}` }))
     await Promise.all(all.flatMap((one) => [keepRecords(db(), id, [one]), keepRecords(db(), id, [one])]))
     expect((await records()).map((one) => one.note).filter(Boolean).sort()).toEqual(all.map((one) => one.note).sort())
+  })
+  it('cut off by the database are not half written, and are written once when they are sent again', async () => {
+    await keepRecords(db(), id, [sown()])
+    const all = [entry('a', '2027-03-15', { did: 'note' }, { note: 'one' }), entry('a', '2027-03-15', { did: 'note' }, { note: 'two' })]
+    // Another holds the season, so that the writing waits; then the database ends that connection under it.
+    let letGo = () => {}
+    const held = new Promise<void>((done) => (letGo = done))
+    const holder = db().transaction().execute(async (trx) => {
+      await trx.selectFrom('season').select('revision').where('season_id', '=', id.season_id).forUpdate().execute()
+      await held
+    })
+    const cut = keepRecords(db(), id, all).then(
+      () => 'written',
+      () => 'cut off',
+    )
+    for (let ended = 0; ended === 0; ) {
+      const { rows } = await sql<{ ended: boolean }>`select pg_terminate_backend(pid) as ended from pg_stat_activity where datname = current_database() and wait_event_type = 'Lock'`.execute(db())
+      ended = rows.length
+    }
+    expect(await cut).toBe('cut off')
+    letGo()
+    await holder
+    expect(await records()).toHaveLength(1)
+    await keepRecords(db(), id, all)
+    await keepRecords(db(), id, all)
+    expect((await records()).map(({ note }) => note)).toEqual([undefined, 'one', 'two'])
   })
   it('may be corrected and taken back, and stay to be seen', async () => {
     const wrong = entry('a', '2027-03-12', { did: 'loss', plants: 190, cause: 'heat' })

@@ -40,6 +40,7 @@ export const WorkRow = memo(function WorkRow({ work, large, gated }: WorkRowProp
     <Box component="li" data-task={task.id} sx={{ borderTop: large ? 1 : 0, borderColor: 'divider', display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: 1.5, py: large ? 0.75 : 0, opacity: done ? 0.68 : 1 }}>
       <Box
         component={Link}
+        prefetch={false}
         href={task.kind === 'plant' && !done ? `/field?stand=${encodeURIComponent(batch.id)}` : `/batch?id=${encodeURIComponent(batch.id)}`}
         sx={{ flex: '1 1 240px', minWidth: 0, display: 'flex', gap: 1.5, alignItems: 'center', minHeight: large ? 48 : 40, py: 0.25, color: 'inherit', textDecoration: 'none', borderRadius: 1, '&:hover': { bgcolor: 'var(--row-chosen)' } }}
       >
