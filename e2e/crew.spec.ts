@@ -210,6 +210,7 @@ test('a photo is made small, keeps nothing of where it was taken, and is seen in
   expect((await sharp(picture).metadata()).exif).toBeDefined()
   await page.getByLabel('Add photos').setInputFiles({ name: 'not-a-photo.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('nothing') })
   await expect(page.getByText('not-a-photo.jpg cannot be read as a photo.')).toBeVisible()
+  await expect(page.getByRole('link', { name: 'Open the photo' })).toHaveCount(0)
   await page.getByLabel('Add photos').setInputFiles({ name: 'tray.jpg', mimeType: 'image/jpeg', buffer: picture })
   await page.getByRole('button', { name: 'Write it down' }).click()
   await expect(page.getByText('Good colour.')).toBeVisible()

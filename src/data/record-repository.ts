@@ -84,11 +84,11 @@ export async function keepRecords(db: Kysely<Database>, id: SeasonId, entries: r
   return db.transaction().execute(async (trx) => {
     const roots = [...new Set(entries.flatMap(({ batch }) => (batch === undefined ? [] : [rootOf(batch)])))].sort()
     // Two who record the same tray wait for each other; all others do not.
-    for (const root of roots) await sql`select pg_advisory_xact_lock(hashtextextended(${`${id.season_id}/${root}`}, 0))`.execute(trx)
+    if (roots.length > 0) await sql`select pg_advisory_xact_lock(hashtextextended(root, 0)) from unnest(${roots.map((root) => `${id.season_id}/${root}`)}::text[]) as root`.execute(trx)
     const known = await knownBatches(trx, id, roots)
     const stored = await recordsOf(trx, id, roots, entries.map((entry) => entry.id), entries.flatMap(({ instead }) => instead ?? []))
     const kept: Kept[] = []
-    let written = 0
+    const rows: Insertable<RecordTable>[] = []
     for (const entry of entries) {
       const own = stored.get(entry.id)
       if (own) {
@@ -107,12 +107,12 @@ export async function keepRecords(db: Kysely<Database>, id: SeasonId, entries: r
       kept.push(verdict)
       if (!verdict.ok) continue
       stored.set(entry.id, entry)
-      await trx.insertInto('record').values(recordRow(id, entry)).execute()
-      written++
+      rows.push(recordRow(id, entry))
     }
+    if (rows.length > 0) await trx.insertInto('record').values(rows).execute()
     // The season's own row last: it is held for a moment only.
     const season = trx.updateTable('season').where('farm_id', '=', id.farm_id).where('season_id', '=', id.season_id)
-    const { revision } = await (written > 0 ? season.set(({ eb }) => ({ revision: eb('revision', '+', 1) })) : season.set(({ ref }) => ({ revision: ref('revision') })))
+    const { revision } = await (rows.length > 0 ? season.set(({ eb }) => ({ revision: eb('revision', '+', 1) })) : season.set(({ ref }) => ({ revision: ref('revision') })))
       .returning('revision')
       .executeTakeFirstOrThrow()
     return { kept, revision }

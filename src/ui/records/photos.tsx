@@ -4,7 +4,7 @@ import CameraIcon from '@mui/icons-material/PhotoCameraOutlined'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import { del, get, set } from 'idb-keyval'
-import { useEffect, useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import { v4 as newId } from 'uuid'
 
 const LONGEST_SIDE = 1600 // px
@@ -21,9 +21,27 @@ async function madeSmall(file: File): Promise<Blob> {
   return new Promise((done, failed) => canvas.toBlob((blob) => (blob ? done(blob) : failed(new Error('this photo cannot be read'))), 'image/jpeg', 0.8))
 }
 
+// Photos still being made small: a record may be written before they are.
+const making = new Map<string, Promise<boolean>>()
+
+/** Begins to keep a photo on this device; false when it cannot be read. */
+function keep(file: File): { id: string; done: Promise<boolean> } {
+  const id = newId()
+  const done = madeSmall(file)
+    .then((blob) => set(keyOf(id), blob))
+    .then(
+      () => true,
+      () => false,
+    )
+    .finally(() => making.delete(id))
+  making.set(id, done)
+  return { id, done }
+}
+
 /** Sends the photos of a record that are still on this device. */
 export async function sendPhotos(ids: readonly string[]): Promise<void> {
   for (const id of ids) {
+    await making.get(id)
     const blob = await get<Blob>(keyOf(id)).catch(() => undefined)
     if (!blob) continue
     const response = await fetch(`/api/photos/${id}`, { method: 'PUT', body: blob })
@@ -35,19 +53,19 @@ export async function sendPhotos(ids: readonly string[]): Promise<void> {
 /** Adds photos to what is being recorded. */
 export function PhotoField({ photos, onChange }: { photos: string[]; onChange: (photos: string[]) => void }) {
   const [problem, setProblem] = useState<string>()
+  const latest = useRef(photos)
+  useEffect(() => {
+    latest.current = photos
+  }, [photos])
   const add = async (files: FileList | null) => {
     setProblem(undefined)
-    const added: string[] = []
-    for (const file of [...(files ?? [])].slice(0, 8 - photos.length)) {
-      try {
-        const id = newId()
-        await set(keyOf(id), await madeSmall(file))
-        added.push(id)
-      } catch {
-        setProblem(`${file.name} cannot be read as a photo.`)
-      }
+    const begun = [...(files ?? [])].slice(0, 8 - photos.length).map((file) => ({ file, ...keep(file) }))
+    onChange([...photos, ...begun.map(({ id }) => id)])
+    for (const { file, id, done } of begun) {
+      if (await done) continue
+      setProblem(`${file.name} cannot be read as a photo.`)
+      onChange(latest.current.filter((other) => other !== id))
     }
-    onChange([...photos, ...added])
   }
   return (
     <Box>
@@ -71,7 +89,9 @@ export function Photo({ id, size }: { id: string; size: number }) {
   useEffect(() => {
     let url: string | undefined
     let gone = false
-    get<Blob>(keyOf(id)).then(
+    Promise.resolve(making.get(id))
+      .then(() => get<Blob>(keyOf(id)))
+      .then(
       (blob) => {
         if (gone) return
         if (blob) url = URL.createObjectURL(blob)

@@ -1,12 +1,21 @@
 import { z } from 'zod'
 import { database } from '../../../data/database'
 import { keepRecords } from '../../../data/record-repository'
-import { openSeason } from '../../../data/season-repository'
+import { createRecordWriter } from '../../../data/record-writer'
+import { openSeason, type SeasonId } from '../../../data/season-repository'
 import { Entry } from '../../../season/schema'
 
 export const dynamic = 'force-dynamic'
 
 const Sent = z.strictObject({ records: z.array(z.unknown()).min(1).max(500) })
+
+const writers = new Map<string, ReturnType<typeof createRecordWriter>>()
+
+function writerOf(id: SeasonId) {
+  let writer = writers.get(id.season_id)
+  if (!writer) writers.set(id.season_id, (writer = createRecordWriter((entries) => keepRecords(database(), id, entries))))
+  return writer
+}
 
 /**
  * Takes records from a device. What can be is written before this answers; the rest comes back with its reason.
@@ -23,6 +32,6 @@ export async function POST(request: Request) {
   )
   const good = read.flatMap(({ parsed }) => (parsed.success ? [parsed.data] : []))
   if (good.length === 0) return Response.json({ kept: wrong })
-  const { kept, revision } = await keepRecords(database(), id, good)
+  const { kept, revision } = await writerOf(id)(good)
   return Response.json({ kept: [...kept, ...wrong], revision })
 }

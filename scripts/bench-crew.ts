@@ -1,0 +1,131 @@
+/**
+ * npm run bench -- --crew: the forecast of 2,000 batches after one record, thirty devices recording at once, 500 labels.
+ * Prints one JSON line a measurement.
+ */
+import { Writable } from 'node:stream'
+import { finished } from 'node:stream/promises'
+import { formatDay, parseDay } from '../src/core/calendar/day'
+import { labelCodes, labelsOf } from '../src/core/labels/content'
+import { createPlanner } from '../src/core/plan/plan'
+import { tasksOf } from '../src/core/plan/tasks'
+import { connect } from '../src/data/database'
+import { migrate } from '../src/data/migrate'
+import { keepRecords } from '../src/data/record-repository'
+import { createFarm } from '../src/data/season-repository'
+import { labelsPdf } from '../src/interchange/labels-pdf'
+import type { Entry, Season } from '../src/season/schema'
+import { createFormat } from '../src/words/format'
+import { largeSeason } from './large-season'
+import { startTestCluster } from './machine.mjs'
+import { withServedSeason } from './served-season'
+
+const print = (line: object) => console.log(JSON.stringify(line))
+const round = (ms: number) => Math.round(ms * 100) / 100
+const at = (sorted: readonly number[], share: number) => sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * share))]!
+let made = 0
+const uuid = () => `00000000-0000-4000-8000-${(++made).toString(16).padStart(12, '0')}`
+const entry = (batch: string, on: number, what: Entry['what']): Entry => ({ id: uuid(), on: formatDay(on), at: `${formatDay(on)}T12:00:00.000Z`, who: 'Crew A', batch, what })
+
+/** A season of 2,000 batches with all that was due by a day recorded. */
+function recorded(batches: number): { season: Season; today: number } {
+  const season = largeSeason(batches)
+  const today = parseDay(season.season.from) + 130
+  const records = createPlanner()
+    .plan(season)
+    .batches.flatMap((batch) => tasksOf(batch, -Infinity, today).map((task) => entry(batch.id, task.day, { did: 'task', task: task.kind, nth: task.nth, ...(task.kind === 'sow' ? { cells: task.cells, seeds: batch.sizing!.seeds } : {}) })))
+  return { season: { ...season, records }, today }
+}
+
+function forecast(): void {
+  const { season, today } = recorded(2000)
+  const planner = createPlanner()
+  const first = performance.now()
+  const plan = planner.plan(season, today)
+  const first_ms = performance.now() - first
+  const begun = plan.batches.filter(({ asItIs }) => asItIs && asItIs.standing !== 'planted')
+  const times: number[] = []
+  let { records } = season
+  for (let i = 0; i < 60; i++) {
+    const { id } = begun[(i * 37) % begun.length]!
+    records = [...records, entry(id, today, { did: 'check', leaves: 2 + (i % 3) })]
+    const start = performance.now()
+    planner.plan({ ...season, records }, today)
+    if (i >= 10) times.push(performance.now() - start)
+  }
+  times.sort((a, b) => a - b)
+  print({ bench: 'forecast after one record', batches: plan.batches.length, records: records.length, first_ms: round(first_ms), median_ms: round(at(times, 0.5)), p95_ms: round(at(times, 0.95)), limit_ms: 10 })
+}
+
+async function labels(): Promise<void> {
+  const season = largeSeason(500)
+  const plan = createPlanner().plan(season)
+  const day = plan.batches[0]!.sow!
+  const codes = labelCodes(plan.batches, [])
+  const all = labelsOf(plan.batches, season, codes, day, 'batch').slice(0, 500)
+  for (const sheet of ['a4-24', 'roll-62'] as const) {
+    const start = performance.now()
+    let bytes = 0
+    let first = 0
+    const { doc, pages } = labelsPdf({ labels: all, sheet, address: 'http://192.168.1.20:4000' }, season, createFormat('en-GB', 'metric'))
+    const sink = new Writable({
+      write(chunk: Buffer, _, done) {
+        first ||= performance.now() - start
+        bytes += chunk.length
+        done()
+      },
+    })
+    doc.pipe(sink)
+    await finished(sink)
+    print({ bench: '500 labels as PDF', sheet, labels: all.length, pages, first_bytes_ms: round(first), ms: round(performance.now() - start), kilobytes: Math.round(bytes / 1024), limit_ms: 3000 })
+  }
+}
+
+/** Thirty devices, each recording one after another against the served application. */
+async function devices(): Promise<void> {
+  const { season } = recorded(300)
+  await withServedSeason({ ...season, records: [] }, async (_, url) => {
+    const ids = createPlanner().plan(season).batches.map(({ id }) => id)
+    const times: number[] = []
+    const device = async (n: number) => {
+      for (let i = 0; i < 12; i++) {
+        const one = entry(ids[(n * 12 + i) % ids.length]!, parseDay(season.season.from) + 60, { did: 'note' })
+        const start = performance.now()
+        const response = await fetch(`${url}/api/records`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ records: [one] }) })
+        const { kept } = (await response.json()) as { kept: { ok: boolean }[] }
+        if (!kept[0]?.ok) throw new Error('a record was refused')
+        if (i >= 2) times.push(performance.now() - start)
+      }
+    }
+    await Promise.all(Array.from({ length: 30 }, (_, n) => device(n)))
+    times.sort((a, b) => a - b)
+    print({ bench: 'thirty devices recording at once', records: times.length, median_ms: round(at(times, 0.5)), p95_ms: round(at(times, 0.95)), limit_p95_ms: 150 })
+  })
+}
+
+/** The same without the web server: what the database takes. */
+async function database(): Promise<void> {
+  const cluster = await startTestCluster()
+  const { db, close } = connect(cluster.url)
+  try {
+    await migrate(db)
+    const { season } = recorded(300)
+    const id = await createFarm(db, season)
+    const ids = createPlanner().plan(season).batches.map((batch) => batch.id)
+    const times: number[] = []
+    for (let i = 0; i < 80; i++) {
+      const start = performance.now()
+      await keepRecords(db, id, [entry(ids[i % ids.length]!, parseDay(season.season.to), { did: 'note' })])
+      if (i >= 20) times.push(performance.now() - start)
+    }
+    times.sort((a, b) => a - b)
+    print({ bench: 'one record written', records_before: season.records.length, median_ms: round(at(times, 0.5)), p95_ms: round(at(times, 0.95)) })
+  } finally {
+    await close()
+    cluster.stop()
+  }
+}
+
+forecast()
+await labels()
+await database()
+await devices()
