@@ -81,7 +81,7 @@ test.describe('on a phone', () => {
     await visit(page, '/today')
     await expect(page.getByRole('row', { name: /120|Chard, mixed stems/ }).first()).toBeVisible()
   })
-  for (const path of ['/today', '/plan', '/benches', '/farm']) {
+  for (const path of ['/today', '/plan', '/benches', '/farm', '/batch?id=qy.1&tab=count', '/batch?id=da&tab=check', '/labels', '/journal', '/learned', '/sowing']) {
     test(`${path} never scrolls sideways, and what is touched is large enough`, async ({ page }) => {
       await visit(page, path)
       await page.waitForLoadState('networkidle')
