@@ -11,6 +11,7 @@ export default defineConfig({
     locale: 'en-GB',
     timezoneId: 'Europe/Paris',
     viewport: { width: 1280, height: 800 },
+    serviceWorkers: 'block', // but for the test of pages kept on the device
     screenshot: 'only-on-failure', // a trace would slow every test down
     launchOptions: {
       executablePath: '/usr/bin/chromium',

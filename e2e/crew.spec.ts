@@ -134,6 +134,29 @@ test('without signal work is written down, waits, and arrives once and in order'
   errors.splice(0, errors.length, ...errors.filter((error) => !/ERR_INTERNET_DISCONNECTED|Failed to fetch/.test(error)))
 })
 
+test.describe('kept on the device', () => {
+  test.use({ serviceWorkers: 'allow' })
+  test('the application opens without signal, and what is written then arrives', async ({ page, context, errors }) => {
+    await visit(page, '/today')
+    await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined))
+    await page.waitForFunction(() => navigator.serviceWorker.controller !== null)
+    await page.reload()
+    await page.locator('html[data-ready]').waitFor()
+    await page.waitForLoadState('networkidle')
+    await context.setOffline(true)
+    await page.reload()
+    await page.locator('html[data-ready]').waitFor()
+    await page.getByRole('button', { name: 'Done: First feed TA' }).click()
+    await expect(page.getByText(/No connection: 1 entry waits/)).toBeVisible()
+    await page.reload()
+    await page.locator('html[data-ready]').waitFor()
+    await expect(task(page, 'ta/feed/0')).toContainText('Done')
+    await context.setOffline(false)
+    await expect.poll(async () => (await journal(page)).slice(known).map((line) => line.split(',')[3])).toEqual(['TA'])
+    errors.splice(0, errors.length, ...errors.filter((error) => !/ERR_INTERNET_DISCONNECTED|Failed to fetch/.test(error)))
+  })
+})
+
 test('the answer is lost and the server is gone: nothing is lost, nothing is written twice', async ({ page, farm, errors }) => {
   await visit(page, '/today')
   let cut = 0

@@ -132,8 +132,8 @@ test('a stair is dragged: what follows is shown while it moves, and kept when it
 
 test('a stair is moved by keys, let go with Escape and kept with Enter', async ({ page }) => {
   await visit(page, '/plan')
-  await page.getByRole('searchbox', { name: 'Find' }).fill('CR')
-  const row = page.getByRole('button', { name: /^CR / })
+  await page.getByRole('searchbox', { name: 'Find' }).fill('KB')
+  const row = page.getByRole('button', { name: /^KB / })
   await row.focus()
   await page.keyboard.press('Alt+Shift+ArrowRight')
   await page.keyboard.press('Alt+Shift+ArrowRight')
@@ -143,7 +143,7 @@ test('a stair is moved by keys, let go with Escape and kept with Enter', async (
   await page.keyboard.press('Alt+ArrowRight')
   await expect(page.getByTestId('trial')).toContainText('1 day later')
   await page.keyboard.press('Enter')
-  await expect(page.getByText('CR Cabbage, red storage changed')).toBeVisible()
+  await expect(page.getByText('KB Kale, curly green changed')).toBeVisible()
 })
 
 test('what if: a copy is changed, compared and kept; the season is untouched until then', async ({ page }) => {
@@ -213,7 +213,7 @@ test('hours of the crew are said on the Farm page, refused where they make no se
   await page.getByLabel('For seedlings and planting').fill('6')
   await page.getByLabel('From, MM-DD').first().fill('02-31')
   await expect(page.getByText('there is no 02-31 in any year.').first()).toBeVisible()
-  await page.getByRole('button', { name: 'Take out' }).last().click()
+  await page.getByRole('button', { name: 'Take out', exact: true }).last().click()
   await page.getByRole('button', { name: 'Save' }).click()
   await expect(page.getByText('Habits changed')).toBeVisible()
   await visit(page, '/benches')

@@ -28,6 +28,7 @@ test('a crop entered from its packet is planned, compared three ways, and one is
   await page.getByRole('button', { name: /Seed, age/ }).click()
   await page.getByLabel('Code on labels').fill('snow')
   await page.getByRole('button', { name: 'Save' }).click()
+  await page.getByRole('searchbox', { name: 'Find' }).fill('SNOW')
   await expect(row(page, 'SNOW')).toBeVisible()
   const before = await row(page, 'SNOW').getAttribute('aria-label')
 

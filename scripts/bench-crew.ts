@@ -2,6 +2,7 @@
  * npm run bench -- --crew: the forecast of 2,000 batches after one record, thirty devices recording at once, 500 labels.
  * Prints one JSON line a measurement.
  */
+import { readFileSync } from 'node:fs'
 import { Writable } from 'node:stream'
 import { finished } from 'node:stream/promises'
 import { formatDay, parseDay } from '../src/core/calendar/day'
@@ -13,6 +14,7 @@ import { migrate } from '../src/data/migrate'
 import { keepRecords } from '../src/data/record-repository'
 import { createFarm } from '../src/data/season-repository'
 import { labelsPdf } from '../src/interchange/labels-pdf'
+import { readSeasonText } from '../src/interchange/season-file'
 import type { Entry, Season } from '../src/season/schema'
 import { createFormat } from '../src/words/format'
 import { largeSeason } from './large-season'
@@ -125,7 +127,35 @@ async function database(): Promise<void> {
   }
 }
 
+/** A tap on Today: from the finger to “Done” on the screen, in the page itself. */
+async function taps(): Promise<void> {
+  const read = readSeasonText(readFileSync('demo/sallow-ferry-2027.json', 'utf8'))
+  if (!read.ok) throw new Error('the demo farm must read')
+  await withServedSeason(read.season, async (browser, url) => {
+    const page = await browser.newPage({ viewport: { width: 390, height: 844 } })
+    await page.goto(`${url}/today`)
+    await page.locator('html[data-ready]').waitFor()
+    await page.waitForTimeout(1500)
+    const times = await page.evaluate(async () => {
+      const times: number[] = []
+      for (;;) {
+        const button = document.querySelector<HTMLButtonElement>('[data-task] button[aria-label^="Done:"]')
+        if (!button) return times
+        const row = button.closest('[data-task]')!
+        const start = performance.now()
+        button.click()
+        while (!/Done .*, /.test(row.isConnected ? row.textContent! : (document.querySelector(`[data-task="${row.getAttribute('data-task')}"]`)?.textContent ?? ''))) await new Promise(requestAnimationFrame)
+        times.push(performance.now() - start)
+        await new Promise((done) => setTimeout(done, 400))
+      }
+    })
+    times.sort((a, b) => a - b)
+    print({ bench: 'a tap on Today is on screen', taps: times.length, median_ms: round(at(times, 0.5)), slowest_ms: round(times.at(-1)!), limit_ms: 100 })
+  })
+}
+
 forecast()
 await labels()
 await database()
 await devices()
+await taps()

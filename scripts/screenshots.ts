@@ -30,17 +30,37 @@ const SHOTS: Shot[] = [
   { file: 'plan', path: '/plan' },
   { file: 'plan-batch', path: '/plan?batch=tr', press: /^Cells/ },
   { file: 'plan-night', path: '/plan?batch=qy.1', dark: true },
-  { file: 'plan-phone', path: '/plan', width: 390, height: 844 },
   { file: 'benches', path: '/benches' },
-  { file: 'benches-phone', path: '/benches', width: 390, height: 844 },
   { file: 'farm', path: '/farm?place=warm-bench' },
-  { file: 'frost', path: '/farm?edit=frost' },
-  { file: 'compare-ways', path: '/plan?batch=tr', press: /^Compare ways/ },
   { file: 'know-how', path: '/know-how?crop=tomato', press: /^Say it your way/ },
   { file: 'seed', path: '/seed?lot=celosia-plume-lot' },
   { file: 'field', path: '/field?stand=la.3' },
+  { file: 'sowing', path: '/sowing' },
+  { file: 'labels', path: '/labels' },
+  { file: 'journal', path: '/journal' },
+  {
+    file: 'count-phone',
+    path: '/batch?id=tp&tab=count',
+    width: 390,
+    height: 844,
+    act: async (page) => {
+      const cells = page.getByRole('button', { name: /^Cell \d+:/ })
+      for (const gap of [1, 4, 9, 10, 17, 22, 30, 31, 38, 44]) await cells.nth(gap).click()
+      await page.getByText(/^In the end about/).scrollIntoViewIfNeeded()
+    },
+  },
+  {
+    file: 'check-phone',
+    path: '/batch?id=da&tab=check',
+    width: 390,
+    height: 844,
+    act: async (page) => {
+      await page.getByRole('button', { name: 'Yes', exact: true }).click()
+      await page.getByRole('button', { name: 'showing' }).click()
+      await page.getByRole('region', { name: 'Verdict' }).scrollIntoViewIfNeeded()
+    },
+  },
   { file: 'field-beds', path: '/field?tab=beds', press: /^Through the season/ },
-  { file: 'field-phone', path: '/field', width: 390, height: 844 },
   {
     file: 'what-if',
     path: '/what-if',

@@ -4,12 +4,15 @@ import { formatDay, parseDay } from '../../src/core/calendar/day'
 import type { Load } from '../../src/core/capacity/load'
 import { holdFor } from '../../src/core/field/beds'
 import { anchoredMoves } from '../../src/core/plan/anchor'
+import { countsDue } from '../../src/core/forecast/rounds'
+import { workBetween } from '../../src/core/forecast/work'
 import { createPlanner } from '../../src/core/plan/plan'
 import { readSeason } from '../../src/season/read'
 import { seeded } from '../../src/core/random/seeded'
 import { cropOfPlanting, nurseryDays } from '../../src/ui/moves'
 import { largeSeason } from '../large-season'
 import { sallowFerry } from './sallow-ferry'
+import { wholeFarm } from './whole'
 
 const read = readSeason(sallowFerry)
 if (!read.ok) throw new Error('the demo farm must read')
@@ -20,7 +23,21 @@ const marksOf = (id: string) => plan.byId.get(id)!.marks.map(({ kind }) => kind)
 
 describe('the demo farm', () => {
   it('in the file is the one written here', () => {
-    expect(JSON.parse(readFileSync('demo/sallow-ferry-2027.json', 'utf8'))).toEqual(JSON.parse(JSON.stringify(sallowFerry)))
+    expect(JSON.parse(readFileSync('demo/sallow-ferry-2027.json', 'utf8'))).toEqual(JSON.parse(JSON.stringify(wholeFarm())))
+  })
+  it('has a history that can be, up to the day it opens on, with some work left and some stands to count', () => {
+    const whole = readSeason(wholeFarm())
+    if (!whole.ok) throw new Error('the whole farm must read')
+    const today = parseDay('2027-04-12')
+    const now = createPlanner().plan(whole.season, today)
+    const begun = now.batches.flatMap(({ asItIs }) => asItIs ?? [])
+    expect(begun.length).toBeGreaterThan(40)
+    expect(begun.flatMap(({ all }) => all.impossible)).toEqual([])
+    expect(new Set(begun.map(({ standing }) => standing))).toEqual(new Set(['sown', 'up', 'hardening', 'planted']))
+    const work = workBetween(now, today, today + 1)
+    expect(work.some(({ late }) => late > 0)).toBe(true)
+    expect(work.filter(({ state }) => state === 'open').length).toBeLessThan(20)
+    expect(countsDue(now, today).length).toBeGreaterThan(2)
   })
   it('is as large as a market farm: crops, varieties and batches', () => {
     expect(read.season.crops.length).toBeGreaterThanOrEqual(30)

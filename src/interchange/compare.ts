@@ -22,6 +22,7 @@ export function compareSeasons(from: Season, to: Season): SeasonChanges {
   const facts = (['farm', 'season', 'site', 'habits'] as const).flatMap((part) =>
     differingFields(from[part], to[part]).map((field) => `${part}.${field}`),
   )
+  facts.push(...happened(from, to))
   const collections = COLLECTIONS.map((collection): CollectionChanges => {
     const before = new Map(from[collection].map((item) => [item.key, item]))
     const after = new Map(to[collection].map((item) => [item.key, item]))
@@ -39,6 +40,19 @@ export function compareSeasons(from: Season, to: Season): SeasonChanges {
     }
   }).filter(({ added, removed, changed }) => added.length + removed.length + changed.length > 0)
   return { facts, collections, same: facts.length === 0 && collections.length === 0 }
+}
+
+/** What was recorded and measured in one and not in the other. */
+function happened(from: Season, to: Season): string[] {
+  const before = new Set(from.records.map(({ id }) => id))
+  const after = new Set(to.records.map(({ id }) => id))
+  const more = [...after].filter((id) => !before.has(id)).length
+  const fewer = [...before].filter((id) => !after.has(id)).length
+  return [
+    ...(more > 0 ? [`records: ${more} added`] : []),
+    ...(fewer > 0 ? [`records: ${fewer} taken out`] : []),
+    ...(sameValue(from.readings, to.readings) ? [] : ['readings']),
+  ]
 }
 
 function nameOf(item: { key: string; name?: string; code?: string; variety?: string }): string {

@@ -20,7 +20,7 @@ describe('a season document', () => {
     const read = readSeason(smallSeason())
     expect(read.ok).toBe(true)
     if (!read.ok) return
-    expect(read.season.habits).toEqual({ confidence: 0.9, agePoint: 0.3, handling: 0.03, rounding: 'cells', sowingWeekdays: [], work: { fillTray: 2, sowTray: 4, seederTray: 1.5, thinHundred: 8, prickHundred: 20, potHundred: 25, moveTray: 0.5, hardenTray: 0.2, plantHundred: 30 }, crew: { parts: [] }, fit: { earlier: 2, later: 10, lateDay: 4, promiseDay: 80, changed: 8 }, shareTrays: false, mixCompaction: 0.2, hardening: 'growing-hours', turnaroundDays: 3, costs: {} })
+    expect(read.season.habits).toEqual({ confidence: 0.9, agePoint: 0.3, handling: 0.03, rounding: 'cells', sowingWeekdays: [], work: { fillTray: 2, sowTray: 4, seederTray: 1.5, thinHundred: 8, prickHundred: 20, potHundred: 25, moveTray: 0.5, hardenTray: 0.2, plantHundred: 30 }, crew: { parts: [] }, fit: { earlier: 2, later: 10, lateDay: 4, promiseDay: 80, changed: 8 }, shareTrays: false, mix: { name: 'Sowing mix', parts: [{ what: 'Bought sowing mix', parts: 1 }], additives: [], water: 0.3 }, mixCompaction: 0.2, hardening: 'growing-hours', turnaroundDays: 3, costs: {} })
     expect(read.season.lots[0]!.pace).toBe(1)
   })
   it('survives being written and read again', () => {

@@ -34,6 +34,20 @@ export function movesIn(next: Season, plan: Plan): Moved[] {
   return anchoredMoves(next, cropOfPlanting(next), nurseryDays(plan))
 }
 
+/** What hangs on plantings that went out, or can go out, on other days than was wished: it moves with them. */
+export function movesWithWhatHappened(season: Season, plan: Plan): Moved[] {
+  const really = new Map<string, number>()
+  for (const { planting, n, plantOn, asItIs } of plan.batches) {
+    if (!asItIs || asItIs.standing === 'gone' || plantOn === asItIs.planned.plantOn) continue
+    const id = `${planting.key} ${n}`
+    really.set(id, Math.max(plantOn, really.get(id) ?? -Infinity))
+  }
+  if (really.size === 0) return []
+  const usual = new Set(movesIn(season, plan).map(({ planting }) => planting.key))
+  // What would move anyway is not for this to say.
+  return anchoredMoves(season, cropOfPlanting(season), nurseryDays(plan), ({ key }, n) => really.get(`${key} ${n}`)).filter(({ planting }) => !usual.has(planting.key))
+}
+
 /** Moves to be written together with the change that causes them. */
 export const moveEdits = (moves: readonly Moved[]): ThingEdit[] => moves.map((moved) => ({ of: 'plantings', key: moved.planting.key, from: moved.planting, to: movedPlanting(moved) }))
 

@@ -78,6 +78,15 @@ describe('a batch as it is', () => {
     const behind = really('t', day(on), [kept(), sown, off, entry('t', day(on), { did: 'check', leaves: 1 })])
     expect(ahead.ready!).toBeLessThan(behind.ready!)
   })
+  it('is ready once its plug holds, not while it falls apart, and outgrown once its roots circle hard', () => {
+    const a = planned('a')
+    const sown = done('a', day(a.sow!), 'sow', { cells: 200, seeds: 200 })
+    const look = (on: number, what: { lifts?: boolean; roots?: 'circling-hard' }) => really('a', day(on), [kept(), sown, entry('a', day(on), { did: 'check', ...what })])
+    expect(look(a.ready! - 6, { lifts: true }).ready).toBe(a.ready! - 6)
+    expect(look(a.ready! + 2, { lifts: false }).ready).toBeGreaterThan(a.ready! + 2)
+    expect(look(a.ready! - 2, { lifts: false }).ready).toBeGreaterThanOrEqual(a.ready!)
+    expect(look(a.ready! + 1, { roots: 'circling-hard' }).limit).toBe(a.ready! + 1)
+  })
   it('fewer trays sown take less room, and give fewer plants', () => {
     const a = planned('a')
     const half = Math.floor(a.sizing!.cells / 2)

@@ -9,7 +9,7 @@ import type { Way } from '../plan/ways'
 import { gain, legStart, type Pass } from '../schedule/forward'
 import type { Route, TailLeg } from '../schedule/route'
 import { cellYield, meanYield } from '../sizing/cell'
-import { passFrom, type Happened } from './pass'
+import { passFrom, type Happened, type SeenAge } from './pass'
 import { standForecast, type StandForecast } from './stand-count'
 import { rootOf, tallyOf, type Line, type Tallied, type Tally } from './tally'
 
@@ -231,8 +231,8 @@ function oneAsItIs(planned: Batch, tally: Tally, all: Tallied, share: number, re
     sowOn: planned.sowOn,
     age: planned.age,
     otherwise: planned.otherwise,
-    // What has begun stays as it is when the plan is made to fit.
-    pinned: planned.pinned || sownOn !== undefined,
+    // A part, and what it was split from, are not one batch any more that could be planned otherwise.
+    pinned: planned.pinned || all.parts.length > 1,
   }
   return batchAsItIs(planned, sought, new Course(along(way, actual, climate), plantOn, planned.agePoint, sow, [], pass), known)
 }
@@ -279,11 +279,14 @@ export function thermalShareOn(route: Route, pass: Pass, day: Day): number {
   return inHeat + (day > left ? gain(route, totals, route.legs[0]!.place, left, day, pass.planting) : 0)
 }
 
-/** Ages that were seen: the leaf clock says the age of a plant that shows so many true leaves. */
-function agesSeen(tally: Tally, way: Way): { on: Day; age: number }[] {
+/** What checks say of the age: the leaf clock that of a plant with so many true leaves, plug and roots how far it is in its cell. */
+function agesSeen(tally: Tally, way: Way): SeenAge[] {
   const { leafInterval, firstLeaf } = way.crop.growth
-  if (leafInterval === undefined) return []
-  return tally.checks.flatMap(({ on, entry: { what } }) => (what.leaves === undefined || what.leaves < 1 ? [] : [{ on, age: leafAge(what.leaves + 0.5, leafInterval, firstLeaf) }]))
+  return tally.checks.flatMap(({ on, entry: { what } }) => {
+    const age = what.leaves === undefined || what.leaves < 1 || leafInterval === undefined ? undefined : leafAge(what.leaves + 0.5, leafInterval, firstLeaf)
+    const plug = what.roots === 'circling-hard' ? 'outgrown' : what.lifts === true ? 'holds' : what.lifts === false || what.roots === 'none' ? 'falls-apart' : undefined
+    return age === undefined && plug === undefined ? [] : [{ on, age, plug }]
+  })
 }
 
 function amounts(planned: Batch, tally: Tally, way: Way, share: number, begun: readonly (Day | undefined)[], stand: StandForecast | undefined) {

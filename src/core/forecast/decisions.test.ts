@@ -6,7 +6,7 @@ import { createPlanner } from '../plan/plan'
 import { sowingDay, sowingDays } from '../plan/sowing-day'
 import { tasksOf } from '../plan/tasks'
 import { lookBack, suggestionsOf } from './learned'
-import { countsDue, roundsOn, waterEvery } from './rounds'
+import { countsDue, roundsOn, washDue, waterEvery } from './rounds'
 import { done, entry } from './some-records'
 import { standDecision } from './stand-choices'
 import { holdLevers, judge, type Seen } from './verdict'
@@ -134,6 +134,16 @@ describe('rounds', () => {
     const rounds = (records: Entry[]) => roundsOn(world(on, [done('a', day(a.sow!), 'sow', { cells: 200, seeds: 200 }), ...records]).plan, on).filter(({ what, place }) => what === 'water' && place === 1)
     expect(rounds([])).toMatchObject([{ place: 1, done: undefined }])
     expect(rounds([entry(undefined, day(on), { did: 'round', what: 'water' }, { place: 'bench' })])[0]!.done).toBeDefined()
+  })
+})
+
+describe('washing', () => {
+  it('is asked for of what came free, less what was washed', () => {
+    const pot = tasksOf(t, -Infinity, Infinity).find(({ kind }) => kind === 'pot-up')!
+    const on = pot.day + 3
+    const due = (records: Entry[]) => washDue(world(on, [sownT(), done('t', day(t.pass!.leavesHeat), 'leave-heat'), done('t', day(pot.day), 'pot-up', { nth: 1, cells: 64 }), ...records]).plan, on).map(({ container, trays, since }) => [container.key, trays, since])
+    expect(due([])).toEqual([['cells-128', 1, pot.day]])
+    expect(due([entry(undefined, day(on), { did: 'wash', container: 'cells-128', trays: 1 })])).toEqual([])
   })
 })
 

@@ -4,6 +4,23 @@ import { rootedIn } from '../growth/container-age'
 import { gain, reach, TOLERANCE, type Pass } from '../schedule/forward'
 import type { Route } from '../schedule/route'
 
+/** What a look at plants says of their age: leaves an age in degree-days, the plug and its roots how far they are in their cell. */
+export interface SeenAge {
+  on: Day
+  age: number | undefined
+  plug: 'holds' | 'falls-apart' | 'outgrown' | undefined
+}
+
+const NEARLY = 0.95 // of the ready age, at which a plug that falls apart is taken to be at most
+
+/** Age that agrees with what was seen: leaves count, and the plug has the last word. */
+function agreed(reckoned: number, { age, plug }: SeenAge, ready: number, limit: number): number {
+  const now = age ?? reckoned
+  if (plug === 'outgrown') return Math.max(now, limit)
+  if (plug === 'holds') return Math.max(now, ready)
+  return plug === 'falls-apart' ? Math.min(now, ready * NEARLY) : now
+}
+
 /** What fixes the course of a batch. Everything left out has not happened yet. */
 export interface Happened {
   sown: Day
@@ -11,8 +28,8 @@ export interface Happened {
   leftHeat: Day | undefined
   /** By leg of the route: the day it began. The first is the sowing. */
   legs: readonly (Day | undefined)[]
-  /** Ages that were seen, degree-days, in the order of their days. */
-  seen: readonly { on: Day; age: number }[]
+  /** What was seen of the plants, in the order of the days. */
+  seen: readonly SeenAge[]
   /** By leg of the route: first day on which it can begin, where it has not; of the first, on which heat can be left. */
   notBefore: readonly Day[]
 }
@@ -58,9 +75,10 @@ function walk(route: Route, { legs: begun, seen, notBefore }: Happened, pass: Pa
     // What was seen in this stretch moves its ages to what they were.
     const ends = i < legs.length ? (begun[i] ?? Infinity) : Infinity
     for (; next < seen.length && seen[next]!.on < ends; next++) {
-      const { on, age } = seen[next]!
+      const { on } = seen[next]!
       if (on < piece.from) continue
-      piece.age += age - (piece.age + gained(piece.place, piece.growsFrom, on))
+      const reckoned = piece.age + gained(piece.place, piece.growsFrom, on)
+      piece.age += agreed(reckoned, seen[next]!, ready, steps[step]!.limit) - reckoned
     }
     if (i === legs.length) break
     const { place, starts } = legs[i]!

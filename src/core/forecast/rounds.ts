@@ -1,5 +1,5 @@
 /** Watering and feeding rounds: by place, oftener as plants grow and cells are small. */
-import type { Entry } from '../../season/schema'
+import type { Container, Entry } from '../../season/schema'
 import { formatDay, parseDay, type Day } from '../calendar/day'
 import type { Batch, Stay } from '../plan/batch'
 import type { Plan } from '../plan/plan'
@@ -109,4 +109,37 @@ export function countsDue(plan: Plan, day: Day): CountDue[] {
       return since <= day && day - since <= FORGOTTEN ? [{ batch, since, place: stay.place }] : []
     })
     .sort((a, b) => a.since - b.since || a.place - b.place)
+}
+
+/** Containers of a kind that came free and nobody has washed. */
+export interface WashDue {
+  container: Container
+  trays: number
+  /** Day the first of them came free. */
+  since: Day
+}
+
+const REMEMBERED = 45 // days after which trays that nobody washed are no longer asked for
+
+/** What is to be washed: containers that were recorded as emptied by potting up, planting or an end, less those washed. */
+export function washDue(plan: Plan, day: Day): WashDue[] {
+  const due = new Map<string, WashDue>()
+  const first = Math.max(plan.since, day - REMEMBERED)
+  for (const { asItIs, stays } of plan.batches) {
+    if (!asItIs) continue
+    stays.forEach((stay, i) => {
+      const { container, until, trays } = stay
+      const next = stays[i + 1]
+      const emptied = next ? next.potted : asItIs.standing === 'planted' || asItIs.standing === 'gone'
+      if (!emptied || container.washDays === 0 || container.plantable || until < first || until > day) return
+      const one = due.get(container.key)
+      due.set(container.key, { container, trays: (one?.trays ?? 0) + trays, since: Math.min(until, one?.since ?? Infinity) })
+    })
+  }
+  for (const { on, what } of standing(plan.season.records)) {
+    if (what.did !== 'wash' || parseDay(on) < first || parseDay(on) > day) continue
+    const one = due.get(what.container)
+    if (one) due.set(what.container, { ...one, trays: one.trays - what.trays })
+  }
+  return [...due.values()].filter(({ trays }) => trays > 0)
 }

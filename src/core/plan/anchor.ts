@@ -105,6 +105,7 @@ export class BedsInOrder {
     private readonly season: Season,
     private readonly cropOf: (planting: Planting) => Crop,
     private readonly nurseryDaysOf: (planting: Planting) => number | undefined,
+    private readonly reallyOn: (planting: Planting, n: number) => Day | undefined = () => undefined,
   ) {
     this.#clear = new Map(season.beds.flatMap((bed) => {
       const clear = standingClear(bed)
@@ -119,7 +120,8 @@ export class BedsInOrder {
     const air = seasonAir(this.season)
     const crop = this.cropOf(planting)
     const nursery = this.nurseryDaysOf(planting)
-    for (const { n, plantOn } of expandPlanting(planting)) {
+    for (const { n, plantOn: wished } of expandPlanting(planting)) {
+      const plantOn = this.reallyOn(planting, n) ?? wished
       const { goes, clears } = foundOf(planting, n)
       const until = clears === undefined ? clearDay(crop, firstHarvest(crop, plantOn, nursery === undefined ? undefined : plantOn - nursery, air)) : parseDay(clears)
       for (const share of goes ?? []) {
@@ -143,10 +145,11 @@ export function movedPlanting({ planting, to, dates }: Moved): Planting {
  * that harvest evenly whose plantings come to other days. Anchors that give no day stay where they are.
  *
  * @param nurseryDaysOf days from sowing to planting as they are now
+ * @param reallyOn day a planting really went out, or goes out at the earliest, where that is another than was wished
  */
-export function anchoredMoves(season: Season, cropOf: (planting: Planting) => Crop, nurseryDaysOf: (planting: Planting) => number | undefined = () => undefined): Moved[] {
+export function anchoredMoves(season: Season, cropOf: (planting: Planting) => Crop, nurseryDaysOf: (planting: Planting) => number | undefined = () => undefined, reallyOn?: (planting: Planting, n: number) => Day | undefined): Moved[] {
   const moves: Moved[] = []
-  const beds = new BedsInOrder(season, cropOf, nurseryDaysOf)
+  const beds = new BedsInOrder(season, cropOf, nurseryDaysOf, reallyOn)
   const usesBeds = season.plantings.some(({ anchor }) => anchor?.to === 'bed')
   for (const planting of season.plantings) {
     const from = parseDay(planting.on)

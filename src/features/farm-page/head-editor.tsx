@@ -143,7 +143,7 @@ export function HeadEditor({ part }: { part: 'site' | 'habits' }) {
               <Box key={i} sx={{ display: 'grid', gridTemplateColumns: '1fr 110px auto', gap: 1 }}>
                 <WordField label="Of" value={part.what} onChange={(what) => set({ what })} error={at(`habits.mix.parts[${i}].what`)} />
                 <NumberField label="Parts" value={part.parts} onChange={(parts) => parts !== undefined && set({ parts })} error={at(`habits.mix.parts[${i}].parts`)} />
-                <Button size="small" color="inherit" disabled={habits.mix.parts.length === 1} onClick={() => put('habits.mix.parts', habits.mix.parts.filter((_, j) => j !== i))}>Take out</Button>
+                <Button size="small" color="inherit" disabled={habits.mix.parts.length === 1} aria-label={`Take out ${part.what}`} onClick={() => put('habits.mix.parts', habits.mix.parts.filter((_, j) => j !== i))}>Take out</Button>
               </Box>
             )
           })}
@@ -154,7 +154,7 @@ export function HeadEditor({ part }: { part: 'site' | 'habits' }) {
                 <WordField label="Added" value={one.what} onChange={(what) => set({ what })} error={at(`habits.mix.additives[${i}].what`)} />
                 <NumberField label="In 10 litres" value={one.amount} onChange={(amount) => amount !== undefined && set({ amount })} error={at(`habits.mix.additives[${i}].amount`)} />
                 <ChoiceField label="Unit" value={one.unit} options={[['g', 'g'], ['ml', 'ml']]} onChange={(unit) => unit && set({ unit })} />
-                <Button size="small" color="inherit" onClick={() => put('habits.mix.additives', habits.mix.additives.filter((_, j) => j !== i))}>Take out</Button>
+                <Button size="small" color="inherit" aria-label={`Take out ${one.what}`} onClick={() => put('habits.mix.additives', habits.mix.additives.filter((_, j) => j !== i))}>Take out</Button>
               </Box>
             )
           })}

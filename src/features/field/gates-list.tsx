@@ -10,6 +10,8 @@ import { dayLength } from '../../core/climate/light'
 import { seasonAir } from '../../core/plan/anchor'
 import { useForecast, useGates } from '../../ui/field-gates'
 import { useSeason } from '../../ui/season-context'
+import { outlookOf } from '../../core/forecast/work'
+import { OutlookTag } from '../../ui/records/outlook-tag'
 import { StairGlyph } from '../../ui/stair/stair'
 import { count } from '../../words/format'
 import { GATE_TITLES, gateSentence } from '../../words/field'
@@ -76,7 +78,7 @@ function GatedRow({ gated: { stand, gates, verdict }, chosen, onChoose }: { gate
             {stand.variety.name}
           </Box>
           <Box sx={{ fontSize: 13.5, color: 'text.secondary' }}>
-            {format.date(stand.from)}: {stand.inPlace ? `sow ${count(format, stand.inPlace.seeds, 'seed')}` : count(format, stand.plants, 'plant')}
+            {format.date(stand.from)}: {stand.inPlace ? `sow ${count(format, stand.inPlace.seeds, 'seed')}` : count(format, stand.plants, 'plant')} {stand.batch && <OutlookTag outlook={outlookOf(stand.batch)} />}
           </Box>
           {reasons.length > 0 && (
             <Box sx={{ fontSize: 13.5, color: verdict === 'wait' ? 'error.main' : 'text.primary' }}>{gateSentence(reasons.find((gate) => gate.verdict === 'wait') ?? reasons[0]!, format)}</Box>

@@ -63,6 +63,7 @@ function Frame({ children }: { children: ReactNode }) {
   useEffect(() => {
     document.documentElement.dataset.ready = ''
   }, [])
+  useOpensWithoutSignal()
   return (
     <UndoContext value={undoing}>
       <PlaceHatches looks={looks} />
@@ -264,6 +265,14 @@ function useUndoing() {
     return () => window.removeEventListener('keydown', onKey)
   }, [run])
   return useMemo(() => ({ undo: (entry?: string) => run('undo', entry), redo: () => run('redo'), busy }), [run, busy])
+}
+
+/** Keeps the last pages on the device. Browsers allow it over HTTPS, and on the machine itself. */
+function useOpensWithoutSignal(): void {
+  useEffect(() => {
+    if (process.env.NODE_ENV !== 'production' || !('serviceWorker' in navigator)) return
+    navigator.serviceWorker.register('/sw.js').catch((error: unknown) => console.warn('Pages are not kept for opening without signal:', error))
+  }, [])
 }
 
 const LOOK_EVERY = 20_000 // ms between looks for changes made on other devices

@@ -6,12 +6,14 @@ import Button from '@mui/material/Button'
 import Link from 'next/link'
 import { useMemo } from 'react'
 import { formatDay, type Day } from '../../core/calendar/day'
-import { countsDue, roundsOn } from '../../core/forecast/rounds'
+import { countsDue, roundsOn, washDue } from '../../core/forecast/rounds'
 import { warningsOf } from '../../core/forecast/warnings'
+import { MovesPreview, moveEdits, movesWithWhatHappened } from '../../ui/moves'
 import { asPlanned } from '../../ui/records/as-planned'
 import { useRecord } from '../../ui/records/use-record'
 import { WarningLine } from '../../ui/records/warning-line'
 import { useSeason } from '../../ui/season-context'
+import { useChange } from '../../ui/use-change'
 import { StairGlyph } from '../../ui/stair/stair'
 import { count } from '../../words/format'
 import type { DayWork } from './model'
@@ -117,6 +119,51 @@ export function ToCount({ day }: { day: Day }) {
             </Box>
             <Button component={Link} href={`/batch?id=${encodeURIComponent(batch.id)}&tab=count`} variant="outlined" color="inherit" aria-label={`Count ${batch.code}`} sx={{ minHeight: 48, minWidth: 104 }}>
               Count
+            </Button>
+          </Box>
+        ))}
+      </Box>
+    </Box>
+  )
+}
+
+/** What hangs on what has moved, with the way to move it too. */
+export function Hanging({ day }: { day: Day }) {
+  const { plan, season, today, data, format } = useSeason()
+  const { change, busy, failure } = useChange()
+  const moves = useMemo(() => (day === today && plan.today !== undefined ? movesWithWhatHappened(season, plan) : []), [season, plan, day, today])
+  if (moves.length === 0 || data.whatIf) return null
+  return (
+    <Box sx={{ mt: 2 }}>
+      <MovesPreview moves={moves} />
+      {failure && <Alert severity="error">{failure}</Alert>}
+      <Button variant="outlined" color="inherit" disabled={busy} onClick={() => void change(moveEdits(moves), `${count(format, moves.length, 'planting')} moved with what happened`)} sx={{ minHeight: 44 }}>
+        Move {moves.length === 1 ? 'it' : 'them'}: something before {moves.length === 1 ? 'it' : 'them'} has moved
+      </Button>
+    </Box>
+  )
+}
+
+/** Containers that came free and are to be washed. */
+export function ToWash({ day }: { day: Day }) {
+  const { plan, format, today, data } = useSeason()
+  const { record } = useRecord()
+  const due = useMemo(() => (day === today ? washDue(plan, today) : []), [plan, day, today])
+  if (due.length === 0 || data.whatIf) return null
+  return (
+    <Box component="section" aria-labelledby="wash-title" sx={{ mt: 2 }}>
+      <Box component="h2" id="wash-title" sx={{ m: 0, mb: 0.5, fontSize: 15, fontWeight: 700 }}>
+        Wash and stack
+      </Box>
+      <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+        {due.map(({ container, trays, since }) => (
+          <Box component="li" key={container.key} sx={{ borderTop: 1, borderColor: 'divider', display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1.5, py: 0.75 }}>
+            <Box sx={{ flex: '1 1 200px', fontSize: 16 }}>
+              <b>{format.number(trays)}</b> × {container.name}
+              <Box sx={{ fontSize: 14, color: 'text.secondary' }}>empty since {format.date(since)}</Box>
+            </Box>
+            <Button variant="outlined" color="inherit" onClick={() => void record({ what: { did: 'wash', container: container.key, trays } }, `${format.number(trays)} × ${container.name} washed.`)} aria-label={`Washed: ${container.name}`} sx={{ minHeight: 48, minWidth: 104 }}>
+              Done
             </Button>
           </Box>
         ))}

@@ -23,7 +23,7 @@ import { exposureSentence, fieldWorkLine, fieldWorkName, metres, yearsWords } fr
 import { markTag } from '../../words/marks'
 import { isBought } from '../../words/methods'
 import { DESK, todayModel, type DayWork, type SowingWeek, type TodayModel } from './model'
-import { CatchUp, ColdAndHeat, Rounds, ToCount } from './rounds'
+import { CatchUp, ColdAndHeat, Hanging, Rounds, ToCount, ToWash } from './rounds'
 import { WorkRow } from './work-row'
 
 export function TodayView() {
@@ -51,10 +51,12 @@ export function TodayView() {
         ) : (
           <>
             <ColdAndHeat day={day} />
+            <Hanging day={day} />
             <CatchUp work={today} />
             <ToCount day={day} />
             <DayStops work={today} gated={gated} large />
             <Rounds day={day} />
+            <ToWash day={day} />
             <FieldToday field={field} />
             <HardeningToday hardening={hardening} day={day} />
             <TakeCare work={today} />
