@@ -40,7 +40,7 @@ const SHOTS: Shot[] = [
   { file: 'journal', path: '/journal' },
   {
     file: 'count-phone',
-    path: '/batch?id=tp&tab=count',
+    path: '/batch?id=la.4&tab=count',
     width: 390,
     height: 844,
     act: async (page) => {
