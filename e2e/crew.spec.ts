@@ -64,6 +64,9 @@ test('something else: fewer trays on another day, a loss with its cause, put off
 })
 
 test('a stand is counted on the drawn tray, and what failed is sown again', async ({ page }) => {
+  await visit(page, '/today')
+  await page.getByRole('link', { name: 'Count PL' }).click()
+  await expect(page).toHaveURL(/\/batch\?id=pl&tab=count/)
   await visit(page, '/batch?id=qy.1&tab=count')
   const cell = page.getByRole('button', { name: /^Cell \d+:/ })
   await expect(cell).toHaveCount(18)

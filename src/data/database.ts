@@ -33,6 +33,8 @@ export function connect(url: string): Connection {
   })
   // A connection that breaks while idle is replaced on the next query; without a listener it would end the process.
   pool.on('error', (error) => console.error(`A database connection was lost: ${error.message}`))
+  // One that breaks while it is used fails its query; its own event must not end the process either.
+  pool.on('connect', (client) => client.on('error', (error) => console.error(`A database connection was lost: ${error.message}`)))
   const db = new Kysely<Database>({ dialect: new PostgresDialect({ pool }) })
   // Kysely leaves a pool open that it never queried, so the pool is ended itself.
   return { db, close: () => pool.end() }

@@ -169,7 +169,7 @@ function Decide({ batch, counted: now, gaps }: { batch: Batch; counted: { cells:
         <Box sx={{ fontSize: 15 }}>
           Enough in {chanceWords(decision.chance)}. {timeWords(decision, format.number)}
         </Box>
-        {decision.lastResow && (
+        {decision.lastResow && !enough && (
           <Box sx={{ fontSize: 15, mt: 0.5, color: decision.lastResow.lastDay < today ? 'error.main' : 'text.primary' }}>
             {decision.lastResow.lastDay < today
               ? `Too late to sow again for ${format.date(batch.plantOn)}: the last day was ${format.date(decision.lastResow.lastDay)}.`

@@ -11,13 +11,16 @@ import SeedIcon from '@mui/icons-material/GrainOutlined'
 import RedoIcon from '@mui/icons-material/Redo'
 import StairIcon from '@mui/icons-material/StairsOutlined'
 import UndoIcon from '@mui/icons-material/Undo'
+import MoreIcon from '@mui/icons-material/MoreHoriz'
 import Box from '@mui/material/Box'
 import IconButton from '@mui/material/IconButton'
+import Menu from '@mui/material/Menu'
+import MenuItem from '@mui/material/MenuItem'
 import Tooltip from '@mui/material/Tooltip'
 import Typography from '@mui/material/Typography'
 import Link from 'next/link'
 import { usePathname, useRouter } from 'next/navigation'
-import { useCallback, useEffect, useMemo, useTransition, type ReactNode } from 'react'
+import { useCallback, useEffect, useMemo, useState, useTransition, type ReactNode } from 'react'
 import { weekStart } from '../../core/calendar/day'
 import { workBetween } from '../../core/forecast/work'
 import { useGates } from '../../ui/field-gates'
@@ -52,6 +55,9 @@ const VIEWS = [
   { href: '/journal', title: 'Journal', Icon: JournalIcon },
   { href: '/farm', title: 'Farm', Icon: FarmIcon },
 ] as const
+
+/** What the crew needs at hand; the rest is one tap further. */
+const AT_FOOT: ReadonlySet<string> = new Set(['/today', '/plan', '/benches', '/field', '/journal'])
 
 const RAIL = 156 // px
 
@@ -101,9 +107,10 @@ function Frame({ children }: { children: ReactNode }) {
             {children}
           </Box>
           <Box component="nav" aria-label="Views" className="no-print" sx={{ display: { xs: 'flex', md: 'none' }, bgcolor: 'var(--rail)', color: '#F1ECE2', pb: 'env(safe-area-inset-bottom)', overflowX: 'auto' }}>
-            {VIEWS.map((view) => (
+            {VIEWS.filter(({ href }) => AT_FOOT.has(href)).map((view) => (
               <FootLink key={view.href} {...view} />
             ))}
+            <MoreViews />
           </Box>
         </Box>
       </Box>
@@ -157,6 +164,30 @@ function FootLink({ href, title, Icon }: View) {
       <Icon fontSize="small" />
       {title}
     </Box>
+  )
+}
+
+/** The views that find no room at the foot of a phone. */
+function MoreViews() {
+  const path = usePathname()
+  const rest = VIEWS.filter(({ href }) => !AT_FOOT.has(href))
+  const here = rest.some(({ href }) => path.startsWith(href))
+  const [at, setAt] = useState<HTMLElement | null>(null)
+  return (
+    <>
+      <Box component="button" type="button" aria-haspopup="menu" aria-expanded={at !== null} onClick={(event: React.MouseEvent<HTMLElement>) => setAt(event.currentTarget)} sx={{ all: 'unset', boxSizing: 'border-box', cursor: 'pointer', flex: '1 0 50px', minHeight: 56, display: 'flex', flexDirection: 'column', alignItems: 'center', justifyContent: 'center', fontSize: 12.5, fontWeight: here ? 750 : 450, borderTop: 3, borderTopStyle: 'solid', borderColor: here ? '#F3DF9C' : 'transparent', '&:focus-visible': { outline: '3px solid #F3DF9C', outlineOffset: -3 } }}>
+        <MoreIcon fontSize="small" />
+        More
+      </Box>
+      <Menu anchorEl={at} open={at !== null} onClose={() => setAt(null)} anchorOrigin={{ vertical: 'top', horizontal: 'right' }} transformOrigin={{ vertical: 'bottom', horizontal: 'right' }}>
+        {rest.map(({ href, title, Icon }) => (
+          <MenuItem key={href} component={Link} href={href} onClick={() => setAt(null)} selected={path.startsWith(href)} sx={{ minHeight: 48, gap: 1.5 }}>
+            <Icon fontSize="small" />
+            {title}
+          </MenuItem>
+        ))}
+      </Menu>
+    </>
   )
 }
 

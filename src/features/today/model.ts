@@ -4,12 +4,15 @@ import { fieldWork, type FieldWork } from '../../core/field/field-work'
 import type { Stand } from '../../core/field/stand'
 import type { Batch } from '../../core/plan/batch'
 import type { Plan } from '../../core/plan/plan'
+import { countsDue, type CountDue } from '../../core/forecast/rounds'
 import { dayOf, workBetween, type Work } from '../../core/forecast/work'
 
 /** Work at one place; `undefined` is the field. */
 export interface Stop {
   place: number | undefined
   work: Work[]
+  /** Stands there that are to be counted. */
+  counts: CountDue[]
 }
 
 export interface DayWork {
@@ -59,7 +62,7 @@ export function todayModel(plan: Plan, day: Day): TodayModel {
   const week = [...byDay].filter(([other]) => other !== day).map(([other, work]) => dayWork(other, work))
   const field = fieldWork(plan.stands, monday, monday + 7)
   return {
-    today: dayWork(day, byDay.get(day) ?? []),
+    today: dayWork(day, byDay.get(day) ?? [], day === plan.today ? countsDue(plan, day) : []),
     week,
     field: field.filter((work) => work.day === day),
     fieldWeek: field.filter((work) => work.day !== day),
@@ -80,7 +83,7 @@ function hardeningOn(plan: Plan, day: Day): TodayModel['hardening'] {
 }
 
 /** A day's work by place: where the trays stand, in the order of the places, the field last; what is latest first. */
-function dayWork(day: Day, all: readonly Work[]): DayWork {
+function dayWork(day: Day, all: readonly Work[], counts: readonly CountDue[] = []): DayWork {
   const stops = new Map<number | undefined, Work[]>()
   for (const work of all) {
     const { task } = work
@@ -89,9 +92,10 @@ function dayWork(day: Day, all: readonly Work[]): DayWork {
     if (stop) stop.push(work)
     else stops.set(place, [work])
   }
+  for (const { place } of counts) if (!stops.has(place)) stops.set(place, [])
   const order = [...stops].sort(([a], [b]) => (a ?? Infinity) - (b ?? Infinity))
   for (const [, own] of order) own.sort((a, b) => Number(a.state === 'done') - Number(b.state === 'done') || b.late - a.late)
-  return { day, stops: order.map(([place, own]) => ({ place, work: own })), tasks: all.length, open: all.filter(({ state }) => state === 'open').length }
+  return { day, stops: order.map(([place, own]) => ({ place, work: own, counts: counts.filter((count) => count.place === place) })), tasks: all.length + counts.length, open: all.filter(({ state }) => state === 'open').length }
 }
 
 function sowingWeek(plan: Plan, monday: Day): SowingWeek {

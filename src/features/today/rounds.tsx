@@ -5,8 +5,8 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Link from 'next/link'
 import { useMemo } from 'react'
-import { formatDay, type Day } from '../../core/calendar/day'
-import { countsDue, roundsOn, washDue } from '../../core/forecast/rounds'
+import type { Day } from '../../core/calendar/day'
+import { roundsOn, washDue, type CountDue } from '../../core/forecast/rounds'
 import { warningsOf } from '../../core/forecast/warnings'
 import { MovesPreview, moveEdits, movesWithWhatHappened } from '../../ui/moves'
 import { asPlanned } from '../../ui/records/as-planned'
@@ -86,43 +86,38 @@ export function CatchUp({ work }: { work: DayWork }) {
       `${count(format, late.length, 'piece')} of work: done as planned.`,
     )
   return (
-    <Alert severity="info" sx={{ mt: 2 }} action={<Button color="inherit" onClick={all}>All done as planned</Button>}>
-      {count(format, late.length, 'piece')} of work from before {format.date(today)} {late.length === 1 ? 'is' : 'are'} not ticked off ({formatDay(late[0]!.due).slice(0, 4) === formatDay(today).slice(0, 4) ? `since ${format.date(Math.min(...late.map(({ due }) => due)))}` : 'since last year'}).
-    </Alert>
+    <Box role="status" className="no-print" sx={{ mt: 2, p: 1.5, border: 1, borderColor: 'divider', borderRadius: 1.5, bgcolor: 'background.paper', display: 'flex', flexWrap: 'wrap', gap: 1, alignItems: 'center' }}>
+      <Box sx={{ flex: '1 1 220px', fontSize: 15 }}>
+        {count(format, late.length, 'piece')} of work {late.length === 1 ? 'is' : 'are'} not ticked off, the oldest of {format.date(Math.min(...late.map(({ due }) => due)))}.
+      </Box>
+      <Button variant="outlined" color="inherit" onClick={all} sx={{ minHeight: 44 }}>
+        All done as planned
+      </Button>
+    </Box>
   )
 }
 
-/** Stands that are to be counted by now. */
-export function ToCount({ day }: { day: Day }) {
-  const { plan, season, format, today, data } = useSeason()
-  const due = useMemo(() => (day === today ? countsDue(plan, today) : []), [plan, day, today])
-  if (due.length === 0 || data.whatIf) return null
+/** A stand that is to be counted by now. */
+export function CountRow({ due: { batch, since } }: { due: CountDue }) {
+  const { format, today, data } = useSeason()
   return (
-    <Box component="section" aria-labelledby="count-title" sx={{ mt: 2 }}>
-      <Box component="h2" id="count-title" sx={{ m: 0, mb: 0.5, fontSize: 15, fontWeight: 700 }}>
-        Count the stand
+    <Box component="li" sx={{ borderTop: 1, borderColor: 'divider', display: 'flex', alignItems: 'center', gap: 1.5, py: 0.75 }}>
+      <StairGlyph batch={batch} />
+      <Box sx={{ flex: 1, minWidth: 0, lineHeight: 1.3 }}>
+        <Box sx={{ fontSize: 16 }}>
+          <b>Count</b>{' '}
+          <Box component="span" sx={{ fontWeight: 700, color: 'text.secondary' }}>
+            {batch.code}
+          </Box>{' '}
+          {batch.variety.name}
+        </Box>
+        <Box sx={{ fontSize: 14.5, color: 'text.secondary' }}>nearly all should be up {since < today ? `since ${format.date(since)}` : 'today'}</Box>
       </Box>
-      <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
-        {due.map(({ batch, since, place }) => (
-          <Box component="li" key={batch.id} sx={{ borderTop: 1, borderColor: 'divider', display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1.5, py: 0.75 }}>
-            <StairGlyph batch={batch} />
-            <Box sx={{ flex: '1 1 200px', minWidth: 0 }}>
-              <Box sx={{ fontSize: 16 }}>
-                <Box component="span" sx={{ fontWeight: 700, color: 'text.secondary' }}>
-                  {batch.code}
-                </Box>{' '}
-                {batch.variety.name}
-              </Box>
-              <Box sx={{ fontSize: 14, color: 'text.secondary' }}>
-                {season.places[place]!.name} · nearly all of it should be up {since < today ? `since ${format.date(since)}` : 'today'}
-              </Box>
-            </Box>
-            <Button component={Link} href={`/batch?id=${encodeURIComponent(batch.id)}&tab=count`} variant="outlined" color="inherit" aria-label={`Count ${batch.code}`} sx={{ minHeight: 48, minWidth: 104 }}>
-              Count
-            </Button>
-          </Box>
-        ))}
-      </Box>
+      {!data.whatIf && (
+        <Button className="no-print" component={Link} prefetch={false} href={`/batch?id=${encodeURIComponent(batch.id)}&tab=count`} variant="outlined" color="inherit" aria-label={`Count ${batch.code}`} sx={{ minHeight: 48, minWidth: 104, flex: 'none' }}>
+          Count
+        </Button>
+      )}
     </Box>
   )
 }

@@ -23,7 +23,7 @@ import { exposureSentence, fieldWorkLine, fieldWorkName, metres, yearsWords } fr
 import { markTag } from '../../words/marks'
 import { isBought } from '../../words/methods'
 import { DESK, todayModel, type DayWork, type SowingWeek, type TodayModel } from './model'
-import { CatchUp, ColdAndHeat, Hanging, Rounds, ToCount, ToWash } from './rounds'
+import { CatchUp, ColdAndHeat, CountRow, Hanging, Rounds, ToWash } from './rounds'
 import { WorkRow } from './work-row'
 
 export function TodayView() {
@@ -37,6 +37,8 @@ export function TodayView() {
       <Box>
         <Typography variant="h1">{format.longDate(day)}</Typography>
         <Weather day={day} />
+        <ColdAndHeat day={day} />
+        <Hanging day={day} />
         {today.tasks + field.length + hardening.length === 0 ? (
           <Box sx={{ mt: 2, p: 2.5, border: 1, borderColor: 'divider', borderRadius: 1.5, color: 'text.secondary' }}>
             Nothing falls on this day.{' '}
@@ -50,18 +52,15 @@ export function TodayView() {
           </Box>
         ) : (
           <>
-            <ColdAndHeat day={day} />
-            <Hanging day={day} />
             <CatchUp work={today} />
-            <ToCount day={day} />
             <DayStops work={today} gated={gated} large />
-            <Rounds day={day} />
-            <ToWash day={day} />
             <FieldToday field={field} />
             <HardeningToday hardening={hardening} day={day} />
             <TakeCare work={today} />
           </>
         )}
+        <Rounds day={day} />
+        <ToWash day={day} />
         {(week.length > 0 || fieldWeek.length > 0) && (
           <>
             <Typography variant="h2" sx={{ mt: 4, mb: 0.5 }}>
@@ -241,6 +240,9 @@ function DayStops({ work, gated, large = false }: { work: DayWork; gated: readon
             </Box>
           )}
           <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+            {stop.counts.map((one) => (
+              <CountRow key={one.batch.id} due={one} />
+            ))}
             {stop.work.map((one) => (
               <WorkRow key={one.task.id} work={one} large={large} gated={one.task.kind === 'plant' ? gated.find(({ stand }) => stand.id === one.task.batch.id) : undefined} />
             ))}
