@@ -113,10 +113,10 @@ function leavesGate({ batch, from, leaves }: Stand, { today }: GateFacts): Gate 
   return seen.dark ? { kind: 'leaves', state: 'good', verdict: 'go' } : { kind: 'leaves', state: 'pale', verdict: 'wait' }
 }
 
-/** Gates of everything planted in [from, until), by day. */
+/** Gates of everything planted in [from, until), by day; what is known to be out already is asked no more. */
 export function gatesBetween(stands: readonly Stand[], clashesOf: ReadonlyMap<string, readonly BedClash[]>, from: Day, until: Day, facts: Omit<GateFacts, 'clashes'>): Gated[] {
   return stands
-    .filter((stand) => stand.from >= from && stand.from < until)
+    .filter((stand) => stand.from >= from && stand.from < until && !(stand.from < facts.today && stand.batch?.asItIs?.standing === 'planted'))
     .sort((a, b) => a.from - b.from || (a.code < b.code ? -1 : 1))
     .map((stand) => gatesOf(stand, { ...facts, clashes: clashesOf.get(stand.id) }))
 }

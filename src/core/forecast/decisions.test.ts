@@ -2,6 +2,8 @@ import { describe, expect, it } from 'vitest'
 import type { Entry, Season } from '../../season/schema'
 import { readSmall, type SmallSeason } from '../../season/small-season'
 import { formatDay, parseDay } from '../calendar/day'
+import { gatesBetween } from '../field/gates'
+import { seasonAir } from '../plan/anchor'
 import { createPlanner } from '../plan/plan'
 import { sowingDay, sowingDays } from '../plan/sowing-day'
 import { tasksOf } from '../plan/tasks'
@@ -119,6 +121,18 @@ describe('the work of a day', () => {
     const off = done('t', day(t.pass!.leavesHeat), 'leave-heat')
     expect(countsDue(world(on, [sownT(), off]).plan, on).map(({ batch }) => batch.id)).toEqual(['t'])
     expect(countsDue(world(on, [sownT(), off, entry('t', day(on), { did: 'count', cells: 70, showing: 60, doubles: 9 })]).plan, on)).toEqual([])
+  })
+})
+
+describe('what is out', () => {
+  it('is asked no more whether it can go out', () => {
+    const on = t.plantOn + 3
+    const asked = (records: Entry[]) => {
+      const { plan, season } = world(on, [sownT(), ...records])
+      return gatesBetween(plan.stands, new Map(), t.plantOn - 1, on + 1, { season, air: seasonAir(season), forecast: undefined, today: on }).map(({ stand }) => stand.id)
+    }
+    expect(asked([])).toContain('t')
+    expect(asked([done('t', day(t.plantOn), 'plant')])).not.toContain('t')
   })
 })
 
