@@ -4,7 +4,7 @@ import type { Day } from '../calendar/day'
 import type { Batch } from '../plan/batch'
 import type { Planner } from '../plan/plan'
 import { latestSowing } from '../schedule/count-back'
-import { gain, reach } from '../schedule/forward'
+import { reach } from '../schedule/forward'
 import { thermalShareFor } from '../germination/emergence'
 import { plantsPerCell, thermalShareOn } from './as-it-is'
 import { standForecast, type StandCount, type StandForecast } from './stand-count'
@@ -136,6 +136,3 @@ function resowBy(planner: Planner, season: Season, batch: Batch, method: Method,
   if (lastDay === undefined) return []
   return [{ method, lastDay, plants, cells: tried.sizing.cells, seeds: tried.sizing.seeds, trays: tried.stays[0]?.trays ?? 0 }]
 }
-
-/** Growth, degree-days, that a batch would gain in a place over [from, to). */
-export const gainIn = (batch: Batch, place: number, from: Day, to: Day): number => gain({ ...batch.way.route, tail: [] }, batch.way.route.growthTotals, place, from, to, Infinity)
