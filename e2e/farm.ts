@@ -55,7 +55,11 @@ export const test = base.extend<{ farm: Farm; season: Season | null; errors: str
         kill,
         restart: () => kill().then(start),
         async open(season) {
-          await db.deleteFrom('farm').execute()
+          // Seasons are locked first, as the server does it: what the last test left at work there is waited for.
+          await db.transaction().execute(async (trx) => {
+            await trx.selectFrom('season').select('season_id').orderBy('season_id').forUpdate().execute()
+            await trx.deleteFrom('farm').execute()
+          })
           if (season) await createFarm(db, season)
         },
       })

@@ -3,6 +3,7 @@
  * Prints one JSON line a measurement.
  */
 import { readFileSync } from 'node:fs'
+import { Agent, request } from 'node:http'
 import { Writable } from 'node:stream'
 import { finished } from 'node:stream/promises'
 import { formatDay, parseDay } from '../src/core/calendar/day'
@@ -19,7 +20,7 @@ import type { Entry, Season } from '../src/season/schema'
 import { createFormat } from '../src/words/format'
 import { largeSeason } from './large-season'
 import { startTestCluster } from './machine.mjs'
-import { withServedSeason } from './served-season'
+import { withServedSeason, withServer } from './served-season'
 
 const print = (line: object) => console.log(JSON.stringify(line))
 const round = (ms: number) => Math.round(ms * 100) / 100
@@ -82,25 +83,49 @@ async function labels(): Promise<void> {
   }
 }
 
-/** Thirty devices, each recording one after another against the served application. */
+/** Sends one record and waits for the answer, as cheaply as can be: what asks shares the machine with what answers. */
+function send(agent: Agent, url: string, one: Entry): Promise<{ kept: { ok: boolean }[] }> {
+  const body = JSON.stringify({ records: [one] })
+  return new Promise((done, failed) => {
+    const asked = request(`${url}/api/records`, { agent, method: 'POST', headers: { 'content-type': 'application/json', 'content-length': Buffer.byteLength(body) } }, (response) => {
+      let text = ''
+      response.setEncoding('utf8')
+      response.on('data', (chunk: string) => (text += chunk))
+      response.on('end', () => done(JSON.parse(text) as { kept: { ok: boolean }[] }))
+    })
+    asked.on('error', failed)
+    asked.end(body)
+  })
+}
+
+const DEVICES = 30
+const EACH = 20
+const WARM = 4 // records of each device that do not count
+
+/** Thirty devices, each recording one after another without a pause, against the served application. */
 async function devices(): Promise<void> {
   const { season } = recorded(300)
-  await withServedSeason({ ...season, records: [] }, async (_, url) => {
+  await withServer({ ...season, records: [] }, async (url) => {
     const ids = createPlanner().plan(season).batches.map(({ id }) => id)
-    const times: number[] = []
-    const device = async (n: number) => {
-      for (let i = 0; i < 12; i++) {
-        const one = entry(ids[(n * 12 + i) % ids.length]!, parseDay(season.season.from) + 60, { did: 'note' })
-        const start = performance.now()
-        const response = await fetch(`${url}/api/records`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ records: [one] }) })
-        const { kept } = (await response.json()) as { kept: { ok: boolean }[] }
-        if (!kept[0]?.ok) throw new Error('a record was refused')
-        if (i >= 2) times.push(performance.now() - start)
+    for (let run = 0; run < 3; run++) {
+      const agent = new Agent({ keepAlive: true, maxSockets: DEVICES })
+      const times: number[] = []
+      const device = async (n: number) => {
+        for (let i = 0; i < EACH; i++) {
+          const one = entry(ids[(n * EACH + i) % ids.length]!, parseDay(season.season.from) + 60, { did: 'note' })
+          const start = performance.now()
+          const { kept } = await send(agent, url, one)
+          if (!kept[0]?.ok) throw new Error('a record was refused')
+          if (i >= WARM) times.push(performance.now() - start)
+        }
       }
+      const start = performance.now()
+      await Promise.all(Array.from({ length: DEVICES }, (_, n) => device(n)))
+      const a_second = Math.round((DEVICES * EACH) / ((performance.now() - start) / 1000))
+      agent.destroy()
+      times.sort((a, b) => a - b)
+      print({ bench: 'thirty devices recording at once', run: run + 1, records: times.length, a_second, median_ms: round(at(times, 0.5)), p95_ms: round(at(times, 0.95)), limit_p95_ms: 150 })
     }
-    await Promise.all(Array.from({ length: 30 }, (_, n) => device(n)))
-    times.sort((a, b) => a - b)
-    print({ bench: 'thirty devices recording at once', records: times.length, median_ms: round(at(times, 0.5)), p95_ms: round(at(times, 0.95)), limit_p95_ms: 150 })
   })
 }
 

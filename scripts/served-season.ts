@@ -10,7 +10,7 @@ import { ensureBuild, ensureChromium, freePort, nextBin, ROOT, startTestCluster 
 const FLAGS = ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync']
 
 /** Serves a season while something is done with it; everything is ended after, whatever happens. */
-export async function withServedSeason(season: Season, run: (browser: Browser, url: string) => Promise<void>): Promise<void> {
+export async function withServer(season: Season, run: (url: string) => Promise<void>): Promise<void> {
   const cluster = await startTestCluster()
   const { db, close } = connect(cluster.url)
   await migrate(db)
@@ -23,13 +23,23 @@ export async function withServedSeason(season: Season, run: (browser: Browser, u
     stdio: ['ignore', 'pipe', 'inherit'],
   })
   await new Promise<void>((ready) => server.stdout.on('data', (text) => /ready/i.test(String(text)) && ready()))
-  const browser = await chromium.launch({ executablePath: ensureChromium(), args: FLAGS })
   try {
-    await run(browser, `http://127.0.0.1:${port}`)
+    await run(`http://127.0.0.1:${port}`)
   } finally {
-    await browser.close()
     server.kill()
     await close()
     cluster.stop()
   }
+}
+
+/** The same with a browser beside it. */
+export function withServedSeason(season: Season, run: (browser: Browser, url: string) => Promise<void>): Promise<void> {
+  return withServer(season, async (url) => {
+    const browser = await chromium.launch({ executablePath: ensureChromium(), args: FLAGS })
+    try {
+      await run(browser, url)
+    } finally {
+      await browser.close()
+    }
+  })
 }

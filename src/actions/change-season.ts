@@ -5,7 +5,7 @@ import { z } from 'zod'
 import { saveThings } from '../data/change-repository'
 import { database } from '../data/database'
 import { loadSeason } from '../data/season-repository'
-import { seasonInView } from './season-in-view'
+import { seasonSeen } from './season-in-view'
 import { readSeason, type Problem } from '../season/read'
 import { COLLECTIONS, type Collection, type Season } from '../season/schema'
 
@@ -23,7 +23,7 @@ export interface ThingEdit {
 export type ChangeResult =
   | { ok: true; entry: string; summary: string }
   | { ok: false; reason: 'wrong'; problems: Problem[] }
-  | { ok: false; reason: 'stale' | 'used' | 'no-season' }
+  | { ok: false; reason: 'stale' | 'used' | 'no-season' | 'other-season' }
 
 const Edits = z
   .array(z.strictObject({ of: z.enum([...COLLECTIONS, 'head']), key: z.string().min(1).max(60), from: z.unknown(), to: z.unknown() }))
@@ -33,15 +33,17 @@ const Edits = z
 /**
  * Changes facts of the season, all or none.
  *
+ * @param seen id of the season the page shows
  * @param summary what was done, for the journal and the undo button
  * @returns the journal entry to undo it by; or every problem, by path inside the edited thing; or why it was refused
  */
-export async function changeSeason(edits: ThingEdit[], summary: string): Promise<ChangeResult> {
+export async function changeSeason(seen: string, edits: ThingEdit[], summary: string): Promise<ChangeResult> {
   const parsed = Edits.parse(edits)
   const said = z.string().trim().min(1).max(200).parse(summary)
   const db = database()
-  const id = await seasonInView()
-  const stored = id && (await loadSeason(db, id))
+  const id = await seasonSeen(seen)
+  if (typeof id === 'string') return { ok: false, reason: id }
+  const stored = await loadSeason(db, id)
   if (!stored) return { ok: false, reason: 'no-season' }
   const { document, places } = withEdits(stored.season, parsed)
   const read = readSeason(document)

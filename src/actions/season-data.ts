@@ -4,7 +4,7 @@ import { undoState } from '../data/change-repository'
 import { database } from '../data/database'
 import { inView } from './season-in-view'
 import { loadSeason } from '../data/season-repository'
-import { UNITS_COOKIE, WORKING_DAY_COOKIE } from '../ui/preferences'
+import { UNITS_COOKIE, workingDayKept } from '../ui/preferences'
 import type { Season } from '../season/schema'
 import type { SeasonData } from '../ui/season-context'
 
@@ -13,10 +13,12 @@ export async function loadSeasonData(): Promise<SeasonData | undefined> {
   const db = database()
   const [jar, head, view] = await Promise.all([cookies(), headers(), inView()])
   if (!view) return undefined
-  const { id, whatIf, whatIfs } = view
+  const { base, id, whatIf, whatIfs } = view
   const [stored, undo] = await Promise.all([loadSeason(db, id), undoState(db, id)])
   if (!stored) return undefined
   return {
+    own: base.season_id,
+    view: id.season_id,
     season: stored.season,
     revision: stored.revision,
     versions: stored.versions,
@@ -24,7 +26,7 @@ export async function loadSeasonData(): Promise<SeasonData | undefined> {
     whatIf,
     whatIfs,
     today: todayOf(stored.season),
-    workingDay: jar.get(WORKING_DAY_COOKIE)?.value,
+    workingDay: workingDayKept((name) => jar.get(name)?.value, base.season_id),
     locale: preferredLocale(head.get('accept-language')),
     units: jar.get(UNITS_COOKIE)?.value === 'us' ? 'us' : 'metric',
   }

@@ -27,5 +27,16 @@ export async function inView(): Promise<InView | undefined> {
   return { base, id: whatIf ? { farm_id: base.farm_id, season_id: whatIf.id } : base, whatIf, whatIfs }
 }
 
+/**
+ * The season this reader looks at, if the page was drawn of it. Another tab or device may have opened another since:
+ * what is written on a page must not go where its reader does not look.
+ *
+ * @param seen id of the season the page shows
+ */
+export async function seasonSeen(seen: string): Promise<SeasonId | 'no-season' | 'other-season'> {
+  const id = await seasonInView()
+  return id === undefined ? 'no-season' : id.season_id === seen ? id : 'other-season'
+}
+
 /** The season this reader looks at. */
 export const seasonInView = async (): Promise<SeasonId | undefined> => (await inView())?.id

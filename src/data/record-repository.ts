@@ -10,7 +10,7 @@ import type { Insertable, Selectable } from 'kysely'
 /** What became of one record that was sent. */
 export type Kept =
   | { id: string; ok: true; again?: { who: string; at: string; on: string } }
-  | { id: string; ok: false; reason: Impossible['reason'] | { kind: 'unknown-batch' } | { kind: 'other-record' } | { kind: 'nothing-to-correct' } }
+  | { id: string; ok: false; reason: Impossible['reason'] | { kind: 'unknown-batch' } | { kind: 'other-record' } | { kind: 'nothing-to-correct' } | { kind: 'no-such-season' } }
 
 /** A record as it stands in the database; it was checked on its way in. */
 export function entryOf(row: Selectable<RecordTable>): Entry {

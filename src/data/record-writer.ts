@@ -8,7 +8,8 @@ export interface Answer {
   revision: number
 }
 
-type Keep = (entries: readonly Entry[]) => Promise<Answer>
+/** Writes records, and says what became of each. */
+export type Keep = (entries: readonly Entry[]) => Promise<Answer>
 
 interface Waiting {
   entries: readonly Entry[]

@@ -7,7 +7,7 @@ import { readSmall } from '../season/small-season'
 import { importSeason, savePlantings, undo } from './change-repository'
 import { freshDatabase } from './fresh-database'
 import { dropReadings, findPhoto, keepPhoto, keepReadings, keepRecords } from './record-repository'
-import { createFarm, createNextSeason, listSeasons, loadSeason, openSeason, reopenSeason, type SeasonId } from './season-repository'
+import { createFarm, createNextSeason, listSeasons, loadSeason, openSeason, ownSeason, reopenSeason, type SeasonId } from './season-repository'
 import { createWhatIf } from './what-if-repository'
 
 let connection: Awaited<ReturnType<typeof freshDatabase>>
@@ -166,5 +166,15 @@ describe('the next season', () => {
     await reopenSeason(db(), id)
     expect(await openSeason(db())).toEqual(id)
     expect(await records()).toHaveLength(1)
+  })
+  it('takes nothing that was written in this one, though both have a planting of that key', async () => {
+    const made = await createNextSeason(db(), id.farm_id, nextSeason(season, new Map()))
+    const copy = await createWhatIf(db(), id, 'Copy', season, season)
+    expect(await ownSeason(db(), id.season_id)).toEqual(id)
+    expect(await ownSeason(db(), copy.season_id)).toBeUndefined()
+    expect(await ownSeason(db(), '99999999-9999-4999-8999-999999999999')).toBeUndefined()
+    await keepRecords(db(), (await ownSeason(db(), id.season_id))!, [sown()])
+    expect(await records()).toHaveLength(1)
+    expect((await stored(made)).season.records).toHaveLength(0)
   })
 })

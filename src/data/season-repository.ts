@@ -30,6 +30,11 @@ export async function openSeason(db: Db): Promise<SeasonId | undefined> {
     .executeTakeFirst()
 }
 
+/** The season of that id, unless there is none or it is a what-if copy: nothing happens in a copy. */
+export async function ownSeason(db: Db, season: string): Promise<SeasonId | undefined> {
+  return db.selectFrom('season').select(['farm_id', 'season_id']).where('season_id', '=', season).where('what_if_of', 'is', null).executeTakeFirst()
+}
+
 /** Revision of a season: it rises by one with every change. */
 export async function seasonRevision(db: Db, id: SeasonId): Promise<number | undefined> {
   const row = await ofSeason(db.selectFrom('season').select('revision'), id).executeTakeFirst()

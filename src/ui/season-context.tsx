@@ -6,13 +6,17 @@ import { createPlanner, type Plan, type Planner } from '../core/plan/plan'
 import type { Season } from '../season/schema'
 import { shareUnchanged } from '../season/share'
 import { createFormat, type Format, type Units } from '../words/format'
-import { WORKING_DAY_COOKIE } from './preferences'
+import { workingDayCookie } from './preferences'
 import { deviceQueue, emptyQueue, type Queued, type QueueState, type RecordQueue } from './records/queue'
 import { UnitsContext } from './units'
 import { placeLooks, type PlaceLook } from './place-look'
 
 /** What the server hands over. */
 export interface SeasonData {
+  /** Id of the farm's own season: what happens is written there. */
+  own: string
+  /** Id of what is looked at: the season, or a copy of it. */
+  view: string
   season: Season
   revision: number
   versions: Record<string, number>
@@ -81,7 +85,7 @@ function useQueue(): RecordQueue {
   return useState(() => (typeof window === 'undefined' ? emptyQueue : (queueOfDevice ??= deviceQueue())))[0]
 }
 
-function createWorkingDay(start: Day, from: Day, to: Day): WorkingDay {
+function createWorkingDay(season: string, start: Day, from: Day, to: Day): WorkingDay {
   let [first, last] = [from, to]
   let day = Math.min(last - 1, Math.max(first, start))
   const listeners = new Set<() => void>()
@@ -100,7 +104,7 @@ function createWorkingDay(start: Day, from: Day, to: Day): WorkingDay {
       clearTimeout(kept)
       kept = setTimeout(() => {
         const iso = new Date(day * 86_400_000).toISOString().slice(0, 10)
-        document.cookie = `${WORKING_DAY_COOKIE}=${iso}; path=/; samesite=lax`
+        document.cookie = workingDayCookie(season, iso)
       }, 200)
     },
     subscribe(listener) {
@@ -115,16 +119,16 @@ export function SeasonProvider({ data, children }: { data: SeasonData; children:
   const hydrated = useSyncExternalStore(never, yes, no)
   const recording = useSyncExternalStore(queue.subscribe, queue.get, emptyQueue.get)
   // What the server drew knows nothing of this device: the first drawing here must be the same.
-  const queued = hydrated ? recording.items : NONE
+  const queued = useMemo(() => (hydrated ? recording.items.filter((item) => item.season === data.own) : NONE), [hydrated, recording.items, data.own])
   const today = parseDay(data.today)
   const { season, plan } = useMemo(() => planOf(data.season, queued, today), [data.season, queued, today])
-  useEffect(() => queue.settle(new Set(data.season.records.map(({ id }) => id))), [queue, data.season.records, recording.items])
+  useEffect(() => queue.settle(new Set(data.season.records.map(({ id }) => id)), data.own), [queue, data.season.records, data.own, recording.items])
   const looks = useMemo(() => placeLooks(season.places), [season.places])
   const format = useMemo(() => createFormat(data.locale, data.units), [data.locale, data.units])
   const first = Math.min(plan.from, ...plan.batches.map((batch) => batch.sow ?? plan.from))
   const last = Math.max(plan.to, ...plan.batches.map((batch) => batch.plantOn + 1))
   const span = useMemo(() => ({ first, last }), [first, last])
-  const [workingDay] = useState(() => createWorkingDay(startDay(data.workingDay, today), first, last))
+  const [workingDay] = useState(() => createWorkingDay(data.own, startDay(data.workingDay, today), first, last))
   useEffect(() => workingDay.limit(first, last), [workingDay, first, last])
   const value = useMemo(
     () => ({ data, season, plan, planner, looks, format, today, span, workingDay, queue, recording }),

@@ -4,6 +4,7 @@ import { useCallback, useState } from 'react'
 import { changeSeason, type ThingEdit } from '../actions/change-season'
 import type { Problem } from '../season/read'
 import { useNotice } from './notice'
+import { useSeason } from './season-context'
 import { useUndo } from './undo-context'
 
 export interface Changing {
@@ -17,10 +18,14 @@ export interface Changing {
   clear(): void
 }
 
+/** Said when a page shows a season that is not the open one any more. */
+export const OTHER_SEASON = 'Another season or copy has been opened since this page was drawn. Nothing was changed; what you wrote is still here. Load the page anew to see what is open.'
+
 const REFUSED = {
   stale: 'Someone else changed this meanwhile. What you wrote is still here; open it anew to see what stands there now.',
   used: 'Something still uses what would be taken away.',
   'no-season': 'There is no season to change.',
+  'other-season': OTHER_SEASON,
 } as const
 
 export function useChange(): Changing {
@@ -28,6 +33,7 @@ export function useChange(): Changing {
   const [problems, setProblems] = useState<readonly Problem[]>([])
   const [failure, setFailure] = useState<string>()
   const notice = useNotice()
+  const { data } = useSeason()
   const { undo } = useUndo()
   const clear = useCallback(() => {
     setProblems([])
@@ -38,7 +44,7 @@ export function useChange(): Changing {
       setBusy(true)
       clear()
       try {
-        const result = await changeSeason(edits, summary)
+        const result = await changeSeason(data.view, edits, summary)
         if (result.ok) {
           notice({ text: result.summary, action: { label: 'Undo', run: () => undo(result.entry) } })
           return true
@@ -53,7 +59,7 @@ export function useChange(): Changing {
         setBusy(false)
       }
     },
-    [clear, notice, undo],
+    [clear, data.view, notice, undo],
   )
   return { busy, problems, failure, change, clear }
 }

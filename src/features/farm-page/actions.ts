@@ -3,7 +3,7 @@
 import { refresh } from 'next/cache'
 import { importSeason } from '../../data/change-repository'
 import { database } from '../../data/database'
-import { seasonInView } from '../../actions/season-in-view'
+import { seasonInView, seasonSeen } from '../../actions/season-in-view'
 import { createFarm, loadSeason } from '../../data/season-repository'
 import { compareSeasons, type SeasonChanges } from '../../interchange/compare'
 import { readSeasonText } from '../../interchange/season-file'
@@ -12,7 +12,7 @@ import type { Problem } from '../../season/problem'
 const WHO = 'Grower' // until people sign in
 
 export type ImportPreview =
-  | { ok: true; changes: SeasonChanges; name: string; revision: number }
+  | { ok: true; changes: SeasonChanges; name: string; season: string | null; revision: number }
   | { ok: false; problems: Problem[] }
 
 const notText: Problem[] = [{ path: '', message: 'The file could not be read as text.' }]
@@ -26,8 +26,8 @@ export async function previewImport(text: string): Promise<ImportPreview> {
   const id = await seasonInView()
   const stored = id && (await loadSeason(db, id))
   const name = `${read.season.farm.name}, season ${read.season.season.name}`
-  if (!stored) return { ok: true, name, revision: 0, changes: { same: false, facts: [], collections: [] } }
-  return { ok: true, name, revision: stored.revision, changes: compareSeasons(stored.season, read.season) }
+  if (!stored) return { ok: true, name, season: null, revision: 0, changes: { same: false, facts: [], collections: [] } }
+  return { ok: true, name, season: stored.id.season_id, revision: stored.revision, changes: compareSeasons(stored.season, read.season) }
 }
 
 export type ImportResult =
@@ -38,20 +38,23 @@ export type ImportResult =
 /**
  * Puts a document in the place of the open season, or opens it as the first one.
  *
+ * @param seen id of the season the preview was made of, if there was one
  * @param revision the revision the preview was made at; if the season has changed since, nothing is written
  */
-export async function applyImport(text: string, revision: number): Promise<ImportResult> {
+export async function applyImport(text: string, seen: string | null, revision: number): Promise<ImportResult> {
   if (typeof text !== 'string' || typeof revision !== 'number') return { ok: false, reason: 'wrong', problems: notText }
   const read = readSeasonText(text)
   if (!read.ok) return { ok: false, reason: 'wrong', problems: read.problems }
   const db = database()
-  const id = await seasonInView()
   const summary = `${read.season.farm.name}, season ${read.season.season.name}, brought in`
-  if (!id) {
+  if (seen === null) {
+    if (await seasonInView()) return { ok: false, reason: 'changed-since' }
     await createFarm(db, read.season)
     refresh()
     return { ok: true, entry: null, summary }
   }
+  const id = await seasonSeen(seen)
+  if (typeof id === 'string') return { ok: false, reason: 'changed-since' }
   const written = await importSeason(db, id, read.season, revision, { who: WHO, summary })
   refresh()
   return written ? { ok: true, entry: written.entry, summary } : { ok: false, reason: 'changed-since' }

@@ -17,6 +17,8 @@ interface Chosen {
   file: string
   text: string
   name: string
+  /** Of the season it was compared with; null where there is none yet. */
+  season: string | null
   revision: number
   changes: SeasonChanges
 }
@@ -42,7 +44,7 @@ export function ImportSeason({ first = false }: { first?: boolean }) {
       try {
         const text = await file.text()
         const preview = await previewImport(text)
-        if (preview.ok) setChosen({ file: file.name, text, name: preview.name, revision: preview.revision, changes: preview.changes })
+        if (preview.ok) setChosen({ file: file.name, text, name: preview.name, season: preview.season, revision: preview.revision, changes: preview.changes })
         else setProblems({ file: file.name, list: preview.problems })
       } catch {
         fail(file.name, 'The server did not answer. Nothing was changed; try again in a moment.')
@@ -53,7 +55,7 @@ export function ImportSeason({ first = false }: { first?: boolean }) {
     start(async () => {
       if (!chosen) return
       try {
-        const result = await applyImport(chosen.text, chosen.revision)
+        const result = await applyImport(chosen.text, chosen.season, chosen.revision)
         if (result.ok) {
           setChosen(undefined)
           const { entry } = result

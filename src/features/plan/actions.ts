@@ -4,7 +4,7 @@ import { refresh } from 'next/cache'
 import { z } from 'zod'
 import { savePlantings, type Stale } from '../../data/change-repository'
 import { database } from '../../data/database'
-import { seasonInView } from '../../actions/season-in-view'
+import { seasonSeen } from '../../actions/season-in-view'
 import { loadSeason } from '../../data/season-repository'
 import { readSeason, type Problem } from '../../season/read'
 import { pathText } from '../../season/phrase'
@@ -29,22 +29,24 @@ export type SaveResult =
   | { ok: true; entry: string; summary: string }
   | { ok: false; reason: 'wrong'; problems: Problem[] }
   | { ok: false; reason: 'stale'; stale: Stale[] }
-  | { ok: false; reason: 'no-season' }
+  | { ok: false; reason: 'no-season' | 'other-season' }
 
 /**
  * Saves one or more plantings, all or none.
  *
+ * @param seen id of the season the page shows
  * @returns the journal entry to undo it by; or every problem, by field; or what someone else changed meanwhile
  */
-export async function changePlantings(edits: PlantingEdit[]): Promise<SaveResult> {
+export async function changePlantings(seen: string, edits: PlantingEdit[]): Promise<SaveResult> {
   const parsed = z.array(Change).min(1).max(500).safeParse(edits)
   if (!parsed.success) {
     const problems = parsed.error.issues.map((issue) => ({ path: pathText(issue.path), message: issue.message }))
     return { ok: false, reason: 'wrong', problems }
   }
   const db = database()
-  const id = await seasonInView()
-  const stored = id && (await loadSeason(db, id))
+  const id = await seasonSeen(seen)
+  if (typeof id === 'string') return { ok: false, reason: id }
+  const stored = await loadSeason(db, id)
   if (!stored) return { ok: false, reason: 'no-season' }
 
   const { season, changed } = withEdits(stored.season, parsed.data)

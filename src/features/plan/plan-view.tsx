@@ -27,6 +27,7 @@ import type { Problem } from '../../season/read'
 import { useNotice } from '../../ui/notice'
 import { useSeason, useWorkingDay } from '../../ui/season-context'
 import { useUndo } from '../../ui/undo-context'
+import { OTHER_SEASON } from '../../ui/use-change'
 import { changePlantings, type PlantingEdit, type SaveResult } from './actions'
 import { BatchCard } from './batch-card'
 import { planRows, plantedCrops, sowingWeeks, type RowOptions } from './model'
@@ -223,7 +224,7 @@ function usePanel() {
       setFailure(undefined)
       let result: SaveResult
       try {
-        result = await changePlantings(edits)
+        result = await changePlantings(data.view, edits)
       } catch {
         fail('The server did not answer. Nothing was saved; what you wrote is still here. Try again in a moment.')
         return
@@ -236,6 +237,7 @@ function usePanel() {
         if (loud) fail(`Nothing was saved: ${result.problems[0]!.message}`)
         else setProblems(result.problems)
       } else if (result.reason === 'stale') fail(staleWords(result, edits, season, format.number))
+      else if (result.reason === 'other-season') fail(OTHER_SEASON)
       else fail('There is no season to save into. Reload the page.')
     })
 

@@ -1,29 +1,33 @@
 /** Undo and redo. */
 'use server'
 import { refresh } from 'next/cache'
-import { redo, undo, type Undone } from '../../data/change-repository'
+import { redo, undo, type Undone as Done } from '../../data/change-repository'
 import { database } from '../../data/database'
-import { seasonInView } from '../../actions/season-in-view'
+import { seasonSeen } from '../../actions/season-in-view'
+
+/** What became of it; on a page of another season than the open one nothing is done. */
+export type Undone = Done | { ok: false; reason: 'other-season' }
 
 const WHO = 'Grower' // until people sign in
 
 /**
  * Takes the last change back, or the one of a given journal entry.
  *
+ * @param seen id of the season the page shows
  * @param entry journal entry shown beside the change just made
  */
-export async function undoChange(entry?: string): Promise<Undone> {
-  const id = await seasonInView()
-  if (!id) return { ok: false, reason: 'nothing' }
+export async function undoChange(seen: string, entry?: string): Promise<Undone> {
+  const id = await seasonSeen(seen)
+  if (typeof id === 'string') return { ok: false, reason: id === 'no-season' ? 'nothing' : id }
   const done = await undo(database(), id, WHO, typeof entry === 'string' && /^\d+$/.test(entry) ? entry : undefined)
   refresh()
   return done
 }
 
 /** Brings the change last taken back into force again. */
-export async function redoChange(): Promise<Undone> {
-  const id = await seasonInView()
-  if (!id) return { ok: false, reason: 'nothing' }
+export async function redoChange(seen: string): Promise<Undone> {
+  const id = await seasonSeen(seen)
+  if (typeof id === 'string') return { ok: false, reason: id === 'no-season' ? 'nothing' : id }
   const done = await redo(database(), id, WHO)
   refresh()
   return done

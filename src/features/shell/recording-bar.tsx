@@ -14,7 +14,7 @@ import { count } from '../../words/format'
 const SETTLE = 1500 // ms after the last record before the page is drawn from the server again
 
 export function RecordingBar() {
-  const { queue, recording, season, plan, format } = useSeason()
+  const { data, queue, recording, season, plan, format } = useSeason()
   const notice = useNotice()
   const router = useRouter()
   const kept = recording.items.filter(({ state }) => state === 'kept').length
@@ -45,10 +45,11 @@ export function RecordingBar() {
               This device keeps nothing when the page is closed. Keep it open until all entries are sent.
             </Alert>
           )}
-          {refused.map(({ entry, reason }) => (
+          {refused.map(({ entry, season: of, reason }) => (
             <Alert key={entry.id} severity="error" square action={<Button color="inherit" onClick={() => queue.remove(entry.id)}>Let go</Button>}>
               <b>
-                {entry.batch === undefined ? '' : `${plan.byId.get(entry.batch)?.code ?? entry.batch}: `}
+                {of === data.own ? '' : 'In another season: '}
+                {entry.batch === undefined ? '' : `${(of === data.own ? plan.byId.get(entry.batch)?.code : undefined) ?? entry.batch}: `}
                 {entrySentence(entry, season, format)}
               </b>
               , {format.date(parseDay(entry.on))}, could not be kept. {refusalSentence(reason!, format)}

@@ -12,7 +12,9 @@ import RedoIcon from '@mui/icons-material/Redo'
 import StairIcon from '@mui/icons-material/StairsOutlined'
 import UndoIcon from '@mui/icons-material/Undo'
 import MoreIcon from '@mui/icons-material/MoreHoriz'
+import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
 import IconButton from '@mui/material/IconButton'
 import Menu from '@mui/material/Menu'
 import MenuItem from '@mui/material/MenuItem'
@@ -20,11 +22,12 @@ import Tooltip from '@mui/material/Tooltip'
 import Typography from '@mui/material/Typography'
 import Link from 'next/link'
 import { usePathname, useRouter } from 'next/navigation'
-import { useCallback, useEffect, useMemo, useState, useTransition, type ReactNode } from 'react'
+import { useCallback, useEffect, useMemo, useRef, useState, useTransition, type ReactNode } from 'react'
 import { weekStart } from '../../core/calendar/day'
 import { workBetween } from '../../core/forecast/work'
 import { useGates } from '../../ui/field-gates'
 import { NoticeProvider, useNotice } from '../../ui/notice'
+import { OTHER_SEASON } from '../../ui/use-change'
 import { Ribbon } from '../../ui/ribbon'
 import { SeasonProvider, useSeason, useWorkingDay, type SeasonData } from '../../ui/season-context'
 import { PlaceHatches } from '../../ui/stair/place-hatches'
@@ -36,11 +39,12 @@ import { redoChange, undoChange } from './actions'
 
 export function Shell({ data, children }: { data: SeasonData; children: ReactNode }) {
   return (
-    <SeasonProvider data={data}>
-      <NoticeProvider>
+    <NoticeProvider>
+      {/* Another season is another page: its working day, and whatever was open on this one, are not taken there. */}
+      <SeasonProvider key={data.own} data={data}>
         <Frame>{children}</Frame>
-      </NoticeProvider>
-    </SeasonProvider>
+      </SeasonProvider>
+    </NoticeProvider>
   )
 }
 
@@ -64,7 +68,7 @@ const RAIL = 156 // px
 function Frame({ children }: { children: ReactNode }) {
   const { looks, season, data } = useSeason()
   const undoing = useUndoing()
-  useChangesElsewhere(data.revision)
+  const otherOpened = useChangesElsewhere(data.view, data.revision)
   // Pages are drawn by the server first; this says that they now answer to the hand.
   useEffect(() => {
     document.documentElement.dataset.ready = ''
@@ -102,6 +106,7 @@ function Frame({ children }: { children: ReactNode }) {
         <Box sx={{ flex: 1, minWidth: 0, display: 'flex', flexDirection: 'column' }}>
           <Ribbon />
           <WhatIfBanner />
+          {otherOpened && <OtherOpened />}
           <RecordingBar />
           <Box component="main" id="view" tabIndex={-1} sx={{ flex: 1, minHeight: 0, overflow: 'auto', outline: 'none', '@media print': { overflow: 'visible' } }}>
             {children}
@@ -263,16 +268,23 @@ function UndoButtons() {
 function useUndoing() {
   const [busy, start] = useTransition()
   const notice = useNotice()
+  // A notice outlives the drawing it was made in, as when a copy is kept: what counts is what is shown when it is pressed.
+  const { data } = useSeason()
+  const seen = useRef(data.view)
+  useEffect(() => {
+    seen.current = data.view
+  }, [data.view])
   const run = useCallback(
     (what: 'undo' | 'redo', entry?: string) => {
       const attempt = () =>
         start(async () => {
           try {
-            const done = await (what === 'undo' ? undoChange(entry) : redoChange())
+            const done = await (what === 'undo' ? undoChange(seen.current, entry) : redoChange(seen.current))
             if (done.ok) notice({ text: `${what === 'undo' ? 'Taken back' : 'Done again'}: ${done.summary}` })
             else if (done.reason === 'changed-since') {
               notice({ tone: 'error', text: 'Not taken back: the same thing has been changed since.' })
-            } else notice({ text: `Nothing to ${what}.` })
+            } else if (done.reason === 'other-season') notice({ tone: 'error', text: OTHER_SEASON })
+            else notice({ text: `Nothing to ${what}.` })
           } catch {
             notice({ tone: 'error', text: 'The server did not answer. Nothing was changed.', action: { label: 'Try again', run: attempt } })
           }
@@ -308,8 +320,25 @@ function useOpensWithoutSignal(): void {
 
 const LOOK_EVERY = 20_000 // ms between looks for changes made on other devices
 
-/** Draws the season again when someone else has changed it. */
-function useChangesElsewhere(revision: number): void {
+/** Said when another season or copy has been opened elsewhere; this page stays what it is until its reader asks. */
+function OtherOpened() {
+  const { season } = useSeason()
+  const router = useRouter()
+  return (
+    <Alert severity="info" square className="no-print" action={<Button color="inherit" onClick={() => router.refresh()}>Show it</Button>}>
+      Another season or copy is open now. What you write down here still belongs to season {season.season.name}; its plan can be changed once it is open again.
+    </Alert>
+  )
+}
+
+/** Draws the season again when someone else has changed it; true once another one is open than the page shows. */
+function useChangesElsewhere(view: string, revision: number): boolean {
+  const [opened, setOpened] = useState(view)
+  const [seen, setSeen] = useState(view)
+  if (seen !== view) {
+    setSeen(view)
+    setOpened(view)
+  }
   const router = useRouter()
   useEffect(() => {
     const look = async () => {
@@ -317,8 +346,10 @@ function useChangesElsewhere(revision: number): void {
       try {
         const response = await fetch('/api/revision', { cache: 'no-store' })
         if (!response.ok) return
-        const now = (await response.json()) as { revision: number | null }
-        if (now.revision !== null && now.revision !== revision) router.refresh()
+        const now = (await response.json()) as { view: string | null; revision: number | null }
+        if (now.view === null || now.revision === null) return
+        setOpened(now.view)
+        if (now.view === view && now.revision !== revision) router.refresh()
       } catch {
         // No connection just now: the next look tells.
       }
@@ -329,5 +360,6 @@ function useChangesElsewhere(revision: number): void {
       clearInterval(timer)
       document.removeEventListener('visibilitychange', look)
     }
-  }, [router, revision])
+  }, [router, view, revision])
+  return opened !== view
 }

@@ -39,12 +39,12 @@ function keep(file: File): { id: string; done: Promise<boolean> } {
 }
 
 /** Sends the photos of a record that are still on this device. */
-export async function sendPhotos(ids: readonly string[]): Promise<void> {
+export async function sendPhotos(ids: readonly string[], season: string): Promise<void> {
   for (const id of ids) {
     await making.get(id)
     const blob = await get<Blob>(keyOf(id)).catch(() => undefined)
     if (!blob) continue
-    const response = await fetch(`/api/photos/${id}`, { method: 'PUT', body: blob })
+    const response = await fetch(`/api/photos/${id}?season=${season}`, { method: 'PUT', body: blob })
     if (!response.ok && response.status !== 415) throw new Error(`the server answered ${response.status}`)
     await del(keyOf(id))
   }

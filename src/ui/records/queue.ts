@@ -8,11 +8,13 @@ import type { Entry } from '../../season/schema'
 import { sendPhotos } from './photos'
 
 /** Why the server would not take a record as it is. */
-export type Refusal = Impossible['reason'] | { kind: 'unknown-batch' } | { kind: 'other-record' } | { kind: 'nothing-to-correct' } | { kind: 'malformed'; problems: string[] }
+export type Refusal = Impossible['reason'] | { kind: 'unknown-batch' } | { kind: 'other-record' } | { kind: 'nothing-to-correct' } | { kind: 'no-such-season' } | { kind: 'malformed'; problems: string[] }
 
 /** One record of this device. */
 export interface Queued {
   entry: Entry
+  /** Id of the season it was written in: there it goes, whichever is open by the time it is sent. */
+  season: string
   /** `kept`: the server has it, and the season on screen does not show it yet. */
   state: 'waiting' | 'kept' | 'refused'
   reason?: Refusal
@@ -37,19 +39,20 @@ export interface AlreadyWritten {
 export interface QueueParts {
   load(): Promise<readonly Queued[] | undefined>
   save(items: readonly Queued[]): Promise<void>
-  send(entries: readonly Entry[]): Promise<{ id: string; ok: boolean; again?: { who: string; on: string }; reason?: Refusal }[]>
+  /** Sends entries of one season. */
+  send(entries: readonly Entry[], season: string): Promise<{ id: string; ok: boolean; again?: { who: string; on: string }; reason?: Refusal }[]>
   later(run: () => void, ms: number): void
 }
 
 export interface RecordQueue {
   get(): QueueState
   subscribe(listener: () => void): () => void
-  /** Takes records; resolves when they are safe on this device. */
-  add(entries: readonly Entry[]): Promise<void>
+  /** Takes records of a season; resolves when they are safe on this device. */
+  add(entries: readonly Entry[], season: string): Promise<void>
   /** Tries to send what waits. */
   send(): Promise<void>
-  /** Lets go of records that the season shows by now. */
-  settle(known: ReadonlySet<string>): void
+  /** Lets go of records that the season on screen shows by now, and of those kept in another, which it never will. */
+  settle(known: ReadonlySet<string>, season: string): void
   /** Takes back a record that was not sent yet, or gives up one that was refused. */
   remove(id: string): void
   /** Says what others had already written. */
@@ -91,11 +94,13 @@ export function createQueue(parts: QueueParts): RecordQueue {
   const sendNow = async () => {
     await loaded
     for (;;) {
-      const waiting = state.items.filter((item) => item.state === 'waiting').slice(0, AT_ONCE)
-      if (waiting.length === 0) return
+      const all = state.items.filter((item) => item.state === 'waiting')
+      if (all.length === 0) return
+      const { season } = all[0]!
+      const waiting = all.filter((item) => item.season === season).slice(0, AT_ONCE)
       let answers
       try {
-        answers = new Map((await parts.send(waiting.map(({ entry }) => entry))).map((answer) => [answer.id, answer]))
+        answers = new Map((await parts.send(waiting.map(({ entry }) => entry), season)).map((answer) => [answer.id, answer]))
       } catch {
         become({ offline: true })
         const wait = RETRY[Math.min(failures++, RETRY.length - 1)]!
@@ -114,8 +119,8 @@ export function createQueue(parts: QueueParts): RecordQueue {
         items: state.items.map((item): Queued => {
           const answer = answers.get(item.entry.id)
           if (!answer || item.state !== 'waiting') return item
-          if (!answer.ok) return { entry: item.entry, state: 'refused', reason: answer.reason! }
-          return { entry: item.entry, state: 'kept' }
+          const { entry, season } = item
+          return answer.ok ? { entry, season, state: 'kept' } : { entry, season, state: 'refused', reason: answer.reason! }
         }),
       })
       await keep()
@@ -132,9 +137,9 @@ export function createQueue(parts: QueueParts): RecordQueue {
       listeners.add(listener)
       return () => listeners.delete(listener)
     },
-    async add(entries) {
+    async add(entries, season) {
       // On the page at once; on the device before this is done; on the server as soon as can be.
-      become({ items: [...state.items, ...entries.map((entry): Queued => ({ entry, state: 'waiting' }))] })
+      become({ items: [...state.items, ...entries.map((entry): Queued => ({ entry, season, state: 'waiting' }))] })
       await loaded
       await keep()
       void queue.send()
@@ -142,8 +147,8 @@ export function createQueue(parts: QueueParts): RecordQueue {
     send() {
       return (sending ??= sendNow().finally(() => (sending = undefined)))
     },
-    settle(known) {
-      const left = state.items.filter((item) => item.state !== 'kept' || !known.has(item.entry.id))
+    settle(known, season) {
+      const left = state.items.filter((item) => item.state !== 'kept' || (item.season === season && !known.has(item.entry.id)))
       if (left.length === state.items.length) return
       become({ items: left })
       void keep()
@@ -167,9 +172,9 @@ export function deviceQueue(): RecordQueue {
   const queue = createQueue({
     load: () => get<readonly Queued[]>(STORE),
     save: (items) => set(STORE, items),
-    async send(entries) {
-      await sendPhotos(entries.flatMap(({ photos }) => photos ?? []))
-      const response = await fetch('/api/records', { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ records: entries }), signal: AbortSignal.timeout(20_000) })
+    async send(entries, season) {
+      await sendPhotos(entries.flatMap(({ photos }) => photos ?? []), season)
+      const response = await fetch('/api/records', { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ season, records: entries }), signal: AbortSignal.timeout(20_000) })
       if (!response.ok) throw new Error(`the server answered ${response.status}`)
       return ((await response.json()) as { kept: Awaited<ReturnType<QueueParts['send']>> }).kept
     },

@@ -44,16 +44,16 @@ export type RecordNow = (said: Said | readonly Said[], summary: string) => Promi
 
 /** Records what happened; gives back what was written. The notice offers to take it back. */
 export function useRecord(): { record: RecordNow; takeBack: (entries: readonly Entry[]) => Promise<void>; who: string } {
-  const { queue, today, season } = useSeason()
+  const { queue, today, season, data } = useSeason()
   const [who] = useWho()
   const notice = useNotice()
   const write = useCallback(
     async (all: readonly Said[]) => {
       const entries = all.map(({ on, what, ...said }): Entry => ({ id: newId(), on: formatDay(on ?? today), at: moment(season.season.opensOn === undefined ? undefined : today), who, what, ...present(said) }))
-      await queue.add(entries)
+      await queue.add(entries, data.own)
       return entries
     },
-    [queue, today, season.season.opensOn, who],
+    [queue, today, season.season.opensOn, who, data.own],
   )
   const takeBack = useCallback(
     async (entries: readonly Entry[]) => {

@@ -125,6 +125,8 @@ export function refusalSentence(reason: Refusal, f: Format): string {
       return 'Another record already has its number. Write it once more.'
     case 'nothing-to-correct':
       return 'The entry that it corrects is not there.'
+    case 'no-such-season':
+      return 'The season it was written in is no longer there. Write it down anew where it belongs.'
     case 'malformed':
       return `It could not be read: ${reason.problems.slice(0, 2).join('; ')}.`
   }

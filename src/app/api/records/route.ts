@@ -1,41 +1,53 @@
 import { z } from 'zod'
 import { database } from '../../../data/database'
-import { keepRecords } from '../../../data/record-repository'
-import { createRecordWriter } from '../../../data/record-writer'
-import { openSeason } from '../../../data/season-repository'
+import { keepRecords, type Kept } from '../../../data/record-repository'
+import { createRecordWriter, type Keep } from '../../../data/record-writer'
+import { openSeason, ownSeason } from '../../../data/season-repository'
 import { Entry } from '../../../season/schema'
 
 export const dynamic = 'force-dynamic'
 
-const Sent = z.strictObject({ records: z.array(z.unknown()).min(1).max(500) })
+/** `season`: id of the one it happened in; the open one where none is named. */
+const Sent = z.strictObject({ season: z.uuid().optional(), records: z.array(z.unknown()).min(1).max(500) })
 
 class NoSeason extends Error {}
 
-/** Into the open season, whichever that is when they are written. */
-const write = createRecordWriter(async (entries) => {
-  const id = await openSeason(database())
-  if (!id) throw new NoSeason('there is no season open')
-  return keepRecords(database(), id, entries)
-})
+const writers = new Map<string | undefined, Keep>()
+
+/** One writer for each season, so that what comes in at once is written together. */
+function writerOf(season: string | undefined): Keep {
+  const known = writers.get(season)
+  if (known) return known
+  const writer = createRecordWriter(async (entries) => {
+    const id = season === undefined ? await openSeason(database()) : await ownSeason(database(), season)
+    if (!id) throw new NoSeason()
+    return keepRecords(database(), id, entries)
+  })
+  writers.set(season, writer)
+  return writer
+}
 
 /**
  * Takes records from a device. What can be is written before this answers; the rest comes back with its reason.
- * Sent twice, a record is written once.
+ * Sent twice, a record is written once. It is written to the season it happened in, also when another is open by now.
  */
 export async function POST(request: Request) {
   const sent = Sent.safeParse(await request.json().catch(() => undefined))
-  if (!sent.success) return Response.json({ problem: 'Send { "records": [ … ] } with 1 to 500 records.' }, { status: 400 })
-  const read = sent.data.records.map((record) => ({ record, parsed: Entry.safeParse(record) }))
+  if (!sent.success) return Response.json({ problem: 'Send { "season": id, "records": [ … ] } with 1 to 500 records.' }, { status: 400 })
+  const { season, records } = sent.data
+  const read = records.map((record) => ({ record, parsed: Entry.safeParse(record) }))
   const wrong = read.flatMap(({ record, parsed }) =>
     parsed.success ? [] : [{ id: String((record as { id?: unknown } | null)?.id ?? ''), ok: false as const, reason: { kind: 'malformed' as const, problems: parsed.error.issues.map(({ path, message }) => `${path.join('.')}: ${message}`) } }],
   )
   const good = read.flatMap(({ parsed }) => (parsed.success ? [parsed.data] : []))
   if (good.length === 0) return Response.json({ kept: wrong })
   try {
-    const { kept, revision } = await write(good)
+    const { kept, revision } = await writerOf(season)(good)
     return Response.json({ kept: [...kept, ...wrong], revision })
   } catch (error) {
-    if (error instanceof NoSeason) return Response.json({ problem: 'There is no season open.' }, { status: 409 })
-    throw error
+    if (!(error instanceof NoSeason)) throw error
+    writers.delete(season)
+    if (season === undefined) return Response.json({ problem: 'There is no season open.' }, { status: 409 })
+    return Response.json({ kept: [...good.map(({ id }): Kept => ({ id, ok: false, reason: { kind: 'no-such-season' } })), ...wrong] })
   }
 }

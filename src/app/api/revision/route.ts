@@ -4,8 +4,8 @@ import { seasonRevision } from '../../../data/season-repository'
 
 export const dynamic = 'force-dynamic'
 
-/** Revision of the open season, for pages that look whether someone else changed it. */
+/** Which season is open and its revision, for pages that look whether someone else changed it. */
 export async function GET() {
   const id = await seasonInView()
-  return Response.json({ revision: id ? ((await seasonRevision(database(), id)) ?? null) : null })
+  return Response.json({ view: id?.season_id ?? null, revision: id ? ((await seasonRevision(database(), id)) ?? null) : null })
 }

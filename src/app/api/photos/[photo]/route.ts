@@ -2,7 +2,7 @@ import sharp from 'sharp'
 import { z } from 'zod'
 import { database } from '../../../../data/database'
 import { findPhoto, keepPhoto } from '../../../../data/record-repository'
-import { openSeason } from '../../../../data/season-repository'
+import { openSeason, ownSeason } from '../../../../data/season-repository'
 
 export const dynamic = 'force-dynamic'
 
@@ -17,8 +17,10 @@ const problem = (text: string, status: number) => Response.json({ problem: text 
 export async function PUT(request: Request, { params }: Context) {
   const photo = z.uuid().safeParse((await params).photo)
   if (!photo.success) return problem('A photo has a UUID for its name.', 400)
-  const id = await openSeason(database())
-  if (!id) return problem('There is no season open.', 409)
+  const named = z.uuid().nullable().safeParse(new URL(request.url).searchParams.get('season'))
+  if (!named.success) return problem('A season has a UUID for its name.', 400)
+  const id = named.data === null ? await openSeason(database()) : await ownSeason(database(), named.data)
+  if (!id) return problem('There is no such season.', 409)
   const sent = Buffer.from(await request.arrayBuffer())
   if (sent.length === 0 || sent.length > MOST_BYTES) return problem('A photo has at most 15 MB.', 413)
   try {
