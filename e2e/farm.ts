@@ -2,6 +2,7 @@
 import { spawn, type ChildProcess } from 'node:child_process'
 import { readFileSync } from 'node:fs'
 import { test as base, expect, type Page } from '@playwright/test'
+import { sql } from 'kysely'
 import { connect } from '../src/data/database'
 import { migrate } from '../src/data/migrate'
 import { createFarm } from '../src/data/season-repository'
@@ -55,9 +56,9 @@ export const test = base.extend<{ farm: Farm; season: Season | null; errors: str
         kill,
         restart: () => kill().then(start),
         async open(season) {
-          // Seasons are locked first, as the server does it: what the last test left at work there is waited for.
+          // Seasons first, as the server takes them: what the last test left at work there is waited for.
           await db.transaction().execute(async (trx) => {
-            await trx.selectFrom('season').select('season_id').orderBy('season_id').forUpdate().execute()
+            await sql`lock table season, farm in access exclusive mode`.execute(trx)
             await trx.deleteFrom('farm').execute()
           })
           if (season) await createFarm(db, season)
