@@ -92,42 +92,43 @@ const inOrder = (a: Entry, b: Entry) => (a.on < b.on ? -1 : a.on > b.on ? 1 : ra
 /** What is sown on a day is sown before anything else happens to it; what ends on a day ends last. */
 const rank = ({ what }: Entry) => (what.did === 'task' && (what.task === 'sow' || what.task === 'receive') ? 0 : what.did === 'end' || what.did === 'merge' ? 2 : 1)
 
-class Counting {
-  done = new Map<string, Line<'task'>>()
-  dropped = new Map<string, Line<'drop'>>()
-  waits = new Map<string, Line<'wait'>>()
-  counts: Line<'count'>[] = []
-  checks: Line<'check'>[] = []
-  losses: Line<'loss'>[] = []
-  filled = 0
-  cells: number | undefined
-  most: number | undefined
-  plants: number | undefined
-  sown: Line<'task'> | undefined
-  planted: Line<'task'> | undefined
-  ended: Line<'end'> | Line<'merge'> | undefined
-  mixed: Line<'mixed'> | undefined
-  splitOff: Line<'split'> | undefined
-  lines: Line[] = []
+/** A tally while it is being counted. */
+type Counting = { -readonly [Part in keyof Tally]: Tally[Part] extends ReadonlyMap<infer Key, infer Value> ? Map<Key, Value> : Tally[Part] extends readonly (infer One)[] ? One[] : Tally[Part] }
 
-  constructor(readonly id: string) {}
+const nothingYet = (id: string): Counting => ({
+  id,
+  done: new Map(),
+  dropped: new Map(),
+  waits: new Map(),
+  counts: [],
+  checks: [],
+  losses: [],
+  filled: 0,
+  cells: undefined,
+  most: undefined,
+  plants: undefined,
+  sown: undefined,
+  planted: undefined,
+  ended: undefined,
+  mixed: undefined,
+  splitOff: undefined,
+  lines: [],
+})
 
-  /** What is split off: it has been through all that this has. */
-  part(id: string): Counting {
-    const part = new Counting(id)
-    part.done = new Map(this.done)
-    part.dropped = new Map(this.dropped)
-    part.waits = new Map(this.waits)
-    part.counts = [...this.counts]
-    part.checks = [...this.checks]
-    part.losses = [...this.losses]
-    part.filled = this.filled
-    part.sown = this.sown
-    part.mixed = this.mixed
-    part.lines = [...this.lines]
-    return part
-  }
-}
+/** What is split off: it has been through all that this has. */
+const splitFrom = ({ done, dropped, waits, counts, checks, losses, filled, sown, mixed, lines }: Counting, id: string): Counting => ({
+  ...nothingYet(id),
+  done: new Map(done),
+  dropped: new Map(dropped),
+  waits: new Map(waits),
+  counts: [...counts],
+  checks: [...checks],
+  losses: [...losses],
+  filled,
+  sown,
+  mixed,
+  lines: [...lines],
+})
 
 /**
  * What the records of one batch come to.
@@ -136,7 +137,7 @@ class Counting {
  * @param entries its records that count, and those of its parts, in the order of their days
  */
 export function tallyOf(id: string, entries: readonly Entry[]): Tallied {
-  const parts = new Map<string, Counting>([[id, new Counting(id)]])
+  const parts = new Map([[id, nothingYet(id)]])
   const impossible: Impossible[] = []
   const again: Again[] = []
   const sowing = entries.find(({ what }) => what.did === 'task' && (what.task === 'sow' || what.task === 'receive'))
@@ -236,7 +237,7 @@ function take(part: Counting, line: Line, parts: Map<string, Counting>): Entry |
       part.checks.push(line as Line<'check'>)
       return undefined
     case 'split': {
-      const other = part.part(`${rootOf(part.id)}~${what.part}`)
+      const other = splitFrom(part, `${rootOf(part.id)}~${what.part}`)
       other.splitOff = line as Line<'split'>
       other.lines.push(line)
       const share = part.cells === undefined || part.cells === 0 ? undefined : what.cells / part.cells

@@ -1,15 +1,15 @@
 /** Everything else that happens to a batch: losses, parts that go their own way, slips, an end, a note. */
 'use client'
-import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import TextField from '@mui/material/TextField'
 import { useRouter } from 'next/navigation'
 import { useState, type ReactNode } from 'react'
-import { formatDay, parseDay, type Day } from '../../core/calendar/day'
+import { formatDay, type Day } from '../../core/calendar/day'
 import type { Batch } from '../../core/plan/batch'
 import { LOSS_CAUSES, type LossCause } from '../../season/schema'
 import { ChoiceField, NumberField, WordField } from '../../ui/fields'
+import { dayItHappened, EntryForm, withNote } from '../../ui/records/entry-form'
 import { PhotoField } from '../../ui/records/photos'
 import { useRecord, type Said } from '../../ui/records/use-record'
 import { LOSS_WORDS } from '../../ui/records/words'
@@ -78,40 +78,25 @@ function Form({ batch, title, summary, said, onClose, children }: Own & { title:
   const [photos, setPhotos] = useState<string[]>([])
   const [problem, setProblem] = useState<string>()
   const write = async () => {
-    let day: Day
-    try {
-      day = parseDay(on)
-    } catch {
-      return setProblem('Choose a day.')
-    }
-    if (day > today) return setProblem('Choose today or a day before.')
+    const day = dayItHappened(on, today)
+    if (typeof day === 'string') return setProblem(day)
     const all = said(day)
     if (typeof all === 'string') return setProblem(all)
     const [first, ...rest] = all
     if (!first) return setProblem('Write a note, or add a photo.')
-    const more = { ...(note.trim() === '' ? {} : { note: note.trim() }), ...(photos.length === 0 ? {} : { photos }) }
+    const more = withNote(note, photos)
     if (first.what.did === 'note' && Object.keys(more).length === 0) return setProblem('Write a note, or add a photo.')
     await record([{ ...first, ...more }, ...rest], `${batch.code}: ${summary}`)
     router.replace(`/batch?id=${encodeURIComponent(batch.id)}`)
   }
   return (
-    <Box sx={{ display: 'grid', gap: 2, maxWidth: 460 }}>
-      <Box component="h2" sx={{ m: 0, fontFamily: 'var(--heading)', fontWeight: 400, fontSize: 22 }}>
-        {title}
-      </Box>
-      {problem && <Alert severity="error">{problem}</Alert>}
-      {children}
-      <TextField type="date" label="On" value={on} onChange={(event) => setOn(event.target.value)} slotProps={{ inputLabel: { shrink: true }, htmlInput: { max: formatDay(today) } }} />
-      <WordField label="Note" value={note} onChange={setNote} lines={2} />
-      <PhotoField photos={photos} onChange={setPhotos} />
-      <Box sx={{ display: 'flex', gap: 1 }}>
-        <Button variant="contained" disableElevation onClick={() => void write()} sx={{ minHeight: 48, flex: 1, fontSize: 16 }}>
-          Write it down
-        </Button>
-        <Button variant="outlined" color="inherit" onClick={onClose} sx={{ minHeight: 48 }}>
-          Back
-        </Button>
-      </Box>
+    <Box sx={{ maxWidth: 460 }}>
+      <EntryForm title={title} problem={problem} back="Back" onWrite={() => void write()} onClose={onClose}>
+        {children}
+        <TextField type="date" label="On" value={on} onChange={(event) => setOn(event.target.value)} slotProps={{ inputLabel: { shrink: true }, htmlInput: { max: formatDay(today) } }} />
+        <WordField label="Note" value={note} onChange={setNote} lines={2} />
+        <PhotoField photos={photos} onChange={setPhotos} />
+      </EntryForm>
     </Box>
   )
 }

@@ -1,13 +1,11 @@
 /** Corrects an entry: a new one takes its place, and the old one stays to be seen. */
 'use client'
-import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
-import Button from '@mui/material/Button'
 import Dialog from '@mui/material/Dialog'
 import { useState } from 'react'
-import { parseDay } from '../../core/calendar/day'
 import { LOSS_CAUSES, type Entry } from '../../season/schema'
 import { ChoiceField, NumberField, WordField } from '../../ui/fields'
+import { dayItHappened, EntryForm } from '../../ui/records/entry-form'
 import { useRecord } from '../../ui/records/use-record'
 import { entrySentence, LOSS_WORDS } from '../../ui/records/words'
 import { useSeason } from '../../ui/season-context'
@@ -31,38 +29,23 @@ export function CorrectEntry({ entry, onClose }: { entry: Entry; onClose: () => 
   const parts = what as unknown as Record<string, unknown>
   const set = (name: string, value: unknown) => setWhat(Object.fromEntries(Object.entries({ ...parts, [name]: value }).filter(([, one]) => one !== undefined)) as unknown as Entry['what'])
   const write = async () => {
-    let day
-    try {
-      day = parseDay(on)
-    } catch {
-      return setProblem('Choose a day.')
-    }
-    if (day > today) return setProblem('Choose today or a day before.')
+    const day = dayItHappened(on, today)
+    if (typeof day === 'string') return setProblem(day)
     await record({ batch: entry.batch, place: entry.place, on: day, what, note: note.trim() === '' ? undefined : note.trim(), photos: entry.photos, instead: entry.id }, 'Corrected; the old entry stays to be seen.')
     onClose()
   }
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="xs" aria-labelledby="correct-title">
-      <Box sx={{ p: 2.5, display: 'grid', gap: 2 }}>
-        <Box component="h2" id="correct-title" sx={{ m: 0, fontFamily: 'var(--heading)', fontWeight: 400, fontSize: 22 }}>
-          Correct: {entrySentence(entry, season, format)}
-        </Box>
-        {problem && <Alert severity="error">{problem}</Alert>}
-        <WordField type="date" label="On" value={on} onChange={setOn} />
-        <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 2 }}>
-          {NUMBERS.map(([name, title]) => (name in entry.what ? <NumberField key={name} label={title} value={parts[name] as number | undefined} onChange={(value) => set(name, value === undefined ? undefined : Math.max(0, Math.round(value)))} /> : null))}
-        </Box>
-        {'place' in entry.what && <ChoiceField label="Where" value={(parts.place as string | undefined) ?? ''} options={season.places.map((one) => [one.key, one.name] as const)} onChange={(next) => set('place', next)} />}
-        {'cause' in entry.what && <ChoiceField label="Why" value={entry.what.did === 'loss' ? (parts.cause as typeof entry.what.cause) : ''} options={LOSS_CAUSES.map((one) => [one, LOSS_WORDS[one]] as const)} onChange={(next) => set('cause', next)} />}
-        <WordField label="Note" value={note} onChange={setNote} lines={2} />
-        <Box sx={{ display: 'flex', gap: 1 }}>
-          <Button variant="contained" disableElevation onClick={() => void write()} sx={{ minHeight: 48, flex: 1 }}>
-            Put this in its place
-          </Button>
-          <Button variant="outlined" color="inherit" onClick={onClose} sx={{ minHeight: 48 }}>
-            Close
-          </Button>
-        </Box>
+      <Box sx={{ p: 2.5 }}>
+        <EntryForm title={`Correct: ${entrySentence(entry, season, format)}`} titleId="correct-title" problem={problem} action="Put this in its place" onWrite={() => void write()} onClose={onClose}>
+          <WordField type="date" label="On" value={on} onChange={setOn} />
+          <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 2 }}>
+            {NUMBERS.map(([name, title]) => (name in entry.what ? <NumberField key={name} label={title} value={parts[name] as number | undefined} onChange={(value) => set(name, value === undefined ? undefined : Math.max(0, Math.round(value)))} /> : null))}
+          </Box>
+          {'place' in entry.what && <ChoiceField label="Where" value={(parts.place as string | undefined) ?? ''} options={season.places.map((one) => [one.key, one.name] as const)} onChange={(next) => set('place', next)} />}
+          {'cause' in entry.what && <ChoiceField label="Why" value={entry.what.did === 'loss' ? (parts.cause as typeof entry.what.cause) : ''} options={LOSS_CAUSES.map((one) => [one, LOSS_WORDS[one]] as const)} onChange={(next) => set('cause', next)} />}
+          <WordField label="Note" value={note} onChange={setNote} lines={2} />
+        </EntryForm>
       </Box>
     </Dialog>
   )

@@ -2,18 +2,18 @@
 'use client'
 import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
-import Button from '@mui/material/Button'
 import Drawer from '@mui/material/Drawer'
 import Tab from '@mui/material/Tab'
 import Tabs from '@mui/material/Tabs'
 import TextField from '@mui/material/TextField'
 import useMediaQuery from '@mui/material/useMediaQuery'
 import { useState } from 'react'
-import { formatDay, parseDay } from '../../core/calendar/day'
+import { formatDay } from '../../core/calendar/day'
 import type { Work } from '../../core/forecast/work'
 import { LOSS_CAUSES, type Entry, type LossCause } from '../../season/schema'
 import { ChoiceField, NumberField } from '../../ui/fields'
 import { asPlanned } from '../../ui/records/as-planned'
+import { dayIn, dayItHappened, EntryForm, withNote } from '../../ui/records/entry-form'
 import { PhotoField } from '../../ui/records/photos'
 import { useRecord, type Said } from '../../ui/records/use-record'
 import { LOSS_WORDS } from '../../ui/records/words'
@@ -21,15 +21,6 @@ import { useSeason } from '../../ui/season-context'
 import { taskName } from '../../words/tasks'
 
 type Happened = 'otherwise' | 'later' | 'dropped'
-
-/** A day as the date field writes it, and back; a half-written one is none. */
-const dayIn = (text: string) => {
-  try {
-    return parseDay(text)
-  } catch {
-    return undefined
-  }
-}
 
 export function SomethingElse({ work, onClose }: { work: Work; onClose: () => void }) {
   const { season, today, format } = useSeason()
@@ -57,22 +48,22 @@ export function SomethingElse({ work, onClose }: { work: Work; onClose: () => vo
   const moves = usual.place !== undefined
 
   const write = () => {
-    const said = note.trim() === '' ? {} : { note: note.trim() }
-    const more = photos.length === 0 ? {} : { photos }
+    const more = withNote(note, photos)
     const step = { task: kind, nth: task.nth } as const
     if (how === 'dropped') {
       if (why.trim() === '') return setProblem('Say why, so that next year knows.')
-      void record({ batch: batch.id, what: { did: 'drop', ...step, why: why.trim() }, ...said, ...more }, `${name}: dropped.`)
+      void record({ batch: batch.id, what: { did: 'drop', ...step, why: why.trim() }, ...more }, `${name}: dropped.`)
       return onClose()
     }
     if (how === 'later') {
       const day = dayIn(until)
       if (day === undefined || day <= today) return setProblem('Choose a day after today.')
-      void record({ batch: batch.id, what: { did: 'wait', ...step, until, ...(why.trim() === '' ? {} : { why: why.trim() }) }, ...said, ...more }, `${name}: put off to ${format.date(day)}.`)
+      void record({ batch: batch.id, what: { did: 'wait', ...step, until, ...(why.trim() === '' ? {} : { why: why.trim() }) }, ...more }, `${name}: put off to ${format.date(day)}.`)
       return onClose()
     }
-    const day = dayIn(on)
-    if (day === undefined || day > today) return setProblem('Choose today or a day before.')
+    const day = dayItHappened(on, today)
+    if (typeof day === 'string') return setProblem(day)
+    if ([cells, trays, seeds, plants, lost].some((n) => n !== undefined && !(Number.isInteger(n) && n >= 0))) return setProblem('Trays, cells, seeds and plants are counted in whole numbers.')
     const most = batch.asItIs?.tally.plants ?? batch.asItIs?.tally.most
     if (lost !== undefined && most !== undefined && lost > most) return setProblem(`There are ${format.number(most)} at most.`)
     const all: Said[] = [
@@ -83,11 +74,10 @@ export function SomethingElse({ work, onClose }: { work: Work; onClose: () => vo
           ...usual,
           ...(cells === undefined ? {} : { cells }),
           ...(trays === undefined ? {} : { trays }),
-          ...(seeds === undefined ? {} : { seeds: seeds }),
+          ...(seeds === undefined ? {} : { seeds }),
           ...(plants === undefined ? {} : { plants }),
           ...(place === undefined ? {} : { place }),
         },
-        ...said,
         ...more,
       },
     ]
@@ -98,49 +88,39 @@ export function SomethingElse({ work, onClose }: { work: Work; onClose: () => vo
 
   return (
     <Drawer anchor={phone ? 'bottom' : 'right'} open onClose={onClose} slotProps={{ paper: { sx: { width: phone ? '100%' : 420, maxHeight: phone ? '92dvh' : '100%', borderRadius: phone ? '14px 14px 0 0' : 0 }, role: 'dialog', 'aria-label': `Something else: ${name}` } }}>
-      <Box sx={{ p: 2, display: 'grid', gap: 2 }}>
-        <Box component="h2" sx={{ m: 0, fontFamily: 'var(--heading)', fontWeight: 400, fontSize: 22, lineHeight: 1.2 }}>
-          {name} {batch.variety.name}
-        </Box>
-        <Tabs value={how} onChange={(_, next: Happened) => setHow(next)} variant="fullWidth" aria-label="What happened">
-          <Tab value="otherwise" label="Done, but" sx={{ minHeight: 48 }} />
-          <Tab value="later" label="Not yet" sx={{ minHeight: 48 }} />
-          <Tab value="dropped" label="Never" sx={{ minHeight: 48 }} />
-        </Tabs>
-        {problem && <Alert severity="error">{problem}</Alert>}
-        {how === 'otherwise' && (
-          <>
-            <TextField type="date" label="Done on" value={on} onChange={(event) => setOn(event.target.value)} slotProps={{ inputLabel: { shrink: true }, htmlInput: { max: formatDay(today) } }} />
-            <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 2 }}>
-              {usual.trays !== undefined && <NumberField label="Trays" value={trays} onChange={setTrays} />}
-              {usual.cells !== undefined && <NumberField label={kind === 'pot-up' ? 'Plants moved' : kind === 'receive' ? 'Young plants' : 'Cells sown'} value={cells} onChange={setCells} />}
-              {usual.seeds !== undefined && <NumberField label="Seeds sown" value={seeds} onChange={setSeeds} />}
-              {kind === 'plant' && <NumberField label="Plants planted" value={plants} onChange={setPlants} />}
-            </Box>
-            {moves && (
-              <ChoiceField label="Where it stands now" value={place ?? ''} options={season.places.map((one) => [one.key, one.name] as const)} onChange={(next) => setPlace(next)} />
-            )}
-            {kind !== 'sow' && kind !== 'order' && kind !== 'prepare' && (
-              <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1.4fr', gap: 2 }}>
-                <NumberField label="Plants lost" value={lost} onChange={setLost} />
-                <ChoiceField label="Why" value={cause} options={LOSS_CAUSES.map((one) => [one, LOSS_WORDS[one]] as const)} onChange={(next) => setCause(next || 'unknown')} />
+      <Box sx={{ p: 2 }}>
+        <EntryForm title={`${name} ${batch.variety.name}`} problem={problem} action={how === 'otherwise' ? 'Write it down' : how === 'later' ? 'Put it off' : 'Drop it'} onWrite={write} onClose={onClose}>
+          <Tabs value={how} onChange={(_, next: Happened) => setHow(next)} variant="fullWidth" aria-label="What happened">
+            <Tab value="otherwise" label="Done, but" sx={{ minHeight: 48 }} />
+            <Tab value="later" label="Not yet" sx={{ minHeight: 48 }} />
+            <Tab value="dropped" label="Never" sx={{ minHeight: 48 }} />
+          </Tabs>
+          {how === 'otherwise' && (
+            <>
+              <TextField type="date" label="Done on" value={on} onChange={(event) => setOn(event.target.value)} slotProps={{ inputLabel: { shrink: true }, htmlInput: { max: formatDay(today) } }} />
+              <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 2 }}>
+                {usual.trays !== undefined && <NumberField label="Trays" value={trays} onChange={setTrays} />}
+                {usual.cells !== undefined && <NumberField label={kind === 'pot-up' ? 'Plants moved' : kind === 'receive' ? 'Young plants' : 'Cells sown'} value={cells} onChange={setCells} />}
+                {usual.seeds !== undefined && <NumberField label="Seeds sown" value={seeds} onChange={setSeeds} />}
+                {kind === 'plant' && <NumberField label="Plants planted" value={plants} onChange={setPlants} />}
               </Box>
-            )}
-          </>
-        )}
-        {how === 'later' && <TextField type="date" label="Wait until" value={until} onChange={(event) => setUntil(event.target.value)} slotProps={{ inputLabel: { shrink: true }, htmlInput: { min: formatDay(today + 1) } }} />}
-        {how !== 'otherwise' && <TextField label="Why" value={why} onChange={(event) => setWhy(event.target.value)} slotProps={{ htmlInput: { maxLength: 200 } }} />}
-        {how === 'dropped' && (kind === 'sow' || kind === 'plant') && <Alert severity="warning">The batch ends with this: it takes no more room, and nothing of it goes to the field.</Alert>}
-        <TextField label="Note" multiline minRows={2} value={note} onChange={(event) => setNote(event.target.value)} slotProps={{ htmlInput: { maxLength: 2000 } }} />
-        <PhotoField photos={photos} onChange={setPhotos} />
-        <Box sx={{ display: 'flex', gap: 1 }}>
-          <Button variant="contained" disableElevation onClick={write} sx={{ minHeight: 48, flex: 1, fontSize: 16 }}>
-            {how === 'otherwise' ? 'Write it down' : how === 'later' ? 'Put it off' : 'Drop it'}
-          </Button>
-          <Button variant="outlined" color="inherit" onClick={onClose} sx={{ minHeight: 48 }}>
-            Close
-          </Button>
-        </Box>
+              {moves && (
+                <ChoiceField label="Where it stands now" value={place ?? ''} options={season.places.map((one) => [one.key, one.name] as const)} onChange={(next) => setPlace(next)} />
+              )}
+              {kind !== 'sow' && kind !== 'order' && kind !== 'prepare' && (
+                <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1.4fr', gap: 2 }}>
+                  <NumberField label="Plants lost" value={lost} onChange={setLost} />
+                  <ChoiceField label="Why" value={cause} options={LOSS_CAUSES.map((one) => [one, LOSS_WORDS[one]] as const)} onChange={(next) => setCause(next || 'unknown')} />
+                </Box>
+              )}
+            </>
+          )}
+          {how === 'later' && <TextField type="date" label="Wait until" value={until} onChange={(event) => setUntil(event.target.value)} slotProps={{ inputLabel: { shrink: true }, htmlInput: { min: formatDay(today + 1) } }} />}
+          {how !== 'otherwise' && <TextField label="Why" value={why} onChange={(event) => setWhy(event.target.value)} slotProps={{ htmlInput: { maxLength: 200 } }} />}
+          {how === 'dropped' && (kind === 'sow' || kind === 'plant') && <Alert severity="warning">The batch ends with this: it takes no more room, and nothing of it goes to the field.</Alert>}
+          <TextField label="Note" multiline minRows={2} value={note} onChange={(event) => setNote(event.target.value)} slotProps={{ htmlInput: { maxLength: 2000 } }} />
+          <PhotoField photos={photos} onChange={setPhotos} />
+        </EntryForm>
       </Box>
     </Drawer>
   )
