@@ -2,8 +2,9 @@
 import { spawn, type ChildProcess } from 'node:child_process'
 import { readFileSync } from 'node:fs'
 import { test as base, expect, type Page } from '@playwright/test'
-import { sql } from 'kysely'
+import { sql, type Kysely } from 'kysely'
 import { connect } from '../src/data/database'
+import type { Database } from '../src/data/schema'
 import { migrate } from '../src/data/migrate'
 import { createFarm } from '../src/data/season-repository'
 import { readSeasonText } from '../src/interchange/season-file'
@@ -56,11 +57,7 @@ export const test = base.extend<{ farm: Farm; season: Season | null; errors: str
         kill,
         restart: () => kill().then(start),
         async open(season) {
-          // Seasons first, as the server takes them: what the last test left at work there is waited for.
-          await db.transaction().execute(async (trx) => {
-            await sql`lock table season, farm in access exclusive mode`.execute(trx)
-            await trx.deleteFrom('farm').execute()
-          })
+          await emptied(db)
           if (season) await createFarm(db, season)
         },
       })
@@ -93,6 +90,22 @@ export const test = base.extend<{ farm: Farm; season: Season | null; errors: str
 })
 
 export { expect }
+
+/** Takes every farm away. What the last test left at work on the server is waited for; where the two wait for each other it is tried again. */
+async function emptied(db: Kysely<Database>, tries = 5): Promise<void> {
+  try {
+    await db.transaction().execute(async (trx) => {
+      // Seasons first, as the server takes them.
+      await sql`lock table season, farm in access exclusive mode`.execute(trx)
+      await trx.deleteFrom('farm').execute()
+    })
+  } catch (error) {
+    if (tries === 1 || (error as { code?: string }).code !== DEADLOCK) throw error
+    await emptied(db, tries - 1)
+  }
+}
+
+const DEADLOCK = '40P01'
 
 /** Opens a page and waits until it answers to the hand. */
 export async function visit(page: Page, path: string): Promise<void> {

@@ -697,6 +697,15 @@ const Did = z.discriminatedUnion('did', [
   }),
   z.strictObject({ did: z.literal('drop'), ...step, why: z.string().trim().min(1).max(200) }),
   z.strictObject({ did: z.literal('wait'), ...step, until: day, why: z.string().max(200).optional() }),
+  z
+    .strictObject({
+    did: z.literal('moved'),
+    place: key.optional().describe('where it stands from then on'),
+    container: key.optional().describe('what it was potted into, where it changed'),
+    cells: some.optional().describe('cells or pots in use from then on'),
+  })
+    .refine(({ place, container }) => place !== undefined || container !== undefined, 'say where it went, or what it was potted into')
+    .describe('moved or potted on though its way did not say so'),
   z.strictObject({ did: z.literal('loss'), plants: z.int().min(1).max(10_000_000), cause: z.enum(LOSS_CAUSES) }),
   z.strictObject({
     did: z.literal('count'),

@@ -39,7 +39,7 @@ export function taskLine(task: Task, places: readonly Place[], f: Format): strin
     case 'feed':
       return `${trays}, on ${to}`
     case 'leave-heat':
-      return from === to ? `${trays}, on ${to}` : `${trays}: ${from} → ${to}`
+      return [from === to ? `${trays}, on ${to}` : `${trays}: ${from} → ${to}`, lightWords(task.place === undefined ? undefined : places[task.place], f)].filter(Boolean).join('; ')
     case 'thin':
       return `${count(f, task.cells, 'cell')} to ${batch.way.keep === 1 ? 'one plant each' : `${batch.way.keep} plants each`}: ${trays}, on ${to}`
     case 'pot-up':
@@ -50,6 +50,11 @@ export function taskLine(task: Task, places: readonly Place[], f: Format): strin
     case 'plant':
       return `${count(f, batch.plants, 'plant')} from ${trays}, ${from}`
   }
+}
+
+/** Light, where there are lamps to be put on. */
+function lightWords(place: Place | undefined, f: Format): string {
+  return place?.lamp === undefined || place.lamp.hours === 0 ? '' : `light on, ${count(f, place.lamp.hours, 'hour')} a day`
 }
 
 /** What one task is called: a tray that germinates where it stays is only uncovered. */

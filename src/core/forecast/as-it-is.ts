@@ -5,10 +5,11 @@ import type { Climate } from '../climate/climate'
 import { leafAge } from '../growth/rate'
 import { batchAsItIs, type Batch } from '../plan/batch'
 import { Course } from '../plan/course'
-import type { Way } from '../plan/ways'
+import { trayPlacesIn, traysIn, type Way } from '../plan/ways'
 import { gain, legStart, type Pass } from '../schedule/forward'
 import type { Route, TailLeg } from '../schedule/route'
 import { cellYield, meanYield } from '../sizing/cell'
+import { tailTaken, routeTaken, type Keyed, type Taken } from './route-taken'
 import { passFrom, type Happened, type SeenAge } from './pass'
 import { standForecast, type StandForecast } from './stand-count'
 import { rootOf, tallyOf, type Line, type Tallied, type Tally } from './tally'
@@ -33,6 +34,8 @@ export interface AsItIs {
   plants: number
   /** Share of the planned batch that this part is: 1 when it was never split. */
   share: number
+  /** Steps nobody ticked off though what comes after them was: `leave-heat/0`. */
+  implied: ReadonlySet<string>
   /** Days on which its cells changed within one container. */
   cuts: readonly { on: Day; cells: number }[]
   /** First day it stands anywhere for itself, for a part; first day it no longer does, when it is gone. */
@@ -69,7 +72,7 @@ function isOverdue({ sow, plantOn, stays }: Batch, { since, today }: Reality): b
  *
  * @returns the batch as planned where nothing has happened to it and nothing is overdue
  */
-export function asItIs(planned: Batch, reality: Reality, climate: Climate, placeNumber: ReadonlyMap<string, number>): Batch[] {
+export function asItIs(planned: Batch, reality: Reality, climate: Climate, by: Keyed): Batch[] {
   const entries = reality.byBatch.get(planned.id)
   if (!planned.pass || (!entries && !isOverdue(planned, reality))) return [planned]
   const all = tallyOf(planned.id, entries ?? [])
@@ -79,7 +82,7 @@ export function asItIs(planned: Batch, reality: Reality, climate: Climate, place
     return [planned]
   }
   const shares = sharesOf(all)
-  return all.parts.map((tally) => oneAsItIs(planned, tally, all, shares.get(tally.id) ?? 1, reality, climate, placeNumber))
+  return all.parts.map((tally) => oneAsItIs(planned, tally, all, shares.get(tally.id) ?? 1, reality, climate, by))
 }
 
 /** Share of the batch that each part is now. */
@@ -116,14 +119,17 @@ function linesOf({ parts }: Tallied): Line[] {
   return lines.sort((a, b) => a.on - b.on || (a.entry.at < b.entry.at ? -1 : 1))
 }
 
-function oneAsItIs(planned: Batch, tally: Tally, all: Tallied, share: number, reality: Reality, climate: Climate, placeNumber: ReadonlyMap<string, number>): Batch {
+function oneAsItIs(planned: Batch, recorded: Tally, all: Tallied, share: number, reality: Reality, climate: Climate, by: Keyed): Batch {
   const { since, today } = reality
   const { way, pass: plannedPass } = planned
   const { route, method } = way
   const harden = method.stages.length
-  const doneOn = (task: string, nth: number) => tally.done.get(`${task}/${nth}`)
   /** Day a step was taken: as recorded, or as planned where nobody kept records yet. */
   const taken = (line: Line<'task'> | undefined, plannedOn: Day | undefined): Day | undefined => line?.on ?? (plannedOn !== undefined && plannedOn < since ? plannedOn : undefined)
+  const stays = new Map(planned.stays.map((stay) => [stay.stage, stay]))
+  const plannedLeaving = plannedPass!.leavesHeat < planned.plantOn && stays.has(0) ? plannedPass!.leavesHeat : undefined
+  const tally = inTheWaysWords(recorded, planned, taken(recorded.done.get('leave-heat/0'), stayedInHeat(planned) ? plannedLeaving : undefined))
+  const doneOn = (task: string, nth: number) => tally.done.get(`${task}/${nth}`)
   const notBefore = (task: string, nth: number) => Math.max(today, until(tally, task, nth))
   const sowTask = route.boughtAge === undefined ? 'sow' : 'receive'
   const sownOn = taken(tally.sown, planned.sow)
@@ -131,20 +137,10 @@ function oneAsItIs(planned: Batch, tally: Tally, all: Tallied, share: number, re
   const planting = taken(tally.planted ?? doneOn('plant', 0), planned.plantOn)
   const plantOn = Math.max(sow + 1, planting ?? Math.max(planned.plantOn, notBefore('plant', 0)))
 
-  // A potting that was dropped leaves it in the container before; a move that was dropped leaves it where it is.
   const dropped = (kind: string, stage: number) => tally.dropped.has(`${kind}/${stage}`)
-  const stop = route.legs.findIndex(({ starts, stage }) => starts.by === 'potting' && dropped('pot-up', stage))
-  const kept = route.legs.flatMap((leg, i) => ((stop >= 0 && i >= stop) || (leg.starts.by === 'age' && dropped('move', leg.stage)) ? [] : [{ leg, i }]))
-  const place = (line: Line<'task'> | undefined, usual: number) => (line?.entry.what.place === undefined ? usual : (placeNumber.get(line.entry.what.place) ?? usual))
-  const taskOf = (stage: number, potting: boolean) => (potting ? doneOn('pot-up', stage) : doneOn('move', stage))
+  const placeOf = (key: string | undefined, usual: number) => (key === undefined ? usual : (by.places.get(key) ?? usual))
   const leftHeat = doneOn('leave-heat', 0)
-  const germPlace = place(tally.sown, route.germPlace)
-  const stays = new Map(planned.stays.map((stay) => [stay.stage, stay]))
-  const legs = kept.map(({ leg }, k) => {
-    if (k === 0) return { ...leg, place: place(leftHeat, germPlace === route.germPlace ? leg.place : route.germPlace === leg.place ? germPlace : leg.place) }
-    return { ...leg, place: place(taskOf(leg.stage, leg.starts.by === 'potting'), leg.place) }
-  })
-  const tail: TailLeg[] = []
+  const plannedTail: TailLeg[] = []
   for (const leg of route.tail) {
     const hardens = leg.stage === 'hardening'
     const stage = leg.stage === 'hardening' ? harden : leg.stage
@@ -155,25 +151,25 @@ function oneAsItIs(planned: Batch, tally: Tally, all: Tallied, share: number, re
     const daysBefore = plantOn - on
     // One that never came before planting did not happen.
     if (daysBefore < 1) continue
-    tail.push({ ...leg, place: place(line, leg.place), daysBefore: Math.min(daysBefore, tail.at(-1)?.daysBefore ?? Infinity) })
+    plannedTail.push({ ...leg, place: placeOf(line?.entry.what.place, leg.place), daysBefore: Math.min(daysBefore, plannedTail.at(-1)?.daysBefore ?? Infinity) })
   }
-  const begun = kept.map(({ leg, i }, k) => {
-    if (k === 0) return undefined
-    const plannedOn = legStart(plannedPass!, i)
-    return taken(taskOf(leg.stage, leg.starts.by === 'potting'), plannedOn < planned.plantOn ? plannedOn : undefined)
-  })
+  const taking = routeTaken(way, plannedPass!, tally, taken, planned.plantOn, plantOn - (plannedTail[0]?.daysBefore ?? -Infinity), by)
+  const { germPlace, legs, begun } = taking
+  const firstLater = firstAfterHeat(tally)
+  const impliedLeaving = leftHeat === undefined && firstLater < Infinity ? Math.max(sow, Math.min(firstLater, plannedLeaving ?? firstLater)) : undefined
+  const tail = tailTaken(plannedTail, taking.late, plantOn, placeOf)
   const measured = climate !== route.climate
-  const actual: Route = { ...route, climate, germPlace, legs, tail, emergenceTotals: measured ? [] : [...route.emergenceTotals], growthTotals: measured ? [] : [...route.growthTotals] }
+  const actual: Route = { ...route, climate, germPlace, legs, tail, steps: taking.steps, emergenceTotals: measured ? [] : [...route.emergenceTotals], growthTotals: measured ? [] : [...route.growthTotals] }
   for (const at of new Set([germPlace, ...legs.map((leg) => leg.place), ...tail.map((leg) => leg.place)])) {
     actual.emergenceTotals[at] ??= climate.emergence(at, route.germination)
     actual.growthTotals[at] ??= climate.growth(at, route.growth)
   }
   const happened: Happened = {
     sown: sow,
-    leftHeat: taken(leftHeat, plannedPass!.leavesHeat < planned.plantOn && stays.has(0) ? plannedPass!.leavesHeat : undefined),
+    leftHeat: taken(leftHeat, plannedLeaving) ?? impliedLeaving,
     legs: begun,
     seen: [],
-    notBefore: kept.map(({ leg }, k) => (k === 0 ? notBefore('leave-heat', 0) : notBefore(leg.starts.by === 'potting' ? 'pot-up' : 'move', leg.stage))),
+    notBefore: legs.map(({ starts, stage }, k) => (k === 0 ? notBefore('leave-heat', 0) : notBefore(starts.by === 'potting' ? 'pot-up' : 'move', stage))),
   }
   // Without heat to leave there is nothing to wait for: it comes off by itself.
   if (germPlace === legs[0]!.place && happened.leftHeat === undefined && !stayedInHeat(planned)) happened.notBefore = happened.notBefore.map((day, k) => (k === 0 ? -Infinity : day))
@@ -204,7 +200,7 @@ function oneAsItIs(planned: Batch, tally: Tally, all: Tallied, share: number, re
             : leftHeat || pass.emergence <= today
               ? 'up'
               : 'sown'
-  const { cells, cuts, plants } = amounts(planned, tally, way, share, begun, stand)
+  const { cells, cuts, plants } = amounts(planned, tally, way, share, taking, stand)
   const known: AsItIs = {
     planned,
     tally,
@@ -215,6 +211,7 @@ function oneAsItIs(planned: Batch, tally: Tally, all: Tallied, share: number, re
     stand,
     plants,
     share,
+    implied: new Set(impliedLeaving === undefined ? taking.implied : ['leave-heat/0', ...taking.implied]),
     cuts,
     begins: tally.splitOff?.on ?? -Infinity,
     ends: tally.ended?.on ?? dropDay(tally, sowTask) ?? Infinity,
@@ -237,6 +234,49 @@ function oneAsItIs(planned: Batch, tally: Tally, all: Tallied, share: number, re
   return batchAsItIs(planned, sought, new Course(along(way, actual, climate), plantOn, planned.agePoint, sow, [], pass), known)
 }
 
+/**
+ * A tally in the words of the way: what was moved while in heat has left it, and what was potted into the container that
+ * comes next has been potted up, whatever it was called.
+ *
+ * @param left day heat was left, as recorded or as planned where nobody kept records yet
+ */
+function inTheWaysWords(tally: Tally, planned: Batch, left: Day | undefined): Tally {
+  if (tally.moves.length === 0) return tally
+  const { route } = planned.way
+  const done = new Map(tally.done)
+  const firstLater = firstAfterHeat(tally)
+  const as = ({ entry, on }: Line<'moved'>, task: 'leave-heat' | 'pot-up', nth: number): Line<'task'> => {
+    const { place, container, cells } = entry.what
+    const what = { did: 'task' as const, task, nth, ...(place === undefined ? {} : { place }), ...(task === 'leave-heat' || container === undefined ? {} : { container }), ...(task === 'leave-heat' || cells === undefined ? {} : { cells }) }
+    return { entry: { ...entry, what }, on }
+  }
+  const moves = tally.moves.filter((line, i) => {
+    const { on, entry } = line
+    const { container } = entry.what
+    if (i === 0 && route.boughtAge === undefined && on < firstLater) {
+      // Without heat of its own there is a place to leave only until it is up.
+      const inHeat = left !== undefined ? on < left : stayedInHeat(planned) || on < planned.pass!.emergence
+      if (inHeat && !done.has('leave-heat/0')) done.set('leave-heat/0', as(line, 'leave-heat', 0))
+      if (inHeat && container === undefined) return false
+    }
+    const next = container === undefined ? undefined : route.legs.find(({ starts, stage }) => starts.by === 'potting' && !done.has(`pot-up/${stage}`) && !tally.dropped.has(`pot-up/${stage}`))
+    if (!next || route.steps[next.step]!.container.key !== container) return true
+    done.set(`pot-up/${next.stage}`, as(line, 'pot-up', next.stage))
+    return false
+  })
+  return { ...tally, done, moves }
+}
+
+/** Work that shows that heat was left. */
+const LATER: ReadonlySet<string> = new Set(['pot-up', 'move', 'harden', 'plant'])
+
+function firstAfterHeat({ done }: Tally): Day {
+  let first = Infinity
+  for (const { on, entry } of done.values()) if (LATER.has(entry.what.task)) first = Math.min(first, on)
+  return first
+}
+
+/** Whether it germinates somewhere else, or under cover, before it grows on. */
 const stayedInHeat = ({ stays }: Batch) => stays.some(({ kind }) => kind === 'germinate')
 
 /** First day a task may be done, where it was put off. */
@@ -271,12 +311,17 @@ export function plantsPerCell({ keep, seedsPerCell }: Pick<Way, 'keep' | 'seedsP
   return any <= 0 ? 1 : meanYield(cellYield({ seedsPerCell, keep }, germination, 1)) / any
 }
 
-/** Sum of daily rates from sowing to a day, at the pace of the kind: heat first, then the place it grows in. */
+/** Sum of daily rates from sowing to a day, at the pace of the kind: heat first, then the places it stood in. */
 export function thermalShareOn(route: Route, pass: Pass, day: Day): number {
-  const { emergenceTotals: totals, germPlace } = route
-  const left = Math.min(day, pass.leavesHeat)
-  const inHeat = left > pass.sown ? gain(route, totals, germPlace, pass.sown, left, pass.planting) : 0
-  return inHeat + (day > left ? gain(route, totals, route.legs[0]!.place, left, day, pass.planting) : 0)
+  const { emergenceTotals: totals, germPlace, legs } = route
+  let from = Math.min(day, pass.leavesHeat)
+  let sum = from > pass.sown ? gain(route, totals, germPlace, pass.sown, from, pass.planting) : 0
+  for (let i = 0; i < legs.length && from < day; i++) {
+    const next = i + 1 < legs.length ? Math.min(day, Math.max(from, legStart(pass, i + 1))) : day
+    if (next > from) sum += gain(route, totals, legs[i]!.place, from, next, pass.planting)
+    from = next
+  }
+  return sum
 }
 
 /** What checks say of the age: the leaf clock that of a plant with so many true leaves, plug and roots how far it is in its cell. */
@@ -289,19 +334,19 @@ function agesSeen(tally: Tally, way: Way): SeenAge[] {
   })
 }
 
-function amounts(planned: Batch, tally: Tally, way: Way, share: number, begun: readonly (Day | undefined)[], stand: StandForecast | undefined) {
-  const { steps, legs } = way.route
+function amounts(planned: Batch, tally: Tally, way: Way, share: number, { steps, stepOf, legs, lines, begun }: Taken, stand: StandForecast | undefined) {
   const sizing = planned.sizing
-  const usual = steps.map((_, step) => (sizing ? way.cellsIn(step, sizing) : 0))
+  const usual = stepOf.map((step) => (sizing && step >= 0 ? way.cellsIn(step, sizing) : 0))
   let current = 0
   const cells = [...usual]
   const sown = tally.sown?.entry.what.cells
   if (sown !== undefined) cells[0] = sown
   for (let leg = 1; leg < legs.length; leg++) {
-    const { step, stage, starts } = legs[leg]!
+    const { step, starts } = legs[leg]!
     if (starts.by !== 'potting' || begun[leg] === undefined) continue
     current = step
-    cells[step] = tally.done.get(`pot-up/${stage}`)?.entry.what.cells ?? cells[step]!
+    // What nobody had planned is taken to hold all that was there.
+    cells[step] = lines[leg]?.entry.what.cells ?? (stepOf[step]! < 0 ? (tally.plants ?? cells[step - 1]!) : cells[step]!)
   }
   const sownShare = sown !== undefined && usual[0]! > 0 ? sown / usual[0]! : 1
   const usualPlants = planned.plants + (sizing?.spare ?? 0)
@@ -309,7 +354,7 @@ function amounts(planned: Batch, tally: Tally, way: Way, share: number, begun: r
   // Only what is needed is carried on, and no more than there is.
   let left = 1
   for (let step = current + 1; step < steps.length; step++) {
-    left *= way.survivals[step - 1] ?? 1
+    left *= way.survivals[stepOf[step]! - 1] ?? 1
     const fit = tally.plants !== undefined ? plants * left : stand ? stand.cells * share * left : usual[step]! * sownShare * share
     cells[step] = Math.max(0, Math.min(Math.ceil(usual[step]! * share - 1e-9), Math.ceil(fit - 1e-9)))
   }
@@ -318,7 +363,7 @@ function amounts(planned: Batch, tally: Tally, way: Way, share: number, begun: r
   let now = cells[0]!
   for (const { on, entry } of tally.lines) {
     const { what } = entry
-    if (what.did === 'task' && (what.task === 'sow' || what.task === 'pot-up') && what.cells !== undefined) now = what.cells
+    if (((what.did === 'task' && (what.task === 'sow' || what.task === 'pot-up')) || (what.did === 'moved' && what.container !== undefined)) && what.cells !== undefined) now = what.cells
     if (what.did === 'split') {
       now = `${rootOf(entry.batch!)}~${what.part}` === tally.id ? what.cells : now - what.cells
       cuts.push({ on, cells: now })
@@ -333,6 +378,11 @@ function along(way: Way, route: Route, climate: Climate): Way {
   const own = Object.create(way) as { -readonly [Part in keyof Way]: Way[Part] }
   const define = (part: keyof Way, value: unknown) => Object.defineProperty(own, part, { value, enumerable: true })
   define('route', route)
+  if (route.steps.some((step, i) => step !== way.route.steps[i])) {
+    const flats = way.method.sowing.policy === 'flat'
+    define('traysOf', (step: number, cells: number) => traysIn(route.steps[step]!.container, cells, flats && step === 0))
+    define('trayPlacesOf', (step: number, cells: number) => trayPlacesIn(route.steps[step]!.container, cells, flats && step === 0))
+  }
   const used = [route.germPlace, ...route.legs.map(({ place }) => place), ...route.tail.map(({ place }) => place)]
   const measured = climate !== way.route.climate
   if (measured || used.some((place) => way.temperature[place] === undefined)) {

@@ -44,17 +44,36 @@ export interface Happened {
 export function passFrom(route: Route, happened: Happened, planting: Day): Pass {
   const { sown, leftHeat, notBefore } = happened
   const pass: Pass = { sown, planting, emergence: sown, leavesHeat: sown, readyAge: Infinity, pieces: [], inHeat: 0, potted: sown, settled: Infinity }
-  const place = route.legs[0]!.place
   if (route.boughtAge === undefined) {
     const { emergenceTotals: totals, germPlace, pace, leaveHeatShare } = route
     pass.leavesHeat = leftHeat ?? Math.max(reach(route, totals, germPlace, sown, leaveHeatShare, planting), notBefore[0]!)
     const inHeat = reach(route, totals, germPlace, sown, pace, planting)
     if (inHeat <= pass.leavesHeat) pass.emergence = inHeat
     else if (pass.leavesHeat === Infinity) pass.emergence = Infinity
-    else pass.emergence = reach(route, totals, place, pass.leavesHeat, pace - gain(route, totals, germPlace, sown, pass.leavesHeat, planting), planting)
+    else pass.emergence = emergenceAfterHeat(route, happened, pass, pace - gain(route, totals, germPlace, sown, pass.leavesHeat, planting))
   }
   if (pass.emergence < Infinity && pass.leavesHeat < Infinity) walk(route, happened, pass)
   return pass
+}
+
+/** Day the rest of the thermal time is reached, in the places it stood in after heat was left. */
+function emergenceAfterHeat(route: Route, { legs: begun }: Happened, { leavesHeat, planting }: Pass, needed: number): Day {
+  const { legs, emergenceTotals: totals } = route
+  let from = leavesHeat
+  let left = needed
+  let { place } = legs[0]!
+  for (let i = 1; i < legs.length; i++) {
+    const moved = begun[i]
+    if (moved === undefined) break
+    if (moved > from) {
+      const up = reach(route, totals, place, from, left, planting)
+      if (up <= moved) return up
+      left -= gain(route, totals, place, from, moved, planting)
+      from = moved
+    }
+    place = legs[i]!.place
+  }
+  return reach(route, totals, place, from, left, planting)
 }
 
 function walk(route: Route, { legs: begun, seen, notBefore }: Happened, pass: Pass): void {

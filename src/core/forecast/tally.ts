@@ -21,6 +21,8 @@ export interface Tally {
   counts: readonly Line<'count'>[]
   checks: readonly Line<'check'>[]
   losses: readonly Line<'loss'>[]
+  /** Moves and pottings that nobody had planned. */
+  moves: readonly Line<'moved'>[]
   /** Blanks filled from doubles. */
   filled: number
   /** Cells, pots or flats in use now; `undefined` when nothing says so. */
@@ -103,6 +105,7 @@ const nothingYet = (id: string): Counting => ({
   counts: [],
   checks: [],
   losses: [],
+  moves: [],
   filled: 0,
   cells: undefined,
   most: undefined,
@@ -116,7 +119,7 @@ const nothingYet = (id: string): Counting => ({
 })
 
 /** What is split off: it has been through all that this has. */
-const splitFrom = ({ done, dropped, waits, counts, checks, losses, filled, sown, mixed, lines }: Counting, id: string): Counting => ({
+const splitFrom = ({ done, dropped, waits, counts, checks, losses, moves, filled, sown, mixed, lines }: Counting, id: string): Counting => ({
   ...nothingYet(id),
   done: new Map(done),
   dropped: new Map(dropped),
@@ -124,6 +127,7 @@ const splitFrom = ({ done, dropped, waits, counts, checks, losses, filled, sown,
   counts: [...counts],
   checks: [...checks],
   losses: [...losses],
+  moves: [...moves],
   filled,
   sown,
   mixed,
@@ -189,6 +193,13 @@ function whyNot(part: Counting, { entry, on }: Line, parts: ReadonlyMap<string, 
   }
 }
 
+/** What was moved one by one was counted. */
+function potted(part: Counting, cells: number | undefined, plants = cells): void {
+  if (cells !== undefined) part.cells = cells
+  part.plants = plants ?? part.plants
+  if (part.plants !== undefined) part.most = part.plants
+}
+
 /** Takes a line in; gives the record that already said the same, if one did. */
 function take(part: Counting, line: Line, parts: Map<string, Counting>): Entry | undefined {
   const { entry, on } = line
@@ -209,10 +220,7 @@ function take(part: Counting, line: Line, parts: Map<string, Counting>): Entry |
         part.planted = own
         if (what.plants !== undefined && part.plants !== undefined) part.plants = what.plants
       } else if (what.task === 'pot-up') {
-        if (what.cells !== undefined) part.cells = what.cells
-        // What was moved one by one was counted.
-        part.plants = what.plants ?? what.cells ?? part.plants
-        if (part.plants !== undefined) part.most = part.plants
+        potted(part, what.cells, what.plants)
       } else if (what.task === 'thin' && part.cells !== undefined && what.plants !== undefined) part.plants = what.plants
       return undefined
     }
@@ -226,6 +234,10 @@ function take(part: Counting, line: Line, parts: Map<string, Counting>): Entry |
       part.losses.push(line as Line<'loss'>)
       if (part.plants !== undefined) part.plants -= what.plants
       if (part.most !== undefined) part.most -= what.plants
+      return undefined
+    case 'moved':
+      part.moves.push(line as Line<'moved'>)
+      if (what.container !== undefined) potted(part, what.cells)
       return undefined
     case 'count':
       part.counts.push(line as Line<'count'>)

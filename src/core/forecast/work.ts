@@ -40,6 +40,19 @@ export function workBetween(plan: Plan, from: Day, until: Day): Work[] {
   return work.sort((a, b) => dayOf(a) - dayOf(b) || RANK[a.task.kind] - RANK[b.task.kind] || (a.task.fromPlace ?? a.task.place ?? 0) - (b.task.fromPlace ?? b.task.place ?? 0) || (a.task.batch.code < b.task.batch.code ? -1 : 1))
 }
 
+/**
+ * What is still to be done of one batch, in the order of its days.
+ *
+ * @param day the day it is: where nothing was ever recorded, work before it counts as done
+ */
+export function workAhead(plan: Plan, batch: Batch, day: Day): Work[] {
+  if (batch.sow === undefined) return []
+  if (plan.today === undefined) return tasksOf(batch, day, Infinity).map((task) => ({ task, state: 'open', due: task.day, late: 0, line: undefined }))
+  const work: Work[] = []
+  workOf(batch, Math.min(plan.today, batch.sow - LONGEST_AHEAD), Infinity, plan.today, plan.since, work)
+  return work.filter(({ state }) => state === 'open').sort((a, b) => dayOf(a) - dayOf(b) || RANK[a.task.kind] - RANK[b.task.kind])
+}
+
 /** The day a piece of work is shown on. */
 export const dayOf = ({ task, line }: Pick<Work, 'task' | 'line'>): Day => line?.on ?? task.day
 
@@ -56,7 +69,8 @@ function workOf(batch: Batch, from: Day, until: Day, today: Day, since: Day, wor
       if (line.on >= from && line.on < until) work.push({ task: { ...task, day: line.on }, state: 'done', due: planned?.get(task.id) ?? task.day, late: 0, line })
       continue
     }
-    if (asItIs?.tally.dropped.has(step)) continue
+    // Nothing is still to be done to what is in the field, nor what must have been done before something that was.
+    if (asItIs && (asItIs.tally.dropped.has(step) || asItIs.implied.has(step) || asItIs.standing === 'planted')) continue
     const unsaid = task.day < since
     if (unsaid) {
       if (task.day >= from && task.day < until) work.push({ task, state: 'done', due: task.day, late: 0, line: undefined })

@@ -28,7 +28,7 @@ export interface Stay {
   trayPlaces: number
   /** Whether it begins with a move into this container. */
   potted: boolean
-  /** Stage of the method it belongs to; the number of stages, when it hardens. */
+  /** Stage of the method it belongs to; the number of stages, when it hardens; -1 when it was moved there and nobody had planned to. */
   stage: number
 }
 

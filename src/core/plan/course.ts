@@ -4,7 +4,7 @@ import { germinationFactor } from '../germination/emergence'
 import { leafAge } from '../growth/rate'
 import { latestSowing, sowingWindow, type CountedBack } from '../schedule/count-back'
 import { ageOn, dayAtAge, forwardPass, legAge, legStart, limitAge, limitDay, readyDay, type Pass } from '../schedule/forward'
-import { fastestEmergence } from '../schedule/route'
+import { fastestEmergence, UNPLANNED } from '../schedule/route'
 import type { Mark } from './marks'
 import type { Way } from './ways'
 
@@ -17,7 +17,7 @@ export interface Span {
   until: Day
   /** The container, by number on the route. */
   step: number
-  /** Stage of the method it belongs to; the number of stages, when it hardens. */
+  /** Stage of the method it belongs to; the number of stages, when it hardens; -1 when it was moved there and nobody had planned to. */
   stage: number
   /** Whether it begins with a move into this container. */
   potted: boolean
@@ -192,7 +192,8 @@ function layOut(way: Way, pass: Pass, plantOn: Day): Span[] {
       const last = spans[spans.length - 1]
       if (last && last.place === place && last.kind === kind && !potted) last.until = until
       else {
-        spans.push({ kind, place, from, until, step, stage: at === 'hardening' ? way.method.stages.length : at, potted })
+        const stage = tail >= 0 && route.tail[tail]!.unplanned ? UNPLANNED : at === 'hardening' ? way.method.stages.length : at
+        spans.push({ kind, place, from, until, step, stage, potted })
         potted = false
       }
     }

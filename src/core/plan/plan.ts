@@ -5,6 +5,7 @@ import { containerLoads, placeLoads, type Load } from '../capacity/load'
 import { limitsOf, stockLimits, type Limit } from '../capacity/limits'
 import { createClimate, type Climate } from '../climate/climate'
 import { asItIs, realityOf } from '../forecast/as-it-is'
+import type { Keyed } from '../forecast/route-taken'
 import { byBatch } from '../forecast/tally'
 import { crewLoad } from '../labour/labour'
 import { SEARCH_DAYS } from '../schedule/count-back'
@@ -116,7 +117,7 @@ export function createPlanner(): Planner {
       const entries = reality.byBatch.get(batch.id)
       const before = real.get(batch)
       const same = before && before.since === reality.since && before.today === today && sameItems(before.entries, entries)
-      const now = same ? before : { entries, since: reality.since, today, batches: asItIs(batch, reality, t.measured, t.placeNumber) }
+      const now = same ? before : { entries, since: reality.since, today, batches: asItIs(batch, reality, t.measured, t.keyed) }
       next.set(batch, now)
       return now.batches
     })
@@ -299,7 +300,7 @@ interface Tables {
   climate: Climate
   /** With what was measured in the place of what was reckoned. */
   measured: Climate
-  placeNumber: ReadonlyMap<string, number>
+  keyed: Keyed
   varieties: ReadonlyMap<string, Variety>
   crops: ReadonlyMap<string, Crop>
   methods: ReadonlyMap<string, Method>
@@ -333,7 +334,7 @@ function createTables(season: Season, span: Span): Tables {
   return {
     climate,
     measured,
-    placeNumber: facts.placeNumber,
+    keyed: { places: facts.placeNumber, containers: new Map(season.containers.map((container, number) => [container.key, { container, number }])) },
     varieties: new Map(season.varieties.map((variety) => [variety.key, variety])),
     crops: new Map(season.crops.map((crop) => [crop.key, crop])),
     methods: new Map(season.methods.map((method) => [method.key, method])),

@@ -47,6 +47,8 @@ export function tasksOf(batch: Batch, from: Day, until: Day): Task[] {
   for (let i = 1; i < stays.length; i++) {
     const stay = stays[i]!
     const before = stays[i - 1]!
+    // Nobody had planned it: it has happened, and is no work.
+    if (stay.stage < 0) continue
     const kind = stay.potted ? 'pot-up' : stay.kind === 'harden' ? 'harden' : before.kind === 'germinate' ? 'leave-heat' : 'move'
     add(tasks, from, until, batch, kind, stay.stage, stay.from, stay.place, before.place, stay)
   }

@@ -142,15 +142,8 @@ export function createWay(facts: WayFacts, crop: Crop, method: Method, pace: num
       const together = sowing.policy === 'thin' && (firstDivision < 0 || step < firstDivision) ? keep : 1
       return Math.ceil(count / together)
     },
-    traysOf(step, cells) {
-      const flats = step === 0 && sowing.policy === 'flat'
-      return flats ? cells : Math.ceil(cells / route.steps[step]!.container.cells)
-    },
-    trayPlacesOf(step, cells) {
-      const { container } = route.steps[step]!
-      if (container.packCells === undefined) return way.traysOf(step, cells) * container.trayPlaces
-      return (Math.ceil(cells / container.packCells) * container.packCells * container.trayPlaces) / container.cells
-    },
+    traysOf: (step, cells) => traysIn(route.steps[step]!.container, cells, step === 0 && sowing.policy === 'flat'),
+    trayPlacesOf: (step, cells) => trayPlacesIn(route.steps[step]!.container, cells, step === 0 && sowing.policy === 'flat'),
     course(plantOn, agePoint, sowOn) {
       if (sowOn !== undefined) return new Course(way, plantOn, agePoint, sowOn, facts.sowingWeekdays)
       if (courses.size > MOST_AGES) courses.clear()
@@ -178,6 +171,16 @@ export function createWay(facts: WayFacts, crop: Crop, method: Method, pace: num
     },
   }
   return way
+}
+
+/** Whole containers that so many cells take; of flats, the flats are counted. */
+export const traysIn = (container: Container, cells: number, flats: boolean): number => (flats ? cells : Math.ceil(cells / container.cells))
+
+/** Standard-flat footprints that so many cells take. */
+export function trayPlacesIn(container: Container, cells: number, flats: boolean): number {
+  const { packCells, trayPlaces } = container
+  if (packCells === undefined) return traysIn(container, cells, flats) * trayPlaces
+  return (Math.ceil(cells / packCells) * packCells * trayPlaces) / container.cells
 }
 
 const MOST_AGES = 50 // ages for which courses are kept

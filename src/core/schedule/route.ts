@@ -32,7 +32,12 @@ export interface TailLeg {
   place: number
   daysBefore: number
   stage: number | 'hardening'
+  /** Somebody moved it, and nobody had planned to. */
+  unplanned?: true
 }
+
+/** Stage of a leg that belongs to no stage of the method: somebody moved or potted it, and nobody had planned to. */
+export const UNPLANNED = -1
 
 /** Everything the forward pass needs for one crop, method and pace of seed. */
 export interface Route {

@@ -9,14 +9,16 @@ import Typography from '@mui/material/Typography'
 import dynamic from 'next/dynamic'
 import Link from 'next/link'
 import { useRouter, useSearchParams } from 'next/navigation'
-import { outlookOf, recordsOf } from '../../core/forecast/work'
+import { outlookOf, recordsOf, workAhead } from '../../core/forecast/work'
 import type { Batch } from '../../core/plan/batch'
 import { EntryList } from '../../ui/records/entry-list'
 import { OutlookTag } from '../../ui/records/outlook-tag'
 import { standingWords } from '../../ui/records/words'
+import { WorkRow } from '../../ui/records/work-row'
 import { useSeason } from '../../ui/season-context'
 import { BatchSteps } from '../../ui/stair/batch-steps'
 import { StairGlyph } from '../../ui/stair/stair'
+import { count } from '../../words/format'
 import { PlantCheck } from './plant-check'
 import { MoreHappened } from './more-happened'
 
@@ -103,6 +105,26 @@ function NotYet({ batch }: { batch: Batch }) {
   )
 }
 
+const AHEAD = 4 // pieces of work shown, those after them in the plan
+
+/** Work that is still to come, to be ticked off on its day or before. */
+function ComesNext({ batch }: { batch: Batch }) {
+  const { plan, today, data, format } = useSeason()
+  const ahead = workAhead(plan, batch, today)
+  if (ahead.length === 0 || data.whatIf) return null
+  return (
+    <Box component="section" aria-label="What comes next" sx={{ mt: 2.5 }}>
+      <Typography variant="h2">What comes next</Typography>
+      <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+        {ahead.slice(0, AHEAD).map((work) => (
+          <WorkRow key={work.task.id} work={work} large ofOne gated={undefined} />
+        ))}
+      </Box>
+      {ahead.length > AHEAD && <Box sx={{ fontSize: 14, color: 'text.secondary', mt: 0.5 }}>Then {count(format, ahead.length - AHEAD, 'more step')}.</Box>}
+    </Box>
+  )
+}
+
 function Now({ batch }: { batch: Batch }) {
   const { season, format } = useSeason()
   const { asItIs, ready, limit, plantOn } = batch
@@ -134,6 +156,7 @@ function Now({ batch }: { batch: Batch }) {
         </Box>
       )}
       <BatchSteps batch={batch} />
+      <ComesNext batch={batch} />
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, my: 2 }}>
         <Button component={Link} href={`/plan?batch=${encodeURIComponent(batch.id)}`} variant="outlined" color="inherit">
           In the plan

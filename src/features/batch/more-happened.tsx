@@ -1,5 +1,6 @@
 /** Everything else that happens to a batch: losses, parts that go their own way, slips, an end, a note. */
 'use client'
+import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import TextField from '@mui/material/TextField'
@@ -16,11 +17,12 @@ import { LOSS_WORDS } from '../../ui/records/words'
 import { useSeason } from '../../ui/season-context'
 import { count } from '../../words/format'
 
-type Kind = 'loss' | 'split' | 'merge' | 'end' | 'mixed' | 'note'
+type Kind = 'loss' | 'moved' | 'split' | 'merge' | 'end' | 'mixed' | 'note'
 type Fate = 'stay' | 'plant' | 'pot-up' | 'harden' | 'sold' | 'given' | 'discarded'
 
 const KINDS: readonly (readonly [Kind, string, string])[] = [
   ['loss', 'Plants were lost', 'and why'],
+  ['moved', 'Moved, or potted on', 'though its way did not say so: to hold it, for want of room, into what was at hand'],
   ['split', 'A part goes its own way', 'the forward plants leave first; sell, plant or pot up some'],
   ['merge', 'Put it back together', 'with the rest of its batch'],
   ['end', 'Sold, given or thrown away', 'all of it, or some'],
@@ -50,6 +52,8 @@ export function MoreHappened({ batch }: { batch: Batch }) {
   switch (kind) {
     case 'loss':
       return <Loss {...props} />
+    case 'moved':
+      return <Moved {...props} />
     case 'split':
       return <Split {...props} />
     case 'merge':
@@ -120,6 +124,34 @@ function Loss(own: Own) {
   )
 }
 
+/** Somewhere else, or into something else, than its way says; the forecast follows it. */
+export function Moved({ place: to = '', container: into = '', also = [], ...own }: Own & { place?: string; container?: string; also?: readonly Said[] }) {
+  const { season, format, today } = useSeason()
+  const { batch } = own
+  const { tally } = batch.asItIs!
+  const stay = batch.stays.find(({ from, until }) => from <= today && today < until)
+  const here = stay && season.places[stay.place]!
+  const [place, setPlace] = useState(to)
+  const [container, setContainer] = useState(into)
+  const [cells, setCells] = useState<number | undefined>(tally.plants ?? stay?.cells)
+  const other = season.containers.find(({ key }) => key === container)
+  const small = other && stay && other.cellVolume < stay.container.cellVolume && stay.container.cells > 1
+  const said = (on: Day): Said[] | string => {
+    if (place === '' && container === '') return 'Say where it went, or what it was potted into.'
+    if (container !== '' && (cells === undefined || cells < 1 || !Number.isInteger(cells))) return 'Say how many were potted, in whole numbers.'
+    return [{ batch: batch.id, on, what: { did: 'moved', ...(place === '' ? {} : { place }), ...(container === '' ? {} : { container, cells: cells! }) } }, ...also]
+  }
+  return (
+    <Form {...own} title="Moved, or potted on" summary={container === '' ? 'moved.' : 'potted on.'} said={said}>
+      <ChoiceField label="Where to" value={place} none={here ? `Stays on ${here.name}` : 'As before'} options={season.places.filter(({ key }) => key !== here?.key).map((one) => [one.key, one.name] as const)} onChange={setPlace} />
+      <ChoiceField label="Into" value={container} none={stay ? `Stays in ${stay.container.name}` : 'As before'} options={season.containers.filter(({ key }) => key !== stay?.container.key).map((one) => [one.key, one.name] as const)} onChange={setContainer} />
+      {container !== '' && <NumberField label="Plants potted" value={cells} onChange={setCells} help={other && cells ? `${count(format, Math.ceil(cells / other.cells), 'tray')} of ${format.number(other.cells)}` : undefined} />}
+      {small && <Alert severity="warning">That holds less mix than where it stands now.</Alert>}
+      <Box sx={{ fontSize: 14.5, color: 'text.secondary' }}>What its way says comes next still does. Where that is no longer to be done, drop it under “Something else”.</Box>
+    </Form>
+  )
+}
+
 function Split(own: Own) {
   const { season, format, today } = useSeason()
   const { batch } = own
@@ -151,8 +183,7 @@ function Split(own: Own) {
     if (fate === 'harden') all.push({ batch: id, on, what: { did: 'task', task: 'harden', nth: stages.length, ...where } })
     if (fate === 'stay') {
       if (place === '') return 'Say where it goes.'
-      const move = batch.way.method.stages.findIndex((stage, i) => i > 0 && stage.container === undefined && !asItIs.tally.done.has(`move/${i}`))
-      all.push({ batch: id, on, what: { did: 'task', task: asItIs.tally.done.has('leave-heat/0') && move > 0 ? 'move' : 'leave-heat', nth: asItIs.tally.done.has('leave-heat/0') && move > 0 ? move : 0, ...where } })
+      all.push({ batch: id, on, what: { did: 'moved', place } })
     }
     if (fate === 'sold' || fate === 'given' || fate === 'discarded') all.push({ batch: id, on, what: { did: 'end', how: fate } })
     return all

@@ -10,19 +10,24 @@ import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
 import Typography from '@mui/material/Typography'
 import { useId, useMemo, useState } from 'react'
 import { holdLevers, judge, type Checked, type Lever, type Remark, type Seen } from '../../core/forecast/verdict'
+import { workAhead } from '../../core/forecast/work'
 import type { Batch } from '../../core/plan/batch'
 import { ROOTS, type Roots } from '../../season/schema'
 import { NumberField } from '../../ui/fields'
 import { PhotoField } from '../../ui/records/photos'
-import { useRecord } from '../../ui/records/use-record'
+import { asPlanned } from '../../ui/records/as-planned'
+import { useRecord, type Said } from '../../ui/records/use-record'
 import { ROOT_WORDS } from '../../ui/records/words'
 import { useSeason } from '../../ui/season-context'
 import { count, type Format } from '../../words/format'
+import { taskName } from '../../words/tasks'
+import { Moved } from './more-happened'
 
 export function PlantCheck({ batch }: { batch: Batch }) {
-  const { season, format, today } = useSeason()
+  const { season, plan, format, today } = useSeason()
   const { record } = useRecord()
   const router = useRouter()
+  const [holding, setHolding] = useState<Lever>()
   const [seen, setSeen] = useState<Seen>({})
   const [photos, setPhotos] = useState<string[]>([])
   const set = (part: Partial<Seen>) => setSeen((before) => Object.fromEntries(Object.entries({ ...before, ...part }).filter(([, value]) => value !== undefined)) as Seen)
@@ -30,9 +35,16 @@ export function PlantCheck({ batch }: { batch: Batch }) {
   const levers = useMemo(() => holdLevers(batch, season, today), [batch, season, today])
   const answered = Object.keys(seen).length > 0
   const mustWait = checked.verdict.kind === 'past' || (checked.verdict.kind === 'plant' && checked.verdict.inDays > 0)
-  const write = async () => {
-    await record({ batch: batch.id, what: { did: 'check', ...seen }, photos }, `${batch.code}: looked at.`)
+  const look: Said[] = answered ? [{ batch: batch.id, what: { did: 'check', ...seen }, photos }] : []
+  const write = async (also: readonly Said[] = [], summary = 'looked at.') => {
+    await record([...look, ...also], `${batch.code}: ${summary}`)
     router.replace(`/batch?id=${encodeURIComponent(batch.id)}`)
+  }
+  const { verdict } = checked
+  const kind = verdict.kind === 'plant' ? 'plant' : verdict.kind === 'wait' || (verdict.kind === 'past' && !verdict.into) ? undefined : 'pot-up'
+  const next = kind && workAhead(plan, batch, today).find(({ task }) => task.kind === kind)?.task
+  if (holding && holding.kind !== 'feed') {
+    return <Moved batch={batch} onClose={() => setHolding(undefined)} also={look} {...(holding.kind === 'place' ? { place: holding.place.key } : { container: holding.container.key })} />
   }
   const leafClock = batch.way.crop.growth.leafInterval !== undefined
   return (
@@ -70,9 +82,14 @@ export function PlantCheck({ batch }: { batch: Batch }) {
             {REMARKS[remark]}
           </Box>
         ))}
-        {(checked.verdict.kind === 'pot-up' || checked.verdict.kind === 'prick-out' || checked.verdict.kind === 'plant') && (
-          <Box sx={{ mt: 1, fontSize: 15 }}>
-            Tick it off on <Link href="/today">Today</Link> when it is done.
+        {next && (
+          <Button variant="outlined" color="inherit" onClick={() => void write([asPlanned(next, season)], next.kind === 'plant' ? 'planted out.' : 'potted up.')} sx={{ mt: 1.25, minHeight: 48 }}>
+            {next.kind === 'plant' ? 'Planted out today' : `${taskName(next) === 'Prick out' ? 'Pricked out' : 'Potted up'} today, ${count(format, next.cells, 'plant')}`}
+          </Button>
+        )}
+        {next && (
+          <Box sx={{ mt: 0.75, fontSize: 14, color: 'text.secondary' }}>
+            {next.kind === 'plant' ? <>What the field says is in <Link href={`/field?stand=${encodeURIComponent(batch.id)}`}>Field</Link>.</> : 'Other numbers or another pot: under “What comes next” on the first page of the batch.'}
           </Box>
         )}
       </Box>
@@ -85,10 +102,17 @@ export function PlantCheck({ batch }: { batch: Batch }) {
           {levers.length === 0 ? (
             <Box sx={{ color: 'text.secondary' }}>Nothing on the farm gains a day: plant it, or sell it, as soon as can be.</Box>
           ) : (
-            <Box component="ul" sx={{ m: 0, pl: 2.5, fontSize: 15.5, '& li': { py: 0.4 } }}>
+            <Box component="ul" sx={{ m: 0, p: 0, listStyle: 'none', fontSize: 15.5, '& li': { display: 'flex', alignItems: 'center', justifyContent: 'space-between', gap: 1, minHeight: 48, py: 0.25, borderTop: 1, borderColor: 'divider' } }}>
               {levers.filter(({ kind }) => checked.verdict.kind !== 'past' || kind === 'container').slice(0, 6).map((lever) => (
                 <li key={leverWords(lever)}>
-                  {leverWords(lever)}: <b>{count(format, lever.days, 'day')}</b>
+                  <span>
+                    {leverWords(lever)}: <b>{count(format, lever.days, 'day')}</b>
+                  </span>
+                  {lever.kind !== 'feed' && (
+                    <Button size="small" variant="outlined" color="inherit" onClick={() => setHolding(lever)} aria-label={`Do it: ${leverWords(lever)}`} sx={{ minHeight: 44 }}>
+                      Do it
+                    </Button>
+                  )}
                 </li>
               ))}
             </Box>

@@ -27,7 +27,7 @@ const KINDS = [
 ] as const
 type Kind = (typeof KINDS)[number][0]
 
-const KIND_OF: Record<Entry['what']['did'], Kind> = { task: 'task', drop: 'task', wait: 'task', loss: 'loss', end: 'loss', count: 'count', check: 'count', fill: 'count', resow: 'count', split: 'task', merge: 'task', mixed: 'loss', label: 'round', round: 'round', wash: 'round', note: 'note' }
+const KIND_OF: Record<Entry['what']['did'], Kind> = { task: 'task', drop: 'task', wait: 'task', moved: 'task', loss: 'loss', end: 'loss', count: 'count', check: 'count', fill: 'count', resow: 'count', split: 'task', merge: 'task', mixed: 'loss', label: 'round', round: 'round', wash: 'round', note: 'note' }
 
 export function JournalView() {
   const { season, plan, format, data } = useSeason()

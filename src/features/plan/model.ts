@@ -5,8 +5,10 @@ import type { Batch } from '../../core/plan/batch'
 import { isStop } from '../../core/plan/marks'
 import type { Plan } from '../../core/plan/plan'
 
-export type Grouping = 'crop' | 'week' | 'none'
-export type Order = 'sow' | 'plant' | 'name' | 'size'
+export const GROUPINGS = ['crop', 'week', 'none'] as const
+export type Grouping = (typeof GROUPINGS)[number]
+export const ORDERS = ['sow', 'plant', 'name', 'size'] as const
+export type Order = (typeof ORDERS)[number]
 
 export interface RowOptions {
   group: Grouping
@@ -16,7 +18,7 @@ export interface RowOptions {
   /** Crop key, or empty for all. */
   crop: string
   /** Monday of the sowing week, or undefined for all. */
-  week: Day | undefined
+  week?: Day | undefined
   /** Only batches that carry a mark. */
   marked: boolean
 }

@@ -17,6 +17,7 @@ import Typography from '@mui/material/Typography'
 import useMediaQuery from '@mui/material/useMediaQuery'
 import { useSearchParams } from 'next/navigation'
 import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState, useTransition } from 'react'
+import { z } from 'zod'
 import { formatDay, type Day } from '../../core/calendar/day'
 import { withDecision } from '../../core/plan/decided'
 import { expandPlanting } from '../../core/plan/expand'
@@ -28,9 +29,10 @@ import { useNotice } from '../../ui/notice'
 import { useSeason, useWorkingDay } from '../../ui/season-context'
 import { useUndo } from '../../ui/undo-context'
 import { OTHER_SEASON } from '../../ui/use-change'
+import { useKept } from '../../ui/use-kept'
 import { changePlantings, type PlantingEdit, type SaveResult } from './actions'
 import { BatchCard } from './batch-card'
-import { planRows, plantedCrops, sowingWeeks, type RowOptions } from './model'
+import { GROUPINGS, ORDERS, planRows, plantedCrops, sowingWeeks, type RowOptions } from './model'
 import { OnePanel } from './one-panel'
 import { PlanChart } from './plan-chart'
 import { emptyForm, formOf, freeCode, oneForm, withOneChanged, withOneDropped } from './planting-form'
@@ -41,18 +43,23 @@ import { StandCard } from './stand-card'
 
 const ZOOMS = [1.6, 2.6, 4, 5.6, 8, 12] // px a day
 
+const Shown = z.object({ group: z.enum(GROUPINGS), order: z.enum(ORDERS), text: z.string().max(200), crop: z.string(), week: z.int().optional(), marked: z.boolean(), zoom: z.int().min(0).max(ZOOMS.length - 1) })
+type Shown = z.output<typeof Shown>
+const AT_FIRST: Shown = { group: 'crop', order: 'sow', text: '', crop: '', marked: false, zoom: 3 }
+
 export function PlanView() {
-  const { plan, season, format } = useSeason()
-  const [options, setOptions] = useState<RowOptions>({ group: 'crop', order: 'sow', text: '', crop: '', week: undefined, marked: false })
-  const change = (part: Partial<RowOptions>) => setOptions((now) => ({ ...now, ...part }))
+  const { plan, season, format, data } = useSeason()
+  const [options, setOptions] = useKept(`plan:${data.view}`, Shown, AT_FIRST)
+  const change = (part: Partial<Shown>) => setOptions({ ...options, ...part })
+  const { zoom } = options
+  const setZoom = (next: number) => change({ zoom: next })
   const deferred = useDeferredValue(options)
   const rows = useMemo(() => planRows(plan, deferred), [plan, deferred])
-  const [zoom, setZoom] = useState(3)
   const worst = plan.places.reduce((most, load, i) => (load.over.length > 0 && load.peak / load.of.trayPlaces > (most.share ?? 0) ? { i, share: load.peak / load.of.trayPlaces } : most), { i: 0, share: 0 })
   const [strip, setStrip] = useState<number | undefined>(undefined)
   const narrow = useMediaQuery('(max-width:899px)')
   const [allFilters, setAllFilters] = useState(false)
-  const filters = !narrow || allFilters
+  const filters = !narrow || allFilters || options.crop !== '' || options.week !== undefined || options.marked
   const panel = usePanel()
   const shown = rows.reduce((n, row) => n + (row.kind === 'group' ? 0 : 1), 0)
   const { inPlace } = plan

@@ -15,6 +15,7 @@ import type { FieldWork } from '../../core/field/field-work'
 import { bearsWhileHardening, exposureOn, schoolOf } from '../../core/field/hardening'
 import type { Batch } from '../../core/plan/batch'
 import { useForecast, useGates } from '../../ui/field-gates'
+import { WorkRow } from '../../ui/records/work-row'
 import { useSeason, useWorkingDay } from '../../ui/season-context'
 import { placePaint } from '../../ui/stair/place-hatches'
 import { count } from '../../words/format'
@@ -24,7 +25,6 @@ import { markTag } from '../../words/marks'
 import { isBought } from '../../words/methods'
 import { DESK, todayModel, type DayWork, type SowingWeek, type TodayModel } from './model'
 import { CatchUp, ColdAndHeat, CountRow, Hanging, Rounds, ToWash } from './rounds'
-import { WorkRow } from './work-row'
 
 export function TodayView() {
   const { plan, format } = useSeason()
@@ -33,7 +33,7 @@ export function TodayView() {
   const monday = weekStart(day)
   const gated = useGates(day, monday, monday + 7)
   return (
-    <Box sx={{ px: { xs: 1.5, md: 2.5 }, py: 2, display: 'grid', gap: { xs: 3, lg: 4 }, gridTemplateColumns: { xs: 'minmax(0, 1fr)', lg: 'minmax(0, 1fr) minmax(0, 1.05fr)' }, alignItems: 'start' }}>
+    <Box sx={{ px: { xs: 1.5, md: 2.5 }, py: 2, display: 'grid', gap: { xs: 3, lg: 4 }, gridTemplateColumns: { xs: 'minmax(0, 1fr)', lg: 'minmax(0, 1.22fr) minmax(0, 1fr)' }, alignItems: 'start' }}>
       <Box>
         <Typography variant="h1">{format.longDate(day)}</Typography>
         <Weather day={day} />

@@ -59,6 +59,7 @@ export function entrySentence({ what, place, void: taken }: Entry, season: Seaso
         what.seeds !== undefined && what.seeds > 0 ? count(f, what.seeds, 'seed') : undefined,
         what.cells !== undefined && what.plants === undefined ? count(f, what.cells, 'cell') : undefined,
         what.trays !== undefined ? count(f, what.trays, 'tray') : undefined,
+        what.container !== undefined ? `into ${containerName(what.container)}` : undefined,
         what.place !== undefined ? `on ${placeName(what.place)}` : undefined,
       ].filter((part) => part !== undefined)
       return [DONE_WORDS[what.task], parts.join(', ')].filter(Boolean).join(': ')
@@ -67,6 +68,11 @@ export function entrySentence({ what, place, void: taken }: Entry, season: Seaso
       return `${TASK_TITLES[what.task]} dropped: ${what.why}`
     case 'wait':
       return `${TASK_TITLES[what.task]} put off to ${f.date(parseDay(what.until))}${what.why ? `: ${what.why}` : ''}`
+    case 'moved': {
+      const where = what.place === undefined ? undefined : placeName(what.place)
+      if (what.container === undefined) return `Moved to ${where}`
+      return [`Potted on into ${containerName(what.container)}`, what.cells === undefined ? undefined : f.number(what.cells), where && `on ${where}`].filter(Boolean).join(', ')
+    }
     case 'loss':
       return `${count(f, what.plants, 'plant')} lost: ${LOSS_WORDS[what.cause]}`
     case 'count':

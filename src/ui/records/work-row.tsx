@@ -3,16 +3,17 @@
 import CheckIcon from '@mui/icons-material/Check'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
+import IconButton from '@mui/material/IconButton'
 import Link from 'next/link'
 import { memo, useState } from 'react'
 import type { Gated } from '../../core/field/gates'
 import { outlookOf, type Work } from '../../core/forecast/work'
-import { asPlanned } from '../../ui/records/as-planned'
-import { OutlookTag } from '../../ui/records/outlook-tag'
-import { useRecord } from '../../ui/records/use-record'
-import { useSeason } from '../../ui/season-context'
-import { StairGlyph } from '../../ui/stair/stair'
-import { VerdictMark } from '../../ui/verdict'
+import { asPlanned } from './as-planned'
+import { OutlookTag } from './outlook-tag'
+import { useRecord } from './use-record'
+import { useSeason } from '../season-context'
+import { StairGlyph } from '../stair/stair'
+import { VerdictMark } from '../verdict'
 import { gateSentence } from '../../words/field'
 import { count } from '../../words/format'
 import { taskLine, taskName } from '../../words/tasks'
@@ -21,12 +22,14 @@ import { SomethingElse } from './something-else'
 interface WorkRowProps {
   work: Work
   large: boolean
+  /** Said of a single batch, whose name stands above. */
+  ofOne?: boolean
   /** Whether what is planted can go out. */
   gated: Gated | undefined
 }
 
 /** Drawn again only when it changes, so that the day can be dragged past many. */
-export const WorkRow = memo(function WorkRow({ work, large, gated }: WorkRowProps) {
+export const WorkRow = memo(function WorkRow({ work, large, ofOne = false, gated }: WorkRowProps) {
   const { season, format, data } = useSeason()
   const { record, takeBack } = useRecord()
   const [other, setOther] = useState(false)
@@ -44,26 +47,32 @@ export const WorkRow = memo(function WorkRow({ work, large, gated }: WorkRowProp
         href={task.kind === 'plant' && !done ? `/field?stand=${encodeURIComponent(batch.id)}` : `/batch?id=${encodeURIComponent(batch.id)}`}
         sx={{ flex: '1 1 240px', minWidth: 0, display: 'flex', gap: 1.5, alignItems: 'center', minHeight: large ? 48 : 40, py: 0.25, color: 'inherit', textDecoration: 'none', borderRadius: 1, '&:hover': { bgcolor: 'var(--row-chosen)' } }}
       >
-        <StairGlyph batch={batch} />
+        {!ofOne && <StairGlyph batch={batch} />}
         <Box sx={{ minWidth: 0, flex: 1 }}>
           <Box sx={{ fontSize: large ? 16 : 14.5, lineHeight: 1.3 }}>
             <b>{taskName(task)}</b>{' '}
-            <Box component="span" sx={{ color: 'text.secondary', fontWeight: 700 }}>
-              {batch.code}
-            </Box>{' '}
-            {batch.variety.name}
+            {ofOne ? (
+              format.date(task.day)
+            ) : (
+              <>
+                <Box component="span" sx={{ color: 'text.secondary', fontWeight: 700 }}>
+                  {batch.code}
+                </Box>{' '}
+                {batch.variety.name}
+              </>
+            )}
           </Box>
           <Box sx={{ fontSize: large ? 14.5 : 13.5, color: 'text.secondary', lineHeight: 1.3 }}>{taskLine(task, season.places, format)}</Box>
           {late > 0 && <Box sx={{ fontSize: 14, fontWeight: 650, color: 'error.main', lineHeight: 1.35 }}>{count(format, late, 'day')} late: due {format.date(due)}</Box>}
+          {gated && !done && <VerdictMark verdict={gated.verdict} />}
           {reason && <Box sx={{ fontSize: 13.5, color: gated!.verdict === 'wait' ? 'error.main' : 'text.primary', lineHeight: 1.3 }}>{gateSentence(reason, format)}</Box>}
-          {!done && large && <OutlookTag outlook={outlookOf(batch)} />}
+          {!done && large && !ofOne && <OutlookTag outlook={outlookOf(batch)} />}
           {done && line && (
             <Box sx={{ fontSize: 13.5, color: 'success.main', fontWeight: 650 }}>
               Done {format.date(line.on)}, {line.entry.who}
             </Box>
           )}
         </Box>
-        {gated && !done && <VerdictMark verdict={gated.verdict} />}
       </Box>
       {may && !done && (
         <Box className="no-print" sx={{ display: 'flex', gap: 1, flex: { xs: '1 1 100%', sm: '0 0 auto' }, pb: { xs: 0.75, sm: 0 } }}>
@@ -74,6 +83,11 @@ export const WorkRow = memo(function WorkRow({ work, large, gated }: WorkRowProp
             Something else
           </Button>
         </Box>
+      )}
+      {!large && !done && !data.whatIf && (
+        <IconButton className="no-print" onClick={() => setOther(true)} aria-label={`Done already, or something else: ${name}`} sx={{ width: 44, height: 44 }}>
+          <CheckIcon />
+        </IconButton>
       )}
       {may && done && line && (
         <Button className="no-print" color="inherit" onClick={() => void takeBack([line.entry])} aria-label={`Take back: ${name}`} sx={{ minHeight: 48 }}>
@@ -86,5 +100,5 @@ export const WorkRow = memo(function WorkRow({ work, large, gated }: WorkRowProp
 }, sameWork)
 
 function sameWork(a: WorkRowProps, b: WorkRowProps): boolean {
-  return a.work.task.batch === b.work.task.batch && a.work.task.id === b.work.task.id && a.work.state === b.work.state && a.work.late === b.work.late && a.work.line?.entry === b.work.line?.entry && a.large === b.large && a.gated === b.gated
+  return a.work.task.day === b.work.task.day && a.work.task.batch === b.work.task.batch && a.work.task.id === b.work.task.id && a.work.state === b.work.state && a.work.late === b.work.late && a.work.line?.entry === b.work.line?.entry && a.large === b.large && a.gated === b.gated
 }

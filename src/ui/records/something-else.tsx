@@ -11,13 +11,13 @@ import { useState } from 'react'
 import { formatDay } from '../../core/calendar/day'
 import type { Work } from '../../core/forecast/work'
 import { LOSS_CAUSES, type Entry, type LossCause } from '../../season/schema'
-import { ChoiceField, NumberField } from '../../ui/fields'
-import { asPlanned } from '../../ui/records/as-planned'
-import { dayIn, dayItHappened, EntryForm, withNote } from '../../ui/records/entry-form'
-import { PhotoField } from '../../ui/records/photos'
-import { useRecord, type Said } from '../../ui/records/use-record'
-import { LOSS_WORDS } from '../../ui/records/words'
-import { useSeason } from '../../ui/season-context'
+import { ChoiceField, NumberField } from '../fields'
+import { asPlanned } from './as-planned'
+import { dayIn, dayItHappened, EntryForm, withNote } from './entry-form'
+import { PhotoField } from './photos'
+import { useRecord, type Said } from './use-record'
+import { LOSS_WORDS } from './words'
+import { useSeason } from '../season-context'
 import { taskName } from '../../words/tasks'
 
 type Happened = 'otherwise' | 'later' | 'dropped'
@@ -37,6 +37,7 @@ export function SomethingElse({ work, onClose }: { work: Work; onClose: () => vo
   const [seeds, setSeeds] = useState<number | undefined>(usual.seeds)
   const [plants, setPlants] = useState<number | undefined>(kind === 'plant' ? batch.plants : undefined)
   const [place, setPlace] = useState<string | undefined>(usual.place)
+  const [container, setContainer] = useState(task.container?.key ?? '')
   const [lost, setLost] = useState<number>()
   const [cause, setCause] = useState<LossCause>('unknown')
   const [until, setUntil] = useState(formatDay(today + 1))
@@ -46,6 +47,7 @@ export function SomethingElse({ work, onClose }: { work: Work; onClose: () => vo
   const [problem, setProblem] = useState<string>()
   const name = `${taskName(task)} ${batch.code}`
   const moves = usual.place !== undefined
+  const fills = kind === 'sow' || kind === 'receive' || kind === 'pot-up'
 
   const write = () => {
     const more = withNote(note, photos)
@@ -77,6 +79,7 @@ export function SomethingElse({ work, onClose }: { work: Work; onClose: () => vo
           ...(seeds === undefined ? {} : { seeds }),
           ...(plants === undefined ? {} : { plants }),
           ...(place === undefined ? {} : { place }),
+          ...(fills && container !== '' && container !== task.container?.key ? { container } : {}),
         },
         ...more,
       },
@@ -104,6 +107,7 @@ export function SomethingElse({ work, onClose }: { work: Work; onClose: () => vo
                 {usual.seeds !== undefined && <NumberField label="Seeds sown" value={seeds} onChange={setSeeds} />}
                 {kind === 'plant' && <NumberField label="Plants planted" value={plants} onChange={setPlants} />}
               </Box>
+              {fills && <ChoiceField label="Into" value={container} options={season.containers.map((one) => [one.key, one.name] as const)} onChange={setContainer} />}
               {moves && (
                 <ChoiceField label="Where it stands now" value={place ?? ''} options={season.places.map((one) => [one.key, one.name] as const)} onChange={(next) => setPlace(next)} />
               )}

@@ -1,0 +1,51 @@
+/** State of a view that outlives it in this tab: the way back finds it as it was left, and so does a page loaded anew. */
+'use client'
+import { useCallback, useSyncExternalStore } from 'react'
+import type { z } from 'zod'
+
+const values = new Map<string, unknown>()
+const listeners = new Set<() => void>()
+const subscribe = (listener: () => void) => {
+  listeners.add(listener)
+  return () => listeners.delete(listener)
+}
+
+/**
+ * State by a name of its own in this tab.
+ *
+ * @param schema what is kept must read by it; what does not is forgotten
+ * @param initial the same object at every call
+ */
+export function useKept<T>(name: string, schema: z.ZodType<T>, initial: T): [T, (next: T) => void] {
+  const value = useSyncExternalStore(
+    subscribe,
+    () => {
+      if (!values.has(name)) values.set(name, stored(name, schema) ?? initial)
+      return values.get(name) as T
+    },
+    () => initial,
+  )
+  const set = useCallback(
+    (next: T) => {
+      values.set(name, next)
+      try {
+        sessionStorage.setItem(name, JSON.stringify(next))
+      } catch {
+        // A browser that keeps nothing still shows it until the page is left.
+      }
+      for (const listener of listeners) listener()
+    },
+    [name],
+  )
+  return [value, set]
+}
+
+function stored<T>(name: string, schema: z.ZodType<T>): T | undefined {
+  try {
+    const text = sessionStorage.getItem(name)
+    const read = text === null ? undefined : schema.safeParse(JSON.parse(text))
+    return read?.success ? read.data : undefined
+  } catch {
+    return undefined // written by something else, or nothing may be read here
+  }
+}
