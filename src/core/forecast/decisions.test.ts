@@ -45,17 +45,25 @@ describe('a stand that was counted', () => {
     expect(until).toBeGreaterThan(on)
     expect(until).toBeLessThanOrEqual(lastResow!.lastDay)
   })
+  it('says what doing nothing costs, where the planting has a worth', () => {
+    expect(decide(30, 8).atStake).toBeUndefined()
+    const { atStake, lacking, wanted } = decide(30, 8, 0, (s) => { s.plantings[2]!.worth = { by: 'money', amount: 600 } })
+    expect(atStake).toBeCloseTo((600 * lacking) / wanted, 6)
+  })
   it('is filled from its doubles where that is enough', () => {
     const { choices } = decide(58, 8, 14)
     expect(choices[0]!.kind).toBe('fill')
   })
-  it('is sown again where half of it failed, with no more than what lacks', () => {
-    const { choices, lacking } = decide(30, 8, 0, (s) => { s.plantings[2]!.agePoint = 0.9 })
+  it('is sown again where half of it failed, with what lacks and so many more as make it sure', () => {
+    const { choices, lacking, stand, wanted } = decide(30, 8, 0, (s) => { s.plantings[2]!.agePoint = 0.9 })
     const resow = choices.find((choice) => choice.kind === 'resow')!
     expect(choices[0]!.kind).toBe('resow')
     if (resow.kind === 'resow') {
-      expect(resow.resow.plants).toBe(lacking)
-      expect(resow.resow.cells).toBeGreaterThanOrEqual(lacking)
+      const { plants, cells } = resow.resow
+      expect(plants).toBeGreaterThanOrEqual(lacking)
+      expect(stand.chanceOf(wanted - plants)).toBeGreaterThanOrEqual(0.9)
+      expect(stand.chanceOf(wanted - plants + 1)).toBeLessThan(0.9)
+      expect(cells).toBeGreaterThanOrEqual(plants)
     }
   })
   it('is planted smaller where it is too late to sow again', () => {

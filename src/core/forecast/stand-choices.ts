@@ -47,6 +47,8 @@ export interface StandDecision {
   thermalShare: number
   /** Plants expected to lack if nothing is done. */
   lacking: number
+  /** What they are worth, where the planting has been given a worth in money. */
+  atStake: number | undefined
   /** Best first; the first is advised. */
   choices: StandChoice[]
   /** The way to sow again that leaves most time; `undefined` when none leaves any. */
@@ -94,10 +96,12 @@ export function standDecision(planner: Planner, season: Season, batch: Batch, co
 
   const scale = count.cells > 0 ? cells / count.cells : 1
   const blanks = flats ? 0 : Math.max(0, Math.floor(Math.min(count.doubles, count.cells - count.showing) * scale))
-  const filled = blanks > 0 ? stand.chanceOf(Math.max(0, wanted - Math.floor(blanks * fillSurvival * survival))) : chance
-  const afterFill = Math.max(0, lacking - Math.floor(blanks * fillSurvival * survival))
+  const fromFilling = Math.floor(blanks * fillSurvival * survival)
+  const filled = blanks > 0 ? stand.chanceOf(Math.max(0, wanted - fromFilling)) : chance
 
-  const resows = [way.method, ...methods.filter(({ key }) => key !== way.method.key)].flatMap((method): Resow[] => resowBy(planner, season, batch, method, Math.max(1, afterFill || lacking), today))
+  // As many as make it as sure as it was meant to be, not only as many as are expected to lack.
+  const again = Math.max(1, plantsToMake(stand, wanted - fromFilling, batch.confidence))
+  const resows = [way.method, ...methods.filter(({ key }) => key !== way.method.key)].flatMap((method): Resow[] => resowBy(planner, season, batch, method, again, today))
   const lastResow = resows.reduce<Resow | undefined>((best, one) => (!best || one.lastDay > best.lastDay ? one : best), undefined)
 
   // Nine in ten of what comes are up by then, at the pace now believed.
@@ -121,7 +125,24 @@ export function standDecision(planner: Planner, season: Season, batch: Batch, co
     const rank = (choice: StandChoice) => (choice.kind === 'fill' && filled >= batch.confidence ? 0 : choice.kind === 'wait' ? 1 : choice.kind === 'resow' ? 2 : choice.kind === 'fill' ? 3 : choice.kind === 'fewer' ? 4 : 5)
     choices.sort((a, b) => rank(a) - rank(b))
   }
-  return { stand, wanted, chance, thermalShare: shareOn(today), lacking, choices, lastResow, fillSurvival }
+  const { worth } = batch.planting
+  const atStake = worth?.by === 'money' ? (worth.amount * Math.min(1, lacking / wanted)) : undefined
+  return { stand, wanted, chance, thermalShare: shareOn(today), lacking, atStake, choices, lastResow, fillSurvival }
+}
+
+/**
+ * Plants that have to come from elsewhere for a stand to be enough with a confidence: the fewest that leave it
+ * a number it reaches so surely.
+ */
+export function plantsToMake(stand: Pick<StandForecast, 'chanceOf'>, wanted: number, confidence: number): number {
+  let low = 0
+  let high = Math.max(0, wanted)
+  while (low < high) {
+    const middle = (low + high) >> 1
+    if (stand.chanceOf(wanted - middle) >= confidence) high = middle
+    else low = middle + 1
+  }
+  return low
 }
 
 function resowBy(planner: Planner, season: Season, batch: Batch, method: Method, plants: number, today: Day): Resow[] {

@@ -111,17 +111,18 @@ function daysUntil(total: RunningTotal, climate: Pick<Climate, 'from' | 'to'>, t
 /** Something that gains days for plants that must wait. */
 export type Lever =
   | { kind: 'place'; place: Place; days: number }
-  | { kind: 'container'; container: Container; days: number }
+  | { kind: 'container'; container: Container; days: number; trays: number }
   | { kind: 'feed'; days: number }
 
 const FEED = 0.08 // of the limit: a light feed keeps a full cell going so much longer (an estimate)
 const SUITABLE: ReadonlySet<Place['kind']> = new Set(['bench', 'tunnel', 'cold-frame', 'hardening-area', 'lit-shelf'])
+const EFFORT: Record<Lever['kind'], number> = { place: 0, feed: 1, container: 2 }
 const MOST_DAYS = 60
 
 /**
  * What gains days before a batch outgrows its container.
  *
- * @returns most days first; nothing that gains less than a day, and no place that would harm it
+ * @returns what costs least first: another place, a feed, then larger containers; of each kind most days first; nothing that gains less than a day, and no place that would harm it
  */
 export function holdLevers(batch: Batch, season: Season, today: Day): Lever[] {
   const { way, pass } = batch
@@ -134,6 +135,7 @@ export function holdLevers(batch: Batch, season: Season, today: Day): Lever[] {
   const here = placeOn(batch, today)
   const daysIn = (place: number, goal: number) => Math.min(MOST_DAYS, daysUntil(climate.growth(place, crop.growth), climate, today, goal - age) ?? MOST_DAYS)
   const now = daysIn(here, limit)
+  const plants = batch.asItIs?.tally.plants ?? stayOn(batch.stays, today)?.cells ?? batch.plants
   const levers: Lever[] = []
   season.places.forEach((place, i) => {
     if (i === here || !SUITABLE.has(place.kind) || place.trayPlaces === 0) return
@@ -151,11 +153,11 @@ export function holdLevers(batch: Batch, season: Season, today: Day): Lever[] {
     const ages = containerAge(crop.growth.points, ml)
     if (!containerHolds(ages)) continue
     const days = Math.min(MOST_DAYS, daysIn(here, ages.limit) + (other.plantable ? 0 : crop.pauseDays)) - now
-    if (days >= 1) levers.push({ kind: 'container', container: other, days })
+    if (days >= 1) levers.push({ kind: 'container', container: other, days, trays: Math.ceil(plants / other.cells) })
   }
   const fed = daysIn(here, limit * (1 + FEED)) - now
   if (fed >= 1) levers.push({ kind: 'feed', days: fed })
   // The smallest container that gains as much as a larger one is enough.
   const useful = levers.filter((lever) => lever.kind !== 'container' || !levers.some((other) => other.kind === 'container' && other.days >= lever.days && other.container.cellVolume < lever.container.cellVolume))
-  return useful.sort((a, b) => b.days - a.days)
+  return useful.sort((a, b) => EFFORT[a.kind] - EFFORT[b.kind] || b.days - a.days)
 }

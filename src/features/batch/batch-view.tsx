@@ -105,7 +105,7 @@ function NotYet({ batch }: { batch: Batch }) {
   )
 }
 
-const AHEAD = 4 // pieces of work shown, those after them in the plan
+const AHEAD = 2 // pieces of work shown, those after them in the plan
 
 /** Work that is still to come, to be ticked off on its day or before. */
 function ComesNext({ batch }: { batch: Batch }) {
@@ -113,8 +113,10 @@ function ComesNext({ batch }: { batch: Batch }) {
   const ahead = workAhead(plan, batch, today)
   if (ahead.length === 0 || data.whatIf) return null
   return (
-    <Box component="section" aria-label="What comes next" sx={{ mt: 2.5 }}>
-      <Typography variant="h2">What comes next</Typography>
+    <Box component="section" aria-label="What comes next" sx={{ mb: 2.5 }}>
+      <Typography variant="h2" sx={{ mb: 0.5 }}>
+        What comes next
+      </Typography>
       <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
         {ahead.slice(0, AHEAD).map((work) => (
           <WorkRow key={work.task.id} work={work} large ofOne gated={undefined} />
@@ -155,8 +157,8 @@ function Now({ batch }: { batch: Batch }) {
           {Math.abs(stand.pace - 1) > 0.04 ? `; this lot comes up ${stand.pace > 1 ? 'slower' : 'faster'} than its kind` : ''}.
         </Box>
       )}
-      <BatchSteps batch={batch} />
       <ComesNext batch={batch} />
+      <BatchSteps batch={batch} />
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, my: 2 }}>
         <Button component={Link} href={`/plan?batch=${encodeURIComponent(batch.id)}`} variant="outlined" color="inherit">
           In the plan

@@ -4,6 +4,7 @@ import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import TextField from '@mui/material/TextField'
+import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { useState, type ReactNode } from 'react'
 import { formatDay, type Day } from '../../core/calendar/day'
@@ -88,7 +89,7 @@ function Form({ batch, title, summary, said, onClose, children }: Own & { title:
     if (typeof all === 'string') return setProblem(all)
     const [first, ...rest] = all
     if (!first) return setProblem('Write a note, or add a photo.')
-    const more = withNote(note, photos)
+    const more = withNote([first.note, note].filter(Boolean).join(' '), photos)
     if (first.what.did === 'note' && Object.keys(more).length === 0) return setProblem('Write a note, or add a photo.')
     await record([{ ...first, ...more }, ...rest], `${batch.code}: ${summary}`)
     router.replace(`/batch?id=${encodeURIComponent(batch.id)}`)
@@ -231,22 +232,60 @@ function End(own: Own) {
   )
 }
 
+type Slip = 'mixed' | 'twice' | 'unlabelled'
+
+/** What went wrong at the potting bench, and the way out of it. */
 function Mixed(own: Own) {
-  const { plan } = useSeason()
+  const { plan, format } = useSeason()
   const { batch } = own
+  const [slip, setSlip] = useState<Slip>('mixed')
   const [name, setName] = useState('')
   const [other, setOther] = useState('')
+  const [cells, setCells] = useState<number>()
   const others = plan.batches.filter((one) => one.id !== batch.id && one.asItIs !== undefined && one.asItIs.standing !== 'gone')
+  const otherName = others.find(({ id }) => id === other)?.variety.name
+  const said = (on: Day): Said[] | string => {
+    if (slip === 'twice' && other === '') {
+      if (cells !== undefined && (cells < 1 || !Number.isInteger(cells))) return 'Say how many cells, in whole numbers.'
+      return [{ batch: batch.id, on, what: { did: 'note' }, note: `${cells === undefined ? 'Some cells were' : `${count(format, cells, 'cell')} ${cells === 1 ? 'was' : 'were'}`} sown twice: count them as doubles, and thin.` }]
+    }
+    if (name.trim() === '') return 'Give it a name to go by.'
+    return [
+      { batch: batch.id, on, what: { did: 'mixed', as: name.trim(), with: other === '' ? [] : [other] } },
+      ...(other === '' ? [] : [{ batch: other, on, what: { did: 'mixed' as const, as: name.trim(), with: [batch.id] } }]),
+    ]
+  }
   return (
-    <Form
-      {...own}
-      title="A slip with lots or labels"
-      summary="written down."
-      said={(on) => (name.trim() === '' ? 'Give it a name to go by.' : [{ batch: batch.id, on, what: { did: 'mixed', as: name.trim(), with: other === '' ? [] : [other] } }, ...(other === '' ? [] : [{ batch: other, on, what: { did: 'mixed' as const, as: name.trim(), with: [batch.id] } }])])}
-    >
-      <WordField label="Call it" value={name} onChange={setName} placeholder="Lettuce, red or green, mixed" />
-      <ChoiceField label="Mixed with" value={other} none="Nothing else: sown twice, or without a label" options={others.map(({ id, code, variety }) => [id, `${code} ${variety.name}`] as const)} onChange={setOther} />
-      <Box sx={{ fontSize: 14.5, color: 'text.secondary' }}>It stays in the plan under this name, so that nobody sells it as one kind.</Box>
+    <Form {...own} title="A slip with lots or labels" summary="written down." said={said}>
+      <ChoiceField<Slip>
+        label="What happened"
+        value={slip}
+        options={[
+          ['mixed', 'Two lots or kinds were mixed'],
+          ['twice', 'Cells were sown twice'],
+          ['unlabelled', 'A tray lost its label'],
+        ]}
+        onChange={(next) => setSlip(next || 'mixed')}
+      />
+      {slip === 'unlabelled' && (
+        <Box sx={{ fontSize: 15 }}>
+          <Link href="/labels?lost">Find out which it is</Link> by what can be seen of it. Where nobody can tell, keep it as a mix:
+        </Box>
+      )}
+      {slip === 'twice' && <ChoiceField label="Sown over with" value={other} none="The same again" options={others.map(({ id, code, variety }) => [id, `${code} ${variety.name}`] as const)} onChange={setOther} />}
+      {slip === 'twice' && other === '' && (
+        <>
+          <NumberField label="Cells, about" value={cells} onChange={setCells} />
+          <Box sx={{ fontSize: 14.5, color: 'text.secondary' }}>Nothing is lost: at the count they are doubles, which fill blanks or are thinned.</Box>
+        </>
+      )}
+      {(slip !== 'twice' || other !== '') && (
+        <>
+          <WordField label="Call it" value={name} onChange={setName} placeholder={otherName ? `${batch.variety.name} or ${otherName}` : `${batch.variety.name}, mixed`} />
+          {slip !== 'twice' && <ChoiceField label="Mixed with" value={other} none="Nobody knows" options={others.map(({ id, code, variety }) => [id, `${code} ${variety.name}`] as const)} onChange={setOther} />}
+          <Box sx={{ fontSize: 14.5, color: 'text.secondary' }}>It stays in the plan under this name, so that nobody sells it as one kind.</Box>
+        </>
+      )}
     </Form>
   )
 }

@@ -201,7 +201,7 @@ function leverWords(lever: Lever): string {
     case 'place':
       return `Move to ${lever.place.name}`
     case 'container':
-      return `Pot up into ${lever.container.name}`
+      return `Pot up into ${lever.trays} × ${lever.container.name}`
     case 'feed':
       return 'A light feed each week'
   }

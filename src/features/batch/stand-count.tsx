@@ -111,7 +111,7 @@ export function StandCount({ batch }: { batch: Batch }) {
 }
 
 function Decide({ batch, counted: now, gaps }: { batch: Batch; counted: { cells: number; showing: number; doubles: number }; gaps: CellState[] | undefined }) {
-  const { plan, planner, season, format, today } = useSeason()
+  const { planner, season, format, today } = useSeason()
   const { record } = useRecord()
   const { change, busy, failure, problems } = useChange()
   const router = useRouter()
@@ -156,7 +156,6 @@ function Decide({ batch, counted: now, gaps }: { batch: Batch; counted: { cells:
   }
 
   const enough = decision.chance >= batch.confidence
-  const loss = plan.season.habits.fit.lateDay
   return (
     <Box component="section" aria-label="What the count says" sx={{ display: 'grid', gap: 1.5 }}>
       <Box>
@@ -178,7 +177,7 @@ function Decide({ batch, counted: now, gaps }: { batch: Batch; counted: { cells:
         )}
         {!enough && decision.lacking > 0 && (
           <Box sx={{ fontSize: 15, mt: 0.5 }}>
-            To do nothing leaves about {count(format, decision.lacking, 'plant')} of {format.number(decision.wanted)} out{loss > 0 && batch.planting.worth?.by === 'promise' ? ', and this one is promised' : ''}.
+            To do nothing leaves about {count(format, decision.lacking, 'plant')} of {format.number(decision.wanted)} out{decision.atStake !== undefined && decision.atStake >= 1 ? `, worth about ${format.number(Math.round(decision.atStake))}` : ''}{batch.planting.worth?.by === 'promise' ? ', and this one is promised' : ''}.
           </Box>
         )}
       </Box>
@@ -239,7 +238,7 @@ function choiceWhy(choice: StandChoice, decision: StandDecision, f: Words): stri
     case 'fill':
       return `Enough in ${chanceWords(choice.chance)}; about ${f.number(Math.round(100 * decision.fillSurvival))} in 100 of those moved live.`
     case 'resow':
-      return `${count(f, choice.resow.seeds, 'seed')}, ${count(f, choice.resow.trays, 'tray')}, ${choice.resow.method.name}: ${count(f, choice.resow.plants, 'plant')} for the same day.`
+      return `${count(f, choice.resow.seeds, 'seed')}, ${count(f, choice.resow.trays, 'tray')}, ${choice.resow.method.name}: ${count(f, choice.resow.plants, 'plant')} for the same day, so that it is as sure as it was meant to be.`
     case 'fewer':
       return 'The planting is made smaller in the plan; what follows from it changes too.'
   }

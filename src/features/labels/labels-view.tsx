@@ -22,6 +22,7 @@ import { StairGlyph } from '../../ui/stair/stair'
 import { count } from '../../words/format'
 import { taskName } from '../../words/tasks'
 import { SHEET_NAMES, type SheetName } from './sheets'
+import { UnlabelledTray } from './unlabelled-tray'
 
 const never = () => () => undefined
 
@@ -40,6 +41,7 @@ export function LabelsView() {
   const { record } = useRecord()
   const search = useSearchParams()
   const only = search.get('batch')
+  const [lost, setLost] = useState(search.has('lost'))
   const [which, setWhich] = useState<Which>('sow')
   const [off, setOff] = useState<ReadonlySet<string>>(new Set())
   const [each, setEach] = useState<'tray' | 'batch'>('tray')
@@ -52,8 +54,10 @@ export function LabelsView() {
   const monday = weekStart(day)
   const offered = useMemo(() => (only !== null ? plan.batches.filter(({ id }) => id === only) : batchesFor(plan.batches, which, monday, day)), [plan, only, which, monday, day])
   const chosen = offered.filter(({ id }) => !off.has(id))
-  const labels = useMemo(() => labelsOf(chosen, season, codes, which === 'sow' && only === null ? Math.max(day, monday + 6) : day, each), [chosen, season, codes, which, only, day, monday, each])
-  const query = new URLSearchParams({ ids: chosen.map(({ id }) => id).join(','), day: formatDay(which === 'sow' && only === null ? Math.max(day, monday + 6) : day), each, sheet, skip: String(skip ?? 0), ...(address === '' ? {} : { address }) }).toString()
+  // What is sown or potted up in a week is labelled as it stands when that is done.
+  const labelDay = which !== 'standing' && only === null ? Math.max(day, monday + 6) : day
+  const labels = useMemo(() => labelsOf(chosen, season, codes, labelDay, each), [chosen, season, codes, labelDay, each])
+  const query = new URLSearchParams({ ids: chosen.map(({ id }) => id).join(','), day: formatDay(labelDay), each, sheet, skip: String(skip ?? 0), ...(address === '' ? {} : { address }) }).toString()
   const printed = () =>
     !data.whatIf && chosen.length > 0
       ? record(
@@ -66,7 +70,8 @@ export function LabelsView() {
     <Box sx={{ px: { xs: 1.5, md: 2.5 }, py: 2, display: 'grid', gap: 3, gridTemplateColumns: { xs: 'minmax(0,1fr)', lg: 'minmax(0,1fr) 380px' }, alignItems: 'start' }}>
       <Box>
         <Typography variant="h1">Labels</Typography>
-        <FindCode />
+        <FindCode lost={lost} onLost={() => setLost(!lost)} />
+        {lost && <UnlabelledTray />}
         {only === null && (
           <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 2 }} role="group" aria-label="For what">
             {(
@@ -87,7 +92,7 @@ export function LabelsView() {
         ) : (
           <Box component="ul" sx={{ listStyle: 'none', m: 0, mt: 1.5, p: 0 }}>
             {offered.map((batch) => (
-              <BatchLine key={batch.id} batch={batch} code={codes.get(batch.id)!} on={!off.has(batch.id)} labels={labels.filter((label) => label.batch === batch)} day={day} onToggle={() => setOff(toggled(off, batch.id))} />
+              <BatchLine key={batch.id} batch={batch} code={codes.get(batch.id)!} on={!off.has(batch.id)} labels={labels.filter((label) => label.batch === batch)} day={labelDay} onToggle={() => setOff(toggled(off, batch.id))} />
             ))}
           </Box>
         )}
@@ -153,7 +158,7 @@ function BatchLine({ batch, code, on, labels, day, onToggle }: { batch: Batch; c
 }
 
 /** A code read from a tray opens its batch. */
-function FindCode() {
+function FindCode({ lost, onLost }: { lost: boolean; onLost: () => void }) {
   const router = useRouter()
   const search = useSearchParams()
   const [text, setText] = useState(search.get('code') ?? '')
@@ -183,6 +188,9 @@ function FindCode() {
       />
       <Button type="submit" variant="outlined" color="inherit" sx={{ minHeight: 56 }}>
         Open
+      </Button>
+      <Button type="button" color="inherit" aria-expanded={lost} onClick={onLost} sx={{ minHeight: 56 }}>
+        No label on it?
       </Button>
     </Box>
   )

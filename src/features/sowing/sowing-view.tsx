@@ -7,11 +7,12 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
 import Link from 'next/link'
-import { useMemo } from 'react'
+import { useMemo, useState } from 'react'
 import type { Batch } from '../../core/plan/batch'
 import { sowingDay, sowingDays, type Missing, type SowingDay } from '../../core/plan/sowing-day'
 import { tasksOf } from '../../core/plan/tasks'
 import { asPlanned } from '../../ui/records/as-planned'
+import { SomethingElse } from '../../ui/records/something-else'
 import { useRecord } from '../../ui/records/use-record'
 import { useSeason, useWorkingDay } from '../../ui/season-context'
 import { count, list, mixWords, type Format } from '../../words/format'
@@ -150,6 +151,7 @@ const LIGHT = { light: 'needs light to come up', dark: 'keep it dark', either: '
 function Lot({ batch, nth, who }: { batch: Batch; nth: number; who: SowingDay['for'][number]['who'] }) {
   const { season, format, data, today } = useSeason()
   const { record } = useRecord()
+  const [other, setOther] = useState(false)
   const { way, sizing, seed, asItIs } = batch
   const [first] = batch.stays
   const { germination } = way.crop
@@ -187,9 +189,15 @@ function Lot({ batch, nth, who }: { batch: Batch; nth: number; who: SowingDay['f
         batch.sow === today &&
         task &&
         !data.whatIf && (
-          <Button className="no-print" variant="contained" disableElevation startIcon={<CheckIcon />} onClick={() => void record(asPlanned(task, season), `${batch.code}: sown.`)} aria-label={`Sown: ${batch.code}`} sx={{ minHeight: 48, minWidth: 110, fontSize: 16 }}>
-            Sown
-          </Button>
+          <Box className="no-print" sx={{ display: 'flex', gap: 1, flex: { xs: '1 1 100%', sm: '0 0 auto' } }}>
+            <Button variant="contained" disableElevation startIcon={<CheckIcon />} onClick={() => void record(asPlanned(task, season), `${batch.code}: sown.`)} aria-label={`Sown: ${batch.code}`} sx={{ minHeight: 48, minWidth: 110, fontSize: 16, flex: { xs: 1.4, sm: '0 0 auto' } }}>
+              Sown
+            </Button>
+            <Button variant="outlined" color="inherit" onClick={() => setOther(true)} aria-label={`Something else: Sow ${batch.code}`} sx={{ minHeight: 48, flex: { xs: 1, sm: '0 0 auto' }, lineHeight: 1.15 }}>
+              Something else
+            </Button>
+            {other && <SomethingElse work={{ task, state: 'open', due: task.day, late: 0, line: undefined }} onClose={() => setOther(false)} />}
+          </Box>
         )
       )}
     </Box>
