@@ -251,6 +251,38 @@ test('the answer is lost and the server is gone: nothing is lost, nothing is wri
   errors.splice(0, errors.length, ...errors.filter((error) => !/ERR_CONNECTION|Failed to fetch|ERR_INCOMPLETE|ERR_EMPTY/.test(error)))
 })
 
+test('the database dies between request and answer, before it has written and after: nothing is lost, nothing is written twice', async ({ page, farm, errors }) => {
+  await visit(page, '/today')
+  // Before: the writing waits for a lock when the database goes down under it.
+  let asked: () => void = () => {}
+  const arrived = new Promise<void>((done) => (asked = done))
+  page.on('request', (request) => request.url().endsWith('/api/records') && asked())
+  await farm.holding(async () => {
+    await page.getByRole('button', { name: 'Done: First feed ON' }).click()
+    await arrived
+    await page.waitForTimeout(300)
+    farm.database.crash()
+  })
+  await expect(page.getByText(/No connection: 1 entry waits/)).toBeVisible()
+  farm.database.start()
+  await expect(page.getByText(/No connection/)).toBeHidden({ timeout: 30_000 })
+  expect((await journal(page)).slice(known).map((line) => line.split(',')[3])).toEqual(['ON'])
+  // After: it is written, and then the answer is lost with the database.
+  let cut = 0
+  await page.route('**/api/records', async (route) => {
+    if (cut++ > 0) return route.continue()
+    await route.fetch()
+    farm.database.crash()
+    await route.abort('connectionreset')
+  })
+  await page.getByRole('button', { name: 'Done: First feed KR' }).click()
+  await expect(page.getByText(/No connection: 1 entry waits/)).toBeVisible()
+  farm.database.start()
+  await expect(page.getByText(/No connection/)).toBeHidden({ timeout: 30_000 })
+  expect((await journal(page)).slice(known).map((line) => line.split(',')[3])).toEqual(['ON', 'KR'])
+  errors.splice(0, errors.length, ...errors.filter((error) => !/ERR_CONNECTION|Failed to fetch|status of 500/.test(error)))
+})
+
 test('a label is printed, its code is read back from the page, and opens the batch', async ({ page, baseURL }) => {
   await visit(page, '/labels')
   await page.getByRole('button', { name: /Make 12 labels as PDF/ }).click()

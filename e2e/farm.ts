@@ -18,6 +18,10 @@ export interface Farm {
   restart(): Promise<void>
   kill(): Promise<void>
   start(): Promise<void>
+  /** The database, ended as a crash would, and started again. */
+  database: { crash(): void; start(): void }
+  /** Holds the season against all writers while something is done. */
+  holding(during: () => Promise<void>): Promise<void>
 }
 
 export const demo = (): Season => {
@@ -56,6 +60,23 @@ export const test = base.extend<{ farm: Farm; season: Season | null; errors: str
         start,
         kill,
         restart: () => kill().then(start),
+        database: cluster,
+        async holding(during) {
+          const own = connect(cluster.url)
+          let over = false
+          try {
+            await own.db.transaction().execute(async (trx) => {
+              await trx.selectFrom('season').select('revision').forUpdate().execute()
+              await during()
+              over = true
+            })
+          } catch (error) {
+            // The connection that holds it may be what was cut.
+            if (!over) throw error
+          } finally {
+            await own.close()
+          }
+        },
         async open(season) {
           await emptied(db)
           if (season) await createFarm(db, season)

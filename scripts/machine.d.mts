@@ -1,5 +1,5 @@
 export const ROOT: string
-export function startTestCluster(): Promise<{ url: string; stop: () => void }>
+export function startTestCluster(): Promise<{ url: string; crash: () => void; start: () => void; stop: () => void }>
 export function freePort(): Promise<number>
 export function nextBin(): string
 export function tsxBin(): string

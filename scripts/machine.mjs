@@ -186,7 +186,7 @@ export async function startFarmCluster() {
   return { url, alreadyRunning: running !== undefined, stop: () => runServerProgram(bin, 'pg_ctl', ['-D', data, '-m', 'fast', '-w', 'stop']) }
 }
 
-/** A throw-away cluster for tests: no password, no waiting for the disk. */
+/** A throw-away cluster for tests: no password, no waiting for the disk. It can be ended as a crash would, and started again. */
 export async function startTestCluster() {
   const bin = ensurePostgres()
   const home = mkdtempSync(join(tmpdir(), 'dove-step-test-'))
@@ -196,11 +196,15 @@ export async function startTestCluster() {
   const data = join(home, 'cluster')
   runServerProgram(bin, 'initdb', ['-D', data, '-U', 'dovestep', '-E', 'UTF8', '--locale=C.UTF-8', '-A', 'trust', '-N'])
   const port = await freePort()
-  launch(bin, data, home, port, ['-c', 'fsync=off', '-c', 'synchronous_commit=off', '-c', 'full_page_writes=off'])
+  const start = () => launch(bin, data, home, port, ['-c', 'fsync=off', '-c', 'full_page_writes=off'])
+  const crash = () => void runServerProgram(bin, 'pg_ctl', ['-D', data, '-m', 'immediate', '-w', 'stop'])
+  start()
   return {
     url: `postgres://dovestep@127.0.0.1:${port}/postgres`,
+    crash,
+    start,
     stop: () => {
-      runServerProgram(bin, 'pg_ctl', ['-D', data, '-m', 'immediate', '-w', 'stop'])
+      if (existsSync(join(data, 'postmaster.pid'))) crash()
       rmSync(home, { recursive: true, force: true })
     },
   }

@@ -19,6 +19,7 @@ export function RecordingBar() {
   const router = useRouter()
   const kept = recording.items.filter(({ state }) => state === 'kept').length
   const waiting = recording.items.filter(({ state }) => state === 'waiting').length
+  const photos = recording.items.reduce((n, { entry, photosWait }) => n + (photosWait ? (entry.photos?.length ?? 0) : 0), 0)
   const refused = recording.items.filter(({ state }) => state === 'refused')
   useEffect(() => {
     if (kept === 0) return
@@ -38,6 +39,11 @@ export function RecordingBar() {
           {recording.offline && waiting > 0 && (
             <Alert severity="warning" square action={<Button color="inherit" onClick={() => void queue.send()}>Send now</Button>}>
               No connection: {count(format, waiting, 'entry', 'entries')} {waiting === 1 ? 'waits' : 'wait'} on this device and {waiting === 1 ? 'goes' : 'go'} out by {waiting === 1 ? 'itself' : 'themselves'}.
+            </Alert>
+          )}
+          {recording.offline && waiting === 0 && photos > 0 && (
+            <Alert severity="info" square action={<Button color="inherit" onClick={() => void queue.send()}>Send now</Button>}>
+              {count(format, photos, 'photo')} {photos === 1 ? 'waits' : 'wait'} on this device for a better connection; what was written has arrived.
             </Alert>
           )}
           {!recording.safe && (

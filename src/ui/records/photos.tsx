@@ -44,7 +44,7 @@ export async function sendPhotos(ids: readonly string[], season: string): Promis
     await making.get(id)
     const blob = await get<Blob>(keyOf(id)).catch(() => undefined)
     if (!blob) continue
-    const response = await fetch(`/api/photos/${id}?season=${season}`, { method: 'PUT', body: blob })
+    const response = await fetch(`/api/photos/${id}?season=${season}`, { method: 'PUT', body: blob, signal: AbortSignal.timeout(120_000) })
     if (!response.ok && response.status !== 415) throw new Error(`the server answered ${response.status}`)
     await del(keyOf(id))
   }

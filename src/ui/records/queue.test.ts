@@ -11,12 +11,16 @@ function world() {
   const stored = new Map<string, Entry>()
   const order: string[] = []
   const seasons = new Map<string, string>()
-  const state = { disk: undefined as readonly Queued[] | undefined, down: false, answerLost: false, refuse: new Set<string>(), again: new Map<string, { who: string; on: string }>(), retries: [] as (() => void)[], diskFails: false }
+  const disk = new Map<string, Queued>()
+  const state = { down: false, answerLost: false, photosDown: false, photos: [] as string[], refuse: new Set<string>(), again: new Map<string, { who: string; on: string }>(), retries: [] as (() => void)[], diskFails: false }
+  const unlessFull = <T>(value: () => T): Promise<T> => (state.diskFails ? Promise.reject(new Error('no room')) : Promise.resolve(value()))
   const parts: QueueParts = {
-    load: () => (state.diskFails ? Promise.reject(new Error('no room')) : Promise.resolve(state.disk)),
-    save: (items) => {
-      if (state.diskFails) return Promise.reject(new Error('no room'))
-      state.disk = items
+    load: () => unlessFull(() => [...disk.values()]),
+    put: (items) => unlessFull(() => items.forEach((item) => disk.set(item.entry.id, item))),
+    drop: (ids) => unlessFull(() => ids.forEach((id) => disk.delete(id))),
+    sendPhotos: (photos) => {
+      if (state.photosDown) return Promise.reject(new Error('too slow'))
+      state.photos.push(...photos)
       return Promise.resolve()
     },
     send: (entries, season) => {
@@ -32,16 +36,16 @@ function world() {
     },
     later: (run) => state.retries.push(run),
   }
-  return { state, parts, stored, order, seasons }
+  return { state, parts, stored, order, seasons, disk }
 }
 
 describe('records on their way', () => {
   it('are on the device before they are said to be, and on the server once, in order', async () => {
-    const { parts, stored, order, state } = world()
+    const { parts, stored, order, disk } = world()
     const queue = createQueue(parts)
     const [a, b] = [note(), note()]
     await queue.add([a], NOW)
-    expect(state.disk!.map(({ entry: { id } }) => id)).toContain(a.id)
+    expect(disk.has(a.id)).toBe(true)
     await queue.add([b], NOW)
     await queue.send()
     expect(order).toEqual([a.id, b.id])
@@ -106,6 +110,52 @@ describe('records on their way', () => {
     // What the season on screen never will show is let go of; what it will show soon is not.
     queue.settle(new Set(), NOW)
     expect(queue.get().items.map((item) => item.entry.id)).toEqual([c.id])
+  })
+  it('of two pages of one device are all kept, and sent by whichever is left', async () => {
+    const { parts, order, state, disk } = world()
+    state.down = true
+    const [one, other] = [createQueue(parts), createQueue(parts)]
+    const [a, b, c] = [note(), note(), note()]
+    await one.add([a], NOW)
+    await other.add([b], NOW)
+    await one.add([c], NOW)
+    expect([...disk.keys()].sort()).toEqual([a.id, b.id, c.id].sort())
+    // The first page is closed by the phone, unsent.
+    state.down = false
+    await other.send()
+    expect(order).toEqual([a.id, b.id, c.id])
+    other.settle(new Set([a.id, b.id, c.id]), NOW)
+    expect(disk.size).toBe(0)
+    // The page that was away sees that all is done, and sends nothing twice.
+    await one.send()
+    expect(one.get().items).toEqual([])
+    expect(order).toHaveLength(3)
+  })
+  it('go before their photos, which wait for a better line through a restart', async () => {
+    const { parts, order, state, disk } = world()
+    state.photosDown = true
+    const queue = createQueue(parts)
+    const [pictured, plain] = [{ ...note(), photos: ['p1', 'p2'] }, note()]
+    await queue.add([pictured, plain], NOW)
+    await queue.send()
+    expect(order).toEqual([pictured.id, plain.id])
+    queue.settle(new Set([pictured.id, plain.id]), NOW)
+    expect([...disk.values()].map(({ entry, state: how, photosWait }) => [entry.id, how, photosWait])).toEqual([[pictured.id, 'kept', true]])
+    state.photosDown = false
+    const later = createQueue(parts)
+    await later.send()
+    expect(state.photos).toEqual(['p1', 'p2'])
+    expect(order).toHaveLength(2)
+    later.settle(new Set([pictured.id]), NOW)
+    expect(disk.size).toBe(0)
+  })
+  it('are not asked for again and again by an answer that says nothing of them', async () => {
+    const { parts, state } = world()
+    const queue = createQueue({ ...parts, send: () => Promise.resolve([]) })
+    await queue.add([note()], NOW)
+    await queue.send()
+    expect(queue.get().offline).toBe(true)
+    expect(state.retries.length).toBe(1)
   })
   it('tell when another had written the same', async () => {
     const { parts, state } = world()

@@ -2,7 +2,7 @@
  * Records on their way from this device: kept here at once, sent in order as soon as there is a way, and let go only
  * when the server says that it has them.
  */
-import { get, set } from 'idb-keyval'
+import { createStore, delMany, setMany, values } from 'idb-keyval'
 import type { Impossible } from '../../core/forecast/tally'
 import type { Entry } from '../../season/schema'
 import { sendPhotos } from './photos'
@@ -15,9 +15,13 @@ export interface Queued {
   entry: Entry
   /** Id of the season it was written in: there it goes, whichever is open by the time it is sent. */
   season: string
+  /** Its place in the order of this device, over all its pages. */
+  n: number
   /** `kept`: the server has it, and the season on screen does not show it yet. */
   state: 'waiting' | 'kept' | 'refused'
   reason?: Refusal
+  /** Its photos are still on this device only: they go after all records have gone. */
+  photosWait?: boolean
 }
 
 export interface QueueState {
@@ -37,10 +41,13 @@ export interface AlreadyWritten {
 
 /** Where the queue lasts, and how it is sent; both can be stood in for in tests. */
 export interface QueueParts {
-  load(): Promise<readonly Queued[] | undefined>
-  save(items: readonly Queued[]): Promise<void>
+  /** Everything on the device, of whichever of its pages. */
+  load(): Promise<readonly Queued[]>
+  put(items: readonly Queued[]): Promise<void>
+  drop(ids: readonly string[]): Promise<void>
   /** Sends entries of one season. */
   send(entries: readonly Entry[], season: string): Promise<{ id: string; ok: boolean; again?: { who: string; on: string }; reason?: Refusal }[]>
+  sendPhotos(photos: readonly string[], season: string): Promise<void>
   later(run: () => void, ms: number): void
 }
 
@@ -49,7 +56,7 @@ export interface RecordQueue {
   subscribe(listener: () => void): () => void
   /** Takes records of a season; resolves when they are safe on this device. */
   add(entries: readonly Entry[], season: string): Promise<void>
-  /** Tries to send what waits. */
+  /** Tries to send what waits, also what other pages of this device left behind. */
   send(): Promise<void>
   /** Lets go of records that the season on screen shows by now, and of those kept in another, which it never will. */
   settle(known: ReadonlySet<string>, season: string): void
@@ -71,63 +78,111 @@ export function createQueue(parts: QueueParts): RecordQueue {
   let failures = 0
   let retryAsked = false
 
+  /** Records that are known to lie on the device. */
+  const saved = new Set<string>()
+
   const become = (next: Partial<QueueState>) => {
     state = { ...state, ...next }
     for (const listener of listeners) listener()
   }
-  const keep = async () => {
+  /** Private windows and full devices keep nothing: the page says so, and what is on it is still sent. */
+  const onDevice = async (write: () => Promise<void>) => {
     try {
-      await parts.save(state.items)
+      await write()
       if (!state.safe) become({ safe: true })
     } catch {
-      // Private windows and full devices keep nothing: the page says so, and what is on it is still sent.
       become({ safe: false })
     }
   }
-  const loaded = parts.load().then(
-    (items) => {
-      if (items && items.length > 0) become({ items: [...items, ...state.items] })
-    },
-    () => become({ safe: false }),
-  )
+  const put = (items: readonly Queued[]) =>
+    onDevice(async () => {
+      await parts.put(items)
+      for (const { entry } of items) saved.add(entry.id)
+    })
+  const letGo = (ids: readonly string[]) => {
+    if (ids.length === 0) return
+    const gone = new Set(ids)
+    become({ items: state.items.filter(({ entry }) => !gone.has(entry.id)) })
+    for (const id of ids) saved.delete(id)
+    void onDevice(() => parts.drop(ids))
+  }
+
+  /** Takes in what other pages of this device have written, and lets go of what they have seen through. */
+  const look = async () => {
+    let stored
+    try {
+      stored = new Map((await parts.load()).map((item) => [item.entry.id, item]))
+    } catch {
+      return become({ safe: false })
+    }
+    const own = new Set(state.items.map(({ entry }) => entry.id))
+    const items = state.items.flatMap((item): Queued[] => {
+      const other = stored.get(item.entry.id)
+      if (!other) return saved.has(item.entry.id) ? [] : [item]
+      return [item.state === 'waiting' && other.state !== 'waiting' ? other : item]
+    })
+    const found = [...stored.values()].filter(({ entry }) => !own.has(entry.id))
+    if (found.length === 0 && items.length === state.items.length && items.every((item, i) => item === state.items[i])) return
+    for (const id of stored.keys()) saved.add(id)
+    become({ items: [...items, ...found].sort((a, b) => a.n - b.n) })
+  }
+  const loaded = look()
+
+  const failed = () => {
+    become({ offline: true })
+    const wait = RETRY[Math.min(failures++, RETRY.length - 1)]!
+    if (retryAsked) return
+    retryAsked = true
+    parts.later(() => {
+      retryAsked = false
+      void queue.send()
+    }, wait)
+  }
 
   const sendNow = async () => {
     await loaded
+    await look()
     for (;;) {
       const all = state.items.filter((item) => item.state === 'waiting')
-      if (all.length === 0) return
+      if (all.length === 0) break
       const { season } = all[0]!
       const waiting = all.filter((item) => item.season === season).slice(0, AT_ONCE)
       let answers
       try {
         answers = new Map((await parts.send(waiting.map(({ entry }) => entry), season)).map((answer) => [answer.id, answer]))
       } catch {
-        become({ offline: true })
-        const wait = RETRY[Math.min(failures++, RETRY.length - 1)]!
-        if (!retryAsked) {
-          retryAsked = true
-          parts.later(() => {
-            retryAsked = false
-            void queue.send()
-          }, wait)
-        }
-        return
+        return failed()
       }
       failures = 0
+      const changed: Queued[] = []
       become({
         offline: false,
         items: state.items.map((item): Queued => {
           const answer = answers.get(item.entry.id)
           if (!answer || item.state !== 'waiting') return item
-          const { entry, season } = item
-          return answer.ok ? { entry, season, state: 'kept' } : { entry, season, state: 'refused', reason: answer.reason! }
+          const { entry, season, n } = item
+          const next: Queued = answer.ok ? { entry, season, n, state: 'kept', ...(entry.photos?.length ? { photosWait: true } : {}) } : { entry, season, n, state: 'refused', reason: answer.reason! }
+          changed.push(next)
+          return next
         }),
       })
-      await keep()
+      // An answer that says nothing of what was sent would be asked for again and again.
+      if (changed.length === 0) return failed()
+      await put(changed)
       for (const { entry } of waiting) {
         const again = answers.get(entry.id)?.again
         if (again) for (const listener of already) listener({ entry, ...again })
       }
+    }
+    for (const item of state.items.filter(({ photosWait }) => photosWait)) {
+      try {
+        await parts.sendPhotos(item.entry.photos ?? [], item.season)
+      } catch {
+        return failed()
+      }
+      const { photosWait: _, ...sent } = item
+      become({ offline: false, items: state.items.map((other) => (other.entry.id === item.entry.id ? sent : other)) })
+      if (saved.has(item.entry.id)) await put([sent])
     }
   }
 
@@ -138,24 +193,23 @@ export function createQueue(parts: QueueParts): RecordQueue {
       return () => listeners.delete(listener)
     },
     async add(entries, season) {
+      const first = Math.max(1 + (state.items.at(-1)?.n ?? 0), Date.now() * 1000)
+      const items = entries.map((entry, i): Queued => ({ entry, season, n: first + i, state: 'waiting' }))
       // On the page at once; on the device before this is done; on the server as soon as can be.
-      become({ items: [...state.items, ...entries.map((entry): Queued => ({ entry, season, state: 'waiting' }))] })
+      become({ items: [...state.items, ...items] })
       await loaded
-      await keep()
+      await put(items)
       void queue.send()
     },
     send() {
       return (sending ??= sendNow().finally(() => (sending = undefined)))
     },
     settle(known, season) {
-      const left = state.items.filter((item) => item.state !== 'kept' || (item.season === season && !known.has(item.entry.id)))
-      if (left.length === state.items.length) return
-      become({ items: left })
-      void keep()
+      const done = state.items.filter((item) => item.state === 'kept' && !item.photosWait && (item.season !== season || known.has(item.entry.id)))
+      letGo(done.map(({ entry }) => entry.id))
     },
     remove(id) {
-      become({ items: state.items.filter((item) => item.entry.id !== id) })
-      void keep()
+      letGo([id])
     },
     onAlready(listener) {
       already.add(listener)
@@ -165,22 +219,23 @@ export function createQueue(parts: QueueParts): RecordQueue {
   return queue
 }
 
-const STORE = 'dove-records'
-
-/** The queue of this device. */
+/** The queue of this device: every record under its own id, so that pages open beside one another never write over one another. */
 export function deviceQueue(): RecordQueue {
+  const store = createStore('dove-step-records', 'records')
   const queue = createQueue({
-    load: () => get<readonly Queued[]>(STORE),
-    save: (items) => set(STORE, items),
+    load: () => values<Queued>(store),
+    put: (items) => setMany(items.map((item) => [item.entry.id, item]), store),
+    drop: (ids) => delMany([...ids], store),
     async send(entries, season) {
-      await sendPhotos(entries.flatMap(({ photos }) => photos ?? []), season)
       const response = await fetch('/api/records', { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ season, records: entries }), signal: AbortSignal.timeout(20_000) })
       if (!response.ok) throw new Error(`the server answered ${response.status}`)
       return ((await response.json()) as { kept: Awaited<ReturnType<QueueParts['send']>> }).kept
     },
+    sendPhotos,
     later: (run, ms) => void setTimeout(run, ms),
   })
   window.addEventListener('online', () => void queue.send())
+  document.addEventListener('visibilitychange', () => document.visibilityState === 'visible' && void queue.send())
   void queue.send()
   return queue
 }
