@@ -51,7 +51,8 @@ export function createFormat(locale: string, units: Units): Format {
     units,
     // "Sept" in some locales is five letters where all others are three: columns stay aligned without it.
     date: (day) => at(date, day).replace(/,/g, '').replace('Sept', 'Sep'),
-    longDate: (day) => at(longDate, day).replace(/,/g, ''),
+    // Where the month comes first a comma stands before the year; where the day does, writers differ, and it is left out.
+    longDate: (day) => (/^\p{L}+,? \p{L}/u.test(at(longDate, day)) ? at(longDate, day) : at(longDate, day).replace(/,/g, '')),
     shortDate: (day) => at(shortDate, day).replace('Sept', 'Sep'),
     month: (day, withYear = false) => at(withYear ? monthYear : month, day),
     week: (day) => `week ${isoWeek(day)}`,

@@ -20,6 +20,7 @@ describe('format', () => {
     expect(us.date(day)).toBe('Mon Apr 12')
     expect(createFormat('de-DE', 'metric').date(day)).toBe('Mon 12 Apr')
     expect(f.date(parseDay('2027-09-01'))).toBe('Wed 1 Sep')
+    expect([f.longDate(day), us.longDate(day)]).toEqual(['Monday 12 April 2027', 'Monday, April 12, 2027'])
   })
   it('writes both unit systems', () => {
     expect([f.temperature(20), us.temperature(20)]).toEqual(['20 °C', '68 °F'])

@@ -186,10 +186,10 @@ function FindCode({ lost, onLost }: { lost: boolean; onLost: () => void }) {
         helperText={problem}
         slotProps={{ htmlInput: { autoCapitalize: 'characters', autoComplete: 'off', spellCheck: false, maxLength: 12, style: { fontSize: 20, letterSpacing: '0.08em', width: 130 } } }}
       />
-      <Button type="submit" variant="outlined" color="inherit" sx={{ minHeight: 56 }}>
+      <Button type="submit" variant="outlined" color="inherit" sx={{ minHeight: 46 }}>
         Open
       </Button>
-      <Button type="button" color="inherit" aria-expanded={lost} onClick={onLost} sx={{ minHeight: 56 }}>
+      <Button type="button" color="inherit" aria-expanded={lost} onClick={onLost} sx={{ minHeight: 46 }}>
         No label on it?
       </Button>
     </Box>

@@ -159,7 +159,7 @@ function Lot({ batch, nth, who }: { batch: Batch; nth: number; who: SowingDay['f
   const task = tasksOf(batch, batch.sow!, batch.sow! + 1).find(({ kind }) => kind === 'sow')
   const how = [
     way.method.sowing.policy === 'flat' ? 'broadcast' : `${count(format, way.seedsPerCell, 'seed')} a cell`,
-    germination.depth === undefined ? '' : germination.depth === 0 ? 'on the surface' : `${format.units === 'us' ? `${format.number(germination.depth / 2.54, 2)} in` : `${format.number(germination.depth, 1)} cm`} deep`,
+    germination.depth === undefined ? '' : germination.depth === 0 ? 'on the surface' : `${format.depth(germination.depth)} deep`,
     germination.cover === undefined ? '' : COVERS[germination.cover],
     LIGHT[germination.light],
   ].filter((part) => part !== '')

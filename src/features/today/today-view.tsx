@@ -347,8 +347,9 @@ const TABLE = {
   // The weeks stand under one another: so do their columns.
   tableLayout: { sm: 'fixed' },
   '& th:nth-of-type(1)': { width: 86 },
-  '& th.n': { width: 46 },
-  '& th:nth-of-type(6)': { width: '30%' },
+  '& th.n': { width: 54 },
+  '& td.n': { whiteSpace: 'nowrap' },
+  '& th:nth-of-type(6)': { width: '27%' },
   '& th': { textAlign: 'left', fontWeight: 500, fontSize: 12.5, color: 'text.secondary', pt: 0.5 },
   '& td': { py: 0.6, verticalAlign: 'top', borderBottom: 1, borderColor: 'divider' },
   '& td, & th': { pr: 1.25 },
