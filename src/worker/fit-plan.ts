@@ -1,7 +1,7 @@
 /** Makes the plan of a season fit: what a web worker, the server's queue and the command line all run. */
 import { parseDay, type Day } from '../core/calendar/day'
 import { overfull } from '../core/capacity/limits'
-import { fitSeason } from '../core/fit/columns'
+import { fitSteps, type FitSeason } from '../core/fit/columns'
 import { oversOf } from '../core/fit/model'
 import { pack, worthOf } from '../core/fit/problem'
 import { picksOf, type Pick } from '../core/fit/proposals'
@@ -50,17 +50,15 @@ export async function fitPlan(season: Season, from: string, { onNews, ...options
   // What has happened cannot be planned otherwise any more.
   const today = season.records.length === 0 ? undefined : Math.max(parseDay(from), parseDay(season.season.opensOn ?? season.records.reduce((last, { on }) => (on > last ? on : last), from)))
   const plan = planner.plan(season, today)
-  const fit = fitSeason(planner, plan, { from: parseDay(from) })
-  const { problem, origin, limits } = fit
-  const packed = pack(problem)
-  const standing = new Int32Array(problem.batches.length)
-  const columns = problem.batches.reduce((sum, one) => sum + one.columns.length, 0)
+  const steps = fitSteps(planner, plan, { from: parseDay(from) })
+  const quick = steps.next(undefined).value
+  const { origin, limits } = quick
+  let fit = quick
+  let packed = pack(quick.problem)
+  const standing = new Int32Array(quick.problem.batches.length)
   const overNow = oversOf(packed, standing)
-  const troubles = troublesOf(fit).map((trouble) => ({
-    kind: trouble.kind,
-    ...(trouble.kind === 'cannot' ? { batch: trouble.batch.id } : { limit: trouble.limit.id, batches: trouble.batches.map(({ id }) => id) }),
-    ...(trouble.kind === 'fixed-over' ? { from: trouble.from, until: trouble.until, most: trouble.most } : {}),
-  }))
+  const columnsOf = ({ problem }: FitSeason) => problem.batches.reduce((sum, one) => sum + one.columns.length, 0)
+  let troubles: FitStatus['troubles'] = []
   let status: FitStatus | undefined
   const overs = (found: typeof overNow): StillOver[] => found.map(({ resource, from: a, until, most }) => ({ limit: limits[resource]!.id, from: origin + a, until: origin + until, most }))
   const tell = (news: FitNews): FitStatus => {
@@ -74,15 +72,15 @@ export async function fitPlan(season: Season, from: string, { onNews, ...options
       overfullProven,
       overfullNow: status?.overfullNow ?? news.overfull,
       costNow: status?.costNow ?? news.cost,
-      columns,
+      columns: columnsOf(fit),
       picks: chosen ? picksOf(fit, chosen) : (status?.picks ?? []),
       stillOver: chosen ? overs(oversOf(packed, chosen)) : (status?.stillOver ?? overs(overNow)),
       troubles,
     }
     return status
   }
-  const now = worthOf(problem, standing)
-  status = { doing: 'preparing', ...now, bound: -Infinity, gap: Infinity, overfullProven: false, overfullNow: now.overfull, costNow: now.cost, columns, picks: [], stillOver: overs(overNow), troubles }
+  const now = worthOf(quick.problem, standing)
+  status = { doing: 'preparing', ...now, bound: -Infinity, gap: Infinity, overfullProven: false, overfullNow: now.overfull, costNow: now.cost, columns: columnsOf(quick), picks: [], stillOver: overs(overNow), troubles }
   // Where nothing is over there is nothing to put right: the plan is not reshuffled only to make it cheaper.
   // Part trays count whole in the search; where those that are shared make it fit, it fits.
   if (now.overfull === 0 || overfull(plan.limits, parseDay(from)) === 0) {
@@ -90,6 +88,19 @@ export async function fitPlan(season: Season, from: string, { onNews, ...options
     onNews?.(status)
     return status
   }
-  const end = await runFit(problem, { ...options, onNews: (news) => onNews?.(tell(news)) })
+  // With the columns that help most often something that fits is found soon; what that proves is true of those only.
+  const soon = await runFit(quick.problem, { ...options, patience: FEW, untilItFits: true, onNews: (news) => onNews?.(tell({ ...news, doing: 'searching', bound: -Infinity, gap: Infinity, overfullProven: false })) })
+  if (options.stopped?.()) return tell({ ...soon, bound: -Infinity, gap: Infinity, overfullProven: false })
+  fit = steps.next(soon.chosen).value
+  packed = pack(fit.problem)
+  const start = Int32Array.from(soon.chosen, (column, b) => Math.max(0, fit.batches[b]!.options.indexOf(quick.batches[b]!.options[column]!)))
+  troubles = troublesOf(fit).map((trouble) => ({
+    kind: trouble.kind,
+    ...(trouble.kind === 'cannot' ? { batch: trouble.batch.id } : { limit: trouble.limit.id, batches: trouble.batches.map(({ id }) => id) }),
+    ...(trouble.kind === 'fixed-over' ? { from: trouble.from, until: trouble.until, most: trouble.most } : {}),
+  }))
+  const end = await runFit(fit.problem, { ...options, start, onNews: (news) => onNews?.(tell(news)) })
   return tell(end)
 }
+
+const FEW = 4 // slices without anything better, after which the first search gives way to the whole one

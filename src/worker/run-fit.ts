@@ -19,8 +19,12 @@ export interface RunOptions extends SolveOptions {
   stopped?: () => boolean
   /** Lets others have a turn between slices. */
   pause?: () => Promise<void>
+  /** A choice to begin with, where it is better than none. */
+  start?: Int32Array
   /** Leaves out the proof. */
   searchOnly?: boolean
+  /** Ends as soon as nothing is over. */
+  untilItFits?: boolean
 }
 
 /**
@@ -28,8 +32,9 @@ export interface RunOptions extends SolveOptions {
  *
  * @returns the best choice, and how it stands
  */
-export async function runFit(problem: FitProblem, { onNews, stopped, pause, searchOnly, ...options }: RunOptions = {}): Promise<FitNews & { chosen: Int32Array }> {
+export async function runFit(problem: FitProblem, { onNews, stopped, pause, start: begin, searchOnly, untilItFits, ...options }: RunOptions = {}): Promise<FitNews & { chosen: Int32Array }> {
   const solver = new FitSolver(problem, options)
+  if (begin) solver.offer(begin)
   let overfullProven = false
   let told: Int32Array | undefined
   const news = (doing: FitNews['doing']): FitNews => {
@@ -39,13 +44,13 @@ export async function runFit(problem: FitProblem, { onNews, stopped, pause, sear
     return { ...standing, doing, chosen, overfullProven: overfullProven || standing.overfull === 0 }
   }
   onNews?.(news('searching'))
-  while (!solver.done && !stopped?.()) {
+  while (!solver.done && !stopped?.() && !(untilItFits && solver.standing.overfull === 0)) {
     solver.step()
     onNews?.(news('searching'))
     await pause?.()
   }
   const finished = () => ({ ...news('done'), chosen: solver.chosen })
-  if (searchOnly || stopped?.() || problem.batches.length === 0 || solver.standing.gap <= solver.gap) {
+  if (searchOnly || untilItFits || stopped?.() || problem.batches.length === 0 || solver.standing.gap <= solver.gap) {
     onNews?.(news('done'))
     return finished()
   }

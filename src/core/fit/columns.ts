@@ -7,7 +7,7 @@ import { crewHours, spreadOverWeeks, type Work } from '../labour/labour'
 import type { Batch } from '../plan/batch'
 import type { Plan, Planner } from '../plan/plan'
 import { workOfBatch } from '../plan/work'
-import { fixedBy, optionsOf, partAs, type Fixed, type Option } from './options'
+import { fixedBy, optionSteps, partAs, type Fixed, type Option } from './options'
 import { priceInAll, priceOf } from './prices'
 import type { Column, FitProblem, Resource, Use } from './problem'
 
@@ -32,7 +32,21 @@ export interface FitWanted {
 const MOST = 100
 
 /** The problem of fit of a planned season. */
-export function fitSeason(planner: Planner, plan: Plan, { from, most = MOST }: FitWanted): FitSeason {
+export function fitSeason(planner: Planner, plan: Plan, wanted: FitWanted): FitSeason {
+  const steps = fitSteps(planner, plan, wanted)
+  for (;;) {
+    const { done, value } = steps.next(undefined)
+    if (done) return value
+  }
+}
+
+/**
+ * As `fitSeason`, in two steps: with the columns that help most often first, so that something can be shown soon, and then
+ * with all of them.
+ *
+ * @returns the whole problem; told what was chosen of the first, it has those columns too
+ */
+export function* fitSteps(planner: Planner, plan: Plan, { from, most = MOST }: FitWanted): Generator<FitSeason, FitSeason, ArrayLike<number> | undefined> {
   const { season } = plan
   const { fit } = season.habits
   const limits = plan.limits.filter(({ kind, load }) => (kind === 'crew' ? crewIsLimited(season.habits) : load.capacity.some(Number.isFinite)))
@@ -65,19 +79,24 @@ export function fitSeason(planner: Planner, plan: Plan, { from, most = MOST }: F
     }
     return { cost, uses: taken }
   }
-  const batches = plan.batches.map((batch) => {
+  const makers = plan.batches.map((batch) => {
     const fixed = fixedBy(batch, from)
-    const options = fixed ? [{ kind: 'as it stands', parts: [partAs(batch)], column: columnOf(batch)([batch]) }] : optionsOf(planner, season, batch, from, room, columnOf(batch))
-    return { batch, fixed, options }
+    if (fixed) return { batch, fixed, steps: undefined, options: [{ kind: 'as it stands', parts: [partAs(batch)], column: columnOf(batch)([batch]) }] }
+    const steps = optionSteps(planner, season, batch, from, room, columnOf(batch))
+    return { batch, fixed, steps, options: steps.next().value }
   })
-  const overNow = overRows(resources, batches.map(({ options }) => options[0]!.column.uses), days)
-  for (const one of batches) {
-    const { batch, fixed, options } = one
-    if (fixed) continue
-    if (meets(options[0]!.column.uses, overNow, days)) options.push(...splits(planner, season, batch, options, from, columnOf(batch)))
-    one.options = choose(options, most)
-  }
-  return { problem: { days, resources, batches: batches.map(({ options }) => ({ columns: options.map(({ column }) => column) })) }, origin, limits, batches }
+  const problemOf = (batches: FitSeason['batches']): FitSeason => ({ problem: { days, resources, batches: batches.map(({ options }) => ({ columns: options.map(({ column }) => column) })) }, origin, limits, batches })
+  const first = makers.map(({ batch, fixed, options }) => ({ batch, fixed, options: fixed ? options : choose(options, most) }))
+  const chosen = yield problemOf(first)
+  const overNow = overRows(resources, makers.map(({ options }) => options[0]!.column.uses), days)
+  return problemOf(
+    makers.map(({ batch, fixed, steps, options }, b) => {
+      if (!steps) return { batch, fixed, options }
+      const all = steps.next().value
+      const split = meets(all[0]!.column.uses, overNow, days) ? splits(planner, season, batch, all, from, columnOf(batch)) : []
+      return { batch, fixed, options: choose([...all, ...split], most, chosen && first[b]!.options[chosen[b]!]) }
+    }),
+  )
 }
 
 const FEWEST_TRAYS = 3 // a batch of fewer is not split
@@ -165,22 +184,26 @@ function meets(uses: readonly Use[], over: Uint8Array, days: number): boolean {
   return uses.some(({ resource, from, until }) => over.subarray(resource * days + from, resource * days + until).includes(1))
 }
 
-/** The columns worth keeping: none twice, none that another beats in everything, the best of every kind before more of one. */
-function choose(all: readonly Option[], most: number): Option[] {
+/**
+ * The columns worth keeping: none twice, none that another beats in everything, the best of every kind before more of one.
+ *
+ * @param wanted one that is kept whatever beats it
+ */
+function choose(all: readonly Option[], most: number, wanted?: Option): Option[] {
   const [stands, ...rest] = all
   const byUses = new Map<number, Option[]>()
   const cheapest: Option[] = []
   for (const one of rest.sort((a, b) => a.column.cost - b.column.cost)) {
     const id = markOf(one.column.uses)
     const same = byUses.get(id)
-    if (same?.some(({ column }) => sameUses(column.uses, one.column.uses))) continue
+    if (one !== wanted && same?.some(({ column }) => sameUses(column.uses, one.column.uses))) continue
     if (same) same.push(one)
     else byUses.set(id, [one])
     cheapest.push(one)
   }
   const kept: Option[] = []
   for (const one of cheapest) {
-    if (dominates(stands!.column, one.column) || kept.some(({ column }) => dominates(column, one.column))) continue
+    if (one !== wanted && (dominates(stands!.column, one.column) || kept.some(({ column }) => dominates(column, one.column)))) continue
     kept.push(one)
   }
   if (kept.length < most) return [stands!, ...kept]
@@ -190,7 +213,7 @@ function choose(all: readonly Option[], most: number): Option[] {
     if (own) own.push(one)
     else byKind.set(one.kind, [one])
   }
-  const picked = new Set<Option>()
+  const picked = new Set<Option>(wanted && wanted !== stands ? [wanted] : [])
   for (let turn = 0; picked.size < most - 1; turn++) {
     for (const own of byKind.values()) if (own[turn] && picked.size < most - 1) picked.add(own[turn]!)
   }

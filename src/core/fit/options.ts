@@ -69,13 +69,14 @@ export function plantingRange(batch: Batch, season: Season): { earlier: number; 
 }
 
 /**
- * Every way a batch may go that breaks nothing the plan as it stands does not break, the one as it stands first.
+ * Every way a batch may go that breaks nothing the plan as it stands does not break, the one as it stands first. What
+ * helps most often comes in a first step: other days, and other places to come up and grow on in.
  *
  * @param from what lies before this day has happened and stays as it was
  * @param columnOf what a batch, or the parts it is split into, cost and take
  * @param room free tray places at a place over the days a stay would take: more is tried first
  */
-export function optionsOf(planner: Planner, season: Season, batch: Batch, from: Day, room: (place: number, from: Day, until: Day) => number, columnOf: (parts: readonly Batch[]) => Column): Option[] {
+export function* optionSteps(planner: Planner, season: Season, batch: Batch, from: Day, room: (place: number, from: Day, until: Day) => number, columnOf: (parts: readonly Batch[]) => Column): Generator<Option[], Option[]> {
   const options: Option[] = [{ kind: 'as it stands', parts: [partAs(batch)], column: columnOf([batch]) }]
   const known = severities(batch.marks)
   const { sowingWeekdays } = season.habits
@@ -139,6 +140,7 @@ export function optionsOf(planner: Planner, season: Season, batch: Batch, from: 
       if (tryAll({ ...own, ...keep, places }, `grow ${i} ${key}`) > 0) grown.push({ places, key })
     }
   })
+  yield options
   for (const germinateAt of heated.slice(0, 2)) for (const { places, key } of grown.slice(0, 2)) tryAll({ ...own, germinateAt, places }, `both ${germinateAt} ${key}`, 2)
   const { hardening } = method
   if (hardening.days > 0) for (const key of others(HARDENING, hardening.place, batch.stays.at(-1)!)) tryAll({ ...own, hardenAt: key }, `harden ${key}`, 2)
