@@ -1,6 +1,7 @@
 /** The load of one limit before and after changes, against what there is. */
 'use client'
 import Box from '@mui/material/Box'
+import { memo } from 'react'
 import { worstOver, type Limit } from '../../core/capacity/limits'
 import { capacityOn, loadOn } from '../../core/capacity/load'
 import type { Day } from '../../core/calendar/day'
@@ -10,7 +11,7 @@ import { amountWords, limitName } from '../../words/fit'
 const W = 600
 const H = 54
 
-export function BeforeAfter({ before, after, from, span, fill }: { before: Limit; after: Limit; from: Day; span: { first: Day; last: Day }; fill: string }) {
+export const BeforeAfter = memo(function BeforeAfter({ before, after, from, span, fill }: { before: Limit; after: Limit; from: Day; span: { first: Day; last: Day }; fill: string }) {
   const { format } = useSeason()
   const days = span.last - span.first
   const most = Math.max(1, before.load.peak, after.load.peak, ...before.load.capacity.filter(Number.isFinite)) * 1.06
@@ -53,4 +54,4 @@ export function BeforeAfter({ before, after, from, span, fill }: { before: Limit
       </svg>
     </Box>
   )
-}
+})

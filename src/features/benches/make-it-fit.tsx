@@ -14,7 +14,7 @@ import ToggleButton from '@mui/material/ToggleButton'
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
 import Tooltip from '@mui/material/Tooltip'
 import Typography from '@mui/material/Typography'
-import { memo, startTransition, useEffect, useMemo, useRef, useState } from 'react'
+import { memo, startTransition, useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import type { Day } from '../../core/calendar/day'
 import type { ThingEdit } from '../../actions/change-season'
 import { overFrom } from '../../core/capacity/limits'
@@ -84,6 +84,14 @@ export function MakeItFit({ onClose }: { onClose: () => void }) {
   }
   const toggle = (id: string) => setLeft(left.has(id) ? new Set([...left].filter((other) => other !== id)) : new Set([...left, id]))
 
+  // A search has news several times a second: rows that are the same are not drawn again for it.
+  const actions = useRef({ toggle, pin })
+  useEffect(() => {
+    actions.current = { toggle, pin }
+  })
+  const onToggle = useCallback((id: string) => actions.current.toggle(id), [])
+  const onPin = useCallback((proposal: Proposal) => void actions.current.pin(proposal), [])
+
   return (
     <Dialog open fullScreen onClose={onClose} aria-labelledby="fit-title" slotProps={{ paper: { sx: { bgcolor: 'background.default' } } }}>
       <Box sx={{ maxWidth: 1360, width: '100%', mx: 'auto', px: { xs: 1.5, md: 3 }, pt: 2, pb: 0, display: 'flex', flexDirection: 'column', minHeight: '100%' }}>
@@ -152,7 +160,7 @@ export function MakeItFit({ onClose }: { onClose: () => void }) {
             {proposals.length === 0 && <Box sx={{ color: 'text.secondary', mt: 1 }}>{fit.running ? 'Looking …' : current?.overfullNow === 0 ? 'Nothing needs to change: everything fits.' : 'No change was found that helps.'}</Box>}
             <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0 }} aria-label="Proposed changes">
               {proposals.slice(0, rows).map((proposal) => (
-                <ProposalRow key={proposal.pick.batch} proposal={proposal} taken={!left.has(proposal.pick.batch)} busy={busy} onToggle={toggle} onPin={(one) => void pin(one)} />
+                <ProposalRow key={proposal.pick.batch} proposal={proposal} taken={!left.has(proposal.pick.batch)} busy={busy} onToggle={onToggle} onPin={onPin} />
               ))}
             </Box>
           </Box>
@@ -301,7 +309,7 @@ function progressWords(status: FitStatus | undefined, running: boolean, stopped:
   return `${so}${gap} ${status.doing === 'proving' ? 'Proving how good that is …' : 'Looking for better …'}`
 }
 
-function Troubles({ status, plan, format }: { status: FitStatus | undefined; plan: Plan; format: Format }) {
+const Troubles = memo(function Troubles({ status, plan, format }: { status: FitStatus | undefined; plan: Plan; format: Format }) {
   const words = useMemo(() => {
     const limitOf = (id: string | undefined) => plan.limits.find((limit) => limit.id === id)
     const batchesOf = (ids: readonly string[] = []) => ids.flatMap((id) => plan.byId.get(id) ?? [])
@@ -343,9 +351,9 @@ function Troubles({ status, plan, format }: { status: FitStatus | undefined; pla
       )}
     </>
   )
-}
+})
 
-function Figures({ before, after, late, changes, format }: { before: PlanFigures | undefined; after: PlanFigures | undefined; late: number; changes: number; format: Format }) {
+const Figures = memo(function Figures({ before, after, late, changes, format }: { before: PlanFigures | undefined; after: PlanFigures | undefined; late: number; changes: number; format: Format }) {
   if (!before || !after) return <Skeleton variant="rectangular" height={190} sx={{ mt: 1 }} />
   const rows: [string, number, number, number?][] = [
     ['Over, tray places × days', before.overfull, after.overfull],
@@ -377,7 +385,7 @@ function Figures({ before, after, late, changes, format }: { before: PlanFigures
       </tbody>
     </Box>
   )
-}
+})
 
 const ProposalRow = memo(function ProposalRow({ proposal, taken, busy, onToggle, onPin }: { proposal: Proposal; taken: boolean; busy: boolean; onToggle: (id: string) => void; onPin: (proposal: Proposal) => void }) {
   const { season, format } = useSeason()

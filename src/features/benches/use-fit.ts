@@ -1,7 +1,7 @@
 /** Making the plan fit in a web worker: started, followed, and stopped by ending the worker. */
 'use client'
 import { proxy, wrap } from 'comlink'
-import { useCallback, useEffect, useRef, useState } from 'react'
+import { startTransition, useCallback, useEffect, useRef, useState } from 'react'
 import { formatDay, type Day } from '../../core/calendar/day'
 import { sameFigure } from '../../season/figures'
 import type { Season } from '../../season/schema'
@@ -46,7 +46,8 @@ export function useFit(): Fitting {
       }
       own.onerror = failed
       const tell = (status: FitStatus) => {
-        if (worker.current === own) setState((last) => ({ ...last, status: withSame(status, last.status), seconds: (Date.now() - begun) / 1000 }))
+        // News can wait for what a hand does.
+        if (worker.current === own) startTransition(() => setState((last) => ({ ...last, status: withSame(status, last.status), seconds: (Date.now() - begun) / 1000 })))
       }
       wrap<FitApi>(own)
         .fit(season, formatDay(from), proxy(tell))
