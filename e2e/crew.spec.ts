@@ -280,7 +280,17 @@ test('the database dies between request and answer, before it has written and af
   farm.database.start()
   await expect(page.getByText(/No connection/)).toBeHidden({ timeout: 30_000 })
   expect((await journal(page)).slice(known).map((line) => line.split(',')[3])).toEqual(['ON', 'KR'])
-  errors.splice(0, errors.length, ...errors.filter((error) => !/ERR_CONNECTION|Failed to fetch|status of 500/.test(error)))
+  errors.splice(0, errors.length, ...errors.filter((error) => !/ERR_CONNECTION|Failed to fetch|status of 500|React error #441/.test(error)))
+})
+
+test('a page that failed while the database was away comes back by itself', async ({ page, farm, errors }) => {
+  await visit(page, '/today')
+  farm.database.crash()
+  await page.goto('/journal')
+  await expect(page.getByText(/Nothing was lost/)).toBeVisible()
+  farm.database.start()
+  await expect(page.getByRole('heading', { name: 'Journal' })).toBeVisible({ timeout: 20_000 })
+  errors.splice(0)
 })
 
 test('a label is printed, its code is read back from the page, and opens the batch', async ({ page, baseURL }) => {
@@ -332,6 +342,31 @@ test('the journal is searched, an entry is corrected, and both stay', async ({ p
   await page.getByRole('dialog').getByRole('button', { name: 'Put this in its place' }).click()
   await expect(page.getByText('9 plants lost: cold or frost').first()).toBeVisible()
   await expect(page.getByText(/corrected: 9 plants lost/)).toBeVisible()
+})
+
+test('what the season showed is taken into its figures, once, and can be undone', async ({ page }) => {
+  await visit(page, '/learned')
+  const table = page.getByRole('region', { name: 'Planned, and what happened' })
+  await expect(table.getByRole('row', { name: /^Cabbage 2/ })).toContainText('14 cold or frost')
+  await expect(table.getByRole('row', { name: /^Cabbage, red/ })).not.toContainText('14')
+  const list = page.getByRole('region', { name: 'New figures, if you wish' })
+  const offered = list.getByRole('listitem')
+  const all = await offered.count()
+  expect(all).toBeGreaterThan(1)
+  await list.getByRole('button', { name: /^Leave:/ }).first().click()
+  await expect(offered).toHaveCount(all - 1)
+  const name = (await list.getByRole('button', { name: /^Take:/ }).first().getAttribute('aria-label'))!
+  await list.getByRole('button', { name }).first().click()
+  await expect(page.getByText(/changed to what was seen/)).toBeVisible()
+  await expect(list.getByRole('button', { name, exact: true })).toHaveCount(0)
+  await page.getByRole('button', { name: /^Take all/ }).click()
+  await expect(page.getByText(/figures changed to what was seen/)).toBeVisible()
+  await page.reload()
+  await expect(page.getByText('Planned, and what happened')).toBeVisible()
+  expect(await offered.count()).toBeLessThan(all)
+  await page.keyboard.press('Control+z')
+  await page.keyboard.press('Control+z')
+  await expect(offered).toHaveCount(all)
 })
 
 test('a photo is made small, keeps nothing of where it was taken, and is seen in the journal', async ({ page }) => {

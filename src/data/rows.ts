@@ -201,7 +201,7 @@ export function cropRow(id: SeasonId, x: Crop, position: number): Insertable<t.C
     min_night: x.minNight ?? null,
     stress_above: x.stressAbove ?? null,
     thin_at_leaf: x.thinAtLeaf,
-    facts: JSON.stringify(present({ group: x.group, season: x.season, lifespan: x.lifespan, raise: x.raise, field: x.field, care: x.care, seed: x.seed, seasonGroups: x.seasonGroups, cautions: x.cautions, cover: g.cover, usual: growth.usual })),
+    facts: JSON.stringify(present({ group: x.group, season: x.season, lifespan: x.lifespan, raise: x.raise, field: x.field, care: x.care, seed: x.seed, seasonGroups: x.seasonGroups, cautions: x.cautions, cover: g.cover, usual: growth.usual, learned: x.learned })),
     kind: x.kind ?? null,
   }
 }
@@ -219,7 +219,7 @@ export function cropOf(
   points: Selectable<t.GrowthPointTable>[],
   preparation: Selectable<t.PreparationTable>[],
 ): Crop {
-  const { cover, usual, ...facts } = row.facts as Pick<Crop, 'group' | 'season' | 'lifespan' | 'raise'> &
+  const { cover, usual, ...facts } = row.facts as Pick<Crop, 'group' | 'season' | 'lifespan' | 'raise' | 'learned'> &
     Partial<Pick<Crop, 'field' | 'care' | 'seed' | 'seasonGroups' | 'cautions'>> & { cover?: NonNullable<Crop['germination']['cover']>; usual?: [number, number] }
   return present({
     field: {},
@@ -331,7 +331,7 @@ export function methodRow(id: SeasonId, x: Method, position: number): Insertable
     name: x.name,
     policy,
     sowing: JSON.stringify(sowing),
-    more: JSON.stringify(present({ preparation: x.preparation, school: x.school, note: x.note, seeder: x.seeder })),
+    more: JSON.stringify(present({ preparation: x.preparation, school: x.school, note: x.note, seeder: x.seeder, learned: x.learned })),
     leave_heat_at: x.leaveHeatAt,
     pot_up_point: x.potUpPoint,
     hardening_days: x.hardening.days,
@@ -370,7 +370,7 @@ export function methodOf(row: Selectable<t.MethodTable>, stages: Selectable<t.St
     potUpPoint: row.pot_up_point,
     stages: stages.map(stageOf),
     hardening: present({ days: row.hardening_days, place: row.hardening_place, school: row.hardening_school as Method['hardening']['school'] | null }),
-    ...(row.more as Pick<Method, 'preparation' | 'school' | 'note' | 'seeder'>),
+    ...(row.more as Pick<Method, 'preparation' | 'school' | 'note' | 'seeder' | 'learned'>),
   }
 }
 

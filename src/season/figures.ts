@@ -3,12 +3,12 @@
 type Group = Record<string, unknown>
 const isGroup = (value: unknown): value is Group => typeof value === 'object' && value !== null && !Array.isArray(value)
 
-/** The figure at a path, or `undefined`. */
+/** The figure at a path, or `undefined`; of a list, a number says which. */
 export function figureAt(of: object, path: string): unknown {
   let value: unknown = of
   for (const part of path.split('.')) {
-    if (!isGroup(value)) return undefined
-    value = value[part]
+    if (!isGroup(value) && !Array.isArray(value)) return undefined
+    value = (value as Group)[part]
   }
   return value
 }
@@ -16,11 +16,15 @@ export function figureAt(of: object, path: string): unknown {
 /** The same thing with one figure set; `undefined` takes it out, and with it a group that is left empty. */
 export function withFigure<T extends object>(of: T, path: string, value: unknown): T {
   const [first, ...rest] = path.split('.') as [string, ...string[]]
-  const group = of as Group
-  const inner = group[first]
-  const next = rest.length === 0 ? value : withFigure(isGroup(inner) ? inner : {}, rest.join('.'), value)
-  const out: Group = { ...group, [first]: next }
-  if (next === undefined || (rest.length > 0 && value === undefined && Object.keys(next as Group).length === 0)) delete out[first]
+  const inner = (of as Group)[first]
+  const next = rest.length === 0 ? value : withFigure(isGroup(inner) || Array.isArray(inner) ? inner : {}, rest.join('.'), value)
+  if (Array.isArray(of)) {
+    const list = [...(of as unknown[])]
+    list[Number(first)] = next
+    return list as T
+  }
+  const out: Group = { ...(of as Group), [first]: next }
+  if (next === undefined || (rest.length > 0 && value === undefined && isGroup(next) && Object.keys(next).length === 0)) delete out[first]
   return out as T
 }
 

@@ -205,7 +205,14 @@ const facts = {
   cautions: z.array(z.enum(CAUTIONS)).max(5).default([]),
 }
 
+/** Figures that were changed to what this season showed: what they were, and how much had been seen. Learning begins there again, once there is more. */
+const learned = z
+  .record(z.string().max(80), z.strictObject({ from: z.number(), seen: z.number().min(0) }))
+  .optional()
+  .describe('figures that were changed to what this season showed, by path: what they were before, and how much had been seen then')
+
 export const Crop = z.strictObject({
+  learned,
   key,
   name,
   family: z.string().max(80).optional(),
@@ -335,6 +342,7 @@ export const Stage = z.strictObject({
 export const HARDENING_SCHOOLS = ['growing-hours', 'two-weeks', 'four-weeks', 'cool-bench'] as const
 
 export const Method = z.strictObject({
+  learned,
   key,
   crop: key,
   name,

@@ -2,11 +2,12 @@
 import type { Entry } from '../../season/schema'
 import { parseDay, type Day } from '../calendar/day'
 import type { Climate } from '../climate/climate'
+import { rootedIn } from '../growth/container-age'
 import { leafAge } from '../growth/rate'
 import { batchAsItIs, type Batch } from '../plan/batch'
 import { Course } from '../plan/course'
 import { trayPlacesIn, traysIn, type Way } from '../plan/ways'
-import { gain, legStart, type Pass } from '../schedule/forward'
+import { ageOn, gain, legAge, legStart, type Pass } from '../schedule/forward'
 import type { Route, TailLeg } from '../schedule/route'
 import { cellYield, meanYield } from '../sizing/cell'
 import { tailTaken, routeTaken, type Keyed, type Taken } from './route-taken'
@@ -34,6 +35,8 @@ export interface AsItIs {
   plants: number
   /** Share of the planned batch that this part is: 1 when it was never split. */
   share: number
+  /** Looks at plugs, with the age that was reckoned then and the age at which the plug was to hold. */
+  plugs: readonly { on: Day; age: number; ready: number; holds: boolean }[]
   /** Steps nobody ticked off though what comes after them was: `leave-heat/0`. */
   implied: ReadonlySet<string>
   /** Days on which its cells changed within one container. */
@@ -211,6 +214,7 @@ function oneAsItIs(planned: Batch, recorded: Tally, all: Tallied, share: number,
     stand,
     plants,
     share,
+    plugs: plugsSeen(tally, actual, plainPass),
     implied: new Set(impliedLeaving === undefined ? taking.implied : ['leave-heat/0', ...taking.implied]),
     cuts,
     begins: tally.splitOff?.on ?? -Infinity,
@@ -332,6 +336,23 @@ function agesSeen(tally: Tally, way: Way): SeenAge[] {
     const plug = what.roots === 'circling-hard' ? 'outgrown' : what.lifts === true ? 'holds' : what.lifts === false || what.roots === 'none' ? 'falls-apart' : undefined
     return age === undefined && plug === undefined ? [] : [{ on, age, plug }]
   })
+}
+
+const NO_PLUGS: AsItIs['plugs'] = []
+
+function plugsSeen(tally: Tally, route: Route, pass: Pass): AsItIs['plugs'] {
+  if (tally.checks.length === 0) return NO_PLUGS
+  return tally.checks.flatMap(({ on, entry: { what } }) => (what.lifts === undefined || on < pass.emergence ? [] : [{ on, age: ageOn(route, pass, on), ready: readyAgeOn(route, pass, on), holds: what.lifts }]))
+}
+
+/** Age at which the plug holds in the container it stands in on a day. */
+function readyAgeOn({ legs, steps }: Route, pass: Pass, on: Day): number {
+  let { ready } = steps[0]!
+  for (let i = 1; i < legs.length && legStart(pass, i) <= on; i++) {
+    const { step, starts } = legs[i]!
+    if (starts.by === 'potting') ready = rootedIn(steps[step]!.ready, steps[step - 1]!.ready, legAge(pass, i))
+  }
+  return ready
 }
 
 function amounts(planned: Batch, tally: Tally, way: Way, share: number, { steps, stepOf, legs, lines, begun }: Taken, stand: StandForecast | undefined) {

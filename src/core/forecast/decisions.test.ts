@@ -7,7 +7,7 @@ import { seasonAir } from '../plan/anchor'
 import { createPlanner } from '../plan/plan'
 import { sowingDay, sowingDays } from '../plan/sowing-day'
 import { tasksOf } from '../plan/tasks'
-import { lookBack, suggestionsOf } from './learned'
+import { lookBack, plugRatio, suggestionsOf } from './learned'
 import { countsDue, roundsOn, washDue, waterEvery } from './rounds'
 import { done, entry } from './some-records'
 import { standDecision } from './stand-choices'
@@ -219,5 +219,26 @@ describe('a season looked back on', () => {
     expect(createPlanner().plan(readSmall(), t.plantOn).batches.length).toBeGreaterThan(0)
     expect(suggestionsOf(world(t.plantOn, []).plan, readSmall())).toEqual([])
     expect(parseDay('2027-01-01')).toBeLessThan(t.sow!)
+  })
+  it('tells from lifted plugs when they really hold: between the oldest that fell apart and the youngest that held', () => {
+    const plug = (age: number, holds: boolean) => ({ on: 0, age, ready: 100, holds })
+    expect(plugRatio([])).toBeUndefined()
+    expect(plugRatio([plug(90, false), plug(110, true)])).toBe(1) // as was reckoned
+    expect(plugRatio([plug(80, true)])).toBe(0.8)
+    expect(plugRatio([plug(70, false), plug(80, true)])).toBe(0.75)
+    expect(plugRatio([plug(120, false)])).toBe(1.2)
+    expect(plugRatio([plug(120, false), plug(130, true)])).toBe(1.25)
+    expect(plugRatio([plug(120, false), plug(90, true)])).toBeUndefined()
+  })
+  it('sums the varieties of a crop above them, where there are several', () => {
+    const a = createPlanner().plan(readSmall()).byId.get('a')!
+    const two = (s: SmallSeason) => {
+      s.varieties.push({ key: 'lettuce-green', crop: 'lettuce', name: 'Lettuce, green' })
+      s.plantings.push({ key: 'g', code: 'G', variety: 'lettuce-green', method: 'lettuce-cells', plants: 100, on: '2027-04-20' })
+    }
+    const records = [done('a', day(a.sow!), 'sow', { cells: 220, seeds: 220 }), done('g', day(a.sow!), 'sow', { cells: 120, seeds: 120 }), entry('g', day(a.sow! + 12), { did: 'loss', plants: 7, cause: 'pests' })]
+    const rows = lookBack(world(a.plantOn - 5, records, two).plan)
+    expect(rows.map(({ name, variety, batches }) => [name, variety, batches])).toEqual([['Lettuce', undefined, 2], ['Lettuce, green', 'lettuce-green', 1], ['Lettuce, red', 'lettuce-red', 1]])
+    expect(rows[0]!.losses).toEqual([['pests', 7]])
   })
 })

@@ -1,13 +1,15 @@
 /** A season looked back on: what was planned and what happened, and figures for the next that shrink toward the old ones. */
-import type { LossCause, Season } from '../../season/schema'
+import type { Crop, LossCause, Method, Season } from '../../season/schema'
 import type { Day } from '../calendar/day'
 import type { Batch } from '../plan/batch'
 import type { Plan } from '../plan/plan'
+import type { AsItIs } from './as-it-is'
 
-/** Planned against happened, over the batches of a variety. */
+/** Planned against happened, over the batches of a variety, or of all varieties of a crop. */
 export interface LookedBack {
   crop: string
-  variety: string
+  /** Key of the variety; `undefined` for a crop as a whole. */
+  variety: string | undefined
   name: string
   batches: number
   /** Days from sowing to emergence, means over batches that were counted. */
@@ -31,10 +33,14 @@ export interface Suggestion {
   key: string
   /** Where in the thing, as a path. */
   path: string
-  what: 'thermal-time' | 'usual-share' | 'survival'
+  what: 'thermal-time' | 'usual-share' | 'survival' | 'ready'
   name: string
+  /** Mix for one plant it holds for, ml, where it is said by volume. */
+  ml?: number
   from: number
   to: number
+  /** The figure before this season taught anything: what is seen is weighed against that, however often it is taken. */
+  prior: number
   /** How much was seen: batches, or seeds, or plants. */
   seen: number
 }
@@ -44,46 +50,59 @@ const SEEDS = 200 // a usual germination share is worth a test of so many seeds
 const PLANTS = 300 // a survival is worth so many plants
 const WORTH_SAYING = 0.02 // relative change under which nothing is suggested
 
-/** What happened by variety, for batches that were sown. */
+/** What happened by crop, and by variety where a crop has several, for batches that were sown; crops in the order of their names. */
 export function lookBack(plan: Plan): LookedBack[] {
-  const groups = new Map<string, Batch[]>()
+  const crops = new Map<string, Batch[]>()
   for (const batch of plan.batches) {
     if (!batch.asItIs?.tally.sown && batch.asItIs?.standing !== 'planted') continue
-    groups.set(batch.variety.key, [...(groups.get(batch.variety.key) ?? []), batch])
+    const own = crops.get(batch.way.crop.key)
+    if (own) own.push(batch)
+    else crops.set(batch.way.crop.key, [batch])
   }
-  return [...groups].map(([variety, batches]) => {
-    const [first] = batches
-    const wholes = batches.filter(({ asItIs }) => !asItIs!.tally.splitOff)
-    const counted = wholes.filter(({ asItIs }) => asItIs!.stand)
-    const grown = wholes.filter(({ asItIs, ready, sow }) => ready !== undefined && sow !== undefined && asItIs!.planned.ready !== undefined && (asItIs!.standing === 'planted' || [...asItIs!.tally.done.keys()].some((step) => step.startsWith('pot-up'))))
-    const losses = new Map<LossCause, number>()
-    let leftOver = 0
-    const missed = { plantings: 0, days: 0 }
-    for (const { asItIs, plantOn } of batches) {
-      const { tally, planned, standing } = asItIs!
-      for (const { on, entry } of tally.losses) if (!tally.splitOff || on >= tally.splitOff.on) losses.set(entry.what.cause, (losses.get(entry.what.cause) ?? 0) + entry.what.plants)
-      const planted = tally.planted?.entry.what.plants
-      if (standing === 'planted' && planted !== undefined) leftOver += Math.max(0, Math.round(asItIs!.plants) - planted)
-      if (standing === 'planted' && plantOn > planned.plantOn) {
-        missed.plantings++
-        missed.days += plantOn - planned.plantOn
-      }
+  const byName = (a: LookedBack, b: LookedBack) => (a.name < b.name ? -1 : 1)
+  return [...crops.values()]
+    .map((batches) => {
+      const varieties = new Map<string, Batch[]>()
+      for (const batch of batches) varieties.set(batch.variety.key, [...(varieties.get(batch.variety.key) ?? []), batch])
+      const { crop } = batches[0]!.way
+      const each = [...varieties].map(([key, own]) => lookedBack(own, crop.key, key, own[0]!.variety.name)).sort(byName)
+      return [each.length === 1 ? each[0]! : lookedBack(batches, crop.key, undefined, crop.name), ...(each.length === 1 ? [] : each)]
+    })
+    .sort(([a], [b]) => byName(a!, b!))
+    .flat()
+}
+
+function lookedBack(batches: readonly Batch[], crop: string, variety: string | undefined, name: string): LookedBack {
+  const wholes = batches.filter(({ asItIs }) => !asItIs!.tally.splitOff)
+  const counted = wholes.filter(({ asItIs }) => asItIs!.stand)
+  const grown = wholes.filter(({ asItIs, ready, sow }) => ready !== undefined && sow !== undefined && asItIs!.planned.ready !== undefined && (asItIs!.standing === 'planted' || [...asItIs!.tally.done.keys()].some((step) => step.startsWith('pot-up'))))
+  const losses = new Map<LossCause, number>()
+  let leftOver = 0
+  const missed = { plantings: 0, days: 0 }
+  for (const { asItIs, plantOn } of batches) {
+    const { tally, planned, standing } = asItIs!
+    for (const { on, entry } of tally.losses) if (!tally.splitOff || on >= tally.splitOff.on) losses.set(entry.what.cause, (losses.get(entry.what.cause) ?? 0) + entry.what.plants)
+    const planted = tally.planted?.entry.what.plants
+    if (standing === 'planted' && planted !== undefined) leftOver += Math.max(0, Math.round(asItIs!.plants) - planted)
+    if (standing === 'planted' && plantOn > planned.plantOn) {
+      missed.plantings++
+      missed.days += plantOn - planned.plantOn
     }
-    const mean = (of: readonly Batch[], value: (batch: Batch) => number) => of.reduce((sum, batch) => sum + value(batch), 0) / of.length
-    const days = (of: Batch, day: Day) => day - of.sow!
-    return {
-      crop: first!.way.crop.key,
-      variety,
-      name: first!.variety.name,
-      batches: wholes.length,
-      emergence: counted.length === 0 ? undefined : { planned: mean(counted, ({ asItIs }) => days(asItIs!.planned, asItIs!.planned.pass!.emergence)), happened: mean(counted, (batch) => days(batch, batch.pass!.emergence)), seen: counted.length },
-      stand: counted.length === 0 ? undefined : standSeen(counted),
-      ready: grown.length === 0 ? undefined : { planned: mean(grown, ({ asItIs }) => days(asItIs!.planned, asItIs!.planned.ready!)), happened: mean(grown, (batch) => days(batch, batch.ready!)), seen: grown.length },
-      losses: [...losses].sort((a, b) => b[1] - a[1]),
-      leftOver,
-      missed,
-    }
-  })
+  }
+  const mean = (of: readonly Batch[], value: (batch: Batch) => number) => of.reduce((sum, batch) => sum + value(batch), 0) / of.length
+  const days = (of: Batch, day: Day) => day - of.sow!
+  return {
+    crop,
+    variety,
+    name,
+    batches: wholes.length,
+    emergence: counted.length === 0 ? undefined : { planned: mean(counted, ({ asItIs }) => days(asItIs!.planned, asItIs!.planned.pass!.emergence)), happened: mean(counted, (batch) => days(batch, batch.pass!.emergence)), seen: counted.length },
+    stand: counted.length === 0 ? undefined : standSeen(counted),
+    ready: grown.length === 0 ? undefined : { planned: mean(grown, ({ asItIs }) => days(asItIs!.planned, asItIs!.planned.ready!)), happened: mean(grown, (batch) => days(batch, batch.ready!)), seen: grown.length },
+    losses: [...losses].sort((a, b) => b[1] - a[1]),
+    leftOver,
+    missed,
+  }
 }
 
 function standSeen(counted: readonly Batch[]): NonNullable<LookedBack['stand']> {
@@ -97,23 +116,41 @@ function standSeen(counted: readonly Batch[]): NonNullable<LookedBack['stand']> 
  * New figures, each between the old one and what was seen: the nearer to what was seen, the more of it there was.
  *
  * Thermal time by the pace that counts showed, θ·exp(n/(n + 3) · mean ln pace); the usual germination share as a test of 200
- * seeds and those that were counted; survival as 300 plants and those that were followed to planting.
+ * seeds and those that were counted; survival as 300 plants and those that were followed to planting; the age at which a plug
+ * holds by the plugs that were lifted, times exp(n/(n + 3) · mean ln ratio), where they held sooner or later than was reckoned.
  */
 export function suggestionsOf(plan: Plan, season: Season): Suggestion[] {
   const suggestions: Suggestion[] = []
   const sown = plan.batches.filter(({ asItIs }) => asItIs?.tally.sown && !asItIs.tally.splitOff)
-  const add = (suggestion: Omit<Suggestion, 'id'>) => {
-    if (Math.abs(suggestion.to - suggestion.from) / Math.abs(suggestion.from) >= WORTH_SAYING) suggestions.push({ ...suggestion, id: `${suggestion.of}/${suggestion.key}/${suggestion.path}` })
+  const add = (of: Crop | Method, suggestion: Omit<Suggestion, 'id' | 'key' | 'name' | 'prior' | 'to'>, weigh: (prior: number) => number) => {
+    const before = of.learned?.[suggestion.path]
+    // Nothing new: the same evidence is not taken twice.
+    if (before && suggestion.seen <= before.seen) return
+    const prior = before?.from ?? suggestion.from
+    const to = weigh(prior)
+    if (Math.abs(to - suggestion.from) / Math.abs(suggestion.from) >= WORTH_SAYING) suggestions.push({ ...suggestion, key: of.key, name: of.name, prior, to, id: `${suggestion.of}/${of.key}/${suggestion.path}` })
   }
+  /** Between a figure and what so many batches say of it, on the scale of their ratio. */
+  const toward = (prior: number, seen: number, n: number) => prior * (seen / prior) ** (n / (n + BATCHES))
   for (const crop of season.crops) {
-    const counted = sown.filter(({ way, asItIs }) => way.crop.key === crop.key && asItIs!.stand)
-    if (counted.length === 0) continue
-    const n = counted.length
-    const pace = counted.reduce((sum, { asItIs }) => sum + Math.log(asItIs!.stand!.pace), 0) / n
-    const { thermalTime, usualShare } = crop.germination
-    add({ of: 'crops', key: crop.key, path: 'germination.thermalTime', what: 'thermal-time', name: crop.name, from: thermalTime, to: round(thermalTime * Math.exp((n / (n + BATCHES)) * pace), 1), seen: n })
-    const { seeds, happened } = standSeen(counted)
-    add({ of: 'crops', key: crop.key, path: 'germination.usualShare', what: 'usual-share', name: crop.name, from: usualShare, to: round((usualShare * SEEDS + happened * seeds) / (SEEDS + seeds), 3), seen: seeds })
+    const own = sown.filter(({ way }) => way.crop.key === crop.key)
+    const counted = own.filter(({ asItIs }) => asItIs!.stand)
+    if (counted.length > 0) {
+      const n = counted.length
+      const pace = Math.exp(counted.reduce((sum, { asItIs }) => sum + Math.log(asItIs!.stand!.pace), 0) / n)
+      const { thermalTime, usualShare } = crop.germination
+      add(crop, { of: 'crops', path: 'germination.thermalTime', what: 'thermal-time', from: thermalTime, seen: n }, (prior) => round(toward(prior, thermalTime * pace, n), 1))
+      const { seeds, happened } = standSeen(counted)
+      add(crop, { of: 'crops', path: 'germination.usualShare', what: 'usual-share', from: usualShare, seen: seeds }, (prior) => round((prior * SEEDS + happened * seeds) / (SEEDS + seeds), 3))
+    }
+    const ratios = own.flatMap(({ asItIs }) => plugRatio(asItIs!.plugs) ?? [])
+    if (ratios.length > 0) {
+      const n = ratios.length
+      const ratio = Math.exp(ratios.reduce((sum, one) => sum + Math.log(one), 0) / n)
+      crop.growth.points.forEach(({ ml, ready, limit }, i) => {
+        add(crop, { of: 'crops', path: `growth.points.${i}.ready`, what: 'ready', ml, from: ready, seen: n }, (prior) => Math.round(Math.min(toward(prior, ready * ratio, n), limit * NEARLY)))
+      })
+    }
   }
   for (const method of season.methods) {
     const followed = sown.filter(({ planting, asItIs }) => planting.method === method.key && asItIs!.standing === 'planted' && asItIs!.tally.losses.length + (asItIs!.tally.planted?.entry.what.plants ?? 0) > 0)
@@ -123,9 +160,32 @@ export function suggestionsOf(plan: Plan, season: Season): Suggestion[] {
     const had = followed.reduce((sum, { asItIs, plants }) => sum + Math.max(plants, asItIs!.plants), 0) + lost
     const others = method.stages.slice(1).reduce((product, { survival }) => product * survival, 1)
     const seen = Math.min(1, (1 - lost / had) / others)
-    add({ of: 'methods', key: method.key, path: 'stages.0.survival', what: 'survival', name: method.name, from: stage.survival, to: round((stage.survival * PLANTS + seen * had) / (PLANTS + had), 3), seen: Math.round(had) })
+    add(method, { of: 'methods', path: 'stages.0.survival', what: 'survival', from: stage.survival, seen: Math.round(had) }, (prior) => round((prior * PLANTS + seen * had) / (PLANTS + had), 3))
   }
   return suggestions
+}
+
+const NEARLY = 0.95 // of the limit, which a ready age never passes
+
+/**
+ * Ready age that the plugs of a batch tell of, as a share of what was reckoned: between the oldest that fell apart and the
+ * youngest that held.
+ *
+ * @returns `undefined` where they agree with what was reckoned, or nothing was lifted
+ */
+export function plugRatio(plugs: AsItIs['plugs']): number | undefined {
+  let apart = 0
+  let held = Infinity
+  for (const { age, ready, holds } of plugs) {
+    const share = age / ready
+    if (!(share > 0)) continue
+    if (holds) held = Math.min(held, share)
+    else apart = Math.max(apart, share)
+  }
+  if (apart > held) return undefined // they contradict one another
+  if (held < 1) return apart > 0 ? (apart + held) / 2 : held
+  if (apart > 1) return held < Infinity ? (apart + held) / 2 : apart
+  return apart > 0 || held < Infinity ? 1 : undefined
 }
 
 const round = (value: number, digits: number) => Math.round(value * 10 ** digits) / 10 ** digits

@@ -36,6 +36,13 @@ function nextPlanting(planting: Planting, years: number): Planting {
   }
 }
 
+/** What was learned is what it begins with. */
+function withoutLearned<T extends { learned?: unknown }>(of: T): T {
+  if (of.learned === undefined) return of
+  const { learned: _, ...own } = of
+  return own as T
+}
+
 /**
  * A season so many years after another.
  *
@@ -55,6 +62,8 @@ export function nextSeason(season: Season, sownOf: ReadonlyMap<string, number>, 
     site: { ...site, events: site.events.map((event) => ({ ...event, on: shifted(event.on, years) })) },
     lots: season.lots.map((lot) => (lot.seeds === undefined || !sownOf.has(lot.key) ? lot : { ...lot, seeds: Math.max(0, lot.seeds - sownOf.get(lot.key)!) })),
     beds: season.beds.map((bed) => ({ ...bed, standing: bed.standing.map(({ what, from, until }) => ({ what, until: sameDate(until, years), ...(from === undefined ? {} : { from: sameDate(from, years) }) })) })),
+    crops: season.crops.map(withoutLearned),
+    methods: season.methods.map(withoutLearned),
     plantings: season.plantings.filter(({ key }) => !again.has(key)).map((planting) => nextPlanting(planting, years)),
     records: [],
     readings: [],

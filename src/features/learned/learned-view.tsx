@@ -10,9 +10,7 @@ import { beginNextSeason, openOtherSeason, seasonsOfFarm } from '../../actions/n
 import { lookBack, suggestionsOf, type LookedBack, type Suggestion } from '../../core/forecast/learned'
 import { anchoredMoves, movedPlanting } from '../../core/plan/anchor'
 import { nextSeason } from '../../core/plan/next-season'
-import { withFigure } from '../../season/figures'
 import type { Season } from '../../season/schema'
-import type { ThingEdit } from '../../actions/change-season'
 import { JournalTabs } from '../../ui/journal-tabs'
 import { cropOfPlanting, nurseryDays } from '../../ui/moves'
 import { useNotice } from '../../ui/notice'
@@ -20,10 +18,11 @@ import { LOSS_WORDS } from '../../ui/records/words'
 import { useSeason } from '../../ui/season-context'
 import { useChange } from '../../ui/use-change'
 import { count, shareWords } from '../../words/format'
+import { taughtEdits } from './model'
 
 export function LearnedView() {
   const { plan, season, format } = useSeason()
-  const looked = useMemo(() => lookBack(plan).sort((a, b) => (a.name < b.name ? -1 : 1)), [plan])
+  const looked = useMemo(() => lookBack(plan), [plan])
   const suggestions = useMemo(() => suggestionsOf(plan, season), [plan, season])
   return (
     <Box sx={{ px: { xs: 1.5, md: 2.5 }, py: 2, maxWidth: 1200 }}>
@@ -40,7 +39,7 @@ export function LearnedView() {
             <Box component="table" sx={{ width: '100%', minWidth: 760, borderCollapse: 'collapse', fontSize: 15, '& th': { textAlign: 'left', fontSize: 13, fontWeight: 500, color: 'text.secondary', pb: 0.5 }, '& td': { borderTop: 1, borderColor: 'divider', py: 0.7, verticalAlign: 'top' }, '& td, & th': { pr: 2 }, '& small': { color: 'text.secondary', fontSize: 13 } }}>
               <thead>
                 <tr>
-                  <th>Variety</th>
+                  <th>Crop and variety</th>
                   <th>Sowings</th>
                   <th>Days to come up</th>
                   <th>Came up</th>
@@ -52,7 +51,7 @@ export function LearnedView() {
               </thead>
               <tbody>
                 {looked.map((one) => (
-                  <Row key={one.variety} one={one} />
+                  <Row key={`${one.crop}/${one.variety ?? ''}`} one={one} under={one.variety !== undefined && looked.some((other) => other.crop === one.crop && other.variety === undefined)} />
                 ))}
               </tbody>
             </Box>
@@ -66,7 +65,7 @@ export function LearnedView() {
   )
 }
 
-function Row({ one }: { one: LookedBack }) {
+function Row({ one, under }: { one: LookedBack; under: boolean }) {
   const { format } = useSeason()
   const pair = (value: { planned: number; happened: number } | undefined, say: (n: number) => string) =>
     value ? (
@@ -78,7 +77,9 @@ function Row({ one }: { one: LookedBack }) {
     )
   return (
     <tr>
-      <td>{one.name}</td>
+      <Box component="td" sx={under ? { pl: 2.5, color: 'text.secondary' } : { fontWeight: 650 }}>
+        {one.name}
+      </Box>
       <td>{format.number(one.batches)}</td>
       <td>{pair(one.emergence, (n) => format.number(n, 1))}</td>
       <td>{pair(one.stand, (n) => `${format.number(n * 100)} %`)}</td>
@@ -90,25 +91,16 @@ function Row({ one }: { one: LookedBack }) {
   )
 }
 
-const TITLES: Record<Suggestion['what'], string> = { 'thermal-time': 'Degree-days to come up', 'usual-share': 'Usually comes up', survival: 'Stay good in the first stage' }
+const TITLES: Record<Suggestion['what'], string> = { 'thermal-time': 'Degree-days to come up', 'usual-share': 'Usually comes up', survival: 'Stay good in the first stage', ready: 'Plug holds' }
 
 function Suggestions({ suggestions }: { suggestions: readonly Suggestion[] }) {
   const { season, format } = useSeason()
   const { change, busy, failure, problems } = useChange()
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set())
   const shown = suggestions.filter(({ id }) => !left.has(id))
-  const editsOf = (chosen: readonly Suggestion[]): ThingEdit[] => {
-    const things = new Map<string, ThingEdit>()
-    for (const { of, key, path, to } of chosen) {
-      const before = season[of].find((thing) => thing.key === key)!
-      const edit = things.get(`${of}/${key}`) ?? { of, key, from: before, to: before }
-      things.set(`${of}/${key}`, { ...edit, to: withFigure(edit.to as object, path, to) })
-    }
-    return [...things.values()]
-  }
-  const take = (chosen: readonly Suggestion[]) => void change(editsOf(chosen), chosen.length === 1 ? `${chosen[0]!.name}: ${TITLES[chosen[0]!.what].toLowerCase()} changed to what was seen` : `${chosen.length} figures changed to what was seen`)
-  const say = ({ what }: Suggestion, n: number) => (what === 'thermal-time' ? `${format.number(n, 1)} °C·d` : shareWords(n))
-  const seen = ({ what, seen: n }: Suggestion) => (what === 'thermal-time' ? count(format, n, 'sowing') : what === 'usual-share' ? count(format, n, 'seed') : count(format, n, 'plant'))
+  const take = (chosen: readonly Suggestion[]) => void change(taughtEdits(season, chosen), chosen.length === 1 ? `${chosen[0]!.name}: ${TITLES[chosen[0]!.what].toLowerCase()} changed to what was seen` : `${chosen.length} figures changed to what was seen`)
+  const say = ({ what }: Suggestion, n: number) => (what === 'thermal-time' ? `${format.number(n, 1)} °C·d` : what === 'ready' ? `${format.number(n)} °C·d` : shareWords(n))
+  const seen = ({ what, seen: n }: Suggestion) => (what === 'thermal-time' || what === 'ready' ? count(format, n, 'sowing') : what === 'usual-share' ? count(format, n, 'seed') : count(format, n, 'plant'))
   return (
     <Box component="section" aria-labelledby="suggest-title" sx={{ mt: 3 }}>
       <Box sx={{ display: 'flex', gap: 1, alignItems: 'center', flexWrap: 'wrap' }}>
@@ -135,7 +127,7 @@ function Suggestions({ suggestions }: { suggestions: readonly Suggestion[] }) {
           {shown.map((one) => (
             <Box component="li" key={one.id} sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1, borderTop: 1, borderColor: 'divider', py: 0.75 }}>
               <Box sx={{ flex: '1 1 320px' }}>
-                <b>{one.name}</b> {TITLES[one.what].toLowerCase()}: {say(one, one.from)} → <b>{say(one, one.to)}</b>
+                <b>{one.name}</b> {TITLES[one.what].toLowerCase()}{one.ml === undefined ? '' : ` in ${format.volume(one.ml)}`}: {say(one, one.from)} → <b>{say(one, one.to)}</b>
                 <Box sx={{ fontSize: 13.5, color: 'text.secondary' }}>from {seen(one)}</Box>
               </Box>
               <Button variant="outlined" disabled={busy} onClick={() => take([one])} aria-label={`Take: ${one.name}, ${TITLES[one.what]}`}>

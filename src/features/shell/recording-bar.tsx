@@ -3,9 +3,9 @@
 import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
-import { useRouter } from 'next/navigation'
 import { useEffect } from 'react'
 import { parseDay } from '../../core/calendar/day'
+import { useRefresh } from '../../ui/come-back'
 import { entrySentence, refusalSentence } from '../../ui/records/words'
 import { useNotice } from '../../ui/notice'
 import { useSeason } from '../../ui/season-context'
@@ -16,16 +16,16 @@ const SETTLE = 1500 // ms after the last record before the page is drawn from th
 export function RecordingBar() {
   const { data, queue, recording, season, plan, format } = useSeason()
   const notice = useNotice()
-  const router = useRouter()
+  const refresh = useRefresh()
   const kept = recording.items.filter(({ state }) => state === 'kept').length
   const waiting = recording.items.filter(({ state }) => state === 'waiting').length
   const photos = recording.items.reduce((n, { entry, photosWait }) => n + (photosWait ? (entry.photos?.length ?? 0) : 0), 0)
   const refused = recording.items.filter(({ state }) => state === 'refused')
   useEffect(() => {
     if (kept === 0) return
-    const timer = setTimeout(() => router.refresh(), SETTLE)
+    const timer = setTimeout(() => void refresh(), SETTLE)
     return () => clearTimeout(timer)
-  }, [kept, router])
+  }, [kept, refresh])
   useEffect(
     () => queue.onAlready(({ who, on }) => notice({ text: `${who} had already written that on ${format.date(parseDay(on))}. Both entries are kept; it counts once.` })),
     [queue, notice, format],
