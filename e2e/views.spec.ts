@@ -43,6 +43,21 @@ test('benches say what is over and when, and a touch goes to that day', async ({
   await expect(page.getByRole('list', { name: 'Trays owned' }).getByRole('button', { name: /72-cell tray/ })).toContainText('over')
 })
 
+test('what the plan shows is found again on the way back, and when the page is loaded anew', async ({ page }) => {
+  await visit(page, '/plan')
+  await page.getByRole('searchbox', { name: 'Find' }).fill('kale')
+  await page.getByRole('button', { name: 'One list' }).click()
+  await expect(page.getByText(/^3 of \d+ batches/)).toBeVisible()
+  await page.getByRole('navigation', { name: 'Views' }).first().getByRole('link', { name: 'Seed' }).click()
+  await expect(page.getByRole('heading', { name: 'Seed' }).first()).toBeVisible()
+  await page.goBack()
+  await expect(page.getByText(/^3 of \d+ batches/)).toBeVisible()
+  await page.reload()
+  await expect(page.getByRole('searchbox', { name: 'Find' })).toHaveValue('kale')
+  await expect(page.getByText(/^3 of \d+ batches/)).toBeVisible()
+  await expect(page.getByRole('button', { name: 'One list' })).toHaveAttribute('aria-pressed', 'true')
+})
+
 test('the plan is grouped, ordered and filtered, and walked by arrow keys', async ({ page }) => {
   await visit(page, '/plan')
   await expect(page.getByText(/125 batches/)).toBeVisible()

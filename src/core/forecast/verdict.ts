@@ -1,12 +1,12 @@
 /** What the eye and the hand say of a plant: wait, prick out, pot up, plant, or past its best; and what gains days where it must wait. */
 import type { Container, Entry, Place, Season } from '../../season/schema'
 import type { Day } from '../calendar/day'
-import type { Climate, RunningTotal } from '../climate/climate'
+import type { RunningTotal } from '../climate/climate'
 import { containerAge, containerHolds } from '../growth/container-age'
 import { leafAge } from '../growth/rate'
 import type { Batch, Stay } from '../plan/batch'
 import { plantsSharing } from '../schedule/route'
-import { ageOn, legStart } from '../schedule/forward'
+import { ageOn, legStart, reach } from '../schedule/forward'
 
 /** What was seen of a plant; every answer may be left out. */
 export type Seen = Omit<Extract<Entry['what'], { did: 'check' }>, 'did'>
@@ -67,7 +67,7 @@ export function judge(batch: Batch, seen: Seen, today: Day): Checked {
   const next = route.legs.slice(leg + 1).find(({ starts }) => starts.by === 'potting')
   const into = next ? route.steps[next.step]!.container : undefined
   const flat = way.method.sowing.policy === 'flat' && at.step === 0
-  const daysTo = (goal: number) => daysUntil(route.growthTotals[placeOn(batch, today)]!, route.climate, today, goal - age)
+  const daysTo = (goal: number) => daysUntil(batch, placeOn(batch, today), today, goal - age)
   const daysLeft = daysTo(limit)
 
   const remarks: Remark[] = []
@@ -100,12 +100,22 @@ function placeOn({ stays, way }: Batch, day: Day): number {
 
 const stayOn = (stays: readonly Stay[], day: Day) => stays.find(({ from, until }) => from <= day && day < until)
 
-/** Days until so much growth is gained in a place; `undefined` when that is beyond what is known. */
-function daysUntil(total: RunningTotal, climate: Pick<Climate, 'from' | 'to'>, today: Day, growth: number): number | undefined {
+/**
+ * Days from a day until so much growth is gained, in a place until the hardening that is still to come.
+ *
+ * @param rests days without growth first, after a potting
+ * @returns `undefined` when that is beyond what is known
+ */
+function daysUntil({ way: { route, crop }, pass, plantOn }: Batch, place: number, today: Day, growth: number, rests = 0): number | undefined {
   if (growth <= 1e-9) return 0
-  const start = today - climate.from
-  for (let i = start; i < total.length; i++) if (total[i]! - total[start]! >= growth - 1e-9) return i - start
-  return undefined
+  const { climate } = route
+  const growthTotals = [...route.growthTotals]
+  growthTotals[place] ??= climate.growth(place, crop.growth)
+  const planting = pass!.planting
+  // Where it hardens already it is taken out of that by a move; what is still to come takes it on.
+  const tail = route.tail.filter(({ daysBefore }) => planting - daysBefore > today)
+  const day = reach({ ...route, growthTotals, tail }, growthTotals, place, today + rests, growth, plantOn)
+  return day === Infinity ? undefined : day - today
 }
 
 /** Something that gains days for plants that must wait. */
@@ -117,7 +127,7 @@ export type Lever =
 const FEED = 0.08 // of the limit: a light feed keeps a full cell going so much longer (an estimate)
 const SUITABLE: ReadonlySet<Place['kind']> = new Set(['bench', 'tunnel', 'cold-frame', 'hardening-area', 'lit-shelf'])
 const EFFORT: Record<Lever['kind'], number> = { place: 0, feed: 1, container: 2 }
-const MOST_DAYS = 60
+const MOST_DAYS = 200 // farther is not looked
 
 /**
  * What gains days before a batch outgrows its container.
@@ -133,13 +143,13 @@ export function holdLevers(batch: Batch, season: Season, today: Day): Lever[] {
   const { container, limit } = route.steps[step]!
   const age = ageOn(route, pass!, today)
   const here = placeOn(batch, today)
-  const daysIn = (place: number, goal: number) => Math.min(MOST_DAYS, daysUntil(climate.growth(place, crop.growth), climate, today, goal - age) ?? MOST_DAYS)
+  const daysIn = (place: number, goal: number, rests = 0) => Math.min(MOST_DAYS, daysUntil(batch, place, today, goal - age, rests) ?? MOST_DAYS)
   const now = daysIn(here, limit)
   const plants = batch.asItIs?.tally.plants ?? stayOn(batch.stays, today)?.cells ?? batch.plants
   const levers: Lever[] = []
   season.places.forEach((place, i) => {
     if (i === here || !SUITABLE.has(place.kind) || place.trayPlaces === 0) return
-    const ahead = today + Math.min(MOST_DAYS, Math.max(7, now))
+    const ahead = Math.min(climate.to, today + Math.min(60, Math.max(7, now)))
     const closed = climate.closedDays(i)
     const sum = (total: RunningTotal) => total[ahead - climate.from]! - total[today - climate.from]!
     if (closed && sum(closed) > 0) return
@@ -152,7 +162,7 @@ export function holdLevers(batch: Batch, season: Season, today: Day): Lever[] {
     const ml = other.cellVolume / plantsSharing(way.method.sowing, step === 0, batch.seed.germination)
     const ages = containerAge(crop.growth.points, ml)
     if (!containerHolds(ages)) continue
-    const days = Math.min(MOST_DAYS, daysIn(here, ages.limit) + (other.plantable ? 0 : crop.pauseDays)) - now
+    const days = daysIn(here, ages.limit, other.plantable ? 0 : crop.pauseDays) - now
     if (days >= 1) levers.push({ kind: 'container', container: other, days, trays: Math.ceil(plants / other.cells) })
   }
   const fed = daysIn(here, limit * (1 + FEED)) - now
