@@ -91,6 +91,24 @@ test('a stand is counted on the drawn tray, and what failed is sown again', asyn
   await expect(page.getByRole('button', { name: 'Done: Sow QYR1' })).toBeVisible()
 })
 
+test('what should show is looked for each day, and a count that is put off comes back on its day', async ({ page }) => {
+  await visit(page, '/today')
+  const row = page.locator('[data-count]').filter({ hasText: 'Look if it shows' }).first()
+  await expect(row).toContainText('the first should show')
+  const id = (await row.getAttribute('data-count'))!
+  await row.getByRole('button', { name: /^Nothing yet/ }).click()
+  await expect(page.getByText(/nothing shows yet\./)).toBeVisible()
+  await expect(page.locator(`[data-count="${id}"]`)).toHaveCount(0)
+  await visit(page, `/batch?id=${encodeURIComponent(id)}`)
+  await expect(page.getByText(/^0 of \d+ cells? up/)).toBeVisible()
+  await page.getByRole('tab', { name: 'Count' }).click()
+  await page.getByRole('button', { name: 'Numbers' }).click()
+  await page.getByLabel('Cells with a seedling').fill('2')
+  await page.getByRole('button', { name: /^Wait, count again/ }).click()
+  await expect(page.getByText(/2 of \d+ cells up; count again/)).toBeVisible()
+  await expect.poll(async () => (await journal(page)).length).toBe(known + 2)
+})
+
 test('a plant that is looked at is to be potted up, and its leaves move the forecast', async ({ page }) => {
   await visit(page, '/batch?id=da&tab=check')
   const verdict = page.getByRole('region', { name: 'Verdict' })

@@ -4,7 +4,7 @@ import type { Entry } from '../../season/schema'
 import { readSmall } from '../../season/small-season'
 import { formatDay } from '../calendar/day'
 import { createPlanner } from '../plan/plan'
-import { roundsOn, washDue, waterEvery } from './rounds'
+import { countsDue, roundsOn, washDue, waterEvery } from './rounds'
 import { done, entry } from './some-records'
 
 const day = (n: number) => formatDay(n)
@@ -57,6 +57,51 @@ describe('rounds through a place', () => {
     const first = own.leafWork.find(({ kind }) => kind === 'feed')!.day
     expect(fed(first - 1)).toBe(false)
     expect(fed(first)).toBe(true)
+  })
+})
+
+describe('looking and counting', () => {
+  const { cells, seeds } = t.sizing!
+  const sowing = done('t', day(t.sow!), 'sow', { cells, seeds })
+  const off = done('t', day(t.pass!.leavesHeat), 'leave-heat')
+  const due = (at: number, records: Entry[]) => countsDue(planOn(at, [sowing, ...records]), at).filter(({ batch }) => batch.id === 't').map(({ kind, since }) => [kind, since])
+  const none = (at: number) => entry('t', day(at), { did: 'count', cells, showing: 0, doubles: 0 })
+  const some = (at: number, again?: number) => entry('t', day(at), { did: 'count', cells, showing: cells - 5, doubles: 0, ...(again === undefined ? {} : { again: day(again) }) })
+  /** First day on which anything is asked of the tray. */
+  const firstDay = (records: Entry[], kind: string) => {
+    for (let at = t.sow!; at < t.plantOn; at++) if (due(at, records).some(([one]) => one === kind)) return at
+    throw new Error(`never ${kind}`)
+  }
+
+  it('are asked for from the day the first should show, while it is in heat', () => {
+    const first = firstDay([], 'look')
+    expect(first).toBeGreaterThan(t.sow!)
+    expect(first).toBeLessThanOrEqual(t.pass!.emergence)
+    expect(due(first, [])).toEqual([['look', first]])
+    expect(due(first, [done('t', day(first), 'leave-heat')])).toEqual([])
+    expect(due(first, [entry('t', day(first), { did: 'count', cells, showing: 3, doubles: 0 })])).toEqual([])
+  })
+  it('are asked for again the next day where nothing showed, as long as something should', () => {
+    const first = firstDay([], 'look')
+    expect(due(first, [none(first)])).toEqual([])
+    const next = firstDay([none(first)], 'look')
+    expect(next).toBeGreaterThan(first)
+    expect(due(next, [none(first), none(next)])).toEqual([])
+  })
+  it('turn into a count once nearly all should be up, also after nothing showed before', () => {
+    const full = firstDay([off], 'count')
+    expect(due(full, [off])).toEqual([['count', full]])
+    expect(due(full + 2, [off])).toEqual([['count', full]])
+    const late = firstDay([off, none(t.sow! + 3)], 'count')
+    expect(late).toBeGreaterThanOrEqual(full)
+    expect(due(full + 2, [off, some(full + 1)])).toEqual([])
+    expect(due(full + 30, [off])).toEqual([])
+  })
+  it('come back on the day that was chosen when it was put off', () => {
+    const full = firstDay([off], 'count')
+    expect(due(full + 3, [off, some(full + 1, full + 4)])).toEqual([])
+    expect(due(full + 4, [off, some(full + 1, full + 4)])).toEqual([['count', full + 4]])
+    expect(due(full + 5, [off, some(full + 1, full + 4), some(full + 5)])).toEqual([])
   })
 })
 

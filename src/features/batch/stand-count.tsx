@@ -131,7 +131,7 @@ function Decide({ batch, counted: now, gaps }: { batch: Batch; counted: { cells:
         await record(countSaid, `${code}: counted.`)
         return back()
       case 'wait':
-        await record({ ...countSaid, note: `Wait, and count again on ${format.date(choice.until)}.` }, `${code}: counted; count again on ${format.date(choice.until)}.`)
+        await record({ ...countSaid, what: { ...countSaid.what, again: formatDay(choice.until) } }, `${code}: counted; count again on ${format.date(choice.until)}.`)
         return back()
       case 'fill':
         await record([countSaid, { batch: batch.id, what: { did: 'fill', cells: choice.blanks } }], `${code}: counted, ${count(format, choice.blanks, 'blank')} filled.`)

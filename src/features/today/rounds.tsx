@@ -98,25 +98,40 @@ export function CatchUp({ work }: { work: DayWork }) {
 }
 
 /** A stand that is to be counted by now. */
-export function CountRow({ due: { batch, since } }: { due: CountDue }) {
+export function CountRow({ due: { batch, kind, since } }: { due: CountDue }) {
   const { format, today, data } = useSeason()
+  const { record } = useRecord()
+  const stay = batch.stays.find(({ from, until }) => from <= today && today < until)
+  const cells = batch.asItIs?.tally.cells ?? stay?.cells ?? 0
+  const flats = batch.way.method.sowing.policy === 'flat'
+  const looked = flats ? (batch.asItIs?.tally.sown?.entry.what.seeds ?? batch.sizing?.seeds ?? 0) : cells
+  const words = kind === 'look' ? 'the first should show' : batch.asItIs?.tally.counts.at(-1)?.entry.what.again !== undefined ? 'to be counted again' : 'nearly all should be up'
   return (
-    <Box component="li" sx={{ borderTop: 1, borderColor: 'divider', display: 'flex', alignItems: 'center', gap: 1.5, py: 0.75 }}>
+    <Box component="li" data-count={batch.id} sx={{ borderTop: 1, borderColor: 'divider', display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: 1.5, rowGap: 0.5, py: 0.75 }}>
       <StairGlyph batch={batch} />
-      <Box sx={{ flex: 1, minWidth: 0, lineHeight: 1.3 }}>
+      <Box sx={{ flex: '1 1 150px', minWidth: 0, lineHeight: 1.3 }}>
         <Box sx={{ fontSize: 16 }}>
-          <b>Count</b>{' '}
+          <b>{kind === 'look' ? 'Look if it shows' : 'Count'}</b>{' '}
           <Box component="span" sx={{ fontWeight: 700, color: 'text.secondary' }}>
             {batch.code}
           </Box>{' '}
           {batch.variety.name}
         </Box>
-        <Box sx={{ fontSize: 14.5, color: 'text.secondary' }}>nearly all should be up {since < today ? `since ${format.date(since)}` : 'today'}</Box>
+        <Box sx={{ fontSize: 14.5, color: 'text.secondary' }}>
+          {words} {since < today ? `since ${format.date(since)}` : 'today'}
+        </Box>
       </Box>
       {!data.whatIf && (
-        <Button className="no-print" component={Link} prefetch={false} href={`/batch?id=${encodeURIComponent(batch.id)}&tab=count`} variant="outlined" color="inherit" aria-label={`Count ${batch.code}`} sx={{ minHeight: 48, minWidth: 104, flex: 'none' }}>
-          Count
-        </Button>
+        <Box className="no-print" sx={{ display: 'flex', gap: 1, flex: kind === 'look' ? { xs: '1 1 100%', sm: '0 0 auto' } : 'none' }}>
+          {kind === 'look' && looked > 0 && (
+            <Button variant="outlined" color="inherit" onClick={() => void record({ batch: batch.id, what: { did: 'count', cells: looked, showing: 0, doubles: 0 } }, `${batch.code}: nothing shows yet.`)} aria-label={`Nothing yet: ${batch.code}`} sx={{ minHeight: 48, flex: 1 }}>
+              Nothing yet
+            </Button>
+          )}
+          <Button component={Link} prefetch={false} href={`/batch?id=${encodeURIComponent(batch.id)}&tab=count`} variant="outlined" color="inherit" aria-label={`Count ${batch.code}`} sx={{ minHeight: 48, minWidth: 104, flex: 1 }}>
+            Count
+          </Button>
+        </Box>
       )}
     </Box>
   )

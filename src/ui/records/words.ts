@@ -76,7 +76,7 @@ export function entrySentence({ what, place, void: taken }: Entry, season: Seaso
     case 'loss':
       return `${count(f, what.plants, 'plant')} lost: ${LOSS_WORDS[what.cause]}`
     case 'count':
-      return `${f.number(what.showing)} of ${count(f, what.cells, 'cell')} up${what.doubles > 0 ? `, ${f.number(what.doubles)} with more than one` : ''}`
+      return `${f.number(what.showing)} of ${count(f, what.cells, 'cell')} up${what.doubles > 0 ? `, ${f.number(what.doubles)} with more than one` : ''}${what.again === undefined ? '' : `; count again ${f.date(parseDay(what.again))}`}`
     case 'fill':
       return `${count(f, what.cells, 'blank')} filled from doubles`
     case 'check': {
