@@ -12,7 +12,7 @@ function world() {
   const order: string[] = []
   const seasons = new Map<string, string>()
   const disk = new Map<string, Queued>()
-  const state = { down: false, answerLost: false, photosDown: false, photos: [] as string[], refuse: new Set<string>(), again: new Map<string, { who: string; on: string }>(), retries: [] as (() => void)[], diskFails: false }
+  const state = { now: 0, down: false, answerLost: false, photosDown: false, photos: [] as string[], refuse: new Set<string>(), again: new Map<string, { who: string; on: string }>(), retries: [] as (() => void)[], diskFails: false }
   const unlessFull = <T>(value: () => T): Promise<T> => (state.diskFails ? Promise.reject(new Error('no room')) : Promise.resolve(value()))
   const parts: QueueParts = {
     load: () => unlessFull(() => [...disk.values()]),
@@ -35,6 +35,7 @@ function world() {
       return state.answerLost ? Promise.reject(new Error('cut off')) : Promise.resolve(answers)
     },
     later: (run) => state.retries.push(run),
+    now: () => ++state.now,
   }
   return { state, parts, stored, order, seasons, disk }
 }

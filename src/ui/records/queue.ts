@@ -49,6 +49,8 @@ export interface QueueParts {
   send(entries: readonly Entry[], season: string): Promise<{ id: string; ok: boolean; again?: { who: string; on: string }; reason?: Refusal }[]>
   sendPhotos(photos: readonly string[], season: string): Promise<void>
   later(run: () => void, ms: number): void
+  /** Microseconds by a clock that all pages of the device share. */
+  now(): number
 }
 
 export interface RecordQueue {
@@ -193,7 +195,7 @@ export function createQueue(parts: QueueParts): RecordQueue {
       return () => listeners.delete(listener)
     },
     async add(entries, season) {
-      const first = Math.max(1 + (state.items.at(-1)?.n ?? 0), Date.now() * 1000)
+      const first = Math.max(1 + (state.items.at(-1)?.n ?? 0), parts.now())
       const items = entries.map((entry, i): Queued => ({ entry, season, n: first + i, state: 'waiting' }))
       // On the page at once; on the device before this is done; on the server as soon as can be.
       become({ items: [...state.items, ...items] })
@@ -233,6 +235,7 @@ export function deviceQueue(): RecordQueue {
     },
     sendPhotos,
     later: (run, ms) => void setTimeout(run, ms),
+    now: () => Math.round((performance.timeOrigin + performance.now()) * 1000),
   })
   window.addEventListener('online', () => void queue.send())
   document.addEventListener('visibilitychange', () => document.visibilityState === 'visible' && void queue.send())
