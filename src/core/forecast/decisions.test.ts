@@ -50,6 +50,12 @@ describe('a stand that was counted', () => {
     const { atStake, lacking, wanted } = decide(30, 8, 0, (s) => { s.plantings[2]!.worth = { by: 'money', amount: 600 } })
     expect(atStake).toBeCloseTo((600 * lacking) / wanted, 6)
   })
+  it('is waited for also where it is too late to sow again, as long as more will come', () => {
+    const early = decide(3, -1, 0, (s) => { s.plantings[2]!.agePoint = 0 })
+    expect(early.lastResow === undefined || early.lastResow.lastDay < early.on).toBe(true)
+    expect(early.choices[0]).toMatchObject({ kind: 'wait' })
+    expect(early.choices.map(({ kind }) => kind)).not.toContain('resow')
+  })
   it('is filled from its doubles where that is enough', () => {
     const { choices } = decide(58, 8, 14)
     expect(choices[0]!.kind).toBe('fill')

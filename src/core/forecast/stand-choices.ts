@@ -112,7 +112,8 @@ export function standDecision(planner: Planner, season: Season, batch: Batch, co
   const choices: StandChoice[] = []
   const enough = chance >= batch.confidence
   if (enough) choices.push({ kind: 'let-be' })
-  const until = Math.min(up, lastResow?.lastDay ?? Infinity)
+  // While there is time to sow again, waiting must not use it up; once there is none, it costs nothing.
+  const until = lastResow && lastResow.lastDay >= today ? Math.min(up, lastResow.lastDay) : up
   if (!enough && until > today && until < Infinity) choices.push({ kind: 'wait', until: Math.max(today + 1, until) })
   if (!enough && blanks > 0) choices.push({ kind: 'fill', blanks, chance: filled })
   // The method it is raised by, while there is time for it; else the one that still makes it.

@@ -234,7 +234,7 @@ function choiceWhy(choice: StandChoice, decision: StandDecision, f: Words): stri
     case 'let-be':
       return decision.chance > 0.995 ? 'There are enough.' : `Enough in ${chanceWords(decision.chance)}.`
     case 'wait':
-      return 'By then nine in ten of all that come are up, and there is still time to sow again.'
+      return decision.choices.some(({ kind }) => kind === 'resow') ? 'By then nine in ten of all that come are up, and there is still time to sow again.' : 'By then nine in ten of all that come are up. It is too late to sow again for this day.'
     case 'fill':
       return `Enough in ${chanceWords(choice.chance)}; about ${f.number(Math.round(100 * decision.fillSurvival))} in 100 of those moved live.`
     case 'resow':
