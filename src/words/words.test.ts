@@ -1,7 +1,9 @@
 import { describe, expect, it } from 'vitest'
 import { createPlanner } from '../core/plan/plan'
 import { parseDay } from '../core/calendar/day'
+import { done, entry } from '../core/forecast/some-records'
 import type { Mark } from '../core/plan/marks'
+import type { Entry } from '../season/schema'
 import { readSmall } from '../season/small-season'
 import { chanceWords, count, createFormat, list, mixWords, range, shareWords } from './format'
 import { overSummary } from './loads'
@@ -57,9 +59,28 @@ describe('the working', () => {
     expect(text).toContain(f.date(batch.pass!.emergence))
     expect(text).toContain(f.number(batch.ageAtPlanting))
   })
+  it('opens for a batch that went otherwise than planned', () => {
+    const t = plan.byId.get('t')!
+    const iso = (n: number) => new Date(n * 86_400_000).toISOString().slice(0, 10)
+    const sown = done('t', iso(t.sow!), 'sow', { cells: 80, seeds: 160 })
+    const today = t.plantOn - 3
+    const opened = (...records: Entry[]) => {
+      const now = createPlanner().plan({ ...season, records: [sown, ...records] }, today).byId.get('t')!
+      return JSON.stringify(workingOf(now, season, f))
+    }
+    const up = iso(t.pass!.leavesHeat)
+    expect(opened(entry('t', up, { did: 'drop', task: 'pot-up', nth: 1, why: 'no pots' }))).toContain('stay good in 128-cell tray')
+    expect(opened(entry('t', iso(today), { did: 'drop', task: 'harden', nth: 2, why: 'goes in the tunnel' }))).not.toContain('of hardening')
+    expect(opened(done('t', up, 'leave-heat'), entry('t', iso(t.pass!.leavesHeat + 5), { did: 'moved', place: 'frame' }))).toContain('Moved to ')
+    expect(opened(done('t', up, 'leave-heat'), done('t', iso(t.pass!.leavesHeat + 20), 'pot-up', { nth: 1, cells: 60, container: 'cells-128' }))).toContain('60 in 1 × ')
+  })
   it('names tasks by what is really done', () => {
     const tasks = tasksOf(plan.byId.get('a')!, -Infinity, Infinity)
     expect(tasks.map(taskName)).toEqual(['Sow', 'Uncover', 'Harden off', 'Plant out'])
+    // Where there are lamps, they go on when heat and cover come off.
+    const lit = readSmall((s) => (s.places[1]!.lamp = { ppfd: 150, hours: 16 }))
+    const off = tasksOf(createPlanner().plan(lit).byId.get('t')!, -Infinity, Infinity).find(({ kind }) => kind === 'leave-heat')!
+    expect(taskLine(off, lit.places, f)).toBe('1 × 128-cell tray: Heat mat → Warm bench; light on, 16 hours a day')
     expect(taskLine(tasks[0]!, season.places, f)).toMatch(/^\d+ seeds in \d+ cells: 2 × 128-cell tray, on Warm bench$/)
   })
   it('tells when a place is over', () => {

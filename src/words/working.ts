@@ -99,8 +99,9 @@ function sowingDay(batch: Batch, season: Season, f: Format): Working {
     batch.limit === undefined ? '' : ` (${f.date(batch.limit)})`,
     '.',
   ])
-  if (method.hardening.days > 0) {
-    const place = season.places[route.tail.at(-1)!.place]!
+  const hardening = route.tail.at(-1)
+  if (method.hardening.days > 0 && hardening) {
+    const place = season.places[hardening.place]!
     lines.push([
       { text: `${count(f, method.hardening.days, 'day')} of hardening`, at: setAt.method(method.key) },
       ' on ',
@@ -128,7 +129,9 @@ function sowingDay(batch: Batch, season: Season, f: Format): Working {
 }
 
 function cells(batch: Batch, season: Season, f: Format): Working {
-  const { way, seed } = batch
+  const { seed } = batch
+  // It was sized for the way that was planned, whatever came of that.
+  const { way } = batch.asItIs?.planned ?? batch
   const sizing = batch.sizing!
   const { input } = sizing
   const factor = input.temperatureFactor ?? 1

@@ -164,7 +164,7 @@ function Split(own: Own) {
   const part = 1 + Math.max(1, ...asItIs.all.parts.map(({ id }) => Number(id.split('~')[1] ?? 1)))
   const id = `${batch.id.split('~')[0]}~${part}`
   const { stages } = batch.way.method
-  const nextPot = batch.way.route.legs.find(({ starts, stage }) => starts.by === 'potting' && !asItIs.tally.done.has(`pot-up/${stage}`))
+  const nextPot = batch.way.route.legs.find(({ starts, stage }) => starts.by === 'potting' && stage >= 0 && !asItIs.tally.done.has(`pot-up/${stage}`))
   const fates: (readonly [Fate, string])[] = [
     ['stay', 'only moves to another place'],
     ['plant', 'is planted out'],
