@@ -196,6 +196,19 @@ test('a tray without its label is found again, and slips have a way out', async 
   await expect(page.getByRole('button', { name: /Make \d+ labels? as PDF/ })).toBeEnabled()
 })
 
+test('what is thrown away on the day it was sown is gone everywhere, and breaks no page', async ({ page, request }) => {
+  const made = (what: object) => ({ id: crypto.randomUUID(), on: '2027-04-12', at: '2027-04-12T08:00:00.000Z', who: 'Crew A', batch: 'zm.1', what })
+  await request.post('/api/records', { data: { records: [made({ did: 'task', task: 'sow', nth: 0, cells: 351, trays: 5, seeds: 351 }), made({ did: 'end', how: 'discarded' })] } })
+  for (const path of ['/today', '/plan?batch=zm.1', '/sowing', '/labels', '/benches', '/field', '/learned', '/batch?id=zm.1', '/batch?id=zm.1&tab=more']) {
+    await visit(page, path)
+    await expect(page.getByText('This view could not be shown')).toHaveCount(0)
+  }
+  for (const tab of ['count', 'check']) {
+    await visit(page, `/batch?id=zm.1&tab=${tab}`)
+    await expect(page.getByText('It is gone: nothing of it stands here any more.')).toBeVisible()
+  }
+})
+
 test('a part goes its own way with the history of the whole, and comes back', async ({ page }) => {
   await visit(page, '/batch?id=ca&tab=more')
   await page.getByRole('button', { name: /A part goes its own way/ }).click()

@@ -87,7 +87,8 @@ function sowingDay(batch: Batch, season: Season, f: Format): Working {
     ])
   })
   const last = route.steps.at(-1)!
-  const ready = pass.readyAge
+  // Where it never gets as far as its last container, that container's own age stands for it.
+  const ready = Number.isFinite(pass.readyAge) ? pass.readyAge : last.ready
   const limit = limitAge(route)
   lines.push([
     'In ',
@@ -131,7 +132,7 @@ function sowingDay(batch: Batch, season: Season, f: Format): Working {
 function cells(batch: Batch, season: Season, f: Format): Working {
   const { seed } = batch
   // It was sized for the way that was planned, whatever came of that.
-  const { way } = batch.asItIs?.planned ?? batch
+  const { way, germTemperature } = batch.asItIs?.planned ?? batch
   const sizing = batch.sizing!
   const { input } = sizing
   const factor = input.temperatureFactor ?? 1
@@ -149,7 +150,7 @@ function cells(batch: Batch, season: Season, f: Format): Working {
   ]
   if (way.method.sowing.policy === 'flat') lines.push([{ text: `${shareWords(way.method.sowing.usable)} of the seedlings are good enough to prick out`, at: setAt.method(way.method.key) }, '.'])
   if (factor < 0.999 && policy !== 'flat') {
-    lines.push([`On ${season.places[way.route.germPlace]!.name} at about ${f.temperature(batch.germTemperature!)} only ${shareWords(factor)} of those.`])
+    lines.push([`On ${season.places[way.route.germPlace]!.name} at about ${f.temperature(germTemperature!)} only ${shareWords(factor)} of those.`])
   }
   if (way.seedsPerCell > 1) {
     lines.push([
@@ -181,12 +182,12 @@ function cells(batch: Batch, season: Season, f: Format): Working {
 
 function seeds(batch: Batch, season: Season, f: Format): Working {
   const sizing = batch.sizing!
-  const { way, seed } = batch
+  const { way, seed } = batch.asItIs?.planned ?? batch
   const toHave = seedToHave(sizing.seeds, season.habits.handling)
   const lines: Piece[][] = [
     [
       ...(way.method.sowing.policy === 'flat'
-        ? [`${count(f, sizing.seeds, 'seed')} over ${count(f, batch.stays[0]!.trays, 'flat')}, `, { text: `${f.number(way.method.sowing.seedsPerFlat)} to a flat`, at: setAt.method(way.method.key) }, '.']
+        ? [`${count(f, sizing.seeds, 'seed')} over ${count(f, way.cellsIn(0, sizing), 'flat')}, `, { text: `${f.number(way.method.sowing.seedsPerFlat)} to a flat`, at: setAt.method(way.method.key) }, '.']
         : [`${count(f, sizing.cells, 'cell')} × `, { text: count(f, way.seedsPerCell, 'seed'), at: setAt.method(way.method.key) }, ` = ${f.number(sizing.seeds)}.`]),
     ],
     [{ text: `${shareWords(season.habits.handling)} for handling`, at: setAt.habits() }, ` makes ${f.number(toHave)} to have in hand.`],

@@ -56,7 +56,7 @@ function OneBatch({ batch, tab }: { batch: Batch; tab: TabName }) {
   const { asItIs } = batch
   const parts = asItIs?.all.parts.filter(({ ended }) => !ended) ?? []
   const to = (name: string) => router.replace(`/batch?id=${encodeURIComponent(batch.id)}${name === 'now' ? '' : `&tab=${name}`}`, { scroll: false })
-  const sown = asItIs !== undefined && asItIs.standing !== 'to-sow'
+  const stands = asItIs !== undefined && (asItIs.standing === 'sown' || asItIs.standing === 'up' || asItIs.standing === 'hardening') && batch.stays.length > 0
   return (
     <Box sx={{ px: { xs: 1.5, md: 2.5 }, py: 2, maxWidth: 860 }}>
       <Box sx={{ display: 'flex', gap: 2, alignItems: 'flex-start' }}>
@@ -89,20 +89,30 @@ function OneBatch({ batch, tab }: { batch: Batch; tab: TabName }) {
       </Tabs>
       {data.whatIf && tab !== 'now' && <Alert severity="info">This is a what-if copy: what happened is written down in the season itself.</Alert>}
       {tab === 'now' && <Now batch={batch} />}
-      {!data.whatIf && tab === 'count' && (sown ? <StandCount batch={batch} /> : <NotYet batch={batch} />)}
-      {!data.whatIf && tab === 'check' && (sown ? <PlantCheck batch={batch} /> : <NotYet batch={batch} />)}
+      {!data.whatIf && tab === 'count' && (stands ? <StandCount batch={batch} /> : <NotHere batch={batch} />)}
+      {!data.whatIf && tab === 'check' && (stands ? <PlantCheck batch={batch} /> : <NotHere batch={batch} />)}
       {!data.whatIf && tab === 'more' && <MoreHappened batch={batch} />}
     </Box>
   )
 }
 
-function NotYet({ batch }: { batch: Batch }) {
+/** Why there is nothing to count or to look at. */
+function NotHere({ batch }: { batch: Batch }) {
   const { format } = useSeason()
-  return (
-    <Box sx={{ color: 'text.secondary' }}>
-      Nothing is written down as sown yet{batch.sow === undefined ? '' : `; it is due on ${format.date(batch.sow)}`}. Tick the sowing off on <Link href="/today">Today</Link>, and then count.
-    </Box>
-  )
+  const standing = batch.asItIs?.standing
+  const words =
+    standing === 'planted' ? (
+      <>
+        It is planted: how it does is counted in <Link href={`/field?stand=${encodeURIComponent(batch.id)}`}>Field</Link>.
+      </>
+    ) : standing === 'gone' ? (
+      'It is gone: nothing of it stands here any more. Where that was a mistake, take the entry back in the list under “Now”.'
+    ) : (
+      <>
+        Nothing is written down as sown yet{batch.sow === undefined ? '' : `; it is due on ${format.date(batch.sow)}`}. Tick the sowing off on <Link href="/today">Today</Link>, and then count.
+      </>
+    )
+  return <Box sx={{ color: 'text.secondary' }}>{words}</Box>
 }
 
 const AHEAD = 2 // pieces of work shown, those after them in the plan
