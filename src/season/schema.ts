@@ -720,6 +720,7 @@ const Did = z.discriminatedUnion('did', [
     cells: z.int().min(1).max(10_000_000).describe('cells looked at'),
     showing: some.describe('of these, cells with a seedling'),
     doubles: some.default(0).describe('of these, cells with more than one'),
+    flat: z.boolean().optional().describe('seedlings of open flats were counted, of the seeds sown, and not cells'),
     again: day.optional().describe('day it is to be counted again'),
     gaps: z.array(z.int().min(0).max(5000)).max(5000).optional().describe('empty cells of a tray, by number from 0 along its rows'),
   }),

@@ -49,6 +49,13 @@ describe('what cannot be', () => {
   ])('%s', (_, wrong) => {
     expect(reasons(sown(), wrong)).toEqual(['too-many'])
   })
+  it('is more than was sown, of cells as of the seeds in a flat', () => {
+    const flats = done('a', '2027-03-01', 'sow', { cells: 3, trays: 3, seeds: 600 })
+    const impossible = (what: Entry['what']) => tallyOf('a', [flats, entry('a', '2027-03-10', what)]).impossible.map(({ reason }) => reason.kind)
+    expect(impossible({ did: 'count', cells: 600, showing: 400, doubles: 0, flat: true })).toEqual([])
+    expect(impossible({ did: 'count', cells: 601, showing: 400, doubles: 0, flat: true })).toEqual(['too-many'])
+    expect(impossible({ did: 'count', cells: 600, showing: 400, doubles: 0 })).toEqual(['too-many'])
+  })
   it('happens before sowing, or after the end', () => {
     expect(reasons(sown(), entry('a', '2027-02-12', { did: 'count', cells: 100, showing: 3, doubles: 0 }))).toEqual(['before-sowing'])
     expect(reasons(sown(), done('a', '2027-02-12', 'prepare'))).toEqual([])

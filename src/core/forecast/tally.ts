@@ -176,7 +176,7 @@ function whyNot(part: Counting, { entry, on }: Line, parts: ReadonlyMap<string, 
     case 'loss':
       return more('lost', what.plants, part.plants ?? part.most)
     case 'count':
-      return more('counted', what.cells, part.cells) ?? more('showing', what.showing, what.cells) ?? more('doubles', what.doubles, what.showing)
+      return more('counted', what.cells, what.flat ? (part.sown?.entry.what.seeds ?? part.most) : part.cells) ?? more('showing', what.showing, what.cells) ?? more('doubles', what.doubles, what.showing)
     case 'fill': {
       const last = part.counts.at(-1)?.entry.what
       return last ? more('filled', what.cells, Math.min(last.doubles, last.cells - last.showing)) : undefined

@@ -10,6 +10,7 @@ import Typography from '@mui/material/Typography'
 import { useRouter } from 'next/navigation'
 import { useDeferredValue, useMemo, useState } from 'react'
 import { formatDay } from '../../core/calendar/day'
+import { countable } from '../../core/forecast/countable'
 import { standDecision, type StandChoice, type StandDecision } from '../../core/forecast/stand-choices'
 import type { Batch } from '../../core/plan/batch'
 import type { Method, Planting } from '../../season/schema'
@@ -24,10 +25,7 @@ type Mode = 'tray' | 'rows' | 'all'
 
 export function StandCount({ batch }: { batch: Batch }) {
   const { format, today } = useSeason()
-  const container = batch.stays.find(({ from, until }) => from <= today && today < until)?.container ?? batch.stays[0]!.container
-  const flats = batch.way.method.sowing.policy === 'flat' && container.cells === 1
-  const inUse = batch.asItIs?.tally.cells ?? batch.stays[0]!.cells
-  const cells = flats ? (batch.asItIs?.tally.sown?.entry.what.seeds ?? batch.sizing!.seeds) : inUse
+  const { of: cells, flat: flats, container } = countable(batch, today)!
   const perTray = Math.min(container.cells, cells)
   const trays = flats ? 1 : Math.ceil(cells / container.cells)
   const perRow = container.rowCells ?? Math.max(4, Math.round(Math.sqrt(container.cells / 2)))
@@ -103,14 +101,14 @@ export function StandCount({ batch }: { batch: Batch }) {
           <Box sx={{ fontSize: 18, fontWeight: 650 }}>
             {format.number(counted.showing)} of {format.number(counted.cells)} up{counted.doubles > 0 ? `, ${format.number(counted.doubles)} with more than one` : ''}
           </Box>
-          <Decide batch={batch} counted={counted} gaps={mode === 'tray' ? drawn.get(0) : undefined} />
+          <Decide batch={batch} counted={counted} flat={flats} gaps={mode === 'tray' ? drawn.get(0) : undefined} />
         </>
       )}
     </Box>
   )
 }
 
-function Decide({ batch, counted: now, gaps }: { batch: Batch; counted: { cells: number; showing: number; doubles: number }; gaps: CellState[] | undefined }) {
+function Decide({ batch, counted: now, flat, gaps }: { batch: Batch; counted: { cells: number; showing: number; doubles: number }; flat: boolean; gaps: CellState[] | undefined }) {
   const { planner, season, format, today } = useSeason()
   const { record } = useRecord()
   const { change, busy, failure, problems } = useChange()
@@ -122,7 +120,7 @@ function Decide({ batch, counted: now, gaps }: { batch: Batch; counted: { cells:
     return standDecision(planner, season, batch, counted, today, methods)
   }, [planner, season, batch, counted, today])
   const code = batch.code
-  const countSaid = { batch: batch.id, what: { did: 'count' as const, ...counted, ...(gaps ? { gaps: gaps.flatMap((state, i) => (state === 'none' ? [i] : [])) } : {}) } }
+  const countSaid = { batch: batch.id, what: { did: 'count' as const, ...counted, ...(flat ? { flat } : {}), ...(gaps ? { gaps: gaps.flatMap((state, i) => (state === 'none' ? [i] : [])) } : {}) } }
   const back = () => router.replace(`/batch?id=${encodeURIComponent(batch.id)}`)
 
   const carryOut = async (choice: StandChoice) => {

@@ -6,6 +6,7 @@ import Button from '@mui/material/Button'
 import Link from 'next/link'
 import { useMemo } from 'react'
 import type { Day } from '../../core/calendar/day'
+import { countable } from '../../core/forecast/countable'
 import { roundsOn, washDue, type CountDue } from '../../core/forecast/rounds'
 import { warningsOf } from '../../core/forecast/warnings'
 import { MovesPreview, moveEdits, movesWithWhatHappened } from '../../ui/moves'
@@ -101,10 +102,7 @@ export function CatchUp({ work }: { work: DayWork }) {
 export function CountRow({ due: { batch, kind, since } }: { due: CountDue }) {
   const { format, today, data } = useSeason()
   const { record } = useRecord()
-  const stay = batch.stays.find(({ from, until }) => from <= today && today < until)
-  const cells = batch.asItIs?.tally.cells ?? stay?.cells ?? 0
-  const flats = batch.way.method.sowing.policy === 'flat'
-  const looked = flats ? (batch.asItIs?.tally.sown?.entry.what.seeds ?? batch.sizing?.seeds ?? 0) : cells
+  const counted = countable(batch, today)
   const words = kind === 'look' ? 'the first should show' : batch.asItIs?.tally.counts.at(-1)?.entry.what.again !== undefined ? 'to be counted again' : 'nearly all should be up'
   return (
     <Box component="li" data-count={batch.id} sx={{ borderTop: 1, borderColor: 'divider', display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: 1.5, rowGap: 0.5, py: 0.75 }}>
@@ -123,8 +121,8 @@ export function CountRow({ due: { batch, kind, since } }: { due: CountDue }) {
       </Box>
       {!data.whatIf && (
         <Box className="no-print" sx={{ display: 'flex', gap: 1, flex: kind === 'look' ? { xs: '1 1 100%', sm: '0 0 auto' } : 'none' }}>
-          {kind === 'look' && looked > 0 && (
-            <Button variant="outlined" color="inherit" onClick={() => void record({ batch: batch.id, what: { did: 'count', cells: looked, showing: 0, doubles: 0 } }, `${batch.code}: nothing shows yet.`)} aria-label={`Nothing yet: ${batch.code}`} sx={{ minHeight: 48, flex: 1 }}>
+          {kind === 'look' && counted && counted.of > 0 && (
+            <Button variant="outlined" color="inherit" onClick={() => void record({ batch: batch.id, what: { did: 'count', cells: counted.of, showing: 0, doubles: 0, ...(counted.flat ? { flat: true } : {}) } }, `${batch.code}: nothing shows yet.`)} aria-label={`Nothing yet: ${batch.code}`} sx={{ minHeight: 48, flex: 1 }}>
               Nothing yet
             </Button>
           )}
