@@ -53,6 +53,8 @@ export function MakeItFit({ onClose }: { onClose: () => void }) {
   const [held, setHeld] = useState<{ of: Season; reach: Reach; picks: readonly Pick[] }>()
   const kept = held?.of === season && held.reach === reach ? held.picks : undefined
   const { proposals, picks } = useProposals(planner, plan, kept ?? current?.picks, from, fit.running && current?.doing === 'searching')
+  // Just after a search has ended the list may still be that of a moment before: it is taken once it is the one the search ended with.
+  const settling = !fit.running && kept === undefined && current !== undefined && picks !== current.picks
   const newer = kept !== undefined && current !== undefined && current.picks !== kept
   // Changes left out belong to one search: another begins with none.
   const [leftOut, setLeftOut] = useState<{ of: Season; reach: Reach; ids: ReadonlySet<string> }>()
@@ -166,7 +168,7 @@ export function MakeItFit({ onClose }: { onClose: () => void }) {
           </Box>
         </Box>
         <Box sx={{ position: 'sticky', bottom: 0, bgcolor: 'background.default', borderTop: 1, borderColor: 'divider', py: 1.5, mt: 2, display: 'flex', gap: 1, alignItems: 'center', zIndex: 2 }}>
-          <Button variant="contained" disabled={busy || taken.length === 0} onClick={() => void take()}>
+          <Button variant="contained" disabled={busy || settling || taken.length === 0} onClick={() => void take()}>
             {busy ? 'Saving …' : taken.length === 0 ? 'Take changes' : `Take ${count(format, taken.length, 'change')}`}
           </Button>
           <Button color="inherit" onClick={onClose}>
