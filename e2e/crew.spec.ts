@@ -27,12 +27,16 @@ test('a sowing day: lots in order, one tap sows, and a wrong tap is taken back',
   await expect.poll(async () => (await journal(page)).length).toBe(known + 1)
   await visit(page, '/today')
   await expect(task(page, 'zm.1/sow/0')).toContainText('Done')
-  await task(page, 'zm.1/sow/0').getByRole('button', { name: /Take back/ }).click()
+  await task(page, 'zm.1/sow/0')
+    .getByRole('button', { name: /Take back/ })
+    .click()
   await expect(task(page, 'zm.1/sow/0').getByRole('button', { name: /^Done/ })).toBeVisible()
   await expect.poll(async () => (await journal(page)).length).toBe(known + 2)
 })
 
-test('something else: fewer trays on another day, a loss with its cause, put off, and dropped with a reason', async ({ page }) => {
+test('something else: fewer trays on another day, a loss with its cause, put off, and dropped with a reason', async ({
+  page,
+}) => {
   await visit(page, '/today')
   await page.getByRole('button', { name: 'Something else: Sow ZM-1' }).click()
   const form = page.getByRole('dialog', { name: /Something else/ })
@@ -60,7 +64,9 @@ test('something else: fewer trays on another day, a loss with its cause, put off
   await form.getByRole('button', { name: 'Put it off' }).click()
   await expect(task(page, 'la.3/feed/0')).toContainText('First feed')
   await expect(task(page, 'la.3/feed/0').getByRole('button', { name: /^Done: / })).toBeHidden() // it is in the rest of the week
-  await task(page, 'la.3/feed/0').getByRole('button', { name: /^Done already/ }).click()
+  await task(page, 'la.3/feed/0')
+    .getByRole('button', { name: /^Done already/ })
+    .click()
   await expect(form.getByRole('heading', { name: 'First feed LA-3' })).toBeVisible()
   await form.getByRole('button', { name: 'Close' }).click()
   await expect.poll(async () => (await journal(page)).length).toBe(known + 3)
@@ -197,9 +203,33 @@ test('a tray without its label is found again, and slips have a way out', async 
 })
 
 test('what is thrown away on the day it was sown is gone everywhere, and breaks no page', async ({ page, request }) => {
-  const made = (what: object) => ({ id: crypto.randomUUID(), on: '2027-04-12', at: '2027-04-12T08:00:00.000Z', who: 'Crew A', batch: 'zm.1', what })
-  await request.post('/api/records', { data: { records: [made({ did: 'task', task: 'sow', nth: 0, cells: 351, trays: 5, seeds: 351 }), made({ did: 'end', how: 'discarded' })] } })
-  for (const path of ['/today', '/plan?batch=zm.1', '/sowing', '/labels', '/benches', '/field', '/learned', '/batch?id=zm.1', '/batch?id=zm.1&tab=more']) {
+  const made = (what: object) => ({
+    id: crypto.randomUUID(),
+    on: '2027-04-12',
+    at: '2027-04-12T08:00:00.000Z',
+    who: 'Crew A',
+    batch: 'zm.1',
+    what,
+  })
+  await request.post('/api/records', {
+    data: {
+      records: [
+        made({ did: 'task', task: 'sow', nth: 0, cells: 351, trays: 5, seeds: 351 }),
+        made({ did: 'end', how: 'discarded' }),
+      ],
+    },
+  })
+  for (const path of [
+    '/today',
+    '/plan?batch=zm.1',
+    '/sowing',
+    '/labels',
+    '/benches',
+    '/field',
+    '/learned',
+    '/batch?id=zm.1',
+    '/batch?id=zm.1&tab=more',
+  ]) {
     await visit(page, path)
     await expect(page.getByText('This view could not be shown')).toHaveCount(0)
   }
@@ -237,7 +267,9 @@ test('without signal work is written down, waits, and arrives once and in order'
   await expect(page.getByText(/No connection: 2 entries wait on this device/)).toBeVisible()
   await context.setOffline(false)
   await expect(page.getByText(/No connection/)).toBeHidden()
-  await expect.poll(async () => (await journal(page)).slice(known).map((line) => line.split(',')[3])).toEqual(['CW-1', 'KR'])
+  await expect
+    .poll(async () => (await journal(page)).slice(known).map((line) => line.split(',')[3]))
+    .toEqual(['CW-1', 'KR'])
   // The browser itself complains of requests that found no way.
   errors.splice(0, errors.length, ...errors.filter((error) => !/ERR_INTERNET_DISCONNECTED|Failed to fetch/.test(error)))
 })
@@ -261,11 +293,19 @@ test.describe('kept on the device', () => {
     await expect(task(page, 'ta/feed/0')).toContainText('Done')
     await context.setOffline(false)
     await expect.poll(async () => (await journal(page)).slice(known).map((line) => line.split(',')[3])).toEqual(['TA'])
-    errors.splice(0, errors.length, ...errors.filter((error) => !/ERR_INTERNET_DISCONNECTED|Failed to fetch/.test(error)))
+    errors.splice(
+      0,
+      errors.length,
+      ...errors.filter((error) => !/ERR_INTERNET_DISCONNECTED|Failed to fetch/.test(error)),
+    )
   })
 })
 
-test('the answer is lost and the server is gone: nothing is lost, nothing is written twice', async ({ page, farm, errors }) => {
+test('the answer is lost and the server is gone: nothing is lost, nothing is written twice', async ({
+  page,
+  farm,
+  errors,
+}) => {
   await visit(page, '/today')
   let cut = 0
   await page.route('**/api/records', async (route) => {
@@ -279,10 +319,18 @@ test('the answer is lost and the server is gone: nothing is lost, nothing is wri
   await farm.start()
   await expect(page.getByText(/No connection/)).toBeHidden({ timeout: 30_000 })
   expect((await journal(page)).slice(known).map((line) => line.split(',')[3])).toEqual(['ON'])
-  errors.splice(0, errors.length, ...errors.filter((error) => !/ERR_CONNECTION|Failed to fetch|ERR_INCOMPLETE|ERR_EMPTY/.test(error)))
+  errors.splice(
+    0,
+    errors.length,
+    ...errors.filter((error) => !/ERR_CONNECTION|Failed to fetch|ERR_INCOMPLETE|ERR_EMPTY/.test(error)),
+  )
 })
 
-test('the database dies between request and answer, before it has written and after: nothing is lost, nothing is written twice', async ({ page, farm, errors }) => {
+test('the database dies between request and answer, before it has written and after: nothing is lost, nothing is written twice', async ({
+  page,
+  farm,
+  errors,
+}) => {
   await visit(page, '/today')
   // Before: the writing waits for a lock when the database goes down under it.
   let asked: () => void = () => {}
@@ -311,7 +359,11 @@ test('the database dies between request and answer, before it has written and af
   farm.database.start()
   await expect(page.getByText(/No connection/)).toBeHidden({ timeout: 30_000 })
   expect((await journal(page)).slice(known).map((line) => line.split(',')[3])).toEqual(['ON', 'KR'])
-  errors.splice(0, errors.length, ...errors.filter((error) => !/ERR_CONNECTION|Failed to fetch|status of 500|React error #441/.test(error)))
+  errors.splice(
+    0,
+    errors.length,
+    ...errors.filter((error) => !/ERR_CONNECTION|Failed to fetch|status of 500|React error #441/.test(error)),
+  )
 })
 
 test('a page that failed while the database was away comes back by itself', async ({ page, farm, errors }) => {
@@ -328,10 +380,18 @@ test('a label is printed, its code is read back from the page, and opens the bat
   await visit(page, '/labels')
   await page.getByRole('button', { name: /Make 12 labels as PDF/ }).click()
   await expect(page.getByRole('link', { name: 'Open the PDF' })).toBeVisible()
-  const pdf = await page.request.get(`/out/labels.pdf?ids=zm.1&each=batch&sheet=roll-62&address=${encodeURIComponent(baseURL!)}`)
+  const pdf = await page.request.get(
+    `/out/labels.pdf?ids=zm.1&each=batch&sheet=roll-62&address=${encodeURIComponent(baseURL!)}`,
+  )
   expect(pdf.headers()['content-type']).toBe('application/pdf')
   const bytes = [...(await pdf.body())]
-  for (const name of ['pdf', 'pdf.worker']) await page.route(`**/pdf-for-test/${name}.mjs`, (route) => route.fulfill({ contentType: 'text/javascript', body: readFileSync(`${ROOT}/node_modules/pdfjs-dist/legacy/build/${name}.mjs`) }))
+  for (const name of ['pdf', 'pdf.worker'])
+    await page.route(`**/pdf-for-test/${name}.mjs`, (route) =>
+      route.fulfill({
+        contentType: 'text/javascript',
+        body: readFileSync(`${ROOT}/node_modules/pdfjs-dist/legacy/build/${name}.mjs`),
+      }),
+    )
   const picture = await page.evaluate(async (data) => {
     const load = new Function('return import("/pdf-for-test/pdf.mjs")') as () => Promise<typeof import('pdfjs-dist')>
     const pdfjs = await load()
@@ -384,9 +444,15 @@ test('what the season showed is taken into its figures, once, and can be undone'
   const offered = list.getByRole('listitem')
   const all = await offered.count()
   expect(all).toBeGreaterThan(1)
-  await list.getByRole('button', { name: /^Leave:/ }).first().click()
+  await list
+    .getByRole('button', { name: /^Leave:/ })
+    .first()
+    .click()
   await expect(offered).toHaveCount(all - 1)
-  const name = (await list.getByRole('button', { name: /^Take:/ }).first().getAttribute('aria-label'))!
+  const name = (await list
+    .getByRole('button', { name: /^Take:/ })
+    .first()
+    .getAttribute('aria-label'))!
   await list.getByRole('button', { name }).first().click()
   await expect(page.getByText(/changed to what was seen/)).toBeVisible()
   await expect(list.getByRole('button', { name, exact: true })).toHaveCount(0)
@@ -404,9 +470,14 @@ test('a photo is made small, keeps nothing of where it was taken, and is seen in
   await visit(page, '/batch?id=ca&tab=more')
   await page.getByRole('button', { name: /A note or a photo/ }).click()
   await page.getByLabel('Note').fill('Good colour.')
-  const picture = await sharp({ create: { width: 2400, height: 1800, channels: 3, background: '#4a7a3a' } }).withExif({ IFD3: { GPSLatitudeRef: 'N', GPSLatitude: '45/1 18/1 0/1' } }).jpeg().toBuffer()
+  const picture = await sharp({ create: { width: 2400, height: 1800, channels: 3, background: '#4a7a3a' } })
+    .withExif({ IFD3: { GPSLatitudeRef: 'N', GPSLatitude: '45/1 18/1 0/1' } })
+    .jpeg()
+    .toBuffer()
   expect((await sharp(picture).metadata()).exif).toBeDefined()
-  await page.getByLabel('Add photos').setInputFiles({ name: 'not-a-photo.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('nothing') })
+  await page
+    .getByLabel('Add photos')
+    .setInputFiles({ name: 'not-a-photo.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('nothing') })
   await expect(page.getByText('not-a-photo.jpg cannot be read as a photo.')).toBeVisible()
   await expect(page.getByRole('link', { name: 'Open the photo' })).toHaveCount(0)
   await page.getByLabel('Add photos').setInputFiles({ name: 'tray.jpg', mimeType: 'image/jpeg', buffer: picture })
@@ -416,7 +487,11 @@ test('a photo is made small, keeps nothing of where it was taken, and is seen in
   await expect.poll(async () => (await journal(page)).length).toBe(known + 1)
   const id = /[0-9a-f-]{36}/.exec((await journal(page)).at(-1)!)![0]
   const kept = await sharp(await (await page.request.get(`/api/photos/${id}`)).body()).metadata()
-  expect({ width: kept.width, height: kept.height, exif: kept.exif }).toEqual({ width: 1600, height: 1200, exif: undefined })
+  expect({ width: kept.width, height: kept.height, exif: kept.exif }).toEqual({
+    width: 1600,
+    height: 1200,
+    exif: undefined,
+  })
 })
 
 test.describe('a season that records nothing', () => {
@@ -433,7 +508,12 @@ test.describe('a season that records nothing', () => {
     await page.getByRole('button', { name: 'Open season 2027' }).click()
     await expect(page.getByRole('button', { name: 'Open season 2028' })).toBeVisible()
   })
-  test('keeps what a device without signal wrote in it, though the next has been begun meanwhile', async ({ page, browser, baseURL, errors }) => {
+  test('keeps what a device without signal wrote in it, though the next has been begun meanwhile', async ({
+    page,
+    browser,
+    baseURL,
+    errors,
+  }) => {
     await visit(page, '/today')
     await page.route('**/api/**', (route) => route.abort('internetdisconnected'))
     await page.getByRole('button', { name: 'Done: Sow ZM-1' }).click()
@@ -464,6 +544,10 @@ test.describe('a season that records nothing', () => {
     await expect(page.getByText(/Another season or copy is open now/)).toBeHidden()
     await expect(task(page, 'zm.1/sow/0')).toContainText('Done')
     await office.context().close()
-    errors.splice(0, errors.length, ...errors.filter((error) => !/ERR_INTERNET_DISCONNECTED|Failed to fetch/.test(error)))
+    errors.splice(
+      0,
+      errors.length,
+      ...errors.filter((error) => !/ERR_INTERNET_DISCONNECTED|Failed to fetch/.test(error)),
+    )
   })
 })

@@ -30,7 +30,10 @@ export const demo = (): Season => {
   return read.season
 }
 
-export const test = base.extend<{ farm: Farm; season: Season | null; errors: string[] }, { server: Farm & { url: string } }>({
+export const test = base.extend<
+  { farm: Farm; season: Season | null; errors: string[] },
+  { server: Farm & { url: string } }
+>({
   server: [
     async ({}, use) => {
       const cluster = await startTestCluster()
@@ -102,7 +105,10 @@ export const test = base.extend<{ farm: Farm; season: Season | null; errors: str
     async ({ page }, use) => {
       const errors: string[] = []
       page.on('pageerror', (error) => errors.push(String(error)))
-      page.on('console', (message) => message.type() === 'error' && errors.push(`${message.text()} (${message.location().url})`))
+      page.on(
+        'console',
+        (message) => message.type() === 'error' && errors.push(`${message.text()} (${message.location().url})`),
+      )
       await use(errors)
       expect(errors).toEqual([])
     },

@@ -35,10 +35,18 @@ test('Today says of what goes out that day whether it can', async ({ page }) => 
   await expect(panel(page)).toContainText('Can it go out?')
 })
 
-test('a cold night in a forecast from a file makes tender plants wait, and switching it off goes back to usual years', async ({ page }) => {
+test('a cold night in a forecast from a file makes tender plants wait, and switching it off goes back to usual years', async ({
+  page,
+}) => {
   await visit(page, '/field?weather=1')
-  const csv = ['date,low °C,high °C', ...Array.from({ length: 12 }, (_, i) => `2027-04-${12 + i},${i === 6 ? -2.5 : 5},16`), '2027-04-30,warm,20'].join('\n')
-  await panel(page).getByTestId('forecast-file').setInputFiles({ name: 'week.csv', mimeType: 'text/csv', buffer: Buffer.from(csv) })
+  const csv = [
+    'date,low °C,high °C',
+    ...Array.from({ length: 12 }, (_, i) => `2027-04-${12 + i},${i === 6 ? -2.5 : 5},16`),
+    '2027-04-30,warm,20',
+  ].join('\n')
+  await panel(page)
+    .getByTestId('forecast-file')
+    .setInputFiles({ name: 'week.csv', mimeType: 'text/csv', buffer: Buffer.from(csv) })
   await expect(panel(page).getByRole('status')).toContainText('12 days read.')
   await panel(page).getByText('1 row dropped').click()
   await expect(panel(page)).toContainText('no temperature: 2027-04-30, warm, 20')
@@ -46,13 +54,17 @@ test('a cold night in a forecast from a file makes tender plants wait, and switc
   await saved(page).click()
   await expect(page.getByText('from week.csv')).toBeVisible()
   await expect(page.getByText('simulated', { exact: true })).toHaveCount(0)
-  await expect(page.getByRole('button', { name: /LA-2 / })).toContainText('-2.5 °C forecast for the night of Sun 18 Apr')
+  await expect(page.getByRole('button', { name: /LA-2 / })).toContainText(
+    '-2.5 °C forecast for the night of Sun 18 Apr',
+  )
   await choose(page, 'Comes from', 'nowhere: usual years only')
   await saved(page).click()
   await expect(page.getByText('No forecast: gates go by usual years.')).toBeVisible()
 })
 
-test('a planting put in a bed that frees late shows who is in the way and that it would outgrow its cells; it follows the bed', async ({ page }) => {
+test('a planting put in a bed that frees late shows who is in the way and that it would outgrow its cells; it follows the bed', async ({
+  page,
+}) => {
   await visit(page, '/plan?new=1')
   await chooseVariety(page, 'Lettuce, green butter')
   await choose(page, 'How it is raised', /rack then tunnel/)
@@ -66,7 +78,9 @@ test('a planting put in a bed that frees late shows who is in the way and that i
   await page.getByRole('link', { name: 'In the field' }).click()
   const alert = panel(page).getByRole('alert').first()
   await expect(alert).toContainText('garlic until Fri 2 Jul')
-  await expect(alert).toContainText(/Plants wait 31 days for the bed and outgrow their cells \d+ days before it is free/)
+  await expect(alert).toContainText(
+    /Plants wait 31 days for the bed and outgrow their cells \d+ days before it is free/,
+  )
   await panel(page).getByRole('button', { name: 'Let it follow R1' }).click()
   await expect(page.getByText('ZB hung on bed R1')).toBeVisible()
   // The cabbage was in the list before: it has the bed first, so this one comes after it.
@@ -74,7 +88,9 @@ test('a planting put in a bed that frees late shows who is in the way and that i
   await expect(panel(page).getByText('garlic until')).toHaveCount(0)
 })
 
-test('what follows a bed moves when the bed is cleared later: shown first, taken and undone as one', async ({ page }) => {
+test('what follows a bed moves when the bed is cleared later: shown first, taken and undone as one', async ({
+  page,
+}) => {
   await visit(page, '/field?tab=beds&bed=r1')
   await panel(page).getByLabel('Clear on').fill('2027-07-12')
   await expect(panel(page)).toContainText('1 planting will move:')
@@ -97,7 +113,9 @@ test('beds are drawn on the day and through the season, and what finds no room i
   await expect(page.getByText('1 planting finds no room')).toHaveCount(0)
 })
 
-test('plants are divided among bed, customer and sale, and the last go short when the stand is poor', async ({ page }) => {
+test('plants are divided among bed, customer and sale, and the last go short when the stand is poor', async ({
+  page,
+}) => {
   await visit(page, '/field?stand=kl')
   await panel(page).getByRole('button', { name: 'Customer' }).click()
   await panel(page).getByLabel('Customer').fill('The weir kitchen')
@@ -114,7 +132,10 @@ test('plants are divided among bed, customer and sale, and the last go short whe
   await expect(panel(page).getByText('gets 0').last()).toBeVisible()
   await saved(page).click()
   await expect(page.getByText('KL Kale, long black changed in the field')).toBeVisible()
-  const [download] = await Promise.all([page.waitForEvent('download'), visit(page, '/farm').then(() => page.getByRole('link', { name: 'Field plan, CSV' }).click())])
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    visit(page, '/farm').then(() => page.getByRole('link', { name: 'Field plan, CSV' }).click()),
+  ])
   const csv = readFileSync(await download.path(), 'utf8')
   expect(csv).toMatch(/KL,"Kale, long black",220,100,raised,customer,The weir kitchen,40,40/)
   expect(csv).toMatch(/KL,"Kale, long black",220,100,raised,sale,,30,0/)
@@ -152,10 +173,14 @@ test('the month goes on one sheet with boxes to write in', async ({ page }) => {
   await visit(page, '/field?tab=month')
   const sheet = page.getByRole('article')
   await expect(sheet.getByRole('heading', { name: 'April 2027' })).toBeVisible()
-  await expect(sheet.locator('section', { has: page.getByRole('heading', { name: 'To plant, and where' }) })).toContainText(/SD Snapdragon, pale, mid-season/)
+  await expect(
+    sheet.locator('section', { has: page.getByRole('heading', { name: 'To plant, and where' }) }),
+  ).toContainText(/SD Snapdragon, pale, mid-season/)
   await page.getByRole('button', { name: 'The month after' }).click()
   await expect(sheet.getByRole('heading', { name: 'May 2027' })).toBeVisible()
-  await expect(sheet.locator('section', { has: page.getByRole('heading', { name: 'Comes out' }) })).toContainText('overwintered leeks')
+  await expect(sheet.locator('section', { has: page.getByRole('heading', { name: 'Comes out' }) })).toContainText(
+    'overwintered leeks',
+  )
   await page.emulateMedia({ media: 'print' })
   await expect(page.getByRole('button', { name: 'Print' })).toBeHidden()
   await expect(sheet).toBeVisible()
@@ -171,7 +196,17 @@ test('harvest follows harvest: varieties are chained and planted all at once', a
 })
 
 test.describe('a farm without a field', () => {
-  test.use({ season: { ...demo(), blocks: [], beds: [], plantings: demo().plantings.map(({ goes: _goes, anchor: _anchor, ...planting }) => ({ ...planting, changes: planting.changes.map(({ goes: _other, ...change }) => change) })) } })
+  test.use({
+    season: {
+      ...demo(),
+      blocks: [],
+      beds: [],
+      plantings: demo().plantings.map(({ goes: _goes, anchor: _anchor, ...planting }) => ({
+        ...planting,
+        changes: planting.changes.map(({ goes: _other, ...change }) => change),
+      })),
+    },
+  })
   test('is given blocks and beds, twenty at a time, and undoes them', async ({ page }) => {
     await visit(page, '/field?tab=beds')
     await page.getByRole('button', { name: 'Add a block of beds' }).click()
@@ -189,7 +224,11 @@ test.describe('a farm without a field', () => {
 
 test.describe('on a phone, in °F and inches', () => {
   test.use({ viewport: { width: 390, height: 844 } })
-  test('gates and a planting are one column, with nothing wider than the screen', async ({ page, context, baseURL }) => {
+  test('gates and a planting are one column, with nothing wider than the screen', async ({
+    page,
+    context,
+    baseURL,
+  }) => {
     await context.addCookies([{ name: 'dove-step-units', value: 'us', url: baseURL! }])
     await visit(page, '/field')
     await expect(page.getByRole('button', { name: /LA-3 / })).toBeVisible()
@@ -226,19 +265,46 @@ test.describe('in the south, over New Year', () => {
     season: {
       ...season,
       season: { name: '2027/28', from: '2027-07-01', to: '2028-06-30', opensOn: '2027-10-12' },
-      site: { ...season.site, latitude: -42, outdoorMonthlyMeans: [...season.site.outdoorMonthlyMeans.slice(6), ...season.site.outdoorMonthlyMeans.slice(0, 6)], frost: { lastSpring: { median: '11-04', spreadDays: 15 }, firstAutumn: { median: '04-09', spreadDays: 12 }, trustedChance: 0.2, marginDays: 0 }, events: [] },
-      beds: season.beds.map((bed) => ({ ...bed, standing: bed.standing.map(({ what }) => ({ what, until: '2028-01-02' })) })),
+      site: {
+        ...season.site,
+        latitude: -42,
+        outdoorMonthlyMeans: [
+          ...season.site.outdoorMonthlyMeans.slice(6),
+          ...season.site.outdoorMonthlyMeans.slice(0, 6),
+        ],
+        frost: {
+          lastSpring: { median: '11-04', spreadDays: 15 },
+          firstAutumn: { median: '04-09', spreadDays: 12 },
+          trustedChance: 0.2,
+          marginDays: 0,
+        },
+        events: [],
+      },
+      beds: season.beds.map((bed) => ({
+        ...bed,
+        standing: bed.standing.map(({ what }) => ({ what, until: '2028-01-02' })),
+      })),
       plantings: season.plantings.map(({ anchor: _anchor, ...planting }) => {
         const later = (iso: string) => new Date(Date.parse(iso) + 183 * 86_400_000).toISOString().slice(0, 10)
         const { series } = planting
-        return { ...planting, on: later(planting.on), ...(series ? { series: { ...series, ...(series.last ? { last: later(series.last) } : {}) } } : {}), changes: planting.changes.map((change) => ({ ...change, ...(change.on ? { on: later(change.on) } : {}) })), ...(planting.stand ? { stand: { ...planting.stand, on: later(planting.stand.on) } } : {}), ...(planting.leaves ? { leaves: { ...planting.leaves, on: later(planting.leaves.on) } } : {}), goes: planting.goes?.map((share) => ('on' in share && share.on ? { ...share, on: later(share.on) } : share)) }
+        return {
+          ...planting,
+          on: later(planting.on),
+          ...(series ? { series: { ...series, ...(series.last ? { last: later(series.last) } : {}) } } : {}),
+          changes: planting.changes.map((change) => ({ ...change, ...(change.on ? { on: later(change.on) } : {}) })),
+          ...(planting.stand ? { stand: { ...planting.stand, on: later(planting.stand.on) } } : {}),
+          ...(planting.leaves ? { leaves: { ...planting.leaves, on: later(planting.leaves.on) } } : {}),
+          goes: planting.goes?.map((share) => ('on' in share && share.on ? { ...share, on: later(share.on) } : share)),
+        }
       }),
     },
   })
   test('gates, beds and hardening follow the southern spring', async ({ page }) => {
     await visit(page, '/field?stand=tr')
     await expect(page.getByText('On Tuesday 12 October 2027')).toBeVisible()
-    await expect(panel(page).getByRole('region', { name: 'Gates' })).toContainText(/0 °C or colder is still to come in .* by the typed dates/)
+    await expect(panel(page).getByRole('region', { name: 'Gates' })).toContainText(
+      /0 °C or colder is still to come in .* by the typed dates/,
+    )
     await page.getByRole('button', { name: 'Beds', exact: true }).click()
     await page.getByRole('button', { name: 'Through the season' }).click()
     await expect(page.getByRole('button', { name: /^CB Cabbage, pointed: .*Jan/ }).first()).toBeVisible()

@@ -10,7 +10,9 @@ async function searched(page: Page): Promise<void> {
   await expect(status(page)).toContainText('It fits with', { timeout: 30_000 })
 }
 
-test('the weeks that are too full are made to fit by changes that are taken, and one undo brings all back', async ({ page }) => {
+test('the weeks that are too full are made to fit by changes that are taken, and one undo brings all back', async ({
+  page,
+}) => {
   test.slow()
   await visit(page, '/benches')
   await expect(overs(page)).toBeVisible()
@@ -34,7 +36,10 @@ test('changes are taken one by one: what is left out shows at once in the loads'
   await searched(page)
   const stop = page.getByRole('button', { name: 'Stop and keep the best' })
   if (await stop.isVisible()) await stop.click()
-  const over = page.getByRole('row', { name: /^Over, tray places/ }).getByRole('cell').last()
+  const over = page
+    .getByRole('row', { name: /^Over, tray places/ })
+    .getByRole('cell')
+    .last()
   await expect(over).toHaveText('0')
   await page.getByRole('button', { name: 'Take none' }).click()
   await expect(page.getByRole('button', { name: 'Take changes' })).toBeDisabled()
@@ -59,14 +64,19 @@ test('a batch that is pinned stays as it is, and the search goes on without it',
 test.describe('what cannot be put right', () => {
   const none = () => {
     const season = demo()
-    return { ...season, places: season.places.map((place) => (place.key === 'tunnel' ? { ...place, trayPlaces: 0 } : place)) }
+    return {
+      ...season,
+      places: season.places.map((place) => (place.key === 'tunnel' ? { ...place, trayPlaces: 0 } : place)),
+    }
   }
   test.use({ season: none() })
   test('is named, with what would have to give, and the plan is left as it was', async ({ page }) => {
     test.slow()
     await visit(page, '/benches')
     await page.getByRole('button', { name: 'Make it fit' }).click()
-    await expect(page.getByText(/Long tunnel.*(there is no room at any time|too many at Long tunnel)/).first()).toBeVisible({ timeout: 60_000 })
+    await expect(
+      page.getByText(/Long tunnel.*(there is no room at any time|too many at Long tunnel)/).first(),
+    ).toBeVisible({ timeout: 60_000 })
     await expect(status(page)).toContainText('It cannot all fit', { timeout: 60_000 })
     await page.getByRole('button', { name: 'Leave the plan as it is' }).click()
     await expect(overs(page)).toBeVisible()
@@ -75,7 +85,10 @@ test.describe('what cannot be put right', () => {
 
 test('trays are drawn where they stand: touched, moved by keys, let go again, and printed', async ({ page }) => {
   await visit(page, '/benches')
-  await page.getByRole('list', { name: 'Places' }).getByRole('button', { name: /Long tunnel/ }).click()
+  await page
+    .getByRole('list', { name: 'Places' })
+    .getByRole('button', { name: /Long tunnel/ })
+    .click()
   const onions = page.locator('[data-piece="ON"]').first()
   await onions.focus()
   await page.keyboard.press('Enter')
@@ -91,7 +104,11 @@ test('trays are drawn where they stand: touched, moved by keys, let go again, an
   await card.getByRole('button', { name: 'Let it stand where it fits' }).click()
   await expect(onions).not.toHaveAttribute('aria-label', /pinned here/)
   await page.evaluate(() => {
-    window.print = () => document.body.setAttribute('data-printed', String(document.querySelectorAll('[data-testid="bench-sheet"] svg').length))
+    window.print = () =>
+      document.body.setAttribute(
+        'data-printed',
+        String(document.querySelectorAll('[data-testid="bench-sheet"] svg').length),
+      )
   })
   await page.getByRole('button', { name: 'Print the bench plan' }).click()
   await expect(page.locator('body')).toHaveAttribute('data-printed', /^[4-9]$/)
@@ -99,7 +116,10 @@ test('trays are drawn where they stand: touched, moved by keys, let go again, an
 
 test('a tray is dragged to another bench and stays there', async ({ page }) => {
   await visit(page, '/benches')
-  await page.getByRole('list', { name: 'Places' }).getByRole('button', { name: /Warm bench/ }).click()
+  await page
+    .getByRole('list', { name: 'Places' })
+    .getByRole('button', { name: /Warm bench/ })
+    .click()
   const tray = page.locator('[data-piece]').first()
   const code = await tray.getAttribute('data-piece')
   const from = (await tray.locator('rect').first().boundingBox())!
@@ -153,7 +173,11 @@ test('what if: a copy is changed, compared and kept; the season is untouched unt
   const banner = page.getByRole('region', { name: 'What if', exact: true })
   await expect(banner).toContainText('tray places more')
   await expect(page.getByRole('table')).toContainText('looked at now')
-  const total = (i: number) => page.getByRole('row', { name: /^Over, tray places/ }).getByRole('cell').nth(i)
+  const total = (i: number) =>
+    page
+      .getByRole('row', { name: /^Over, tray places/ })
+      .getByRole('cell')
+      .nth(i)
   await expect(total(0)).not.toHaveText((await total(1).textContent())!)
   await banner.getByRole('button', { name: 'Back to the season' }).click()
   await expect(banner).toBeHidden()
@@ -197,7 +221,9 @@ test('sowings of one day share a tray, with a map of it', async ({ page }) => {
 })
 
 test('the server is asked for a fit: refused where it makes no sense, queued where it does', async ({ request }) => {
-  expect((await request.post('/api/fit', { data: 'nonsense', headers: { 'content-type': 'text/plain' } })).status()).toBe(400)
+  expect(
+    (await request.post('/api/fit', { data: 'nonsense', headers: { 'content-type': 'text/plain' } })).status(),
+  ).toBe(400)
   const wrong = await request.post('/api/fit', { data: { from: 'Easter' } })
   expect(await wrong.json()).toMatchObject({ problems: [{ path: 'from' }] })
   const asked = await request.post('/api/fit', { data: { from: '2027-04-12' } })
@@ -208,7 +234,9 @@ test('the server is asked for a fit: refused where it makes no sense, queued whe
   expect((await request.get('/api/fit/none')).status()).toBe(404)
 })
 
-test('hours of the crew are said on the Farm page, refused where they make no sense, and counted week by week', async ({ page }) => {
+test('hours of the crew are said on the Farm page, refused where they make no sense, and counted week by week', async ({
+  page,
+}) => {
   await visit(page, '/farm?edit=habits')
   await page.getByLabel('For seedlings and planting').fill('6')
   await page.getByLabel('From, MM-DD').first().fill('02-31')
@@ -240,7 +268,10 @@ test('what hangs on a planting and what may change of it is typed with it, and k
   await expect(page.getByLabel('May go out later, days')).toHaveValue('3')
 })
 
-test('while a fit is looked at someone else changes the plan: it is looked for anew, and nothing of theirs is lost', async ({ page, context }) => {
+test('while a fit is looked at someone else changes the plan: it is looked for anew, and nothing of theirs is lost', async ({
+  page,
+  context,
+}) => {
   test.slow()
   await visit(page, '/benches')
   await searched(page)

@@ -15,11 +15,15 @@ function nightsCsv(): string {
   return rows.join('\n')
 }
 
-test('a record of minima is read, a chance chosen, and the working date follows with what it costs', async ({ page }) => {
+test('a record of minima is read, a chance chosen, and the working date follows with what it costs', async ({
+  page,
+}) => {
   await visit(page, '/farm?edit=frost')
   const panel = page.getByRole('complementary', { name: 'To change' })
   await expect(panel).toContainText('Made up for trying')
-  await panel.getByTestId('minima-file').setInputFiles({ name: 'hill-station.csv', mimeType: 'text/csv', buffer: Buffer.from(nightsCsv()) })
+  await panel
+    .getByTestId('minima-file')
+    .setInputFiles({ name: 'hill-station.csv', mimeType: 'text/csv', buffer: Buffer.from(nightsCsv()) })
   const status = panel.getByRole('status')
   await expect(status).toContainText('12 whole seasons')
   await expect(panel.getByText('3 rows dropped')).toBeVisible()
@@ -46,7 +50,9 @@ test('a record of minima is read, a chance chosen, and the working date follows 
   await expect(page.getByText(/made up for trying/)).toBeVisible()
 })
 
-test('a planting hung on the frost date moves with it: shown first, taken with it, undone with it', async ({ page }) => {
+test('a planting hung on the frost date moves with it: shown first, taken with it, undone with it', async ({
+  page,
+}) => {
   const row = (code: string) => page.getByRole('button', { name: new RegExp(`^${code} `) })
   // A new planting, ten days after the frost date: its day is reckoned, not typed.
   await visit(page, '/plan?new=1')
@@ -67,7 +73,9 @@ test('a planting hung on the frost date moves with it: shown first, taken with i
   await visit(page, '/farm?edit=frost')
   const panel = page.getByRole('complementary', { name: 'To change' })
   await panel.getByLabel('Margin of your own').fill('4')
-  await expect(panel.getByRole('alert').filter({ hasText: 'plantings will move' })).toContainText('HUNG Zinnia, lime: Wed 19 May → Sun 23 May')
+  await expect(panel.getByRole('alert').filter({ hasText: 'plantings will move' })).toContainText(
+    'HUNG Zinnia, lime: Wed 19 May → Sun 23 May',
+  )
   await expect(panel).toContainText('ZM Zinnia, tall mixed: Mon 24 May → Fri 28 May')
   await panel.getByRole('button', { name: 'Save', exact: true }).click()
   await expect(page.getByText('Frost date changed; 3 plantings moved with it')).toBeVisible()

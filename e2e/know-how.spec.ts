@@ -1,7 +1,8 @@
 import { choose, demo, expect, test, visit } from './farm'
 
 const figure = (page: import('@playwright/test').Page, path: string) => page.locator(`[data-figure="${path}"]`)
-const row = (page: import('@playwright/test').Page, code: string) => page.getByRole('button', { name: new RegExp(`^${code} `) })
+const row = (page: import('@playwright/test').Page, code: string) =>
+  page.getByRole('button', { name: new RegExp(`^${code} `) })
 
 test('a crop entered from its packet is planned, compared three ways, and one is used', async ({ page }) => {
   await visit(page, '/know-how')
@@ -16,7 +17,8 @@ test('a crop entered from its packet is planned, compared three ways, and one is
   await page.getByLabel('to, weeks').fill('8')
   // 8 days at 18 °C above a base of 3 °C.
   await expect(page.getByRole('status')).toContainText('120 degree-days to come up')
-  for (const school of ['One seed a cell', 'Small cells, then potted up', 'Sown in a flat']) await page.getByRole('checkbox', { name: new RegExp(school) }).check()
+  for (const school of ['One seed a cell', 'Small cells, then potted up', 'Sown in a flat'])
+    await page.getByRole('checkbox', { name: new RegExp(school) }).check()
   await page.getByRole('button', { name: 'Save', exact: true }).click()
   await expect(page.getByRole('heading', { name: 'Snow bell', level: 1 })).toBeVisible()
 
@@ -45,7 +47,9 @@ test('a crop entered from its packet is planned, compared three ways, and one is
   await expect(row(page, 'SNOW')).toHaveAttribute('aria-label', before!)
 })
 
-test('a figure said a grower’s way is taken, marked as yours, changes the plan, and can be put back', async ({ page }) => {
+test('a figure said a grower’s way is taken, marked as yours, changes the plan, and can be put back', async ({
+  page,
+}) => {
   await visit(page, '/plan?batch=cw.1')
   const sown = await row(page, 'CW-1').getAttribute('aria-label')
   await visit(page, '/know-how?crop=cosmos')
@@ -159,13 +163,18 @@ test('a home test moves the share of a lot, and the seed asked for', async ({ pa
   await expect(page.getByTestId('share-now')).toHaveText('69 in 100')
   await page.getByRole('button', { name: 'Save', exact: true }).click()
   await expect(page.getByText('Zinnia, tall mixed, lot of 2026 changed')).toBeVisible()
-  await expect.poll(async () => Number(/asks ([\d,]+) seeds/.exec(await panel.innerText())![1]!.replace(',', ''))).toBeGreaterThan(asked * 1.15)
+  await expect
+    .poll(async () => Number(/asks ([\d,]+) seeds/.exec(await panel.innerText())![1]!.replace(',', '')))
+    .toBeGreaterThan(asked * 1.15)
 })
 
 test('seed that runs short is said in the plan', async ({ page }) => {
   await visit(page, '/plan?batch=cm')
   await expect(row(page, 'CM')).toHaveAttribute('aria-label', /short of seed/)
-  await page.getByRole('complementary').getByRole('link', { name: /Celosia, rose plume, lot/ }).click()
+  await page
+    .getByRole('complementary')
+    .getByRole('link', { name: /Celosia, rose plume, lot/ })
+    .click()
   await expect(page).toHaveURL(/seed\?lot=celosia-plume-lot/)
 })
 
@@ -188,7 +197,9 @@ test('places and containers are changed, and their measures reckoned', async ({ 
   await panel.getByRole('button', { name: 'Save', exact: true }).click()
   await expect(page.getByRole('row', { name: /Long tunnel/ })).toContainText('80 tray places')
   await page.getByRole('link', { name: 'Benches' }).click()
-  await expect(page.getByRole('list', { name: 'Places' }).getByRole('button', { name: /Long tunnel/ })).toContainText('80')
+  await expect(page.getByRole('list', { name: 'Places' }).getByRole('button', { name: /Long tunnel/ })).toContainText(
+    '80',
+  )
 })
 
 test('young plants that are bought have an order, an arrival and no seed', async ({ page }) => {
@@ -220,7 +231,8 @@ test.describe('from nothing', () => {
     await page.getByRole('button', { name: 'Go on' }).click()
     await page.getByLabel('Open flat').check()
     await page.getByRole('button', { name: 'Go on' }).click()
-    for (const crop of ['Lettuce', 'Tomato', 'Zinnia']) await page.getByRole('button', { name: crop, exact: true }).click()
+    for (const crop of ['Lettuce', 'Tomato', 'Zinnia'])
+      await page.getByRole('button', { name: crop, exact: true }).click()
     await page.getByRole('button', { name: 'Go on' }).click()
     await page.getByLabel('Plants').nth(0).fill('200')
     await page.getByLabel('Again every').nth(0).fill('14')
@@ -239,7 +251,15 @@ test.describe('from nothing', () => {
 test.describe('on a phone', () => {
   test.use({ viewport: { width: 390, height: 844 } })
   test('know-how, seed and farm are one column, list then page', async ({ page }) => {
-    for (const path of ['/know-how', '/know-how?crop=tomato', '/know-how?tab=trouble', '/know-how?new=packet', '/seed', '/seed?lot=celosia-plume-lot', '/farm?place=tunnel']) {
+    for (const path of [
+      '/know-how',
+      '/know-how?crop=tomato',
+      '/know-how?tab=trouble',
+      '/know-how?new=packet',
+      '/seed',
+      '/seed?lot=celosia-plume-lot',
+      '/farm?place=tunnel',
+    ]) {
       await visit(page, path)
       const wide = await page.evaluate(() => document.documentElement.scrollWidth)
       expect(wide, path).toBeLessThanOrEqual(390)
@@ -297,7 +317,8 @@ test('the library is found as one types, and by group', async ({ page }) => {
   const list = page.getByRole('navigation', { name: 'Crops' })
   await expect(list.getByText('In this season, 34')).toBeVisible()
   await list.getByLabel('Find a crop').fill('ranunc')
-  for (const name of ['Larkspur', 'Nigella', 'Delphinium', 'Aquilegia']) await expect(list.getByRole('link', { name })).toBeVisible()
+  for (const name of ['Larkspur', 'Nigella', 'Delphinium', 'Aquilegia'])
+    await expect(list.getByRole('link', { name })).toBeVisible()
   await choose(page, 'Group', 'Perennials')
   await expect(list.getByRole('link')).toHaveCount(2) // the packet, and aquilegia
   await list.getByRole('link', { name: 'Aquilegia' }).click()

@@ -1,6 +1,7 @@
 import { demo, expect, test, visit } from './farm'
 
-const row = (page: import('@playwright/test').Page, code: string) => page.getByRole('button', { name: new RegExp(`^${code} `) })
+const row = (page: import('@playwright/test').Page, code: string) =>
+  page.getByRole('button', { name: new RegExp(`^${code} `) })
 
 test('what someone else changes appears here without asking', async ({ page, context }) => {
   await visit(page, '/plan')
@@ -33,7 +34,10 @@ test('someone removes what another is editing: the other is told and loses nothi
 })
 
 test('two undo at once: each takes back one change, and the rest stands', async ({ page, context }) => {
-  for (const [key, plants] of [['au', '80'], ['ce', '310']] as const) {
+  for (const [key, plants] of [
+    ['au', '80'],
+    ['ce', '310'],
+  ] as const) {
     await visit(page, `/plan?edit=${key}`)
     await page.getByLabel('Plants wanted').fill(plants)
     await page.getByRole('button', { name: 'Save' }).click()
@@ -41,7 +45,9 @@ test('two undo at once: each takes back one change, and the rest stands', async 
   }
   const other = await context.newPage()
   await visit(other, '/plan')
-  await Promise.all([page, other].map((each) => each.getByRole('button', { name: 'Undo', exact: true }).first().click()))
+  await Promise.all(
+    [page, other].map((each) => each.getByRole('button', { name: 'Undo', exact: true }).first().click()),
+  )
   await expect(page.getByText(/^Taken back/)).toBeVisible()
   await expect(other.getByText(/^Taken back/)).toBeVisible()
   await visit(page, '/plan')
@@ -57,7 +63,14 @@ test.describe('three hundred batches over New Year, in the south', () => {
     season: {
       ...season,
       season: { name: '2027/28', from: '2027-07-01', to: '2028-06-30', opensOn: '2027-12-30' },
-      site: { ...season.site, latitude: -42, outdoorMonthlyMeans: [...season.site.outdoorMonthlyMeans.slice(6), ...season.site.outdoorMonthlyMeans.slice(0, 6)] },
+      site: {
+        ...season.site,
+        latitude: -42,
+        outdoorMonthlyMeans: [
+          ...season.site.outdoorMonthlyMeans.slice(6),
+          ...season.site.outdoorMonthlyMeans.slice(0, 6),
+        ],
+      },
       places: season.places.map((place) => {
         const open = { ...place }
         delete open.open

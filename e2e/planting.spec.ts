@@ -20,9 +20,13 @@ async function addBasil(page: import('@playwright/test').Page) {
   return { seeds: seeds!, cells: cells!, sow: sow! }
 }
 
-const row = (page: import('@playwright/test').Page, code: string) => page.getByRole('button', { name: new RegExp(`^${code} `) })
+const row = (page: import('@playwright/test').Page, code: string) =>
+  page.getByRole('button', { name: new RegExp(`^${code} `) })
 
-test('a new planting goes from panel to stair, bench load, week list, CSV and calendar, and is there after a restart', async ({ page, farm }) => {
+test('a new planting goes from panel to stair, bench load, week list, CSV and calendar, and is there after a restart', async ({
+  page,
+  farm,
+}) => {
   const { seeds, cells, sow } = await addBasil(page)
 
   // The stair: the row is there, its card open, with the same numbers as the preview.
@@ -32,7 +36,10 @@ test('a new planting goes from panel to stair, bench load, week list, CSV and ca
   // The bench load on the day it stands there.
   await page.getByRole('link', { name: 'Benches' }).click()
   await page.getByLabel('Type a working day').fill('2027-05-15')
-  await page.getByRole('list', { name: 'Places' }).getByRole('button', { name: /Warm bench/ }).click()
+  await page
+    .getByRole('list', { name: 'Places' })
+    .getByRole('button', { name: /Warm bench/ })
+    .click()
   await expect(page.getByRole('link', { name: /ZZ9/ })).toBeVisible()
 
   // The week list of its sowing week.
@@ -43,7 +50,10 @@ test('a new planting goes from panel to stair, bench load, week list, CSV and ca
   await expect(sowing).toContainText('Heat mats')
 
   // Out: CSV and calendar.
-  const [csv] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Sowing list, CSV' }).click()])
+  const [csv] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'Sowing list, CSV' }).click(),
+  ])
   const csvText = readFileSync(await csv.path(), 'utf8')
   expect(csvText).toContain(`ZZ9,"Basil, purple"`)
   expect(csvText).toContain(seeds.replace(',', ''))
@@ -160,7 +170,10 @@ test('the working opens in sentences whose inputs lead to where they are set', a
   await expect(page.getByRole('complementary', { name: 'Seed lot' })).toContainText('Tomato, red slicer')
 })
 
-test('two people editing: the second is told, loses nothing, and may still have the last word', async ({ page, context }) => {
+test('two people editing: the second is told, loses nothing, and may still have the last word', async ({
+  page,
+  context,
+}) => {
   const other = await context.newPage()
   for (const each of [page, other]) {
     await visit(each, '/plan?edit=au')

@@ -12,7 +12,11 @@ test.describe('the working day', () => {
     await page.keyboard.press('Shift+ArrowRight')
     await expect(marker).toHaveAttribute('aria-valuetext', 'Tuesday 20 April 2027')
     await page.getByLabel('Type a working day').fill('2027-06-14')
-    await page.getByRole('navigation', { name: 'Views' }).first().getByRole('link', { name: /Benches/ }).click()
+    await page
+      .getByRole('navigation', { name: 'Views' })
+      .first()
+      .getByRole('link', { name: /Benches/ })
+      .click()
     await expect(page.getByText('On Monday 14 June 2027')).toBeVisible()
     const box = (await page.getByRole('region', { name: 'Season ribbon' }).boundingBox())!
     await page.mouse.move(box.x + 300, box.y + 40)
@@ -27,7 +31,9 @@ test.describe('the working day', () => {
     await visit(page, '/today')
     await page.getByLabel('Type a working day').fill('2027-05-03')
     await expect(page.getByRole('heading', { name: 'Monday 3 May 2027' })).toBeVisible()
-    await expect.poll(async () => (await page.context().cookies()).some(({ value }) => value.endsWith('2027-05-03'))).toBe(true)
+    await expect
+      .poll(async () => (await page.context().cookies()).some(({ value }) => value.endsWith('2027-05-03')))
+      .toBe(true)
     await page.reload()
     await expect(page.getByRole('heading', { name: 'Monday 3 May 2027' })).toBeVisible()
   })
@@ -35,12 +41,24 @@ test.describe('the working day', () => {
 
 test('benches say what is over and when, and a touch goes to that day', async ({ page }) => {
   await visit(page, '/benches')
-  await page.getByRole('list', { name: 'Places' }).getByRole('button', { name: /Warm bench/ }).click()
+  await page
+    .getByRole('list', { name: 'Places' })
+    .getByRole('button', { name: /Warm bench/ })
+    .click()
   await expect(page.getByRole('img', { name: /Warm bench: most [\d.]+ tray places/ })).toBeVisible()
-  await page.locator('section', { has: page.getByRole('heading', { name: 'Warm bench' }) }).getByRole('button', { name: /over,/ }).last().click()
-  await expect(page.getByRole('slider', { name: 'Working day' })).not.toHaveAttribute('aria-valuetext', 'Monday 12 April 2027')
+  await page
+    .locator('section', { has: page.getByRole('heading', { name: 'Warm bench' }) })
+    .getByRole('button', { name: /over,/ })
+    .last()
+    .click()
+  await expect(page.getByRole('slider', { name: 'Working day' })).not.toHaveAttribute(
+    'aria-valuetext',
+    'Monday 12 April 2027',
+  )
   await page.getByRole('button', { name: 'Trays owned' }).click()
-  await expect(page.getByRole('list', { name: 'Trays owned' }).getByRole('button', { name: /72-cell tray/ })).toContainText('over')
+  await expect(
+    page.getByRole('list', { name: 'Trays owned' }).getByRole('button', { name: /72-cell tray/ }),
+  ).toContainText('over')
 })
 
 test('what the plan shows is found again on the way back, and when the page is loaded anew', async ({ page }) => {
@@ -96,13 +114,26 @@ test.describe('on a phone', () => {
     await visit(page, '/today')
     await expect(page.getByRole('row', { name: /120|Chard, mixed stems/ }).first()).toBeVisible()
   })
-  for (const path of ['/today', '/plan', '/benches', '/farm', '/batch?id=qy.1&tab=count', '/batch?id=da&tab=check', '/labels', '/journal', '/learned', '/sowing']) {
+  for (const path of [
+    '/today',
+    '/plan',
+    '/benches',
+    '/farm',
+    '/batch?id=qy.1&tab=count',
+    '/batch?id=da&tab=check',
+    '/labels',
+    '/journal',
+    '/learned',
+    '/sowing',
+  ]) {
     test(`${path} never scrolls sideways, and what is touched is large enough`, async ({ page }) => {
       await visit(page, path)
       await page.waitForLoadState('networkidle')
       const { wide, small } = await page.evaluate(() => ({
         wide: document.documentElement.scrollWidth - window.innerWidth,
-        small: [...document.querySelectorAll('nav a, main button')].filter((e) => e.getClientRects().length > 0 && e.getBoundingClientRect().height < 24).map((e) => e.textContent),
+        small: [...document.querySelectorAll('nav a, main button')]
+          .filter((e) => e.getClientRects().length > 0 && e.getBoundingClientRect().height < 24)
+          .map((e) => e.textContent),
       }))
       expect(wide).toBeLessThanOrEqual(0)
       expect(small).toEqual([])
@@ -124,7 +155,16 @@ test('fonts come with the application', async ({ page }) => {
     if (!request.url().startsWith('http://127.0.0.1')) elsewhere.push(request.url())
   })
   await visit(page, '/today')
-  await expect.poll(() => page.evaluate(() => [...document.fonts].filter((f) => f.status === 'loaded').map((f) => f.family).join())).toContain('Young Serif')
+  await expect
+    .poll(() =>
+      page.evaluate(() =>
+        [...document.fonts]
+          .filter((f) => f.status === 'loaded')
+          .map((f) => f.family)
+          .join(),
+      ),
+    )
+    .toContain('Young Serif')
   expect(elsewhere.filter((url) => !url.startsWith('data:'))).toEqual([])
 })
 
@@ -157,9 +197,15 @@ test.describe('an empty database', () => {
 test.describe('season documents', () => {
   test('go out and come back in the same; a change is previewed, taken, and undone', async ({ page }) => {
     await visit(page, '/farm')
-    const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Season document' }).click()])
+    const [file] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('link', { name: 'Season document' }).click(),
+    ])
     const text = readFileSync(await file.path(), 'utf8')
-    const bring = (content: string, name = 'mine.json') => page.getByTestId('season-file').setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(content) })
+    const bring = (content: string, name = 'mine.json') =>
+      page
+        .getByTestId('season-file')
+        .setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(content) })
     await bring(text)
     await expect(page.getByTestId('import-preview')).toContainText('There is nothing to bring in')
 
@@ -178,11 +224,15 @@ test.describe('season documents', () => {
   test('that are wrong say everything that is wrong and change nothing', async ({ page }) => {
     await visit(page, '/farm')
     const bad = JSON.stringify({ ...demo(), places: [], site: { latitude: 100 } })
-    await page.getByTestId('season-file').setInputFiles({ name: 'bad.json', mimeType: 'application/json', buffer: Buffer.from(bad) })
+    await page
+      .getByTestId('season-file')
+      .setInputFiles({ name: 'bad.json', mimeType: 'application/json', buffer: Buffer.from(bad) })
     await expect(page.getByText('bad.json was not brought in; nothing has changed.')).toBeVisible()
     await expect(page.getByText('must be at most 66; it is 100.')).toBeVisible()
     await expect(page.getByText('there is no place with the key "warm-bench" in places.').first()).toBeVisible()
-    await page.getByTestId('season-file').setInputFiles({ name: 'cut.json', mimeType: 'application/json', buffer: Buffer.from('{"format": 1,') })
+    await page
+      .getByTestId('season-file')
+      .setInputFiles({ name: 'cut.json', mimeType: 'application/json', buffer: Buffer.from('{"format": 1,') })
     await expect(page.getByText(/cut.json was not brought in/)).toBeVisible()
     await expect(page.locator('#place-mats')).toContainText('8 tray places')
   })

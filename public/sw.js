@@ -10,7 +10,8 @@ self.addEventListener('fetch', (event) => {
   const { origin, pathname } = new URL(request.url)
   if (request.method !== 'GET' || origin !== self.location.origin) return
   if (pathname.startsWith('/_next/static/')) event.respondWith(onceFetched(request))
-  else if (request.mode === 'navigate' && !/^\/(out|api|b)\//.test(pathname)) event.respondWith(lastSeen(request, pathname))
+  else if (request.mode === 'navigate' && !/^\/(out|api|b)\//.test(pathname))
+    event.respondWith(lastSeen(request, pathname))
 })
 
 /** Files with their content in their name never change. */

@@ -24,10 +24,18 @@ import { withServedSeason, withServer } from './served-season'
 
 const print = (line: object) => console.log(JSON.stringify(line))
 const round = (ms: number) => Math.round(ms * 100) / 100
-const at = (sorted: readonly number[], share: number) => sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * share))]!
+const at = (sorted: readonly number[], share: number) =>
+  sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * share))]!
 let made = 0
 const uuid = () => `00000000-0000-4000-8000-${(++made).toString(16).padStart(12, '0')}`
-const entry = (batch: string, on: number, what: Entry['what']): Entry => ({ id: uuid(), on: formatDay(on), at: `${formatDay(on)}T12:00:00.000Z`, who: 'Crew A', batch, what })
+const entry = (batch: string, on: number, what: Entry['what']): Entry => ({
+  id: uuid(),
+  on: formatDay(on),
+  at: `${formatDay(on)}T12:00:00.000Z`,
+  who: 'Crew A',
+  batch,
+  what,
+})
 
 /** A season of 2,000 batches with all that was due by a day recorded. */
 function recorded(batches: number): { season: Season; today: number } {
@@ -35,7 +43,16 @@ function recorded(batches: number): { season: Season; today: number } {
   const today = parseDay(season.season.from) + 130
   const records = createPlanner()
     .plan(season)
-    .batches.flatMap((batch) => tasksOf(batch, -Infinity, today).map((task) => entry(batch.id, task.day, { did: 'task', task: task.kind, nth: task.nth, ...(task.kind === 'sow' ? { cells: task.cells, seeds: batch.sizing!.seeds } : {}) })))
+    .batches.flatMap((batch) =>
+      tasksOf(batch, -Infinity, today).map((task) =>
+        entry(batch.id, task.day, {
+          did: 'task',
+          task: task.kind,
+          nth: task.nth,
+          ...(task.kind === 'sow' ? { cells: task.cells, seeds: batch.sizing!.seeds } : {}),
+        }),
+      ),
+    )
   return { season: { ...season, records }, today }
 }
 
@@ -56,7 +73,15 @@ function forecast(): void {
     if (i >= 10) times.push(performance.now() - start)
   }
   times.sort((a, b) => a - b)
-  print({ bench: 'forecast after one record', batches: plan.batches.length, records: records.length, first_ms: round(first_ms), median_ms: round(at(times, 0.5)), p95_ms: round(at(times, 0.95)), limit_ms: 10 })
+  print({
+    bench: 'forecast after one record',
+    batches: plan.batches.length,
+    records: records.length,
+    first_ms: round(first_ms),
+    median_ms: round(at(times, 0.5)),
+    p95_ms: round(at(times, 0.95)),
+    limit_ms: 10,
+  })
 }
 
 async function labels(): Promise<void> {
@@ -69,7 +94,11 @@ async function labels(): Promise<void> {
     const start = performance.now()
     let bytes = 0
     let first = 0
-    const { doc, pages } = labelsPdf({ labels: all, sheet, address: 'http://192.168.1.20:4000' }, season, createFormat('en-GB', 'metric'))
+    const { doc, pages } = labelsPdf(
+      { labels: all, sheet, address: 'http://192.168.1.20:4000' },
+      season,
+      createFormat('en-GB', 'metric'),
+    )
     const sink = new Writable({
       write(chunk: Buffer, _, done) {
         first ||= performance.now() - start
@@ -79,7 +108,16 @@ async function labels(): Promise<void> {
     })
     doc.pipe(sink)
     await finished(sink)
-    print({ bench: '500 labels as PDF', sheet, labels: all.length, pages, first_bytes_ms: round(first), ms: round(performance.now() - start), kilobytes: Math.round(bytes / 1024), limit_ms: 3000 })
+    print({
+      bench: '500 labels as PDF',
+      sheet,
+      labels: all.length,
+      pages,
+      first_bytes_ms: round(first),
+      ms: round(performance.now() - start),
+      kilobytes: Math.round(bytes / 1024),
+      limit_ms: 3000,
+    })
   }
 }
 
@@ -87,12 +125,20 @@ async function labels(): Promise<void> {
 function send(agent: Agent, url: string, one: Entry): Promise<{ kept: { ok: boolean }[] }> {
   const body = JSON.stringify({ records: [one] })
   return new Promise((done, failed) => {
-    const asked = request(`${url}/api/records`, { agent, method: 'POST', headers: { 'content-type': 'application/json', 'content-length': Buffer.byteLength(body) } }, (response) => {
-      let text = ''
-      response.setEncoding('utf8')
-      response.on('data', (chunk: string) => (text += chunk))
-      response.on('end', () => done(JSON.parse(text) as { kept: { ok: boolean }[] }))
-    })
+    const asked = request(
+      `${url}/api/records`,
+      {
+        agent,
+        method: 'POST',
+        headers: { 'content-type': 'application/json', 'content-length': Buffer.byteLength(body) },
+      },
+      (response) => {
+        let text = ''
+        response.setEncoding('utf8')
+        response.on('data', (chunk: string) => (text += chunk))
+        response.on('end', () => done(JSON.parse(text) as { kept: { ok: boolean }[] }))
+      },
+    )
     asked.on('error', failed)
     asked.end(body)
   })
@@ -106,7 +152,9 @@ const WARM = 4 // records of each device that do not count
 async function devices(): Promise<void> {
   const { season } = recorded(300)
   await withServer({ ...season, records: [] }, async (url) => {
-    const ids = createPlanner().plan(season).batches.map(({ id }) => id)
+    const ids = createPlanner()
+      .plan(season)
+      .batches.map(({ id }) => id)
     for (let run = 0; run < 3; run++) {
       const agent = new Agent({ keepAlive: true, maxSockets: DEVICES })
       const times: number[] = []
@@ -124,7 +172,15 @@ async function devices(): Promise<void> {
       const a_second = Math.round((DEVICES * EACH) / ((performance.now() - start) / 1000))
       agent.destroy()
       times.sort((a, b) => a - b)
-      print({ bench: 'thirty devices recording at once', run: run + 1, records: times.length, a_second, median_ms: round(at(times, 0.5)), p95_ms: round(at(times, 0.95)), limit_p95_ms: 150 })
+      print({
+        bench: 'thirty devices recording at once',
+        run: run + 1,
+        records: times.length,
+        a_second,
+        median_ms: round(at(times, 0.5)),
+        p95_ms: round(at(times, 0.95)),
+        limit_p95_ms: 150,
+      })
     }
   })
 }
@@ -137,7 +193,9 @@ async function database(): Promise<void> {
     await migrate(db)
     const { season } = recorded(300)
     const id = await createFarm(db, season)
-    const ids = createPlanner().plan(season).batches.map((batch) => batch.id)
+    const ids = createPlanner()
+      .plan(season)
+      .batches.map((batch) => batch.id)
     const times: number[] = []
     for (let i = 0; i < 80; i++) {
       const start = performance.now()
@@ -145,7 +203,12 @@ async function database(): Promise<void> {
       if (i >= 20) times.push(performance.now() - start)
     }
     times.sort((a, b) => a - b)
-    print({ bench: 'one record written', records_before: season.records.length, median_ms: round(at(times, 0.5)), p95_ms: round(at(times, 0.95)) })
+    print({
+      bench: 'one record written',
+      records_before: season.records.length,
+      median_ms: round(at(times, 0.5)),
+      p95_ms: round(at(times, 0.95)),
+    })
   } finally {
     await close()
     cluster.stop()
@@ -169,13 +232,26 @@ async function taps(): Promise<void> {
         const row = button.closest('[data-task]')!
         const start = performance.now()
         button.click()
-        while (!/Done .*, /.test(row.isConnected ? row.textContent! : (document.querySelector(`[data-task="${row.getAttribute('data-task')}"]`)?.textContent ?? ''))) await new Promise(requestAnimationFrame)
+        while (
+          !/Done .*, /.test(
+            row.isConnected
+              ? row.textContent!
+              : (document.querySelector(`[data-task="${row.getAttribute('data-task')}"]`)?.textContent ?? ''),
+          )
+        )
+          await new Promise(requestAnimationFrame)
         times.push(performance.now() - start)
         await new Promise((done) => setTimeout(done, 400))
       }
     })
     times.sort((a, b) => a - b)
-    print({ bench: 'a tap on Today is on screen', taps: times.length, median_ms: round(at(times, 0.5)), slowest_ms: round(times.at(-1)!), limit_ms: 100 })
+    print({
+      bench: 'a tap on Today is on screen',
+      taps: times.length,
+      median_ms: round(at(times, 0.5)),
+      slowest_ms: round(times.at(-1)!),
+      limit_ms: 100,
+    })
   })
 }
 

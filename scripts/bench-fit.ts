@@ -13,7 +13,11 @@ import { prove } from '../src/worker/prove'
 import { ROOM, tightSeason } from './tight-season'
 
 const GAP = 0.01
-const SIZES = [[40, 1], [100, 1], [300, 1]] as const // batches and seed
+const SIZES = [
+  [40, 1],
+  [100, 1],
+  [300, 1],
+] as const // batches and seed
 
 const round = (value: number, digits = 2) => Math.round(value * 10 ** digits) / 10 ** digits
 const print = (line: object) => console.log(JSON.stringify(line))
@@ -56,7 +60,19 @@ async function compare(batches: number, seed: number, cold: boolean): Promise<vo
   const cold_s = (performance.now() - coldly) / 1000
   const coldCost = proof.values ? worthOf(problem, chosenOf(solver.packed, model, proof.values)).cost : Infinity
   const best = Math.min(coldCost, found.cost)
-  print({ ...line, rows: model.rows, cold_objective: round(coldCost), cold_bound: round(proof.bound), cold_s: round(cold_s), cold_status: proof.status, above_best: round(found.cost / best - 1, 4), above_cold_bound: round(found.cost / proof.bound - 1, 4), limit_above: 0.01, time_share: round(search_s / cold_s, 3), limit_share: 0.1 })
+  print({
+    ...line,
+    rows: model.rows,
+    cold_objective: round(coldCost),
+    cold_bound: round(proof.bound),
+    cold_s: round(cold_s),
+    cold_status: proof.status,
+    above_best: round(found.cost / best - 1, 4),
+    above_cold_bound: round(found.cost / proof.bound - 1, 4),
+    limit_above: 0.01,
+    time_share: round(search_s / cold_s, 3),
+    limit_share: 0.1,
+  })
 }
 
 const MOST_COLD = 600_000 // ms after which the cold solver is stopped

@@ -43,7 +43,10 @@ function median(run: (i: number) => void, runs: number, warm = 5): number {
 }
 
 /** The same season with every planting a new object, so that no batch is taken over from before. */
-const renewed = (season: Season): Season => ({ ...season, plantings: season.plantings.map((planting) => ({ ...planting })) })
+const renewed = (season: Season): Season => ({
+  ...season,
+  plantings: season.plantings.map((planting) => ({ ...planting })),
+})
 
 /** The bare loop: the same stays, as plain numbers, added day by day into typed arrays and nothing else. */
 function floorOf(plan: Plan): () => number {
@@ -90,24 +93,49 @@ function core(): void {
   const sharing = Array.from({ length: 60 }, () => renewed(shared))
   const shared_ms = median((i) => void viewsOf(planner.plan(sharing[i]!)), 30, 20)
   planner.plan(season)
-  const aged = Array.from({ length: 45 }, (_, i) => ({ ...season, plantings: season.plantings.map((planting) => ({ ...planting, agePoint: 0.2 + i / 1000 })) }))
+  const aged = Array.from({ length: 45 }, (_, i) => ({
+    ...season,
+    plantings: season.plantings.map((planting) => ({ ...planting, agePoint: 0.2 + i / 1000 })),
+  }))
   const anew_ms = median((i) => void viewsOf(planner.plan(aged[i]!)), 40, 5)
 
   planner.plan(season)
   let now = season
-  const edit_ms = median((i) => {
-    // As the page gets it: the whole document anew, one planting changed, the rest equal.
-    const plantings = now.plantings.map((planting, at) => (at === (i * 37) % now.plantings.length ? { ...planting, plants: planting.plants + 1 } : planting))
-    now = { ...now, plantings }
-    viewsOf(planner.plan(now))
-  }, 60, 10)
+  const edit_ms = median(
+    (i) => {
+      // As the page gets it: the whole document anew, one planting changed, the rest equal.
+      const plantings = now.plantings.map((planting, at) =>
+        at === (i * 37) % now.plantings.length ? { ...planting, plants: planting.plants + 1 } : planting,
+      )
+      now = { ...now, plantings }
+      viewsOf(planner.plan(now))
+    },
+    60,
+    10,
+  )
   const share_ms = median(() => void shareUnchanged(season, structuredClone(season)), 9, 2)
   const round = (ms: number) => Math.round(ms * 1000) / 1000
   const print = (line: object) => console.log(JSON.stringify(line))
-  print({ bench: 'plan', batches: plan.batches.length, plantings: season.plantings.length, recompute_ms: round(recompute_ms), floor_ms: round(floor_ms), ratio: round(recompute_ms / floor_ms), limit: 10 })
+  print({
+    bench: 'plan',
+    batches: plan.batches.length,
+    plantings: season.plantings.length,
+    recompute_ms: round(recompute_ms),
+    floor_ms: round(floor_ms),
+    ratio: round(recompute_ms / floor_ms),
+    limit: 10,
+  })
   print({ bench: 'plan where sowings share trays', shared_ms: round(shared_ms), ratio: round(shared_ms / floor_ms) })
-  print({ bench: 'plan, every batch to another age: no course is known', anew_ms: round(anew_ms), ratio: round(anew_ms / floor_ms) })
-  print({ bench: 'plan, nothing kept (climate, sowing tables and sizes made anew)', cold_ms: round(cold_ms), ratio: round(cold_ms / floor_ms) })
+  print({
+    bench: 'plan, every batch to another age: no course is known',
+    anew_ms: round(anew_ms),
+    ratio: round(anew_ms / floor_ms),
+  })
+  print({
+    bench: 'plan, nothing kept (climate, sowing tables and sizes made anew)',
+    cold_ms: round(cold_ms),
+    ratio: round(cold_ms / floor_ms),
+  })
   print({ bench: 'edit one planting', edit_ms: round(edit_ms), limit: 5 })
   print({ bench: 'recognise what did not change in a whole document, copying included', share_ms: round(share_ms) })
 }
@@ -123,24 +151,72 @@ function knowHow(): void {
     return 'needs' in made ? [] : [{ ...made, key: `tomato-${key}` }]
   }).slice(0, 5)
   const variety = season.varieties.find((one) => one.crop === 'tomato')!
-  const planting: Planting = { key: 'x', code: 'X', variety: variety.key, method: ways[0]!.key, plants: 120, on: '2027-05-20', changes: [] }
+  const planting: Planting = {
+    key: 'x',
+    code: 'X',
+    variety: variety.key,
+    method: ways[0]!.key,
+    plants: 120,
+    on: '2027-05-20',
+    changes: [],
+  }
   const planner = createPlanner()
   planner.plan(season)
   const day = parseDay(planting.on)
-  const first_ms = median(() => void compareWays(planner, season, planting, day, ways.map((way) => ({ ...way }))), 15, 3)
+  const first_ms = median(
+    () =>
+      void compareWays(
+        planner,
+        season,
+        planting,
+        day,
+        ways.map((way) => ({ ...way })),
+      ),
+    15,
+    3,
+  )
   const again_ms = median(() => void compareWays(planner, season, planting, day, ways), 40)
-  print({ bench: `compare ${ways.length} ways of one planting`, first_ms: round(first_ms), again_ms: round(again_ms), limit: 10 })
+  print({
+    bench: `compare ${ways.length} ways of one planting`,
+    first_ms: round(first_ms),
+    again_ms: round(again_ms),
+    limit: 10,
+  })
 
   const random = seeded(5)
   const inputs = Array.from({ length: 1000 }, () => {
     const seedsPerCell = 1 + Math.floor(random() * 4)
-    return { need: 20 + Math.floor(random() * 600), germination: 0.6 + random() * 0.38, testedSeeds: 100, seedsPerCell, keep: random() < 0.2 ? Math.max(1, seedsPerCell - Math.floor(random() * 3)) : 1, survivals: random() < 0.3 ? [0.95, 0.97] : [0.96], confidence: 0.9 }
+    return {
+      need: 20 + Math.floor(random() * 600),
+      germination: 0.6 + random() * 0.38,
+      testedSeeds: 100,
+      seedsPerCell,
+      keep: random() < 0.2 ? Math.max(1, seedsPerCell - Math.floor(random() * 3)) : 1,
+      survivals: random() < 0.3 ? [0.95, 0.97] : [0.96],
+      confidence: 0.9,
+    }
   })
   const sizes_ms = median(() => inputs.forEach((input) => sizeBatch(input)), 7, 2)
   print({ bench: 'size 1,000 plantings with the doubt of their tests', sizes_ms: round(sizes_ms), limit: 100 })
-  const large_ms = median(() => void sizeBatch({ need: 120_000, germination: 0.85, testedSeeds: 100, seedsPerCell: 4, keep: 3, survivals: [0.96], confidence: 0.9 }), 7, 2)
+  const large_ms = median(
+    () =>
+      void sizeBatch({
+        need: 120_000,
+        germination: 0.85,
+        testedSeeds: 100,
+        seedsPerCell: 4,
+        keep: 3,
+        survivals: [0.96],
+        confidence: 0.9,
+      }),
+    7,
+    2,
+  )
   print({ bench: 'size 50,000 cells of up to three plants, with doubt', large_ms: round(large_ms) })
-  const search_ms = median(() => void library().filter(({ crop: one }) => `${one.name} ${one.family}`.toLowerCase().includes('ras')), 40)
+  const search_ms = median(
+    () => void library().filter(({ crop: one }) => `${one.name} ${one.family}`.toLowerCase().includes('ras')),
+    40,
+  )
   print({ bench: 'search the library', search_ms: round(search_ms) })
 }
 
@@ -155,13 +231,25 @@ function frost(): void {
     const { seasons } = frostSeasons(nights, latitude)
     for (let threshold = 0; threshold < 3; threshold++) {
       const { lastSpring, firstAutumn } = frostDates(seasons, threshold, latitude)
-      for (let share = 0.05; share < 1; share += 0.05) void (percentile(lastSpring, share) + percentile(firstAutumn, share))
+      for (let share = 0.05; share < 1; share += 0.05)
+        void (percentile(lastSpring, share) + percentile(firstAutumn, share))
     }
   }, 15)
   print({ bench: 'frosts and percentiles of 60 years of nights', record_ms: round(record_ms), limit: 50 })
-  const plantings = Array.from({ length: 2000 }, (_, i): Planting => ({ ...season.plantings[i % season.plantings.length]!, key: `h${i}`, anchor: { to: 'last-frost', days: i % 60 } }))
+  const plantings = Array.from({ length: 2000 }, (_, i): Planting => ({
+    ...season.plantings[i % season.plantings.length]!,
+    key: `h${i}`,
+    anchor: { to: 'last-frost', days: i % 60 },
+  }))
   const crop = season.crops[0]!
-  const moves_ms = median((i) => void anchoredMoves({ ...season, plantings, site: { ...season.site, frost: { ...season.site.frost!, marginDays: i % 9 } } }, () => crop), 15)
+  const moves_ms = median(
+    (i) =>
+      void anchoredMoves(
+        { ...season, plantings, site: { ...season.site, frost: { ...season.site.frost!, marginDays: i % 9 } } },
+        () => crop,
+      ),
+    15,
+  )
   print({ bench: 'what moves when 2,000 plantings hang on the frost date', moves_ms: round(moves_ms), limit: 100 })
 }
 
@@ -175,20 +263,46 @@ function field(): void {
     ...planting,
     goes: [{ to: 'bed', bed: beds[i % beds.length]!.key, plants: planting.plants }],
     ...(i % 2 === 0 ? { anchor: { to: 'bed' as const, bed: beds[(i + 1) % beds.length]!.key, days: 3 } } : {}),
-    ...(planting.series && i % 3 === 0 ? { series: { ...planting.series, even: 'harvest' as const, dates: expandPlanting(planting).map(({ plantOn }) => formatDay(plantOn)) } } : {}),
+    ...(planting.series && i % 3 === 0
+      ? {
+          series: {
+            ...planting.series,
+            even: 'harvest' as const,
+            dates: expandPlanting(planting).map(({ plantOn }) => formatDay(plantOn)),
+          },
+        }
+      : {}),
   }))
   const season = { ...base, plantings }
   const planner = createPlanner()
   const plan = planner.plan(season)
   const seasons = Array.from({ length: 30 }, () => renewed(season))
   const beds_ms = median((i) => void planner.plan(seasons[i]!).beds, 20, 10)
-  print({ bench: 'stands and beds of 2,000 batches, planning included', beds_ms: round(beds_ms), clashes: plan.beds.clashes.length })
+  print({
+    bench: 'stands and beds of 2,000 batches, planning included',
+    beds_ms: round(beds_ms),
+    clashes: plan.beds.clashes.length,
+  })
   const day = parseDay('2027-05-10')
-  const gates_ms = median(() => void gatesBetween(plan.stands, plan.beds.clashesOf, day, day + 24, { season, air: seasonAir(season), forecast: forecastOf({ ...season.site, forecast: { from: 'stand-in', seed: 1 } }, day), today: day }), 20, 5)
+  const gates_ms = median(
+    () =>
+      void gatesBetween(plan.stands, plan.beds.clashesOf, day, day + 24, {
+        season,
+        air: seasonAir(season),
+        forecast: forecastOf({ ...season.site, forecast: { from: 'stand-in', seed: 1 } }, day),
+        today: day,
+      }),
+    20,
+    5,
+  )
   print({ bench: 'gates of three weeks among 2,000 batches', gates_ms: round(gates_ms) })
   const crops = cropOfPlanting(season)
   const moves_ms = median(() => void anchoredMoves(season, crops, nurseryDays(plan)), 15, 3)
-  print({ bench: 'what moves when a thousand plantings hang on beds and a third of the series harvest evenly', moves_ms: round(moves_ms), limit: 100 })
+  print({
+    bench: 'what moves when a thousand plantings hang on beds and a third of the series harvest evenly',
+    moves_ms: round(moves_ms),
+    limit: 100,
+  })
 }
 
 core()

@@ -19,7 +19,10 @@ interface Shot {
 
 /** Until the search has a plan that fits and says how good it is. */
 async function fits(page: Page): Promise<void> {
-  await page.getByTestId('fit-status').getByText(/No plan is better/).waitFor({ timeout: 60_000 })
+  await page
+    .getByTestId('fit-status')
+    .getByText(/No plan is better/)
+    .waitFor({ timeout: 60_000 })
   await page.getByRole('list', { name: 'Proposed changes' }).getByRole('listitem').first().waitFor()
   await page.waitForTimeout(3000)
 }
@@ -81,7 +84,10 @@ const SHOTS: Shot[] = [
       await page.getByRole('button', { name: /^Take \d+ changes$/ }).click()
       await page.getByText(/^Made it fit/).waitFor()
       await page.getByText(/^Made it fit/).waitFor({ state: 'hidden', timeout: 20_000 })
-      await page.getByRole('list', { name: 'Places' }).getByRole('button', { name: /Long tunnel/ }).click()
+      await page
+        .getByRole('list', { name: 'Places' })
+        .getByRole('button', { name: /Long tunnel/ })
+        .click()
       await page.waitForTimeout(1500)
     },
   },
@@ -92,7 +98,11 @@ if (!demo.ok) throw new Error('the demo farm must read')
 mkdirSync(`${ROOT}/docs/screenshots`, { recursive: true })
 await withServedSeason(demo.season, async (browser, url) => {
   for (const { file, path, width = 1280, height = 800, dark = false, press, act } of SHOTS) {
-    const page = await browser.newPage({ viewport: { width, height }, locale: 'en-GB', colorScheme: dark ? 'dark' : 'light' })
+    const page = await browser.newPage({
+      viewport: { width, height },
+      locale: 'en-GB',
+      colorScheme: dark ? 'dark' : 'light',
+    })
     await page.goto(`${url}${path}`)
     await page.locator('html[data-ready]').waitFor()
     await page.evaluate(() => document.fonts.ready)

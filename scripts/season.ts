@@ -55,7 +55,9 @@ async function fitted(season: Season, day: string | undefined) {
     onNews: ({ doing, overfull, cost, gap }) => {
       if (Date.now() - told < 2000 && doing !== 'done') return
       told = Date.now()
-      console.error(`${doing}: ${overfull > 0 ? `${overfull.toFixed(1)} overfull, ` : 'fits, '}cost ${cost.toFixed(0)}${Number.isFinite(gap) ? `, at most ${(gap * 100).toFixed(1)} % could still be saved` : ''}`)
+      console.error(
+        `${doing}: ${overfull > 0 ? `${overfull.toFixed(1)} overfull, ` : 'fits, '}cost ${cost.toFixed(0)}${Number.isFinite(gap) ? `, at most ${(gap * 100).toFixed(1)} % could still be saved` : ''}`,
+      )
     },
   })
   return fitReport(season, result, day)

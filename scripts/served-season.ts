@@ -7,7 +7,15 @@ import { createFarm } from '../src/data/season-repository'
 import type { Season } from '../src/season/schema'
 import { ensureBuild, ensureChromium, freePort, nextBin, ROOT, startTestCluster } from './machine.mjs'
 
-const FLAGS = ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync']
+const FLAGS = [
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+]
 
 /** Serves a season while something is done with it; everything is ended after, whatever happens. */
 export async function withServer(season: Season, run: (url: string) => Promise<void>): Promise<void> {

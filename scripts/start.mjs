@@ -2,7 +2,21 @@
 import { spawn } from 'node:child_process'
 import { existsSync } from 'node:fs'
 import { join } from 'node:path'
-import { accountCanEnter, checkNode, ensureBuild, ensurePackages, freePort, isRoot, nextBin, ROOT, runTypeScript, say, serverAccount, SetupError, startFarmCluster } from './machine.mjs'
+import {
+  accountCanEnter,
+  checkNode,
+  ensureBuild,
+  ensurePackages,
+  freePort,
+  isRoot,
+  nextBin,
+  ROOT,
+  runTypeScript,
+  say,
+  serverAccount,
+  SetupError,
+  startFarmCluster,
+} from './machine.mjs'
 
 const dev = process.argv.includes('--dev')
 
@@ -16,7 +30,8 @@ async function main() {
     url = cluster.url
   }
   try {
-    if ((await runTypeScript('scripts/load-demo.ts', [], { DATABASE_URL: url })) !== 0) throw new SetupError('The database could not be made ready.')
+    if ((await runTypeScript('scripts/load-demo.ts', [], { DATABASE_URL: url })) !== 0)
+      throw new SetupError('The database could not be made ready.')
     if (!dev) ensureBuild()
     await serve(url)
   } finally {
@@ -30,11 +45,20 @@ async function serve(url) {
   const host = process.env.HOST ?? '127.0.0.1'
   const account = dev ? undefined : serverAccount()
   const canRead = !isRoot || (existsSync(join(ROOT, '.next')) && accountCanEnter(join(ROOT, '.next')))
-  if (account && !canRead) say('The server account cannot read this folder, so the web server runs as root. Put the checkout where everyone may read to avoid that.')
+  if (account && !canRead)
+    say(
+      'The server account cannot read this folder, so the web server runs as root. Put the checkout where everyone may read to avoid that.',
+    )
   const child = spawn(process.execPath, [nextBin(), dev ? 'dev' : 'start', '-H', host, '-p', String(port)], {
     cwd: ROOT,
     stdio: ['ignore', 'pipe', 'inherit'],
-    env: { ...process.env, DATABASE_URL: url, NODE_ENV: dev ? 'development' : 'production', NEXT_TELEMETRY_DISABLED: '1', HOME: account ? '/tmp' : process.env.HOME },
+    env: {
+      ...process.env,
+      DATABASE_URL: url,
+      NODE_ENV: dev ? 'development' : 'production',
+      NEXT_TELEMETRY_DISABLED: '1',
+      HOME: account ? '/tmp' : process.env.HOME,
+    },
     ...(account && canRead ? { uid: account.uid, gid: account.gid } : {}),
   })
   let told = false
@@ -46,7 +70,11 @@ async function serve(url) {
     }
   })
   // Fits asked of the server are made by a process of their own.
-  const fits = spawn(process.execPath, ['--import', 'tsx', 'scripts/serve-fits.ts'], { cwd: ROOT, stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, DATABASE_URL: url } })
+  const fits = spawn(process.execPath, ['--import', 'tsx', 'scripts/serve-fits.ts'], {
+    cwd: ROOT,
+    stdio: ['ignore', 'ignore', 'inherit'],
+    env: { ...process.env, DATABASE_URL: url },
+  })
   const stop = () => {
     fits.kill('SIGTERM')
     child.kill('SIGTERM')

@@ -2,7 +2,16 @@
 import { spawn } from 'node:child_process'
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
-import { checkNode, ensureBuild, ensureChromium, ensurePackages, ensurePostgres, ROOT, say, SetupError } from './machine.mjs'
+import {
+  checkNode,
+  ensureBuild,
+  ensureChromium,
+  ensurePackages,
+  ensurePostgres,
+  ROOT,
+  say,
+  SetupError,
+} from './machine.mjs'
 
 const results = join(ROOT, 'test-results')
 const bin = (name) => join(ROOT, 'node_modules', '.bin', name)
@@ -13,7 +22,11 @@ let failed = 0
 function run(name, command, args, { show = false } = {}) {
   return new Promise((done) => {
     const begun = Date.now()
-    const child = spawn(command, args, { cwd: ROOT, stdio: show ? 'inherit' : 'pipe', env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1', FORCE_COLOR: '0' } })
+    const child = spawn(command, args, {
+      cwd: ROOT,
+      stdio: show ? 'inherit' : 'pipe',
+      env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1', FORCE_COLOR: '0' },
+    })
     let output = ''
     child.stdout?.on('data', (text) => (output += text))
     child.stderr?.on('data', (text) => (output += text))
@@ -54,11 +67,27 @@ async function main() {
   rmSync(results, { recursive: true, force: true })
   mkdirSync(results, { recursive: true })
 
-  await Promise.all([check('types', bin('tsc'), ['--noEmit']), check('boundaries', process.execPath, ['scripts/boundaries.mjs'])])
+  await check('format', bin('prettier'), ['--check', '.'])
+  await Promise.all([
+    check('types', bin('tsc'), ['--noEmit']),
+    check('boundaries', process.execPath, ['scripts/boundaries.mjs']),
+  ])
   await check('lint', bin('eslint'), ['.', '--max-warnings', '0'])
 
-  const unit = await run('unit and database tests', bin('vitest'), ['run', '--reporter=default', '--reporter=json', `--outputFile.json=${join(results, 'vitest.json')}`])
-  count('vitest.json', (report) => [report.numPassedTests, report.numFailedTests + report.numFailedTestSuites * (report.numFailedTests === 0 ? 1 : 0)], unit)
+  const unit = await run('unit and database tests', bin('vitest'), [
+    'run',
+    '--reporter=default',
+    '--reporter=json',
+    `--outputFile.json=${join(results, 'vitest.json')}`,
+  ])
+  count(
+    'vitest.json',
+    (report) => [
+      report.numPassedTests,
+      report.numFailedTests + report.numFailedTestSuites * (report.numFailedTests === 0 ? 1 : 0),
+    ],
+    unit,
+  )
 
   try {
     ensureBuild()

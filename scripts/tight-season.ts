@@ -9,7 +9,15 @@ export const ROOM = 0.8
 /** A season in places that are always open, with so much of the room they would take without limits. */
 export function tightSeason(batches: number, seed: number): Season {
   const raw = largeSeason(batches, seed)
-  const open: Season = { ...raw, habits: { ...raw.habits, crew: { parts: [] }, shareTrays: false }, places: raw.places.map(({ open: _, ...place }) => place), containers: raw.containers.map(({ owned: _, ...container }) => container) }
+  const open: Season = {
+    ...raw,
+    habits: { ...raw.habits, crew: { parts: [] }, shareTrays: false },
+    places: raw.places.map(({ open: _, ...place }) => place),
+    containers: raw.containers.map(({ owned: _, ...container }) => container),
+  }
   const { places } = createPlanner().plan(open)
-  return { ...open, places: open.places.map((place, i) => ({ ...place, trayPlaces: Math.max(1, Math.ceil(places[i]!.peak * ROOM)) })) }
+  return {
+    ...open,
+    places: open.places.map((place, i) => ({ ...place, trayPlaces: Math.max(1, Math.ceil(places[i]!.peak * ROOM)) })),
+  }
 }

@@ -17,13 +17,16 @@ import { wholeFarm } from './whole'
 const read = readSeason(sallowFerry)
 if (!read.ok) throw new Error('the demo farm must read')
 const plan = createPlanner().plan(read.season)
-const overIn = (load: Load<unknown>, from: string, until: string) => load.over.some((over) => over.from < parseDay(until) && over.until > parseDay(from))
+const overIn = (load: Load<unknown>, from: string, until: string) =>
+  load.over.some((over) => over.from < parseDay(until) && over.until > parseDay(from))
 const place = (key: string) => plan.places.find((load) => load.of.key === key)!
 const marksOf = (id: string) => plan.byId.get(id)!.marks.map(({ kind }) => kind)
 
 describe('the demo farm', () => {
   it('in the file is the one written here', () => {
-    expect(JSON.parse(readFileSync('demo/sallow-ferry-2027.json', 'utf8'))).toEqual(JSON.parse(JSON.stringify(wholeFarm())))
+    expect(JSON.parse(readFileSync('demo/sallow-ferry-2027.json', 'utf8'))).toEqual(
+      JSON.parse(JSON.stringify(wholeFarm())),
+    )
   })
   it('has a history that can be, up to the day it opens on, with some work left and some stands to count', () => {
     const whole = readSeason(wholeFarm())
@@ -57,7 +60,12 @@ describe('the demo farm', () => {
     expect(plan.beds.clashes.map(({ use }) => use.stand!.code)).toEqual(['LA-3'])
     expect(holdFor(plan.beds.clashes[0]!.use.stand!, plan.beds.clashes)!.days).toBe(7)
     const basil = plan.stands.find(({ code }) => code === 'BP')!
-    expect([...plan.beds.uses.values()].flat().filter((use) => use.stand === basil).every(({ between }) => between)).toBe(true)
+    expect(
+      [...plan.beds.uses.values()]
+        .flat()
+        .filter((use) => use.stand === basil)
+        .every(({ between }) => between),
+    ).toBe(true)
   })
   it('has every planting on the day it hangs on', () => {
     expect(anchoredMoves(read.season, cropOfPlanting(read.season), nurseryDays(plan))).toEqual([])

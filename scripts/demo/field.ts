@@ -31,7 +31,14 @@ export const beds: NonNullable<SeasonInput['beds']> = BLOCKS.flatMap(([block, , 
   Array.from({ length: 20 }, (_, i) => {
     const key = `${letter.toLowerCase()}${i + 1}`
     const standing = STANDING[key]
-    return { key, name: `${letter}${i + 1}`, block, length: 3000, width: 75, ...(standing ? { standing: [{ what: standing[0], until: standing[1] }] } : {}) }
+    return {
+      key,
+      name: `${letter}${i + 1}`,
+      block,
+      length: 3000,
+      width: 75,
+      ...(standing ? { standing: [{ what: standing[0], until: standing[1] }] } : {}),
+    }
   }),
 )
 
@@ -44,11 +51,17 @@ export const events: NonNullable<SeasonInput['site']['events']> = [
 
 /** Plants that are not for own beds, by code, before the rest goes to the field. */
 const OTHERS: Record<string, Share[]> = {
-  TR: [{ to: 'customer', name: 'The mill kitchen garden', plants: 12, on: '2027-05-15' }, { to: 'sale', plants: 24, on: '2027-05-15', pot: 'pots-9' }],
+  TR: [
+    { to: 'customer', name: 'The mill kitchen garden', plants: 12, on: '2027-05-15' },
+    { to: 'sale', plants: 24, on: '2027-05-15', pot: 'pots-9' },
+  ],
   TY: [{ to: 'sale', plants: 18, on: '2027-05-18', pot: 'pots-9' }],
   PH: [{ to: 'sale', plants: 30, on: '2027-05-22' }],
   PY: [{ to: 'sale', plants: 36, on: '2027-05-01' }],
-  EP: [{ to: 'customer', name: 'Neighbour at the ford', plants: 80, on: '2027-05-17' }, { to: 'spare', plants: 20 }],
+  EP: [
+    { to: 'customer', name: 'Neighbour at the ford', plants: 80, on: '2027-05-17' },
+    { to: 'spare', plants: 20 },
+  ],
 }
 
 /** Plantings that are to have a bed of their own choosing, by code with its number. */
@@ -61,7 +74,15 @@ const MOST_BEDS = 12
 export function whoGetsWhat(season: Season): Map<string, { n: number; goes: Share[] }[]> {
   const { stands } = createPlanner().plan(season)
   const taken = new Map<string, Taken[]>(
-    season.beds.map((bed) => [bed.key, bed.standing.map(({ until }) => ({ from: -Infinity, until: parseDay(until) + season.habits.turnaroundDays, at: 0, length: bed.length }))]),
+    season.beds.map((bed) => [
+      bed.key,
+      bed.standing.map(({ until }) => ({
+        from: -Infinity,
+        until: parseDay(until) + season.habits.turnaroundDays,
+        at: 0,
+        length: bed.length,
+      })),
+    ]),
   )
   const result = new Map<string, { n: number; goes: Share[] }[]>()
   const inOrder = [...stands].sort((a, b) => a.from - b.from || a.until - b.until)
@@ -71,21 +92,37 @@ export function whoGetsWhat(season: Season): Map<string, { n: number; goes: Shar
     const goes: Share[] = []
     const flower = stand.crop.group === 'cut-flower'
     const order = CHOSEN[stand.code] ?? CHOSEN[stand.planting.code]
-    const choice = order ? season.beds.filter(({ key }) => order.split(' ').includes(key)) : [...season.beds].sort((a, b) => Number(FLOWERS.includes(b.block) === flower) - Number(FLOWERS.includes(a.block) === flower))
+    const choice = order
+      ? season.beds.filter(({ key }) => order.split(' ').includes(key))
+      : [...season.beds].sort(
+          (a, b) => Number(FLOWERS.includes(b.block) === flower) - Number(FLOWERS.includes(a.block) === flower),
+        )
     for (const bed of choice) {
       if (left <= 0 || goes.length >= MOST_BEDS) break
       const layout = layoutOf(stand.planting, stand.crop, bed, stand.inPlace?.thinTo)
       if (!layout) break
-      const room = order ? bed.length : longestGap(bed, taken.get(bed.key)!, stand.from, stand.until + season.habits.turnaroundDays)
+      const room = order
+        ? bed.length
+        : longestGap(bed, taken.get(bed.key)!, stand.from, stand.until + season.habits.turnaroundDays)
       const plants = Math.min(left, plantsIn(room, layout))
       if (plants < Math.min(left, 20)) continue
       const length = lengthFor(plants, layout)
-      const together = taken.get(bed.key)!.filter((one) => one.from < stand.until + season.habits.turnaroundDays && one.until > stand.from)
-      taken.get(bed.key)!.push({ from: stand.from, until: stand.until + season.habits.turnaroundDays, at: firstGap(bed.length, together, length) ?? 0, length })
+      const together = taken
+        .get(bed.key)!
+        .filter((one) => one.from < stand.until + season.habits.turnaroundDays && one.until > stand.from)
+      taken.get(bed.key)!.push({
+        from: stand.from,
+        until: stand.until + season.habits.turnaroundDays,
+        at: firstGap(bed.length, together, length) ?? 0,
+        length,
+      })
       goes.push({ to: 'bed', bed: bed.key, plants })
       left -= plants
     }
-    result.set(stand.planting.key, [...(result.get(stand.planting.key) ?? []), { n: stand.n, goes: [...others, ...goes] }])
+    result.set(stand.planting.key, [
+      ...(result.get(stand.planting.key) ?? []),
+      { n: stand.n, goes: [...others, ...goes] },
+    ])
   }
   return result
 }
@@ -109,7 +146,10 @@ function longestGap(bed: Bed, taken: readonly Taken[], from: number, until: numb
 }
 
 /** A planting with who it is for, once for all or one by one in a series. */
-export function withGoes<P extends Pick<Planting, 'key'> & { changes?: { n: number }[] | undefined; series?: unknown }>(planting: P, of: Map<string, { n: number; goes: Share[] }[]>): P {
+export function withGoes<P extends Pick<Planting, 'key'> & { changes?: { n: number }[] | undefined; series?: unknown }>(
+  planting: P,
+  of: Map<string, { n: number; goes: Share[] }[]>,
+): P {
   const own = (of.get(planting.key) ?? []).filter(({ goes }) => goes.length > 0)
   if (own.length === 0) return planting
   if (!planting.series) return { ...planting, goes: own[0]!.goes }

@@ -24,7 +24,15 @@ export function madeUpRecords(season: Season, today: Day): Entry[] {
   const write = (on: Day, hour: number, batch: string | undefined, what: Entry['what'], more: Partial<Entry> = {}) => {
     const at = `${formatDay(on)}T${String(hour).padStart(2, '0')}:${String(Math.floor(random() * 60)).padStart(2, '0')}:00.000Z`
     const id = `d0e50000-0000-4000-8000-${(++made).toString(16).padStart(12, '0')}`
-    const entry = { id, on: formatDay(on), at, who: CREW[Math.floor(random() * CREW.length)]!, ...(batch === undefined ? {} : { batch }), what, ...more }
+    const entry = {
+      id,
+      on: formatDay(on),
+      at,
+      who: CREW[Math.floor(random() * CREW.length)]!,
+      ...(batch === undefined ? {} : { batch }),
+      what,
+      ...more,
+    }
     records.push({ ...entry, order: on * 100_000 + hour * 1000 + made / 1000 })
     return entry
   }
@@ -42,7 +50,11 @@ export function madeUpRecords(season: Season, today: Day): Entry[] {
     }
     for (const task of tasks) {
       // A few pieces of today's work are done already; two of yesterday's were left.
-      if (task.day >= today || (task.day >= today - 6 && ['thin', 'feed', 'pinch', 'pot-up'].includes(task.kind) && random() < 0.5)) continue
+      if (
+        task.day >= today ||
+        (task.day >= today - 6 && ['thin', 'feed', 'pinch', 'pot-up'].includes(task.kind) && random() < 0.5)
+      )
+        continue
       const late = task.kind === 'thin' || task.kind === 'move' ? Math.floor(random() * 2.2) : 0
       if (task.day + late < today) take(task, task.day + late)
     }
@@ -51,20 +63,42 @@ export function madeUpRecords(season: Season, today: Day): Entry[] {
   // One night of frost in the tunnel: the heater was out of gas.
   const night = parseDay('2027-03-23')
   const hurt = plan.batches.find(({ code }) => code === 'CA')
-  if (hurt && hurt.sow! < night) write(night, 7, hurt.id, { did: 'loss', plants: 14, cause: 'cold' }, { note: 'Heater out of gas in the night, the door end froze.' })
+  if (hurt && hurt.sow! < night)
+    write(
+      night,
+      7,
+      hurt.id,
+      { did: 'loss', plants: 14, cause: 'cold' },
+      { note: 'Heater out of gas in the night, the door end froze.' },
+    )
   for (let day = from + 30; day < today; day++) {
     for (const place of season.places) {
       const every = place.kind === 'heat-mat' || place.kind === 'lit-shelf' ? 2 : 3
-      const used = plan.batches.some(({ stays }) => stays.some((stay) => season.places[stay.place] === place && stay.from <= day && day < stay.until))
-      if (used && (day + place.key.length) % every === 0 && weekday(day) !== 7) write(day, 10, undefined, { did: 'round', what: 'water' }, { place: place.key })
+      const used = plan.batches.some(({ stays }) =>
+        stays.some((stay) => season.places[stay.place] === place && stay.from <= day && day < stay.until),
+      )
+      if (used && (day + place.key.length) % every === 0 && weekday(day) !== 7)
+        write(day, 10, undefined, { did: 'round', what: 'water' }, { place: place.key })
     }
   }
   return records.sort((a, b) => a.order - b.order).map(({ order: _, ...entry }) => entry)
 
   function take({ kind, nth, batch, cells, trays, place }: Task, on: Day): void {
-    const where = place === undefined || !['sow', 'receive', 'leave-heat', 'pot-up', 'move', 'harden'].includes(kind) ? {} : { place: season.places[place]!.key }
+    const where =
+      place === undefined || !['sow', 'receive', 'leave-heat', 'pot-up', 'move', 'harden'].includes(kind)
+        ? {}
+        : { place: season.places[place]!.key }
     const lost = kind === 'pot-up' ? Math.floor(random() * 0.04 * cells) : 0
-    const amounts = kind === 'sow' ? { cells, trays, seeds: batch.sizing!.seeds } : kind === 'receive' ? { cells, trays } : kind === 'pot-up' ? { cells: cells - lost, trays } : kind === 'plant' ? { plants: Math.min(batch.plants, batch.plants - Math.floor(random() * 4) + 2) } : {}
+    const amounts =
+      kind === 'sow'
+        ? { cells, trays, seeds: batch.sizing!.seeds }
+        : kind === 'receive'
+          ? { cells, trays }
+          : kind === 'pot-up'
+            ? { cells: cells - lost, trays }
+            : kind === 'plant'
+              ? { plants: Math.min(batch.plants, batch.plants - Math.floor(random() * 4) + 2) }
+              : {}
     write(on, kind === 'sow' ? 9 : 14, batch.id, { did: 'task', task: kind, nth, ...where, ...amounts })
   }
 
@@ -78,7 +112,10 @@ export function madeUpRecords(season: Season, today: Day): Entry[] {
     const cells = batch.stays[0]!.cells
     const share = seed.germination * (STANDS[batch.planting.key] ?? 0.97 + 0.05 * random())
     const up = share * shareShowing(thermalShareOn(way.route, pass!, on) / way.route.pace, way.route.germination.spread)
-    const showing = Math.min(cells, Math.round(cells * (1 - (1 - up) ** way.seedsPerCell) + (random() - 0.5) * Math.sqrt(cells * 0.1)))
+    const showing = Math.min(
+      cells,
+      Math.round(cells * (1 - (1 - up) ** way.seedsPerCell) + (random() - 0.5) * Math.sqrt(cells * 0.1)),
+    )
     const doubles = way.seedsPerCell > 1 ? Math.min(showing, Math.round(showing * up * 0.8)) : 0
     write(on, 11, batch.id, { did: 'count', cells, showing, doubles })
   }
@@ -87,5 +124,9 @@ export function madeUpRecords(season: Season, today: Day): Entry[] {
 /** What the stand-in's thermometers measured up to a day. */
 export function madeUpReadings({ site, season, places }: Season, today: Day): Readings[] {
   const thermometer = simulatedThermometer(site, site.thermometer!.seed)
-  return places.map((place) => ({ place: place.key, from: 'stand-in', days: daysOf(thermometer.read(place, parseDay(season.from) + 3, today), place.temperature.held !== undefined).days }))
+  return places.map((place) => ({
+    place: place.key,
+    from: 'stand-in',
+    days: daysOf(thermometer.read(place, parseDay(season.from) + 3, today), place.temperature.held !== undefined).days,
+  }))
 }

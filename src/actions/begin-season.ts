@@ -5,7 +5,8 @@ import { database } from '../data/database'
 import { createFarm, openSeason } from '../data/season-repository'
 import { readSeason, type Problem } from '../season/read'
 
-export type Begun = { ok: true } | { ok: false; reason: 'wrong'; problems: Problem[] } | { ok: false; reason: 'there-is-one' }
+export type Begun =
+  { ok: true } | { ok: false; reason: 'wrong'; problems: Problem[] } | { ok: false; reason: 'there-is-one' }
 
 /** Makes a farm with one season from a document; refused when there is a season already. */
 export async function beginSeason(document: unknown): Promise<Begun> {

@@ -26,7 +26,14 @@ export type ChangeResult =
   | { ok: false; reason: 'stale' | 'used' | 'no-season' | 'other-season' }
 
 const Edits = z
-  .array(z.strictObject({ of: z.enum([...COLLECTIONS, 'head']), key: z.string().min(1).max(60), from: z.unknown(), to: z.unknown() }))
+  .array(
+    z.strictObject({
+      of: z.enum([...COLLECTIONS, 'head']),
+      key: z.string().min(1).max(60),
+      from: z.unknown(),
+      to: z.unknown(),
+    }),
+  )
   .min(1)
   .max(3000)
 
@@ -53,7 +60,12 @@ export async function changeSeason(seen: string, edits: ThingEdit[], summary: st
     of,
     key,
     from: from ?? null,
-    to: to === null || to === undefined ? null : of === 'head' ? { farm: next.farm, season: next.season, site: next.site, habits: next.habits } : next[of].find((thing) => thing.key === key)!,
+    to:
+      to === null || to === undefined
+        ? null
+        : of === 'head'
+          ? { farm: next.farm, season: next.season, site: next.site, habits: next.habits }
+          : next[of].find((thing) => thing.key === key)!,
   }))
   const written = await saveThings(db, stored.id, changes, { who: WHO, summary: said })
   refresh()

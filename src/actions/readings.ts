@@ -46,14 +46,21 @@ export async function readThermometers(until: string): Promise<ReadNow | { ok: f
 }
 
 /** Keeps what a file says of a place. */
-export async function bringReadings(readings: unknown): Promise<{ ok: true; days: number } | { ok: false; problem: string }> {
+export async function bringReadings(
+  readings: unknown,
+): Promise<{ ok: true; days: number } | { ok: false; problem: string }> {
   const read = Readings.safeParse(readings)
-  if (!read.success) return { ok: false, problem: read.error.issues.map(({ path, message }) => `${path.join('.')}: ${message}`).join('; ') }
+  if (!read.success)
+    return {
+      ok: false,
+      problem: read.error.issues.map(({ path, message }) => `${path.join('.')}: ${message}`).join('; '),
+    }
   const db = database()
   const id = await openSeason(db)
   const stored = id && (await loadSeason(db, id))
   if (!stored) return { ok: false, problem: 'There is no season open.' }
-  if (!stored.season.places.some(({ key }) => key === read.data.place)) return { ok: false, problem: 'There is no such place any more.' }
+  if (!stored.season.places.some(({ key }) => key === read.data.place))
+    return { ok: false, problem: 'There is no such place any more.' }
   const wrong = read.data.days.find(({ low, high }) => low > high)
   if (wrong) return { ok: false, problem: `On ${wrong.on} the low is above the high.` }
   await keepReadings(db, stored.id, [read.data])

@@ -21,7 +21,10 @@ const WHO = 'Grower' // until people sign in
 const Name = z.string().trim().min(1, 'Give it a name.').max(120)
 const MOST = 12
 
-export type WhatIfStarted = { ok: true; id: string } | { ok: false; reason: 'wrong'; problems: Problem[] } | { ok: false; reason: 'no-season' | 'too-many' }
+export type WhatIfStarted =
+  | { ok: true; id: string }
+  | { ok: false; reason: 'wrong'; problems: Problem[] }
+  | { ok: false; reason: 'no-season' | 'too-many' }
 
 /**
  * Makes a copy of the season and looks at it.
@@ -30,7 +33,8 @@ export type WhatIfStarted = { ok: true; id: string } | { ok: false; reason: 'wro
  */
 export async function startWhatIf(name: string, document?: unknown): Promise<WhatIfStarted> {
   const called = Name.safeParse(name)
-  if (!called.success) return { ok: false, reason: 'wrong', problems: [{ path: 'name', message: called.error.issues[0]!.message }] }
+  if (!called.success)
+    return { ok: false, reason: 'wrong', problems: [{ path: 'name', message: called.error.issues[0]!.message }] }
   const view = await inView()
   const stored = view && (await loadSeason(database(), view.base))
   if (!stored) return { ok: false, reason: 'no-season' }
@@ -66,14 +70,23 @@ export async function forgetWhatIf(id: string): Promise<{ name: string; document
   return stored ? { name: copy.name, document: stored.season } : null
 }
 
-export type WhatIfKept = { ok: true; entry: string; summary: string } | { ok: false; reason: 'gone' | 'changed-since' } | { ok: false; reason: 'both-changed'; conflicts: Conflict[] } | { ok: false; reason: 'wrong'; problems: Problem[] }
+export type WhatIfKept =
+  | { ok: true; entry: string; summary: string }
+  | { ok: false; reason: 'gone' | 'changed-since' }
+  | { ok: false; reason: 'both-changed'; conflicts: Conflict[] }
+  | { ok: false; reason: 'wrong'; problems: Problem[] }
 
 /** Puts everything that was changed in a copy into the season, as one change that can be undone, and drops the copy. */
 export async function keepWhatIf(id: string): Promise<WhatIfKept> {
   const db = database()
   const view = await inView()
   const found = view && (await findWhatIf(db, view.base, z.uuid().parse(id)))
-  const [now, copy] = found ? await Promise.all([loadSeason(db, view.base), loadSeason(db, { farm_id: view.base.farm_id, season_id: found.id })]) : []
+  const [now, copy] = found
+    ? await Promise.all([
+        loadSeason(db, view.base),
+        loadSeason(db, { farm_id: view.base.farm_id, season_id: found.id }),
+      ])
+    : []
   if (!view || !found || !now || !copy) return { ok: false, reason: 'gone' }
   const merged = mergeCopy(found.from, copy.season, now.season)
   if (!merged.ok) return { ok: false, reason: 'both-changed', conflicts: merged.conflicts }
@@ -106,7 +119,10 @@ export async function compareWhatIfs(from: string): Promise<ComparedSeason[]> {
   const day = parseDay(z.iso.date().parse(from))
   const view = await inView()
   if (!view) return []
-  const all = [{ id: null, name: 'The season as it is', of: view.base }, ...view.whatIfs.map(({ id, name }) => ({ id, name, of: { farm_id: view.base.farm_id, season_id: id } }))]
+  const all = [
+    { id: null, name: 'The season as it is', of: view.base },
+    ...view.whatIfs.map(({ id, name }) => ({ id, name, of: { farm_id: view.base.farm_id, season_id: id } })),
+  ]
   const compared: ComparedSeason[] = []
   for (const { id, name, of } of all) {
     const stored = await loadSeason(database(), of)

@@ -6,5 +6,10 @@ import { FirstFarm } from '../features/first-farm/first-farm'
 
 export function EmptyFarm({ year }: { year: number }) {
   const [guided, setGuided] = useState(false)
-  return <FirstStart guide={guided ? <FirstFarm year={year} onCancel={() => setGuided(false)} /> : null} onBegin={() => setGuided(true)} />
+  return (
+    <FirstStart
+      guide={guided ? <FirstFarm year={year} onCancel={() => setGuided(false)} /> : null}
+      onBegin={() => setGuided(true)}
+    />
+  )
 }

@@ -56,12 +56,20 @@ export async function savePlantings(
 ): Promise<Written> {
   return db.transaction().execute(async (trx) => {
     const revision = await lockSeason(trx, id)
-    const now = await plantingStates(trx, id, changes.map(({ key }) => key))
+    const now = await plantingStates(
+      trx,
+      id,
+      changes.map(({ key }) => key),
+    )
     const stale = changes.filter(({ key, version }) => (now.get(key)?.version ?? null) !== version)
     if (stale.length > 0) {
       return {
         ok: false,
-        stale: stale.map(({ key }) => ({ key, now: now.get(key)?.planting ?? null, version: now.get(key)?.version ?? null })),
+        stale: stale.map(({ key }) => ({
+          key,
+          now: now.get(key)?.planting ?? null,
+          version: now.get(key)?.version ?? null,
+        })),
       }
     }
     let next = await nextPosition(trx, id)
@@ -74,7 +82,11 @@ export async function savePlantings(
     }
     await writeStates(trx, id, after, revision + 1)
     // What was written is read again, so that undo compares like with like.
-    const written = await plantingStates(trx, id, changes.map(({ key }) => key))
+    const written = await plantingStates(
+      trx,
+      id,
+      changes.map(({ key }) => key),
+    )
     const stored = after.map((state) => ({ ...state, planting: written.get(state.key)?.planting ?? null }))
     const entry = await record(trx, id, {
       ...author,
@@ -119,7 +131,13 @@ export async function saveThings(
       await writeThings(trx, id, next, revision + 1)
       // What was written is read again, so that undo compares like with like.
       const after = (await readThings(trx, id, changes)).map((state, i) => ({ ...state, position: next[i]!.position }))
-      const entry = await record(trx, id, { ...author, action: 'things', before: { things: before }, after: { things: after }, revision: revision + 1 })
+      const entry = await record(trx, id, {
+        ...author,
+        action: 'things',
+        before: { things: before },
+        after: { things: after },
+        revision: revision + 1,
+      })
       return { ok: true as const, revision: revision + 1, entry }
     }),
   )
@@ -211,19 +229,30 @@ export type Undone = { ok: true; revision: number; summary: string } | UndoRefus
  * @param entry journal entry to take back; the last one unless given
  */
 export async function undo(db: Kysely<Database>, id: SeasonId, who: string, entry?: string): Promise<Undone> {
-  return changedSince(db.transaction().execute(async (trx): Promise<Undone> => {
-    const revision = await lockSeason(trx, id)
-    const last = (await undoState(trx, id)).undo
-    const target = await findEntry(trx, id, entry ?? last?.entry)
-    if (!target || target.undone || target.action === 'undo' || target.action === 'redo') return { ok: false, reason: 'nothing' }
-    const { before, after } = statesOf(target)
-    if ('season' in after && target.entry !== last?.entry) return { ok: false, reason: 'changed-since' }
-    if (!(await apply(trx, id, after, before, revision + 1))) return { ok: false, reason: 'changed-since' }
-    await setUndone(trx, id, target.entry, true)
-    const { summary } = target
-    await record(trx, id, { who, summary, action: 'undo', before: after, after: before, revision: revision + 1, undoes: target.entry })
-    return { ok: true, revision: revision + 1, summary }
-  }))
+  return changedSince(
+    db.transaction().execute(async (trx): Promise<Undone> => {
+      const revision = await lockSeason(trx, id)
+      const last = (await undoState(trx, id)).undo
+      const target = await findEntry(trx, id, entry ?? last?.entry)
+      if (!target || target.undone || target.action === 'undo' || target.action === 'redo')
+        return { ok: false, reason: 'nothing' }
+      const { before, after } = statesOf(target)
+      if ('season' in after && target.entry !== last?.entry) return { ok: false, reason: 'changed-since' }
+      if (!(await apply(trx, id, after, before, revision + 1))) return { ok: false, reason: 'changed-since' }
+      await setUndone(trx, id, target.entry, true)
+      const { summary } = target
+      await record(trx, id, {
+        who,
+        summary,
+        action: 'undo',
+        before: after,
+        after: before,
+        revision: revision + 1,
+        undoes: target.entry,
+      })
+      return { ok: true, revision: revision + 1, summary }
+    }),
+  )
 }
 
 /** A change that cannot be taken back because something added since needs it. */
@@ -234,25 +263,35 @@ async function changedSince(done: Promise<Undone>): Promise<Undone> {
 
 /** Brings the change last taken back into force again. */
 export async function redo(db: Kysely<Database>, id: SeasonId, who: string): Promise<Undone> {
-  return changedSince(db.transaction().execute(async (trx): Promise<Undone> => {
-    const revision = await lockSeason(trx, id)
-    const target = await findEntry(trx, id, (await undoState(trx, id)).redo?.entry)
-    if (!target) return { ok: false, reason: 'nothing' }
-    const { before, after } = statesOf(target)
-    if (!(await apply(trx, id, before, after, revision + 1))) return { ok: false, reason: 'changed-since' }
-    await setUndone(trx, id, target.entry, false)
-    await trx
-      .updateTable('journal')
-      .set({ undone: true })
-      .where('farm_id', '=', id.farm_id)
-      .where('season_id', '=', id.season_id)
-      .where('action', '=', 'undo')
-      .where('undoes', '=', target.entry)
-      .execute()
-    const { summary } = target
-    await record(trx, id, { who, summary, action: 'redo', before, after, revision: revision + 1, undoes: target.entry })
-    return { ok: true, revision: revision + 1, summary }
-  }))
+  return changedSince(
+    db.transaction().execute(async (trx): Promise<Undone> => {
+      const revision = await lockSeason(trx, id)
+      const target = await findEntry(trx, id, (await undoState(trx, id)).redo?.entry)
+      if (!target) return { ok: false, reason: 'nothing' }
+      const { before, after } = statesOf(target)
+      if (!(await apply(trx, id, before, after, revision + 1))) return { ok: false, reason: 'changed-since' }
+      await setUndone(trx, id, target.entry, false)
+      await trx
+        .updateTable('journal')
+        .set({ undone: true })
+        .where('farm_id', '=', id.farm_id)
+        .where('season_id', '=', id.season_id)
+        .where('action', '=', 'undo')
+        .where('undoes', '=', target.entry)
+        .execute()
+      const { summary } = target
+      await record(trx, id, {
+        who,
+        summary,
+        action: 'redo',
+        before,
+        after,
+        revision: revision + 1,
+        undoes: target.entry,
+      })
+      return { ok: true, revision: revision + 1, summary }
+    }),
+  )
 }
 
 /** Locks a season against other writers until the transaction ends, and gives its revision. */
@@ -275,7 +314,11 @@ interface Entry extends Author {
   undoes?: string
 }
 
-async function record(trx: Transaction<Database>, id: SeasonId, { before, after, undoes, ...entry }: Entry): Promise<string> {
+async function record(
+  trx: Transaction<Database>,
+  id: SeasonId,
+  { before, after, undoes, ...entry }: Entry,
+): Promise<string> {
   await trx
     .updateTable('season')
     .set({ revision: entry.revision })
@@ -337,16 +380,28 @@ async function nextPosition(trx: Transaction<Database>, id: SeasonId): Promise<n
   return (last ?? -1) + 1
 }
 
-async function writeStates(trx: Transaction<Database>, id: SeasonId, states: readonly PlantingState[], version: number) {
+async function writeStates(
+  trx: Transaction<Database>,
+  id: SeasonId,
+  states: readonly PlantingState[],
+  version: number,
+) {
   await trx
     .deleteFrom('planting')
     .where('farm_id', '=', id.farm_id)
     .where('season_id', '=', id.season_id)
-    .where('key', 'in', states.map(({ key }) => key))
+    .where(
+      'key',
+      'in',
+      states.map(({ key }) => key),
+    )
     .execute()
   for (const { planting, position } of states) {
     if (!planting) continue
-    await trx.insertInto('planting').values(rows.plantingRow(id, planting, position, version)).execute()
+    await trx
+      .insertInto('planting')
+      .values(rows.plantingRow(id, planting, position, version))
+      .execute()
     const changes = rows.changeRows(id, planting)
     if (changes.length > 0) await trx.insertInto('series_change').values(changes).execute()
     const shares = rows.shareRows(id, planting)
@@ -355,11 +410,19 @@ async function writeStates(trx: Transaction<Database>, id: SeasonId, states: rea
 }
 
 /** Puts `to` in the place of `from`; false, with nothing written, when `from` is no longer what stands there. */
-async function apply(trx: Transaction<Database>, id: SeasonId, from: State, to: State, revision: number): Promise<boolean> {
+async function apply(
+  trx: Transaction<Database>,
+  id: SeasonId,
+  from: State,
+  to: State,
+  revision: number,
+): Promise<boolean> {
   if ('season' in to) {
     // A journal may be older than what a season holds now: what it lacks is filled in.
     const next = Season.parse(to.season)
-    const known = new Set([...next.records, ...('season' in from ? (from.season.records ?? []) : [])].map((entry) => entry.id))
+    const known = new Set(
+      [...next.records, ...('season' in from ? (from.season.records ?? []) : [])].map((entry) => entry.id),
+    )
     // What happened since is no part of the change that is taken back.
     const since = (await readRecords(trx, id)).filter((entry) => !known.has(entry.id))
     await replaceContents(trx, id, { ...next, records: [...next.records, ...since] }, revision)
@@ -373,7 +436,11 @@ async function apply(trx: Transaction<Database>, id: SeasonId, from: State, to: 
     return true
   }
   if (!('plantings' in from)) return false
-  const now = await plantingStates(trx, id, from.plantings.map(({ key }) => key))
+  const now = await plantingStates(
+    trx,
+    id,
+    from.plantings.map(({ key }) => key),
+  )
   for (const { key, planting } of from.plantings) {
     if (!isDeepStrictEqual(now.get(key)?.planting ?? null, planting)) return false
   }
@@ -405,4 +472,3 @@ async function setUndone(trx: Transaction<Database>, id: SeasonId, entry: string
 function statesOf(row: { before: unknown; after: unknown }): { before: State; after: State } {
   return { before: row.before as State, after: row.after as State }
 }
-

@@ -28,13 +28,17 @@ export function connect(url: string): Connection {
     connectionTimeoutMillis: 10_000,
     types: {
       getTypeParser: ((oid: number, format?: 'text') =>
-        oid === DATE_TYPE ? (text: string) => text : pg.types.getTypeParser(oid, format)) as typeof pg.types.getTypeParser,
+        oid === DATE_TYPE
+          ? (text: string) => text
+          : pg.types.getTypeParser(oid, format)) as typeof pg.types.getTypeParser,
     },
   })
   // A connection that breaks while idle is replaced on the next query; without a listener it would end the process.
   pool.on('error', (error) => console.error(`A database connection was lost: ${error.message}`))
   // One that breaks while it is used fails its query; its own event must not end the process either.
-  pool.on('connect', (client) => client.on('error', (error) => console.error(`A database connection was lost: ${error.message}`)))
+  pool.on('connect', (client) =>
+    client.on('error', (error) => console.error(`A database connection was lost: ${error.message}`)),
+  )
   const db = new Kysely<Database>({ dialect: new PostgresDialect({ pool }) })
   // Kysely leaves a pool open that it never queried, so the pool is ended itself.
   return { db, close: () => pool.end() }

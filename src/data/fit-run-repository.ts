@@ -25,9 +25,18 @@ interface Job extends SeasonId {
 }
 
 /** Makes the queue's own tables where they are missing, and adds a fit to it. Asked twice, the queue keeps one job for one run. */
-export async function askForFit(db: Kysely<Database>, url: string, id: SeasonId, revision: number, from: string): Promise<string> {
+export async function askForFit(
+  db: Kysely<Database>,
+  url: string,
+  id: SeasonId,
+  revision: number,
+  from: string,
+): Promise<string> {
   const run = crypto.randomUUID()
-  await db.insertInto('fit_run').values({ ...id, run, revision, from_day: from, state: 'waiting', status: null, failure: null, done_at: null }).execute()
+  await db
+    .insertInto('fit_run')
+    .values({ ...id, run, revision, from_day: from, state: 'waiting', status: null, failure: null, done_at: null })
+    .execute()
   const queue = await makeWorkerUtils({ connectionString: url })
   try {
     await queue.migrate()
@@ -40,13 +49,35 @@ export async function askForFit(db: Kysely<Database>, url: string, id: SeasonId,
 
 /** A fit by its id; `undefined` when this season has none of it. */
 export async function findFit(db: Kysely<Database>, id: SeasonId, run: string): Promise<FitRun | undefined> {
-  const row = await db.selectFrom('fit_run').selectAll().where('farm_id', '=', id.farm_id).where('season_id', '=', id.season_id).where('run', '=', run).executeTakeFirst()
-  return row && { run: row.run, revision: row.revision, from: row.from_day, state: row.state, status: row.status, failure: row.failure, askedAt: row.asked_at, doneAt: row.done_at }
+  const row = await db
+    .selectFrom('fit_run')
+    .selectAll()
+    .where('farm_id', '=', id.farm_id)
+    .where('season_id', '=', id.season_id)
+    .where('run', '=', run)
+    .executeTakeFirst()
+  return (
+    row && {
+      run: row.run,
+      revision: row.revision,
+      from: row.from_day,
+      state: row.state,
+      status: row.status,
+      failure: row.failure,
+      askedAt: row.asked_at,
+      doneAt: row.done_at,
+    }
+  )
 }
 
 /** A fit that is not over yet. */
 const stillOpen = (id: SeasonId, run: string) => (eb: ExpressionBuilder<Database, 'fit_run'>) =>
-  eb.and([eb('farm_id', '=', id.farm_id), eb('season_id', '=', id.season_id), eb('run', '=', run), eb('state', 'in', ['waiting', 'running'])])
+  eb.and([
+    eb('farm_id', '=', id.farm_id),
+    eb('season_id', '=', id.season_id),
+    eb('run', '=', run),
+    eb('state', 'in', ['waiting', 'running']),
+  ])
 
 /** Asks a fit to stop; what it found so far is kept. False when it is over already, or there is none. */
 export async function stopFit(db: Kysely<Database>, id: SeasonId, run: string): Promise<boolean> {
@@ -59,7 +90,13 @@ export async function stopFit(db: Kysely<Database>, id: SeasonId, run: string): 
 }
 
 /** Writes how far a fit has come; false when it was stopped meanwhile. */
-export async function reportFit(db: Kysely<Database>, id: SeasonId, run: string, status: object, state: 'running' | 'done'): Promise<boolean> {
+export async function reportFit(
+  db: Kysely<Database>,
+  id: SeasonId,
+  run: string,
+  status: object,
+  state: 'running' | 'done',
+): Promise<boolean> {
   const { numUpdatedRows } = await db
     .updateTable('fit_run')
     .set({ status: JSON.stringify(status), state, ...(state === 'done' ? { done_at: new Date() } : {}) })
@@ -82,7 +119,11 @@ async function failFit(db: Kysely<Database>, { run, ...id }: Job, failure: strin
  *
  * @param make makes one fit; what it throws is noted with the run, and the job is tried again
  */
-export async function serveFits(db: Kysely<Database>, url: string, make: (id: SeasonId, run: FitRun) => Promise<void>): Promise<Runner> {
+export async function serveFits(
+  db: Kysely<Database>,
+  url: string,
+  make: (id: SeasonId, run: FitRun) => Promise<void>,
+): Promise<Runner> {
   return run({
     connectionString: url,
     concurrency: 1,
@@ -97,7 +138,8 @@ export async function serveFits(db: Kysely<Database>, url: string, make: (id: Se
           await make(id, asked)
         } catch (error) {
           // The last attempt says why; before that it is tried again.
-          if (job.attempts >= job.max_attempts) await failFit(db, payload as Job, error instanceof Error ? error.message : String(error))
+          if (job.attempts >= job.max_attempts)
+            await failFit(db, payload as Job, error instanceof Error ? error.message : String(error))
           throw error
         }
       },

@@ -71,7 +71,12 @@ describe('laws of the database', () => {
             const target = states[at]![now.which]
             if (!target) continue
             const to = now.do === 'change' ? { ...target, plants: now.plants } : null
-            const written = await savePlantings(db(), id, [{ key: target.key, to, version: stored.versions[target.key]! }], author)
+            const written = await savePlantings(
+              db(),
+              id,
+              [{ key: target.key, to, version: stored.versions[target.key]! }],
+              author,
+            )
             expect(written.ok).toBe(true)
             const next = states[at]!.flatMap((planting) => (planting.key !== target.key ? [planting] : to ? [to] : []))
             states = [...states.slice(0, at + 1), next]

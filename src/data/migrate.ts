@@ -9,7 +9,15 @@ import * as whatIf from './migrations/0006-what-if'
 import * as records from './migrations/0007-records'
 import type { Database } from './schema'
 
-const MIGRATIONS: Record<string, Migration> = { '0001-season': season, '0002-know-how': knowHow, '0003-frost-record': frostRecord, '0004-anchors': anchors, '0005-field': field, '0006-what-if': whatIf, '0007-records': records }
+const MIGRATIONS: Record<string, Migration> = {
+  '0001-season': season,
+  '0002-know-how': knowHow,
+  '0003-frost-record': frostRecord,
+  '0004-anchors': anchors,
+  '0005-field': field,
+  '0006-what-if': whatIf,
+  '0007-records': records,
+}
 
 /**
  * Runs the migrations a database lacks, each once, in order.

@@ -10,7 +10,16 @@ import type { Insertable, Selectable } from 'kysely'
 /** What became of one record that was sent. */
 export type Kept =
   | { id: string; ok: true; again?: { who: string; at: string; on: string } }
-  | { id: string; ok: false; reason: Impossible['reason'] | { kind: 'unknown-batch' } | { kind: 'other-record' } | { kind: 'nothing-to-correct' } | { kind: 'no-such-season' } }
+  | {
+      id: string
+      ok: false
+      reason:
+        | Impossible['reason']
+        | { kind: 'unknown-batch' }
+        | { kind: 'other-record' }
+        | { kind: 'nothing-to-correct' }
+        | { kind: 'no-such-season' }
+    }
 
 /** A record as it stands in the database; it was checked on its way in. */
 export function entryOf(row: Selectable<RecordTable>): Entry {
@@ -50,7 +59,13 @@ export function recordRow(id: SeasonId, entry: Entry): Insertable<RecordTable> {
 
 /** All records of a season in the order they came in. */
 export async function readRecords(db: Db, id: SeasonId): Promise<Entry[]> {
-  const rows = await db.selectFrom('record').selectAll().where('farm_id', '=', id.farm_id).where('season_id', '=', id.season_id).orderBy('seq').execute()
+  const rows = await db
+    .selectFrom('record')
+    .selectAll()
+    .where('farm_id', '=', id.farm_id)
+    .where('season_id', '=', id.season_id)
+    .orderBy('seq')
+    .execute()
   return rows.map(entryOf)
 }
 
@@ -80,19 +95,36 @@ export async function readReadings(db: Db, id: SeasonId): Promise<Readings[]> {
  *
  * @returns for each what became of it, and the revision after
  */
-export async function keepRecords(db: Kysely<Database>, id: SeasonId, entries: readonly Entry[]): Promise<{ kept: Kept[]; revision: number }> {
+export async function keepRecords(
+  db: Kysely<Database>,
+  id: SeasonId,
+  entries: readonly Entry[],
+): Promise<{ kept: Kept[]; revision: number }> {
   return db.transaction().execute(async (trx) => {
     const roots = [...new Set(entries.flatMap(({ batch }) => (batch === undefined ? [] : [rootOf(batch)])))].sort()
     // Two who record the same tray wait for each other; all others do not.
-    if (roots.length > 0) await sql`select pg_advisory_xact_lock(hashtextextended(root, 0)) from unnest(${roots.map((root) => `${id.season_id}/${root}`)}::text[]) as root`.execute(trx)
+    if (roots.length > 0)
+      await sql`select pg_advisory_xact_lock(hashtextextended(root, 0)) from unnest(${roots.map((root) => `${id.season_id}/${root}`)}::text[]) as root`.execute(
+        trx,
+      )
     const known = await knownBatches(trx, id, roots)
-    const stored = await recordsOf(trx, id, roots, entries.map((entry) => entry.id), entries.flatMap(({ instead }) => instead ?? []))
+    const stored = await recordsOf(
+      trx,
+      id,
+      roots,
+      entries.map((entry) => entry.id),
+      entries.flatMap(({ instead }) => instead ?? []),
+    )
     const kept: Kept[] = []
     const rows: Insertable<RecordTable>[] = []
     for (const entry of entries) {
       const own = stored.get(entry.id)
       if (own) {
-        kept.push(sameRecord(own, entry) ? { id: entry.id, ok: true } : { id: entry.id, ok: false, reason: { kind: 'other-record' } })
+        kept.push(
+          sameRecord(own, entry)
+            ? { id: entry.id, ok: true }
+            : { id: entry.id, ok: false, reason: { kind: 'other-record' } },
+        )
         continue
       }
       if (entry.batch !== undefined && !known(rootOf(entry.batch))) {
@@ -112,7 +144,11 @@ export async function keepRecords(db: Kysely<Database>, id: SeasonId, entries: r
     if (rows.length > 0) await trx.insertInto('record').values(rows).execute()
     // The season's own row last: it is held for a moment only.
     const season = trx.updateTable('season').where('farm_id', '=', id.farm_id).where('season_id', '=', id.season_id)
-    const { revision } = await (rows.length > 0 ? season.set(({ eb }) => ({ revision: eb('revision', '+', 1) })) : season.set(({ ref }) => ({ revision: ref('revision') })))
+    const { revision } = await (
+      rows.length > 0
+        ? season.set(({ eb }) => ({ revision: eb('revision', '+', 1) }))
+        : season.set(({ ref }) => ({ revision: ref('revision') }))
+    )
       .returning('revision')
       .executeTakeFirstOrThrow()
     return { kept, revision }
@@ -130,32 +166,55 @@ function judge(entry: Entry, stored: readonly Entry[]): Kept {
   const before = new Set(tallyOf(root, ofBatch(stored)).impossible.map((one) => one.entry.id))
   const after = tallyOf(root, ofBatch([...stored, entry]))
   // What it makes impossible counts against it, be it itself or what others wrote.
-  const broken = after.impossible.find((one) => one.entry.id === entry.id) ?? after.impossible.find((one) => !before.has(one.entry.id))
+  const broken =
+    after.impossible.find((one) => one.entry.id === entry.id) ??
+    after.impossible.find((one) => !before.has(one.entry.id))
   if (broken) return { id: entry.id, ok: false, reason: broken.reason }
   const again = after.again.find((one) => one.entry.id === entry.id)
-  return again ? { id: entry.id, ok: true, again: { who: again.first.who, at: again.first.at, on: again.first.on } } : { id: entry.id, ok: true }
+  return again
+    ? { id: entry.id, ok: true, again: { who: again.first.who, at: again.first.at, on: again.first.on } }
+    : { id: entry.id, ok: true }
 }
 
-const sameRecord = (a: Entry, b: Entry): boolean => a.on === b.on && a.batch === b.batch && canonical(a.what) === canonical(b.what)
+const sameRecord = (a: Entry, b: Entry): boolean =>
+  a.on === b.on && a.batch === b.batch && canonical(a.what) === canonical(b.what)
 const canonical = (value: object): string => JSON.stringify(Object.entries(value).sort(([a], [b]) => (a < b ? -1 : 1)))
 
-async function recordsOf(trx: Transaction<Database>, id: SeasonId, roots: readonly string[], ids: readonly string[], corrected: readonly string[]): Promise<Map<string, Entry>> {
+async function recordsOf(
+  trx: Transaction<Database>,
+  id: SeasonId,
+  roots: readonly string[],
+  ids: readonly string[],
+  corrected: readonly string[],
+): Promise<Map<string, Entry>> {
   const rows = await trx
     .selectFrom('record')
     .selectAll()
     .where('farm_id', '=', id.farm_id)
     .where('season_id', '=', id.season_id)
-    .where((where) => where.or([where('id', 'in', [...ids, ...corrected]), ...(roots.length > 0 ? [where('root', 'in', roots)] : [])]))
+    .where((where) =>
+      where.or([where('id', 'in', [...ids, ...corrected]), ...(roots.length > 0 ? [where('root', 'in', roots)] : [])]),
+    )
     .orderBy('seq')
     .execute()
   return new Map(rows.map((row) => [row.id, entryOf(row)]))
 }
 
 /** Tells whether a batch is one of the season's plantings. */
-async function knownBatches(trx: Transaction<Database>, id: SeasonId, roots: readonly string[]): Promise<(root: string) => boolean> {
+async function knownBatches(
+  trx: Transaction<Database>,
+  id: SeasonId,
+  roots: readonly string[],
+): Promise<(root: string) => boolean> {
   if (roots.length === 0) return () => true
   const keys = [...new Set(roots.map((root) => root.split('.')[0]!))]
-  const rows = await trx.selectFrom('planting').select('key').where('farm_id', '=', id.farm_id).where('season_id', '=', id.season_id).where('key', 'in', keys).execute()
+  const rows = await trx
+    .selectFrom('planting')
+    .select('key')
+    .where('farm_id', '=', id.farm_id)
+    .where('season_id', '=', id.season_id)
+    .where('key', 'in', keys)
+    .execute()
   const known = new Set(rows.map(({ key }) => key))
   return (root) => known.has(root.split('.')[0]!)
 }
@@ -167,7 +226,11 @@ export async function keepReadings(db: Kysely<Database>, id: SeasonId, readings:
       await trx
         .insertInto('reading')
         .values(row)
-        .onConflict((conflict) => conflict.columns(['farm_id', 'season_id', 'place', 'source', 'on_day']).doUpdateSet({ low: row.low, high: row.high }))
+        .onConflict((conflict) =>
+          conflict
+            .columns(['farm_id', 'season_id', 'place', 'source', 'on_day'])
+            .doUpdateSet({ low: row.low, high: row.high }),
+        )
         .execute()
     }
     const { revision } = await trx
@@ -184,7 +247,12 @@ export async function keepReadings(db: Kysely<Database>, id: SeasonId, readings:
 /** Takes away all that one source measured. */
 export async function dropReadings(db: Kysely<Database>, id: SeasonId, source: string): Promise<void> {
   await db.transaction().execute(async (trx) => {
-    await trx.deleteFrom('reading').where('farm_id', '=', id.farm_id).where('season_id', '=', id.season_id).where('source', '=', source).execute()
+    await trx
+      .deleteFrom('reading')
+      .where('farm_id', '=', id.farm_id)
+      .where('season_id', '=', id.season_id)
+      .where('source', '=', source)
+      .execute()
     await trx
       .updateTable('season')
       .set(({ eb }) => ({ revision: eb('revision', '+', 1) }))
@@ -195,7 +263,9 @@ export async function dropReadings(db: Kysely<Database>, id: SeasonId, source: s
 }
 
 export const readingRows = (id: SeasonId, readings: readonly Readings[]) =>
-  readings.flatMap(({ place, from, days }) => days.map(({ on, low, high }) => ({ ...id, place, source: from, on_day: on, low, high })))
+  readings.flatMap(({ place, from, days }) =>
+    days.map(({ on, low, high }) => ({ ...id, place, source: from, on_day: on, low, high })),
+  )
 
 /** A photo, already made small. */
 export interface Photo {
@@ -208,9 +278,19 @@ export interface Photo {
 
 /** Stores a photo; one that is there already stays. */
 export async function keepPhoto(db: Db, id: SeasonId, photo: Photo): Promise<void> {
-  await db.insertInto('photo').values({ ...id, ...photo }).onConflict((conflict) => conflict.doNothing()).execute()
+  await db
+    .insertInto('photo')
+    .values({ ...id, ...photo })
+    .onConflict((conflict) => conflict.doNothing())
+    .execute()
 }
 
 export async function findPhoto(db: Db, id: SeasonId, photo: string): Promise<Photo | undefined> {
-  return db.selectFrom('photo').select(['id', 'type', 'width', 'height', 'bytes']).where('farm_id', '=', id.farm_id).where('season_id', '=', id.season_id).where('id', '=', photo).executeTakeFirst()
+  return db
+    .selectFrom('photo')
+    .select(['id', 'type', 'width', 'height', 'bytes'])
+    .where('farm_id', '=', id.farm_id)
+    .where('season_id', '=', id.season_id)
+    .where('id', '=', photo)
+    .executeTakeFirst()
 }

@@ -24,7 +24,9 @@ describe('records that come in at once', () => {
     const { calls, written, write } = store()
     const all = Array.from({ length: 12 }, () => [note(), note()])
     const answers = await Promise.all(all.map((entries) => write(entries)))
-    expect(answers.map(({ kept }) => kept.map(({ id }) => id))).toEqual(all.map((entries) => entries.map(({ id }) => id)))
+    expect(answers.map(({ kept }) => kept.map(({ id }) => id))).toEqual(
+      all.map((entries) => entries.map(({ id }) => id)),
+    )
     expect(written).toEqual(all.flat().map(({ id }) => id))
     expect(calls).toHaveLength(2) // the first alone, and all that came while it was written
   })

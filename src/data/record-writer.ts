@@ -31,7 +31,8 @@ export function createRecordWriter(keep: Keep): Keep {
   const take = (): Waiting[] => {
     let records = 0
     let calls = 0
-    while (calls < waiting.length && (calls === 0 || records + waiting[calls]!.entries.length <= MOST)) records += waiting[calls++]!.entries.length
+    while (calls < waiting.length && (calls === 0 || records + waiting[calls]!.entries.length <= MOST))
+      records += waiting[calls++]!.entries.length
     const taken = waiting.slice(0, calls)
     waiting = waiting.slice(calls)
     return taken

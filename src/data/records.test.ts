@@ -7,7 +7,16 @@ import { readSmall } from '../season/small-season'
 import { importSeason, savePlantings, undo } from './change-repository'
 import { freshDatabase } from './fresh-database'
 import { dropReadings, findPhoto, keepPhoto, keepReadings, keepRecords } from './record-repository'
-import { createFarm, createNextSeason, listSeasons, loadSeason, openSeason, ownSeason, reopenSeason, type SeasonId } from './season-repository'
+import {
+  createFarm,
+  createNextSeason,
+  listSeasons,
+  loadSeason,
+  openSeason,
+  ownSeason,
+  reopenSeason,
+  type SeasonId,
+} from './season-repository'
 import { createWhatIf } from './what-if-repository'
 
 let connection: Awaited<ReturnType<typeof freshDatabase>>
@@ -16,7 +25,8 @@ const season = readSmall()
 const db = () => connection.db
 const stored = async (of = id) => (await loadSeason(db(), of))!
 const records = async () => (await stored()).season.records
-const reasons = async (...entries: Entry[]) => (await keepRecords(db(), id, entries)).kept.map((one) => (one.ok ? 'kept' : one.reason.kind))
+const reasons = async (...entries: Entry[]) =>
+  (await keepRecords(db(), id, entries)).kept.map((one) => (one.ok ? 'kept' : one.reason.kind))
 const sown = () => done('a', '2027-03-01', 'sow', { cells: 200, trays: 2, seeds: 200 })
 
 beforeAll(async () => {
@@ -32,7 +42,12 @@ describe('records', () => {
   it('come back as they went in, in the order they came, and raise the revision once', async () => {
     const all = [
       sown(),
-      entry('a', '2027-03-12', { did: 'count', cells: 200, showing: 150, doubles: 0, gaps: [1, 5] }, { note: 'Sparse.', photos: ['11111111-1111-4111-8111-111111111111'] }),
+      entry(
+        'a',
+        '2027-03-12',
+        { did: 'count', cells: 200, showing: 150, doubles: 0, gaps: [1, 5] },
+        { note: 'Sparse.', photos: ['11111111-1111-4111-8111-111111111111'] },
+      ),
       entry(undefined, '2027-03-13', { did: 'round', what: 'water' }, { place: 'bench' }),
       entry('b.2', '2027-03-13', { did: 'note' }),
     ]
@@ -44,7 +59,10 @@ describe('records', () => {
     const one = sown()
     await keepRecords(db(), id, [one])
     const { kept, revision } = await keepRecords(db(), id, [one, one])
-    expect(kept).toEqual([{ id: one.id, ok: true }, { id: one.id, ok: true }])
+    expect(kept).toEqual([
+      { id: one.id, ok: true },
+      { id: one.id, ok: true },
+    ])
     expect(revision).toBe(2)
     expect(await records()).toHaveLength(1)
   })
@@ -77,26 +95,42 @@ describe('records', () => {
   })
   it('of many devices at once are all written, each once', async () => {
     await keepRecords(db(), id, [sown()])
-    const all = Array.from({ length: 40 }, (_, i) => entry(i % 2 ? 'a' : 'b.1', '2027-03-15', { did: 'note' }, { note: `note ${i}` }))
+    const all = Array.from({ length: 40 }, (_, i) =>
+      entry(i % 2 ? 'a' : 'b.1', '2027-03-15', { did: 'note' }, { note: `note ${i}` }),
+    )
     await Promise.all(all.flatMap((one) => [keepRecords(db(), id, [one]), keepRecords(db(), id, [one])]))
-    expect((await records()).map((one) => one.note).filter(Boolean).sort()).toEqual(all.map((one) => one.note).sort())
+    expect(
+      (await records())
+        .map((one) => one.note)
+        .filter(Boolean)
+        .sort(),
+    ).toEqual(all.map((one) => one.note).sort())
   })
   it('cut off by the database are not half written, and are written once when they are sent again', async () => {
     await keepRecords(db(), id, [sown()])
-    const all = [entry('a', '2027-03-15', { did: 'note' }, { note: 'one' }), entry('a', '2027-03-15', { did: 'note' }, { note: 'two' })]
+    const all = [
+      entry('a', '2027-03-15', { did: 'note' }, { note: 'one' }),
+      entry('a', '2027-03-15', { did: 'note' }, { note: 'two' }),
+    ]
     // Another holds the season, so that the writing waits; then the database ends that connection under it.
     let letGo = () => {}
     const held = new Promise<void>((done) => (letGo = done))
-    const holder = db().transaction().execute(async (trx) => {
-      await trx.selectFrom('season').select('revision').where('season_id', '=', id.season_id).forUpdate().execute()
-      await held
-    })
+    const holder = db()
+      .transaction()
+      .execute(async (trx) => {
+        await trx.selectFrom('season').select('revision').where('season_id', '=', id.season_id).forUpdate().execute()
+        await held
+      })
     const cut = keepRecords(db(), id, all).then(
       () => 'written',
       () => 'cut off',
     )
-    for (let ended = 0; ended === 0; ) {
-      const { rows } = await sql<{ ended: boolean }>`select pg_terminate_backend(pid) as ended from pg_stat_activity where datname = current_database() and wait_event_type = 'Lock'`.execute(db())
+    for (let ended = 0; ended === 0;) {
+      const { rows } = await sql<{
+        ended: boolean
+      }>`select pg_terminate_backend(pid) as ended from pg_stat_activity where datname = current_database() and wait_event_type = 'Lock'`.execute(
+        db(),
+      )
       ended = rows.length
     }
     expect(await cut).toBe('cut off')
@@ -109,18 +143,31 @@ describe('records', () => {
   })
   it('may be corrected and taken back, and stay to be seen', async () => {
     const wrong = entry('a', '2027-03-12', { did: 'loss', plants: 190, cause: 'heat' })
-    expect(await reasons(sown(), wrong, entry('a', '2027-03-12', { did: 'loss', plants: 19, cause: 'heat' }, { instead: wrong.id }), entry('a', '2027-03-13', { did: 'loss', plants: 150, cause: 'heat' }))).toEqual(['kept', 'kept', 'kept', 'kept'])
+    expect(
+      await reasons(
+        sown(),
+        wrong,
+        entry('a', '2027-03-12', { did: 'loss', plants: 19, cause: 'heat' }, { instead: wrong.id }),
+        entry('a', '2027-03-13', { did: 'loss', plants: 150, cause: 'heat' }),
+      ),
+    ).toEqual(['kept', 'kept', 'kept', 'kept'])
     expect(await records()).toHaveLength(4)
   })
   it('outlive a change of their planting, an import and its undo', async () => {
     await keepRecords(db(), id, [sown()])
     const a = season.plantings[0]!
     const { versions, revision } = await stored()
-    await savePlantings(db(), id, [{ key: 'a', to: { ...a, plants: 220 }, version: versions.a! }], { who: 'Grower', summary: 'more' })
+    await savePlantings(db(), id, [{ key: 'a', to: { ...a, plants: 220 }, version: versions.a! }], {
+      who: 'Grower',
+      summary: 'more',
+    })
     expect(await records()).toHaveLength(1)
     const now = await stored()
     expect(now.revision).toBe(revision + 1)
-    await importSeason(db(), id, { ...now.season, records: now.season.records }, now.revision, { who: 'Grower', summary: 'in' })
+    await importSeason(db(), id, { ...now.season, records: now.season.records }, now.revision, {
+      who: 'Grower',
+      summary: 'in',
+    })
     await keepRecords(db(), id, [entry('a', '2027-03-20', { did: 'note' }, { note: 'since' })])
     expect((await undo(db(), id, 'Grower')).ok).toBe(true)
     expect((await records()).map((one) => one.note)).toEqual([undefined, 'since'])
@@ -134,10 +181,29 @@ describe('records', () => {
 
 describe('what was measured', () => {
   it('comes back, is put right by the same source, and can be forgotten', async () => {
-    await keepReadings(db(), id, [{ place: 'bench', from: 'file', days: [{ on: '2027-03-01', low: 3, high: 9 }, { on: '2027-03-02', low: 4, high: 9 }] }])
-    await keepReadings(db(), id, [{ place: 'bench', from: 'file', days: [{ on: '2027-03-02', low: 5, high: 11 }] }, { place: 'frame', from: 'stand-in', days: [{ on: '2027-03-02', low: -2, high: 1 }] }])
+    await keepReadings(db(), id, [
+      {
+        place: 'bench',
+        from: 'file',
+        days: [
+          { on: '2027-03-01', low: 3, high: 9 },
+          { on: '2027-03-02', low: 4, high: 9 },
+        ],
+      },
+    ])
+    await keepReadings(db(), id, [
+      { place: 'bench', from: 'file', days: [{ on: '2027-03-02', low: 5, high: 11 }] },
+      { place: 'frame', from: 'stand-in', days: [{ on: '2027-03-02', low: -2, high: 1 }] },
+    ])
     expect((await stored()).season.readings).toEqual([
-      { place: 'bench', from: 'file', days: [{ on: '2027-03-01', low: 3, high: 9 }, { on: '2027-03-02', low: 5, high: 11 }] },
+      {
+        place: 'bench',
+        from: 'file',
+        days: [
+          { on: '2027-03-01', low: 3, high: 9 },
+          { on: '2027-03-02', low: 5, high: 11 },
+        ],
+      },
       { place: 'frame', from: 'stand-in', days: [{ on: '2027-03-02', low: -2, high: 1 }] },
     ])
     await dropReadings(db(), id, 'stand-in')
@@ -147,7 +213,13 @@ describe('what was measured', () => {
 
 describe('photos', () => {
   it('are kept once under their id', async () => {
-    const photo = { id: '11111111-1111-4111-8111-111111111111', type: 'image/jpeg' as const, width: 4, height: 3, bytes: Buffer.from([1, 2, 3]) }
+    const photo = {
+      id: '11111111-1111-4111-8111-111111111111',
+      type: 'image/jpeg' as const,
+      width: 4,
+      height: 3,
+      bytes: Buffer.from([1, 2, 3]),
+    }
     await keepPhoto(db(), id, photo)
     await keepPhoto(db(), id, { ...photo, bytes: Buffer.from([9]) })
     expect((await findPhoto(db(), id, photo.id))!.bytes).toEqual(Buffer.from([1, 2, 3]))

@@ -44,7 +44,9 @@ describe('a season in the database', () => {
     await expect(set({ variety: 'nothing' })).rejects.toThrow(/foreign key/)
     await expect(set({ lot: 'lettuce-lot', variety: 'tomato-plum' })).rejects.toThrow(/foreign key/)
     await expect(set({ sow_on: '2027-08-01' })).rejects.toThrow(/check constraint/)
-    await expect(db().updateTable('season').set({ ends_on: '2020-01-01' }).execute()).rejects.toThrow(/check constraint/)
+    await expect(db().updateTable('season').set({ ends_on: '2020-01-01' }).execute()).rejects.toThrow(
+      /check constraint/,
+    )
   })
 })
 
@@ -63,14 +65,21 @@ describe('changes', () => {
   it('of something changed since it was read are refused with what stands there now', async () => {
     const { versions } = await stored()
     await savePlantings(db(), id, [{ key: 'a', to: planting({ plants: 1 }), version: versions.a! }], author)
-    const second = await savePlantings(db(), id, [{ key: 'a', to: planting({ plants: 2 }), version: versions.a! }], author)
+    const second = await savePlantings(
+      db(),
+      id,
+      [{ key: 'a', to: planting({ plants: 2 }), version: versions.a! }],
+      author,
+    )
     expect(second).toMatchObject({ ok: false, stale: [{ key: 'a', now: { plants: 1 } }] })
     expect((await stored()).season.plantings[0]!.plants).toBe(1)
   })
   it('made at the same moment end with one winner and one told', async () => {
     const { versions } = await stored()
     const results = await Promise.all(
-      [11, 12, 13].map((plants) => savePlantings(db(), id, [{ key: 'a', to: planting({ plants }), version: versions.a! }], author)),
+      [11, 12, 13].map((plants) =>
+        savePlantings(db(), id, [{ key: 'a', to: planting({ plants }), version: versions.a! }], author),
+      ),
     )
     expect(results.filter(({ ok }) => ok)).toHaveLength(1)
   })
@@ -88,7 +97,10 @@ describe('changes', () => {
 
 describe('undo', () => {
   const change = async (plants: number) =>
-    savePlantings(db(), id, [{ key: 'a', to: planting({ plants }), version: (await stored()).versions.a! }], { who: 'Grower', summary: `to ${plants}` })
+    savePlantings(db(), id, [{ key: 'a', to: planting({ plants }), version: (await stored()).versions.a! }], {
+      who: 'Grower',
+      summary: `to ${plants}`,
+    })
 
   it('walks back and forth through the journal', async () => {
     await change(1)

@@ -1,6 +1,21 @@
 /** Between the things of a season document and the rows they are kept in. */
 import type { Insertable, Selectable } from 'kysely'
-import { Habits, Site, type Bed, type Block, type Share, type Container, type Crop, type Lot, type Method, type Place, type Planting, type Season, type Stage, type Variety } from '../season/schema'
+import {
+  Habits,
+  Site,
+  type Bed,
+  type Block,
+  type Share,
+  type Container,
+  type Crop,
+  type Lot,
+  type Method,
+  type Place,
+  type Planting,
+  type Season,
+  type Stage,
+  type Variety,
+} from '../season/schema'
 import type * as t from './schema'
 
 /** The season a row belongs to. */
@@ -18,7 +33,13 @@ function present<T extends object>(
   return Object.fromEntries(Object.entries(value).filter(([, v]) => v !== null && v !== undefined)) as never
 }
 
-const temperatureRow = (x: { held?: number | undefined; lift?: number | undefined; halfRange?: number | undefined; floor?: number | undefined; ceiling?: number | undefined }) => ({
+const temperatureRow = (x: {
+  held?: number | undefined
+  lift?: number | undefined
+  halfRange?: number | undefined
+  floor?: number | undefined
+  ceiling?: number | undefined
+}) => ({
   held: x.held ?? null,
   lift: x.lift ?? null,
   half_range: x.halfRange ?? null,
@@ -26,8 +47,13 @@ const temperatureRow = (x: { held?: number | undefined; lift?: number | undefine
   ceiling: x.ceiling ?? null,
 })
 
-const temperatureOf = (row: { held: number | null; lift: number | null; half_range: number | null; floor: number | null; ceiling: number | null }) =>
-  present({ held: row.held, lift: row.lift, halfRange: row.half_range, floor: row.floor, ceiling: row.ceiling })
+const temperatureOf = (row: {
+  held: number | null
+  lift: number | null
+  half_range: number | null
+  floor: number | null
+  ceiling: number | null
+}) => present({ held: row.held, lift: row.lift, halfRange: row.half_range, floor: row.floor, ceiling: row.ceiling })
 
 /** Columns of a season that come from its document. */
 export function seasonRow({ season, site, habits }: Pick<Season, 'season' | 'site' | 'habits'>) {
@@ -53,13 +79,34 @@ export function seasonRow({ season, site, habits }: Pick<Season, 'season' | 'sit
     handling: habits.handling,
     rounding: habits.rounding,
     sowing_weekdays: habits.sowingWeekdays,
-    more_habits: JSON.stringify({ work: habits.work, mixCompaction: habits.mixCompaction, costs: habits.costs, hardening: habits.hardening, turnaroundDays: habits.turnaroundDays, crew: habits.crew, fit: habits.fit, shareTrays: habits.shareTrays, mix: habits.mix }),
-    more_site: JSON.stringify(present({ nightDrop: site.nightDrop, soilLift: site.soilLift, events: site.events, forecast: site.forecast, thermometer: site.thermometer })),
+    more_habits: JSON.stringify({
+      work: habits.work,
+      mixCompaction: habits.mixCompaction,
+      costs: habits.costs,
+      hardening: habits.hardening,
+      turnaroundDays: habits.turnaroundDays,
+      crew: habits.crew,
+      fit: habits.fit,
+      shareTrays: habits.shareTrays,
+      mix: habits.mix,
+    }),
+    more_site: JSON.stringify(
+      present({
+        nightDrop: site.nightDrop,
+        soilLift: site.soilLift,
+        events: site.events,
+        forecast: site.forecast,
+        thermometer: site.thermometer,
+      }),
+    ),
   }
 }
 
 /** Site and habits of a season row. */
-export function seasonOf(row: Selectable<t.SeasonTable>, farmName: string): Pick<Season, 'format' | 'farm' | 'season' | 'site' | 'habits'> {
+export function seasonOf(
+  row: Selectable<t.SeasonTable>,
+  farmName: string,
+): Pick<Season, 'format' | 'farm' | 'season' | 'site' | 'habits'> {
   const frost =
     row.frost_spring_median === null
       ? undefined
@@ -68,7 +115,9 @@ export function seasonOf(row: Selectable<t.SeasonTable>, farmName: string): Pick
           firstAutumn: { median: row.frost_autumn_median!, spreadDays: row.frost_autumn_spread_days! },
           trustedChance: row.frost_trusted_chance!,
           marginDays: row.frost_margin_days!,
-          ...(row.frost_record === null ? {} : { record: row.frost_record as NonNullable<NonNullable<Season['site']['frost']>['record']> }),
+          ...(row.frost_record === null
+            ? {}
+            : { record: row.frost_record as NonNullable<NonNullable<Season['site']['frost']>['record']> }),
         }
   return {
     format: 1,
@@ -80,7 +129,9 @@ export function seasonOf(row: Selectable<t.SeasonTable>, farmName: string): Pick
       clearness: row.clearness,
       outdoorMonthlyMeans: row.outdoor_monthly_means,
       frost,
-      ...Site.pick({ nightDrop: true, soilLift: true, events: true, forecast: true, thermometer: true }).parse(row.more_site),
+      ...Site.pick({ nightDrop: true, soilLift: true, events: true, forecast: true, thermometer: true }).parse(
+        row.more_site,
+      ),
     }),
     habits: {
       confidence: row.confidence,
@@ -88,7 +139,17 @@ export function seasonOf(row: Selectable<t.SeasonTable>, farmName: string): Pick
       handling: row.handling,
       rounding: row.rounding as Season['habits']['rounding'],
       sowingWeekdays: row.sowing_weekdays,
-      ...Habits.pick({ work: true, mixCompaction: true, costs: true, hardening: true, turnaroundDays: true, crew: true, fit: true, shareTrays: true, mix: true }).parse(row.more_habits),
+      ...Habits.pick({
+        work: true,
+        mixCompaction: true,
+        costs: true,
+        hardening: true,
+        turnaroundDays: true,
+        crew: true,
+        fit: true,
+        shareTrays: true,
+        mix: true,
+      }).parse(row.more_habits),
     },
   }
 }
@@ -107,7 +168,9 @@ export function placeRow(id: SeasonId, x: Place, position: number): Insertable<t
     transmission: x.transmission ?? null,
     lamp_ppfd: x.lamp?.ppfd ?? null,
     lamp_hours: x.lamp?.hours ?? null,
-    more: JSON.stringify(present({ layout: x.layout, rooms: x.rooms, stock: x.stock.length > 0 ? x.stock : undefined })),
+    more: JSON.stringify(
+      present({ layout: x.layout, rooms: x.rooms, stock: x.stock.length > 0 ? x.stock : undefined }),
+    ),
   }
 }
 
@@ -201,13 +264,35 @@ export function cropRow(id: SeasonId, x: Crop, position: number): Insertable<t.C
     min_night: x.minNight ?? null,
     stress_above: x.stressAbove ?? null,
     thin_at_leaf: x.thinAtLeaf,
-    facts: JSON.stringify(present({ group: x.group, season: x.season, lifespan: x.lifespan, raise: x.raise, field: x.field, care: x.care, seed: x.seed, seasonGroups: x.seasonGroups, cautions: x.cautions, cover: g.cover, usual: growth.usual, learned: x.learned })),
+    facts: JSON.stringify(
+      present({
+        group: x.group,
+        season: x.season,
+        lifespan: x.lifespan,
+        raise: x.raise,
+        field: x.field,
+        care: x.care,
+        seed: x.seed,
+        seasonGroups: x.seasonGroups,
+        cautions: x.cautions,
+        cover: g.cover,
+        usual: growth.usual,
+        learned: x.learned,
+      }),
+    ),
     kind: x.kind ?? null,
   }
 }
 
 export function pointRows(id: SeasonId, x: Crop): Insertable<t.GrowthPointTable>[] {
-  return x.growth.points.map((p, position) => ({ ...id, crop: x.key, position, ml: p.ml, ready: p.ready, limit_age: p.limit }))
+  return x.growth.points.map((p, position) => ({
+    ...id,
+    crop: x.key,
+    position,
+    ml: p.ml,
+    ready: p.ready,
+    limit_age: p.limit,
+  }))
 }
 
 export function preparationRows(id: SeasonId, x: Crop): Insertable<t.PreparationTable>[] {
@@ -220,7 +305,10 @@ export function cropOf(
   preparation: Selectable<t.PreparationTable>[],
 ): Crop {
   const { cover, usual, ...facts } = row.facts as Pick<Crop, 'group' | 'season' | 'lifespan' | 'raise' | 'learned'> &
-    Partial<Pick<Crop, 'field' | 'care' | 'seed' | 'seasonGroups' | 'cautions'>> & { cover?: NonNullable<Crop['germination']['cover']>; usual?: [number, number] }
+    Partial<Pick<Crop, 'field' | 'care' | 'seed' | 'seasonGroups' | 'cautions'>> & {
+      cover?: NonNullable<Crop['germination']['cover']>
+      usual?: [number, number]
+    }
   return present({
     field: {},
     care: {},
@@ -263,7 +351,16 @@ export function cropOf(
 }
 
 export function varietyRow(id: SeasonId, x: Variety, position: number): Insertable<t.VarietyTable> {
-  return { ...id, key: x.key, position, crop: x.crop, name: x.name, note: x.note ?? null, season_group: x.seasonGroup ?? null, overrides: JSON.stringify(x.overrides ?? {}) }
+  return {
+    ...id,
+    key: x.key,
+    position,
+    crop: x.crop,
+    name: x.name,
+    note: x.note ?? null,
+    season_group: x.seasonGroup ?? null,
+    overrides: JSON.stringify(x.overrides ?? {}),
+  }
 }
 
 export function varietyOf(row: Selectable<t.VarietyTable>): Variety {
@@ -331,7 +428,9 @@ export function methodRow(id: SeasonId, x: Method, position: number): Insertable
     name: x.name,
     policy,
     sowing: JSON.stringify(sowing),
-    more: JSON.stringify(present({ preparation: x.preparation, school: x.school, note: x.note, seeder: x.seeder, learned: x.learned })),
+    more: JSON.stringify(
+      present({ preparation: x.preparation, school: x.school, note: x.note, seeder: x.seeder, learned: x.learned }),
+    ),
     leave_heat_at: x.leaveHeatAt,
     pot_up_point: x.potUpPoint,
     hardening_days: x.hardening.days,
@@ -369,7 +468,11 @@ export function methodOf(row: Selectable<t.MethodTable>, stages: Selectable<t.St
     leaveHeatAt: row.leave_heat_at as Method['leaveHeatAt'],
     potUpPoint: row.pot_up_point,
     stages: stages.map(stageOf),
-    hardening: present({ days: row.hardening_days, place: row.hardening_place, school: row.hardening_school as Method['hardening']['school'] | null }),
+    hardening: present({
+      days: row.hardening_days,
+      place: row.hardening_place,
+      school: row.hardening_school as Method['hardening']['school'] | null,
+    }),
     ...(row.more as Pick<Method, 'preparation' | 'school' | 'note' | 'seeder' | 'learned'>),
   }
 }
@@ -414,7 +517,22 @@ export function plantingRow(id: SeasonId, x: Planting, position: number, version
     confidence: x.confidence ?? null,
     note: x.note ?? null,
     version,
-    more: JSON.stringify(present({ spacing: x.spacing, even: x.series?.even, dates: x.series?.dates, stand: x.stand, leaves: x.leaves, clears: x.clears, worth: x.worth, may: x.may, pinned: x.pinned, otherwise: x.otherwise, stands: x.stands, toNobody: toNobody(x.goes) })),
+    more: JSON.stringify(
+      present({
+        spacing: x.spacing,
+        even: x.series?.even,
+        dates: x.series?.dates,
+        stand: x.stand,
+        leaves: x.leaves,
+        clears: x.clears,
+        worth: x.worth,
+        may: x.may,
+        pinned: x.pinned,
+        otherwise: x.otherwise,
+        stands: x.stands,
+        toNobody: toNobody(x.goes),
+      }),
+    ),
   }
 }
 
@@ -427,7 +545,18 @@ export function changeRows(id: SeasonId, x: Planting): Insertable<t.SeriesChange
     sow_on: change.sowOn ?? null,
     plants: change.plants ?? null,
     dropped: change.dropped ?? false,
-    more: JSON.stringify(present({ stand: change.stand, leaves: change.leaves, clears: change.clears, agePoint: change.agePoint, pinned: change.pinned, otherwise: change.otherwise, stands: change.stands, toNobody: toNobody(change.goes) })),
+    more: JSON.stringify(
+      present({
+        stand: change.stand,
+        leaves: change.leaves,
+        clears: change.clears,
+        agePoint: change.agePoint,
+        pinned: change.pinned,
+        otherwise: change.otherwise,
+        stands: change.stands,
+        toNobody: toNobody(change.goes),
+      }),
+    ),
   }))
 }
 
@@ -458,7 +587,15 @@ interface ToNobody {
 const toNobody = (goes: readonly Share[] | undefined) => (goes?.length === 0 ? true : undefined)
 
 function shareOf(row: Selectable<t.PlantingShareTable>): Share {
-  return present({ to: row.goes_to, bed: row.bed, name: row.name, pot: row.pot, plants: row.plants, on: row.on_day, at: row.at }) as Share
+  return present({
+    to: row.goes_to,
+    bed: row.bed,
+    name: row.name,
+    pot: row.pot,
+    plants: row.plants,
+    on: row.on_day,
+    at: row.at,
+  }) as Share
 }
 
 export function blockRow(id: SeasonId, x: Block, position: number): Insertable<t.BlockTable> {
@@ -472,15 +609,46 @@ export function bedRow(id: SeasonId, x: Bed, position: number): Insertable<t.Bed
 }
 
 export function standingRows(id: SeasonId, x: Bed): Insertable<t.BedStandingTable>[] {
-  return x.standing.map(({ what, from, until }, position) => ({ ...id, bed: x.key, position, what, from_day: from ?? null, until_day: until }))
+  return x.standing.map(({ what, from, until }, position) => ({
+    ...id,
+    bed: x.key,
+    position,
+    what,
+    from_day: from ?? null,
+    until_day: until,
+  }))
 }
 
-export function bedOf({ key, name, block, length, width }: Selectable<t.BedTable>, standing: Selectable<t.BedStandingTable>[]): Bed {
-  return { key, name, block, length, width, standing: standing.map(({ what, from_day: from, until_day: until }) => present({ what, from, until })) }
+export function bedOf(
+  { key, name, block, length, width }: Selectable<t.BedTable>,
+  standing: Selectable<t.BedStandingTable>[],
+): Bed {
+  return {
+    key,
+    name,
+    block,
+    length,
+    width,
+    standing: standing.map(({ what, from_day: from, until_day: until }) => present({ what, from, until })),
+  }
 }
 
-export function plantingOf(row: Selectable<t.PlantingTable>, changes: Selectable<t.SeriesChangeTable>[], shares: Selectable<t.PlantingShareTable>[]): Planting {
-  const { even, dates, toNobody: none, ...more } = row.more as Pick<Planting, 'spacing' | 'stand' | 'leaves' | 'clears' | 'worth' | 'may' | 'pinned' | 'otherwise' | 'stands'> & Pick<NonNullable<Planting['series']>, 'even' | 'dates'> & ToNobody
+export function plantingOf(
+  row: Selectable<t.PlantingTable>,
+  changes: Selectable<t.SeriesChangeTable>[],
+  shares: Selectable<t.PlantingShareTable>[],
+): Planting {
+  const {
+    even,
+    dates,
+    toNobody: none,
+    ...more
+  } = row.more as Pick<
+    Planting,
+    'spacing' | 'stand' | 'leaves' | 'clears' | 'worth' | 'may' | 'pinned' | 'otherwise' | 'stands'
+  > &
+    Pick<NonNullable<Planting['series']>, 'even' | 'dates'> &
+    ToNobody
   const goesOf = (n: number, nobody: boolean | undefined) => {
     const own = shares.filter((share) => share.n === n)
     return own.length > 0 ? own.map(shareOf) : nobody ? [] : undefined
@@ -499,8 +667,20 @@ export function plantingOf(row: Selectable<t.PlantingTable>, changes: Selectable
         ? undefined
         : present({ every: row.series_every, last: row.series_last, count: row.series_count, even, dates }),
     changes: changes.map((c) => {
-      const { toNobody: own, ...found } = c.more as Pick<Planting, 'stand' | 'leaves' | 'clears' | 'agePoint' | 'pinned' | 'otherwise' | 'stands'> & ToNobody
-      return present({ n: c.n, on: c.plant_on, sowOn: c.sow_on, plants: c.plants, dropped: c.dropped || undefined, goes: goesOf(c.n, own), ...found })
+      const { toNobody: own, ...found } = c.more as Pick<
+        Planting,
+        'stand' | 'leaves' | 'clears' | 'agePoint' | 'pinned' | 'otherwise' | 'stands'
+      > &
+        ToNobody
+      return present({
+        n: c.n,
+        on: c.plant_on,
+        sowOn: c.sow_on,
+        plants: c.plants,
+        dropped: c.dropped || undefined,
+        goes: goesOf(c.n, own),
+        ...found,
+      })
     }),
     sowOn: row.sow_on,
     agePoint: row.age_point,

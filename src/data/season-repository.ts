@@ -32,7 +32,12 @@ export async function openSeason(db: Db): Promise<SeasonId | undefined> {
 
 /** The season of that id, unless there is none or it is a what-if copy: nothing happens in a copy. */
 export async function ownSeason(db: Db, season: string): Promise<SeasonId | undefined> {
-  return db.selectFrom('season').select(['farm_id', 'season_id']).where('season_id', '=', season).where('what_if_of', 'is', null).executeTakeFirst()
+  return db
+    .selectFrom('season')
+    .select(['farm_id', 'season_id'])
+    .where('season_id', '=', season)
+    .where('what_if_of', 'is', null)
+    .executeTakeFirst()
 }
 
 /** Revision of a season: it rises by one with every change. */
@@ -113,7 +118,11 @@ export async function readSeasonRows(trx: Transaction<Database>, id: SeasonId): 
 /** Makes a farm with one season from a document. */
 export async function createFarm(db: Kysely<Database>, season: Season): Promise<SeasonId> {
   return db.transaction().execute(async (trx) => {
-    const farm = await trx.insertInto('farm').values({ name: season.farm.name }).returning('farm_id').executeTakeFirstOrThrow()
+    const farm = await trx
+      .insertInto('farm')
+      .values({ name: season.farm.name })
+      .returning('farm_id')
+      .executeTakeFirstOrThrow()
     const row = await trx
       .insertInto('season')
       .values({ farm_id: farm.farm_id, season_id: crypto.randomUUID(), revision: 1, ...rows.seasonRow(season) })
@@ -132,7 +141,14 @@ export interface SeasonOfFarm {
 
 /** Seasons of a farm, the one that was opened last first. */
 export async function listSeasons(db: Db, farm: string): Promise<SeasonOfFarm[]> {
-  const found = await db.selectFrom('season').select(['season_id', 'name']).where('farm_id', '=', farm).where('what_if_of', 'is', null).orderBy('opened_at', 'desc').orderBy('season_id').execute()
+  const found = await db
+    .selectFrom('season')
+    .select(['season_id', 'name'])
+    .where('farm_id', '=', farm)
+    .where('what_if_of', 'is', null)
+    .orderBy('opened_at', 'desc')
+    .orderBy('season_id')
+    .execute()
   return found.map(({ season_id, name }) => ({ id: season_id, name }))
 }
 
@@ -161,7 +177,19 @@ export async function replaceContents(
   season: Season,
   revision: number,
 ): Promise<void> {
-  for (const table of ['planting', 'bed', 'block', 'method', 'lot', 'variety', 'crop', 'container', 'place', 'record', 'reading'] as const) {
+  for (const table of [
+    'planting',
+    'bed',
+    'block',
+    'method',
+    'lot',
+    'variety',
+    'crop',
+    'container',
+    'place',
+    'record',
+    'reading',
+  ] as const) {
     await trx.deleteFrom(table).where('farm_id', '=', id.farm_id).where('season_id', '=', id.season_id).execute()
   }
   await trx.updateTable('farm').set({ name: season.farm.name }).where('farm_id', '=', id.farm_id).execute()
@@ -175,27 +203,107 @@ export async function replaceContents(
 }
 
 /** Puts a document into a season that holds nothing yet. What happened belongs to a season, not to a copy of it. */
-export async function insertContents(trx: Transaction<Database>, id: SeasonId, season: Season, version: number): Promise<void> {
-  await insertAll(trx, 'place', season.places.map((x, i) => rows.placeRow(id, x, i)))
-  await insertAll(trx, 'place_period', season.places.flatMap((x) => rows.periodRows(id, x)))
-  await insertAll(trx, 'container', season.containers.map((x, i) => rows.containerRow(id, x, i)))
-  await insertAll(trx, 'crop', season.crops.map((x, i) => rows.cropRow(id, x, i)))
-  await insertAll(trx, 'growth_point', season.crops.flatMap((x) => rows.pointRows(id, x)))
-  await insertAll(trx, 'preparation', season.crops.flatMap((x) => rows.preparationRows(id, x)))
-  await insertAll(trx, 'variety', season.varieties.map((x, i) => rows.varietyRow(id, x, i)))
-  await insertAll(trx, 'lot', season.lots.map((x, i) => rows.lotRow(id, x, i)))
-  await insertAll(trx, 'lot_test', season.lots.flatMap((x) => rows.lotTestRows(id, x)))
-  await insertAll(trx, 'method', season.methods.map((x, i) => rows.methodRow(id, x, i)))
-  await insertAll(trx, 'stage', season.methods.flatMap((x) => rows.stageRows(id, x)))
-  await insertAll(trx, 'block', season.blocks.map((x, i) => rows.blockRow(id, x, i)))
-  await insertAll(trx, 'bed', season.beds.map((x, i) => rows.bedRow(id, x, i)))
-  await insertAll(trx, 'bed_standing', season.beds.flatMap((x) => rows.standingRows(id, x)))
-  await insertAll(trx, 'planting', season.plantings.map((x, i) => rows.plantingRow(id, x, i, version)))
-  await insertAll(trx, 'series_change', season.plantings.flatMap((x) => rows.changeRows(id, x)))
-  await insertAll(trx, 'planting_share', season.plantings.flatMap((x) => rows.shareRows(id, x)))
-  const { what_if_of: copyOf } = await ofSeason(trx.selectFrom('season').select('what_if_of'), id).executeTakeFirstOrThrow()
+export async function insertContents(
+  trx: Transaction<Database>,
+  id: SeasonId,
+  season: Season,
+  version: number,
+): Promise<void> {
+  await insertAll(
+    trx,
+    'place',
+    season.places.map((x, i) => rows.placeRow(id, x, i)),
+  )
+  await insertAll(
+    trx,
+    'place_period',
+    season.places.flatMap((x) => rows.periodRows(id, x)),
+  )
+  await insertAll(
+    trx,
+    'container',
+    season.containers.map((x, i) => rows.containerRow(id, x, i)),
+  )
+  await insertAll(
+    trx,
+    'crop',
+    season.crops.map((x, i) => rows.cropRow(id, x, i)),
+  )
+  await insertAll(
+    trx,
+    'growth_point',
+    season.crops.flatMap((x) => rows.pointRows(id, x)),
+  )
+  await insertAll(
+    trx,
+    'preparation',
+    season.crops.flatMap((x) => rows.preparationRows(id, x)),
+  )
+  await insertAll(
+    trx,
+    'variety',
+    season.varieties.map((x, i) => rows.varietyRow(id, x, i)),
+  )
+  await insertAll(
+    trx,
+    'lot',
+    season.lots.map((x, i) => rows.lotRow(id, x, i)),
+  )
+  await insertAll(
+    trx,
+    'lot_test',
+    season.lots.flatMap((x) => rows.lotTestRows(id, x)),
+  )
+  await insertAll(
+    trx,
+    'method',
+    season.methods.map((x, i) => rows.methodRow(id, x, i)),
+  )
+  await insertAll(
+    trx,
+    'stage',
+    season.methods.flatMap((x) => rows.stageRows(id, x)),
+  )
+  await insertAll(
+    trx,
+    'block',
+    season.blocks.map((x, i) => rows.blockRow(id, x, i)),
+  )
+  await insertAll(
+    trx,
+    'bed',
+    season.beds.map((x, i) => rows.bedRow(id, x, i)),
+  )
+  await insertAll(
+    trx,
+    'bed_standing',
+    season.beds.flatMap((x) => rows.standingRows(id, x)),
+  )
+  await insertAll(
+    trx,
+    'planting',
+    season.plantings.map((x, i) => rows.plantingRow(id, x, i, version)),
+  )
+  await insertAll(
+    trx,
+    'series_change',
+    season.plantings.flatMap((x) => rows.changeRows(id, x)),
+  )
+  await insertAll(
+    trx,
+    'planting_share',
+    season.plantings.flatMap((x) => rows.shareRows(id, x)),
+  )
+  const { what_if_of: copyOf } = await ofSeason(
+    trx.selectFrom('season').select('what_if_of'),
+    id,
+  ).executeTakeFirstOrThrow()
   if (copyOf !== null) return
-  await insertAll(trx, 'record', season.records.map((x) => recordRow(id, x)))
+  await insertAll(
+    trx,
+    'record',
+    season.records.map((x) => recordRow(id, x)),
+  )
   await insertAll(trx, 'reading', readingRows(id, season.readings))
 }
 
@@ -225,6 +333,9 @@ export async function insertAll<T extends keyof Database>(
   }
 }
 
-function ofSeason<Q extends { where(column: 'farm_id' | 'season_id', op: '=', value: string): Q }>(query: Q, id: SeasonId): Q {
+function ofSeason<Q extends { where(column: 'farm_id' | 'season_id', op: '=', value: string): Q }>(
+  query: Q,
+  id: SeasonId,
+): Q {
   return query.where('farm_id', '=', id.farm_id).where('season_id', '=', id.season_id)
 }

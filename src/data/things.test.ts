@@ -28,17 +28,57 @@ describe('a season with everything a crop, lot, place and method can say', () =>
   it('comes back just as it went in', async () => {
     const full = readSmall((s) => {
       for (const { crop } of library()) s.crops.push({ ...crop, key: `full-${crop.key}` })
-      s.places[0]!.layout = { benches: [{ name: 'Long bench', length: 600, width: 90, levels: 2 }], headroom: 45, lampHeight: 30 }
+      s.places[0]!.layout = {
+        benches: [{ name: 'Long bench', length: 600, width: 90, levels: 2 }],
+        headroom: 45,
+        lampHeight: 30,
+      }
       s.places[0]!.stock = [{ what: 'Covers', count: 12 }]
-      Object.assign(s.containers[0]!, { packCells: 16, measures: { shape: 'square', top: 3, bottom: 2, depth: 4.5 }, outline: { length: 54, width: 28 }, price: 2.4 })
-      s.varieties[0]!.overrides = { germination: { thermalTime: 66 }, field: { maturity: { days: 50, from: 'planting' } } }
-      Object.assign(s.lots[0]!, { year: 2026, stored: 'cool-dry', treated: true, homeTests: [{ on: '2027-01-20', sown: 50, up: 44 }], packetSeeds: 1000, packetPrice: 12 })
+      Object.assign(s.containers[0]!, {
+        packCells: 16,
+        measures: { shape: 'square', top: 3, bottom: 2, depth: 4.5 },
+        outline: { length: 54, width: 28 },
+        price: 2.4,
+      })
+      s.varieties[0]!.overrides = {
+        germination: { thermalTime: 66 },
+        field: { maturity: { days: 50, from: 'planting' } },
+      }
+      Object.assign(s.lots[0]!, {
+        year: 2026,
+        stored: 'cool-dry',
+        treated: true,
+        homeTests: [{ on: '2027-01-20', sown: 50, up: 44 }],
+        packetSeeds: 1000,
+        packetPrice: 12,
+      })
       s.habits = { work: { sowTray: 5 }, costs: { hour: 18, mixLitre: 0.12 } }
       s.methods[0]!.preparation = [{ what: 'Warm', days: 1 }]
       s.methods.push(
-        { key: 'clump', crop: 'lettuce', name: 'Clump', sowing: { policy: 'clump', seedsPerCell: 4, count: 'clumps', atLeast: 2 }, stages: [{ place: 'bench', container: 'cells-128' }] },
-        { key: 'bought', crop: 'lettuce', name: 'Bought', sowing: { policy: 'bought', age: 160, price: 0.2 }, stages: [{ place: 'bench', container: 'cells-128' }] },
-        { key: 'divide', crop: 'tomato', name: 'Divide', sowing: { policy: 'divide', seedsPerCell: 6, parts: 4 }, stages: [{ place: 'bench', container: 'cells-128' }, { place: 'bench', container: 'pots', divide: 2 }] },
+        {
+          key: 'clump',
+          crop: 'lettuce',
+          name: 'Clump',
+          sowing: { policy: 'clump', seedsPerCell: 4, count: 'clumps', atLeast: 2 },
+          stages: [{ place: 'bench', container: 'cells-128' }],
+        },
+        {
+          key: 'bought',
+          crop: 'lettuce',
+          name: 'Bought',
+          sowing: { policy: 'bought', age: 160, price: 0.2 },
+          stages: [{ place: 'bench', container: 'cells-128' }],
+        },
+        {
+          key: 'divide',
+          crop: 'tomato',
+          name: 'Divide',
+          sowing: { policy: 'divide', seedsPerCell: 6, parts: 4 },
+          stages: [
+            { place: 'bench', container: 'cells-128' },
+            { place: 'bench', container: 'pots', divide: 2 },
+          ],
+        },
       )
     })
     const other = await createFarm(db(), full)
@@ -48,20 +88,45 @@ describe('a season with everything a crop, lot, place and method can say', () =>
 
 describe('a season with a field', () => {
   const full = readField((s) => {
-    Object.assign(s.site, { nightDrop: 6, soilLift: 1, events: [{ key: 'fair', name: 'Fair', on: '2027-06-05' }], forecast: { from: 'file', name: 'week.csv', days: [{ on: '2027-04-12', low: 3, high: 14, rain: 2 }] } })
+    Object.assign(s.site, {
+      nightDrop: 6,
+      soilLift: 1,
+      events: [{ key: 'fair', name: 'Fair', on: '2027-06-05' }],
+      forecast: { from: 'file', name: 'week.csv', days: [{ on: '2027-04-12', low: 3, high: 14, rain: 2 }] },
+    })
     s.habits = { hardening: 'two-weeks', turnaroundDays: 5 }
     s.methods[0]!.hardening = { days: 9, place: 'frame', school: 'four-weeks' }
-    s.methods.push({ key: 'rows', crop: 'lettuce', name: 'Rows', sowing: { policy: 'in-place', seedsPerMetre: 30, thinTo: 25 }, stages: [] })
+    s.methods.push({
+      key: 'rows',
+      crop: 'lettuce',
+      name: 'Rows',
+      sowing: { policy: 'in-place', seedsPerMetre: 30, thinTo: 25 },
+      stages: [],
+    })
     s.beds[1]!.standing = [{ what: 'leeks', from: '2026-08-01', until: '2027-04-05' }]
     Object.assign(s.plantings[0]!, {
       anchor: { to: 'event', event: 'fair', days: 2 },
       spacing: { rows: 2, plant: 35, atSpot: 2, between: true },
-      goes: [{ to: 'bed', bed: 'n2', plants: 90, at: 100, on: '2027-04-23' }, { to: 'customer', name: 'The inn', plants: 60, on: '2027-04-22' }, { to: 'sale', plants: 40, pot: 'pots', on: '2027-04-24' }, { to: 'spare', plants: 10 }],
+      goes: [
+        { to: 'bed', bed: 'n2', plants: 90, at: 100, on: '2027-04-23' },
+        { to: 'customer', name: 'The inn', plants: 60, on: '2027-04-22' },
+        { to: 'sale', plants: 40, pot: 'pots', on: '2027-04-24' },
+        { to: 'spare', plants: 10 },
+      ],
       stand: { on: '2027-04-10', plants: 180 },
       leaves: { on: '2027-04-18', firm: true, dark: false },
       clears: '2027-06-30',
     })
-    s.plantings[1] = { key: 'b', code: 'B', variety: 'lettuce-red', method: 'lettuce-cells', plants: 150, on: '2027-05-01', series: { every: 10, count: 3, even: 'harvest', dates: ['2027-05-01', '2027-05-12', '2027-05-23'] }, changes: [{ n: 2, goes: [{ to: 'bed', bed: 'f1', plants: 20 }], stand: { on: '2027-04-30', plants: 120 } }] }
+    s.plantings[1] = {
+      key: 'b',
+      code: 'B',
+      variety: 'lettuce-red',
+      method: 'lettuce-cells',
+      plants: 150,
+      on: '2027-05-01',
+      series: { every: 10, count: 3, even: 'harvest', dates: ['2027-05-01', '2027-05-12', '2027-05-23'] },
+      changes: [{ n: 2, goes: [{ to: 'bed', bed: 'f1', plants: 20 }], stand: { on: '2027-04-30', plants: 120 } }],
+    }
     Object.assign(s.plantings[2]!, { anchor: { to: 'bed', bed: 'n1', days: 3 } })
     Object.assign(s.plantings[3]!, { anchor: { to: 'warmth', night: 8, soil: 12 } })
     delete s.plantings[3]!.sowOn
@@ -71,7 +136,12 @@ describe('a season with a field', () => {
     const loaded = (await loadSeason(db(), other))!
     expect(loaded.season).toEqual(full)
     const changed = { ...full.plantings[0]!, goes: [{ to: 'bed' as const, bed: 'f1', plants: 200 }] }
-    const saved = await savePlantings(db(), other, [{ key: 'a', version: loaded.versions.a!, to: changed }], by('moved'))
+    const saved = await savePlantings(
+      db(),
+      other,
+      [{ key: 'a', version: loaded.versions.a!, to: changed }],
+      by('moved'),
+    )
     expect(saved.ok).toBe(true)
     expect((await loadSeason(db(), other))!.season.plantings[0]).toEqual(changed)
     expect((await undo(db(), other, 'Grower')).ok).toBe(true)
@@ -80,7 +150,10 @@ describe('a season with a field', () => {
   it('keeps a bed that a planting goes to', async () => {
     const other = await createFarm(db(), full)
     const bed = full.beds[1]!
-    expect(await saveThings(db(), other, [{ of: 'beds', key: bed.key, from: bed, to: null }], by('gone'))).toEqual({ ok: false, used: true })
+    expect(await saveThings(db(), other, [{ of: 'beds', key: bed.key, from: bed, to: null }], by('gone'))).toEqual({
+      ok: false,
+      used: true,
+    })
     const longer = { ...bed, length: 1200, standing: [] }
     const done = await saveThings(db(), other, [{ of: 'beds', key: bed.key, from: bed, to: longer }], by('longer'))
     expect(done.ok).toBe(true)
@@ -91,9 +164,21 @@ describe('a season with a field', () => {
 describe('single things', () => {
   it('are added, changed and removed, and undo and redo go through every one of them', async () => {
     const [lettuce] = season.crops as [Crop]
-    const slower: Crop = { ...lettuce, germination: { ...lettuce.germination, thermalTime: 90 }, preparation: [{ what: 'Chill', days: 3 }] }
-    const lot: Lot = { ...season.lots[0]!, key: 'new-lot', name: 'New lot', homeTests: [{ on: '2027-02-01', sown: 40, up: 38 }] }
-    const warmer: Place = { ...season.places[2]!, temperature: { lift: 3, periods: [{ from: '01-01', until: '02-01', floor: 2 }] } }
+    const slower: Crop = {
+      ...lettuce,
+      germination: { ...lettuce.germination, thermalTime: 90 },
+      preparation: [{ what: 'Chill', days: 3 }],
+    }
+    const lot: Lot = {
+      ...season.lots[0]!,
+      key: 'new-lot',
+      name: 'New lot',
+      homeTests: [{ on: '2027-02-01', sown: 40, up: 38 }],
+    }
+    const warmer: Place = {
+      ...season.places[2]!,
+      temperature: { lift: 3, periods: [{ from: '01-01', until: '02-01', floor: 2 }] },
+    }
     const all = await saveThings(
       db(),
       id,
@@ -102,7 +187,12 @@ describe('single things', () => {
         { of: 'lots', key: 'new-lot', from: null, to: lot },
         { of: 'places', key: 'frame', from: season.places[2], to: warmer },
         { of: 'plantings', key: 'h', from: season.plantings[3], to: null },
-        { of: 'head', key: 'head', from: factsOf(season), to: { ...factsOf(season), farm: { name: 'New name' }, habits: { ...season.habits, handling: 0.1 } } },
+        {
+          of: 'head',
+          key: 'head',
+          from: factsOf(season),
+          to: { ...factsOf(season), farm: { name: 'New name' }, habits: { ...season.habits, handling: 0.1 } },
+        },
       ],
       by('several'),
     )
@@ -121,8 +211,18 @@ describe('single things', () => {
   })
   it('are refused when they have changed since they were read', async () => {
     const [lettuce] = season.crops as [Crop]
-    await saveThings(db(), id, [{ of: 'crops', key: 'lettuce', from: lettuce, to: { ...lettuce, name: 'Salad' } }], by('theirs'))
-    const mine = await saveThings(db(), id, [{ of: 'crops', key: 'lettuce', from: lettuce, to: { ...lettuce, pauseDays: 4 } }], by('mine'))
+    await saveThings(
+      db(),
+      id,
+      [{ of: 'crops', key: 'lettuce', from: lettuce, to: { ...lettuce, name: 'Salad' } }],
+      by('theirs'),
+    )
+    const mine = await saveThings(
+      db(),
+      id,
+      [{ of: 'crops', key: 'lettuce', from: lettuce, to: { ...lettuce, pauseDays: 4 } }],
+      by('mine'),
+    )
     expect(mine).toEqual({ ok: false, stale: [{ of: 'crops', key: 'lettuce' }] })
     expect((await stored()).crops[0]!.name).toBe('Salad')
   })
@@ -142,7 +242,12 @@ describe('single things', () => {
   it('cannot be undone while something added since needs them', async () => {
     const method: Method = { ...season.methods[0]!, key: 'second', name: 'Second way' }
     const added = await saveThings(db(), id, [{ of: 'methods', key: 'second', from: null, to: method }], by('a method'))
-    await savePlantings(db(), id, [{ key: 'n', version: null, to: { ...season.plantings[0]!, key: 'n', code: 'N', method: 'second' } }], by('a planting'))
+    await savePlantings(
+      db(),
+      id,
+      [{ key: 'n', version: null, to: { ...season.plantings[0]!, key: 'n', code: 'N', method: 'second' } }],
+      by('a planting'),
+    )
     if (!added.ok) throw new Error('the method must be added')
     expect(await undo(db(), id, 'Grower', added.entry)).toEqual({ ok: false, reason: 'changed-since' })
     expect((await stored()).methods).toHaveLength(3)

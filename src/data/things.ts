@@ -25,7 +25,11 @@ export interface ThingState extends ThingRef {
 export const factsOf = ({ farm, season, site, habits }: Season): SeasonFacts => ({ farm, season, site, habits })
 
 /** Reads things as they stand, new ones at the end of their lists. */
-export async function readThings(trx: Transaction<Database>, id: SeasonId, refs: readonly ThingRef[]): Promise<ThingState[]> {
+export async function readThings(
+  trx: Transaction<Database>,
+  id: SeasonId,
+  refs: readonly ThingRef[],
+): Promise<ThingState[]> {
   const { season } = (await readSeasonRows(trx, id))!
   const next = new Map<string, number>()
   return refs.map(({ of, key }) => {
@@ -39,10 +43,25 @@ export async function readThings(trx: Transaction<Database>, id: SeasonId, refs:
   })
 }
 
-const TABLES = { places: 'place', containers: 'container', crops: 'crop', varieties: 'variety', lots: 'lot', methods: 'method', blocks: 'block', beds: 'bed', plantings: 'planting' } as const
+const TABLES = {
+  places: 'place',
+  containers: 'container',
+  crops: 'crop',
+  varieties: 'variety',
+  lots: 'lot',
+  methods: 'method',
+  blocks: 'block',
+  beds: 'bed',
+  plantings: 'planting',
+} as const
 
 /** Puts things in the place of what stands under their keys; references are checked when the transaction ends. */
-export async function writeThings(trx: Transaction<Database>, id: SeasonId, states: readonly ThingState[], version: number): Promise<void> {
+export async function writeThings(
+  trx: Transaction<Database>,
+  id: SeasonId,
+  states: readonly ThingState[],
+  version: number,
+): Promise<void> {
   for (const { of, key, value, position } of states) {
     if (of === 'head') {
       const facts = value as SeasonFacts
@@ -65,7 +84,14 @@ export async function writeThings(trx: Transaction<Database>, id: SeasonId, stat
   }
 }
 
-async function insertThing(trx: Transaction<Database>, id: SeasonId, of: Collection, value: unknown, position: number, version: number): Promise<void> {
+async function insertThing(
+  trx: Transaction<Database>,
+  id: SeasonId,
+  of: Collection,
+  value: unknown,
+  position: number,
+  version: number,
+): Promise<void> {
   switch (of) {
     case 'places': {
       const place = Season.shape.places.unwrap().element.parse(value)
@@ -73,7 +99,9 @@ async function insertThing(trx: Transaction<Database>, id: SeasonId, of: Collect
       return insertAll(trx, 'place_period', rows.periodRows(id, place))
     }
     case 'containers':
-      return insertAll(trx, 'container', [rows.containerRow(id, Season.shape.containers.unwrap().element.parse(value), position)])
+      return insertAll(trx, 'container', [
+        rows.containerRow(id, Season.shape.containers.unwrap().element.parse(value), position),
+      ])
     case 'crops': {
       const crop = Season.shape.crops.unwrap().element.parse(value)
       await insertAll(trx, 'crop', [rows.cropRow(id, crop, position)])
@@ -81,7 +109,9 @@ async function insertThing(trx: Transaction<Database>, id: SeasonId, of: Collect
       return insertAll(trx, 'preparation', rows.preparationRows(id, crop))
     }
     case 'varieties':
-      return insertAll(trx, 'variety', [rows.varietyRow(id, Season.shape.varieties.unwrap().element.parse(value), position)])
+      return insertAll(trx, 'variety', [
+        rows.varietyRow(id, Season.shape.varieties.unwrap().element.parse(value), position),
+      ])
     case 'lots': {
       const lot = Season.shape.lots.unwrap().element.parse(value)
       await insertAll(trx, 'lot', [rows.lotRow(id, lot, position)])

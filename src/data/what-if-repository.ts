@@ -44,11 +44,25 @@ export async function findWhatIf(db: Db, of: SeasonId, id: string): Promise<(Wha
  * @param from what the season holds now
  * @param season what the copy is to hold
  */
-export async function createWhatIf(db: Kysely<Database>, of: SeasonId, name: string, from: Season, season: Season): Promise<SeasonId> {
+export async function createWhatIf(
+  db: Kysely<Database>,
+  of: SeasonId,
+  name: string,
+  from: Season,
+  season: Season,
+): Promise<SeasonId> {
   return db.transaction().execute(async (trx) => {
     const id = await trx
       .insertInto('season')
-      .values({ farm_id: of.farm_id, season_id: crypto.randomUUID(), revision: 1, what_if_of: of.season_id, what_if: name, what_if_from: JSON.stringify(from), ...rows.seasonRow(season) })
+      .values({
+        farm_id: of.farm_id,
+        season_id: crypto.randomUUID(),
+        revision: 1,
+        what_if_of: of.season_id,
+        what_if: name,
+        what_if_from: JSON.stringify(from),
+        ...rows.seasonRow(season),
+      })
       .returning(['farm_id', 'season_id'])
       .executeTakeFirstOrThrow()
     await insertContents(trx, id, season, 1)

@@ -38,7 +38,9 @@ describe('a what-if copy', () => {
   })
   it('goes with its season, and must be a whole one', async () => {
     const made = await createWhatIf(db(), id, 'A copy', season, copy)
-    await expect(db().updateTable('season').set({ what_if: null }).where('season_id', '=', made.season_id).execute()).rejects.toThrow(/check constraint/)
+    await expect(
+      db().updateTable('season').set({ what_if: null }).where('season_id', '=', made.season_id).execute(),
+    ).rejects.toThrow(/check constraint/)
     await db().deleteFrom('season').where('season_id', '=', id.season_id).execute()
     expect(await loadSeason(db(), made)).toBeUndefined()
   })
@@ -55,7 +57,12 @@ describe('fits asked of the server', () => {
   }
   it('wait in the queue until a worker takes them, and are reported as they go', async () => {
     const run = await askForFit(db(), connection.url, id, 1, '2027-04-12')
-    expect(await findFit(db(), id, run)).toMatchObject({ state: 'waiting', from: '2027-04-12', revision: 1, status: null })
+    expect(await findFit(db(), id, run)).toMatchObject({
+      state: 'waiting',
+      from: '2027-04-12',
+      revision: 1,
+      status: null,
+    })
     const runner = await serveFits(db(), connection.url, async (of, asked) => {
       await reportFit(db(), of, asked.run, { cost: 2 }, 'running')
       await reportFit(db(), of, asked.run, { cost: 1 }, 'done')

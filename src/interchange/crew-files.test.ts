@@ -37,18 +37,29 @@ describe('labels', () => {
     const records = [entry('a', '2027-03-01', { did: 'label', code: 'ACDEF', labels: 2 })]
     expect(labelCodes(plan.batches, records).get('a')).toBe('ACDEF')
   })
-  it.each(Object.keys(SHEETS) as SheetKey[])('fill %s, page by page, from the first label that is left', async (sheet) => {
-    const { across, down } = SHEETS[sheet]
-    const skip = Math.min(3, across * down - 1)
-    const { doc, pages } = labelsPdf({ labels, sheet, skip, address: 'http://192.168.1.20:4000' }, season, f)
-    const pdf = await buffer(doc)
-    expect(pdf.subarray(0, 5).toString()).toBe('%PDF-')
-    expect(pages).toBe(Math.ceil((labels.length + skip) / (across * down)))
-    expect(pagesIn(pdf)).toBe(pages)
-  })
+  it.each(Object.keys(SHEETS) as SheetKey[])(
+    'fill %s, page by page, from the first label that is left',
+    async (sheet) => {
+      const { across, down } = SHEETS[sheet]
+      const skip = Math.min(3, across * down - 1)
+      const { doc, pages } = labelsPdf({ labels, sheet, skip, address: 'http://192.168.1.20:4000' }, season, f)
+      const pdf = await buffer(doc)
+      expect(pdf.subarray(0, 5).toString()).toBe('%PDF-')
+      expect(pages).toBe(Math.ceil((labels.length + skip) / (across * down)))
+      expect(pagesIn(pdf)).toBe(pages)
+    },
+  )
   it('of nothing are an empty page, and a map names every tray', async () => {
     expect(pagesIn(await buffer(labelsPdf({ labels: [], sheet: 'a4-24', address: 'http://x' }, season, f).doc))).toBe(1)
-    const map = await buffer(trayMapPdf(Array.from({ length: 90 }, () => labels[0]!), plan, season, f, 'Trays'))
+    const map = await buffer(
+      trayMapPdf(
+        Array.from({ length: 90 }, () => labels[0]!),
+        plan,
+        season,
+        f,
+        'Trays',
+      ),
+    )
     expect(pagesIn(map)).toBe(2)
   })
 })
@@ -56,12 +67,30 @@ describe('labels', () => {
 describe('the journal as a table', () => {
   it('has every entry once, corrected ones too, and nothing a spreadsheet would run', () => {
     const wrong = entry('a', '2027-03-12', { did: 'loss', plants: 9, cause: 'cold' }, { note: '=HYPERLINK("x")' })
-    const records = [done('a', '2027-03-01', 'sow', { cells: 200, trays: 2, seeds: 200, place: 'bench' }), wrong, entry('a', '2027-03-12', { did: 'note' }, { instead: wrong.id, void: true }), entry(undefined, '2027-03-13', { did: 'round', what: 'water' }, { place: 'frame' })]
+    const records = [
+      done('a', '2027-03-01', 'sow', { cells: 200, trays: 2, seeds: 200, place: 'bench' }),
+      wrong,
+      entry('a', '2027-03-12', { did: 'note' }, { instead: wrong.id, void: true }),
+      entry(undefined, '2027-03-13', { did: 'round', what: 'water' }, { place: 'frame' }),
+    ]
     const now = { ...season, records }
-    const { data } = Papa.parse<Record<string, string>>(journalCsv(now, createPlanner().plan(now, parseDay('2027-03-14'))).replace(/^\uFEFF/, '').trim(), { header: true })
+    const { data } = Papa.parse<Record<string, string>>(
+      journalCsv(now, createPlanner().plan(now, parseDay('2027-03-14')))
+        .replace(/^\uFEFF/, '')
+        .trim(),
+      { header: true },
+    )
     expect(data).toHaveLength(4)
-    expect(data[0]).toMatchObject({ on: '2027-03-01', batch: 'A', variety: 'Lettuce, red', what: 'task', task: 'sow', cells: '200', place: 'Warm bench' })
-    expect(data[1]!.note).toBe("'=HYPERLINK(\"x\")")
+    expect(data[0]).toMatchObject({
+      on: '2027-03-01',
+      batch: 'A',
+      variety: 'Lettuce, red',
+      what: 'task',
+      task: 'sow',
+      cells: '200',
+      place: 'Warm bench',
+    })
+    expect(data[1]!.note).toBe('\'=HYPERLINK("x")')
     expect(data[2]).toMatchObject({ corrects: wrong.id, 'taken back': 'yes' })
     expect(data[3]!.place).toBe('Frame')
   })

@@ -37,8 +37,16 @@ export function fitReport(season: Season, status: FitStatus, from = season.seaso
       late: proposal.late,
       cost: rounded(proposal.cost),
     })),
-    stillOver: status.stillOver.map(({ limit, from: a, until, most }) => ({ limit, from: formatDay(a), until: formatDay(until), most: rounded(most) })),
-    troubles: status.troubles.map((trouble) => ({ ...trouble, ...(trouble.from === undefined ? {} : { from: formatDay(trouble.from), until: formatDay(trouble.until!) }) })),
+    stillOver: status.stillOver.map(({ limit, from: a, until, most }) => ({
+      limit,
+      from: formatDay(a),
+      until: formatDay(until),
+      most: rounded(most),
+    })),
+    troubles: status.troubles.map((trouble) => ({
+      ...trouble,
+      ...(trouble.from === undefined ? {} : { from: formatDay(trouble.from), until: formatDay(trouble.until!) }),
+    })),
     fitted,
   }
 }

@@ -41,17 +41,31 @@ describe('a fit of a season', () => {
         s.lots = []
         s.places[1]!.trayPlaces = 1
         s.varieties.push({ key: 'lettuce-green', crop: 'lettuce', name: 'Lettuce, green' })
-        s.plantings = ['red', 'green'].map((name) => ({ key: name, code: name[0]!.toUpperCase(), variety: `lettuce-${name}`, method: 'lettuce-cells', plants: 24, on: '2027-05-01' }))
+        s.plantings = ['red', 'green'].map((name) => ({
+          key: name,
+          code: name[0]!.toUpperCase(),
+          variety: `lettuce-${name}`,
+          method: 'lettuce-cells',
+          plants: 24,
+          on: '2027-05-01',
+        }))
       })
     expect((await fitPlan(sharing(true), START)).picks).toEqual([])
     expect((await fitPlan(sharing(false), START)).overfullNow).toBeGreaterThan(0)
   })
   it('says what stays over, by limit and day, where nothing fits', async () => {
-    const none = { ...tight, places: tight.places.map((place) => ({ ...place, trayPlaces: place.kind === 'heat-mat' ? 4 : 0 })) }
+    const none = {
+      ...tight,
+      places: tight.places.map((place) => ({ ...place, trayPlaces: place.kind === 'heat-mat' ? 4 : 0 })),
+    }
     const status = await fitPlan(none, START)
     expect(status.overfull).toBeGreaterThan(0)
     expect(status.overfullProven).toBe(true)
-    expect(status.stillOver.some(({ limit }) => limit === 'place bench' || limit === 'place tunnel' || limit === 'place frame')).toBe(true)
+    expect(
+      status.stillOver.some(
+        ({ limit }) => limit === 'place bench' || limit === 'place tunnel' || limit === 'place frame',
+      ),
+    ).toBe(true)
     expect(status.troubles.length).toBeGreaterThan(0)
   })
 })
@@ -63,12 +77,17 @@ describe('the report of a fit', () => {
     expect(report).toMatchObject({ fits: true, leastOverfullProven: true, stillOver: [] })
     expect(report.before.overfull).toBeGreaterThan(0)
     expect(report.after.overfull).toBe(0)
-    for (const { batch, change, reason, effect } of report.changes) for (const text of [batch, change, reason, effect]) expect(text.length).toBeGreaterThan(0)
+    for (const { batch, change, reason, effect } of report.changes)
+      for (const text of [batch, change, reason, effect]) expect(text.length).toBeGreaterThan(0)
     const read = readSeason(report.fitted)
     expect(read.ok && overfull(createPlanner().plan(read.season).limits)).toBe(0)
   })
   it('comes from the command line, which names what is wrong with a file or a day', () => {
-    const run = (input: unknown, ...more: string[]) => spawnSync(process.execPath, ['--import', 'tsx', 'scripts/season.ts', 'fit', '-', ...more], { input: JSON.stringify(input), encoding: 'utf8' })
+    const run = (input: unknown, ...more: string[]) =>
+      spawnSync(process.execPath, ['--import', 'tsx', 'scripts/season.ts', 'fit', '-', ...more], {
+        input: JSON.stringify(input),
+        encoding: 'utf8',
+      })
     const good = run(tight, START)
     expect(good.status).toBe(0)
     expect(JSON.parse(good.stdout)).toMatchObject({ fits: true })

@@ -28,7 +28,11 @@ const MOST_DAYS = 400
  * @param confirmed what the grower has set; the rest is recognised
  * @returns what was read, or `undefined` when there is nothing that looks like dates and temperatures
  */
-export function readForecast(text: string, nightDrop: number, confirmed: Partial<WeatherReading> = {}): ForecastFile | undefined {
+export function readForecast(
+  text: string,
+  nightDrop: number,
+  confirmed: Partial<WeatherReading> = {},
+): ForecastFile | undefined {
   const read = readWeather(text, confirmed)
   if (!read) return undefined
   const { columns, reading } = read
@@ -46,17 +50,28 @@ export function readForecast(text: string, nightDrop: number, confirmed: Partial
     if (day === undefined || others.has(day)) continue
     const cell = (column: number | undefined) => (column === undefined ? undefined : numberIn(row[column] ?? ''))
     const top = cell(high)
-    others.set(day, { high: top === undefined ? undefined : celsius(top), rain: within(cell(rain), 2000), wind: within(cell(wind), 400) })
+    others.set(day, {
+      high: top === undefined ? undefined : celsius(top),
+      rain: within(cell(rain), 2000),
+      wind: within(cell(wind), 400),
+    })
   }
   let guessedHighs = 0
   const days = read.minima.slice(0, MOST_DAYS).map(([day, low]): ForecastDay => {
     const more = others.get(day)
     const sound = more?.high !== undefined && more.high >= low && more.high <= 60
     if (!sound) guessedHighs++
-    return { on: formatDay(day), low: round(low), high: round(sound ? more.high! : low + 2 * nightDrop), ...(more?.rain === undefined ? {} : { rain: more.rain }), ...(more?.wind === undefined ? {} : { wind: more.wind }) }
+    return {
+      on: formatDay(day),
+      low: round(low),
+      high: round(sound ? more.high! : low + 2 * nightDrop),
+      ...(more?.rain === undefined ? {} : { rain: more.rain }),
+      ...(more?.wind === undefined ? {} : { wind: more.wind }),
+    }
   })
   return { columns, reading, high, rain, wind, doubts: read.doubts, days, guessedHighs, dropped: read.dropped }
 }
 
 const round = (value: number) => Math.round(value * 10) / 10
-const within = (value: number | undefined, most: number) => (value !== undefined && value >= 0 && value <= most ? value : undefined)
+const within = (value: number | undefined, most: number) =>
+  value !== undefined && value >= 0 && value <= most ? value : undefined

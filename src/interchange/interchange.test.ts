@@ -17,14 +17,21 @@ const season = readSmall()
 const plan = createPlanner().plan(season)
 
 describe('the sowing list', () => {
-  const parse = (csv: string) => Papa.parse<Record<string, string>>(csv.replace(/^\uFEFF/, ''), { header: true, skipEmptyLines: true }).data
+  const parse = (csv: string) =>
+    Papa.parse<Record<string, string>>(csv.replace(/^\uFEFF/, ''), { header: true, skipEmptyLines: true }).data
   it('has a row for every sowing, in order, with what is needed to sow it', () => {
     const rows = parse(sowingListCsv(plan))
     expect(rows).toHaveLength(plan.batches.length)
     expect(rows.map(({ sow }) => sow)).toEqual([...rows.map(({ sow }) => sow)].sort())
     const tomato = rows.find(({ batch }) => batch === 'T')!
     const batch = plan.byId.get('t')!
-    expect(tomato).toMatchObject({ seeds: String(batch.sizing!.seeds), cells: String(batch.sizing!.cells), container: '128-cell tray', place: 'Heat mat', seeds_per_cell: '2' })
+    expect(tomato).toMatchObject({
+      seeds: String(batch.sizing!.seeds),
+      cells: String(batch.sizing!.cells),
+      container: '128-cell tray',
+      place: 'Heat mat',
+      seeds_per_cell: '2',
+    })
   })
   it('keeps commas and quotes, and disarms formulas', () => {
     const nasty = readSmall((s) => (s.varieties[0]!.name = '=1+1, "red"'))
@@ -49,7 +56,10 @@ describe('the calendar', () => {
     expect(event).toContain(`DTSTART;VALUE=DATE:${day}`)
     for (const zone of ['America/Los_Angeles', 'Pacific/Auckland']) {
       const script = `import { tasksCalendar } from './src/interchange/calendar'; import { createPlanner } from './src/core/plan/plan'; import { readSmall } from './src/season/small-season'; process.stdout.write(tasksCalendar(createPlanner().plan(readSmall()), new Date('2027-01-01T00:00:00Z')))`
-      const run = spawnSync(process.execPath, ['--import', 'tsx', '--input-type=module', '-e', script], { encoding: 'utf8', env: { ...process.env, TZ: zone } })
+      const run = spawnSync(process.execPath, ['--import', 'tsx', '--input-type=module', '-e', script], {
+        encoding: 'utf8',
+        env: { ...process.env, TZ: zone },
+      })
       expect(run.stdout).toBe(text)
     }
   }, 60_000)
@@ -79,13 +89,19 @@ describe('comparing seasons', () => {
 describe('a season file', () => {
   it('that is not JSON is told by line', () => {
     const read = readSeasonText('{\n "format": 1,\n "farm": oops\n}')
-    expect(read).toMatchObject({ ok: false, problems: [{ message: expect.stringMatching(/line 3, column 10/) as string }] })
+    expect(read).toMatchObject({
+      ok: false,
+      problems: [{ message: expect.stringMatching(/line 3, column 10/) as string }],
+    })
   })
-  it.each(['', '  ', '{"format": 1', '[]', 'null', '{"format":1,}'])('that is %j is refused, not crashed on', (text) => {
-    const read = readSeasonText(text)
-    expect(read.ok).toBe(false)
-    if (!read.ok) expect(read.problems.length).toBeGreaterThan(0)
-  })
+  it.each(['', '  ', '{"format": 1', '[]', 'null', '{"format":1,}'])(
+    'that is %j is refused, not crashed on',
+    (text) => {
+      const read = readSeasonText(text)
+      expect(read.ok).toBe(false)
+      if (!read.ok) expect(read.problems.length).toBeGreaterThan(0)
+    },
+  )
   it('may begin with a byte-order mark', () => {
     expect(readSeasonText(`\uFEFF${JSON.stringify(smallSeason())}`).ok).toBe(true)
   })
@@ -93,7 +109,10 @@ describe('a season file', () => {
 
 describe('the command line', () => {
   const run = (args: string[], input?: string) =>
-    spawnSync(process.execPath, ['node_modules/tsx/dist/cli.mjs', 'scripts/season.ts', ...args], { encoding: 'utf8', input })
+    spawnSync(process.execPath, ['node_modules/tsx/dist/cli.mjs', 'scripts/season.ts', ...args], {
+      encoding: 'utf8',
+      input,
+    })
   it('computes a season from a file and from standard input alike', () => {
     const file = join(mkdtempSync(join(tmpdir(), 'season-')), 's.json')
     writeFileSync(file, JSON.stringify(smallSeason()))

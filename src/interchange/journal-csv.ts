@@ -3,7 +3,29 @@ import Papa from 'papaparse'
 import type { Plan } from '../core/plan/plan'
 import type { Entry, Season } from '../season/schema'
 
-const HEADINGS = ['on', 'written at', 'who', 'batch', 'variety', 'place', 'what', 'task', 'plants', 'cells', 'trays', 'seeds', 'showing', 'doubles', 'cause', 'details', 'note', 'photos', 'id', 'corrects', 'taken back'] as const
+const HEADINGS = [
+  'on',
+  'written at',
+  'who',
+  'batch',
+  'variety',
+  'place',
+  'what',
+  'task',
+  'plants',
+  'cells',
+  'trays',
+  'seeds',
+  'showing',
+  'doubles',
+  'cause',
+  'details',
+  'note',
+  'photos',
+  'id',
+  'corrects',
+  'taken back',
+] as const
 const NAMED = new Set(['did', 'task', 'plants', 'cells', 'trays', 'seeds', 'showing', 'doubles', 'cause', 'place'])
 
 /** Records in the order they were written, one a line, UTF-8 with a byte order mark for spreadsheets. */
@@ -12,15 +34,38 @@ export function journalCsv(season: Season, plan: Plan): string {
   return `\uFEFF${Papa.unparse({ fields: [...HEADINGS], data: rows }, { newline: '\r\n', escapeFormulae: true })}\r\n`
 }
 
-function row({ id, on, at, who, batch, place, what, note, photos, instead, void: taken }: Entry, season: Season, plan: Plan): (string | number)[] {
+function row(
+  { id, on, at, who, batch, place, what, note, photos, instead, void: taken }: Entry,
+  season: Season,
+  plan: Plan,
+): (string | number)[] {
   const of = batch === undefined ? undefined : plan.byId.get(batch)
   const value = (name: string) => (name in what ? (what as unknown as Record<string, string | number>)[name]! : '')
   const where = place ?? ('place' in what ? what.place : undefined)
   const rest = Object.entries(what).filter(([name]) => !NAMED.has(name))
   return [
-    on, at, who, of?.code ?? batch ?? '', of?.variety.name ?? '', season.places.find(({ key }) => key === where)?.name ?? where ?? '', what.did,
-    value('task'), value('plants'), value('cells'), value('trays'), value('seeds'), value('showing'), value('doubles'), value('cause'),
-    rest.length === 0 ? '' : rest.map(([name, one]) => `${name} ${Array.isArray(one) ? one.join(' ') : String(one)}`).join('; '),
-    note ?? '', (photos ?? []).join(' '), id, instead ?? '', taken ? 'yes' : '',
+    on,
+    at,
+    who,
+    of?.code ?? batch ?? '',
+    of?.variety.name ?? '',
+    season.places.find(({ key }) => key === where)?.name ?? where ?? '',
+    what.did,
+    value('task'),
+    value('plants'),
+    value('cells'),
+    value('trays'),
+    value('seeds'),
+    value('showing'),
+    value('doubles'),
+    value('cause'),
+    rest.length === 0
+      ? ''
+      : rest.map(([name, one]) => `${name} ${Array.isArray(one) ? one.join(' ') : String(one)}`).join('; '),
+    note ?? '',
+    (photos ?? []).join(' '),
+    id,
+    instead ?? '',
+    taken ? 'yes' : '',
   ]
 }

@@ -36,21 +36,40 @@ const load = createRequire(`${process.cwd()}/`)
 const FONTS = ['latin-400', 'latin-700', 'latin-ext-400', 'latin-ext-700'] as const
 
 function begin(page: readonly [number, number], title: string): PDFKit.PDFDocument {
-  const doc = new PDFDocument({ size: [page[0] * MM, page[1] * MM], margin: 0, autoFirstPage: false, info: { Title: title, Creator: 'Dove Step' } })
-  for (const font of FONTS) doc.registerFont(font, load.resolve(`@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-${font}-normal.woff`))
+  const doc = new PDFDocument({
+    size: [page[0] * MM, page[1] * MM],
+    margin: 0,
+    autoFirstPage: false,
+    info: { Title: title, Creator: 'Dove Step' },
+  })
+  for (const font of FONTS)
+    doc.registerFont(
+      font,
+      load.resolve(`@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-${font}-normal.woff`),
+    )
   return doc
 }
 
 /** Letters beyond the first block of Latin come from the font's second part. */
-const fontFor = (text: string, weight: 400 | 700) => (/[\u0100-\u024F\u1E00-\u1EFF]/.test(text) ? `latin-ext-${weight}` : `latin-${weight}`)
+const fontFor = (text: string, weight: 400 | 700) =>
+  /[\u0100-\u024F\u1E00-\u1EFF]/.test(text) ? `latin-ext-${weight}` : `latin-${weight}`
 
 /** One line of text that never runs over: made narrower down to three quarters, then cut with an ellipsis. */
-function line(doc: PDFKit.PDFDocument, text: string, x: number, y: number, width: number, size: number, weight: 400 | 700): void {
+function line(
+  doc: PDFKit.PDFDocument,
+  text: string,
+  x: number,
+  y: number,
+  width: number,
+  size: number,
+  weight: 400 | 700,
+): void {
   doc.font(fontFor(text, weight))
   let at = size
   while (at > size * 0.75 && doc.fontSize(at).widthOfString(text) > width) at -= 0.25
   let shown = text
-  while (shown.length > 1 && doc.fontSize(at).widthOfString(shown) > width) shown = `${shown.slice(0, shown.length - 2).trimEnd()}…`
+  while (shown.length > 1 && doc.fontSize(at).widthOfString(shown) > width)
+    shown = `${shown.slice(0, shown.length - 2).trimEnd()}…`
   doc.text(shown, x, y, { lineBreak: false })
 }
 
@@ -114,9 +133,19 @@ export function labelsPdf(job: LabelJob, season: Season, f: Format): { doc: PDFK
 }
 
 const nextWords = ({ next }: Label, f: Format) => (next ? `${taskName(next)} ${f.date(next.day)}` : '')
-const trayWords = ({ tray, trays, container }: Label, f: Format) => (tray === 0 ? `${f.number(trays)} × ${container.name}` : `${container.name}, tray ${tray} of ${trays}`)
+const trayWords = ({ tray, trays, container }: Label, f: Format) =>
+  tray === 0 ? `${f.number(trays)} × ${container.name}` : `${container.name}, tray ${tray} of ${trays}`
 
-function box(doc: PDFKit.PDFDocument, label: Label, address: string, season: Season, f: Format, x: number, y: number, { label: [w, h] }: Sheet): void {
+function box(
+  doc: PDFKit.PDFDocument,
+  label: Label,
+  address: string,
+  season: Season,
+  f: Format,
+  x: number,
+  y: number,
+  { label: [w, h] }: Sheet,
+): void {
   const pad = 2.2 * MM
   const side = Math.min(h * MM - 1.4 * pad, 0.42 * w * MM)
   const width = w * MM - side - 2.4 * pad
@@ -147,11 +176,25 @@ function stake(doc: PDFKit.PDFDocument, label: Label, address: string, f: Format
   line(doc, `${label.batch.code}   ${spoken(label.code)}`, left, y + 3, 38 * MM, 10, 700)
   line(doc, `Sown ${f.date(label.sown)}`, left, y + 16, 38 * MM, 8, 400)
   line(doc, label.mixed ?? label.batch.variety.name, left + 40 * MM, y + 3, 78 * MM, 11, 700)
-  line(doc, `${trayWords(label, f)}${nextWords(label, f) === '' ? '' : ` · ${nextWords(label, f)}`}`, left + 40 * MM, y + 17, 130 * MM, 7.5, 400)
+  line(
+    doc,
+    `${trayWords(label, f)}${nextWords(label, f) === '' ? '' : ` · ${nextWords(label, f)}`}`,
+    left + 40 * MM,
+    y + 17,
+    130 * MM,
+    7.5,
+    400,
+  )
 }
 
 /** Trays known by a code alone: a map by place that says what is in each, and the rows of shared trays. */
-export function trayMapPdf(labels: readonly Label[], plan: Plan, season: Season, f: Format, title: string): PDFKit.PDFDocument {
+export function trayMapPdf(
+  labels: readonly Label[],
+  plan: Plan,
+  season: Season,
+  f: Format,
+  title: string,
+): PDFKit.PDFDocument {
   const page: readonly [number, number] = [210, 297]
   const doc = begin(page, title)
   const [left, bottom] = [14 * MM, (page[1] - 16) * MM]
@@ -171,7 +214,11 @@ export function trayMapPdf(labels: readonly Label[], plan: Plan, season: Season,
     y += 24
     for (const label of own) {
       room(15)
-      doc.moveTo(left, y - 2).lineTo(left + 182 * MM, y - 2).lineWidth(0.3).stroke('#bbb')
+      doc
+        .moveTo(left, y - 2)
+        .lineTo(left + 182 * MM, y - 2)
+        .lineWidth(0.3)
+        .stroke('#bbb')
       doc.fillColor('#000')
       line(doc, `${spoken(label.code)}${label.tray === 0 ? '' : `-${label.tray}`}`, left, y, 26 * MM, 10, 700)
       line(doc, label.batch.code, left + 28 * MM, y, 22 * MM, 10, 700)
@@ -188,7 +235,15 @@ export function trayMapPdf(labels: readonly Label[], plan: Plan, season: Season,
     line(doc, `Shared ${tray.container.name}, sown ${f.date(tray.sowOn)}`, left, y + 8, 180 * MM, 11, 700)
     y += 26
     for (const part of tray.parts) {
-      line(doc, `Rows ${part.row + 1} to ${part.row + part.rows}: ${part.batch.code} ${part.batch.variety.name}, ${f.number(part.cells)} cells`, left, y, 180 * MM, 9.5, 400)
+      line(
+        doc,
+        `Rows ${part.row + 1} to ${part.row + part.rows}: ${part.batch.code} ${part.batch.variety.name}, ${f.number(part.cells)} cells`,
+        left,
+        y,
+        180 * MM,
+        9.5,
+        400,
+      )
       y += 13
     }
   }

@@ -20,7 +20,11 @@ export function planReport(season: Season) {
     batches: plan.batches.map((batch) => batchReport(batch, season)),
     places: plan.places.map((load) => ({ place: load.of.key, capacity: load.of.trayPlaces, ...loadReport(load) })),
     field: plan.stands.map((stand) => standReport(stand, plan)),
-    containers: plan.containers.map((load) => ({ container: load.of.key, owned: load.of.owned ?? null, ...loadReport(load) })),
+    containers: plan.containers.map((load) => ({
+      container: load.of.key,
+      owned: load.of.owned ?? null,
+      ...loadReport(load),
+    })),
   }
 }
 
@@ -32,11 +36,23 @@ function standReport(stand: Stand, plan: Plan) {
     from: iso(stand.from),
     firstHarvest: iso(stand.harvest),
     clear: iso(stand.clears),
-    inPlace: stand.inPlace ? { metres: rounded(stand.inPlace.metres), seeds: stand.inPlace.seeds, up: iso(stand.inPlace.up), thin: iso(stand.inPlace.thin) } : null,
+    inPlace: stand.inPlace
+      ? {
+          metres: rounded(stand.inPlace.metres),
+          seeds: stand.inPlace.seeds,
+          up: iso(stand.inPlace.up),
+          thin: iso(stand.inPlace.thin),
+        }
+      : null,
     goes: shares.map(({ share, gets }) => ({ ...share, gets })),
     left,
     short,
-    clashes: (plan.beds.clashesOf.get(stand.id) ?? []).map(({ bed, over, freeOn, inTheWay }) => ({ bed: bed.key, over: rounded(over), freeOn: Number.isFinite(freeOn) ? iso(freeOn) : null, inTheWay: inTheWay.map(({ what }) => what) })),
+    clashes: (plan.beds.clashesOf.get(stand.id) ?? []).map(({ bed, over, freeOn, inTheWay }) => ({
+      bed: bed.key,
+      over: rounded(over),
+      freeOn: Number.isFinite(freeOn) ? iso(freeOn) : null,
+      inTheWay: inTheWay.map(({ what }) => what),
+    })),
   }
 }
 
@@ -44,7 +60,12 @@ function loadReport(load: Load<unknown>) {
   return {
     peak: rounded(load.peak),
     peakDay: iso(load.peakDay),
-    over: load.over.map((over) => ({ from: iso(over.from), until: iso(over.until), most: rounded(over.most), worst: iso(over.worst) })),
+    over: load.over.map((over) => ({
+      from: iso(over.from),
+      until: iso(over.until),
+      most: rounded(over.most),
+      worst: iso(over.worst),
+    })),
   }
 }
 

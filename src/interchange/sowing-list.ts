@@ -14,12 +14,29 @@ const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']
  */
 export function sowingListCsv(plan: Plan, from: Day = -Infinity, until: Day = Infinity): string {
   const bedName = new Map(plan.season.beds.map(({ key, name }) => [key, name]))
-  const bedsOf = new Map(plan.stands.map(({ id, goes }) => [id, goes.flatMap((share) => (share.to === 'bed' ? [bedName.get(share.bed)] : [])).join('; ')]))
+  const bedsOf = new Map(
+    plan.stands.map(({ id, goes }) => [
+      id,
+      goes.flatMap((share) => (share.to === 'bed' ? [bedName.get(share.bed)] : [])).join('; '),
+    ]),
+  )
   const inPlace = plan.stands
     .filter((stand) => stand.inPlace && stand.from >= from && stand.from < until)
     .map((stand) => {
       const { seeds, lot } = stand.inPlace!
-      return { sow: formatDay(stand.from), weekday: WEEKDAYS[weekday(stand.from) - 1], batch: stand.code, variety: stand.variety.name, seed_lot: lot?.name ?? '', seeds, seeds_to_have: seedToHave(seeds, plan.season.habits.handling), place: 'in place', plant: formatDay(stand.from), plants: stand.plants, beds: bedsOf.get(stand.id) }
+      return {
+        sow: formatDay(stand.from),
+        weekday: WEEKDAYS[weekday(stand.from) - 1],
+        batch: stand.code,
+        variety: stand.variety.name,
+        seed_lot: lot?.name ?? '',
+        seeds,
+        seeds_to_have: seedToHave(seeds, plan.season.habits.handling),
+        place: 'in place',
+        plant: formatDay(stand.from),
+        plants: stand.plants,
+        beds: bedsOf.get(stand.id),
+      }
     })
   const raised = plan.batches
     .filter(({ sow }) => sow !== undefined && sow >= from && sow < until)
@@ -47,7 +64,10 @@ export function sowingListCsv(plan: Plan, from: Day = -Infinity, until: Day = In
         beds: bedsOf.get(batch.id) ?? '',
       }
     })
-  const rows = [...raised, ...inPlace].sort((a, b) => (a.sow < b.sow ? -1 : a.sow > b.sow ? 1 : a.batch < b.batch ? -1 : 1))
-  const columns = 'sow weekday batch variety seed_lot seeds seeds_to_have seeds_per_cell cells trays container place earliest latest plant plants marks beds'
+  const rows = [...raised, ...inPlace].sort((a, b) =>
+    a.sow < b.sow ? -1 : a.sow > b.sow ? 1 : a.batch < b.batch ? -1 : 1,
+  )
+  const columns =
+    'sow weekday batch variety seed_lot seeds seeds_to_have seeds_per_cell cells trays container place earliest latest plant plants marks beds'
   return `\uFEFF${Papa.unparse({ fields: columns.split(' '), data: rows }, { newline: '\r\n', escapeFormulae: true })}\r\n`
 }

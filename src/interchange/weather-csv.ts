@@ -19,7 +19,12 @@ export type WeatherDoubt = 'order' | 'unit' | 'columns'
 export type DropReason = 'no-date' | 'no-number' | 'impossible' | 'doubled'
 
 /** Why a row was left out, in words. */
-export const DROP_WORDS: Record<DropReason, string> = { 'no-date': 'no date', 'no-number': 'no temperature', impossible: 'not possible', doubled: 'a day that was there already' }
+export const DROP_WORDS: Record<DropReason, string> = {
+  'no-date': 'no date',
+  'no-number': 'no temperature',
+  impossible: 'not possible',
+  doubled: 'a day that was there already',
+}
 
 export interface DroppedRow {
   /** Line in the file, from 1. */
@@ -61,7 +66,9 @@ export function readWeather(text: string, confirmed: Partial<WeatherReading> = {
 
   const dateColumn = confirmed.date ?? best(width, (i) => share(body, i, (cell) => dateParts(cell) !== undefined))
   if (dateColumn === undefined) return undefined
-  const numeric = Array.from({ length: width }, (_, i) => i).filter((i) => i !== dateColumn && share(body, i, (cell) => numberIn(cell) !== undefined) > 0.5)
+  const numeric = Array.from({ length: width }, (_, i) => i).filter(
+    (i) => i !== dateColumn && share(body, i, (cell) => numberIn(cell) !== undefined) > 0.5,
+  )
   if (numeric.length === 0) return undefined
   const named = numeric.find((i) => /(^|[^a-z])(t?min|minimum|low|lowest|tn)([^a-z]|$)/i.test(columns[i]!))
   // Without a name it is the coolest column; more than one to choose from is a doubt.
@@ -78,7 +85,11 @@ export function readWeather(text: string, confirmed: Partial<WeatherReading> = {
   return { columns, reading, doubts, ...minimaOf(rows, first, reading) }
 }
 
-function minimaOf(rows: readonly string[][], first: number, { date, min, order, unit }: WeatherReading): Pick<WeatherFile, 'minima' | 'dropped' | 'missing'> {
+function minimaOf(
+  rows: readonly string[][],
+  first: number,
+  { date, min, order, unit }: WeatherReading,
+): Pick<WeatherFile, 'minima' | 'dropped' | 'missing'> {
   const byDay = new Map<Day, number>()
   const dropped: DroppedRow[] = []
   rows.forEach((row, i) => {
@@ -137,7 +148,9 @@ export function dayOf(cell: string, order: DateOrder): Day | undefined {
   const [year, month, date] = order === 'ymd' || a > 31 ? [a, b, c] : order === 'dmy' ? [c, b, a] : [c, a, b]
   const full = year < 100 ? (year > 60 ? 1900 + year : 2000 + year) : year
   try {
-    return parseDay(`${String(full).padStart(4, '0')}-${String(month).padStart(2, '0')}-${String(date).padStart(2, '0')}`)
+    return parseDay(
+      `${String(full).padStart(4, '0')}-${String(month).padStart(2, '0')}-${String(date).padStart(2, '0')}`,
+    )
   } catch {
     return undefined // 31 June: no day, and listed as dropped
   }
@@ -145,7 +158,11 @@ export function dayOf(cell: string, order: DateOrder): Day | undefined {
 
 /** The number in a cell, with or without a unit; `undefined` when there is none. */
 export function numberIn(cell: string): number | undefined {
-  const clean = cell.trim().replace(/\s*°?\s*[CF]$/i, '').replace('−', '-').replace(/^(-?\d+),(\d+)$/, '$1.$2')
+  const clean = cell
+    .trim()
+    .replace(/\s*°?\s*[CF]$/i, '')
+    .replace('−', '-')
+    .replace(/^(-?\d+),(\d+)$/, '$1.$2')
   return /^-?(\d+\.?\d*|\.\d+)$/.test(clean) ? Number(clean) : undefined
 }
 

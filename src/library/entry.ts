@@ -42,11 +42,32 @@ export interface Row {
   tenderness: Crop['tenderness']
   lifespan?: NonNullable<Crop['lifespan']>
   raise: [NonNullable<Crop['raise']>['way'], string]
-  germ: [base: number, optimum: number, ceiling: number, heat: number | [number, number, number, number], goodFrom: number, share: number, depth: number, light?: 'light' | 'dark']
+  germ: [
+    base: number,
+    optimum: number,
+    ceiling: number,
+    heat: number | [number, number, number, number],
+    goodFrom: number,
+    share: number,
+    depth: number,
+    light?: 'light' | 'dark',
+  ]
   grow: [base: number, optimum: number, leaf: number, cool: number, warm: number, pause: number]
   plug?: [number, number, number][]
   weeks?: [number, number, number][]
-  field: [number, number, number, number, number, number, 'sowing' | 'planting', number, number, 'kg' | 'heads' | 'stems' | 'bunches', ('plant' | 'plant-week')?]
+  field: [
+    number,
+    number,
+    number,
+    number,
+    number,
+    number,
+    'sowing' | 'planting',
+    number,
+    number,
+    'kg' | 'heads' | 'stems' | 'bunches',
+    ('plant' | 'plant-week')?,
+  ]
   seed: [perGram: number, perCell: number, years: number]
   roots?: 'tough' | 'fair' | 'touchy'
   bury?: readonly ['never' | 'to-seed-leaves' | 'deep', 'never' | 'to-seed-leaves' | 'deep']
@@ -71,17 +92,36 @@ const FIELD_MEAN = { cool: 16, warm: 20 } as const
 export function kindOf(row: Row): LibraryKind {
   const [base, optimum, ceiling, heat, goodFrom, usualShare, depth, light = 'either'] = row.germ
   const [growthBase, growthOptimum, leafInterval, cool, warm, pauseDays] = row.grow
-  const [hardeningDays, nightAbove, soilAbove, rowSpacing, plantSpacing, days, from, harvestDays, amount, unit, per = 'plant'] = row.field
+  const [
+    hardeningDays,
+    nightAbove,
+    soilAbove,
+    rowSpacing,
+    plantSpacing,
+    days,
+    from,
+    harvestDays,
+    amount,
+    unit,
+    per = 'plant',
+  ] = row.field
   const [perGram, perCell, keepsYears] = row.seed
   const published = typeof heat === 'number'
   const temperatures = { base, optimum, ceiling }
-  const thermalTime = published ? heat : Math.round(thermalTimeFrom(temperatures, { days: [heat[0], heat[1]], at: [heat[2], heat[3]] })!)
+  const thermalTime = published
+    ? heat
+    : Math.round(thermalTimeFrom(temperatures, { days: [heat[0], heat[1]], at: [heat[2], heat[3]] })!)
   const growth = { base: growthBase, optimum: growthOptimum }
   const at = (cool + warm) / 2
   const points = [
     ...(row.plug ?? []).map(([ml, ready, limit]) => ({ ml, ready, limit })),
     ...(row.weeks ?? []).map(([ml, first, last]) => {
-      const point = pointFrom({ ...temperatures, thermalTime }, growth, { ml, weeks: [first, last], at, germinatesAt: usualGermination(temperatures) })
+      const point = pointFrom({ ...temperatures, thermalTime }, growth, {
+        ml,
+        weeks: [first, last],
+        at,
+        germinatesAt: usualGermination(temperatures),
+      })
       if (typeof point === 'string') throw new Error(`${row.key}: ${point}`)
       return { ml, ready: Math.round(point.ready), limit: Math.round(point.limit) }
     }),
@@ -97,14 +137,34 @@ export function kindOf(row: Row): LibraryKind {
     tenderness: row.tenderness,
     lifespan: row.lifespan ?? 'annual',
     raise: { way: row.raise[0], why: row.raise[1] },
-    germination: { base, optimum, ceiling, thermalTime, goodFrom, usualShare, light, depth, cover: depth === 0 ? 'none' : depth < 0.4 ? 'thin' : 'full' },
+    germination: {
+      base,
+      optimum,
+      ceiling,
+      thermalTime,
+      goodFrom,
+      usualShare,
+      light,
+      depth,
+      cover: depth === 0 ? 'none' : depth < 0.4 ? 'thin' : 'full',
+    },
     growth: { ...growth, points, leafInterval, usual: [cool, warm] },
     pauseDays,
     preparation: (row.prep ?? []).map(([what, days]) => ({ what, days })),
     thinAtLeaf: row.thin ?? 1,
     ...(row.minNight === undefined ? {} : { minNight: row.minNight }),
     ...(row.stress === undefined ? {} : { stressAbove: row.stress }),
-    field: { hardeningDays, nightAbove, soilAbove, rowSpacing, plantSpacing, maturity: { days, from, at: FIELD_MEAN[row.season] }, harvestDays, yield: { amount, unit, per }, ...(row.support ? { support: row.support } : {}) },
+    field: {
+      hardeningDays,
+      nightAbove,
+      soilAbove,
+      rowSpacing,
+      plantSpacing,
+      maturity: { days, from, at: FIELD_MEAN[row.season] },
+      harvestDays,
+      yield: { amount, unit, per },
+      ...(row.support ? { support: row.support } : {}),
+    },
     care: {
       roots: row.roots ?? 'fair',
       buryAtPotting: potting,
@@ -135,19 +195,33 @@ const within = (value: number, share: number, least = 0): readonly [number, numb
 function aboutOf(row: Row, crop: Crop, published: boolean): Record<string, About> {
   const { germination: g, growth, field, seed } = crop
   const heat = row.germ[3]
-  const fromDays = (days: number) => Math.round(thermalTimeFrom(g, { days: [days, days], at: typeof heat === 'number' ? [20, 20] : [heat[2], heat[3]] })!)
+  const fromDays = (days: number) =>
+    Math.round(
+      thermalTimeFrom(g, { days: [days, days], at: typeof heat === 'number' ? [20, 20] : [heat[2], heat[3]] })!,
+    )
   const about: Record<string, About> = {
-    'germination.base': published ? { source: 'table', cited: HEAT_SUMS, range: within(g.base, 0, 1) } : { source: 'estimate', range: within(g.base, 0, 2.5) },
+    'germination.base': published
+      ? { source: 'table', cited: HEAT_SUMS, range: within(g.base, 0, 1) }
+      : { source: 'estimate', range: within(g.base, 0, 2.5) },
     'germination.thermalTime': published
       ? { source: 'table', cited: HEAT_SUMS, range: within(g.thermalTime, 0.25) }
-      : { source: 'practice', range: typeof heat === 'number' ? within(heat, 0.3) : [fromDays(heat[0]), fromDays(heat[1])] },
+      : {
+          source: 'practice',
+          range: typeof heat === 'number' ? within(heat, 0.3) : [fromDays(heat[0]), fromDays(heat[1])],
+        },
     'germination.optimum': { source: 'practice', range: within(g.optimum, 0, 2) },
     'germination.ceiling': { source: 'estimate', range: within(g.ceiling, 0, 3) },
     'germination.goodFrom': { source: 'estimate', range: within(g.goodFrom!, 0, 3) },
     'germination.spread': { source: 'estimate', range: [0.15, 0.4] },
-    'germination.usualShare': { source: 'practice', range: [Math.max(0.3, g.usualShare - 0.15), Math.min(0.99, g.usualShare + 0.08)] },
+    'germination.usualShare': {
+      source: 'practice',
+      range: [Math.max(0.3, g.usualShare - 0.15), Math.min(0.99, g.usualShare + 0.08)],
+    },
     'germination.light': { source: 'practice' },
-    'germination.depth': { source: 'practice', range: within(g.depth!, 0.4, 0.1).map((cm) => Math.max(0, cm)) as [number, number] },
+    'germination.depth': {
+      source: 'practice',
+      range: within(g.depth!, 0.4, 0.1).map((cm) => Math.max(0, cm)) as [number, number],
+    },
     'germination.cover': { source: 'practice' },
     'growth.base': { source: 'estimate', range: within(growth.base, 0, 2) },
     'growth.optimum': { source: 'textbook', range: within(growth.optimum, 0, 3) },
@@ -159,13 +233,22 @@ function aboutOf(row: Row, crop: Crop, published: boolean): Record<string, About
     season: { source: 'textbook' },
     lifespan: { source: 'textbook' },
     raise: { source: 'practice' },
-    'field.hardeningDays': { source: 'practice', range: [Math.max(0, field.hardeningDays! - 3), field.hardeningDays! + 7] },
+    'field.hardeningDays': {
+      source: 'practice',
+      range: [Math.max(0, field.hardeningDays! - 3), field.hardeningDays! + 7],
+    },
     'field.nightAbove': { source: 'practice', range: within(field.nightAbove!, 0, 2) },
     'field.soilAbove': { source: 'practice', range: within(field.soilAbove!, 0, 2) },
     'field.rowSpacing': { source: 'practice', range: within(field.rowSpacing!, 0.35) },
     'field.plantSpacing': { source: 'practice', range: within(field.plantSpacing!, 0.35) },
-    'field.maturity': { source: 'practice', range: within(field.maturity!.days, 0.2).map(Math.round) as [number, number] },
-    'field.harvestDays': { source: 'practice', range: within(field.harvestDays!, 0.4).map(Math.round) as [number, number] },
+    'field.maturity': {
+      source: 'practice',
+      range: within(field.maturity!.days, 0.2).map(Math.round) as [number, number],
+    },
+    'field.harvestDays': {
+      source: 'practice',
+      range: within(field.harvestDays!, 0.4).map(Math.round) as [number, number],
+    },
     'field.yield': { source: 'estimate', range: within(field.yield!.amount, 0.5) },
     'seed.perGram': { source: 'textbook', range: within(seed.perGram!, 0.3) },
     'seed.perCell': { source: 'practice' },

@@ -9,7 +9,10 @@ import ranges from './fixtures/common-ranges.json'
 import { library, libraryKind } from './library'
 
 const kinds = library()
-const common: Record<string, { up: { at: number; days: number[] }; weeks: { ml: number; at: number; weeks: number[] } }> = ranges.kinds
+const common: Record<
+  string,
+  { up: { at: number; days: number[] }; weeks: { ml: number; at: number; weeks: number[] } }
+> = ranges.kinds
 
 describe('the library', () => {
   it('holds at least 90 kinds of every group, each under its own key', () => {
@@ -17,13 +20,17 @@ describe('the library', () => {
     expect(new Set(kinds.map(({ crop }) => crop.key)).size).toBe(kinds.length)
     const groups = new Map<string, number>()
     for (const { crop } of kinds) groups.set(crop.group!, (groups.get(crop.group!) ?? 0) + 1)
-    for (const group of ['vegetable', 'herb', 'cut-flower', 'bedding', 'perennial']) expect(groups.get(group)).toBeGreaterThanOrEqual(8)
+    for (const group of ['vegetable', 'herb', 'cut-flower', 'bedding', 'perennial'])
+      expect(groups.get(group)).toBeGreaterThanOrEqual(8)
     expect(libraryKind('tomato')!.crop.name).toBe('Tomato')
     expect(libraryKind('no-such-kind')).toBeUndefined()
   })
   it('reads as part of a season, every kind of it', () => {
     const document = smallSeason()
-    const read = readSeason({ ...document, crops: [...document.crops, ...kinds.map(({ crop }) => ({ ...crop, key: `x-${crop.key}` }))] })
+    const read = readSeason({
+      ...document,
+      crops: [...document.crops, ...kinds.map(({ crop }) => ({ ...crop, key: `x-${crop.key}` }))],
+    })
     expect(read.ok ? [] : read.problems).toEqual([])
   })
   it('has a common range to be checked against for every kind', () => {
@@ -36,7 +43,13 @@ describe('the library', () => {
       expect(days).toBeGreaterThanOrEqual(up.days[0]! - 0.5)
       expect(days).toBeLessThanOrEqual(up.days[1]! + 0.5)
       const { ready, limit } = containerAge(crop.growth.points, weeks.ml)
-      const usual = weeksTo(crop.germination, crop.growth, ready + 0.3 * (limit - ready), weeks.at, usualGermination(crop.germination))!
+      const usual = weeksTo(
+        crop.germination,
+        crop.growth,
+        ready + 0.3 * (limit - ready),
+        weeks.at,
+        usualGermination(crop.germination),
+      )!
       expect(usual).toBeGreaterThanOrEqual(weeks.weeks[0]! - 0.3)
       expect(usual).toBeLessThanOrEqual(weeks.weeks[1]! + 0.3)
     })
@@ -49,7 +62,14 @@ describe('the library', () => {
         expect(range[0]).toBeLessThanOrEqual(value)
         expect(range[1]).toBeGreaterThanOrEqual(value)
       }
-      for (const path of ['germination.base', 'germination.thermalTime', 'growth.points', 'field.maturity', 'seed.perGram']) expect(about[path]).toBeDefined()
+      for (const path of [
+        'germination.base',
+        'germination.thermalTime',
+        'growth.points',
+        'field.maturity',
+        'seed.perGram',
+      ])
+        expect(about[path]).toBeDefined()
     })
   }
   it('cannot be raised in a smaller cell for longer: a larger one holds every kind at least as long', () => {

@@ -25,7 +25,14 @@ describe('the schools', () => {
         varieties: own.map((crop) => ({ key: crop.key, crop: crop.key, name: crop.name })),
         lots: [],
         methods,
-        plantings: own.map((crop, i) => ({ key: crop.key, code: `X${i}`, variety: crop.key, method: `m-${crop.key}`, plants: 60, on: '2027-06-15' })),
+        plantings: own.map((crop, i) => ({
+          key: crop.key,
+          code: `X${i}`,
+          variety: crop.key,
+          method: `m-${crop.key}`,
+          plants: 60,
+          on: '2027-06-15',
+        })),
       })
       expect(season.ok ? [] : season.problems).toEqual([])
       if (!season.ok) return
@@ -51,7 +58,9 @@ describe('the schools', () => {
     const [crop] = library().map((kind) => kind.crop)
     expect(methodOfSchool('one-seed', crop!, { places: [], containers: farm.containers })).toEqual({ needs: 'place' })
     expect(methodOfSchool('blocks', crop!, { places: farm.places, containers: [] })).toEqual({ needs: 'block-sheet' })
-    expect(methodOfSchool('prick-out', { ...crop!, growth: { ...crop!.growth, leafInterval: undefined } }, farm)).toEqual({ needs: 'leaf-interval' })
+    expect(
+      methodOfSchool('prick-out', { ...crop!, growth: { ...crop!.growth, leafInterval: undefined } }, farm),
+    ).toEqual({ needs: 'leaf-interval' })
     expect(methodOfSchool('in-place', { ...crop!, field: {} }, farm)).toEqual({ needs: 'spacing' })
     expect(() => methodOfSchool('no such', crop!, farm)).toThrow()
   })

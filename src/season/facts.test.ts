@@ -41,7 +41,12 @@ describe('what uses a thing', () => {
     expect(names('places', 'frame')).toEqual(['Cells on the bench', 'Cells, then pots'])
     expect(names('containers', 'pots')).toEqual(['Cells, then pots'])
     expect(names('crops', 'tomato')).toEqual(['Tomato, plum', 'Cells, then pots'])
-    expect(names('varieties', 'lettuce-red')).toEqual(['Lettuce lot', 'A Lettuce, red', 'B Lettuce, red', 'H Lettuce, red'])
+    expect(names('varieties', 'lettuce-red')).toEqual([
+      'Lettuce lot',
+      'A Lettuce, red',
+      'B Lettuce, red',
+      'H Lettuce, red',
+    ])
     expect(names('lots', 'lettuce-lot')).toEqual(['B Lettuce, red'])
     expect(names('methods', 'tomato-pots')).toEqual(['T Tomato, plum'])
     expect(names('plantings', 'a')).toEqual([])

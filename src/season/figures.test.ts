@@ -2,7 +2,15 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { figureAt, sameFigure, withFigure } from './figures'
 
-const crop = { name: 'Kale', germination: { base: 2, optimum: 21 }, points: [{ ml: 25, ready: 264 }, { ml: 350, ready: 500 }], care: {} }
+const crop = {
+  name: 'Kale',
+  germination: { base: 2, optimum: 21 },
+  points: [
+    { ml: 25, ready: 264 },
+    { ml: 350, ready: 500 },
+  ],
+  care: {},
+}
 
 describe('figures by path', () => {
   it('are read and set, also in a list, and the rest stays the same object', () => {
@@ -11,7 +19,10 @@ describe('figures by path', () => {
     expect(figureAt(crop, 'points.7.ready')).toBeUndefined()
     expect(figureAt(crop, 'name.first')).toBeUndefined()
     const next = withFigure(crop, 'points.1.ready', 480)
-    expect(next.points).toEqual([{ ml: 25, ready: 264 }, { ml: 350, ready: 480 }])
+    expect(next.points).toEqual([
+      { ml: 25, ready: 264 },
+      { ml: 350, ready: 480 },
+    ])
     expect(next.points[0]).toBe(crop.points[0])
     expect(next.germination).toBe(crop.germination)
     expect(crop.points[1]!.ready).toBe(500)
@@ -25,7 +36,14 @@ describe('figures by path', () => {
     expect(withFigure({} as object, 'germination.light', 'dark')).toEqual({ germination: { light: 'dark' } })
   })
   it('that were set are found where they were put, and nothing else differs', () => {
-    const path = fc.constantFrom('name', 'germination.base', 'germination.light', 'points.0.ready', 'points.1.ml', 'care.feed')
+    const path = fc.constantFrom(
+      'name',
+      'germination.base',
+      'germination.light',
+      'points.0.ready',
+      'points.1.ml',
+      'care.feed',
+    )
     fc.assert(
       fc.property(path, path, fc.integer(), (one, other, value) => {
         const next = withFigure(crop, one, value)

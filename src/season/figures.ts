@@ -17,14 +17,16 @@ export function figureAt(of: object, path: string): unknown {
 export function withFigure<T extends object>(of: T, path: string, value: unknown): T {
   const [first, ...rest] = path.split('.') as [string, ...string[]]
   const inner = (of as Group)[first]
-  const next = rest.length === 0 ? value : withFigure(isGroup(inner) || Array.isArray(inner) ? inner : {}, rest.join('.'), value)
+  const next =
+    rest.length === 0 ? value : withFigure(isGroup(inner) || Array.isArray(inner) ? inner : {}, rest.join('.'), value)
   if (Array.isArray(of)) {
     const list = [...(of as unknown[])]
     list[Number(first)] = next
     return list as T
   }
   const out: Group = { ...(of as Group), [first]: next }
-  if (next === undefined || (rest.length > 0 && value === undefined && isGroup(next) && Object.keys(next).length === 0)) delete out[first]
+  if (next === undefined || (rest.length > 0 && value === undefined && isGroup(next) && Object.keys(next).length === 0))
+    delete out[first]
   return out as T
 }
 

@@ -10,7 +10,10 @@ const merged = (from: Season, copy: Season, now: Season): Season => {
   if (!result.ok) throw new Error(JSON.stringify(result.conflicts))
   return result.season
 }
-const withRoom = (season: Season, key: string, trayPlaces: number): Season => ({ ...season, places: season.places.map((place) => (place.key === key ? { ...place, trayPlaces } : place)) })
+const withRoom = (season: Season, key: string, trayPlaces: number): Season => ({
+  ...season,
+  places: season.places.map((place) => (place.key === key ? { ...place, trayPlaces } : place)),
+})
 
 describe('a copy of a season put back', () => {
   it('brings what was changed in it, and leaves what was changed since', () => {
@@ -29,11 +32,19 @@ describe('a copy of a season put back', () => {
   })
   it('says what was changed in both', () => {
     const from = readSmall()
-    expect(mergeCopy(from, withRoom(from, 'bench', 99), withRoom(from, 'bench', 50))).toEqual({ ok: false, conflicts: [{ of: 'places', key: 'bench' }] })
+    expect(mergeCopy(from, withRoom(from, 'bench', 99), withRoom(from, 'bench', 50))).toEqual({
+      ok: false,
+      conflicts: [{ of: 'places', key: 'bench' }],
+    })
     const cold = { ...from, habits: { ...from.habits, confidence: 0.8 } }
-    expect(mergeCopy(from, cold, { ...from, habits: { ...from.habits, confidence: 0.7 } })).toEqual({ ok: false, conflicts: [{ of: 'head', key: 'habits' }] })
+    expect(mergeCopy(from, cold, { ...from, habits: { ...from.habits, confidence: 0.7 } })).toEqual({
+      ok: false,
+      conflicts: [{ of: 'head', key: 'habits' }],
+    })
     // The same change in both is no conflict.
-    expect(merged(from, withRoom(from, 'bench', 99), withRoom(from, 'bench', 99)).places).toEqual(withRoom(from, 'bench', 99).places)
+    expect(merged(from, withRoom(from, 'bench', 99), withRoom(from, 'bench', 99)).places).toEqual(
+      withRoom(from, 'bench', 99).places,
+    )
   })
   it('with nothing changed in it leaves the season as it is, and over the season it was made from is the copy itself', () => {
     fc.assert(

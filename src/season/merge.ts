@@ -25,7 +25,8 @@ export function mergeCopy(from: Season, copy: Season, now: Season): Merged {
   const season: Record<string, unknown> = { ...now }
   for (const part of ['season', 'site', 'habits'] as const) {
     if (sameFigure(from[part], copy[part])) continue
-    if (!sameFigure(from[part], now[part]) && !sameFigure(copy[part], now[part])) conflicts.push({ of: 'head', key: part })
+    if (!sameFigure(from[part], now[part]) && !sameFigure(copy[part], now[part]))
+      conflicts.push({ of: 'head', key: part })
     season[part] = copy[part]
   }
   for (const of of COLLECTIONS) {

@@ -32,11 +32,15 @@ export function phraseIssue(issue: Issue, root: unknown): Problem[] {
       return [{ path, message: 'must hold just one of age, leaf or daysBeforePlanting, as a number above 0.' }]
     }
     if (issue.path.at(-1) === 'to') {
-      const words = issue.path.at(-2) === 'anchor' ? '"last-frost", "first-frost", "harvest", "event", "bed" or "warmth"' : '"bed", "customer", "sale" or "spare"'
+      const words =
+        issue.path.at(-2) === 'anchor'
+          ? '"last-frost", "first-frost", "harvest", "event", "bed" or "warmth"'
+          : '"bed", "customer", "sale" or "spare"'
       return [{ path, message: `must be ${words}.` }]
     }
     if (issue.path.at(-1) === 'from') return [{ path, message: 'must be "stand-in" or "file".' }]
-    if (issue.path.at(-1) === 'policy') return [{ path, message: 'must be "single", "thin", "clump", "flat", "divide", "bought" or "in-place".' }]
+    if (issue.path.at(-1) === 'policy')
+      return [{ path, message: 'must be "single", "thin", "clump", "flat", "divide", "bought" or "in-place".' }]
   }
   return [{ path, message: sentence(issue, valueAt(root, issue.path)) }]
 }
@@ -48,11 +52,13 @@ function sentence(issue: Issue, found: unknown): string {
       if (issue.expected === 'int') return `must be a whole number; it is ${quote(found)}.`
       return `must be ${article(issue.expected)}; it is ${quote(found)}.`
     case 'too_small':
-      if (issue.origin === 'array') return `needs at least ${issue.minimum} entries${exactly(issue)}; it has ${lengthOf(found)}.`
+      if (issue.origin === 'array')
+        return `needs at least ${issue.minimum} entries${exactly(issue)}; it has ${lengthOf(found)}.`
       if (issue.origin === 'string') return found === '' ? 'must not be empty.' : `is too short: ${quote(found)}.`
       return `must be ${issue.inclusive === false ? 'above' : 'at least'} ${issue.minimum}; it is ${quote(found)}.`
     case 'too_big':
-      if (issue.origin === 'array') return `may have at most ${issue.maximum} entries${exactly(issue)}; it has ${lengthOf(found)}.`
+      if (issue.origin === 'array')
+        return `may have at most ${issue.maximum} entries${exactly(issue)}; it has ${lengthOf(found)}.`
       if (issue.origin === 'string') return `is too long: at most ${issue.maximum} letters.`
       return `must be ${issue.inclusive === false ? 'below' : 'at most'} ${issue.maximum}; it is ${quote(found)}.`
     case 'invalid_format':

@@ -20,7 +20,32 @@ describe('a season document', () => {
     const read = readSeason(smallSeason())
     expect(read.ok).toBe(true)
     if (!read.ok) return
-    expect(read.season.habits).toEqual({ confidence: 0.9, agePoint: 0.3, handling: 0.03, rounding: 'cells', sowingWeekdays: [], work: { fillTray: 2, sowTray: 4, seederTray: 1.5, thinHundred: 8, prickHundred: 20, potHundred: 25, moveTray: 0.5, hardenTray: 0.2, plantHundred: 30 }, crew: { parts: [] }, fit: { earlier: 2, later: 10, lateDay: 4, promiseDay: 80, changed: 8 }, shareTrays: false, mix: { name: 'Sowing mix', parts: [{ what: 'Bought sowing mix', parts: 1 }], additives: [], water: 0.3 }, mixCompaction: 0.2, hardening: 'growing-hours', turnaroundDays: 3, costs: {} })
+    expect(read.season.habits).toEqual({
+      confidence: 0.9,
+      agePoint: 0.3,
+      handling: 0.03,
+      rounding: 'cells',
+      sowingWeekdays: [],
+      work: {
+        fillTray: 2,
+        sowTray: 4,
+        seederTray: 1.5,
+        thinHundred: 8,
+        prickHundred: 20,
+        potHundred: 25,
+        moveTray: 0.5,
+        hardenTray: 0.2,
+        plantHundred: 30,
+      },
+      crew: { parts: [] },
+      fit: { earlier: 2, later: 10, lateDay: 4, promiseDay: 80, changed: 8 },
+      shareTrays: false,
+      mix: { name: 'Sowing mix', parts: [{ what: 'Bought sowing mix', parts: 1 }], additives: [], water: 0.3 },
+      mixCompaction: 0.2,
+      hardening: 'growing-hours',
+      turnaroundDays: 3,
+      costs: {},
+    })
     expect(read.season.lots[0]!.pace).toBe(1)
   })
   it('survives being written and read again', () => {
@@ -50,22 +75,86 @@ describe('a season document', () => {
     })
   })
   it.each([
-    ['a limit at or under the ready age', (s: ReturnType<typeof smallSeason>) => (s.crops[0]!.growth.points[0]!.limit = 200), 'crops[0].growth.points[0].limit'],
-    ['temperatures out of order', (s: ReturnType<typeof smallSeason>) => (s.crops[0]!.germination.optimum = 3), 'crops[0].germination.optimum'],
-    ['a floor above the ceiling', (s: ReturnType<typeof smallSeason>) => (s.places[1]!.temperature.floor = 30), 'places[1].temperature.ceiling'],
-    ['a first stage without a container', (s: ReturnType<typeof smallSeason>) => delete s.methods[0]!.stages[0]!.container, 'methods[0].stages[0].container'],
-    ['a change of place that is never timed', (s: ReturnType<typeof smallSeason>) => s.methods[0]!.stages.push({ place: 'frame' }), 'methods[0].stages[1].when'],
-    ['hardening nowhere', (s: ReturnType<typeof smallSeason>) => (s.methods[0]!.hardening = { days: 3 }), 'methods[0].hardening.place'],
-    ['more kept than sown', (s: ReturnType<typeof smallSeason>) => (s.methods[1]!.sowing = { policy: 'thin', seedsPerCell: 1, keep: 2 }), 'methods[1].sowing.keep'],
-    ['two plantings of one code', (s: ReturnType<typeof smallSeason>) => (s.plantings[1]!.code = 'A'), 'plantings[1].code'],
-    ['a method of another crop', (s: ReturnType<typeof smallSeason>) => (s.plantings[0]!.method = 'tomato-pots'), 'plantings[0].method'],
-    ['seed of another variety', (s: ReturnType<typeof smallSeason>) => (s.plantings[2]!.lot = 'lettuce-lot'), 'plantings[2].lot'],
-    ['a series that ends twice', (s: ReturnType<typeof smallSeason>) => (s.plantings[1]!.series = { every: 10, count: 2, last: '2027-06-01' }), 'plantings[1].series'],
-    ['a series before it begins', (s: ReturnType<typeof smallSeason>) => (s.plantings[1]!.series = { every: 10, last: '2027-04-01' }), 'plantings[1].series.last'],
-    ['sowing after planting', (s: ReturnType<typeof smallSeason>) => (s.plantings[3]!.sowOn = '2027-06-02'), 'plantings[3].sowOn'],
-    ['a planting in another year', (s: ReturnType<typeof smallSeason>) => (s.plantings[0]!.on = '2207-04-20'), 'plantings[0].on'],
-    ['a season that ends before it begins', (s: ReturnType<typeof smallSeason>) => (s.season.to = '2026-12-31'), 'season.to'],
-    ['a day no year has', (s: ReturnType<typeof smallSeason>) => (s.site.frost!.lastSpring.median = '02-31'), 'site.frost.lastSpring.median'],
+    [
+      'a limit at or under the ready age',
+      (s: ReturnType<typeof smallSeason>) => (s.crops[0]!.growth.points[0]!.limit = 200),
+      'crops[0].growth.points[0].limit',
+    ],
+    [
+      'temperatures out of order',
+      (s: ReturnType<typeof smallSeason>) => (s.crops[0]!.germination.optimum = 3),
+      'crops[0].germination.optimum',
+    ],
+    [
+      'a floor above the ceiling',
+      (s: ReturnType<typeof smallSeason>) => (s.places[1]!.temperature.floor = 30),
+      'places[1].temperature.ceiling',
+    ],
+    [
+      'a first stage without a container',
+      (s: ReturnType<typeof smallSeason>) => delete s.methods[0]!.stages[0]!.container,
+      'methods[0].stages[0].container',
+    ],
+    [
+      'a change of place that is never timed',
+      (s: ReturnType<typeof smallSeason>) => s.methods[0]!.stages.push({ place: 'frame' }),
+      'methods[0].stages[1].when',
+    ],
+    [
+      'hardening nowhere',
+      (s: ReturnType<typeof smallSeason>) => (s.methods[0]!.hardening = { days: 3 }),
+      'methods[0].hardening.place',
+    ],
+    [
+      'more kept than sown',
+      (s: ReturnType<typeof smallSeason>) => (s.methods[1]!.sowing = { policy: 'thin', seedsPerCell: 1, keep: 2 }),
+      'methods[1].sowing.keep',
+    ],
+    [
+      'two plantings of one code',
+      (s: ReturnType<typeof smallSeason>) => (s.plantings[1]!.code = 'A'),
+      'plantings[1].code',
+    ],
+    [
+      'a method of another crop',
+      (s: ReturnType<typeof smallSeason>) => (s.plantings[0]!.method = 'tomato-pots'),
+      'plantings[0].method',
+    ],
+    [
+      'seed of another variety',
+      (s: ReturnType<typeof smallSeason>) => (s.plantings[2]!.lot = 'lettuce-lot'),
+      'plantings[2].lot',
+    ],
+    [
+      'a series that ends twice',
+      (s: ReturnType<typeof smallSeason>) => (s.plantings[1]!.series = { every: 10, count: 2, last: '2027-06-01' }),
+      'plantings[1].series',
+    ],
+    [
+      'a series before it begins',
+      (s: ReturnType<typeof smallSeason>) => (s.plantings[1]!.series = { every: 10, last: '2027-04-01' }),
+      'plantings[1].series.last',
+    ],
+    [
+      'sowing after planting',
+      (s: ReturnType<typeof smallSeason>) => (s.plantings[3]!.sowOn = '2027-06-02'),
+      'plantings[3].sowOn',
+    ],
+    [
+      'a planting in another year',
+      (s: ReturnType<typeof smallSeason>) => (s.plantings[0]!.on = '2207-04-20'),
+      'plantings[0].on',
+    ],
+    [
+      'a season that ends before it begins',
+      (s: ReturnType<typeof smallSeason>) => (s.season.to = '2026-12-31'),
+      'season.to',
+    ],
+    [
+      'a day no year has',
+      (s: ReturnType<typeof smallSeason>) => (s.site.frost!.lastSpring.median = '02-31'),
+      'site.frost.lastSpring.median',
+    ],
   ])('refuses %s', (_, bend, path) => {
     expect(Object.keys(bent((season) => void bend(season)))).toContain(path)
   })
@@ -75,7 +164,9 @@ describe('a season document', () => {
     })
   })
   it('keeps its JSON Schema in docs up to date', () => {
-    expect(JSON.parse(readFileSync('docs/season.schema.json', 'utf8'))).toEqual(JSON.parse(JSON.stringify(seasonJsonSchema())))
+    expect(JSON.parse(readFileSync('docs/season.schema.json', 'utf8'))).toEqual(
+      JSON.parse(JSON.stringify(seasonJsonSchema())),
+    )
   })
   it('the demo farm is one that reads, as large as promised', () => {
     const read = readSeason(JSON.parse(readFileSync('demo/sallow-ferry-2027.json', 'utf8')))

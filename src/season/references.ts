@@ -89,14 +89,17 @@ export function referenceProblems(value: unknown): Problem[] {
     if (isGroup(item.anchor)) {
       const { to, bed, event, night, soil } = item.anchor
       if (to === 'bed') mustExist('beds', 'bed', bed, `${at}.anchor.bed`)
-      if (to === 'event' && typeof event === 'string' && !events.has(event)) say(`${at}.anchor.event`, `there is no event with the key "${event}" in site.events.`)
-      if (to === 'warmth' && night === undefined && soil === undefined) say(`${at}.anchor`, 'needs a temperature of the night, of the soil, or both.')
+      if (to === 'event' && typeof event === 'string' && !events.has(event))
+        say(`${at}.anchor.event`, `there is no event with the key "${event}" in site.events.`)
+      if (to === 'warmth' && night === undefined && soil === undefined)
+        say(`${at}.anchor`, 'needs a temperature of the night, of the soil, or both.')
     }
     for (const [goes, where] of sharesOf(item, at)) {
       goes.forEach((share: unknown, i) => {
         if (!isGroup(share)) return
         if (share.to === 'bed') mustExist('beds', 'bed', share.bed, `${where}[${i}].bed`)
-        if (share.to === 'sale' && share.pot !== undefined) mustExist('containers', 'container', share.pot, `${where}[${i}].pot`)
+        if (share.to === 'sale' && share.pot !== undefined)
+          mustExist('containers', 'container', share.pot, `${where}[${i}].pot`)
       })
     }
     checkDecided(item, at, byKey, mustExist, say)
@@ -115,10 +118,13 @@ function checkRecords(value: Raw, say: (path: string, message: string) => void):
   value.records.forEach((record: unknown, i) => {
     if (!isGroup(record)) return
     const other = ids.get(record.id)
-    if (other !== undefined) say(`records[${i}].id`, `this id is that of records[${other}] already; each record has its own.`)
+    if (other !== undefined)
+      say(`records[${i}].id`, `this id is that of records[${other}] already; each record has its own.`)
     else ids.set(record.id, i)
-    if (record.instead !== undefined && !ids.has(record.instead)) say(`records[${i}].instead`, 'it corrects a record that does not stand before it.')
-    if (record.void === true && record.instead === undefined) say(`records[${i}].void`, 'say with `instead` which record it takes back.')
+    if (record.instead !== undefined && !ids.has(record.instead))
+      say(`records[${i}].instead`, 'it corrects a record that does not stand before it.')
+    if (record.void === true && record.instead === undefined)
+      say(`records[${i}].void`, 'say with `instead` which record it takes back.')
   })
 }
 
@@ -143,14 +149,21 @@ function checkFrost(value: Raw, say: Say): void {
 /** Keys of the events. */
 function checkEvents(value: Raw, say: Say): Set<string> {
   const site = isGroup(value.site) ? value.site : {}
-  return new Set(keyed('site.events', entries(site, 'events').map(([item, at]) => [item, `site.${at}`]), say).keys())
+  return new Set(
+    keyed(
+      'site.events',
+      entries(site, 'events').map(([item, at]) => [item, `site.${at}`]),
+      say,
+    ).keys(),
+  )
 }
 
 /** What stands in a bed from before leaves after it came, and two such do not overlap. */
 function checkStanding(bed: Raw, at: string, say: Say): void {
   if (!Array.isArray(bed.standing)) return
   bed.standing.forEach((one: unknown, i) => {
-    if (isGroup(one) && isDate(one.from) && isDate(one.until) && one.until <= one.from) say(`${at}.standing[${i}].until`, `it is clear on ${one.until}, not after it came, ${one.from}.`)
+    if (isGroup(one) && isDate(one.from) && isDate(one.until) && one.until <= one.from)
+      say(`${at}.standing[${i}].until`, `it is clear on ${one.until}, not after it came, ${one.from}.`)
   })
 }
 
@@ -158,7 +171,11 @@ function checkStanding(bed: Raw, at: string, say: Say): void {
 function sharesOf(planting: Raw, at: string): [unknown[], string][] {
   const lists: [unknown[], string][] = []
   if (Array.isArray(planting.goes)) lists.push([planting.goes, `${at}.goes`])
-  if (Array.isArray(planting.changes)) planting.changes.forEach((change: unknown, i) => isGroup(change) && Array.isArray(change.goes) && lists.push([change.goes, `${at}.changes[${i}].goes`]))
+  if (Array.isArray(planting.changes))
+    planting.changes.forEach(
+      (change: unknown, i) =>
+        isGroup(change) && Array.isArray(change.goes) && lists.push([change.goes, `${at}.changes[${i}].goes`]),
+    )
   return lists
 }
 
@@ -175,10 +192,13 @@ function checkDecided(
     if (!mustExist('methods', 'method', method, path)) return
     const own = methods.get(String(method))
     const other = own?.crop
-    if (typeof crop === 'string' && typeof other === 'string' && other !== crop) say(path, `the method "${String(method)}" is for ${other}, not for ${crop}.`)
-    if (isGroup(own?.sowing) && own.sowing.policy === 'in-place') say(path, `the method "${String(method)}" sows in place: a batch cannot be raised by it.`)
+    if (typeof crop === 'string' && typeof other === 'string' && other !== crop)
+      say(path, `the method "${String(method)}" is for ${other}, not for ${crop}.`)
+    if (isGroup(own?.sowing) && own.sowing.policy === 'in-place')
+      say(path, `the method "${String(method)}" sows in place: a batch cannot be raised by it.`)
   }
-  if (isGroup(planting.may) && Array.isArray(planting.may.methods)) planting.may.methods.forEach((method: unknown, i) => sameCrop(method, `${at}.may.methods[${i}]`))
+  if (isGroup(planting.may) && Array.isArray(planting.may.methods))
+    planting.may.methods.forEach((method: unknown, i) => sameCrop(method, `${at}.may.methods[${i}]`))
   const check = (one: Raw, where: string) => {
     if (Array.isArray(one.stands)) {
       one.stands.forEach((stands: unknown, i) => {
@@ -192,12 +212,17 @@ function checkDecided(
     mustExist('places', 'place', otherwise.germinateAt, `${where}.otherwise.germinateAt`)
     mustExist('places', 'place', otherwise.hardenAt, `${where}.otherwise.hardenAt`)
     if (isGroup(otherwise.hold)) mustExist('places', 'place', otherwise.hold.place, `${where}.otherwise.hold.place`)
-    for (const [list, of, name] of [['places', otherwise.places, 'place'], ['containers', otherwise.containers, 'container']] as const) {
-      if (Array.isArray(of)) of.forEach((key: unknown, i) => mustExist(list, name, key, `${where}.otherwise.${list}[${i}]`))
+    for (const [list, of, name] of [
+      ['places', otherwise.places, 'place'],
+      ['containers', otherwise.containers, 'container'],
+    ] as const) {
+      if (Array.isArray(of))
+        of.forEach((key: unknown, i) => mustExist(list, name, key, `${where}.otherwise.${list}[${i}]`))
     }
   }
   check(planting, at)
-  if (Array.isArray(planting.changes)) planting.changes.forEach((change: unknown, i) => isGroup(change) && check(change, `${at}.changes[${i}]`))
+  if (Array.isArray(planting.changes))
+    planting.changes.forEach((change: unknown, i) => isGroup(change) && check(change, `${at}.changes[${i}]`))
 }
 
 function checkPlace(place: Raw, at: string, say: Say): void {
@@ -222,7 +247,10 @@ function checkPlace(place: Raw, at: string, say: Say): void {
   if (Array.isArray(place.stock)) {
     place.stock.forEach((item: unknown, i) => {
       if (isGroup(item) && (item.gives === undefined) !== (item.serves === undefined)) {
-        say(`${at}.stock[${i}].${item.gives === undefined ? 'gives' : 'serves'}`, 'is missing: say what it gives and how many tray places one serves.')
+        say(
+          `${at}.stock[${i}].${item.gives === undefined ? 'gives' : 'serves'}`,
+          'is missing: say what it gives and how many tray places one serves.',
+        )
       }
     })
   }
@@ -294,7 +322,12 @@ function checkOverrides(variety: Raw, at: string, crop: Raw | undefined, say: Sa
 
 function checkContainer(container: Raw, at: string, say: Say): void {
   const { measures, packCells, cells } = container
-  if (isGroup(measures) && isNumber(measures.top) && isNumber(measures.bottom) && measures.bottom > measures.top * 1.5) {
+  if (
+    isGroup(measures) &&
+    isNumber(measures.top) &&
+    isNumber(measures.bottom) &&
+    measures.bottom > measures.top * 1.5
+  ) {
     say(`${at}.measures.bottom`, `${measures.bottom} cm at the bottom is far wider than ${measures.top} cm at the top.`)
   }
   if (isNumber(packCells) && isNumber(cells) && cells % packCells !== 0) {
@@ -302,18 +335,30 @@ function checkContainer(container: Raw, at: string, say: Say): void {
   }
 }
 
-function checkSowing(method: Raw, at: string, crop: Raw | undefined, containers: ReadonlyMap<string, Raw>, say: Say): void {
+function checkSowing(
+  method: Raw,
+  at: string,
+  crop: Raw | undefined,
+  containers: ReadonlyMap<string, Raw>,
+  say: Say,
+): void {
   const sowing = method.sowing
   if (!isGroup(sowing)) return
   const stages: unknown[] = Array.isArray(method.stages) ? method.stages : []
   const first = stages[0]
-  if (sowing.policy === 'in-place' && stages.length > 0) say(`${at}.stages`, 'what is sown where it is to stand has no stages.')
-  if (sowing.policy !== 'in-place' && Array.isArray(method.stages) && stages.length === 0) say(`${at}.stages`, 'needs at least 1 entries; it has 0.')
+  if (sowing.policy === 'in-place' && stages.length > 0)
+    say(`${at}.stages`, 'what is sown where it is to stand has no stages.')
+  if (sowing.policy !== 'in-place' && Array.isArray(method.stages) && stages.length === 0)
+    say(`${at}.stages`, 'needs at least 1 entries; it has 0.')
   const kind = isGroup(first) ? containers.get(String(first.container))?.kind : undefined
   if (sowing.policy === 'flat') {
-    if (kind !== undefined && kind !== 'open-flat') say(`${at}.stages[0].container`, 'a flat to prick out from is sown in an open flat.')
+    if (kind !== undefined && kind !== 'open-flat')
+      say(`${at}.stages[0].container`, 'a flat to prick out from is sown in an open flat.')
     if (isGroup(crop?.growth) && crop.growth.leafInterval === undefined) {
-      say(`${at}.sowing.policy`, `the crop "${String(method.crop)}" gives no leafInterval, so nothing says when seedlings can be pricked out.`)
+      say(
+        `${at}.sowing.policy`,
+        `the crop "${String(method.crop)}" gives no leafInterval, so nothing says when seedlings can be pricked out.`,
+      )
     }
     if (isNumber(sowing.readyLeaf) && isNumber(sowing.limitLeaf) && sowing.limitLeaf <= sowing.readyLeaf) {
       say(`${at}.sowing.limitLeaf`, `must be a later leaf than the first one pricked out at (${sowing.readyLeaf}).`)
@@ -325,10 +370,19 @@ function checkSowing(method: Raw, at: string, crop: Raw | undefined, containers:
   if (sowing.policy === 'divide' && stages.length > 0 && pottings === 0) {
     say(`${at}.stages`, 'needs a container to divide into: add a stage to pot up into.')
   }
-  if (sowing.policy === 'clump' && isNumber(sowing.atLeast) && isNumber(sowing.seedsPerCell) && sowing.atLeast > sowing.seedsPerCell) {
+  if (
+    sowing.policy === 'clump' &&
+    isNumber(sowing.atLeast) &&
+    isNumber(sowing.seedsPerCell) &&
+    sowing.atLeast > sowing.seedsPerCell
+  ) {
     say(`${at}.sowing.atLeast`, `a clump of ${sowing.seedsPerCell} seeds never has ${sowing.atLeast} plants.`)
   }
-  if (sowing.policy === 'clump' && sowing.count !== 'clumps' && stages.some((stage) => isGroup(stage) && stage.divide !== undefined)) {
+  if (
+    sowing.policy === 'clump' &&
+    sowing.count !== 'clumps' &&
+    stages.some((stage) => isGroup(stage) && stage.divide !== undefined)
+  ) {
     say(`${at}.sowing.count`, 'clumps that are divided later must be counted as clumps.')
   }
   if (sowing.policy === 'bought' && isGroup(first) && first.germinateAt !== undefined) {
@@ -363,14 +417,19 @@ function checkStages(
     mustExist('containers', 'container', stage.container, `${where}.container`)
     if (i === 0) {
       if (stage.divide !== undefined) say(`${where}.divide`, 'the first stage is sown, not divided into.')
-      if (stage.container === undefined) say(`${where}.container`, 'is missing: the first stage needs a container to sow in.')
+      if (stage.container === undefined)
+        say(`${where}.container`, 'is missing: the first stage needs a container to sow in.')
       if (stage.when !== undefined) say(`${where}.when`, 'the first stage begins at sowing and takes no "when".')
       return
     }
     if (stage.germinateAt !== undefined) say(`${where}.germinateAt`, 'only the first stage germinates.')
-    if (stage.divide !== undefined && stage.container === undefined) say(`${where}.divide`, 'divided plants need a container to go into.')
+    if (stage.divide !== undefined && stage.container === undefined)
+      say(`${where}.divide`, 'divided plants need a container to go into.')
     if (stage.container === undefined && stage.when === undefined) {
-      say(`${where}.when`, 'is missing: a stage that changes only the place says when (age, leaf or days before planting).')
+      say(
+        `${where}.when`,
+        'is missing: a stage that changes only the place says when (age, leaf or days before planting).',
+      )
     }
     if (stage.container !== undefined && stage.when !== undefined) {
       say(`${where}.when`, 'a potting-up is timed by its pot-up point, not by "when".')
@@ -399,19 +458,30 @@ function checkSeries(planting: Raw, at: string, say: Say): void {
   const { series, on } = planting
   if (isGroup(series)) {
     if (series.last === undefined && series.count === undefined) say(`${at}.series`, 'needs a last date or a count.')
-    if (series.even !== undefined && !Array.isArray(series.dates)) say(`${at}.series.dates`, 'are missing: the planting days that even harvests came to.')
+    if (series.even !== undefined && !Array.isArray(series.dates))
+      say(`${at}.series.dates`, 'are missing: the planting days that even harvests came to.')
     if (Array.isArray(series.dates)) {
       if (series.even === undefined) say(`${at}.series.dates`, 'belong only to a series that harvests evenly.')
       const { dates } = series
-      dates.forEach((date: unknown, i) => isDate(date) && isDate(dates[i - 1]) && date <= (dates[i - 1] as string) && say(`${at}.series.dates[${i}]`, `${date} is not after ${dates[i - 1] as string}.`))
-      if (isDate(on) && isDate(dates[0]) && dates[0] !== on) say(`${at}.series.dates[0]`, `is ${dates[0]}, but the first planting is on ${on}.`)
+      dates.forEach(
+        (date: unknown, i) =>
+          isDate(date) &&
+          isDate(dates[i - 1]) &&
+          date <= (dates[i - 1] as string) &&
+          say(`${at}.series.dates[${i}]`, `${date} is not after ${dates[i - 1] as string}.`),
+      )
+      if (isDate(on) && isDate(dates[0]) && dates[0] !== on)
+        say(`${at}.series.dates[0]`, `is ${dates[0]}, but the first planting is on ${on}.`)
     }
     if (series.last !== undefined && series.count !== undefined) {
       say(`${at}.series`, 'has both a last date and a count; keep one of them.')
     }
     if (isDate(on) && isDate(series.last)) {
       if (series.last < on) say(`${at}.series.last`, `the last date ${series.last} is before the first, ${on}.`)
-      else if (isNumber(series.every) && (Date.parse(series.last) - Date.parse(on)) / 86_400_000 / series.every >= 400) {
+      else if (
+        isNumber(series.every) &&
+        (Date.parse(series.last) - Date.parse(on)) / 86_400_000 / series.every >= 400
+      ) {
         say(`${at}.series.last`, 'makes more than 400 plantings; choose a wider interval or an earlier last date.')
       }
     }
@@ -450,7 +520,8 @@ function checkPlantingSpan(planting: Raw, at: string, season: unknown, say: Say)
   if (isGroup(planting.series)) {
     const { last, count, every } = planting.series
     check(last, `${at}.series.last`)
-    if (Array.isArray(planting.series.dates)) planting.series.dates.forEach((date: unknown, i) => check(date, `${at}.series.dates[${i}]`))
+    if (Array.isArray(planting.series.dates))
+      planting.series.dates.forEach((date: unknown, i) => check(date, `${at}.series.dates[${i}]`))
     if (isDate(planting.on) && isNumber(count) && isNumber(every) && count <= 400 && every <= 365) {
       check(shift(planting.on, (count - 1) * every), `${at}.series.count`)
     }
@@ -469,7 +540,8 @@ const shift = (iso: string, days: number) => new Date(Date.parse(iso) + days * 8
 function checkMonthDay(value: unknown, path: string, say: Say): void {
   if (typeof value !== 'string' || !/^\d\d-\d\d$/.test(value)) return
   const date = new Date(`2024-${value}T00:00:00Z`)
-  if (Number.isNaN(date.getTime()) || date.toISOString().slice(5, 10) !== value) say(path, `there is no ${value} in any year.`)
+  if (Number.isNaN(date.getTime()) || date.toISOString().slice(5, 10) !== value)
+    say(path, `there is no ${value} in any year.`)
 }
 
 function entries(value: Raw, list: string): [Raw, string][] {

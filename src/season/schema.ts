@@ -21,7 +21,12 @@ const monthDay = z
 const temperature = {
   held: celsius.optional().describe('°C kept by a thermostat; overrides the other parts'),
   lift: z.number().min(-20).max(40).optional().describe('°C above outdoors'),
-  halfRange: z.number().min(0).max(25).optional().describe('°C from the daily mean to the warmest hour (5 unless given)'),
+  halfRange: z
+    .number()
+    .min(0)
+    .max(25)
+    .optional()
+    .describe('°C from the daily mean to the warmest hour (5 unless given)'),
   floor: celsius.optional().describe('°C the place never falls below'),
   ceiling: celsius.optional().describe('°C the place never rises above'),
 }
@@ -51,7 +56,14 @@ export const Place = z.strictObject({
   }),
   open: z.strictObject({ from: monthDay, until: monthDay }).optional().describe('part of the year it can be used'),
   rooms: z
-    .array(z.strictObject({ from: monthDay, until: monthDay, trayPlaces: z.number().min(0).max(100_000), why: z.string().max(120).optional() }))
+    .array(
+      z.strictObject({
+        from: monthDay,
+        until: monthDay,
+        trayPlaces: z.number().min(0).max(100_000),
+        why: z.string().max(120).optional(),
+      }),
+    )
     .max(12)
     .optional()
     .describe('parts of the year with other room than usual; `until` is the first day it no longer holds'),
@@ -82,7 +94,10 @@ export const Place = z.strictObject({
       z.strictObject({
         what: name,
         count: z.int().min(0).max(100_000),
-        gives: z.enum(['heat', 'light', 'cover']).optional().describe('what it gives the trays it serves; none: it limits nothing'),
+        gives: z
+          .enum(['heat', 'light', 'cover'])
+          .optional()
+          .describe('what it gives the trays it serves; none: it limits nothing'),
         serves: z.number().positive().max(1000).optional().describe('tray places that one of it serves'),
       }),
     )
@@ -113,7 +128,12 @@ export const Container = z.strictObject({
   owned: z.int().min(0).max(1_000_000).optional().describe('trays, sheets or carriers on the farm'),
   washDays: z.int().min(0).max(60).default(0).describe('days until a used one is ready again'),
   plantable: z.boolean().default(false).describe('planted whole: potting on or planting causes no pause'),
-  packCells: z.int().min(1).max(1000).optional().describe('cells in one pack that breaks off, so that part of a tray can leave'),
+  packCells: z
+    .int()
+    .min(1)
+    .max(1000)
+    .optional()
+    .describe('cells in one pack that breaks off, so that part of a tray can leave'),
   measures: z
     .strictObject({
       shape: z.enum(['square', 'round']),
@@ -155,17 +175,29 @@ const facts = {
         .strictObject({
           days: z.int().min(1).max(1500),
           from: z.enum(['sowing', 'planting']),
-          at: celsius.optional().describe('°C of the days they hold at: then warmer days count for more and cooler ones for less'),
+          at: celsius
+            .optional()
+            .describe('°C of the days they hold at: then warmer days count for more and cooler ones for less'),
         })
         .optional()
         .describe('days to the first harvest, and from what they are counted'),
       harvestDays: z.int().min(1).max(400).optional().describe('days from first to last harvest'),
       yield: z
-        .strictObject({ amount: z.number().min(0).max(100_000), unit: z.enum(['kg', 'heads', 'stems', 'bunches']), per: z.enum(['plant', 'plant-week']) })
+        .strictObject({
+          amount: z.number().min(0).max(100_000),
+          unit: z.enum(['kg', 'heads', 'stems', 'bunches']),
+          per: z.enum(['plant', 'plant-week']),
+        })
         .optional(),
       atSpot: z.int().min(1).max(10).optional().describe('plants set at one spot'),
       hole: z
-        .array(z.strictObject({ what: name, amount: z.number().positive().max(100_000), unit: z.enum(['g', 'ml', 'l', 'handful']) }))
+        .array(
+          z.strictObject({
+            what: name,
+            amount: z.number().positive().max(100_000),
+            unit: z.enum(['g', 'ml', 'l', 'handful']),
+          }),
+        )
         .max(8)
         .optional()
         .describe('what goes into each hole at planting'),
@@ -175,7 +207,10 @@ const facts = {
   care: z
     .strictObject({
       roots: z.enum(['tough', 'fair', 'touchy']).optional().describe('how it takes having its roots disturbed'),
-      buryAtPotting: z.enum(['never', 'to-seed-leaves', 'deep']).optional().describe('how far the stem may be buried when it is potted up'),
+      buryAtPotting: z
+        .enum(['never', 'to-seed-leaves', 'deep'])
+        .optional()
+        .describe('how far the stem may be buried when it is potted up'),
       buryAtPlanting: z.enum(['never', 'to-seed-leaves', 'deep']).optional(),
       water: z.enum(['moist', 'dry-between']).optional().describe('how its mix is kept while it is small'),
       feedAtLeaf: z.int().min(1).max(20).optional(),
@@ -194,7 +229,12 @@ const facts = {
     .strictObject({
       perGram: z.number().positive().max(100_000).optional(),
       perCell: z.int().min(1).max(50).optional().describe('seeds usually sown to a cell'),
-      keepsYears: z.number().positive().max(50).optional().describe('years until good seed, kept cool and dry, has fallen to half'),
+      keepsYears: z
+        .number()
+        .positive()
+        .max(50)
+        .optional()
+        .describe('years until good seed, kept cool and dry, has fallen to half'),
     })
     .prefault({}),
   seasonGroups: z
@@ -209,7 +249,9 @@ const facts = {
 const learned = z
   .record(z.string().max(80), z.strictObject({ from: z.number(), seen: z.number().min(0) }))
   .optional()
-  .describe('figures that were changed to what this season showed, by path: what they were before, and how much had been seen then')
+  .describe(
+    'figures that were changed to what this season showed, by path: what they were before, and how much had been seen then',
+  )
 
 export const Crop = z.strictObject({
   learned,
@@ -334,7 +376,12 @@ export const Stage = z.strictObject({
   container: key.optional().describe('the first stage needs one; later, none means only the place changes'),
   germinateAt: key.optional().describe('first stage: where it stands until heat is left'),
   survival: z.number().gt(0).max(1).default(1).describe('share of good plants that stay good through the stage'),
-  divide: z.int().min(2).max(50).optional().describe('plants that each one is divided into when it is moved into this container'),
+  divide: z
+    .int()
+    .min(2)
+    .max(50)
+    .optional()
+    .describe('plants that each one is divided into when it is moved into this container'),
   when: trigger.optional().describe('for a stage that changes only the place'),
   potUpPoint: share.optional().describe('0 as early as the plug allows, 1 as late as the cell allows'),
 })
@@ -405,9 +452,20 @@ const plants = z.int().min(1).max(10_000_000)
 
 /** Part of a batch and who it is for. The order of the parts is their priority. */
 export const Share = z.discriminatedUnion('to', [
-  z.strictObject({ to: z.literal('bed'), bed: key, plants, on: day.optional().describe('day they go in, where it is not the day of the planting'), at: z.number().min(0).max(100_000).optional().describe('cm from the head of the bed where it begins') }),
+  z.strictObject({
+    to: z.literal('bed'),
+    bed: key,
+    plants,
+    on: day.optional().describe('day they go in, where it is not the day of the planting'),
+    at: z.number().min(0).max(100_000).optional().describe('cm from the head of the bed where it begins'),
+  }),
   z.strictObject({ to: z.literal('customer'), name, plants, on: day.optional().describe('day they are fetched') }),
-  z.strictObject({ to: z.literal('sale'), plants, on: day.optional().describe('day they are to be ready'), pot: key.optional().describe('container they are sold in') }),
+  z.strictObject({
+    to: z.literal('sale'),
+    plants,
+    on: day.optional().describe('day they are to be ready'),
+    pot: key.optional().describe('container they are sold in'),
+  }),
   z.strictObject({ to: z.literal('spare'), plants }),
 ])
 
@@ -419,7 +477,10 @@ const Otherwise = z.strictObject({
   containers: z.array(key.nullable()).max(8).optional().describe('by stage; null where the method holds'),
   hardenAt: key.optional(),
   potUpPoint: share.optional(),
-  hold: z.strictObject({ place: key, days: z.int().min(1).max(90) }).optional().describe('a place it is held in for the last days before hardening'),
+  hold: z
+    .strictObject({ place: key, days: z.int().min(1).max(90) })
+    .optional()
+    .describe('a place it is held in for the last days before hardening'),
 })
 
 /** Where the trays of a batch stand, put there by hand. */
@@ -440,8 +501,14 @@ const decided = {
 /** What was found of one batch. */
 const found = {
   goes: z.array(Share).max(60).optional().describe('who the plants are for, first served first'),
-  stand: z.strictObject({ on: day, plants: z.int().min(0).max(10_000_000) }).optional().describe('good plants counted'),
-  leaves: z.strictObject({ on: day, firm: z.boolean(), dark: z.boolean() }).optional().describe('leaves looked at before planting'),
+  stand: z
+    .strictObject({ on: day, plants: z.int().min(0).max(10_000_000) })
+    .optional()
+    .describe('good plants counted'),
+  leaves: z
+    .strictObject({ on: day, firm: z.boolean(), dark: z.boolean() })
+    .optional()
+    .describe('leaves looked at before planting'),
   clears: day.optional().describe('day its ground is clear again, where that is known'),
 }
 
@@ -471,12 +538,31 @@ export const Planting = z.strictObject({
   on: day.describe('planting day, of the first one when it is a series'),
   anchor: z
     .discriminatedUnion('to', [
-      z.strictObject({ to: z.literal('last-frost'), days: z.int().min(-200).max(300).describe('after the working frost date; below 0 before it'), weeks: z.boolean().optional().describe('said in weeks') }),
-      z.strictObject({ to: z.literal('first-frost'), factor: z.number().min(1).max(2).default(1.2).describe('on days to maturity, for shortening days') }),
+      z.strictObject({
+        to: z.literal('last-frost'),
+        days: z.int().min(-200).max(300).describe('after the working frost date; below 0 before it'),
+        weeks: z.boolean().optional().describe('said in weeks'),
+      }),
+      z.strictObject({
+        to: z.literal('first-frost'),
+        factor: z.number().min(1).max(2).default(1.2).describe('on days to maturity, for shortening days'),
+      }),
       z.strictObject({ to: z.literal('harvest'), on: day.describe('first harvest wanted') }),
-      z.strictObject({ to: z.literal('event'), event: key, days: z.int().min(0).max(200).default(0).describe('first harvest so many days before it') }),
-      z.strictObject({ to: z.literal('bed'), bed: key, days: z.int().min(0).max(200).default(0).describe('after it is clear') }),
-      z.strictObject({ to: z.literal('warmth'), night: celsius.optional().describe('°C the nights have reached'), soil: celsius.optional().describe('°C the soil has reached') }),
+      z.strictObject({
+        to: z.literal('event'),
+        event: key,
+        days: z.int().min(0).max(200).default(0).describe('first harvest so many days before it'),
+      }),
+      z.strictObject({
+        to: z.literal('bed'),
+        bed: key,
+        days: z.int().min(0).max(200).default(0).describe('after it is clear'),
+      }),
+      z.strictObject({
+        to: z.literal('warmth'),
+        night: celsius.optional().describe('°C the nights have reached'),
+        soil: celsius.optional().describe('°C the soil has reached'),
+      }),
     ])
     .optional()
     .describe('what the planting day hangs on; `on` is what it came to'),
@@ -485,7 +571,10 @@ export const Planting = z.strictObject({
       every: z.int().min(1).max(365).describe('days from one to the next'),
       last: day.optional(),
       count: z.int().min(1).max(400).optional(),
-      even: z.literal('harvest').optional().describe('`every` counts the days between first harvests; `dates` are the planting days that it came to'),
+      even: z
+        .literal('harvest')
+        .optional()
+        .describe('`every` counts the days between first harvests; `dates` are the planting days that it came to'),
       dates: z.array(day).min(1).max(400).optional(),
     })
     .optional(),
@@ -494,7 +583,10 @@ export const Planting = z.strictObject({
       rows: z.int().min(1).max(40).optional().describe('rows in a bed'),
       plant: z.number().positive().max(1000).optional().describe('cm between spots in the row'),
       atSpot: z.int().min(1).max(10).optional().describe('plants at one spot'),
-      between: z.boolean().optional().describe('stands between the rows of another crop and takes no length of its own'),
+      between: z
+        .boolean()
+        .optional()
+        .describe('stands between the rows of another crop and takes no length of its own'),
     })
     .optional()
     .describe('where it differs from the crop'),
@@ -524,7 +616,11 @@ export const Planting = z.strictObject({
 
 const frostDate = z.strictObject({
   median: monthDay.describe('half the years have it before this day'),
-  spreadDays: z.number().min(0).max(90).describe('days from the median to the latest (spring) or earliest (autumn) tenth'),
+  spreadDays: z
+    .number()
+    .min(0)
+    .max(90)
+    .describe('days from the median to the latest (spring) or earliest (autumn) tenth'),
 })
 
 const ForecastDay = z.strictObject({
@@ -538,7 +634,12 @@ const ForecastDay = z.strictObject({
 export const Site = z.strictObject({
   latitude: z.number().min(-66).max(66),
   elevation: z.number().min(-400).max(5000).optional().describe('m'),
-  clearness: z.number().min(0.1).max(0.9).default(0.5).describe('share of sunlight above the air that reaches the ground'),
+  clearness: z
+    .number()
+    .min(0.1)
+    .max(0.9)
+    .default(0.5)
+    .describe('share of sunlight above the air that reaches the ground'),
   outdoorMonthlyMeans: z.array(celsius).length(12).describe('°C, January first'),
   frost: z
     .strictObject({
@@ -554,7 +655,10 @@ export const Site = z.strictObject({
             .array(
               z.strictObject({
                 from: day.describe('midsummer it begins with'),
-                firstAutumn: z.array(day.nullable()).length(3).describe('first frost before midwinter at 0, −2 and −4 °C'),
+                firstAutumn: z
+                  .array(day.nullable())
+                  .length(3)
+                  .describe('first frost before midwinter at 0, −2 and −4 °C'),
                 lastSpring: z.array(day.nullable()).length(3).describe('last frost after midwinter at 0, −2 and −4 °C'),
               }),
             )
@@ -566,7 +670,12 @@ export const Site = z.strictObject({
     })
     .optional(),
   nightDrop: z.number().min(0).max(25).default(5).describe('°C from the mean of a day to its coldest hour'),
-  soilLift: z.number().min(-10).max(15).default(0).describe('°C by which the soil of the beds differs from the mean of the last ten days'),
+  soilLift: z
+    .number()
+    .min(-10)
+    .max(15)
+    .default(0)
+    .describe('°C by which the soil of the beds differs from the mean of the last ten days'),
   events: z
     .array(z.strictObject({ key, name, on: day }))
     .max(200)
@@ -609,7 +718,12 @@ export const Habits = z.strictObject({
     ),
   crew: z
     .strictObject({
-      hours: z.number().min(0).max(10_000).optional().describe('hours a week for seedlings and planting; none: not limited'),
+      hours: z
+        .number()
+        .min(0)
+        .max(10_000)
+        .optional()
+        .describe('hours a week for seedlings and planting; none: not limited'),
       parts: z
         .array(z.strictObject({ from: monthDay, until: monthDay, hours: z.number().min(0).max(10_000) }))
         .max(12)
@@ -627,9 +741,17 @@ export const Habits = z.strictObject({
       changed: z.number().min(0).max(1_000_000).default(8),
     })
     .prefault({})
-    .describe('to make the plan fit: days a planting may usually go out earlier or later, what a late day of a planting and of a promise costs, and what it costs to change a batch'),
-  shareTrays: z.boolean().default(false).describe('batches of one sowing day that agree share a tray where each needs only part of one'),
-  hardening: z.enum(HARDENING_SCHOOLS).default('growing-hours').describe('how plants are hardened where their method does not say'),
+    .describe(
+      'to make the plan fit: days a planting may usually go out earlier or later, what a late day of a planting and of a promise costs, and what it costs to change a batch',
+    ),
+  shareTrays: z
+    .boolean()
+    .default(false)
+    .describe('batches of one sowing day that agree share a tray where each needs only part of one'),
+  hardening: z
+    .enum(HARDENING_SCHOOLS)
+    .default('growing-hours')
+    .describe('how plants are hardened where their method does not say'),
   turnaroundDays: z.int().min(0).max(90).default(3).describe('days from clearing a bed to planting it again'),
   mix: z
     .strictObject({
@@ -653,7 +775,12 @@ export const Habits = z.strictObject({
     .strictObject({
       hour: z.number().min(0).max(10_000).optional().describe('an hour of work'),
       mixLitre: z.number().min(0).max(1000).optional().describe('a litre of mix'),
-      heatedTrayDay: z.number().min(0).max(1000).optional().describe('one tray place with bottom heat or lamps for a day'),
+      heatedTrayDay: z
+        .number()
+        .min(0)
+        .max(1000)
+        .optional()
+        .describe('one tray place with bottom heat or lamps for a day'),
     })
     .prefault({})
     .describe('money, where it is known'),
@@ -673,23 +800,61 @@ export const Bed = z.strictObject({
   length: z.number().positive().max(100_000).describe('cm'),
   width: z.number().positive().max(5000).describe('cm'),
   standing: z
-    .array(z.strictObject({ what: name, from: day.optional().describe('none: since before the season'), until: day.describe('day it is clear') }))
+    .array(
+      z.strictObject({
+        what: name,
+        from: day.optional().describe('none: since before the season'),
+        until: day.describe('day it is clear'),
+      }),
+    )
     .max(20)
     .default([])
     .describe('what stands there that is not a planting of this season'),
 })
 
-export const LOSS_CAUSES = ['damping-off', 'dried-out', 'drowned', 'cold', 'heat', 'pests', 'disease', 'mice-or-birds', 'dropped', 'stretched', 'seed', 'unknown'] as const
+export const LOSS_CAUSES = [
+  'damping-off',
+  'dried-out',
+  'drowned',
+  'cold',
+  'heat',
+  'pests',
+  'disease',
+  'mice-or-birds',
+  'dropped',
+  'stretched',
+  'seed',
+  'unknown',
+] as const
 export const ROOTS = ['none', 'showing', 'circling-a-little', 'circling-hard'] as const
-export const RECORDED_TASKS = ['order', 'prepare', 'receive', 'sow', 'leave-heat', 'thin', 'pinch', 'feed', 'pot-up', 'move', 'harden', 'plant'] as const
+export const RECORDED_TASKS = [
+  'order',
+  'prepare',
+  'receive',
+  'sow',
+  'leave-heat',
+  'thin',
+  'pinch',
+  'feed',
+  'pot-up',
+  'move',
+  'harden',
+  'plant',
+] as const
 
 const uuid = z.uuid()
 const batch = z
   .string()
   .max(80)
-  .regex(/^[a-z0-9][a-z0-9-]*(\.\d{1,3})?(~\d{1,2})?$/, 'write the key of the planting, with .n for one of a series and ~n for a part of a batch')
+  .regex(
+    /^[a-z0-9][a-z0-9-]*(\.\d{1,3})?(~\d{1,2})?$/,
+    'write the key of the planting, with .n for one of a series and ~n for a part of a batch',
+  )
 const some = z.int().min(0).max(10_000_000)
-const step = { task: z.enum(RECORDED_TASKS), nth: z.int().min(0).max(60).describe('which of its kind: the stage it begins, or the number in its order') }
+const step = {
+  task: z.enum(RECORDED_TASKS),
+  nth: z.int().min(0).max(60).describe('which of its kind: the stage it begins, or the number in its order'),
+}
 
 /** What somebody did or saw. */
 const Did = z.discriminatedUnion('did', [
@@ -707,12 +872,15 @@ const Did = z.discriminatedUnion('did', [
   z.strictObject({ did: z.literal('wait'), ...step, until: day, why: z.string().max(200).optional() }),
   z
     .strictObject({
-    did: z.literal('moved'),
-    place: key.optional().describe('where it stands from then on'),
-    container: key.optional().describe('what it was potted into, where it changed'),
-    cells: some.optional().describe('cells or pots in use from then on'),
-  })
-    .refine(({ place, container }) => place !== undefined || container !== undefined, 'say where it went, or what it was potted into')
+      did: z.literal('moved'),
+      place: key.optional().describe('where it stands from then on'),
+      container: key.optional().describe('what it was potted into, where it changed'),
+      cells: some.optional().describe('cells or pots in use from then on'),
+    })
+    .refine(
+      ({ place, container }) => place !== undefined || container !== undefined,
+      'say where it went, or what it was potted into',
+    )
     .describe('moved or potted on though its way did not say so'),
   z.strictObject({ did: z.literal('loss'), plants: z.int().min(1).max(10_000_000), cause: z.enum(LOSS_CAUSES) }),
   z.strictObject({
@@ -722,9 +890,16 @@ const Did = z.discriminatedUnion('did', [
     doubles: some.default(0).describe('of these, cells with more than one'),
     flat: z.boolean().optional().describe('seedlings of open flats were counted, of the seeds sown, and not cells'),
     again: day.optional().describe('day it is to be counted again'),
-    gaps: z.array(z.int().min(0).max(5000)).max(5000).optional().describe('empty cells of a tray, by number from 0 along its rows'),
+    gaps: z
+      .array(z.int().min(0).max(5000))
+      .max(5000)
+      .optional()
+      .describe('empty cells of a tray, by number from 0 along its rows'),
   }),
-  z.strictObject({ did: z.literal('fill'), cells: z.int().min(1).max(10_000_000).describe('blanks filled from doubles') }),
+  z.strictObject({
+    did: z.literal('fill'),
+    cells: z.int().min(1).max(10_000_000).describe('blanks filled from doubles'),
+  }),
   z.strictObject({
     did: z.literal('check'),
     leaves: z.int().min(0).max(30).optional().describe('true leaves'),
@@ -735,7 +910,13 @@ const Did = z.discriminatedUnion('did', [
     buds: z.boolean().optional(),
     pale: z.boolean().optional().describe('leaves pale, or the lowest yellow'),
   }),
-  z.strictObject({ did: z.literal('split'), part: z.int().min(2).max(99), cells: z.int().min(1).max(10_000_000), plants: some.optional(), for: z.string().max(120).optional() }),
+  z.strictObject({
+    did: z.literal('split'),
+    part: z.int().min(2).max(99),
+    cells: z.int().min(1).max(10_000_000),
+    plants: some.optional(),
+    for: z.string().max(120).optional(),
+  }),
   z.strictObject({ did: z.literal('merge'), into: batch }),
   z.strictObject({ did: z.literal('end'), how: z.enum(['discarded', 'sold', 'given']), plants: some.optional() }),
   z.strictObject({ did: z.literal('mixed'), as: name, with: z.array(batch).max(20).default([]) }),
@@ -825,5 +1006,15 @@ export type Planting = z.output<typeof Planting>
 export type SeriesChange = z.output<typeof SeriesChange>
 
 /** The collections of a season that are lists of keyed things. */
-export const COLLECTIONS = ['places', 'containers', 'crops', 'varieties', 'lots', 'methods', 'blocks', 'beds', 'plantings'] as const
+export const COLLECTIONS = [
+  'places',
+  'containers',
+  'crops',
+  'varieties',
+  'lots',
+  'methods',
+  'blocks',
+  'beds',
+  'plantings',
+] as const
 export type Collection = (typeof COLLECTIONS)[number]

@@ -24,4 +24,5 @@ export function shareUnchanged<T>(previous: T, next: T): T {
 }
 
 const isGroup = (value: unknown): value is object => typeof value === 'object' && value !== null
-const keyOf = (item: unknown) => (isGroup(item) ? ('key' in item ? item.key : 'id' in item ? item.id : undefined) : undefined)
+const keyOf = (item: unknown) =>
+  isGroup(item) ? ('key' in item ? item.key : 'id' in item ? item.id : undefined) : undefined

@@ -35,7 +35,13 @@ export function madeUpDay(site: Pick<Site, 'outdoorMonthlyMeans' | 'nightDrop'>,
   const wet = random()
   const rain = wet > 0.68 ? Math.round((wet - 0.68) * 70) : 0
   const half = rain > 0 ? site.nightDrop * 0.6 : site.nightDrop + random() * 2
-  return { on: formatDay(day), low: round(mean - half), high: round(mean + half), rain, wind: Math.round(6 + random() * random() * 50) }
+  return {
+    on: formatDay(day),
+    low: round(mean - half),
+    high: round(mean + half),
+    rain,
+    wind: Math.round(6 + random() * random() * 50),
+  }
 }
 
 const round = (value: number) => Math.round(value * 10) / 10
@@ -65,6 +71,7 @@ export function fileForecast(name: string, list: readonly ForecastDay[]): Foreca
 export function forecastOf(site: Site, day: Day): Forecast | undefined {
   const { forecast } = site
   if (!forecast) return undefined
-  const source = forecast.from === 'stand-in' ? standInForecast(site, forecast.seed) : fileForecast(forecast.name, forecast.days)
+  const source =
+    forecast.from === 'stand-in' ? standInForecast(site, forecast.seed) : fileForecast(forecast.name, forecast.days)
   return source.ahead(day)
 }

@@ -8,7 +8,9 @@ describe('the simulated label printer', () => {
     const seen: PrintState[] = []
     const end = await simulatedPrinter(1, 250, atOnce).print(20, (state) => seen.push(state)).done
     expect(end).toEqual({ done: 20, of: 20, state: 'done' })
-    expect(seen.filter(({ state }) => state === 'printing').map(({ done }) => done)).toEqual(Array.from({ length: 20 }, (_, i) => i + 1))
+    expect(seen.filter(({ state }) => state === 'printing').map(({ done }) => done)).toEqual(
+      Array.from({ length: 20 }, (_, i) => i + 1),
+    )
   })
   it('runs out, and goes on from a new roll with those that lack', async () => {
     const printer = simulatedPrinter(1, 15, atOnce)

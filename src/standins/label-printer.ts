@@ -27,7 +27,11 @@ const PER_LABEL = 30 // ms
  * @param roll labels on a roll
  * @param pause how it waits between labels; tests need not
  */
-export function simulatedPrinter(seed: number, roll = 250, pause = (ms: number) => new Promise<void>((done) => setTimeout(done, ms))): LabelPrinter {
+export function simulatedPrinter(
+  seed: number,
+  roll = 250,
+  pause = (ms: number) => new Promise<void>((done) => setTimeout(done, ms)),
+): LabelPrinter {
   const random = seeded(seed)
   let left = roll
   let jammed = false

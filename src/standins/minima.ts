@@ -13,7 +13,12 @@ const LASTING = 0.72 // share of yesterday's weather that is left today
  * @param monthlyMeans °C, January first
  * @param firstYear first calendar year
  */
-export function madeUpMinima(monthlyMeans: readonly number[], firstYear: number, years: number, seed: number): [Day, number][] {
+export function madeUpMinima(
+  monthlyMeans: readonly number[],
+  firstYear: number,
+  years: number,
+  seed: number,
+): [Day, number][] {
   const random = seeded(seed)
   const normal = () => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random())
   const minima: [Day, number][] = []

@@ -22,11 +22,17 @@ const SPIKE = 0.002 // of hours
 export function simulatedThermometer(site: Pick<Site, 'outdoorMonthlyMeans' | 'nightDrop'>, seed: number): Thermometer {
   return {
     simulated: true,
-    read: (place, from, until) => Array.from({ length: Math.max(0, until - from) }, (_, i) => dayIn(place, from + i, site, seed)),
+    read: (place, from, until) =>
+      Array.from({ length: Math.max(0, until - from) }, (_, i) => dayIn(place, from + i, site, seed)),
   }
 }
 
-function dayIn(place: Place, day: Day, site: Pick<Site, 'outdoorMonthlyMeans' | 'nightDrop'>, seed: number): DayOfHours {
+function dayIn(
+  place: Place,
+  day: Day,
+  site: Pick<Site, 'outdoorMonthlyMeans' | 'nightDrop'>,
+  seed: number,
+): DayOfHours {
   const random = seeded(Math.imul(seed, 0x9e3779b1) ^ Math.imul(day + 50_000, 0x85ebca6b) ^ hashOf(place.key))
   const weather = madeUpDay(site, seed, day)
   const mean = (weather.low + weather.high) / 2

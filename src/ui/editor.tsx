@@ -43,16 +43,54 @@ export interface EditorFrameProps {
 }
 
 /** A page being edited, with its save bar. */
-export function EditorFrame({ title, changed, busy, failure, problems, onSave, onDrop, children, more, onPaper = false }: EditorFrameProps) {
+export function EditorFrame({
+  title,
+  changed,
+  busy,
+  failure,
+  problems,
+  onSave,
+  onDrop,
+  children,
+  more,
+  onPaper = false,
+}: EditorFrameProps) {
   return (
-    <Box component="form" noValidate sx={{ bgcolor: onPaper ? 'background.paper' : 'background.default' }} onSubmit={(event) => { event.preventDefault(); onSave() }}>
+    <Box
+      component="form"
+      noValidate
+      sx={{ bgcolor: onPaper ? 'background.paper' : 'background.default' }}
+      onSubmit={(event) => {
+        event.preventDefault()
+        onSave()
+      }}
+    >
       {title}
       {children}
-      <Box sx={{ position: 'sticky', bottom: 0, zIndex: 2, mt: 3, py: 1.25, bgcolor: 'inherit', borderTop: 1, borderColor: 'divider' }}>
-        {failure && <Alert severity="error" sx={{ mb: 1 }}>{failure}</Alert>}
+      <Box
+        sx={{
+          position: 'sticky',
+          bottom: 0,
+          zIndex: 2,
+          mt: 3,
+          py: 1.25,
+          bgcolor: 'inherit',
+          borderTop: 1,
+          borderColor: 'divider',
+        }}
+      >
+        {failure && (
+          <Alert severity="error" sx={{ mb: 1 }}>
+            {failure}
+          </Alert>
+        )}
         {problems.length > 0 && (
           <Alert severity="error" sx={{ mb: 1 }}>
-            {problems.length === 1 ? 'One figure does not fit' : `${problems.length} figures do not fit`}: {problems.slice(0, 3).map(({ path, message }) => `${path ? `${path} ` : ''}${message}`).join(' ')}
+            {problems.length === 1 ? 'One figure does not fit' : `${problems.length} figures do not fit`}:{' '}
+            {problems
+              .slice(0, 3)
+              .map(({ path, message }) => `${path ? `${path} ` : ''}${message}`)
+              .join(' ')}
           </Alert>
         )}
         <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, alignItems: 'center' }}>
@@ -71,7 +109,11 @@ export function EditorFrame({ title, changed, busy, failure, problems, onSave, o
 }
 
 /** Problems of one thing of the season as it would be, by the path inside it. */
-export function useThingProblems<Of extends Edited>(of: Of, thing: Season[Of][number], isNew = false): readonly Problem[] {
+export function useThingProblems<Of extends Edited>(
+  of: Of,
+  thing: Season[Of][number],
+  isNew = false,
+): readonly Problem[] {
   const { season } = useSeason()
   return useMemo(() => {
     const list = season[of] as readonly { key: string }[]
@@ -80,13 +122,17 @@ export function useThingProblems<Of extends Edited>(of: Of, thing: Season[Of][nu
     const read = readSeason({ ...season, [of]: next })
     if (read.ok) return []
     const own = `${of}[${at}]`
-    return read.problems.map((problem) => (problem.path.startsWith(own) ? { ...problem, path: problem.path.slice(own.length).replace(/^\./, '') } : problem))
+    return read.problems.map((problem) =>
+      problem.path.startsWith(own) ? { ...problem, path: problem.path.slice(own.length).replace(/^\./, '') } : problem,
+    )
   }, [season, of, thing, isNew])
 }
 
 /** The first problem at a path or inside it, as a sentence. */
 export function problemAt(problems: readonly Problem[], path: string): string | undefined {
-  const found = problems.find((problem) => problem.path === path || problem.path.startsWith(`${path}.`) || problem.path.startsWith(`${path}[`))
+  const found = problems.find(
+    (problem) => problem.path === path || problem.path.startsWith(`${path}.`) || problem.path.startsWith(`${path}[`),
+  )
   return found && `${found.message[0]!.toUpperCase()}${found.message.slice(1)}`
 }
 
@@ -99,7 +145,20 @@ type Edited = 'crops' | 'varieties' | 'methods' | 'places' | 'containers' | 'lot
  * @param after where to go when it has been taken away
  * @param also what is written together with it
  */
-export function useThingEditor<Of extends Edited>(of: Of, stored: Season[Of][number], after: string, { isNew = false, onDone, also }: { isNew?: boolean; onDone?: ((key: string) => void) | undefined; also?: (now: Season[Of][number]) => ThingEdit[] } = {}) {
+export function useThingEditor<Of extends Edited>(
+  of: Of,
+  stored: Season[Of][number],
+  after: string,
+  {
+    isNew = false,
+    onDone,
+    also,
+  }: {
+    isNew?: boolean
+    onDone?: ((key: string) => void) | undefined
+    also?: (now: Season[Of][number]) => ThingEdit[]
+  } = {},
+) {
   type Thing = Season[Of][number]
   const { season } = useSeason()
   const router = useRouter()
@@ -112,7 +171,12 @@ export function useThingEditor<Of extends Edited>(of: Of, stored: Season[Of][num
   const { key } = stored
   const save = async () => {
     const { name } = draft.now
-    if (await saving.change([...(also?.(draft.now) ?? []), { of, key, from: isNew ? null : draft.from, to: draft.now }], `${name} ${isNew ? 'added' : 'changed'}`)) {
+    if (
+      await saving.change(
+        [...(also?.(draft.now) ?? []), { of, key, from: isNew ? null : draft.from, to: draft.now }],
+        `${name} ${isNew ? 'added' : 'changed'}`,
+      )
+    ) {
       draft.saved()
       onDone?.(key)
     }

@@ -41,8 +41,13 @@ export function NumberField({ value, quantity = 'number', unit, onChange, ...com
   const shown = shownText(value, quantity, units)
   // What was typed stays as it was typed while the value is the one it made, or the one before it (where an
   // empty field is not taken); a value set from elsewhere replaces it.
-  const [typed, setTyped] = useState<{ text: string; made: string; before: string | undefined }>({ text: shown, made: shown, before: undefined })
-  if (typed.before !== undefined && shown === typed.made && shown !== typed.before) setTyped({ ...typed, before: undefined })
+  const [typed, setTyped] = useState<{ text: string; made: string; before: string | undefined }>({
+    text: shown,
+    made: shown,
+    before: undefined,
+  })
+  if (typed.before !== undefined && shown === typed.made && shown !== typed.before)
+    setTyped({ ...typed, before: undefined })
   const text = shown === typed.made || shown === typed.before ? typed.text : shown
   const wrong = storedValue(text, quantity, units) === null
   const said = unit ?? scaleOf(quantity, units).unit
@@ -52,11 +57,19 @@ export function NumberField({ value, quantity = 'number', unit, onChange, ...com
       value={text}
       onChange={(event) => {
         const next = storedValue(event.target.value, quantity, units)
-        setTyped({ text: event.target.value, made: next === null ? shown : shownText(next, quantity, units), before: shown })
+        setTyped({
+          text: event.target.value,
+          made: next === null ? shown : shownText(next, quantity, units),
+          before: shown,
+        })
         if (next !== null) onChange(next)
       }}
       slotProps={{
-        htmlInput: { inputMode: 'decimal', autoComplete: 'off', ...(common.hideLabel ? { 'aria-label': common.label } : {}) },
+        htmlInput: {
+          inputMode: 'decimal',
+          autoComplete: 'off',
+          ...(common.hideLabel ? { 'aria-label': common.label } : {}),
+        },
         // A unit stands in the field from the start: its label must not lie over it.
         inputLabel: said ? { shrink: true } : {},
         input: said ? { endAdornment: <InputAdornment position="end">{said}</InputAdornment> } : {},
@@ -66,7 +79,20 @@ export function NumberField({ value, quantity = 'number', unit, onChange, ...com
 }
 
 /** Words. */
-export function WordField({ value, onChange, lines, placeholder, type, ...common }: Common & { value: string; onChange: (value: string) => void; lines?: number; placeholder?: string; type?: 'text' | 'date' | 'search' }) {
+export function WordField({
+  value,
+  onChange,
+  lines,
+  placeholder,
+  type,
+  ...common
+}: Common & {
+  value: string
+  onChange: (value: string) => void
+  lines?: number
+  placeholder?: string
+  type?: 'text' | 'date' | 'search'
+}) {
   const id = useId()
   return (
     <TextField
@@ -77,13 +103,27 @@ export function WordField({ value, onChange, lines, placeholder, type, ...common
       {...(lines === undefined ? {} : { minRows: lines })}
       {...(placeholder === undefined ? {} : { placeholder })}
       onChange={(event) => onChange(event.target.value)}
-      slotProps={{ inputLabel: type === 'date' || placeholder ? { shrink: true } : {}, htmlInput: common.hideLabel ? { 'aria-label': common.label } : {} }}
+      slotProps={{
+        inputLabel: type === 'date' || placeholder ? { shrink: true } : {},
+        htmlInput: common.hideLabel ? { 'aria-label': common.label } : {},
+      }}
     />
   )
 }
 
 /** One of several; an empty value is one of them where `none` says what it means. */
-export function ChoiceField<T extends string>({ value, options, none, onChange, ...common }: Common & { value: T | ''; options: readonly (readonly [T, string])[]; none?: string; onChange: (value: T | '') => void }) {
+export function ChoiceField<T extends string>({
+  value,
+  options,
+  none,
+  onChange,
+  ...common
+}: Common & {
+  value: T | ''
+  options: readonly (readonly [T, string])[]
+  none?: string
+  onChange: (value: T | '') => void
+}) {
   const id = useId()
   return (
     <TextField
@@ -92,7 +132,10 @@ export function ChoiceField<T extends string>({ value, options, none, onChange, 
       value={value}
       onChange={(event) => onChange(event.target.value as T | '')}
       slotProps={{
-        select: { displayEmpty: none !== undefined, ...(common.hideLabel ? { inputProps: { 'aria-label': common.label } } : {}) },
+        select: {
+          displayEmpty: none !== undefined,
+          ...(common.hideLabel ? { inputProps: { 'aria-label': common.label } } : {}),
+        },
         inputLabel: none === undefined ? {} : { shrink: true },
       }}
     >

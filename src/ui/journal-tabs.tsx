@@ -13,7 +13,12 @@ const PAGES = [
 export function JournalTabs({ at }: { at: (typeof PAGES)[number][0] }) {
   const router = useRouter()
   return (
-    <Tabs value={at} onChange={(_, next: string) => router.push(next)} sx={{ mb: 1.5, borderBottom: 1, borderColor: 'divider' }} aria-label="Pages of the journal">
+    <Tabs
+      value={at}
+      onChange={(_, next: string) => router.push(next)}
+      sx={{ mb: 1.5, borderBottom: 1, borderColor: 'divider' }}
+      aria-label="Pages of the journal"
+    >
       {PAGES.map(([href, title]) => (
         <Tab key={href} value={href} label={title} sx={{ minHeight: 48, minWidth: 0 }} />
       ))}

@@ -44,7 +44,22 @@ export interface LineChartProps {
   xAxis?: readonly [least: number, most: number, step: number]
 }
 
-export default function LineChart({ curves, xName, yName, log = false, marks = [], dots = [], height = 190, label, xText = String, yText = String, yMax, below = false, yRange, xAxis }: LineChartProps) {
+export default function LineChart({
+  curves,
+  xName,
+  yName,
+  log = false,
+  marks = [],
+  dots = [],
+  height = 190,
+  label,
+  xText = String,
+  yText = String,
+  yMax,
+  below = false,
+  yRange,
+  xAxis,
+}: LineChartProps) {
   const { mode, systemMode } = useColorScheme()
   const dark = (mode === 'system' ? systemMode : mode) === 'dark'
   const box = useRef<HTMLDivElement>(null)
@@ -64,14 +79,37 @@ export default function LineChart({ curves, xName, yName, log = false, marks = [
     const soft = dark ? '#AEB6BC' : '#56616B'
     const rule = dark ? '#3A434B' : '#DDD4C4'
     const tones = { ready: dark ? '#9CC7A9' : '#2F5D45', limit: dark ? '#F0958D' : '#A3312C', ink, soft }
-    const name = { nameTextStyle: { color: soft, fontSize: 12 }, axisLabel: { color: soft, fontSize: 12, hideOverlap: true }, axisLine: { lineStyle: { color: soft } }, splitLine: { lineStyle: { color: rule } } }
+    const name = {
+      nameTextStyle: { color: soft, fontSize: 12 },
+      axisLabel: { color: soft, fontSize: 12, hideOverlap: true },
+      axisLine: { lineStyle: { color: soft } },
+      splitLine: { lineStyle: { color: rule } },
+    }
     chart.current?.setOption(
       {
         animation: false,
         textStyle: { fontFamily: TEXT_FONT, color: ink },
         grid: { left: 48, right: 18, top: 28, bottom: 40 },
-        xAxis: { ...name, type: log ? 'log' : 'value', name: xName, nameLocation: 'middle', nameGap: 26, ...(xAxis ? { min: xAxis[0], max: xAxis[1], interval: xAxis[2] } : { min: 'dataMin', max: 'dataMax' }), axisLabel: { ...name.axisLabel, formatter: (x: number) => xText(x) } },
-        yAxis: { ...name, type: 'value', name: yName, nameLocation: 'end', nameTextStyle: { color: soft, fontSize: 12, align: 'left', padding: [0, 0, 0, -34] }, axisLabel: { ...name.axisLabel, formatter: (y: number) => axisText(y, yText, yRange) }, min: yRange?.[0] ?? (below ? ({ min }: { min: number }) => Math.min(0, Math.floor(min / 5) * 5) : 0), ...(yRange ? { max: yRange[1] } : {}), ...(yMax === undefined ? {} : { max: yMax }) },
+        xAxis: {
+          ...name,
+          type: log ? 'log' : 'value',
+          name: xName,
+          nameLocation: 'middle',
+          nameGap: 26,
+          ...(xAxis ? { min: xAxis[0], max: xAxis[1], interval: xAxis[2] } : { min: 'dataMin', max: 'dataMax' }),
+          axisLabel: { ...name.axisLabel, formatter: (x: number) => xText(x) },
+        },
+        yAxis: {
+          ...name,
+          type: 'value',
+          name: yName,
+          nameLocation: 'end',
+          nameTextStyle: { color: soft, fontSize: 12, align: 'left', padding: [0, 0, 0, -34] },
+          axisLabel: { ...name.axisLabel, formatter: (y: number) => axisText(y, yText, yRange) },
+          min: yRange?.[0] ?? (below ? ({ min }: { min: number }) => Math.min(0, Math.floor(min / 5) * 5) : 0),
+          ...(yRange ? { max: yRange[1] } : {}),
+          ...(yMax === undefined ? {} : { max: yMax }),
+        },
         tooltip: {
           trigger: 'axis',
           backgroundColor: dark ? '#232A31' : '#FFFDF8',
@@ -79,7 +117,9 @@ export default function LineChart({ curves, xName, yName, log = false, marks = [
           textStyle: { color: ink, fontSize: 14 },
           formatter: (points: unknown) => {
             const list = points as { axisValue: number; seriesName: string; value: [number, number | null] }[]
-            const rows = list.filter(({ value, seriesName }) => value[1] !== null && seriesName !== '').map(({ seriesName, value }) => `${seriesName}: <b>${yText(value[1]!)}</b>`)
+            const rows = list
+              .filter(({ value, seriesName }) => value[1] !== null && seriesName !== '')
+              .map(({ seriesName, value }) => `${seriesName}: <b>${yText(value[1]!)}</b>`)
             return [xText(list[0]?.axisValue ?? 0), ...rows].join('<br>')
           },
         },
@@ -93,10 +133,27 @@ export default function LineChart({ curves, xName, yName, log = false, marks = [
             lineStyle: { width: 2.5, color: tones[curve.tone], type: curve.tone === 'soft' ? 'dashed' : 'solid' },
             itemStyle: { color: tones[curve.tone] },
             ...(i === 0 && marks.length > 0
-              ? { markLine: { silent: true, symbol: 'none', lineStyle: { color: soft, type: 'dashed' }, label: { color: soft, fontSize: 12, formatter: (mark: { name: string }) => mark.name }, data: marks.map(({ x, name: said }) => ({ xAxis: x, name: said })) } }
+              ? {
+                  markLine: {
+                    silent: true,
+                    symbol: 'none',
+                    lineStyle: { color: soft, type: 'dashed' },
+                    label: { color: soft, fontSize: 12, formatter: (mark: { name: string }) => mark.name },
+                    data: marks.map(({ x, name: said }) => ({ xAxis: x, name: said })),
+                  },
+                }
               : {}),
           })),
-          { type: 'line', name: '', data: dots.map(([x, y]) => [x, y]), lineStyle: { width: 0 }, symbol: 'circle', symbolSize: 9, itemStyle: { color: ink }, silent: true },
+          {
+            type: 'line',
+            name: '',
+            data: dots.map(([x, y]) => [x, y]),
+            lineStyle: { width: 0 },
+            symbol: 'circle',
+            symbolSize: 9,
+            itemStyle: { color: ink },
+            silent: true,
+          },
         ],
       },
       { notMerge: true },

@@ -20,11 +20,17 @@ export function scaleOf(quantity: Quantity, units: Units): Scale {
     case 'difference':
       return us ? { unit: '°F', factor: 1.8, offset: 0, digits: 1 } : { unit: '°C', factor: 1, offset: 0, digits: 1 }
     case 'length':
-      return us ? { unit: 'in', factor: 1 / 2.54, offset: 0, digits: 2 } : { unit: 'cm', factor: 1, offset: 0, digits: 2 }
+      return us
+        ? { unit: 'in', factor: 1 / 2.54, offset: 0, digits: 2 }
+        : { unit: 'cm', factor: 1, offset: 0, digits: 2 }
     case 'ground':
-      return us ? { unit: 'ft', factor: 1 / 30.48, offset: 0, digits: 1 } : { unit: 'm', factor: 1 / 100, offset: 0, digits: 2 }
+      return us
+        ? { unit: 'ft', factor: 1 / 30.48, offset: 0, digits: 1 }
+        : { unit: 'm', factor: 1 / 100, offset: 0, digits: 2 }
     case 'volume':
-      return us ? { unit: 'cu in', factor: 1 / 16.387, offset: 0, digits: 2 } : { unit: 'ml', factor: 1, offset: 0, digits: 1 }
+      return us
+        ? { unit: 'cu in', factor: 1 / 16.387, offset: 0, digits: 2 }
+        : { unit: 'ml', factor: 1, offset: 0, digits: 1 }
     case 'share':
       return { unit: 'in 100', factor: 100, offset: 0, digits: 1 }
     case 'number':
@@ -41,7 +47,11 @@ export function shownText(value: number | undefined, quantity: Quantity, units: 
 
 /** A stored value from what was typed: `undefined` when it is empty, `null` when it is no number. */
 export function storedValue(text: string, quantity: Quantity, units: Units): number | undefined | null {
-  const clean = text.trim().replace(/[\s'’]/g, '').replace(',', '.').replace('−', '-')
+  const clean = text
+    .trim()
+    .replace(/[\s'’]/g, '')
+    .replace(',', '.')
+    .replace('−', '-')
   if (clean === '') return undefined
   if (!/^-?(\d+\.?\d*|\.\d+)$/.test(clean)) return null
   const { factor, offset } = scaleOf(quantity, units)

@@ -6,10 +6,25 @@ import { shownText, storedValue } from './measure'
 import { moveEdits, movesIn, nurseryDays, plantingEdits } from './moves'
 
 const season = readField((s) => {
-  s.methods.push({ key: 'rows', crop: 'lettuce', name: 'Rows', sowing: { policy: 'in-place', seedsPerMetre: 40, thinTo: 20 }, stages: [] })
+  s.methods.push({
+    key: 'rows',
+    crop: 'lettuce',
+    name: 'Rows',
+    sowing: { policy: 'in-place', seedsPerMetre: 40, thinTo: 20 },
+    stages: [],
+  })
   s.plantings[0]!.goes = [{ to: 'bed', bed: 'n2', plants: 60 }]
   // A is clear on 18 June; H follows two days later.
-  s.plantings[3] = { key: 'h', code: 'H', variety: 'lettuce-red', method: 'lettuce-cells', plants: 80, on: '2027-06-20', anchor: { to: 'bed', bed: 'n2', days: 2 }, goes: [{ to: 'bed', bed: 'n2', plants: 60 }] }
+  s.plantings[3] = {
+    key: 'h',
+    code: 'H',
+    variety: 'lettuce-red',
+    method: 'lettuce-cells',
+    plants: 80,
+    on: '2027-06-20',
+    anchor: { to: 'bed', bed: 'n2', days: 2 },
+    goes: [{ to: 'bed', bed: 'n2', plants: 60 }],
+  }
   s.plantings.push({ key: 'd', code: 'D', variety: 'lettuce-red', method: 'rows', plants: 90, on: '2027-05-02' })
 })
 const plan = createPlanner().plan(season)
@@ -18,7 +33,10 @@ const [a] = season.plantings as [Planting]
 describe('a planting that is changed', () => {
   it('is written together with what follows it in its bed', () => {
     const { edits, moves } = plantingEdits(season, plan, { ...a, on: '2027-04-27' })
-    expect(edits.map(({ key, from }) => [key, (from as Planting).on])).toEqual([['a', '2027-04-20'], ['h', '2027-06-20']])
+    expect(edits.map(({ key, from }) => [key, (from as Planting).on])).toEqual([
+      ['a', '2027-04-20'],
+      ['h', '2027-06-20'],
+    ])
     expect((edits[1]!.to as Planting).on).toBe('2027-06-27')
     expect(moves.map(({ planting }) => planting.key)).toEqual(['h'])
     expect(moveEdits(moves)).toEqual(edits.slice(1))

@@ -12,7 +12,9 @@ import { count } from '../words/format'
 import { useSeason } from './season-context'
 
 /** The crop of a planting, with its variety's own figures. */
-export function cropOfPlanting(season: Pick<Season, 'varieties' | 'crops'>): (planting: Pick<Planting, 'variety'>) => Crop {
+export function cropOfPlanting(
+  season: Pick<Season, 'varieties' | 'crops'>,
+): (planting: Pick<Planting, 'variety'>) => Crop {
   const varieties = new Map(season.varieties.map((variety) => [variety.key, variety]))
   const crops = new Map(season.crops.map((crop) => [crop.key, crop]))
   return ({ variety }) => {
@@ -24,8 +26,11 @@ export function cropOfPlanting(season: Pick<Season, 'varieties' | 'crops'>): (pl
 /** Days from sowing to planting of a planting, as it is planned now; 0 for what is sown in its place. */
 export function nurseryDays(plan: Plan): (planting: Planting) => number | undefined {
   const days = new Map<string, number>()
-  for (const { planting, sow, plantOn } of plan.batches) if (sow !== undefined && !days.has(planting.key)) days.set(planting.key, plantOn - sow)
-  const inPlace = new Set(plan.season.methods.filter(({ sowing }) => sowing.policy === 'in-place').map(({ key }) => key))
+  for (const { planting, sow, plantOn } of plan.batches)
+    if (sow !== undefined && !days.has(planting.key)) days.set(planting.key, plantOn - sow)
+  const inPlace = new Set(
+    plan.season.methods.filter(({ sowing }) => sowing.policy === 'in-place').map(({ key }) => key),
+  )
   return (planting) => (inPlace.has(planting.method) ? 0 : days.get(planting.key))
 }
 
@@ -45,11 +50,14 @@ export function movesWithWhatHappened(season: Season, plan: Plan): Moved[] {
   if (really.size === 0) return []
   const usual = new Set(movesIn(season, plan).map(({ planting }) => planting.key))
   // What would move anyway is not for this to say.
-  return anchoredMoves(season, cropOfPlanting(season), nurseryDays(plan), ({ key }, n) => really.get(`${key} ${n}`)).filter(({ planting }) => !usual.has(planting.key))
+  return anchoredMoves(season, cropOfPlanting(season), nurseryDays(plan), ({ key }, n) =>
+    really.get(`${key} ${n}`),
+  ).filter(({ planting }) => !usual.has(planting.key))
 }
 
 /** Moves to be written together with the change that causes them. */
-export const moveEdits = (moves: readonly Moved[]): ThingEdit[] => moves.map((moved) => ({ of: 'plantings', key: moved.planting.key, from: moved.planting, to: movedPlanting(moved) }))
+export const moveEdits = (moves: readonly Moved[]): ThingEdit[] =>
+  moves.map((moved) => ({ of: 'plantings', key: moved.planting.key, from: moved.planting, to: movedPlanting(moved) }))
 
 /** Moves that a change of facts would cause, while it is being made. */
 export function useMoves(next: Partial<Season>, changed: boolean): { moves: Moved[]; edits: ThingEdit[] } {
@@ -69,7 +77,8 @@ export function MovesPreview({ moves }: { moves: readonly Moved[] }) {
       <Box component="ul" tabIndex={0} sx={{ m: 0, pl: 2.5, maxHeight: 160, overflow: 'auto' }}>
         {moves.map(({ planting, from, to, dates }) => (
           <li key={planting.key}>
-            {planting.code} {season.varieties.find(({ key }) => key === planting.variety)?.name}: {from === to && dates ? 'its later plantings' : `${format.date(from)} → ${format.date(to)}`}
+            {planting.code} {season.varieties.find(({ key }) => key === planting.variety)?.name}:{' '}
+            {from === to && dates ? 'its later plantings' : `${format.date(from)} → ${format.date(to)}`}
           </li>
         ))}
       </Box>
@@ -88,6 +97,9 @@ export function plantingEdits(season: Season, plan: Plan, next: Planting): { edi
   const stored = new Map(season.plantings.map((planting) => [planting.key, planting]))
   const own = all.find(({ planting }) => planting.key === next.key)
   const moves = all.filter((moved) => moved !== own)
-  const edits: ThingEdit[] = [{ of: 'plantings', key: next.key, from: stored.get(next.key) ?? null, to: own ? movedPlanting(own) : next }, ...moveEdits(moves)]
+  const edits: ThingEdit[] = [
+    { of: 'plantings', key: next.key, from: stored.get(next.key) ?? null, to: own ? movedPlanting(own) : next },
+    ...moveEdits(moves),
+  ]
   return { edits, moves }
 }

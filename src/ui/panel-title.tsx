@@ -5,7 +5,19 @@ import Box from '@mui/material/Box'
 import IconButton from '@mui/material/IconButton'
 import Typography from '@mui/material/Typography'
 
-export function PanelTitle({ over, title, under, id, onClose }: { over?: string; title: string; under?: string; id?: string; onClose: () => void }) {
+export function PanelTitle({
+  over,
+  title,
+  under,
+  id,
+  onClose,
+}: {
+  over?: string
+  title: string
+  under?: string
+  id?: string
+  onClose: () => void
+}) {
   return (
     <Box sx={{ display: 'flex', alignItems: 'flex-start', gap: 1, mb: 1 }}>
       <Box sx={{ flex: 1 }}>

@@ -7,7 +7,8 @@ export const UNITS_COOKIE = 'dove-step-units'
 const ofSeason = (season: string) => `${season}/`
 
 /** The working day kept for a season, ISO, as a cookie to set. */
-export const workingDayCookie = (season: string, day: string) => `${WORKING_DAY_COOKIE}=${ofSeason(season)}${day}; path=/; samesite=lax`
+export const workingDayCookie = (season: string, day: string) =>
+  `${WORKING_DAY_COOKIE}=${ofSeason(season)}${day}; path=/; samesite=lax`
 
 /** The working day that was kept for a season, if it was this one. */
 export function workingDayKept(cookie: (name: string) => string | undefined, season: string): string | undefined {

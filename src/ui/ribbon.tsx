@@ -42,7 +42,14 @@ export function Ribbon() {
     if (event.currentTarget.hasPointerCapture(event.pointerId)) workingDay.set(dayAt(event.clientX))
   }
   const onKeyDown = (event: KeyboardEvent<HTMLDivElement>) => {
-    const steps: Record<string, number> = { ArrowLeft: -1, ArrowRight: 1, ArrowDown: -1, ArrowUp: 1, PageDown: -28, PageUp: 28 }
+    const steps: Record<string, number> = {
+      ArrowLeft: -1,
+      ArrowRight: 1,
+      ArrowDown: -1,
+      ArrowUp: 1,
+      PageDown: -28,
+      PageUp: 28,
+    }
     const step = steps[event.key]
     if (step !== undefined) workingDay.set(workingDay.get() + step * (event.shiftKey ? 7 : 1))
     else if (event.key === 'Home') toToday()
@@ -51,12 +58,31 @@ export function Ribbon() {
   }
 
   return (
-    <Box component="section" aria-label="Season ribbon" className="no-print" sx={{ display: 'flex', bgcolor: 'var(--ribbon)', borderBottom: 1, borderColor: 'divider', pl: { xs: 1, md: 2.5 } }}>
+    <Box
+      component="section"
+      aria-label="Season ribbon"
+      className="no-print"
+      sx={{
+        display: 'flex',
+        bgcolor: 'var(--ribbon)',
+        borderBottom: 1,
+        borderColor: 'divider',
+        pl: { xs: 1, md: 2.5 },
+      }}
+    >
       <Box
         ref={strip}
         onPointerDown={onPointerDown}
         onPointerMove={onPointerMove}
-        sx={{ position: 'relative', flex: 1, height: HEIGHT, cursor: 'ew-resize', touchAction: 'none', userSelect: 'none', minWidth: 0 }}
+        sx={{
+          position: 'relative',
+          flex: 1,
+          height: HEIGHT,
+          cursor: 'ew-resize',
+          touchAction: 'none',
+          userSelect: 'none',
+          minWidth: 0,
+        }}
       >
         <RibbonDrawing />
         <Marker onKeyDown={onKeyDown} />
@@ -175,11 +201,21 @@ const RibbonDrawing = memo(function RibbonDrawing() {
   const { frost, latitude } = season.site
   const stops = useMemo(() => {
     if (!frost) return []
-    return Array.from({ length: 74 }, (_, i) => ({ at: i / 73, chance: frostChance(frost, latitude, Math.round(first + (i / 73) * (days - 1))) }))
+    return Array.from({ length: 74 }, (_, i) => ({
+      at: i / 73,
+      chance: frostChance(frost, latitude, Math.round(first + (i / 73) * (days - 1))),
+    }))
   }, [frost, latitude, first, days])
   return (
     <>
-      <svg width="100%" height={HEIGHT} viewBox={`0 0 ${days} ${HEIGHT}`} preserveAspectRatio="none" aria-hidden="true" style={{ position: 'absolute', inset: 0 }}>
+      <svg
+        width="100%"
+        height={HEIGHT}
+        viewBox={`0 0 ${days} ${HEIGHT}`}
+        preserveAspectRatio="none"
+        aria-hidden="true"
+        style={{ position: 'absolute', inset: 0 }}
+      >
         <defs>
           <linearGradient id="ribbon-frost">
             {stops.map(({ at, chance }) => (
@@ -188,12 +224,27 @@ const RibbonDrawing = memo(function RibbonDrawing() {
           </linearGradient>
         </defs>
         {months.map((day) => (
-          <line key={day} x1={day - first} x2={day - first} y1={4} y2={HEIGHT} stroke="var(--mui-palette-divider)" vectorEffect="non-scaling-stroke" />
+          <line
+            key={day}
+            x1={day - first}
+            x2={day - first}
+            y1={4}
+            y2={HEIGHT}
+            stroke="var(--mui-palette-divider)"
+            vectorEffect="non-scaling-stroke"
+          />
         ))}
         <path d={drawing.path} fill="var(--ribbon-load)" />
         {frost && <rect x={0} y={FLOOR + 3} width={days} height={9} fill="url(#ribbon-frost)" />}
         {drawing.over.map(({ from, until }) => (
-          <rect key={from} x={from} y={FLOOR - 1} width={until - from} height={4} fill="var(--mui-palette-error-main)" />
+          <rect
+            key={from}
+            x={from}
+            y={FLOOR - 1}
+            width={until - from}
+            height={4}
+            fill="var(--mui-palette-error-main)"
+          />
         ))}
       </svg>
       {months.map((day, i) => {
@@ -202,7 +253,17 @@ const RibbonDrawing = memo(function RibbonDrawing() {
           <Box
             key={day}
             component="span"
-            sx={{ position: 'absolute', top: 1, left: `${((day - first) / days) * 100}%`, width: `${((next - day) / days) * 100}%`, pl: 0.6, fontSize: { xs: 10, md: 12 }, color: 'text.secondary', overflow: 'hidden', whiteSpace: 'nowrap' }}
+            sx={{
+              position: 'absolute',
+              top: 1,
+              left: `${((day - first) / days) * 100}%`,
+              width: `${((next - day) / days) * 100}%`,
+              pl: 0.6,
+              fontSize: { xs: 10, md: 12 },
+              color: 'text.secondary',
+              overflow: 'hidden',
+              whiteSpace: 'nowrap',
+            }}
           >
             {format.month(day).slice(0, 3)}
           </Box>

@@ -119,10 +119,16 @@ export function SeasonProvider({ data, children }: { data: SeasonData; children:
   const hydrated = useSyncExternalStore(never, yes, no)
   const recording = useSyncExternalStore(queue.subscribe, queue.get, emptyQueue.get)
   // What the server drew knows nothing of this device: the first drawing here must be the same.
-  const queued = useMemo(() => (hydrated ? recording.items.filter((item) => item.season === data.own) : NONE), [hydrated, recording.items, data.own])
+  const queued = useMemo(
+    () => (hydrated ? recording.items.filter((item) => item.season === data.own) : NONE),
+    [hydrated, recording.items, data.own],
+  )
   const today = parseDay(data.today)
   const { season, plan } = useMemo(() => planOf(data.season, queued, today), [data.season, queued, today])
-  useEffect(() => queue.settle(new Set(data.season.records.map(({ id }) => id)), data.own), [queue, data.season.records, data.own, recording.items])
+  useEffect(
+    () => queue.settle(new Set(data.season.records.map(({ id }) => id)), data.own),
+    [queue, data.season.records, data.own, recording.items],
+  )
   const looks = useMemo(() => placeLooks(season.places), [season.places])
   const format = useMemo(() => createFormat(data.locale, data.units), [data.locale, data.units])
   const first = Math.min(plan.from, ...plan.batches.map((batch) => batch.sow ?? plan.from))

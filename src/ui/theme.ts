@@ -48,7 +48,17 @@ export const theme = createTheme({
     // A summary is a button, and a button does not take the page's type of itself.
     MuiAccordionSummary: { styleOverrides: { root: { font: 'inherit', lineHeight: 1.35, textAlign: 'left' } } },
     MuiPaper: { styleOverrides: { root: { backgroundImage: 'none' } } },
-    MuiToggleButton: { styleOverrides: { root: { paddingBlock: 5, paddingInline: 12, textTransform: 'none', color: 'var(--mui-palette-text-secondary)', '&.Mui-selected': { color: 'var(--mui-palette-text-primary)' } } } },
+    MuiToggleButton: {
+      styleOverrides: {
+        root: {
+          paddingBlock: 5,
+          paddingInline: 12,
+          textTransform: 'none',
+          color: 'var(--mui-palette-text-secondary)',
+          '&.Mui-selected': { color: 'var(--mui-palette-text-primary)' },
+        },
+      },
+    },
     MuiTooltip: { defaultProps: { enterDelay: 400 } },
     MuiTextField: { defaultProps: { size: 'small', fullWidth: true } },
     MuiCssBaseline: {

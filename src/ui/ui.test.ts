@@ -31,12 +31,16 @@ describe('places', () => {
 describe('the stair', () => {
   it('rises with its tray places, never above its height and never too thin to see', () => {
     fc.assert(
-      fc.property(fc.double({ min: 0.1, max: 100, noNaN: true }), fc.double({ min: 0.1, max: 100, noNaN: true }), (a, b) => {
-        const [low, high] = [Math.min(a, b), Math.max(a, b)]
-        expect(treadHeight(low, 100, 28)).toBeLessThanOrEqual(treadHeight(high, 100, 28))
-        expect(treadHeight(low, 100, 28)).toBeGreaterThanOrEqual(7)
-        expect(treadHeight(high * 5, 100, 28)).toBeLessThanOrEqual(28)
-      }),
+      fc.property(
+        fc.double({ min: 0.1, max: 100, noNaN: true }),
+        fc.double({ min: 0.1, max: 100, noNaN: true }),
+        (a, b) => {
+          const [low, high] = [Math.min(a, b), Math.max(a, b)]
+          expect(treadHeight(low, 100, 28)).toBeLessThanOrEqual(treadHeight(high, 100, 28))
+          expect(treadHeight(low, 100, 28)).toBeGreaterThanOrEqual(7)
+          expect(treadHeight(high * 5, 100, 28)).toBeLessThanOrEqual(28)
+        },
+      ),
     )
   })
 })
@@ -53,7 +57,8 @@ describe('the ribbon', () => {
     const full = fullestPlace(plan.places, first, last)
     const total = totalLoad(plan.places, first, last)
     plan.places.forEach((load) => {
-      for (const over of load.over) for (let day = over.from; day < Math.min(last, over.until); day++) expect(full[day - first]).toBeGreaterThan(1)
+      for (const over of load.over)
+        for (let day = over.from; day < Math.min(last, over.until); day++) expect(full[day - first]).toBeGreaterThan(1)
     })
     expect(Math.max(...total)).toBeGreaterThan(0)
     total.forEach((sum, i) => expect(sum > 0).toBe(full[i]! > 0))

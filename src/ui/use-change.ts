@@ -19,10 +19,12 @@ export interface Changing {
 }
 
 /** Said when a page shows a season that is not the open one any more. */
-export const OTHER_SEASON = 'Another season or copy has been opened since this page was drawn. Nothing was changed; what you wrote is still here. Load the page anew to see what is open.'
+export const OTHER_SEASON =
+  'Another season or copy has been opened since this page was drawn. Nothing was changed; what you wrote is still here. Load the page anew to see what is open.'
 
 const REFUSED = {
-  stale: 'Someone else changed this meanwhile. What you wrote is still here; open it anew to see what stands there now.',
+  stale:
+    'Someone else changed this meanwhile. What you wrote is still here; open it anew to see what stands there now.',
   used: 'Something still uses what would be taken away.',
   'no-season': 'There is no season to change.',
   'other-season': OTHER_SEASON,

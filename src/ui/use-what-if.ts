@@ -39,7 +39,12 @@ export function useWhatIf(): WhatIfActions {
       const started = await during(() => startWhatIf(name, document))
       if (!started) return false
       if (!started.ok) {
-        const text = started.reason === 'wrong' ? `That makes no season: ${started.problems[0]!.path} ${started.problems[0]!.message}` : started.reason === 'too-many' ? 'There are twelve copies already: drop one first.' : 'There is no season to copy.'
+        const text =
+          started.reason === 'wrong'
+            ? `That makes no season: ${started.problems[0]!.path} ${started.problems[0]!.message}`
+            : started.reason === 'too-many'
+              ? 'There are twelve copies already: drop one first.'
+              : 'There is no season to copy.'
         notice({ text, tone: 'error' })
         return false
       }
@@ -57,15 +62,34 @@ export function useWhatIf(): WhatIfActions {
         const { entry } = kept
         notice({ text: kept.summary, action: { label: 'Undo', run: () => undo(entry) } })
       } else if (kept.reason === 'both-changed') {
-        notice({ text: `Nothing was kept: the season was changed meanwhile in the same places (${kept.conflicts.slice(0, 4).map(({ key }) => key).join(', ')}${kept.conflicts.length > 4 ? ' …' : ''}). Change one of them, then keep it.`, tone: 'error' })
-      } else notice({ text: kept.reason === 'wrong' ? `Nothing was kept: ${kept.problems[0]!.path} ${kept.problems[0]!.message}` : kept.reason === 'gone' ? 'That copy is no longer there.' : 'The season was changed just now: try once more.', tone: 'error' })
+        notice({
+          text: `Nothing was kept: the season was changed meanwhile in the same places (${kept.conflicts
+            .slice(0, 4)
+            .map(({ key }) => key)
+            .join(', ')}${kept.conflicts.length > 4 ? ' …' : ''}). Change one of them, then keep it.`,
+          tone: 'error',
+        })
+      } else
+        notice({
+          text:
+            kept.reason === 'wrong'
+              ? `Nothing was kept: ${kept.problems[0]!.path} ${kept.problems[0]!.message}`
+              : kept.reason === 'gone'
+                ? 'That copy is no longer there.'
+                : 'The season was changed just now: try once more.',
+          tone: 'error',
+        })
     },
     [during, notice, undo],
   )
   const drop = useCallback(
     async (id: string) => {
       const dropped = await during(() => forgetWhatIf(id))
-      if (dropped) notice({ text: `Dropped: ${dropped.name}`, action: { label: 'Undo', run: () => void start(dropped.name, dropped.document) } })
+      if (dropped)
+        notice({
+          text: `Dropped: ${dropped.name}`,
+          action: { label: 'Undo', run: () => void start(dropped.name, dropped.document) },
+        })
     },
     [during, notice, start],
   )

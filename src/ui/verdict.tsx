@@ -16,8 +16,24 @@ const LOOK = {
 export function VerdictMark({ verdict, title, small = false }: { verdict: Verdict; title?: string; small?: boolean }) {
   const { Icon, color } = LOOK[verdict]
   return (
-    <Box component="span" sx={{ color, display: 'inline-flex', verticalAlign: 'middle', alignItems: 'center', gap: 0.5, fontWeight: 700, whiteSpace: 'nowrap' }}>
-      <Icon sx={{ fontSize: small ? 18 : 20 }} {...(small ? { titleAccess: `${title ? `${title}: ` : ''}${VERDICT_WORDS[verdict].toLowerCase()}` } : { 'aria-hidden': true })} />
+    <Box
+      component="span"
+      sx={{
+        color,
+        display: 'inline-flex',
+        verticalAlign: 'middle',
+        alignItems: 'center',
+        gap: 0.5,
+        fontWeight: 700,
+        whiteSpace: 'nowrap',
+      }}
+    >
+      <Icon
+        sx={{ fontSize: small ? 18 : 20 }}
+        {...(small
+          ? { titleAccess: `${title ? `${title}: ` : ''}${VERDICT_WORDS[verdict].toLowerCase()}` }
+          : { 'aria-hidden': true })}
+      />
       {!small && VERDICT_WORDS[verdict]}
     </Box>
   )

@@ -32,7 +32,19 @@ export function useWeatherFile() {
   }
 }
 
-export function ChooseFile({ label, most, tooLarge, testId, onText }: { label: string; most: number; tooLarge: string; testId: string; onText: (file: { name: string; text: string }) => void }) {
+export function ChooseFile({
+  label,
+  most,
+  tooLarge,
+  testId,
+  onText,
+}: {
+  label: string
+  most: number
+  tooLarge: string
+  testId: string
+  onText: (file: { name: string; text: string }) => void
+}) {
   const input = useRef<HTMLInputElement>(null)
   const [failure, setFailure] = useState<string>()
   const choose = async (event: ChangeEvent<HTMLInputElement>) => {
@@ -49,7 +61,14 @@ export function ChooseFile({ label, most, tooLarge, testId, onText }: { label: s
   }
   return (
     <>
-      <input ref={input} type="file" accept=".csv,.txt,text/csv" hidden onChange={(event) => void choose(event)} data-testid={testId} />
+      <input
+        ref={input}
+        type="file"
+        accept=".csv,.txt,text/csv"
+        hidden
+        onChange={(event) => void choose(event)}
+        data-testid={testId}
+      />
       <Button size="small" variant="outlined" onClick={() => input.current?.click()}>
         {label}
       </Button>
@@ -62,20 +81,63 @@ export function ChooseFile({ label, most, tooLarge, testId, onText }: { label: s
   )
 }
 
-const ORDERS = [['ymd', 'year, month, day'], ['dmy', 'day, month, year'], ['mdy', 'month, day, year']] as const
-const DOUBTS = { columns: 'which column is the lowest of the day', order: 'whether day or month comes first', unit: 'whether it is °C or °F' } as const
+const ORDERS = [
+  ['ymd', 'year, month, day'],
+  ['dmy', 'day, month, year'],
+  ['mdy', 'month, day, year'],
+] as const
+const DOUBTS = {
+  columns: 'which column is the lowest of the day',
+  order: 'whether day or month comes first',
+  unit: 'whether it is °C or °F',
+} as const
 
 /** What was recognised of a file, to be set right; what is in doubt is asked. */
-export function ReadingFields({ columns, reading, doubts, onConfirm }: { columns: readonly string[]; reading: Reading; doubts: readonly (keyof typeof DOUBTS)[]; onConfirm: (part: Partial<Reading>) => void }) {
+export function ReadingFields({
+  columns,
+  reading,
+  doubts,
+  onConfirm,
+}: {
+  columns: readonly string[]
+  reading: Reading
+  doubts: readonly (keyof typeof DOUBTS)[]
+  onConfirm: (part: Partial<Reading>) => void
+}) {
   const named = columns.map((name, i) => [String(i), name] as const)
   return (
     <>
-      {doubts.length > 0 && <Alert severity="warning">Please look: {doubts.map((doubt) => DOUBTS[doubt]).join('; ')}.</Alert>}
+      {doubts.length > 0 && (
+        <Alert severity="warning">Please look: {doubts.map((doubt) => DOUBTS[doubt]).join('; ')}.</Alert>
+      )}
       <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.25 }}>
-        <ChoiceField label="Date" value={String(reading.date)} options={named} onChange={(x) => onConfirm({ date: Number(x) })} />
-        <ChoiceField label="Lowest of the day" value={String(reading.min)} options={named} onChange={(x) => onConfirm({ min: Number(x) })} />
-        <ChoiceField label="Dates are written" value={reading.order} options={ORDERS} onChange={(order) => order && onConfirm({ order })} />
-        <ChoiceField label="Unit" value={reading.unit} options={[['C', '°C'], ['F', '°F']]} onChange={(unit) => unit && onConfirm({ unit })} />
+        <ChoiceField
+          label="Date"
+          value={String(reading.date)}
+          options={named}
+          onChange={(x) => onConfirm({ date: Number(x) })}
+        />
+        <ChoiceField
+          label="Lowest of the day"
+          value={String(reading.min)}
+          options={named}
+          onChange={(x) => onConfirm({ min: Number(x) })}
+        />
+        <ChoiceField
+          label="Dates are written"
+          value={reading.order}
+          options={ORDERS}
+          onChange={(order) => order && onConfirm({ order })}
+        />
+        <ChoiceField
+          label="Unit"
+          value={reading.unit}
+          options={[
+            ['C', '°C'],
+            ['F', '°F'],
+          ]}
+          onChange={(unit) => unit && onConfirm({ unit })}
+        />
       </Box>
     </>
   )

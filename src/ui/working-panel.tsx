@@ -14,7 +14,13 @@ export function WorkingPanel({ working }: { working: readonly Working[] }) {
   return (
     <Box>
       {working.map((one) => (
-        <Accordion key={one.title} disableGutters elevation={0} square sx={{ borderTop: 1, borderColor: 'divider', '&::before': { display: 'none' }, bgcolor: 'transparent' }}>
+        <Accordion
+          key={one.title}
+          disableGutters
+          elevation={0}
+          square
+          sx={{ borderTop: 1, borderColor: 'divider', '&::before': { display: 'none' }, bgcolor: 'transparent' }}
+        >
           <AccordionSummary expandIcon={<ExpandIcon />} sx={{ px: 0, minHeight: 48 }}>
             <Box>
               <Typography variant="h3" component="h3" sx={{ fontSize: 13, color: 'text.secondary' }}>
@@ -31,7 +37,13 @@ export function WorkingPanel({ working }: { working: readonly Working[] }) {
                     typeof piece === 'string' ? (
                       piece
                     ) : (
-                      <MuiLink key={j} component={Link} href={piece.at} color="inherit" sx={{ textDecorationStyle: 'dotted', textDecorationColor: 'currentColor' }}>
+                      <MuiLink
+                        key={j}
+                        component={Link}
+                        href={piece.at}
+                        color="inherit"
+                        sx={{ textDecorationStyle: 'dotted', textDecorationColor: 'currentColor' }}
+                      >
                         {piece.text}
                       </MuiLink>
                     ),

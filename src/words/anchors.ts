@@ -7,7 +7,8 @@ import { count, list, type Format } from './format'
 export const ANCHOR_PROBLEMS: Record<AnchorProblem, string> = {
   'no-frost': 'The site has no frost dates yet: give them on the Farm page.',
   'no-maturity': 'This crop gives no days to harvest: add them under Know-how.',
-  'from-sowing': 'This crop counts its days to harvest from sowing, and no sowing works for it yet: choose a fixed day first.',
+  'from-sowing':
+    'This crop counts its days to harvest from sowing, and no sowing works for it yet: choose a fixed day first.',
   'no-event': 'That event is no longer in the list: choose another, or a fixed day.',
   'no-bed': 'That bed is no longer there: choose another, or a fixed day.',
   'bed-open': 'Nothing stands in that bed before this planting, so it is free: choose a fixed day.',
@@ -28,11 +29,18 @@ export const ANCHOR_WORDS: Record<NonNullable<Planting['anchor']>['to'], string>
 /** Days to harvest, as they are counted. */
 function toHarvest(crop: Crop, f: Format): string {
   const { days, at } = crop.field.maturity!
-  return at === undefined ? count(f, days, 'day') : `${count(f, days, 'day')} at ${f.temperature(at)}, counted in warmth,`
+  return at === undefined
+    ? count(f, days, 'day')
+    : `${count(f, days, 'day')} at ${f.temperature(at)}, counted in warmth,`
 }
 
 /** One sentence for an anchor. */
-export function anchorSentence(anchor: NonNullable<Planting['anchor']>, crop: Crop, season: Pick<Season, 'site' | 'season' | 'beds'>, f: Format): string {
+export function anchorSentence(
+  anchor: NonNullable<Planting['anchor']>,
+  crop: Crop,
+  season: Pick<Season, 'site' | 'season' | 'beds'>,
+  f: Format,
+): string {
   switch (anchor.to) {
     case 'last-frost': {
       const frost = f.date(springFrost(season))
@@ -50,10 +58,15 @@ export function anchorSentence(anchor: NonNullable<Planting['anchor']>, crop: Cr
     }
     case 'bed': {
       const bed = season.beds.find(({ key }) => key === anchor.bed)?.name ?? 'the bed'
-      return anchor.days === 0 ? `On the day ${bed} is clear.` : `${count(f, anchor.days, 'day')} after ${bed} is clear.`
+      return anchor.days === 0
+        ? `On the day ${bed} is clear.`
+        : `${count(f, anchor.days, 'day')} after ${bed} is clear.`
     }
     case 'warmth': {
-      const parts = [anchor.night === undefined ? undefined : `usual nights keep above ${f.temperature(anchor.night)}`, anchor.soil === undefined ? undefined : `the soil has ${f.temperature(anchor.soil)}`].filter((part) => part !== undefined)
+      const parts = [
+        anchor.night === undefined ? undefined : `usual nights keep above ${f.temperature(anchor.night)}`,
+        anchor.soil === undefined ? undefined : `the soil has ${f.temperature(anchor.soil)}`,
+      ].filter((part) => part !== undefined)
       return `From the day ${list(parts)}.`
     }
   }

@@ -54,7 +54,12 @@ export function cautionsFor(tasks: readonly Task[]): string[] {
       default:
     }
     if (task.kind !== 'order' && (crop.cautions.includes('irritant') || crop.cautions.includes('poisonous'))) {
-      said.add(`${crop.name}: ${crop.cautions.filter((one) => one !== 'hot-seed').map((one) => CAUTION_WORDS[one]).join('; ')}.`)
+      said.add(
+        `${crop.name}: ${crop.cautions
+          .filter((one) => one !== 'hot-seed')
+          .map((one) => CAUTION_WORDS[one])
+          .join('; ')}.`,
+      )
     }
   }
   return [...said]

@@ -12,41 +12,70 @@ import { chanceWords, count, list, type Format } from './format'
 export const VERDICT_WORDS: Record<Verdict, string> = { go: 'Go', risk: 'At risk', wait: 'Wait' }
 
 export const HARDENING_WORDS: Record<HardeningSchool, { name: string; says: string }> = {
-  'growing-hours': { name: 'a week of growing hours', says: 'A few hours outside on the first day, more each day, the last two nights out.' },
+  'growing-hours': {
+    name: 'a week of growing hours',
+    says: 'A few hours outside on the first day, more each day, the last two nights out.',
+  },
   'two-weeks': { name: 'two weeks', says: 'Shade first, then half sun, then full; nights out from the second week.' },
   'four-weeks': { name: 'four weeks', says: 'A week each of short days, half days, whole days and then nights too.' },
-  'cool-bench': { name: 'a cool bench with a fan', says: 'Cooler, drier and in moving air under cover; outside only on the last day.' },
+  'cool-bench': {
+    name: 'a cool bench with a fan',
+    says: 'Cooler, drier and in moving air under cover; outside only on the last day.',
+  },
 }
 
 /** `4 m`, `12.5 m` or `41 ft` */
-export const metres = (f: Format, cm: number): string => (f.units === 'us' ? `${f.number(cm / 30.48, 0)} ft` : `${f.number(cm / 100, cm % 100 === 0 ? 0 : 1)} m`)
+export const metres = (f: Format, cm: number): string =>
+  f.units === 'us' ? `${f.number(cm / 30.48, 0)} ft` : `${f.number(cm / 100, cm % 100 === 0 ? 0 : 1)} m`
 
 /** `30 cm` or `12 in` */
-export const spacing = (f: Format, cm: number): string => (f.units === 'us' ? `${f.number(cm / 2.54, 1)} in` : `${f.number(cm, 1)} cm`)
+export const spacing = (f: Format, cm: number): string =>
+  f.units === 'us' ? `${f.number(cm / 2.54, 1)} in` : `${f.number(cm, 1)} cm`
 
 /** `400 ml` or `14 fl oz` */
-export const water = (f: Format, ml: number): string => (f.units === 'us' ? `${f.number(ml / 29.57, 0)} fl oz` : ml >= 1000 ? `${f.number(ml / 1000, 1)} l` : `${f.number(ml)} ml`)
+export const water = (f: Format, ml: number): string =>
+  f.units === 'us'
+    ? `${f.number(ml / 29.57, 0)} fl oz`
+    : ml >= 1000
+      ? `${f.number(ml / 1000, 1)} l`
+      : `${f.number(ml)} ml`
 
 /** What is in the way in a bed. */
 export function clashSentence(clash: BedClash, f: Format): string {
   const { bed, use, inTheWay, over, freeOn } = clash
-  if (use.length > bed.length) return `${bed.name} is ${metres(f, bed.length)} long; this needs ${metres(f, use.length)}.`
+  if (use.length > bed.length)
+    return `${bed.name} is ${metres(f, bed.length)} long; this needs ${metres(f, use.length)}.`
   const who = list([...new Set(inTheWay.map(({ what, until }) => `${what} until ${f.date(until)}`))])
-  const short = over > 0 ? `${metres(f, over)} too little room in ${bed.name}` : `No one stretch of ${bed.name} is long enough`
+  const short =
+    over > 0 ? `${metres(f, over)} too little room in ${bed.name}` : `No one stretch of ${bed.name} is long enough`
   return `${short}${who ? `: ${who}` : ''}.${freeOn > use.from && Number.isFinite(freeOn) ? ` Free from ${f.date(freeOn)}.` : ''}`
 }
 
 /** What waiting for the bed means for the plants. */
 export function holdSentence({ freeOn, days, overgrown }: Hold, f: Format): string {
-  const wait = Number.isFinite(freeOn) ? `Plants wait ${count(f, days, 'day')} for the bed` : 'The bed has no room for them this season'
+  const wait = Number.isFinite(freeOn)
+    ? `Plants wait ${count(f, days, 'day')} for the bed`
+    : 'The bed has no room for them this season'
   if (!Number.isFinite(freeOn)) return `${wait}.`
-  return overgrown > 0 ? `${wait} and outgrow their cells ${count(f, overgrown, 'day')} before it is free.` : `${wait}; their cells hold them that long.`
+  return overgrown > 0
+    ? `${wait} and outgrow their cells ${count(f, overgrown, 'day')} before it is free.`
+    : `${wait}; their cells hold them that long.`
 }
 
 /** A chance as years: `3 years in 10`. */
-export const yearsWords = (chance: number) => chanceWords(chance).replace(/^(.*\d) in /, '$1 years in ').replace(/\b1 years in/, '1 year in')
+export const yearsWords = (chance: number) =>
+  chanceWords(chance)
+    .replace(/^(.*\d) in /, '$1 years in ')
+    .replace(/\b1 years in/, '1 year in')
 
-export const GATE_TITLES: Record<Gate['kind'], string> = { frost: 'Frost', night: 'Nights', soil: 'Soil', bed: 'Bed', plants: 'Plants', leaves: 'Leaves' }
+export const GATE_TITLES: Record<Gate['kind'], string> = {
+  frost: 'Frost',
+  night: 'Nights',
+  soil: 'Soil',
+  bed: 'Bed',
+  plants: 'Plants',
+  leaves: 'Leaves',
+}
 
 /** Why a gate stands as it does, in one sentence. */
 export function gateSentence(gate: Gate, f: Format): string {
@@ -54,15 +83,27 @@ export function gateSentence(gate: Gate, f: Format): string {
     case 'frost': {
       const { chance, cold, threshold, typed, trusted } = gate
       if (gate.verdict === 'wait') return `${f.temperature(cold!.low)} forecast for the night of ${f.date(cold!.day)}.`
-      const years = chance === undefined ? '' : chance <= 0 ? `No year of the record had ${f.temperature(threshold)} so late.` : `${f.temperature(threshold)} or colder is still to come in ${yearsWords(chance)}${typed ? ', by the typed dates' : ''}${chance > trusted ? `; you accept ${yearsWords(trusted)}` : ''}.`
-      return [years, cold ? `Coldest night ahead ${f.temperature(cold.low)}.` : ''].filter(Boolean).join(' ') || 'Bears light frost.'
+      const years =
+        chance === undefined
+          ? ''
+          : chance <= 0
+            ? `No year of the record had ${f.temperature(threshold)} so late.`
+            : `${f.temperature(threshold)} or colder is still to come in ${yearsWords(chance)}${typed ? ', by the typed dates' : ''}${chance > trusted ? `; you accept ${yearsWords(trusted)}` : ''}.`
+      return (
+        [years, cold ? `Coldest night ahead ${f.temperature(cold.low)}.` : ''].filter(Boolean).join(' ') ||
+        'Bears light frost.'
+      )
     }
     case 'night':
       return `${gate.forecast ? 'Coldest of the first nights' : 'A usual night then has'} ${f.temperature(gate.low)}; wants ${f.temperature(gate.above)}.`
     case 'soil':
       return `Soil about ${f.temperature(gate.soil)}${gate.forecast ? '' : ' in a usual year'}; wants ${f.temperature(gate.above)}.`
     case 'bed':
-      return gate.state === 'free' ? 'Free.' : gate.state === 'none' ? 'No bed chosen yet.' : gate.clashes.map((clash) => clashSentence(clash, f)).join(' ')
+      return gate.state === 'free'
+        ? 'Free.'
+        : gate.state === 'none'
+          ? 'No bed chosen yet.'
+          : gate.clashes.map((clash) => clashSentence(clash, f)).join(' ')
     case 'plants':
       switch (gate.state) {
         case 'ready':
@@ -76,33 +117,87 @@ export function gateSentence(gate: Gate, f: Format): string {
       }
       break
     case 'leaves':
-      return { good: 'Firm and dark.', 'not-looked': 'Look: are leaves firm and dark enough?', soft: 'Soft: harden longer.', pale: 'Pale: feed and wait, or harden longer.' }[gate.state]
+      return {
+        good: 'Firm and dark.',
+        'not-looked': 'Look: are leaves firm and dark enough?',
+        soft: 'Soft: harden longer.',
+        pale: 'Pale: feed and wait, or harden longer.',
+      }[gate.state]
   }
 }
 
 /** One day of hardening in a line. */
 export function exposureSentence({ hours, light, night, fan, change }: Exposure, f: Format): string {
   const where = { shade: 'in shade', half: 'in half sun', full: 'in full sun' }[light]
-  const base = fan ? (hours > 0 ? `${count(f, hours, 'hour')} outside ${where}, else cool with the fan` : 'Cool bench, fan on, kept a little dry') : hours === 0 ? 'Stay in' : hours >= 24 ? `Out day and night, ${where}` : `${count(f, hours, 'hour')} outside ${where}, ${night === 'out' ? 'night out' : 'in at night'}`
-  const why = { 'stay-in': 'too cold outside today', cover: 'heavy rain: cover them', shelter: 'strong wind: out of the wind', shade: 'hot: shade, water twice', 'night-in': 'cold night: bring them in' }
+  const base = fan
+    ? hours > 0
+      ? `${count(f, hours, 'hour')} outside ${where}, else cool with the fan`
+      : 'Cool bench, fan on, kept a little dry'
+    : hours === 0
+      ? 'Stay in'
+      : hours >= 24
+        ? `Out day and night, ${where}`
+        : `${count(f, hours, 'hour')} outside ${where}, ${night === 'out' ? 'night out' : 'in at night'}`
+  const why = {
+    'stay-in': 'too cold outside today',
+    cover: 'heavy rain: cover them',
+    shelter: 'strong wind: out of the wind',
+    shade: 'hot: shade, water twice',
+    'night-in': 'cold night: bring them in',
+  }
   return change ? `${base}; ${why[change]}.` : `${base}.`
 }
 
-const BURY = { never: 'level with the plug, stem not buried', 'to-seed-leaves': 'up to the seed leaves', deep: 'deep, stem buried' } as const
-const SUPPORT = { none: '', stake: 'a stake for each', cage: 'a cage for each', net: 'a net over the bed', string: 'a string for each', trellis: 'a trellis' } as const
+const BURY = {
+  never: 'level with the plug, stem not buried',
+  'to-seed-leaves': 'up to the seed leaves',
+  deep: 'deep, stem buried',
+} as const
+const SUPPORT = {
+  none: '',
+  stake: 'a stake for each',
+  cage: 'a cage for each',
+  net: 'a net over the bed',
+  string: 'a string for each',
+  trellis: 'a trellis',
+} as const
 
 /** Amount with its unit; large ones in kilos and litres. */
 const amountWords = (f: Format, amount: number, unit: 'g' | 'ml' | 'l' | 'handful') =>
-  unit === 'handful' ? count(f, amount, 'handful') : unit !== 'l' && amount >= 1000 ? `${f.number(amount / 1000, 1)} ${unit === 'g' ? 'kg' : 'l'}` : `${f.number(amount, 1)} ${unit}`
+  unit === 'handful'
+    ? count(f, amount, 'handful')
+    : unit !== 'l' && amount >= 1000
+      ? `${f.number(amount / 1000, 1)} ${unit === 'g' ? 'kg' : 'l'}`
+      : `${f.number(amount, 1)} ${unit}`
 
 /** The planting card, line by line. */
 export function cardLines(card: PlantingCard, f: Format): { name: string; text: string }[] {
-  const gaps = [card.plant === undefined ? '' : `${spacing(f, card.plant)} in the row`, card.rows ? count(f, card.rows, 'row') : card.rowSpacing === undefined ? '' : `rows ${spacing(f, card.rowSpacing)} apart`]
+  const gaps = [
+    card.plant === undefined ? '' : `${spacing(f, card.plant)} in the row`,
+    card.rows
+      ? count(f, card.rows, 'row')
+      : card.rowSpacing === undefined
+        ? ''
+        : `rows ${spacing(f, card.rowSpacing)} apart`,
+  ]
   return [
-    { name: 'Spacing', text: [card.atSpot > 1 ? `${f.number(card.atSpot)} at each of ${count(f, card.spots, 'spot')}` : count(f, card.spots, 'plant'), ...gaps].filter(Boolean).join(', ') },
+    {
+      name: 'Spacing',
+      text: [
+        card.atSpot > 1
+          ? `${f.number(card.atSpot)} at each of ${count(f, card.spots, 'spot')}`
+          : count(f, card.spots, 'plant'),
+        ...gaps,
+      ]
+        .filter(Boolean)
+        .join(', '),
+    },
     ...(card.bury ? [{ name: 'Depth', text: BURY[card.bury] }] : []),
     { name: 'Water in', text: `${water(f, card.water)} each, ${water(f, card.water * card.spots)} in all` },
-    ...card.hole.map(({ what, amount, unit, total }) => ({ name: 'In each hole', text: `${what}: ${amountWords(f, amount, unit)}, ${amountWords(f, total, unit)} in all` })),
+    ...card.hole.map(({ what, amount, unit, total }) => ({
+      name: 'In each hole',
+      text: `${what}: ${amountWords(f, amount, unit)}, ${amountWords(f, total, unit)} in all`,
+    })),
     ...(card.support === 'none' ? [] : [{ name: 'Support', text: SUPPORT[card.support] }]),
   ]
 }
@@ -114,15 +209,24 @@ export function inPlaceSentence({ inPlace, plants, from }: Stand, f: Format): st
     `Sow ${f.date(from)}: ${count(f, seeds, 'seed')} along ${metres(f, length * 100)} of row, for ${count(f, plants, 'plant')} ${spacing(f, thinTo)} apart.`,
     up === undefined ? 'The soil is too cold for it to come up.' : `Up about ${f.date(up)}.`,
     thin === undefined ? '' : `Thin ${f.date(thin)}.`,
-    expected < wanted ? `Only ${f.number(expected)} seedlings a metre are to be expected where ${f.number(wanted)} are wanted: sow thicker.` : '',
+    expected < wanted
+      ? `Only ${f.number(expected)} seedlings a metre are to be expected where ${f.number(wanted)} are wanted: sow thicker.`
+      : '',
   ]
   return parts.filter(Boolean).join(' ')
 }
 
-const WORK_TITLES: Record<FieldWorkKind, string> = { 'sow-row': 'Sow in place', 'thin-row': 'Thin the row', 'hand-over': 'Hand over', harvest: 'First harvest', clear: 'Ground clear' }
+const WORK_TITLES: Record<FieldWorkKind, string> = {
+  'sow-row': 'Sow in place',
+  'thin-row': 'Thin the row',
+  'hand-over': 'Hand over',
+  harvest: 'First harvest',
+  clear: 'Ground clear',
+}
 
 /** What field work is called. */
-export const fieldWorkName = ({ kind, share }: FieldWork): string => (kind === 'hand-over' && share?.to === 'sale' ? 'Ready for sale' : WORK_TITLES[kind])
+export const fieldWorkName = ({ kind, share }: FieldWork): string =>
+  kind === 'hand-over' && share?.to === 'sale' ? 'Ready for sale' : WORK_TITLES[kind]
 
 /** What is done, in one line without the planting's name. */
 export function fieldWorkLine({ kind, stand, share }: FieldWork, bedName: (key: string) => string, f: Format): string {
@@ -158,15 +262,21 @@ export function shareName(share: Share, bedName: (key: string) => string): strin
 
 /** How much leaf a crop makes before the days turn it. */
 export function leafTimeSentence(time: LeafTime, f: Format): string {
-  const lamps = time.lamps.map(({ place, hours }) => `The lamps of ${place} are on for ${f.number(hours, 1)} hours: long enough to turn it in its tray.`)
+  const lamps = time.lamps.map(
+    ({ place, hours }) =>
+      `The lamps of ${place} are on for ${f.number(hours, 1)} hours: long enough to turn it in its tray.`,
+  )
   return [daysSentence(time, f), ...lamps].join(' ')
 }
 
 function daysSentence({ hours, turns, days, leaves }: LeafTime, f: Format): string {
   if (turns === undefined) return `The days here never reach ${f.number(hours, 1)} hours.`
   const made = leaves === undefined ? '' : `: about ${count(f, Math.floor(leaves), 'leaf', 'leaves')} by then`
-  return days <= 0 ? `The days have ${f.number(hours, 1)} hours already when it goes out${made}.` : `${count(f, days, 'day')} of leaf time until the days reach ${f.number(hours, 1)} hours on ${f.date(turns)}${made}.`
+  return days <= 0
+    ? `The days have ${f.number(hours, 1)} hours already when it goes out${made}.`
+    : `${count(f, days, 'day')} of leaf time until the days reach ${f.number(hours, 1)} hours on ${f.date(turns)}${made}.`
 }
 
 /** A stretch of bed. */
-export const stretch = (use: Pick<BedUse, 'at' | 'length'>, f: Format): string => `${metres(f, use.at)} to ${metres(f, use.at + use.length)}`
+export const stretch = (use: Pick<BedUse, 'at' | 'length'>, f: Format): string =>
+  `${metres(f, use.at)} to ${metres(f, use.at + use.length)}`

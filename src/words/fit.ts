@@ -16,7 +16,11 @@ export function limitName({ kind, name }: Pick<Limit, 'kind' | 'name'>): string 
 }
 
 /** `6 tray places`, `2 trays of 72 cells`, `4.5 hours`. */
-export function amountWords({ kind, unit, name }: Pick<Limit, 'kind' | 'unit' | 'name'>, amount: number, f: Format): string {
+export function amountWords(
+  { kind, unit, name }: Pick<Limit, 'kind' | 'unit' | 'name'>,
+  amount: number,
+  f: Format,
+): string {
   const rounded = Math.round(amount * 4) / 4
   if (kind === 'crew') return count(f, Math.round(amount * 10) / 10, 'hour')
   return kind === 'container' ? `${f.number(rounded, 2)} × ${name}` : count(f, rounded, unit)
@@ -55,10 +59,16 @@ function differenceWords(difference: Difference, places: readonly Place[], f: Fo
 const capital = (text: string) => text.replace(/^./, (letter) => letter.toUpperCase())
 
 /** What a proposal would have done: `Sow 4 days later, on Fri 12 Mar; grow on at the tunnel instead of the warm bench`. */
-export function proposalTitle({ differences, becomes }: Pick<Proposal, 'differences' | 'becomes'>, places: readonly Place[], f: Format): string {
+export function proposalTitle(
+  { differences, becomes }: Pick<Proposal, 'differences' | 'becomes'>,
+  places: readonly Place[],
+  f: Format,
+): string {
   const say = (all: readonly Difference[]) => all.map((one) => differenceWords(one, places, f)).join('; ')
   if (becomes.length === 1) return capital(say(differences[0]!))
-  const parts = becomes.map(({ plants }, i) => `${f.number(plants)} ${differences[i]!.length === 0 ? 'as they stand' : say(differences[i]!)}`)
+  const parts = becomes.map(
+    ({ plants }, i) => `${f.number(plants)} ${differences[i]!.length === 0 ? 'as they stand' : say(differences[i]!)}`,
+  )
   return `Split in two: ${list(parts)}`
 }
 
@@ -74,7 +84,10 @@ export function reliefSentence(relief: Relief | undefined, f: Format): string {
 }
 
 /** What it does to the batch itself. */
-export function effectSentence({ late, insideWindow, becomes, unhung }: Pick<Proposal, 'late' | 'insideWindow' | 'becomes' | 'unhung'>, f: Format): string {
+export function effectSentence(
+  { late, insideWindow, becomes, unhung }: Pick<Proposal, 'late' | 'insideWindow' | 'becomes' | 'unhung'>,
+  f: Format,
+): string {
   const parts: string[] = []
   if (late > 0) parts.push(`${becomes.length > 1 ? 'Part of it is' : 'It is'} planted ${count(f, late, 'day')} late.`)
   else if (late < 0) parts.push(`It is planted ${count(f, -late, 'day')} sooner than wanted.`)
@@ -84,7 +97,11 @@ export function effectSentence({ late, insideWindow, becomes, unhung }: Pick<Pro
 }
 
 /** `24.5 over at Tunnel benches, 12 Apr to 12 May`. */
-export function stillOverWords(limit: Pick<Limit, 'kind' | 'unit' | 'name'>, over: { from: number; until: number; most: number }, f: Format): string {
+export function stillOverWords(
+  limit: Pick<Limit, 'kind' | 'unit' | 'name'>,
+  over: { from: number; until: number; most: number },
+  f: Format,
+): string {
   const where = limit.kind === 'container' || limit.kind === 'crew' ? '' : ` at ${limitName(limit)}`
   return `${capital(range(f, over.from, over.until))}: ${amountWords(limit, over.most, f)} too many${where}`
 }
@@ -101,14 +118,23 @@ export function troubleSentence(trouble: Trouble, f: Format): string {
   }
 }
 
-const some = (batches: readonly { code: string }[]) => list([...batches.slice(0, 4).map(({ code }) => code), ...(batches.length > 4 ? [`${batches.length - 4} more`] : [])])
+const some = (batches: readonly { code: string }[]) =>
+  list([...batches.slice(0, 4).map(({ code }) => code), ...(batches.length > 4 ? [`${batches.length - 4} more`] : [])])
 
 /** Why a batch cannot change. */
-export const FIXED_WORDS: Record<Fixed, string> = { pinned: 'pinned', past: 'already planted', cannot: 'does not work as it stands' }
+export const FIXED_WORDS: Record<Fixed, string> = {
+  pinned: 'pinned',
+  past: 'already planted',
+  cannot: 'does not work as it stands',
+}
 
 /** Where a batch is raised otherwise than its method says. */
-export function otherwiseSentence({ method, germinateAt, places, containers, hardenAt, potUpPoint, hold }: Otherwise, season: Pick<Season, 'places' | 'containers' | 'methods'>): string {
-  const name = (all: readonly { key: string; name: string }[], key: string) => all.find((one) => one.key === key)?.name ?? key
+export function otherwiseSentence(
+  { method, germinateAt, places, containers, hardenAt, potUpPoint, hold }: Otherwise,
+  season: Pick<Season, 'places' | 'containers' | 'methods'>,
+): string {
+  const name = (all: readonly { key: string; name: string }[], key: string) =>
+    all.find((one) => one.key === key)?.name ?? key
   const parts = [
     method && `by ${name(season.methods, method)}`,
     germinateAt && `germinates at ${name(season.places, germinateAt)}`,
@@ -116,7 +142,8 @@ export function otherwiseSentence({ method, germinateAt, places, containers, har
     ...(containers ?? []).map((key) => key && `in ${name(season.containers, key)}`),
     hardenAt && `hardens at ${name(season.places, hardenAt)}`,
     hold && `held ${hold.days} days at ${name(season.places, hold.place)}`,
-    potUpPoint !== undefined && (potUpPoint < 0.5 ? 'potted up early' : potUpPoint > 0.5 ? 'potted up late' : 'potted up at the usual time'),
+    potUpPoint !== undefined &&
+      (potUpPoint < 0.5 ? 'potted up early' : potUpPoint > 0.5 ? 'potted up late' : 'potted up at the usual time'),
   ].filter((part): part is string => typeof part === 'string')
   return `Raised otherwise than its method says: ${list(parts)}.`
 }

@@ -52,14 +52,16 @@ export function createFormat(locale: string, units: Units): Format {
     // "Sept" in some locales is five letters where all others are three: columns stay aligned without it.
     date: (day) => at(date, day).replace(/,/g, '').replace('Sept', 'Sep'),
     // Where the month comes first a comma stands before the year; where the day does, writers differ, and it is left out.
-    longDate: (day) => (/^\p{L}+,? \p{L}/u.test(at(longDate, day)) ? at(longDate, day) : at(longDate, day).replace(/,/g, '')),
+    longDate: (day) =>
+      /^\p{L}+,? \p{L}/u.test(at(longDate, day)) ? at(longDate, day) : at(longDate, day).replace(/,/g, ''),
     shortDate: (day) => at(shortDate, day).replace('Sept', 'Sep'),
     month: (day, withYear = false) => at(withYear ? monthYear : month, day),
     week: (day) => `week ${isoWeek(day)}`,
     number,
     temperature: (c) => (us ? `${number((c * 9) / 5 + 32, 0)} °F` : `${number(c, 1)} °C`),
     degrees: (c) => (us ? `${number((c * 9) / 5, 0)} °F` : `${number(c, 1)} °C`),
-    volume: (ml) => (us ? `${number(ml / 16.387, 1)} cu in` : ml >= 10_000 ? `${number(ml / 1000, 1)} l` : `${number(ml)} ml`),
+    volume: (ml) =>
+      us ? `${number(ml / 16.387, 1)} cu in` : ml >= 10_000 ? `${number(ml / 1000, 1)} l` : `${number(ml)} ml`,
     depth: (cm) => (us ? `${number(cm / 2.54, 2)} in` : cm < 1 ? `${number(cm * 10)} mm` : `${number(cm, 1)} cm`),
   }
 }

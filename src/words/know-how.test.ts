@@ -43,7 +43,9 @@ describe('ways in words', () => {
   it('call the first potting from a flat pricking out, and of a thick sowing dividing', () => {
     const names = (bend: (s: SmallSeason) => void) => tasksOf(of(bend).batch, -Infinity, Infinity).map(taskName)
     expect(names(flat)).toContain('Prick out')
-    expect(names((s) => (s.methods[1]!.sowing = { policy: 'divide', seedsPerCell: 5, parts: 3 }))).toContain('Divide and pot up')
+    expect(names((s) => (s.methods[1]!.sowing = { policy: 'divide', seedsPerCell: 5, parts: 3 }))).toContain(
+      'Divide and pot up',
+    )
     expect(names(() => undefined)).toContain('Pot up')
   })
   it('tell how many young plants to order, and what to look for', () => {
@@ -53,13 +55,22 @@ describe('ways in words', () => {
     expect(lines.some((line) => /look for pests/.test(line))).toBe(true)
   })
   it('show their working by policy, every piece of it in words', () => {
-    for (const bend of [flat, bought, (s: SmallSeason) => void (s.methods[1]!.sowing = { policy: 'clump', seedsPerCell: 4, count: 'clumps', atLeast: 2 })]) {
+    for (const bend of [
+      flat,
+      bought,
+      (s: SmallSeason) =>
+        void (s.methods[1]!.sowing = { policy: 'clump', seedsPerCell: 4, count: 'clumps', atLeast: 2 }),
+    ]) {
       const { season, batch } = of(bend)
       const text = JSON.stringify(workingOf(batch, season, f))
       expect(text).not.toMatch(/NaN|undefined|Infinity/)
       expect(text).toContain('good plants')
     }
-    expect(workingOf(of(bought).batch, of(bought).season, f).map(({ title }) => title)).toEqual(['Arrival day', 'Young plants', 'Room'])
+    expect(workingOf(of(bought).batch, of(bought).season, f).map(({ title }) => title)).toEqual([
+      'Arrival day',
+      'Young plants',
+      'Room',
+    ])
     expect(JSON.stringify(workingOf(of(flat).batch, of(flat).season, f))).toContain('good enough to prick out')
   })
 })
@@ -73,7 +84,8 @@ describe('cautions', () => {
     const tasks = tasksOf(batch, -Infinity, Infinity)
     const said = cautionsFor([...tasks, ...tasks])
     expect(new Set(said).size).toBe(said.length)
-    for (const word of ['Treated seed', 'Hot seed', 'dust', 'residual-current', 'heavy', 'Scissors', 'irritate']) expect(said.join(' ')).toContain(word)
+    for (const word of ['Treated seed', 'Hot seed', 'dust', 'residual-current', 'heavy', 'Scissors', 'irritate'])
+      expect(said.join(' ')).toContain(word)
     expect(cautionsFor([])).toEqual([])
     expect(cropCautionWords(batch.way.crop)).toContain('gloves')
     expect(cropCautionWords({ ...batch.way.crop, cautions: [] })).toBe('')
@@ -86,7 +98,9 @@ describe('sources and lots in words', () => {
     expect(sourceWords({ source: 'estimate' })).toBe('estimate')
     expect(sourceWords(undefined)).toBe('yours')
     expect(needsWords({ needs: 'plantable' })).toContain('planted whole')
-    expect(lotReasonWords({ kind: 'aged', years: 2.5, from: 0.9, to: 0.7, stored: 'room', form: 'pelleted' }, f)).toBe('Kept in a room for 2.5 years since, and pelleted seed ages faster: down to about 70 in 100, an estimate.')
+    expect(lotReasonWords({ kind: 'aged', years: 2.5, from: 0.9, to: 0.7, stored: 'room', form: 'pelleted' }, f)).toBe(
+      'Kept in a room for 2.5 years since, and pelleted seed ages faster: down to about 70 in 100, an estimate.',
+    )
     expect(lotWarningWords('treated')).toContain('gloves')
   })
 })

@@ -71,7 +71,6 @@ export function lotWarningWords(warning: LotWarning): string {
   }
 }
 
-
 /** A figure of the model said the way growers say it; empty where it already is. */
 export function plainly(crop: Crop, path: string, f: Format): string {
   const { germination: g, growth } = crop
@@ -84,14 +83,18 @@ export function plainly(crop: Crop, path: string, f: Format): string {
     }
     case 'growth.leafInterval': {
       const rate = growthRate(growth, grows)
-      return growth.leafInterval === undefined || rate <= 0 ? '' : `about every ${f.number(growth.leafInterval / rate, 1)} days at ${f.temperature(grows)}`
+      return growth.leafInterval === undefined || rate <= 0
+        ? ''
+        : `about every ${f.number(growth.leafInterval / rate, 1)} days at ${f.temperature(grows)}`
     }
     case 'growth.points': {
       const weeks = (age: number) => weeksTo(g, growth, age, grows, germinates)
       return growth.points
         .map(({ ml, ready, limit }) => {
           const [from, to] = [weeks(ready), weeks(limit)]
-          return from === undefined || to === undefined ? '' : `${f.volume(ml)}: ${f.number(from, 1)} to ${f.number(to, 1)} weeks from sowing at ${f.temperature(grows)}`
+          return from === undefined || to === undefined
+            ? ''
+            : `${f.volume(ml)}: ${f.number(from, 1)} to ${f.number(to, 1)} weeks from sowing at ${f.temperature(grows)}`
         })
         .filter((text) => text !== '')
         .join('; ')

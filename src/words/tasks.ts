@@ -39,7 +39,12 @@ export function taskLine(task: Task, places: readonly Place[], f: Format): strin
     case 'feed':
       return `${trays}, on ${to}`
     case 'leave-heat':
-      return [from === to ? `${trays}, on ${to}` : `${trays}: ${from} → ${to}`, lightWords(task.place === undefined ? undefined : places[task.place], f)].filter(Boolean).join('; ')
+      return [
+        from === to ? `${trays}, on ${to}` : `${trays}: ${from} → ${to}`,
+        lightWords(task.place === undefined ? undefined : places[task.place], f),
+      ]
+        .filter(Boolean)
+        .join('; ')
     case 'thin':
       return `${count(f, task.cells, 'cell')} to ${batch.way.keep === 1 ? 'one plant each' : `${batch.way.keep} plants each`}: ${trays}, on ${to}`
     case 'pot-up':
@@ -54,13 +59,18 @@ export function taskLine(task: Task, places: readonly Place[], f: Format): strin
 
 /** Light, where there are lamps to be put on. */
 function lightWords(place: Place | undefined, f: Format): string {
-  return place?.lamp === undefined || place.lamp.hours === 0 ? '' : `light on, ${count(f, place.lamp.hours, 'hour')} a day`
+  return place?.lamp === undefined || place.lamp.hours === 0
+    ? ''
+    : `light on, ${count(f, place.lamp.hours, 'hour')} a day`
 }
 
 /** What one task is called: a tray that germinates where it stays is only uncovered. */
 export function taskName(task: Task): string {
   if (task.kind === 'leave-heat' && task.fromPlace === task.place) return 'Uncover'
-  if (task.kind === 'pot-up' && task.batch.stays.find(({ potted, from }) => potted && from > task.batch.sow!)?.from === task.day) {
+  if (
+    task.kind === 'pot-up' &&
+    task.batch.stays.find(({ potted, from }) => potted && from > task.batch.sow!)?.from === task.day
+  ) {
     const { policy } = task.batch.way.method.sowing
     if (policy === 'flat') return 'Prick out'
     if (policy === 'divide') return 'Divide and pot up'

@@ -32,8 +32,17 @@ describe('format', () => {
     expect([f.depth(0.6), us.depth(1.5)]).toEqual(['6 mm', '0.59 in'])
   })
   it('says chances and counts as people do', () => {
-    expect([chanceWords(0.9), chanceWords(0.912), chanceWords(0.999), chanceWords(0.001)]).toEqual(['9 in 10', '91 in 100', 'more than 99 in 100', 'under 1 in 100'])
-    expect([count(f, 1, 'tray'), count(f, 2, 'tray'), count(f, 2, 'batch', 'batches')]).toEqual(['1 tray', '2 trays', '2 batches'])
+    expect([chanceWords(0.9), chanceWords(0.912), chanceWords(0.999), chanceWords(0.001)]).toEqual([
+      '9 in 10',
+      '91 in 100',
+      'more than 99 in 100',
+      'under 1 in 100',
+    ])
+    expect([count(f, 1, 'tray'), count(f, 2, 'tray'), count(f, 2, 'batch', 'batches')]).toEqual([
+      '1 tray',
+      '2 trays',
+      '2 batches',
+    ])
     expect(shareWords(0.85)).toBe('85 in 100')
     expect([list([]), list(['a']), list(['a', 'b', 'c'])]).toEqual(['', 'a', 'a, b and c'])
     expect(range(f, day, day + 1)).toBe('12 Apr')
@@ -49,7 +58,9 @@ describe('the working', () => {
   it('opens every number, and each input links to where it is set', () => {
     expect(working.map(({ title }) => title)).toEqual(['Sowing day', 'Cells', 'Seeds', 'Room'])
     for (const one of working) {
-      expect(one.lines.some((line) => line.some((piece) => typeof piece !== 'string' && piece.at.startsWith('/')))).toBe(true)
+      expect(
+        one.lines.some((line) => line.some((piece) => typeof piece !== 'string' && piece.at.startsWith('/'))),
+      ).toBe(true)
       expect(one.rule).not.toBe('')
     }
   })
@@ -65,21 +76,36 @@ describe('the working', () => {
     const sown = done('t', iso(t.sow!), 'sow', { cells: 80, seeds: 160 })
     const today = t.plantOn - 3
     const opened = (...records: Entry[]) => {
-      const now = createPlanner().plan({ ...season, records: [sown, ...records] }, today).byId.get('t')!
+      const now = createPlanner()
+        .plan({ ...season, records: [sown, ...records] }, today)
+        .byId.get('t')!
       return JSON.stringify(workingOf(now, season, f))
     }
     const up = iso(t.pass!.leavesHeat)
-    expect(opened(entry('t', up, { did: 'drop', task: 'pot-up', nth: 1, why: 'no pots' }))).toContain('stay good in 128-cell tray')
-    expect(opened(entry('t', iso(today), { did: 'drop', task: 'harden', nth: 2, why: 'goes in the tunnel' }))).not.toContain('of hardening')
-    expect(opened(done('t', up, 'leave-heat'), entry('t', iso(t.pass!.leavesHeat + 5), { did: 'moved', place: 'frame' }))).toContain('Moved to ')
-    expect(opened(done('t', up, 'leave-heat'), done('t', iso(t.pass!.leavesHeat + 20), 'pot-up', { nth: 1, cells: 60, container: 'cells-128' }))).toContain('60 in 1 × ')
+    expect(opened(entry('t', up, { did: 'drop', task: 'pot-up', nth: 1, why: 'no pots' }))).toContain(
+      'stay good in 128-cell tray',
+    )
+    expect(
+      opened(entry('t', iso(today), { did: 'drop', task: 'harden', nth: 2, why: 'goes in the tunnel' })),
+    ).not.toContain('of hardening')
+    expect(
+      opened(done('t', up, 'leave-heat'), entry('t', iso(t.pass!.leavesHeat + 5), { did: 'moved', place: 'frame' })),
+    ).toContain('Moved to ')
+    expect(
+      opened(
+        done('t', up, 'leave-heat'),
+        done('t', iso(t.pass!.leavesHeat + 20), 'pot-up', { nth: 1, cells: 60, container: 'cells-128' }),
+      ),
+    ).toContain('60 in 1 × ')
   })
   it('names tasks by what is really done', () => {
     const tasks = tasksOf(plan.byId.get('a')!, -Infinity, Infinity)
     expect(tasks.map(taskName)).toEqual(['Sow', 'Uncover', 'Harden off', 'Plant out'])
     // Where there are lamps, they go on when heat and cover come off.
     const lit = readSmall((s) => (s.places[1]!.lamp = { ppfd: 150, hours: 16 }))
-    const off = tasksOf(createPlanner().plan(lit).byId.get('t')!, -Infinity, Infinity).find(({ kind }) => kind === 'leave-heat')!
+    const off = tasksOf(createPlanner().plan(lit).byId.get('t')!, -Infinity, Infinity).find(
+      ({ kind }) => kind === 'leave-heat',
+    )!
     expect(taskLine(off, lit.places, f)).toBe('1 × 128-cell tray: Heat mat → Warm bench; light on, 16 hours a day')
     expect(taskLine(tasks[0]!, season.places, f)).toMatch(/^\d+ seeds in \d+ cells: 2 × 128-cell tray, on Warm bench$/)
   })

@@ -56,7 +56,12 @@ function sowingDay(batch: Batch, season: Season, f: Format): Working {
     [{ text: `Planting on ${f.longDate(plantOn)}`, at: setAt.planting(batch.planting.key) }, '.'],
   ]
   if (bought !== undefined) {
-    lines.push(['Young plants arrive ', `${f.date(pass.sown)}, `, { text: `${f.number(bought)} degree-days old`, at: setAt.method(method.key) }, '.'])
+    lines.push([
+      'Young plants arrive ',
+      `${f.date(pass.sown)}, `,
+      { text: `${f.number(bought)} degree-days old`, at: setAt.method(method.key) },
+      '.',
+    ])
   } else if (pass.emergence < Infinity) {
     lines.push([
       'Up ',
@@ -65,8 +70,13 @@ function sowingDay(batch: Batch, season: Season, f: Format): Working {
       { text: germPlace.name, at: setAt.place(germPlace.key) },
       batch.germTemperature === undefined ? '' : ` at about ${f.temperature(batch.germTemperature)}`,
       '; half are up after ',
-      { text: `${f.number(crop.germination.thermalTime)} degree-days above ${f.temperature(crop.germination.base)}`, at: setAt.crop(crop.key) },
-      ...(seed.pace === 1 || !seed.lot ? [] : [' × ', { text: `pace ${f.number(seed.pace, 2)} of this lot`, at: setAt.lot(seed.lot.key) }]),
+      {
+        text: `${f.number(crop.germination.thermalTime)} degree-days above ${f.temperature(crop.germination.base)}`,
+        at: setAt.crop(crop.key),
+      },
+      ...(seed.pace === 1 || !seed.lot
+        ? []
+        : [' × ', { text: `pace ${f.number(seed.pace, 2)} of this lot`, at: setAt.lot(seed.lot.key) }]),
       '.',
     ])
   }
@@ -142,15 +152,29 @@ function cells(batch: Batch, season: Season, f: Format): Working {
   const germination: Piece = bought
     ? { text: `${shareWords(input.germination)} pass inspection on arrival`, at: setAt.method(way.method.key) }
     : lot
-    ? { text: `${shareWords(seed.germination)} of this lot come up`, at: setAt.lot(lot.key) }
-    : { text: `${shareWords(seed.germination)} usually come up`, at: setAt.crop(way.crop.key) }
+      ? { text: `${shareWords(seed.germination)} of this lot come up`, at: setAt.lot(lot.key) }
+      : { text: `${shareWords(seed.germination)} usually come up`, at: setAt.crop(way.crop.key) }
   const lines: Piece[][] = [
     [{ text: `${count(f, batch.plants, 'good plant')} wanted`, at: setAt.planting(batch.planting.key) }, '.'],
-    [germination, bought ? '.' : ` (as sure as a test of ${count(f, Math.round(seed.testedSeeds), 'seed')}, and that doubt is counted in).`],
+    [
+      germination,
+      bought
+        ? '.'
+        : ` (as sure as a test of ${count(f, Math.round(seed.testedSeeds), 'seed')}, and that doubt is counted in).`,
+    ],
   ]
-  if (way.method.sowing.policy === 'flat') lines.push([{ text: `${shareWords(way.method.sowing.usable)} of the seedlings are good enough to prick out`, at: setAt.method(way.method.key) }, '.'])
+  if (way.method.sowing.policy === 'flat')
+    lines.push([
+      {
+        text: `${shareWords(way.method.sowing.usable)} of the seedlings are good enough to prick out`,
+        at: setAt.method(way.method.key),
+      },
+      '.',
+    ])
   if (factor < 0.999 && policy !== 'flat') {
-    lines.push([`On ${season.places[way.route.germPlace]!.name} at about ${f.temperature(germTemperature!)} only ${shareWords(factor)} of those.`])
+    lines.push([
+      `On ${season.places[way.route.germPlace]!.name} at about ${f.temperature(germTemperature!)} only ${shareWords(factor)} of those.`,
+    ])
   }
   if (way.seedsPerCell > 1) {
     lines.push([
@@ -161,7 +185,10 @@ function cells(batch: Batch, season: Season, f: Format): Working {
   way.survivals.forEach((survival, i) => {
     if (survival === 1) return
     const { container } = way.route.steps[i]!
-    lines.push([{ text: `${shareWords(survival)} stay good in ${container.name}`, at: setAt.method(way.method.key) }, '.'])
+    lines.push([
+      { text: `${shareWords(survival)} stay good in ${container.name}`, at: setAt.method(way.method.key) },
+      '.',
+    ])
   })
   if (sizing.counts.length > 1) {
     const later = sizing.counts.slice(1).map((n, i) => `${f.number(n)} into ${way.route.steps[i + 1]!.container.name}`)
@@ -176,7 +203,9 @@ function cells(batch: Batch, season: Season, f: Format): Working {
     answer: `${count(f, sizing.cells, bought ? 'young plant' : policy === 'flat' ? 'seed' : 'cell')}: at least ${f.number(batch.plants)} good plants in ${chanceWords(sizing.chance)} sowings, about ${f.number(Math.max(0, sizing.spare))} to spare`,
     lines,
     rule: `The smallest number that is enough with the wanted confidence (${chanceWords(batch.confidence)}), reckoned exactly, not by adding a percentage.`,
-    changes: bought ? 'Fewer losses on the way, or a lower confidence, order fewer.' : 'A better or better-tested lot, a second seed in each cell, or a lower confidence sow fewer cells.',
+    changes: bought
+      ? 'Fewer losses on the way, or a lower confidence, order fewer.'
+      : 'A better or better-tested lot, a second seed in each cell, or a lower confidence sow fewer cells.',
   }
 }
 
@@ -187,13 +216,27 @@ function seeds(batch: Batch, season: Season, f: Format): Working {
   const lines: Piece[][] = [
     [
       ...(way.method.sowing.policy === 'flat'
-        ? [`${count(f, sizing.seeds, 'seed')} over ${count(f, way.cellsIn(0, sizing), 'flat')}, `, { text: `${f.number(way.method.sowing.seedsPerFlat)} to a flat`, at: setAt.method(way.method.key) }, '.']
-        : [`${count(f, sizing.cells, 'cell')} × `, { text: count(f, way.seedsPerCell, 'seed'), at: setAt.method(way.method.key) }, ` = ${f.number(sizing.seeds)}.`]),
+        ? [
+            `${count(f, sizing.seeds, 'seed')} over ${count(f, way.cellsIn(0, sizing), 'flat')}, `,
+            { text: `${f.number(way.method.sowing.seedsPerFlat)} to a flat`, at: setAt.method(way.method.key) },
+            '.',
+          ]
+        : [
+            `${count(f, sizing.cells, 'cell')} × `,
+            { text: count(f, way.seedsPerCell, 'seed'), at: setAt.method(way.method.key) },
+            ` = ${f.number(sizing.seeds)}.`,
+          ]),
     ],
-    [{ text: `${shareWords(season.habits.handling)} for handling`, at: setAt.habits() }, ` makes ${f.number(toHave)} to have in hand.`],
+    [
+      { text: `${shareWords(season.habits.handling)} for handling`, at: setAt.habits() },
+      ` makes ${f.number(toHave)} to have in hand.`,
+    ],
   ]
   if (seed.lot?.seeds !== undefined) {
-    lines.push([{ text: `${count(f, seed.lot.seeds, 'seed')} left in ${seed.lot.name}`, at: setAt.lot(seed.lot.key) }, '.'])
+    lines.push([
+      { text: `${count(f, seed.lot.seeds, 'seed')} left in ${seed.lot.name}`, at: setAt.lot(seed.lot.key) },
+      '.',
+    ])
   }
   return {
     title: 'Seeds',

@@ -32,7 +32,15 @@ export interface FitStatus extends Standing {
   picks: Pick[]
   stillOver: StillOver[]
   /** What no plan can put right, told once the problem is known. */
-  troubles: { kind: Trouble['kind']; limit?: string; batch?: string; batches?: string[]; from?: Day; until?: Day; most?: number }[]
+  troubles: {
+    kind: Trouble['kind']
+    limit?: string
+    batch?: string
+    batches?: string[]
+    from?: Day
+    until?: Day
+    most?: number
+  }[]
 }
 
 export interface FitPlanOptions extends Omit<RunOptions, 'onNews'> {
@@ -45,10 +53,20 @@ export interface FitPlanOptions extends Omit<RunOptions, 'onNews'> {
  * @param from ISO day before which nothing changes
  * @returns the best found, when it is proven near enough or when it is stopped
  */
-export async function fitPlan(season: Season, from: string, { onNews, ...options }: FitPlanOptions = {}): Promise<FitStatus> {
+export async function fitPlan(
+  season: Season,
+  from: string,
+  { onNews, ...options }: FitPlanOptions = {},
+): Promise<FitStatus> {
   const planner = createPlanner()
   // What has happened cannot be planned otherwise any more.
-  const today = season.records.length === 0 ? undefined : Math.max(parseDay(from), parseDay(season.season.opensOn ?? season.records.reduce((last, { on }) => (on > last ? on : last), from)))
+  const today =
+    season.records.length === 0
+      ? undefined
+      : Math.max(
+          parseDay(from),
+          parseDay(season.season.opensOn ?? season.records.reduce((last, { on }) => (on > last ? on : last), from)),
+        )
   const plan = planner.plan(season, today)
   const steps = fitSteps(planner, plan, { from: parseDay(from) })
   const quick = steps.next(undefined).value
@@ -60,7 +78,13 @@ export async function fitPlan(season: Season, from: string, { onNews, ...options
   const columnsOf = ({ problem }: FitSeason) => problem.batches.reduce((sum, one) => sum + one.columns.length, 0)
   let troubles: FitStatus['troubles'] = []
   let status: FitStatus | undefined
-  const overs = (found: typeof overNow): StillOver[] => found.map(({ resource, from: a, until, most }) => ({ limit: limits[resource]!.id, from: origin + a, until: origin + until, most }))
+  const overs = (found: typeof overNow): StillOver[] =>
+    found.map(({ resource, from: a, until, most }) => ({
+      limit: limits[resource]!.id,
+      from: origin + a,
+      until: origin + until,
+      most,
+    }))
   const tell = (news: FitNews): FitStatus => {
     const { doing, overfull, cost, bound, gap, overfullProven, chosen } = news
     status = {
@@ -80,7 +104,19 @@ export async function fitPlan(season: Season, from: string, { onNews, ...options
     return status
   }
   const now = worthOf(quick.problem, standing)
-  status = { doing: 'preparing', ...now, bound: -Infinity, gap: Infinity, overfullProven: false, overfullNow: now.overfull, costNow: now.cost, columns: columnsOf(quick), picks: [], stillOver: overs(overNow), troubles }
+  status = {
+    doing: 'preparing',
+    ...now,
+    bound: -Infinity,
+    gap: Infinity,
+    overfullProven: false,
+    overfullNow: now.overfull,
+    costNow: now.cost,
+    columns: columnsOf(quick),
+    picks: [],
+    stillOver: overs(overNow),
+    troubles,
+  }
   // Where nothing is over there is nothing to put right: the plan is not reshuffled only to make it cheaper.
   // Part trays count whole in the search; where those that are shared make it fit, it fits.
   if (now.overfull === 0 || overfull(plan.limits, parseDay(from)) === 0) {
@@ -89,14 +125,24 @@ export async function fitPlan(season: Season, from: string, { onNews, ...options
     return status
   }
   // With the columns that help most often something that fits is found soon; what that proves is true of those only.
-  const soon = await runFit(quick.problem, { ...options, patience: FEW, untilItFits: true, onNews: (news) => onNews?.(tell({ ...news, doing: 'searching', bound: -Infinity, gap: Infinity, overfullProven: false })) })
+  const soon = await runFit(quick.problem, {
+    ...options,
+    patience: FEW,
+    untilItFits: true,
+    onNews: (news) =>
+      onNews?.(tell({ ...news, doing: 'searching', bound: -Infinity, gap: Infinity, overfullProven: false })),
+  })
   if (options.stopped?.()) return tell({ ...soon, bound: -Infinity, gap: Infinity, overfullProven: false })
   fit = steps.next(soon.chosen).value
   packed = pack(fit.problem)
-  const start = Int32Array.from(soon.chosen, (column, b) => Math.max(0, fit.batches[b]!.options.indexOf(quick.batches[b]!.options[column]!)))
+  const start = Int32Array.from(soon.chosen, (column, b) =>
+    Math.max(0, fit.batches[b]!.options.indexOf(quick.batches[b]!.options[column]!)),
+  )
   troubles = troublesOf(fit).map((trouble) => ({
     kind: trouble.kind,
-    ...(trouble.kind === 'cannot' ? { batch: trouble.batch.id } : { limit: trouble.limit.id, batches: trouble.batches.map(({ id }) => id) }),
+    ...(trouble.kind === 'cannot'
+      ? { batch: trouble.batch.id }
+      : { limit: trouble.limit.id, batches: trouble.batches.map(({ id }) => id) }),
     ...(trouble.kind === 'fixed-over' ? { from: trouble.from, until: trouble.until, most: trouble.most } : {}),
   }))
   const end = await runFit(fit.problem, { ...options, start, onNews: (news) => onNews?.(tell(news)) })

@@ -4,4 +4,6 @@ import type { Season } from '../season/schema'
 import { fitPlan } from './fit-plan'
 
 const { season, from } = workerData as { season: Season; from: string }
-parentPort!.postMessage({ done: await fitPlan(season, from, { onNews: (status) => parentPort!.postMessage({ status }) }) })
+parentPort!.postMessage({
+  done: await fitPlan(season, from, { onNews: (status) => parentPort!.postMessage({ status }) }),
+})

@@ -45,8 +45,17 @@ export async function prove(model: FitModel, { gap, start, nodes, onNews }: Proo
     colUpper: Float64Array.from({ length: model.variables }, (_, v) => (v < binary ? 1 : Infinity)),
     rowLower: model.rowLower,
     rowUpper: model.rowUpper,
-    matrix: { format: 'csc', numRows: model.rows, numCols: model.variables, starts: model.starts, indices: model.index, values: model.value },
-    integrality: Int32Array.from({ length: model.variables }, (_, v) => (v < binary ? variableType.integer : variableType.continuous)) as never,
+    matrix: {
+      format: 'csc',
+      numRows: model.rows,
+      numCols: model.variables,
+      starts: model.starts,
+      indices: model.index,
+      values: model.value,
+    },
+    integrality: Int32Array.from({ length: model.variables }, (_, v) =>
+      v < binary ? variableType.integer : variableType.continuous,
+    ) as never,
   })
   try {
     instance.options.set({ output_flag: false, mip_rel_gap: gap, mip_abs_gap: 1e-6, random_seed: 1 })
@@ -55,7 +64,8 @@ export async function prove(model: FitModel, { gap, start, nodes, onNews }: Proo
     instance.run({
       [callbackType.mipImprovingSolution](event) {
         const { mip_solution: values, objective_function_value: objective, mip_dual_bound: bound } = event.data
-        if (values && objective !== undefined) onNews?.({ values, objective, ...(bound === undefined ? {} : { bound }) })
+        if (values && objective !== undefined)
+          onNews?.({ values, objective, ...(bound === undefined ? {} : { bound }) })
       },
       [callbackType.mipInterrupt](event) {
         const { mip_dual_bound: bound } = event.data
@@ -63,11 +73,17 @@ export async function prove(model: FitModel, { gap, start, nodes, onNews }: Proo
       },
     })
     const status = instance.getModelStatus()
-    if (status === modelStatus.infeasible || status === modelStatus.unboundedOrInfeasible) return { status: 'impossible', objective: Infinity, bound: Infinity, values: undefined }
+    if (status === modelStatus.infeasible || status === modelStatus.unboundedOrInfeasible)
+      return { status: 'impossible', objective: Infinity, bound: Infinity, values: undefined }
     const objective = instance.getObjectiveValue()
     const bound = Number(instance.info.get('mip_dual_bound'))
     const { colValue } = instance.getSolution()
-    return { status: status === modelStatus.optimal ? 'proven' : 'stopped', objective, bound, values: colValue as Float64Array | undefined }
+    return {
+      status: status === modelStatus.optimal ? 'proven' : 'stopped',
+      objective,
+      bound,
+      values: colValue as Float64Array | undefined,
+    }
   } finally {
     instance.dispose()
   }

@@ -11,9 +11,17 @@ import { runFit, type FitNews } from './run-fit'
 const DAYS = 7
 
 const anyUse = fc
-  .record({ resource: fc.nat(1), from: fc.nat(DAYS - 1), long: fc.integer({ min: 1, max: DAYS }), amount: fc.constantFrom(0.5, 1, 1.5, 2, 3) })
+  .record({
+    resource: fc.nat(1),
+    from: fc.nat(DAYS - 1),
+    long: fc.integer({ min: 1, max: DAYS }),
+    amount: fc.constantFrom(0.5, 1, 1.5, 2, 3),
+  })
   .map(({ resource, from, long, amount }) => ({ resource, from, until: Math.min(DAYS, from + long), amount }))
-const anyColumn = fc.record({ cost: fc.integer({ min: 0, max: 40 }).map((c) => c / 4), uses: fc.array(anyUse, { maxLength: 3 }) })
+const anyColumn = fc.record({
+  cost: fc.integer({ min: 0, max: 40 }).map((c) => c / 4),
+  uses: fc.array(anyUse, { maxLength: 3 }),
+})
 const anyProblem: fc.Arbitrary<FitProblem> = fc
   .record({
     batches: fc.array(fc.array(anyColumn, { minLength: 1, maxLength: 4 }), { minLength: 1, maxLength: 5 }),
@@ -23,7 +31,10 @@ const anyProblem: fc.Arbitrary<FitProblem> = fc
   .map(({ batches, room, later }) => ({
     days: DAYS,
     // The second resource changes in the middle of the time.
-    resources: room.map((one, r) => ({ capacity: Float64Array.from({ length: DAYS }, (_, d) => (r === 1 && d >= 4 ? later : one)), weight: r === 0 ? 1 : 0.5 })),
+    resources: room.map((one, r) => ({
+      capacity: Float64Array.from({ length: DAYS }, (_, d) => (r === 1 && d >= 4 ? later : one)),
+      weight: r === 0 ? 1 : 0.5,
+    })),
     batches: batches.map((columns) => ({ columns })),
   }))
 
@@ -46,7 +57,10 @@ describe('a fit', () => {
       fc.asyncProperty(anyProblem, async (problem) => {
         const best = bruteForce(problem)
         const fit = await runFit(problem, { gap: 0 })
-        expect(worthOf(problem, fit.chosen)).toEqual({ overfull: expect.closeTo(fit.overfull, 6) as number, cost: expect.closeTo(fit.cost, 6) as number })
+        expect(worthOf(problem, fit.chosen)).toEqual({
+          overfull: expect.closeTo(fit.overfull, 6) as number,
+          cost: expect.closeTo(fit.cost, 6) as number,
+        })
         expect(fit.overfull).toBeCloseTo(best.overfull, 5)
         expect(fit.cost).toBeCloseTo(best.cost, 5)
         if (fit.overfull === 0) expect(fit.bound).toBeLessThanOrEqual(best.cost + 1e-6)
@@ -59,7 +73,10 @@ describe('a fit', () => {
       fc.property(anyProblem, (problem) => {
         const best = bruteForce(problem)
         const search = new BoundSearch(pack(problem), 1000)
-        for (let i = 0; i < 60; i++) expect(search.step(best.cost + 1000 * best.overfull)).toBeLessThanOrEqual(best.cost + 1000 * best.overfull + 1e-6)
+        for (let i = 0; i < 60; i++)
+          expect(search.step(best.cost + 1000 * best.overfull)).toBeLessThanOrEqual(
+            best.cost + 1000 * best.overfull + 1e-6,
+          )
       }),
     )
   })
@@ -102,7 +119,11 @@ describe('a fit', () => {
     expect(told.at(-1)!.doing).toBe('done')
   })
   it('says which days are over, and where nothing is there to choose from', async () => {
-    const full: FitProblem = { days: 3, resources: [{ capacity: Float64Array.of(1, 0, 1), weight: 1 }], batches: [{ columns: [{ cost: 1, uses: [{ resource: 0, from: 0, until: 3, amount: 1 }] }] }] }
+    const full: FitProblem = {
+      days: 3,
+      resources: [{ capacity: Float64Array.of(1, 0, 1), weight: 1 }],
+      batches: [{ columns: [{ cost: 1, uses: [{ resource: 0, from: 0, until: 3, amount: 1 }] }] }],
+    }
     const fit = await runFit(full, {})
     expect([fit.overfull, fit.overfullProven]).toEqual([1, true])
     expect(oversOf(pack(full), fit.chosen)).toEqual([{ resource: 0, from: 1, until: 2, most: 1 }])
@@ -110,7 +131,20 @@ describe('a fit', () => {
     expect([none.overfull, none.cost, none.chosen.length]).toEqual([0, 0, 0])
   })
   it('is told by the solver that nothing can be done', async () => {
-    const proof = await prove({ variables: 1, rows: 1, cost: Float64Array.of(1), rowLower: Float64Array.of(2), rowUpper: Float64Array.of(2), starts: Int32Array.of(0, 1), index: Int32Array.of(0), value: Float64Array.of(1), columns: Int32Array.of(0) }, { gap: 0 })
+    const proof = await prove(
+      {
+        variables: 1,
+        rows: 1,
+        cost: Float64Array.of(1),
+        rowLower: Float64Array.of(2),
+        rowUpper: Float64Array.of(2),
+        starts: Int32Array.of(0, 1),
+        index: Int32Array.of(0),
+        value: Float64Array.of(1),
+        columns: Int32Array.of(0),
+      },
+      { gap: 0 },
+    )
     expect(proof.status).toBe('impossible')
   })
 })

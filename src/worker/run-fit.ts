@@ -32,7 +32,10 @@ export interface RunOptions extends SolveOptions {
  *
  * @returns the best choice, and how it stands
  */
-export async function runFit(problem: FitProblem, { onNews, stopped, pause, start: begin, searchOnly, untilItFits, ...options }: RunOptions = {}): Promise<FitNews & { chosen: Int32Array }> {
+export async function runFit(
+  problem: FitProblem,
+  { onNews, stopped, pause, start: begin, searchOnly, untilItFits, ...options }: RunOptions = {},
+): Promise<FitNews & { chosen: Int32Array }> {
   const solver = new FitSolver(problem, options)
   if (begin) solver.offer(begin)
   let overfullProven = false
@@ -56,12 +59,13 @@ export async function runFit(problem: FitProblem, { onNews, stopped, pause, star
   }
   onNews?.(news('proving'))
   const { gap } = solver
-  const tell = (model: Parameters<typeof chosenOf>[1], cost: boolean) => (one: { values?: Float64Array; bound?: number }) => {
-    if (one.values) solver.offer(chosenOf(solver.packed, model, one.values))
-    if (cost && one.bound !== undefined && Number.isFinite(one.bound)) solver.proven(one.bound)
-    onNews?.(news('proving'))
-    return stopped?.()
-  }
+  const tell =
+    (model: Parameters<typeof chosenOf>[1], cost: boolean) => (one: { values?: Float64Array; bound?: number }) => {
+      if (one.values) solver.offer(chosenOf(solver.packed, model, one.values))
+      if (cost && one.bound !== undefined && Number.isFinite(one.bound)) solver.proven(one.bound)
+      onNews?.(news('proving'))
+      return stopped?.()
+    }
   const first = solver.standing.overfull > 0
   if (first) {
     const { model, start } = solver.toProve()
@@ -76,7 +80,12 @@ export async function runFit(problem: FitProblem, { onNews, stopped, pause, star
     if (proof.values) solver.offer(chosenOf(solver.packed, model, proof.values))
     if (!overfull && Number.isFinite(proof.bound)) solver.proven(proof.bound)
     if (overfull && Number.isFinite(proof.bound)) {
-      const end = { ...news('done'), chosen: solver.chosen, bound: proof.bound, gap: gapOf(solver.standing.cost, proof.bound) }
+      const end = {
+        ...news('done'),
+        chosen: solver.chosen,
+        bound: proof.bound,
+        gap: gapOf(solver.standing.cost, proof.bound),
+      }
       onNews?.(end)
       return end
     }

@@ -23,7 +23,9 @@ export async function startFitServer(url: string): Promise<() => Promise<void>> 
     const { thread, done } = makeInThread(stored.season, asked.from, (status) => (latest = status))
     threads.add(thread)
     const look = setInterval(() => {
-      const report = latest ? reportFit(db, id, asked.run, latest, 'running') : findFit(db, id, asked.run).then((run) => run?.state !== 'stopped')
+      const report = latest
+        ? reportFit(db, id, asked.run, latest, 'running')
+        : findFit(db, id, asked.run).then((run) => run?.state !== 'stopped')
       report.then(
         (goesOn) => goesOn || void thread.terminate(),
         (error: unknown) => console.error(`A fit could not be reported: ${String(error)}`),
@@ -45,7 +47,11 @@ export async function startFitServer(url: string): Promise<() => Promise<void>> 
 }
 
 /** One fit in a thread; its end is `undefined` when the thread was ended before it was done. */
-function makeInThread(season: Season, from: string, tell: (status: FitStatus) => void): { thread: Worker; done: Promise<FitStatus | undefined> } {
+function makeInThread(
+  season: Season,
+  from: string,
+  tell: (status: FitStatus) => void,
+): { thread: Worker; done: Promise<FitStatus | undefined> } {
   // A thread does not take over how this process reads TypeScript: it is told again.
   const entry = new URL('./fit-thread.ts', import.meta.url).href
   const code = `import('tsx/esm/api').then(({ register }) => { register(); return import(${JSON.stringify(entry)}) })`

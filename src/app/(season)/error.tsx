@@ -11,7 +11,9 @@ export default function ViewFailed({ error, reset }: { error: Error & { digest?:
     <Box sx={{ p: { xs: 2, md: 6 }, maxWidth: 560, mx: 'auto' }}>
       <Typography variant="h1">This view could not be shown</Typography>
       <Typography component="p" sx={{ my: 2 }}>
-        Nothing was lost: your season is in the database, and what you wrote down waits on this device. The page comes back by itself as soon as the server answers; if it stays like this, the server’s own log says more{error.digest ? ` (look for ${error.digest})` : ''}.
+        Nothing was lost: your season is in the database, and what you wrote down waits on this device. The page comes
+        back by itself as soon as the server answers; if it stays like this, the server’s own log says more
+        {error.digest ? ` (look for ${error.digest})` : ''}.
       </Typography>
       <Button variant="contained" onClick={again}>
         Try again

@@ -26,13 +26,29 @@ export interface Turn {
 }
 
 /** Everything that stands in heat at a place in [from, until), those who need heat most first, and who finds no room in that order. */
-export function matsInTurn(planner: Planner, season: Season, batches: readonly Batch[], load: Load<{ key: string }>, from: Day, until: Day): Turn[] {
+export function matsInTurn(
+  planner: Planner,
+  season: Season,
+  batches: readonly Batch[],
+  load: Load<{ key: string }>,
+  from: Day,
+  until: Day,
+): Turn[] {
   const place = season.places.findIndex(({ key }) => key === load.of.key)
   const turns = batches.flatMap((batch): Turn[] => {
     const stay = batch.stays.find((one) => one.kind === 'germinate' && one.place === place)
     if (!stay || stay.from >= until || stay.until <= from) return []
     const slower = slowerWithout(planner, season, batch)
-    return [{ batch, stay, slower, need: slower === undefined ? 'must' : slower >= HELP ? 'helps' : 'little', leaves: leavingDays(batch, stay), waits: 0 }]
+    return [
+      {
+        batch,
+        stay,
+        slower,
+        need: slower === undefined ? 'must' : slower >= HELP ? 'helps' : 'little',
+        leaves: leavingDays(batch, stay),
+        waits: 0,
+      },
+    ]
   })
   const lost = ({ slower }: Turn) => slower ?? Infinity
   turns.sort((a, b) => lost(b) - lost(a) || a.stay.from - b.stay.from || (a.batch.code < b.batch.code ? -1 : 1))
@@ -53,9 +69,21 @@ function slowerWithout(planner: Planner, season: Season, batch: Batch): number |
   const { way, pass, otherwise, sow } = batch
   const germinateAt = way.method.stages[0]!.place
   const { id, code, planting, n, plants, plantOn, age } = batch
-  const cold = planner.tryOne(season, { id, code, planting, n, plants, plantOn, sowOn: sow, age, pinned: false, otherwise: { ...otherwise, germinateAt } })
+  const cold = planner.tryOne(season, {
+    id,
+    code,
+    planting,
+    n,
+    plants,
+    plantOn,
+    sowOn: sow,
+    age,
+    pinned: false,
+    otherwise: { ...otherwise, germinateAt },
+  })
   if (!cold.pass || !pass || cold.pass.emergence === Infinity) return undefined
-  if (cold.marks.some(({ kind }) => kind === 'never-emerges' || kind === 'no-germination' || kind === 'weak-emergence')) return undefined
+  if (cold.marks.some(({ kind }) => kind === 'never-emerges' || kind === 'no-germination' || kind === 'weak-emergence'))
+    return undefined
   return Math.max(0, cold.pass.emergence - pass.emergence)
 }
 
@@ -65,5 +93,9 @@ function leavingDays({ way, sow, plantOn }: Batch, stay: Stay): Turn['leaves'] {
     const route = { ...way.route, pace: way.route.pace * factor, leaveHeatShare: way.route.leaveHeatShare * factor }
     return Math.min(plantOn, forwardPass(route, sow!, plantOn).leavesHeat)
   }
-  return { early: Math.min(stay.until, at(-PACE_SPREAD)), planned: stay.until, late: Math.max(stay.until, at(PACE_SPREAD)) }
+  return {
+    early: Math.min(stay.until, at(-PACE_SPREAD)),
+    planned: stay.until,
+    late: Math.max(stay.until, at(PACE_SPREAD)),
+  }
 }

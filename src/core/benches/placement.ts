@@ -62,14 +62,29 @@ export function levelsOf(place: Place): BenchLevel[] {
   const levels: BenchLevel[] = []
   place.layout?.benches.forEach((bench, i) => {
     const { along, across } = traysOnBench(bench)
-    for (let level = 0; level < bench.levels; level++) levels.push({ bench: i, level, name: bench.levels > 1 ? `${bench.name}, level ${level + 1}` : bench.name, along, across, size: along * across })
+    for (let level = 0; level < bench.levels; level++)
+      levels.push({
+        bench: i,
+        level,
+        name: bench.levels > 1 ? `${bench.name}, level ${level + 1}` : bench.name,
+        along,
+        across,
+        size: along * across,
+      })
   })
   const drawn = levels.reduce((sum, { size }) => sum + size, 0)
   const most = Math.max(place.trayPlaces, ...(place.rooms ?? []).map(({ trayPlaces }) => trayPlaces))
   const rest = Math.ceil(most - drawn - TINY)
   if (rest > 0) {
     const across = rest > 12 ? 4 : rest > 3 ? 2 : 1
-    levels.push({ bench: place.layout?.benches.length ?? 0, level: 0, name: levels.length > 0 ? 'Elsewhere there' : place.name, along: Math.ceil(rest / across), across, size: rest })
+    levels.push({
+      bench: place.layout?.benches.length ?? 0,
+      level: 0,
+      name: levels.length > 0 ? 'Elsewhere there' : place.name,
+      along: Math.ceil(rest / across),
+      across,
+      size: rest,
+    })
   }
   return levels
 }
@@ -90,11 +105,25 @@ export function standingsAt(all: readonly Stander[], place: number): Standing[] 
         continue
       }
       if (stay.trayPlaces <= 0) continue
-      last = { batch, stays: [stay], from: stay.from, until: stay.until, size: stay.trayPlaces, tray: stay.container.packCells === undefined ? stay.container.trayPlaces : Math.min(stay.container.trayPlaces, stay.trayPlaces), pinned: false, shared }
+      last = {
+        batch,
+        stays: [stay],
+        from: stay.from,
+        until: stay.until,
+        size: stay.trayPlaces,
+        tray:
+          stay.container.packCells === undefined
+            ? stay.container.trayPlaces
+            : Math.min(stay.container.trayPlaces, stay.trayPlaces),
+        pinned: false,
+        shared,
+      }
       list.push(last)
     }
   }
-  return list.sort((a, b) => a.from - b.from || b.until - a.until || b.size - a.size || (a.batch.code < b.batch.code ? -1 : 1))
+  return list.sort(
+    (a, b) => a.from - b.from || b.until - a.until || b.size - a.size || (a.batch.code < b.batch.code ? -1 : 1),
+  )
 }
 
 /**
@@ -116,7 +145,13 @@ export function placeTrays(all: readonly Stander[], places: readonly Place[], pl
     const pin = standing.shared ? undefined : pinOf(standing.batch, places[place]!.key)
     const level = pin ? levels.findIndex((one) => one.bench === pin.bench && one.level === pin.level) : -1
     if (!pin) later.push(standing)
-    else if (level >= 0 && pin.at + standing.size <= levels[level]!.size + TINY && gapsAlong(byLevel[level]!, levels[level]!.size, standing).some((gap) => gap.from <= pin.at + TINY && gap.until >= pin.at + standing.size - TINY)) {
+    else if (
+      level >= 0 &&
+      pin.at + standing.size <= levels[level]!.size + TINY &&
+      gapsAlong(byLevel[level]!, levels[level]!.size, standing).some(
+        (gap) => gap.from <= pin.at + TINY && gap.until >= pin.at + standing.size - TINY,
+      )
+    ) {
       standing.pinned = true
       put(standing, level, pin.at, standing.size)
     } else {
@@ -125,25 +160,35 @@ export function placeTrays(all: readonly Stander[], places: readonly Place[], pl
     }
   }
   for (const standing of later) {
-    const gaps = levels.flatMap(({ size }, level) => gapsAlong(byLevel[level]!, size, standing).map((gap) => ({ ...gap, level })))
+    const gaps = levels.flatMap(({ size }, level) =>
+      gapsAlong(byLevel[level]!, size, standing).map((gap) => ({ ...gap, level })),
+    )
     const fitting = gaps.filter(({ from, until }) => until - from >= standing.size - TINY)
     if (fitting.length > 0) {
       const best = fitting.reduce((a, b) => (wasteOf(b, standing) < wasteOf(a, standing) - TINY ? b : a))
       // Against the neighbour that leaves nearest to its own day, so that room comes free in one stretch.
-      const atEnd = best.until - best.from > standing.size + TINY && Math.abs(best.after - standing.until) < Math.abs(best.before - standing.until)
+      const atEnd =
+        best.until - best.from > standing.size + TINY &&
+        Math.abs(best.after - standing.until) < Math.abs(best.before - standing.until)
       put(standing, best.level, atEnd ? best.until - standing.size : best.from, standing.size)
       continue
     }
     // It must be parted: whole trays into the widest gaps first, what is left as soon as others leave.
     let left = standing.size
     let since = standing.from
-    const leaving = placement.pieces.map((piece) => piece.standing.until).filter((day) => day > standing.from && day < standing.until)
+    const leaving = placement.pieces
+      .map((piece) => piece.standing.until)
+      .filter((day) => day > standing.from && day < standing.until)
     for (const day of [standing.from, ...[...new Set(leaving)].sort((a, b) => a - b)]) {
       if (left <= TINY) break
       const before = left
       const now = { ...standing, from: day }
-      const open = levels.flatMap(({ size }, level) => gapsAlong(byLevel[level]!, size, now).map((gap) => ({ ...gap, level })))
-      for (const gap of open.sort((a, b) => b.until - b.from - (a.until - a.from) || a.level - b.level || a.from - b.from)) {
+      const open = levels.flatMap(({ size }, level) =>
+        gapsAlong(byLevel[level]!, size, now).map((gap) => ({ ...gap, level })),
+      )
+      for (const gap of open.sort(
+        (a, b) => b.until - b.from - (a.until - a.from) || a.level - b.level || a.from - b.from,
+      )) {
         const whole = Math.floor((gap.until - gap.from) / standing.tray + TINY) * standing.tray
         const length = Math.min(left, whole)
         if (length <= TINY) continue
@@ -194,33 +239,50 @@ function wasteOf({ from, until, before, after }: Gap, standing: Standing): numbe
 
 /** Where a batch was put by hand at a place. */
 export function pinOf(batch: Batch, place: string): StandsAt | undefined {
-  const own = batch.n === 0 ? batch.planting.stands : (batch.planting.changes.find(({ n }) => n === batch.n)?.stands ?? batch.planting.stands)
+  const own =
+    batch.n === 0
+      ? batch.planting.stands
+      : (batch.planting.changes.find(({ n }) => n === batch.n)?.stands ?? batch.planting.stands)
   return own?.find((one) => one.place === place)
 }
 
 /** What stands on a day, level by level. */
-export const piecesOn = (placement: Placement, day: Day): Piece[] => placement.pieces.filter(({ from, standing }) => from <= day && day < standing.until)
+export const piecesOn = (placement: Placement, day: Day): Piece[] =>
+  placement.pieces.filter(({ from, standing }) => from <= day && day < standing.until)
 
 /** Where a batch is pinned, with one place set anew or taken out. */
 export function withPin(batch: Batch, place: string, pin: Omit<StandsAt, 'place'> | undefined): StandsAt[] | undefined {
-  const own = batch.n === 0 ? batch.planting.stands : (batch.planting.changes.find(({ n }) => n === batch.n)?.stands ?? batch.planting.stands)
+  const own =
+    batch.n === 0
+      ? batch.planting.stands
+      : (batch.planting.changes.find(({ n }) => n === batch.n)?.stands ?? batch.planting.stands)
   const others = (own ?? []).filter((one) => one.place !== place)
   const next = pin ? [...others, { place, ...pin }] : others
   return next.length > 0 ? next : undefined
 }
 
 /** Which tray place, counted from the head, lies at a column and a row: up one column and down the next, so that neighbours touch. */
-export const slotAt = ({ across }: Pick<BenchLevel, 'across'>, column: number, row: number): number => column * across + (column % 2 === 0 ? row : across - 1 - row)
+export const slotAt = ({ across }: Pick<BenchLevel, 'across'>, column: number, row: number): number =>
+  column * across + (column % 2 === 0 ? row : across - 1 - row)
 
 /** Where a stretch of a level lies on the bench: rectangles in tray places, x along and y across. */
-export function rectanglesOf({ across }: BenchLevel, at: number, length: number): { x: number; y: number; width: number; height: number }[] {
+export function rectanglesOf(
+  { across }: BenchLevel,
+  at: number,
+  length: number,
+): { x: number; y: number; width: number; height: number }[] {
   const rectangles: { x: number; y: number; width: number; height: number }[] = []
   let from = at
   const end = at + length
   while (from < end - TINY) {
     const slot = Math.floor(from + TINY)
     const until = Math.min(end, slot + 1)
-    rectangles.push({ x: Math.floor(slot / across) + (from - slot), y: Math.floor(slot / across) % 2 === 0 ? slot % across : across - 1 - (slot % across), width: until - from, height: 1 })
+    rectangles.push({
+      x: Math.floor(slot / across) + (from - slot),
+      y: Math.floor(slot / across) % 2 === 0 ? slot % across : across - 1 - (slot % across),
+      width: until - from,
+      height: 1,
+    })
     from = until
   }
   return rectangles

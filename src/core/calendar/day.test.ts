@@ -1,6 +1,17 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { civil, dayOfYear, formatDay, fromCivil, inPartOfYear, inYear, isoWeek, parseDay, weekday, weekStart } from './day'
+import {
+  civil,
+  dayOfYear,
+  formatDay,
+  fromCivil,
+  inPartOfYear,
+  inYear,
+  isoWeek,
+  parseDay,
+  weekday,
+  weekStart,
+} from './day'
 
 const anyDay = fc.integer({ min: -30_000, max: 60_000 })
 
@@ -17,7 +28,8 @@ describe('days', () => {
     )
   })
   it('refuses dates that do not exist', () => {
-    for (const bad of ['2027-02-29', '2027-13-01', '2027-4-1', 'soon', '']) expect(() => parseDay(bad)).toThrow(RangeError)
+    for (const bad of ['2027-02-29', '2027-13-01', '2027-4-1', 'soon', ''])
+      expect(() => parseDay(bad)).toThrow(RangeError)
   })
   it('12 April 2027 is a Monday in week 15', () => {
     const day = parseDay('2027-04-12')
@@ -31,7 +43,10 @@ describe('days', () => {
   })
   it('a week starts on Monday, at most six days back', () => {
     fc.assert(
-      fc.property(anyDay, (day) => weekday(weekStart(day)) === 1 && day - weekStart(day) >= 0 && day - weekStart(day) < 7),
+      fc.property(
+        anyDay,
+        (day) => weekday(weekStart(day)) === 1 && day - weekStart(day) >= 0 && day - weekStart(day) < 7,
+      ),
     )
   })
   it('parts of the year may wrap over New Year', () => {

@@ -39,7 +39,9 @@ function civilDay(year: number, month: number, date: number): Day {
   const era = Math.floor(y / 400)
   const yearOfEra = y - era * 400
   const dayOfMarchYear = Math.floor((153 * (month + (month > 2 ? -3 : 9)) + 2) / 5) + date - 1
-  return era * 146_097 + yearOfEra * 365 + Math.floor(yearOfEra / 4) - Math.floor(yearOfEra / 100) + dayOfMarchYear - 719_468
+  return (
+    era * 146_097 + yearOfEra * 365 + Math.floor(yearOfEra / 4) - Math.floor(yearOfEra / 100) + dayOfMarchYear - 719_468
+  )
 }
 
 /**
@@ -73,7 +75,9 @@ export function civil(day: Day): { year: number; month: number; date: number } {
   const z = day + 719_468
   const era = Math.floor(z / 146_097)
   const dayOfEra = z - era * 146_097
-  const yearOfEra = Math.floor((dayOfEra - Math.floor(dayOfEra / 1460) + Math.floor(dayOfEra / 36_524) - Math.floor(dayOfEra / 146_096)) / 365)
+  const yearOfEra = Math.floor(
+    (dayOfEra - Math.floor(dayOfEra / 1460) + Math.floor(dayOfEra / 36_524) - Math.floor(dayOfEra / 146_096)) / 365,
+  )
   const dayOfMarchYear = dayOfEra - (365 * yearOfEra + Math.floor(yearOfEra / 4) - Math.floor(yearOfEra / 100))
   const marchMonth = Math.floor((5 * dayOfMarchYear + 2) / 153)
   const month = marchMonth < 10 ? marchMonth + 3 : marchMonth - 9

@@ -57,23 +57,54 @@ export function stockLimits(batches: readonly Standing[], places: readonly Place
           steps[stay.until - from]! -= stay.trayPlaces
         }
       }
-      return [{ id: `${gives} ${place.key}`, kind: gives, of, name: place.name, unit: 'tray place', load: loadOfSteps({ name: place.name }, steps, from, new Float64Array(to - from).fill(room)) }]
+      return [
+        {
+          id: `${gives} ${place.key}`,
+          kind: gives,
+          of,
+          name: place.name,
+          unit: 'tray place',
+          load: loadOfSteps({ name: place.name }, steps, from, new Float64Array(to - from).fill(room)),
+        },
+      ]
     }),
   )
 }
 
 /** The limits of a plan in order: places, what is counted there, containers, the crew. */
-export function limitsOf(places: readonly Load<Place>[], stock: readonly Limit[], containers: readonly Load<{ key: string; name: string }>[], crew: Load<{ name: string }> | undefined): Limit[] {
+export function limitsOf(
+  places: readonly Load<Place>[],
+  stock: readonly Limit[],
+  containers: readonly Load<{ key: string; name: string }>[],
+  crew: Load<{ name: string }> | undefined,
+): Limit[] {
   return [
-    ...places.map((load, of): Limit => ({ id: `place ${load.of.key}`, kind: 'place', of, name: load.of.name, unit: 'tray place', load })),
+    ...places.map((load, of): Limit => ({
+      id: `place ${load.of.key}`,
+      kind: 'place',
+      of,
+      name: load.of.name,
+      unit: 'tray place',
+      load,
+    })),
     ...stock,
-    ...containers.map((load, of): Limit => ({ id: `container ${load.of.key}`, kind: 'container', of, name: load.of.name, unit: 'tray', load })),
-    ...(crew ? [{ id: 'crew', kind: 'crew' as const, of: 0, name: crew.of.name, unit: 'hour' as const, load: crew }] : []),
+    ...containers.map((load, of): Limit => ({
+      id: `container ${load.of.key}`,
+      kind: 'container',
+      of,
+      name: load.of.name,
+      unit: 'tray',
+      load,
+    })),
+    ...(crew
+      ? [{ id: 'crew', kind: 'crew' as const, of: 0, name: crew.of.name, unit: 'hour' as const, load: crew }]
+      : []),
   ]
 }
 
 /** Whether the hours of the crew are limited at any time. */
-export const crewIsLimited = ({ crew }: Pick<Habits, 'crew'>): boolean => crew.hours !== undefined || crew.parts.length > 0
+export const crewIsLimited = ({ crew }: Pick<Habits, 'crew'>): boolean =>
+  crew.hours !== undefined || crew.parts.length > 0
 
 /**
  * How much all limits together are overfull from a day on: tray places × days of places, trays × days of containers, and
@@ -100,10 +131,14 @@ export const overfullWeight = (kind: LimitKind): number => (kind === 'crew' ? 1 
 export const overFrom = ({ load }: Limit, day: Day): Over[] => load.over.filter(({ until }) => until > day)
 
 /** Most a limit is over by at any time from a day on; 0 where it is not. */
-export const worstOver = (limit: Limit, from: Day = -Infinity): number => Math.max(0, ...overFrom(limit, from).map(({ most }) => most))
+export const worstOver = (limit: Limit, from: Day = -Infinity): number =>
+  Math.max(0, ...overFrom(limit, from).map(({ most }) => most))
 
 /** Limits whose worst day is worse or better in one plan than in another, the largest change first. */
-export function changedLimits(before: readonly Limit[], after: readonly Limit[]): { limit: Limit; was: number; is: number }[] {
+export function changedLimits(
+  before: readonly Limit[],
+  after: readonly Limit[],
+): { limit: Limit; was: number; is: number }[] {
   return after
     .map((limit, i) => ({ limit, was: worstOver(before[i]!), is: worstOver(limit) }))
     .filter(({ was, is }) => Math.abs(was - is) > 1e-9)

@@ -48,15 +48,19 @@ describe('temperature', () => {
   })
   it('growth never runs backwards, and light only ever lowers it', () => {
     fc.assert(
-      fc.property(fc.integer({ min: -5, max: 15 }), fc.double({ min: 0, max: 1, noNaN: true }), (lift, transmission) => {
-        const climate = climateOf(place({ lift }), place({ lift }, { transmission }))
-        const range = { base: 4, optimum: 22 }
-        const [open, shaded] = [climate.growth(0, range), climate.growth(1, range)]
-        for (let i = 1; i < 400; i += 13) {
-          expect(open[i]!).toBeGreaterThanOrEqual(open[i - 1]!)
-          expect(shaded[i]! - shaded[i - 1]!).toBeLessThanOrEqual(open[i]! - open[i - 1]! + 1e-9)
-        }
-      }),
+      fc.property(
+        fc.integer({ min: -5, max: 15 }),
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        (lift, transmission) => {
+          const climate = climateOf(place({ lift }), place({ lift }, { transmission }))
+          const range = { base: 4, optimum: 22 }
+          const [open, shaded] = [climate.growth(0, range), climate.growth(1, range)]
+          for (let i = 1; i < 400; i += 13) {
+            expect(open[i]!).toBeGreaterThanOrEqual(open[i - 1]!)
+            expect(shaded[i]! - shaded[i - 1]!).toBeLessThanOrEqual(open[i]! - open[i - 1]! + 1e-9)
+          }
+        },
+      ),
       { numRuns: 20 },
     )
   })
@@ -135,10 +139,16 @@ describe('lamps', () => {
   const june = parseDay('2027-06-21')
   it('need no hours where daylight is enough, and as many as are missing where it is not', () => {
     const rack = { lamp: { ppfd: 180, hours: 12 } }
-    expect(lampDay(rack, june, 45, 0.5)).toEqual({ daylight: dayLength(june, 45), light: 180 * 12 * 0.0036, enough: 10 / (180 * 0.0036) })
+    expect(lampDay(rack, june, 45, 0.5)).toEqual({
+      daylight: dayLength(june, 45),
+      light: 180 * 12 * 0.0036,
+      enough: 10 / (180 * 0.0036),
+    })
     expect(lampDay({ ...rack, transmission: 0.7 }, june, 45, 0.5)!.enough).toBe(0)
     const winter = lampDay({ ...rack, transmission: 0.7 }, parseDay('2027-12-21'), 45, 0.5)!
-    expect(lightOn({ transmission: 0.7, lamp: { ppfd: 180, hours: winter.enough! } }, parseDay('2027-12-21'), 45, 0.5)).toBeCloseTo(10, 9)
+    expect(
+      lightOn({ transmission: 0.7, lamp: { ppfd: 180, hours: winter.enough! } }, parseDay('2027-12-21'), 45, 0.5),
+    ).toBeCloseTo(10, 9)
     expect(lampDay({ lamp: { ppfd: 40, hours: 16 } }, june, 45, 0.5)!.enough).toBeUndefined()
     expect(lampDay({ transmission: 0.7 }, june, 45, 0.5)).toBeUndefined()
   })

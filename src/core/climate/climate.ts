@@ -42,13 +42,25 @@ export interface Climate {
  * @param site monthly means in °C, latitude, clearness
  * @param readings what was measured, by place: on those days it holds instead
  */
-export function createClimate(site: Site, places: readonly Place[], from: Day, to: Day, readings: readonly Readings[] = []): Climate {
+export function createClimate(
+  site: Site,
+  places: readonly Place[],
+  from: Day,
+  to: Day,
+  readings: readonly Readings[] = [],
+): Climate {
   const days = to - from
   const outdoor = Float64Array.from({ length: days }, (_, i) => outdoorMean(site.outdoorMonthlyMeans, from + i))
   const hours = places.map(() => undefined as Float64Array | undefined)
   const totals = new Map<string, RunningTotal>()
 
-  const hoursOf = (p: number): Float64Array => (hours[p] ??= hourTable(places[p]!, outdoor, from, readings.filter(({ place }) => place === places[p]!.key)))
+  const hoursOf = (p: number): Float64Array =>
+    (hours[p] ??= hourTable(
+      places[p]!,
+      outdoor,
+      from,
+      readings.filter(({ place }) => place === places[p]!.key),
+    ))
 
   const lights = places.map(() => undefined as Float64Array | undefined)
   const lightOf = (p: number): Float64Array =>
@@ -99,7 +111,8 @@ export function createClimate(site: Site, places: readonly Place[], from: Day, t
       if (!open) return undefined
       return kept(`closed ${p}`, () => {
         const total = new Float64Array(days + 1)
-        for (let i = 0; i < days; i++) total[i + 1] = total[i]! + (inPartOfYear(from + i, open.from, open.until) ? 0 : 1)
+        for (let i = 0; i < days; i++)
+          total[i + 1] = total[i]! + (inPartOfYear(from + i, open.from, open.until) ? 0 : 1)
         return total
       })
     },
@@ -171,7 +184,8 @@ function hourTable(place: Place, outdoor: Float64Array, from: Day, readings: rea
   for (const { days } of readings) {
     for (const { on, low, high } of days) {
       const i = parseDay(on) - from
-      if (i >= 0 && i < outdoor.length) hourlyTemperatures({ lift: 0, halfRange: (high - low) / 2 }, (low + high) / 2, table, i * HALF_DAY)
+      if (i >= 0 && i < outdoor.length)
+        hourlyTemperatures({ lift: 0, halfRange: (high - low) / 2 }, (low + high) / 2, table, i * HALF_DAY)
     }
   }
   return table

@@ -86,10 +86,15 @@ export interface LampDay {
 export function lampDay(place: PlaceLight, day: Day, latitude: number, clearness: number): LampDay | undefined {
   const { lamp } = place
   if (!lamp) return undefined
-  const sun = place.transmission === undefined ? 0 : lightOn({ transmission: place.transmission }, day, latitude, clearness)!
+  const sun =
+    place.transmission === undefined ? 0 : lightOn({ transmission: place.transmission }, day, latitude, clearness)!
   const missing = Math.max(0, ENOUGH_LIGHT - sun)
   const hours = lamp.ppfd > 0 ? missing / (lamp.ppfd * 0.0036) : Infinity
-  return { daylight: dayLength(day, latitude), light: lightOn(place, day, latitude, clearness)!, enough: missing === 0 ? 0 : hours <= 24 ? hours : undefined }
+  return {
+    daylight: dayLength(day, latitude),
+    light: lightOn(place, day, latitude, clearness)!,
+    enough: missing === 0 ? 0 : hours <= 24 ? hours : undefined,
+  }
 }
 
 /**

@@ -41,7 +41,12 @@ export function daysOf(all: readonly DayOfHours[], held = false): { days: ReadDa
       if (value === undefined) return undefined
       if (!Number.isFinite(value) || value < COLDEST || value > WARMEST) return undefined
       const [before, after] = [hours[i - 1], hours[i + 1]]
-      const lone = before !== undefined && after !== undefined && Math.abs(value - before) > JUMP && Math.abs(value - after) > JUMP && Math.abs(before - after) < JUMP
+      const lone =
+        before !== undefined &&
+        after !== undefined &&
+        Math.abs(value - before) > JUMP &&
+        Math.abs(value - after) > JUMP &&
+        Math.abs(before - after) < JUMP
       return lone ? undefined : value
     })
     const said = hours.filter((value) => value !== undefined).length

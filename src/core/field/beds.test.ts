@@ -10,8 +10,16 @@ import { layoutOf, lengthFor, plantsIn } from './spacing'
 
 const planOf = (season: Season) => createPlanner().plan(season)
 const day = parseDay
-const inBed = (s: { plantings: { key: string; goes?: unknown }[] }, key: string, bed: string, plants: number, at?: number) => {
-  ;(s.plantings.find((planting) => planting.key === key)! as { goes?: Share[] }).goes = [{ to: 'bed', bed, plants, ...(at === undefined ? {} : { at }) }]
+const inBed = (
+  s: { plantings: { key: string; goes?: unknown }[] },
+  key: string,
+  bed: string,
+  plants: number,
+  at?: number,
+) => {
+  ;(s.plantings.find((planting) => planting.key === key)! as { goes?: Share[] }).goes = [
+    { to: 'bed', bed, plants, ...(at === undefined ? {} : { at }) },
+  ]
 }
 
 describe('spacing', () => {
@@ -32,11 +40,17 @@ describe('spacing', () => {
   })
   it('never says a length holds more than it does', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 1, max: 5000 }), fc.integer({ min: 1, max: 8 }), fc.integer({ min: 5, max: 120 }), fc.integer({ min: 1, max: 4 }), (plants, rows, plant, atSpot) => {
-        const layout = { rows, plant, atSpot, between: false }
-        expect(plantsIn(lengthFor(plants, layout), layout)).toBeGreaterThanOrEqual(plants)
-        expect(lengthFor(plantsIn(plants * 10, layout), layout)).toBeLessThanOrEqual(plants * 10)
-      }),
+      fc.property(
+        fc.integer({ min: 1, max: 5000 }),
+        fc.integer({ min: 1, max: 8 }),
+        fc.integer({ min: 5, max: 120 }),
+        fc.integer({ min: 1, max: 4 }),
+        (plants, rows, plant, atSpot) => {
+          const layout = { rows, plant, atSpot, between: false }
+          expect(plantsIn(lengthFor(plants, layout), layout)).toBeGreaterThanOrEqual(plants)
+          expect(lengthFor(plantsIn(plants * 10, layout), layout)).toBeLessThanOrEqual(plants * 10)
+        },
+      ),
     )
   })
 })
@@ -46,7 +60,12 @@ describe('beds', () => {
     const plan = planOf(readField((s) => inBed(s, 'a', 'n2', 90)))
     expect(plan.beds.clashes).toEqual([])
     const [use] = plan.beds.uses.get('n2')!
-    expect([use!.length, use!.at, formatDay(use!.from), formatDay(use!.until)]).toEqual([900, 0, '2027-04-20', '2027-06-18'])
+    expect([use!.length, use!.at, formatDay(use!.from), formatDay(use!.until)]).toEqual([
+      900,
+      0,
+      '2027-04-20',
+      '2027-06-18',
+    ])
     expect(roomOn(use!.bed, [use!], day('2027-05-01'))).toMatchObject({ taken: 900, left: 100 })
     expect(roomOn(use!.bed, [use!], day('2027-06-18'))).toMatchObject({ taken: 0, left: 1000 })
   })
@@ -64,14 +83,26 @@ describe('beds', () => {
     expect(holdFor(stand, undefined)).toBeUndefined()
   })
   it('hold several plantings side by side until they are full', () => {
-    const plan = planOf(readField((s) => { inBed(s, 'a', 'n2', 45); inBed(s, 't', 'n2', 8); inBed(s, 'h', 'n2', 30) }))
+    const plan = planOf(
+      readField((s) => {
+        inBed(s, 'a', 'n2', 45)
+        inBed(s, 't', 'n2', 8)
+        inBed(s, 'h', 'n2', 30)
+      }),
+    )
     // 450 cm, then 400 cm of tomatoes in one row, then 300 cm more do not fit before the lettuce leaves on 18 June.
     expect(plan.beds.clashes.map(({ use, over }) => [use.stand!.id, over])).toEqual([['h', 150]])
     expect(formatDay(plan.beds.clashes[0]!.freeOn)).toBe('2027-06-18')
     expect(plan.beds.uses.get('n2')!.map(({ at }) => at)).toEqual([0, 450, 700])
   })
   it('let a second crop stand between the rows of the first', () => {
-    const plan = planOf(readField((s) => { inBed(s, 't', 'n2', 20); inBed(s, 'h', 'n2', 80); s.plantings[3]!.spacing = { between: true } }))
+    const plan = planOf(
+      readField((s) => {
+        inBed(s, 't', 'n2', 20)
+        inBed(s, 'h', 'n2', 80)
+        s.plantings[3]!.spacing = { between: true }
+      }),
+    )
     expect(plan.beds.clashes).toEqual([])
   })
   it('refuse what is longer than they are', () => {
@@ -79,28 +110,51 @@ describe('beds', () => {
     expect(plan.beds.clashes[0]).toMatchObject({ over: 67 * 30 - 1000, freeOn: Infinity })
   })
   it('keep a place asked for, and say when it is taken', () => {
-    const free = planOf(readField((s) => { inBed(s, 'a', 'n2', 30, 600); inBed(s, 't', 'n2', 6, 0) }))
+    const free = planOf(
+      readField((s) => {
+        inBed(s, 'a', 'n2', 30, 600)
+        inBed(s, 't', 'n2', 6, 0)
+      }),
+    )
     expect(free.beds.clashes).toEqual([])
-    const taken = planOf(readField((s) => { inBed(s, 'a', 'n2', 30, 600); inBed(s, 't', 'n2', 6, 500) }))
+    const taken = planOf(
+      readField((s) => {
+        inBed(s, 'a', 'n2', 30, 600)
+        inBed(s, 't', 'n2', 6, 500)
+      }),
+    )
     expect(taken.beds.clashes).toHaveLength(1)
   })
   it('never let two uses without a clash overlap', () => {
     const season = readField()
     fc.assert(
-      fc.property(fc.array(fc.record({ on: fc.integer({ min: 0, max: 120 }), plants: fc.integer({ min: 1, max: 90 }) }), { minLength: 1, maxLength: 12 }), (wishes) => {
-        const [like] = season.plantings
-        const plantings: Planting[] = wishes.map(({ on, plants }, i) => ({ ...like!, key: `w${i}`, code: `W${i}`, plants, on: formatDay(day('2027-04-20') + on), goes: [{ to: 'bed', bed: 'f1', plants }] }))
-        const plan = planOf({ ...season, plantings })
-        const bad = new Set(plan.beds.clashes.map(({ use }) => use))
-        const good = plan.beds.uses.get('f1')!.filter((use) => !bad.has(use))
-        for (const a of good) {
-          expect(a.at + a.length).toBeLessThanOrEqual(1000)
-          for (const b of good) {
-            if (a === b || a.until <= b.from || b.until <= a.from) continue
-            expect(a.at + a.length <= b.at || b.at + b.length <= a.at).toBe(true)
+      fc.property(
+        fc.array(fc.record({ on: fc.integer({ min: 0, max: 120 }), plants: fc.integer({ min: 1, max: 90 }) }), {
+          minLength: 1,
+          maxLength: 12,
+        }),
+        (wishes) => {
+          const [like] = season.plantings
+          const plantings: Planting[] = wishes.map(({ on, plants }, i) => ({
+            ...like!,
+            key: `w${i}`,
+            code: `W${i}`,
+            plants,
+            on: formatDay(day('2027-04-20') + on),
+            goes: [{ to: 'bed', bed: 'f1', plants }],
+          }))
+          const plan = planOf({ ...season, plantings })
+          const bad = new Set(plan.beds.clashes.map(({ use }) => use))
+          const good = plan.beds.uses.get('f1')!.filter((use) => !bad.has(use))
+          for (const a of good) {
+            expect(a.at + a.length).toBeLessThanOrEqual(1000)
+            for (const b of good) {
+              if (a === b || a.until <= b.from || b.until <= a.from) continue
+              expect(a.at + a.length <= b.at || b.at + b.length <= a.at).toBe(true)
+            }
           }
-        }
-      }),
+        },
+      ),
       { numRuns: 40 },
     )
   })
@@ -125,19 +179,33 @@ describe('who gets what', () => {
   })
   it('gives out no more than there is, and nothing to a later one before an earlier has all', () => {
     fc.assert(
-      fc.property(fc.array(fc.integer({ min: 1, max: 200 }), { maxLength: 8 }), fc.integer({ min: 0, max: 900 }), (wanted, plants) => {
-        const { shares, left, short } = settle(wanted.map((n) => ({ to: 'spare', plants: n })), plants)
-        const given = shares.reduce((sum, { gets }) => sum + gets, 0)
-        expect(given + left).toBe(plants)
-        expect(given + short).toBe(wanted.reduce((sum, n) => sum + n, 0))
-        shares.forEach(({ gets }, i) => gets > 0 && shares.slice(0, i).forEach((before) => expect(before.gets).toBe(before.wanted)))
-      }),
+      fc.property(
+        fc.array(fc.integer({ min: 1, max: 200 }), { maxLength: 8 }),
+        fc.integer({ min: 0, max: 900 }),
+        (wanted, plants) => {
+          const { shares, left, short } = settle(
+            wanted.map((n) => ({ to: 'spare', plants: n })),
+            plants,
+          )
+          const given = shares.reduce((sum, { gets }) => sum + gets, 0)
+          expect(given + left).toBe(plants)
+          expect(given + short).toBe(wanted.reduce((sum, n) => sum + n, 0))
+          shares.forEach(
+            ({ gets }, i) =>
+              gets > 0 && shares.slice(0, i).forEach((before) => expect(before.gets).toBe(before.wanted)),
+          )
+        },
+      ),
     )
   })
   it('may differ for one of a series; what was counted belongs to that one alone', () => {
     const season = readField((s) => {
       s.plantings[1]!.goes = [{ to: 'bed', bed: 'f1', plants: 90 }]
-      s.plantings[1]!.changes!.push({ n: 4, goes: [{ to: 'spare', plants: 20 }], stand: { on: '2027-05-20', plants: 15 } })
+      s.plantings[1]!.changes!.push({
+        n: 4,
+        goes: [{ to: 'spare', plants: 20 }],
+        stand: { on: '2027-05-20', plants: 15 },
+      })
     })
     const b = season.plantings[1]!
     expect(foundOf(b, 1)).toMatchObject({ goes: [{ to: 'bed' }], stand: undefined })
@@ -147,8 +215,23 @@ describe('who gets what', () => {
 
 describe('what is sown in its place', () => {
   const season = readField((s) => {
-    s.methods.push({ key: 'lettuce-rows', crop: 'lettuce', name: 'Rows', sowing: { policy: 'in-place', seedsPerMetre: 40, thinTo: 20, thinLeaf: 2 }, stages: [] })
-    s.plantings.push({ key: 'd', code: 'D', variety: 'lettuce-red', method: 'lettuce-rows', plants: 150, on: '2027-05-01', goes: [{ to: 'bed', bed: 'f1', plants: 150 }], series: { every: 14, count: 2 } })
+    s.methods.push({
+      key: 'lettuce-rows',
+      crop: 'lettuce',
+      name: 'Rows',
+      sowing: { policy: 'in-place', seedsPerMetre: 40, thinTo: 20, thinLeaf: 2 },
+      stages: [],
+    })
+    s.plantings.push({
+      key: 'd',
+      code: 'D',
+      variety: 'lettuce-red',
+      method: 'lettuce-rows',
+      plants: 150,
+      on: '2027-05-01',
+      goes: [{ to: 'bed', bed: 'f1', plants: 150 }],
+      series: { every: 14, count: 2 },
+    })
   })
   const plan = planOf(season)
   it('stands in the same plan without trays', () => {
@@ -174,6 +257,15 @@ describe('the first gap of a bed', () => {
     expect(firstGap(200, [{ at: 0, length: 120 }], 80)).toBe(120)
     expect(firstGap(200, [{ at: 0, length: 120 }], 90)).toBeUndefined()
     expect(firstGap(200, [{ at: 50, length: 50 }], 50)).toBe(0)
-    expect(firstGap(200, [{ at: 0, length: 200 }, { at: 400, length: 200 }], 200)).toBeUndefined()
+    expect(
+      firstGap(
+        200,
+        [
+          { at: 0, length: 200 },
+          { at: 400, length: 200 },
+        ],
+        200,
+      ),
+    ).toBeUndefined()
   })
 })

@@ -59,7 +59,18 @@ export function bedPlan(season: Season, stands: readonly Stand[]): BedPlan {
       const from = share.on === undefined ? stand.from : parseDay(share.on)
       // What goes in later comes out as much later.
       const until = Math.max(from + 1, stand.until + (stand.clears === undefined ? 0 : from - stand.from))
-      uses.get(bed.key)!.push({ bed, stand, what: `${stand.code} ${stand.variety.name}`, from, until, plants: share.plants, layout, length, at: share.at ?? NaN, between: layout?.between ?? false })
+      uses.get(bed.key)!.push({
+        bed,
+        stand,
+        what: `${stand.code} ${stand.variety.name}`,
+        from,
+        until,
+        plants: share.plants,
+        layout,
+        length,
+        at: share.at ?? NaN,
+        between: layout?.between ?? false,
+      })
     }
   }
   const clashes: BedClash[] = []
@@ -78,21 +89,42 @@ export function bedPlan(season: Season, stands: readonly Stand[]): BedPlan {
 const BEFORE = -1e6 // a day before any season
 
 function standingOf(bed: Bed): BedUse[] {
-  return bed.standing.map(({ what, from, until }) => ({ bed, stand: undefined, what, from: from === undefined ? BEFORE : parseDay(from), until: parseDay(until), plants: 0, layout: undefined, length: bed.length, at: 0, between: false }))
+  return bed.standing.map(({ what, from, until }) => ({
+    bed,
+    stand: undefined,
+    what,
+    from: from === undefined ? BEFORE : parseDay(from),
+    until: parseDay(until),
+    plants: 0,
+    layout: undefined,
+    length: bed.length,
+    at: 0,
+    between: false,
+  }))
 }
 
 /** Gives every use its stretch: where it asks to be, else the first that is long enough while it stands. */
 function placeAlong(bed: Bed, uses: BedUse[], clashes: BedClash[]): void {
   const placed: BedUse[] = []
   for (const use of uses) {
-    const together = placed.filter((other) => other.between === use.between && other.until > use.from && other.from < use.until)
+    const together = placed.filter(
+      (other) => other.between === use.between && other.until > use.from && other.from < use.until,
+    )
     const asked = Number.isNaN(use.at) ? undefined : use.at
     const at = asked ?? firstGap(bed.length, together, use.length)
-    const inTheWay = together.filter((other) => at === undefined || (other.at < at + use.length - TINY && at < other.at + other.length - TINY))
+    const inTheWay = together.filter(
+      (other) => at === undefined || (other.at < at + use.length - TINY && at < other.at + other.length - TINY),
+    )
     const beyond = asked === undefined ? use.length - bed.length : asked + use.length - bed.length
     if (use.stand && (at === undefined || inTheWay.length > 0 || beyond > TINY)) {
       const taken = together.reduce((sum, other) => sum + other.length, 0)
-      clashes.push({ bed, use, inTheWay, over: Math.max(0, beyond, taken + use.length - bed.length), freeOn: freeFrom(bed, together, use) })
+      clashes.push({
+        bed,
+        use,
+        inTheWay,
+        over: Math.max(0, beyond, taken + use.length - bed.length),
+        freeOn: freeFrom(bed, together, use),
+      })
     }
     use.at = at ?? Math.max(0, bed.length - use.length)
     placed.push(use)
@@ -100,7 +132,11 @@ function placeAlong(bed: Bed, uses: BedUse[], clashes: BedClash[]): void {
 }
 
 /** Where the first gap of a length begins, cm from the head; `undefined` when there is none. */
-export function firstGap(bedLength: number, others: readonly Pick<BedUse, 'at' | 'length'>[], length: number): number | undefined {
+export function firstGap(
+  bedLength: number,
+  others: readonly Pick<BedUse, 'at' | 'length'>[],
+  length: number,
+): number | undefined {
   let at = 0
   for (const { at: from, length: taken } of [...others].sort((a, b) => a.at - b.at)) {
     // What was put beyond the end of the bed makes no room there.
@@ -114,7 +150,15 @@ export function firstGap(bedLength: number, others: readonly Pick<BedUse, 'at' |
 function freeFrom(bed: Bed, others: readonly BedUse[], use: BedUse): Day {
   if (use.length > bed.length + TINY) return Infinity
   const days = [...new Set(others.map(({ until }) => until))].sort((a, b) => a - b)
-  for (const day of days) if (firstGap(bed.length, others.filter(({ until }) => until > day), use.length) !== undefined) return day
+  for (const day of days)
+    if (
+      firstGap(
+        bed.length,
+        others.filter(({ until }) => until > day),
+        use.length,
+      ) !== undefined
+    )
+      return day
   return use.from
 }
 
@@ -160,7 +204,8 @@ export function bedClear(bed: Bed, before: readonly Stand[]): Day | undefined {
   let clear: Day | undefined
   for (const { until } of bed.standing) clear = Math.max(clear ?? -Infinity, parseDay(until))
   for (const stand of before) {
-    if (stand.goes.some((share) => share.to === 'bed' && share.bed === bed.key)) clear = Math.max(clear ?? -Infinity, stand.until)
+    if (stand.goes.some((share) => share.to === 'bed' && share.bed === bed.key))
+      clear = Math.max(clear ?? -Infinity, stand.until)
   }
   return clear
 }

@@ -14,7 +14,14 @@ import type { OpenAir } from './open-air'
  * @returns planting days, never two on one day; fewer than asked where the year runs out; `undefined` when the crop gives no
  *   days to harvest
  */
-export function evenPlantings(crop: Crop, first: Day, every: number, count: number, nurseryDays: number | undefined, air: OpenAir): Day[] | undefined {
+export function evenPlantings(
+  crop: Crop,
+  first: Day,
+  every: number,
+  count: number,
+  nurseryDays: number | undefined,
+  air: OpenAir,
+): Day[] | undefined {
   const begin = firstHarvest(crop, first, nurseryDays === undefined ? undefined : first - nurseryDays, air)
   if (begin === undefined) return undefined
   const days = [first]
@@ -70,7 +77,12 @@ export interface Link {
  * @param firstHarvestOn first harvest of the first
  * @returns one for each, or `undefined` for those that give no days to harvest
  */
-export function chainHarvests(crops: readonly Crop[], firstHarvestOn: Day, nurseryDays: (index: number) => number | undefined, air: OpenAir): (Link | undefined)[] {
+export function chainHarvests(
+  crops: readonly Crop[],
+  firstHarvestOn: Day,
+  nurseryDays: (index: number) => number | undefined,
+  air: OpenAir,
+): (Link | undefined)[] {
   let wanted = firstHarvestOn
   return crops.map((crop, i) => {
     const nursery = nurseryDays(i)

@@ -20,7 +20,8 @@ export interface FieldWork {
 export function fieldWork(stands: readonly Stand[], from: Day, until: Day): FieldWork[] {
   const work: FieldWork[] = []
   const add = (kind: FieldWorkKind, day: Day | undefined, stand: Stand, nth = 1, share?: Share) => {
-    if (day !== undefined && day >= from && day < until) work.push({ id: `${stand.id}/${kind}/${nth}`, kind, day, stand, share })
+    if (day !== undefined && day >= from && day < until)
+      work.push({ id: `${stand.id}/${kind}/${nth}`, kind, day, stand, share })
   }
   for (const stand of stands) {
     if (stand.inPlace) {
@@ -28,10 +29,16 @@ export function fieldWork(stands: readonly Stand[], from: Day, until: Day): Fiel
       add('thin-row', stand.inPlace.thin, stand)
     }
     stand.goes.forEach((share, i) => {
-      if (share.to === 'customer' || share.to === 'sale') add('hand-over', share.on === undefined ? stand.from : parseDay(share.on), stand, i + 1, share)
+      if (share.to === 'customer' || share.to === 'sale')
+        add('hand-over', share.on === undefined ? stand.from : parseDay(share.on), stand, i + 1, share)
     })
     add('harvest', stand.harvest, stand)
     add('clear', stand.clears, stand)
   }
-  return work.sort((a, b) => a.day - b.day || FIELD_WORK.indexOf(a.kind) - FIELD_WORK.indexOf(b.kind) || (a.stand.code < b.stand.code ? -1 : 1))
+  return work.sort(
+    (a, b) =>
+      a.day - b.day ||
+      FIELD_WORK.indexOf(a.kind) - FIELD_WORK.indexOf(b.kind) ||
+      (a.stand.code < b.stand.code ? -1 : 1),
+  )
 }

@@ -22,7 +22,11 @@ export interface ForecastSource {
 }
 
 /** Coldest night of [from, until) that is forecast, with its day; `undefined` when none of them is. */
-export function coldestAhead(forecast: Forecast | undefined, from: Day, until: Day): { day: Day; low: number } | undefined {
+export function coldestAhead(
+  forecast: Forecast | undefined,
+  from: Day,
+  until: Day,
+): { day: Day; low: number } | undefined {
   let coldest: { day: Day; low: number } | undefined
   for (let day = from; day < until; day++) {
     const ahead = forecast?.days.get(day)

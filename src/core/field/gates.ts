@@ -12,7 +12,14 @@ export type Verdict = 'go' | 'risk' | 'wait'
 
 /** One gate with the numbers it was judged by. */
 export type Gate = { verdict: Verdict } & (
-  | { kind: 'frost'; threshold: number; chance: number | undefined; trusted: number; cold: { day: Day; low: number } | undefined; typed: boolean }
+  | {
+      kind: 'frost'
+      threshold: number
+      chance: number | undefined
+      trusted: number
+      cold: { day: Day; low: number } | undefined
+      typed: boolean
+    }
   | { kind: 'night'; above: number; low: number; forecast: boolean }
   | { kind: 'soil'; above: number; soil: number; forecast: boolean }
   | { kind: 'bed'; state: 'free' | 'none' | 'taken'; clashes: readonly BedClash[] }
@@ -34,7 +41,8 @@ const LOOK_BEFORE = 4 // days before planting from which leaves are looked at
 const ROOT = { go: 0, risk: 1, wait: 2 } as const
 
 /** Frost that harms a kind, by its place among the thresholds of a record: 0, −2 or −4 °C. */
-export const frostThreshold = ({ tenderness }: Pick<Crop, 'tenderness'>): number => (tenderness === 'tender' ? 0 : tenderness === 'half-hardy' ? 1 : 2)
+export const frostThreshold = ({ tenderness }: Pick<Crop, 'tenderness'>): number =>
+  tenderness === 'tender' ? 0 : tenderness === 'half-hardy' ? 1 : 2
 
 export interface GateFacts {
   season: Season
@@ -47,11 +55,19 @@ export interface GateFacts {
 
 /** Gates of one planting. */
 export function gatesOf(stand: Stand, facts: GateFacts): Gated {
-  const gates = [frostGate(stand, facts), nightGate(stand, facts), soilGate(stand, facts), bedGate(stand, facts), plantsGate(stand, facts), leavesGate(stand, facts)].filter((gate) => gate !== undefined)
+  const gates = [
+    frostGate(stand, facts),
+    nightGate(stand, facts),
+    soilGate(stand, facts),
+    bedGate(stand, facts),
+    plantsGate(stand, facts),
+    leavesGate(stand, facts),
+  ].filter((gate) => gate !== undefined)
   return { stand, gates, verdict: worst(gates.map(({ verdict }) => verdict)) }
 }
 
-const worst = (verdicts: readonly Verdict[]): Verdict => verdicts.reduce((a, b) => (ROOT[b] > ROOT[a] ? b : a), 'go' as Verdict)
+const worst = (verdicts: readonly Verdict[]): Verdict =>
+  verdicts.reduce((a, b) => (ROOT[b] > ROOT[a] ? b : a), 'go' as Verdict)
 
 /** Day from which a plant stands in the open: what is sown in its place from the day it is up. */
 const inTheOpen = ({ from, inPlace }: Stand): Day => inPlace?.up ?? from
@@ -68,7 +84,15 @@ function frostGate(stand: Stand, { season, forecast }: GateFacts): Gate | undefi
   const chance = frost && frostChanceAt(frost, latitude, from, at, SETTLING)
   if (chance === undefined && !forecast) return undefined
   const typed = frost !== undefined && !frost.record
-  return { kind: 'frost', threshold, chance, trusted, cold: freezing ?? cold, typed, verdict: freezing ? 'wait' : chance !== undefined && chance > trusted + 1e-9 ? 'risk' : 'go' }
+  return {
+    kind: 'frost',
+    threshold,
+    chance,
+    trusted,
+    cold: freezing ?? cold,
+    typed,
+    verdict: freezing ? 'wait' : chance !== undefined && chance > trusted + 1e-9 ? 'risk' : 'go',
+  }
 }
 
 function nightGate(stand: Stand, { air, forecast }: GateFacts): Gate | undefined {
@@ -78,7 +102,13 @@ function nightGate(stand: Stand, { air, forecast }: GateFacts): Gate | undefined
   if (above === undefined) return undefined
   const cold = coldestAhead(forecast, from, from + FIRST_NIGHTS)
   const low = cold?.low ?? air.night(from)
-  return { kind: 'night', above, low, forecast: cold !== undefined, verdict: low >= above ? 'go' : cold ? 'wait' : 'risk' }
+  return {
+    kind: 'night',
+    above,
+    low,
+    forecast: cold !== undefined,
+    verdict: low >= above ? 'go' : cold ? 'wait' : 'risk',
+  }
 }
 
 function soilGate({ crop, from, inPlace }: Stand, { air, forecast }: GateFacts): Gate | undefined {
@@ -92,7 +122,9 @@ function bedGate({ goes }: Stand, { season, clashes }: GateFacts): Gate | undefi
   const inBed = goes.some(({ to }) => to === 'bed')
   if (!inBed && (season.beds.length === 0 || goes.length > 0)) return undefined
   if (!inBed) return { kind: 'bed', state: 'none', clashes: [], verdict: 'risk' }
-  return clashes && clashes.length > 0 ? { kind: 'bed', state: 'taken', clashes, verdict: 'wait' } : { kind: 'bed', state: 'free', clashes: [], verdict: 'go' }
+  return clashes && clashes.length > 0
+    ? { kind: 'bed', state: 'taken', clashes, verdict: 'wait' }
+    : { kind: 'bed', state: 'free', clashes: [], verdict: 'go' }
 }
 
 function plantsGate({ batch, from }: Stand, { today }: GateFacts): Gate | undefined {
@@ -100,7 +132,8 @@ function plantsGate({ batch, from }: Stand, { today }: GateFacts): Gate | undefi
   const { sow, ready, limit } = batch
   if (sow === undefined || ready === undefined) return { kind: 'plants', state: 'not-sown', on: sow, verdict: 'wait' }
   if (ready > from) return { kind: 'plants', state: 'not-ready', on: ready, verdict: 'wait' }
-  if (limit !== undefined && limit < Math.max(from, Math.min(today, from + 1))) return { kind: 'plants', state: 'past', on: limit, verdict: 'risk' }
+  if (limit !== undefined && limit < Math.max(from, Math.min(today, from + 1)))
+    return { kind: 'plants', state: 'past', on: limit, verdict: 'risk' }
   return { kind: 'plants', state: 'ready', on: ready, verdict: 'go' }
 }
 
@@ -110,13 +143,26 @@ function leavesGate({ batch, from, leaves }: Stand, { today }: GateFacts): Gate 
   const seen = leaves && parseDay(leaves.on) >= from - 2 * LOOK_BEFORE ? leaves : undefined
   if (!seen) return { kind: 'leaves', state: 'not-looked', verdict: 'risk' }
   if (!seen.firm) return { kind: 'leaves', state: 'soft', verdict: 'wait' }
-  return seen.dark ? { kind: 'leaves', state: 'good', verdict: 'go' } : { kind: 'leaves', state: 'pale', verdict: 'wait' }
+  return seen.dark
+    ? { kind: 'leaves', state: 'good', verdict: 'go' }
+    : { kind: 'leaves', state: 'pale', verdict: 'wait' }
 }
 
 /** Gates of everything planted in [from, until), by day; what is known to be out already is asked no more. */
-export function gatesBetween(stands: readonly Stand[], clashesOf: ReadonlyMap<string, readonly BedClash[]>, from: Day, until: Day, facts: Omit<GateFacts, 'clashes'>): Gated[] {
+export function gatesBetween(
+  stands: readonly Stand[],
+  clashesOf: ReadonlyMap<string, readonly BedClash[]>,
+  from: Day,
+  until: Day,
+  facts: Omit<GateFacts, 'clashes'>,
+): Gated[] {
   return stands
-    .filter((stand) => stand.from >= from && stand.from < until && !(stand.from < facts.today && stand.batch?.asItIs?.standing === 'planted'))
+    .filter(
+      (stand) =>
+        stand.from >= from &&
+        stand.from < until &&
+        !(stand.from < facts.today && stand.batch?.asItIs?.standing === 'planted'),
+    )
     .sort((a, b) => a.from - b.from || (a.code < b.code ? -1 : 1))
     .map((stand) => gatesOf(stand, { ...facts, clashes: clashesOf.get(stand.id) }))
 }

@@ -4,7 +4,12 @@ import type { Day } from '../calendar/day'
 import type { Ahead, Forecast } from './forecast'
 
 /** Days a school takes where a method does not say. */
-export const SCHOOL_DAYS: Record<HardeningSchool, number> = { 'growing-hours': 7, 'two-weeks': 14, 'four-weeks': 28, 'cool-bench': 7 }
+export const SCHOOL_DAYS: Record<HardeningSchool, number> = {
+  'growing-hours': 7,
+  'two-weeks': 14,
+  'four-weeks': 28,
+  'cool-bench': 7,
+}
 
 /** One day's exposure. */
 export interface Exposure {
@@ -34,18 +39,35 @@ function asked(school: HardeningSchool, nth: number, of: number): Pick<Exposure,
   switch (school) {
     case 'growing-hours': {
       const out = of >= 3 && nth > of - 2
-      return { hours: out ? 24 : Math.round(2 + along * (FULL_DAY - 2)), light: along < 0.34 ? 'shade' : along < 0.67 ? 'half' : 'full', night: out ? 'out' : 'in', fan: false }
+      return {
+        hours: out ? 24 : Math.round(2 + along * (FULL_DAY - 2)),
+        light: along < 0.34 ? 'shade' : along < 0.67 ? 'half' : 'full',
+        night: out ? 'out' : 'in',
+        fan: false,
+      }
     }
     case 'two-weeks': {
       const out = along > 0.65
-      return { hours: out ? 24 : Math.round(2 + (along / 0.65) * (FULL_DAY - 4)), light: along < 0.3 ? 'shade' : along < 0.6 ? 'half' : 'full', night: out ? 'out' : 'in', fan: false }
+      return {
+        hours: out ? 24 : Math.round(2 + (along / 0.65) * (FULL_DAY - 4)),
+        light: along < 0.3 ? 'shade' : along < 0.6 ? 'half' : 'full',
+        night: out ? 'out' : 'in',
+        fan: false,
+      }
     }
     case 'four-weeks': {
       const week = Math.min(3, Math.floor(along * 4))
-      return { hours: [4, 8, FULL_DAY, 24][week]!, light: (['shade', 'half', 'full', 'full'] as const)[week]!, night: week === 3 ? 'out' : 'in', fan: false }
+      return {
+        hours: [4, 8, FULL_DAY, 24][week]!,
+        light: (['shade', 'half', 'full', 'full'] as const)[week]!,
+        night: week === 3 ? 'out' : 'in',
+        fan: false,
+      }
     }
     case 'cool-bench':
-      return nth === of ? { hours: 4, light: 'shade', night: 'in', fan: true } : { hours: 0, light: 'full', night: 'in', fan: true }
+      return nth === of
+        ? { hours: 4, light: 'shade', night: 'in', fan: true }
+        : { hours: 0, light: 'full', night: 'in', fan: true }
   }
 }
 
@@ -54,10 +76,12 @@ const WET = 15 // mm over which small plugs are washed out
 const HOT = 30 // °C over which soft leaves scorch in full sun
 
 /** Coldest hour outside that a kind bears while it hardens, °C: its own, else by tenderness. An estimate. */
-export const bearsWhileHardening = ({ minNight, tenderness }: Pick<Crop, 'minNight' | 'tenderness'>): number => minNight ?? (tenderness === 'tender' ? 7 : tenderness === 'half-hardy' ? 2 : -2)
+export const bearsWhileHardening = ({ minNight, tenderness }: Pick<Crop, 'minNight' | 'tenderness'>): number =>
+  minNight ?? (tenderness === 'tender' ? 7 : tenderness === 'half-hardy' ? 2 : -2)
 
 /** School a batch is hardened by: its method's, else the farm's. */
-export const schoolOf = (method: Pick<Method, 'hardening'>, habits: Pick<Habits, 'hardening'>): HardeningSchool => method.hardening.school ?? habits.hardening
+export const schoolOf = (method: Pick<Method, 'hardening'>, habits: Pick<Habits, 'hardening'>): HardeningSchool =>
+  method.hardening.school ?? habits.hardening
 
 /**
  * Exposure on one day of hardening.
@@ -66,7 +90,14 @@ export const schoolOf = (method: Pick<Method, 'hardening'>, habits: Pick<Habits,
  * @param least °C it bears outside
  * @returns `undefined` on any other day
  */
-export function exposureOn(school: HardeningSchool, from: Day, until: Day, day: Day, least: number, forecast?: Forecast): Exposure | undefined {
+export function exposureOn(
+  school: HardeningSchool,
+  from: Day,
+  until: Day,
+  day: Day,
+  least: number,
+  forecast?: Forecast,
+): Exposure | undefined {
   if (day < from || day >= until) return undefined
   const nth = day - from + 1
   const of = until - from
@@ -76,7 +107,11 @@ export function exposureOn(school: HardeningSchool, from: Day, until: Day, day: 
 }
 
 /** The day's exposure as the weather allows it. */
-function adapted(plan: Pick<Exposure, 'hours' | 'light' | 'night' | 'fan'>, { low, high, rain = 0, wind = 0 }: Ahead, least: number): Partial<Exposure> & Pick<Exposure, 'change'> {
+function adapted(
+  plan: Pick<Exposure, 'hours' | 'light' | 'night' | 'fan'>,
+  { low, high, rain = 0, wind = 0 }: Ahead,
+  least: number,
+): Partial<Exposure> & Pick<Exposure, 'change'> {
   if (plan.hours === 0) return { change: undefined }
   if (high < least + 3) return { hours: 0, night: 'in', change: 'stay-in' }
   const cold = plan.night === 'out' && low < least

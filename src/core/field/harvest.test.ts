@@ -18,13 +18,20 @@ const day = parseDay
 
 describe('the open air', () => {
   it('has soil that follows the days before, with the site’s own difference', () => {
-    const steady = createOpenAir({ outdoorMonthlyMeans: Array<number>(12).fill(12), nightDrop: 4, soilLift: 1.5 }, 0, 100)
+    const steady = createOpenAir(
+      { outdoorMonthlyMeans: Array<number>(12).fill(12), nightDrop: 4, soilLift: 1.5 },
+      0,
+      100,
+    )
     expect(steady.soil(50)).toBeCloseTo(13.5, 9)
     expect(steady.night(50)).toBeCloseTo(8, 9)
     // In a warming spring soil is as warm as the air was five and a half days ago.
     const d = day('2027-04-28')
     expect(air.soil(d)).toBeLessThan(air.mean(d))
-    expect(air.soil(d)).toBeCloseTo(Array.from({ length: 10 }, (_, i) => air.mean(d - 1 - i)).reduce((a, b) => a + b) / 10, 9)
+    expect(air.soil(d)).toBeCloseTo(
+      Array.from({ length: 10 }, (_, i) => air.mean(d - 1 - i)).reduce((a, b) => a + b) / 10,
+      9,
+    )
   })
   it('adds warmth as the hours of each day have it, and finds days by it both ways', () => {
     const range = { base: 5, optimum: 25 }
@@ -79,7 +86,10 @@ describe('the first harvest', () => {
   })
   it('is put off by pinching', () => {
     const pinched: Crop = { ...lettuce, care: { pinch: { leaf: 4, delayDays: 12, stems: 3 } } }
-    expect(firstHarvest(pinched, day('2027-05-01'), undefined, air)! - firstHarvest(lettuce, day('2027-05-01'), undefined, air)!).toBe(12)
+    expect(
+      firstHarvest(pinched, day('2027-05-01'), undefined, air)! -
+        firstHarvest(lettuce, day('2027-05-01'), undefined, air)!,
+    ).toBe(12)
     expect(plantingForHarvest(pinched, day('2027-07-10'), undefined, air)).toBe(day('2027-07-10') - 12 - 45)
   })
   it('is met by the latest planting that can', () => {
@@ -125,9 +135,16 @@ describe('so much a week', () => {
   it('takes plants and an interval from yield and harvest', () => {
     // One head a plant, cut over two weeks: 60 a week are 120 plants every fortnight.
     expect(weeklyPlantings(lettuce, 60)).toEqual({ plants: 120, every: 14, perPlant: 1 })
-    const again: Crop = { ...lettuce, field: { ...lettuce.field, harvestDays: 42, yield: { amount: 3, unit: 'stems', per: 'plant-week' } } }
+    const again: Crop = {
+      ...lettuce,
+      field: { ...lettuce.field, harvestDays: 42, yield: { amount: 3, unit: 'stems', per: 'plant-week' } },
+    }
     expect(weeklyPlantings(again, 100)).toEqual({ plants: 34, every: 42, perPlant: 18 })
-    expect(weeklyPlantings({ ...again, care: { pinch: { leaf: 4, delayDays: 10, stems: 2 } } }, 100)).toEqual({ plants: 17, every: 42, perPlant: 36 })
+    expect(weeklyPlantings({ ...again, care: { pinch: { leaf: 4, delayDays: 10, stems: 2 } } }, 100)).toEqual({
+      plants: 17,
+      every: 42,
+      perPlant: 36,
+    })
     expect(weeklyPlantings(tomato, 10)).toBeUndefined()
     expect(weeklyPlantings(lettuce, 0)).toBeUndefined()
   })
@@ -135,7 +152,12 @@ describe('so much a week', () => {
 
 describe('a chain of season groups', () => {
   it('begins each harvest when the one before is done', () => {
-    const links = chainHarvests([lettuce, at(lettuce, { days: 60, from: 'planting' }), at(lettuce, undefined), lettuce], day('2027-06-20'), () => undefined, air)
+    const links = chainHarvests(
+      [lettuce, at(lettuce, { days: 60, from: 'planting' }), at(lettuce, undefined), lettuce],
+      day('2027-06-20'),
+      () => undefined,
+      air,
+    )
     expect(links[0]).toEqual({ plantOn: day('2027-05-06'), harvest: day('2027-06-20'), until: day('2027-07-04') })
     expect(links[1]).toEqual({ plantOn: day('2027-07-04') - 60, harvest: day('2027-07-04'), until: day('2027-07-18') })
     expect(links[2]).toBeUndefined()

@@ -15,7 +15,11 @@ import { gatesBetween } from './gates'
 import { monthOf, monthSheet } from './month'
 import { settle } from './settle'
 
-const law = (check: (season: Season, plan: Plan) => void, numRuns = 50) => fc.assert(fc.property(anySeason, (season) => check(season, createPlanner().plan(season))), { numRuns })
+const law = (check: (season: Season, plan: Plan) => void, numRuns = 50) =>
+  fc.assert(
+    fc.property(anySeason, (season) => check(season, createPlanner().plan(season))),
+    { numRuns },
+  )
 
 describe('whatever grows in a field', () => {
   it('every planting stands there once for each of its days, and at least a day', () => {
@@ -28,7 +32,9 @@ describe('whatever grows in a field', () => {
         expect(stand.batch !== undefined).toBe(stand.inPlace === undefined)
         if (stand.batch) expect(stand.batch.plantOn).toBe(stand.from)
       }
-      expect(plan.stands.map(({ planting }) => season.plantings.indexOf(planting))).toEqual([...plan.stands.map(({ planting }) => season.plantings.indexOf(planting))].sort((a, b) => a - b))
+      expect(plan.stands.map(({ planting }) => season.plantings.indexOf(planting))).toEqual(
+        [...plan.stands.map(({ planting }) => season.plantings.indexOf(planting))].sort((a, b) => a - b),
+      )
     })
   })
   it('two that find room in a bed are never in one another’s place, and none reaches over its end', () => {
@@ -54,14 +60,17 @@ describe('whatever grows in a field', () => {
         for (const other of inTheWay) expect(other.until > use.from && other.from < use.until).toBe(true)
         expect(freeOn).toBeGreaterThanOrEqual(use.from)
       }
-      for (const [id, clashes] of plan.beds.clashesOf) expect(clashes.every(({ use }) => use.stand!.id === id)).toBe(true)
+      for (const [id, clashes] of plan.beds.clashesOf)
+        expect(clashes.every(({ use }) => use.stand!.id === id)).toBe(true)
     })
   })
   it('moves come to rest: what was moved does not move again', () => {
     law((season, plan) => {
       const crops = cropOfPlanting(season)
       const nursery = nurseryDays(plan)
-      const moved = new Map(anchoredMoves(season, crops, nursery).map((move) => [move.planting.key, movedPlanting(move)]))
+      const moved = new Map(
+        anchoredMoves(season, crops, nursery).map((move) => [move.planting.key, movedPlanting(move)]),
+      )
       const next = { ...season, plantings: season.plantings.map((planting) => moved.get(planting.key) ?? planting) }
       expect(anchoredMoves(next, crops, nursery)).toEqual([])
       for (const planting of next.plantings) {
@@ -69,15 +78,22 @@ describe('whatever grows in a field', () => {
         const at = next.plantings.indexOf(planting)
         const before = new Set(next.plantings.slice(0, at).map(({ key }) => key))
         const after = createPlanner().plan(next)
-        const clear = bedClear(next.beds[0]!, after.stands.filter((stand) => before.has(stand.planting.key)))
+        const clear = bedClear(
+          next.beds[0]!,
+          after.stands.filter((stand) => before.has(stand.planting.key)),
+        )
         // Raised plants whose days are counted from a sowing that is not known stay where they are.
-        if (clear !== undefined && after.stands.every(({ crop }) => crop.field.maturity?.from !== 'sowing')) expect(parseDay(planting.on)).toBe(clear + planting.anchor.days)
+        if (clear !== undefined && after.stands.every(({ crop }) => crop.field.maturity?.from !== 'sowing'))
+          expect(parseDay(planting.on)).toBe(clear + planting.anchor.days)
       }
     }, 40)
   })
   it('the sheets of all months hold every piece of work once', () => {
     law((_, plan) => {
-      const days = [...plan.stands.flatMap(({ from, until }) => [from, until]), ...plan.batches.flatMap(({ sow }) => (sow === undefined ? [] : [sow - 400]))]
+      const days = [
+        ...plan.stands.flatMap(({ from, until }) => [from, until]),
+        ...plan.batches.flatMap(({ sow }) => (sow === undefined ? [] : [sow - 400])),
+      ]
       if (days.length === 0) return
       const from = monthOf(Math.min(...days)).from
       const until = monthOf(Math.max(...days)).until
@@ -101,10 +117,21 @@ describe('whatever grows in a field', () => {
   it('gates are judged for everything planted in their weeks, and the worst of them counts', () => {
     law((season, plan) => {
       const from = parseDay('2027-04-01')
-      const gated = gatesBetween(plan.stands, plan.beds.clashesOf, from, from + 90, { season, air: seasonAir(season), forecast: undefined, today: from })
+      const gated = gatesBetween(plan.stands, plan.beds.clashesOf, from, from + 90, {
+        season,
+        air: seasonAir(season),
+        forecast: undefined,
+        today: from,
+      })
       expect(gated).toHaveLength(plan.stands.filter((stand) => stand.from >= from && stand.from < from + 90).length)
       for (const { gates, verdict } of gated) {
-        expect(verdict).toBe(gates.some((gate) => gate.verdict === 'wait') ? 'wait' : gates.some((gate) => gate.verdict === 'risk') ? 'risk' : 'go')
+        expect(verdict).toBe(
+          gates.some((gate) => gate.verdict === 'wait')
+            ? 'wait'
+            : gates.some((gate) => gate.verdict === 'risk')
+              ? 'risk'
+              : 'go',
+        )
         expect(new Set(gates.map(({ kind }) => kind)).size).toBe(gates.length)
       }
     })
@@ -112,7 +139,10 @@ describe('whatever grows in a field', () => {
   it('goes out as CSV with a row for each share, and one for plants nobody has', () => {
     law((_, plan) => {
       const rows = fieldPlanCsv(plan).trim().split('\r\n')
-      const expected = plan.stands.reduce((sum, { goes, stand, plants }) => sum + goes.length + (settle(goes, stand?.plants ?? plants).left > 0 ? 1 : 0), 0)
+      const expected = plan.stands.reduce(
+        (sum, { goes, stand, plants }) => sum + goes.length + (settle(goes, stand?.plants ?? plants).left > 0 ? 1 : 0),
+        0,
+      )
       expect(rows.length - 1).toBe(expected)
     }, 30)
   })

@@ -22,7 +22,12 @@ export interface LeafTime {
 const YEAR = 366
 
 /** First day in [from, from + a year) at least so long, or at most so long for short-day kinds. */
-export function dayOfLength(site: Pick<Site, 'latitude'>, hours: number, habit: 'long' | 'short', from: Day): Day | undefined {
+export function dayOfLength(
+  site: Pick<Site, 'latitude'>,
+  hours: number,
+  habit: 'long' | 'short',
+  from: Day,
+): Day | undefined {
   for (let day = from; day < from + YEAR; day++) {
     const length = dayLength(day, site.latitude)
     if (habit === 'long' ? length >= hours : length <= hours) return day
@@ -37,15 +42,24 @@ export function dayOfLength(site: Pick<Site, 'latitude'>, hours: number, habit: 
  *
  * @returns `undefined` for day-neutral crops and those without a critical day length
  */
-export function leafTime(stand: Stand, { site, places }: Pick<Season, 'site' | 'places'>, air: OpenAir): LeafTime | undefined {
+export function leafTime(
+  stand: Stand,
+  { site, places }: Pick<Season, 'site' | 'places'>,
+  air: OpenAir,
+): LeafTime | undefined {
   const { care, growth } = stand.crop
   if (care.criticalHours === undefined || (care.dayLength !== 'long' && care.dayLength !== 'short')) return undefined
   const turns = dayOfLength(site, care.criticalHours, care.dayLength, stand.from)
   const until = turns ?? stand.until
   const start = stand.inPlace ? stand.inPlace.up : stand.from
   const age = stand.batch?.pass ? stand.batch.ageAtPlanting : 0
-  const leaves = growth.leafInterval === undefined || start === undefined || start > until ? undefined : leavesAt(age + air.warmth(growth, start, until), growth.leafInterval, growth.firstLeaf)
+  const leaves =
+    growth.leafInterval === undefined || start === undefined || start > until
+      ? undefined
+      : leavesAt(age + air.warmth(growth, start, until), growth.leafInterval, growth.firstLeaf)
   const lit = new Set((stand.batch?.stays ?? []).map(({ place }) => places[place]!))
-  const lamps = [...lit].flatMap(({ name, lamp }) => (lamp && care.dayLength === 'long' && lamp.hours >= care.criticalHours! ? [{ place: name, hours: lamp.hours }] : []))
+  const lamps = [...lit].flatMap(({ name, lamp }) =>
+    lamp && care.dayLength === 'long' && lamp.hours >= care.criticalHours! ? [{ place: name, hours: lamp.hours }] : [],
+  )
   return { hours: care.criticalHours, turns, days: until - stand.from, leaves, lamps }
 }

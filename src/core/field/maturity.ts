@@ -56,7 +56,12 @@ export function clearDay(crop: Crop, first: Day | undefined): Day | undefined {
  *
  * @param nurseryDays days from sowing to planting, for crops whose days are counted from sowing
  */
-export function plantingForHarvest(crop: Crop, harvestOn: Day, nurseryDays: number | undefined, air: OpenAir): Day | undefined {
+export function plantingForHarvest(
+  crop: Crop,
+  harvestOn: Day,
+  nurseryDays: number | undefined,
+  air: OpenAir,
+): Day | undefined {
   const { maturity } = crop.field
   if (!maturity || (maturity.from === 'sowing' && nurseryDays === undefined)) return undefined
   const before = maturity.from === 'sowing' ? nurseryDays! : 0

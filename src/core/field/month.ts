@@ -47,14 +47,17 @@ export function monthSheet(plan: Plan, day: Day): Month {
     }
   }
   const stands = [...plan.stands].sort((a, b) => a.from - b.from || (a.code < b.code ? -1 : 1))
-  for (const { id, clears, code, variety } of stands) if (within(clears) && !seen.has(id)) out.push({ day: clears!, what: `${code} ${variety.name}`, bed: undefined })
+  for (const { id, clears, code, variety } of stands)
+    if (within(clears) && !seen.has(id)) out.push({ day: clears!, what: `${code} ${variety.name}`, bed: undefined })
   return {
     from,
     until,
     starts: tasks.filter(({ kind }) => STARTS.has(kind)),
     sown: stands.filter((stand) => stand.inPlace && within(stand.from)),
     moves: tasks.filter(({ kind }) => MOVES.has(kind)),
-    planted: stands.filter((stand) => stand.batch && within(stand.from)).map((stand) => ({ stand, beds: usesOf.get(stand.id) ?? [] })),
+    planted: stands
+      .filter((stand) => stand.batch && within(stand.from))
+      .map((stand) => ({ stand, beds: usesOf.get(stand.id) ?? [] })),
     out: out.sort((a, b) => a.day - b.day || (a.what < b.what ? -1 : 1)),
     harvests: stands.filter(({ harvest }) => within(harvest)).sort((a, b) => a.harvest! - b.harvest!),
   }

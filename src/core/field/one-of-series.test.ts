@@ -27,7 +27,10 @@ describe('what was found of a planting', () => {
     expect(withFound(fourth, 4, {})).toEqual(series)
   })
   it('planted on another day, it no longer hangs on anything', () => {
-    expect(plantedOn({ ...single!, anchor: { to: 'bed', bed: 'n1', days: 3 } }, 0, '2027-07-05')).toEqual({ ...single!, on: '2027-07-05' })
+    expect(plantedOn({ ...single!, anchor: { to: 'bed', bed: 'n1', days: 3 } }, 0, '2027-07-05')).toEqual({
+      ...single!,
+      on: '2027-07-05',
+    })
     expect(plantedOn(series!, 1, '2027-05-04').changes[0]).toEqual({ n: 1, on: '2027-05-04' })
     expect(plantedOn(series!, 2, '2027-05-14').changes[0]).toEqual({ n: 2, plants: 90, on: '2027-05-14' })
   })
@@ -36,10 +39,27 @@ describe('what was found of a planting', () => {
 describe('work of the field', () => {
   it('is sowing and thinning rows, handing over, harvest and clearing, in the order of the days', () => {
     const field = readField((s) => {
-      s.methods.push({ key: 'rows', crop: 'lettuce', name: 'Rows', sowing: { policy: 'in-place', seedsPerMetre: 40, thinTo: 20 }, stages: [] })
+      s.methods.push({
+        key: 'rows',
+        crop: 'lettuce',
+        name: 'Rows',
+        sowing: { policy: 'in-place', seedsPerMetre: 40, thinTo: 20 },
+        stages: [],
+      })
       s.plantings = [
         { key: 'd', code: 'D', variety: 'lettuce-red', method: 'rows', plants: 100, on: '2027-05-01' },
-        { key: 'a', code: 'A', variety: 'lettuce-red', method: 'lettuce-cells', plants: 100, on: '2027-05-03', goes: [{ to: 'customer', name: 'The inn', plants: 20, on: '2027-05-05' }, { to: 'sale', plants: 30 }] },
+        {
+          key: 'a',
+          code: 'A',
+          variety: 'lettuce-red',
+          method: 'lettuce-cells',
+          plants: 100,
+          on: '2027-05-03',
+          goes: [
+            { to: 'customer', name: 'The inn', plants: 20, on: '2027-05-05' },
+            { to: 'sale', plants: 30 },
+          ],
+        },
       ]
     })
     const { stands } = createPlanner().plan(field)

@@ -23,7 +23,10 @@ export function withFound(planting: Planting, n: number, found: Found): Planting
 export function plantedOn(planting: Planting, n: number, on: string): Planting {
   if (n > 0) {
     const before = planting.changes.find((change) => change.n === n) ?? { n }
-    return { ...planting, changes: [...planting.changes.filter((other) => other.n !== n), { ...before, on }].sort((a, b) => a.n - b.n) }
+    return {
+      ...planting,
+      changes: [...planting.changes.filter((other) => other.n !== n), { ...before, on }].sort((a, b) => a.n - b.n),
+    }
   }
   const { anchor: _anchor, ...rest } = planting
   return { ...rest, on }

@@ -30,10 +30,16 @@ export interface OpenAir {
 }
 
 /** Open air over [from, to). */
-export function createOpenAir(site: Pick<Site, 'outdoorMonthlyMeans' | 'nightDrop' | 'soilLift'>, from: Day, to: Day): OpenAir {
+export function createOpenAir(
+  site: Pick<Site, 'outdoorMonthlyMeans' | 'nightDrop' | 'soilLift'>,
+  from: Day,
+  to: Day,
+): OpenAir {
   const days = to - from
   const start = from - SOIL_DAYS
-  const means = Float64Array.from({ length: days + SOIL_DAYS }, (_, i) => outdoorMean(site.outdoorMonthlyMeans, start + i))
+  const means = Float64Array.from({ length: days + SOIL_DAYS }, (_, i) =>
+    outdoorMean(site.outdoorMonthlyMeans, start + i),
+  )
   const mean = (day: Day) => means[day - start] ?? outdoorMean(site.outdoorMonthlyMeans, day)
   const soil = (day: Day) => {
     let sum = 0
@@ -82,7 +88,9 @@ export function createOpenAir(site: Pick<Site, 'outdoorMonthlyMeans' | 'nightDro
     },
     emergence(germination, a, share = 1) {
       const { base, optimum, ceiling, thermalTime } = germination
-      const total = totalOf(`emergence ${base} ${optimum} ${ceiling} ${thermalTime}`, (day) => emergenceRate(germination, soil(day)))
+      const total = totalOf(`emergence ${base} ${optimum} ${ceiling} ${thermalTime}`, (day) =>
+        emergenceRate(germination, soil(day)),
+      )
       const at = firstAtLeast(total, total[clamp(a - from, days)]! + share - 1e-9, clamp(a - from, days))
       return at === undefined ? undefined : from + at
     },
@@ -123,7 +131,13 @@ export function openAirOf(site: Site, seasonFrom: Day, seasonTo: Day): OpenAir {
  * @param from, to days looked at, from midwinter to midsummer
  * @returns `undefined` when it never gets so warm
  */
-export function warmFrom(air: OpenAir, night: number | undefined, soil: number | undefined, from: Day, to: Day): Day | undefined {
+export function warmFrom(
+  air: OpenAir,
+  night: number | undefined,
+  soil: number | undefined,
+  from: Day,
+  to: Day,
+): Day | undefined {
   let first: Day | undefined
   for (let day = to - 1; day >= from; day--) {
     const warm = (night === undefined || air.night(day) >= night) && (soil === undefined || air.soil(day) >= soil)

@@ -18,7 +18,12 @@ export interface Layout {
  *
  * @returns `undefined` when neither gives a distance between plants
  */
-export function layoutOf(planting: Pick<Planting, 'spacing'>, crop: Crop, bed: Pick<Bed, 'width'> | undefined, thinTo?: number): Layout | undefined {
+export function layoutOf(
+  planting: Pick<Planting, 'spacing'>,
+  crop: Crop,
+  bed: Pick<Bed, 'width'> | undefined,
+  thinTo?: number,
+): Layout | undefined {
   const { spacing } = planting
   const plant = spacing?.plant ?? thinTo ?? crop.field.plantSpacing
   if (plant === undefined) return undefined

@@ -59,7 +59,15 @@ type InPlaceSowing = Extract<Method['sowing'], { policy: 'in-place' }>
 export const isInPlace = (method: Pick<Method, 'sowing'>): boolean => method.sowing.policy === 'in-place'
 
 /** The parts of a stand that follow from its day and what it is. */
-function standFrom(season: Season, planting: Planting, n: number, crop: Crop, from: Day, sownOn: Day | undefined, air: OpenAir) {
+function standFrom(
+  season: Season,
+  planting: Planting,
+  n: number,
+  crop: Crop,
+  from: Day,
+  sownOn: Day | undefined,
+  air: OpenAir,
+) {
   const { goes, stand, leaves, clears: known } = foundOf(planting, n)
   const harvest = firstHarvest(crop, from, sownOn, air)
   const clears = known === undefined ? clearDay(crop, harvest) : parseDay(known)
@@ -70,7 +78,15 @@ function standFrom(season: Season, planting: Planting, n: number, crop: Crop, fr
 /** A raised batch, once it is planted. */
 export function standOfBatch(season: Season, batch: Batch, air: OpenAir): Stand {
   const { id, code, planting, n, variety, plants, plantOn, sow } = batch
-  return { id, code, variety, plants, batch, inPlace: undefined, ...standFrom(season, planting, n, batch.way.crop, plantOn, sow, air) }
+  return {
+    id,
+    code,
+    variety,
+    plants,
+    batch,
+    inPlace: undefined,
+    ...standFrom(season, planting, n, batch.way.crop, plantOn, sow, air),
+  }
 }
 
 /**
@@ -80,21 +96,42 @@ export function standOfBatch(season: Season, batch: Batch, air: OpenAir): Stand 
  *
  * @param seed what it is sown from
  */
-export function standsInPlace(season: Season, planting: Planting, variety: Variety, crop: Crop, method: Method, { lot, germination }: Pick<SeedShare, 'lot' | 'germination'>, air: OpenAir): Stand[] {
+export function standsInPlace(
+  season: Season,
+  planting: Planting,
+  variety: Variety,
+  crop: Crop,
+  method: Method,
+  { lot, germination }: Pick<SeedShare, 'lot' | 'germination'>,
+  air: OpenAir,
+): Stand[] {
   const sowing = method.sowing as InPlaceSowing
   return expandPlanting(planting).map(({ id, code, n, plants, plantOn }) => {
     const thinTo = planting.spacing?.plant ?? sowing.thinTo
     const metres = (plants * thinTo) / 100
     const up = air.emergence(crop.germination, plantOn)
     const { leafInterval, firstLeaf } = crop.growth
-    const thin = up === undefined || leafInterval === undefined ? undefined : air.dayOfWarmth(crop.growth, up, leafAge(sowing.thinLeaf, leafInterval, firstLeaf))
+    const thin =
+      up === undefined || leafInterval === undefined
+        ? undefined
+        : air.dayOfWarmth(crop.growth, up, leafAge(sowing.thinLeaf, leafInterval, firstLeaf))
     return {
       id,
       code,
       variety,
       plants,
       batch: undefined,
-      inPlace: { method, thinTo, metres, lot, seeds: Math.ceil(metres * sowing.seedsPerMetre - 1e-9), up, thin, expected: sowing.seedsPerMetre * germination, wanted: 100 / thinTo },
+      inPlace: {
+        method,
+        thinTo,
+        metres,
+        lot,
+        seeds: Math.ceil(metres * sowing.seedsPerMetre - 1e-9),
+        up,
+        thin,
+        expected: sowing.seedsPerMetre * germination,
+        wanted: 100 / thinTo,
+      },
       ...standFrom(season, planting, n, crop, plantOn, plantOn, air),
     }
   })

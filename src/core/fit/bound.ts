@@ -49,7 +49,12 @@ export class BoundSearch {
     this.#slope = new Float64Array(rows)
     this.#direction = new Float64Array(rows)
     this.#most = Float64Array.from(weight, (w) => w * overCost)
-    this.best = { value: -Infinity, prices: new Float64Array(rows), chosen: new Int32Array(first.length - 1), reduced: new Float64Array(packed.cost.length) }
+    this.best = {
+      value: -Infinity,
+      prices: new Float64Array(rows),
+      chosen: new Int32Array(first.length - 1),
+      reduced: new Float64Array(packed.cost.length),
+    }
   }
 
   get steps(): number {

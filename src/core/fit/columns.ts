@@ -46,13 +46,24 @@ export function fitSeason(planner: Planner, plan: Plan, wanted: FitWanted): FitS
  *
  * @returns the whole problem; told what was chosen of the first, it has those columns too
  */
-export function* fitSteps(planner: Planner, plan: Plan, { from, most = MOST }: FitWanted): Generator<FitSeason, FitSeason, ArrayLike<number> | undefined> {
+export function* fitSteps(
+  planner: Planner,
+  plan: Plan,
+  { from, most = MOST }: FitWanted,
+): Generator<FitSeason, FitSeason, ArrayLike<number> | undefined> {
   const { season } = plan
   const { fit } = season.habits
-  const limits = plan.limits.filter(({ kind, load }) => (kind === 'crew' ? crewIsLimited(season.habits) : load.capacity.some(Number.isFinite)))
-  const latest = plan.batches.reduce((day, batch) => Math.max(day, batch.plantOn + (batch.planting.may?.later ?? fit.later)), plan.to)
+  const limits = plan.limits.filter(({ kind, load }) =>
+    kind === 'crew' ? crewIsLimited(season.habits) : load.capacity.some(Number.isFinite),
+  )
+  const latest = plan.batches.reduce(
+    (day, batch) => Math.max(day, batch.plantOn + (batch.planting.may?.later ?? fit.later)),
+    plan.to,
+  )
   const washed = season.containers.reduce((days, { washDays }) => Math.max(days, washDays), 0)
-  const origin = weekStart(Math.max(from, Math.min(...plan.batches.map(({ sow, plantOn }) => (sow ?? plantOn) - 90), from + 3650)))
+  const origin = weekStart(
+    Math.max(from, Math.min(...plan.batches.map(({ sow, plantOn }) => (sow ?? plantOn) - 90), from + 3650)),
+  )
   const days = Math.max(7, Math.ceil((latest + washed + 9 - origin) / 7) * 7)
   const uses = usesIn(season, limits, origin, days)
   const resources = limits.map((limit): Resource => {
@@ -68,32 +79,59 @@ export function* fitSteps(planner: Planner, plan: Plan, { from, most = MOST }: F
     return free
   }
   /** What parts of a batch cost and take; a change costs a little of itself. */
-  const columnOf = (batch: Batch) => (parts: readonly Batch[]): Column => {
-    const stands = parts[0] === batch
-    let cost = stands ? 0 : fit.changed * parts.length
-    const taken: Use[] = []
-    for (const part of parts) {
-      const work = workOfBatch(part, season.habits)
-      cost += priceInAll(priceOf(part, part.plantOn - batch.plantOn, season, work))
-      for (const use of uses(part, work)) taken.push(use)
+  const columnOf =
+    (batch: Batch) =>
+    (parts: readonly Batch[]): Column => {
+      const stands = parts[0] === batch
+      let cost = stands ? 0 : fit.changed * parts.length
+      const taken: Use[] = []
+      for (const part of parts) {
+        const work = workOfBatch(part, season.habits)
+        cost += priceInAll(priceOf(part, part.plantOn - batch.plantOn, season, work))
+        for (const use of uses(part, work)) taken.push(use)
+      }
+      return { cost, uses: taken }
     }
-    return { cost, uses: taken }
-  }
   const makers = plan.batches.map((batch) => {
     const fixed = fixedBy(batch, from)
-    if (fixed) return { batch, fixed, steps: undefined, options: [{ kind: 'as it stands', parts: [partAs(batch)], column: columnOf(batch)([batch]) }] }
+    if (fixed)
+      return {
+        batch,
+        fixed,
+        steps: undefined,
+        options: [{ kind: 'as it stands', parts: [partAs(batch)], column: columnOf(batch)([batch]) }],
+      }
     const steps = optionSteps(planner, season, batch, from, room, columnOf(batch))
     return { batch, fixed, steps, options: steps.next().value }
   })
-  const problemOf = (batches: FitSeason['batches']): FitSeason => ({ problem: { days, resources, batches: batches.map(({ options }) => ({ columns: options.map(({ column }) => column) })) }, origin, limits, batches })
-  const first = makers.map(({ batch, fixed, options }) => ({ batch, fixed, options: fixed ? options : choose(options, most) }))
+  const problemOf = (batches: FitSeason['batches']): FitSeason => ({
+    problem: {
+      days,
+      resources,
+      batches: batches.map(({ options }) => ({ columns: options.map(({ column }) => column) })),
+    },
+    origin,
+    limits,
+    batches,
+  })
+  const first = makers.map(({ batch, fixed, options }) => ({
+    batch,
+    fixed,
+    options: fixed ? options : choose(options, most),
+  }))
   const chosen = yield problemOf(first)
-  const overNow = overRows(resources, makers.map(({ options }) => options[0]!.column.uses), days)
+  const overNow = overRows(
+    resources,
+    makers.map(({ options }) => options[0]!.column.uses),
+    days,
+  )
   return problemOf(
     makers.map(({ batch, fixed, steps, options }, b) => {
       if (!steps) return { batch, fixed, options }
       const all = steps.next().value
-      const split = meets(all[0]!.column.uses, overNow, days) ? splits(planner, season, batch, all, from, columnOf(batch)) : []
+      const split = meets(all[0]!.column.uses, overNow, days)
+        ? splits(planner, season, batch, all, from, columnOf(batch))
+        : []
       return { batch, fixed, options: choose([...all, ...split], most, chosen && first[b]!.options[chosen[b]!]) }
     }),
   )
@@ -103,17 +141,40 @@ const FEWEST_TRAYS = 3 // a batch of fewer is not split
 const MOST_SPLITS = 10
 
 /** Ways to split a batch in two: half as it stands, half another of the ways already found. */
-function splits(planner: Planner, season: Season, batch: Batch, options: readonly Option[], from: Day, columnOf: (parts: readonly Batch[]) => Column): Option[] {
+function splits(
+  planner: Planner,
+  season: Season,
+  batch: Batch,
+  options: readonly Option[],
+  from: Day,
+  columnOf: (parts: readonly Batch[]) => Column,
+): Option[] {
   const most = Math.max(...batch.stays.map(({ trays }) => trays))
   if (most < FEWEST_TRAYS || batch.sow! < from || batch.plants < 2 || batch.planting.stand) return []
   const half = Math.ceil(batch.plants / 2)
   const sought = { id: batch.id, code: batch.code, planting: batch.planting, n: batch.n, age: batch.age, pinned: false }
-  const stays = planner.tryOne(season, { ...sought, plants: half, plantOn: batch.plantOn, sowOn: batch.sow, otherwise: batch.otherwise })
+  const stays = planner.tryOne(season, {
+    ...sought,
+    plants: half,
+    plantOn: batch.plantOn,
+    sowOn: batch.sow,
+    otherwise: batch.otherwise,
+  })
   const seen = new Set<string>()
   const found: Option[] = []
-  for (const { kind, parts: [part] } of options) {
+  for (const {
+    kind,
+    parts: [part],
+  } of options) {
     const { plantOn, sow, otherwise } = part!
-    if (seen.has(kind) || kind === 'as it stands' || kind === 'sow' || kind.startsWith('both') || kind.startsWith('method')) continue
+    if (
+      seen.has(kind) ||
+      kind === 'as it stands' ||
+      kind === 'sow' ||
+      kind.startsWith('both') ||
+      kind.startsWith('method')
+    )
+      continue
     seen.add(kind)
     const other = planner.tryOne(season, { ...sought, plants: batch.plants - half, plantOn, sowOn: sow, otherwise })
     if (!other.sizing || !stays.sizing) continue
@@ -127,12 +188,18 @@ function splits(planner: Planner, season: Season, batch: Batch, options: readonl
 function capacityOver(season: Season, { kind, of }: Limit, origin: Day, days: number): Float64Array {
   if (kind === 'place') return placeCapacity(season.places[of]!, origin, origin + days).slice()
   if (kind === 'container') return new Float64Array(days).fill(season.containers[of]!.owned ?? Infinity)
-  if (kind === 'crew') return Float64Array.from({ length: days }, (_, d) => crewHours(season.habits, weekStart(origin + d)))
+  if (kind === 'crew')
+    return Float64Array.from({ length: days }, (_, d) => crewHours(season.habits, weekStart(origin + d)))
   return new Float64Array(days).fill(served(season.places[of]!, kind)!)
 }
 
 /** What of every resource a batch takes, on the days of the problem. */
-export function usesIn(season: Season, limits: readonly Limit[], origin: Day, days: number): (batch: Batch, work: readonly Work[]) => Use[] {
+export function usesIn(
+  season: Season,
+  limits: readonly Limit[],
+  origin: Day,
+  days: number,
+): (batch: Batch, work: readonly Work[]) => Use[] {
   const byPlace = new Map<number, { resource: number; kind: Limit['kind'] }[]>()
   const byContainer = new Map<number, number>()
   let crew: number | undefined
@@ -154,7 +221,8 @@ export function usesIn(season: Season, limits: readonly Limit[], origin: Day, da
     const wantsLight = batch.way.crop.germination.light === 'light'
     batch.stays.forEach((stay, i) => {
       for (const { resource, kind } of byPlace.get(stay.place) ?? []) {
-        if (kind === 'place' || needs(kind as 'heat', stay, wantsLight)) add(resource, stay.from, stay.until, stay.trayPlaces)
+        if (kind === 'place' || needs(kind as 'heat', stay, wantsLight))
+          add(resource, stay.from, stay.until, stay.trayPlaces)
       }
       const owned = byContainer.get(stay.containerNumber)
       const washed = batch.stays[i + 1]?.containerNumber === stay.containerNumber ? 0 : stay.container.washDays
@@ -162,8 +230,10 @@ export function usesIn(season: Season, limits: readonly Limit[], origin: Day, da
     })
     if (crew !== undefined) {
       const hours = new Map<number, number>()
-      for (const work of all) spreadOverWeeks(work, origin, days / 7, (week, some) => hours.set(week, (hours.get(week) ?? 0) + some))
-      for (const [week, amount] of [...hours].sort((a, b) => a[0] - b[0])) add(crew, origin + week * 7, origin + week * 7 + 7, amount)
+      for (const work of all)
+        spreadOverWeeks(work, origin, days / 7, (week, some) => hours.set(week, (hours.get(week) ?? 0) + some))
+      for (const [week, amount] of [...hours].sort((a, b) => a[0] - b[0]))
+        add(crew, origin + week * 7, origin + week * 7 + 7, amount)
     }
     return uses
   }
@@ -172,7 +242,9 @@ export function usesIn(season: Season, limits: readonly Limit[], origin: Day, da
 /** Days on which a resource is over as things stand. */
 function overRows(resources: readonly Resource[], all: readonly (readonly Use[])[], days: number): Uint8Array {
   const loads = new Float64Array(resources.length * days)
-  for (const uses of all) for (const { resource, from, until, amount } of uses) for (let d = from; d < until; d++) loads[resource * days + d]! += amount
+  for (const uses of all)
+    for (const { resource, from, until, amount } of uses)
+      for (let d = from; d < until; d++) loads[resource * days + d]! += amount
   const over = new Uint8Array(loads.length)
   resources.forEach(({ capacity }, r) => {
     for (let d = 0; d < days; d++) if (loads[r * days + d]! > capacity[d]! + 1e-7) over[r * days + d] = 1
@@ -181,7 +253,9 @@ function overRows(resources: readonly Resource[], all: readonly (readonly Use[])
 }
 
 function meets(uses: readonly Use[], over: Uint8Array, days: number): boolean {
-  return uses.some(({ resource, from, until }) => over.subarray(resource * days + from, resource * days + until).includes(1))
+  return uses.some(({ resource, from, until }) =>
+    over.subarray(resource * days + from, resource * days + until).includes(1),
+  )
 }
 
 /**
@@ -203,7 +277,11 @@ function choose(all: readonly Option[], most: number, wanted?: Option): Option[]
   }
   const kept: Option[] = []
   for (const one of cheapest) {
-    if (one !== wanted && (dominates(stands!.column, one.column) || kept.some(({ column }) => dominates(column, one.column)))) continue
+    if (
+      one !== wanted &&
+      (dominates(stands!.column, one.column) || kept.some(({ column }) => dominates(column, one.column)))
+    )
+      continue
     kept.push(one)
   }
   if (kept.length < most) return [stands!, ...kept]
@@ -223,12 +301,22 @@ function choose(all: readonly Option[], most: number, wanted?: Option): Option[]
 /** A number that the same uses always have. */
 function markOf(uses: readonly Use[]): number {
   let mark = uses.length
-  for (const { resource, from, until, amount } of uses) mark = (Math.imul(mark, 31) + resource * 7919 + from * 131 + until * 17 + Math.round(amount * 64)) | 0
+  for (const { resource, from, until, amount } of uses)
+    mark = (Math.imul(mark, 31) + resource * 7919 + from * 131 + until * 17 + Math.round(amount * 64)) | 0
   return mark
 }
 
 function sameUses(a: readonly Use[], b: readonly Use[]): boolean {
-  return a.length === b.length && a.every((use, i) => use.resource === b[i]!.resource && use.from === b[i]!.from && use.until === b[i]!.until && use.amount === b[i]!.amount)
+  return (
+    a.length === b.length &&
+    a.every(
+      (use, i) =>
+        use.resource === b[i]!.resource &&
+        use.from === b[i]!.from &&
+        use.until === b[i]!.until &&
+        use.amount === b[i]!.amount,
+    )
+  )
 }
 
 /** Whether a column costs no more than another and never takes more of anything. */
@@ -236,6 +324,10 @@ function dominates(a: Column, b: Column): boolean {
   if (a.cost > b.cost) return false
   return a.uses.every((use) => {
     const { resource, from, until, amount } = use
-    return b.uses.some((other) => other.resource === resource && other.from <= from && other.until >= until && other.amount >= amount) && a.uses.filter((one) => one.resource === resource).length <= 1
+    return (
+      b.uses.some(
+        (other) => other.resource === resource && other.from <= from && other.until >= until && other.amount >= amount,
+      ) && a.uses.filter((one) => one.resource === resource).length <= 1
+    )
   })
 }

@@ -58,9 +58,12 @@ describe('what a batch may do', () => {
           for (let day = near!.earliest; day < window.earliest; day++) expect(inside(day, 2e-6)).toBe(false)
           for (let day = near!.latest; day > window.latest; day--) expect(inside(day, 2e-6)).toBe(false)
           // A window may have holes (a cold spell, a bigger container): then only the part about the sowing day is looked at.
-          const whole = (from: number, to: number) => Array.from({ length: to - from + 1 }, (_, i) => from + i).every((day) => inside(day, 2e-6))
-          if (window.latest <= sow + 45 && whole(sow, window.latest)) expect(near!.latest).toBeGreaterThanOrEqual(window.latest)
-          if (window.earliest >= sow - 90 && whole(window.earliest, sow)) expect(near!.earliest).toBeLessThanOrEqual(window.earliest)
+          const whole = (from: number, to: number) =>
+            Array.from({ length: to - from + 1 }, (_, i) => from + i).every((day) => inside(day, 2e-6))
+          if (window.latest <= sow + 45 && whole(sow, window.latest))
+            expect(near!.latest).toBeGreaterThanOrEqual(window.latest)
+          if (window.earliest >= sow - 90 && whole(window.earliest, sow))
+            expect(near!.earliest).toBeLessThanOrEqual(window.earliest)
         }
       }),
       { numRuns: 40 },
@@ -75,7 +78,9 @@ describe('what a batch may do', () => {
       for (const part of options.flatMap(({ parts }) => parts)) {
         if (batch.sow! < from) expect(part.sow).toBe(batch.sow)
         else expect(part.sow).toBeGreaterThanOrEqual(from)
-        for (const stay of partOf(planner, season, batch, part).stays) if (stay.from < from) expect(batch.stays.some((own) => own.from === stay.from && own.place === stay.place)).toBe(true)
+        for (const stay of partOf(planner, season, batch, part).stays)
+          if (stay.from < from)
+            expect(batch.stays.some((own) => own.from === stay.from && own.place === stay.place)).toBe(true)
       }
     }
     expect(plan.batches.some(({ sow }) => sow! < from)).toBe(true)
@@ -85,7 +90,9 @@ describe('what a batch may do', () => {
     const { fit, planner } = solved(season)
     for (const { batch, options } of fit.batches) {
       const known = new Set(batch.marks.map(({ kind }) => kind))
-      for (const part of options.flatMap(({ parts }) => parts)) for (const mark of partOf(planner, season, batch, part).marks) expect(known.has(mark.kind) && !isStop(mark)).toBe(true)
+      for (const part of options.flatMap(({ parts }) => parts))
+        for (const mark of partOf(planner, season, batch, part).marks)
+          expect(known.has(mark.kind) && !isStop(mark)).toBe(true)
     }
   })
   it('does not go out before the frost is past, or before what its day hangs on', () => {
@@ -100,10 +107,22 @@ describe('what a batch may do', () => {
   })
   it('may be raised by another method only where that is allowed, and split where it is large', () => {
     const season = tight((s) => {
-      s.methods.push({ key: 'lettuce-bought', crop: 'lettuce', name: 'Bought in', sowing: { policy: 'bought', age: 250, orderDays: 20, price: 0.3 }, stages: [{ place: 'bench', container: 'cells-128' }], hardening: { days: 3, place: 'frame' } })
+      s.methods.push({
+        key: 'lettuce-bought',
+        crop: 'lettuce',
+        name: 'Bought in',
+        sowing: { policy: 'bought', age: 250, orderDays: 20, price: 0.3 },
+        stages: [{ place: 'bench', container: 'cells-128' }],
+        hardening: { days: 3, place: 'frame' },
+      })
       s.plantings[0]!.may = { methods: ['lettuce-bought'] }
     })
-    const kinds = (id: string) => new Set(solved(season).fit.batches.find(({ batch }) => batch.id === id)!.options.map(({ kind }) => kind))
+    const kinds = (id: string) =>
+      new Set(
+        solved(season)
+          .fit.batches.find(({ batch }) => batch.id === id)!
+          .options.map(({ kind }) => kind),
+      )
     expect(kinds('a').has('method lettuce-bought')).toBe(true)
     expect([...kinds('h')].some((kind) => kind.startsWith('method'))).toBe(false)
     expect([...kinds('a')].some((kind) => kind.startsWith('split'))).toBe(true)
@@ -114,7 +133,11 @@ describe('a season that does not fit', () => {
   it('is overfull as the problem is, on the days from which things may change', () => {
     fc.assert(
       fc.property(anySeason, (any) => {
-        const season = { ...any, habits: { ...any.habits, shareTrays: false }, places: any.places.map((place) => ({ ...place, trayPlaces: Math.min(place.trayPlaces, 2) })) }
+        const season = {
+          ...any,
+          habits: { ...any.habits, shareTrays: false },
+          places: any.places.map((place) => ({ ...place, trayPlaces: Math.min(place.trayPlaces, 2) })),
+        }
         const planner = createPlanner()
         const plan = planner.plan(season)
         const { problem } = fitSeason(planner, plan, { from: START, most: 4 })
@@ -130,7 +153,9 @@ describe('a season that does not fit', () => {
     expect(solver.standing.overfull).toBe(0)
     const after = createPlanner().plan(withPlantings(season, plantingsOf(planner, plan, picks)))
     expect(overfull(after.limits)).toBe(0)
-    expect(after.batches.reduce((sum, { plants }) => sum + plants, 0)).toBe(plan.batches.reduce((sum, { plants }) => sum + plants, 0))
+    expect(after.batches.reduce((sum, { plants }) => sum + plants, 0)).toBe(
+      plan.batches.reduce((sum, { plants }) => sum + plants, 0),
+    )
   })
   it('leaves pinned batches, and what has happened, as they are', () => {
     const season = tight((s) => {
@@ -157,7 +182,9 @@ describe('a season that does not fit', () => {
       })
     for (const worth of ['a', 'h'] as const) {
       const { picks, plan } = solved(crowded(worth))
-      const late = picks.filter(({ batch, parts }) => parts.some(({ plantOn }) => plantOn > plan.byId.get(batch)!.plantOn)).map(({ batch }) => batch)
+      const late = picks
+        .filter(({ batch, parts }) => parts.some(({ plantOn }) => plantOn > plan.byId.get(batch)!.plantOn))
+        .map(({ batch }) => batch)
       expect(late).not.toContain(worth)
     }
   })
@@ -170,10 +197,18 @@ describe('a season that does not fit', () => {
     expect(solver.standing.overfull).toBeGreaterThan(0)
     const troubles = troublesOf(fit)
     expect(troubles.map(({ kind }) => kind)).toContain('nothing-there')
-    const pinned = solved(tight((s) => { for (const planting of s.plantings) planting.pinned = true }))
-    expect(troublesOf(pinned.fit)).toContainEqual(expect.objectContaining({ kind: 'fixed-over', limit: expect.objectContaining({ id: 'place bench' }) }))
+    const pinned = solved(
+      tight((s) => {
+        for (const planting of s.plantings) planting.pinned = true
+      }),
+    )
+    expect(troublesOf(pinned.fit)).toContainEqual(
+      expect.objectContaining({ kind: 'fixed-over', limit: expect.objectContaining({ id: 'place bench' }) }),
+    )
     const dead = solved(readSmall((s) => (s.lots[0]!.germination = 0)))
-    expect(troublesOf(dead.fit)).toContainEqual(expect.objectContaining({ kind: 'cannot', batch: expect.objectContaining({ id: 'a' }) }))
+    expect(troublesOf(dead.fit)).toContainEqual(
+      expect.objectContaining({ kind: 'cannot', batch: expect.objectContaining({ id: 'a' }) }),
+    )
   })
   it('of nothing has nothing to change', () => {
     const { solver, picks } = solved(readSmall((s) => (s.plantings = [])))
@@ -205,14 +240,28 @@ describe('proposals', () => {
     const season = tight((s) => {
       s.blocks = [{ key: 'f', name: 'F' }]
       s.beds = [{ key: 'one', name: 'One', block: 'f', length: 3000, width: 75 }]
-      s.plantings[0]!.goes = [{ to: 'customer', name: 'Inn', plants: 100 }, { to: 'bed', bed: 'one', plants: 200 }]
+      s.plantings[0]!.goes = [
+        { to: 'customer', name: 'Inn', plants: 100 },
+        { to: 'bed', bed: 'one', plants: 200 },
+      ]
     })
     const own = createPlanner()
     const of = own.plan(season)
-    const part = (plants: number, plantOn: number) => ({ plants, plantOn, sow: of.byId.get('a')!.sow! + plantOn - of.byId.get('a')!.plantOn, otherwise: undefined })
+    const part = (plants: number, plantOn: number) => ({
+      plants,
+      plantOn,
+      sow: of.byId.get('a')!.sow! + plantOn - of.byId.get('a')!.plantOn,
+      otherwise: undefined,
+    })
     const on = of.byId.get('a')!.plantOn
     const [first, second] = plantingsOf(own, of, [{ batch: 'a', parts: [part(180, on), part(120, on + 3)] }])
-    expect(first!.to).toMatchObject({ plants: 180, goes: [{ to: 'customer', plants: 100 }, { to: 'bed', plants: 80 }] })
+    expect(first!.to).toMatchObject({
+      plants: 180,
+      goes: [
+        { to: 'customer', plants: 100 },
+        { to: 'bed', plants: 80 },
+      ],
+    })
     expect(second!).toMatchObject({ from: null, to: { code: 'AB', plants: 120, goes: [{ to: 'bed', plants: 120 }] } })
     expect(own.plan(withPlantings(season, [first!, second!])).batches).toHaveLength(of.batches.length + 1)
   })
@@ -221,9 +270,20 @@ describe('proposals', () => {
     const own = createPlanner()
     const of = own.plan(season)
     const batch = of.byId.get('b.4')!
-    const [change] = plantingsOf(own, of, [{ batch: 'b.4', parts: [{ plants: batch.plants, plantOn: batch.plantOn + 2, sow: batch.sow! + 2, otherwise: { germinateAt: 'mat' } }] }])
+    const [change] = plantingsOf(own, of, [
+      {
+        batch: 'b.4',
+        parts: [
+          { plants: batch.plants, plantOn: batch.plantOn + 2, sow: batch.sow! + 2, otherwise: { germinateAt: 'mat' } },
+        ],
+      },
+    ])
     const next = own.plan(withPlantings(season, [change!]))
-    expect(next.byId.get('b.4')).toMatchObject({ plantOn: batch.plantOn + 2, sow: batch.sow! + 2, otherwise: { germinateAt: 'mat' } })
+    expect(next.byId.get('b.4')).toMatchObject({
+      plantOn: batch.plantOn + 2,
+      sow: batch.sow! + 2,
+      otherwise: { germinateAt: 'mat' },
+    })
     expect(next.byId.get('b.1')!.sow).toBe(of.byId.get('b.1')!.sow)
   })
   it('keep a day that hangs on the frost hung on it, so many days later', () => {
@@ -233,7 +293,9 @@ describe('proposals', () => {
     const own = createPlanner()
     const of = own.plan(season)
     const { plantOn, sow, plants } = of.byId.get('a')!
-    const [change] = plantingsOf(own, of, [{ batch: 'a', parts: [{ plants, plantOn: plantOn + 3, sow: sow!, otherwise: undefined }] }])
+    const [change] = plantingsOf(own, of, [
+      { batch: 'a', parts: [{ plants, plantOn: plantOn + 3, sow: sow!, otherwise: undefined }] },
+    ])
     expect(change!.to.anchor).toEqual({ to: 'last-frost', days: -11 })
   })
 })
@@ -252,7 +314,17 @@ describe('prices', () => {
   it('count holding from the ready day, rising to the limit', () => {
     const later = createPlanner()
     later.plan(season)
-    const sought = { id: 'h', code: 'H', planting: season.plantings[3]!, n: 0, plants: 80, plantOn: parseDay('2027-06-01'), age: 0.7, otherwise: undefined, pinned: false }
+    const sought = {
+      id: 'h',
+      code: 'H',
+      planting: season.plantings[3]!,
+      n: 0,
+      plants: 80,
+      plantOn: parseDay('2027-06-01'),
+      age: 0.7,
+      otherwise: undefined,
+      pinned: false,
+    }
     const held = [0, 4, 8].map((sooner) => {
       const one = later.tryOne(season, { ...sought, sowOn: parseDay('2027-05-02') - sooner })
       return priceOf(one, 0, season, workOfBatch(one, season.habits)).holding
@@ -270,7 +342,8 @@ describe('a problem', () => {
     const { problem, limits, origin } = fitSeason(planner, plan, { from: START })
     const loads = loadsOf(problem, new Int32Array(problem.batches.length))
     limits.forEach((limit, r) => {
-      for (let d = 0; d < problem.days; d++) expect(loads[r * problem.days + d]!).toBeCloseTo(limit.load.days[origin + d - limit.load.from] ?? 0, 6)
+      for (let d = 0; d < problem.days; d++)
+        expect(loads[r * problem.days + d]!).toBeCloseTo(limit.load.days[origin + d - limit.load.from] ?? 0, 6)
     })
   })
 })

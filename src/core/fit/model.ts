@@ -26,7 +26,11 @@ export interface FitModel {
  * @param allowed being over: the program asks for the least overfullness whatever it costs, or for the least cost with
  * no more overfullness than is given; without it nothing may be over
  */
-export function fitModel(packed: Packed, kept?: (column: number) => boolean, allowed?: { least: 'overfull' } | { least: 'cost'; overfull: number }): FitModel {
+export function fitModel(
+  packed: Packed,
+  kept?: (column: number) => boolean,
+  allowed?: { least: 'overfull' } | { least: 'cost'; overfull: number },
+): FitModel {
   const { first, useFirst, useRow, useFrom, useUntil, useAmount, capacity, weight, tight, days, rows, problem } = packed
   const batches = problem.batches.length
   const columns: number[] = []
@@ -129,7 +133,8 @@ export function valuesOf(packed: Packed, model: FitModel, chosen: ArrayLike<numb
   if (over > 0) {
     const sums = new Float64Array(model.rows)
     for (let v = 0; v < model.columns.length; v++) {
-      if (values[v] === 1) for (let k = model.starts[v]!; k < model.starts[v + 1]!; k++) sums[model.index[k]!]! += model.value[k]!
+      if (values[v] === 1)
+        for (let k = model.starts[v]!; k < model.starts[v + 1]!; k++) sums[model.index[k]!]! += model.value[k]!
     }
     for (let v = model.columns.length; v < model.variables; v++) {
       const row = model.index[model.starts[v]!]!
@@ -156,7 +161,10 @@ export function chosenOf(packed: Packed, model: FitModel, values: ArrayLike<numb
 }
 
 /** Days and resources on which a choice is over, with how much. */
-export function oversOf(packed: Packed, chosen: ArrayLike<number>): { resource: number; from: number; until: number; most: number }[] {
+export function oversOf(
+  packed: Packed,
+  chosen: ArrayLike<number>,
+): { resource: number; from: number; until: number; most: number }[] {
   const { problem, days } = packed
   const loads = loadsOf(problem, chosen)
   return problem.resources.flatMap(({ capacity }, resource) => {

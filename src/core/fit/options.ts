@@ -29,12 +29,23 @@ export interface Option {
 }
 
 /** What a part of a batch goes as. */
-export const partAs = ({ plants, plantOn, sow, otherwise }: Batch): PickPart => ({ plants, plantOn, sow: sow ?? plantOn, otherwise })
+export const partAs = ({ plants, plantOn, sow, otherwise }: Batch): PickPart => ({
+  plants,
+  plantOn,
+  sow: sow ?? plantOn,
+  otherwise,
+})
 
 /** Why a batch cannot change. */
 export type Fixed = 'pinned' | 'past' | 'cannot'
 
-const GERMINATING: ReadonlySet<Place['kind']> = new Set(['heat-mat', 'germination-cabinet', 'lit-shelf', 'bench', 'tunnel'])
+const GERMINATING: ReadonlySet<Place['kind']> = new Set([
+  'heat-mat',
+  'germination-cabinet',
+  'lit-shelf',
+  'bench',
+  'tunnel',
+])
 const GROWING: ReadonlySet<Place['kind']> = new Set(['lit-shelf', 'bench', 'tunnel', 'cold-frame'])
 const HOLDING: ReadonlySet<Place['kind']> = new Set(['bench', 'tunnel', 'cold-frame'])
 const HARDENING: ReadonlySet<Place['kind']> = new Set(['cold-frame', 'hardening-area', 'tunnel'])
@@ -76,15 +87,38 @@ export function plantingRange(batch: Batch, season: Season): { earlier: number; 
  * @param columnOf what a batch, or the parts it is split into, cost and take
  * @param room free tray places at a place over the days a stay would take: more is tried first
  */
-export function* optionSteps(planner: Planner, season: Season, batch: Batch, from: Day, room: (place: number, from: Day, until: Day) => number, columnOf: (parts: readonly Batch[]) => Column): Generator<Option[], Option[]> {
+export function* optionSteps(
+  planner: Planner,
+  season: Season,
+  batch: Batch,
+  from: Day,
+  room: (place: number, from: Day, until: Day) => number,
+  columnOf: (parts: readonly Batch[]) => Column,
+): Generator<Option[], Option[]> {
   const options: Option[] = [{ kind: 'as it stands', parts: [partAs(batch)], column: columnOf([batch]) }]
   const known = severities(batch.marks)
   const { sowingWeekdays } = season.habits
   const begun = batch.sow! < from
-  const sought: Sought = { id: batch.id, code: batch.code, planting: batch.planting, n: batch.n, plants: batch.plants, plantOn: batch.plantOn, sowOn: undefined, age: batch.age, otherwise: batch.otherwise, pinned: false }
+  const sought: Sought = {
+    id: batch.id,
+    code: batch.code,
+    planting: batch.planting,
+    n: batch.n,
+    plants: batch.plants,
+    plantOn: batch.plantOn,
+    sowOn: undefined,
+    age: batch.age,
+    otherwise: batch.otherwise,
+    pinned: false,
+  }
 
   const tried = (otherwise: Otherwise | undefined, plantOn: Day, sow: Day, kind: string): boolean => {
-    if (begun ? sow !== batch.sow : sow < from || (sowingWeekdays.length > 0 && sow !== batch.sow && !sowingWeekdays.includes(weekday(sow)))) return false
+    if (
+      begun
+        ? sow !== batch.sow
+        : sow < from || (sowingWeekdays.length > 0 && sow !== batch.sow && !sowingWeekdays.includes(weekday(sow)))
+    )
+      return false
     if (sow === batch.sow && plantOn === batch.plantOn && otherwise === batch.otherwise) return false
     const next = planner.tryOne(season, { ...sought, otherwise, plantOn, sowOn: sow })
     if (!next.sizing || next.stays.length === 0 || next.marks.some(isStop)) return false
@@ -113,47 +147,67 @@ export function* optionSteps(planner: Planner, season: Season, batch: Batch, fro
 
   const { earlier, later } = plantingRange(batch, season)
   tryWay(batch.otherwise, batch.plantOn, 'sow', 12)
-  for (const shift of plantingShifts(earlier, later)) tryWay(batch.otherwise, batch.plantOn + shift, `plant ${shift}`, 5)
+  for (const shift of plantingShifts(earlier, later))
+    tryWay(batch.otherwise, batch.plantOn + shift, `plant ${shift}`, 5)
 
   const { method } = batch.way
   const placeKeys = season.places.map(({ key }) => key)
   const others = (kinds: ReadonlySet<Place['kind']>, now: string | undefined, over: Pick<Stay, 'from' | 'until'>) =>
     season.places
-      .flatMap((place, i) => (kinds.has(place.kind) && place.key !== now && place.trayPlaces > 0 ? [{ key: place.key, free: room(i, over.from, over.until) }] : []))
+      .flatMap((place, i) =>
+        kinds.has(place.kind) && place.key !== now && place.trayPlaces > 0
+          ? [{ key: place.key, free: room(i, over.from, over.until) }]
+          : [],
+      )
       .sort((a, b) => b.free - a.free || (a.key < b.key ? -1 : 1))
       .slice(0, MOST_PLACES)
       .map(({ key }) => key)
   const own = batch.otherwise ?? {}
   const shifts = later >= 4 ? [0, 4] : [0]
-  const tryAll = (otherwise: Otherwise, kind: string, most = 4): number => shifts.reduce((sum, shift) => sum + tryWay(otherwise, batch.plantOn + shift, kind, most), 0)
+  const tryAll = (otherwise: Otherwise, kind: string, most = 4): number =>
+    shifts.reduce((sum, shift) => sum + tryWay(otherwise, batch.plantOn + shift, kind, most), 0)
   const germinating = batch.stays.find(({ kind }) => kind === 'germinate')
   const heated: string[] = []
-  if (germinating) for (const key of others(GERMINATING, placeKeys[germinating.place], germinating)) if (tryAll({ ...own, germinateAt: key }, `germinate ${key}`) > 0) heated.push(key)
+  if (germinating)
+    for (const key of others(GERMINATING, placeKeys[germinating.place], germinating))
+      if (tryAll({ ...own, germinateAt: key }, `germinate ${key}`) > 0) heated.push(key)
   const grown: { places: (string | null)[]; key: string }[] = []
   method.stages.forEach((stage, i) => {
     if (stage.when && 'daysBeforePlanting' in stage.when) return
-    const stay = batch.stays.find((one) => placeKeys[one.place] === stage.place && one.kind === 'grow') ?? batch.stays.at(-1)!
+    const stay =
+      batch.stays.find((one) => placeKeys[one.place] === stage.place && one.kind === 'grow') ?? batch.stays.at(-1)!
     for (const key of others(GROWING, stage.place, stay)) {
       const places = Array.from({ length: method.stages.length }, (_, j) => (j === i ? key : (own.places?.[j] ?? null)))
       // Where seed comes up in the place it grows in, only the growing moves.
-      const keep = i === 0 && method.stages[0]!.germinateAt === undefined && method.sowing.policy !== 'bought' ? { germinateAt: stage.place } : {}
+      const keep =
+        i === 0 && method.stages[0]!.germinateAt === undefined && method.sowing.policy !== 'bought'
+          ? { germinateAt: stage.place }
+          : {}
       if (tryAll({ ...own, ...keep, places }, `grow ${i} ${key}`) > 0) grown.push({ places, key })
     }
   })
   yield options
-  for (const germinateAt of heated.slice(0, 2)) for (const { places, key } of grown.slice(0, 2)) tryAll({ ...own, germinateAt, places }, `both ${germinateAt} ${key}`, 2)
+  for (const germinateAt of heated.slice(0, 2))
+    for (const { places, key } of grown.slice(0, 2))
+      tryAll({ ...own, germinateAt, places }, `both ${germinateAt} ${key}`, 2)
   const { hardening } = method
-  if (hardening.days > 0) for (const key of others(HARDENING, hardening.place, batch.stays.at(-1)!)) tryAll({ ...own, hardenAt: key }, `harden ${key}`, 2)
+  if (hardening.days > 0)
+    for (const key of others(HARDENING, hardening.place, batch.stays.at(-1)!))
+      tryAll({ ...own, hardenAt: key }, `harden ${key}`, 2)
   const last = batch.stays.findLast(({ kind }) => kind === 'grow')
   if (last && !method.stages.some(({ when }) => when && 'daysBeforePlanting' in when)) {
-    for (const key of others(HOLDING, placeKeys[last.place], last)) for (const days of HOLDS) tryAll({ ...own, hold: { place: key, days } }, `hold ${key} ${days}`, 2)
+    for (const key of others(HOLDING, placeKeys[last.place], last))
+      for (const days of HOLDS) tryAll({ ...own, hold: { place: key, days } }, `hold ${key} ${days}`, 2)
   }
   if (method.stages.some(({ container }, i) => i > 0 && container !== undefined)) {
-    for (const potUpPoint of POINTS) if (potUpPoint !== method.potUpPoint) tryAll({ ...own, potUpPoint }, `pot up ${potUpPoint}`, 3)
+    for (const potUpPoint of POINTS)
+      if (potUpPoint !== method.potUpPoint) tryAll({ ...own, potUpPoint }, `pot up ${potUpPoint}`, 3)
   }
   method.stages.forEach((stage, i) => {
     for (const container of otherContainers(season, stage.container)) {
-      const containers = Array.from({ length: method.stages.length }, (_, j) => (j === i ? container : (own.containers?.[j] ?? null)))
+      const containers = Array.from({ length: method.stages.length }, (_, j) =>
+        j === i ? container : (own.containers?.[j] ?? null),
+      )
       tryAll({ ...own, containers }, `container ${i} ${container}`, 3)
     }
   })
@@ -169,7 +223,14 @@ export function* optionSteps(planner: Planner, season: Season, batch: Batch, fro
 function severities(marks: readonly Mark[]): Map<Mark['kind'], number> {
   const all = new Map<Mark['kind'], number>()
   for (const mark of marks) {
-    const how = mark.kind === 'cold-nights' ? mark.nights : mark.kind === 'hot-days' || mark.kind === 'past-limit' ? mark.days : mark.kind === 'outgrown-before-move' ? mark.age - mark.limitAge : 1
+    const how =
+      mark.kind === 'cold-nights'
+        ? mark.nights
+        : mark.kind === 'hot-days' || mark.kind === 'past-limit'
+          ? mark.days
+          : mark.kind === 'outgrown-before-move'
+            ? mark.age - mark.limitAge
+            : 1
     all.set(mark.kind, (all.get(mark.kind) ?? 0) + how)
   }
   return all
@@ -179,7 +240,9 @@ function severities(marks: readonly Mark[]): Map<Mark['kind'], number> {
 function otherContainers(season: Season, key: string | undefined): string[] {
   const own = season.containers.find((container) => container.key === key)
   if (!own || own.kind === 'open-flat') return []
-  const alike = season.containers.filter(({ kind, owned, plantable }) => kind === own.kind && plantable === own.plantable && owned !== 0).sort((a, b) => a.cellVolume - b.cellVolume || (a.key < b.key ? -1 : 1))
+  const alike = season.containers
+    .filter(({ kind, owned, plantable }) => kind === own.kind && plantable === own.plantable && owned !== 0)
+    .sort((a, b) => a.cellVolume - b.cellVolume || (a.key < b.key ? -1 : 1))
   const at = alike.indexOf(own)
   return [alike[at - 1], alike[at + 1]].flatMap((one) => (one ? [one.key] : []))
 }
@@ -267,7 +330,15 @@ function sameUntil(a: readonly Stay[], b: readonly Stay[], day: Day): boolean {
     const begunX = x !== undefined && x.from < day
     const begunY = y !== undefined && y.from < day
     if (!begunX && !begunY) return true
-    if (!begunX || !begunY || x.place !== y.place || x.containerNumber !== y.containerNumber || x.from !== y.from || x.trays !== y.trays) return false
+    if (
+      !begunX ||
+      !begunY ||
+      x.place !== y.place ||
+      x.containerNumber !== y.containerNumber ||
+      x.from !== y.from ||
+      x.trays !== y.trays
+    )
+      return false
     if (Math.min(x.until, day) !== Math.min(y.until, day)) return false
   }
 }

@@ -53,11 +53,13 @@ export function priceOf(batch: Batch, late: number, season: Season, work: readon
   for (const one of work) if (one.kind !== 'plant') minutes += one.minutes
   price.work = (minutes / 60) * (habits.costs.hour ?? HOUR)
   const heated = habits.costs.heatedTrayDay ?? HEATED_DAY
-  for (const { place, trayPlaces, from, until } of stays) if (HEATED.has(places[place]!.kind)) price.heat += trayPlaces * (until - from) * heated
+  for (const { place, trayPlaces, from, until } of stays)
+    if (HEATED.has(places[place]!.kind)) price.heat += trayPlaces * (until - from) * heated
   const { sowing } = way.method
   if (sowing.policy === 'bought' && sizing) price.bought = sizing.cells * (sowing.price ?? YOUNG_PLANT)
   return price
 }
 
 /** All parts of a price together. */
-export const priceInAll = ({ late, early, holding, work, heat, bought }: Price): number => late + early + holding + work + heat + bought
+export const priceInAll = ({ late, early, holding, work, heat, bought }: Price): number =>
+  late + early + holding + work + heat + bought

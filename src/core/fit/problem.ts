@@ -133,7 +133,18 @@ export function pack(problem: FitProblem): Packed {
 }
 
 /** Finds the days on which the most that the batches could take together is more than there is. */
-function markTight({ problem, rows, first, useFirst, useRow, useFrom, useUntil, useAmount, capacity, tight }: Packed): void {
+function markTight({
+  problem,
+  rows,
+  first,
+  useFirst,
+  useRow,
+  useFrom,
+  useUntil,
+  useAmount,
+  capacity,
+  tight,
+}: Packed): void {
   const most = new Float64Array(rows)
   const own = new Float64Array(rows)
   const one = new Float64Array(rows)
@@ -150,7 +161,8 @@ function markTight({ problem, rows, first, useFirst, useRow, useFrom, useUntil, 
           }
         }
       }
-      for (let u = useFirst[c]!; u < useFirst[c + 1]!; u++) one.fill(0, useRow[u]! + useFrom[u]!, useRow[u]! + useUntil[u]!)
+      for (let u = useFirst[c]!; u < useFirst[c + 1]!; u++)
+        one.fill(0, useRow[u]! + useFrom[u]!, useRow[u]! + useUntil[u]!)
     }
     for (const i of touched) {
       most[i]! += own[i]!

@@ -72,7 +72,12 @@ export function picksOf({ batches }: FitSeason, chosen: ArrayLike<number>): Pick
 export type { PickPart }
 
 /** A part of a batch as it would be. */
-export function partOf(planner: Planner, season: Season, batch: Batch, { plants, plantOn, sow, otherwise }: PickPart): Batch {
+export function partOf(
+  planner: Planner,
+  season: Season,
+  batch: Batch,
+  { plants, plantOn, sow, otherwise }: PickPart,
+): Batch {
   const { id, code, planting, n, age } = batch
   return planner.tryOne(season, { id, code, planting, n, age, pinned: false, plants, plantOn, sowOn: sow, otherwise })
 }
@@ -87,7 +92,12 @@ export function proposalsOf(planner: Planner, plan: Plan, picks: readonly Pick[]
 }
 
 /** As `proposalsOf`, a little at a time, so that a page can do other things between. */
-export function* proposalSteps(planner: Planner, plan: Plan, picks: readonly Pick[], from: Day): Generator<void, Proposal[]> {
+export function* proposalSteps(
+  planner: Planner,
+  plan: Plan,
+  picks: readonly Pick[],
+  from: Day,
+): Generator<void, Proposal[]> {
   const { season } = plan
   const known: { pick: Pick; batch: Batch; becomes: Batch[] }[] = []
   for (const pick of picks) {
@@ -95,7 +105,10 @@ export function* proposalSteps(planner: Planner, plan: Plan, picks: readonly Pic
     if (batch) known.push({ pick, batch, becomes: pick.parts.map((part) => partOf(planner, season, batch, part)) })
     yield
   }
-  const { origin, days } = spanOf(plan, known.flatMap(({ becomes }) => becomes))
+  const { origin, days } = spanOf(
+    plan,
+    known.flatMap(({ becomes }) => becomes),
+  )
   const limits = plan.limits.filter(({ load }) => load.capacity.some(Number.isFinite))
   const uses = usesIn(season, limits, origin, days)
   const before = known.map(({ batch }) => uses(batch, batchWork(batch, season.habits)))
@@ -121,10 +134,33 @@ export function* proposalSteps(planner: Planner, plan: Plan, picks: readonly Pic
       becomes,
       differences: becomes.map((part) => differencesOf(batch, part, season)),
       late: late > 0 ? late : Math.min(...becomes.map(({ plantOn }) => plantOn)) - batch.plantOn,
-      insideWindow: becomes.every((part) => !part.marks.some(({ kind }) => kind === 'not-ready' || kind === 'past-limit')),
-      relief: reliefOf(limits, change, now, room, origin, first, true) ?? reliefOf(limits, change, all.map((row, r) => row.map((load, d) => load + change[r]![d]!)), room, origin, first, false),
-      cost: becomes.reduce((sum, part) => sum + priceInAll(priceOf(part, part.plantOn - batch.plantOn, season, workOfBatch(part, season.habits))), 0) - own,
-      unhung: batch.n === 0 && becomes[0]!.plantOn !== batch.plantOn && batch.planting.anchor && batch.planting.anchor.to !== 'last-frost' ? batch.planting.anchor : undefined,
+      insideWindow: becomes.every(
+        (part) => !part.marks.some(({ kind }) => kind === 'not-ready' || kind === 'past-limit'),
+      ),
+      relief:
+        reliefOf(limits, change, now, room, origin, first, true) ??
+        reliefOf(
+          limits,
+          change,
+          all.map((row, r) => row.map((load, d) => load + change[r]![d]!)),
+          room,
+          origin,
+          first,
+          false,
+        ),
+      cost:
+        becomes.reduce(
+          (sum, part) =>
+            sum + priceInAll(priceOf(part, part.plantOn - batch.plantOn, season, workOfBatch(part, season.habits))),
+          0,
+        ) - own,
+      unhung:
+        batch.n === 0 &&
+        becomes[0]!.plantOn !== batch.plantOn &&
+        batch.planting.anchor &&
+        batch.planting.anchor.to !== 'last-frost'
+          ? batch.planting.anchor
+          : undefined,
     })
     yield
   }
@@ -147,11 +183,20 @@ function rowOf(from: Day, row: Float64Array, origin: Day, days: number, beyond: 
 }
 
 function addUses(rows: readonly Float64Array[], uses: readonly Use[], sign: number): void {
-  for (const { resource, from, until, amount } of uses) for (let d = from; d < until; d++) rows[resource]![d]! += sign * amount
+  for (const { resource, from, until, amount } of uses)
+    for (let d = from; d < until; d++) rows[resource]![d]! += sign * amount
 }
 
 /** Where a change takes most from what is over. */
-function reliefOf(limits: readonly Limit[], change: readonly Float64Array[], loads: readonly Float64Array[], room: readonly Float64Array[], origin: Day, first: number, wasOver: boolean): Relief | undefined {
+function reliefOf(
+  limits: readonly Limit[],
+  change: readonly Float64Array[],
+  loads: readonly Float64Array[],
+  room: readonly Float64Array[],
+  origin: Day,
+  first: number,
+  wasOver: boolean,
+): Relief | undefined {
   let best: Relief | undefined
   let most = 0
   limits.forEach((limit, r) => {
@@ -185,7 +230,11 @@ function differencesOf(batch: Batch, part: Batch, season: Season): Difference[] 
   const method = part.otherwise?.method ?? part.planting.method
   if (method !== (batch.otherwise?.method ?? batch.planting.method)) {
     return [
-      { kind: 'method', to: season.methods.find(({ key }) => key === method)!.name, bought: other.sowing.policy === 'bought' },
+      {
+        kind: 'method',
+        to: season.methods.find(({ key }) => key === method)!.name,
+        bought: other.sowing.policy === 'bought',
+      },
       ...(part.plantOn === batch.plantOn ? [] : [{ kind: 'plant' as const, from: batch.plantOn, to: part.plantOn }]),
     ]
   }
@@ -196,7 +245,8 @@ function differencesOf(batch: Batch, part: Batch, season: Season): Difference[] 
   own.stages.forEach((stage, i) => {
     const next = other.stages[i]
     if (!next) return
-    if (next.place !== stage.place && !(next.when && 'daysBeforePlanting' in next.when && !stage.when)) list.push({ kind: 'grow', from: number(stage.place), to: number(next.place) })
+    if (next.place !== stage.place && !(next.when && 'daysBeforePlanting' in next.when && !stage.when))
+      list.push({ kind: 'grow', from: number(stage.place), to: number(next.place) })
     if (next.container !== stage.container && next.container !== undefined) {
       const name = (key: string | undefined) => season.containers.find((container) => container.key === key)?.name ?? ''
       list.push({ kind: 'container', from: name(stage.container), to: name(next.container) })
@@ -204,7 +254,8 @@ function differencesOf(batch: Batch, part: Batch, season: Season): Difference[] 
   })
   const hold = part.otherwise?.hold
   if (hold && hold !== batch.otherwise?.hold) list.push({ kind: 'hold', to: number(hold.place), days: hold.days })
-  if (other.hardening.place !== own.hardening.place && other.hardening.place !== undefined) list.push({ kind: 'harden', to: number(other.hardening.place) })
+  if (other.hardening.place !== own.hardening.place && other.hardening.place !== undefined)
+    list.push({ kind: 'harden', to: number(other.hardening.place) })
   if (other.potUpPoint !== own.potUpPoint) list.push({ kind: 'pot-up', from: own.potUpPoint, to: other.potUpPoint })
   return list
 }
@@ -229,7 +280,10 @@ export function plantingsOf(planner: Planner, plan: Plan, picks: readonly Pick[]
     const planting = changed.get(batch.planting.key) ?? batch.planting
     const [first, second] = parts
     const [mine, rest] = second ? dividedShares(sharesFor(planting, batch.n), first!.plants) : [undefined, undefined]
-    changed.set(planting.key, withPart(planner, season, planting, batch, first!, second ? { plants: first!.plants, goes: mine } : undefined))
+    changed.set(
+      planting.key,
+      withPart(planner, season, planting, batch, first!, second ? { plants: first!.plants, goes: mine } : undefined),
+    )
     if (second) added.push(secondHalf(planner, season, batch, second, rest, codes, keys))
   }
   return [
@@ -258,20 +312,45 @@ interface Half {
 function sowOnOf(planner: Planner, season: Season, batch: Batch, part: PickPart): string | undefined {
   if (part.otherwise !== batch.otherwise) return formatDay(part.sow)
   const { id, code, planting, n, age } = batch
-  const usual = planner.tryOne(season, { id, code, planting, n, age, pinned: false, plants: part.plants, plantOn: part.plantOn, sowOn: undefined, otherwise: part.otherwise })
+  const usual = planner.tryOne(season, {
+    id,
+    code,
+    planting,
+    n,
+    age,
+    pinned: false,
+    plants: part.plants,
+    plantOn: part.plantOn,
+    sowOn: undefined,
+    otherwise: part.otherwise,
+  })
   return usual.sow === part.sow ? undefined : formatDay(part.sow)
 }
 
-function withPart(planner: Planner, season: Season, planting: Planting, batch: Batch, part: PickPart, half: Half | undefined): Planting {
+function withPart(
+  planner: Planner,
+  season: Season,
+  planting: Planting,
+  batch: Batch,
+  part: PickPart,
+  half: Half | undefined,
+): Planting {
   const sowOn = sowOnOf(planner, season, batch, part)
   const { otherwise } = part
   if (batch.n === 0) {
     const { sowOn: _, otherwise: __, anchor, ...rest } = planting
     const shift = part.plantOn - parseDay(planting.on)
-    const hung = anchor && (shift === 0 ? anchor : anchor.to === 'last-frost' ? { ...anchor, days: anchor.days + shift } : undefined)
+    const hung =
+      anchor &&
+      (shift === 0 ? anchor : anchor.to === 'last-frost' ? { ...anchor, days: anchor.days + shift } : undefined)
     // Weeks are said only of whole weeks.
     if (hung?.to === 'last-frost' && hung.weeks && hung.days % 7 !== 0) delete hung.weeks
-    return { ...rest, on: formatDay(part.plantOn), ...optional({ anchor: hung, sowOn, otherwise }), ...(half ? { plants: half.plants, ...optional({ goes: half.goes }) } : {}) }
+    return {
+      ...rest,
+      on: formatDay(part.plantOn),
+      ...optional({ anchor: hung, sowOn, otherwise }),
+      ...(half ? { plants: half.plants, ...optional({ goes: half.goes }) } : {}),
+    }
   }
   const old = planting.changes.find(({ n }) => n === batch.n)
   const { sowOn: _, otherwise: __, ...rest } = old ?? { n: batch.n }
@@ -289,11 +368,22 @@ const optional = <T extends object>(value: T): { [K in keyof T]: Exclude<T[K], u
   Object.fromEntries(Object.entries(value).filter(([, v]) => v !== undefined)) as never
 
 /** The second half of a batch that is split, as a planting of its own. */
-function secondHalf(planner: Planner, season: Season, batch: Batch, part: PickPart, goes: Share[] | undefined, codes: Set<string>, keys: Set<string>): Planting {
+function secondHalf(
+  planner: Planner,
+  season: Season,
+  batch: Batch,
+  part: PickPart,
+  goes: Share[] | undefined,
+  codes: Set<string>,
+  keys: Set<string>,
+): Planting {
   const { planting } = batch
   const stem = batch.code.replace('-', '').slice(0, 10)
   const code = [...'BCDEFGHJKLMNPQRSTUVWXYZ'].map((letter) => `${stem}${letter}`).find((one) => !codes.has(one))!
-  const key = [planting.key, ...Array.from({ length: 99 }, (_, i) => `${planting.key.slice(0, 50)}-part-${i + 2}`)].find((one) => !keys.has(one))!
+  const key = [
+    planting.key,
+    ...Array.from({ length: 99 }, (_, i) => `${planting.key.slice(0, 50)}-part-${i + 2}`),
+  ].find((one) => !keys.has(one))!
   codes.add(code)
   keys.add(key)
   const { lot, agePoint, confidence, note, spacing, worth, may } = planting
@@ -305,11 +395,23 @@ function secondHalf(planner: Planner, season: Season, batch: Batch, part: PickPa
     plants: part.plants,
     on: formatDay(part.plantOn),
     changes: [],
-    ...optional({ lot, agePoint: batch.age ?? agePoint, confidence, note, spacing, worth, may, sowOn: sowOnOf(planner, season, batch, part), otherwise: part.otherwise, goes }),
+    ...optional({
+      lot,
+      agePoint: batch.age ?? agePoint,
+      confidence,
+      note,
+      spacing,
+      worth,
+      may,
+      sowOn: sowOnOf(planner, season, batch, part),
+      otherwise: part.otherwise,
+      goes,
+    }),
   }
 }
 
-const sharesFor = (planting: Planting, n: number): Share[] | undefined => planting.changes.find((change) => change.n === n)?.goes ?? planting.goes
+const sharesFor = (planting: Planting, n: number): Share[] | undefined =>
+  planting.changes.find((change) => change.n === n)?.goes ?? planting.goes
 
 /** Shares of the first so many plants, and of the rest. */
 function dividedShares(goes: readonly Share[] | undefined, plants: number): [Share[] | undefined, Share[] | undefined] {

@@ -258,7 +258,8 @@ export class FitSearch {
     const choice = this.#choice
     const { first, useFirst, useRow, useFrom, useUntil } = packed
     const list = this.#byCost[batch]!
-    const c = this.#random() < 0.5 ? first[batch]! + choice.chosen[batch]! : list[Math.floor(this.#random() * list.length)]!
+    const c =
+      this.#random() < 0.5 ? first[batch]! + choice.chosen[batch]! : list[Math.floor(this.#random() * list.length)]!
     const spans: [number, number, number][] = []
     for (let u = useFirst[c]!; u < useFirst[c + 1]!; u++) spans.push([useRow[u]!, useFrom[u]!, useUntil[u]!])
     const shared = free.flatMap((b): [number, number][] => {
@@ -328,7 +329,11 @@ function usualOverCost({ first, cost, weight }: Packed): number {
   return (widest * 4) / Math.max(0.01, least)
 }
 
-function sorted(first: Int32Array, cost: Float64Array, keep: (c: number, b: number) => boolean = () => true): Int32Array[] {
+function sorted(
+  first: Int32Array,
+  cost: Float64Array,
+  keep: (c: number, b: number) => boolean = () => true,
+): Int32Array[] {
   return Array.from({ length: first.length - 1 }, (_, b) => {
     const list: number[] = []
     for (let c = first[b]!; c < first[b + 1]!; c++) if (keep(c, b)) list.push(c)

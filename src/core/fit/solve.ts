@@ -65,7 +65,12 @@ export class FitSolver {
 
   /** Whether the search can stop: near enough, or nothing better for long. */
   get done(): boolean {
-    return this.problem.batches.length === 0 || this.standing.gap <= this.gap || this.#idle >= this.#patience || this.#slices >= MOST_SLICES
+    return (
+      this.problem.batches.length === 0 ||
+      this.standing.gap <= this.gap ||
+      this.#idle >= this.#patience ||
+      this.#slices >= MOST_SLICES
+    )
   }
 
   /** One slice of work; whether something better was found. */
@@ -78,7 +83,8 @@ export class FitSolver {
       search.start(bound.chosen)
       this.#bestBound = Math.max(this.#bestBound, bound.best.value)
     }
-    if (++this.#slices % 5 === 0 && bound.best.value > -Infinity) search.narrow(bound.best.reduced, known() - bound.best.value)
+    if (++this.#slices % 5 === 0 && bound.best.value > -Infinity)
+      search.narrow(bound.best.reduced, known() - bound.best.value)
     search.improve(this.#work, bound.best.prices)
     const better = search.betterings > this.#betterings
     this.#betterings = search.betterings
@@ -106,7 +112,8 @@ export class FitSolver {
     const { first } = this.packed
     const { reduced, value } = this.#bound.best
     const own = new Set(Array.from(chosen, (column, b) => first[b]! + column))
-    const kept = overfull === 0 && value > -Infinity ? (c: number) => reduced[c]! <= cost - value + 1e-6 || own.has(c) : undefined
+    const kept =
+      overfull === 0 && value > -Infinity ? (c: number) => reduced[c]! <= cost - value + 1e-6 || own.has(c) : undefined
     const model = overfull > 0 ? fitModel(this.packed, undefined, { least: 'overfull' }) : fitModel(this.packed, kept)
     return { model, start: valuesOf(this.packed, model, chosen) }
   }

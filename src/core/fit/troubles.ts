@@ -28,7 +28,8 @@ export function troublesOf({ problem, limits, batches, origin }: FitSeason): Tro
       const own = new Float64Array(days).fill(Infinity)
       for (const { uses } of columns) {
         const one = new Float64Array(days)
-        for (const { resource, from, until, amount } of uses) if (resource === r) for (let d = from; d < until; d++) one[d]! += amount
+        for (const { resource, from, until, amount } of uses)
+          if (resource === r) for (let d = from; d < until; d++) one[d]! += amount
         for (let d = 0; d < days; d++) own[d] = Math.min(own[d]!, one[d]!)
       }
       if (!own.some((amount) => amount > 0)) return
@@ -47,11 +48,24 @@ export function troublesOf({ problem, limits, batches, origin }: FitSeason): Tro
         open = undefined
         continue
       }
-      if (!open) troubles.push((open = { kind: 'fixed-over', limit, from: origin + d, until: origin + d + 1, most: over, batches: needing.filter(({ stays }) => stays.some(({ from, until }) => from <= origin + d && origin + d < until)) }))
+      if (!open)
+        troubles.push(
+          (open = {
+            kind: 'fixed-over',
+            limit,
+            from: origin + d,
+            until: origin + d + 1,
+            most: over,
+            batches: needing.filter(({ stays }) =>
+              stays.some(({ from, until }) => from <= origin + d && origin + d < until),
+            ),
+          }),
+        )
       open.until = origin + d + 1
       open.most = Math.max(open.most, over)
     }
   })
-  for (const { batch, fixed } of batches) if (fixed === 'cannot') troubles.push({ kind: 'cannot', batch, mark: batch.marks.find(isStop) })
+  for (const { batch, fixed } of batches)
+    if (fixed === 'cannot') troubles.push({ kind: 'cannot', batch, mark: batch.marks.find(isStop) })
   return troubles
 }

@@ -9,7 +9,10 @@ import { tasksOf } from '../plan/tasks'
 import { done, entry } from './some-records'
 
 const planned = (id: string, season = readSmall()) => createPlanner().plan(season).byId.get(id)!
-const really = (id: string, today: string, records: Entry[], season: Season = readSmall()) => createPlanner().plan({ ...season, records }, parseDay(today)).byId.get(id)!
+const really = (id: string, today: string, records: Entry[], season: Season = readSmall()) =>
+  createPlanner()
+    .plan({ ...season, records }, parseDay(today))
+    .byId.get(id)!
 /** Keeps records from long before on, so that nothing counts as done unsaid. */
 const kept = (day = '2027-01-02') => entry(undefined, day, { did: 'note' })
 const day = (n: number) => formatDay(n)
@@ -17,15 +20,41 @@ const day = (n: number) => formatDay(n)
 describe('a batch as it is', () => {
   it('is as it was planned while nothing was recorded', () => {
     const season = readSmall()
-    expect(createPlanner().plan(season, parseDay('2027-06-01')).batches.map(({ sow }) => sow)).toEqual(createPlanner().plan(season).batches.map(({ sow }) => sow))
+    expect(
+      createPlanner()
+        .plan(season, parseDay('2027-06-01'))
+        .batches.map(({ sow }) => sow),
+    ).toEqual(
+      createPlanner()
+        .plan(season)
+        .batches.map(({ sow }) => sow),
+    )
   })
   it('done as planned comes out as planned', () => {
     const t = planned('t')
-    const records = tasksOf(t, -Infinity, Infinity).filter(({ kind }) => kind !== 'prepare').map((task) => done('t', day(task.day), task.kind, { nth: task.nth, ...(task.kind === 'sow' ? { cells: task.cells, seeds: t.sizing!.seeds } : task.kind === 'pot-up' ? { cells: task.cells } : {}) }))
+    const records = tasksOf(t, -Infinity, Infinity)
+      .filter(({ kind }) => kind !== 'prepare')
+      .map((task) =>
+        done('t', day(task.day), task.kind, {
+          nth: task.nth,
+          ...(task.kind === 'sow'
+            ? { cells: task.cells, seeds: t.sizing!.seeds }
+            : task.kind === 'pot-up'
+              ? { cells: task.cells }
+              : {}),
+        }),
+      )
     const now = really('t', '2027-12-01', [kept(), ...records])
     expect(now.asItIs!.standing).toBe('planted')
-    expect({ sow: now.sow, ready: now.ready, limit: now.limit, plantOn: now.plantOn }).toEqual({ sow: t.sow, ready: t.ready, limit: t.limit, plantOn: t.plantOn })
-    expect(now.stays.map(({ place, from, until, kind, cells }) => ({ place, from, until, kind, cells }))).toEqual(t.stays.map(({ place, from, until, kind, cells }) => ({ place, from, until, kind, cells })))
+    expect({ sow: now.sow, ready: now.ready, limit: now.limit, plantOn: now.plantOn }).toEqual({
+      sow: t.sow,
+      ready: t.ready,
+      limit: t.limit,
+      plantOn: t.plantOn,
+    })
+    expect(now.stays.map(({ place, from, until, kind, cells }) => ({ place, from, until, kind, cells }))).toEqual(
+      t.stays.map(({ place, from, until, kind, cells }) => ({ place, from, until, kind, cells })),
+    )
   })
   it('not sown in time is late, and sown today at the earliest', () => {
     const t = planned('t')
@@ -39,7 +68,10 @@ describe('a batch as it is', () => {
     const now = really('t', day(t.sow! + 8), [kept(), done('t', day(t.sow! + 8), 'sow', { cells: 80, seeds: 160 })])
     expect(now.ready! - t.ready!).toBeGreaterThan(0)
     expect(now.ready! - t.ready!).toBeLessThanOrEqual(8)
-    const hopeless = really('t', day(t.sow! + 24), [kept(), done('t', day(t.sow! + 24), 'sow', { cells: 80, seeds: 160 })])
+    const hopeless = really('t', day(t.sow! + 24), [
+      kept(),
+      done('t', day(t.sow! + 24), 'sow', { cells: 80, seeds: 160 }),
+    ])
     expect(hopeless.marks.map(({ kind }) => kind)).toContain('not-ready')
   })
   it('potted up late moves what hangs on it', () => {
@@ -49,14 +81,22 @@ describe('a batch as it is', () => {
     const off = done('t', day(t.pass!.leavesHeat), 'leave-heat')
     const waiting = really('t', day(pot.day + 6), [kept(), sown, off])
     expect(tasksOf(waiting, -Infinity, Infinity).find(({ kind }) => kind === 'pot-up')!.day).toBe(pot.day + 6)
-    const potted = really('t', day(pot.day + 6), [kept(), sown, off, done('t', day(pot.day + 4), 'pot-up', { nth: 1, cells: 66 })])
+    const potted = really('t', day(pot.day + 6), [
+      kept(),
+      sown,
+      off,
+      done('t', day(pot.day + 4), 'pot-up', { nth: 1, cells: 66 }),
+    ])
     expect(potted.stays.find(({ container }) => container.key === 'pots')!.from).toBe(pot.day + 4)
     expect(potted.stays.find(({ container }) => container.key === 'pots')!.cells).toBe(66)
     expect(potted.ready!).toBeGreaterThanOrEqual(t.ready!)
   })
   it('stands where it was really put', () => {
     const t = planned('t')
-    const now = really('t', day(t.sow! + 1), [kept(), done('t', day(t.sow!), 'sow', { cells: 80, seeds: 160, place: 'bench' })])
+    const now = really('t', day(t.sow! + 1), [
+      kept(),
+      done('t', day(t.sow!), 'sow', { cells: 80, seeds: 160, place: 'bench' }),
+    ])
     expect(now.stays[0]!.place).toBe(1)
     expect(now.pass!.emergence).toBeGreaterThan(t.pass!.emergence)
   })
@@ -64,10 +104,17 @@ describe('a batch as it is', () => {
     const t = planned('t')
     const sown = done('t', day(t.sow!), 'sow', { cells: 80, seeds: 160 })
     const on = t.pass!.emergence + 1
-    const none = really('t', day(on), [kept(), sown, entry('t', day(on), { did: 'count', cells: 80, showing: 0, doubles: 0 })])
+    const none = really('t', day(on), [
+      kept(),
+      sown,
+      entry('t', day(on), { did: 'count', cells: 80, showing: 0, doubles: 0 }),
+    ])
     expect(none.asItIs!.stand!.pace).toBeGreaterThan(1.03)
     expect(none.pass!.emergence).toBeGreaterThan(t.pass!.emergence)
-    expect(none.asItIs!.plants).toBeLessThan(really('t', day(on), [kept(), sown, entry('t', day(on), { did: 'count', cells: 80, showing: 60, doubles: 20 })]).asItIs!.plants)
+    expect(none.asItIs!.plants).toBeLessThan(
+      really('t', day(on), [kept(), sown, entry('t', day(on), { did: 'count', cells: 80, showing: 60, doubles: 20 })])
+        .asItIs!.plants,
+    )
   })
   it('is as old as its leaves say', () => {
     const t = planned('t')
@@ -81,7 +128,8 @@ describe('a batch as it is', () => {
   it('is ready once its plug holds, not while it falls apart, and outgrown once its roots circle hard', () => {
     const a = planned('a')
     const sown = done('a', day(a.sow!), 'sow', { cells: 200, seeds: 200 })
-    const look = (on: number, what: { lifts?: boolean; roots?: 'circling-hard' }) => really('a', day(on), [kept(), sown, entry('a', day(on), { did: 'check', ...what })])
+    const look = (on: number, what: { lifts?: boolean; roots?: 'circling-hard' }) =>
+      really('a', day(on), [kept(), sown, entry('a', day(on), { did: 'check', ...what })])
     expect(look(a.ready! - 6, { lifts: true }).ready).toBe(a.ready! - 6)
     expect(look(a.ready! + 2, { lifts: false }).ready).toBeGreaterThan(a.ready! + 2)
     expect(look(a.ready! - 2, { lifts: false }).ready).toBeGreaterThanOrEqual(a.ready!)
@@ -97,7 +145,17 @@ describe('a batch as it is', () => {
   it('thrown away stands nowhere after, and never in the field', () => {
     const a = planned('a')
     const season = readSmall()
-    const plan = createPlanner().plan({ ...season, records: [kept(), done('a', day(a.sow!), 'sow', { cells: 200, seeds: 200 }), entry('a', day(a.sow! + 10), { did: 'end', how: 'discarded' })] }, a.sow! + 20)
+    const plan = createPlanner().plan(
+      {
+        ...season,
+        records: [
+          kept(),
+          done('a', day(a.sow!), 'sow', { cells: 200, seeds: 200 }),
+          entry('a', day(a.sow! + 10), { did: 'end', how: 'discarded' }),
+        ],
+      },
+      a.sow! + 20,
+    )
     const now = plan.byId.get('a')!
     expect(now.stays.at(-1)!.until).toBe(a.sow! + 10)
     expect(plan.stands.some(({ id }) => id === 'a')).toBe(false)
@@ -106,13 +164,21 @@ describe('a batch as it is', () => {
     const a = planned('a')
     const { cells } = a.sizing!
     const on = a.sow! + 20
-    const records = [kept(), done('a', day(a.sow!), 'sow', { cells, seeds: cells }), entry('a', day(on), { did: 'split', part: 2, cells: 100 }), done('a~2', day(on), 'harden', { nth: 1, place: 'frame' })]
+    const records = [
+      kept(),
+      done('a', day(a.sow!), 'sow', { cells, seeds: cells }),
+      entry('a', day(on), { did: 'split', part: 2, cells: 100 }),
+      done('a~2', day(on), 'harden', { nth: 1, place: 'frame' }),
+    ]
     const plan = createPlanner().plan({ ...readSmall(), records }, on)
     const [rest, part] = [plan.byId.get('a')!, plan.byId.get('a~2')!]
     expect(part.code).toBe('A/2')
     expect(part.stays[0]!.from).toBe(on)
     expect(part.stays[0]!.place).toBe(2)
-    const inUse = (at: number) => [rest, part].flatMap(({ stays }) => stays.filter(({ from, until }) => from <= at && at < until)).reduce((sum, stay) => sum + stay.cells, 0)
+    const inUse = (at: number) =>
+      [rest, part]
+        .flatMap(({ stays }) => stays.filter(({ from, until }) => from <= at && at < until))
+        .reduce((sum, stay) => sum + stay.cells, 0)
     expect(inUse(on - 1)).toBe(cells)
     expect(inUse(on + 1)).toBe(cells)
     expect(rest.plants + part.plants).toBe(a.plants)
@@ -128,13 +194,20 @@ describe('a batch as it is', () => {
 describe('in any season', () => {
   const someRecords = (season: Season, today: number) => {
     const records: Entry[] = [entry(undefined, season.season.from, { did: 'note' })]
-    createPlanner().plan(season).batches.forEach((batch, i) => {
-      const behind = i % 4
-      for (const task of tasksOf(batch, -Infinity, today - behind)) {
-        if (i % 5 === 4) break
-        records.push(done(batch.id, day(Math.min(today, task.day + behind)), task.kind, { nth: task.nth, ...(task.kind === 'sow' ? { cells: task.cells, seeds: batch.sizing!.seeds } : {}) }))
-      }
-    })
+    createPlanner()
+      .plan(season)
+      .batches.forEach((batch, i) => {
+        const behind = i % 4
+        for (const task of tasksOf(batch, -Infinity, today - behind)) {
+          if (i % 5 === 4) break
+          records.push(
+            done(batch.id, day(Math.min(today, task.day + behind)), task.kind, {
+              nth: task.nth,
+              ...(task.kind === 'sow' ? { cells: task.cells, seeds: batch.sizing!.seeds } : {}),
+            }),
+          )
+        }
+      })
     return records
   }
   it('days follow one another, nothing that has not happened lies before today, and loads are never below nothing', () => {
@@ -143,14 +216,23 @@ describe('in any season', () => {
         const today = parseDay(season.season.from) + after
         const plan = createPlanner().plan({ ...season, records: someRecords(season, today) }, today)
         for (const batch of plan.batches) {
-          for (let i = 1; i < batch.stays.length; i++) expect(batch.stays[i]!.from).toBeGreaterThanOrEqual(batch.stays[i - 1]!.from)
+          for (let i = 1; i < batch.stays.length; i++)
+            expect(batch.stays[i]!.from).toBeGreaterThanOrEqual(batch.stays[i - 1]!.from)
           for (const stay of batch.stays) expect(stay.until).toBeGreaterThan(stay.from)
           if (!batch.asItIs) continue
           const { tally, planned: was } = batch.asItIs
-          if (!tally.sown && was.sow! >= parseDay(season.season.from)) expect(batch.sow!).toBeGreaterThanOrEqual(Math.min(today, was.sow!))
+          if (!tally.sown && was.sow! >= parseDay(season.season.from))
+            expect(batch.sow!).toBeGreaterThanOrEqual(Math.min(today, was.sow!))
           for (const task of tasksOf(batch, -Infinity, today)) {
-            if (!['sow', 'receive', 'leave-heat', 'pot-up', 'plant'].includes(task.kind) || task.day < parseDay(season.season.from)) continue
-            expect([task.kind, tally.done.has(`${task.kind}/${task.nth}`) || task.day >= today || task.day <= was.plantOn]).toEqual([task.kind, true])
+            if (
+              !['sow', 'receive', 'leave-heat', 'pot-up', 'plant'].includes(task.kind) ||
+              task.day < parseDay(season.season.from)
+            )
+              continue
+            expect([
+              task.kind,
+              tally.done.has(`${task.kind}/${task.nth}`) || task.day >= today || task.day <= was.plantOn,
+            ]).toEqual([task.kind, true])
           }
         }
         for (const load of plan.places) for (const used of load.days) expect(used).toBeGreaterThan(-1e-6)
@@ -166,8 +248,17 @@ describe('in any season', () => {
         const planner = createPlanner()
         planner.plan(season, today)
         planner.plan({ ...season, records: records.slice(0, records.length >> 1) }, today)
-        const say = (plan: ReturnType<typeof planner.plan>) => plan.batches.map(({ id, sow, ready, limit, stays }) => [id, sow, ready, limit, stays.map(({ from, until, place, cells }) => [from, until, place, cells])])
-        expect(say(planner.plan({ ...season, records }, today))).toEqual(say(createPlanner().plan({ ...season, records }, today)))
+        const say = (plan: ReturnType<typeof planner.plan>) =>
+          plan.batches.map(({ id, sow, ready, limit, stays }) => [
+            id,
+            sow,
+            ready,
+            limit,
+            stays.map(({ from, until, place, cells }) => [from, until, place, cells]),
+          ])
+        expect(say(planner.plan({ ...season, records }, today))).toEqual(
+          say(createPlanner().plan({ ...season, records }, today)),
+        )
       }),
       { numRuns: 30 },
     )

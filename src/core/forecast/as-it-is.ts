@@ -80,7 +80,15 @@ export function asItIs(planned: Batch, reality: Reality, climate: Climate, by: K
   if (!planned.pass || (!entries && !isOverdue(planned, reality))) return [planned]
   const all = tallyOf(planned.id, entries ?? [])
   const [root] = all.parts
-  if (all.parts.length === 1 && !root!.sown && root!.done.size === 0 && root!.dropped.size === 0 && root!.waits.size === 0 && !root!.ended && !isOverdue(planned, reality)) {
+  if (
+    all.parts.length === 1 &&
+    !root!.sown &&
+    root!.done.size === 0 &&
+    root!.dropped.size === 0 &&
+    root!.waits.size === 0 &&
+    !root!.ended &&
+    !isOverdue(planned, reality)
+  ) {
     // Notes and labels alone change no day.
     return [planned]
   }
@@ -122,16 +130,29 @@ function linesOf({ parts }: Tallied): Line[] {
   return lines.sort((a, b) => a.on - b.on || (a.entry.at < b.entry.at ? -1 : 1))
 }
 
-function oneAsItIs(planned: Batch, recorded: Tally, all: Tallied, share: number, reality: Reality, climate: Climate, by: Keyed): Batch {
+function oneAsItIs(
+  planned: Batch,
+  recorded: Tally,
+  all: Tallied,
+  share: number,
+  reality: Reality,
+  climate: Climate,
+  by: Keyed,
+): Batch {
   const { since, today } = reality
   const { way, pass: plannedPass } = planned
   const { route, method } = way
   const harden = method.stages.length
   /** Day a step was taken: as recorded, or as planned where nobody kept records yet. */
-  const taken = (line: Line<'task'> | undefined, plannedOn: Day | undefined): Day | undefined => line?.on ?? (plannedOn !== undefined && plannedOn < since ? plannedOn : undefined)
+  const taken = (line: Line<'task'> | undefined, plannedOn: Day | undefined): Day | undefined =>
+    line?.on ?? (plannedOn !== undefined && plannedOn < since ? plannedOn : undefined)
   const stays = new Map(planned.stays.map((stay) => [stay.stage, stay]))
   const plannedLeaving = plannedPass!.leavesHeat < planned.plantOn && stays.has(0) ? plannedPass!.leavesHeat : undefined
-  const tally = inTheWaysWords(recorded, planned, taken(recorded.done.get('leave-heat/0'), stayedInHeat(planned) ? plannedLeaving : undefined))
+  const tally = inTheWaysWords(
+    recorded,
+    planned,
+    taken(recorded.done.get('leave-heat/0'), stayedInHeat(planned) ? plannedLeaving : undefined),
+  )
   const doneOn = (task: string, nth: number) => tally.done.get(`${task}/${nth}`)
   const notBefore = (task: string, nth: number) => Math.max(today, until(tally, task, nth))
   const sowTask = route.boughtAge === undefined ? 'sow' : 'receive'
@@ -141,7 +162,8 @@ function oneAsItIs(planned: Batch, recorded: Tally, all: Tallied, share: number,
   const plantOn = Math.max(sow + 1, planting ?? Math.max(planned.plantOn, notBefore('plant', 0)))
 
   const dropped = (kind: string, stage: number) => tally.dropped.has(`${kind}/${stage}`)
-  const placeOf = (key: string | undefined, usual: number) => (key === undefined ? usual : (by.places.get(key) ?? usual))
+  const placeOf = (key: string | undefined, usual: number) =>
+    key === undefined ? usual : (by.places.get(key) ?? usual)
   const leftHeat = doneOn('leave-heat', 0)
   const plannedTail: TailLeg[] = []
   for (const leg of route.tail) {
@@ -154,15 +176,39 @@ function oneAsItIs(planned: Batch, recorded: Tally, all: Tallied, share: number,
     const daysBefore = plantOn - on
     // One that never came before planting did not happen.
     if (daysBefore < 1) continue
-    plannedTail.push({ ...leg, place: placeOf(line?.entry.what.place, leg.place), daysBefore: Math.min(daysBefore, plannedTail.at(-1)?.daysBefore ?? Infinity) })
+    plannedTail.push({
+      ...leg,
+      place: placeOf(line?.entry.what.place, leg.place),
+      daysBefore: Math.min(daysBefore, plannedTail.at(-1)?.daysBefore ?? Infinity),
+    })
   }
-  const taking = routeTaken(way, plannedPass!, tally, taken, planned.plantOn, plantOn - (plannedTail[0]?.daysBefore ?? -Infinity), by)
+  const taking = routeTaken(
+    way,
+    plannedPass!,
+    tally,
+    taken,
+    planned.plantOn,
+    plantOn - (plannedTail[0]?.daysBefore ?? -Infinity),
+    by,
+  )
   const { germPlace, legs, begun } = taking
   const firstLater = firstAfterHeat(tally)
-  const impliedLeaving = leftHeat === undefined && firstLater < Infinity ? Math.max(sow, Math.min(firstLater, plannedLeaving ?? firstLater)) : undefined
+  const impliedLeaving =
+    leftHeat === undefined && firstLater < Infinity
+      ? Math.max(sow, Math.min(firstLater, plannedLeaving ?? firstLater))
+      : undefined
   const tail = tailTaken(plannedTail, taking.late, plantOn, placeOf)
   const measured = climate !== route.climate
-  const actual: Route = { ...route, climate, germPlace, legs, tail, steps: taking.steps, emergenceTotals: measured ? [] : [...route.emergenceTotals], growthTotals: measured ? [] : [...route.growthTotals] }
+  const actual: Route = {
+    ...route,
+    climate,
+    germPlace,
+    legs,
+    tail,
+    steps: taking.steps,
+    emergenceTotals: measured ? [] : [...route.emergenceTotals],
+    growthTotals: measured ? [] : [...route.growthTotals],
+  }
   for (const at of new Set([germPlace, ...legs.map((leg) => leg.place), ...tail.map((leg) => leg.place)])) {
     actual.emergenceTotals[at] ??= climate.emergence(at, route.germination)
     actual.growthTotals[at] ??= climate.growth(at, route.growth)
@@ -172,10 +218,13 @@ function oneAsItIs(planned: Batch, recorded: Tally, all: Tallied, share: number,
     leftHeat: taken(leftHeat, plannedLeaving) ?? impliedLeaving,
     legs: begun,
     seen: [],
-    notBefore: legs.map(({ starts, stage }, k) => (k === 0 ? notBefore('leave-heat', 0) : notBefore(starts.by === 'potting' ? 'pot-up' : 'move', stage))),
+    notBefore: legs.map(({ starts, stage }, k) =>
+      k === 0 ? notBefore('leave-heat', 0) : notBefore(starts.by === 'potting' ? 'pot-up' : 'move', stage),
+    ),
   }
   // Without heat to leave there is nothing to wait for: it comes off by itself.
-  if (germPlace === legs[0]!.place && happened.leftHeat === undefined && !stayedInHeat(planned)) happened.notBefore = happened.notBefore.map((day, k) => (k === 0 ? -Infinity : day))
+  if (germPlace === legs[0]!.place && happened.leftHeat === undefined && !stayedInHeat(planned))
+    happened.notBefore = happened.notBefore.map((day, k) => (k === 0 ? -Infinity : day))
 
   let stand: StandForecast | undefined
   const survival = way.survivals.reduce((product, one) => product * one, 1)
@@ -198,7 +247,12 @@ function oneAsItIs(planned: Batch, recorded: Tally, all: Tallied, share: number,
         ? 'planted'
         : sownOn === undefined
           ? 'to-sow'
-          : tail.some(({ stage, daysBefore }) => stage === 'hardening' && plantOn - daysBefore <= today && taken(doneOn('harden', harden), planned.plantOn - daysBefore) !== undefined)
+          : tail.some(
+                ({ stage, daysBefore }) =>
+                  stage === 'hardening' &&
+                  plantOn - daysBefore <= today &&
+                  taken(doneOn('harden', harden), planned.plantOn - daysBefore) !== undefined,
+              )
             ? 'hardening'
             : leftHeat || pass.emergence <= today
               ? 'up'
@@ -235,7 +289,12 @@ function oneAsItIs(planned: Batch, recorded: Tally, all: Tallied, share: number,
     // A part, and what it was split from, are not one batch any more that could be planned otherwise.
     pinned: planned.pinned || all.parts.length > 1,
   }
-  return batchAsItIs(planned, sought, new Course(along(way, actual, climate), plantOn, planned.agePoint, sow, [], pass), known)
+  return batchAsItIs(
+    planned,
+    sought,
+    new Course(along(way, actual, climate), plantOn, planned.agePoint, sow, [], pass),
+    known,
+  )
 }
 
 /**
@@ -251,7 +310,14 @@ function inTheWaysWords(tally: Tally, planned: Batch, left: Day | undefined): Ta
   const firstLater = firstAfterHeat(tally)
   const as = ({ entry, on }: Line<'moved'>, task: 'leave-heat' | 'pot-up', nth: number): Line<'task'> => {
     const { place, container, cells } = entry.what
-    const what = { did: 'task' as const, task, nth, ...(place === undefined ? {} : { place }), ...(task === 'leave-heat' || container === undefined ? {} : { container }), ...(task === 'leave-heat' || cells === undefined ? {} : { cells }) }
+    const what = {
+      did: 'task' as const,
+      task,
+      nth,
+      ...(place === undefined ? {} : { place }),
+      ...(task === 'leave-heat' || container === undefined ? {} : { container }),
+      ...(task === 'leave-heat' || cells === undefined ? {} : { cells }),
+    }
     return { entry: { ...entry, what }, on }
   }
   const moves = tally.moves.filter((line, i) => {
@@ -263,7 +329,13 @@ function inTheWaysWords(tally: Tally, planned: Batch, left: Day | undefined): Ta
       if (inHeat && !done.has('leave-heat/0')) done.set('leave-heat/0', as(line, 'leave-heat', 0))
       if (inHeat && container === undefined) return false
     }
-    const next = container === undefined ? undefined : route.legs.find(({ starts, stage }) => starts.by === 'potting' && !done.has(`pot-up/${stage}`) && !tally.dropped.has(`pot-up/${stage}`))
+    const next =
+      container === undefined
+        ? undefined
+        : route.legs.find(
+            ({ starts, stage }) =>
+              starts.by === 'potting' && !done.has(`pot-up/${stage}`) && !tally.dropped.has(`pot-up/${stage}`),
+          )
     if (!next || route.steps[next.step]!.container.key !== container) return true
     done.set(`pot-up/${next.stage}`, as(line, 'pot-up', next.stage))
     return false
@@ -305,7 +377,19 @@ function standOf(route: Route, way: Way, planned: Batch, tally: Tally, pass: Pas
     thermalShare: thermalShareOn(route, pass, on) / (route.boughtAge === undefined ? route.pace : 1),
   }))
   const { germination, testedSeeds } = planned.seed
-  return standForecast({ cells, seedsPerCell: flats ? 1 : way.seedsPerCell, germination, testedSeeds, spread: route.germination.spread, survival, perCell: plantsPerCell(way, germination) }, counts, 'coarse')
+  return standForecast(
+    {
+      cells,
+      seedsPerCell: flats ? 1 : way.seedsPerCell,
+      germination,
+      testedSeeds,
+      spread: route.germination.spread,
+      survival,
+      perCell: plantsPerCell(way, germination),
+    },
+    counts,
+    'coarse',
+  )
 }
 
 /** Plants that a cell with seedlings gives: those kept of the seeds in it, on average. */
@@ -332,8 +416,18 @@ export function thermalShareOn(route: Route, pass: Pass, day: Day): number {
 function agesSeen(tally: Tally, way: Way): SeenAge[] {
   const { leafInterval, firstLeaf } = way.crop.growth
   return tally.checks.flatMap(({ on, entry: { what } }) => {
-    const age = what.leaves === undefined || what.leaves < 1 || leafInterval === undefined ? undefined : leafAge(what.leaves + 0.5, leafInterval, firstLeaf)
-    const plug = what.roots === 'circling-hard' ? 'outgrown' : what.lifts === true ? 'holds' : what.lifts === false || what.roots === 'none' ? 'falls-apart' : undefined
+    const age =
+      what.leaves === undefined || what.leaves < 1 || leafInterval === undefined
+        ? undefined
+        : leafAge(what.leaves + 0.5, leafInterval, firstLeaf)
+    const plug =
+      what.roots === 'circling-hard'
+        ? 'outgrown'
+        : what.lifts === true
+          ? 'holds'
+          : what.lifts === false || what.roots === 'none'
+            ? 'falls-apart'
+            : undefined
     return age === undefined && plug === undefined ? [] : [{ on, age, plug }]
   })
 }
@@ -342,7 +436,11 @@ const NO_PLUGS: AsItIs['plugs'] = []
 
 function plugsSeen(tally: Tally, route: Route, pass: Pass): AsItIs['plugs'] {
   if (tally.checks.length === 0) return NO_PLUGS
-  return tally.checks.flatMap(({ on, entry: { what } }) => (what.lifts === undefined || on < pass.emergence ? [] : [{ on, age: ageOn(route, pass, on), ready: readyAgeOn(route, pass, on), holds: what.lifts }]))
+  return tally.checks.flatMap(({ on, entry: { what } }) =>
+    what.lifts === undefined || on < pass.emergence
+      ? []
+      : [{ on, age: ageOn(route, pass, on), ready: readyAgeOn(route, pass, on), holds: what.lifts }],
+  )
 }
 
 /** Age at which the plug holds in the container it stands in on a day. */
@@ -355,7 +453,14 @@ function readyAgeOn({ legs, steps }: Route, pass: Pass, on: Day): number {
   return ready
 }
 
-function amounts(planned: Batch, tally: Tally, way: Way, share: number, { steps, stepOf, legs, lines, begun }: Taken, stand: StandForecast | undefined) {
+function amounts(
+  planned: Batch,
+  tally: Tally,
+  way: Way,
+  share: number,
+  { steps, stepOf, legs, lines, begun }: Taken,
+  stand: StandForecast | undefined,
+) {
   const sizing = planned.sizing
   const usual = stepOf.map((step) => (sizing && step >= 0 ? way.cellsIn(step, sizing) : 0))
   let current = 0
@@ -367,7 +472,8 @@ function amounts(planned: Batch, tally: Tally, way: Way, share: number, { steps,
     if (starts.by !== 'potting' || begun[leg] === undefined) continue
     current = step
     // What nobody had planned is taken to hold all that was there.
-    cells[step] = lines[leg]?.entry.what.cells ?? (stepOf[step]! < 0 ? (tally.plants ?? cells[step - 1]!) : cells[step]!)
+    cells[step] =
+      lines[leg]?.entry.what.cells ?? (stepOf[step]! < 0 ? (tally.plants ?? cells[step - 1]!) : cells[step]!)
   }
   const sownShare = sown !== undefined && usual[0]! > 0 ? sown / usual[0]! : 1
   const usualPlants = planned.plants + (sizing?.spare ?? 0)
@@ -376,7 +482,8 @@ function amounts(planned: Batch, tally: Tally, way: Way, share: number, { steps,
   let left = 1
   for (let step = current + 1; step < steps.length; step++) {
     left *= way.survivals[stepOf[step]! - 1] ?? 1
-    const fit = tally.plants !== undefined ? plants * left : stand ? stand.cells * share * left : usual[step]! * sownShare * share
+    const fit =
+      tally.plants !== undefined ? plants * left : stand ? stand.cells * share * left : usual[step]! * sownShare * share
     cells[step] = Math.max(0, Math.min(Math.ceil(usual[step]! * share - 1e-9), Math.ceil(fit - 1e-9)))
   }
   // Cells that left, or came, while it stood in one container.
@@ -384,12 +491,18 @@ function amounts(planned: Batch, tally: Tally, way: Way, share: number, { steps,
   let now = cells[0]!
   for (const { on, entry } of tally.lines) {
     const { what } = entry
-    if (((what.did === 'task' && (what.task === 'sow' || what.task === 'pot-up')) || (what.did === 'moved' && what.container !== undefined)) && what.cells !== undefined) now = what.cells
+    if (
+      ((what.did === 'task' && (what.task === 'sow' || what.task === 'pot-up')) ||
+        (what.did === 'moved' && what.container !== undefined)) &&
+      what.cells !== undefined
+    )
+      now = what.cells
     if (what.did === 'split') {
       now = `${rootOf(entry.batch!)}~${what.part}` === tally.id ? what.cells : now - what.cells
       cuts.push({ on, cells: now })
     }
-    if (what.did === 'merge' && what.into === tally.id && tally.cells !== undefined) cuts.push({ on, cells: (now = tally.cells) })
+    if (what.did === 'merge' && what.into === tally.id && tally.cells !== undefined)
+      cuts.push({ on, cells: (now = tally.cells) })
   }
   return { cells, cuts, plants: Math.max(0, plants) }
 }
@@ -401,8 +514,12 @@ function along(way: Way, route: Route, climate: Climate): Way {
   define('route', route)
   if (route.steps.some((step, i) => step !== way.route.steps[i])) {
     const flats = way.method.sowing.policy === 'flat'
-    define('traysOf', (step: number, cells: number) => traysIn(route.steps[step]!.container, cells, flats && step === 0))
-    define('trayPlacesOf', (step: number, cells: number) => trayPlacesIn(route.steps[step]!.container, cells, flats && step === 0))
+    define('traysOf', (step: number, cells: number) =>
+      traysIn(route.steps[step]!.container, cells, flats && step === 0),
+    )
+    define('trayPlacesOf', (step: number, cells: number) =>
+      trayPlacesIn(route.steps[step]!.container, cells, flats && step === 0),
+    )
   }
   const used = [route.germPlace, ...route.legs.map(({ place }) => place), ...route.tail.map(({ place }) => place)]
   const measured = climate !== way.route.climate
@@ -413,11 +530,28 @@ function along(way: Way, route: Route, climate: Climate): Way {
       for (const place of used) all[place] ??= make(place)
       return all
     }
-    define('temperature', filled(way.temperature, (place) => climate.temperature(place)))
-    define('warmth', filled(way.warmth, (place) => climate.warmth(place, crop.growth)))
-    if (way.coldNights) define('coldNights', filled(way.coldNights, (place) => climate.coldNights(place, crop.minNight!)))
-    if (way.hotDays) define('hotDays', filled(way.hotDays, (place) => climate.hotDays(place, crop.stressAbove!)))
-    define('closedDays', filled(way.closedDays, (place) => climate.closedDays(place)))
+    define(
+      'temperature',
+      filled(way.temperature, (place) => climate.temperature(place)),
+    )
+    define(
+      'warmth',
+      filled(way.warmth, (place) => climate.warmth(place, crop.growth)),
+    )
+    if (way.coldNights)
+      define(
+        'coldNights',
+        filled(way.coldNights, (place) => climate.coldNights(place, crop.minNight!)),
+      )
+    if (way.hotDays)
+      define(
+        'hotDays',
+        filled(way.hotDays, (place) => climate.hotDays(place, crop.stressAbove!)),
+      )
+    define(
+      'closedDays',
+      filled(way.closedDays, (place) => climate.closedDays(place)),
+    )
   }
   return own
 }

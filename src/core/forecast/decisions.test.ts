@@ -31,8 +31,15 @@ describe('a stand that was counted', () => {
   const decide = (showing: number, after: number, doubles = 0, bend?: (season: SmallSeason) => void) => {
     const own = createPlanner().plan(readSmall(bend)).byId.get('t')!
     const on = own.pass!.emergence + after
-    const { plan, planner, season } = world(on, [done('t', day(own.sow!), 'sow', { cells: t.sizing!.cells, seeds: t.sizing!.seeds })], bend)
-    return { ...standDecision(planner, season, plan.byId.get('t')!, { cells: t.sizing!.cells, showing, doubles }, on), on }
+    const { plan, planner, season } = world(
+      on,
+      [done('t', day(own.sow!), 'sow', { cells: t.sizing!.cells, seeds: t.sizing!.seeds })],
+      bend,
+    )
+    return {
+      ...standDecision(planner, season, plan.byId.get('t')!, { cells: t.sizing!.cells, showing, doubles }, on),
+      on,
+    }
   }
   it('is let be where there are enough', () => {
     expect(decide(t.sizing!.cells - 3, 5).choices[0]!.kind).toBe('let-be')
@@ -47,11 +54,15 @@ describe('a stand that was counted', () => {
   })
   it('says what doing nothing costs, where the planting has a worth', () => {
     expect(decide(30, 8).atStake).toBeUndefined()
-    const { atStake, lacking, wanted } = decide(30, 8, 0, (s) => { s.plantings[2]!.worth = { by: 'money', amount: 600 } })
+    const { atStake, lacking, wanted } = decide(30, 8, 0, (s) => {
+      s.plantings[2]!.worth = { by: 'money', amount: 600 }
+    })
     expect(atStake).toBeCloseTo((600 * lacking) / wanted, 6)
   })
   it('is waited for also where it is too late to sow again, as long as more will come', () => {
-    const early = decide(3, -1, 0, (s) => { s.plantings[2]!.agePoint = 0 })
+    const early = decide(3, -1, 0, (s) => {
+      s.plantings[2]!.agePoint = 0
+    })
     expect(early.lastResow === undefined || early.lastResow.lastDay < early.on).toBe(true)
     expect(early.choices[0]).toMatchObject({ kind: 'wait' })
     expect(early.choices.map(({ kind }) => kind)).not.toContain('resow')
@@ -61,7 +72,9 @@ describe('a stand that was counted', () => {
     expect(choices[0]!.kind).toBe('fill')
   })
   it('is sown again where half of it failed, with what lacks and so many more as make it sure', () => {
-    const { choices, lacking, stand, wanted } = decide(30, 8, 0, (s) => { s.plantings[2]!.agePoint = 0.9 })
+    const { choices, lacking, stand, wanted } = decide(30, 8, 0, (s) => {
+      s.plantings[2]!.agePoint = 0.9
+    })
     const resow = choices.find((choice) => choice.kind === 'resow')!
     expect(choices[0]!.kind).toBe('resow')
     if (resow.kind === 'resow') {
@@ -73,7 +86,9 @@ describe('a stand that was counted', () => {
     }
   })
   it('is planted smaller where it is too late to sow again', () => {
-    const { choices, lastResow, on } = decide(30, 12, 0, (s) => { s.plantings[2]!.agePoint = 0 })
+    const { choices, lastResow, on } = decide(30, 12, 0, (s) => {
+      s.plantings[2]!.agePoint = 0
+    })
     expect(lastResow === undefined || lastResow.lastDay < on).toBe(true)
     expect(choices[0]!.kind).toBe('fewer')
   })
@@ -82,7 +97,9 @@ describe('a stand that was counted', () => {
 describe('a plant that was looked at', () => {
   const look = (seen: Seen, age = 20, minNight = 4) => {
     const on = t.pass!.leavesHeat + age
-    const { plan, season } = world(on, [sownT(), done('t', day(t.pass!.leavesHeat), 'leave-heat')], (s) => { s.crops[1]!.minNight = minNight })
+    const { plan, season } = world(on, [sownT(), done('t', day(t.pass!.leavesHeat), 'leave-heat')], (s) => {
+      s.crops[1]!.minNight = minNight
+    })
     const batch = plan.byId.get('t')!
     return { ...judge(batch, seen, on), levers: holdLevers(batch, season, on), on }
   }
@@ -94,7 +111,11 @@ describe('a plant that was looked at', () => {
     expect(verdict.kind === 'pot-up' && verdict.into.key).toBe('pots')
   })
   it('is past its best where roots circle hard, and can still be potted up', () => {
-    expect(look({ lifts: true, roots: 'circling-hard' }).verdict).toMatchObject({ kind: 'past', why: 'roots', into: { key: 'pots' } })
+    expect(look({ lifts: true, roots: 'circling-hard' }).verdict).toMatchObject({
+      kind: 'past',
+      why: 'roots',
+      into: { key: 'pots' },
+    })
   })
   it('is as old as its leaves say', () => {
     const { age, remarks } = look({ leaves: 6 }, 8)
@@ -103,7 +124,9 @@ describe('a plant that was looked at', () => {
   })
   it('gains days in a larger pot and in a cooler place that does not harm it', () => {
     const { levers } = look({}, 25, 12)
-    expect(levers.some((lever) => lever.kind === 'container' && lever.container.key === 'pots' && lever.days > 5)).toBe(true)
+    expect(levers.some((lever) => lever.kind === 'container' && lever.container.key === 'pots' && lever.days > 5)).toBe(
+      true,
+    )
     // The frame has nights under what a tomato bears.
     expect(levers.some((lever) => lever.kind === 'place' && lever.place.key === 'frame')).toBe(false)
   })
@@ -112,29 +135,45 @@ describe('a plant that was looked at', () => {
 describe('the work of a day', () => {
   it('keeps what is late until it is done, dropped or put off', () => {
     const today = a.sow! + 4
-    const kinds = (records: Entry[]) => workBetween(world(today, records).plan, today, today + 1).filter(({ task }) => task.batch.id === 'a').map(({ task, late, state }) => [task.kind, late, state])
+    const kinds = (records: Entry[]) =>
+      workBetween(world(today, records).plan, today, today + 1)
+        .filter(({ task }) => task.batch.id === 'a')
+        .map(({ task, late, state }) => [task.kind, late, state])
     expect(kinds([])).toEqual([['sow', 4, 'open']])
     expect(kinds([done('a', day(today), 'sow', { cells: 100, seeds: 100 })])).toEqual([['sow', 0, 'done']])
     expect(kinds([entry('a', day(today), { did: 'drop', task: 'sow', nth: 0, why: 'no seed' })])).toEqual([])
     expect(kinds([entry('a', day(today), { did: 'wait', task: 'sow', nth: 0, until: day(today + 2) })])).toEqual([])
-    const later = workBetween(world(today, [entry('a', day(today), { did: 'wait', task: 'sow', nth: 0, until: day(today + 2) })]).plan, today, today + 3)
+    const later = workBetween(
+      world(today, [entry('a', day(today), { did: 'wait', task: 'sow', nth: 0, until: day(today + 2) })]).plan,
+      today,
+      today + 3,
+    )
     expect(later.filter(({ task }) => task.batch.id === 'a').map((work) => dayOf(work))).toEqual([today + 2])
   })
   it('on a farm that records nothing is what the plan says', () => {
     const season = readSmall()
     const plan = createPlanner().plan(season, a.sow! + 4)
-    expect(workBetween(plan, a.sow!, a.sow! + 1).map(({ task, state }) => [task.batch.id, task.kind, state])).toContainEqual(['a', 'sow', 'open'])
+    expect(
+      workBetween(plan, a.sow!, a.sow! + 1).map(({ task, state }) => [task.batch.id, task.kind, state]),
+    ).toContainEqual(['a', 'sow', 'open'])
   })
   it('says whether a batch will be in time', () => {
     const on = t.sow! + 30
-    expect(outlookOf(world(on, [done('t', day(t.sow! + 28), 'sow', { cells: 80, seeds: 160 })]).plan.byId.get('t')!)).toMatchObject({ kind: 'late' })
+    expect(
+      outlookOf(world(on, [done('t', day(t.sow! + 28), 'sow', { cells: 80, seeds: 160 })]).plan.byId.get('t')!),
+    ).toMatchObject({ kind: 'late' })
     expect(outlookOf(world(t.sow!, [sownT()]).plan.byId.get('t')!)).toMatchObject({ kind: 'on-time' })
   })
   it('asks for a count once nearly all should be up, and no more once it was made', () => {
     const on = t.pass!.emergence + 8
     const off = done('t', day(t.pass!.leavesHeat), 'leave-heat')
     expect(countsDue(world(on, [sownT(), off]).plan, on).map(({ batch }) => batch.id)).toEqual(['t'])
-    expect(countsDue(world(on, [sownT(), off, entry('t', day(on), { did: 'count', cells: 70, showing: 60, doubles: 9 })]).plan, on)).toEqual([])
+    expect(
+      countsDue(
+        world(on, [sownT(), off, entry('t', day(on), { did: 'count', cells: 70, showing: 60, doubles: 9 })]).plan,
+        on,
+      ),
+    ).toEqual([])
   })
 })
 
@@ -143,7 +182,12 @@ describe('what is out', () => {
     const on = t.plantOn + 3
     const asked = (records: Entry[]) => {
       const { plan, season } = world(on, [sownT(), ...records])
-      return gatesBetween(plan.stands, new Map(), t.plantOn - 1, on + 1, { season, air: seasonAir(season), forecast: undefined, today: on }).map(({ stand }) => stand.id)
+      return gatesBetween(plan.stands, new Map(), t.plantOn - 1, on + 1, {
+        season,
+        air: seasonAir(season),
+        forecast: undefined,
+        today: on,
+      }).map(({ stand }) => stand.id)
     }
     expect(asked([])).toContain('t')
     expect(asked([done('t', day(t.plantOn), 'plant')])).not.toContain('t')
@@ -159,9 +203,14 @@ describe('rounds', () => {
   })
   it('are due again after their days, and done for the day once they are', () => {
     const on = a.sow! + 10
-    const rounds = (records: Entry[]) => roundsOn(world(on, [done('a', day(a.sow!), 'sow', { cells: 200, seeds: 200 }), ...records]).plan, on).filter(({ what, place }) => what === 'water' && place === 1)
+    const rounds = (records: Entry[]) =>
+      roundsOn(world(on, [done('a', day(a.sow!), 'sow', { cells: 200, seeds: 200 }), ...records]).plan, on).filter(
+        ({ what, place }) => what === 'water' && place === 1,
+      )
     expect(rounds([])).toMatchObject([{ place: 1, done: undefined }])
-    expect(rounds([entry(undefined, day(on), { did: 'round', what: 'water' }, { place: 'bench' })])[0]!.done).toBeDefined()
+    expect(
+      rounds([entry(undefined, day(on), { did: 'round', what: 'water' }, { place: 'bench' })])[0]!.done,
+    ).toBeDefined()
   })
 })
 
@@ -169,7 +218,16 @@ describe('washing', () => {
   it('is asked for of what came free, less what was washed', () => {
     const pot = tasksOf(t, -Infinity, Infinity).find(({ kind }) => kind === 'pot-up')!
     const on = pot.day + 3
-    const due = (records: Entry[]) => washDue(world(on, [sownT(), done('t', day(t.pass!.leavesHeat), 'leave-heat'), done('t', day(pot.day), 'pot-up', { nth: 1, cells: 64 }), ...records]).plan, on).map(({ container, trays, since }) => [container.key, trays, since])
+    const due = (records: Entry[]) =>
+      washDue(
+        world(on, [
+          sownT(),
+          done('t', day(t.pass!.leavesHeat), 'leave-heat'),
+          done('t', day(pot.day), 'pot-up', { nth: 1, cells: 64 }),
+          ...records,
+        ]).plan,
+        on,
+      ).map(({ container, trays, since }) => [container.key, trays, since])
     expect(due([])).toEqual([['cells-128', 1, pot.day]])
     expect(due([entry(undefined, day(on), { did: 'wash', container: 'cells-128', trays: 1 })])).toEqual([])
   })
@@ -180,12 +238,16 @@ describe('a sowing day', () => {
     const { plan } = world(a.sow!, [], (s) => {
       s.lots![0]!.seeds = 20
       s.containers[0]!.owned = 1
-      s.habits = { mix: { parts: [{ what: 'Compost', parts: 1 }], additives: [{ what: 'Lime', amount: 10, unit: 'g' }] } }
+      s.habits = {
+        mix: { parts: [{ what: 'Compost', parts: 1 }], additives: [{ what: 'Lime', amount: 10, unit: 'g' }] },
+      }
     })
     const session = sowingDay(plan, a.sow!)
     expect(session.batches.map(({ id }) => id)).toEqual(['a'])
     const { cells, trays } = a.stays[0]!
-    expect(session.containers.map((one) => [one.container.key, one.trays, one.cells])).toEqual([['cells-128', trays, cells]])
+    expect(session.containers.map((one) => [one.container.key, one.trays, one.cells])).toEqual([
+      ['cells-128', trays, cells],
+    ])
     expect(session.litres).toBeCloseTo((cells * 25 * 1.2) / 1000, 9)
     expect(session.measured.additives[0]!.amount).toBeCloseTo(session.litres, 9)
     expect(session.minutes).toEqual({ fill: trays * 2, sow: trays * 4 })
@@ -193,7 +255,8 @@ describe('a sowing day', () => {
     expect(sowingDays(plan, a.sow!, a.sow! + 1)).toEqual([a.sow])
   })
   it('of seed that must be soaked says so until it is', () => {
-    const missing = (records: Entry[]) => sowingDay(world(t.sow! - 1, records).plan, t.sow!).missing.map(({ kind }) => kind)
+    const missing = (records: Entry[]) =>
+      sowingDay(world(t.sow! - 1, records).plan, t.sow!).missing.map(({ kind }) => kind)
     expect(missing([])).toContain('preparation')
     expect(missing([done('t', day(t.sow! - 1), 'prepare')])).not.toContain('preparation')
   })
@@ -201,18 +264,30 @@ describe('a sowing day', () => {
 
 describe('a season looked back on', () => {
   const all = (showing: number) => {
-    const tasks = tasksOf(t, -Infinity, Infinity).filter(({ kind }) => kind !== 'sow' && kind !== 'prepare' && kind !== 'plant')
+    const tasks = tasksOf(t, -Infinity, Infinity).filter(
+      ({ kind }) => kind !== 'sow' && kind !== 'prepare' && kind !== 'plant',
+    )
     return [
       sownT(),
       entry('t', day(t.pass!.emergence + 6), { did: 'count', cells: t.sizing!.cells, showing, doubles: 0 }),
       entry('t', day(t.pass!.emergence + 7), { did: 'loss', plants: 4, cause: 'damping-off' }),
-      ...tasks.map((task) => done('t', day(task.day), task.kind, { nth: task.nth, ...(task.kind === 'pot-up' ? { cells: task.cells } : {}) })),
+      ...tasks.map((task) =>
+        done('t', day(task.day), task.kind, {
+          nth: task.nth,
+          ...(task.kind === 'pot-up' ? { cells: task.cells } : {}),
+        }),
+      ),
       done('t', day(t.plantOn + 2), 'plant', { plants: 58 }),
     ]
   }
   it('has what was planned beside what happened', () => {
     const [one] = lookBack(world(t.plantOn + 10, all(50)).plan)
-    expect(one).toMatchObject({ variety: 'tomato-plum', batches: 1, losses: [['damping-off', 4]], missed: { plantings: 1, days: 2 } })
+    expect(one).toMatchObject({
+      variety: 'tomato-plum',
+      batches: 1,
+      losses: [['damping-off', 4]],
+      missed: { plantings: 1, days: 2 },
+    })
     expect(one!.stand!.happened).toBeLessThan(one!.stand!.planned)
     expect(one!.emergence!.seen).toBe(1)
   })
@@ -240,11 +315,26 @@ describe('a season looked back on', () => {
     const a = createPlanner().plan(readSmall()).byId.get('a')!
     const two = (s: SmallSeason) => {
       s.varieties.push({ key: 'lettuce-green', crop: 'lettuce', name: 'Lettuce, green' })
-      s.plantings.push({ key: 'g', code: 'G', variety: 'lettuce-green', method: 'lettuce-cells', plants: 100, on: '2027-04-20' })
+      s.plantings.push({
+        key: 'g',
+        code: 'G',
+        variety: 'lettuce-green',
+        method: 'lettuce-cells',
+        plants: 100,
+        on: '2027-04-20',
+      })
     }
-    const records = [done('a', day(a.sow!), 'sow', { cells: 220, seeds: 220 }), done('g', day(a.sow!), 'sow', { cells: 120, seeds: 120 }), entry('g', day(a.sow! + 12), { did: 'loss', plants: 7, cause: 'pests' })]
+    const records = [
+      done('a', day(a.sow!), 'sow', { cells: 220, seeds: 220 }),
+      done('g', day(a.sow!), 'sow', { cells: 120, seeds: 120 }),
+      entry('g', day(a.sow! + 12), { did: 'loss', plants: 7, cause: 'pests' }),
+    ]
     const rows = lookBack(world(a.plantOn - 5, records, two).plan)
-    expect(rows.map(({ name, variety, batches }) => [name, variety, batches])).toEqual([['Lettuce', undefined, 2], ['Lettuce, green', 'lettuce-green', 1], ['Lettuce, red', 'lettuce-red', 1]])
+    expect(rows.map(({ name, variety, batches }) => [name, variety, batches])).toEqual([
+      ['Lettuce', undefined, 2],
+      ['Lettuce, green', 'lettuce-green', 1],
+      ['Lettuce, red', 'lettuce-red', 1],
+    ])
     expect(rows[0]!.losses).toEqual([['pests', 7]])
   })
 })

@@ -63,10 +63,14 @@ export function lookBack(plan: Plan): LookedBack[] {
   return [...crops.values()]
     .map((batches) => {
       const varieties = new Map<string, Batch[]>()
-      for (const batch of batches) varieties.set(batch.variety.key, [...(varieties.get(batch.variety.key) ?? []), batch])
+      for (const batch of batches)
+        varieties.set(batch.variety.key, [...(varieties.get(batch.variety.key) ?? []), batch])
       const { crop } = batches[0]!.way
       const each = [...varieties].map(([key, own]) => lookedBack(own, crop.key, key, own[0]!.variety.name)).sort(byName)
-      return [each.length === 1 ? each[0]! : lookedBack(batches, crop.key, undefined, crop.name), ...(each.length === 1 ? [] : each)]
+      return [
+        each.length === 1 ? each[0]! : lookedBack(batches, crop.key, undefined, crop.name),
+        ...(each.length === 1 ? [] : each),
+      ]
     })
     .sort(([a], [b]) => byName(a!, b!))
     .flat()
@@ -75,13 +79,21 @@ export function lookBack(plan: Plan): LookedBack[] {
 function lookedBack(batches: readonly Batch[], crop: string, variety: string | undefined, name: string): LookedBack {
   const wholes = batches.filter(({ asItIs }) => !asItIs!.tally.splitOff)
   const counted = wholes.filter(({ asItIs }) => asItIs!.stand)
-  const grown = wholes.filter(({ asItIs, ready, sow }) => ready !== undefined && sow !== undefined && asItIs!.planned.ready !== undefined && (asItIs!.standing === 'planted' || [...asItIs!.tally.done.keys()].some((step) => step.startsWith('pot-up'))))
+  const grown = wholes.filter(
+    ({ asItIs, ready, sow }) =>
+      ready !== undefined &&
+      sow !== undefined &&
+      asItIs!.planned.ready !== undefined &&
+      (asItIs!.standing === 'planted' || [...asItIs!.tally.done.keys()].some((step) => step.startsWith('pot-up'))),
+  )
   const losses = new Map<LossCause, number>()
   let leftOver = 0
   const missed = { plantings: 0, days: 0 }
   for (const { asItIs, plantOn } of batches) {
     const { tally, planned, standing } = asItIs!
-    for (const { on, entry } of tally.losses) if (!tally.splitOff || on >= tally.splitOff.on) losses.set(entry.what.cause, (losses.get(entry.what.cause) ?? 0) + entry.what.plants)
+    for (const { on, entry } of tally.losses)
+      if (!tally.splitOff || on >= tally.splitOff.on)
+        losses.set(entry.what.cause, (losses.get(entry.what.cause) ?? 0) + entry.what.plants)
     const planted = tally.planted?.entry.what.plants
     if (standing === 'planted' && planted !== undefined) leftOver += Math.max(0, Math.round(asItIs!.plants) - planted)
     if (standing === 'planted' && plantOn > planned.plantOn) {
@@ -89,16 +101,31 @@ function lookedBack(batches: readonly Batch[], crop: string, variety: string | u
       missed.days += plantOn - planned.plantOn
     }
   }
-  const mean = (of: readonly Batch[], value: (batch: Batch) => number) => of.reduce((sum, batch) => sum + value(batch), 0) / of.length
+  const mean = (of: readonly Batch[], value: (batch: Batch) => number) =>
+    of.reduce((sum, batch) => sum + value(batch), 0) / of.length
   const days = (of: Batch, day: Day) => day - of.sow!
   return {
     crop,
     variety,
     name,
     batches: wholes.length,
-    emergence: counted.length === 0 ? undefined : { planned: mean(counted, ({ asItIs }) => days(asItIs!.planned, asItIs!.planned.pass!.emergence)), happened: mean(counted, (batch) => days(batch, batch.pass!.emergence)), seen: counted.length },
+    emergence:
+      counted.length === 0
+        ? undefined
+        : {
+            planned: mean(counted, ({ asItIs }) => days(asItIs!.planned, asItIs!.planned.pass!.emergence)),
+            happened: mean(counted, (batch) => days(batch, batch.pass!.emergence)),
+            seen: counted.length,
+          },
     stand: counted.length === 0 ? undefined : standSeen(counted),
-    ready: grown.length === 0 ? undefined : { planned: mean(grown, ({ asItIs }) => days(asItIs!.planned, asItIs!.planned.ready!)), happened: mean(grown, (batch) => days(batch, batch.ready!)), seen: grown.length },
+    ready:
+      grown.length === 0
+        ? undefined
+        : {
+            planned: mean(grown, ({ asItIs }) => days(asItIs!.planned, asItIs!.planned.ready!)),
+            happened: mean(grown, (batch) => days(batch, batch.ready!)),
+            seen: grown.length,
+          },
     losses: [...losses].sort((a, b) => b[1] - a[1]),
     leftOver,
     missed,
@@ -108,8 +135,13 @@ function lookedBack(batches: readonly Batch[], crop: string, variety: string | u
 function standSeen(counted: readonly Batch[]): NonNullable<LookedBack['stand']> {
   const seedsOf = ({ asItIs, sizing }: Batch) => asItIs!.tally.sown?.entry.what.seeds ?? sizing?.seeds ?? 1
   const seeds = counted.reduce((sum, batch) => sum + seedsOf(batch), 0)
-  const over = (share: (batch: Batch) => number) => counted.reduce((sum, batch) => sum + seedsOf(batch) * share(batch), 0) / seeds
-  return { planned: over(({ seed }) => seed.germination), happened: over(({ asItIs }) => asItIs!.stand!.germination), seeds }
+  const over = (share: (batch: Batch) => number) =>
+    counted.reduce((sum, batch) => sum + seedsOf(batch) * share(batch), 0) / seeds
+  return {
+    planned: over(({ seed }) => seed.germination),
+    happened: over(({ asItIs }) => asItIs!.stand!.germination),
+    seeds,
+  }
 }
 
 /**
@@ -122,13 +154,25 @@ function standSeen(counted: readonly Batch[]): NonNullable<LookedBack['stand']> 
 export function suggestionsOf(plan: Plan, season: Season): Suggestion[] {
   const suggestions: Suggestion[] = []
   const sown = plan.batches.filter(({ asItIs }) => asItIs?.tally.sown && !asItIs.tally.splitOff)
-  const add = (of: Crop | Method, suggestion: Omit<Suggestion, 'id' | 'key' | 'name' | 'prior' | 'to'>, weigh: (prior: number) => number) => {
+  const add = (
+    of: Crop | Method,
+    suggestion: Omit<Suggestion, 'id' | 'key' | 'name' | 'prior' | 'to'>,
+    weigh: (prior: number) => number,
+  ) => {
     const before = of.learned?.[suggestion.path]
     // Nothing new: the same evidence is not taken twice.
     if (before && suggestion.seen <= before.seen) return
     const prior = before?.from ?? suggestion.from
     const to = weigh(prior)
-    if (Math.abs(to - suggestion.from) / Math.abs(suggestion.from) >= WORTH_SAYING) suggestions.push({ ...suggestion, key: of.key, name: of.name, prior, to, id: `${suggestion.of}/${of.key}/${suggestion.path}` })
+    if (Math.abs(to - suggestion.from) / Math.abs(suggestion.from) >= WORTH_SAYING)
+      suggestions.push({
+        ...suggestion,
+        key: of.key,
+        name: of.name,
+        prior,
+        to,
+        id: `${suggestion.of}/${of.key}/${suggestion.path}`,
+      })
   }
   /** Between a figure and what so many batches say of it, on the scale of their ratio. */
   const toward = (prior: number, seen: number, n: number) => prior * (seen / prior) ** (n / (n + BATCHES))
@@ -139,28 +183,50 @@ export function suggestionsOf(plan: Plan, season: Season): Suggestion[] {
       const n = counted.length
       const pace = Math.exp(counted.reduce((sum, { asItIs }) => sum + Math.log(asItIs!.stand!.pace), 0) / n)
       const { thermalTime, usualShare } = crop.germination
-      add(crop, { of: 'crops', path: 'germination.thermalTime', what: 'thermal-time', from: thermalTime, seen: n }, (prior) => round(toward(prior, thermalTime * pace, n), 1))
+      add(
+        crop,
+        { of: 'crops', path: 'germination.thermalTime', what: 'thermal-time', from: thermalTime, seen: n },
+        (prior) => round(toward(prior, thermalTime * pace, n), 1),
+      )
       const { seeds, happened } = standSeen(counted)
-      add(crop, { of: 'crops', path: 'germination.usualShare', what: 'usual-share', from: usualShare, seen: seeds }, (prior) => round((prior * SEEDS + happened * seeds) / (SEEDS + seeds), 3))
+      add(
+        crop,
+        { of: 'crops', path: 'germination.usualShare', what: 'usual-share', from: usualShare, seen: seeds },
+        (prior) => round((prior * SEEDS + happened * seeds) / (SEEDS + seeds), 3),
+      )
     }
     const ratios = own.flatMap(({ asItIs }) => plugRatio(asItIs!.plugs) ?? [])
     if (ratios.length > 0) {
       const n = ratios.length
       const ratio = Math.exp(ratios.reduce((sum, one) => sum + Math.log(one), 0) / n)
       crop.growth.points.forEach(({ ml, ready, limit }, i) => {
-        add(crop, { of: 'crops', path: `growth.points.${i}.ready`, what: 'ready', ml, from: ready, seen: n }, (prior) => Math.round(Math.min(toward(prior, ready * ratio, n), limit * NEARLY)))
+        add(crop, { of: 'crops', path: `growth.points.${i}.ready`, what: 'ready', ml, from: ready, seen: n }, (prior) =>
+          Math.round(Math.min(toward(prior, ready * ratio, n), limit * NEARLY)),
+        )
       })
     }
   }
   for (const method of season.methods) {
-    const followed = sown.filter(({ planting, asItIs }) => planting.method === method.key && asItIs!.standing === 'planted' && asItIs!.tally.losses.length + (asItIs!.tally.planted?.entry.what.plants ?? 0) > 0)
+    const followed = sown.filter(
+      ({ planting, asItIs }) =>
+        planting.method === method.key &&
+        asItIs!.standing === 'planted' &&
+        asItIs!.tally.losses.length + (asItIs!.tally.planted?.entry.what.plants ?? 0) > 0,
+    )
     const [stage] = method.stages
     if (followed.length === 0 || !stage) continue
-    const lost = followed.reduce((sum, { asItIs }) => sum + asItIs!.tally.losses.reduce((all, { entry }) => all + entry.what.plants, 0), 0)
+    const lost = followed.reduce(
+      (sum, { asItIs }) => sum + asItIs!.tally.losses.reduce((all, { entry }) => all + entry.what.plants, 0),
+      0,
+    )
     const had = followed.reduce((sum, { asItIs, plants }) => sum + Math.max(plants, asItIs!.plants), 0) + lost
     const others = method.stages.slice(1).reduce((product, { survival }) => product * survival, 1)
     const seen = Math.min(1, (1 - lost / had) / others)
-    add(method, { of: 'methods', path: 'stages.0.survival', what: 'survival', from: stage.survival, seen: Math.round(had) }, (prior) => round((prior * PLANTS + seen * had) / (PLANTS + had), 3))
+    add(
+      method,
+      { of: 'methods', path: 'stages.0.survival', what: 'survival', from: stage.survival, seen: Math.round(had) },
+      (prior) => round((prior * PLANTS + seen * had) / (PLANTS + had), 3),
+    )
   }
   return suggestions
 }

@@ -7,7 +7,14 @@ import { ageOn, forwardPass, legStart, limitDay, readyDay } from '../schedule/fo
 import type { Route } from '../schedule/route'
 import { passFrom, type Happened } from './pass'
 
-const nothing = (route: Route, sown: number, more: Partial<Happened> = {}): Happened => ({ sown, leftHeat: undefined, legs: route.legs.map(() => undefined), seen: [], notBefore: route.legs.map(() => -Infinity), ...more })
+const nothing = (route: Route, sown: number, more: Partial<Happened> = {}): Happened => ({
+  sown,
+  leftHeat: undefined,
+  legs: route.legs.map(() => undefined),
+  seen: [],
+  notBefore: route.legs.map(() => -Infinity),
+  ...more,
+})
 const t = createPlanner().plan(readSmall()).byId.get('t')!
 const { route } = t.way
 const from = (more: Partial<Happened>) => passFrom(route, nothing(route, t.sow!, more), t.plantOn)
@@ -22,8 +29,10 @@ describe('the pass from what has happened', () => {
           const planned = forwardPass(way.route, sow + shift, plantOn)
           const forecast = passFrom(way.route, nothing(way.route, sow + shift), plantOn)
           expect({ ...forecast, pieces: forecast.pieces.length }).toEqual({ ...planned, pieces: planned.pieces.length })
-          for (let leg = 0; leg < way.route.legs.length; leg++) expect(legStart(forecast, leg)).toBe(legStart(planned, leg))
-          for (const day of [plantOn, plantOn + 7]) expect(ageOn(way.route, forecast, day)).toBeCloseTo(ageOn(way.route, planned, day), 6)
+          for (let leg = 0; leg < way.route.legs.length; leg++)
+            expect(legStart(forecast, leg)).toBe(legStart(planned, leg))
+          for (const day of [plantOn, plantOn + 7])
+            expect(ageOn(way.route, forecast, day)).toBeCloseTo(ageOn(way.route, planned, day), 6)
           compared++
         }
       }),

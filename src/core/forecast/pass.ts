@@ -43,21 +43,43 @@ export interface Happened {
  */
 export function passFrom(route: Route, happened: Happened, planting: Day): Pass {
   const { sown, leftHeat, notBefore } = happened
-  const pass: Pass = { sown, planting, emergence: sown, leavesHeat: sown, readyAge: Infinity, pieces: [], inHeat: 0, potted: sown, settled: Infinity }
+  const pass: Pass = {
+    sown,
+    planting,
+    emergence: sown,
+    leavesHeat: sown,
+    readyAge: Infinity,
+    pieces: [],
+    inHeat: 0,
+    potted: sown,
+    settled: Infinity,
+  }
   if (route.boughtAge === undefined) {
     const { emergenceTotals: totals, germPlace, pace, leaveHeatShare } = route
-    pass.leavesHeat = leftHeat ?? Math.max(reach(route, totals, germPlace, sown, leaveHeatShare, planting), notBefore[0]!)
+    pass.leavesHeat =
+      leftHeat ?? Math.max(reach(route, totals, germPlace, sown, leaveHeatShare, planting), notBefore[0]!)
     const inHeat = reach(route, totals, germPlace, sown, pace, planting)
     if (inHeat <= pass.leavesHeat) pass.emergence = inHeat
     else if (pass.leavesHeat === Infinity) pass.emergence = Infinity
-    else pass.emergence = emergenceAfterHeat(route, happened, pass, pace - gain(route, totals, germPlace, sown, pass.leavesHeat, planting))
+    else
+      pass.emergence = emergenceAfterHeat(
+        route,
+        happened,
+        pass,
+        pace - gain(route, totals, germPlace, sown, pass.leavesHeat, planting),
+      )
   }
   if (pass.emergence < Infinity && pass.leavesHeat < Infinity) walk(route, happened, pass)
   return pass
 }
 
 /** Day the rest of the thermal time is reached, in the places it stood in after heat was left. */
-function emergenceAfterHeat(route: Route, { legs: begun }: Happened, { leavesHeat, planting }: Pass, needed: number): Day {
+function emergenceAfterHeat(
+  route: Route,
+  { legs: begun }: Happened,
+  { leavesHeat, planting }: Pass,
+  needed: number,
+): Day {
   const { legs, emergenceTotals: totals } = route
   let from = leavesHeat
   let left = needed
@@ -86,7 +108,12 @@ function walk(route: Route, { legs: begun, seen, notBefore }: Happened, pass: Pa
   if (germinating) pieces.push({ from: emergence, growsFrom: emergence, age: 0, place: route.germPlace })
   pass.inHeat = germinating ? 1 : 0
   const start = germinating ? leavesHeat : emergence
-  let piece = { from: start, growsFrom: start, age: germinating ? gained(route.germPlace, emergence, leavesHeat) : (route.boughtAge ?? 0), place: legs[0]!.place }
+  let piece = {
+    from: start,
+    growsFrom: start,
+    age: germinating ? gained(route.germPlace, emergence, leavesHeat) : (route.boughtAge ?? 0),
+    place: legs[0]!.place,
+  }
   pieces.push(piece)
   let settled = Math.max(emergence, leavesHeat)
   let next = 0
@@ -103,7 +130,10 @@ function walk(route: Route, { legs: begun, seen, notBefore }: Happened, pass: Pa
     const { place, starts } = legs[i]!
     const { limit } = steps[step]!
     const goal = starts.by === 'potting' ? ready + starts.point * (limit - ready) : starts.by === 'age' ? starts.age : 0
-    const due = piece.age >= goal - TOLERANCE ? piece.from : reach(route, totals, piece.place, piece.growsFrom, goal - piece.age, planting)
+    const due =
+      piece.age >= goal - TOLERANCE
+        ? piece.from
+        : reach(route, totals, piece.place, piece.growsFrom, goal - piece.age, planting)
     const day = begun[i] ?? Math.max(due, notBefore[i]!)
     if (day === Infinity) return
     const age = Math.max(0, piece.age + gained(piece.place, piece.growsFrom, day))

@@ -10,21 +10,32 @@ import { done, entry } from './some-records'
 const day = (n: number) => formatDay(n)
 const a = createPlanner().plan(readSmall()).byId.get('a')!
 const t = createPlanner().plan(readSmall()).byId.get('t')!
-const planOn = (today: number, records: Entry[], bend?: Parameters<typeof readSmall>[0]) => createPlanner().plan({ ...readSmall(bend), records: [entry(undefined, '2027-01-02', { did: 'note' }), ...records] }, today)
-const round = (place: string, on: number, what: 'water' | 'feed') => entry(undefined, day(on), { did: 'round', what }, { place })
+const planOn = (today: number, records: Entry[], bend?: Parameters<typeof readSmall>[0]) =>
+  createPlanner().plan(
+    { ...readSmall(bend), records: [entry(undefined, '2027-01-02', { did: 'note' }), ...records] },
+    today,
+  )
+const round = (place: string, on: number, what: 'water' | 'feed') =>
+  entry(undefined, day(on), { did: 'round', what }, { place })
 const sown = done('a', day(a.sow!), 'sow', { cells: a.sizing!.cells, seeds: a.sizing!.cells })
 const BENCH = 1
 
 describe('water', () => {
   it('is asked for the oftener the fuller of root a cell is, and the smaller it is', () => {
     fc.assert(
-      fc.property(fc.double({ min: 0, max: 1.5, noNaN: true }), fc.double({ min: 0, max: 1.5, noNaN: true }), fc.integer({ min: 5, max: 4000 }), fc.integer({ min: 5, max: 4000 }), (g1, g2, m1, m2) => {
-        const [less, more] = [Math.min(g1, g2), Math.max(g1, g2)]
-        const [small, large] = [Math.min(m1, m2), Math.max(m1, m2)]
-        expect(waterEvery(more, small)).toBeLessThanOrEqual(waterEvery(less, small))
-        expect(waterEvery(less, small)).toBeLessThanOrEqual(waterEvery(less, large))
-        expect([0.5, 1, 2, 3]).toContain(waterEvery(g1, m1))
-      }),
+      fc.property(
+        fc.double({ min: 0, max: 1.5, noNaN: true }),
+        fc.double({ min: 0, max: 1.5, noNaN: true }),
+        fc.integer({ min: 5, max: 4000 }),
+        fc.integer({ min: 5, max: 4000 }),
+        (g1, g2, m1, m2) => {
+          const [less, more] = [Math.min(g1, g2), Math.max(g1, g2)]
+          const [small, large] = [Math.min(m1, m2), Math.max(m1, m2)]
+          expect(waterEvery(more, small)).toBeLessThanOrEqual(waterEvery(less, small))
+          expect(waterEvery(less, small)).toBeLessThanOrEqual(waterEvery(less, large))
+          expect([0.5, 1, 2, 3]).toContain(waterEvery(g1, m1))
+        },
+      ),
     )
   })
   it('is twice a day for small cells full of root, and every three days for a fresh large pot', () => {
@@ -35,7 +46,8 @@ describe('water', () => {
 
 describe('rounds through a place', () => {
   const on = a.pass!.emergence + 4
-  const waters = (records: Entry[], at = on) => roundsOn(planOn(at, [sown, ...records]), at).filter(({ what, place }) => what === 'water' && place === BENCH)
+  const waters = (records: Entry[], at = on) =>
+    roundsOn(planOn(at, [sown, ...records]), at).filter(({ what, place }) => what === 'water' && place === BENCH)
 
   it('are asked for where something stands, by what dries first', () => {
     const [one] = waters([])
@@ -52,8 +64,20 @@ describe('rounds through a place', () => {
     expect(waters([round('mat', on, 'water')])[0]!.done).toBeUndefined()
   })
   it('of feed begin with the first feed of a batch', () => {
-    const fed = (at: number) => roundsOn(planOn(at, [sown], (s) => { s.crops[0]!.care = { feedAtLeaf: 2 } }), at).some(({ what }) => what === 'feed')
-    const own = createPlanner().plan(readSmall((s) => { s.crops[0]!.care = { feedAtLeaf: 2 } })).byId.get('a')!
+    const fed = (at: number) =>
+      roundsOn(
+        planOn(at, [sown], (s) => {
+          s.crops[0]!.care = { feedAtLeaf: 2 }
+        }),
+        at,
+      ).some(({ what }) => what === 'feed')
+    const own = createPlanner()
+      .plan(
+        readSmall((s) => {
+          s.crops[0]!.care = { feedAtLeaf: 2 }
+        }),
+      )
+      .byId.get('a')!
     const first = own.leafWork.find(({ kind }) => kind === 'feed')!.day
     expect(fed(first - 1)).toBe(false)
     expect(fed(first)).toBe(true)
@@ -64,9 +88,19 @@ describe('looking and counting', () => {
   const { cells, seeds } = t.sizing!
   const sowing = done('t', day(t.sow!), 'sow', { cells, seeds })
   const off = done('t', day(t.pass!.leavesHeat), 'leave-heat')
-  const due = (at: number, records: Entry[]) => countsDue(planOn(at, [sowing, ...records]), at).filter(({ batch }) => batch.id === 't').map(({ kind, since }) => [kind, since])
+  const due = (at: number, records: Entry[]) =>
+    countsDue(planOn(at, [sowing, ...records]), at)
+      .filter(({ batch }) => batch.id === 't')
+      .map(({ kind, since }) => [kind, since])
   const none = (at: number) => entry('t', day(at), { did: 'count', cells, showing: 0, doubles: 0 })
-  const some = (at: number, again?: number) => entry('t', day(at), { did: 'count', cells, showing: cells - 5, doubles: 0, ...(again === undefined ? {} : { again: day(again) }) })
+  const some = (at: number, again?: number) =>
+    entry('t', day(at), {
+      did: 'count',
+      cells,
+      showing: cells - 5,
+      doubles: 0,
+      ...(again === undefined ? {} : { again: day(again) }),
+    })
   /** First day on which anything is asked of the tray. */
   const firstDay = (records: Entry[], kind: string) => {
     for (let at = t.sow!; at < t.plantOn; at++) if (due(at, records).some(([one]) => one === kind)) return at
@@ -107,19 +141,38 @@ describe('looking and counting', () => {
 
 describe('what is to be washed', () => {
   const pot = t.stays.find(({ potted, from }) => potted && from > t.sow!)!
-  const tomato = [done('t', day(t.sow!), 'sow', { cells: 80, seeds: 160 }), done('t', day(t.pass!.leavesHeat), 'leave-heat'), done('t', day(pot.from), 'pot-up', { nth: 1, cells: 66 })]
-  const due = (today: number, records: Entry[] = [], bend?: Parameters<typeof readSmall>[0]) => washDue(planOn(today, [...tomato, ...records], bend), today).map(({ container, trays, since }) => [container.key, trays, since])
+  const tomato = [
+    done('t', day(t.sow!), 'sow', { cells: 80, seeds: 160 }),
+    done('t', day(t.pass!.leavesHeat), 'leave-heat'),
+    done('t', day(pot.from), 'pot-up', { nth: 1, cells: 66 }),
+  ]
+  const due = (today: number, records: Entry[] = [], bend?: Parameters<typeof readSmall>[0]) =>
+    washDue(planOn(today, [...tomato, ...records], bend), today).map(({ container, trays, since }) => [
+      container.key,
+      trays,
+      since,
+    ])
 
   it('is what potting up has emptied, from that day on', () => {
     expect(due(pot.from + 1)).toEqual([['cells-128', 1, pot.from]])
     expect(due(pot.from - 1)).toEqual([])
   })
   it('is less by what was washed, and asked for no more once all is', () => {
-    expect(due(pot.from + 2, [entry(undefined, day(pot.from + 1), { did: 'wash', container: 'cells-128', trays: 1 })])).toEqual([])
+    expect(
+      due(pot.from + 2, [entry(undefined, day(pot.from + 1), { did: 'wash', container: 'cells-128', trays: 1 })]),
+    ).toEqual([])
   })
   it('is nothing where a container is planted with the plant, or needs no washing', () => {
-    expect(due(pot.from + 1, [], (s) => { s.containers[0]!.plantable = true })).toEqual([])
-    expect(due(pot.from + 1, [], (s) => { s.containers[0]!.washDays = 0 })).toEqual([])
+    expect(
+      due(pot.from + 1, [], (s) => {
+        s.containers[0]!.plantable = true
+      }),
+    ).toEqual([])
+    expect(
+      due(pot.from + 1, [], (s) => {
+        s.containers[0]!.washDays = 0
+      }),
+    ).toEqual([])
   })
   it('is forgotten in time', () => {
     expect(due(pot.from + 60)).not.toContainEqual(['cells-128', 1, pot.from])

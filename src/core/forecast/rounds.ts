@@ -48,10 +48,20 @@ export function roundsOn(plan: Plan, day: Day): Round[] {
   const records = standing(plan.season.records).filter(({ what }) => what.did === 'round')
   const iso = formatDay(day)
   places.forEach((place, at) => {
-    const here = plan.batches.flatMap((batch) => batch.stays.flatMap((stay) => (stay.place === at && stay.from <= day && day < stay.until ? [{ batch, stay }] : [])))
+    const here = plan.batches.flatMap((batch) =>
+      batch.stays.flatMap((stay) =>
+        stay.place === at && stay.from <= day && day < stay.until ? [{ batch, stay }] : [],
+      ),
+    )
     if (here.length === 0) return
-    const needs = here.map((one) => ({ ...one, every: waterEvery(grownOn(one.batch, one.stay, day), mlOf(one.batch, one.stay)) })).sort((a, b) => a.every - b.every || mlOf(a.batch, a.stay) - mlOf(b.batch, b.stay))
-    const lastOf = (what: Round['what']) => records.findLast((entry) => entry.place === place.key && entry.what.did === 'round' && entry.what.what === what && entry.on <= iso)
+    const needs = here
+      .map((one) => ({ ...one, every: waterEvery(grownOn(one.batch, one.stay, day), mlOf(one.batch, one.stay)) }))
+      .sort((a, b) => a.every - b.every || mlOf(a.batch, a.stay) - mlOf(b.batch, b.stay))
+    const lastOf = (what: Round['what']) =>
+      records.findLast(
+        (entry) =>
+          entry.place === place.key && entry.what.did === 'round' && entry.what.what === what && entry.on <= iso,
+      )
     const add = (what: Round['what'], of: typeof needs) => {
       const [first] = of
       if (!first) return
@@ -59,10 +69,21 @@ export function roundsOn(plan: Plan, day: Day): Round[] {
       const doneToday = last?.on === iso ? last : undefined
       const since = last ? day - parseDay(last.on) : Infinity
       const every = what === 'feed' ? FEED_EVERY : first.every
-      if (doneToday || since >= every) rounds.push({ place: at, what, every, batches: of.length, closest: { code: first.batch.code, container: first.stay.container.name }, done: doneToday })
+      if (doneToday || since >= every)
+        rounds.push({
+          place: at,
+          what,
+          every,
+          batches: of.length,
+          closest: { code: first.batch.code, container: first.stay.container.name },
+          done: doneToday,
+        })
     }
     add('water', needs)
-    add('feed', needs.filter(({ batch }) => hungry(batch, day)))
+    add(
+      'feed',
+      needs.filter(({ batch }) => hungry(batch, day)),
+    )
   })
   return rounds
 }
@@ -99,17 +120,21 @@ const FORGOTTEN = 21 // days after which a count says nothing that pricking out 
 
 /** Batches to look at: those nobody has counted though nearly all should be up, and those in heat that should show; the longest due first. */
 export function countsDue(plan: Plan, day: Day): CountDue[] {
-  return plan.batches.flatMap((batch) => countDue(batch, day) ?? []).sort((a, b) => a.since - b.since || a.place - b.place)
+  return plan.batches
+    .flatMap((batch) => countDue(batch, day) ?? [])
+    .sort((a, b) => a.since - b.since || a.place - b.place)
 }
 
 function countDue(batch: Batch, day: Day): CountDue | undefined {
   const { asItIs, pass, way, stays } = batch
-  if (!asItIs || !pass || (asItIs.standing !== 'sown' && asItIs.standing !== 'up') || way.route.boughtAge !== undefined) return undefined
+  if (!asItIs || !pass || (asItIs.standing !== 'sown' && asItIs.standing !== 'up') || way.route.boughtAge !== undefined)
+    return undefined
   const { tally } = asItIs
   if ([...tally.done.keys()].some((step) => step.startsWith('pot-up'))) return undefined
   const stay = stays.find(({ from, until }) => from <= day && day < until)
   if (!stay) return undefined
-  const due = (kind: CountDue['kind'], since: Day): CountDue | undefined => (since <= day && day - since <= FORGOTTEN ? { batch, kind, since, place: stay.place } : undefined)
+  const due = (kind: CountDue['kind'], since: Day): CountDue | undefined =>
+    since <= day && day - since <= FORGOTTEN ? { batch, kind, since, place: stay.place } : undefined
   const last = tally.counts.at(-1)
   const again = last?.entry.what.again
   if (again !== undefined) return due('count', parseDay(again))
@@ -152,7 +177,11 @@ export function washDue(plan: Plan, day: Day): WashDue[] {
       const emptied = next ? next.potted : asItIs.standing === 'planted' || asItIs.standing === 'gone'
       if (!emptied || container.washDays === 0 || container.plantable || until < first || until > day) return
       const one = due.get(container.key)
-      due.set(container.key, { container, trays: (one?.trays ?? 0) + trays, since: Math.min(until, one?.since ?? Infinity) })
+      due.set(container.key, {
+        container,
+        trays: (one?.trays ?? 0) + trays,
+        since: Math.min(until, one?.since ?? Infinity),
+      })
     })
   }
   for (const { on, what } of standing(plan.season.records)) {

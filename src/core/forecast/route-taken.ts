@@ -37,11 +37,22 @@ export interface Taken {
  * @param taken day a step was taken, from its record and its planned day
  * @param tailFrom first day that is counted back from planting; moves from then on are not of the legs
  */
-export function routeTaken(way: Way, planned: Pass, tally: Tally, taken: (line: Line<'task'> | undefined, plannedOn: Day | undefined) => Day | undefined, plantOn: Day, tailFrom: Day, by: Keyed): Taken {
+export function routeTaken(
+  way: Way,
+  planned: Pass,
+  tally: Tally,
+  taken: (line: Line<'task'> | undefined, plannedOn: Day | undefined) => Day | undefined,
+  plantOn: Day,
+  tailFrom: Day,
+  by: Keyed,
+): Taken {
   const { route } = way
   const done = (task: string, nth: number) => tally.done.get(`${task}/${nth}`)
-  const placeOf = (key: string | undefined, usual: number) => (key === undefined ? usual : (by.places.get(key) ?? usual))
-  const stop = route.legs.findIndex(({ starts, stage }) => starts.by === 'potting' && tally.dropped.has(`pot-up/${stage}`))
+  const placeOf = (key: string | undefined, usual: number) =>
+    key === undefined ? usual : (by.places.get(key) ?? usual)
+  const stop = route.legs.findIndex(
+    ({ starts, stage }) => starts.by === 'potting' && tally.dropped.has(`pot-up/${stage}`),
+  )
   const germPlace = placeOf(tally.sown?.entry.what.place, route.germPlace)
   const legs: Leg[] = []
   const steps: Step[] = []
@@ -108,7 +119,12 @@ export function routeTaken(way: Way, planned: Pass, tally: Tally, taken: (line: 
       stepOf.splice(step, 0, -1)
       for (let i = at + 1; i < legs.length; i++) legs[i] = { ...legs[i]!, step: legs[i]!.step + 1 }
     }
-    legs.splice(at + 1, 0, { place: placeOf(place, before.place), step, stage: UNPLANNED, starts: into ? { by: 'potting', point: 0 } : { by: 'age', age: 0 } })
+    legs.splice(at + 1, 0, {
+      place: placeOf(place, before.place),
+      step,
+      stage: UNPLANNED,
+      starts: into ? { by: 'potting', point: 0 } : { by: 'age', age: 0 },
+    })
     lines.splice(at + 1, 0, line)
     begun.splice(at + 1, 0, on)
   }
@@ -116,10 +132,21 @@ export function routeTaken(way: Way, planned: Pass, tally: Tally, taken: (line: 
 }
 
 /** A container in the place of a planned one, or after it; plants share its cells as they did. */
-function stepIn({ crop, method: { sowing } }: Way, { container, number }: { container: Container; number: number }, like: Step, after = false): Step {
-  const of = { container, containerNumber: number, stage: after ? UNPLANNED : like.stage, pauseDays: container.plantable || (!after && like.stage === 0) ? 0 : crop.pauseDays }
+function stepIn(
+  { crop, method: { sowing } }: Way,
+  { container, number }: { container: Container; number: number },
+  like: Step,
+  after = false,
+): Step {
+  const of = {
+    container,
+    containerNumber: number,
+    stage: after ? UNPLANNED : like.stage,
+    pauseDays: container.plantable || (!after && like.stage === 0) ? 0 : crop.pauseDays,
+  }
   // A flat is a flat: leaves say when its seedlings may be moved.
-  if (!after && like.stage === 0 && sowing.policy === 'flat') return { ...of, ml: like.ml, ready: like.ready, limit: like.limit }
+  if (!after && like.stage === 0 && sowing.policy === 'flat')
+    return { ...of, ml: like.ml, ready: like.ready, limit: like.limit }
   const apart = after && (sowing.policy === 'flat' || sowing.policy === 'divide')
   const ml = apart ? container.cellVolume : (container.cellVolume * like.ml) / like.container.cellVolume
   const { ready, limit } = containerAge(crop.growth.points, ml)
@@ -128,7 +155,12 @@ function stepIn({ crop, method: { sowing } }: Way, { container, number }: { cont
 }
 
 /** Changes of place that are counted back from planting, those that happened put in by their days. */
-export function tailTaken(planned: readonly TailLeg[], late: readonly Line<'moved'>[], plantOn: Day, placeOf: (key: string | undefined, usual: number) => number): TailLeg[] {
+export function tailTaken(
+  planned: readonly TailLeg[],
+  late: readonly Line<'moved'>[],
+  plantOn: Day,
+  placeOf: (key: string | undefined, usual: number) => number,
+): TailLeg[] {
   const tail = [...planned]
   for (const { on, entry } of late) {
     const daysBefore = plantOn - on

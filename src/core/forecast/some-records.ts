@@ -23,14 +23,24 @@ export function entry(batch: string | undefined, on: string, what: Entry['what']
 type Done = Extract<Entry['what'], { did: 'task' }>
 
 /** A record that work was done. */
-export const done = (batch: string, on: string, task: Done['task'], more: Partial<Omit<Done, 'did' | 'task'>> = {}): Entry => entry(batch, on, { did: 'task', task, nth: 0, ...more })
+export const done = (
+  batch: string,
+  on: string,
+  task: Done['task'],
+  more: Partial<Omit<Done, 'did' | 'task'>> = {},
+): Entry => entry(batch, on, { did: 'task', task, nth: 0, ...more })
 
 /**
  * Records of everything that may happen to the batches of a season, sensible or not, as so many numbers choose.
  *
  * @param picks each chooses a batch, what happened to it and when
  */
-export function anyRecords(season: Pick<Season, 'season' | 'places' | 'containers'>, batches: readonly Batch[], today: Day, picks: readonly number[]): Entry[] {
+export function anyRecords(
+  season: Pick<Season, 'season' | 'places' | 'containers'>,
+  batches: readonly Batch[],
+  today: Day,
+  picks: readonly number[],
+): Entry[] {
   const standing = batches.filter((batch) => tasksOf(batch, -Infinity, Infinity).length > 0)
   const records: Entry[] = [entry(undefined, season.season.from, { did: 'note' })]
   if (standing.length === 0) return records

@@ -70,24 +70,54 @@ const FULL = 0.9
  * @param today the day of the count
  * @param methods other methods it may be raised by, beside its own
  */
-export function standDecision(planner: Planner, season: Season, batch: Batch, count: CountNow, today: Day, methods: readonly Method[] = []): StandDecision {
+export function standDecision(
+  planner: Planner,
+  season: Season,
+  batch: Batch,
+  count: CountNow,
+  today: Day,
+  methods: readonly Method[] = [],
+): StandDecision {
   const { way, pass } = batch
   const { route } = way
   const asItIs = batch.asItIs!
   const planned = asItIs.planned
   const survival = way.survivals.reduce((product, one) => product * one, 1)
   const flats = way.method.sowing.policy === 'flat'
-  const cells = Math.max(count.cells, flats ? (asItIs.tally.sown?.entry.what.seeds ?? planned.sizing?.cells ?? 0) : (asItIs.tally.sown?.entry.what.cells ?? planned.sizing?.cells ?? 0))
+  const cells = Math.max(
+    count.cells,
+    flats
+      ? (asItIs.tally.sown?.entry.what.seeds ?? planned.sizing?.cells ?? 0)
+      : (asItIs.tally.sown?.entry.what.cells ?? planned.sizing?.cells ?? 0),
+  )
   const { germination, testedSeeds } = batch.seed
   const { spread } = route.germination
   // Shares are on the lot's own pace, before what earlier counts said of it.
   const lotPace = planned.way.route.pace
   const shareOn = (day: Day) => thermalShareOn(route, pass!, day) / lotPace
   const counts: StandCount[] = [
-    ...asItIs.tally.counts.filter(({ on }) => on < today).map(({ on, entry: { what } }) => ({ cells: Math.min(cells, what.cells), showing: Math.min(cells, what.showing), thermalShare: shareOn(on) })),
+    ...asItIs.tally.counts
+      .filter(({ on }) => on < today)
+      .map(({ on, entry: { what } }) => ({
+        cells: Math.min(cells, what.cells),
+        showing: Math.min(cells, what.showing),
+        thermalShare: shareOn(on),
+      })),
     { cells: count.cells, showing: count.showing, thermalShare: shareOn(today) },
   ]
-  const stand = standForecast({ cells, seedsPerCell: flats ? 1 : way.seedsPerCell, germination, testedSeeds, spread, survival, perCell: plantsPerCell(way, germination) }, counts, 'coarse')
+  const stand = standForecast(
+    {
+      cells,
+      seedsPerCell: flats ? 1 : way.seedsPerCell,
+      germination,
+      testedSeeds,
+      spread,
+      survival,
+      perCell: plantsPerCell(way, germination),
+    },
+    counts,
+    'coarse',
+  )
   const wanted = batch.plants
   const chance = stand.chanceOf(wanted)
   const lacking = Math.max(0, Math.ceil(wanted - stand.mean))
@@ -101,8 +131,13 @@ export function standDecision(planner: Planner, season: Season, batch: Batch, co
 
   // As many as make it as sure as it was meant to be, not only as many as are expected to lack.
   const again = Math.max(1, plantsToMake(stand, wanted - fromFilling, batch.confidence))
-  const resows = [way.method, ...methods.filter(({ key }) => key !== way.method.key)].flatMap((method): Resow[] => resowBy(planner, season, batch, method, again, today))
-  const lastResow = resows.reduce<Resow | undefined>((best, one) => (!best || one.lastDay > best.lastDay ? one : best), undefined)
+  const resows = [way.method, ...methods.filter(({ key }) => key !== way.method.key)].flatMap((method): Resow[] =>
+    resowBy(planner, season, batch, method, again, today),
+  )
+  const lastResow = resows.reduce<Resow | undefined>(
+    (best, one) => (!best || one.lastDay > best.lastDay ? one : best),
+    undefined,
+  )
 
   // Nine in ten of what comes are up by then, at the pace now believed.
   const goal = thermalShareFor(FULL, spread) * stand.pace * lotPace
@@ -117,17 +152,30 @@ export function standDecision(planner: Planner, season: Season, batch: Batch, co
   if (!enough && until > today && until < Infinity) choices.push({ kind: 'wait', until: Math.max(today + 1, until) })
   if (!enough && blanks > 0) choices.push({ kind: 'fill', blanks, chance: filled })
   // The method it is raised by, while there is time for it; else the one that still makes it.
-  const best = resows.find(({ method, lastDay }) => method.key === way.method.key && lastDay >= today) ?? resows.find(({ lastDay }) => lastDay >= today)
+  const best =
+    resows.find(({ method, lastDay }) => method.key === way.method.key && lastDay >= today) ??
+    resows.find(({ lastDay }) => lastDay >= today)
   if (!enough && best) choices.push({ kind: 'resow', resow: best })
   if (!enough) choices.push({ kind: 'fewer', plants: Math.max(0, Math.round(stand.mean)) })
   if (!enough) choices.push({ kind: 'let-be' })
   // Waiting is no answer once everything is up; filling is one where it is enough.
   if (!enough) {
-    const rank = (choice: StandChoice) => (choice.kind === 'fill' && filled >= batch.confidence ? 0 : choice.kind === 'wait' ? 1 : choice.kind === 'resow' ? 2 : choice.kind === 'fill' ? 3 : choice.kind === 'fewer' ? 4 : 5)
+    const rank = (choice: StandChoice) =>
+      choice.kind === 'fill' && filled >= batch.confidence
+        ? 0
+        : choice.kind === 'wait'
+          ? 1
+          : choice.kind === 'resow'
+            ? 2
+            : choice.kind === 'fill'
+              ? 3
+              : choice.kind === 'fewer'
+                ? 4
+                : 5
     choices.sort((a, b) => rank(a) - rank(b))
   }
   const { worth } = batch.planting
-  const atStake = worth?.by === 'money' ? (worth.amount * Math.min(1, lacking / wanted)) : undefined
+  const atStake = worth?.by === 'money' ? worth.amount * Math.min(1, lacking / wanted) : undefined
   return { stand, wanted, chance, thermalShare: shareOn(today), lacking, atStake, choices, lastResow, fillSurvival }
 }
 
@@ -150,11 +198,31 @@ function resowBy(planner: Planner, season: Season, batch: Batch, method: Method,
   const { planting, plantOn } = batch
   if (method.sowing.policy === 'in-place' || method.sowing.policy === 'bought') return []
   const otherwise = method.key === planting.method ? batch.otherwise : { method: method.key }
-  const sought = { id: `${batch.id}-again`, code: batch.code, planting, n: batch.n, plants, plantOn, sowOn: today, age: batch.age, otherwise, pinned: false }
+  const sought = {
+    id: `${batch.id}-again`,
+    code: batch.code,
+    planting,
+    n: batch.n,
+    plants,
+    plantOn,
+    sowOn: today,
+    age: batch.age,
+    otherwise,
+    pinned: false,
+  }
   const tried = planner.tryOne(season, sought)
   if (tried.way.refused.length > 0 || !tried.sizing) return []
   // Ready by then, however young.
   const lastDay = latestSowing(tried.way.table, plantOn, 0)
   if (lastDay === undefined) return []
-  return [{ method, lastDay, plants, cells: tried.sizing.cells, seeds: tried.sizing.seeds, trays: tried.stays[0]?.trays ?? 0 }]
+  return [
+    {
+      method,
+      lastDay,
+      plants,
+      cells: tried.sizing.cells,
+      seeds: tried.sizing.seeds,
+      trays: tried.stays[0]?.trays ?? 0,
+    },
+  ]
 }

@@ -14,14 +14,27 @@ interface Case {
   survival: number
   expected: { chance: number; finalStand: number }
 }
-const { cases } = JSON.parse(readFileSync(new URL('fixtures/stand-count.json', import.meta.url), 'utf8')) as { cases: Case[] }
+const { cases } = JSON.parse(readFileSync(new URL('fixtures/stand-count.json', import.meta.url), 'utf8')) as {
+  cases: Case[]
+}
 const SPREAD = 0.25
 
-const sowing = (bend: Partial<CountedSowing> = {}): CountedSowing => ({ cells: 140, seedsPerCell: 1, germination: 0.85, testedSeeds: 50, spread: SPREAD, survival: 0.95, ...bend })
+const sowing = (bend: Partial<CountedSowing> = {}): CountedSowing => ({
+  cells: 140,
+  seedsPerCell: 1,
+  germination: 0.85,
+  testedSeeds: 50,
+  spread: SPREAD,
+  survival: 0.95,
+  ...bend,
+})
 
 describe('worked cases', () => {
   it.each(cases.map((one, i) => [i + 1, one] as const))('case %i', (_, { need, counts, expected, cells, ...rest }) => {
-    const found = standForecast({ ...rest, cells, spread: SPREAD }, counts.map((count) => ({ ...count, cells })))
+    const found = standForecast(
+      { ...rest, cells, spread: SPREAD },
+      counts.map((count) => ({ ...count, cells })),
+    )
     expect(Math.abs(found.chanceOf(need) - expected.chance)).toBeLessThan(0.004)
     expect(Math.abs(found.cells - expected.finalStand)).toBeLessThan(0.05)
     expect(found.mean).toBeCloseTo(found.cells * rest.survival, 6)
@@ -52,13 +65,18 @@ describe('the forecast of a stand', () => {
   })
   it('has no fewer plants the more show', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 0, max: 139 }), fc.double({ min: 0.6, max: 2.5, noNaN: true }), fc.constantFrom(1, 2), (showing, h, seedsPerCell) => {
-        const fewer = standForecast(sowing({ seedsPerCell }), [count(showing, h)], 'coarse')
-        const more = standForecast(sowing({ seedsPerCell }), [count(showing + 1, h)], 'coarse')
-        expect(more.mean).toBeGreaterThanOrEqual(fewer.mean - 1e-6)
-        expect(fewer.low).toBeLessThanOrEqual(Math.ceil(fewer.mean))
-        expect(fewer.high).toBeGreaterThanOrEqual(Math.floor(fewer.mean))
-      }),
+      fc.property(
+        fc.integer({ min: 0, max: 139 }),
+        fc.double({ min: 0.6, max: 2.5, noNaN: true }),
+        fc.constantFrom(1, 2),
+        (showing, h, seedsPerCell) => {
+          const fewer = standForecast(sowing({ seedsPerCell }), [count(showing, h)], 'coarse')
+          const more = standForecast(sowing({ seedsPerCell }), [count(showing + 1, h)], 'coarse')
+          expect(more.mean).toBeGreaterThanOrEqual(fewer.mean - 1e-6)
+          expect(fewer.low).toBeLessThanOrEqual(Math.ceil(fewer.mean))
+          expect(fewer.high).toBeGreaterThanOrEqual(Math.floor(fewer.mean))
+        },
+      ),
       { numRuns: 25 },
     )
   })

@@ -66,7 +66,11 @@ const KINDS = 1000 // chances of filling told apart
  * @param grid `coarse` for plans of many batches
  * @throws RangeError when more show than were looked at, or a count is of more cells than were sown
  */
-export function standForecast(sowing: CountedSowing, counts: readonly StandCount[], grid: 'fine' | 'coarse' = 'fine'): StandForecast {
+export function standForecast(
+  sowing: CountedSowing,
+  counts: readonly StandCount[],
+  grid: 'fine' | 'coarse' = 'fine',
+): StandForecast {
   for (const { cells, showing } of counts) {
     if (cells > sowing.cells) throw new RangeError(`${cells} cells cannot be looked at of ${sowing.cells}`)
     if (showing > cells || showing < 0) throw new RangeError(`${showing} cannot show in ${cells} cells`)
@@ -125,7 +129,10 @@ export function standForecast(sowing: CountedSowing, counts: readonly StandCount
     const m = survival * (showingNow + empty * r)
     const v = showingNow * survival * (1 - survival) + empty * r * survival * (1 - r * survival)
     // What was not looked at is a guess of its own.
-    const sampled = last && known < cells ? (cells * (cells - known) * (seen / cells) * (1 - seen / cells) * survival * survival) / Math.max(1, known) : 0
+    const sampled =
+      last && known < cells
+        ? (cells * (cells - known) * (seen / cells) * (1 - seen / cells) * survival * survival) / Math.max(1, known)
+        : 0
     mean += weight * m
     square += weight * (m * m + v + sampled)
     inCells += weight * (showingNow + empty * r)
@@ -153,7 +160,8 @@ export function standForecast(sowing: CountedSowing, counts: readonly StandCount
         kinds.set(id, (kinds.get(id) ?? 0) + weight)
       }
       const alive = survivors(showingNow, survival)
-      for (const [r, weight] of kinds) if (weight > 1e-7) chance += weight * sumAtLeast(alive, empty, r * survival, plants)
+      for (const [r, weight] of kinds)
+        if (weight > 1e-7) chance += weight * sumAtLeast(alive, empty, r * survival, plants)
       return Math.min(1, chance)
     },
   }

@@ -11,7 +11,11 @@ describe('what records come to', () => {
   it('knows how many there are at most, and how many there are once they were counted one by one', () => {
     const [batch] = tally(sown(), entry('a', '2027-03-12', { did: 'loss', plants: 12, cause: 'damping-off' })).parts
     expect(batch).toMatchObject({ cells: 200, most: 188, plants: undefined })
-    const [potted] = tally(sown(), done('a', '2027-03-20', 'pot-up', { nth: 1, cells: 160 }), entry('a', '2027-03-22', { did: 'loss', plants: 10, cause: 'dropped' })).parts
+    const [potted] = tally(
+      sown(),
+      done('a', '2027-03-20', 'pot-up', { nth: 1, cells: 160 }),
+      entry('a', '2027-03-22', { did: 'loss', plants: 10, cause: 'dropped' }),
+    ).parts
     expect(potted).toMatchObject({ cells: 160, plants: 150, most: 150 })
   })
   it('takes them by their days, whenever they were written', () => {
@@ -51,26 +55,44 @@ describe('what cannot be', () => {
   })
   it('is more than was sown, of cells as of the seeds in a flat', () => {
     const flats = done('a', '2027-03-01', 'sow', { cells: 3, trays: 3, seeds: 600 })
-    const impossible = (what: Entry['what']) => tallyOf('a', [flats, entry('a', '2027-03-10', what)]).impossible.map(({ reason }) => reason.kind)
+    const impossible = (what: Entry['what']) =>
+      tallyOf('a', [flats, entry('a', '2027-03-10', what)]).impossible.map(({ reason }) => reason.kind)
     expect(impossible({ did: 'count', cells: 600, showing: 400, doubles: 0, flat: true })).toEqual([])
     expect(impossible({ did: 'count', cells: 601, showing: 400, doubles: 0, flat: true })).toEqual(['too-many'])
     expect(impossible({ did: 'count', cells: 600, showing: 400, doubles: 0 })).toEqual(['too-many'])
   })
   it('happens before sowing, or after the end', () => {
-    expect(reasons(sown(), entry('a', '2027-02-12', { did: 'count', cells: 100, showing: 3, doubles: 0 }))).toEqual(['before-sowing'])
+    expect(reasons(sown(), entry('a', '2027-02-12', { did: 'count', cells: 100, showing: 3, doubles: 0 }))).toEqual([
+      'before-sowing',
+    ])
     expect(reasons(sown(), done('a', '2027-02-12', 'prepare'))).toEqual([])
-    expect(reasons(sown(), entry('a', '2027-03-20', { did: 'end', how: 'discarded' }), entry('a', '2027-03-21', { did: 'loss', plants: 1, cause: 'heat' }))).toEqual(['after-end'])
+    expect(
+      reasons(
+        sown(),
+        entry('a', '2027-03-20', { did: 'end', how: 'discarded' }),
+        entry('a', '2027-03-21', { did: 'loss', plants: 1, cause: 'heat' }),
+      ),
+    ).toEqual(['after-end'])
   })
   it('is said of all that is wrong, and never of a batch that only has what can be', () => {
     fc.assert(
-      fc.property(fc.array(fc.record({ day: fc.integer({ min: 2, max: 28 }), plants: fc.integer({ min: 1, max: 90 }) }), { maxLength: 8 }), (losses) => {
-        const entries = losses.map(({ day, plants }) => entry('a', `2027-03-${String(day).padStart(2, '0')}`, { did: 'loss', plants, cause: 'pests' }))
-        const { impossible, parts } = tally(sown(), ...entries)
-        const refused = new Set(impossible.map((one) => one.entry.id))
-        const taken = entries.filter(({ id }) => !refused.has(id)).reduce((sum, { what }) => sum + (what.did === 'loss' ? what.plants : 0), 0)
-        expect(parts[0]!.most).toBe(200 - taken)
-        expect(parts[0]!.most).toBeGreaterThanOrEqual(0)
-      }),
+      fc.property(
+        fc.array(fc.record({ day: fc.integer({ min: 2, max: 28 }), plants: fc.integer({ min: 1, max: 90 }) }), {
+          maxLength: 8,
+        }),
+        (losses) => {
+          const entries = losses.map(({ day, plants }) =>
+            entry('a', `2027-03-${String(day).padStart(2, '0')}`, { did: 'loss', plants, cause: 'pests' }),
+          )
+          const { impossible, parts } = tally(sown(), ...entries)
+          const refused = new Set(impossible.map((one) => one.entry.id))
+          const taken = entries
+            .filter(({ id }) => !refused.has(id))
+            .reduce((sum, { what }) => sum + (what.did === 'loss' ? what.plants : 0), 0)
+          expect(parts[0]!.most).toBe(200 - taken)
+          expect(parts[0]!.most).toBeGreaterThanOrEqual(0)
+        },
+      ),
     )
   })
 })
@@ -78,8 +100,17 @@ describe('what cannot be', () => {
 describe('parts of a batch', () => {
   const split = () => entry('a', '2027-03-25', { did: 'split', part: 2, cells: 50 })
   it('have been through what the whole has, and go their own ways after', () => {
-    const { parts } = tally(sown(), done('a', '2027-03-08', 'leave-heat'), split(), entry('a~2', '2027-03-26', { did: 'loss', plants: 5, cause: 'dropped' }), done('a', '2027-03-30', 'harden', { nth: 1 }))
-    expect(parts.map(({ id, cells, most }) => [id, cells, most])).toEqual([['a', 150, 150], ['a~2', 50, 45]])
+    const { parts } = tally(
+      sown(),
+      done('a', '2027-03-08', 'leave-heat'),
+      split(),
+      entry('a~2', '2027-03-26', { did: 'loss', plants: 5, cause: 'dropped' }),
+      done('a', '2027-03-30', 'harden', { nth: 1 }),
+    )
+    expect(parts.map(({ id, cells, most }) => [id, cells, most])).toEqual([
+      ['a', 150, 150],
+      ['a~2', 50, 45],
+    ])
     expect(parts[1]!.done.has('leave-heat/0')).toBe(true)
     expect(parts[1]!.done.has('harden/1')).toBe(false)
   })
@@ -91,7 +122,10 @@ describe('parts of a batch', () => {
   it('never add up to more or fewer than there were', () => {
     fc.assert(
       fc.property(fc.array(fc.integer({ min: 1, max: 60 }), { maxLength: 5 }), (takes) => {
-        const { parts } = tally(sown(), ...takes.map((cells, i) => entry(i % 2 ? 'a~2' : 'a', '2027-03-25', { did: 'split', part: i + 2, cells })))
+        const { parts } = tally(
+          sown(),
+          ...takes.map((cells, i) => entry(i % 2 ? 'a~2' : 'a', '2027-03-25', { did: 'split', part: i + 2, cells })),
+        )
         expect(parts.reduce((sum, { most }) => sum + most!, 0)).toBe(200)
         expect(parts.reduce((sum, { cells }) => sum + cells!, 0)).toBe(200)
       }),

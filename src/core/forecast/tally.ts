@@ -48,7 +48,12 @@ export interface Impossible {
   entry: Entry
   reason:
     | { kind: 'before-sowing'; sown: Day }
-    | { kind: 'too-many'; what: 'lost' | 'showing' | 'doubles' | 'counted' | 'filled' | 'split' | 'planted' | 'ended'; said: number; most: number }
+    | {
+        kind: 'too-many'
+        what: 'lost' | 'showing' | 'doubles' | 'counted' | 'filled' | 'split' | 'planted' | 'ended'
+        said: number
+        most: number
+      }
     | { kind: 'after-end'; ended: Day }
     | { kind: 'part-taken' }
 }
@@ -90,12 +95,24 @@ export function byBatch(entries: readonly Entry[]): Map<string, Entry[]> {
   return groups
 }
 
-const inOrder = (a: Entry, b: Entry) => (a.on < b.on ? -1 : a.on > b.on ? 1 : rank(a) - rank(b) || (a.at < b.at ? -1 : a.at > b.at ? 1 : 0))
+const inOrder = (a: Entry, b: Entry) =>
+  a.on < b.on ? -1 : a.on > b.on ? 1 : rank(a) - rank(b) || (a.at < b.at ? -1 : a.at > b.at ? 1 : 0)
 /** What is sown on a day is sown before anything else happens to it; what ends on a day ends last. */
-const rank = ({ what }: Entry) => (what.did === 'task' && (what.task === 'sow' || what.task === 'receive') ? 0 : what.did === 'end' || what.did === 'merge' ? 2 : 1)
+const rank = ({ what }: Entry) =>
+  what.did === 'task' && (what.task === 'sow' || what.task === 'receive')
+    ? 0
+    : what.did === 'end' || what.did === 'merge'
+      ? 2
+      : 1
 
 /** A tally while it is being counted. */
-type Counting = { -readonly [Part in keyof Tally]: Tally[Part] extends ReadonlyMap<infer Key, infer Value> ? Map<Key, Value> : Tally[Part] extends readonly (infer One)[] ? One[] : Tally[Part] }
+type Counting = {
+  -readonly [Part in keyof Tally]: Tally[Part] extends ReadonlyMap<infer Key, infer Value>
+    ? Map<Key, Value>
+    : Tally[Part] extends readonly (infer One)[]
+      ? One[]
+      : Tally[Part]
+}
 
 const nothingYet = (id: string): Counting => ({
   id,
@@ -119,7 +136,10 @@ const nothingYet = (id: string): Counting => ({
 })
 
 /** What is split off: it has been through all that this has. */
-const splitFrom = ({ done, dropped, waits, counts, checks, losses, moves, filled, sown, mixed, lines }: Counting, id: string): Counting => ({
+const splitFrom = (
+  { done, dropped, waits, counts, checks, losses, moves, filled, sown, mixed, lines }: Counting,
+  id: string,
+): Counting => ({
   ...nothingYet(id),
   done: new Map(done),
   dropped: new Map(dropped),
@@ -165,18 +185,39 @@ const stepOf = ({ task, nth }: { task: string; nth: number }) => `${task}/${nth}
 /** What may be done, or said, of a batch before it is sown. */
 const BEFORE: ReadonlySet<string> = new Set(['order', 'prepare', 'sow', 'receive'])
 
-function whyNot(part: Counting, { entry, on }: Line, parts: ReadonlyMap<string, Counting>, sown: Day | undefined): Impossible['reason'] | undefined {
+function whyNot(
+  part: Counting,
+  { entry, on }: Line,
+  parts: ReadonlyMap<string, Counting>,
+  sown: Day | undefined,
+): Impossible['reason'] | undefined {
   const { what } = entry
-  const more = (kind: Extract<Impossible['reason'], { kind: 'too-many' }>['what'], said: number | undefined, most: number | undefined) =>
-    said !== undefined && most !== undefined && said > most ? ({ kind: 'too-many', what: kind, said, most } as const) : undefined
-  const early = what.did === 'label' || what.did === 'note' || what.did === 'drop' || what.did === 'wait' || what.did === 'mixed' || (what.did === 'task' && BEFORE.has(what.task))
+  const more = (
+    kind: Extract<Impossible['reason'], { kind: 'too-many' }>['what'],
+    said: number | undefined,
+    most: number | undefined,
+  ) =>
+    said !== undefined && most !== undefined && said > most
+      ? ({ kind: 'too-many', what: kind, said, most } as const)
+      : undefined
+  const early =
+    what.did === 'label' ||
+    what.did === 'note' ||
+    what.did === 'drop' ||
+    what.did === 'wait' ||
+    what.did === 'mixed' ||
+    (what.did === 'task' && BEFORE.has(what.task))
   if (sown !== undefined && on < sown && !early) return { kind: 'before-sowing', sown }
   if (part.ended && what.did !== 'note' && what.did !== 'label') return { kind: 'after-end', ended: part.ended.on }
   switch (what.did) {
     case 'loss':
       return more('lost', what.plants, part.plants ?? part.most)
     case 'count':
-      return more('counted', what.cells, what.flat ? (part.sown?.entry.what.seeds ?? part.most) : part.cells) ?? more('showing', what.showing, what.cells) ?? more('doubles', what.doubles, what.showing)
+      return (
+        more('counted', what.cells, what.flat ? (part.sown?.entry.what.seeds ?? part.most) : part.cells) ??
+        more('showing', what.showing, what.cells) ??
+        more('doubles', what.doubles, what.showing)
+      )
     case 'fill': {
       const last = part.counts.at(-1)?.entry.what
       return last ? more('filled', what.cells, Math.min(last.doubles, last.cells - last.showing)) : undefined
@@ -221,7 +262,8 @@ function take(part: Counting, line: Line, parts: Map<string, Counting>): Entry |
         if (what.plants !== undefined && part.plants !== undefined) part.plants = what.plants
       } else if (what.task === 'pot-up') {
         potted(part, what.cells, what.plants)
-      } else if (what.task === 'thin' && part.cells !== undefined && what.plants !== undefined) part.plants = what.plants
+      } else if (what.task === 'thin' && part.cells !== undefined && what.plants !== undefined)
+        part.plants = what.plants
       return undefined
     }
     case 'drop':
@@ -277,7 +319,10 @@ function take(part: Counting, line: Line, parts: Map<string, Counting>): Entry |
       return undefined
     }
     case 'end': {
-      const left = what.plants !== undefined && (part.plants ?? part.most) !== undefined ? (part.plants ?? part.most)! - what.plants : 0
+      const left =
+        what.plants !== undefined && (part.plants ?? part.most) !== undefined
+          ? (part.plants ?? part.most)! - what.plants
+          : 0
       // Some of it sold or thrown away is no end of the rest.
       if (left > 0) {
         if (part.plants !== undefined) part.plants -= what.plants!

@@ -26,7 +26,8 @@ describe('levers', () => {
     const { plan, season: full } = world([sownA, off], on, season)
     return holdLevers(plan.byId.get('a')!, full, on)
   }
-  const limitWith = (records: Entry[], season: Season = readSmall()) => world([sownA, off, ...records], on, season).plan.byId.get('a')!.limit!
+  const limitWith = (records: Entry[], season: Season = readSmall()) =>
+    world([sownA, off, ...records], on, season).plan.byId.get('a')!.limit!
 
   it('say the days that the forecast gains once they are pulled', () => {
     const place = levers().find((lever) => lever.kind === 'place')!
@@ -34,21 +35,31 @@ describe('levers', () => {
     expect(limitWith([entry('a', day(on), { did: 'moved', place: 'frame' })]) - limitWith([])).toBe(place.days)
     const pot = levers().find((lever) => lever.kind === 'container')!
     expect(pot.kind === 'container' && pot.container.key).toBe('pots')
-    expect(limitWith([entry('a', day(on), { did: 'moved', container: 'pots', cells: 200 })]) - limitWith([])).toBe(pot.days)
+    expect(limitWith([entry('a', day(on), { did: 'moved', container: 'pots', cells: 200 })]) - limitWith([])).toBe(
+      pot.days,
+    )
   })
   it('come in the order of what they cost, and say how many trays', () => {
     const kinds = levers().map(({ kind }) => kind)
     const order = ['place', 'feed', 'container']
-    expect(kinds.map((kind) => order.indexOf(kind))).toEqual([...kinds.map((kind) => order.indexOf(kind))].sort((x, y) => x - y))
+    expect(kinds.map((kind) => order.indexOf(kind))).toEqual(
+      [...kinds.map((kind) => order.indexOf(kind))].sort((x, y) => x - y),
+    )
     const pot = levers().find((lever): lever is Extract<Lever, { kind: 'container' }> => lever.kind === 'container')!
     expect(pot.trays).toBe(Math.ceil(a.sizing!.cells / 18))
   })
   it('are never a place that is closed, of no room, or too cold at night', () => {
-    const closed = readSmall((s) => { s.places[2]!.open = { from: '06-01', until: '07-01' } })
+    const closed = readSmall((s) => {
+      s.places[2]!.open = { from: '06-01', until: '07-01' }
+    })
     expect(levers(closed).some((lever) => lever.kind === 'place')).toBe(false)
-    const none = readSmall((s) => { s.places[2]!.trayPlaces = 0 })
+    const none = readSmall((s) => {
+      s.places[2]!.trayPlaces = 0
+    })
     expect(levers(none).some((lever) => lever.kind === 'place')).toBe(false)
-    const tender = readSmall((s) => { s.crops[0]!.minNight = 12 })
+    const tender = readSmall((s) => {
+      s.crops[0]!.minNight = 12
+    })
     expect(levers(tender).some((lever) => lever.kind === 'place')).toBe(false)
   })
   it('on the demo farm say what the forecast gains, for every place and container of every batch that only has to wait', () => {
@@ -60,11 +71,21 @@ describe('levers', () => {
     for (const batch of plan.batches) {
       const { asItIs, pass, way, plantOn } = batch
       // What is still to be potted, or moved by its age, would be so elsewhere too; what hardens is moved within that.
-      if (asItIs?.standing !== 'up' || pass!.settled > today || way.route.tail.some(({ daysBefore }) => plantOn - daysBefore <= today)) continue
+      if (
+        asItIs?.standing !== 'up' ||
+        pass!.settled > today ||
+        way.route.tail.some(({ daysBefore }) => plantOn - daysBefore <= today)
+      )
+        continue
       for (const lever of holdLevers(batch, season, today)) {
         if (lever.kind === 'feed' || batch.limit! - today + lever.days >= 200) continue
-        const what = { did: 'moved' as const, ...(lever.kind === 'place' ? { place: lever.place.key } : { container: lever.container.key, cells: 60 }) }
-        const moved = planner.plan({ ...season, records: [...season.records, entry(batch.id, day(today), what)] }, today).byId.get(batch.id)!
+        const what = {
+          did: 'moved' as const,
+          ...(lever.kind === 'place' ? { place: lever.place.key } : { container: lever.container.key, cells: 60 }),
+        }
+        const moved = planner
+          .plan({ ...season, records: [...season.records, entry(batch.id, day(today), what)] }, today)
+          .byId.get(batch.id)!
         expect([batch.code, what, moved.limit! - batch.limit!]).toEqual([batch.code, what, lever.days])
         pulled++
       }
@@ -78,7 +99,8 @@ describe('verdicts', () => {
   const sown = done('t', day(t.sow!), 'sow', { cells: 80, seeds: 160 })
   const off = done('t', day(t.pass!.leavesHeat), 'leave-heat')
   const potted = (on: Day) => done('t', day(on), 'pot-up', { nth: 1, cells: 70 })
-  const look = (seen: Seen, on: Day, records: Entry[] = [sown, off]) => judge(world(records, on).plan.byId.get('t')!, seen, on)
+  const look = (seen: Seen, on: Day, records: Entry[] = [sown, off]) =>
+    judge(world(records, on).plan.byId.get('t')!, seen, on)
   const young = t.pass!.leavesHeat + 6
 
   it('wait as long as the forecast says where nothing was seen', () => {
@@ -104,7 +126,11 @@ describe('verdicts', () => {
   })
   it('in the last container are to plant, with the days until its day', () => {
     const on = t.plantOn - 4
-    const { verdict } = look({ lifts: true }, on, [sown, off, potted(t.stays.find((stay) => stay.potted && stay.from > t.sow!)!.from)])
+    const { verdict } = look({ lifts: true }, on, [
+      sown,
+      off,
+      potted(t.stays.find((stay) => stay.potted && stay.from > t.sow!)!.from),
+    ])
     expect(verdict).toEqual({ kind: 'plant', inDays: 4 })
     // Buds are what it is grown for once it stands in its last pot.
     expect(look({ lifts: true, buds: true }, on, [sown, off, potted(on - 20)]).verdict.kind).toBe('plant')

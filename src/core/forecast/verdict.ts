@@ -71,17 +71,33 @@ export function judge(batch: Batch, seen: Seen, today: Day): Checked {
   const daysLeft = daysTo(limit)
 
   const remarks: Remark[] = []
-  if (seen.leaning || (seen.height !== undefined && container.measures && seen.height > LEGGY * container.measures.top * 2)) remarks.push('leggy')
+  if (
+    seen.leaning ||
+    (seen.height !== undefined && container.measures && seen.height > LEGGY * container.measures.top * 2)
+  )
+    remarks.push('leggy')
   if (seen.pale) remarks.push('pale')
   if (seen.lifts === false && age >= ready) remarks.push('not-rooted')
-  if (counted && leafInterval !== undefined && Math.abs(age - reckoned) > leafInterval) remarks.push(age > reckoned ? 'ahead' : 'behind')
+  if (counted && leafInterval !== undefined && Math.abs(age - reckoned) > leafInterval)
+    remarks.push(age > reckoned ? 'ahead' : 'behind')
 
   const rooted = seen.lifts ?? (seen.roots === undefined ? undefined : seen.roots !== 'none')
-  const outgrown = seen.roots === 'circling-hard' ? 'roots' : seen.buds && !last ? 'buds' : seen.roots === undefined && seen.lifts === undefined && age > limit + 1e-9 ? 'age' : undefined
+  const outgrown =
+    seen.roots === 'circling-hard'
+      ? 'roots'
+      : seen.buds && !last
+        ? 'buds'
+        : seen.roots === undefined && seen.lifts === undefined && age > limit + 1e-9
+          ? 'age'
+          : undefined
   const isReady = rooted ?? age >= ready - 1e-9
   let verdict: Verdict
   if (outgrown) verdict = { kind: 'past', why: outgrown, into }
-  else if (flat) verdict = into && (seen.leaves !== undefined ? seen.leaves >= 1 : age >= ready) ? { kind: 'prick-out', into } : wait(daysTo(ready), today)
+  else if (flat)
+    verdict =
+      into && (seen.leaves !== undefined ? seen.leaves >= 1 : age >= ready)
+        ? { kind: 'prick-out', into }
+        : wait(daysTo(ready), today)
   else if (!isReady) verdict = wait(Math.max(rooted === false ? STEP_DAYS : 0, daysTo(ready) ?? Infinity), today)
   else if (into) verdict = { kind: 'pot-up', into }
   else verdict = { kind: 'plant', inDays: Math.max(0, plantOn - today) }
@@ -106,7 +122,13 @@ const stayOn = (stays: readonly Stay[], day: Day) => stays.find(({ from, until }
  * @param rests days without growth first, after a potting
  * @returns `undefined` when that is beyond what is known
  */
-function daysUntil({ way: { route, crop }, pass, plantOn }: Batch, place: number, today: Day, growth: number, rests = 0): number | undefined {
+function daysUntil(
+  { way: { route, crop }, pass, plantOn }: Batch,
+  place: number,
+  today: Day,
+  growth: number,
+  rests = 0,
+): number | undefined {
   if (growth <= 1e-9) return 0
   const { climate } = route
   const growthTotals = [...route.growthTotals]
@@ -143,7 +165,8 @@ export function holdLevers(batch: Batch, season: Season, today: Day): Lever[] {
   const { container, limit } = route.steps[step]!
   const age = ageOn(route, pass!, today)
   const here = placeOn(batch, today)
-  const daysIn = (place: number, goal: number, rests = 0) => Math.min(MOST_DAYS, daysUntil(batch, place, today, goal - age, rests) ?? MOST_DAYS)
+  const daysIn = (place: number, goal: number, rests = 0) =>
+    Math.min(MOST_DAYS, daysUntil(batch, place, today, goal - age, rests) ?? MOST_DAYS)
   const now = daysIn(here, limit)
   const plants = batch.asItIs?.tally.plants ?? stayOn(batch.stays, today)?.cells ?? batch.plants
   const levers: Lever[] = []
@@ -168,6 +191,15 @@ export function holdLevers(batch: Batch, season: Season, today: Day): Lever[] {
   const fed = daysIn(here, limit * (1 + FEED)) - now
   if (fed >= 1) levers.push({ kind: 'feed', days: fed })
   // The smallest container that gains as much as a larger one is enough.
-  const useful = levers.filter((lever) => lever.kind !== 'container' || !levers.some((other) => other.kind === 'container' && other.days >= lever.days && other.container.cellVolume < lever.container.cellVolume))
+  const useful = levers.filter(
+    (lever) =>
+      lever.kind !== 'container' ||
+      !levers.some(
+        (other) =>
+          other.kind === 'container' &&
+          other.days >= lever.days &&
+          other.container.cellVolume < lever.container.cellVolume,
+      ),
+  )
   return useful.sort((a, b) => EFFORT[a.kind] - EFFORT[b.kind] || b.days - a.days)
 }

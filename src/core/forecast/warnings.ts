@@ -33,14 +33,37 @@ export function warningsOf(plan: Plan, from: Day, until: Day): Warning[] {
         // Seed that is not up bears more than a seedling does.
         return stay && batch.pass && batch.pass.emergence <= day ? [{ batch, trays: stay.trays }] : []
       })
-      const add = (kind: Warning['kind'], measured: number, limitOf: (batch: Batch) => number | undefined, beyond: (limit: number) => boolean) => {
+      const add = (
+        kind: Warning['kind'],
+        measured: number,
+        limitOf: (batch: Batch) => number | undefined,
+        beyond: (limit: number) => boolean,
+      ) => {
         const hurt = here.filter(({ batch }) => limitOf(batch) !== undefined && beyond(limitOf(batch)!))
         if (hurt.length === 0) return
         const limits = hurt.map(({ batch }) => limitOf(batch)!)
-        warnings.push({ place, day, kind, measured, limit: kind === 'cold' ? Math.max(...limits) : Math.min(...limits), batches: hurt.map(({ batch }) => batch), trays: hurt.reduce((sum, { trays }) => sum + trays, 0) })
+        warnings.push({
+          place,
+          day,
+          kind,
+          measured,
+          limit: kind === 'cold' ? Math.max(...limits) : Math.min(...limits),
+          batches: hurt.map(({ batch }) => batch),
+          trays: hurt.reduce((sum, { trays }) => sum + trays, 0),
+        })
       }
-      add('cold', low, ({ way }) => way.crop.minNight, (limit) => low < limit)
-      add('heat', high, ({ way }) => way.crop.stressAbove, (limit) => high > limit)
+      add(
+        'cold',
+        low,
+        ({ way }) => way.crop.minNight,
+        (limit) => low < limit,
+      )
+      add(
+        'heat',
+        high,
+        ({ way }) => way.crop.stressAbove,
+        (limit) => high > limit,
+      )
     }
   }
   return warnings.sort((a, b) => b.day - a.day || a.place - b.place)

@@ -34,10 +34,17 @@ export function workBetween(plan: Plan, from: Day, until: Day): Work[] {
     const { sow, plantOn } = batch
     if (sow === undefined || (plantOn < from && today === undefined) || sow - LONGEST_AHEAD >= until) continue
     if (today === undefined) {
-      for (const task of tasksOf(batch, from, until)) work.push({ task, state: 'open', due: task.day, late: 0, line: undefined })
+      for (const task of tasksOf(batch, from, until))
+        work.push({ task, state: 'open', due: task.day, late: 0, line: undefined })
     } else workOf(batch, from, until, today, since, work)
   }
-  return work.sort((a, b) => dayOf(a) - dayOf(b) || RANK[a.task.kind] - RANK[b.task.kind] || (a.task.fromPlace ?? a.task.place ?? 0) - (b.task.fromPlace ?? b.task.place ?? 0) || (a.task.batch.code < b.task.batch.code ? -1 : 1))
+  return work.sort(
+    (a, b) =>
+      dayOf(a) - dayOf(b) ||
+      RANK[a.task.kind] - RANK[b.task.kind] ||
+      (a.task.fromPlace ?? a.task.place ?? 0) - (b.task.fromPlace ?? b.task.place ?? 0) ||
+      (a.task.batch.code < b.task.batch.code ? -1 : 1),
+  )
 }
 
 /**
@@ -47,10 +54,19 @@ export function workBetween(plan: Plan, from: Day, until: Day): Work[] {
  */
 export function workAhead(plan: Plan, batch: Batch, day: Day): Work[] {
   if (batch.sow === undefined) return []
-  if (plan.today === undefined) return tasksOf(batch, day, Infinity).map((task) => ({ task, state: 'open', due: task.day, late: 0, line: undefined }))
+  if (plan.today === undefined)
+    return tasksOf(batch, day, Infinity).map((task) => ({
+      task,
+      state: 'open',
+      due: task.day,
+      late: 0,
+      line: undefined,
+    }))
   const work: Work[] = []
   workOf(batch, Math.min(plan.today, batch.sow - LONGEST_AHEAD), Infinity, plan.today, plan.since, work)
-  return work.filter(({ state }) => state === 'open').sort((a, b) => dayOf(a) - dayOf(b) || RANK[a.task.kind] - RANK[b.task.kind])
+  return work
+    .filter(({ state }) => state === 'open')
+    .sort((a, b) => dayOf(a) - dayOf(b) || RANK[a.task.kind] - RANK[b.task.kind])
 }
 
 /** The day a piece of work is shown on. */
@@ -66,19 +82,29 @@ function workOf(batch: Batch, from: Day, until: Day, today: Day, since: Day, wor
     const step = `${task.kind}/${task.nth}`
     const line = asItIs?.tally.done.get(step)
     if (line) {
-      if (line.on >= from && line.on < until) work.push({ task: { ...task, day: line.on }, state: 'done', due: planned?.get(task.id) ?? task.day, late: 0, line })
+      if (line.on >= from && line.on < until)
+        work.push({
+          task: { ...task, day: line.on },
+          state: 'done',
+          due: planned?.get(task.id) ?? task.day,
+          late: 0,
+          line,
+        })
       continue
     }
     // Nothing is still to be done to what is in the field, nor what must have been done before something that was.
-    if (asItIs && (asItIs.tally.dropped.has(step) || asItIs.implied.has(step) || asItIs.standing === 'planted')) continue
+    if (asItIs && (asItIs.tally.dropped.has(step) || asItIs.implied.has(step) || asItIs.standing === 'planted'))
+      continue
     const unsaid = task.day < since
     if (unsaid) {
-      if (task.day >= from && task.day < until) work.push({ task, state: 'done', due: task.day, late: 0, line: undefined })
+      if (task.day >= from && task.day < until)
+        work.push({ task, state: 'done', due: task.day, late: 0, line: undefined })
       continue
     }
     const due = Math.max(planned?.get(task.id) ?? task.day, waitOf(batch, step))
     const day = Math.max(task.day, waitOf(batch, step), task.day < today ? today : -Infinity)
-    if (day >= from && day < until) work.push({ task: { ...task, day }, state: 'open', due, late: Math.max(0, today - due), line: undefined })
+    if (day >= from && day < until)
+      work.push({ task: { ...task, day }, state: 'open', due, late: Math.max(0, today - due), line: undefined })
   }
 }
 
@@ -94,7 +120,9 @@ function plannedDays(batch: Batch): ReadonlyMap<string, Day> {
   const known = plannedDaysOf.get(batch)
   if (known) return known
   const { planned } = batch.asItIs!
-  const days = new Map(tasksOf(planned, -Infinity, Infinity).map(({ id, day }) => [id.replace(planned.id, batch.id), day]))
+  const days = new Map(
+    tasksOf(planned, -Infinity, Infinity).map(({ id, day }) => [id.replace(planned.id, batch.id), day]),
+  )
   plannedDaysOf.set(batch, days)
   return days
 }
@@ -119,7 +147,8 @@ export function outlookOf(batch: Batch): Outlook | undefined {
   // The day itself may have slipped.
   if (plantOn > planned.plantOn) return { kind: 'late', days: plantOn - planned.plantOn }
   if (limit !== undefined && limit < plantOn) return { kind: 'overgrown', days: plantOn - limit }
-  if (planned.ready !== undefined && planned.ready - ready >= EARLY) return { kind: 'early', days: planned.ready - ready }
+  if (planned.ready !== undefined && planned.ready - ready >= EARLY)
+    return { kind: 'early', days: planned.ready - ready }
   return { kind: 'on-time', days: 0 }
 }
 

@@ -2,7 +2,15 @@
 import type { Site } from '../../season/schema'
 import { formatDay, parseDay, type Day } from '../calendar/day'
 import { midsummerBefore } from './midsummer'
-import { chanceOnOrAfter, chanceOnOrBefore, dayOfSeason, frostDates, percentile, type FrostDates, type FrostSeason } from './record'
+import {
+  chanceOnOrAfter,
+  chanceOnOrBefore,
+  dayOfSeason,
+  frostDates,
+  percentile,
+  type FrostDates,
+  type FrostSeason,
+} from './record'
 import { typedFrostChance, typedFrostDate } from './typed'
 
 type Frost = NonNullable<Site['frost']>
@@ -23,7 +31,15 @@ const datesOf = new WeakMap<Recorded, Map<number, FrostDates>>()
  */
 export function recordOf(called: string, seasons: readonly FrostSeason[], madeUp: boolean): Recorded {
   const iso = (list: readonly (Day | null)[]) => list.map((day) => (day === null ? null : formatDay(day)))
-  return { name: called.slice(0, 120) || 'record', madeUp, seasons: seasons.map(({ from, firstAutumn, lastSpring }) => ({ from: formatDay(from), firstAutumn: iso(firstAutumn), lastSpring: iso(lastSpring) })) }
+  return {
+    name: called.slice(0, 120) || 'record',
+    madeUp,
+    seasons: seasons.map(({ from, firstAutumn, lastSpring }) => ({
+      from: formatDay(from),
+      firstAutumn: iso(firstAutumn),
+      lastSpring: iso(lastSpring),
+    })),
+  }
 }
 
 /** Seasons of a stored record, as days. */
@@ -31,7 +47,11 @@ export function recordedSeasons(record: Recorded): FrostSeason[] {
   let seasons = seasonsOf.get(record)
   if (!seasons) {
     const days = (list: readonly (string | null)[]) => list.map((iso) => (iso === null ? null : parseDay(iso)))
-    seasons = record.seasons.map(({ from, firstAutumn, lastSpring }) => ({ from: parseDay(from), firstAutumn: days(firstAutumn), lastSpring: days(lastSpring) }))
+    seasons = record.seasons.map(({ from, firstAutumn, lastSpring }) => ({
+      from: parseDay(from),
+      firstAutumn: days(firstAutumn),
+      lastSpring: days(lastSpring),
+    }))
     seasonsOf.set(record, seasons)
   }
   return seasons
@@ -71,7 +91,13 @@ export function frostChance(frost: Frost, latitude: number, day: Day): number {
  * @param settling days after an autumn planting in which a frost counts
  * @returns `undefined` where typed dates say nothing of so cold a night
  */
-export function frostChanceAt(frost: Frost, latitude: number, day: Day, threshold: number, settling: number): number | undefined {
+export function frostChanceAt(
+  frost: Frost,
+  latitude: number,
+  day: Day,
+  threshold: number,
+  settling: number,
+): number | undefined {
   const { record } = frost
   const spring = day - midsummerBefore(day, latitude) > HALF_YEAR
   if (!record) return threshold === 0 ? typedFrostChance(frost, latitude, spring ? day : day + settling) : undefined

@@ -13,7 +13,13 @@ function nights(from: string, until: string, frosts: Record<string, number>): [n
 
 describe('a record of minima', () => {
   const record = [
-    ...nights('2020-07-15', '2021-07-15', { '2020-10-05': -1, '2020-11-20': -6, '2021-02-01': -9, '2021-04-20': -3, '2021-05-06': 0 }),
+    ...nights('2020-07-15', '2021-07-15', {
+      '2020-10-05': -1,
+      '2020-11-20': -6,
+      '2021-02-01': -9,
+      '2021-04-20': -3,
+      '2021-05-06': 0,
+    }),
     ...nights('2021-07-15', '2022-07-15', { '2021-10-12': -2.5, '2022-03-15': -5, '2022-04-28': -1 }),
     ...nights('2022-07-15', '2023-07-15', {}),
     ...nights('2023-07-15', '2023-12-01', { '2023-09-30': -1 }),
@@ -45,7 +51,10 @@ describe('a record of minima', () => {
     expect(frostSeasons(shuffled, 45).seasons).toEqual(seasons)
   })
   it('in the south a season runs from January to January', () => {
-    const south = frostSeasons(nights('2026-01-15', '2027-01-15', { '2026-05-02': -1, '2026-09-28': -0.5 }), -38).seasons
+    const south = frostSeasons(
+      nights('2026-01-15', '2027-01-15', { '2026-05-02': -1, '2026-09-28': -0.5 }),
+      -38,
+    ).seasons
     expect(formatDay(south[0]!.firstAutumn[0]!)).toBe('2026-05-02')
     expect(formatDay(south[0]!.lastSpring[0]!)).toBe('2026-09-28')
   })
@@ -63,26 +72,43 @@ describe('percentiles', () => {
   })
   it('never fall as the share rises, and lie among the values', () => {
     fc.assert(
-      fc.property(fc.array(fc.integer({ min: 0, max: 360 }), { minLength: 1, maxLength: 60 }), fc.double({ min: 0, max: 1, noNaN: true }), fc.double({ min: 0, max: 1, noNaN: true }), (values, a, b) => {
-        const sorted = [...values].sort((x, y) => x - y)
-        const [low, high] = [Math.min(a, b), Math.max(a, b)]
-        expect(percentile(sorted, low)).toBeLessThanOrEqual(percentile(sorted, high) + 1e-9)
-        expect(percentile(sorted, low)).toBeGreaterThanOrEqual(sorted[0]! - 1e-9)
-        expect(percentile(sorted, high)).toBeLessThanOrEqual(sorted.at(-1)! + 1e-9)
-      }),
+      fc.property(
+        fc.array(fc.integer({ min: 0, max: 360 }), { minLength: 1, maxLength: 60 }),
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        (values, a, b) => {
+          const sorted = [...values].sort((x, y) => x - y)
+          const [low, high] = [Math.min(a, b), Math.max(a, b)]
+          expect(percentile(sorted, low)).toBeLessThanOrEqual(percentile(sorted, high) + 1e-9)
+          expect(percentile(sorted, low)).toBeGreaterThanOrEqual(sorted[0]! - 1e-9)
+          expect(percentile(sorted, high)).toBeLessThanOrEqual(sorted.at(-1)! + 1e-9)
+        },
+      ),
     )
   })
 })
 
 describe('frost at a site with a record', () => {
-  const seasons = Array.from({ length: 19 }, (_, i): FrostSeason => ({ from: parseDay(`${2000 + i}-07-15`), firstAutumn: [parseDay(`${2000 + i}-10-01`) + i, null, null], lastSpring: [parseDay(`${2001 + i}-04-20`) + i, null, null] }))
+  const seasons = Array.from({ length: 19 }, (_, i): FrostSeason => ({
+    from: parseDay(`${2000 + i}-07-15`),
+    firstAutumn: [parseDay(`${2000 + i}-10-01`) + i, null, null],
+    lastSpring: [parseDay(`${2001 + i}-04-20`) + i, null, null],
+  }))
   const iso = (list: (number | null)[]) => list.map((day) => (day === null ? null : formatDay(day)))
   const frost = {
     lastSpring: { median: '06-01', spreadDays: 3 },
     firstAutumn: { median: '09-01', spreadDays: 3 },
     trustedChance: 0.1,
     marginDays: 2,
-    record: { name: 'Station', madeUp: false, seasons: seasons.map(({ from, firstAutumn, lastSpring }) => ({ from: formatDay(from), firstAutumn: iso(firstAutumn), lastSpring: iso(lastSpring) })) },
+    record: {
+      name: 'Station',
+      madeUp: false,
+      seasons: seasons.map(({ from, firstAutumn, lastSpring }) => ({
+        from: formatDay(from),
+        firstAutumn: iso(firstAutumn),
+        lastSpring: iso(lastSpring),
+      })),
+    },
   }
   it('dates come from it and not from what was typed', () => {
     // 19 years, last frosts on 20 April … 8 May: nine in ten are over by the 18th of them.
@@ -92,10 +118,14 @@ describe('frost at a site with a record', () => {
   })
   it('a smaller accepted chance never gives an earlier day', () => {
     fc.assert(
-      fc.property(fc.double({ min: 0.01, max: 0.5, noNaN: true }), fc.double({ min: 0.01, max: 0.5, noNaN: true }), (a, b) => {
-        const at = (chance: number) => lastFrostFor(frost, 45, parseDay('2027-03-01'), chance)
-        expect(at(Math.min(a, b))).toBeGreaterThanOrEqual(at(Math.max(a, b)))
-      }),
+      fc.property(
+        fc.double({ min: 0.01, max: 0.5, noNaN: true }),
+        fc.double({ min: 0.01, max: 0.5, noNaN: true }),
+        (a, b) => {
+          const at = (chance: number) => lastFrostFor(frost, 45, parseDay('2027-03-01'), chance)
+          expect(at(Math.min(a, b))).toBeGreaterThanOrEqual(at(Math.max(a, b)))
+        },
+      ),
     )
   })
   it('chances fall through spring and rise through autumn', () => {

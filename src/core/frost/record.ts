@@ -27,7 +27,10 @@ export interface DroppedSeason {
  * @param minima lowest temperature of each day, °C, in any order; later values of a day are ignored
  * @returns complete seasons in order, and those left out because more than ten days are missing
  */
-export function frostSeasons(minima: Iterable<readonly [Day, number]>, latitude: number): { seasons: FrostSeason[]; dropped: DroppedSeason[] } {
+export function frostSeasons(
+  minima: Iterable<readonly [Day, number]>,
+  latitude: number,
+): { seasons: FrostSeason[]; dropped: DroppedSeason[] } {
   const byStart = new Map<Day, Map<Day, number>>()
   let start = Infinity
   let next = -Infinity
@@ -104,8 +107,12 @@ export function frostDates(seasons: readonly FrostSeason[], threshold: number, l
   const offset = (day: Day) => commonDay(day, latitude)
   const rising = (a: number, b: number) => (a < b ? -1 : a > b ? 1 : 0)
   return {
-    lastSpring: seasons.map(({ lastSpring }) => (lastSpring[threshold] == null ? -Infinity : offset(lastSpring[threshold]))).sort(rising),
-    firstAutumn: seasons.map(({ firstAutumn }) => (firstAutumn[threshold] == null ? Infinity : offset(firstAutumn[threshold]))).sort(rising),
+    lastSpring: seasons
+      .map(({ lastSpring }) => (lastSpring[threshold] == null ? -Infinity : offset(lastSpring[threshold])))
+      .sort(rising),
+    firstAutumn: seasons
+      .map(({ firstAutumn }) => (firstAutumn[threshold] == null ? Infinity : offset(firstAutumn[threshold])))
+      .sort(rising),
   }
 }
 

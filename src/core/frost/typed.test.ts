@@ -26,7 +26,11 @@ describe('typed frost dates', () => {
     expect(formatDay(workingFrostDate(frost, 45, parseDay('2027-03-01')))).toBe('2027-05-22')
   })
   it('in the south spring frosts come in October', () => {
-    const south = { ...frost, lastSpring: { median: '10-05', spreadDays: 15 }, firstAutumn: { median: '04-20', spreadDays: 12 } }
+    const south = {
+      ...frost,
+      lastSpring: { median: '10-05', spreadDays: 15 },
+      firstAutumn: { median: '04-20', spreadDays: 12 },
+    }
     expect(frostChance(south, -42, parseDay('2027-07-01'))).toBeGreaterThan(0.999)
     expect(frostChance(south, -42, parseDay('2027-01-20'))).toBeLessThan(0.001)
     expect(formatDay(midsummerBefore(parseDay('2027-01-14'), -42))).toBe('2026-01-15')

@@ -38,7 +38,13 @@ export function datesAround(frost: Frost, latitude: number, day: Day) {
  *
  * @param chance share of years with a later (or, in autumn, an earlier) frost
  */
-export function typedFrostDate(frost: Frost, latitude: number, day: Day, chance: number, side: 'spring' | 'autumn' = 'spring'): Day {
+export function typedFrostDate(
+  frost: Frost,
+  latitude: number,
+  day: Day,
+  chance: number,
+  side: 'spring' | 'autumn' = 'spring',
+): Day {
   const { lastSpring, firstAutumn } = datesAround(frost, latitude, day)
   if (side === 'autumn') return Math.floor(firstAutumn.median + firstAutumn.sd * normalQuantile(chance))
   return Math.ceil(lastSpring.median + lastSpring.sd * normalQuantile(1 - chance))

@@ -28,7 +28,11 @@ export interface Fit {
  * Round pots that stand in a carrier: in square rows or staggered, along or across, whichever takes most.
  * Square pots stand in rows.
  */
-export function potsThatFit(outline: { length: number; width: number }, across: number, shape: 'square' | 'round'): Fit {
+export function potsThatFit(
+  outline: { length: number; width: number },
+  across: number,
+  shape: 'square' | 'round',
+): Fit {
   const options = [rows(outline, across)]
   if (shape === 'round') {
     options.push(staggered(outline, across))
@@ -44,14 +48,18 @@ const SLACK = 1e-9
 
 function rows({ length, width }: { length: number; width: number }, across: number): { x: number; y: number }[] {
   const [along, over] = [Math.floor(length / across + SLACK), Math.floor(width / across + SLACK)]
-  return Array.from({ length: along * over }, (_, i) => ({ x: ((i % along) + 0.5) * across, y: (Math.floor(i / along) + 0.5) * across }))
+  return Array.from({ length: along * over }, (_, i) => ({
+    x: ((i % along) + 0.5) * across,
+    y: (Math.floor(i / along) + 0.5) * across,
+  }))
 }
 
 function staggered({ length, width }: { length: number; width: number }, across: number): { x: number; y: number }[] {
   const middles: { x: number; y: number }[] = []
   const step = (across * Math.sqrt(3)) / 2
   for (let row = 0, y = across / 2; y + across / 2 <= width + SLACK; row++, y += step) {
-    for (let x = across / 2 + (row % 2 === 1 ? across / 2 : 0); x + across / 2 <= length + SLACK; x += across) middles.push({ x, y })
+    for (let x = across / 2 + (row % 2 === 1 ? across / 2 : 0); x + across / 2 <= length + SLACK; x += across)
+      middles.push({ x, y })
   }
   return middles
 }
@@ -66,8 +74,16 @@ export interface BenchTrays {
 /** Standard flats on one level of a bench, turned whichever way takes more. */
 export function traysOnBench({ length, width }: { length: number; width: number }): BenchTrays {
   const { length: l, width: w } = STANDARD_FLAT
-  const one = { along: Math.floor(length / l + SLACK), across: Math.floor(width / w + SLACK), tray: { length: l, width: w } }
-  const turned = { along: Math.floor(length / w + SLACK), across: Math.floor(width / l + SLACK), tray: { length: w, width: l } }
+  const one = {
+    along: Math.floor(length / l + SLACK),
+    across: Math.floor(width / w + SLACK),
+    tray: { length: l, width: w },
+  }
+  const turned = {
+    along: Math.floor(length / w + SLACK),
+    across: Math.floor(width / l + SLACK),
+    tray: { length: w, width: l },
+  }
   return turned.along * turned.across > one.along * one.across ? turned : one
 }
 

@@ -16,7 +16,8 @@ export interface UpIn {
 }
 
 const middle = ([a, b]: readonly [number, number]) => (a + b) / 2
-const atUnit = (g: GerminationTemperatures, temperature: number) => emergenceRate({ ...g, thermalTime: 1, spread: 1 }, temperature)
+const atUnit = (g: GerminationTemperatures, temperature: number) =>
+  emergenceRate({ ...g, thermalTime: 1, spread: 1 }, temperature)
 
 /**
  * Thermal time from what a grower knows: the middle of the days, at the middle of the temperatures.
@@ -33,7 +34,11 @@ export function thermalTimeFrom(g: GerminationTemperatures, { days, at }: UpIn):
  *
  * @returns `undefined` when it never does
  */
-export function daysToEmerge(g: GerminationTemperatures & { thermalTime: number }, temperature: number, pace = 1): number | undefined {
+export function daysToEmerge(
+  g: GerminationTemperatures & { thermalTime: number },
+  temperature: number,
+  pace = 1,
+): number | undefined {
   const rate = atUnit(g, temperature)
   return rate > 0 ? (g.thermalTime * pace) / rate : undefined
 }

@@ -13,10 +13,15 @@ describe('days and weeks as growers say them', () => {
   })
   it('comes back: what was typed is what is then read off', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 2, max: 30 }), fc.integer({ min: 0, max: 10 }), fc.integer({ min: 10, max: 33 }), (days, more, at) => {
-        const thermalTime = thermalTimeFrom(tomato, { days: [days, days + more], at: [at, at] })!
-        expect(daysToEmerge({ ...tomato, thermalTime }, at)).toBeCloseTo(days + more / 2, 9)
-      }),
+      fc.property(
+        fc.integer({ min: 2, max: 30 }),
+        fc.integer({ min: 0, max: 10 }),
+        fc.integer({ min: 10, max: 33 }),
+        (days, more, at) => {
+          const thermalTime = thermalTimeFrom(tomato, { days: [days, days + more], at: [at, at] })!
+          expect(daysToEmerge({ ...tomato, thermalTime }, at)).toBeCloseTo(days + more / 2, 9)
+        },
+      ),
     )
   })
   it('nothing comes up at the base or the ceiling', () => {
@@ -33,7 +38,8 @@ describe('days and weeks as growers say them', () => {
   })
   it('says why weeks cannot be right', () => {
     const g = { ...tomato, thermalTime: 88 }
-    const of = (weeks: [number, number], at: number, germinatesAt: number) => pointFrom(g, growth, { ml: 90, weeks, at, germinatesAt })
+    const of = (weeks: [number, number], at: number, germinatesAt: number) =>
+      pointFrom(g, growth, { ml: 90, weeks, at, germinatesAt })
     expect(of([5, 6], 16, 5)).toBe('never-up')
     expect(of([5, 6], 4, 23)).toBe('too-cold')
     expect(of([6, 5], 16, 23)).toBe('order')
@@ -54,19 +60,33 @@ describe('containers and benches', () => {
   it('a cube of 4 cm holds 64 ml, a straight pot its cylinder, a narrowing one less', () => {
     expect(cellVolumeFrom({ shape: 'square', top: 4, bottom: 4, depth: 4 })).toBeCloseTo(64, 9)
     expect(cellVolumeFrom({ shape: 'round', top: 9, bottom: 9, depth: 8 })).toBeCloseTo(Math.PI * 20.25 * 8, 9)
-    expect(cellVolumeFrom({ shape: 'round', top: 9, bottom: 6, depth: 8 })).toBeCloseTo(((Math.PI * 8) / 12) * (81 + 54 + 36), 9)
+    expect(cellVolumeFrom({ shape: 'round', top: 9, bottom: 6, depth: 8 })).toBeCloseTo(
+      ((Math.PI * 8) / 12) * (81 + 54 + 36),
+      9,
+    )
   })
   it('pots never overlap nor hang over, and round ones waste room', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 20, max: 80 }), fc.integer({ min: 20, max: 60 }), fc.integer({ min: 5, max: 19 }), fc.constantFrom('round' as const, 'square' as const), (length, width, across, shape) => {
-        const { middles, count, covered } = potsThatFit({ length, width }, across, shape)
-        expect(count).toBeGreaterThanOrEqual(Math.floor(length / across) * Math.floor(width / across))
-        expect(covered).toBeLessThanOrEqual(shape === 'round' ? 0.9069 + 1e-6 : 1 + 1e-9)
-        middles.forEach((a, i) => {
-          expect(Math.min(a.x, length - a.x, a.y, width - a.y)).toBeGreaterThanOrEqual(across / 2 - 1e-6)
-          for (const b of middles.slice(i + 1)) expect(shape === 'round' ? Math.hypot(a.x - b.x, a.y - b.y) : Math.max(Math.abs(a.x - b.x), Math.abs(a.y - b.y))).toBeGreaterThanOrEqual(across - 1e-6)
-        })
-      }),
+      fc.property(
+        fc.integer({ min: 20, max: 80 }),
+        fc.integer({ min: 20, max: 60 }),
+        fc.integer({ min: 5, max: 19 }),
+        fc.constantFrom('round' as const, 'square' as const),
+        (length, width, across, shape) => {
+          const { middles, count, covered } = potsThatFit({ length, width }, across, shape)
+          expect(count).toBeGreaterThanOrEqual(Math.floor(length / across) * Math.floor(width / across))
+          expect(covered).toBeLessThanOrEqual(shape === 'round' ? 0.9069 + 1e-6 : 1 + 1e-9)
+          middles.forEach((a, i) => {
+            expect(Math.min(a.x, length - a.x, a.y, width - a.y)).toBeGreaterThanOrEqual(across / 2 - 1e-6)
+            for (const b of middles.slice(i + 1))
+              expect(
+                shape === 'round'
+                  ? Math.hypot(a.x - b.x, a.y - b.y)
+                  : Math.max(Math.abs(a.x - b.x), Math.abs(a.y - b.y)),
+              ).toBeGreaterThanOrEqual(across - 1e-6)
+          })
+        },
+      ),
       { numRuns: 60 },
     )
   })
@@ -77,6 +97,11 @@ describe('containers and benches', () => {
     expect(traysOnBench({ length: 600, width: 120 })).toEqual({ along: 11, across: 4, tray: { length: 54, width: 28 } })
     expect(traysOnBench({ length: 600, width: 60 })).toEqual({ along: 11, across: 2, tray: { length: 54, width: 28 } })
     expect(traysOnBench({ length: 600, width: 55 })).toEqual({ along: 21, across: 1, tray: { length: 28, width: 54 } })
-    expect(trayPlacesOf([{ length: 600, width: 120, levels: 2 }, { length: 100, width: 30, levels: 1 }])).toBe(89)
+    expect(
+      trayPlacesOf([
+        { length: 600, width: 120, levels: 2 },
+        { length: 100, width: 30, levels: 1 },
+      ]),
+    ).toBe(89)
   })
 })

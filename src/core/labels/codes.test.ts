@@ -13,7 +13,8 @@ describe('label codes', () => {
   it('are read however they are written', () => {
     fc.assert(
       fc.property(anyCode, (code) => {
-        for (const text of [code, spoken(code), code.toLowerCase(), ` ${code.slice(0, 3)}-${code.slice(3)} `]) expect(readCode(text)).toEqual({ ok: true, code })
+        for (const text of [code, spoken(code), code.toLowerCase(), ` ${code.slice(0, 3)}-${code.slice(3)} `])
+          expect(readCode(text)).toEqual({ ok: true, code })
       }),
     )
   })
@@ -22,12 +23,16 @@ describe('label codes', () => {
       fc.property(anyCode, fc.nat(4), fc.nat(21), (code, at, other) => {
         const wrong = [...CODE_LETTERS].filter((letter) => letter !== code[at])[other]!
         expect(readCode(code.slice(0, at) + wrong + code.slice(at + 1)).ok).toBe(false)
-        if (at < 3 && code[at] !== code[at + 1]) expect(readCode(code.slice(0, at) + code[at + 1]! + code[at]! + code.slice(at + 2)).ok).toBe(false)
+        if (at < 3 && code[at] !== code[at + 1])
+          expect(readCode(code.slice(0, at) + code[at + 1]! + code[at]! + code.slice(at + 2)).ok).toBe(false)
       }),
     )
     expect(readCode('ACD')).toEqual({ ok: false, reason: 'length' })
     expect(readCode('ACD0A')).toEqual({ ok: false, reason: 'character' })
-    expect(readCode(`ACDE${[...CODE_LETTERS].find((letter) => letter !== checkCharacter('ACDE'))!}`)).toEqual({ ok: false, reason: 'check' })
+    expect(readCode(`ACDE${[...CODE_LETTERS].find((letter) => letter !== checkCharacter('ACDE'))!}`)).toEqual({
+      ok: false,
+      reason: 'check',
+    })
   })
   it('are each batch’s own, and stay with those on labels when others are added', () => {
     fc.assert(

@@ -58,7 +58,9 @@ export function codesOf(ids: readonly string[], printed: ReadonlyMap<string, str
  *
  * @returns the code, or why it is none
  */
-export function readCode(text: string): { ok: true; code: string } | { ok: false; reason: 'length' | 'character' | 'check' } {
+export function readCode(
+  text: string,
+): { ok: true; code: string } | { ok: false; reason: 'length' | 'character' | 'check' } {
   const code = text.toUpperCase().replace(/[\s-]+/g, '')
   if (code.length !== LENGTH + 1) return { ok: false, reason: 'length' }
   for (const character of code) if (!CODE_LETTERS.includes(character)) return { ok: false, reason: 'character' }

@@ -27,13 +27,20 @@ export interface Label {
 /** Codes of all batches, those on printed labels as they were printed. */
 export function labelCodes(batches: readonly Batch[], records: readonly Entry[]): Map<string, string> {
   const printed = new Map<string, string>()
-  for (const { batch, what } of standing(records)) if (batch !== undefined && what.did === 'label' && !printed.has(batch)) printed.set(batch, what.code)
-  return codesOf(batches.map(({ id }) => id), printed)
+  for (const { batch, what } of standing(records))
+    if (batch !== undefined && what.did === 'label' && !printed.has(batch)) printed.set(batch, what.code)
+  return codesOf(
+    batches.map(({ id }) => id),
+    printed,
+  )
 }
 
 /** The stay a batch is in on a day; the first before it is sown, the last once it is out. */
 export function stayOn({ stays }: Batch, day: Day): Stay | undefined {
-  return stays.find(({ from, until }) => from <= day && day < until) ?? (stays[0] && day < stays[0].from ? stays[0] : stays.at(-1))
+  return (
+    stays.find(({ from, until }) => from <= day && day < until) ??
+    (stays[0] && day < stays[0].from ? stays[0] : stays.at(-1))
+  )
 }
 
 /**
@@ -42,14 +49,33 @@ export function stayOn({ stays }: Batch, day: Day): Stay | undefined {
  * @param day the day they are for: the container of that day, and what comes next from there
  * @param each one for every tray, or one for the batch
  */
-export function labelsOf(batches: readonly Batch[], season: Pick<Season, 'records'>, codes: ReadonlyMap<string, string>, day: Day, each: 'tray' | 'batch'): Label[] {
+export function labelsOf(
+  batches: readonly Batch[],
+  season: Pick<Season, 'records'>,
+  codes: ReadonlyMap<string, string>,
+  day: Day,
+  each: 'tray' | 'batch',
+): Label[] {
   return batches.flatMap((batch): Label[] => {
     const stay = stayOn(batch, day)
     if (!stay || batch.sow === undefined || batch.asItIs?.standing === 'gone') return []
     const next = tasksOf(batch, Math.max(day + 1, batch.sow + 1), Infinity)
-      .filter(({ kind }) => kind === 'leave-heat' || kind === 'pot-up' || kind === 'move' || kind === 'harden' || kind === 'plant')
+      .filter(
+        ({ kind }) =>
+          kind === 'leave-heat' || kind === 'pot-up' || kind === 'move' || kind === 'harden' || kind === 'plant',
+      )
       .sort((a, b) => a.day - b.day)[0]
-    const one: Label = { batch, code: codes.get(batch.id)!, tray: 0, trays: stay.trays, sown: batch.sow, container: stay.container, place: stay.place, next, mixed: batch.asItIs?.tally.mixed?.entry.what.as }
+    const one: Label = {
+      batch,
+      code: codes.get(batch.id)!,
+      tray: 0,
+      trays: stay.trays,
+      sown: batch.sow,
+      container: stay.container,
+      place: stay.place,
+      next,
+      mixed: batch.asItIs?.tally.mixed?.entry.what.as,
+    }
     return each === 'batch' ? [one] : Array.from({ length: stay.trays }, (_, i) => ({ ...one, tray: i + 1 }))
   })
 }

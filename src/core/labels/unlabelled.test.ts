@@ -7,7 +7,8 @@ import { batchesOfTray } from './unlabelled'
 
 const plan = createPlanner().plan(readSmall())
 const day = plan.byId.get('t')!.pass!.emergence + 14
-const ids = (found: Parameters<typeof batchesOfTray>[2], on = day) => batchesOfTray(plan.batches, on, found).map(({ batch }) => batch.id)
+const ids = (found: Parameters<typeof batchesOfTray>[2], on = day) =>
+  batchesOfTray(plan.batches, on, found).map(({ batch }) => batch.id)
 const leavesOf = (id: string) => {
   const { way, pass } = plan.byId.get(id)!
   return Math.floor(leavesAt(ageOn(way.route, pass!, day), way.crop.growth.leafInterval!, way.crop.growth.firstLeaf))
@@ -15,7 +16,11 @@ const leavesOf = (id: string) => {
 
 describe('a tray found without its label', () => {
   it('may be of every batch that stands in such a container that day, and of no other', () => {
-    const standing = plan.batches.filter(({ stays }) => stays.some(({ from, until, containerNumber }) => from <= day && day < until && containerNumber === 0)).map(({ id }) => id)
+    const standing = plan.batches
+      .filter(({ stays }) =>
+        stays.some(({ from, until, containerNumber }) => from <= day && day < until && containerNumber === 0),
+      )
+      .map(({ id }) => id)
     expect(standing.length).toBeGreaterThan(1)
     expect(ids({ container: 0 }).sort()).toEqual(standing.sort())
     expect(ids({ container: 1 })).toEqual([])

@@ -47,10 +47,16 @@ export function batchesOfTray(batches: readonly Batch[], day: Day, found: FoundT
     const { pass, way, stays, asItIs } = batch
     if (!pass || asItIs?.standing === 'to-sow' || asItIs?.standing === 'gone') continue
     const stay = stays.find(({ from, until }) => from <= day && day < until)
-    if (!stay || (found.container !== undefined && stay.containerNumber !== found.container) || (found.crop !== undefined && way.crop.key !== found.crop)) continue
+    if (
+      !stay ||
+      (found.container !== undefined && stay.containerNumber !== found.container) ||
+      (found.crop !== undefined && way.crop.key !== found.crop)
+    )
+      continue
     const up = pass.emergence <= day
     const { leafInterval, firstLeaf } = way.crop.growth
-    const leaves = up && leafInterval !== undefined ? leavesAt(ageOn(way.route, pass, day), leafInterval, firstLeaf) : undefined
+    const leaves =
+      up && leafInterval !== undefined ? leavesAt(ageOn(way.route, pass, day), leafInterval, firstLeaf) : undefined
     const differs: Candidate['differs'] = []
     let distance = 0
     if (found.place !== undefined && stay.place !== found.place) {

@@ -20,7 +20,15 @@ export interface Worked {
   method: Method
   plants: number
   plantOn: Day
-  stays: readonly { kind: 'germinate' | 'grow' | 'harden'; from: Day; until: Day; cells: number; trays: number; potted: boolean; container: Container }[]
+  stays: readonly {
+    kind: 'germinate' | 'grow' | 'harden'
+    from: Day
+    until: Day
+    cells: number
+    trays: number
+    potted: boolean
+    container: Container
+  }[]
   /** Cells sown. */
   sown: number
   /** Day it is thinned, where it is. */
@@ -28,7 +36,10 @@ export interface Worked {
 }
 
 /** All work of a batch, in minutes by what the farm says each takes. */
-export function workOf({ method, plants, plantOn, stays, sown, thinOn }: Worked, { work }: Pick<Habits, 'work'>): Work[] {
+export function workOf(
+  { method, plants, plantOn, stays, sown, thinOn }: Worked,
+  { work }: Pick<Habits, 'work'>,
+): Work[] {
   const list: Work[] = []
   const add = (kind: WorkKind, from: Day, minutes: number, until = from + 1) => {
     if (minutes > 0) list.push({ kind, from, until, minutes })
@@ -43,12 +54,14 @@ export function workOf({ method, plants, plantOn, stays, sown, thinOn }: Worked,
         add('sow', from, trays * (method.seeder ? work.seederTray : work.sowTray))
       }
     } else if (stay.potted) {
-      const pricked = i > 0 && method.sowing.policy === 'flat' && stays.findIndex(({ potted }, j) => j > 0 && potted) === i
+      const pricked =
+        i > 0 && method.sowing.policy === 'flat' && stays.findIndex(({ potted }, j) => j > 0 && potted) === i
       add(pricked ? 'prick-out' : 'pot-up', from, (cells / 100) * (pricked ? work.prickHundred : work.potHundred))
     } else add('move', from, trays * work.moveTray)
     if (stay.kind === 'harden') add('harden', from, trays * work.hardenTray * (until - from), until)
   })
-  if (method.sowing.policy === 'thin' && method.sowing.seedsPerCell > method.sowing.keep) add('thin', thinOn ?? stays[0]?.until ?? plantOn, (sown / 100) * work.thinHundred)
+  if (method.sowing.policy === 'thin' && method.sowing.seedsPerCell > method.sowing.keep)
+    add('thin', thinOn ?? stays[0]?.until ?? plantOn, (sown / 100) * work.thinHundred)
   add('move', plantOn, (stays.at(-1)?.trays ?? 0) * work.moveTray) // out to the field
   add('plant', plantOn, (plants / 100) * work.plantHundred)
   return list
@@ -65,11 +78,17 @@ export function crewHours({ crew }: Pick<Habits, 'crew'>, monday: Day): number {
 export const CREW = { name: 'Crew hours' }
 
 /** Hours of every week over [from, to), each day of a week carrying the hours of the whole week. */
-export function crewLoad(all: readonly (readonly Work[])[], habits: Pick<Habits, 'crew'>, from: Day, to: Day): Load<{ name: string }> {
+export function crewLoad(
+  all: readonly (readonly Work[])[],
+  habits: Pick<Habits, 'crew'>,
+  from: Day,
+  to: Day,
+): Load<{ name: string }> {
   const first = weekStart(from)
   const weeks = Math.max(1, Math.ceil((to - first) / 7))
   const hours = new Float64Array(weeks)
-  for (const list of all) for (const work of list) spreadOverWeeks(work, first, weeks, (week, share) => (hours[week]! += share))
+  for (const list of all)
+    for (const work of list) spreadOverWeeks(work, first, weeks, (week, share) => (hours[week]! += share))
   const steps = new Float64Array(weeks * 7 + 1)
   const capacity = new Float64Array(weeks * 7)
   for (let week = 0; week < weeks; week++) {
@@ -81,7 +100,12 @@ export function crewLoad(all: readonly (readonly Work[])[], habits: Pick<Habits,
 }
 
 /** Hours of a piece of work that fall into each week from the Monday `first` on. */
-export function spreadOverWeeks({ from, until, minutes }: Work, first: Day, weeks: number, take: (week: number, hours: number) => void): void {
+export function spreadOverWeeks(
+  { from, until, minutes }: Work,
+  first: Day,
+  weeks: number,
+  take: (week: number, hours: number) => void,
+): void {
   const perDay = minutes / 60 / (until - from)
   let day = from
   while (day < until) {

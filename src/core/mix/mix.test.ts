@@ -2,7 +2,15 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { measureOut, mixLitres } from './mix'
 
-const recipe = { name: 'Home mix', parts: [{ what: 'Compost', parts: 3 }, { what: 'Sand', parts: 1 }], additives: [{ what: 'Lime', amount: 20, unit: 'g' as const }], water: 0.35 }
+const recipe = {
+  name: 'Home mix',
+  parts: [
+    { what: 'Compost', parts: 3 },
+    { what: 'Sand', parts: 1 },
+  ],
+  additives: [{ what: 'Lime', amount: 20, unit: 'g' as const }],
+  water: 0.35,
+}
 
 describe('mix', () => {
   it('fills the cells and what is pressed into them', () => {
@@ -11,14 +19,28 @@ describe('mix', () => {
     expect(mixLitres({ kind: 'pellet-sheet', cellVolume: 30 }, 360, 0.2)).toBe(0)
   })
   it('is measured out by parts, by dose and by water', () => {
-    expect(measureOut(recipe, 40)).toEqual({ parts: [{ what: 'Compost', litres: 30 }, { what: 'Sand', litres: 10 }], additives: [{ what: 'Lime', amount: 80, unit: 'g' }], water: 14 })
+    expect(measureOut(recipe, 40)).toEqual({
+      parts: [
+        { what: 'Compost', litres: 30 },
+        { what: 'Sand', litres: 10 },
+      ],
+      additives: [{ what: 'Lime', amount: 80, unit: 'g' }],
+      water: 14,
+    })
   })
   it('has parts that add up to all of it', () => {
     fc.assert(
-      fc.property(fc.array(fc.double({ min: 0.1, max: 9, noNaN: true }), { minLength: 1, maxLength: 8 }), fc.double({ min: 0, max: 4000, noNaN: true }), (parts, litres) => {
-        const { parts: out } = measureOut({ ...recipe, parts: parts.map((n, i) => ({ what: `p${i}`, parts: n })) }, litres)
-        expect(out.reduce((sum, part) => sum + part.litres, 0)).toBeCloseTo(litres, 6)
-      }),
+      fc.property(
+        fc.array(fc.double({ min: 0.1, max: 9, noNaN: true }), { minLength: 1, maxLength: 8 }),
+        fc.double({ min: 0, max: 4000, noNaN: true }),
+        (parts, litres) => {
+          const { parts: out } = measureOut(
+            { ...recipe, parts: parts.map((n, i) => ({ what: `p${i}`, parts: n })) },
+            litres,
+          )
+          expect(out.reduce((sum, part) => sum + part.litres, 0)).toBeCloseTo(litres, 6)
+        },
+      ),
     )
   })
 })

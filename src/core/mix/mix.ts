@@ -10,7 +10,11 @@ const NO_MIX: ReadonlySet<Container['kind']> = new Set(['foam-sheet', 'pellet-sh
  * @param cells of one container
  * @param compaction mix beyond the volume of the cells, as a share
  */
-export function mixLitres({ kind, cellVolume }: Pick<Container, 'kind' | 'cellVolume'>, cells: number, compaction: number): number {
+export function mixLitres(
+  { kind, cellVolume }: Pick<Container, 'kind' | 'cellVolume'>,
+  cells: number,
+  compaction: number,
+): number {
   return NO_MIX.has(kind) ? 0 : (cells * cellVolume * (1 + compaction)) / 1000
 }
 

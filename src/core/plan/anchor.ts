@@ -10,7 +10,8 @@ import { expandPlanting } from './expand'
 import { foundOf } from '../field/settle'
 
 /** Why an anchor gives no day. */
-export type AnchorProblem = 'no-frost' | 'no-maturity' | 'from-sowing' | 'no-event' | 'no-bed' | 'bed-open' | 'never-warm' | 'never-ripe'
+export type AnchorProblem =
+  'no-frost' | 'no-maturity' | 'from-sowing' | 'no-event' | 'no-bed' | 'bed-open' | 'never-warm' | 'never-ripe'
 
 /** What is known beside the season itself. */
 export interface AnchorHelp {
@@ -38,7 +39,12 @@ export function seasonAir(season: Pick<Season, 'site' | 'season'>): OpenAir {
  * @param crop with the variety's own figures
  * @returns the day, or why there is none
  */
-export function anchoredDay(anchor: Anchor, crop: Crop, season: Pick<Season, 'site' | 'season' | 'beds'>, help: AnchorHelp = {}): Day | AnchorProblem {
+export function anchoredDay(
+  anchor: Anchor,
+  crop: Crop,
+  season: Pick<Season, 'site' | 'season' | 'beds'>,
+  help: AnchorHelp = {},
+): Day | AnchorProblem {
   const { frost, latitude, events } = season.site
   if (anchor.to === 'last-frost') return frost ? springFrost(season) + anchor.days : 'no-frost'
   if (anchor.to === 'bed') {
@@ -107,15 +113,19 @@ export class BedsInOrder {
     private readonly nurseryDaysOf: (planting: Planting) => number | undefined,
     private readonly reallyOn: (planting: Planting, n: number) => Day | undefined = () => undefined,
   ) {
-    this.#clear = new Map(season.beds.flatMap((bed) => {
-      const clear = standingClear(bed)
-      return clear === undefined ? [] : [[bed.key, clear] as const]
-    }))
+    this.#clear = new Map(
+      season.beds.flatMap((bed) => {
+        const clear = standingClear(bed)
+        return clear === undefined ? [] : [[bed.key, clear] as const]
+      }),
+    )
   }
   clear = (bed: string): Day | undefined => this.#clear.get(bed)
   /** Takes note of a planting, on the days it has now. */
   take(planting: Planting): void {
-    const inBeds = [planting.goes, ...planting.changes.map(({ goes }) => goes)].some((goes) => goes?.some(({ to }) => to === 'bed'))
+    const inBeds = [planting.goes, ...planting.changes.map(({ goes }) => goes)].some((goes) =>
+      goes?.some(({ to }) => to === 'bed'),
+    )
     if (!inBeds) return
     const air = seasonAir(this.season)
     const crop = this.cropOf(planting)
@@ -123,7 +133,10 @@ export class BedsInOrder {
     for (const { n, plantOn: wished } of expandPlanting(planting)) {
       const plantOn = this.reallyOn(planting, n) ?? wished
       const { goes, clears } = foundOf(planting, n)
-      const until = clears === undefined ? clearDay(crop, firstHarvest(crop, plantOn, nursery === undefined ? undefined : plantOn - nursery, air)) : parseDay(clears)
+      const until =
+        clears === undefined
+          ? clearDay(crop, firstHarvest(crop, plantOn, nursery === undefined ? undefined : plantOn - nursery, air))
+          : parseDay(clears)
       for (const share of goes ?? []) {
         if (share.to !== 'bed') continue
         const day = Math.max(plantOn + 1, until ?? parseDay(this.season.season.to) + 1)
@@ -147,7 +160,12 @@ export function movedPlanting({ planting, to, dates }: Moved): Planting {
  * @param nurseryDaysOf days from sowing to planting as they are now
  * @param reallyOn day a planting really went out, or goes out at the earliest, where that is another than was wished
  */
-export function anchoredMoves(season: Season, cropOf: (planting: Planting) => Crop, nurseryDaysOf: (planting: Planting) => number | undefined = () => undefined, reallyOn?: (planting: Planting, n: number) => Day | undefined): Moved[] {
+export function anchoredMoves(
+  season: Season,
+  cropOf: (planting: Planting) => Crop,
+  nurseryDaysOf: (planting: Planting) => number | undefined = () => undefined,
+  reallyOn?: (planting: Planting, n: number) => Day | undefined,
+): Moved[] {
   const moves: Moved[] = []
   const beds = new BedsInOrder(season, cropOf, nurseryDaysOf, reallyOn)
   const usesBeds = season.plantings.some(({ anchor }) => anchor?.to === 'bed')
@@ -156,7 +174,9 @@ export function anchoredMoves(season: Season, cropOf: (planting: Planting) => Cr
     let now = planting
     if (planting.anchor || planting.series?.even) {
       const nurseryDays = nurseryDaysOf(planting)
-      const day = planting.anchor ? anchoredDay(planting.anchor, cropOf(planting), season, { nurseryDays, clear: beds.clear }) : from
+      const day = planting.anchor
+        ? anchoredDay(planting.anchor, cropOf(planting), season, { nurseryDays, clear: beds.clear })
+        : from
       const to = typeof day === 'number' ? day : from
       const dates = evenDates(planting, to, cropOf(planting), nurseryDays, season)
       if (to !== from || (dates && !sameDates(dates, planting.series?.dates))) {
@@ -171,7 +191,13 @@ export function anchoredMoves(season: Season, cropOf: (planting: Planting) => Cr
 }
 
 /** Planting days of a series that is to harvest evenly; `undefined` for any other. */
-export function evenDates(planting: Pick<Planting, 'series'>, first: Day, crop: Crop, nurseryDays: number | undefined, season: Pick<Season, 'site' | 'season'>): Day[] | undefined {
+export function evenDates(
+  planting: Pick<Planting, 'series'>,
+  first: Day,
+  crop: Crop,
+  nurseryDays: number | undefined,
+  season: Pick<Season, 'site' | 'season'>,
+): Day[] | undefined {
   const { series } = planting
   if (!series?.even) return undefined
   const count = series.count ?? Math.max(1, Math.floor((parseDay(series.last!) - first) / series.every) + 1)
@@ -180,4 +206,5 @@ export function evenDates(planting: Pick<Planting, 'series'>, first: Day, crop: 
   return days.filter((day) => day <= parseDay(series.last!))
 }
 
-const sameDates = (days: readonly Day[], dates: readonly string[] | undefined) => dates !== undefined && days.length === dates.length && days.every((day, i) => formatDay(day) === dates[i])
+const sameDates = (days: readonly Day[], dates: readonly string[] | undefined) =>
+  dates !== undefined && days.length === dates.length && days.every((day, i) => formatDay(day) === dates[i])

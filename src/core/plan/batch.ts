@@ -94,7 +94,9 @@ class Computed implements Batch {
     readonly confidence: number,
     readonly asItIs: AsItIs | undefined = undefined,
   ) {
-    this.sizing = asItIs?.planned.sizing ?? (!course.stands ? undefined : course.way.size(sought.plants, seed, confidence, course.germinationFactor))
+    this.sizing =
+      asItIs?.planned.sizing ??
+      (!course.stands ? undefined : course.way.size(sought.plants, seed, confidence, course.germinationFactor))
     this.stays = this.sizing ? staysOf(course, this.sizing, asItIs?.cells) : NO_STAYS
     if (asItIs) this.stays = staysAsTheyAre(this.stays, asItIs, (stay, cells) => resized(stay, cells, course.way))
   }
@@ -174,7 +176,19 @@ function staysOf({ spans, way }: Course, sizing: Sizing, inUse: readonly number[
     const { kind, place, from, until, step, stage, potted } = spans[i]!
     const { container, containerNumber } = steps[step]!
     const cells = inUse?.[step] ?? way.cellsIn(step, sizing)
-    stays[i] = { kind, place, container, containerNumber, from, until, cells, trays: way.traysOf(step, cells), trayPlaces: way.trayPlacesOf(step, cells), potted, stage }
+    stays[i] = {
+      kind,
+      place,
+      container,
+      containerNumber,
+      from,
+      until,
+      cells,
+      trays: way.traysOf(step, cells),
+      trayPlaces: way.trayPlacesOf(step, cells),
+      potted,
+      stage,
+    }
   }
   return stays
 }
@@ -185,7 +199,10 @@ function resized(stay: Stay, cells: number, way: Way): Stay {
   return { ...stay, cells, trays: way.traysOf(step, cells), trayPlaces: way.trayPlacesOf(step, cells) }
 }
 
-function sizeMarks({ seed, sizing }: Batch, { pass, germTemperature: temperature, heatPlace: place, germinationFactor: factor }: Course): Mark[] {
+function sizeMarks(
+  { seed, sizing }: Batch,
+  { pass, germTemperature: temperature, heatPlace: place, germinationFactor: factor }: Course,
+): Mark[] {
   if (!pass || pass.emergence === Infinity || temperature === undefined) return []
   if (!sizing) return [{ kind: 'no-germination', place, temperature }]
   const lotShare = seed.germination

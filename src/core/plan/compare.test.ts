@@ -13,8 +13,21 @@ const planner = createPlanner()
 const plan = planner.plan(season)
 const planting = season.plantings[2]! // tomato by cells, then pots
 const { plantOn } = plan.byId.get('t')!
-const [straight]: Method[] = [{ ...season.methods[1]!, key: 'straight', name: 'Straight', stages: [{ ...season.methods[1]!.stages[0]!, container: 'pots' }] }]
-const bought: Method = { ...season.methods[1]!, key: 'bought', name: 'Bought', sowing: { policy: 'bought', age: 250, good: 1, orderDays: 20, price: 0.5 }, stages: [{ place: 'bench', container: 'cells-128', survival: 1 }] }
+const [straight]: Method[] = [
+  {
+    ...season.methods[1]!,
+    key: 'straight',
+    name: 'Straight',
+    stages: [{ ...season.methods[1]!.stages[0]!, container: 'pots' }],
+  },
+]
+const bought: Method = {
+  ...season.methods[1]!,
+  key: 'bought',
+  name: 'Bought',
+  sowing: { policy: 'bought', age: 250, good: 1, orderDays: 20, price: 0.5 },
+  stages: [{ place: 'bench', container: 'cells-128', survival: 1 }],
+}
 
 describe('ways side by side', () => {
   const [potted, direct, in3] = compareWays(planner, season, planting, plantOn, [season.methods[1]!, straight!, bought])
@@ -35,7 +48,10 @@ describe('ways side by side', () => {
   it('space adds up to the stays', () => {
     for (const way of [potted!, direct!, in3!]) {
       const { heatedDays, litDays, benchDays } = way.effort
-      expect(heatedDays + litDays + benchDays).toBeCloseTo(way.batch.stays.reduce((sum, stay) => sum + stay.trayPlaces * (stay.until - stay.from), 0), 9)
+      expect(heatedDays + litDays + benchDays).toBeCloseTo(
+        way.batch.stays.reduce((sum, stay) => sum + stay.trayPlaces * (stay.until - stay.from), 0),
+        9,
+      )
     }
   })
   it('what no price is known of is named, not counted as nothing', () => {
@@ -60,7 +76,9 @@ describe('the chance to be on time', () => {
     expect(at(0.6)).toBeGreaterThan(0.9)
   })
   it('is nothing when nothing can be ready', () => {
-    const [way] = compareWays(planner, season, planting, plantOn, [{ ...straight!, stages: [{ ...straight!.stages[0]!, place: 'frame', germinateAt: 'frame' }] }])
+    const [way] = compareWays(planner, season, planting, plantOn, [
+      { ...straight!, stages: [{ ...straight!.stages[0]!, place: 'frame', germinateAt: 'frame' }] },
+    ])
     expect(way === undefined || way.onTime < 1).toBe(true)
   })
 })

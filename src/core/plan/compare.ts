@@ -35,12 +35,26 @@ export interface ComparedWay {
 
 const HEATED: ReadonlySet<Place['kind']> = new Set(['heat-mat', 'germination-cabinet'])
 /** Which part of the effort a piece of work belongs to; planting out takes as long whatever way plants were raised. */
-const PART_OF: Partial<Record<WorkKind, keyof Effort['minutes']>> = { fill: 'sowing', sow: 'sowing', thin: 'thinning', 'prick-out': 'potting', 'pot-up': 'potting', move: 'moving', harden: 'moving' }
+const PART_OF: Partial<Record<WorkKind, keyof Effort['minutes']>> = {
+  fill: 'sowing',
+  sow: 'sowing',
+  thin: 'thinning',
+  'prick-out': 'potting',
+  'pot-up': 'potting',
+  move: 'moving',
+  harden: 'moving',
+}
 /** Spread of ln pace between lots and springs, as in the stand count's prior. */
 const PACE_SPREAD = 0.15
 
 /** Compares ways of raising one planting for one planting day, in the order given. */
-export function compareWays(planner: Planner, season: Season, planting: Planting, plantOn: Day, methods: readonly Method[]): ComparedWay[] {
+export function compareWays(
+  planner: Planner,
+  season: Season,
+  planting: Planting,
+  plantOn: Day,
+  methods: readonly Method[],
+): ComparedWay[] {
   const single: Planting = { ...planting, changes: [] }
   delete single.series
   delete single.sowOn
@@ -56,7 +70,15 @@ export function effortOf(batch: Batch, season: Season): Effort {
   const { habits, places } = season
   const { costs } = habits
   const { sowing } = way.method
-  const effort: Effort = { heatedDays: 0, litDays: 0, benchDays: 0, mixLitres: 0, minutes: { sowing: 0, thinning: 0, potting: 0, moving: 0 }, minutesInAll: 0, cost: { known: 0, unknown: [] } }
+  const effort: Effort = {
+    heatedDays: 0,
+    litDays: 0,
+    benchDays: 0,
+    mixLitres: 0,
+    minutes: { sowing: 0, thinning: 0, potting: 0, moving: 0 },
+    minutesInAll: 0,
+    cost: { known: 0, unknown: [] },
+  }
   if (!sizing) return effort
   const { minutes } = effort
   let boughtPots = 0
@@ -69,7 +91,8 @@ export function effortOf(batch: Batch, season: Season): Effort {
     const bought = i === 0 && sowing.policy === 'bought'
     if (stay.potted && !bought) {
       effort.mixLitres += mixLitres(stay.container, stay.cells, habits.mixCompaction)
-      if (stay.container.plantable && stay.container.price !== undefined) boughtPots += stay.trays * stay.container.price
+      if (stay.container.plantable && stay.container.price !== undefined)
+        boughtPots += stay.trays * stay.container.price
     }
   })
   for (const { kind, minutes: some } of batchWork(batch, habits)) {
@@ -84,7 +107,8 @@ export function effortOf(batch: Batch, season: Season): Effort {
     else effort.cost.known += amount * price
   }
   const { lot } = seed
-  const seedPrice = lot?.packetPrice !== undefined && lot.packetSeeds !== undefined ? lot.packetPrice / lot.packetSeeds : undefined
+  const seedPrice =
+    lot?.packetPrice !== undefined && lot.packetSeeds !== undefined ? lot.packetPrice / lot.packetSeeds : undefined
   part('seed', seedToHave(sizing.seeds, habits.handling), seedPrice)
   if (sowing.policy === 'bought') part('plants', sizing.cells, sowing.price)
   part('work', effort.minutesInAll / 60, costs.hour)

@@ -3,7 +3,17 @@ import { weekday, type Day } from '../calendar/day'
 import { germinationFactor } from '../germination/emergence'
 import { leafAge } from '../growth/rate'
 import { latestSowing, sowingWindow, type CountedBack } from '../schedule/count-back'
-import { ageOn, dayAtAge, forwardPass, legAge, legStart, limitAge, limitDay, readyDay, type Pass } from '../schedule/forward'
+import {
+  ageOn,
+  dayAtAge,
+  forwardPass,
+  legAge,
+  legStart,
+  limitAge,
+  limitDay,
+  readyDay,
+  type Pass,
+} from '../schedule/forward'
 import { fastestEmergence, UNPLANNED } from '../schedule/route'
 import type { Mark } from './marks'
 import type { Way } from './ways'
@@ -94,19 +104,23 @@ export class Course {
     if (until <= pass.sown) return
     this.stands = true
     this.germTemperature = meanOver(way, temperature, this.heatPlace, pass.sown, until)
-    if (pass.emergence < Infinity) this.germinationFactor = germinationFactor(way.crop.germination, this.germTemperature)
+    if (pass.emergence < Infinity)
+      this.germinationFactor = germinationFactor(way.crop.germination, this.germTemperature)
     this.spans = layOut(way, pass, plantOn)
   }
 
   /** Sowing day counted back, before sowing weekdays and choices by hand. */
   get counted(): Day | undefined {
-    if (this.#counted === null) this.#counted = this.way.refused.length > 0 ? undefined : latestSowing(this.way.table, this.plantOn, this.agePoint)
+    if (this.#counted === null)
+      this.#counted =
+        this.way.refused.length > 0 ? undefined : latestSowing(this.way.table, this.plantOn, this.agePoint)
     return this.#counted
   }
 
   /** Earliest and latest sowing that is ready and not past its limit at planting. */
   get window(): CountedBack['window'] {
-    if (this.#window === null) this.#window = this.way.refused.length > 0 ? undefined : sowingWindow(this.way.table, this.plantOn)
+    if (this.#window === null)
+      this.#window = this.way.refused.length > 0 ? undefined : sowingWindow(this.way.table, this.plantOn)
     return this.#window
   }
 
@@ -158,7 +172,11 @@ function leafWork({ way, pass, plantOn }: Course): LeafWork[] {
 }
 
 /** Nearest allowed weekday to a sowing day that stays inside its window, or without one before the planting day; a tie goes earlier. */
-export function onSowingWeekday(sow: Day, of: { readonly window: CountedBack['window']; readonly plantOn: Day }, weekdays: readonly number[]): Day {
+export function onSowingWeekday(
+  sow: Day,
+  of: { readonly window: CountedBack['window']; readonly plantOn: Day },
+  weekdays: readonly number[],
+): Day {
   if (weekdays.length === 0 || weekdays.includes(weekday(sow))) return sow
   const { window, plantOn } = of
   for (let away = 1; away < 7; away++) {
@@ -192,7 +210,8 @@ function layOut(way: Way, pass: Pass, plantOn: Day): Span[] {
       const last = spans[spans.length - 1]
       if (last && last.place === place && last.kind === kind && !potted) last.until = until
       else {
-        const stage = tail >= 0 && route.tail[tail]!.unplanned ? UNPLANNED : at === 'hardening' ? way.method.stages.length : at
+        const stage =
+          tail >= 0 && route.tail[tail]!.unplanned ? UNPLANNED : at === 'hardening' ? way.method.stages.length : at
         spans.push({ kind, place, from, until, step, stage, potted })
         potted = false
       }
@@ -218,7 +237,12 @@ function timingMarks(course: Course): readonly Mark[] {
   const { way, plantOn, ready, limit, pass } = course
   const { route } = way
   if (way.refused.length > 0) {
-    return way.refused.map(({ container, ready, limit }) => ({ kind: 'container-too-small', container: container.name, ready, limit }))
+    return way.refused.map(({ container, ready, limit }) => ({
+      kind: 'container-too-small',
+      container: container.name,
+      ready,
+      limit,
+    }))
   }
   if (!pass) return [whyNone(course)]
   if (pass.emergence === Infinity) return [neverEmerges(way, pass.sown)]
@@ -226,7 +250,13 @@ function timingMarks(course: Course): readonly Mark[] {
   const days = pass.emergence - pass.sown
   const fastestDays = fastestEmergence(route)
   if (days > SLOW * fastestDays && course.germTemperature !== undefined) {
-    marks.push({ kind: 'slow-emergence', place: route.germPlace, temperature: course.germTemperature, days, fastestDays })
+    marks.push({
+      kind: 'slow-emergence',
+      place: route.germPlace,
+      temperature: course.germTemperature,
+      days,
+      fastestDays,
+    })
   }
   for (let i = 1; i < route.legs.length; i++) {
     const leg = route.legs[i]!
@@ -241,7 +271,8 @@ function timingMarks(course: Course): readonly Mark[] {
     const container = route.steps[leg.step - 1]!.container.name
     if (age > oldest + 1e-9) marks.push({ kind: 'outgrown-before-move', container, day, limitAge: oldest, age })
     const hardening = route.tail.at(-1)
-    if (hardening?.stage === 'hardening' && day >= plantOn - hardening.daysBefore) marks.push({ kind: 'move-in-hardening', day })
+    if (hardening?.stage === 'hardening' && day >= plantOn - hardening.daysBefore)
+      marks.push({ kind: 'move-in-hardening', day })
   }
   if (ready === undefined || ready > plantOn) {
     marks.push({ kind: 'not-ready', days: ready === undefined ? undefined : ready - plantOn })

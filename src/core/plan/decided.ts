@@ -14,7 +14,10 @@ export function withDecision(planting: Planting, n: number, decision: Decision):
   const before: SeriesChange = planting.changes.find((change) => change.n === n) ?? { n }
   const change = decided(before, decision)
   const others = planting.changes.filter((other) => other.n !== n)
-  return { ...planting, changes: (Object.keys(change).length === 1 ? others : [...others, change]).sort((a, b) => a.n - b.n) }
+  return {
+    ...planting,
+    changes: (Object.keys(change).length === 1 ? others : [...others, change]).sort((a, b) => a.n - b.n),
+  }
 }
 
 function decided<T extends Planting | SeriesChange>(of: T, decision: Decision): T {

@@ -32,20 +32,33 @@ export function expandPlanting(planting: Planting): Sought[] {
   if (!planting.series) {
     const sowOn = planting.sowOn === undefined ? undefined : parseDay(planting.sowOn)
     return [
-      { id: planting.key, code: planting.code, planting, n: 0, plants: planting.plants, plantOn: first, sowOn, age: planting.agePoint, otherwise: planting.otherwise, pinned: planting.pinned ?? false },
+      {
+        id: planting.key,
+        code: planting.code,
+        planting,
+        n: 0,
+        plants: planting.plants,
+        plantOn: first,
+        sowOn,
+        age: planting.agePoint,
+        otherwise: planting.otherwise,
+        pinned: planting.pinned ?? false,
+      },
     ]
   }
   const { plants, agePoint, otherwise, pinned = false } = planting
   const { every, dates } = planting.series
   const count = seriesLength(first, planting.series)
-  const changes = planting.changes.length === 0 ? undefined : new Map(planting.changes.map((change) => [change.n, change]))
+  const changes =
+    planting.changes.length === 0 ? undefined : new Map(planting.changes.map((change) => [change.n, change]))
   const sought: Sought[] = []
   for (let n = 1; n <= count; n++) {
     const usual = dates ? parseDay(dates[n - 1]!) : first + (n - 1) * every
     const id = `${planting.key}.${n}`
     const code = `${planting.code}-${n}`
     const change = changes?.get(n)
-    if (!change) sought.push({ id, code, planting, n, plants, plantOn: usual, sowOn: undefined, age: agePoint, otherwise, pinned })
+    if (!change)
+      sought.push({ id, code, planting, n, plants, plantOn: usual, sowOn: undefined, age: agePoint, otherwise, pinned })
     else if (!change.dropped) {
       sought.push({
         id,
@@ -68,6 +81,8 @@ export function expandPlanting(planting: Planting): Sought[] {
 export function seriesLength(first: Day, series: NonNullable<Planting['series']>): number {
   // Planting days that were reckoned for even harvests are as many as they are.
   const count =
-    series.dates?.length ?? series.count ?? (series.last === undefined ? 1 : Math.floor((parseDay(series.last) - first) / series.every) + 1)
+    series.dates?.length ??
+    series.count ??
+    (series.last === undefined ? 1 : Math.floor((parseDay(series.last) - first) / series.every) + 1)
   return Math.min(MOST_IN_SERIES, Math.max(0, count))
 }

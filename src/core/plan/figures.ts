@@ -34,7 +34,20 @@ export interface PlanFigures {
  * @param from what is over before this day is past and not counted
  */
 export function planFigures(plan: Plan, from: Day): PlanFigures {
-  const figures: PlanFigures = { overfull: overfull(plan.limits, from), limitsOver: plan.limits.filter(({ load }) => load.over.some(({ until }) => until > from)).length, cannot: 0, batches: plan.batches.length, plants: 0, seeds: 0, trays: 0, hours: 0, heatedDays: 0, benchDays: 0, mixLitres: 0, cost: 0 }
+  const figures: PlanFigures = {
+    overfull: overfull(plan.limits, from),
+    limitsOver: plan.limits.filter(({ load }) => load.over.some(({ until }) => until > from)).length,
+    cannot: 0,
+    batches: plan.batches.length,
+    plants: 0,
+    seeds: 0,
+    trays: 0,
+    hours: 0,
+    heatedDays: 0,
+    benchDays: 0,
+    mixLitres: 0,
+    cost: 0,
+  }
   for (const batch of plan.batches) {
     if (batch.marks.some(isStop)) figures.cannot++
     const effort = effortOf(batch, plan.season)

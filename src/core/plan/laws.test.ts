@@ -32,7 +32,10 @@ describe('whatever a grower writes', () => {
         for (const stay of batch.stays) {
           expect(stay.from).toBe(day)
           expect(stay.until).toBeGreaterThan(stay.from)
-          expect(stay.trayPlaces).toBeCloseTo(Math.ceil(stay.cells / stay.container.cells) * stay.container.trayPlaces, 9)
+          expect(stay.trayPlaces).toBeCloseTo(
+            Math.ceil(stay.cells / stay.container.cells) * stay.container.trayPlaces,
+            9,
+          )
           day = stay.until
         }
         expect(day).toBe(batch.plantOn)
@@ -65,7 +68,9 @@ describe('whatever a grower writes', () => {
         expect(sow).toBe(counted)
         for (let away = 1; away < 7; away++) {
           for (const day of [sow - away, sow + away]) {
-            expect(sowingWeekdays.includes(weekday(day)) && (!window || (day >= window.earliest && day <= window.latest))).toBe(false)
+            expect(
+              sowingWeekdays.includes(weekday(day)) && (!window || (day >= window.earliest && day <= window.latest)),
+            ).toBe(false)
           }
         }
       }
@@ -76,8 +81,13 @@ describe('whatever a grower writes', () => {
       const plan = planOf(season)
       plan.places.forEach((load, place) => {
         for (let day = load.from; day < load.from + load.days.length; day += 11) {
-          const standing = plan.standing.flatMap(({ stays }) => stays.filter((stay) => stay.place === place && day >= stay.from && day < stay.until))
-          expect(loadOn(load, day)).toBeCloseTo(standing.reduce((sum, stay) => sum + stay.trayPlaces, 0), 6)
+          const standing = plan.standing.flatMap(({ stays }) =>
+            stays.filter((stay) => stay.place === place && day >= stay.from && day < stay.until),
+          )
+          expect(loadOn(load, day)).toBeCloseTo(
+            standing.reduce((sum, stay) => sum + stay.trayPlaces, 0),
+            6,
+          )
         }
       })
     }, 40)
@@ -90,12 +100,14 @@ describe('whatever a grower writes', () => {
         const before = tasks[i - 1]
         if (before) {
           expect(task.day).toBeGreaterThanOrEqual(before.day)
-          if (task.day === before.day) expect(TASK_KINDS.indexOf(task.kind)).toBeGreaterThanOrEqual(TASK_KINDS.indexOf(before.kind))
+          if (task.day === before.day)
+            expect(TASK_KINDS.indexOf(task.kind)).toBeGreaterThanOrEqual(TASK_KINDS.indexOf(before.kind))
         }
         expect(task.day).toBeLessThanOrEqual(task.batch.plantOn)
       })
       const sown = batches.filter(({ stays }) => stays.length > 0)
-      for (const begins of [['sow', 'receive'], ['plant']]) expect(tasks.filter((task) => begins.includes(task.kind))).toHaveLength(sown.length)
+      for (const begins of [['sow', 'receive'], ['plant']])
+        expect(tasks.filter((task) => begins.includes(task.kind))).toHaveLength(sown.length)
     })
   })
   it('a remedy offered is one that works', () => {
@@ -103,7 +115,12 @@ describe('whatever a grower writes', () => {
       const planner = createPlanner()
       for (const batch of planner.plan(season).batches) {
         for (const remedy of nearestThatWorks(planner, season, batch)) {
-          if (remedy.kind !== 'plant-on' || remedy.sow === undefined || batch.marks.some(({ kind }) => kind === 'past-limit')) continue
+          if (
+            remedy.kind !== 'plant-on' ||
+            remedy.sow === undefined ||
+            batch.marks.some(({ kind }) => kind === 'past-limit')
+          )
+            continue
           const single = { ...batch.planting, on: formatDay(remedy.day), changes: [] }
           delete single.series
           const [then] = planner.preview(season, single)

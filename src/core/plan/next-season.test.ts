@@ -11,11 +11,15 @@ describe('the same day of the week', () => {
   it('is within three days of the same date', () => {
     expect(formatDay(sameWeekday(parseDay('2027-04-12'), 1))).toBe('2028-04-10')
     fc.assert(
-      fc.property(fc.integer({ min: parseDay('2020-01-01'), max: parseDay('2040-12-31') }), fc.integer({ min: 1, max: 4 }), (day, years) => {
-        const next = sameWeekday(day, years)
-        expect(weekday(next)).toBe(weekday(day))
-        expect(Math.abs(next - day - 365.25 * years)).toBeLessThan(4.5)
-      }),
+      fc.property(
+        fc.integer({ min: parseDay('2020-01-01'), max: parseDay('2040-12-31') }),
+        fc.integer({ min: 1, max: 4 }),
+        (day, years) => {
+          const next = sameWeekday(day, years)
+          expect(weekday(next)).toBe(weekday(day))
+          expect(Math.abs(next - day - 365.25 * years)).toBeLessThan(4.5)
+        },
+      ),
     )
   })
 })
@@ -27,7 +31,10 @@ describe('the next season', () => {
       s.plantings[0]!.goes = [{ to: 'customer', name: 'The inn', plants: 20, on: '2027-04-22' }]
       s.plantings[0]!.pinned = true
     })
-    const next = nextSeason({ ...season, records: [entry('a', '2027-03-01', { did: 'resow', as: 'h' })] }, new Map([['lettuce-lot', 1200]]))
+    const next = nextSeason(
+      { ...season, records: [entry('a', '2027-03-01', { did: 'resow', as: 'h' })] },
+      new Map([['lettuce-lot', 1200]]),
+    )
     expect(next.season).toEqual({ name: '2028', from: '2028-01-01', to: '2028-12-31' })
     expect(next.plantings.map(({ key }) => key)).toEqual(['a', 'b', 't'])
     expect(next.plantings[0]).toMatchObject({ on: '2028-04-18', goes: [{ on: '2028-04-20' }] })

@@ -20,18 +20,40 @@ function sameDate(iso: string, years: number): string {
 
 function nextPlanting(planting: Planting, years: number): Planting {
   const move = (iso: string) => shifted(iso, years)
-  const goes = (list: Planting['goes']) => list?.map((share) => ('on' in share && share.on !== undefined ? { ...share, on: move(share.on) } : share))
-  const { stand: _stand, leaves: _leaves, clears: _clears, stands: _stands, pinned: _pinned, sowOn: _sowOn, lot: _lot, ...kept } = planting
+  const goes = (list: Planting['goes']) =>
+    list?.map((share) => ('on' in share && share.on !== undefined ? { ...share, on: move(share.on) } : share))
+  const {
+    stand: _stand,
+    leaves: _leaves,
+    clears: _clears,
+    stands: _stands,
+    pinned: _pinned,
+    sowOn: _sowOn,
+    lot: _lot,
+    ...kept
+  } = planting
   const { series, anchor } = planting
   return {
     ...kept,
     on: move(planting.on),
     ...(anchor && 'on' in anchor ? { anchor: { ...anchor, on: move(anchor.on) } } : {}),
-    ...(series ? { series: { ...series, ...(series.last === undefined ? {} : { last: move(series.last) }), ...(series.dates ? { dates: series.dates.map(move) } : {}) } } : {}),
+    ...(series
+      ? {
+          series: {
+            ...series,
+            ...(series.last === undefined ? {} : { last: move(series.last) }),
+            ...(series.dates ? { dates: series.dates.map(move) } : {}),
+          },
+        }
+      : {}),
     ...(planting.goes ? { goes: goes(planting.goes)! } : {}),
     changes: planting.changes.map((change) => {
       const { stand: _a, leaves: _b, clears: _c, stands: _d, pinned: _e, sowOn: _f, ...own } = change
-      return { ...own, ...(change.on === undefined ? {} : { on: move(change.on) }), ...(change.goes ? { goes: goes(change.goes)! } : {}) }
+      return {
+        ...own,
+        ...(change.on === undefined ? {} : { on: move(change.on) }),
+        ...(change.goes ? { goes: goes(change.goes)! } : {}),
+      }
     }),
   }
 }
@@ -58,10 +80,28 @@ export function nextSeason(season: Season, sownOf: ReadonlyMap<string, number>, 
   const year = civil(parseDay(own.from)).year
   return {
     ...season,
-    season: { ...own, name: own.name.includes(String(year)) ? own.name.replace(String(year), String(year + years)) : `${own.name}, the next`, from: sameDate(own.from, years), to: sameDate(own.to, years) },
+    season: {
+      ...own,
+      name: own.name.includes(String(year))
+        ? own.name.replace(String(year), String(year + years))
+        : `${own.name}, the next`,
+      from: sameDate(own.from, years),
+      to: sameDate(own.to, years),
+    },
     site: { ...site, events: site.events.map((event) => ({ ...event, on: shifted(event.on, years) })) },
-    lots: season.lots.map((lot) => (lot.seeds === undefined || !sownOf.has(lot.key) ? lot : { ...lot, seeds: Math.max(0, lot.seeds - sownOf.get(lot.key)!) })),
-    beds: season.beds.map((bed) => ({ ...bed, standing: bed.standing.map(({ what, from, until }) => ({ what, until: sameDate(until, years), ...(from === undefined ? {} : { from: sameDate(from, years) }) })) })),
+    lots: season.lots.map((lot) =>
+      lot.seeds === undefined || !sownOf.has(lot.key)
+        ? lot
+        : { ...lot, seeds: Math.max(0, lot.seeds - sownOf.get(lot.key)!) },
+    ),
+    beds: season.beds.map((bed) => ({
+      ...bed,
+      standing: bed.standing.map(({ what, from, until }) => ({
+        what,
+        until: sameDate(until, years),
+        ...(from === undefined ? {} : { from: sameDate(from, years) }),
+      })),
+    })),
     crops: season.crops.map(withoutLearned),
     methods: season.methods.map(withoutLearned),
     plantings: season.plantings.filter(({ key }) => !again.has(key)).map((planting) => nextPlanting(planting, years)),

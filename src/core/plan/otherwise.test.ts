@@ -11,8 +11,15 @@ const pots = methods.get('tomato-pots')!
 
 describe('a batch raised otherwise than its method says', () => {
   it('stands in other places, containers, and is potted at another time', () => {
-    const raised = raisedBy(pots, { germinateAt: 'bench', places: [null, 'frame'], containers: ['pots', null], hardenAt: 'bench', potUpPoint: 1 }, methods)
-    expect(raised.stages.map(({ place, container, germinateAt }) => [place, container, germinateAt])).toEqual([['bench', 'pots', 'bench'], ['frame', 'pots', undefined]])
+    const raised = raisedBy(
+      pots,
+      { germinateAt: 'bench', places: [null, 'frame'], containers: ['pots', null], hardenAt: 'bench', potUpPoint: 1 },
+      methods,
+    )
+    expect(raised.stages.map(({ place, container, germinateAt }) => [place, container, germinateAt])).toEqual([
+      ['bench', 'pots', 'bench'],
+      ['frame', 'pots', undefined],
+    ])
     expect([raised.hardening.place, raised.potUpPoint]).toEqual(['bench', 1])
     expect(raisedBy(pots, undefined, methods)).toBe(pots)
   })
@@ -21,14 +28,19 @@ describe('a batch raised otherwise than its method says', () => {
     expect(raised.stages.at(-1)).toMatchObject({ place: 'frame', when: { daysBeforePlanting: 13 } })
     const planted = readSmall((s) => (s.plantings[2]!.otherwise = { hold: { place: 'frame', days: 6 } }))
     const { stays, plantOn } = createPlanner().plan(planted).byId.get('t')!
-    expect(stays.find(({ place, kind }) => place === 2 && kind === 'grow')).toMatchObject({ from: plantOn - 13, until: plantOn - 7 })
+    expect(stays.find(({ place, kind }) => place === 2 && kind === 'grow')).toMatchObject({
+      from: plantOn - 13,
+      until: plantOn - 7,
+    })
   })
   it('is the same method for the same changes, so that batches share what is computed', () => {
     expect(raisedBy(pots, { potUpPoint: 0 }, methods)).toBe(raisedBy(pots, { potUpPoint: 0 }, methods))
     expect(raisedBy(methods.get('lettuce-cells')!, { method: 'tomato-pots' }, methods).key).toBe('tomato-pots')
   })
   it('differs alone in its series', () => {
-    const one = readSmall((s) => (s.plantings[1]!.changes = [{ n: 4, otherwise: { places: ['frame'] }, agePoint: 0.8 }]))
+    const one = readSmall(
+      (s) => (s.plantings[1]!.changes = [{ n: 4, otherwise: { places: ['frame'] }, agePoint: 0.8 }]),
+    )
     const plan = createPlanner().plan(one)
     expect(plan.byId.get('b.4')!.stays.every(({ place }) => place === 2)).toBe(true)
     expect([plan.byId.get('b.4')!.agePoint, plan.byId.get('b.1')!.agePoint]).toEqual([0.8, 0.3])
@@ -61,8 +73,12 @@ describe('what if', () => {
   })
   it('the frost comes later, other containers are used, or there are other hours', () => {
     expect(changedSeason(season, { kind: 'frost', days: 7 }).site.frost!.marginDays).toBe(7)
-    expect(changedSeason({ ...season, site: { ...season.site, frost: undefined } }, { kind: 'frost', days: 7 }).site.frost).toBeUndefined()
-    expect(changedSeason(season, { kind: 'container', from: 'cells-128', to: 'pots' }).methods[0]!.stages[0]!.container).toBe('pots')
+    expect(
+      changedSeason({ ...season, site: { ...season.site, frost: undefined } }, { kind: 'frost', days: 7 }).site.frost,
+    ).toBeUndefined()
+    expect(
+      changedSeason(season, { kind: 'container', from: 'cells-128', to: 'pots' }).methods[0]!.stages[0]!.container,
+    ).toBe('pots')
     expect(changedSeason(season, { kind: 'hours', hours: 12 }).habits.crew.hours).toBe(12)
   })
 })

@@ -11,7 +11,11 @@ const made = new WeakMap<Method, Map<string, Method>>()
  *
  * @param methods methods of the season by key
  */
-export function raisedBy(method: Method, otherwise: Otherwise | undefined, methods: ReadonlyMap<string, Method>): Method {
+export function raisedBy(
+  method: Method,
+  otherwise: Otherwise | undefined,
+  methods: ReadonlyMap<string, Method>,
+): Method {
   if (!otherwise) return method
   const base = (otherwise.method === undefined ? undefined : methods.get(otherwise.method)) ?? method
   let own = made.get(base)
@@ -31,11 +35,18 @@ function change(method: Method, { germinateAt, places, containers, hardenAt, pot
     if (potUpPoint !== undefined) delete next.potUpPoint
     return next
   })
-  const hardening = hardenAt === undefined || method.hardening.days === 0 ? method.hardening : { ...method.hardening, place: hardenAt }
+  const hardening =
+    hardenAt === undefined || method.hardening.days === 0 ? method.hardening : { ...method.hardening, place: hardenAt }
   if (hold && stages.length > 0) {
     const days = hardening.days + hold.days
-    const later = stages.findIndex(({ when }) => when && 'daysBeforePlanting' in when && when.daysBeforePlanting <= days)
-    stages.splice(later < 0 ? stages.length : later, later < 0 ? 0 : 1, { place: hold.place, survival: 1, when: { daysBeforePlanting: days } })
+    const later = stages.findIndex(
+      ({ when }) => when && 'daysBeforePlanting' in when && when.daysBeforePlanting <= days,
+    )
+    stages.splice(later < 0 ? stages.length : later, later < 0 ? 0 : 1, {
+      place: hold.place,
+      survival: 1,
+      when: { daysBeforePlanting: days },
+    })
   }
   return { ...method, stages, hardening, potUpPoint: potUpPoint ?? method.potUpPoint }
 }

@@ -65,7 +65,9 @@ describe('a batch', () => {
     const wednesday = parseDay('2027-04-14')
     const window = { earliest: wednesday - 10, latest: wednesday + 10 }
     expect(onSowingWeekday(wednesday, { window, plantOn: wednesday + 40 }, [1, 5])).toBe(wednesday - 2)
-    expect(onSowingWeekday(wednesday, { window: { ...window, earliest: wednesday }, plantOn: wednesday + 40 }, [1, 5])).toBe(wednesday + 2)
+    expect(
+      onSowingWeekday(wednesday, { window: { ...window, earliest: wednesday }, plantOn: wednesday + 40 }, [1, 5]),
+    ).toBe(wednesday + 2)
     expect(onSowingWeekday(wednesday, { window, plantOn: wednesday + 40 }, [3])).toBe(wednesday)
     expect(onSowingWeekday(wednesday, { window, plantOn: wednesday + 40 }, [])).toBe(wednesday)
   })
@@ -74,7 +76,17 @@ describe('a batch', () => {
       s.season = { name: '2027/28', from: '2027-07-01', to: '2028-06-30' }
       s.site.latitude = -42
       s.site.outdoorMonthlyMeans = [17, 17, 15, 12, 9, 7, 6.5, 8, 10, 12, 14, 16]
-      s.plantings = [{ key: 'n', code: 'N', variety: 'lettuce-red', method: 'lettuce-cells', plants: 100, on: '2027-12-28', series: { every: 14, count: 3 } }]
+      s.plantings = [
+        {
+          key: 'n',
+          code: 'N',
+          variety: 'lettuce-red',
+          method: 'lettuce-cells',
+          plants: 100,
+          on: '2027-12-28',
+          series: { every: 14, count: 3 },
+        },
+      ]
     })
     const { batches } = planOf(south)
     expect(batches.map(({ plantOn }) => formatDay(plantOn))).toEqual(['2027-12-28', '2028-01-11', '2028-01-25'])
@@ -163,7 +175,9 @@ describe('load', () => {
   })
   it('counts containers until they are washed', () => {
     const cells = plan.containers[0]!
-    const last = Math.max(...plan.batches.flatMap((b) => b.stays.filter((s) => s.container === cells.of).map((s) => s.until)))
+    const last = Math.max(
+      ...plan.batches.flatMap((b) => b.stays.filter((s) => s.container === cells.of).map((s) => s.until)),
+    )
     expect(loadOn(cells, last)).toBeGreaterThan(0)
     expect(loadOn(cells, last + 2)).toBe(0)
   })
@@ -192,7 +206,9 @@ describe('computing again', () => {
         }
         const kept = planner.plan(season)
         const fresh = planOf(season)
-        expect(kept.batches.map((b) => [b.id, b.sow, b.sizing?.cells, b.window])).toEqual(fresh.batches.map((b) => [b.id, b.sow, b.sizing?.cells, b.window]))
+        expect(kept.batches.map((b) => [b.id, b.sow, b.sizing?.cells, b.window])).toEqual(
+          fresh.batches.map((b) => [b.id, b.sow, b.sizing?.cells, b.window]),
+        )
         kept.places.forEach((load, i) => expect(load.over).toEqual(fresh.places[i]!.over))
       }),
       { numRuns: 25 },
@@ -216,7 +232,9 @@ describe('tasks', () => {
   it('follow the batch from soaking to planting, in order', () => {
     const batch = batchOf(readSmall(), 't')
     const tasks = tasksOf(batch, -Infinity, Infinity)
-    expect(tasks.map(({ kind }) => kind)).toEqual(expect.arrayContaining(['prepare', 'sow', 'leave-heat', 'thin', 'pot-up', 'harden', 'plant']))
+    expect(tasks.map(({ kind }) => kind)).toEqual(
+      expect.arrayContaining(['prepare', 'sow', 'leave-heat', 'thin', 'pot-up', 'harden', 'plant']),
+    )
     expect(tasks.find(({ kind }) => kind === 'prepare')!.day).toBe(batch.sow! - 1)
     expect(tasks.find(({ kind }) => kind === 'plant')!.day).toBe(batch.plantOn)
   })
@@ -225,7 +243,10 @@ describe('tasks', () => {
     const all = tasksBetween(plan.batches, -Infinity, Infinity)
     expect(new Set(all.map(({ id }) => id)).size).toBe(all.length)
     const [first, last] = [all[0]!.day, all.at(-1)!.day]
-    const parts = [...tasksBetween(plan.batches, first, first + 30), ...tasksBetween(plan.batches, first + 30, last + 1)]
+    const parts = [
+      ...tasksBetween(plan.batches, first, first + 30),
+      ...tasksBetween(plan.batches, first + 30, last + 1),
+    ]
     expect(parts.map(({ id }) => id)).toEqual(all.map(({ id }) => id))
   })
 })

@@ -88,7 +88,8 @@ function drawsOf(batches: readonly Batch[], sownInPlace: readonly Stand[]): Draw
     const seeds = asItIs?.tally.sown?.entry.what.seeds ?? sizing?.seeds ?? 0
     if (seed.lot && sow !== undefined && seeds > 0) draws.push({ id, code, lot: seed.lot, day: sow, seeds })
   }
-  for (const { id, code, from, inPlace } of sownInPlace) if (inPlace?.lot) draws.push({ id, code, lot: inPlace.lot, day: from, seeds: inPlace.seeds })
+  for (const { id, code, from, inPlace } of sownInPlace)
+    if (inPlace?.lot) draws.push({ id, code, lot: inPlace.lot, day: from, seeds: inPlace.seeds })
   return draws
 }
 
@@ -103,12 +104,17 @@ function seedOf(lot: Lot | undefined, crop: Crop, season: Season): SeedShare {
 export function createPlanner(): Planner {
   let tables: Tables | undefined
   let kept = new Map<Planting, Batch[]>()
-  let records: { of: readonly Entry[]; byBatch: Map<string, Entry[]>; since: Day | undefined } = { of: [], byBatch: new Map(), since: undefined }
+  let records: { of: readonly Entry[]; byBatch: Map<string, Entry[]>; since: Day | undefined } = {
+    of: [],
+    byBatch: new Map(),
+    since: undefined,
+  }
   let real = new Map<Batch, Real>()
 
   /** Planned batches as they really are; those to which nothing new has happened are kept. */
   const realOf = (season: Season, t: Tables, planned: readonly Batch[], today: Day): Batch[] | undefined => {
-    if (season.records !== records.of) records = { of: season.records, byBatch: byBatch(season.records), since: undefined }
+    if (season.records !== records.of)
+      records = { of: season.records, byBatch: byBatch(season.records), since: undefined }
     const reality = realityOf(season.records, records.byBatch, today)
     records.since = reality?.since
     if (!reality) return undefined
@@ -116,8 +122,11 @@ export function createPlanner(): Planner {
     const all = planned.flatMap((batch) => {
       const entries = reality.byBatch.get(batch.id)
       const before = real.get(batch)
-      const same = before && before.since === reality.since && before.today === today && sameItems(before.entries, entries)
-      const now = same ? before : { entries, since: reality.since, today, batches: asItIs(batch, reality, t.measured, t.keyed) }
+      const same =
+        before && before.since === reality.since && before.today === today && sameItems(before.entries, entries)
+      const now = same
+        ? before
+        : { entries, since: reality.since, today, batches: asItIs(batch, reality, t.measured, t.keyed) }
       next.set(batch, now)
       return now.batches
     })
@@ -150,7 +159,14 @@ export function createPlanner(): Planner {
       const sought = plantOn === undefined ? one : { ...one, plantOn }
       const agePoint = one.age ?? habits.agePoint
       const way = by || !one.otherwise ? usual : t.way(crop, raisedBy(method, one.otherwise, t.methods), seed)
-      return computeBatch(sought, variety, way.course(sought.plantOn, agePoint, sought.sowOn), seed, agePoint, confidence)
+      return computeBatch(
+        sought,
+        variety,
+        way.course(sought.plantOn, agePoint, sought.sowOn),
+        seed,
+        agePoint,
+        confidence,
+      )
     })
   }
 
@@ -193,8 +209,13 @@ export function createPlanner(): Planner {
       let beds: BedPlan | undefined
       let limits: Limit[] | undefined
       let sharing: SharedTrays | undefined
-      const sharedNow = () => (sharing ??= sharedTrays(batches.filter(({ asItIs }) => !asItIs?.tally.splitOff && asItIs?.standing !== 'gone')))
-      const standing: readonly { stays: readonly Stay[] }[] = season.habits.shareTrays ? sharedStays(batches, sharedNow()) : batches
+      const sharedNow = () =>
+        (sharing ??= sharedTrays(
+          batches.filter(({ asItIs }) => !asItIs?.tally.splitOff && asItIs?.standing !== 'gone'),
+        ))
+      const standing: readonly { stays: readonly Stay[] }[] = season.habits.shareTrays
+        ? sharedStays(batches, sharedNow())
+        : batches
       const places = placeLoads(standing, season.places, first, last)
       const containers = containerLoads(standing, season.containers, first, last)
       return {
@@ -211,7 +232,9 @@ export function createPlanner(): Planner {
           return (lots ??= lotUses(drawsOf(batches, this.inPlace), season))
         },
         get inPlace() {
-          return (inPlace ??= season.plantings.flatMap((planting) => (isInPlace(t.methods.get(planting.method)!) ? inPlaceOf(season, t, planting) : [])))
+          return (inPlace ??= season.plantings.flatMap((planting) =>
+            isInPlace(t.methods.get(planting.method)!) ? inPlaceOf(season, t, planting) : [],
+          ))
         },
         get stands() {
           if (stands) return stands
@@ -246,9 +269,22 @@ export function createPlanner(): Planner {
         },
         get limits() {
           if (limits) return limits
-          const stock = stockLimits(this.standing.map(({ stays, batch }) => ({ stays, wantsLight: batch.way.crop.germination.light === 'light' })), season.places, first, last)
+          const stock = stockLimits(
+            this.standing.map(({ stays, batch }) => ({
+              stays,
+              wantsLight: batch.way.crop.germination.light === 'light',
+            })),
+            season.places,
+            first,
+            last,
+          )
           // Work is known to the day it is planted, beyond the last stay.
-          const crew = crewLoad(batches.map((batch) => batchWork(batch, season.habits)), season.habits, first, last + 1)
+          const crew = crewLoad(
+            batches.map((batch) => batchWork(batch, season.habits)),
+            season.habits,
+            first,
+            last + 1,
+          )
           return (limits = limitsOf(places, stock, containers, crew))
         },
       }
@@ -267,7 +303,14 @@ export function createPlanner(): Planner {
       const { habits } = season
       const agePoint = sought.age ?? habits.agePoint
       const way = t.way(crop, raisedBy(t.methods.get(planting.method)!, sought.otherwise, t.methods), seed)
-      return computeBatch(sought, variety, way.course(sought.plantOn, agePoint, sought.sowOn), seed, agePoint, planting.confidence ?? habits.confidence)
+      return computeBatch(
+        sought,
+        variety,
+        way.course(sought.plantOn, agePoint, sought.sowOn),
+        seed,
+        agePoint,
+        planting.confidence ?? habits.confidence,
+      )
     },
     previewBy(season, planting, method, plantOn) {
       return batchesOf(season, prepare(season, planting), planting, method, plantOn)
@@ -316,7 +359,10 @@ function createTables(season: Season, span: Span): Tables {
   const sowTo = span.last + SLACK
   const climate = createClimate(season.site, season.places, sowFrom - 1, sowTo + AFTER)
   // What was measured is true of what has begun; the plan stays what it was.
-  const measured = season.readings.length === 0 ? climate : createClimate(season.site, season.places, sowFrom - 1, sowTo + AFTER, season.readings)
+  const measured =
+    season.readings.length === 0
+      ? climate
+      : createClimate(season.site, season.places, sowFrom - 1, sowTo + AFTER, season.readings)
   const facts: WayFacts = {
     climate,
     containers: new Map(season.containers.map((container) => [container.key, container])),
@@ -334,7 +380,10 @@ function createTables(season: Season, span: Span): Tables {
   return {
     climate,
     measured,
-    keyed: { places: facts.placeNumber, containers: new Map(season.containers.map((container, number) => [container.key, { container, number }])) },
+    keyed: {
+      places: facts.placeNumber,
+      containers: new Map(season.containers.map((container, number) => [container.key, { container, number }])),
+    },
     varieties: new Map(season.varieties.map((variety) => [variety.key, variety])),
     crops: new Map(season.crops.map((crop) => [crop.key, crop])),
     methods: new Map(season.methods.map((method) => [method.key, method])),

@@ -87,7 +87,9 @@ describe('young plants bought in', () => {
 describe('containers', () => {
   it('that break apart take only their packs', () => {
     const whole = planOf(() => undefined).byId.get('h')!
-    const packs = planOf((s) => Object.assign(s.containers[0]!, { kind: 'break-apart-pack', packCells: 16 })).byId.get('h')!
+    const packs = planOf((s) => Object.assign(s.containers[0]!, { kind: 'break-apart-pack', packCells: 16 })).byId.get(
+      'h',
+    )!
     const { cells } = packs.stays[0]!
     expect(packs.stays[0]!.trays).toBe(whole.stays[0]!.trays)
     expect(packs.stays[0]!.trayPlaces).toBe(Math.ceil(cells / 16) / 8)
@@ -109,7 +111,12 @@ describe('leaves', () => {
 describe('a variety with figures of its own', () => {
   it('is counted back by them, and its sisters are not', () => {
     const plan = planOf((s) => {
-      s.varieties.push({ key: 'slow', crop: 'lettuce', name: 'Lettuce, slow', overrides: { germination: { thermalTime: 200 }, growth: { points: [{ ml: 25, ready: 400, limit: 600 }] } } })
+      s.varieties.push({
+        key: 'slow',
+        crop: 'lettuce',
+        name: 'Lettuce, slow',
+        overrides: { germination: { thermalTime: 200 }, growth: { points: [{ ml: 25, ready: 400, limit: 600 }] } },
+      })
       s.plantings.push({ key: 's', code: 'S', variety: 'slow', method: 'lettuce-cells', plants: 200, on: '2027-04-20' })
     })
     expect(plan.byId.get('s')!.sow!).toBeLessThan(plan.byId.get('a')!.sow! - 10)
@@ -117,9 +124,15 @@ describe('a variety with figures of its own', () => {
   })
   it('must still make sense with the rest of its crop', () => {
     const document = smallSeason()
-    document.varieties[0]!.overrides = { germination: { optimum: 2 }, growth: { points: [{ ml: 25, ready: 400, limit: 300 }] } }
+    document.varieties[0]!.overrides = {
+      germination: { optimum: 2 },
+      growth: { points: [{ ml: 25, ready: 400, limit: 300 }] },
+    }
     const read = readSeason(document)
-    expect(read.ok ? [] : read.problems.map(({ path }) => path)).toEqual(['varieties[0].overrides.germination.optimum', 'varieties[0].overrides.growth.points[0].limit'])
+    expect(read.ok ? [] : read.problems.map(({ path }) => path)).toEqual([
+      'varieties[0].overrides.germination.optimum',
+      'varieties[0].overrides.growth.points[0].limit',
+    ])
   })
 })
 
@@ -131,15 +144,43 @@ describe('bad ways are refused by path', () => {
     return read.ok ? [] : read.problems.map(({ path }) => path)
   }
   const cases: [string, (s: SmallSeason) => unknown, string][] = [
-    ['a flat that is no flat', (s) => (s.methods[1]!.sowing = { policy: 'flat', seedsPerFlat: 50 }), 'methods[1].stages[0].container'],
-    ['leaves the wrong way round', (s) => (s.methods[1]!.sowing = { policy: 'flat', seedsPerFlat: 50, readyLeaf: 3, limitLeaf: 2 }), 'methods[1].sowing.limitLeaf'],
-    ['dividing into nothing', (s) => (s.methods[0]!.sowing = { policy: 'divide', seedsPerCell: 4, parts: 3 }), 'methods[0].stages'],
-    ['a clump larger than its seeds', (s) => (s.methods[0]!.sowing = { policy: 'clump', seedsPerCell: 3, count: 'clumps', atLeast: 4 }), 'methods[0].sowing.atLeast'],
-    ['dividing clumps that are counted in plants', (s) => ((s.methods[1]!.sowing = { policy: 'clump', seedsPerCell: 3 }), (s.methods[1]!.stages[1]!.divide = 2)), 'methods[1].sowing.count'],
-    ['bought plants that germinate', (s) => (s.methods[1]!.sowing = { policy: 'bought', age: 90 }), 'methods[1].stages[0].germinateAt'],
+    [
+      'a flat that is no flat',
+      (s) => (s.methods[1]!.sowing = { policy: 'flat', seedsPerFlat: 50 }),
+      'methods[1].stages[0].container',
+    ],
+    [
+      'leaves the wrong way round',
+      (s) => (s.methods[1]!.sowing = { policy: 'flat', seedsPerFlat: 50, readyLeaf: 3, limitLeaf: 2 }),
+      'methods[1].sowing.limitLeaf',
+    ],
+    [
+      'dividing into nothing',
+      (s) => (s.methods[0]!.sowing = { policy: 'divide', seedsPerCell: 4, parts: 3 }),
+      'methods[0].stages',
+    ],
+    [
+      'a clump larger than its seeds',
+      (s) => (s.methods[0]!.sowing = { policy: 'clump', seedsPerCell: 3, count: 'clumps', atLeast: 4 }),
+      'methods[0].sowing.atLeast',
+    ],
+    [
+      'dividing clumps that are counted in plants',
+      (s) => ((s.methods[1]!.sowing = { policy: 'clump', seedsPerCell: 3 }), (s.methods[1]!.stages[1]!.divide = 2)),
+      'methods[1].sowing.count',
+    ],
+    [
+      'bought plants that germinate',
+      (s) => (s.methods[1]!.sowing = { policy: 'bought', age: 90 }),
+      'methods[1].stages[0].germinateAt',
+    ],
     ['a first stage that is divided', (s) => (s.methods[1]!.stages[0]!.divide = 2), 'methods[1].stages[0].divide'],
     ['packs that do not come out even', (s) => (s.containers[0]!.packCells = 50), 'containers[0].packCells'],
-    ['more up than sown', (s) => (s.lots[0]!.homeTests = [{ on: '2027-01-05', sown: 20, up: 21 }]), 'lots[0].homeTests[0].up'],
+    [
+      'more up than sown',
+      (s) => (s.lots[0]!.homeTests = [{ on: '2027-01-05', sown: 20, up: 21 }]),
+      'lots[0].homeTests[0].up',
+    ],
   ]
   it.each(cases)('%s', (_, bend, path) => {
     expect(wrong((s) => void bend(s))).toContain(path)

@@ -45,9 +45,24 @@ const HEATED: ReadonlySet<Place['kind']> = new Set(['heat-mat', 'germination-cab
 export function sowingDay(plan: Plan, day: Day): SowingDay {
   const { season } = plan
   const { habits, places } = season
-  const own = plan.batches.filter(({ sow, way, sizing, stays, asItIs }) => sow === day && way.route.boughtAge === undefined && sizing && stays.length > 0 && stays[0]!.from === day && !asItIs?.tally.splitOff && asItIs?.standing !== 'gone')
+  const own = plan.batches.filter(
+    ({ sow, way, sizing, stays, asItIs }) =>
+      sow === day &&
+      way.route.boughtAge === undefined &&
+      sizing &&
+      stays.length > 0 &&
+      stays[0]!.from === day &&
+      !asItIs?.tally.splitOff &&
+      asItIs?.standing !== 'gone',
+  )
   const rank = ({ stays }: Batch) => (HEATED.has(places[stays[0]!.place]!.kind) ? 1 : 0)
-  const batches = own.sort((a, b) => rank(a) - rank(b) || a.stays[0]!.containerNumber - b.stays[0]!.containerNumber || a.way.crop.name.localeCompare(b.way.crop.name) || (a.code < b.code ? -1 : 1))
+  const batches = own.sort(
+    (a, b) =>
+      rank(a) - rank(b) ||
+      a.stays[0]!.containerNumber - b.stays[0]!.containerNumber ||
+      a.way.crop.name.localeCompare(b.way.crop.name) ||
+      (a.code < b.code ? -1 : 1),
+  )
   const containers = new Map<number, SowingDay['containers'][number]>()
   const byPlace = new Map<number, SowingDay['places'][number]>()
   let covers = 0
@@ -55,11 +70,17 @@ export function sowingDay(plan: Plan, day: Day): SowingDay {
   for (const batch of batches) {
     const { container, containerNumber, cells, trays, trayPlaces, place } = batch.stays[0]!
     const one = containers.get(containerNumber) ?? { container, trays: 0, cells: 0, litres: 0 }
-    containers.set(containerNumber, { container, trays: one.trays + trays, cells: one.cells + cells, litres: one.litres + mixLitres(container, cells, habits.mixCompaction) })
+    containers.set(containerNumber, {
+      container,
+      trays: one.trays + trays,
+      cells: one.cells + cells,
+      litres: one.litres + mixLitres(container, cells, habits.mixCompaction),
+    })
     const at = byPlace.get(place) ?? { place, trays: 0, trayPlaces: 0 }
     byPlace.set(place, { place, trays: at.trays + trays, trayPlaces: at.trayPlaces + trayPlaces })
     if (HEATED.has(places[place]!.kind)) covers += trays
-    for (const work of batchWork(batch, habits)) if (work.from === day && (work.kind === 'fill' || work.kind === 'sow')) minutes[work.kind] += work.minutes
+    for (const work of batchWork(batch, habits))
+      if (work.from === day && (work.kind === 'fill' || work.kind === 'sow')) minutes[work.kind] += work.minutes
   }
   const litres = [...containers.values()].reduce((sum, one) => sum + one.litres, 0)
   return {
@@ -87,7 +108,8 @@ function missingOn(plan: Plan, day: Day, batches: readonly Batch[]): Missing[] {
     for (let i = batch.way.preparation.length - 1; i >= 0; i--) {
       const { what, days } = batch.way.preparation[i]!
       ahead += days
-      if (!batch.asItIs?.tally.done.has(`prepare/${i}`)) missing.push({ kind: 'preparation', batch, what, from: day - ahead })
+      if (!batch.asItIs?.tally.done.has(`prepare/${i}`))
+        missing.push({ kind: 'preparation', batch, what, from: day - ahead })
     }
   }
   const used = new Set(batches.flatMap(({ stays }) => stays[0]!.containerNumber))
@@ -106,12 +128,24 @@ function missingOn(plan: Plan, day: Day, batches: readonly Batch[]): Missing[] {
 
 function whoGets(plan: Plan, batch: Batch): For['who'] {
   const goes = plan.stands.find(({ id }) => id === batch.id)?.goes ?? []
-  return settle(goes, batch.plants).shares.map(({ share, gets }) => ({ to: share.to, name: share.to === 'bed' ? (plan.season.beds.find(({ key }) => key === share.bed)?.name ?? share.bed) : share.to === 'customer' ? share.name : share.to === 'sale' ? 'for sale' : 'spare', plants: gets }))
+  return settle(goes, batch.plants).shares.map(({ share, gets }) => ({
+    to: share.to,
+    name:
+      share.to === 'bed'
+        ? (plan.season.beds.find(({ key }) => key === share.bed)?.name ?? share.bed)
+        : share.to === 'customer'
+          ? share.name
+          : share.to === 'sale'
+            ? 'for sale'
+            : 'spare',
+    plants: gets,
+  }))
 }
 
 /** Days with sowings over [from, until). */
 export function sowingDays(plan: Plan, from: Day, until: Day): Day[] {
   const days = new Set<Day>()
-  for (const { sow, way, sizing } of plan.batches) if (sow !== undefined && sow >= from && sow < until && sizing && way.route.boughtAge === undefined) days.add(sow)
+  for (const { sow, way, sizing } of plan.batches)
+    if (sow !== undefined && sow >= from && sow < until && sizing && way.route.boughtAge === undefined) days.add(sow)
   return [...days].sort((a, b) => a - b)
 }

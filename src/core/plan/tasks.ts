@@ -4,7 +4,20 @@ import type { Day } from '../calendar/day'
 import type { Batch, Stay } from './batch'
 
 /** Kinds of work, in the order they come in a day. */
-export const TASK_KINDS = ['order', 'prepare', 'receive', 'sow', 'leave-heat', 'thin', 'pinch', 'feed', 'pot-up', 'move', 'harden', 'plant'] as const
+export const TASK_KINDS = [
+  'order',
+  'prepare',
+  'receive',
+  'sow',
+  'leave-heat',
+  'thin',
+  'pinch',
+  'feed',
+  'pot-up',
+  'move',
+  'harden',
+  'plant',
+] as const
 export type TaskKind = (typeof TASK_KINDS)[number]
 
 /** One piece of work on one batch. */
@@ -41,7 +54,8 @@ export function tasksOf(batch: Batch, from: Day, until: Day): Task[] {
     add(tasks, from, until, batch, 'prepare', i, sow - ahead, first.place, undefined, first, preparation[i]!.what)
   }
   if (sowing.policy === 'bought') {
-    if (sowing.orderDays > 0) add(tasks, from, until, batch, 'order', 0, sow - sowing.orderDays, undefined, undefined, first)
+    if (sowing.orderDays > 0)
+      add(tasks, from, until, batch, 'order', 0, sow - sowing.orderDays, undefined, undefined, first)
     add(tasks, from, until, batch, 'receive', 0, sow, first.place, undefined, first)
   } else add(tasks, from, until, batch, 'sow', 0, sow, first.place, undefined, first)
   for (let i = 1; i < stays.length; i++) {
@@ -49,7 +63,13 @@ export function tasksOf(batch: Batch, from: Day, until: Day): Task[] {
     const before = stays[i - 1]!
     // Nobody had planned it: it has happened, and is no work.
     if (stay.stage < 0) continue
-    const kind = stay.potted ? 'pot-up' : stay.kind === 'harden' ? 'harden' : before.kind === 'germinate' ? 'leave-heat' : 'move'
+    const kind = stay.potted
+      ? 'pot-up'
+      : stay.kind === 'harden'
+        ? 'harden'
+        : before.kind === 'germinate'
+          ? 'leave-heat'
+          : 'move'
     add(tasks, from, until, batch, kind, stay.stage, stay.from, stay.place, before.place, stay)
   }
   for (const { kind, day } of batch.leafWork) {
@@ -78,7 +98,19 @@ function add(
 ): void {
   if (day < from || day >= until) return
   const { container, cells, trays } = stay
-  tasks.push({ id: `${batch.id}/${kind}/${nth}`, kind, nth, day, batch, place, fromPlace, container, cells, trays, what })
+  tasks.push({
+    id: `${batch.id}/${kind}/${nth}`,
+    kind,
+    nth,
+    day,
+    batch,
+    place,
+    fromPlace,
+    container,
+    cells,
+    trays,
+    what,
+  })
 }
 
 const LONGEST_AHEAD = 1200 // days a task may come before the sowing: six preparations of 200 at most, or an order
@@ -91,7 +123,14 @@ export function tasksBetween(batches: readonly Batch[], from: Day, until: Day): 
   const bins = new Map<number, Task[]>()
   for (const batch of batches) {
     const { sow, plantOn } = batch
-    if (sow === undefined || plantOn < from || (sow >= until && ((batch.way.preparation.length === 0 && batch.way.route.boughtAge === undefined) || sow - LONGEST_AHEAD >= until))) continue
+    if (
+      sow === undefined ||
+      plantOn < from ||
+      (sow >= until &&
+        ((batch.way.preparation.length === 0 && batch.way.route.boughtAge === undefined) ||
+          sow - LONGEST_AHEAD >= until))
+    )
+      continue
     for (const task of tasksOf(batch, from, until)) {
       const bin = task.day * kinds + RANK[task.kind]
       const others = bins.get(bin)

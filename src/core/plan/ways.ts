@@ -78,12 +78,17 @@ function sizesOf({ sizes }: WayFacts, id: string): Sizes {
 /** Puts a crop, a method and a pace together. */
 export function createWay(facts: WayFacts, crop: Crop, method: Method, pace: number, germinationShare = 1): Way {
   const { climate, containers, placeNumber, sowFrom, sowTo, rounding } = facts
-  const { route, refused } = compileRoute(climate, crop, method, containers, placeNumber, pace, facts.containerNumber, germinationShare)
-  const used = new Set([
-    route.germPlace,
-    ...route.legs.map((leg) => leg.place),
-    ...route.tail.map((leg) => leg.place),
-  ])
+  const { route, refused } = compileRoute(
+    climate,
+    crop,
+    method,
+    containers,
+    placeNumber,
+    pace,
+    facts.containerNumber,
+    germinationShare,
+  )
+  const used = new Set([route.germPlace, ...route.legs.map((leg) => leg.place), ...route.tail.map((leg) => leg.place)])
   const byPlace = (make: (place: number) => RunningTotal) => {
     const totals: RunningTotal[] = []
     for (const place of used) totals[place] = make(place)
@@ -143,7 +148,8 @@ export function createWay(facts: WayFacts, crop: Crop, method: Method, pace: num
       return Math.ceil(count / together)
     },
     traysOf: (step, cells) => traysIn(route.steps[step]!.container, cells, step === 0 && sowing.policy === 'flat'),
-    trayPlacesOf: (step, cells) => trayPlacesIn(route.steps[step]!.container, cells, step === 0 && sowing.policy === 'flat'),
+    trayPlacesOf: (step, cells) =>
+      trayPlacesIn(route.steps[step]!.container, cells, step === 0 && sowing.policy === 'flat'),
     course(plantOn, agePoint, sowOn) {
       if (sowOn !== undefined) return new Course(way, plantOn, agePoint, sowOn, facts.sowingWeekdays)
       if (courses.size > MOST_AGES) courses.clear()
@@ -174,7 +180,8 @@ export function createWay(facts: WayFacts, crop: Crop, method: Method, pace: num
 }
 
 /** Whole containers that so many cells take; of flats, the flats are counted. */
-export const traysIn = (container: Container, cells: number, flats: boolean): number => (flats ? cells : Math.ceil(cells / container.cells))
+export const traysIn = (container: Container, cells: number, flats: boolean): number =>
+  flats ? cells : Math.ceil(cells / container.cells)
 
 /** Standard-flat footprints that so many cells take. */
 export function trayPlacesIn(container: Container, cells: number, flats: boolean): number {

@@ -31,12 +31,31 @@ export function changedSeason(season: Season, change: WhatIfChange): Season {
     case 'more-room':
     case 'less-room': {
       const by = change.kind === 'more-room' ? change.trayPlaces : -change.trayPlaces
-      return { ...season, places: season.places.map((place) => (place.key === change.place ? withRoom(season, place, by) : place)) }
+      return {
+        ...season,
+        places: season.places.map((place) => (place.key === change.place ? withRoom(season, place, by) : place)),
+      }
     }
     case 'frost':
-      return season.site.frost ? { ...season, site: { ...season.site, frost: { ...season.site.frost, marginDays: season.site.frost.marginDays + change.days } } } : season
+      return season.site.frost
+        ? {
+            ...season,
+            site: {
+              ...season.site,
+              frost: { ...season.site.frost, marginDays: season.site.frost.marginDays + change.days },
+            },
+          }
+        : season
     case 'container':
-      return { ...season, methods: season.methods.map((method) => ({ ...method, stages: method.stages.map((stage) => (stage.container === change.from ? { ...stage, container: change.to } : stage)) })) }
+      return {
+        ...season,
+        methods: season.methods.map((method) => ({
+          ...method,
+          stages: method.stages.map((stage) =>
+            stage.container === change.from ? { ...stage, container: change.to } : stage,
+          ),
+        })),
+      }
     case 'hours':
       return { ...season, habits: { ...season.habits, crew: { ...season.habits.crew, hours: change.hours } } }
   }
@@ -44,9 +63,12 @@ export function changedSeason(season: Season, change: WhatIfChange): Season {
 
 function withRoom(season: Season, place: Season['places'][number], by: number): Season['places'][number] {
   const trayPlaces = Math.max(0, place.trayPlaces + by)
-  const rooms = place.rooms && { rooms: place.rooms.map((room) => ({ ...room, trayPlaces: Math.max(0, room.trayPlaces + by) })) }
+  const rooms = place.rooms && {
+    rooms: place.rooms.map((room) => ({ ...room, trayPlaces: Math.max(0, room.trayPlaces + by) })),
+  }
   const benches = place.layout?.benches
-  if (!benches || benches.length === 0 || Math.abs(by) !== benchRoom(season, place.key)) return { ...place, trayPlaces, ...rooms }
+  if (!benches || benches.length === 0 || Math.abs(by) !== benchRoom(season, place.key))
+    return { ...place, trayPlaces, ...rooms }
   const last = benches.at(-1)!
   const next = by > 0 ? [...benches, { ...last, name: `Bench ${benches.length + 1}` }] : benches.slice(0, -1)
   return { ...place, trayPlaces, ...rooms, layout: { ...place.layout, benches: next } }

@@ -18,6 +18,7 @@ export function batchWork(batch: Batch, habits: Pick<Habits, 'work'>): readonly 
 export function workOfBatch(batch: Batch, habits: Pick<Habits, 'work'>): Work[] {
   const { way, plants, plantOn, stays, sizing } = batch
   if (!sizing || stays.length === 0) return []
-  const thinOn = way.method.sowing.policy === 'thin' ? batch.leafWork.find(({ kind }) => kind === 'thin')?.day : undefined
+  const thinOn =
+    way.method.sowing.policy === 'thin' ? batch.leafWork.find(({ kind }) => kind === 'thin')?.day : undefined
   return workOf({ method: way.method, plants, plantOn, stays, sown: sizing.cells, thinOn }, habits)
 }

@@ -52,15 +52,13 @@ const anyMethod = fc
     days: fc.integer({ min: 0, max: 21 }),
     hardPlace: fc.constantFrom('frame', 'tunnel', 'warmbench'),
   })
-  .map(
-    (m): CaseMethod => ({
-      crop: m.crop,
-      stages: [...m.volumes]
-        .sort((a, b) => a - b)
-        .map((ml, i) => ({ ml, place: m.places[i]!, ...(i === 0 && m.germ ? { germPlace: m.germ } : {}) })),
-      hardening: { days: m.days, place: m.hardPlace },
-    }),
-  )
+  .map((m): CaseMethod => ({
+    crop: m.crop,
+    stages: [...m.volumes]
+      .sort((a, b) => a - b)
+      .map((ml, i) => ({ ml, place: m.places[i]!, ...(i === 0 && m.germ ? { germPlace: m.germ } : {}) })),
+    hardening: { days: m.days, place: m.hardPlace },
+  }))
 const anyPlanting = fc.integer({ min: parseDay('2027-02-01'), max: parseDay('2027-11-01') })
 
 describe('laws', () => {

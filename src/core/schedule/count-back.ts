@@ -169,7 +169,10 @@ function ask(table: SowingTable, planting: Day): Asked {
   const tailStart = route.tail.length > 0 ? planting - route.tail[0]!.daysBefore : planting
   const lastPlace = route.legs[route.legs.length - 1]!.place
   const tailGain = gain(route, route.growthTotals, lastPlace, tailStart, planting, planting)
-  const offered = tailStart < route.climate.from ? -Infinity : route.growthTotals[lastPlace]![tailStart - route.climate.from]! + tailGain
+  const offered =
+    tailStart < route.climate.from
+      ? -Infinity
+      : route.growthTotals[lastPlace]![tailStart - route.climate.from]! + tailGain
   const clear = Math.min(end, lastAtMost(table.settledSoFar, tailStart, planting - from - table.ahead) + 1)
   return { planting, first, end, clear, tailStart, tailGain, offered }
 }
@@ -179,7 +182,12 @@ function ask(table: SowingTable, planting: Day): Asked {
  * Those whose last move meets the tail are walked one by one, unless none of them can be ready;
  * for the others `pass` is left out and the table answers.
  */
-function lateSowings(table: SowingTable, asked: Asked, latestFirst: boolean, take: (i: number, pass: Pass | undefined) => boolean): void {
+function lateSowings(
+  table: SowingTable,
+  asked: Asked,
+  latestFirst: boolean,
+  take: (i: number, pass: Pass | undefined) => boolean,
+): void {
   const { route, from } = table
   const { planting, clear, end, tailStart, tailGain } = asked
   const begin = Math.max(clear, asked.first)
@@ -189,7 +197,8 @@ function lateSowings(table: SowingTable, asked: Asked, latestFirst: boolean, tak
   if (walked) {
     // Even growing at its best from emergence on, a plant needs so many days to be ready.
     const { steps, growth } = route
-    const fewest = planting - Math.floor((steps[steps.length - 1]!.ready - (route.boughtAge ?? 0)) / (growth.optimum - growth.base))
+    const fewest =
+      planting - Math.floor((steps[steps.length - 1]!.ready - (route.boughtAge ?? 0)) / (growth.optimum - growth.base))
     until = fewest < tailStart ? Math.min(end, lastAtMost(table.emergence, fewest) + 1) : end
   } else until = Math.min(end, lastAtMost(table.settledLater, tailStart, clear) + 1)
   for (let k = begin; k < until; k++) {
@@ -236,7 +245,14 @@ function lacksAt(table: SowingTable, point: number): { lacks: Float64Array; late
 const MOST_POINTS = 50 // age points kept
 
 /** Largest index in [first, end) that lacks no more than is offered, or −1. */
-function latestIn(lacks: Float64Array, later: Float64Array, offered: number, first: number, end: number, near: number): number {
+function latestIn(
+  lacks: Float64Array,
+  later: Float64Array,
+  offered: number,
+  first: number,
+  end: number,
+  near: number,
+): number {
   let i = Math.min(end - 1, lastAtMost(later, offered + TOLERANCE, near))
   while (i >= first && lacks[i]! > offered + TOLERANCE) i--
   return i >= first ? i : -1

@@ -4,7 +4,11 @@ import { parseDay } from '../calendar/day'
 import { ageOn, dayAtAge, forwardPass, gain, legAge, legStart, limitDay, movesDone, reach, readyDay } from './forward'
 import { routeOf, type CaseMethod } from './worked-cases'
 
-const single: CaseMethod = { crop: 'tomato', stages: [{ ml: 30, place: 'warmbench', germPlace: 'mat' }], hardening: { days: 7, place: 'frame' } } as CaseMethod
+const single: CaseMethod = {
+  crop: 'tomato',
+  stages: [{ ml: 30, place: 'warmbench', germPlace: 'mat' }],
+  hardening: { days: 7, place: 'frame' },
+} as CaseMethod
 const potted: CaseMethod = { ...single, stages: [single.stages[0]!, { ml: 500, place: 'tunnel' }] } as CaseMethod
 const sowing = fc.integer({ min: parseDay('2027-01-20'), max: parseDay('2027-06-01') })
 
@@ -56,7 +60,9 @@ describe('a pass', () => {
         const usual = forwardPass(routeOf(single), sown, Infinity)
         const slow = forwardPass(routeOf(single, 0.5, pace), sown, Infinity)
         expect(slow.emergence).toBeGreaterThanOrEqual(usual.emergence)
-        expect(ageOn(routeOf(single, 0.5, pace), slow, sown + 50)).toBeLessThanOrEqual(ageOn(routeOf(single), usual, sown + 50) + 1e-9)
+        expect(ageOn(routeOf(single, 0.5, pace), slow, sown + 50)).toBeLessThanOrEqual(
+          ageOn(routeOf(single), usual, sown + 50) + 1e-9,
+        )
       }),
       { numRuns: 30 },
     )
@@ -81,7 +87,9 @@ describe('sums along a route', () => {
       fc.property(sowing, fc.nat(60), fc.nat(60), fc.nat(120), (from, a, b, ahead) => {
         const planting = from + ahead
         const whole = gain(route, route.growthTotals, leg!.place, from, from + a + b, planting)
-        const parts = gain(route, route.growthTotals, leg!.place, from, from + a, planting) + gain(route, route.growthTotals, leg!.place, from + a, from + a + b, planting)
+        const parts =
+          gain(route, route.growthTotals, leg!.place, from, from + a, planting) +
+          gain(route, route.growthTotals, leg!.place, from + a, from + a + b, planting)
         expect(whole).toBeCloseTo(parts, 6)
       }),
     )

@@ -69,7 +69,8 @@ function germinate(route: Route, pass: Pass): void {
   const later = route.legs[0]!.place
   if (leaveHeatShare <= pace) {
     pass.leavesHeat = reach(route, totals, germPlace, sown, leaveHeatShare, planting)
-    const left = pace - (pass.leavesHeat < Infinity ? gain(route, totals, germPlace, sown, pass.leavesHeat, planting) : 0)
+    const left =
+      pace - (pass.leavesHeat < Infinity ? gain(route, totals, germPlace, sown, pass.leavesHeat, planting) : 0)
     pass.emergence =
       leaveHeatShare === pace || pass.leavesHeat === Infinity
         ? pass.leavesHeat
@@ -110,7 +111,8 @@ function grow(route: Route, pass: Pass): void {
       pieces.length = i + inHeat
       return
     }
-    const age = piece.age + (day > piece.growsFrom ? gain(route, totals, piece.place, piece.growsFrom, day, planting) : 0)
+    const age =
+      piece.age + (day > piece.growsFrom ? gain(route, totals, piece.place, piece.growsFrom, day, planting) : 0)
     let growsFrom = Math.max(piece.growsFrom, day)
     if (starts.by === 'potting') {
       const next = steps[++step]!

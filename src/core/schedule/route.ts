@@ -94,7 +94,14 @@ export function compileRoute(
       const container = containers.get(stage.container)!
       const ml = container.cellVolume / plantsSharing(sowing, i === 0, germinationShare)
       const pauseDays = i === 0 || container.plantable ? 0 : crop.pauseDays
-      steps.push({ container, containerNumber: containerNumber.get(container.key) ?? -1, stage: i, ml, pauseDays, ...(i === 0 && sowing.policy === 'flat' ? flatAge(sowing, crop.growth) : containerAge(crop.growth.points, ml)) })
+      steps.push({
+        container,
+        containerNumber: containerNumber.get(container.key) ?? -1,
+        stage: i,
+        ml,
+        pauseDays,
+        ...(i === 0 && sowing.policy === 'flat' ? flatAge(sowing, crop.growth) : containerAge(crop.growth.points, ml)),
+      })
       const point = stage.potUpPoint ?? method.potUpPoint
       const starts = i === 0 ? { by: 'sowing' as const } : { by: 'potting' as const, point }
       legs.push({ place, step: steps.length - 1, stage: i, starts })
@@ -151,7 +158,10 @@ export function plantsSharing(sowing: Sowing, first: boolean, germinationShare: 
 }
 
 /** An open flat has no cells: leaves say when seedlings may be pricked out, and when they must. */
-function flatAge({ readyLeaf, limitLeaf }: Extract<Sowing, { policy: 'flat' }>, { leafInterval, firstLeaf }: Crop['growth']): ContainerAge {
+function flatAge(
+  { readyLeaf, limitLeaf }: Extract<Sowing, { policy: 'flat' }>,
+  { leafInterval, firstLeaf }: Crop['growth'],
+): ContainerAge {
   return { ready: leafAge(readyLeaf, leafInterval!, firstLeaf), limit: leafAge(limitLeaf, leafInterval!, firstLeaf) }
 }
 

@@ -19,7 +19,15 @@ export const site = Site.parse({
 
 export const places = Object.entries(cases.places).map(([key, facts]) => {
   const { transmission, lamp, ...temperature } = facts as Record<string, unknown>
-  return Place.parse({ key: key.toLowerCase(), name: key, kind: 'bench', trayPlaces: 10, temperature, transmission, lamp })
+  return Place.parse({
+    key: key.toLowerCase(),
+    name: key,
+    kind: 'bench',
+    trayPlaces: 10,
+    temperature,
+    transmission,
+    lamp,
+  })
 })
 
 export const climate: Climate = createClimate(site, places, from, to)
@@ -85,7 +93,12 @@ export function slowPass(route: Route, sown: Day, planting: Day) {
       const next = legs[leg + 1]
       if (!next || day < emergence || day < leavesHeat) break
       const limit = steps[step]!.limit
-      const goal = next.starts.by === 'potting' ? ready + next.starts.point * (limit - ready) : next.starts.by === 'age' ? next.starts.age : 0
+      const goal =
+        next.starts.by === 'potting'
+          ? ready + next.starts.point * (limit - ready)
+          : next.starts.by === 'age'
+            ? next.starts.age
+            : 0
       if (age < goal - 1e-9) break
       leg++
       moves.push(day)
@@ -121,4 +134,3 @@ export function slowCountBack(route: Route, planting: Day, agePoint: number, day
   }
   return { sow, window: earliest === undefined ? undefined : { earliest, latest } }
 }
-

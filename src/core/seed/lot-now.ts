@@ -54,7 +54,8 @@ export function lotNow(lot: Lot, crop: Crop, on: Day): LotNow {
   const years = knownOn === undefined ? 0 : Math.max(0, on - knownOn) / DAYS_IN_YEAR
   let germination = aged(lot.germination, years / sigma)
   let tested = lot.testedSeeds * DOUBT_A_YEAR ** (years * pace)
-  if (germination < lot.germination - 0.005) reasons.push({ kind: 'aged', years, from: lot.germination, to: germination, stored, form: lot.form })
+  if (germination < lot.germination - 0.005)
+    reasons.push({ kind: 'aged', years, from: lot.germination, to: germination, stored, form: lot.form })
   for (const test of [...lot.homeTests].sort((a, b) => (a.on < b.on ? -1 : 1))) {
     const testedOn = parseDay(test.on)
     if (testedOn > on) continue
@@ -95,5 +96,7 @@ function aged(share: number, probits: number): number {
 /** Seeds left in a lot, counted or by weight; `undefined` when it is not known. */
 export function seedsLeft(lot: Lot, crop: Crop): number | undefined {
   if (lot.seeds !== undefined) return lot.seeds
-  return lot.grams !== undefined && crop.seed.perGram !== undefined ? Math.floor(lot.grams * crop.seed.perGram) : undefined
+  return lot.grams !== undefined && crop.seed.perGram !== undefined
+    ? Math.floor(lot.grams * crop.seed.perGram)
+    : undefined
 }

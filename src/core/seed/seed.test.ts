@@ -7,7 +7,16 @@ import { createPlanner } from '../plan/plan'
 import { lotNow, seedsLeft } from './lot-now'
 
 const crop: Crop = { ...readSmall().crops[0]!, seed: { perGram: 800, keepsYears: 4 } }
-const lot = (more: Partial<Lot> = {}): Lot => Lot.parse({ key: 'l', variety: 'v', name: 'Lot', germination: 0.9, testedOn: '2026-01-15', stored: 'cool-dry', ...more })
+const lot = (more: Partial<Lot> = {}): Lot =>
+  Lot.parse({
+    key: 'l',
+    variety: 'v',
+    name: 'Lot',
+    germination: 0.9,
+    testedOn: '2026-01-15',
+    stored: 'cool-dry',
+    ...more,
+  })
 const on = (iso: string) => parseDay(iso)
 
 describe('a seed lot', () => {
@@ -27,25 +36,37 @@ describe('a seed lot', () => {
   })
   it('never gains by waiting, whatever its form and storage', () => {
     fc.assert(
-      fc.property(fc.constantFrom('raw', 'pelleted', 'primed'), fc.constantFrom('cool-dry', 'room', 'warm-damp'), fc.double({ min: 0.05, max: 1, noNaN: true }), fc.nat(2000), fc.nat(600), (form, stored, germination, days, more) => {
-        const at = (d: number) => lotNow(lot({ form, stored, germination }), crop, on('2026-01-15') + d).germination
-        expect(at(days + more)).toBeLessThanOrEqual(at(days) + 1e-12)
-      }),
+      fc.property(
+        fc.constantFrom('raw', 'pelleted', 'primed'),
+        fc.constantFrom('cool-dry', 'room', 'warm-damp'),
+        fc.double({ min: 0.05, max: 1, noNaN: true }),
+        fc.nat(2000),
+        fc.nat(600),
+        (form, stored, germination, days, more) => {
+          const at = (d: number) => lotNow(lot({ form, stored, germination }), crop, on('2026-01-15') + d).germination
+          expect(at(days + more)).toBeLessThanOrEqual(at(days) + 1e-12)
+        },
+      ),
     )
   })
   it('moves towards a home test, by how many seeds were in it', () => {
-    const tested = (sown: number, up: number) => lotNow(lot({ homeTests: [{ on: '2026-01-15', sown, up }] }), crop, on('2026-01-15'))
+    const tested = (sown: number, up: number) =>
+      lotNow(lot({ homeTests: [{ on: '2026-01-15', sown, up }] }), crop, on('2026-01-15'))
     expect(tested(100, 50).germination).toBeCloseTo(0.7, 6)
     expect(tested(400, 200).germination).toBeCloseTo(0.58, 6)
     expect(tested(100, 50).testedSeeds).toBe(200)
     expect(tested(20, 10).germination).toBeGreaterThan(tested(100, 50).germination)
   })
   it('ignores a home test made later than the day asked for', () => {
-    expect(lotNow(lot({ homeTests: [{ on: '2026-03-01', sown: 100, up: 0 }] }), crop, on('2026-01-15')).germination).toBe(0.9)
+    expect(
+      lotNow(lot({ homeTests: [{ on: '2026-03-01', sown: 100, up: 0 }] }), crop, on('2026-01-15')).germination,
+    ).toBe(0.9)
   })
   it('is warned of: old pelleted, never tested, tested long ago, weak, dressed', () => {
     expect(lotNow(lot({ form: 'pelleted', year: 2024 }), crop, on('2026-02-01')).warnings).toContain('old-pelleted')
-    expect(lotNow(Lot.parse({ key: 'l', variety: 'v', name: 'L', germination: 0.9 }), crop, on('2026-02-01')).warnings).toEqual(['no-test'])
+    expect(
+      lotNow(Lot.parse({ key: 'l', variety: 'v', name: 'L', germination: 0.9 }), crop, on('2026-02-01')).warnings,
+    ).toEqual(['no-test'])
     expect(lotNow(lot({ testedOn: '2024-01-01' }), crop, on('2026-02-01')).warnings).toContain('old-test')
     expect(lotNow(lot({ germination: 0.4 }), crop, on('2026-02-01')).warnings).toEqual(['weak'])
     expect(lotNow(lot({ treated: true }), crop, on('2026-02-01')).warnings).toEqual(['treated'])

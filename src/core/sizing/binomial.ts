@@ -15,7 +15,10 @@ export function logGamma(x: number): number {
   if (x >= 20) {
     const y = 1 / (x * x)
     return (
-      (x - 0.5) * Math.log(x) - x + 0.5 * Math.log(2 * Math.PI) + (1 / 12 - y * (1 / 360 - y * (1 / 1260 - y / 1680))) / x
+      (x - 0.5) * Math.log(x) -
+      x +
+      0.5 * Math.log(2 * Math.PI) +
+      (1 / 12 - y * (1 / 360 - y * (1 / 1260 - y / 1680))) / x
     )
   }
   let sum = LANCZOS[0]!
@@ -26,9 +29,7 @@ export function logGamma(x: number): number {
 
 /** Natural logarithm of the chance of exactly k in n. */
 export function logBinomial(n: number, k: number, p: number): number {
-  return (
-    logGamma(n + 1) - logGamma(k + 1) - logGamma(n - k + 1) + k * Math.log(p) + (n - k) * Math.log1p(-p)
-  )
+  return logGamma(n + 1) - logGamma(k + 1) - logGamma(n - k + 1) + k * Math.log(p) + (n - k) * Math.log1p(-p)
 }
 
 /**

@@ -19,7 +19,11 @@ export interface CellSowing {
  * @param germination share of seeds that come up
  * @param survival share of seedlings (or clumps) still good at the end of the stage
  */
-export function cellYield({ seedsPerCell, keep, atLeast: fewest }: CellSowing, germination: number, survival: number): CellYield {
+export function cellYield(
+  { seedsPerCell, keep, atLeast: fewest }: CellSowing,
+  germination: number,
+  survival: number,
+): CellYield {
   if (fewest !== undefined || keep === 1) {
     const good = atLeast(seedsPerCell, germination, fewest ?? 1) * survival
     return [1 - good, good]

@@ -21,14 +21,21 @@ const known = { testedSeeds: Infinity, confidence: 0.9 }
 describe('many cells of more than one plant', () => {
   it('come to the totals that adding cell by cell gives', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 1, max: 60 }), fc.integer({ min: 2, max: 9 }), fc.integer({ min: 2, max: 9 }), share, share, (n, seedsPerCell, keep, g, s) => {
-        const cell = cellYield({ seedsPerCell, keep: Math.min(keep, seedsPerCell) }, g, s)
-        const chances = totals(n, cell)
-        for (let need = 0; need <= chances.length; need += 1 + Math.floor(chances.length / 12)) {
-          const sum = chances.slice(need).reduce((a, b) => a + b, 0)
-          expect(chanceOfAtLeast(n, cell, need)).toBeCloseTo(sum, 10)
-        }
-      }),
+      fc.property(
+        fc.integer({ min: 1, max: 60 }),
+        fc.integer({ min: 2, max: 9 }),
+        fc.integer({ min: 2, max: 9 }),
+        share,
+        share,
+        (n, seedsPerCell, keep, g, s) => {
+          const cell = cellYield({ seedsPerCell, keep: Math.min(keep, seedsPerCell) }, g, s)
+          const chances = totals(n, cell)
+          for (let need = 0; need <= chances.length; need += 1 + Math.floor(chances.length / 12)) {
+            const sum = chances.slice(need).reduce((a, b) => a + b, 0)
+            expect(chanceOfAtLeast(n, cell, need)).toBeCloseTo(sum, 10)
+          }
+        },
+      ),
       { numRuns: 60 },
     )
   })
@@ -41,14 +48,19 @@ describe('many cells of more than one plant', () => {
     expect(chanceOfAtLeast(n, cell, Math.round(mean - 1.2815515655 * spread))).toBeCloseTo(0.9, 2)
     expect(chanceOfAtLeast(n, cell, Math.round(mean + 10 * spread))).toBeLessThan(1e-10)
     // All four of a clump that is never thinned: cells × 4 seeds, each up and alive on its own.
-    expect(chanceOfAtLeast(300, cellYield({ seedsPerCell: 4, keep: 4 }, 0.7, 1), 830)).toBeCloseTo(chanceOfAtLeast(1200, [0.3, 0.7], 830), 10)
+    expect(chanceOfAtLeast(300, cellYield({ seedsPerCell: 4, keep: 4 }, 0.7, 1), 830)).toBeCloseTo(
+      chanceOfAtLeast(1200, [0.3, 0.7], 830),
+      10,
+    )
   })
 })
 
 describe('policies', () => {
   it('a clump counted whole is good when enough of it came up', () => {
     const [, good] = cellYield({ seedsPerCell: 5, keep: 1, atLeast: 3 }, 0.8, 0.9)
-    const enough = binomialChances(5, 0.8).slice(3).reduce((a, b) => a + b, 0)
+    const enough = binomialChances(5, 0.8)
+      .slice(3)
+      .reduce((a, b) => a + b, 0)
     expect(good).toBeCloseTo(enough * 0.9, 12)
   })
   it('clumps of more are harder to fill', () => {
@@ -79,8 +91,17 @@ describe('laws of sizing', () => {
     survival: fc.double({ min: 0.7, max: 1, noNaN: true }),
     tested: fc.constantFrom(50, 100, Infinity),
   })
-  const inputOf = ({ need, germination, seedsPerCell, survival, tested }: typeof anySowing extends fc.Arbitrary<infer T> ? T : never, keep = 1): SizingInput => ({
-    need, germination, seedsPerCell, keep: Math.min(keep, seedsPerCell), testedSeeds: tested, survivals: [survival], confidence: 0.9,
+  const inputOf = (
+    { need, germination, seedsPerCell, survival, tested }: typeof anySowing extends fc.Arbitrary<infer T> ? T : never,
+    keep = 1,
+  ): SizingInput => ({
+    need,
+    germination,
+    seedsPerCell,
+    keep: Math.min(keep, seedsPerCell),
+    testedSeeds: tested,
+    survivals: [survival],
+    confidence: 0.9,
   })
   it('one more cell never lowers the chance, and one fewer than the answer is not enough', () => {
     fc.assert(

@@ -52,20 +52,37 @@ describe('facts', () => {
     expect(() => normalQuantile(1)).toThrow(RangeError)
   })
   it('nothing that comes up gives no size at all', () => {
-    expect(sizeBatch({ ...known, need: 10, germination: 0, seedsPerCell: 1, survivals: [1], confidence: 0.9 })).toBeUndefined()
+    expect(
+      sizeBatch({ ...known, need: 10, germination: 0, seedsPerCell: 1, survivals: [1], confidence: 0.9 }),
+    ).toBeUndefined()
   })
   it('a handling allowance of 3 % turns 442 seeds into 456', () => {
     expect(seedToHave(442, 0.03)).toBe(456)
   })
   it('rounding up to trays of 72 keeps the chance honest', () => {
-    const sizing = sizeBatch({ ...known, need: 200, germination: 0.85, seedsPerCell: 1, survivals: [0.95], confidence: 0.9 })!
+    const sizing = sizeBatch({
+      ...known,
+      need: 200,
+      germination: 0.85,
+      seedsPerCell: 1,
+      survivals: [0.95],
+      confidence: 0.9,
+    })!
     const trays = roundUp(sizing, 72)
     expect(trays.cells).toBe(288)
     expect(trays.chance).toBeGreaterThan(sizing.chance)
     expect(roundUp(trays, 72)).toBe(trays)
   })
   it('fifty thousand cells of two kept plants are sized exactly', () => {
-    const input = { need: 80_000, germination: 0.9, testedSeeds: Infinity, seedsPerCell: 3, keep: 2, survivals: [0.97], confidence: 0.9 }
+    const input = {
+      need: 80_000,
+      germination: 0.9,
+      testedSeeds: Infinity,
+      seedsPerCell: 3,
+      keep: 2,
+      survivals: [0.97],
+      confidence: 0.9,
+    }
     const sizing = sizeBatch(input)!
     expect(sizing.chance).toBeGreaterThanOrEqual(0.9)
     expect(chanceWith(input, sizing.cells - 1)).toBeLessThan(0.9)
@@ -91,7 +108,10 @@ describe('laws', () => {
         const chances = binomialChances(n, p)
         expect(chances.reduce((a, b) => a + b)).toBeCloseTo(1, 10)
         const half = n >> 1
-        expect(atLeast(n, p, half)).toBeCloseTo(chances.slice(half).reduce((a, b) => a + b), 10)
+        expect(atLeast(n, p, half)).toBeCloseTo(
+          chances.slice(half).reduce((a, b) => a + b),
+          10,
+        )
       }),
     )
   })

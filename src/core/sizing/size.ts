@@ -140,7 +140,12 @@ function sownCells(input: SizingInput, inQuestion: number): SownCells {
   const { germination, testedSeeds, temperatureFactor = 1, survivals } = input
   const facts = possibleShares(germination, testedSeeds, inQuestion).map(({ share, weight }) => {
     const cell = cellYield(input, share * temperatureFactor, survivals[0]!)
-    return { chance: manyCells(input, share * temperatureFactor * survivals[0]!, cell), weight, mean: meanYield(cell), sd: Math.sqrt(yieldVariance(cell)) }
+    return {
+      chance: manyCells(input, share * temperatureFactor * survivals[0]!, cell),
+      weight,
+      mean: meanYield(cell),
+      sd: Math.sqrt(yieldVariance(cell)),
+    }
   })
   return {
     typical: typicalYield(input),
@@ -156,7 +161,8 @@ function sownCells(input: SizingInput, inQuestion: number): SownCells {
     refine(start, wanted, confidence) {
       const roughly = (n: number) => {
         let sum = 0
-        for (const { weight, mean, sd } of facts) sum += weight * normalCdf((n * mean - wanted + 0.5) / (sd * Math.sqrt(n) + 1e-9))
+        for (const { weight, mean, sd } of facts)
+          sum += weight * normalCdf((n * mean - wanted + 0.5) / (sd * Math.sqrt(n) + 1e-9))
         return sum >= confidence
       }
       return facts.length === 1 ? start : (smallest(roughly, start) ?? start)
@@ -165,7 +171,11 @@ function sownCells(input: SizingInput, inQuestion: number): SownCells {
 }
 
 /** Chances for many cells: where every seedling counts they are single seeds, and those a plain binomial. */
-function manyCells({ seedsPerCell, keep, atLeast: fewest }: CellSowing, perSeed: number, cell: CellYield): (n: number, need: number) => number {
+function manyCells(
+  { seedsPerCell, keep, atLeast: fewest }: CellSowing,
+  perSeed: number,
+  cell: CellYield,
+): (n: number, need: number) => number {
   if (fewest === undefined && keep >= seedsPerCell) return (n, need) => atLeast(n * seedsPerCell, perSeed, need)
   return createCellChances(cell)
 }

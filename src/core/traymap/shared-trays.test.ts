@@ -13,9 +13,19 @@ import { sharedTrays, standers } from './shared-trays'
 const rowsOfEight = (bend: (season: SmallSeason) => void = () => undefined) =>
   readSmall((s) => {
     s.containers[0]!.rowCells = 8
-    s.varieties.push({ key: 'lettuce-green', crop: 'lettuce', name: 'Lettuce, green' }, { key: 'lettuce-brown', crop: 'lettuce', name: 'Lettuce, brown' })
+    s.varieties.push(
+      { key: 'lettuce-green', crop: 'lettuce', name: 'Lettuce, green' },
+      { key: 'lettuce-brown', crop: 'lettuce', name: 'Lettuce, brown' },
+    )
     s.lots = []
-    s.plantings = ['red', 'green', 'brown'].map((name, i) => ({ key: name, code: name[0]!.toUpperCase(), variety: `lettuce-${name}`, method: 'lettuce-cells', plants: 24 + i, on: '2027-05-01' }))
+    s.plantings = ['red', 'green', 'brown'].map((name, i) => ({
+      key: name,
+      code: name[0]!.toUpperCase(),
+      variety: `lettuce-${name}`,
+      method: 'lettuce-cells',
+      plants: 24 + i,
+      on: '2027-05-01',
+    }))
     bend(s)
   })
 const planOf = (bend?: (season: SmallSeason) => void) => createPlanner().plan(rowsOfEight(bend))
@@ -47,7 +57,16 @@ describe('shared trays', () => {
     expect(planOf(other({ germination: { ...germination, light: 'dark' } })).shared.saved).toBe(1)
     expect(planOf(other({ germination: { ...germination, thermalTime: 180 } })).shared.saved).toBe(1)
     expect(planOf(other({ care: { water: 'dry-between' } })).shared.saved).toBe(1)
-    expect(planOf((s) => s.methods.push({ ...s.methods[0]!, key: 'elsewhere', stages: [{ place: 'frame', container: 'cells-128' }] }) && (s.plantings[2]!.method = 'elsewhere')).shared.saved).toBe(1)
+    expect(
+      planOf(
+        (s) =>
+          s.methods.push({
+            ...s.methods[0]!,
+            key: 'elsewhere',
+            stages: [{ place: 'frame', container: 'cells-128' }],
+          }) && (s.plantings[2]!.method = 'elsewhere'),
+      ).shared.saved,
+    ).toBe(1)
   })
   it('take up less room than trays of their own, and only where the farm shares trays', () => {
     const apart = planOf()
@@ -61,7 +80,13 @@ describe('shared trays', () => {
   it('never hold more rows than there are, and whatever is shared, no batch loses a tray it needs', () => {
     fc.assert(
       fc.property(anySeason, (any) => {
-        const season = { ...any, containers: any.containers.map((container) => ({ ...container, rowCells: Math.max(1, Math.floor(container.cells / 4)) })) }
+        const season = {
+          ...any,
+          containers: any.containers.map((container) => ({
+            ...container,
+            rowCells: Math.max(1, Math.floor(container.cells / 4)),
+          })),
+        }
         const plan = createPlanner().plan(season)
         const shared = sharedTrays(plan.batches)
         for (const { parts, rowCount, rowCells } of shared.trays) {
@@ -71,7 +96,8 @@ describe('shared trays', () => {
         for (const { batch, stays, shared: tray } of standers(plan.batches, shared)) {
           if (tray) continue
           const less = shared.byBatch.has(batch.id) ? 1 : 0
-          for (const stay of stays) expect(stay.trays).toBeGreaterThanOrEqual(batch.stays.find((own) => own.from === stay.from)!.trays - less)
+          for (const stay of stays)
+            expect(stay.trays).toBeGreaterThanOrEqual(batch.stays.find((own) => own.from === stay.from)!.trays - less)
         }
       }),
       { numRuns: 40 },
@@ -83,8 +109,19 @@ describe('mats in turn', () => {
   const season = readSmall((s) => {
     s.places[0]!.trayPlaces = 2
     s.places[2]!.temperature = { held: 8 }
-    s.methods.push({ ...s.methods[0]!, key: 'lettuce-mat', stages: [{ place: 'bench', container: 'cells-128', germinateAt: 'mat' }] })
-    s.methods.push({ ...s.methods[1]!, key: 'tomato-cold', stages: [{ place: 'frame', container: 'cells-128', germinateAt: 'mat' }, { place: 'bench', container: 'pots' }] })
+    s.methods.push({
+      ...s.methods[0]!,
+      key: 'lettuce-mat',
+      stages: [{ place: 'bench', container: 'cells-128', germinateAt: 'mat' }],
+    })
+    s.methods.push({
+      ...s.methods[1]!,
+      key: 'tomato-cold',
+      stages: [
+        { place: 'frame', container: 'cells-128', germinateAt: 'mat' },
+        { place: 'bench', container: 'pots' },
+      ],
+    })
     s.plantings = [
       { key: 'l', code: 'L', variety: 'lettuce-red', method: 'lettuce-mat', plants: 200, on: '2027-05-01' },
       { key: 't', code: 'T', variety: 'tomato-plum', method: 'tomato-pots', plants: 60, on: '2027-05-20' },
@@ -93,7 +130,8 @@ describe('mats in turn', () => {
   })
   const planner = createPlanner()
   const plan = planner.plan(season)
-  const all = () => matsInTurn(planner, season, plan.batches, plan.places[0]!, parseDay('2026-01-01'), parseDay('2027-07-01'))
+  const all = () =>
+    matsInTurn(planner, season, plan.batches, plan.places[0]!, parseDay('2026-01-01'), parseDay('2027-07-01'))
   it('are given to those who must have heat, then to those it helps most', () => {
     const turns = all()
     expect(turns.map(({ batch }) => batch.code)[0]).toBe('C')
@@ -110,8 +148,14 @@ describe('mats in turn', () => {
   })
   it('say who finds no room, and show nothing of other weeks', () => {
     const full = { ...plan.places[0]!, capacity: plan.places[0]!.capacity.map(() => 1) }
-    expect(matsInTurn(planner, season, plan.batches, full, parseDay('2027-01-01'), parseDay('2027-07-01')).find(({ batch }) => batch.code === 'L')!.waits).toBeGreaterThan(0)
+    expect(
+      matsInTurn(planner, season, plan.batches, full, parseDay('2027-01-01'), parseDay('2027-07-01')).find(
+        ({ batch }) => batch.code === 'L',
+      )!.waits,
+    ).toBeGreaterThan(0)
     expect(all().find(({ batch }) => batch.code === 'L')!.waits).toBe(0)
-    expect(matsInTurn(planner, season, plan.batches, plan.places[0]!, parseDay('2027-08-01'), parseDay('2027-08-20'))).toEqual([])
+    expect(
+      matsInTurn(planner, season, plan.batches, plan.places[0]!, parseDay('2027-08-01'), parseDay('2027-08-20')),
+    ).toEqual([])
   })
 })

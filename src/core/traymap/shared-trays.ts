@@ -43,7 +43,8 @@ const APART = 3
 function agree(a: Batch, b: Batch): boolean {
   const { germination: ga, care: ca } = a.way.crop
   const { germination: gb, care: cb } = b.way.crop
-  if (ga.light !== gb.light || ca.water !== cb.water || a.way.method.leaveHeatAt !== b.way.method.leaveHeatAt) return false
+  if (ga.light !== gb.light || ca.water !== cb.water || a.way.method.leaveHeatAt !== b.way.method.leaveHeatAt)
+    return false
   const count = staysTogether(a)
   if (count !== staysTogether(b)) return false
   // The stays in the tray, and the move out of it.
@@ -57,7 +58,13 @@ function agree(a: Batch, b: Batch): boolean {
 /** Whether a stay takes part of a tray beyond whole ones, in rows that others may fill up. */
 function needsPart({ container, cells }: Stay): boolean {
   const { rowCells } = container
-  return rowCells !== undefined && rowCells < container.cells && cells % container.cells !== 0 && container.kind !== 'open-flat' && container.packCells === undefined
+  return (
+    rowCells !== undefined &&
+    rowCells < container.cells &&
+    cells % container.cells !== 0 &&
+    container.kind !== 'open-flat' &&
+    container.packCells === undefined
+  )
 }
 
 /** Batches of one day and container, in groups that agree. */
@@ -66,7 +73,13 @@ function agreeing(batches: readonly Batch[]): Sharer[][] {
   for (const batch of batches) {
     const { container, cells } = batch.stays[0]!
     const rest = cells % container.cells
-    const one: Sharer = { batch, rows: Math.ceil(rest / container.rowCells!), cells: rest, up: batch.pass!.emergence, moves: batch.stays[staysTogether(batch) - 1]!.until }
+    const one: Sharer = {
+      batch,
+      rows: Math.ceil(rest / container.rowCells!),
+      cells: rest,
+      up: batch.pass!.emergence,
+      moves: batch.stays[staysTogether(batch) - 1]!.until,
+    }
     const group = groups.find(([other]) => agree(other!.batch, batch))
     if (group) group.push(one)
     else groups.push([one])
@@ -118,7 +131,19 @@ export function sharedTrays(batches: readonly Batch[]): SharedTrays {
         row += rows
         return part
       })
-      trays.push({ id: `shared ${parts.map(({ batch: own }) => own.id).join(' ')}`, sowOn: batch.sow!, container, containerNumber, rowCount, rowCells, parts, stays: staysOf(parts.map(({ batch: own }) => own), container) })
+      trays.push({
+        id: `shared ${parts.map(({ batch: own }) => own.id).join(' ')}`,
+        sowOn: batch.sow!,
+        container,
+        containerNumber,
+        rowCount,
+        rowCells,
+        parts,
+        stays: staysOf(
+          parts.map(({ batch: own }) => own),
+          container,
+        ),
+      })
     }
   }
   trays.sort((a, b) => a.sowOn - b.sowOn || (a.id < b.id ? -1 : 1))
@@ -152,7 +177,10 @@ function staysOf(batches: readonly Batch[], container: Container): Stay[] {
   const [first] = batches
   return inFirstContainer(first!).map((stay, i, all) => {
     const same = batches.map((batch) => inFirstContainer(batch)[i])
-    const until = i === all.length - 1 ? Math.max(...same.map((one) => one?.until ?? stay.until)) : Math.min(...same.map((one) => one?.until ?? stay.until))
+    const until =
+      i === all.length - 1
+        ? Math.max(...same.map((one) => one?.until ?? stay.until))
+        : Math.min(...same.map((one) => one?.until ?? stay.until))
     const from = i === 0 ? stay.from : Math.min(...batches.map((batch) => inFirstContainer(batch)[i - 1]!.until))
     return { ...stay, from, until, cells: container.cells, trays: 1, trayPlaces: container.trayPlaces }
   })
@@ -173,20 +201,31 @@ export interface Stander {
 export function standers(batches: readonly Batch[], shared: SharedTrays | undefined): Stander[] {
   if (!shared || shared.trays.length === 0) return batches.map((batch) => ({ batch, stays: batch.stays }))
   const own = batches.map((batch): Stander => ({ batch, stays: ownStays(batch, shared) }))
-  return [...own, ...shared.trays.map((tray): Stander => ({ batch: tray.parts[0]!.batch, stays: tray.stays, shared: tray }))]
+  return [
+    ...own,
+    ...shared.trays.map((tray): Stander => ({ batch: tray.parts[0]!.batch, stays: tray.stays, shared: tray })),
+  ]
 }
 
 /** Stays of a batch without the part tray it shares. */
 function ownStays(batch: Batch, shared: SharedTrays): readonly Stay[] {
   if (!shared.byBatch.has(batch.id)) return batch.stays
   const together = staysTogether(batch)
-  return batch.stays.flatMap((stay, i) => (i >= together ? [stay] : stay.trays <= 1 ? [] : [{ ...stay, trays: stay.trays - 1, trayPlaces: stay.trayPlaces - stay.container.trayPlaces }]))
+  return batch.stays.flatMap((stay, i) =>
+    i >= together
+      ? [stay]
+      : stay.trays <= 1
+        ? []
+        : [{ ...stay, trays: stay.trays - 1, trayPlaces: stay.trayPlaces - stay.container.trayPlaces }],
+  )
 }
 
 /** As `standers`, for summing: a batch that shares nothing stands for itself. */
 export function sharedStays(batches: readonly Batch[], shared: SharedTrays): readonly { stays: readonly Stay[] }[] {
   if (shared.trays.length === 0) return batches
-  const all: { stays: readonly Stay[] }[] = batches.map((batch) => (shared.byBatch.has(batch.id) ? { stays: ownStays(batch, shared) } : batch))
+  const all: { stays: readonly Stay[] }[] = batches.map((batch) =>
+    shared.byBatch.has(batch.id) ? { stays: ownStays(batch, shared) } : batch,
+  )
   for (const tray of shared.trays) all.push(tray)
   return all
 }

@@ -55,8 +55,14 @@ function OneBatch({ batch, tab }: { batch: Batch; tab: TabName }) {
   const router = useRouter()
   const { asItIs } = batch
   const parts = asItIs?.all.parts.filter(({ ended }) => !ended) ?? []
-  const to = (name: string) => router.replace(`/batch?id=${encodeURIComponent(batch.id)}${name === 'now' ? '' : `&tab=${name}`}`, { scroll: false })
-  const stands = asItIs !== undefined && (asItIs.standing === 'sown' || asItIs.standing === 'up' || asItIs.standing === 'hardening') && batch.stays.length > 0
+  const to = (name: string) =>
+    router.replace(`/batch?id=${encodeURIComponent(batch.id)}${name === 'now' ? '' : `&tab=${name}`}`, {
+      scroll: false,
+    })
+  const stands =
+    asItIs !== undefined &&
+    (asItIs.standing === 'sown' || asItIs.standing === 'up' || asItIs.standing === 'hardening') &&
+    batch.stays.length > 0
   return (
     <Box sx={{ px: { xs: 1.5, md: 2.5 }, py: 2, maxWidth: 860 }}>
       <Box sx={{ display: 'flex', gap: 2, alignItems: 'flex-start' }}>
@@ -75,19 +81,36 @@ function OneBatch({ batch, tab }: { batch: Batch; tab: TabName }) {
       {parts.length > 1 && (
         <Box sx={{ mt: 1, display: 'flex', flexWrap: 'wrap', gap: 1 }} role="group" aria-label="Parts of this batch">
           {parts.map((part) => (
-            <Button key={part.id} component={Link} href={`/batch?id=${encodeURIComponent(part.id)}`} size="small" variant={part.id === batch.id ? 'contained' : 'outlined'} disableElevation color="inherit" sx={{ minHeight: 40 }}>
+            <Button
+              key={part.id}
+              component={Link}
+              href={`/batch?id=${encodeURIComponent(part.id)}`}
+              size="small"
+              variant={part.id === batch.id ? 'contained' : 'outlined'}
+              disableElevation
+              color="inherit"
+              sx={{ minHeight: 40 }}
+            >
               {part.id === asItIs!.planned.id ? 'The rest' : `Part ${part.id.split('~')[1]}`}
               {part.cells === undefined ? '' : `, ${format.number(part.cells)}`}
             </Button>
           ))}
         </Box>
       )}
-      <Tabs value={tab} onChange={(_, next: string) => to(next)} variant="fullWidth" sx={{ mt: 1.5, mb: 2, borderBottom: 1, borderColor: 'divider' }} aria-label="About this batch">
+      <Tabs
+        value={tab}
+        onChange={(_, next: string) => to(next)}
+        variant="fullWidth"
+        sx={{ mt: 1.5, mb: 2, borderBottom: 1, borderColor: 'divider' }}
+        aria-label="About this batch"
+      >
         {TABS.map(([name, title]) => (
           <Tab key={name} value={name} label={title} sx={{ minHeight: 48, fontSize: 16 }} />
         ))}
       </Tabs>
-      {data.whatIf && tab !== 'now' && <Alert severity="info">This is a what-if copy: what happened is written down in the season itself.</Alert>}
+      {data.whatIf && tab !== 'now' && (
+        <Alert severity="info">This is a what-if copy: what happened is written down in the season itself.</Alert>
+      )}
       {tab === 'now' && <Now batch={batch} />}
       {!data.whatIf && tab === 'count' && (stands ? <StandCount batch={batch} /> : <NotHere batch={batch} />)}
       {!data.whatIf && tab === 'check' && (stands ? <PlantCheck batch={batch} /> : <NotHere batch={batch} />)}
@@ -103,13 +126,15 @@ function NotHere({ batch }: { batch: Batch }) {
   const words =
     standing === 'planted' ? (
       <>
-        It is planted: how it does is counted in <Link href={`/field?stand=${encodeURIComponent(batch.id)}`}>Field</Link>.
+        It is planted: how it does is counted in{' '}
+        <Link href={`/field?stand=${encodeURIComponent(batch.id)}`}>Field</Link>.
       </>
     ) : standing === 'gone' ? (
       'It is gone: nothing of it stands here any more. Where that was a mistake, take the entry back in the list under “Now”.'
     ) : (
       <>
-        Nothing is written down as sown yet{batch.sow === undefined ? '' : `; it is due on ${format.date(batch.sow)}`}. Tick the sowing off on <Link href="/today">Today</Link>, and then count.
+        Nothing is written down as sown yet{batch.sow === undefined ? '' : `; it is due on ${format.date(batch.sow)}`}.
+        Tick the sowing off on <Link href="/today">Today</Link>, and then count.
       </>
     )
   return <Box sx={{ color: 'text.secondary' }}>{words}</Box>
@@ -132,7 +157,11 @@ function ComesNext({ batch }: { batch: Batch }) {
           <WorkRow key={work.task.id} work={work} large ofOne gated={undefined} />
         ))}
       </Box>
-      {ahead.length > AHEAD && <Box sx={{ fontSize: 14, color: 'text.secondary', mt: 0.5 }}>Then {count(format, ahead.length - AHEAD, 'more step')}.</Box>}
+      {ahead.length > AHEAD && (
+        <Box sx={{ fontSize: 14, color: 'text.secondary', mt: 0.5 }}>
+          Then {count(format, ahead.length - AHEAD, 'more step')}.
+        </Box>
+      )}
     </Box>
   )
 }
@@ -143,14 +172,38 @@ function Now({ batch }: { batch: Batch }) {
   const stand = asItIs?.stand
   const planned = asItIs?.planned
   const figures: [string, string, (string | undefined)?][] = [
-    ['Plants expected', asItIs ? format.number(Math.round(asItIs.plants)) : format.number(batch.plants), `${format.number(batch.plants)} wanted`],
-    ['Ready', ready === undefined ? '–' : format.date(ready), planned?.ready !== undefined && planned.ready !== ready ? `planned ${format.date(planned.ready)}` : undefined],
+    [
+      'Plants expected',
+      asItIs ? format.number(Math.round(asItIs.plants)) : format.number(batch.plants),
+      `${format.number(batch.plants)} wanted`,
+    ],
+    [
+      'Ready',
+      ready === undefined ? '–' : format.date(ready),
+      planned?.ready !== undefined && planned.ready !== ready ? `planned ${format.date(planned.ready)}` : undefined,
+    ],
     ['Outgrown', limit === undefined ? '–' : format.date(limit)],
-    ['Plant', format.date(plantOn), planned && planned.plantOn !== plantOn ? `planned ${format.date(planned.plantOn)}` : undefined],
+    [
+      'Plant',
+      format.date(plantOn),
+      planned && planned.plantOn !== plantOn ? `planned ${format.date(planned.plantOn)}` : undefined,
+    ],
   ]
   return (
     <>
-      <Box component="dl" sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr 1fr', sm: 'repeat(4, 1fr)' }, gap: 1.5, m: 0, mb: 2, '& dt': { fontSize: 13, color: 'text.secondary' }, '& dd': { m: 0, fontSize: 19, fontWeight: 650, lineHeight: 1.2 }, '& small': { display: 'block', fontSize: 13, fontWeight: 450, color: 'text.secondary' } }}>
+      <Box
+        component="dl"
+        sx={{
+          display: 'grid',
+          gridTemplateColumns: { xs: '1fr 1fr', sm: 'repeat(4, 1fr)' },
+          gap: 1.5,
+          m: 0,
+          mb: 2,
+          '& dt': { fontSize: 13, color: 'text.secondary' },
+          '& dd': { m: 0, fontSize: 19, fontWeight: 650, lineHeight: 1.2 },
+          '& small': { display: 'block', fontSize: 13, fontWeight: 450, color: 'text.secondary' },
+        }}
+      >
         {figures.map(([title, value, under]) => (
           <div key={title}>
             <dt>{title}</dt>
@@ -163,17 +216,31 @@ function Now({ batch }: { batch: Batch }) {
       </Box>
       {stand && (
         <Box sx={{ mb: 2, fontSize: 15 }}>
-          The counts say: {format.number(Math.round(stand.mean))} good plants in the end, {format.number(stand.low)} to {format.number(stand.high)} in nine cases of ten
-          {Math.abs(stand.pace - 1) > 0.04 ? `; this lot comes up ${stand.pace > 1 ? 'slower' : 'faster'} than its kind` : ''}.
+          The counts say: {format.number(Math.round(stand.mean))} good plants in the end, {format.number(stand.low)} to{' '}
+          {format.number(stand.high)} in nine cases of ten
+          {Math.abs(stand.pace - 1) > 0.04
+            ? `; this lot comes up ${stand.pace > 1 ? 'slower' : 'faster'} than its kind`
+            : ''}
+          .
         </Box>
       )}
       <ComesNext batch={batch} />
       <BatchSteps batch={batch} />
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, my: 2 }}>
-        <Button component={Link} href={`/plan?batch=${encodeURIComponent(batch.id)}`} variant="outlined" color="inherit">
+        <Button
+          component={Link}
+          href={`/plan?batch=${encodeURIComponent(batch.id)}`}
+          variant="outlined"
+          color="inherit"
+        >
           In the plan
         </Button>
-        <Button component={Link} href={`/labels?batch=${encodeURIComponent(batch.id)}`} variant="outlined" color="inherit">
+        <Button
+          component={Link}
+          href={`/labels?batch=${encodeURIComponent(batch.id)}`}
+          variant="outlined"
+          color="inherit"
+        >
           Labels
         </Button>
       </Box>

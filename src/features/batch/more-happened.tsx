@@ -23,7 +23,11 @@ type Fate = 'stay' | 'plant' | 'pot-up' | 'harden' | 'sold' | 'given' | 'discard
 
 const KINDS: readonly (readonly [Kind, string, string])[] = [
   ['loss', 'Plants were lost', 'and why'],
-  ['moved', 'Moved, or potted on', 'though its way did not say so: to hold it, for want of room, into what was at hand'],
+  [
+    'moved',
+    'Moved, or potted on',
+    'though its way did not say so: to hold it, for want of room, into what was at hand',
+  ],
   ['split', 'A part goes its own way', 'the forward plants leave first; sell, plant or pot up some'],
   ['merge', 'Put it back together', 'with the rest of its batch'],
   ['end', 'Sold, given or thrown away', 'all of it, or some'],
@@ -40,12 +44,22 @@ export function MoreHappened({ batch }: { batch: Batch }) {
     return (
       <Box sx={{ display: 'grid', gap: 1 }}>
         {offered.map(([one, title, under]) => (
-          <Button key={one} variant="outlined" color="inherit" onClick={() => setKind(one)} sx={{ display: 'block', textAlign: 'left', minHeight: 56 }}>
+          <Button
+            key={one}
+            variant="outlined"
+            color="inherit"
+            onClick={() => setKind(one)}
+            sx={{ display: 'block', textAlign: 'left', minHeight: 56 }}
+          >
             <Box sx={{ fontSize: 16.5, fontWeight: 650 }}>{title}</Box>
             {under && <Box sx={{ fontSize: 14, color: 'text.secondary' }}>{under}</Box>}
           </Button>
         ))}
-        {!sown && <Box sx={{ color: 'text.secondary', fontSize: 15 }}>Losses and parts can be written down once it is sown.</Box>}
+        {!sown && (
+          <Box sx={{ color: 'text.secondary', fontSize: 15 }}>
+            Losses and parts can be written down once it is sown.
+          </Box>
+        )}
       </Box>
     )
   }
@@ -74,7 +88,14 @@ interface Own {
 }
 
 /** What every form here has: a day, a note, photos, and the button that writes it down. */
-function Form({ batch, title, summary, said, onClose, children }: Own & { title: string; summary: string; said: (on: Day) => Said[] | string; children?: ReactNode }) {
+function Form({
+  batch,
+  title,
+  summary,
+  said,
+  onClose,
+  children,
+}: Own & { title: string; summary: string; said: (on: Day) => Said[] | string; children?: ReactNode }) {
   const { today } = useSeason()
   const { record } = useRecord()
   const router = useRouter()
@@ -98,7 +119,13 @@ function Form({ batch, title, summary, said, onClose, children }: Own & { title:
     <Box sx={{ maxWidth: 460 }}>
       <EntryForm title={title} problem={problem} back="Back" onWrite={() => void write()} onClose={onClose}>
         {children}
-        <TextField type="date" label="On" value={on} onChange={(event) => setOn(event.target.value)} slotProps={{ inputLabel: { shrink: true }, htmlInput: { max: formatDay(today) } }} />
+        <TextField
+          type="date"
+          label="On"
+          value={on}
+          onChange={(event) => setOn(event.target.value)}
+          slotProps={{ inputLabel: { shrink: true }, htmlInput: { max: formatDay(today) } }}
+        />
         <WordField label="Note" value={note} onChange={setNote} lines={2} />
         <PhotoField photos={photos} onChange={setPhotos} />
       </EntryForm>
@@ -117,16 +144,37 @@ function Loss(own: Own) {
       {...own}
       title="Plants were lost"
       summary="loss written down."
-      said={(on) => (plants === undefined || plants < 1 ? 'Say how many.' : most !== undefined && plants > most ? `There are ${format.number(most)} at most.` : [{ batch: own.batch.id, on, what: { did: 'loss', plants: Math.round(plants), cause } }])}
+      said={(on) =>
+        plants === undefined || plants < 1
+          ? 'Say how many.'
+          : most !== undefined && plants > most
+            ? `There are ${format.number(most)} at most.`
+            : [{ batch: own.batch.id, on, what: { did: 'loss', plants: Math.round(plants), cause } }]
+      }
     >
-      <NumberField label="Plants lost" value={plants} onChange={setPlants} help={most === undefined ? undefined : `of ${format.number(most)} at most`} />
-      <ChoiceField label="Why" value={cause} options={LOSS_CAUSES.map((one) => [one, LOSS_WORDS[one]] as const)} onChange={(next) => setCause(next || 'unknown')} />
+      <NumberField
+        label="Plants lost"
+        value={plants}
+        onChange={setPlants}
+        help={most === undefined ? undefined : `of ${format.number(most)} at most`}
+      />
+      <ChoiceField
+        label="Why"
+        value={cause}
+        options={LOSS_CAUSES.map((one) => [one, LOSS_WORDS[one]] as const)}
+        onChange={(next) => setCause(next || 'unknown')}
+      />
     </Form>
   )
 }
 
 /** Somewhere else, or into something else, than its way says; the forecast follows it. */
-export function Moved({ place: to = '', container: into = '', also = [], ...own }: Own & { place?: string; container?: string; also?: readonly Said[] }) {
+export function Moved({
+  place: to = '',
+  container: into = '',
+  also = [],
+  ...own
+}: Own & { place?: string; container?: string; also?: readonly Said[] }) {
   const { season, format, today } = useSeason()
   const { batch } = own
   const { tally } = batch.asItIs!
@@ -139,16 +187,55 @@ export function Moved({ place: to = '', container: into = '', also = [], ...own 
   const small = other && stay && other.cellVolume < stay.container.cellVolume && stay.container.cells > 1
   const said = (on: Day): Said[] | string => {
     if (place === '' && container === '') return 'Say where it went, or what it was potted into.'
-    if (container !== '' && (cells === undefined || cells < 1 || !Number.isInteger(cells))) return 'Say how many were potted, in whole numbers.'
-    return [{ batch: batch.id, on, what: { did: 'moved', ...(place === '' ? {} : { place }), ...(container === '' ? {} : { container, cells: cells! }) } }, ...also]
+    if (container !== '' && (cells === undefined || cells < 1 || !Number.isInteger(cells)))
+      return 'Say how many were potted, in whole numbers.'
+    return [
+      {
+        batch: batch.id,
+        on,
+        what: {
+          did: 'moved',
+          ...(place === '' ? {} : { place }),
+          ...(container === '' ? {} : { container, cells: cells! }),
+        },
+      },
+      ...also,
+    ]
   }
   return (
     <Form {...own} title="Moved, or potted on" summary={container === '' ? 'moved.' : 'potted on.'} said={said}>
-      <ChoiceField label="Where to" value={place} none={here ? `Stays on ${here.name}` : 'As before'} options={season.places.filter(({ key }) => key !== here?.key).map((one) => [one.key, one.name] as const)} onChange={setPlace} />
-      <ChoiceField label="Into" value={container} none={stay ? `Stays in ${stay.container.name}` : 'As before'} options={season.containers.filter(({ key }) => key !== stay?.container.key).map((one) => [one.key, one.name] as const)} onChange={setContainer} />
-      {container !== '' && <NumberField label="Plants potted" value={cells} onChange={setCells} help={other && cells ? `${count(format, Math.ceil(cells / other.cells), 'tray')} of ${format.number(other.cells)}` : undefined} />}
+      <ChoiceField
+        label="Where to"
+        value={place}
+        none={here ? `Stays on ${here.name}` : 'As before'}
+        options={season.places.filter(({ key }) => key !== here?.key).map((one) => [one.key, one.name] as const)}
+        onChange={setPlace}
+      />
+      <ChoiceField
+        label="Into"
+        value={container}
+        none={stay ? `Stays in ${stay.container.name}` : 'As before'}
+        options={season.containers
+          .filter(({ key }) => key !== stay?.container.key)
+          .map((one) => [one.key, one.name] as const)}
+        onChange={setContainer}
+      />
+      {container !== '' && (
+        <NumberField
+          label="Plants potted"
+          value={cells}
+          onChange={setCells}
+          help={
+            other && cells
+              ? `${count(format, Math.ceil(cells / other.cells), 'tray')} of ${format.number(other.cells)}`
+              : undefined
+          }
+        />
+      )}
       {small && <Alert severity="warning">That holds less mix than where it stands now.</Alert>}
-      <Box sx={{ fontSize: 14.5, color: 'text.secondary' }}>What its way says comes next still does. Where that is no longer to be done, drop it under “Something else”.</Box>
+      <Box sx={{ fontSize: 14.5, color: 'text.secondary' }}>
+        What its way says comes next still does. Where that is no longer to be done, drop it under “Something else”.
+      </Box>
     </Form>
   )
 }
@@ -164,11 +251,15 @@ function Split(own: Own) {
   const part = 1 + Math.max(1, ...asItIs.all.parts.map(({ id }) => Number(id.split('~')[1] ?? 1)))
   const id = `${batch.id.split('~')[0]}~${part}`
   const { stages } = batch.way.method
-  const nextPot = batch.way.route.legs.find(({ starts, stage }) => starts.by === 'potting' && stage >= 0 && !asItIs.tally.done.has(`pot-up/${stage}`))
+  const nextPot = batch.way.route.legs.find(
+    ({ starts, stage }) => starts.by === 'potting' && stage >= 0 && !asItIs.tally.done.has(`pot-up/${stage}`),
+  )
   const fates: (readonly [Fate, string])[] = [
     ['stay', 'only moves to another place'],
     ['plant', 'is planted out'],
-    ...(nextPot ? [['pot-up', `is potted up into ${batch.way.route.steps[nextPot.step]!.container.name}`] as const] : []),
+    ...(nextPot
+      ? [['pot-up', `is potted up into ${batch.way.route.steps[nextPot.step]!.container.name}`] as const]
+      : []),
     ['harden', 'goes out to harden'],
     ['sold', 'is sold'],
     ['given', 'is given away'],
@@ -177,25 +268,47 @@ function Split(own: Own) {
   const said = (on: Day): Said[] | string => {
     if (take === undefined || take < 1) return 'Say how many cells go.'
     if (take >= cells) return `All ${format.number(cells)} is no part: leave some, or say what happens to the whole.`
-    const all: Said[] = [{ batch: batch.id, on, what: { did: 'split', part, cells: Math.round(take), for: fates.find(([one]) => one === fate)![1] } }]
+    const all: Said[] = [
+      {
+        batch: batch.id,
+        on,
+        what: { did: 'split', part, cells: Math.round(take), for: fates.find(([one]) => one === fate)![1] },
+      },
+    ]
     const where = place === '' ? {} : { place }
     if (fate === 'plant') all.push({ batch: id, on, what: { did: 'task', task: 'plant', nth: 0 } })
-    if (fate === 'pot-up') all.push({ batch: id, on, what: { did: 'task', task: 'pot-up', nth: nextPot!.stage, cells: Math.round(take), ...where } })
-    if (fate === 'harden') all.push({ batch: id, on, what: { did: 'task', task: 'harden', nth: stages.length, ...where } })
+    if (fate === 'pot-up')
+      all.push({
+        batch: id,
+        on,
+        what: { did: 'task', task: 'pot-up', nth: nextPot!.stage, cells: Math.round(take), ...where },
+      })
+    if (fate === 'harden')
+      all.push({ batch: id, on, what: { did: 'task', task: 'harden', nth: stages.length, ...where } })
     if (fate === 'stay') {
       if (place === '') return 'Say where it goes.'
       all.push({ batch: id, on, what: { did: 'moved', place } })
     }
-    if (fate === 'sold' || fate === 'given' || fate === 'discarded') all.push({ batch: id, on, what: { did: 'end', how: fate } })
+    if (fate === 'sold' || fate === 'given' || fate === 'discarded')
+      all.push({ batch: id, on, what: { did: 'end', how: fate } })
     return all
   }
   return (
     <Form {...own} title="A part goes its own way" summary="part split off." said={said}>
       <NumberField label="Cells that go" value={take} onChange={setTake} help={`of ${format.number(cells)}`} />
       <ChoiceField label="The part" value={fate} options={fates} onChange={(next) => setFate(next || 'stay')} />
-      {(fate === 'stay' || fate === 'harden' || fate === 'pot-up') && <ChoiceField label="Where to" value={place} none={fate === 'stay' ? 'Choose' : 'As planned'} options={season.places.map((one) => [one.key, one.name] as const)} onChange={setPlace} />}
+      {(fate === 'stay' || fate === 'harden' || fate === 'pot-up') && (
+        <ChoiceField
+          label="Where to"
+          value={place}
+          none={fate === 'stay' ? 'Choose' : 'As planned'}
+          options={season.places.map((one) => [one.key, one.name] as const)}
+          onChange={setPlace}
+        />
+      )}
       <Box sx={{ fontSize: 14.5, color: 'text.secondary' }}>
-        It becomes {batch.asItIs!.planned.code}/{part}, with the history of {batch.code} and a forecast of its own. {take !== undefined && take < cells ? `${count(format, cells - take, 'cell')} stay.` : ''}
+        It becomes {batch.asItIs!.planned.code}/{part}, with the history of {batch.code} and a forecast of its own.{' '}
+        {take !== undefined && take < cells ? `${count(format, cells - take, 'cell')} stay.` : ''}
       </Box>
     </Form>
   )
@@ -207,8 +320,20 @@ function Merge(own: Own) {
   const { plan } = useSeason()
   const [into, setInto] = useState(parts[0]?.id ?? '')
   return (
-    <Form {...own} title="Put it back together" summary="put together again." said={(on) => (into === '' ? 'There is nothing left to put it with.' : [{ batch: batch.id, on, what: { did: 'merge', into } }])}>
-      <ChoiceField label="With" value={into} options={parts.map(({ id }) => [id, plan.byId.get(id)?.code ?? id] as const)} onChange={setInto} />
+    <Form
+      {...own}
+      title="Put it back together"
+      summary="put together again."
+      said={(on) =>
+        into === '' ? 'There is nothing left to put it with.' : [{ batch: batch.id, on, what: { did: 'merge', into } }]
+      }
+    >
+      <ChoiceField
+        label="With"
+        value={into}
+        options={parts.map(({ id }) => [id, plan.byId.get(id)?.code ?? id] as const)}
+        onChange={setInto}
+      />
     </Form>
   )
 }
@@ -224,10 +349,34 @@ function End(own: Own) {
       {...own}
       title="Sold, given or thrown away"
       summary="written down."
-      said={(on) => (plants !== undefined && most !== undefined && plants > most ? `There are ${format.number(most)} at most.` : [{ batch: own.batch.id, on, what: { did: 'end', how, ...(plants === undefined ? {} : { plants: Math.round(plants) }) } }])}
+      said={(on) =>
+        plants !== undefined && most !== undefined && plants > most
+          ? `There are ${format.number(most)} at most.`
+          : [
+              {
+                batch: own.batch.id,
+                on,
+                what: { did: 'end', how, ...(plants === undefined ? {} : { plants: Math.round(plants) }) },
+              },
+            ]
+      }
     >
-      <ChoiceField label="What became of them" value={how} options={[['discarded', 'Thrown away'], ['sold', 'Sold'], ['given', 'Given away']]} onChange={(next) => setHow(next || 'discarded')} />
-      <NumberField label="Plants" value={plants} onChange={setPlants} help={`Leave it empty for all${most === undefined ? '' : `: ${format.number(most)} at most`}.`} />
+      <ChoiceField
+        label="What became of them"
+        value={how}
+        options={[
+          ['discarded', 'Thrown away'],
+          ['sold', 'Sold'],
+          ['given', 'Given away'],
+        ]}
+        onChange={(next) => setHow(next || 'discarded')}
+      />
+      <NumberField
+        label="Plants"
+        value={plants}
+        onChange={setPlants}
+        help={`Leave it empty for all${most === undefined ? '' : `: ${format.number(most)} at most`}.`}
+      />
     </Form>
   )
 }
@@ -242,17 +391,28 @@ function Mixed(own: Own) {
   const [name, setName] = useState('')
   const [other, setOther] = useState('')
   const [cells, setCells] = useState<number>()
-  const others = plan.batches.filter((one) => one.id !== batch.id && one.asItIs !== undefined && one.asItIs.standing !== 'gone')
+  const others = plan.batches.filter(
+    (one) => one.id !== batch.id && one.asItIs !== undefined && one.asItIs.standing !== 'gone',
+  )
   const otherName = others.find(({ id }) => id === other)?.variety.name
   const said = (on: Day): Said[] | string => {
     if (slip === 'twice' && other === '') {
       if (cells !== undefined && (cells < 1 || !Number.isInteger(cells))) return 'Say how many cells, in whole numbers.'
-      return [{ batch: batch.id, on, what: { did: 'note' }, note: `${cells === undefined ? 'Some cells were' : `${count(format, cells, 'cell')} ${cells === 1 ? 'was' : 'were'}`} sown twice: count them as doubles, and thin.` }]
+      return [
+        {
+          batch: batch.id,
+          on,
+          what: { did: 'note' },
+          note: `${cells === undefined ? 'Some cells were' : `${count(format, cells, 'cell')} ${cells === 1 ? 'was' : 'were'}`} sown twice: count them as doubles, and thin.`,
+        },
+      ]
     }
     if (name.trim() === '') return 'Give it a name to go by.'
     return [
       { batch: batch.id, on, what: { did: 'mixed', as: name.trim(), with: other === '' ? [] : [other] } },
-      ...(other === '' ? [] : [{ batch: other, on, what: { did: 'mixed' as const, as: name.trim(), with: [batch.id] } }]),
+      ...(other === ''
+        ? []
+        : [{ batch: other, on, what: { did: 'mixed' as const, as: name.trim(), with: [batch.id] } }]),
     ]
   }
   return (
@@ -269,21 +429,47 @@ function Mixed(own: Own) {
       />
       {slip === 'unlabelled' && (
         <Box sx={{ fontSize: 15 }}>
-          <Link href="/labels?lost">Find out which it is</Link> by what can be seen of it. Where nobody can tell, keep it as a mix:
+          <Link href="/labels?lost">Find out which it is</Link> by what can be seen of it. Where nobody can tell, keep
+          it as a mix:
         </Box>
       )}
-      {slip === 'twice' && <ChoiceField label="Sown over with" value={other} none="The same again" options={others.map(({ id, code, variety }) => [id, `${code} ${variety.name}`] as const)} onChange={setOther} />}
+      {slip === 'twice' && (
+        <ChoiceField
+          label="Sown over with"
+          value={other}
+          none="The same again"
+          options={others.map(({ id, code, variety }) => [id, `${code} ${variety.name}`] as const)}
+          onChange={setOther}
+        />
+      )}
       {slip === 'twice' && other === '' && (
         <>
           <NumberField label="Cells, about" value={cells} onChange={setCells} />
-          <Box sx={{ fontSize: 14.5, color: 'text.secondary' }}>Nothing is lost: at the count they are doubles, which fill blanks or are thinned.</Box>
+          <Box sx={{ fontSize: 14.5, color: 'text.secondary' }}>
+            Nothing is lost: at the count they are doubles, which fill blanks or are thinned.
+          </Box>
         </>
       )}
       {(slip !== 'twice' || other !== '') && (
         <>
-          <WordField label="Call it" value={name} onChange={setName} placeholder={otherName ? `${batch.variety.name} or ${otherName}` : `${batch.variety.name}, mixed`} />
-          {slip !== 'twice' && <ChoiceField label="Mixed with" value={other} none="Nobody knows" options={others.map(({ id, code, variety }) => [id, `${code} ${variety.name}`] as const)} onChange={setOther} />}
-          <Box sx={{ fontSize: 14.5, color: 'text.secondary' }}>It stays in the plan under this name, so that nobody sells it as one kind.</Box>
+          <WordField
+            label="Call it"
+            value={name}
+            onChange={setName}
+            placeholder={otherName ? `${batch.variety.name} or ${otherName}` : `${batch.variety.name}, mixed`}
+          />
+          {slip !== 'twice' && (
+            <ChoiceField
+              label="Mixed with"
+              value={other}
+              none="Nobody knows"
+              options={others.map(({ id, code, variety }) => [id, `${code} ${variety.name}`] as const)}
+              onChange={setOther}
+            />
+          )}
+          <Box sx={{ fontSize: 14.5, color: 'text.secondary' }}>
+            It stays in the plan under this name, so that nobody sells it as one kind.
+          </Box>
         </>
       )}
     </Form>
@@ -291,5 +477,12 @@ function Mixed(own: Own) {
 }
 
 function Note(own: Own) {
-  return <Form {...own} title="A note or a photo" summary="noted." said={(on) => [{ batch: own.batch.id, on, what: { did: 'note' } }]} />
+  return (
+    <Form
+      {...own}
+      title="A note or a photo"
+      summary="noted."
+      said={(on) => [{ batch: own.batch.id, on, what: { did: 'note' } }]}
+    />
+  )
 }

@@ -30,7 +30,11 @@ export function PlantCheck({ batch }: { batch: Batch }) {
   const [holding, setHolding] = useState<Lever>()
   const [seen, setSeen] = useState<Seen>({})
   const [photos, setPhotos] = useState<string[]>([])
-  const set = (part: Partial<Seen>) => setSeen((before) => Object.fromEntries(Object.entries({ ...before, ...part }).filter(([, value]) => value !== undefined)) as Seen)
+  const set = (part: Partial<Seen>) =>
+    setSeen(
+      (before) =>
+        Object.fromEntries(Object.entries({ ...before, ...part }).filter(([, value]) => value !== undefined)) as Seen,
+    )
   const checked = useMemo(() => judge(batch, seen, today), [batch, seen, today])
   const levers = useMemo(() => holdLevers(batch, season, today), [batch, season, today])
   const answered = Object.keys(seen).length > 0
@@ -41,40 +45,118 @@ export function PlantCheck({ batch }: { batch: Batch }) {
     router.replace(`/batch?id=${encodeURIComponent(batch.id)}`)
   }
   const { verdict } = checked
-  const kind = verdict.kind === 'plant' ? 'plant' : verdict.kind === 'wait' || (verdict.kind === 'past' && !verdict.into) ? undefined : 'pot-up'
+  const kind =
+    verdict.kind === 'plant'
+      ? 'plant'
+      : verdict.kind === 'wait' || (verdict.kind === 'past' && !verdict.into)
+        ? undefined
+        : 'pot-up'
   const next = kind && workAhead(plan, batch, today).find(({ task }) => task.kind === kind)?.task
   if (holding && holding.kind !== 'feed') {
-    return <Moved batch={batch} onClose={() => setHolding(undefined)} also={look} {...(holding.kind === 'place' ? { place: holding.place.key } : { container: holding.container.key })} />
+    return (
+      <Moved
+        batch={batch}
+        onClose={() => setHolding(undefined)}
+        also={look}
+        {...(holding.kind === 'place' ? { place: holding.place.key } : { container: holding.container.key })}
+      />
+    )
   }
   const leafClock = batch.way.crop.growth.leafInterval !== undefined
   return (
     <Box sx={{ display: 'grid', gap: 2.5 }}>
       {leafClock && (
         <Question title="How many true leaves?">
-          {(name) => <Choose name={name} value={seen.leaves} options={[0, 1, 2, 3, 4, 5, 6].map((n) => [n, n === 6 ? '6 or more' : String(n)] as const)} onChange={(leaves) => set({ leaves })} />}
+          {(name) => (
+            <Choose
+              name={name}
+              value={seen.leaves}
+              options={[0, 1, 2, 3, 4, 5, 6].map((n) => [n, n === 6 ? '6 or more' : String(n)] as const)}
+              onChange={(leaves) => set({ leaves })}
+            />
+          )}
         </Question>
       )}
       <Question title="Does the plug lift out whole?">
-        {(name) => <Choose name={name} value={seen.lifts} options={[[true, 'Yes'], [false, 'No, it falls apart']]} onChange={(lifts) => set({ lifts })} />}
+        {(name) => (
+          <Choose
+            name={name}
+            value={seen.lifts}
+            options={[
+              [true, 'Yes'],
+              [false, 'No, it falls apart'],
+            ]}
+            onChange={(lifts) => set({ lifts })}
+          />
+        )}
       </Question>
       <Question title="Roots at the bottom?">
-        {(name) => <Choose name={name} value={seen.roots} options={ROOTS.map((one) => [one, ROOT_WORDS[one]] as const)} onChange={(roots) => set({ roots: roots as Roots | undefined })} />}
+        {(name) => (
+          <Choose
+            name={name}
+            value={seen.roots}
+            options={ROOTS.map((one) => [one, ROOT_WORDS[one]] as const)}
+            onChange={(roots) => set({ roots: roots as Roots | undefined })}
+          />
+        )}
       </Question>
       <Question title="Stems?">
-        {(name) => <Choose name={name} value={seen.leaning} options={[[false, 'stand firm'], [true, 'lean, or are stretched']]} onChange={(leaning) => set({ leaning })} />}
+        {(name) => (
+          <Choose
+            name={name}
+            value={seen.leaning}
+            options={[
+              [false, 'stand firm'],
+              [true, 'lean, or are stretched'],
+            ]}
+            onChange={(leaning) => set({ leaning })}
+          />
+        )}
       </Question>
       <Question title="Buds?">
-        {(name) => <Choose name={name} value={seen.buds} options={[[false, 'none'], [true, 'in bud']]} onChange={(buds) => set({ buds })} />}
+        {(name) => (
+          <Choose
+            name={name}
+            value={seen.buds}
+            options={[
+              [false, 'none'],
+              [true, 'in bud'],
+            ]}
+            onChange={(buds) => set({ buds })}
+          />
+        )}
       </Question>
       <Question title="Leaves?">
-        {(name) => <Choose name={name} value={seen.pale} options={[[false, 'good and green'], [true, 'pale, or the lowest yellow']]} onChange={(pale) => set({ pale })} />}
+        {(name) => (
+          <Choose
+            name={name}
+            value={seen.pale}
+            options={[
+              [false, 'good and green'],
+              [true, 'pale, or the lowest yellow'],
+            ]}
+            onChange={(pale) => set({ pale })}
+          />
+        )}
       </Question>
       <Box sx={{ maxWidth: 220 }}>
-        <NumberField label="Height, if you measured" quantity="length" value={seen.height} onChange={(height) => set({ height: height !== undefined && height > 0 ? height : undefined })} />
+        <NumberField
+          label="Height, if you measured"
+          quantity="length"
+          value={seen.height}
+          onChange={(height) => set({ height: height !== undefined && height > 0 ? height : undefined })}
+        />
       </Box>
       <PhotoField photos={photos} onChange={setPhotos} />
-      <Box component="section" aria-label="Verdict" aria-live="polite" sx={{ border: 2, borderColor: verdictColor(checked), borderRadius: 1.5, p: 2 }}>
-        <Box sx={{ fontSize: 13, color: 'text.secondary' }}>{answered ? 'From what you see' : 'By the forecast alone'}</Box>
+      <Box
+        component="section"
+        aria-label="Verdict"
+        aria-live="polite"
+        sx={{ border: 2, borderColor: verdictColor(checked), borderRadius: 1.5, p: 2 }}
+      >
+        <Box sx={{ fontSize: 13, color: 'text.secondary' }}>
+          {answered ? 'From what you see' : 'By the forecast alone'}
+        </Box>
         <Box sx={{ fontFamily: 'var(--heading)', fontSize: 24, lineHeight: 1.2 }}>{verdictTitle(checked, format)}</Box>
         <Box sx={{ fontSize: 15, mt: 0.5 }}>{verdictWhy(checked, batch, format)}</Box>
         {checked.remarks.map((remark) => (
@@ -83,13 +165,26 @@ export function PlantCheck({ batch }: { batch: Batch }) {
           </Box>
         ))}
         {next && (
-          <Button variant="outlined" color="inherit" onClick={() => void write([asPlanned(next, season)], next.kind === 'plant' ? 'planted out.' : 'potted up.')} sx={{ mt: 1.25, minHeight: 48 }}>
-            {next.kind === 'plant' ? 'Planted out today' : `${taskName(next) === 'Prick out' ? 'Pricked out' : 'Potted up'} today, ${count(format, next.cells, 'plant')}`}
+          <Button
+            variant="outlined"
+            color="inherit"
+            onClick={() => void write([asPlanned(next, season)], next.kind === 'plant' ? 'planted out.' : 'potted up.')}
+            sx={{ mt: 1.25, minHeight: 48 }}
+          >
+            {next.kind === 'plant'
+              ? 'Planted out today'
+              : `${taskName(next) === 'Prick out' ? 'Pricked out' : 'Potted up'} today, ${count(format, next.cells, 'plant')}`}
           </Button>
         )}
         {next && (
           <Box sx={{ mt: 0.75, fontSize: 14, color: 'text.secondary' }}>
-            {next.kind === 'plant' ? <>What the field says is in <Link href={`/field?stand=${encodeURIComponent(batch.id)}`}>Field</Link>.</> : 'Other numbers or another pot: under “What comes next” on the first page of the batch.'}
+            {next.kind === 'plant' ? (
+              <>
+                What the field says is in <Link href={`/field?stand=${encodeURIComponent(batch.id)}`}>Field</Link>.
+              </>
+            ) : (
+              'Other numbers or another pot: under “What comes next” on the first page of the batch.'
+            )}
           </Box>
         )}
       </Box>
@@ -98,29 +193,71 @@ export function PlantCheck({ batch }: { batch: Batch }) {
           <Typography variant="h2" sx={{ mb: 0.5 }}>
             What gains days
           </Typography>
-          {checked.daysLeft !== undefined && checked.verdict.kind !== 'past' && <Box sx={{ fontSize: 15, mb: 0.5 }}>As it stands it has {checked.daysLeft === 0 ? 'no days left' : `${count(format, checked.daysLeft, 'day')} left`} before it suffers.</Box>}
+          {checked.daysLeft !== undefined && checked.verdict.kind !== 'past' && (
+            <Box sx={{ fontSize: 15, mb: 0.5 }}>
+              As it stands it has{' '}
+              {checked.daysLeft === 0 ? 'no days left' : `${count(format, checked.daysLeft, 'day')} left`} before it
+              suffers.
+            </Box>
+          )}
           {levers.length === 0 ? (
-            <Box sx={{ color: 'text.secondary' }}>Nothing on the farm gains a day: plant it, or sell it, as soon as can be.</Box>
+            <Box sx={{ color: 'text.secondary' }}>
+              Nothing on the farm gains a day: plant it, or sell it, as soon as can be.
+            </Box>
           ) : (
-            <Box component="ul" sx={{ m: 0, p: 0, listStyle: 'none', fontSize: 15.5, '& li': { display: 'flex', alignItems: 'center', justifyContent: 'space-between', gap: 1, minHeight: 48, py: 0.25, borderTop: 1, borderColor: 'divider' } }}>
-              {levers.filter(({ kind }) => checked.verdict.kind !== 'past' || kind === 'container').slice(0, 6).map((lever) => (
-                <li key={leverWords(lever)}>
-                  <span>
-                    {leverWords(lever)}: <b>{count(format, lever.days, 'day')}</b>
-                  </span>
-                  {lever.kind !== 'feed' && (
-                    <Button size="small" variant="outlined" color="inherit" onClick={() => setHolding(lever)} aria-label={`Do it: ${leverWords(lever)}`} sx={{ minHeight: 44 }}>
-                      Do it
-                    </Button>
-                  )}
-                </li>
-              ))}
+            <Box
+              component="ul"
+              sx={{
+                m: 0,
+                p: 0,
+                listStyle: 'none',
+                fontSize: 15.5,
+                '& li': {
+                  display: 'flex',
+                  alignItems: 'center',
+                  justifyContent: 'space-between',
+                  gap: 1,
+                  minHeight: 48,
+                  py: 0.25,
+                  borderTop: 1,
+                  borderColor: 'divider',
+                },
+              }}
+            >
+              {levers
+                .filter(({ kind }) => checked.verdict.kind !== 'past' || kind === 'container')
+                .slice(0, 6)
+                .map((lever) => (
+                  <li key={leverWords(lever)}>
+                    <span>
+                      {leverWords(lever)}: <b>{count(format, lever.days, 'day')}</b>
+                    </span>
+                    {lever.kind !== 'feed' && (
+                      <Button
+                        size="small"
+                        variant="outlined"
+                        color="inherit"
+                        onClick={() => setHolding(lever)}
+                        aria-label={`Do it: ${leverWords(lever)}`}
+                        sx={{ minHeight: 44 }}
+                      >
+                        Do it
+                      </Button>
+                    )}
+                  </li>
+                ))}
             </Box>
           )}
         </Box>
       )}
       {!answered && <Alert severity="info">Answer what you can see; the rest may stay open.</Alert>}
-      <Button variant="contained" disableElevation disabled={!answered} onClick={() => void write()} sx={{ minHeight: 52, fontSize: 16.5 }}>
+      <Button
+        variant="contained"
+        disableElevation
+        disabled={!answered}
+        onClick={() => void write()}
+        sx={{ minHeight: 52, fontSize: 16.5 }}
+      >
         Write it down
       </Button>
     </Box>
@@ -139,11 +276,43 @@ function Question({ title, children }: { title: string; children: (name: string)
   )
 }
 
-function Choose<T extends string | number | boolean>({ name, value, options, onChange }: { name: string; value: T | undefined; options: readonly (readonly [T, string])[]; onChange: (value: T | undefined) => void }) {
+function Choose<T extends string | number | boolean>({
+  name,
+  value,
+  options,
+  onChange,
+}: {
+  name: string
+  value: T | undefined
+  options: readonly (readonly [T, string])[]
+  onChange: (value: T | undefined) => void
+}) {
   return (
-    <ToggleButtonGroup exclusive value={value === undefined ? null : value} onChange={(_, next: T | null) => onChange(next ?? undefined)} aria-label={name} sx={{ flexWrap: 'wrap', gap: 0.75, '& .MuiToggleButtonGroup-grouped': { border: 1, borderColor: 'divider', borderRadius: 1, ml: 0 } }}>
+    <ToggleButtonGroup
+      exclusive
+      value={value === undefined ? null : value}
+      onChange={(_, next: T | null) => onChange(next ?? undefined)}
+      aria-label={name}
+      sx={{
+        flexWrap: 'wrap',
+        gap: 0.75,
+        '& .MuiToggleButtonGroup-grouped': { border: 1, borderColor: 'divider', borderRadius: 1, ml: 0 },
+      }}
+    >
       {options.map(([key, text]) => (
-        <ToggleButton key={String(key)} value={key} sx={{ minHeight: 48, minWidth: 52, px: 1.75, textTransform: 'none', fontSize: 15.5, color: 'text.primary', '&.Mui-selected, &.Mui-selected:hover': { bgcolor: 'primary.main', color: 'primary.contrastText' } }}>
+        <ToggleButton
+          key={String(key)}
+          value={key}
+          sx={{
+            minHeight: 48,
+            minWidth: 52,
+            px: 1.75,
+            textTransform: 'none',
+            fontSize: 15.5,
+            color: 'text.primary',
+            '&.Mui-selected, &.Mui-selected:hover': { bgcolor: 'primary.main', color: 'primary.contrastText' },
+          }}
+        >
           {text}
         </ToggleButton>
       ))}
@@ -177,19 +346,30 @@ function verdictWhy({ verdict, daysLeft }: Checked, batch: Batch, f: Format): st
     case 'prick-out':
       return 'A true leaf shows: seedlings move best now.'
     case 'pot-up':
-      return daysLeft === undefined || daysLeft > 10 ? 'The plug holds.' : `The plug holds, and it has ${count(f, daysLeft, 'day')} before it suffers.`
+      return daysLeft === undefined || daysLeft > 10
+        ? 'The plug holds.'
+        : `The plug holds, and it has ${count(f, daysLeft, 'day')} before it suffers.`
     case 'plant':
-      return verdict.inDays === 0 ? 'The plug holds; look at the gates in Field first.' : `Planned for ${f.date(batch.plantOn)}. See below what gains days.`
+      return verdict.inDays === 0
+        ? 'The plug holds; look at the gates in Field first.'
+        : `Planned for ${f.date(batch.plantOn)}. See below what gains days.`
     case 'past': {
-      const why = { roots: 'Roots circle hard', buds: 'It buds in its cell', age: 'By its age it has outgrown its cell' }[verdict.why]
-      const can = verdict.into ? `Pot it up into ${verdict.into.name} at once and tease the roots open` : 'Plant it at once with its roots teased open, and water well'
+      const why = {
+        roots: 'Roots circle hard',
+        buds: 'It buds in its cell',
+        age: 'By its age it has outgrown its cell',
+      }[verdict.why]
+      const can = verdict.into
+        ? `Pot it up into ${verdict.into.name} at once and tease the roots open`
+        : 'Plant it at once with its roots teased open, and water well'
       return `${why}. ${can}${verdict.why === 'buds' ? '; nip the buds' : ''}. It will stand still for a while.`
     }
   }
 }
 
 const REMARKS: Record<Remark, string> = {
-  leggy: 'Stretched: more light, cooler nights, air between the plants; bury the stem at the next move where the kind bears it.',
+  leggy:
+    'Stretched: more light, cooler nights, air between the plants; bury the stem at the next move where the kind bears it.',
   pale: 'Pale: give a light feed, and look whether it stands too wet.',
   'not-rooted': 'Old enough but not rooted: cold or wet feet are the usual cause.',
   ahead: 'It is further on than was reckoned; the forecast follows.',

@@ -41,12 +41,24 @@ export function StandCount({ batch }: { batch: Batch }) {
   const counted = useMemo(() => {
     if (mode === 'tray') {
       const all = [...drawn.values()].flat()
-      return all.length === 0 ? undefined : { cells: all.length, showing: all.filter((state) => state !== 'none').length, doubles: all.filter((state) => state === 'two').length }
+      return all.length === 0
+        ? undefined
+        : {
+            cells: all.length,
+            showing: all.filter((state) => state !== 'none').length,
+            doubles: all.filter((state) => state === 'two').length,
+          }
     }
     const of = mode === 'rows' ? Math.min(cells, (rows ?? 0) * perRow) : cells
     return showing === undefined || of === 0 ? undefined : { cells: of, showing, doubles: doubles ?? 0 }
   }, [mode, drawn, rows, showing, doubles, cells, perRow])
-  const wrong = counted && (counted.showing > counted.cells ? `Only ${format.number(counted.cells)} were looked at.` : counted.doubles > counted.showing ? 'More with two than are up.' : undefined)
+  const wrong =
+    counted &&
+    (counted.showing > counted.cells
+      ? `Only ${format.number(counted.cells)} were looked at.`
+      : counted.doubles > counted.showing
+        ? 'More with two than are up.'
+        : undefined)
   const look = (next: Mode) => {
     setMode(next)
     setShowing(undefined)
@@ -55,7 +67,13 @@ export function StandCount({ batch }: { batch: Batch }) {
   return (
     <Box sx={{ display: 'grid', gap: 2 }}>
       {!flats && (
-        <ToggleButtonGroup exclusive value={mode} onChange={(_, next: Mode | null) => next && look(next)} fullWidth aria-label="How you count">
+        <ToggleButtonGroup
+          exclusive
+          value={mode}
+          onChange={(_, next: Mode | null) => next && look(next)}
+          fullWidth
+          aria-label="How you count"
+        >
           <ToggleButton value="tray" sx={{ minHeight: 48 }}>
             Tap the tray
           </ToggleButton>
@@ -72,18 +90,37 @@ export function StandCount({ batch }: { batch: Batch }) {
           {trays > 1 && (
             <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.5, mb: 1 }} role="group" aria-label="Which tray">
               {Array.from({ length: trays }, (_, n) => (
-                <Button key={n} size="small" variant={n === tray ? 'contained' : 'outlined'} disableElevation color={drawn.has(n) ? 'success' : 'inherit'} onClick={() => setTray(n)} sx={{ minWidth: 48, minHeight: 40 }}>
+                <Button
+                  key={n}
+                  size="small"
+                  variant={n === tray ? 'contained' : 'outlined'}
+                  disableElevation
+                  color={drawn.has(n) ? 'success' : 'inherit'}
+                  onClick={() => setTray(n)}
+                  sx={{ minWidth: 48, minHeight: 40 }}
+                >
                   {n + 1}
                 </Button>
               ))}
             </Box>
           )}
           <Box sx={{ fontSize: 14, color: 'text.secondary', mb: 1 }}>
-            Tap once where a cell is empty, twice where there is more than one. {trays > 1 ? 'Trays you do not open are reckoned like those you do.' : ''}
+            Tap once where a cell is empty, twice where there is more than one.{' '}
+            {trays > 1 ? 'Trays you do not open are reckoned like those you do.' : ''}
           </Box>
-          <TrayDrawing cells={cellsOf(tray)} perRow={Math.min(perRow, perTray)} label={`Tray ${tray + 1} of ${trays}`} onChange={(next) => setDrawn(new Map(drawn).set(tray, next))} />
+          <TrayDrawing
+            cells={cellsOf(tray)}
+            perRow={Math.min(perRow, perTray)}
+            label={`Tray ${tray + 1} of ${trays}`}
+            onChange={(next) => setDrawn(new Map(drawn).set(tray, next))}
+          />
           {!drawn.has(tray) && (
-            <Button variant="outlined" color="inherit" sx={{ mt: 1, minHeight: 44 }} onClick={() => setDrawn(new Map(drawn).set(tray, cellsOf(tray)))}>
+            <Button
+              variant="outlined"
+              color="inherit"
+              sx={{ mt: 1, minHeight: 44 }}
+              onClick={() => setDrawn(new Map(drawn).set(tray, cellsOf(tray)))}
+            >
               Every cell of this tray is up
             </Button>
           )}
@@ -91,7 +128,12 @@ export function StandCount({ batch }: { batch: Batch }) {
       ) : (
         <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr 1fr', sm: 'repeat(3, 170px)' }, gap: 2 }}>
           {mode === 'rows' && <NumberField label={`Rows of ${perRow} looked at`} value={rows} onChange={setRows} />}
-          <NumberField label={flats ? 'Seedlings up' : 'Cells with a seedling'} value={showing} onChange={setShowing} help={`of ${format.number(mode === 'rows' ? Math.min(cells, (rows ?? 0) * perRow) : cells)}`} />
+          <NumberField
+            label={flats ? 'Seedlings up' : 'Cells with a seedling'}
+            value={showing}
+            onChange={setShowing}
+            help={`of ${format.number(mode === 'rows' ? Math.min(cells, (rows ?? 0) * perRow) : cells)}`}
+          />
           {!flats && <NumberField label="With more than one" value={doubles} onChange={setDoubles} />}
         </Box>
       )}
@@ -99,7 +141,8 @@ export function StandCount({ batch }: { batch: Batch }) {
       {counted && !wrong && (
         <>
           <Box sx={{ fontSize: 18, fontWeight: 650 }}>
-            {format.number(counted.showing)} of {format.number(counted.cells)} up{counted.doubles > 0 ? `, ${format.number(counted.doubles)} with more than one` : ''}
+            {format.number(counted.showing)} of {format.number(counted.cells)} up
+            {counted.doubles > 0 ? `, ${format.number(counted.doubles)} with more than one` : ''}
           </Box>
           <Decide batch={batch} counted={counted} flat={flats} gaps={mode === 'tray' ? drawn.get(0) : undefined} />
         </>
@@ -108,7 +151,17 @@ export function StandCount({ batch }: { batch: Batch }) {
   )
 }
 
-function Decide({ batch, counted: now, flat, gaps }: { batch: Batch; counted: { cells: number; showing: number; doubles: number }; flat: boolean; gaps: CellState[] | undefined }) {
+function Decide({
+  batch,
+  counted: now,
+  flat,
+  gaps,
+}: {
+  batch: Batch
+  counted: { cells: number; showing: number; doubles: number }
+  flat: boolean
+  gaps: CellState[] | undefined
+}) {
   const { planner, season, format, today } = useSeason()
   const { record } = useRecord()
   const { change, busy, failure, problems } = useChange()
@@ -120,7 +173,15 @@ function Decide({ batch, counted: now, flat, gaps }: { batch: Batch; counted: { 
     return standDecision(planner, season, batch, counted, today, methods)
   }, [planner, season, batch, counted, today])
   const code = batch.code
-  const countSaid = { batch: batch.id, what: { did: 'count' as const, ...counted, ...(flat ? { flat } : {}), ...(gaps ? { gaps: gaps.flatMap((state, i) => (state === 'none' ? [i] : [])) } : {}) } }
+  const countSaid = {
+    batch: batch.id,
+    what: {
+      did: 'count' as const,
+      ...counted,
+      ...(flat ? { flat } : {}),
+      ...(gaps ? { gaps: gaps.flatMap((state, i) => (state === 'none' ? [i] : [])) } : {}),
+    },
+  }
   const back = () => router.replace(`/batch?id=${encodeURIComponent(batch.id)}`)
 
   const carryOut = async (choice: StandChoice) => {
@@ -129,23 +190,54 @@ function Decide({ batch, counted: now, flat, gaps }: { batch: Batch; counted: { 
         await record(countSaid, `${code}: counted.`)
         return back()
       case 'wait':
-        await record({ ...countSaid, what: { ...countSaid.what, again: formatDay(choice.until) } }, `${code}: counted; count again on ${format.date(choice.until)}.`)
+        await record(
+          { ...countSaid, what: { ...countSaid.what, again: formatDay(choice.until) } },
+          `${code}: counted; count again on ${format.date(choice.until)}.`,
+        )
         return back()
       case 'fill':
-        await record([countSaid, { batch: batch.id, what: { did: 'fill', cells: choice.blanks } }], `${code}: counted, ${count(format, choice.blanks, 'blank')} filled.`)
+        await record(
+          [countSaid, { batch: batch.id, what: { did: 'fill', cells: choice.blanks } }],
+          `${code}: counted, ${count(format, choice.blanks, 'blank')} filled.`,
+        )
         return back()
       case 'resow': {
-        const again = resownPlanting(batch, choice.resow.method, choice.resow.plants, formatDay(today), season.plantings)
-        if (await change([{ of: 'plantings', key: again.key, from: null, to: again }], `Sow ${code} again: ${again.code}`)) {
-          await record([countSaid, { batch: batch.id, what: { did: 'resow', as: again.key } }], `${code}: counted; ${again.code} is to be sown today.`)
+        const again = resownPlanting(
+          batch,
+          choice.resow.method,
+          choice.resow.plants,
+          formatDay(today),
+          season.plantings,
+        )
+        if (
+          await change([{ of: 'plantings', key: again.key, from: null, to: again }], `Sow ${code} again: ${again.code}`)
+        ) {
+          await record(
+            [countSaid, { batch: batch.id, what: { did: 'resow', as: again.key } }],
+            `${code}: counted; ${again.code} is to be sown today.`,
+          )
           back()
         }
         return
       }
       case 'fewer': {
         const { planting, n } = batch
-        const to = n === 0 ? { ...planting, plants: Math.max(1, choice.plants) } : { ...planting, changes: [...planting.changes.filter((one) => one.n !== n), { ...(planting.changes.find((one) => one.n === n) ?? { n }), plants: Math.max(1, choice.plants) }] }
-        if (await change([{ of: 'plantings', key: planting.key, from: planting, to }], `Plant fewer of ${code}: ${format.number(choice.plants)}`)) {
+        const to =
+          n === 0
+            ? { ...planting, plants: Math.max(1, choice.plants) }
+            : {
+                ...planting,
+                changes: [
+                  ...planting.changes.filter((one) => one.n !== n),
+                  { ...(planting.changes.find((one) => one.n === n) ?? { n }), plants: Math.max(1, choice.plants) },
+                ],
+              }
+        if (
+          await change(
+            [{ of: 'plantings', key: planting.key, from: planting, to }],
+            `Plant fewer of ${code}: ${format.number(choice.plants)}`,
+          )
+        ) {
           await record(countSaid, `${code}: counted.`)
           back()
         }
@@ -159,15 +251,25 @@ function Decide({ batch, counted: now, flat, gaps }: { batch: Batch; counted: { 
       <Box>
         <Box sx={{ display: 'flex', justifyContent: 'space-between', fontSize: 15 }}>
           <span>
-            In the end about <b>{format.number(Math.round(decision.stand.mean))}</b> good plants ({format.number(decision.stand.low)} to {format.number(decision.stand.high)}); {format.number(decision.wanted)} wanted
+            In the end about <b>{format.number(Math.round(decision.stand.mean))}</b> good plants (
+            {format.number(decision.stand.low)} to {format.number(decision.stand.high)});{' '}
+            {format.number(decision.wanted)} wanted
           </span>
         </Box>
-        <LinearProgress variant="determinate" value={Math.min(100, 100 * decision.chance)} color={enough ? 'success' : decision.chance > 0.5 ? 'warning' : 'error'} sx={{ height: 10, borderRadius: 1, my: 0.75 }} aria-label="Chance to have enough" />
+        <LinearProgress
+          variant="determinate"
+          value={Math.min(100, 100 * decision.chance)}
+          color={enough ? 'success' : decision.chance > 0.5 ? 'warning' : 'error'}
+          sx={{ height: 10, borderRadius: 1, my: 0.75 }}
+          aria-label="Chance to have enough"
+        />
         <Box sx={{ fontSize: 15 }}>
           Enough in {chanceWords(decision.chance)}. {timeWords(decision, format.number)}
         </Box>
         {decision.lastResow && !enough && (
-          <Box sx={{ fontSize: 15, mt: 0.5, color: decision.lastResow.lastDay < today ? 'error.main' : 'text.primary' }}>
+          <Box
+            sx={{ fontSize: 15, mt: 0.5, color: decision.lastResow.lastDay < today ? 'error.main' : 'text.primary' }}
+          >
             {decision.lastResow.lastDay < today
               ? `Too late to sow again for ${format.date(batch.plantOn)}: the last day was ${format.date(decision.lastResow.lastDay)}.`
               : `Sown again by ${format.date(decision.lastResow.lastDay)} (${decision.lastResow.method.name}) it still makes ${format.date(batch.plantOn)}.`}
@@ -175,7 +277,12 @@ function Decide({ batch, counted: now, flat, gaps }: { batch: Batch; counted: { 
         )}
         {!enough && decision.lacking > 0 && (
           <Box sx={{ fontSize: 15, mt: 0.5 }}>
-            To do nothing leaves about {count(format, decision.lacking, 'plant')} of {format.number(decision.wanted)} out{decision.atStake !== undefined && decision.atStake >= 1 ? `, worth about ${format.number(Math.round(decision.atStake))}` : ''}{batch.planting.worth?.by === 'promise' ? ', and this one is promised' : ''}.
+            To do nothing leaves about {count(format, decision.lacking, 'plant')} of {format.number(decision.wanted)}{' '}
+            out
+            {decision.atStake !== undefined && decision.atStake >= 1
+              ? `, worth about ${format.number(Math.round(decision.atStake))}`
+              : ''}
+            {batch.planting.worth?.by === 'promise' ? ', and this one is promised' : ''}.
           </Box>
         )}
       </Box>
@@ -232,7 +339,9 @@ function choiceWhy(choice: StandChoice, decision: StandDecision, f: Words): stri
     case 'let-be':
       return decision.chance > 0.995 ? 'There are enough.' : `Enough in ${chanceWords(decision.chance)}.`
     case 'wait':
-      return decision.choices.some(({ kind }) => kind === 'resow') ? 'By then nine in ten of all that come are up, and there is still time to sow again.' : 'By then nine in ten of all that come are up. It is too late to sow again for this day.'
+      return decision.choices.some(({ kind }) => kind === 'resow')
+        ? 'By then nine in ten of all that come are up, and there is still time to sow again.'
+        : 'By then nine in ten of all that come are up. It is too late to sow again for this day.'
     case 'fill':
       return `Enough in ${chanceWords(choice.chance)}; about ${f.number(Math.round(100 * decision.fillSurvival))} in 100 of those moved live.`
     case 'resow':
@@ -243,7 +352,13 @@ function choiceWhy(choice: StandChoice, decision: StandDecision, f: Words): stri
 }
 
 /** A planting for what lacks: same variety and day, sown today. */
-function resownPlanting(batch: Batch, method: Method, plants: number, sowOn: string, all: readonly Planting[]): Planting {
+function resownPlanting(
+  batch: Batch,
+  method: Method,
+  plants: number,
+  sowOn: string,
+  all: readonly Planting[],
+): Planting {
   const { planting } = batch
   const keys = new Set(all.map(({ key }) => key))
   const codes = new Set(all.map(({ code }) => code))
@@ -251,7 +366,22 @@ function resownPlanting(batch: Batch, method: Method, plants: number, sowOn: str
   const stem = planting.key.slice(0, 50)
   while (keys.has(`${stem}-again${i}`) || codes.has(codeOf(i))) i++
   function codeOf(n: number): string {
-    return `${planting.code.slice(0, 8)}R${batch.n > 0 ? batch.n : ''}${n > 1 ? 'ABCDEFGH'[n - 2] ?? n : ''}`.slice(0, 12)
+    return `${planting.code.slice(0, 8)}R${batch.n > 0 ? batch.n : ''}${n > 1 ? ('ABCDEFGH'[n - 2] ?? n) : ''}`.slice(
+      0,
+      12,
+    )
   }
-  return { key: `${stem}-again${i}`, code: codeOf(i), variety: planting.variety, method: method.key, plants, on: formatDay(batch.plantOn), sowOn, changes: [], note: `Sown again for ${batch.code}.`, ...(planting.lot === undefined ? {} : { lot: planting.lot }), ...(planting.worth === undefined ? {} : { worth: planting.worth }) }
+  return {
+    key: `${stem}-again${i}`,
+    code: codeOf(i),
+    variety: planting.variety,
+    method: method.key,
+    plants,
+    on: formatDay(batch.plantOn),
+    sowOn,
+    changes: [],
+    note: `Sown again for ${batch.code}.`,
+    ...(planting.lot === undefined ? {} : { lot: planting.lot }),
+    ...(planting.worth === undefined ? {} : { worth: planting.worth }),
+  }
 }

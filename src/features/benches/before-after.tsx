@@ -11,7 +11,19 @@ import { amountWords, limitName } from '../../words/fit'
 const W = 600
 const H = 54
 
-export const BeforeAfter = memo(function BeforeAfter({ before, after, from, span, fill }: { before: Limit; after: Limit; from: Day; span: { first: Day; last: Day }; fill: string }) {
+export const BeforeAfter = memo(function BeforeAfter({
+  before,
+  after,
+  from,
+  span,
+  fill,
+}: {
+  before: Limit
+  after: Limit
+  from: Day
+  span: { first: Day; last: Day }
+  fill: string
+}) {
   const { format } = useSeason()
   const days = span.last - span.first
   const most = Math.max(1, before.load.peak, after.load.peak, ...before.load.capacity.filter(Number.isFinite)) * 1.06
@@ -37,19 +49,55 @@ export const BeforeAfter = memo(function BeforeAfter({ before, after, from, span
     <Box component="li" sx={{ mb: 1.75 }}>
       <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1, fontSize: 14 }}>
         <Box sx={{ flex: 1, fontWeight: 650 }}>{limitName(after)}</Box>
-        <Box sx={{ color: was > 0 ? 'text.secondary' : 'text.primary', textDecoration: was > 0 && now < was ? 'line-through' : 'none' }}>{was > 0 ? `${amountWords(before, was, format)} over` : now === 0 ? 'fits' : ''}</Box>
-        {(now !== was || was === 0) && now + was > 0 && <Box sx={{ fontWeight: 700, color: now > 0 ? 'error.main' : 'success.main' }}>{now > 0 ? `${amountWords(after, now, format)} over` : 'fits'}</Box>}
+        <Box
+          sx={{
+            color: was > 0 ? 'text.secondary' : 'text.primary',
+            textDecoration: was > 0 && now < was ? 'line-through' : 'none',
+          }}
+        >
+          {was > 0 ? `${amountWords(before, was, format)} over` : now === 0 ? 'fits' : ''}
+        </Box>
+        {(now !== was || was === 0) && now + was > 0 && (
+          <Box sx={{ fontWeight: 700, color: now > 0 ? 'error.main' : 'success.main' }}>
+            {now > 0 ? `${amountWords(after, now, format)} over` : 'fits'}
+          </Box>
+        )}
       </Box>
-      <svg width="100%" height={H} viewBox={`0 0 ${W} ${H}`} preserveAspectRatio="none" role="img" aria-label={`${limitName(after)} before and after`} style={{ display: 'block', marginTop: 3, overflow: 'visible' }}>
+      <svg
+        width="100%"
+        height={H}
+        viewBox={`0 0 ${W} ${H}`}
+        preserveAspectRatio="none"
+        role="img"
+        aria-label={`${limitName(after)} before and after`}
+        style={{ display: 'block', marginTop: 3, overflow: 'visible' }}
+      >
         <clipPath id={`over-${after.id.replace(/\W/g, '-')}`}>
           <path d={`${path(room)}V0H0Z`} />
         </clipPath>
         <rect x="0" y="0" width={W} height={H} fill="var(--mui-palette-background-paper)" />
         {from > span.first && <rect x="0" y="0" width={x(from)} height={H} fill="var(--veil)" />}
         <path d={`${load}V${H}H0Z`} fill={fill} />
-        <path d={`${over}V${H}H0Z`} fill="var(--mui-palette-error-main)" clipPath={`url(#over-${after.id.replace(/\W/g, '-')})`} />
-        <path d={path((day) => loadOn(before.load, day))} fill="none" stroke="var(--mui-palette-text-secondary)" strokeWidth="1.2" strokeDasharray="3 2" vectorEffect="non-scaling-stroke" />
-        <path d={path(room)} fill="none" stroke="var(--mui-palette-text-primary)" strokeWidth="1.8" vectorEffect="non-scaling-stroke" />
+        <path
+          d={`${over}V${H}H0Z`}
+          fill="var(--mui-palette-error-main)"
+          clipPath={`url(#over-${after.id.replace(/\W/g, '-')})`}
+        />
+        <path
+          d={path((day) => loadOn(before.load, day))}
+          fill="none"
+          stroke="var(--mui-palette-text-secondary)"
+          strokeWidth="1.2"
+          strokeDasharray="3 2"
+          vectorEffect="non-scaling-stroke"
+        />
+        <path
+          d={path(room)}
+          fill="none"
+          stroke="var(--mui-palette-text-primary)"
+          strokeWidth="1.8"
+          vectorEffect="non-scaling-stroke"
+        />
         <path d={`M0 ${H}H${W}`} stroke="var(--mui-palette-divider)" vectorEffect="non-scaling-stroke" />
       </svg>
     </Box>

@@ -9,7 +9,15 @@ import { useDrag } from '@use-gesture/react'
 import Link from 'next/link'
 import { memo, useMemo, useRef, useState, type KeyboardEvent } from 'react'
 import type { Day } from '../../core/calendar/day'
-import { piecesOn, rectanglesOf, slotAt, withPin, type BenchLevel, type Piece, type Placement } from '../../core/benches/placement'
+import {
+  piecesOn,
+  rectanglesOf,
+  slotAt,
+  withPin,
+  type BenchLevel,
+  type Piece,
+  type Placement,
+} from '../../core/benches/placement'
 import { STANDARD_FLAT, traysOnBench } from '../../core/know/container'
 import { withDecision } from '../../core/plan/decided'
 import type { Place, StandsAt } from '../../season/schema'
@@ -37,12 +45,24 @@ function drawn(place: Place, levels: readonly BenchLevel[]): { rows: Drawn[]; he
   const sizes = levels.map((level) => {
     const bench = place.layout?.benches[level.bench]
     const tray = bench ? traysOnBench(bench).tray : { length: STANDARD_FLAT.width, width: STANDARD_FLAT.length }
-    return { level, tray, length: bench ? Math.max(bench.length, level.along * tray.length) : level.along * tray.length, width: bench ? Math.max(bench.width, level.across * tray.width) : level.across * tray.width }
+    return {
+      level,
+      tray,
+      length: bench ? Math.max(bench.length, level.along * tray.length) : level.along * tray.length,
+      width: bench ? Math.max(bench.width, level.across * tray.width) : level.across * tray.width,
+    }
   })
   const scale = WIDE / Math.max(1, ...sizes.map(({ length }) => length), 320)
   let top = 0
   const rows = sizes.map(({ level, tray, length, width }, number): Drawn => {
-    const row = { level, number, top: top + ROW, slot: { width: tray.length * scale, height: tray.width * scale }, width: length * scale, height: width * scale }
+    const row = {
+      level,
+      number,
+      top: top + ROW,
+      slot: { width: tray.length * scale, height: tray.width * scale },
+      width: length * scale,
+      height: width * scale,
+    }
     top = row.top + row.height + 10
     return row
   })
@@ -80,7 +100,17 @@ export function BenchDrawing({ place, number, placement, day, still = false }: B
   const pin = async (of: Piece, to: Omit<StandsAt, 'place'> | undefined) => {
     const { batch } = of.standing
     const stands = withPin(batch, place.key, to)
-    const done = await change([{ of: 'plantings', key: batch.planting.key, from: batch.planting, to: withDecision(batch.planting, batch.n, { stands }) }], to ? `${batch.code} stands where it was put` : `${batch.code} stands where it fits`)
+    const done = await change(
+      [
+        {
+          of: 'plantings',
+          key: batch.planting.key,
+          from: batch.planting,
+          to: withDecision(batch.planting, batch.n, { stands }),
+        },
+      ],
+      to ? `${batch.code} stands where it was put` : `${batch.code} stands where it fits`,
+    )
     if (done) setSaved(placement)
   }
   /** Where a piece that is dragged so far would stand; on whole tray places, inside the bench. */
@@ -89,11 +119,16 @@ export function BenchDrawing({ place, number, placement, day, still = false }: B
     const [first] = rectanglesOf(from.level, of.at, Math.min(1, of.length))
     const x = first!.x * from.slot.width + from.slot.width / 2 + dx
     const y = from.top + first!.y * from.slot.height + from.slot.height / 2 + dy
-    const row = rows.find(({ top, height: high, width }) => y >= top - 4 && y <= top + high + 4 && x >= -8 && x <= width + 8)
+    const row = rows.find(
+      ({ top, height: high, width }) => y >= top - 4 && y <= top + high + 4 && x >= -8 && x <= width + 8,
+    )
     if (!row) return undefined
     const along = Math.min(row.level.along - 1, Math.max(0, Math.floor(x / row.slot.width)))
     const across = Math.min(row.level.across - 1, Math.max(0, Math.floor((y - row.top) / row.slot.height)))
-    const at = Math.max(0, Math.min(slotAt(row.level, along, across), Math.floor(row.level.size - of.standing.size + 1e-9)))
+    const at = Math.max(
+      0,
+      Math.min(slotAt(row.level, along, across), Math.floor(row.level.size - of.standing.size + 1e-9)),
+    )
     return { bench: row.level.bench, level: row.level.level, at }
   }
   const bind = useDrag(
@@ -125,7 +160,10 @@ export function BenchDrawing({ place, number, placement, day, still = false }: B
     if (event.key === 'Enter' || event.key === ' ') setChosen(of.standing.batch.id)
     else if (busy || of.standing.shared) return
     else if (event.altKey && steps[event.key] !== undefined) {
-      const next = Math.max(0, Math.min(Math.floor(own.size - of.standing.size + 1e-9), Math.floor(at) + steps[event.key]!))
+      const next = Math.max(
+        0,
+        Math.min(Math.floor(own.size - of.standing.size + 1e-9), Math.floor(at) + steps[event.key]!),
+      )
       void pin(of, { bench: own.bench, level: own.level, at: next })
     } else if (event.altKey && (event.key === 'PageDown' || event.key === 'PageUp')) {
       const other = placement.levels[level + (event.key === 'PageDown' ? 1 : -1)]
@@ -137,79 +175,169 @@ export function BenchDrawing({ place, number, placement, day, still = false }: B
   const ghostRow = ghost && rows.find(({ level }) => level.bench === ghost.bench && level.level === ghost.level)
   return (
     <Box>
-      <Box sx={{ overflowX: 'auto', '& > svg': { minWidth: still ? 0 : { xs: 620, sm: 0 } } }} {...(still ? {} : { tabIndex: 0, role: 'region', 'aria-label': 'Benches drawn to scale' })}>
-      <svg ref={svg} width="100%" viewBox={`-2 0 ${WIDE + 4} ${height}`} role="group" aria-label={`${place.name} from above on ${format.date(day)}`} style={{ display: 'block', maxHeight: still ? undefined : '60vh', touchAction: 'pan-x pan-y' }}>
-        {rows.map((row) => (
-          <g key={row.number} transform={`translate(0 ${row.top})`}>
-            <text y={-7} fontSize={14} fill="var(--mui-palette-text-secondary)">
-              {row.level.name}
-            </text>
-            <rect width={row.width} height={row.height} fill="var(--ribbon)" stroke="var(--mui-palette-text-secondary)" strokeWidth={1.2} rx={2} />
-            {rectanglesOf(row.level, 0, row.level.size).map(({ x, y }, i) => (
-              <rect key={i} x={x * row.slot.width + 1} y={y * row.slot.height + 1} width={row.slot.width - 2} height={row.slot.height - 2} fill="none" stroke="var(--mui-palette-divider)" strokeWidth={0.8} />
-            ))}
-          </g>
-        ))}
-        {pieces.map((one) => {
-          const { id } = one.standing.batch
-          return (
-            <g
-              key={`${id} ${one.standing.shared ? 'shared' : ''} ${one.level} ${one.at}`}
-              {...(still || one.standing.shared ? {} : bind(one))}
-              role="button"
-              tabIndex={still ? -1 : 0}
-              aria-pressed={chosen === id}
-              aria-label={`${one.standing.batch.code} ${one.standing.batch.variety.name}, ${count(format, one.standing.size, 'tray place')}, until ${format.date(one.standing.until)}${one.standing.pinned ? ', pinned here' : ''}`}
-              onKeyDown={(event) => onKey(event, one)}
-              opacity={dragged?.piece === one ? 0.35 : 1}
-              style={{ cursor: still ? 'default' : 'grab', outlineOffset: 2, touchAction: 'pan-x pan-y' }}
-              data-piece={one.standing.batch.code}
-            >
-              {/* What a pointer that rests on it is told. */}
-              <title>{`${one.standing.batch.code} ${one.standing.batch.variety.name}, until ${format.date(one.standing.until)}`}</title>
-              <TraysOf piece={one} row={rows[one.level]!} tint={tints.get(one.standing.batch.way.crop.key)!} day={day} chosen={chosen === id} />
+      <Box
+        sx={{ overflowX: 'auto', '& > svg': { minWidth: still ? 0 : { xs: 620, sm: 0 } } }}
+        {...(still ? {} : { tabIndex: 0, role: 'region', 'aria-label': 'Benches drawn to scale' })}
+      >
+        <svg
+          ref={svg}
+          width="100%"
+          viewBox={`-2 0 ${WIDE + 4} ${height}`}
+          role="group"
+          aria-label={`${place.name} from above on ${format.date(day)}`}
+          style={{ display: 'block', maxHeight: still ? undefined : '60vh', touchAction: 'pan-x pan-y' }}
+        >
+          {rows.map((row) => (
+            <g key={row.number} transform={`translate(0 ${row.top})`}>
+              <text y={-7} fontSize={14} fill="var(--mui-palette-text-secondary)">
+                {row.level.name}
+              </text>
+              <rect
+                width={row.width}
+                height={row.height}
+                fill="var(--ribbon)"
+                stroke="var(--mui-palette-text-secondary)"
+                strokeWidth={1.2}
+                rx={2}
+              />
+              {rectanglesOf(row.level, 0, row.level.size).map(({ x, y }, i) => (
+                <rect
+                  key={i}
+                  x={x * row.slot.width + 1}
+                  y={y * row.slot.height + 1}
+                  width={row.slot.width - 2}
+                  height={row.slot.height - 2}
+                  fill="none"
+                  stroke="var(--mui-palette-divider)"
+                  strokeWidth={0.8}
+                />
+              ))}
             </g>
-          )
-        })}
-        {dragged && ghost && ghostRow && (
-          <g pointerEvents="none">
-            {rectanglesOf(ghostRow.level, ghost.at, dragged.piece.standing.size).map(({ x, y, width, height: high }, i) => (
-              <rect key={i} x={x * ghostRow.slot.width + 1} y={ghostRow.top + y * ghostRow.slot.height + 1} width={width * ghostRow.slot.width - 2} height={high * ghostRow.slot.height - 2} fill="none" stroke="var(--mui-palette-primary-main)" strokeWidth={2.5} strokeDasharray="5 3" />
-            ))}
-          </g>
-        )}
-      </svg>
+          ))}
+          {pieces.map((one) => {
+            const { id } = one.standing.batch
+            return (
+              <g
+                key={`${id} ${one.standing.shared ? 'shared' : ''} ${one.level} ${one.at}`}
+                {...(still || one.standing.shared ? {} : bind(one))}
+                role="button"
+                tabIndex={still ? -1 : 0}
+                aria-pressed={chosen === id}
+                aria-label={`${one.standing.batch.code} ${one.standing.batch.variety.name}, ${count(format, one.standing.size, 'tray place')}, until ${format.date(one.standing.until)}${one.standing.pinned ? ', pinned here' : ''}`}
+                onKeyDown={(event) => onKey(event, one)}
+                opacity={dragged?.piece === one ? 0.35 : 1}
+                style={{ cursor: still ? 'default' : 'grab', outlineOffset: 2, touchAction: 'pan-x pan-y' }}
+                data-piece={one.standing.batch.code}
+              >
+                {/* What a pointer that rests on it is told. */}
+                <title>{`${one.standing.batch.code} ${one.standing.batch.variety.name}, until ${format.date(one.standing.until)}`}</title>
+                <TraysOf
+                  piece={one}
+                  row={rows[one.level]!}
+                  tint={tints.get(one.standing.batch.way.crop.key)!}
+                  day={day}
+                  chosen={chosen === id}
+                />
+              </g>
+            )
+          })}
+          {dragged && ghost && ghostRow && (
+            <g pointerEvents="none">
+              {rectanglesOf(ghostRow.level, ghost.at, dragged.piece.standing.size).map(
+                ({ x, y, width, height: high }, i) => (
+                  <rect
+                    key={i}
+                    x={x * ghostRow.slot.width + 1}
+                    y={ghostRow.top + y * ghostRow.slot.height + 1}
+                    width={width * ghostRow.slot.width - 2}
+                    height={high * ghostRow.slot.height - 2}
+                    fill="none"
+                    stroke="var(--mui-palette-primary-main)"
+                    strokeWidth={2.5}
+                    strokeDasharray="5 3"
+                  />
+                ),
+              )}
+            </g>
+          )}
+        </svg>
       </Box>
       {failure && <Box sx={{ color: 'error.main' }}>{failure}</Box>}
       {without.length > 0 && (
         <Box sx={{ mt: 0.5, color: 'error.main', fontWeight: 650, fontSize: 14 }}>
-          No room for {without.map(({ standing, size }) => `${standing.batch.code} (${count(format, size, 'tray place')})`).join(', ')}.
+          No room for{' '}
+          {without
+            .map(({ standing, size }) => `${standing.batch.code} (${count(format, size, 'tray place')})`)
+            .join(', ')}
+          .
         </Box>
       )}
       {placement.lostPins.some(({ from, until }) => from <= day && day < until) && (
         <Box sx={{ mt: 0.5, color: 'warning.main', fontSize: 14 }}>
-          Not where they were put, because something stands there or the bench ends: {placement.lostPins.filter(({ from, until }) => from <= day && day < until).map(({ batch }) => batch.code).join(', ')}.
+          Not where they were put, because something stands there or the bench ends:{' '}
+          {placement.lostPins
+            .filter(({ from, until }) => from <= day && day < until)
+            .map(({ batch }) => batch.code)
+            .join(', ')}
+          .
         </Box>
       )}
       {!still && (
-        <Box className="no-print" sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 2, fontSize: 13, color: 'text.secondary', mt: 0.5 }}>
+        <Box
+          className="no-print"
+          sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 2, fontSize: 13, color: 'text.secondary', mt: 0.5 }}
+        >
           <span>Touch a tray to see what it is; drag it, or Alt and the arrow keys, to put it elsewhere.</span>
           <span>
-            <Box component="span" sx={{ display: 'inline-block', width: 12, height: 4, bgcolor: 'warning.main', mr: 0.5, verticalAlign: 'middle' }} />
+            <Box
+              component="span"
+              sx={{
+                display: 'inline-block',
+                width: 12,
+                height: 4,
+                bgcolor: 'warning.main',
+                mr: 0.5,
+                verticalAlign: 'middle',
+              }}
+            />
             leaves within a week
           </span>
         </Box>
       )}
       {piece && !still && (
-        <Box data-testid="tray-card" sx={{ mt: 1, p: 1.25, border: 1, borderColor: 'divider', borderRadius: 1, bgcolor: 'background.paper', display: 'flex', gap: 1.5, alignItems: 'center', flexWrap: 'wrap' }}>
+        <Box
+          data-testid="tray-card"
+          sx={{
+            mt: 1,
+            p: 1.25,
+            border: 1,
+            borderColor: 'divider',
+            borderRadius: 1,
+            bgcolor: 'background.paper',
+            display: 'flex',
+            gap: 1.5,
+            alignItems: 'center',
+            flexWrap: 'wrap',
+          }}
+        >
           <StairGlyph batch={piece.standing.batch} />
           <Box sx={{ flex: 1, minWidth: 180 }}>
-            <Link href={`/plan?batch=${encodeURIComponent(piece.standing.batch.id)}`} style={{ color: 'inherit', fontWeight: 700 }}>
+            <Link
+              href={`/plan?batch=${encodeURIComponent(piece.standing.batch.id)}`}
+              style={{ color: 'inherit', fontWeight: 700 }}
+            >
               {piece.standing.batch.code} {piece.standing.batch.variety.name}
             </Link>
             <Box sx={{ fontSize: 14, color: 'text.secondary' }}>
-              {piece.standing.shared ? `with ${piece.standing.shared.parts.slice(1).map(({ batch }) => batch.code).join(', ')}; ` : ''}
-              {format.number(piece.standing.stays[0]!.trays)} × {piece.standing.stays[0]!.container.name}, {count(format, piece.standing.size, 'tray place')}; here {format.shortDate(piece.standing.from)} to {format.shortDate(piece.standing.until)}, then {nextPlace(piece, season.places)}
+              {piece.standing.shared
+                ? `with ${piece.standing.shared.parts
+                    .slice(1)
+                    .map(({ batch }) => batch.code)
+                    .join(', ')}; `
+                : ''}
+              {format.number(piece.standing.stays[0]!.trays)} × {piece.standing.stays[0]!.container.name},{' '}
+              {count(format, piece.standing.size, 'tray place')}; here {format.shortDate(piece.standing.from)} to{' '}
+              {format.shortDate(piece.standing.until)}, then {nextPlace(piece, season.places)}
             </Box>
           </Box>
           {piece.standing.shared ? null : piece.standing.pinned ? (
@@ -217,7 +345,19 @@ export function BenchDrawing({ place, number, placement, day, still = false }: B
               Let it stand where it fits
             </Button>
           ) : (
-            <Button size="small" variant="outlined" startIcon={<PushPinIcon />} disabled={busy} onClick={() => void pin(piece, { bench: placement.levels[piece.level]!.bench, level: placement.levels[piece.level]!.level, at: piece.at })}>
+            <Button
+              size="small"
+              variant="outlined"
+              startIcon={<PushPinIcon />}
+              disabled={busy}
+              onClick={() =>
+                void pin(piece, {
+                  bench: placement.levels[piece.level]!.bench,
+                  level: placement.levels[piece.level]!.level,
+                  at: piece.at,
+                })
+              }
+            >
               Pin it here
             </Button>
           )}
@@ -246,19 +386,34 @@ function outlineOf(rectangles: ReturnType<typeof rectanglesOf>, { slot, top }: D
   const lines: string[] = []
   const X = (x: number) => (x * slot.width).toFixed(2)
   const Y = (y: number) => (top + y * slot.height).toFixed(2)
-  const meets = (x: number, y: number) => rectangles.some((one) => one.y === y && one.x - 1e-6 <= x && x <= one.x + one.width + 1e-6)
+  const meets = (x: number, y: number) =>
+    rectangles.some((one) => one.y === y && one.x - 1e-6 <= x && x <= one.x + one.width + 1e-6)
   for (const { x, y, width } of rectangles) {
     const end = x + width
     const middle = x + width / 2
-    if (!rectangles.some((one) => one.y === y && Math.abs(one.x + one.width - x) < 1e-6)) lines.push(`M${X(x)} ${Y(y)}V${Y(y + 1)}`)
-    if (!rectangles.some((one) => one.y === y && Math.abs(one.x - end) < 1e-6)) lines.push(`M${X(end)} ${Y(y)}V${Y(y + 1)}`)
+    if (!rectangles.some((one) => one.y === y && Math.abs(one.x + one.width - x) < 1e-6))
+      lines.push(`M${X(x)} ${Y(y)}V${Y(y + 1)}`)
+    if (!rectangles.some((one) => one.y === y && Math.abs(one.x - end) < 1e-6))
+      lines.push(`M${X(end)} ${Y(y)}V${Y(y + 1)}`)
     if (!meets(middle, y - 1)) lines.push(`M${X(x)} ${Y(y)}H${X(end)}`)
     if (!meets(middle, y + 1)) lines.push(`M${X(x)} ${Y(y + 1)}H${X(end)}`)
   }
   return lines.join('')
 }
 
-const TraysOf = memo(function TraysOf({ piece, row, tint, day, chosen }: { piece: Piece; row: Drawn; tint: number; day: Day; chosen: boolean }) {
+const TraysOf = memo(function TraysOf({
+  piece,
+  row,
+  tint,
+  day,
+  chosen,
+}: {
+  piece: Piece
+  row: Drawn
+  tint: number
+  day: Day
+  chosen: boolean
+}) {
   const { standing, at, length } = piece
   const { slot } = row
   const rectangles = rectanglesOf(row.level, at, length)
@@ -285,12 +440,44 @@ const TraysOf = memo(function TraysOf({ piece, row, tint, day, chosen }: { piece
           strokeWidth={0.5}
         />
       ))}
-      <path d={outlineOf(rectangles, row)} fill="none" stroke={chosen ? 'var(--mui-palette-error-main)' : 'var(--mui-palette-text-primary)'} strokeWidth={chosen ? 4 : 1.6} strokeLinecap="square" pointerEvents="none" />
-      {soon && rectangles.map(({ x, y, width, height }, i) => <rect key={`s${i}`} x={x * slot.width + inset + 0.5} y={row.top + (y + height) * slot.height - inset - 4} width={Math.max(1, width * slot.width - inset * 2 - 1)} height={3.2} fill="var(--mui-palette-warning-main)" />)}
-      <text x={label.x * slot.width} y={row.top + label.y * slot.height + size * 0.35} fontSize={size} fontWeight={700} textAnchor="middle" fill="var(--mui-palette-text-primary)" pointerEvents="none">
+      <path
+        d={outlineOf(rectangles, row)}
+        fill="none"
+        stroke={chosen ? 'var(--mui-palette-error-main)' : 'var(--mui-palette-text-primary)'}
+        strokeWidth={chosen ? 4 : 1.6}
+        strokeLinecap="square"
+        pointerEvents="none"
+      />
+      {soon &&
+        rectangles.map(({ x, y, width, height }, i) => (
+          <rect
+            key={`s${i}`}
+            x={x * slot.width + inset + 0.5}
+            y={row.top + (y + height) * slot.height - inset - 4}
+            width={Math.max(1, width * slot.width - inset * 2 - 1)}
+            height={3.2}
+            fill="var(--mui-palette-warning-main)"
+          />
+        ))}
+      <text
+        x={label.x * slot.width}
+        y={row.top + label.y * slot.height + size * 0.35}
+        fontSize={size}
+        fontWeight={700}
+        textAnchor="middle"
+        fill="var(--mui-palette-text-primary)"
+        pointerEvents="none"
+      >
         {standing.shared ? `${standing.batch.code}+` : standing.batch.code}
       </text>
-      {standing.pinned && <circle cx={(first.x + 0.12) * slot.width + 4} cy={row.top + first.y * slot.height + 7} r={3.4} fill="var(--mui-palette-text-primary)" />}
+      {standing.pinned && (
+        <circle
+          cx={(first.x + 0.12) * slot.width + 4}
+          cy={row.top + first.y * slot.height + 7}
+          r={3.4}
+          fill="var(--mui-palette-text-primary)"
+        />
+      )}
     </>
   )
 })

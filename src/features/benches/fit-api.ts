@@ -21,11 +21,18 @@ export async function askFit(request: Request): Promise<Response> {
     return say(400, { problems: [{ path: '', message: 'This is not JSON.' }] })
   }
   const asked = Asked.safeParse(body)
-  if (!asked.success) return say(400, { problems: asked.error.issues.map(({ path, message }) => ({ path: path.join('.'), message })) })
+  if (!asked.success)
+    return say(400, { problems: asked.error.issues.map(({ path, message }) => ({ path: path.join('.'), message })) })
   const id = await seasonInView()
   const stored = id && (await loadSeason(database(), id))
   if (!stored) return say(404, { problems: [{ path: '', message: 'There is no season yet.' }] })
-  const run = await askForFit(database(), process.env.DATABASE_URL!, stored.id, stored.revision, asked.data.from ?? stored.season.season.from)
+  const run = await askForFit(
+    database(),
+    process.env.DATABASE_URL!,
+    stored.id,
+    stored.revision,
+    asked.data.from ?? stored.season.season.from,
+  )
   return say(202, { run, at: `/api/fit/${run}` })
 }
 
@@ -38,11 +45,26 @@ export async function showFit(run: string): Promise<Response> {
   const stored = await loadSeason(database(), id)
   const changed = stored?.revision !== revision
   const status = fit.status as FitStatus | null
-  return say(200, { run, state, failure, from, revision, askedAt, doneAt, seasonChangedSince: changed, doing: status?.doing ?? null, ...(status && stored && !changed ? { report: fitReport(stored.season, withNumbers(status), from) } : {}) })
+  return say(200, {
+    run,
+    state,
+    failure,
+    from,
+    revision,
+    askedAt,
+    doneAt,
+    seasonChangedSince: changed,
+    doing: status?.doing ?? null,
+    ...(status && stored && !changed ? { report: fitReport(stored.season, withNumbers(status), from) } : {}),
+  })
 }
 
 /** JSON knows no infinities: what it made of them is put back. */
-const withNumbers = (status: FitStatus): FitStatus => ({ ...status, bound: status.bound ?? -Infinity, gap: status.gap ?? Infinity })
+const withNumbers = (status: FitStatus): FitStatus => ({
+  ...status,
+  bound: status.bound ?? -Infinity,
+  gap: status.gap ?? Infinity,
+})
 
 /** Stops a fit. */
 export async function endFit(run: string): Promise<Response> {

@@ -33,7 +33,9 @@ export default function LoadChart({ load, unit, fill, height }: LoadChartProps) 
   useEffect(() => {
     if (!box.current) return
     const chart = echarts.init(box.current, undefined, { renderer: 'svg' })
-    chart.setOption(option(load, unit, dark ? fill.dark : fill.light, dark, span, format.shortDate, format.date, format.number))
+    chart.setOption(
+      option(load, unit, dark ? fill.dark : fill.light, dark, span, format.shortDate, format.date, format.number),
+    )
     // The working day is a line laid over the chart: moving it draws nothing of the chart again.
     const line = () => {
       const x = chart.convertToPixel({ xAxisIndex: 0 }, (workingDay.get() + 0.5) * MS)
@@ -63,7 +65,19 @@ export default function LoadChart({ load, unit, fill, height }: LoadChartProps) 
   return (
     <Box sx={{ position: 'relative', height, overflow: 'hidden' }}>
       <Box ref={box} role="img" aria-label={words} sx={{ width: '100%', height }} />
-      <Box ref={dayLine} aria-hidden="true" sx={{ position: 'absolute', top: 14, bottom: 26, left: -1, width: 2, bgcolor: 'secondary.main', pointerEvents: 'none' }} />
+      <Box
+        ref={dayLine}
+        aria-hidden="true"
+        sx={{
+          position: 'absolute',
+          top: 14,
+          bottom: 26,
+          left: -1,
+          width: 2,
+          bgcolor: 'secondary.main',
+          pointerEvents: 'none',
+        }}
+      />
     </Box>
   )
 }
@@ -101,11 +115,21 @@ function option(
       type: 'time' as const,
       min: span.first * MS,
       max: span.last * MS,
-      axisLabel: { color: soft, fontSize: 12, hideOverlap: true, formatter: (value: number) => shortDate(Math.round(value / MS)) },
+      axisLabel: {
+        color: soft,
+        fontSize: 12,
+        hideOverlap: true,
+        formatter: (value: number) => shortDate(Math.round(value / MS)),
+      },
       axisLine: { lineStyle: { color: soft } },
       splitLine: { show: true, lineStyle: { color: rule } },
     },
-    yAxis: { type: 'value' as const, minInterval: 1, axisLabel: { color: soft, fontSize: 12 }, splitLine: { lineStyle: { color: rule } } },
+    yAxis: {
+      type: 'value' as const,
+      minInterval: 1,
+      axisLabel: { color: soft, fontSize: 12 },
+      splitLine: { lineStyle: { color: rule } },
+    },
     tooltip: {
       trigger: 'axis' as const,
       backgroundColor: dark ? '#232A31' : '#FFFDF8',
@@ -123,8 +147,22 @@ function option(
       },
     },
     series: [
-      { ...line, id: 'over', data: over, areaStyle: { color: madder, opacity: 1 }, lineStyle: { color: madder, width: 1 }, z: 2 },
-      { ...line, id: 'used', data: used.map(([time, value], i) => [time, Math.min(value, load.capacity[i]!)]), areaStyle: { color: fill, opacity: 1 }, lineStyle: { color: ink, width: 1 }, z: 3 },
+      {
+        ...line,
+        id: 'over',
+        data: over,
+        areaStyle: { color: madder, opacity: 1 },
+        lineStyle: { color: madder, width: 1 },
+        z: 2,
+      },
+      {
+        ...line,
+        id: 'used',
+        data: used.map(([time, value], i) => [time, Math.min(value, load.capacity[i]!)]),
+        areaStyle: { color: fill, opacity: 1 },
+        lineStyle: { color: ink, width: 1 },
+        z: 3,
+      },
       { ...line, id: 'there', data: there, lineStyle: { color: ink, width: 1.5 }, z: 4 },
     ],
   }

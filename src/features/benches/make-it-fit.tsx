@@ -52,7 +52,13 @@ export function MakeItFit({ onClose }: { onClose: () => void }) {
   // Once changes are chosen among, the list stays as it is: what is found after is shown when asked for.
   const [held, setHeld] = useState<{ of: Season; reach: Reach; picks: readonly Pick[] }>()
   const kept = held?.of === season && held.reach === reach ? held.picks : undefined
-  const { proposals, picks } = useProposals(planner, plan, kept ?? current?.picks, from, fit.running && current?.doing === 'searching')
+  const { proposals, picks } = useProposals(
+    planner,
+    plan,
+    kept ?? current?.picks,
+    from,
+    fit.running && current?.doing === 'searching',
+  )
   // Just after a search has ended the list may still be that of a moment before: it is taken once it is the one the search ended with.
   const settling = !fit.running && kept === undefined && current !== undefined && picks !== current.picks
   const newer = kept !== undefined && current !== undefined && current.picks !== kept
@@ -77,14 +83,22 @@ export function MakeItFit({ onClose }: { onClose: () => void }) {
   })
 
   const take = async () => {
-    const edits = plantingsOf(planner, plan, taken.map(({ pick }) => pick)).map(({ key, from: was, to }): ThingEdit => ({ of: 'plantings', key, from: was, to }))
+    const edits = plantingsOf(
+      planner,
+      plan,
+      taken.map(({ pick }) => pick),
+    ).map(({ key, from: was, to }): ThingEdit => ({ of: 'plantings', key, from: was, to }))
     if (edits.length > 0 && (await change(edits, `Made it fit: ${count(format, taken.length, 'change')}`))) onClose()
   }
   const pin = async ({ batch }: Proposal) => {
     const { planting, n } = batch
-    await change([{ of: 'plantings', key: planting.key, from: planting, to: withDecision(planting, n, { pinned: true }) }], `${batch.code} pinned as it is`)
+    await change(
+      [{ of: 'plantings', key: planting.key, from: planting, to: withDecision(planting, n, { pinned: true }) }],
+      `${batch.code} pinned as it is`,
+    )
   }
-  const toggle = (id: string) => setLeft(left.has(id) ? new Set([...left].filter((other) => other !== id)) : new Set([...left, id]))
+  const toggle = (id: string) =>
+    setLeft(left.has(id) ? new Set([...left].filter((other) => other !== id)) : new Set([...left, id]))
 
   // A search has news several times a second: rows that are the same are not drawn again for it.
   const actions = useRef({ toggle, pin })
@@ -95,13 +109,43 @@ export function MakeItFit({ onClose }: { onClose: () => void }) {
   const onPin = useCallback((proposal: Proposal) => void actions.current.pin(proposal), [])
 
   return (
-    <Dialog open fullScreen onClose={onClose} aria-labelledby="fit-title" slotProps={{ paper: { sx: { bgcolor: 'background.default' } } }}>
-      <Box sx={{ maxWidth: 1360, width: '100%', mx: 'auto', px: { xs: 1.5, md: 3 }, pt: 2, pb: 0, display: 'flex', flexDirection: 'column', minHeight: '100%' }}>
+    <Dialog
+      open
+      fullScreen
+      onClose={onClose}
+      aria-labelledby="fit-title"
+      slotProps={{ paper: { sx: { bgcolor: 'background.default' } } }}
+    >
+      <Box
+        sx={{
+          maxWidth: 1360,
+          width: '100%',
+          mx: 'auto',
+          px: { xs: 1.5, md: 3 },
+          pt: 2,
+          pb: 0,
+          display: 'flex',
+          flexDirection: 'column',
+          minHeight: '100%',
+        }}
+      >
         <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 1.5, rowGap: 0.5, alignItems: 'center' }}>
-          <Typography variant="h1" component="h2" id="fit-title" sx={{ flex: 1, minWidth: { xs: 'calc(100% - 70px)', sm: 0 } }}>
+          <Typography
+            variant="h1"
+            component="h2"
+            id="fit-title"
+            sx={{ flex: 1, minWidth: { xs: 'calc(100% - 70px)', sm: 0 } }}
+          >
             Make it fit
           </Typography>
-          <ToggleButtonGroup exclusive size="small" sx={{ order: { xs: 3, sm: 0 } }} value={reach} onChange={(_, value: Reach | null) => value && setReach(value)} aria-label="What may change">
+          <ToggleButtonGroup
+            exclusive
+            size="small"
+            sx={{ order: { xs: 3, sm: 0 } }}
+            value={reach}
+            onChange={(_, value: Reach | null) => value && setReach(value)}
+            aria-label="What may change"
+          >
             <ToggleButton value="today">From {format.shortDate(today)} on</ToggleButton>
             <ToggleButton value="season">The whole season</ToggleButton>
           </ToggleButtonGroup>
@@ -109,30 +153,69 @@ export function MakeItFit({ onClose }: { onClose: () => void }) {
             <CloseIcon />
           </IconButton>
         </Box>
-        <Progress status={current} running={fit.running} stopped={fit.stopped} seconds={fit.seconds} onStop={fit.stop} onStart={() => {
+        <Progress
+          status={current}
+          running={fit.running}
+          stopped={fit.stopped}
+          seconds={fit.seconds}
+          onStop={fit.stop}
+          onStart={() => {
             showNewest()
             start(season, from)
-          }} />
+          }}
+        />
         {(fit.failure ?? failure ?? problems[0]) && (
           <Alert severity="error" sx={{ mt: 1 }}>
             {fit.failure ?? failure ?? `${problems[0]!.path} ${problems[0]!.message}`}
           </Alert>
         )}
         <Troubles status={current} plan={plan} format={format} />
-        <Box sx={{ display: 'grid', gap: { xs: 2, md: 4 }, mt: 2, gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'minmax(0, 5fr) minmax(0, 7fr)' }, alignItems: 'start', flex: 1 }}>
+        <Box
+          sx={{
+            display: 'grid',
+            gap: { xs: 2, md: 4 },
+            mt: 2,
+            gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'minmax(0, 5fr) minmax(0, 7fr)' },
+            alignItems: 'start',
+            flex: 1,
+          }}
+        >
           <Box component="section" aria-labelledby="fit-loads">
             <Typography variant="h2" id="fit-loads">
               Before and after
             </Typography>
-            <Figures before={made.before} after={then} late={taken.reduce((sum, { late }) => sum + Math.max(0, late), 0)} changes={taken.length} format={format} />
-            {shown.length === 0 && <Box sx={{ color: 'text.secondary', fontSize: 14, mt: 1 }}>Nothing is over{reach === 'today' ? ` from ${format.date(today)} on` : ''}.</Box>}
+            <Figures
+              before={made.before}
+              after={then}
+              late={taken.reduce((sum, { late }) => sum + Math.max(0, late), 0)}
+              changes={taken.length}
+              format={format}
+            />
+            {shown.length === 0 && (
+              <Box sx={{ color: 'text.secondary', fontSize: 14, mt: 1 }}>
+                Nothing is over{reach === 'today' ? ` from ${format.date(today)} on` : ''}.
+              </Box>
+            )}
             <Box component="ul" sx={{ listStyle: 'none', m: 0, mt: 2, p: 0 }} aria-label="Loads before and after">
-              {made.before && shown.map((pair) => (
-                <BeforeAfter key={pair.after.id} {...pair} from={from} span={span} fill={pair.after.kind === 'container' || pair.after.kind === 'crew' ? 'var(--ribbon-load)' : placePaint(pair.after.of)} />
-              ))}
+              {made.before &&
+                shown.map((pair) => (
+                  <BeforeAfter
+                    key={pair.after.id}
+                    {...pair}
+                    from={from}
+                    span={span}
+                    fill={
+                      pair.after.kind === 'container' || pair.after.kind === 'crew'
+                        ? 'var(--ribbon-load)'
+                        : placePaint(pair.after.of)
+                    }
+                  />
+                ))}
             </Box>
             {shown.length > 0 && (
-              <Box sx={{ fontSize: 13, color: 'text.secondary' }}>Filled: as it would be. Dashed: as it is. Black line: what there is.</Box>
+              <Box sx={{ fontSize: 13, color: 'text.secondary' }}>
+                Filled: as it would be. Dashed: as it is. Black line: what there is.
+              </Box>
             )}
           </Box>
           <Box component="section" aria-labelledby="fit-changes">
@@ -145,7 +228,12 @@ export function MakeItFit({ onClose }: { onClose: () => void }) {
                   <Button size="small" color="inherit" onClick={() => setLeft(new Set())} disabled={left.size === 0}>
                     Take all
                   </Button>
-                  <Button size="small" color="inherit" onClick={() => setLeft(new Set(proposals.map(({ pick }) => pick.batch)))} disabled={taken.length === 0}>
+                  <Button
+                    size="small"
+                    color="inherit"
+                    onClick={() => setLeft(new Set(proposals.map(({ pick }) => pick.batch)))}
+                    disabled={taken.length === 0}
+                  >
                     Take none
                   </Button>
                 </>
@@ -159,15 +247,44 @@ export function MakeItFit({ onClose }: { onClose: () => void }) {
                 </Button>
               </Box>
             )}
-            {proposals.length === 0 && <Box sx={{ color: 'text.secondary', mt: 1 }}>{fit.running ? 'Looking …' : current?.overfullNow === 0 ? 'Nothing needs to change: everything fits.' : 'No change was found that helps.'}</Box>}
+            {proposals.length === 0 && (
+              <Box sx={{ color: 'text.secondary', mt: 1 }}>
+                {fit.running
+                  ? 'Looking …'
+                  : current?.overfullNow === 0
+                    ? 'Nothing needs to change: everything fits.'
+                    : 'No change was found that helps.'}
+              </Box>
+            )}
             <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0 }} aria-label="Proposed changes">
               {proposals.slice(0, rows).map((proposal) => (
-                <ProposalRow key={proposal.pick.batch} proposal={proposal} taken={!left.has(proposal.pick.batch)} busy={busy} onToggle={onToggle} onPin={onPin} />
+                <ProposalRow
+                  key={proposal.pick.batch}
+                  proposal={proposal}
+                  taken={!left.has(proposal.pick.batch)}
+                  busy={busy}
+                  onToggle={onToggle}
+                  onPin={onPin}
+                />
               ))}
             </Box>
           </Box>
         </Box>
-        <Box sx={{ position: 'sticky', bottom: 0, bgcolor: 'background.default', borderTop: 1, borderColor: 'divider', py: 1.5, mt: 2, display: 'flex', gap: 1, alignItems: 'center', zIndex: 2 }}>
+        <Box
+          sx={{
+            position: 'sticky',
+            bottom: 0,
+            bgcolor: 'background.default',
+            borderTop: 1,
+            borderColor: 'divider',
+            py: 1.5,
+            mt: 2,
+            display: 'flex',
+            gap: 1,
+            alignItems: 'center',
+            zIndex: 2,
+          }}
+        >
           <Button variant="contained" disabled={busy || settling || taken.length === 0} onClick={() => void take()}>
             {busy ? 'Saving …' : taken.length === 0 ? 'Take changes' : `Take ${count(format, taken.length, 'change')}`}
           </Button>
@@ -175,7 +292,9 @@ export function MakeItFit({ onClose }: { onClose: () => void }) {
             Leave the plan as it is
           </Button>
           <Box sx={{ flex: 1 }} />
-          <Box sx={{ fontSize: 14, color: 'text.secondary', display: { xs: 'none', sm: 'block' } }}>It can be undone.</Box>
+          <Box sx={{ fontSize: 14, color: 'text.secondary', display: { xs: 'none', sm: 'block' } }}>
+            It can be undone.
+          </Box>
         </Box>
       </Box>
     </Dialog>
@@ -185,7 +304,13 @@ export function MakeItFit({ onClose }: { onClose: () => void }) {
 const TURN = 12 // ms of work before the page has its turn again
 
 /** The proposals of picks, made a little at a time: a search has news several times a second, and the page must answer meanwhile. */
-function useProposals(planner: Planner, plan: Plan, picks: readonly Pick[] | undefined, from: Day, searching: boolean): { proposals: readonly Proposal[]; picks: readonly Pick[] | undefined } {
+function useProposals(
+  planner: Planner,
+  plan: Plan,
+  picks: readonly Pick[] | undefined,
+  from: Day,
+  searching: boolean,
+): { proposals: readonly Proposal[]; picks: readonly Pick[] | undefined } {
   const last = useRef(0)
   const [made, setMade] = useState<{ of: Plan; from: Day; picks: readonly Pick[]; proposals: readonly Proposal[] }>()
   useEffect(() => {
@@ -221,7 +346,12 @@ const NO_PROPOSALS = { proposals: [] as readonly Proposal[], picks: undefined }
 const EVERY = 1500 // ms between two lists of changes while the search goes on
 
 /** The figures of the plan, and it with changes taken with its own, worked out in steps; the last one while the next is being made. */
-function useAfter(planner: Planner, plan: Plan, taken: readonly Proposal[], from: Day): { before: PlanFigures | undefined; after: { plan: Plan; figures: PlanFigures } | undefined } {
+function useAfter(
+  planner: Planner,
+  plan: Plan,
+  taken: readonly Proposal[],
+  from: Day,
+): { before: PlanFigures | undefined; after: { plan: Plan; figures: PlanFigures } | undefined } {
   const [before, setBefore] = useState<{ of: Plan; from: Day; figures: PlanFigures }>()
   const [made, setMade] = useState<{ of: Plan; from: Day; plan: Plan; figures: PlanFigures }>()
   useEffect(() => {
@@ -235,7 +365,11 @@ function useAfter(planner: Planner, plan: Plan, taken: readonly Proposal[], from
     let gone = false
     const turn = () => new Promise((next) => setTimeout(next))
     const make = async () => {
-      const changes = plantingsOf(planner, plan, taken.map(({ pick }) => pick))
+      const changes = plantingsOf(
+        planner,
+        plan,
+        taken.map(({ pick }) => pick),
+      )
       await turn()
       // A few plantings more with every turn: the planner keeps what it has computed.
       for (let some = AT_ONCE; some < changes.length && !gone; some += AT_ONCE) {
@@ -273,14 +407,43 @@ function useGrowing(count: number): number {
   return drawn
 }
 
-function Progress({ status, running, stopped, seconds, onStop, onStart }: { status: FitStatus | undefined; running: boolean; stopped: boolean; seconds: number; onStop: () => void; onStart: () => void }) {
+function Progress({
+  status,
+  running,
+  stopped,
+  seconds,
+  onStop,
+  onStart,
+}: {
+  status: FitStatus | undefined
+  running: boolean
+  stopped: boolean
+  seconds: number
+  onStop: () => void
+  onStart: () => void
+}) {
   const { format } = useSeason()
   return (
     <Box sx={{ mt: 1 }}>
-      <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 2, rowGap: 0.5, alignItems: 'center', minHeight: 36, pb: { xs: 0.75, sm: 0 } }}>
+      <Box
+        sx={{
+          display: 'flex',
+          flexWrap: 'wrap',
+          columnGap: 2,
+          rowGap: 0.5,
+          alignItems: 'center',
+          minHeight: 36,
+          pb: { xs: 0.75, sm: 0 },
+        }}
+      >
         <Box role="status" data-testid="fit-status" sx={{ flex: 1, minWidth: { xs: '100%', sm: 0 } }}>
           {progressWords(status, running, stopped, format)}
-          {running && seconds > 3 && <Box component="span" sx={{ color: 'text.secondary' }}> {format.number(seconds)} s</Box>}
+          {running && seconds > 3 && (
+            <Box component="span" sx={{ color: 'text.secondary' }}>
+              {' '}
+              {format.number(seconds)} s
+            </Box>
+          )}
         </Box>
         {running ? (
           <Button variant="outlined" size="small" color="inherit" onClick={onStop}>
@@ -292,7 +455,12 @@ function Progress({ status, running, stopped, seconds, onStop, onStart }: { stat
           </Button>
         )}
       </Box>
-      <LinearProgress variant={running ? 'indeterminate' : 'determinate'} value={100} aria-label="Search" sx={{ height: 3, opacity: running ? 1 : 0.25 }} />
+      <LinearProgress
+        variant={running ? 'indeterminate' : 'determinate'}
+        value={100}
+        aria-label="Search"
+        sx={{ height: 3, opacity: running ? 1 : 0.25 }}
+      />
     </Box>
   )
 }
@@ -305,13 +473,26 @@ function progressWords(status: FitStatus | undefined, running: boolean, stopped:
   const so = fits
     ? `It fits with ${count(f, status.picks.length, 'change')}.`
     : `It cannot all fit${status.overfullProven ? ', and this is proven' : ' so far'}: with ${count(f, status.picks.length, 'change')} it is ${f.number((1 - status.overfull / status.overfullNow) * 100)} % less overfull.`
-  const gap = !fits || !Number.isFinite(status.gap) ? '' : status.gap < 0.0005 ? ' No better plan exists.' : ` No plan is better by more than ${f.number(status.gap * 100, 1)} %.`
+  const gap =
+    !fits || !Number.isFinite(status.gap)
+      ? ''
+      : status.gap < 0.0005
+        ? ' No better plan exists.'
+        : ` No plan is better by more than ${f.number(status.gap * 100, 1)} %.`
   if (stopped) return `${so}${gap} Stopped.`
   if (!running) return `${so}${gap}`
   return `${so}${gap} ${status.doing === 'proving' ? 'Proving how good that is …' : 'Looking for better …'}`
 }
 
-const Troubles = memo(function Troubles({ status, plan, format }: { status: FitStatus | undefined; plan: Plan; format: Format }) {
+const Troubles = memo(function Troubles({
+  status,
+  plan,
+  format,
+}: {
+  status: FitStatus | undefined
+  plan: Plan
+  format: Format
+}) {
   const words = useMemo(() => {
     const limitOf = (id: string | undefined) => plan.limits.find((limit) => limit.id === id)
     const batchesOf = (ids: readonly string[] = []) => ids.flatMap((id) => plan.byId.get(id) ?? [])
@@ -321,12 +502,17 @@ const Troubles = memo(function Troubles({ status, plan, format }: { status: FitS
         return batch ? [troubleSentence({ kind: 'cannot', batch, mark: batch.marks[0] }, format)] : []
       }
       const limit = limitOf(trouble.limit)
-      return limit ? [troubleSentence({ ...trouble, limit, batches: batchesOf(trouble.batches) } as Trouble, format)] : []
+      return limit
+        ? [troubleSentence({ ...trouble, limit, batches: batchesOf(trouble.batches) } as Trouble, format)]
+        : []
     })
-    const over = (status?.overfull ?? 0) > 0 && status?.doing !== 'preparing' && status?.doing !== 'searching' ? status!.stillOver.flatMap((one) => {
-      const limit = limitOf(one.limit)
-      return limit ? [stillOverWords(limit, one, format)] : []
-    }) : []
+    const over =
+      (status?.overfull ?? 0) > 0 && status?.doing !== 'preparing' && status?.doing !== 'searching'
+        ? status!.stillOver.flatMap((one) => {
+            const limit = limitOf(one.limit)
+            return limit ? [stillOverWords(limit, one, format)] : []
+          })
+        : []
     return { sentences, over }
   }, [status, plan, format])
   return (
@@ -355,7 +541,19 @@ const Troubles = memo(function Troubles({ status, plan, format }: { status: FitS
   )
 })
 
-const Figures = memo(function Figures({ before, after, late, changes, format }: { before: PlanFigures | undefined; after: PlanFigures | undefined; late: number; changes: number; format: Format }) {
+const Figures = memo(function Figures({
+  before,
+  after,
+  late,
+  changes,
+  format,
+}: {
+  before: PlanFigures | undefined
+  after: PlanFigures | undefined
+  late: number
+  changes: number
+  format: Format
+}) {
   if (!before || !after) return <Skeleton variant="rectangular" height={190} sx={{ mt: 1 }} />
   const rows: [string, number, number, number?][] = [
     ['Over, tray places × days', before.overfull, after.overfull],
@@ -366,7 +564,17 @@ const Figures = memo(function Figures({ before, after, late, changes, format }: 
     ['Trays sown', before.trays, after.trays],
   ]
   return (
-    <Box component="table" sx={{ width: '100%', mt: 1, borderCollapse: 'collapse', fontSize: 14.5, '& td, & th': { textAlign: 'right', py: 0.3, borderBottom: 1, borderColor: 'divider' }, '& th:first-of-type': { textAlign: 'left', fontWeight: 400, color: 'text.secondary' } }}>
+    <Box
+      component="table"
+      sx={{
+        width: '100%',
+        mt: 1,
+        borderCollapse: 'collapse',
+        fontSize: 14.5,
+        '& td, & th': { textAlign: 'right', py: 0.3, borderBottom: 1, borderColor: 'divider' },
+        '& th:first-of-type': { textAlign: 'left', fontWeight: 400, color: 'text.secondary' },
+      }}
+    >
       <thead>
         <tr>
           <th scope="col" />
@@ -379,7 +587,13 @@ const Figures = memo(function Figures({ before, after, late, changes, format }: 
           <tr key={name}>
             <th scope="row">{name}</th>
             <td>{format.number(was, digits)}</td>
-            <Box component="td" sx={{ fontWeight: Math.abs(is - was) > 0.5 ? 700 : 400, color: name.startsWith('Over') ? (is > 0.5 ? 'error.main' : 'success.main') : 'text.primary' }}>
+            <Box
+              component="td"
+              sx={{
+                fontWeight: Math.abs(is - was) > 0.5 ? 700 : 400,
+                color: name.startsWith('Over') ? (is > 0.5 ? 'error.main' : 'success.main') : 'text.primary',
+              }}
+            >
               {format.number(is, digits)}
             </Box>
           </tr>
@@ -389,13 +603,43 @@ const Figures = memo(function Figures({ before, after, late, changes, format }: 
   )
 })
 
-const ProposalRow = memo(function ProposalRow({ proposal, taken, busy, onToggle, onPin }: { proposal: Proposal; taken: boolean; busy: boolean; onToggle: (id: string) => void; onPin: (proposal: Proposal) => void }) {
+const ProposalRow = memo(function ProposalRow({
+  proposal,
+  taken,
+  busy,
+  onToggle,
+  onPin,
+}: {
+  proposal: Proposal
+  taken: boolean
+  busy: boolean
+  onToggle: (id: string) => void
+  onPin: (proposal: Proposal) => void
+}) {
   const { season, format } = useSeason()
   const { batch, becomes, late } = proposal
   const title = proposalTitle(proposal, season.places, format)
   return (
-    <Box component="li" data-change={batch.code} sx={{ display: 'grid', gridTemplateColumns: { xs: '42px minmax(0, 1fr) 40px', sm: '42px 56px minmax(0, 1fr) 40px' }, gap: 1, alignItems: 'start', borderTop: 1, borderColor: 'divider', py: 1, opacity: taken ? 1 : 0.62 }}>
-      <Checkbox checked={taken} onChange={() => onToggle(batch.id)} slotProps={{ input: { 'aria-label': `${batch.code}: ${title}` } }} sx={{ mt: -0.75 }} />
+    <Box
+      component="li"
+      data-change={batch.code}
+      sx={{
+        display: 'grid',
+        gridTemplateColumns: { xs: '42px minmax(0, 1fr) 40px', sm: '42px 56px minmax(0, 1fr) 40px' },
+        gap: 1,
+        alignItems: 'start',
+        borderTop: 1,
+        borderColor: 'divider',
+        py: 1,
+        opacity: taken ? 1 : 0.62,
+      }}
+    >
+      <Checkbox
+        checked={taken}
+        onChange={() => onToggle(batch.id)}
+        slotProps={{ input: { 'aria-label': `${batch.code}: ${title}` } }}
+        sx={{ mt: -0.75 }}
+      />
       <Box sx={{ display: { xs: 'none', sm: 'block' } }}>
         <StairGlyph batch={becomes[0]!} />
       </Box>
@@ -405,7 +649,12 @@ const ProposalRow = memo(function ProposalRow({ proposal, taken, busy, onToggle,
             {batch.code}
           </Box>{' '}
           {batch.variety.name}
-          {batch.planting.worth && <Box component="span" sx={{ color: 'text.secondary', fontSize: 13 }}> · {batch.planting.worth.by === 'promise' ? 'promised' : 'worth money'}</Box>}
+          {batch.planting.worth && (
+            <Box component="span" sx={{ color: 'text.secondary', fontSize: 13 }}>
+              {' '}
+              · {batch.planting.worth.by === 'promise' ? 'promised' : 'worth money'}
+            </Box>
+          )}
         </Box>
         <Box sx={{ fontWeight: 650 }}>{title}.</Box>
         <Box sx={{ fontSize: 14, color: 'text.secondary' }}>
@@ -417,7 +666,12 @@ const ProposalRow = memo(function ProposalRow({ proposal, taken, busy, onToggle,
       </Box>
       <Tooltip title="Pin it as it is, and search again">
         <span>
-          <IconButton size="small" disabled={busy} aria-label={`Pin ${batch.code} as it is`} onClick={() => onPin(proposal)}>
+          <IconButton
+            size="small"
+            disabled={busy}
+            aria-label={`Pin ${batch.code} as it is`}
+            onClick={() => onPin(proposal)}
+          >
             <PushPinIcon fontSize="small" />
           </IconButton>
         </span>

@@ -15,7 +15,10 @@ const AHEAD = 21 // days looked ahead
 
 export function MatsList({ load, day }: { load: Load<Place>; day: Day }) {
   const { plan, planner, season, format } = useSeason()
-  const turns = useMemo(() => matsInTurn(planner, season, plan.batches, load, day, day + AHEAD), [planner, season, plan, load, day])
+  const turns = useMemo(
+    () => matsInTurn(planner, season, plan.batches, load, day, day + AHEAD),
+    [planner, season, plan, load, day],
+  )
   if (turns.length === 0) return null
   const ways = turns.filter(({ waits }) => waits > 0).length
   return (
@@ -24,11 +27,26 @@ export function MatsList({ load, day }: { load: Load<Place>; day: Day }) {
         In turn for the heat, to {format.date(day + AHEAD)}
       </Typography>
       <Box sx={{ fontSize: 14, color: 'text.secondary' }}>
-        Those who need it most come first.{ways > 0 ? ` There is no room for ${count(format, ways, 'batch', 'batches')} when the others are served.` : ' There is room for all of them.'}
+        Those who need it most come first.
+        {ways > 0
+          ? ` There is no room for ${count(format, ways, 'batch', 'batches')} when the others are served.`
+          : ' There is room for all of them.'}
       </Box>
       <Box component="ol" sx={{ listStyle: 'none', m: 0, mt: 0.5, p: 0 }} aria-label="In turn for the heat">
         {turns.map((turn) => (
-          <Box component="li" key={turn.batch.id} sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0,1fr)', sm: 'minmax(0,1.1fr) minmax(0,1fr) minmax(0,1.2fr)' }, columnGap: 2, borderTop: 1, borderColor: 'divider', py: 0.6, fontSize: 14.5 }}>
+          <Box
+            component="li"
+            key={turn.batch.id}
+            sx={{
+              display: 'grid',
+              gridTemplateColumns: { xs: 'minmax(0,1fr)', sm: 'minmax(0,1.1fr) minmax(0,1fr) minmax(0,1.2fr)' },
+              columnGap: 2,
+              borderTop: 1,
+              borderColor: 'divider',
+              py: 0.6,
+              fontSize: 14.5,
+            }}
+          >
             <Link href={`/plan?batch=${encodeURIComponent(turn.batch.id)}`} style={{ color: 'inherit' }}>
               <b>{turn.batch.code}</b> {turn.batch.variety.name}, {count(format, turn.stay.trayPlaces, 'tray place')}
             </Link>
@@ -38,7 +56,9 @@ export function MatsList({ load, day }: { load: Load<Place>; day: Day }) {
             </Box>
             <Box sx={{ color: 'text.secondary' }}>
               {format.shortDate(turn.stay.from)} to {format.shortDate(turn.leaves.planned)}
-              {turn.leaves.late > turn.leaves.early ? `; may leave ${format.shortDate(turn.leaves.early)} to ${format.shortDate(turn.leaves.late)}` : ''}
+              {turn.leaves.late > turn.leaves.early
+                ? `; may leave ${format.shortDate(turn.leaves.early)} to ${format.shortDate(turn.leaves.late)}`
+                : ''}
             </Box>
           </Box>
         ))}

@@ -54,7 +54,8 @@ function Sheet({ day }: { day: Day }) {
             <Box sx={{ columns: 3, fontSize: 11, mt: 0.5 }}>
               {standings.map((standing) => (
                 <div key={standing.batch.id}>
-                  <b>{standing.batch.code}</b> {standing.batch.variety.name}, {count(format, standing.stays[0]!.trays, 'tray')}, until {format.shortDate(standing.until)}
+                  <b>{standing.batch.code}</b> {standing.batch.variety.name},{' '}
+                  {count(format, standing.stays[0]!.trays, 'tray')}, until {format.shortDate(standing.until)}
                 </div>
               ))}
             </Box>

@@ -19,7 +19,10 @@ export function SharedTraysList({ day }: { day: Day }) {
   const { farm, season: span, site, habits } = season
   const set = () => {
     const from = { farm, season: span, site, habits }
-    void change([{ of: 'head', key: 'head', from, to: { ...from, habits: { ...habits, shareTrays: !on } } }], on ? 'Every sowing in trays of its own' : 'Sowings share trays')
+    void change(
+      [{ of: 'head', key: 'head', from, to: { ...from, habits: { ...habits, shareTrays: !on } } }],
+      on ? 'Every sowing in trays of its own' : 'Sowings share trays',
+    )
   }
   const coming = trays.filter(({ stays }) => stays.at(-1)!.until > day)
   const past = trays.length - coming.length
@@ -40,12 +43,28 @@ export function SharedTraysList({ day }: { day: Day }) {
         )}
       </Box>
       {failure && <Box sx={{ color: 'error.main' }}>{failure}</Box>}
-      <Box component="ul" sx={{ listStyle: 'none', m: 0, mt: 2, p: 0, display: 'grid', gap: 2.5, gridTemplateColumns: { xs: 'minmax(0, 1fr)', sm: '1fr 1fr' } }} aria-label="Shared trays">
+      <Box
+        component="ul"
+        sx={{
+          listStyle: 'none',
+          m: 0,
+          mt: 2,
+          p: 0,
+          display: 'grid',
+          gap: 2.5,
+          gridTemplateColumns: { xs: 'minmax(0, 1fr)', sm: '1fr 1fr' },
+        }}
+        aria-label="Shared trays"
+      >
         {coming.map((tray) => (
           <Tray key={tray.id} tray={tray} />
         ))}
       </Box>
-      {past > 0 && <Box sx={{ mt: 2, fontSize: 14, color: 'text.secondary' }}>{count(format, past, 'tray')} from before {format.date(day)} not shown.</Box>}
+      {past > 0 && (
+        <Box sx={{ mt: 2, fontSize: 14, color: 'text.secondary' }}>
+          {count(format, past, 'tray')} from before {format.date(day)} not shown.
+        </Box>
+      )}
     </Box>
   )
 }
@@ -62,23 +81,67 @@ function Tray({ tray }: { tray: SharedTray }) {
         Sow {format.date(sowOn)}: {container.name}
       </Typography>
       <Box sx={{ display: 'grid', gridTemplateColumns: '130px minmax(0, 1fr)', gap: 1.5, mt: 0.5 }}>
-        <svg viewBox={`-1 -1 102 ${rowCount * high + 2}`} role="img" aria-label={parts.map(({ batch, rows }) => `${batch.code} ${rows} rows`).join(', ')} style={{ width: '100%' }}>
-          <rect x="-0.5" y="-0.5" width="101" height={rowCount * high + 1} fill="none" stroke="currentColor" strokeWidth="1" rx="1" />
+        <svg
+          viewBox={`-1 -1 102 ${rowCount * high + 2}`}
+          role="img"
+          aria-label={parts.map(({ batch, rows }) => `${batch.code} ${rows} rows`).join(', ')}
+          style={{ width: '100%' }}
+        >
+          <rect
+            x="-0.5"
+            y="-0.5"
+            width="101"
+            height={rowCount * high + 1}
+            fill="none"
+            stroke="currentColor"
+            strokeWidth="1"
+            rx="1"
+          />
           {Array.from({ length: rowCount }, (_, row) => {
             const p = parts.findIndex((one) => row >= one.row && row < one.row + one.rows)
             const part = parts[p]
             return Array.from({ length: rowCells }, (_, i) => {
               const sown = part !== undefined && (row - part.row) * rowCells + i < part.cells
-              return <rect key={`${row} ${i}`} x={i * cell + 0.5} y={row * high + 0.5} width={cell - 1} height={high - 1} rx="0.6" className="tray" style={{ '--tint': sown ? TINTS[p % TINTS.length] : 'transparent', '--dark-tint': sown ? TINTS[p % TINTS.length] : 'transparent' } as React.CSSProperties} stroke="currentColor" strokeWidth="0.25" />
+              return (
+                <rect
+                  key={`${row} ${i}`}
+                  x={i * cell + 0.5}
+                  y={row * high + 0.5}
+                  width={cell - 1}
+                  height={high - 1}
+                  rx="0.6"
+                  className="tray"
+                  style={
+                    {
+                      '--tint': sown ? TINTS[p % TINTS.length] : 'transparent',
+                      '--dark-tint': sown ? TINTS[p % TINTS.length] : 'transparent',
+                    } as React.CSSProperties
+                  }
+                  stroke="currentColor"
+                  strokeWidth="0.25"
+                />
+              )
             })
           })}
         </svg>
         <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0, fontSize: 14 }}>
           {parts.map(({ batch, row, rows, cells }, i) => (
             <Box component="li" key={batch.id} sx={{ display: 'flex', gap: 1, alignItems: 'baseline' }}>
-              <Box component="span" sx={{ width: 12, height: 12, flex: 'none', bgcolor: TINTS[i % TINTS.length], border: '1px solid', borderColor: 'text.secondary', alignSelf: 'center' }} />
+              <Box
+                component="span"
+                sx={{
+                  width: 12,
+                  height: 12,
+                  flex: 'none',
+                  bgcolor: TINTS[i % TINTS.length],
+                  border: '1px solid',
+                  borderColor: 'text.secondary',
+                  alignSelf: 'center',
+                }}
+              />
               <span>
-                <b>{batch.code}</b> {batch.variety.name}, {rows === 1 ? `row ${row + 1}` : `rows ${row + 1} to ${row + rows}`}, {count(format, cells, 'cell')}
+                <b>{batch.code}</b> {batch.variety.name},{' '}
+                {rows === 1 ? `row ${row + 1}` : `rows ${row + 1} to ${row + rows}`}, {count(format, cells, 'cell')}
               </span>
             </Box>
           ))}

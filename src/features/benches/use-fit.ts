@@ -22,10 +22,18 @@ export interface Fitting {
 }
 
 /** News with the very list of changes of the last, where they are the same: what came through a message is always a copy. */
-const withSame = (status: FitStatus, last: FitStatus | undefined): FitStatus => (last && sameFigure(last.picks, status.picks) ? { ...status, picks: last.picks } : status)
+const withSame = (status: FitStatus, last: FitStatus | undefined): FitStatus =>
+  last && sameFigure(last.picks, status.picks) ? { ...status, picks: last.picks } : status
 
 export function useFit(): Fitting {
-  const [state, setState] = useState<Pick<Fitting, 'running' | 'status' | 'of' | 'stopped' | 'failure' | 'seconds'>>({ running: false, status: undefined, of: undefined, stopped: false, failure: undefined, seconds: 0 })
+  const [state, setState] = useState<Pick<Fitting, 'running' | 'status' | 'of' | 'stopped' | 'failure' | 'seconds'>>({
+    running: false,
+    status: undefined,
+    of: undefined,
+    stopped: false,
+    failure: undefined,
+    seconds: 0,
+  })
   const worker = useRef<Worker | undefined>(undefined)
   const end = useCallback(() => {
     worker.current?.terminate()
@@ -42,19 +50,35 @@ export function useFit(): Fitting {
       const failed = () => {
         if (worker.current !== own) return
         end()
-        setState((last) => ({ ...last, running: false, failure: 'The search broke off. The plan is as it was; start again, or take what was found so far.' }))
+        setState((last) => ({
+          ...last,
+          running: false,
+          failure: 'The search broke off. The plan is as it was; start again, or take what was found so far.',
+        }))
       }
       own.onerror = failed
       const tell = (status: FitStatus) => {
         // News can wait for what a hand does.
-        if (worker.current === own) startTransition(() => setState((last) => ({ ...last, status: withSame(status, last.status), seconds: (Date.now() - begun) / 1000 })))
+        if (worker.current === own)
+          startTransition(() =>
+            setState((last) => ({
+              ...last,
+              status: withSame(status, last.status),
+              seconds: (Date.now() - begun) / 1000,
+            })),
+          )
       }
       wrap<FitApi>(own)
         .fit(season, formatDay(from), proxy(tell))
         .then((status) => {
           if (worker.current !== own) return
           end()
-          setState((last) => ({ ...last, running: false, status: withSame(status, last.status), seconds: (Date.now() - begun) / 1000 }))
+          setState((last) => ({
+            ...last,
+            running: false,
+            status: withSame(status, last.status),
+            seconds: (Date.now() - begun) / 1000,
+          }))
         }, failed)
     },
     [end],

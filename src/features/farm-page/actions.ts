@@ -26,8 +26,15 @@ export async function previewImport(text: string): Promise<ImportPreview> {
   const id = await seasonInView()
   const stored = id && (await loadSeason(db, id))
   const name = `${read.season.farm.name}, season ${read.season.season.name}`
-  if (!stored) return { ok: true, name, season: null, revision: 0, changes: { same: false, facts: [], collections: [] } }
-  return { ok: true, name, season: stored.id.season_id, revision: stored.revision, changes: compareSeasons(stored.season, read.season) }
+  if (!stored)
+    return { ok: true, name, season: null, revision: 0, changes: { same: false, facts: [], collections: [] } }
+  return {
+    ok: true,
+    name,
+    season: stored.id.season_id,
+    revision: stored.revision,
+    changes: compareSeasons(stored.season, read.season),
+  }
 }
 
 export type ImportResult =

@@ -15,52 +15,171 @@ import { PanelHead } from './panel-head'
 
 const KINDS = Object.entries(CONTAINER_KIND_WORDS) as [Container['kind'], string][]
 
-export function ContainerEditor({ stored, isNew = false, onDone }: { stored: Container; isNew?: boolean; onDone?: (key: string) => void }) {
+export function ContainerEditor({
+  stored,
+  isNew = false,
+  onDone,
+}: {
+  stored: Container
+  isNew?: boolean
+  onDone?: (key: string) => void
+}) {
   const { format } = useSeason()
   const { now: one, put, at, frame, remove, uses } = useThingEditor('containers', stored, '/farm', { isNew, onDone })
-  const outline = one.outline ?? { length: STANDARD_FLAT.length * Math.max(1, Math.round(one.trayPlaces)), width: STANDARD_FLAT.width }
+  const outline = one.outline ?? {
+    length: STANDARD_FLAT.length * Math.max(1, Math.round(one.trayPlaces)),
+    width: STANDARD_FLAT.width,
+  }
   const { measures } = one
   const reckoned = measures && cellVolumeFrom(measures)
   const fit = measures && one.kind === 'pots' ? potsThatFit(outline, measures.top, measures.shape) : undefined
-  const setMeasure = (part: Partial<NonNullable<Container['measures']>>) => put('measures', { shape: 'square', top: 4, bottom: 3, depth: 5, ...measures, ...part })
+  const setMeasure = (part: Partial<NonNullable<Container['measures']>>) =>
+    put('measures', { shape: 'square', top: 4, bottom: 3, depth: 5, ...measures, ...part })
   const two = { display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5, alignItems: 'start' } as const
   return (
     <EditorFrame
       onPaper
       title={<PanelHead title={one.name} />}
       {...frame}
-      more={!isNew && <Button color="error" size="small" onClick={remove}>Remove</Button>}
+      more={
+        !isNew && (
+          <Button color="error" size="small" onClick={remove}>
+            Remove
+          </Button>
+        )
+      }
     >
       <ContainerDrawing container={one} />
       <Box sx={{ display: 'grid', gap: 1.5, mt: 1.5 }}>
         <WordField label="Name" value={one.name} onChange={(name) => put('name', name)} error={at('name')} />
         <Box sx={two}>
-          <ChoiceField label="Kind" value={one.kind} options={KINDS} onChange={(kind) => kind && put('kind', kind)} error={at('kind')} />
-          <NumberField label={one.kind === 'pots' ? 'Pots in a carrier' : 'Cells'} value={one.cells} onChange={(cells) => cells !== undefined && put('cells', cells)} error={at('cells')} help={fit ? `${format.number(fit.count)} would fit, covering ${format.number(fit.covered * 100)} in 100 of it` : undefined} />
-          <NumberField label="Cells in a row" value={one.rowCells} onChange={(cells) => put('rowCells', cells)} error={at('rowCells')} />
-          <NumberField label="Mix in a cell" quantity="volume" value={one.cellVolume} onChange={(ml) => ml !== undefined && put('cellVolume', ml)} error={at('cellVolume')} help={reckoned !== undefined ? `its measures give ${format.volume(reckoned)}` : undefined} />
-          <NumberField label="Tray places it takes" value={one.trayPlaces} onChange={(places) => places !== undefined && put('trayPlaces', places)} error={at('trayPlaces')} help="1 is a standard flat" />
-          <NumberField label="Owned" value={one.owned} onChange={(owned) => put('owned', owned)} error={at('owned')} help="empty: as many as it takes" />
-          <NumberField label="Washed and back after" unit="days" value={one.washDays} onChange={(days) => days !== undefined && put('washDays', days)} error={at('washDays')} />
+          <ChoiceField
+            label="Kind"
+            value={one.kind}
+            options={KINDS}
+            onChange={(kind) => kind && put('kind', kind)}
+            error={at('kind')}
+          />
+          <NumberField
+            label={one.kind === 'pots' ? 'Pots in a carrier' : 'Cells'}
+            value={one.cells}
+            onChange={(cells) => cells !== undefined && put('cells', cells)}
+            error={at('cells')}
+            help={
+              fit
+                ? `${format.number(fit.count)} would fit, covering ${format.number(fit.covered * 100)} in 100 of it`
+                : undefined
+            }
+          />
+          <NumberField
+            label="Cells in a row"
+            value={one.rowCells}
+            onChange={(cells) => put('rowCells', cells)}
+            error={at('rowCells')}
+          />
+          <NumberField
+            label="Mix in a cell"
+            quantity="volume"
+            value={one.cellVolume}
+            onChange={(ml) => ml !== undefined && put('cellVolume', ml)}
+            error={at('cellVolume')}
+            help={reckoned !== undefined ? `its measures give ${format.volume(reckoned)}` : undefined}
+          />
+          <NumberField
+            label="Tray places it takes"
+            value={one.trayPlaces}
+            onChange={(places) => places !== undefined && put('trayPlaces', places)}
+            error={at('trayPlaces')}
+            help="1 is a standard flat"
+          />
+          <NumberField
+            label="Owned"
+            value={one.owned}
+            onChange={(owned) => put('owned', owned)}
+            error={at('owned')}
+            help="empty: as many as it takes"
+          />
+          <NumberField
+            label="Washed and back after"
+            unit="days"
+            value={one.washDays}
+            onChange={(days) => days !== undefined && put('washDays', days)}
+            error={at('washDays')}
+          />
           <NumberField label="Price" value={one.price} onChange={(price) => put('price', price)} error={at('price')} />
-          {one.kind === 'break-apart-pack' && <NumberField label="Cells in a pack" value={one.packCells} onChange={(cells) => put('packCells', cells)} error={at('packCells')} help="a pack breaks off and can leave" />}
+          {one.kind === 'break-apart-pack' && (
+            <NumberField
+              label="Cells in a pack"
+              value={one.packCells}
+              onChange={(cells) => put('packCells', cells)}
+              error={at('packCells')}
+              help="a pack breaks off and can leave"
+            />
+          )}
         </Box>
-        <FormControlLabel control={<Checkbox size="small" checked={one.plantable} onChange={(_, plantable) => put('plantable', plantable)} />} label="Planted whole: no pause when it goes out" />
+        <FormControlLabel
+          control={
+            <Checkbox size="small" checked={one.plantable} onChange={(_, plantable) => put('plantable', plantable)} />
+          }
+          label="Planted whole: no pause when it goes out"
+        />
         <Box sx={{ fontWeight: 700, mt: 0.5 }}>Measures of one {one.kind === 'pots' ? 'pot' : 'cell'}</Box>
         <Box sx={two}>
-          <ChoiceField label="Shape" value={measures?.shape ?? ''} none="not measured" options={[['square', 'square'], ['round', 'round']]} onChange={(shape) => (shape === '' ? put('measures', undefined) : setMeasure({ shape }))} />
-          <NumberField label="Depth" quantity="length" value={measures?.depth} onChange={(depth) => depth !== undefined && setMeasure({ depth })} error={at('measures.depth')} />
-          <NumberField label="Across the top" quantity="length" value={measures?.top} onChange={(top) => top !== undefined && setMeasure({ top })} error={at('measures.top')} />
-          <NumberField label="Across the bottom" quantity="length" value={measures?.bottom} onChange={(bottom) => bottom !== undefined && setMeasure({ bottom })} error={at('measures.bottom')} />
-          <NumberField label="Whole tray, length" quantity="length" value={one.outline?.length} onChange={(length) => put('outline', length === undefined ? undefined : { ...outline, length })} error={at('outline')} />
-          <NumberField label="Whole tray, width" quantity="length" value={one.outline?.width} onChange={(width) => put('outline', width === undefined ? undefined : { ...outline, width })} />
+          <ChoiceField
+            label="Shape"
+            value={measures?.shape ?? ''}
+            none="not measured"
+            options={[
+              ['square', 'square'],
+              ['round', 'round'],
+            ]}
+            onChange={(shape) => (shape === '' ? put('measures', undefined) : setMeasure({ shape }))}
+          />
+          <NumberField
+            label="Depth"
+            quantity="length"
+            value={measures?.depth}
+            onChange={(depth) => depth !== undefined && setMeasure({ depth })}
+            error={at('measures.depth')}
+          />
+          <NumberField
+            label="Across the top"
+            quantity="length"
+            value={measures?.top}
+            onChange={(top) => top !== undefined && setMeasure({ top })}
+            error={at('measures.top')}
+          />
+          <NumberField
+            label="Across the bottom"
+            quantity="length"
+            value={measures?.bottom}
+            onChange={(bottom) => bottom !== undefined && setMeasure({ bottom })}
+            error={at('measures.bottom')}
+          />
+          <NumberField
+            label="Whole tray, length"
+            quantity="length"
+            value={one.outline?.length}
+            onChange={(length) => put('outline', length === undefined ? undefined : { ...outline, length })}
+            error={at('outline')}
+          />
+          <NumberField
+            label="Whole tray, width"
+            quantity="length"
+            value={one.outline?.width}
+            onChange={(width) => put('outline', width === undefined ? undefined : { ...outline, width })}
+          />
         </Box>
         <Box>
           {reckoned !== undefined && Math.abs(reckoned - one.cellVolume) > 0.5 && (
-            <Button size="small" variant="outlined" onClick={() => put('cellVolume', Math.round(reckoned * 10) / 10)}>Take {format.volume(reckoned)} for the mix</Button>
+            <Button size="small" variant="outlined" onClick={() => put('cellVolume', Math.round(reckoned * 10) / 10)}>
+              Take {format.volume(reckoned)} for the mix
+            </Button>
           )}
           {fit && fit.count > 0 && fit.count !== one.cells && (
-            <Button size="small" variant="outlined" sx={{ ml: 1 }} onClick={() => put('cells', fit.count)}>Take {fit.count} pots</Button>
+            <Button size="small" variant="outlined" sx={{ ml: 1 }} onClick={() => put('cells', fit.count)}>
+              Take {fit.count} pots
+            </Button>
           )}
         </Box>
       </Box>
@@ -75,31 +194,88 @@ const SCALE = 5.6 // px a cm
 function ContainerDrawing({ container }: { container: Container }) {
   const { format } = useSeason()
   const { cells, measures, kind } = container
-  const outline = container.outline ?? { length: STANDARD_FLAT.length * Math.max(1, container.trayPlaces), width: STANDARD_FLAT.width }
+  const outline = container.outline ?? {
+    length: STANDARD_FLAT.length * Math.max(1, container.trayPlaces),
+    width: STANDARD_FLAT.width,
+  }
   const scale = Math.min(SCALE, 300 / outline.length, 170 / outline.width)
   const [length, width] = [outline.length * scale, outline.width * scale]
   const perRow = container.rowCells ?? Math.max(1, Math.round(Math.sqrt((cells * outline.width) / outline.length)))
   const across = Math.max(1, perRow)
   const along = Math.ceil(cells / across)
-  const pots = kind === 'pots' && measures ? potsThatFit(outline, measures.top, measures.shape).middles.slice(0, cells) : undefined
+  const pots =
+    kind === 'pots' && measures ? potsThatFit(outline, measures.top, measures.shape).middles.slice(0, cells) : undefined
   const cell = { w: length / along, h: width / across }
   const side = measures && { top: measures.top * scale, bottom: measures.bottom * scale, depth: measures.depth * scale }
   return (
     <Box sx={{ mt: 1 }}>
-      <svg width={Math.min(380, length + (side ? side.top + 40 : 4))} height={Math.max(width, side?.depth ?? 0) + 4} role="img" aria-label={`${container.name}, drawn to scale: ${format.number(cells)} cells${measures ? `, ${format.depth(measures.depth)} deep` : ''}`} style={{ maxWidth: '100%' }}>
-        <rect x={1} y={1} width={length} height={width} rx={3} fill="var(--ribbon)" stroke="currentColor" strokeWidth={1.5} />
+      <svg
+        width={Math.min(380, length + (side ? side.top + 40 : 4))}
+        height={Math.max(width, side?.depth ?? 0) + 4}
+        role="img"
+        aria-label={`${container.name}, drawn to scale: ${format.number(cells)} cells${measures ? `, ${format.depth(measures.depth)} deep` : ''}`}
+        style={{ maxWidth: '100%' }}
+      >
+        <rect
+          x={1}
+          y={1}
+          width={length}
+          height={width}
+          rx={3}
+          fill="var(--ribbon)"
+          stroke="currentColor"
+          strokeWidth={1.5}
+        />
         {kind === 'open-flat'
           ? null
           : pots
-            ? pots.map(({ x, y }, i) => (measures!.shape === 'round' ? <circle key={i} cx={1 + x * scale} cy={1 + y * scale} r={(measures!.top * scale) / 2 - 0.75} fill="var(--mui-palette-background-paper)" stroke="currentColor" /> : <rect key={i} x={1 + (x - measures!.top / 2) * scale + 0.75} y={1 + (y - measures!.top / 2) * scale + 0.75} width={measures!.top * scale - 1.5} height={measures!.top * scale - 1.5} fill="var(--mui-palette-background-paper)" stroke="currentColor" />))
+            ? pots.map(({ x, y }, i) =>
+                measures!.shape === 'round' ? (
+                  <circle
+                    key={i}
+                    cx={1 + x * scale}
+                    cy={1 + y * scale}
+                    r={(measures!.top * scale) / 2 - 0.75}
+                    fill="var(--mui-palette-background-paper)"
+                    stroke="currentColor"
+                  />
+                ) : (
+                  <rect
+                    key={i}
+                    x={1 + (x - measures!.top / 2) * scale + 0.75}
+                    y={1 + (y - measures!.top / 2) * scale + 0.75}
+                    width={measures!.top * scale - 1.5}
+                    height={measures!.top * scale - 1.5}
+                    fill="var(--mui-palette-background-paper)"
+                    stroke="currentColor"
+                  />
+                ),
+              )
             : Array.from({ length: Math.min(cells, 1200) }, (_, i) => {
                 const [col, row] = [Math.floor(i / across), i % across]
                 const gap = Math.min(2, cell.w * 0.12, cell.h * 0.12)
-                return <rect key={i} x={1 + col * cell.w + gap / 2} y={1 + row * cell.h + gap / 2} width={cell.w - gap} height={cell.h - gap} rx={Math.min(2, cell.w / 6)} fill="var(--mui-palette-background-paper)" stroke="currentColor" strokeWidth={0.7} />
+                return (
+                  <rect
+                    key={i}
+                    x={1 + col * cell.w + gap / 2}
+                    y={1 + row * cell.h + gap / 2}
+                    width={cell.w - gap}
+                    height={cell.h - gap}
+                    rx={Math.min(2, cell.w / 6)}
+                    fill="var(--mui-palette-background-paper)"
+                    stroke="currentColor"
+                    strokeWidth={0.7}
+                  />
+                )
               })}
         {side && (
           <g transform={`translate(${length + 24} 2)`}>
-            <path d={`M0 0H${side.top}L${(side.top + side.bottom) / 2} ${side.depth}H${(side.top - side.bottom) / 2}Z`} fill="var(--mui-palette-warning-light)" stroke="currentColor" strokeWidth={1.5} />
+            <path
+              d={`M0 0H${side.top}L${(side.top + side.bottom) / 2} ${side.depth}H${(side.top - side.bottom) / 2}Z`}
+              fill="var(--mui-palette-warning-light)"
+              stroke="currentColor"
+              strokeWidth={1.5}
+            />
           </g>
         )}
       </svg>

@@ -26,7 +26,11 @@ export async function exportFile(kind: Kind): Promise<Response> {
   const db = database()
   const id = await seasonInView()
   const stored = id && (await loadSeason(db, id))
-  if (!stored) return new Response('There is no season yet.\n', { status: 404, headers: { 'content-type': 'text/plain; charset=utf-8' } })
+  if (!stored)
+    return new Response('There is no season yet.\n', {
+      status: 404,
+      headers: { 'content-type': 'text/plain; charset=utf-8' },
+    })
   return new Response(body(kind, stored.season), {
     headers: {
       'content-type': TYPES[kind],
@@ -45,6 +49,9 @@ function body(kind: Kind, season: Season): string {
 }
 
 function fileName(season: Season, kind: Kind): string {
-  const slug = `${season.farm.name} ${season.season.name}`.toLowerCase().replace(/[^a-z0-9]+/g, '-').replace(/^-|-$/g, '')
+  const slug = `${season.farm.name} ${season.season.name}`
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-|-$/g, '')
   return `${slug || 'season'}-${kind === 'season.json' ? 'season.json' : kind}`
 }

@@ -49,7 +49,12 @@ export function FarmView() {
   ) : make === 'place' ? (
     <PlaceEditor key="new place" isNew stored={newPlace(season)} onDone={(key) => router.push(`/farm?place=${key}`)} />
   ) : make === 'container' ? (
-    <ContainerEditor key="new container" isNew stored={newContainer(season)} onDone={(key) => router.push(`/farm?container=${key}`)} />
+    <ContainerEditor
+      key="new container"
+      isNew
+      stored={newContainer(season)}
+      onDone={(key) => router.push(`/farm?container=${key}`)}
+    />
   ) : null
   return (
     <Box sx={{ display: 'flex', height: '100%', minHeight: 0 }}>
@@ -57,14 +62,22 @@ export function FarmView() {
         <Box sx={{ flex: 1, minWidth: 0, overflow: 'auto', px: { xs: 1.5, md: 2.5 }, py: 2 }}>
           <Typography variant="h1">{season.farm.name}</Typography>
           <Typography component="p" sx={{ color: 'text.secondary', mt: 0.5, maxWidth: 720 }}>
-            Season {season.season.name}: what every date and number is reckoned from. Crops and ways of raising them are under <TextLink href="/know-how">Know-how</TextLink>, seed lots under <TextLink href="/seed">Seed</TextLink>.
+            Season {season.season.name}: what every date and number is reckoned from. Crops and ways of raising them are
+            under <TextLink href="/know-how">Know-how</TextLink>, seed lots under <TextLink href="/seed">Seed</TextLink>
+            .
           </Typography>
           <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 2, alignItems: 'flex-start' }}>
             <ImportSeason />
             <Button variant="outlined" color="inherit" startIcon={<DownloadIcon />} href="/out/season.json" download>
               Season document
             </Button>
-            <Button variant="outlined" color="inherit" startIcon={<DownloadIcon />} href="/out/sowing-list.csv" download>
+            <Button
+              variant="outlined"
+              color="inherit"
+              startIcon={<DownloadIcon />}
+              href="/out/sowing-list.csv"
+              download
+            >
               Sowing list, CSV
             </Button>
             <Button variant="outlined" color="inherit" startIcon={<DownloadIcon />} href="/out/field-plan.csv" download>
@@ -87,9 +100,16 @@ export function FarmView() {
                     <TextLink href={`/farm?place=${one.key}`}>{one.name}</TextLink>
                   </td>
                   <td className="n">{format.number(one.trayPlaces)} tray places</td>
-                  <td>{warmthWords(one.temperature, format)}{one.temperature.periods.length > 0 ? ', differs by season' : ''}</td>
+                  <td>
+                    {warmthWords(one.temperature, format)}
+                    {one.temperature.periods.length > 0 ? ', differs by season' : ''}
+                  </td>
                   <td>{lightWords(one)}</td>
-                  <td>{one.open ? `${monthDay(one.open.from, format)} to ${monthDay(one.open.until, format)}` : 'all year'}</td>
+                  <td>
+                    {one.open
+                      ? `${monthDay(one.open.from, format)} to ${monthDay(one.open.until, format)}`
+                      : 'all year'}
+                  </td>
                 </Row>
               ))}
             </Table>
@@ -115,7 +135,21 @@ export function FarmView() {
         </Box>
       )}
       {panel && (
-        <Box component="aside" aria-label="To change" sx={{ width: { xs: '100%', md: 460 }, flex: 'none', boxSizing: 'border-box', overflow: 'auto', borderLeft: { md: 1 }, borderColor: { md: 'divider' }, bgcolor: 'background.paper', px: { xs: 2, md: 2.5 }, pt: 2.5 }}>
+        <Box
+          component="aside"
+          aria-label="To change"
+          sx={{
+            width: { xs: '100%', md: 460 },
+            flex: 'none',
+            boxSizing: 'border-box',
+            overflow: 'auto',
+            borderLeft: { md: 1 },
+            borderColor: { md: 'divider' },
+            bgcolor: 'background.paper',
+            px: { xs: 2, md: 2.5 },
+            pt: 2.5,
+          }}
+        >
           {panel}
         </Box>
       )}
@@ -123,8 +157,24 @@ export function FarmView() {
   )
 }
 
-const newPlace = (season: Season): Place => ({ key: freeKeyIn(season.places, 'place'), name: 'New place', kind: 'bench', trayPlaces: 20, temperature: { lift: 4, periods: [] }, stock: [] })
-const newContainer = (season: Season): Container => ({ key: freeKeyIn(season.containers, 'container'), name: 'New container', kind: 'cell-tray', cells: 72, cellVolume: 45, trayPlaces: 1, washDays: 2, plantable: false })
+const newPlace = (season: Season): Place => ({
+  key: freeKeyIn(season.places, 'place'),
+  name: 'New place',
+  kind: 'bench',
+  trayPlaces: 20,
+  temperature: { lift: 4, periods: [] },
+  stock: [],
+})
+const newContainer = (season: Season): Container => ({
+  key: freeKeyIn(season.containers, 'container'),
+  name: 'New container',
+  kind: 'cell-tray',
+  cells: 72,
+  cellVolume: 45,
+  trayPlaces: 1,
+  washDays: 2,
+  plantable: false,
+})
 
 function TextLink({ href, children }: { href: string; children: ReactNode }) {
   return (
@@ -172,7 +222,9 @@ function Preferences() {
   return (
     <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 3, mt: 2.5 }}>
       <Box>
-        <Box id="units-label" sx={{ fontSize: 13, color: 'text.secondary', mb: 0.5 }}>Units</Box>
+        <Box id="units-label" sx={{ fontSize: 13, color: 'text.secondary', mb: 0.5 }}>
+          Units
+        </Box>
         <ToggleButtonGroup
           exclusive
           size="small"
@@ -189,8 +241,16 @@ function Preferences() {
         </ToggleButtonGroup>
       </Box>
       <Box>
-        <Box id="look-label" sx={{ fontSize: 13, color: 'text.secondary', mb: 0.5 }}>Look</Box>
-        <ToggleButtonGroup exclusive size="small" aria-labelledby="look-label" value={mode ?? 'system'} onChange={(_, next: 'light' | 'dark' | 'system' | null) => next && setMode(next)}>
+        <Box id="look-label" sx={{ fontSize: 13, color: 'text.secondary', mb: 0.5 }}>
+          Look
+        </Box>
+        <ToggleButtonGroup
+          exclusive
+          size="small"
+          aria-labelledby="look-label"
+          value={mode ?? 'system'}
+          onChange={(_, next: 'light' | 'dark' | 'system' | null) => next && setMode(next)}
+        >
           <ToggleButton value="light">Paper</ToggleButton>
           <ToggleButton value="dark">Night</ToggleButton>
           <ToggleButton value="system">As the device</ToggleButton>
@@ -206,35 +266,65 @@ function SiteFacts() {
   const { frost } = site
   return (
     <>
-      <Section id="site" title="Site and season" tool={
+      <Section
+        id="site"
+        title="Site and season"
+        tool={
           <>
             <Change href="/farm?edit=site" what="site and season" />
             <Button component={Link} href="/farm?edit=frost" size="small">
               Frost record
             </Button>
           </>
-        }>
+        }
+      >
         <p>
           {format.number(Math.abs(site.latitude), 1)}° {site.latitude >= 0 ? 'north' : 'south'}
           {frost && (
             <>
-              . Last spring frost: half the years before {format.shortDate(lastFrostFor(frost, site.latitude, plan.from + 60, 0.5))}, nine in ten before {format.shortDate(lastFrostFor(frost, site.latitude, plan.from + 60, 0.1))}
-              {frost.record ? `, from ${frost.record.name}${frost.record.madeUp ? ', made up for trying' : ''}` : ', as typed'}. <b>Working frost date: {format.date(workingFrostDate(frost, site.latitude, plan.from + 60))}</b> (a later frost in 1 year of{' '}
-              {Math.round(1 / frost.trustedChance)}{frost.marginDays === 0 ? '' : `, and ${frost.marginDays} days of margin`}).
+              . Last spring frost: half the years before{' '}
+              {format.shortDate(lastFrostFor(frost, site.latitude, plan.from + 60, 0.5))}, nine in ten before{' '}
+              {format.shortDate(lastFrostFor(frost, site.latitude, plan.from + 60, 0.1))}
+              {frost.record
+                ? `, from ${frost.record.name}${frost.record.madeUp ? ', made up for trying' : ''}`
+                : ', as typed'}
+              . <b>Working frost date: {format.date(workingFrostDate(frost, site.latitude, plan.from + 60))}</b> (a
+              later frost in 1 year of {Math.round(1 / frost.trustedChance)}
+              {frost.marginDays === 0 ? '' : `, and ${frost.marginDays} days of margin`}).
             </>
           )}
         </p>
-        {site.events.length > 0 && <p>To be ready for: {site.events.map(({ name, on }) => `${name}, ${format.date(parseDay(on))}`).join('; ')}.</p>}
+        {site.events.length > 0 && (
+          <p>
+            To be ready for: {site.events.map(({ name, on }) => `${name}, ${format.date(parseDay(on))}`).join('; ')}.
+          </p>
+        )}
         <p>
-          Weather ahead: {site.forecast === undefined ? 'switched off' : site.forecast.from === 'stand-in' ? 'simulated, for trying out' : `from ${site.forecast.name}`}. <TextLink href="/field?weather=1">Change it in Field</TextLink>.
+          Weather ahead:{' '}
+          {site.forecast === undefined
+            ? 'switched off'
+            : site.forecast.from === 'stand-in'
+              ? 'simulated, for trying out'
+              : `from ${site.forecast.name}`}
+          . <TextLink href="/field?weather=1">Change it in Field</TextLink>.
         </p>
         <Box sx={{ overflowX: 'auto' }}>
-          <Box component="table" sx={{ borderCollapse: 'collapse', fontSize: 14, '& td, & th': { px: 1, py: 0.5, textAlign: 'right', fontWeight: 'inherit' }, '& th': { color: 'text.secondary', fontSize: 13 } }}>
+          <Box
+            component="table"
+            sx={{
+              borderCollapse: 'collapse',
+              fontSize: 14,
+              '& td, & th': { px: 1, py: 0.5, textAlign: 'right', fontWeight: 'inherit' },
+              '& th': { color: 'text.secondary', fontSize: 13 },
+            }}
+          >
             <tbody>
               <tr>
                 <th scope="row">Outdoors</th>
                 {MONTHS.map((month) => (
-                  <th key={month} scope="col">{month}</th>
+                  <th key={month} scope="col">
+                    {month}
+                  </th>
                 ))}
               </tr>
               <tr>
@@ -249,9 +339,14 @@ function SiteFacts() {
       </Section>
       <Section id="habits" title="Habits" tool={<Change href="/farm?edit=habits" what="habits" />}>
         <p>
-          Sized to be enough in {chanceWords(habits.confidence)} sowings; plants go out {habits.agePoint < 0.15 ? 'young' : habits.agePoint <= 0.45 ? 'at the usual age' : 'old'} ({format.number(habits.agePoint, 2)} of the way from ready to
-          limit); {shareWords(habits.handling)} of seed for handling; sowings rounded up to whole {habits.rounding}
-          {habits.sowingWeekdays.length > 0 ? `; sown on ${habits.sowingWeekdays.map((d) => WEEKDAYS[d - 1]).join(', ')} only` : ''}.
+          Sized to be enough in {chanceWords(habits.confidence)} sowings; plants go out{' '}
+          {habits.agePoint < 0.15 ? 'young' : habits.agePoint <= 0.45 ? 'at the usual age' : 'old'} (
+          {format.number(habits.agePoint, 2)} of the way from ready to limit); {shareWords(habits.handling)} of seed for
+          handling; sowings rounded up to whole {habits.rounding}
+          {habits.sowingWeekdays.length > 0
+            ? `; sown on ${habits.sowingWeekdays.map((d) => WEEKDAYS[d - 1]).join(', ')} only`
+            : ''}
+          .
         </p>
       </Section>
     </>
@@ -260,7 +355,12 @@ function SiteFacts() {
 
 function Section({ id, title, tool, children }: { id: string; title: string; tool?: ReactNode; children: ReactNode }) {
   return (
-    <Box component="section" id={id} tabIndex={-1} sx={{ mt: 4, scrollMarginTop: 16, '& p': { my: 0.75, maxWidth: 820 } }}>
+    <Box
+      component="section"
+      id={id}
+      tabIndex={-1}
+      sx={{ mt: 4, scrollMarginTop: 16, '& p': { my: 0.75, maxWidth: 820 } }}
+    >
       <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 2, mb: 0.5 }}>
         <Typography variant="h2">{title}</Typography>
         {tool}
@@ -273,11 +373,33 @@ function Section({ id, title, tool, children }: { id: string; title: string; too
 function Table({ head, children }: { head: string[]; children: ReactNode }) {
   return (
     <Box sx={{ overflowX: 'auto' }} tabIndex={0} role="region" aria-label={`${head[0]!}: table`}>
-      <Box component="table" sx={{ borderCollapse: 'collapse', fontSize: 14.5, minWidth: 640, width: '100%', '& th': { textAlign: 'left', fontWeight: 500, fontSize: 13, color: 'text.secondary', borderBottom: 2, borderColor: 'text.primary' }, '& td': { borderBottom: 1, borderColor: 'divider', verticalAlign: 'top' }, '& td, & th': { py: 0.6, pr: 2 }, '& tr:focus td': { bgcolor: 'warning.light' }, '& tr:focus': { outline: 'none' } }}>
+      <Box
+        component="table"
+        sx={{
+          borderCollapse: 'collapse',
+          fontSize: 14.5,
+          minWidth: 640,
+          width: '100%',
+          '& th': {
+            textAlign: 'left',
+            fontWeight: 500,
+            fontSize: 13,
+            color: 'text.secondary',
+            borderBottom: 2,
+            borderColor: 'text.primary',
+          },
+          '& td': { borderBottom: 1, borderColor: 'divider', verticalAlign: 'top' },
+          '& td, & th': { py: 0.6, pr: 2 },
+          '& tr:focus td': { bgcolor: 'warning.light' },
+          '& tr:focus': { outline: 'none' },
+        }}
+      >
         <thead>
           <tr>
             {head.map((title) => (
-              <th key={title} scope="col">{title}</th>
+              <th key={title} scope="col">
+                {title}
+              </th>
             ))}
           </tr>
         </thead>

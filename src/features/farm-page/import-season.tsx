@@ -44,7 +44,15 @@ export function ImportSeason({ first = false }: { first?: boolean }) {
       try {
         const text = await file.text()
         const preview = await previewImport(text)
-        if (preview.ok) setChosen({ file: file.name, text, name: preview.name, season: preview.season, revision: preview.revision, changes: preview.changes })
+        if (preview.ok)
+          setChosen({
+            file: file.name,
+            text,
+            name: preview.name,
+            season: preview.season,
+            revision: preview.revision,
+            changes: preview.changes,
+          })
         else setProblems({ file: file.name, list: preview.problems })
       } catch {
         fail(file.name, 'The server did not answer. Nothing was changed; try again in a moment.')
@@ -59,11 +67,17 @@ export function ImportSeason({ first = false }: { first?: boolean }) {
         if (result.ok) {
           setChosen(undefined)
           const { entry } = result
-          notice({ text: result.summary, ...(entry === null ? {} : { action: { label: 'Undo', run: () => undo(entry) } }) })
+          notice({
+            text: result.summary,
+            ...(entry === null ? {} : { action: { label: 'Undo', run: () => undo(entry) } }),
+          })
           if (first) router.push('/today')
         } else if (result.reason === 'changed-since') {
           setChosen(undefined)
-          fail(chosen.file, 'The season was changed by someone since you looked. Nothing was brought in; choose the file again to see what it would change now.')
+          fail(
+            chosen.file,
+            'The season was changed by someone since you looked. Nothing was brought in; choose the file again to see what it would change now.',
+          )
         } else setProblems({ file: chosen.file, list: result.problems })
       } catch {
         fail(chosen.file, 'The server did not answer. Choose the file again to see whether it was brought in.')
@@ -83,7 +97,13 @@ export function ImportSeason({ first = false }: { first?: boolean }) {
           event.target.value = ''
         }}
       />
-      <Button variant={first ? 'contained' : 'outlined'} color={first ? 'primary' : 'inherit'} startIcon={<UploadIcon />} disabled={busy} onClick={() => input.current?.click()}>
+      <Button
+        variant={first ? 'contained' : 'outlined'}
+        color={first ? 'primary' : 'inherit'}
+        startIcon={<UploadIcon />}
+        disabled={busy}
+        onClick={() => input.current?.click()}
+      >
         {busy ? 'Reading …' : 'Bring in a season document'}
       </Button>
       {problems && (
@@ -100,7 +120,18 @@ export function ImportSeason({ first = false }: { first?: boolean }) {
         </Alert>
       )}
       {chosen && (
-        <Box data-testid="import-preview" sx={{ mt: 2, border: 1, borderColor: 'divider', borderRadius: 1.5, p: 2, bgcolor: 'background.paper', textAlign: 'left' }}>
+        <Box
+          data-testid="import-preview"
+          sx={{
+            mt: 2,
+            border: 1,
+            borderColor: 'divider',
+            borderRadius: 1.5,
+            p: 2,
+            bgcolor: 'background.paper',
+            textAlign: 'left',
+          }}
+        >
           <Typography variant="h3">{chosen.name}</Typography>
           <Changes changes={chosen.changes} empty={chosen.revision === 0} />
           <Box sx={{ display: 'flex', gap: 1, mt: 2 }}>
@@ -128,7 +159,9 @@ function Changes({ changes, empty }: { changes: SeasonChanges; empty: boolean })
           <b>{collection}</b>:{' '}
           {[
             added.length > 0 ? `${added.length} added (${some(added)})` : '',
-            changed.length > 0 ? `${changed.length} changed (${some(changed.map(({ name, fields }) => `${name}: ${fields.join(', ')}`))})` : '',
+            changed.length > 0
+              ? `${changed.length} changed (${some(changed.map(({ name, fields }) => `${name}: ${fields.join(', ')}`))})`
+              : '',
             removed.length > 0 ? `${removed.length} taken out (${some(removed)})` : '',
           ]
             .filter(Boolean)

@@ -19,48 +19,143 @@ import { count } from '../../words/format'
 import { TextButton } from './beds-plan'
 import { PanelTitle } from '../../ui/panel-title'
 
-const withBed = (season: Season, bed: Bed): Season => ({ ...season, beds: season.beds.map((other) => (other.key === bed.key ? bed : other)) })
+const withBed = (season: Season, bed: Bed): Season => ({
+  ...season,
+  beds: season.beds.map((other) => (other.key === bed.key ? bed : other)),
+})
 
-export function BedEditor({ stored, onClose, onStand }: { stored: Bed; onClose: () => void; onStand: (id: string) => void }) {
+export function BedEditor({
+  stored,
+  onClose,
+  onStand,
+}: {
+  stored: Bed
+  onClose: () => void
+  onStand: (id: string) => void
+}) {
   const { season, plan, format } = useSeason()
-  const { now: bed, put, at, frame, problems, remove, uses } = useThingEditor('beds', stored, '/field?tab=beds', { also: (next) => moveEdits(movesIn(withBed(season, next), plan)) })
+  const {
+    now: bed,
+    put,
+    at,
+    frame,
+    problems,
+    remove,
+    uses,
+  } = useThingEditor('beds', stored, '/field?tab=beds', {
+    also: (next) => moveEdits(movesIn(withBed(season, next), plan)),
+  })
   const sound = problems.length === 0
-  const moves = useMemo(() => (frame.changed && sound ? movesIn(withBed(season, bed), plan) : []), [frame.changed, sound, season, bed, plan])
+  const moves = useMemo(
+    () => (frame.changed && sound ? movesIn(withBed(season, bed), plan) : []),
+    [frame.changed, sound, season, bed, plan],
+  )
   const taken = plan.beds.uses.get(stored.key)!.filter(({ stand }) => stand)
   return (
-    <EditorFrame onPaper title={<PanelTitle over={season.blocks.find(({ key }) => key === bed.block)?.name ?? ''} title={`Bed ${bed.name}`} onClose={onClose} />} {...frame} more={<Button color="error" size="small" onClick={remove}>Remove</Button>}>
+    <EditorFrame
+      onPaper
+      title={
+        <PanelTitle
+          over={season.blocks.find(({ key }) => key === bed.block)?.name ?? ''}
+          title={`Bed ${bed.name}`}
+          onClose={onClose}
+        />
+      }
+      {...frame}
+      more={
+        <Button color="error" size="small" onClick={remove}>
+          Remove
+        </Button>
+      }
+    >
       <MovesPreview moves={moves} />
       <Box sx={{ display: 'grid', gap: 1.5, mt: 1 }}>
         <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1.4fr', gap: 1.5 }}>
           <WordField label="Name" value={bed.name} onChange={(name) => put('name', name)} error={at('name')} />
-          <ChoiceField label="Block" value={bed.block} options={season.blocks.map(({ key, name }) => [key, name] as const)} onChange={(block) => block && put('block', block)} error={at('block')} />
-          <NumberField label="Length" quantity="ground" value={bed.length} onChange={(length) => length !== undefined && put('length', length)} error={at('length')} />
-          <NumberField label="Width" quantity="length" value={bed.width} onChange={(width) => width !== undefined && put('width', width)} error={at('width')} />
+          <ChoiceField
+            label="Block"
+            value={bed.block}
+            options={season.blocks.map(({ key, name }) => [key, name] as const)}
+            onChange={(block) => block && put('block', block)}
+            error={at('block')}
+          />
+          <NumberField
+            label="Length"
+            quantity="ground"
+            value={bed.length}
+            onChange={(length) => length !== undefined && put('length', length)}
+            error={at('length')}
+          />
+          <NumberField
+            label="Width"
+            quantity="length"
+            value={bed.width}
+            onChange={(width) => width !== undefined && put('width', width)}
+            error={at('width')}
+          />
         </Box>
         <Typography variant="h3">Stands there from before</Typography>
         {bed.standing.map((one, i) => {
-          const set = (part: Partial<typeof one>) => put('standing', bed.standing.map((other, j) => (j === i ? { ...other, ...part } : other)))
+          const set = (part: Partial<typeof one>) =>
+            put(
+              'standing',
+              bed.standing.map((other, j) => (j === i ? { ...other, ...part } : other)),
+            )
           return (
             <Box key={i} sx={{ display: 'grid', gridTemplateColumns: '1fr 1.2fr auto', gap: 1, alignItems: 'start' }}>
-              <WordField label="What" value={one.what} onChange={(what) => set({ what })} error={at(`standing[${i}].what`)} />
-              <WordField label="Clear on" type="date" value={one.until} onChange={(until) => set({ until })} error={at(`standing[${i}].until`)} />
-              <Button size="small" color="inherit" onClick={() => put('standing', bed.standing.filter((_, j) => j !== i))}>Take out</Button>
+              <WordField
+                label="What"
+                value={one.what}
+                onChange={(what) => set({ what })}
+                error={at(`standing[${i}].what`)}
+              />
+              <WordField
+                label="Clear on"
+                type="date"
+                value={one.until}
+                onChange={(until) => set({ until })}
+                error={at(`standing[${i}].until`)}
+              />
+              <Button
+                size="small"
+                color="inherit"
+                onClick={() =>
+                  put(
+                    'standing',
+                    bed.standing.filter((_, j) => j !== i),
+                  )
+                }
+              >
+                Take out
+              </Button>
             </Box>
           )
         })}
-        <Button size="small" startIcon={<AddIcon />} sx={{ justifySelf: 'start' }} onClick={() => put('standing', [...bed.standing, { what: 'Overwintered', until: formatDay(plan.from + 120) }])}>
+        <Button
+          size="small"
+          startIcon={<AddIcon />}
+          sx={{ justifySelf: 'start' }}
+          onClick={() =>
+            put('standing', [...bed.standing, { what: 'Overwintered', until: formatDay(plan.from + 120) }])
+          }
+        >
           Something that comes out
         </Button>
       </Box>
       {uses.length > 0 && <UsedBy what={`Bed ${stored.name}`} uses={uses} wayOut="Give them another bed first." />}
-      <Typography variant="h3" sx={{ mt: 2 }}>This season</Typography>
-      {taken.length === 0 && <Box sx={{ color: 'text.secondary', fontSize: 14 }}>Nothing is planted in it yet: choose it at a planting.</Box>}
+      <Typography variant="h3" sx={{ mt: 2 }}>
+        This season
+      </Typography>
+      {taken.length === 0 && (
+        <Box sx={{ color: 'text.secondary', fontSize: 14 }}>Nothing is planted in it yet: choose it at a planting.</Box>
+      )}
       <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
         {taken.map((use) => (
           <Box component="li" key={use.stand!.id} sx={{ py: 0.75, borderTop: 1, borderColor: 'divider', fontSize: 14 }}>
             <TextButton onClick={() => onStand(use.stand!.id)}>{use.what}</TextButton>
             <Box sx={{ color: 'text.secondary' }}>
-              {format.date(use.from)} to {format.date(use.until)} · {stretch(use, format)} · {count(format, use.plants, 'plant')}
+              {format.date(use.from)} to {format.date(use.until)} · {stretch(use, format)} ·{' '}
+              {count(format, use.plants, 'plant')}
             </Box>
           </Box>
         ))}
@@ -69,15 +164,51 @@ export function BedEditor({ stored, onClose, onStand }: { stored: Bed; onClose: 
   )
 }
 
-export function BlockEditor({ stored, isNew = false, onClose, onDone }: { stored: Block; isNew?: boolean; onClose: () => void; onDone?: (key: string) => void }) {
-  const { now: block, put, at, frame, remove, uses } = useThingEditor('blocks', stored, '/field?tab=beds', { isNew, onDone })
+export function BlockEditor({
+  stored,
+  isNew = false,
+  onClose,
+  onDone,
+}: {
+  stored: Block
+  isNew?: boolean
+  onClose: () => void
+  onDone?: (key: string) => void
+}) {
+  const {
+    now: block,
+    put,
+    at,
+    frame,
+    remove,
+    uses,
+  } = useThingEditor('blocks', stored, '/field?tab=beds', { isNew, onDone })
   return (
-    <EditorFrame onPaper title={<PanelTitle title={isNew ? 'New block' : block.name} onClose={onClose} />} {...frame} more={!isNew && <Button color="error" size="small" onClick={remove}>Remove</Button>}>
+    <EditorFrame
+      onPaper
+      title={<PanelTitle title={isNew ? 'New block' : block.name} onClose={onClose} />}
+      {...frame}
+      more={
+        !isNew && (
+          <Button color="error" size="small" onClick={remove}>
+            Remove
+          </Button>
+        )
+      }
+    >
       <Box sx={{ display: 'grid', gap: 1.5, mt: 1 }}>
         <WordField label="Name" value={block.name} onChange={(name) => put('name', name)} error={at('name')} />
-        <NumberField label="Path between beds" quantity="length" value={block.path} onChange={(path) => path !== undefined && put('path', path)} error={at('path')} />
+        <NumberField
+          label="Path between beds"
+          quantity="length"
+          value={block.path}
+          onChange={(path) => path !== undefined && put('path', path)}
+          error={at('path')}
+        />
       </Box>
-      {uses.length > 0 && <UsedBy what={stored.name} uses={uses} wayOut="Move its beds to another block, or remove them, first." />}
+      {uses.length > 0 && (
+        <UsedBy what={stored.name} uses={uses} wayOut="Move its beds to another block, or remove them, first." />
+      )}
     </EditorFrame>
   )
 }
@@ -95,7 +226,14 @@ export function NewBeds({ onClose, onDone }: { onClose: () => void; onDone: () =
   const [length, setLength] = useState<number | undefined>(like?.length ?? 3000)
   const [width, setWidth] = useState<number | undefined>(like?.width ?? 75)
   const wrong = many !== undefined && (many < 1 || many > MOST_AT_ONCE || !Number.isInteger(many))
-  const sound = block !== '' && many !== undefined && !wrong && length !== undefined && length > 0 && width !== undefined && width > 0
+  const sound =
+    block !== '' &&
+    many !== undefined &&
+    !wrong &&
+    length !== undefined &&
+    length > 0 &&
+    width !== undefined &&
+    width > 0
   const add = async () => {
     if (!sound) return
     const names = new Set(season.beds.map(({ name }) => name))
@@ -105,13 +243,38 @@ export function NewBeds({ onClose, onDone }: { onClose: () => void; onDone: () =
       if (names.has(name)) continue
       beds.push({ key: freeKeyIn([...season.beds, ...beds], keyOf(name)), name, block, length, width, standing: [] })
     }
-    if (await saving.change(beds.map((bed) => ({ of: 'beds' as const, key: bed.key, from: null, to: bed })), `${count(format, beds.length, 'bed')} added`)) onDone()
+    if (
+      await saving.change(
+        beds.map((bed) => ({ of: 'beds' as const, key: bed.key, from: null, to: bed })),
+        `${count(format, beds.length, 'bed')} added`,
+      )
+    )
+      onDone()
   }
   return (
-    <EditorFrame onPaper title={<PanelTitle title="New beds" onClose={onClose} />} changed={sound} busy={saving.busy} failure={saving.failure} problems={saving.problems} onSave={() => void add()} onDrop={onClose}>
+    <EditorFrame
+      onPaper
+      title={<PanelTitle title="New beds" onClose={onClose} />}
+      changed={sound}
+      busy={saving.busy}
+      failure={saving.failure}
+      problems={saving.problems}
+      onSave={() => void add()}
+      onDrop={onClose}
+    >
       <Box sx={{ display: 'grid', gridTemplateColumns: '1.4fr 1fr', gap: 1.5, mt: 1, alignItems: 'start' }}>
-        <ChoiceField label="Block" value={block} options={season.blocks.map(({ key, name }) => [key, name] as const)} onChange={setBlock} />
-        <NumberField label="How many" value={many} onChange={setMany} error={wrong ? `A whole number, 1 to ${MOST_AT_ONCE}.` : undefined} />
+        <ChoiceField
+          label="Block"
+          value={block}
+          options={season.blocks.map(({ key, name }) => [key, name] as const)}
+          onChange={setBlock}
+        />
+        <NumberField
+          label="How many"
+          value={many}
+          onChange={setMany}
+          error={wrong ? `A whole number, 1 to ${MOST_AT_ONCE}.` : undefined}
+        />
         <WordField label="Named" value={letter} onChange={setLetter} help={`${letter}1, ${letter}2 …`} />
         <span />
         <NumberField label="Length" quantity="ground" value={length} onChange={setLength} />

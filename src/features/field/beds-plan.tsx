@@ -25,7 +25,10 @@ const PAINT: Record<string, { light: string; dark: string; name: string }> = {
   'cut-flower': { light: '#E9C3CE', dark: '#703F56', name: 'cut flowers' },
   other: { light: '#DFCDB3', dark: '#5C4A33', name: 'other' },
 }
-const STANDING = { light: 'repeating-linear-gradient(45deg, #E4DED2 0 5px, #CFC7B7 5px 7px)', dark: 'repeating-linear-gradient(45deg, #3A434B 0 5px, #566069 5px 7px)' }
+const STANDING = {
+  light: 'repeating-linear-gradient(45deg, #E4DED2 0 5px, #CFC7B7 5px 7px)',
+  dark: 'repeating-linear-gradient(45deg, #3A434B 0 5px, #566069 5px 7px)',
+}
 const paintOf = (use: BedUse) => (use.stand ? (PAINT[use.stand.crop.group ?? 'other'] ?? PAINT.other!) : STANDING)
 
 export interface BedsPlanProps {
@@ -49,7 +52,8 @@ export function BedsPlan({ day, chosenBed, chosenStand, onBed, onStand, onBlock,
     return (
       <Box sx={{ mt: 3, maxWidth: 560 }}>
         <Typography component="p" sx={{ mb: 1.5 }}>
-          No beds yet. With them every planting knows how much ground it takes, what must come out first, and who is in whose way.
+          No beds yet. With them every planting knows how much ground it takes, what must come out first, and who is in
+          whose way.
         </Typography>
         <Button variant="contained" startIcon={<AddIcon />} onClick={() => onNew('block')}>
           Add a block of beds
@@ -60,12 +64,19 @@ export function BedsPlan({ day, chosenBed, chosenStand, onBed, onStand, onBlock,
   return (
     <Box sx={{ mt: 1.5 }}>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1.5 }} className="no-print">
-        <ToggleButtonGroup exclusive size="small" value={along} onChange={(_, next: Along | null) => next && setAlong(next)} aria-label="Along">
+        <ToggleButtonGroup
+          exclusive
+          size="small"
+          value={along}
+          onChange={(_, next: Along | null) => next && setAlong(next)}
+          aria-label="Along"
+        >
           <ToggleButton value="day">On the day</ToggleButton>
           <ToggleButton value="season">Through the season</ToggleButton>
         </ToggleButtonGroup>
         <Box sx={{ flex: 1, minWidth: 180, fontSize: 14, color: 'text.secondary' }}>
-          {taken} of {count(format, season.beds.length, 'bed')} taken{without > 0 ? `; ${count(format, without, 'planting')} to come without a bed` : ''}
+          {taken} of {count(format, season.beds.length, 'bed')} taken
+          {without > 0 ? `; ${count(format, without, 'planting')} to come without a bed` : ''}
         </Box>
         <Legend />
         <Button size="small" startIcon={<AddIcon />} onClick={() => onNew('beds')}>
@@ -76,7 +87,15 @@ export function BedsPlan({ day, chosenBed, chosenStand, onBed, onStand, onBlock,
         </Button>
       </Box>
       {clashes.length > 0 && <Clashes clashes={clashes} onStand={onStand} />}
-      <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fill, minmax(min(100%, 430px), 1fr))', columnGap: 3.5, rowGap: 3, mt: 2 }}>
+      <Box
+        sx={{
+          display: 'grid',
+          gridTemplateColumns: 'repeat(auto-fill, minmax(min(100%, 430px), 1fr))',
+          columnGap: 3.5,
+          rowGap: 3,
+          mt: 2,
+        }}
+      >
         {season.blocks.map((block) => {
           const beds = season.beds.filter((bed) => bed.block === block.key)
           const longest = Math.max(1, ...beds.map(({ length }) => length))
@@ -87,7 +106,9 @@ export function BedsPlan({ day, chosenBed, chosenStand, onBed, onStand, onBlock,
                   {block.name}
                 </Typography>
                 <Box sx={{ fontSize: 13, color: 'text.secondary', flex: 1 }}>
-                  {beds.length === 0 ? 'no beds yet' : `${count(format, beds.length, 'bed')}, ${metres(format, longest)} long`}
+                  {beds.length === 0
+                    ? 'no beds yet'
+                    : `${count(format, beds.length, 'bed')}, ${metres(format, longest)} long`}
                 </Box>
                 <Button size="small" color="inherit" className="no-print" onClick={() => onBlock(block.key)}>
                   Change
@@ -95,7 +116,19 @@ export function BedsPlan({ day, chosenBed, chosenStand, onBed, onStand, onBlock,
               </Box>
               {along === 'season' && <Months />}
               {beds.map((bed) => (
-                <BedRow key={bed.key} bed={bed} uses={uses.get(bed.key)!} along={along} day={day} longest={longest} clashed={clashed} chosen={bed.key === chosenBed} chosenStand={chosenStand} onBed={onBed} onStand={onStand} />
+                <BedRow
+                  key={bed.key}
+                  bed={bed}
+                  uses={uses.get(bed.key)!}
+                  along={along}
+                  day={day}
+                  longest={longest}
+                  clashed={clashed}
+                  chosen={bed.key === chosenBed}
+                  chosenStand={chosenStand}
+                  onBed={onBed}
+                  onStand={onStand}
+                />
               ))}
             </Box>
           )
@@ -110,7 +143,12 @@ function Legend() {
     <Box sx={{ display: { xs: 'none', lg: 'flex' }, gap: 1.25, fontSize: 13, color: 'text.secondary' }}>
       {[...Object.values(PAINT).slice(0, 3), { ...STANDING, name: 'from last year' }].map(({ name, light, dark }) => (
         <Box key={name} sx={{ display: 'flex', alignItems: 'center', gap: 0.5 }}>
-          <Box sx={[{ width: 18, height: 12, borderRadius: 0.5, background: light }, (theme) => theme.applyStyles('dark', { background: dark })]} />
+          <Box
+            sx={[
+              { width: 18, height: 12, borderRadius: 0.5, background: light },
+              (theme) => theme.applyStyles('dark', { background: dark }),
+            ]}
+          />
           {name}
         </Box>
       ))}
@@ -121,15 +159,29 @@ function Legend() {
 function Clashes({ clashes, onStand }: { clashes: readonly BedClash[]; onStand: (id: string) => void }) {
   const { format } = useSeason()
   return (
-    <Box role="alert" sx={{ mt: 1.5, px: 1.5, py: 1, border: 1, borderColor: 'error.main', borderRadius: 1.5, bgcolor: 'background.paper' }}>
-      <Box sx={{ fontWeight: 700, color: 'error.main' }}>{count(format, clashes.length, 'planting finds', 'plantings find')} no room</Box>
+    <Box
+      role="alert"
+      sx={{
+        mt: 1.5,
+        px: 1.5,
+        py: 1,
+        border: 1,
+        borderColor: 'error.main',
+        borderRadius: 1.5,
+        bgcolor: 'background.paper',
+      }}
+    >
+      <Box sx={{ fontWeight: 700, color: 'error.main' }}>
+        {count(format, clashes.length, 'planting finds', 'plantings find')} no room
+      </Box>
       <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, maxHeight: 132, overflow: 'auto' }} tabIndex={0}>
         {clashes.map((clash) => {
           const stand = clash.use.stand!
           const hold = holdFor(stand, [clash])
           return (
             <Box component="li" key={`${stand.id} ${clash.bed.key}`} sx={{ fontSize: 14, py: 0.25 }}>
-              <TextButton onClick={() => onStand(stand.id)}>{clash.use.what}</TextButton>, {format.date(stand.from)}: {clashSentence(clash, format)}
+              <TextButton onClick={() => onStand(stand.id)}>{clash.use.what}</TextButton>, {format.date(stand.from)}:{' '}
+              {clashSentence(clash, format)}
               {hold && (
                 <Box component="span" sx={{ color: hold.overgrown > 0 ? 'error.main' : 'text.secondary' }}>
                   {' '}
@@ -146,7 +198,18 @@ function Clashes({ clashes, onStand }: { clashes: readonly BedClash[]; onStand: 
 
 export function TextButton({ children, onClick }: { children: ReactNode; onClick: () => void }) {
   return (
-    <Box component="button" type="button" onClick={onClick} sx={{ all: 'unset', cursor: 'pointer', fontWeight: 650, textDecoration: 'underline dotted', '&:focus-visible': { outline: '3px solid', outlineColor: 'primary.main' } }}>
+    <Box
+      component="button"
+      type="button"
+      onClick={onClick}
+      sx={{
+        all: 'unset',
+        cursor: 'pointer',
+        fontWeight: 650,
+        textDecoration: 'underline dotted',
+        '&:focus-visible': { outline: '3px solid', outlineColor: 'primary.main' },
+      }}
+    >
       {children}
     </Box>
   )
@@ -161,7 +224,16 @@ function Months() {
   return (
     <Box aria-hidden sx={{ position: 'relative', height: 18, ml: `${LABEL}px`, fontSize: 12, color: 'text.secondary' }}>
       {monthStarts(plan.from, plan.to).map((start) => (
-        <Box key={start} sx={{ position: 'absolute', left: `${((start - plan.from) / span) * 100}%`, pl: 0.25, borderLeft: 1, borderColor: 'divider' }}>
+        <Box
+          key={start}
+          sx={{
+            position: 'absolute',
+            left: `${((start - plan.from) / span) * 100}%`,
+            pl: 0.25,
+            borderLeft: 1,
+            borderColor: 'divider',
+          }}
+        >
           {format.month(start).slice(0, 3)}
         </Box>
       ))}
@@ -183,7 +255,18 @@ interface BedRowProps {
 }
 
 /** One bed: what stands along it on the day, or when along the season each stretch is taken. */
-const BedRow = memo(function BedRow({ bed, uses, along, day, longest, clashed, chosen, chosenStand, onBed, onStand }: BedRowProps) {
+const BedRow = memo(function BedRow({
+  bed,
+  uses,
+  along,
+  day,
+  longest,
+  clashed,
+  chosen,
+  chosenStand,
+  onBed,
+  onStand,
+}: BedRowProps) {
   const { plan, format } = useSeason()
   const label = useLabel()
   const span = plan.to - plan.from
@@ -192,16 +275,56 @@ const BedRow = memo(function BedRow({ bed, uses, along, day, longest, clashed, c
   const height = along === 'day' ? 22 : 26
   return (
     <Box sx={{ display: 'flex', alignItems: 'stretch', mt: '3px', height }}>
-      <Box component="button" type="button" onClick={() => onBed(bed.key)} aria-label={`Bed ${bed.name}`} aria-pressed={chosen} sx={{ all: 'unset', boxSizing: 'border-box', cursor: 'pointer', width: LABEL, flex: 'none', fontSize: 13, fontWeight: chosen ? 800 : 600, lineHeight: `${height}px`, color: chosen ? 'primary.main' : 'text.primary', '&:focus-visible': { outline: '3px solid', outlineColor: 'primary.main' } }}>
+      <Box
+        component="button"
+        type="button"
+        onClick={() => onBed(bed.key)}
+        aria-label={`Bed ${bed.name}`}
+        aria-pressed={chosen}
+        sx={{
+          all: 'unset',
+          boxSizing: 'border-box',
+          cursor: 'pointer',
+          width: LABEL,
+          flex: 'none',
+          fontSize: 13,
+          fontWeight: chosen ? 800 : 600,
+          lineHeight: `${height}px`,
+          color: chosen ? 'primary.main' : 'text.primary',
+          '&:focus-visible': { outline: '3px solid', outlineColor: 'primary.main' },
+        }}
+      >
         {bed.name}
       </Box>
-      <Box sx={{ position: 'relative', width: along === 'day' ? `calc((100% - ${LABEL}px) * ${bed.length / longest})` : undefined, flex: along === 'day' ? 'none' : 1, bgcolor: 'background.paper', border: 1, borderColor: chosen ? 'primary.main' : 'divider', borderRadius: 0.75, overflow: 'hidden' }}>
+      <Box
+        sx={{
+          position: 'relative',
+          width: along === 'day' ? `calc((100% - ${LABEL}px) * ${bed.length / longest})` : undefined,
+          flex: along === 'day' ? 'none' : 1,
+          bgcolor: 'background.paper',
+          border: 1,
+          borderColor: chosen ? 'primary.main' : 'divider',
+          borderRadius: 0.75,
+          overflow: 'hidden',
+        }}
+      >
         {shown.map((use, i) => {
           const paint = paintOf(use)
           const wrong = clashed.has(use)
-          const { left, width, top, tall } = along === 'day'
-            ? { left: use.at / bed.length, width: Math.min(use.length, bed.length - use.at) / bed.length, top: use.between ? 0.5 : 0, tall: use.between ? 0.5 : 1 }
-            : { left: Math.max(0, use.from - plan.from) / span, width: (Math.min(use.until, plan.to) - Math.max(use.from, plan.from)) / span, top: use.at / bed.length, tall: Math.min(use.length, bed.length - use.at) / bed.length }
+          const { left, width, top, tall } =
+            along === 'day'
+              ? {
+                  left: use.at / bed.length,
+                  width: Math.min(use.length, bed.length - use.at) / bed.length,
+                  top: use.between ? 0.5 : 0,
+                  tall: use.between ? 0.5 : 1,
+                }
+              : {
+                  left: Math.max(0, use.from - plan.from) / span,
+                  width: (Math.min(use.until, plan.to) - Math.max(use.from, plan.from)) / span,
+                  top: use.at / bed.length,
+                  tall: Math.min(use.length, bed.length - use.at) / bed.length,
+                }
           if (width <= 0) return null
           const said = `${use.what}: ${format.date(Math.max(use.from, plan.from))} to ${format.date(use.until - 1)}${use.stand ? `, ${stretch(use, format)}, ${count(format, use.plants, 'plant')}` : ''}${wrong ? '; no room for it' : ''}`
           const mine = use.stand !== undefined && use.stand.id === chosenStand
@@ -209,10 +332,30 @@ const BedRow = memo(function BedRow({ bed, uses, along, day, longest, clashed, c
             <Box
               key={i}
               component={use.stand ? 'button' : 'div'}
-              {...(use.stand ? { type: 'button' as const, onClick: () => onStand(use.stand!.id), 'aria-label': said } : {})}
+              {...(use.stand
+                ? { type: 'button' as const, onClick: () => onStand(use.stand!.id), 'aria-label': said }
+                : {})}
               title={said}
               sx={[
-                { all: 'unset', boxSizing: 'border-box', position: 'absolute', left: `${left * 100}%`, width: `${width * 100}%`, top: `${top * 100}%`, height: `${tall * 100}%`, background: paint.light, cursor: use.stand ? 'pointer' : 'default', borderRight: '1px solid', borderColor: 'background.paper', overflow: 'hidden', whiteSpace: 'nowrap', fontSize: 12.5, lineHeight: `${height * tall - 2}px`, pl: 0.5, color: 'text.primary' },
+                {
+                  all: 'unset',
+                  boxSizing: 'border-box',
+                  position: 'absolute',
+                  left: `${left * 100}%`,
+                  width: `${width * 100}%`,
+                  top: `${top * 100}%`,
+                  height: `${tall * 100}%`,
+                  background: paint.light,
+                  cursor: use.stand ? 'pointer' : 'default',
+                  borderRight: '1px solid',
+                  borderColor: 'background.paper',
+                  overflow: 'hidden',
+                  whiteSpace: 'nowrap',
+                  fontSize: 12.5,
+                  lineHeight: `${height * tall - 2}px`,
+                  pl: 0.5,
+                  color: 'text.primary',
+                },
                 along === 'season' ? { borderBottom: '1px solid', borderBottomColor: 'background.paper' } : {},
                 wrong ? { boxShadow: 'inset 0 0 0 2px var(--mui-palette-error-main)', opacity: 0.85 } : {},
                 mine ? { boxShadow: 'inset 0 0 0 2px var(--mui-palette-text-primary)', fontWeight: 700 } : {},
@@ -225,11 +368,35 @@ const BedRow = memo(function BedRow({ bed, uses, along, day, longest, clashed, c
           )
         })}
         {next && (
-          <Box sx={{ position: 'absolute', inset: 0, pl: 0.75, fontSize: 12.5, lineHeight: `${height - 2}px`, color: 'text.secondary', whiteSpace: 'nowrap', overflow: 'hidden' }}>
+          <Box
+            sx={{
+              position: 'absolute',
+              inset: 0,
+              pl: 0.75,
+              fontSize: 12.5,
+              lineHeight: `${height - 2}px`,
+              color: 'text.secondary',
+              whiteSpace: 'nowrap',
+              overflow: 'hidden',
+            }}
+          >
             free until {format.shortDate(next.from)}
           </Box>
         )}
-        {along === 'season' && day >= plan.from && day < plan.to && <Box aria-hidden sx={{ position: 'absolute', top: 0, bottom: 0, left: `${((day - plan.from) / span) * 100}%`, borderLeft: '2px solid', borderColor: 'text.primary', pointerEvents: 'none' }} />}
+        {along === 'season' && day >= plan.from && day < plan.to && (
+          <Box
+            aria-hidden
+            sx={{
+              position: 'absolute',
+              top: 0,
+              bottom: 0,
+              left: `${((day - plan.from) / span) * 100}%`,
+              borderLeft: '2px solid',
+              borderColor: 'text.primary',
+              pointerEvents: 'none',
+            }}
+          />
+        )}
       </Box>
     </Box>
   )

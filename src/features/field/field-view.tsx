@@ -35,8 +35,11 @@ export function FieldView() {
   const narrow = useMediaQuery('(max-width:899px)')
   const asked = params.get('tab')
   const bedKey = params.get('bed')
-  const tab: Tab = TABS.find(([key]) => key === asked)?.[0] ?? (bedKey !== null || params.get('block') !== null || params.get('new') === 'beds' ? 'beds' : 'gates')
-  const go = (part: Record<string, string>) => router.push(`/field?${new URLSearchParams({ tab, ...part }).toString()}`, { scroll: false })
+  const tab: Tab =
+    TABS.find(([key]) => key === asked)?.[0] ??
+    (bedKey !== null || params.get('block') !== null || params.get('new') === 'beds' ? 'beds' : 'gates')
+  const go = (part: Record<string, string>) =>
+    router.push(`/field?${new URLSearchParams({ tab, ...part }).toString()}`, { scroll: false })
   const close = () => go({})
   const stand = plan.stands.find(({ id }) => id === params.get('stand'))
   const bed = season.beds.find(({ key }) => key === bedKey)
@@ -51,7 +54,13 @@ export function FieldView() {
   ) : make === 'beds' ? (
     <NewBeds onClose={close} onDone={() => go({ tab: 'beds' })} />
   ) : make === 'block' ? (
-    <BlockEditor key="new block" isNew stored={{ key: freeKeyIn(season.blocks, 'block'), name: `Block ${season.blocks.length + 1}`, path: 45 }} onClose={close} onDone={() => go({ tab: 'beds', new: 'beds' })} />
+    <BlockEditor
+      key="new block"
+      isNew
+      stored={{ key: freeKeyIn(season.blocks, 'block'), name: `Block ${season.blocks.length + 1}`, path: 45 }}
+      onClose={close}
+      onDone={() => go({ tab: 'beds', new: 'beds' })}
+    />
   ) : make === 'chain' ? (
     <ChainPanel onClose={close} />
   ) : params.get('weather') !== null ? (
@@ -60,7 +69,16 @@ export function FieldView() {
   return (
     <Box sx={{ display: 'flex', height: '100%', minHeight: 0, '@media print': { display: 'block', height: 'auto' } }}>
       {!(narrow && panel) && (
-        <Box sx={{ flex: 1, minWidth: 0, overflow: 'auto', px: { xs: 1.5, md: 2.5 }, py: 2, '@media print': { overflow: 'visible', p: 0 } }}>
+        <Box
+          sx={{
+            flex: 1,
+            minWidth: 0,
+            overflow: 'auto',
+            px: { xs: 1.5, md: 2.5 },
+            py: 2,
+            '@media print': { overflow: 'visible', p: 0 },
+          }}
+        >
           <Box className="no-print" sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1.5 }}>
             <Box sx={{ flex: 1, minWidth: 200 }}>
               <Typography variant="h1">Field</Typography>
@@ -68,7 +86,14 @@ export function FieldView() {
                 On {format.longDate(day)}
               </Typography>
             </Box>
-            <ToggleButtonGroup exclusive size="small" value={tab} onChange={(_, next: Tab | null) => next && router.push(`/field?tab=${next}`, { scroll: false })} aria-label="What is shown" sx={{ maxWidth: '100%', overflowX: 'auto' }}>
+            <ToggleButtonGroup
+              exclusive
+              size="small"
+              value={tab}
+              onChange={(_, next: Tab | null) => next && router.push(`/field?tab=${next}`, { scroll: false })}
+              aria-label="What is shown"
+              sx={{ maxWidth: '100%', overflowX: 'auto' }}
+            >
               {TABS.map(([key, title]) => (
                 <ToggleButton key={key} value={key}>
                   {title}
@@ -78,19 +103,55 @@ export function FieldView() {
           </Box>
           {tab === 'gates' && (
             <>
-              <GatesList day={day} chosen={stand?.id} onChoose={(id) => go({ stand: id })} onWeather={() => go({ weather: '1' })} />
-              <Button size="small" variant="outlined" color="inherit" sx={{ mt: 2 }} onClick={() => go({ new: 'chain' })}>
+              <GatesList
+                day={day}
+                chosen={stand?.id}
+                onChoose={(id) => go({ stand: id })}
+                onWeather={() => go({ weather: '1' })}
+              />
+              <Button
+                size="small"
+                variant="outlined"
+                color="inherit"
+                sx={{ mt: 2 }}
+                onClick={() => go({ new: 'chain' })}
+              >
                 Let harvest follow harvest …
               </Button>
             </>
           )}
-          {tab === 'beds' && <BedsPlan day={day} chosenBed={bed?.key} chosenStand={stand?.id} onBed={(key) => go({ bed: key })} onStand={(id) => go({ stand: id })} onBlock={(key) => go({ block: key })} onNew={(what) => go({ new: what })} />}
+          {tab === 'beds' && (
+            <BedsPlan
+              day={day}
+              chosenBed={bed?.key}
+              chosenStand={stand?.id}
+              onBed={(key) => go({ bed: key })}
+              onStand={(id) => go({ stand: id })}
+              onBlock={(key) => go({ block: key })}
+              onNew={(what) => go({ new: what })}
+            />
+          )}
           {tab === 'hardening' && <HardeningGrid day={day} onChoose={(id) => go({ stand: id })} />}
           {tab === 'month' && <MonthSheet day={day} />}
         </Box>
       )}
       {panel && (
-        <Box component="aside" className="no-print" aria-label="Chosen" sx={{ width: { xs: '100%', md: 440 }, flex: 'none', boxSizing: 'border-box', overflow: 'auto', borderLeft: { md: 1 }, borderColor: { md: 'divider' }, bgcolor: 'background.paper', px: { xs: 2, md: 2.5 }, pt: 2.5 }}>
+        <Box
+          component="aside"
+          className="no-print"
+          aria-label="Chosen"
+          sx={{
+            width: { xs: '100%', md: 440 },
+            flex: 'none',
+            boxSizing: 'border-box',
+            overflow: 'auto',
+            borderLeft: { md: 1 },
+            borderColor: { md: 'divider' },
+            bgcolor: 'background.paper',
+            px: { xs: 2, md: 2.5 },
+            pt: 2.5,
+          }}
+        >
           {panel}
         </Box>
       )}

@@ -21,14 +21,28 @@ const BEFORE = 3 // days back: what should have gone out already
 const AHEAD = 21
 const KINDS: readonly Gate['kind'][] = ['frost', 'night', 'soil', 'bed', 'plants', 'leaves']
 
-export function GatesList({ day, chosen, onChoose, onWeather }: { day: Day; chosen: string | undefined; onChoose: (id: string) => void; onWeather: () => void }) {
+export function GatesList({
+  day,
+  chosen,
+  onChoose,
+  onWeather,
+}: {
+  day: Day
+  chosen: string | undefined
+  onChoose: (id: string) => void
+  onWeather: () => void
+}) {
   const { format } = useSeason()
   const gated = useGates(day, day - BEFORE, day + AHEAD)
   const weeks = useMemo(() => byWeek(gated, day), [gated, day])
   return (
     <Box sx={{ containerType: 'inline-size' }}>
       <WeatherAhead day={day} onWeather={onWeather} />
-      {gated.length === 0 && <Box sx={{ mt: 3, color: 'text.secondary' }}>Nothing goes out from {format.date(day - BEFORE)} to {format.date(day + AHEAD - 1)}.</Box>}
+      {gated.length === 0 && (
+        <Box sx={{ mt: 3, color: 'text.secondary' }}>
+          Nothing goes out from {format.date(day - BEFORE)} to {format.date(day + AHEAD - 1)}.
+        </Box>
+      )}
       {weeks.map(({ title, list }) => (
         <Box key={title} component="section" sx={{ mt: 2.5 }}>
           <Box sx={{ display: 'grid', ...grid, columnGap: 1, alignItems: 'end', pb: 0.5 }}>
@@ -36,7 +50,11 @@ export function GatesList({ day, chosen, onChoose, onWeather }: { day: Day; chos
               {title}
             </Typography>
             {KINDS.map((kind) => (
-              <Box key={kind} aria-hidden sx={{ ...onlyWide, fontSize: 13, color: 'text.secondary', textAlign: 'center' }}>
+              <Box
+                key={kind}
+                aria-hidden
+                sx={{ ...onlyWide, fontSize: 13, color: 'text.secondary', textAlign: 'center' }}
+              >
                 {GATE_TITLES[kind]}
               </Box>
             ))}
@@ -57,7 +75,15 @@ const WIDE = '@container (min-width: 720px)' // room for a column for each gate
 const grid = { gridTemplateColumns: GRID, [WIDE]: { gridTemplateColumns: `${GRID} repeat(6, 52px)` } }
 const onlyWide = { display: 'none', [WIDE]: { display: 'block' } }
 
-function GatedRow({ gated: { stand, gates, verdict }, chosen, onChoose }: { gated: Gated; chosen: boolean; onChoose: (id: string) => void }) {
+function GatedRow({
+  gated: { stand, gates, verdict },
+  chosen,
+  onChoose,
+}: {
+  gated: Gated
+  chosen: boolean
+  onChoose: (id: string) => void
+}) {
   const { format } = useSeason()
   const reasons = gates.filter((gate) => gate.verdict !== 'go')
   return (
@@ -67,7 +93,21 @@ function GatedRow({ gated: { stand, gates, verdict }, chosen, onChoose }: { gate
         type="button"
         aria-pressed={chosen}
         onClick={() => onChoose(stand.id)}
-        sx={{ all: 'unset', boxSizing: 'border-box', cursor: 'pointer', width: '100%', display: 'grid', ...grid, columnGap: 1, alignItems: 'center', py: 0.9, minHeight: 48, bgcolor: chosen ? 'background.paper' : 'transparent', '&:hover': { bgcolor: 'background.paper' }, '&:focus-visible': { outline: '3px solid', outlineColor: 'primary.main', outlineOffset: -3 } }}
+        sx={{
+          all: 'unset',
+          boxSizing: 'border-box',
+          cursor: 'pointer',
+          width: '100%',
+          display: 'grid',
+          ...grid,
+          columnGap: 1,
+          alignItems: 'center',
+          py: 0.9,
+          minHeight: 48,
+          bgcolor: chosen ? 'background.paper' : 'transparent',
+          '&:hover': { bgcolor: 'background.paper' },
+          '&:focus-visible': { outline: '3px solid', outlineColor: 'primary.main', outlineOffset: -3 },
+        }}
       >
         {stand.batch ? <StairGlyph batch={stand.batch} /> : <RowGlyph />}
         <Box sx={{ minWidth: 0 }}>
@@ -78,10 +118,14 @@ function GatedRow({ gated: { stand, gates, verdict }, chosen, onChoose }: { gate
             {stand.variety.name}
           </Box>
           <Box sx={{ fontSize: 13.5, color: 'text.secondary' }}>
-            {format.date(stand.from)}: {stand.inPlace ? `sow ${count(format, stand.inPlace.seeds, 'seed')}` : count(format, stand.plants, 'plant')} {stand.batch && <OutlookTag outlook={outlookOf(stand.batch)} />}
+            {format.date(stand.from)}:{' '}
+            {stand.inPlace ? `sow ${count(format, stand.inPlace.seeds, 'seed')}` : count(format, stand.plants, 'plant')}{' '}
+            {stand.batch && <OutlookTag outlook={outlookOf(stand.batch)} />}
           </Box>
           {reasons.length > 0 && (
-            <Box sx={{ fontSize: 13.5, color: verdict === 'wait' ? 'error.main' : 'text.primary' }}>{gateSentence(reasons.find((gate) => gate.verdict === 'wait') ?? reasons[0]!, format)}</Box>
+            <Box sx={{ fontSize: 13.5, color: verdict === 'wait' ? 'error.main' : 'text.primary' }}>
+              {gateSentence(reasons.find((gate) => gate.verdict === 'wait') ?? reasons[0]!, format)}
+            </Box>
           )}
         </Box>
         <VerdictMark verdict={verdict} />
@@ -89,7 +133,11 @@ function GatedRow({ gated: { stand, gates, verdict }, chosen, onChoose }: { gate
           const gate = gates.find((one) => one.kind === kind)
           return (
             <Box key={kind} sx={{ ...onlyWide, textAlign: 'center', color: 'text.secondary' }}>
-              {gate ? <VerdictMark small verdict={gate.verdict} title={GATE_TITLES[kind]} /> : <span aria-hidden>·</span>}
+              {gate ? (
+                <VerdictMark small verdict={gate.verdict} title={GATE_TITLES[kind]} />
+              ) : (
+                <span aria-hidden>·</span>
+              )}
             </Box>
           )
         })}
@@ -136,37 +184,78 @@ function WeatherAhead({ day, onWeather }: { day: Day; onWeather: () => void }) {
   })
   const hours = dayLength(day, season.site.latitude)
   return (
-    <Box component="section" aria-label="Weather ahead" sx={{ mt: 2, border: 1, borderColor: 'divider', borderRadius: 1.5, bgcolor: 'background.paper', px: 1.5, py: 1 }}>
+    <Box
+      component="section"
+      aria-label="Weather ahead"
+      sx={{ mt: 2, border: 1, borderColor: 'divider', borderRadius: 1.5, bgcolor: 'background.paper', px: 1.5, py: 1 }}
+    >
       <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1, fontSize: 14 }}>
         <Typography variant="h3" component="h2">
           Weather ahead
         </Typography>
         {forecast?.simulated && (
-          <Box component="span" sx={{ px: 1, py: 0.1, border: 1, borderColor: 'warning.main', color: 'warning.main', borderRadius: 1, fontWeight: 700, fontSize: 13 }}>
+          <Box
+            component="span"
+            sx={{
+              px: 1,
+              py: 0.1,
+              border: 1,
+              borderColor: 'warning.main',
+              color: 'warning.main',
+              borderRadius: 1,
+              fontWeight: 700,
+              fontSize: 13,
+            }}
+          >
             simulated
           </Box>
         )}
         <Box component="span" sx={{ color: 'text.secondary', flex: '1 1 220px', order: { xs: 3, sm: 0 } }}>
-          {forecast && !forecast.simulated ? `from ${forecast.name} · ` : ''}soil about {format.temperature(Math.round(air.soil(day)))} · day of {format.number(hours, 1)} hours
+          {forecast && !forecast.simulated ? `from ${forecast.name} · ` : ''}soil about{' '}
+          {format.temperature(Math.round(air.soil(day)))} · day of {format.number(hours, 1)} hours
         </Box>
         <Button size="small" color="inherit" onClick={onWeather}>
           {forecast ? 'Change' : 'Switch on or bring in'}
         </Button>
       </Box>
       {days.length > 0 ? (
-        <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0, mt: 0.5, display: 'flex', overflowX: 'auto', gap: 0.5 }} tabIndex={0} aria-label="Days ahead">
+        <Box
+          component="ol"
+          sx={{ listStyle: 'none', m: 0, p: 0, mt: 0.5, display: 'flex', overflowX: 'auto', gap: 0.5 }}
+          tabIndex={0}
+          aria-label="Days ahead"
+        >
           {days.map(({ day: on, low, high, rain = 0, wind = 0 }) => (
-            <Box component="li" key={on} sx={{ flex: '1 0 80px', textAlign: 'center', whiteSpace: 'nowrap', fontSize: 13, py: 0.5, borderRadius: 1, bgcolor: low <= 0 ? 'error.light' : 'transparent' }}>
+            <Box
+              component="li"
+              key={on}
+              sx={{
+                flex: '1 0 80px',
+                textAlign: 'center',
+                whiteSpace: 'nowrap',
+                fontSize: 13,
+                py: 0.5,
+                borderRadius: 1,
+                bgcolor: low <= 0 ? 'error.light' : 'transparent',
+              }}
+            >
               <Box sx={{ color: 'text.secondary' }}>{format.date(on)}</Box>
-              <Box sx={{ fontSize: 16, fontWeight: 700, color: low <= 0 ? 'error.main' : 'text.primary' }}>{format.temperature(Math.round(low))}</Box>
+              <Box sx={{ fontSize: 16, fontWeight: 700, color: low <= 0 ? 'error.main' : 'text.primary' }}>
+                {format.temperature(Math.round(low))}
+              </Box>
               <Box>{format.temperature(Math.round(high))}</Box>
-              <Box sx={{ color: 'text.secondary' }}>{[rain >= 1 ? `${format.number(rain)} mm` : '', wind > 40 ? 'windy' : ''].filter(Boolean).join(', ') || '\u00A0'}</Box>
+              <Box sx={{ color: 'text.secondary' }}>
+                {[rain >= 1 ? `${format.number(rain)} mm` : '', wind > 40 ? 'windy' : ''].filter(Boolean).join(', ') ||
+                  '\u00A0'}
+              </Box>
             </Box>
           ))}
         </Box>
       ) : (
         <Box sx={{ fontSize: 14, color: 'text.secondary' }}>
-          {forecast ? `The forecast of ${forecast.name} has no day from here on: bring in a newer one.` : `No forecast: gates go by usual years. A usual night now has ${format.temperature(Math.round(air.night(day)))}.`}
+          {forecast
+            ? `The forecast of ${forecast.name} has no day from here on: bring in a newer one.`
+            : `No forecast: gates go by usual years. A usual night now has ${format.temperature(Math.round(air.night(day)))}.`}
         </Box>
       )}
     </Box>

@@ -26,7 +26,9 @@ export function HardeningGrid({ day, onChoose }: { day: Day; onChoose: (id: stri
       plan.stands
         .flatMap((stand): { stand: Stand; from: Day; until: Day; school: HardeningSchool }[] => {
           const stay = stand.batch?.stays.find(({ kind }) => kind === 'harden')
-          return stay && stay.from < day + DAYS && stay.until > day ? [{ stand, from: stay.from, until: stay.until, school: schoolOf(stand.batch!.way.method, season.habits) }] : []
+          return stay && stay.from < day + DAYS && stay.until > day
+            ? [{ stand, from: stay.from, until: stay.until, school: schoolOf(stand.batch!.way.method, season.habits) }]
+            : []
         })
         .sort((a, b) => a.until - b.until || (a.stand.code < b.stand.code ? -1 : 1)),
     [plan, season, day],
@@ -35,27 +37,83 @@ export function HardeningGrid({ day, onChoose }: { day: Day; onChoose: (id: stri
   const choose = (school: HardeningSchool) => {
     const { farm, season: span, site, habits } = season
     const head = { farm, season: span, site, habits }
-    void saving.change([{ of: 'head', key: 'head', from: head, to: { ...head, habits: { ...habits, hardening: school } } }], `Hardened by ${HARDENING_WORDS[school].name}`)
+    void saving.change(
+      [{ of: 'head', key: 'head', from: head, to: { ...head, habits: { ...habits, hardening: school } } }],
+      `Hardened by ${HARDENING_WORDS[school].name}`,
+    )
   }
   return (
     <Box sx={{ mt: 2 }}>
       <Box className="no-print" sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5, alignItems: 'center' }}>
-        <ChoiceField label="Usually hardened by" value={season.habits.hardening} options={HARDENING_SCHOOLS.map((school) => [school, HARDENING_WORDS[school].name] as const)} onChange={(school) => school && choose(school)} width={240} disabled={saving.busy} />
-        <Box sx={{ flex: 1, minWidth: 220, fontSize: 14, color: 'text.secondary' }}>{HARDENING_WORDS[season.habits.hardening].says} A method may have its own way; its days stretch or shorten the steps.</Box>
-        {forecast?.simulated && <Box sx={{ px: 1, border: 1, borderColor: 'warning.main', color: 'warning.main', borderRadius: 1, fontWeight: 700, fontSize: 13 }}>weather simulated</Box>}
+        <ChoiceField
+          label="Usually hardened by"
+          value={season.habits.hardening}
+          options={HARDENING_SCHOOLS.map((school) => [school, HARDENING_WORDS[school].name] as const)}
+          onChange={(school) => school && choose(school)}
+          width={240}
+          disabled={saving.busy}
+        />
+        <Box sx={{ flex: 1, minWidth: 220, fontSize: 14, color: 'text.secondary' }}>
+          {HARDENING_WORDS[season.habits.hardening].says} A method may have its own way; its days stretch or shorten the
+          steps.
+        </Box>
+        {forecast?.simulated && (
+          <Box
+            sx={{
+              px: 1,
+              border: 1,
+              borderColor: 'warning.main',
+              color: 'warning.main',
+              borderRadius: 1,
+              fontWeight: 700,
+              fontSize: 13,
+            }}
+          >
+            weather simulated
+          </Box>
+        )}
       </Box>
-      {saving.failure && <Alert severity="error" sx={{ mt: 1 }}>{saving.failure}</Alert>}
+      {saving.failure && (
+        <Alert severity="error" sx={{ mt: 1 }}>
+          {saving.failure}
+        </Alert>
+      )}
       {rows.length === 0 ? (
-        <Box sx={{ mt: 3, color: 'text.secondary' }}>Nothing hardens from {format.date(day)} to {format.date(day + DAYS - 1)}.</Box>
+        <Box sx={{ mt: 3, color: 'text.secondary' }}>
+          Nothing hardens from {format.date(day)} to {format.date(day + DAYS - 1)}.
+        </Box>
       ) : (
         <Box sx={{ mt: 2, overflowX: 'auto' }} tabIndex={0} role="region" aria-label="Hardening, day by day">
-          <Box component="table" sx={{ borderCollapse: 'collapse', fontSize: 13.5, '& th': { fontWeight: 600, textAlign: 'left', p: 0.5 }, '& td': { p: 0, height: 44, minWidth: 58, border: 1, borderColor: 'divider', textAlign: 'center' } }}>
+          <Box
+            component="table"
+            sx={{
+              borderCollapse: 'collapse',
+              fontSize: 13.5,
+              '& th': { fontWeight: 600, textAlign: 'left', p: 0.5 },
+              '& td': { p: 0, height: 44, minWidth: 58, border: 1, borderColor: 'divider', textAlign: 'center' },
+            }}
+          >
             <thead>
               <tr>
                 <th scope="col">Batch</th>
                 {days.map((one) => (
-                  <Box component="th" key={one} scope="col" sx={{ textAlign: 'center !important', color: one === day ? 'text.primary' : 'text.secondary', fontWeight: one === day ? '800 !important' : '600 !important', fontSize: 12.5 }}>
-                    <Box component="span" sx={{ whiteSpace: 'nowrap' }}>{format.date(one).split(' ')[0]}</Box> <Box component="span" sx={{ whiteSpace: 'nowrap' }}>{format.shortDate(one)}</Box>
+                  <Box
+                    component="th"
+                    key={one}
+                    scope="col"
+                    sx={{
+                      textAlign: 'center !important',
+                      color: one === day ? 'text.primary' : 'text.secondary',
+                      fontWeight: one === day ? '800 !important' : '600 !important',
+                      fontSize: 12.5,
+                    }}
+                  >
+                    <Box component="span" sx={{ whiteSpace: 'nowrap' }}>
+                      {format.date(one).split(' ')[0]}
+                    </Box>{' '}
+                    <Box component="span" sx={{ whiteSpace: 'nowrap' }}>
+                      {format.shortDate(one)}
+                    </Box>
                   </Box>
                 ))}
               </tr>
@@ -64,11 +122,21 @@ export function HardeningGrid({ day, onChoose }: { day: Day; onChoose: (id: stri
               {rows.map(({ stand, from, until, school }) => (
                 <tr key={stand.id}>
                   <Box component="th" scope="row" sx={{ minWidth: 190, pr: '12px !important' }}>
-                    <TextButton onClick={() => onChoose(stand.id)}>{stand.code}</TextButton> <Box component="span" sx={{ fontWeight: 400 }}>{stand.variety.name}</Box>
-                    <Box sx={{ fontWeight: 400, fontSize: 12.5, color: 'text.secondary' }}>goes out {format.date(stand.from)}{school === season.habits.hardening ? '' : ` · ${HARDENING_WORDS[school].name}`}</Box>
+                    <TextButton onClick={() => onChoose(stand.id)}>{stand.code}</TextButton>{' '}
+                    <Box component="span" sx={{ fontWeight: 400 }}>
+                      {stand.variety.name}
+                    </Box>
+                    <Box sx={{ fontWeight: 400, fontSize: 12.5, color: 'text.secondary' }}>
+                      goes out {format.date(stand.from)}
+                      {school === season.habits.hardening ? '' : ` · ${HARDENING_WORDS[school].name}`}
+                    </Box>
                   </Box>
                   {days.map((one) => (
-                    <Cell key={one} exposure={exposureOn(school, from, until, one, bearsWhileHardening(stand.crop), forecast)} planted={one >= until} />
+                    <Cell
+                      key={one}
+                      exposure={exposureOn(school, from, until, one, bearsWhileHardening(stand.crop), forecast)}
+                      planted={one >= until}
+                    />
                   ))}
                 </tr>
               ))}
@@ -77,24 +145,54 @@ export function HardeningGrid({ day, onChoose }: { day: Day; onChoose: (id: stri
         </Box>
       )}
       <Typography component="p" sx={{ mt: 1.5, fontSize: 13, color: 'text.secondary' }}>
-        Hours are hours outside. A red edge is a day the weather changes: stay in, cover, out of the wind, shade, or in at night.
+        Hours are hours outside. A red edge is a day the weather changes: stay in, cover, out of the wind, shade, or in
+        at night.
       </Typography>
     </Box>
   )
 }
 
-const LIGHT = { shade: 'var(--mui-palette-divider)', half: 'linear-gradient(135deg, var(--mui-palette-divider) 50%, #F3DF9C 50%)', full: '#F3DF9C' } as const
-const CHANGE = { 'stay-in': 'stay in', cover: 'cover', shelter: 'wind', shade: 'shade', 'night-in': 'night in' } as const
+const LIGHT = {
+  shade: 'var(--mui-palette-divider)',
+  half: 'linear-gradient(135deg, var(--mui-palette-divider) 50%, #F3DF9C 50%)',
+  full: '#F3DF9C',
+} as const
+const CHANGE = {
+  'stay-in': 'stay in',
+  cover: 'cover',
+  shelter: 'wind',
+  shade: 'shade',
+  'night-in': 'night in',
+} as const
 
 function Cell({ exposure, planted }: { exposure: Exposure | undefined; planted: boolean }) {
   const { format } = useSeason()
-  if (!exposure) return <Box component="td" sx={{ color: 'text.secondary', bgcolor: planted ? 'background.default' : 'transparent' }}>{planted ? 'out' : ''}</Box>
+  if (!exposure)
+    return (
+      <Box component="td" sx={{ color: 'text.secondary', bgcolor: planted ? 'background.default' : 'transparent' }}>
+        {planted ? 'out' : ''}
+      </Box>
+    )
   const { hours, light, night, fan, change } = exposure
   return (
-    <Box component="td" title={exposureSentence(exposure, format)} sx={{ boxShadow: change ? 'inset 0 0 0 2px var(--mui-palette-error-main)' : 'none', bgcolor: 'background.paper' }}>
+    <Box
+      component="td"
+      title={exposureSentence(exposure, format)}
+      sx={{ boxShadow: change ? 'inset 0 0 0 2px var(--mui-palette-error-main)' : 'none', bgcolor: 'background.paper' }}
+    >
       <Box aria-hidden sx={{ height: 8, background: hours === 0 ? 'transparent' : LIGHT[light] }} />
       <Box sx={{ fontWeight: 700 }}>{hours === 0 ? (fan ? 'fan' : 'in') : hours >= 24 ? 'all' : `${hours} h`}</Box>
-      <Box sx={{ fontSize: 12, lineHeight: 1.1, color: change ? 'error.main' : 'text.secondary' }}>{change ? CHANGE[change] : night === 'out' ? 'night out' : light === 'full' ? 'sun' : light === 'half' ? 'half sun' : 'shade'}</Box>
+      <Box sx={{ fontSize: 12, lineHeight: 1.1, color: change ? 'error.main' : 'text.secondary' }}>
+        {change
+          ? CHANGE[change]
+          : night === 'out'
+            ? 'night out'
+            : light === 'full'
+              ? 'sun'
+              : light === 'half'
+                ? 'half sun'
+                : 'shade'}
+      </Box>
     </Box>
   )
 }

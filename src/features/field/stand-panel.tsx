@@ -33,7 +33,16 @@ import { MovesPreview, plantingEdits } from '../../ui/moves'
 import { useSeason } from '../../ui/season-context'
 import { useChange } from '../../ui/use-change'
 import { count, list } from '../../words/format'
-import { cardLines, clashSentence, GATE_TITLES, gateSentence, holdSentence, inPlaceSentence, leafTimeSentence, metres } from '../../words/field'
+import {
+  cardLines,
+  clashSentence,
+  GATE_TITLES,
+  gateSentence,
+  holdSentence,
+  inPlaceSentence,
+  leafTimeSentence,
+  metres,
+} from '../../words/field'
 import { PanelTitle } from '../../ui/panel-title'
 import { VerdictMark } from '../../ui/verdict'
 
@@ -42,17 +51,31 @@ interface Draft extends Found {
 }
 
 /** A copy without what is not said. */
-const said = <T extends object>(value: T): T => Object.fromEntries(Object.entries(value).filter(([, v]) => v !== undefined)) as T
+const said = <T extends object>(value: T): T =>
+  Object.fromEntries(Object.entries(value).filter(([, v]) => v !== undefined)) as T
 
 /** The planting a draft makes. */
 function plantingOf(planting: Planting, n: number, { spacing, ...found }: Draft): Planting {
   // What one of a series has from the whole of it is not written down again.
-  const inherits = n > 0 && planting.changes.find((change) => change.n === n)?.goes === undefined && sameFigure(found.goes, planting.goes)
+  const inherits =
+    n > 0 &&
+    planting.changes.find((change) => change.n === n)?.goes === undefined &&
+    sameFigure(found.goes, planting.goes)
   const { spacing: _spacing, ...rest } = withFound(planting, n, inherits ? { ...found, goes: undefined } : found)
   return spacing && Object.keys(spacing).length > 0 ? { ...rest, spacing } : rest
 }
 
-export function StandPanel({ stand, day, onClose, onBed }: { stand: Stand; day: Day; onClose: () => void; onBed: (key: string) => void }) {
+export function StandPanel({
+  stand,
+  day,
+  onClose,
+  onBed,
+}: {
+  stand: Stand
+  day: Day
+  onClose: () => void
+  onBed: (key: string) => void
+}) {
   const { season, plan, format } = useSeason()
   const { planting, n } = stand
   const stored = useMemo((): Draft => {
@@ -68,15 +91,39 @@ export function StandPanel({ stand, day, onClose, onBed }: { stand: Stand; day: 
   const next = useMemo(() => plantingOf(planting, n, now), [planting, n, now])
   const problems = useMemo(() => {
     if (!draft.changed) return []
-    const read = readSeason({ ...season, plantings: season.plantings.map((other) => (other.key === planting.key ? next : other)) })
+    const read = readSeason({
+      ...season,
+      plantings: season.plantings.map((other) => (other.key === planting.key ? next : other)),
+    })
     return read.ok ? [] : read.problems
   }, [draft.changed, season, planting.key, next])
-  const drawn = useMemo((): Stand => ({ ...stand, planting: { ...planting, ...(now.spacing ? { spacing: now.spacing } : {}) }, goes, stand: now.stand, leaves: now.leaves }), [stand, planting, goes, now])
+  const drawn = useMemo(
+    (): Stand => ({
+      ...stand,
+      planting: { ...planting, ...(now.spacing ? { spacing: now.spacing } : {}) },
+      goes,
+      stand: now.stand,
+      leaves: now.leaves,
+    }),
+    [stand, planting, goes, now],
+  )
   // What is being written is placed among the others at once.
-  const beds = useMemo(() => (draft.changed ? bedPlan(season, plan.stands.map((other) => (other.id === stand.id ? drawn : other))) : plan.beds), [draft.changed, season, plan, stand.id, drawn])
+  const beds = useMemo(
+    () =>
+      draft.changed
+        ? bedPlan(
+            season,
+            plan.stands.map((other) => (other.id === stand.id ? drawn : other)),
+          )
+        : plan.beds,
+    [draft.changed, season, plan, stand.id, drawn],
+  )
   const clashes = beds.clashesOf.get(stand.id)
   const hold = holdFor(stand, clashes)
-  const { moves } = useMemo(() => (draft.changed && problems.length === 0 ? plantingEdits(season, plan, next) : { moves: [] }), [draft.changed, problems, season, plan, next])
+  const { moves } = useMemo(
+    () => (draft.changed && problems.length === 0 ? plantingEdits(season, plan, next) : { moves: [] }),
+    [draft.changed, problems, season, plan, next],
+  )
   const write = async (to: Planting, summary: string) => saving.change(plantingEdits(season, plan, to).edits, summary)
   const save = async () => {
     if (await write(next, `${stand.code} ${stand.variety.name} changed in the field`)) draft.saved()
@@ -88,16 +135,39 @@ export function StandPanel({ stand, day, onClose, onBed }: { stand: Stand; day: 
   return (
     <EditorFrame
       onPaper
-      title={<PanelTitle over={stand.n > 0 ? `${stand.code}, one of a series` : stand.code} title={stand.variety.name} onClose={onClose} />}
+      title={
+        <PanelTitle
+          over={stand.n > 0 ? `${stand.code}, one of a series` : stand.code}
+          title={stand.variety.name}
+          onClose={onClose}
+        />
+      }
       changed={draft.changed}
       busy={saving.busy}
       failure={saving.failure}
       problems={draft.changed ? (problems.length > 0 ? problems : saving.problems) : []}
       onSave={() => void save()}
-      onDrop={() => { draft.drop(); saving.clear() }}
-      more={<MuiLink component={Link} href={stand.batch ? `/plan?batch=${encodeURIComponent(stand.id)}` : `/plan?edit=${planting.key}`} color="inherit" sx={{ fontSize: 14 }}>{stand.batch ? 'Its batch in Plan' : 'Change it in Plan'}</MuiLink>}
+      onDrop={() => {
+        draft.drop()
+        saving.clear()
+      }}
+      more={
+        <MuiLink
+          component={Link}
+          href={stand.batch ? `/plan?batch=${encodeURIComponent(stand.id)}` : `/plan?edit=${planting.key}`}
+          color="inherit"
+          sx={{ fontSize: 14 }}
+        >
+          {stand.batch ? 'Its batch in Plan' : 'Change it in Plan'}
+        </MuiLink>
+      }
     >
-      {overtaken && <Alert severity="warning" sx={{ mb: 1.5 }}>Someone else has changed this meanwhile. What you wrote is still here: save to put it in the place of theirs, or drop it to see theirs.</Alert>}
+      {overtaken && (
+        <Alert severity="warning" sx={{ mb: 1.5 }}>
+          Someone else has changed this meanwhile. What you wrote is still here: save to put it in the place of theirs,
+          or drop it to see theirs.
+        </Alert>
+      )}
       <Dates stand={stand} />
       {stand.inPlace && <Box sx={{ mt: 1, fontSize: 14.5 }}>{inPlaceSentence(stand, format)}</Box>}
       {clashes && clashes.length > 0 && (
@@ -111,11 +181,36 @@ export function StandPanel({ stand, day, onClose, onBed }: { stand: Stand; day: 
           )}
           {hold && Number.isFinite(hold.freeOn) && (
             <Box sx={{ mt: 1, display: 'flex', flexWrap: 'wrap', gap: 1 }}>
-              <Button size="small" variant="outlined" color="inherit" disabled={saving.busy || draft.changed} onClick={() => void write(plantedOn(planting, n, formatDay(hold.freeOn + season.habits.turnaroundDays)), `${stand.code} planted when its bed is free`)}>
+              <Button
+                size="small"
+                variant="outlined"
+                color="inherit"
+                disabled={saving.busy || draft.changed}
+                onClick={() =>
+                  void write(
+                    plantedOn(planting, n, formatDay(hold.freeOn + season.habits.turnaroundDays)),
+                    `${stand.code} planted when its bed is free`,
+                  )
+                }
+              >
                 Plant {format.date(hold.freeOn + season.habits.turnaroundDays)} instead
               </Button>
               {n === 0 && clashes.length === 1 && (
-                <Button size="small" variant="outlined" color="inherit" disabled={saving.busy || draft.changed} onClick={() => void write({ ...planting, anchor: { to: 'bed', bed: clashes[0]!.bed.key, days: season.habits.turnaroundDays } }, `${stand.code} hung on bed ${clashes[0]!.bed.name}`)}>
+                <Button
+                  size="small"
+                  variant="outlined"
+                  color="inherit"
+                  disabled={saving.busy || draft.changed}
+                  onClick={() =>
+                    void write(
+                      {
+                        ...planting,
+                        anchor: { to: 'bed', bed: clashes[0]!.bed.key, days: season.habits.turnaroundDays },
+                      },
+                      `${stand.code} hung on bed ${clashes[0]!.bed.name}`,
+                    )
+                  }
+                >
                   Let it follow {clashes[0]!.bed.name}
                 </Button>
               )}
@@ -130,8 +225,25 @@ export function StandPanel({ stand, day, onClose, onBed }: { stand: Stand; day: 
       <LeafTimeLine stand={stand} />
       <Head>Who gets the plants</Head>
       <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1.3fr', gap: 1.5, mb: 1 }}>
-        <NumberField label="Good plants" value={now.stand?.plants} onChange={(plants) => set({ stand: plants === undefined ? undefined : { on: now.stand?.on ?? formatDay(day), plants: Math.round(plants) } })} help={now.stand ? undefined : `planned: ${format.number(stand.plants)}`} />
-        {now.stand && <WordField label="Counted on" type="date" value={now.stand.on} onChange={(on) => set({ stand: { ...now.stand!, on } })} />}
+        <NumberField
+          label="Good plants"
+          value={now.stand?.plants}
+          onChange={(plants) =>
+            set({
+              stand:
+                plants === undefined ? undefined : { on: now.stand?.on ?? formatDay(day), plants: Math.round(plants) },
+            })
+          }
+          help={now.stand ? undefined : `planned: ${format.number(stand.plants)}`}
+        />
+        {now.stand && (
+          <WordField
+            label="Counted on"
+            type="date"
+            value={now.stand.on}
+            onChange={(on) => set({ stand: { ...now.stand!, on } })}
+          />
+        )}
       </Box>
       {goes.map((share, i) => (
         <ShareRow
@@ -158,10 +270,31 @@ export function StandPanel({ stand, day, onClose, onBed }: { stand: Stand; day: 
               : ''}
       </Box>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.5, mt: 0.5 }}>
-        <AddShare disabled={season.beds.length === 0} onClick={() => set({ goes: [...goes, { to: 'bed', bed: season.beds[0]!.key, plants: Math.max(1, settled.left) }] })}>Own bed</AddShare>
-        <AddShare onClick={() => set({ goes: [...goes, { to: 'customer', name: 'Customer', plants: Math.max(1, settled.left) }] })}>Customer</AddShare>
-        <AddShare onClick={() => set({ goes: [...goes, { to: 'sale', plants: Math.max(1, settled.left), on: formatDay(stand.from) }] })}>Plant sale</AddShare>
-        <AddShare onClick={() => set({ goes: [...goes, { to: 'spare', plants: Math.max(1, settled.left) }] })}>Spares</AddShare>
+        <AddShare
+          disabled={season.beds.length === 0}
+          onClick={() =>
+            set({ goes: [...goes, { to: 'bed', bed: season.beds[0]!.key, plants: Math.max(1, settled.left) }] })
+          }
+        >
+          Own bed
+        </AddShare>
+        <AddShare
+          onClick={() =>
+            set({ goes: [...goes, { to: 'customer', name: 'Customer', plants: Math.max(1, settled.left) }] })
+          }
+        >
+          Customer
+        </AddShare>
+        <AddShare
+          onClick={() =>
+            set({ goes: [...goes, { to: 'sale', plants: Math.max(1, settled.left), on: formatDay(stand.from) }] })
+          }
+        >
+          Plant sale
+        </AddShare>
+        <AddShare onClick={() => set({ goes: [...goes, { to: 'spare', plants: Math.max(1, settled.left) }] })}>
+          Spares
+        </AddShare>
       </Box>
       <Head>Spacing{n > 0 ? ', of the whole series' : ''}</Head>
       <SpacingFields value={now.spacing} stand={stand} onChange={(spacing) => set({ spacing })} />
@@ -169,15 +302,39 @@ export function StandPanel({ stand, day, onClose, onBed }: { stand: Stand; day: 
       <Box sx={{ display: 'grid', gridTemplateColumns: '1fr', gap: 1.25 }}>
         {stand.batch && (
           <Box>
-            <Box sx={{ fontSize: 14, color: 'text.secondary', mb: 0.5 }}>Leaves, before they go out{now.leaves ? `, ${format.date(Date.parse(now.leaves.on) / 86_400_000)}` : ''}</Box>
-            <ToggleButtonGroup exclusive size="small" aria-label="Leaves" value={!now.leaves ? null : !now.leaves.firm ? 'soft' : now.leaves.dark ? 'good' : 'pale'} onChange={(_, look: 'good' | 'soft' | 'pale' | null) => set({ leaves: look === null ? undefined : { on: formatDay(day), firm: look !== 'soft', dark: look === 'good' } })}>
+            <Box sx={{ fontSize: 14, color: 'text.secondary', mb: 0.5 }}>
+              Leaves, before they go out{now.leaves ? `, ${format.date(Date.parse(now.leaves.on) / 86_400_000)}` : ''}
+            </Box>
+            <ToggleButtonGroup
+              exclusive
+              size="small"
+              aria-label="Leaves"
+              value={!now.leaves ? null : !now.leaves.firm ? 'soft' : now.leaves.dark ? 'good' : 'pale'}
+              onChange={(_, look: 'good' | 'soft' | 'pale' | null) =>
+                set({
+                  leaves:
+                    look === null ? undefined : { on: formatDay(day), firm: look !== 'soft', dark: look === 'good' },
+                })
+              }
+            >
               <ToggleButton value="good">Firm and dark</ToggleButton>
               <ToggleButton value="soft">Soft</ToggleButton>
               <ToggleButton value="pale">Pale</ToggleButton>
             </ToggleButtonGroup>
           </Box>
         )}
-        <WordField label="Ground clear on" type="date" value={now.clears ?? ''} onChange={(on) => set({ clears: on === '' ? undefined : on })} help={stand.clears === undefined ? 'nothing says when: until the end of the season' : `empty: reckoned, ${format.date(stand.clears)}`} width="60%" />
+        <WordField
+          label="Ground clear on"
+          type="date"
+          value={now.clears ?? ''}
+          onChange={(on) => set({ clears: on === '' ? undefined : on })}
+          help={
+            stand.clears === undefined
+              ? 'nothing says when: until the end of the season'
+              : `empty: reckoned, ${format.date(stand.clears)}`
+          }
+          width="60%"
+        />
       </Box>
     </EditorFrame>
   )
@@ -195,7 +352,15 @@ const Head = ({ children }: { children: ReactNode }) => (
   </Typography>
 )
 
-const AddShare = ({ children, onClick, disabled = false }: { children: ReactNode; onClick: () => void; disabled?: boolean }) => (
+const AddShare = ({
+  children,
+  onClick,
+  disabled = false,
+}: {
+  children: ReactNode
+  onClick: () => void
+  disabled?: boolean
+}) => (
   <Button size="small" startIcon={<AddIcon />} disabled={disabled} onClick={onClick}>
     {children}
   </Button>
@@ -209,7 +374,17 @@ function Dates({ stand }: { stand: Stand }) {
     ['Clear', stand.clears === undefined ? 'not known' : format.date(stand.clears)],
   ] as const
   return (
-    <Box component="dl" sx={{ display: 'grid', gridTemplateColumns: 'repeat(3, 1fr)', gap: 1, m: 0, '& dt': { fontSize: 13, color: 'text.secondary' }, '& dd': { m: 0, fontSize: 17, fontWeight: 650, lineHeight: 1.2 } }}>
+    <Box
+      component="dl"
+      sx={{
+        display: 'grid',
+        gridTemplateColumns: 'repeat(3, 1fr)',
+        gap: 1,
+        m: 0,
+        '& dt': { fontSize: 13, color: 'text.secondary' },
+        '& dd': { m: 0, fontSize: 17, fontWeight: 650, lineHeight: 1.2 },
+      }}
+    >
       {figures.map(([title, value]) => (
         <div key={title}>
           <dt>{title}</dt>
@@ -223,7 +398,10 @@ function Dates({ stand }: { stand: Stand }) {
 function Gates({ stand, day, clashes }: { stand: Stand; day: Day; clashes: Parameters<typeof gatesOf>[1]['clashes'] }) {
   const { season, format } = useSeason()
   const forecast = useForecast(day)
-  const { gates, verdict } = useMemo(() => gatesOf(stand, { season, air: seasonAir(season), forecast, today: day, clashes }), [stand, season, forecast, day, clashes])
+  const { gates, verdict } = useMemo(
+    () => gatesOf(stand, { season, air: seasonAir(season), forecast, today: day, clashes }),
+    [stand, season, forecast, day, clashes],
+  )
   if (stand.from < day - 7) return null
   return (
     <Box component="section" aria-label="Gates">
@@ -231,12 +409,26 @@ function Gates({ stand, day, clashes }: { stand: Stand; day: Day; clashes: Param
         <Typography variant="h3" component="h3" sx={{ flex: 1 }}>
           Can it go out?
         </Typography>
-        {forecast?.simulated && <Box sx={{ fontSize: 13, fontWeight: 700, color: 'warning.main' }}>weather simulated</Box>}
+        {forecast?.simulated && (
+          <Box sx={{ fontSize: 13, fontWeight: 700, color: 'warning.main' }}>weather simulated</Box>
+        )}
         <VerdictMark verdict={verdict} />
       </Box>
       <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
         {gates.map((gate) => (
-          <Box component="li" key={gate.kind} sx={{ display: 'grid', gridTemplateColumns: '24px 62px 1fr', gap: 0.5, py: 0.5, borderTop: 1, borderColor: 'divider', fontSize: 14 }}>
+          <Box
+            component="li"
+            key={gate.kind}
+            sx={{
+              display: 'grid',
+              gridTemplateColumns: '24px 62px 1fr',
+              gap: 0.5,
+              py: 0.5,
+              borderTop: 1,
+              borderColor: 'divider',
+              fontSize: 14,
+            }}
+          >
             <VerdictMark small verdict={gate.verdict} title={GATE_TITLES[gate.kind]} />
             <b>{GATE_TITLES[gate.kind]}</b>
             <span>{gateSentence(gate, format)}</span>
@@ -254,7 +446,16 @@ function Card({ stand }: { stand: Stand }) {
   const plants = inBeds.length > 0 ? inBeds.reduce((a, b) => a + b, 0) : stand.plants
   if (stand.inPlace) return null
   return (
-    <Box component="dl" sx={{ m: 0, fontSize: 14, '& > div': { display: 'grid', gridTemplateColumns: '92px 1fr', gap: 1, py: 0.35 }, '& dt': { color: 'text.secondary' }, '& dd': { m: 0 } }}>
+    <Box
+      component="dl"
+      sx={{
+        m: 0,
+        fontSize: 14,
+        '& > div': { display: 'grid', gridTemplateColumns: '92px 1fr', gap: 1, py: 0.35 },
+        '& dt': { color: 'text.secondary' },
+        '& dd': { m: 0 },
+      }}
+    >
       {cardLines(plantingCard(stand, plants), format).map(({ name, text }) => (
         <div key={`${name} ${text}`}>
           <dt>{name}</dt>
@@ -290,43 +491,105 @@ function ShareRow({ share, gets, counted, stand, first, last, onChange, onRemove
   const bed = share.to === 'bed' ? season.beds.find(({ key }) => key === share.bed) : undefined
   const layout = bed && layoutOf(stand.planting, stand.crop, bed, stand.inPlace?.thinTo)
   return (
-    <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 104px auto', gap: 0.75, alignItems: 'start', py: 0.75, borderTop: 1, borderColor: 'divider' }}>
+    <Box
+      sx={{
+        display: 'grid',
+        gridTemplateColumns: '1fr 104px auto',
+        gap: 0.75,
+        alignItems: 'start',
+        py: 0.75,
+        borderTop: 1,
+        borderColor: 'divider',
+      }}
+    >
       {share.to === 'bed' ? (
-        <ChoiceField label="Own bed" value={share.bed} options={season.beds.map(({ key, name }) => [key, name] as const)} onChange={(key) => key && onChange(said({ to: 'bed', bed: key, plants: share.plants, on: share.on }) as Share)} />
+        <ChoiceField
+          label="Own bed"
+          value={share.bed}
+          options={season.beds.map(({ key, name }) => [key, name] as const)}
+          onChange={(key) =>
+            key && onChange(said({ to: 'bed', bed: key, plants: share.plants, on: share.on }) as Share)
+          }
+        />
       ) : share.to === 'customer' ? (
         <WordField label="Customer" value={share.name} onChange={(name) => onChange({ ...share, name })} />
       ) : (
         <Box sx={{ alignSelf: 'center', fontWeight: 650 }}>{share.to === 'sale' ? 'Plant sale' : 'Spares'}</Box>
       )}
-      <NumberField label="Plants" value={share.plants} onChange={(plants) => plants !== undefined && onChange({ ...share, plants: Math.max(1, Math.round(plants)) })} />
+      <NumberField
+        label="Plants"
+        value={share.plants}
+        onChange={(plants) => plants !== undefined && onChange({ ...share, plants: Math.max(1, Math.round(plants)) })}
+      />
       <Box sx={{ display: 'flex', alignSelf: 'center' }}>
-        <IconButton size="small" aria-label="Served earlier" disabled={first} onClick={() => onMove(-1)}><UpIcon fontSize="small" /></IconButton>
-        <IconButton size="small" aria-label="Served later" disabled={last} onClick={() => onMove(1)}><DownIcon fontSize="small" /></IconButton>
-        <Button size="small" color="inherit" onClick={onRemove} sx={{ minWidth: 0 }}>Out</Button>
+        <IconButton size="small" aria-label="Served earlier" disabled={first} onClick={() => onMove(-1)}>
+          <UpIcon fontSize="small" />
+        </IconButton>
+        <IconButton size="small" aria-label="Served later" disabled={last} onClick={() => onMove(1)}>
+          <DownIcon fontSize="small" />
+        </IconButton>
+        <Button size="small" color="inherit" onClick={onRemove} sx={{ minWidth: 0 }}>
+          Out
+        </Button>
       </Box>
       {(share.to === 'customer' || share.to === 'sale' || (share.to === 'bed' && share.on !== undefined)) && (
         <Box sx={{ gridColumn: '1 / -1', display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 0.75 }}>
-          <WordField label={share.to === 'sale' ? 'Ready by' : share.to === 'bed' ? 'Planted on' : 'Fetched on'} type="date" value={share.on ?? ''} onChange={(on) => onChange(said({ ...share, on: on === '' ? undefined : on }) as Share)} />
-          {share.to === 'sale' && <ChoiceField label="Sold in" value={share.pot ?? ''} none="its cell" options={season.containers.map(({ key, name }) => [key, name] as const)} onChange={(pot) => onChange(said({ ...share, pot: pot === '' ? undefined : pot }) as Share)} />}
+          <WordField
+            label={share.to === 'sale' ? 'Ready by' : share.to === 'bed' ? 'Planted on' : 'Fetched on'}
+            type="date"
+            value={share.on ?? ''}
+            onChange={(on) => onChange(said({ ...share, on: on === '' ? undefined : on }) as Share)}
+          />
+          {share.to === 'sale' && (
+            <ChoiceField
+              label="Sold in"
+              value={share.pot ?? ''}
+              none="its cell"
+              options={season.containers.map(({ key, name }) => [key, name] as const)}
+              onChange={(pot) => onChange(said({ ...share, pot: pot === '' ? undefined : pot }) as Share)}
+            />
+          )}
         </Box>
       )}
-      <Box sx={{ gridColumn: '1 / -1', fontSize: 13, color: counted && gets < share.plants ? 'error.main' : 'text.secondary' }}>
+      <Box
+        sx={{
+          gridColumn: '1 / -1',
+          fontSize: 13,
+          color: counted && gets < share.plants ? 'error.main' : 'text.secondary',
+        }}
+      >
         {list(
           [
-            bed && layout ? `${metres(format, lengthFor(share.plants, layout))} of ${metres(format, bed.length)}; the whole bed holds ${format.number(plantsIn(bed.length, layout))}` : bed ? 'no spacing known: takes the whole bed' : '',
+            bed && layout
+              ? `${metres(format, lengthFor(share.plants, layout))} of ${metres(format, bed.length)}; the whole bed holds ${format.number(plantsIn(bed.length, layout))}`
+              : bed
+                ? 'no spacing known: takes the whole bed'
+                : '',
             counted && gets < share.plants ? `gets ${format.number(gets)}` : '',
           ].filter(Boolean),
         )}
         {bed && (
           <>
             {' · '}
-            <MuiLink component="button" type="button" color="inherit" onClick={() => onBed(bed.key)} sx={{ fontSize: 13 }}>
+            <MuiLink
+              component="button"
+              type="button"
+              color="inherit"
+              onClick={() => onBed(bed.key)}
+              sx={{ fontSize: 13 }}
+            >
               see {bed.name}
             </MuiLink>
             {layout && plantsIn(bed.length, layout) !== share.plants && (
               <>
                 {' · '}
-                <MuiLink component="button" type="button" color="inherit" onClick={() => onChange({ ...share, plants: plantsIn(bed.length, layout) })} sx={{ fontSize: 13 }}>
+                <MuiLink
+                  component="button"
+                  type="button"
+                  color="inherit"
+                  onClick={() => onChange({ ...share, plants: plantsIn(bed.length, layout) })}
+                  sx={{ fontSize: 13 }}
+                >
                   fill the bed
                 </MuiLink>
               </>
@@ -334,7 +597,13 @@ function ShareRow({ share, gets, counted, stand, first, last, onChange, onRemove
             {share.to === 'bed' && share.on === undefined && (
               <>
                 {' · '}
-                <MuiLink component="button" type="button" color="inherit" onClick={() => onChange({ ...share, on: formatDay(stand.from + 7) })} sx={{ fontSize: 13 }}>
+                <MuiLink
+                  component="button"
+                  type="button"
+                  color="inherit"
+                  onClick={() => onChange({ ...share, on: formatDay(stand.from + 7) })}
+                  sx={{ fontSize: 13 }}
+                >
                   on another day
                 </MuiLink>
               </>
@@ -347,7 +616,15 @@ function ShareRow({ share, gets, counted, stand, first, last, onChange, onRemove
 }
 
 /** Rows, distance, plants at a spot and standing between another crop's rows. */
-function SpacingFields({ value, stand, onChange }: { value: Planting['spacing']; stand: Stand; onChange: (spacing: Planting['spacing']) => void }) {
+function SpacingFields({
+  value,
+  stand,
+  onChange,
+}: {
+  value: Planting['spacing']
+  stand: Stand
+  onChange: (spacing: Planting['spacing']) => void
+}) {
   const { season } = useSeason()
   const usual = layoutOf({}, stand.crop, season.beds[0], stand.inPlace?.thinTo)
   const set = (part: NonNullable<Planting['spacing']>) => {
@@ -356,11 +633,24 @@ function SpacingFields({ value, stand, onChange }: { value: Planting['spacing'];
   }
   return (
     <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr 1fr', gap: 1, alignItems: 'start' }}>
-      <NumberField label="Rows" value={value?.rows} onChange={(rows) => set({ rows })} help={usual ? `usual ${usual.rows}` : undefined} />
+      <NumberField
+        label="Rows"
+        value={value?.rows}
+        onChange={(rows) => set({ rows })}
+        help={usual ? `usual ${usual.rows}` : undefined}
+      />
       <NumberField label="In the row" quantity="length" value={value?.plant} onChange={(plant) => set({ plant })} />
       <NumberField label="At one spot" value={value?.atSpot} onChange={(atSpot) => set({ atSpot })} help="plants" />
       <Box sx={{ gridColumn: '1 / -1' }}>
-        <ChoiceField label="Stands" value={value?.between ? 'between' : 'alone'} options={[['alone', 'on ground of its own'], ['between', 'between the rows of another crop']]} onChange={(where) => set({ between: where === 'between' ? true : undefined })} />
+        <ChoiceField
+          label="Stands"
+          value={value?.between ? 'between' : 'alone'}
+          options={[
+            ['alone', 'on ground of its own'],
+            ['between', 'between the rows of another crop'],
+          ]}
+          onChange={(where) => set({ between: where === 'between' ? true : undefined })}
+        />
       </Box>
     </Box>
   )

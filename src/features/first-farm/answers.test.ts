@@ -2,11 +2,33 @@ import { describe, expect, it } from 'vitest'
 import { createPlanner } from '../../core/plan/plan'
 import { firstPlanting, monthlyMeans, seasonSpan } from '../../library/presets'
 import { readSeason } from '../../season/read'
-import { allKinds, BEGIN_WITH, cropsWithoutWay, documentOf, firstAnswers, missing, plantingsFor, type Answers } from './answers'
+import {
+  allKinds,
+  BEGIN_WITH,
+  cropsWithoutWay,
+  documentOf,
+  firstAnswers,
+  missing,
+  plantingsFor,
+  type Answers,
+} from './answers'
 
 const answered = (more: Partial<Answers> = {}): Answers => {
-  const answers: Answers = { ...firstAnswers(2027, 'metric'), farm: 'Reed Bank', latitude: 47, crops: BEGIN_WITH, ...more }
-  return { ...answers, plantings: plantingsFor(answers).map((wish, i) => ({ ...wish, plants: 50 + 10 * i, ...(i === 0 ? { every: 14, count: 4 } : {}) })) }
+  const answers: Answers = {
+    ...firstAnswers(2027, 'metric'),
+    farm: 'Reed Bank',
+    latitude: 47,
+    crops: BEGIN_WITH,
+    ...more,
+  }
+  return {
+    ...answers,
+    plantings: plantingsFor(answers).map((wish, i) => ({
+      ...wish,
+      plants: 50 + 10 * i,
+      ...(i === 0 ? { every: 14, count: 4 } : {}),
+    })),
+  }
 }
 
 describe('the guided start', () => {
@@ -21,7 +43,17 @@ describe('the guided start', () => {
   })
   it('works for every kind of the library, whatever is chosen', () => {
     const crops = allKinds().map(({ key }) => key)
-    const containers = { 'cells-128': null, 'cells-72': 20, 'cells-50': null, 'cells-200': null, 'pots-9': null, 'plantable-8': null, blocks: null, 'open-flat': 10, 'packs-6': null }
+    const containers = {
+      'cells-128': null,
+      'cells-72': 20,
+      'cells-50': null,
+      'cells-200': null,
+      'pots-9': null,
+      'plantable-8': null,
+      blocks: null,
+      'open-flat': 10,
+      'packs-6': null,
+    }
     const read = readSeason(documentOf(answered({ crops, containers })))
     expect(read.ok ? [] : read.problems).toEqual([])
     expect(cropsWithoutWay(answered({ crops, containers }))).toEqual([])
@@ -34,7 +66,11 @@ describe('the guided start', () => {
     expect(read.season.season).toMatchObject({ from: '2027-07-01', to: '2028-06-30' })
     expect(read.season.site.outdoorMonthlyMeans[0]).toBeGreaterThan(read.season.site.outdoorMonthlyMeans[6]!)
     expect(read.season.plantings.find(({ variety }) => variety === 'tomato')!.on).toBe('2027-10-19')
-    expect(createPlanner().plan(read.season).batches.filter(({ sow }) => sow === undefined)).toEqual([])
+    expect(
+      createPlanner()
+        .plan(read.season)
+        .batches.filter(({ sow }) => sow === undefined),
+    ).toEqual([])
   })
   it('says what is missing, step by step', () => {
     const nothing = firstAnswers(2027, 'metric')

@@ -52,7 +52,18 @@ export function firstAnswers(year: number, units: Units): Answers {
 }
 
 /** Ten crops that many begin with. */
-export const BEGIN_WITH = ['lettuce', 'tomato', 'kale', 'basil', 'cabbage', 'courgette', 'parsley', 'zinnia', 'snapdragon', 'sunflower']
+export const BEGIN_WITH = [
+  'lettuce',
+  'tomato',
+  'kale',
+  'basil',
+  'cabbage',
+  'courgette',
+  'parsley',
+  'zinnia',
+  'snapdragon',
+  'sunflower',
+]
 
 /** What is missing in a step, in words; none when it is answered. */
 export function missing(step: number, answers: Answers): string | undefined {
@@ -60,11 +71,17 @@ export function missing(step: number, answers: Answers): string | undefined {
   switch (step) {
     case 0:
       if (answers.farm.trim() === '') return 'Give the farm a name.'
-      if (answers.latitude === undefined || Math.abs(answers.latitude) > 66) return 'Give the latitude, between −66 and 66; south is below 0.'
-      if (answers.coldest === undefined || answers.warmest === undefined || answers.warmest <= answers.coldest) return 'Give the mean of the coldest month and, above it, of the warmest.'
-      return Number.isInteger(answers.year) && answers.year >= 2000 && answers.year <= 2100 ? undefined : 'Give the year.'
+      if (answers.latitude === undefined || Math.abs(answers.latitude) > 66)
+        return 'Give the latitude, between −66 and 66; south is below 0.'
+      if (answers.coldest === undefined || answers.warmest === undefined || answers.warmest <= answers.coldest)
+        return 'Give the mean of the coldest month and, above it, of the warmest.'
+      return Number.isInteger(answers.year) && answers.year >= 2000 && answers.year <= 2100
+        ? undefined
+        : 'Give the year.'
     case 1:
-      return monthDay.test(answers.lastFrost) && monthDay.test(answers.firstFrost) ? undefined : 'Write both days as MM-DD, for example 05-05.'
+      return monthDay.test(answers.lastFrost) && monthDay.test(answers.firstFrost)
+        ? undefined
+        : 'Write both days as MM-DD, for example 05-05.'
     case 2:
       return Object.values(answers.places).some((room) => room > 0) ? undefined : 'Give at least one place some room.'
     case 3:
@@ -78,14 +95,24 @@ export function missing(step: number, answers: Answers): string | undefined {
 
 /** Ways for a crop with what the farm has: the usual one first. */
 function waysFor(crop: Crop, farm: { places: Place[]; containers: Container[] }): Method[] {
-  const usual = crop.care.roots === 'touchy' ? ['plantable', 'blocks', 'one-seed'] : (crop.seed.perCell ?? 1) > 1 ? ['thin', 'one-seed', 'clump'] : ['one-seed', 'small-then-pot', 'straight']
+  const usual =
+    crop.care.roots === 'touchy'
+      ? ['plantable', 'blocks', 'one-seed']
+      : (crop.seed.perCell ?? 1) > 1
+        ? ['thin', 'one-seed', 'clump']
+        : ['one-seed', 'small-then-pot', 'straight']
   // What is always sown in place has that first; what may be raised is raised.
   const direct = crop.raise?.way === 'direct' ? ['in-place'] : []
-  const order = [...direct, ...usual, ...SCHOOLS.map(({ key }) => key).filter((key) => key !== 'bought' && key !== 'in-place' && !usual.includes(key))]
+  const order = [
+    ...direct,
+    ...usual,
+    ...SCHOOLS.map(({ key }) => key).filter((key) => key !== 'bought' && key !== 'in-place' && !usual.includes(key)),
+  ]
   const ways: Method[] = []
   for (const school of order) {
     const made = methodOfSchool(school, crop, farm)
-    if (!('needs' in made) && !ways.some(({ name }) => name === made.name)) ways.push({ ...made, key: `${crop.key}-${school}` })
+    if (!('needs' in made) && !ways.some(({ name }) => name === made.name))
+      ways.push({ ...made, key: `${crop.key}-${school}` })
     if (ways.length === 2) break
   }
   return ways
@@ -94,7 +121,10 @@ function waysFor(crop: Crop, farm: { places: Place[]; containers: Container[] })
 /** The farm as it has been answered so far: places with their room and containers with their number. */
 export function farmOf(answers: Answers): { places: Place[]; containers: Container[] } {
   return {
-    places: PRESET_PLACES.filter(({ key }) => (answers.places[key] ?? 0) > 0).map((place) => ({ ...place, trayPlaces: answers.places[place.key]! })),
+    places: PRESET_PLACES.filter(({ key }) => (answers.places[key] ?? 0) > 0).map((place) => ({
+      ...place,
+      trayPlaces: answers.places[place.key]!,
+    })),
     containers: PRESET_CONTAINERS.filter(({ key }) => key in answers.containers).map((one) => {
       const owned = answers.containers[one.key]
       return owned === null || owned === undefined ? one : { ...one, owned }
@@ -107,7 +137,15 @@ export function plantingsFor(answers: Answers): PlantingAnswer[] {
   const { from } = seasonSpan(answers.year, answers.latitude ?? 45)
   return answers.crops.map((key) => {
     const known = answers.plantings.find(({ crop }) => crop === key)
-    return known ?? { crop: key, plants: undefined, on: firstPlanting(libraryKind(key)!.crop, answers.lastFrost, from), every: undefined, count: undefined }
+    return (
+      known ?? {
+        crop: key,
+        plants: undefined,
+        on: firstPlanting(libraryKind(key)!.crop, answers.lastFrost, from),
+        every: undefined,
+        count: undefined,
+      }
+    )
   })
 }
 
@@ -122,9 +160,9 @@ export function documentOf(answers: Answers): SeasonInput {
     const letters = name.toUpperCase().replace(/[^A-Z]/g, '')
     for (let i = 1; i < letters.length; i++) {
       const code = letters[0]! + letters[i]!
-      if (!codes.has(code)) return codes.add(code), code
+      if (!codes.has(code)) return (codes.add(code), code)
     }
-    for (let n = 1; ; n++) if (!codes.has(`X${n}`)) return codes.add(`X${n}`), `X${n}`
+    for (let n = 1; ; n++) if (!codes.has(`X${n}`)) return (codes.add(`X${n}`), `X${n}`)
   }
   return {
     format: 1,
@@ -133,7 +171,10 @@ export function documentOf(answers: Answers): SeasonInput {
     site: {
       latitude,
       outdoorMonthlyMeans: monthlyMeans(answers.coldest ?? 0, answers.warmest ?? 19, latitude),
-      frost: { lastSpring: { median: answers.lastFrost, spreadDays: answers.spread }, firstAutumn: { median: answers.firstFrost, spreadDays: answers.spread } },
+      frost: {
+        lastSpring: { median: answers.lastFrost, spreadDays: answers.spread },
+        firstAutumn: { median: answers.firstFrost, spreadDays: answers.spread },
+      },
     },
     ...farm,
     crops,
@@ -142,10 +183,24 @@ export function documentOf(answers: Answers): SeasonInput {
     plantings: answers.plantings.flatMap((wish) => {
       const method = methods.find(({ crop }) => crop === wish.crop)
       const crop = libraryKind(wish.crop)?.crop
-      if (!method || !crop || !answers.crops.includes(wish.crop) || wish.plants === undefined || wish.plants < 1) return []
-      const series = wish.every !== undefined && wish.count !== undefined && wish.count > 1 ? { series: { every: Math.round(wish.every), count: Math.round(wish.count) } } : {}
+      if (!method || !crop || !answers.crops.includes(wish.crop) || wish.plants === undefined || wish.plants < 1)
+        return []
+      const series =
+        wish.every !== undefined && wish.count !== undefined && wish.count > 1
+          ? { series: { every: Math.round(wish.every), count: Math.round(wish.count) } }
+          : {}
       const code = codeFor(crop.name)
-      return [{ key: code.toLowerCase(), code, variety: wish.crop, method: method.key, plants: Math.round(wish.plants), on: wish.on, ...series }]
+      return [
+        {
+          key: code.toLowerCase(),
+          code,
+          variety: wish.crop,
+          method: method.key,
+          plants: Math.round(wish.plants),
+          on: wish.on,
+          ...series,
+        },
+      ]
     }),
   }
 }

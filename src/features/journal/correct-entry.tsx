@@ -27,23 +27,69 @@ export function CorrectEntry({ entry, onClose }: { entry: Entry; onClose: () => 
   const [what, setWhat] = useState<Entry['what']>(entry.what)
   const [problem, setProblem] = useState<string>()
   const parts = what as unknown as Record<string, unknown>
-  const set = (name: string, value: unknown) => setWhat(Object.fromEntries(Object.entries({ ...parts, [name]: value }).filter(([, one]) => one !== undefined)) as unknown as Entry['what'])
+  const set = (name: string, value: unknown) =>
+    setWhat(
+      Object.fromEntries(
+        Object.entries({ ...parts, [name]: value }).filter(([, one]) => one !== undefined),
+      ) as unknown as Entry['what'],
+    )
   const write = async () => {
     const day = dayItHappened(on, today)
     if (typeof day === 'string') return setProblem(day)
-    await record({ batch: entry.batch, place: entry.place, on: day, what, note: note.trim() === '' ? undefined : note.trim(), photos: entry.photos, instead: entry.id }, 'Corrected; the old entry stays to be seen.')
+    await record(
+      {
+        batch: entry.batch,
+        place: entry.place,
+        on: day,
+        what,
+        note: note.trim() === '' ? undefined : note.trim(),
+        photos: entry.photos,
+        instead: entry.id,
+      },
+      'Corrected; the old entry stays to be seen.',
+    )
     onClose()
   }
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="xs" aria-labelledby="correct-title">
       <Box sx={{ p: 2.5 }}>
-        <EntryForm title={`Correct: ${entrySentence(entry, season, format)}`} titleId="correct-title" problem={problem} action="Put this in its place" onWrite={() => void write()} onClose={onClose}>
+        <EntryForm
+          title={`Correct: ${entrySentence(entry, season, format)}`}
+          titleId="correct-title"
+          problem={problem}
+          action="Put this in its place"
+          onWrite={() => void write()}
+          onClose={onClose}
+        >
           <WordField type="date" label="On" value={on} onChange={setOn} />
           <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 2 }}>
-            {NUMBERS.map(([name, title]) => (name in entry.what ? <NumberField key={name} label={title} value={parts[name] as number | undefined} onChange={(value) => set(name, value === undefined ? undefined : Math.max(0, Math.round(value)))} /> : null))}
+            {NUMBERS.map(([name, title]) =>
+              name in entry.what ? (
+                <NumberField
+                  key={name}
+                  label={title}
+                  value={parts[name] as number | undefined}
+                  onChange={(value) => set(name, value === undefined ? undefined : Math.max(0, Math.round(value)))}
+                />
+              ) : null,
+            )}
           </Box>
-          {'place' in entry.what && <ChoiceField label="Where" value={(parts.place as string | undefined) ?? ''} options={season.places.map((one) => [one.key, one.name] as const)} onChange={(next) => set('place', next)} />}
-          {'cause' in entry.what && <ChoiceField label="Why" value={entry.what.did === 'loss' ? (parts.cause as typeof entry.what.cause) : ''} options={LOSS_CAUSES.map((one) => [one, LOSS_WORDS[one]] as const)} onChange={(next) => set('cause', next)} />}
+          {'place' in entry.what && (
+            <ChoiceField
+              label="Where"
+              value={(parts.place as string | undefined) ?? ''}
+              options={season.places.map((one) => [one.key, one.name] as const)}
+              onChange={(next) => set('place', next)}
+            />
+          )}
+          {'cause' in entry.what && (
+            <ChoiceField
+              label="Why"
+              value={entry.what.did === 'loss' ? (parts.cause as typeof entry.what.cause) : ''}
+              options={LOSS_CAUSES.map((one) => [one, LOSS_WORDS[one]] as const)}
+              onChange={(next) => set('cause', next)}
+            />
+          )}
           <WordField label="Note" value={note} onChange={setNote} lines={2} />
         </EntryForm>
       </Box>

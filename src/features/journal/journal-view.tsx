@@ -27,7 +27,25 @@ const KINDS = [
 ] as const
 type Kind = (typeof KINDS)[number][0]
 
-const KIND_OF: Record<Entry['what']['did'], Kind> = { task: 'task', drop: 'task', wait: 'task', moved: 'task', loss: 'loss', end: 'loss', count: 'count', check: 'count', fill: 'count', resow: 'count', split: 'task', merge: 'task', mixed: 'loss', label: 'round', round: 'round', wash: 'round', note: 'note' }
+const KIND_OF: Record<Entry['what']['did'], Kind> = {
+  task: 'task',
+  drop: 'task',
+  wait: 'task',
+  moved: 'task',
+  loss: 'loss',
+  end: 'loss',
+  count: 'count',
+  check: 'count',
+  fill: 'count',
+  resow: 'count',
+  split: 'task',
+  merge: 'task',
+  mixed: 'loss',
+  label: 'round',
+  round: 'round',
+  wash: 'round',
+  note: 'note',
+}
 
 export function JournalView() {
   const { season, plan, format, data } = useSeason()
@@ -46,13 +64,29 @@ export function JournalView() {
     return season.records
       .filter((entry) => {
         if (entry.void) return false
-        if (kind !== '' && KIND_OF[entry.what.did] !== kind && !(kind === 'note' && (entry.note !== undefined || entry.photos !== undefined))) return false
+        if (
+          kind !== '' &&
+          KIND_OF[entry.what.did] !== kind &&
+          !(kind === 'note' && (entry.note !== undefined || entry.photos !== undefined))
+        )
+          return false
         if (person !== '' && entry.who !== person) return false
         const where = entry.place ?? ('place' in entry.what ? entry.what.place : undefined)
         if (place !== '' && where !== place) return false
         if (terms.length === 0) return true
         const batch = entry.batch === undefined ? undefined : plan.byId.get(entry.batch)
-        const text = [batch?.code, entry.batch, batch?.variety.name, batch?.way.crop.name, entry.who, entry.note, where === undefined ? '' : season.places.find(({ key }) => key === where)?.name, entrySentence(entry, season, format)].join(' ').toLowerCase()
+        const text = [
+          batch?.code,
+          entry.batch,
+          batch?.variety.name,
+          batch?.way.crop.name,
+          entry.who,
+          entry.note,
+          where === undefined ? '' : season.places.find(({ key }) => key === where)?.name,
+          entrySentence(entry, season, format),
+        ]
+          .join(' ')
+          .toLowerCase()
         return terms.every((term) => text.includes(term))
       })
       .sort((a, b) => (a.on < b.on ? 1 : a.on > b.on ? -1 : a.at < b.at ? 1 : -1))
@@ -73,19 +107,55 @@ export function JournalView() {
         </Button>
       </Box>
       <JournalTabs at="/journal" />
-      <Box sx={{ display: 'grid', gap: 1.5, gridTemplateColumns: { xs: '1fr 1fr', md: '2fr 1fr 1fr 1fr' }, mb: 1.5, '& > :first-of-type': { gridColumn: { xs: '1 / -1', md: 'auto' } } }}>
+      <Box
+        sx={{
+          display: 'grid',
+          gap: 1.5,
+          gridTemplateColumns: { xs: '1fr 1fr', md: '2fr 1fr 1fr 1fr' },
+          mb: 1.5,
+          '& > :first-of-type': { gridColumn: { xs: '1 / -1', md: 'auto' } },
+        }}
+      >
         <WordField type="search" label="Search batch, crop, place, person or words" value={words} onChange={setWords} />
         <ChoiceField label="Kind" value={kind} none="Everything" options={KINDS} onChange={setKind} />
-        <ChoiceField label="Person" value={person} none="Everyone" options={people.map((one) => [one, one] as const)} onChange={setPerson} />
-        <ChoiceField label="Place" value={place} none="Everywhere" options={season.places.map((one) => [one.key, one.name] as const)} onChange={setPlace} />
+        <ChoiceField
+          label="Person"
+          value={person}
+          none="Everyone"
+          options={people.map((one) => [one, one] as const)}
+          onChange={setPerson}
+        />
+        <ChoiceField
+          label="Place"
+          value={place}
+          none="Everywhere"
+          options={season.places.map((one) => [one.key, one.name] as const)}
+          onChange={setPlace}
+        />
       </Box>
       <Box sx={{ fontSize: 14, color: 'text.secondary', mb: 0.5 }} aria-live="polite">
         {count(format, found.length, 'entry', 'entries')}
-        {found.length > 0 ? `, ${format.date(parseDay(found.at(-1)!.on))} to ${format.date(parseDay(found[0]!.on))}` : ''}
+        {found.length > 0
+          ? `, ${format.date(parseDay(found.at(-1)!.on))} to ${format.date(parseDay(found[0]!.on))}`
+          : ''}
       </Box>
-      <EntryList entries={found.slice(0, shown)} named empty={season.records.length === 0 ? 'Nothing is written down yet. Tick work off on Today, and it stands here.' : 'Nothing is found by these words.'} onCorrect={setCorrecting} />
+      <EntryList
+        entries={found.slice(0, shown)}
+        named
+        empty={
+          season.records.length === 0
+            ? 'Nothing is written down yet. Tick work off on Today, and it stands here.'
+            : 'Nothing is found by these words.'
+        }
+        onCorrect={setCorrecting}
+      />
       {found.length > shown && (
-        <Button color="inherit" variant="outlined" onClick={() => setShown(shown + 5 * AT_ONCE)} sx={{ mt: 1.5, minHeight: 44 }}>
+        <Button
+          color="inherit"
+          variant="outlined"
+          onClick={() => setShown(shown + 5 * AT_ONCE)}
+          sx={{ mt: 1.5, minHeight: 44 }}
+        >
           Show more
         </Button>
       )}

@@ -26,9 +26,21 @@ export function WriteNote({ onClose }: { onClose: () => void }) {
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="xs" aria-labelledby="note-title">
       <Box sx={{ p: 2.5 }}>
-        <EntryForm title="Write a note" titleId="note-title" problem={problem} onWrite={() => void write()} onClose={onClose}>
+        <EntryForm
+          title="Write a note"
+          titleId="note-title"
+          problem={problem}
+          onWrite={() => void write()}
+          onClose={onClose}
+        >
           <WordField label="Note" value={note} onChange={setNote} lines={3} />
-          <ChoiceField label="Place" value={place} none="None in particular" options={season.places.map((one) => [one.key, one.name] as const)} onChange={setPlace} />
+          <ChoiceField
+            label="Place"
+            value={place}
+            none="None in particular"
+            options={season.places.map((one) => [one.key, one.name] as const)}
+            onChange={setPlace}
+          />
           <WordField label="Written by" value={who} onChange={setWho} />
           <PhotoField photos={photos} onChange={setPhotos} />
         </EntryForm>

@@ -36,11 +36,27 @@ describe('a kind brought into the season', () => {
     const keys = edits.map(({ key }) => key)
     expect(new Set(keys).size).toBe(keys.length)
     expect(edits.find(({ of }) => of === 'varieties')!.key).toBe('tomato-red-slicer-2')
-    const again = methodsToAdd({ ...farm, methods: [...farm.methods, ...edits.filter(({ of }) => of === 'methods').map(({ to }) => to as Season['methods'][number])] }, tomato, ['one-seed', 'thin'])
+    const again = methodsToAdd(
+      {
+        ...farm,
+        methods: [
+          ...farm.methods,
+          ...edits.filter(({ of }) => of === 'methods').map(({ to }) => to as Season['methods'][number]),
+        ],
+      },
+      tomato,
+      ['one-seed', 'thin'],
+    )
     for (const { key } of again) expect(keys).not.toContain(key)
   })
   it('leaves out schools the farm lacks something for', () => {
-    expect(methodsToAdd({ ...farm, containers: farm.containers.filter(({ kind }) => kind === 'open-flat') }, farm.crops[0]!, SCHOOLS.map(({ key }) => key)).map(({ key }) => key)).toEqual(['lettuce-in-place'])
+    expect(
+      methodsToAdd(
+        { ...farm, containers: farm.containers.filter(({ kind }) => kind === 'open-flat') },
+        farm.crops[0]!,
+        SCHOOLS.map(({ key }) => key),
+      ).map(({ key }) => key),
+    ).toEqual(['lettuce-in-place'])
     // With nothing to sow in, the ground is left.
     expect(usualSchool(farm.crops[0]!, { places: farm.places, containers: [] })).toEqual(['in-place'])
     expect(usualSchool({ ...farm.crops[0]!, field: {} }, { places: farm.places, containers: [] })).toEqual([])

@@ -5,7 +5,12 @@ import type { Crop, Method, Season, Variety } from '../../season/schema'
 import { freeKeyIn, keyOf } from '../../ui/keys'
 
 /** The edits that bring a crop, a first variety and ways of raising it into a season. */
-export function editsToAdd(season: Season, crop: Crop, schools: readonly string[], varietyName = crop.name): ThingEdit[] {
+export function editsToAdd(
+  season: Season,
+  crop: Crop,
+  schools: readonly string[],
+  varietyName = crop.name,
+): ThingEdit[] {
   const variety: Variety = { key: freeKeyIn(season.varieties, keyOf(varietyName)), crop: crop.key, name: varietyName }
   return [
     { of: 'crops', key: crop.key, from: null, to: crop },
@@ -30,6 +35,11 @@ export function methodsToAdd(season: Season, crop: Crop, schools: readonly strin
 export function usualSchool(crop: Crop, farm: Pick<Season, 'places' | 'containers'>): string[] {
   const possible = SCHOOLS.map(({ key }) => key).filter((key) => !('needs' in methodOfSchool(key, crop, farm)))
   if (crop.raise?.way === 'direct' && possible.includes('in-place')) return ['in-place']
-  const usual = crop.care.roots === 'touchy' && possible.includes('plantable') ? 'plantable' : (crop.seed.perCell ?? 1) > 1 ? 'thin' : 'one-seed'
+  const usual =
+    crop.care.roots === 'touchy' && possible.includes('plantable')
+      ? 'plantable'
+      : (crop.seed.perCell ?? 1) > 1
+        ? 'thin'
+        : 'one-seed'
   return possible.includes(usual) ? [usual] : possible.slice(0, 1)
 }

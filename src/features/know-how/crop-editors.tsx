@@ -35,13 +35,18 @@ export function LibraryPage({ crop }: { crop: Crop }) {
   const { busy, change, failure, problems } = useChange()
   const [chosen, setChosen] = useState<readonly string[]>(() => usualSchool(crop, season))
   const add = async () => {
-    if (await change(editsToAdd(season, crop, chosen), `${crop.name} added to the season`)) router.push(`/know-how?crop=${crop.key}`)
+    if (await change(editsToAdd(season, crop, chosen), `${crop.name} added to the season`))
+      router.push(`/know-how?crop=${crop.key}`)
   }
   return (
     <Box>
       <Typography variant="h1">{crop.name}</Typography>
       <CropTags crop={crop} />
-      {crop.raise && <Typography component="p" sx={{ mt: 1, maxWidth: 640 }}>{crop.raise.why}</Typography>}
+      {crop.raise && (
+        <Typography component="p" sx={{ mt: 1, maxWidth: 640 }}>
+          {crop.raise.why}
+        </Typography>
+      )}
       <CropCautions crop={crop} />
       <Box sx={{ mt: 2, p: 2, border: 1, borderColor: 'divider', borderRadius: 1, bgcolor: 'background.paper' }}>
         <Typography variant="h2">Add it to the season</Typography>
@@ -49,7 +54,11 @@ export function LibraryPage({ crop }: { crop: Crop }) {
           Choose how you would raise it; every way can be changed later, and others added.
         </Typography>
         <SchoolChoices crop={crop} chosen={chosen} onChange={setChosen} />
-        {(failure ?? problems[0]) && <Alert severity="error" sx={{ my: 1 }}>{failure ?? `${problems[0]!.path} ${problems[0]!.message}`}</Alert>}
+        {(failure ?? problems[0]) && (
+          <Alert severity="error" sx={{ my: 1 }}>
+            {failure ?? `${problems[0]!.path} ${problems[0]!.message}`}
+          </Alert>
+        )}
         <Button variant="contained" startIcon={<AddIcon />} disabled={busy} onClick={() => void add()} sx={{ mt: 1 }}>
           {busy ? 'Adding …' : `Add ${crop.name}`}
         </Button>
@@ -60,7 +69,15 @@ export function LibraryPage({ crop }: { crop: Crop }) {
 }
 
 /** The schools, evenly described; those that cannot be followed here say what they need. */
-export function SchoolChoices({ crop, chosen, onChange }: { crop: Crop; chosen: readonly string[]; onChange: (chosen: readonly string[]) => void }) {
+export function SchoolChoices({
+  crop,
+  chosen,
+  onChange,
+}: {
+  crop: Crop
+  chosen: readonly string[]
+  onChange: (chosen: readonly string[]) => void
+}) {
   const { season } = useSeason()
   return (
     <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', lg: '1fr 1fr' }, columnGap: 2, my: 1 }}>
@@ -72,11 +89,21 @@ export function SchoolChoices({ crop, chosen, onChange }: { crop: Crop; chosen: 
             key={school.key}
             disabled={lacks}
             sx={{ alignItems: 'flex-start', mr: 0, py: 0.5 }}
-            control={<Checkbox size="small" checked={chosen.includes(school.key)} onChange={(_, on) => onChange(on ? [...chosen, school.key] : chosen.filter((key) => key !== school.key))} />}
+            control={
+              <Checkbox
+                size="small"
+                checked={chosen.includes(school.key)}
+                onChange={(_, on) =>
+                  onChange(on ? [...chosen, school.key] : chosen.filter((key) => key !== school.key))
+                }
+              />
+            }
             label={
               <Box sx={{ pt: 0.75, lineHeight: 1.3 }}>
                 {school.name}
-                <Box sx={{ fontSize: 13, color: 'text.secondary' }}>{lacks ? `Not here: ${needsWords(made)}.` : `${school.gains} ${school.costs}`}</Box>
+                <Box sx={{ fontSize: 13, color: 'text.secondary' }}>
+                  {lacks ? `Not here: ${needsWords(made)}.` : `${school.gains} ${school.costs}`}
+                </Box>
               </Box>
             }
           />
@@ -94,12 +121,18 @@ export function CropEditor({ stored }: { stored: Crop }) {
   const base = libraryKind(crop.kind)
   const [removing, setRemoving] = useState(false)
   const uses = removing ? usesOf(season, 'crops', stored.key) : []
-  const blocking = uses.flatMap(({ by, key }) => (by === 'varieties' ? usesOf(season, 'varieties', key) : usesOf(season, 'methods', key)))
+  const blocking = uses.flatMap(({ by, key }) =>
+    by === 'varieties' ? usesOf(season, 'varieties', key) : usesOf(season, 'methods', key),
+  )
   const remove = async () => {
     if (blocking.length > 0) return
     const edits: ThingEdit[] = [
-      ...season.methods.filter((method) => method.crop === stored.key).map((from) => ({ of: 'methods' as const, key: from.key, from, to: null })),
-      ...season.varieties.filter((variety) => variety.crop === stored.key).map((from) => ({ of: 'varieties' as const, key: from.key, from, to: null })),
+      ...season.methods
+        .filter((method) => method.crop === stored.key)
+        .map((from) => ({ of: 'methods' as const, key: from.key, from, to: null })),
+      ...season.varieties
+        .filter((variety) => variety.crop === stored.key)
+        .map((from) => ({ of: 'varieties' as const, key: from.key, from, to: null })),
       { of: 'crops', key: stored.key, from: stored, to: null },
     ]
     if (await saving.change(edits, `${stored.name} taken out of the season`)) router.push('/know-how')
@@ -115,7 +148,11 @@ export function CropEditor({ stored }: { stored: Crop }) {
       }
       {...frame}
       more={
-        <Button color="error" size="small" onClick={() => (removing && blocking.length === 0 ? void remove() : setRemoving(true))}>
+        <Button
+          color="error"
+          size="small"
+          onClick={() => (removing && blocking.length === 0 ? void remove() : setRemoving(true))}
+        >
           {removing && blocking.length === 0 ? 'Take it out with its varieties and methods' : 'Take out of the season'}
         </Button>
       }
@@ -124,10 +161,16 @@ export function CropEditor({ stored }: { stored: Crop }) {
       <Methods crop={stored} />
       <Box sx={{ display: 'grid', gridTemplateColumns: { sm: '1fr 1fr' }, gap: 1.5, mt: 3 }}>
         <WordField label="Name" value={crop.name} onChange={(name) => put('name', name)} error={at('name')} />
-        <WordField label="Family" value={crop.family ?? ''} onChange={(family) => put('family', family === '' ? undefined : family)} />
+        <WordField
+          label="Family"
+          value={crop.family ?? ''}
+          onChange={(family) => put('family', family === '' ? undefined : family)}
+        />
       </Box>
       <FigureSheet crop={crop} base={base && { crop: base.crop, name: 'library' }} problems={problems} onFigure={put} />
-      {removing && blocking.length > 0 && <UsedBy what={stored.name} uses={blocking} wayOut="Remove or move those first; then it can go." />}
+      {removing && blocking.length > 0 && (
+        <UsedBy what={stored.name} uses={blocking} wayOut="Remove or move those first; then it can go." />
+      )}
     </EditorFrame>
   )
 }
@@ -140,7 +183,11 @@ function Varieties({ crop }: { crop: Crop }) {
   const add = async () => {
     const said = name.trim()
     const key = freeKeyIn(season.varieties, keyOf(said))
-    if (said && (await change([{ of: 'varieties', key, from: null, to: { key, crop: crop.key, name: said } }], `${said} added`))) setName('')
+    if (
+      said &&
+      (await change([{ of: 'varieties', key, from: null, to: { key, crop: crop.key, name: said } }], `${said} added`))
+    )
+      setName('')
   }
   return (
     <Box component="section" sx={{ mt: 3 }}>
@@ -151,7 +198,12 @@ function Varieties({ crop }: { crop: Crop }) {
             <MuiLink component={Link} href={`/know-how?variety=${variety.key}`}>
               {variety.name}
             </MuiLink>
-            {variety.overrides && <Box component="span" sx={{ color: 'text.secondary', fontSize: 14 }}> with figures of its own</Box>}
+            {variety.overrides && (
+              <Box component="span" sx={{ color: 'text.secondary', fontSize: 14 }}>
+                {' '}
+                with figures of its own
+              </Box>
+            )}
           </Box>
         ))}
       </Box>
@@ -186,10 +238,17 @@ function Methods({ crop }: { crop: Crop }) {
             <MuiLink component={Link} href={`/know-how?method=${method.key}`}>
               {method.name}
             </MuiLink>
-            <Box component="span" sx={{ color: 'text.secondary', fontSize: 14 }}> {sowingWords(method.sowing)}</Box>
+            <Box component="span" sx={{ color: 'text.secondary', fontSize: 14 }}>
+              {' '}
+              {sowingWords(method.sowing)}
+            </Box>
           </Box>
         ))}
-        {own.length === 0 && <Box component="li" sx={{ color: 'text.secondary' }}>None yet: choose at least one, so that it can be planned.</Box>}
+        {own.length === 0 && (
+          <Box component="li" sx={{ color: 'text.secondary' }}>
+            None yet: choose at least one, so that it can be planned.
+          </Box>
+        )}
       </Box>
       {open ? (
         <Box sx={{ mt: 1, p: 1.5, border: 1, borderColor: 'divider', borderRadius: 1, bgcolor: 'background.paper' }}>
@@ -214,7 +273,16 @@ function Methods({ crop }: { crop: Crop }) {
 export function VarietyEditor({ stored }: { stored: Variety }) {
   const { season } = useSeason()
   const crop = season.crops.find(({ key }) => key === stored.crop)!
-  const { now: variety, set, put, at, frame, problems, remove, uses } = useThingEditor('varieties', stored, `/know-how?crop=${stored.crop}`)
+  const {
+    now: variety,
+    set,
+    put,
+    at,
+    frame,
+    problems,
+    remove,
+    uses,
+  } = useThingEditor('varieties', stored, `/know-how?crop=${stored.crop}`)
   const own = useMemo(() => ownCrop(crop, variety), [crop, variety])
   return (
     <EditorFrame
@@ -230,19 +298,43 @@ export function VarietyEditor({ stored }: { stored: Variety }) {
         </>
       }
       {...frame}
-      more={<Button color="error" size="small" onClick={remove}>Remove variety</Button>}
+      more={
+        <Button color="error" size="small" onClick={remove}>
+          Remove variety
+        </Button>
+      }
     >
       <Box sx={{ display: 'grid', gridTemplateColumns: { sm: '1fr 1fr' }, gap: 1.5, mt: 2 }}>
         <WordField label="Name" value={variety.name} onChange={(name) => put('name', name)} error={at('name')} />
         {crop.seasonGroups.length > 0 && (
-          <ChoiceField label="Season group" value={variety.seasonGroup ?? ''} none="not given" options={crop.seasonGroups.map(({ name }) => [name, name] as const)} onChange={(group) => put('seasonGroup', group === '' ? undefined : group)} help={crop.seasonGroups.find(({ name }) => name === variety.seasonGroup)?.note} />
+          <ChoiceField
+            label="Season group"
+            value={variety.seasonGroup ?? ''}
+            none="not given"
+            options={crop.seasonGroups.map(({ name }) => [name, name] as const)}
+            onChange={(group) => put('seasonGroup', group === '' ? undefined : group)}
+            help={crop.seasonGroups.find(({ name }) => name === variety.seasonGroup)?.note}
+          />
         )}
       </Box>
       <Box sx={{ mt: 1.5 }}>
-        <WordField label="Note" value={variety.note ?? ''} lines={2} onChange={(note) => put('note', note === '' ? undefined : note)} />
+        <WordField
+          label="Note"
+          value={variety.note ?? ''}
+          lines={2}
+          onChange={(note) => put('note', note === '' ? undefined : note)}
+        />
       </Box>
-      <FigureSheet crop={own} variety={variety} base={{ crop, name: 'crop' }} problems={problems} onFigure={(path, value) => set(withOwnFigure(variety, path, value))} />
-      {uses.length > 0 && <UsedBy what={stored.name} uses={uses} wayOut="Choose another variety there, or remove those first." />}
+      <FigureSheet
+        crop={own}
+        variety={variety}
+        base={{ crop, name: 'crop' }}
+        problems={problems}
+        onFigure={(path, value) => set(withOwnFigure(variety, path, value))}
+      />
+      {uses.length > 0 && (
+        <UsedBy what={stored.name} uses={uses} wayOut="Choose another variety there, or remove those first." />
+      )}
     </EditorFrame>
   )
 }

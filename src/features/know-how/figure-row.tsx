@@ -33,10 +33,32 @@ export interface FigureRowProps {
   onPutBack: () => void
 }
 
-export function FigureRow({ figure, value, changedFrom, about, plainly, error, readOnly, onChange, onPutBack }: FigureRowProps) {
+export function FigureRow({
+  figure,
+  value,
+  changedFrom,
+  about,
+  plainly,
+  error,
+  readOnly,
+  onChange,
+  onPutBack,
+}: FigureRowProps) {
   const changed = changedFrom !== undefined
   return (
-    <Box data-figure={figure.path} sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', sm: '176px minmax(0, 1fr) 176px' }, columnGap: 2, rowGap: 0.5, alignItems: 'center', py: 1, borderTop: 1, borderColor: 'divider' }}>
+    <Box
+      data-figure={figure.path}
+      sx={{
+        display: 'grid',
+        gridTemplateColumns: { xs: '1fr', sm: '176px minmax(0, 1fr) 176px' },
+        columnGap: 2,
+        rowGap: 0.5,
+        alignItems: 'center',
+        py: 1,
+        borderTop: 1,
+        borderColor: 'divider',
+      }}
+    >
       <Box>
         <Box sx={{ fontWeight: changed ? 700 : 500, lineHeight: 1.25 }}>{figure.name}</Box>
         {figure.help && <Box sx={{ fontSize: 13, color: 'text.secondary', lineHeight: 1.25 }}>{figure.help}</Box>}
@@ -104,7 +126,9 @@ function FigureText({ figure, value }: { figure: Figure; value: unknown }): Reac
       return `${shownText(a, kind.quantity, units)} to ${shownText(b, kind.quantity, units)} ${scaleOf(kind.quantity, units).unit}`
     }
     case 'points':
-      return (value as Crop['growth']['points']).map((p) => `${format.volume(p.ml)}: ${format.number(p.ready)}–${format.number(p.limit)}`).join('; ')
+      return (value as Crop['growth']['points'])
+        .map((p) => `${format.volume(p.ml)}: ${format.number(p.ready)}–${format.number(p.limit)}`)
+        .join('; ')
     case 'maturity': {
       const { days, from, at } = value as NonNullable<Crop['field']['maturity']>
       return `${days} days from ${from}${at === undefined ? '' : ` at ${format.temperature(at)}`}`
@@ -126,65 +150,196 @@ function FigureText({ figure, value }: { figure: Figure; value: unknown }): Reac
     case 'groups':
       return (value as Crop['seasonGroups']).map(({ name, note }) => `${name}: ${note}`).join('. ')
     case 'hole':
-      return (value as NonNullable<Crop['field']['hole']>).map(({ what, amount, unit }) => `${what}, ${format.number(amount, 1)} ${unit}`).join('; ')
+      return (value as NonNullable<Crop['field']['hole']>)
+        .map(({ what, amount, unit }) => `${what}, ${format.number(amount, 1)} ${unit}`)
+        .join('; ')
     case 'cautions':
       return (value as Crop['cautions']).map((one) => CAUTION_WORDS[one]).join('; ')
   }
 }
 
-function Editor({ figure, value, error, readOnly, onChange }: { figure: Figure; value: unknown; error: string | undefined; readOnly: boolean; onChange: (value: unknown) => void }) {
+function Editor({
+  figure,
+  value,
+  error,
+  readOnly,
+  onChange,
+}: {
+  figure: Figure
+  value: unknown
+  error: string | undefined
+  readOnly: boolean
+  onChange: (value: unknown) => void
+}) {
   const { kind, name } = figure
   if (readOnly) return <FigureText figure={figure} value={value} />
   const common = { label: name, hideLabel: true, error } as const
   const row = { display: 'flex', flexWrap: 'wrap', gap: 1, alignItems: 'center' } as const
   switch (kind.as) {
     case 'number':
-      return <NumberField {...common} value={value as number | undefined} quantity={kind.quantity} {...(kind.unit ? { unit: kind.unit } : {})} onChange={onChange} width={164} />
+      return (
+        <NumberField
+          {...common}
+          value={value as number | undefined}
+          quantity={kind.quantity}
+          {...(kind.unit ? { unit: kind.unit } : {})}
+          onChange={onChange}
+          width={164}
+        />
+      )
     case 'choice':
-      return <ChoiceField {...common} value={(value as string | undefined) ?? ''} options={kind.options} none="not given" onChange={(next) => onChange(next === '' ? undefined : next)} width={200} />
+      return (
+        <ChoiceField
+          {...common}
+          value={(value as string | undefined) ?? ''}
+          options={kind.options}
+          none="not given"
+          onChange={(next) => onChange(next === '' ? undefined : next)}
+          width={200}
+        />
+      )
     case 'range': {
       const [a, b] = (value as [number, number] | undefined) ?? [undefined, undefined]
-      const set = (x: number | undefined, y: number | undefined) => onChange(x === undefined && y === undefined ? undefined : [x ?? y, y ?? x])
+      const set = (x: number | undefined, y: number | undefined) =>
+        onChange(x === undefined && y === undefined ? undefined : [x ?? y, y ?? x])
       return (
         <Box sx={row}>
-          <NumberField label={`${name}, coolest`} hideLabel value={a} quantity={kind.quantity} onChange={(x) => set(x, b)} width={110} error={error} /> to
-          <NumberField label={`${name}, warmest`} hideLabel value={b} quantity={kind.quantity} onChange={(y) => set(a, y)} width={110} />
+          <NumberField
+            label={`${name}, coolest`}
+            hideLabel
+            value={a}
+            quantity={kind.quantity}
+            onChange={(x) => set(x, b)}
+            width={110}
+            error={error}
+          />{' '}
+          to
+          <NumberField
+            label={`${name}, warmest`}
+            hideLabel
+            value={b}
+            quantity={kind.quantity}
+            onChange={(y) => set(a, y)}
+            width={110}
+          />
         </Box>
       )
     }
     case 'points':
       return <Points value={(value as Crop['growth']['points'] | undefined) ?? []} error={error} onChange={onChange} />
     case 'maturity': {
-      const at = (value as NonNullable<Crop['field']['maturity']> | undefined) ?? { days: undefined, from: 'planting' as const, at: undefined }
+      const at = (value as NonNullable<Crop['field']['maturity']> | undefined) ?? {
+        days: undefined,
+        from: 'planting' as const,
+        at: undefined,
+      }
       return (
         <Box sx={row}>
-          <NumberField {...common} value={at.days} unit="days" onChange={(days) => onChange(days === undefined ? undefined : { ...at, days })} width={124} />
-          <ChoiceField label="Counted from" hideLabel value={at.from} options={[['sowing', 'from sowing'], ['planting', 'from planting']]} onChange={(from) => from && at.days !== undefined && onChange({ ...at, from })} width={150} />
-          <NumberField label="at" quantity="temperature" value={at.at} onChange={(warm) => at.days !== undefined && onChange(withFigure(at as { at?: number }, 'at', warm))} width={110} help="empty: plain days" />
+          <NumberField
+            {...common}
+            value={at.days}
+            unit="days"
+            onChange={(days) => onChange(days === undefined ? undefined : { ...at, days })}
+            width={124}
+          />
+          <ChoiceField
+            label="Counted from"
+            hideLabel
+            value={at.from}
+            options={[
+              ['sowing', 'from sowing'],
+              ['planting', 'from planting'],
+            ]}
+            onChange={(from) => from && at.days !== undefined && onChange({ ...at, from })}
+            width={150}
+          />
+          <NumberField
+            label="at"
+            quantity="temperature"
+            value={at.at}
+            onChange={(warm) => at.days !== undefined && onChange(withFigure(at as { at?: number }, 'at', warm))}
+            width={110}
+            help="empty: plain days"
+          />
         </Box>
       )
     }
     case 'yield': {
-      const now = (value as NonNullable<Crop['field']['yield']> | undefined) ?? { amount: undefined, unit: 'kg' as const, per: 'plant' as const }
+      const now = (value as NonNullable<Crop['field']['yield']> | undefined) ?? {
+        amount: undefined,
+        unit: 'kg' as const,
+        per: 'plant' as const,
+      }
       const set = (part: object) => onChange({ ...now, amount: now.amount ?? 0, ...part })
       return (
         <Box sx={row}>
-          <NumberField {...common} value={now.amount} onChange={(amount) => (amount === undefined ? onChange(undefined) : set({ amount }))} width={84} />
-          <ChoiceField label="Unit" hideLabel value={now.unit} options={[['kg', 'kg'], ['heads', 'heads'], ['stems', 'stems'], ['bunches', 'bunches']]} onChange={(unit) => unit && set({ unit })} width={108} />
-          <ChoiceField label="Per" hideLabel value={now.per} options={[['plant', 'a plant'], ['plant-week', 'a plant and week']]} onChange={(per) => per && set({ per })} width={160} />
+          <NumberField
+            {...common}
+            value={now.amount}
+            onChange={(amount) => (amount === undefined ? onChange(undefined) : set({ amount }))}
+            width={84}
+          />
+          <ChoiceField
+            label="Unit"
+            hideLabel
+            value={now.unit}
+            options={[
+              ['kg', 'kg'],
+              ['heads', 'heads'],
+              ['stems', 'stems'],
+              ['bunches', 'bunches'],
+            ]}
+            onChange={(unit) => unit && set({ unit })}
+            width={108}
+          />
+          <ChoiceField
+            label="Per"
+            hideLabel
+            value={now.per}
+            options={[
+              ['plant', 'a plant'],
+              ['plant-week', 'a plant and week'],
+            ]}
+            onChange={(per) => per && set({ per })}
+            width={160}
+          />
         </Box>
       )
     }
     case 'pinch': {
       const now = value as NonNullable<Crop['care']['pinch']> | undefined
-      if (!now) return <Button size="small" color="inherit" onClick={() => onChange({ leaf: 5, delayDays: 10, stems: 3 })}>It is pinched</Button>
+      if (!now)
+        return (
+          <Button size="small" color="inherit" onClick={() => onChange({ leaf: 5, delayDays: 10, stems: 3 })}>
+            It is pinched
+          </Button>
+        )
       const set = (part: object) => onChange({ ...now, ...part })
       return (
         <Box sx={row}>
-          <NumberField label="Pinched at true leaf" value={now.leaf} onChange={(leaf) => leaf !== undefined && set({ leaf })} width={130} error={error} />
-          <NumberField label="Harvest later by" unit="days" value={now.delayDays} onChange={(delayDays) => delayDays !== undefined && set({ delayDays })} width={130} />
-          <NumberField label="Stems for one" value={now.stems} onChange={(stems) => stems !== undefined && set({ stems })} width={110} />
-          <Button size="small" color="inherit" onClick={() => onChange(undefined)}>Not pinched</Button>
+          <NumberField
+            label="Pinched at true leaf"
+            value={now.leaf}
+            onChange={(leaf) => leaf !== undefined && set({ leaf })}
+            width={130}
+            error={error}
+          />
+          <NumberField
+            label="Harvest later by"
+            unit="days"
+            value={now.delayDays}
+            onChange={(delayDays) => delayDays !== undefined && set({ delayDays })}
+            width={130}
+          />
+          <NumberField
+            label="Stems for one"
+            value={now.stems}
+            onChange={(stems) => stems !== undefined && set({ stems })}
+            width={110}
+          />
+          <Button size="small" color="inherit" onClick={() => onChange(undefined)}>
+            Not pinched
+          </Button>
         </Box>
       )
     }
@@ -192,9 +347,27 @@ function Editor({ figure, value, error, readOnly, onChange }: { figure: Figure; 
       const now = (value as NonNullable<Crop['raise']> | undefined) ?? { way: 'either' as const, why: '' }
       return (
         <Box sx={row}>
-          <ChoiceField label={name} hideLabel value={now.way} options={[['direct', 'sown in place'], ['raised', 'raised'], ['either', 'either']]} onChange={(way) => way && onChange({ ...now, way })} width={150} />
+          <ChoiceField
+            label={name}
+            hideLabel
+            value={now.way}
+            options={[
+              ['direct', 'sown in place'],
+              ['raised', 'raised'],
+              ['either', 'either'],
+            ]}
+            onChange={(way) => way && onChange({ ...now, way })}
+            width={150}
+          />
           <Box sx={{ flex: '1 1 220px' }}>
-            <WordField label="Why" hideLabel value={now.why} onChange={(why) => onChange({ ...now, why })} lines={1} error={error} />
+            <WordField
+              label="Why"
+              hideLabel
+              value={now.why}
+              onChange={(why) => onChange({ ...now, why })}
+              lines={1}
+              error={error}
+            />
           </Box>
         </Box>
       )
@@ -210,7 +383,18 @@ function Editor({ figure, value, error, readOnly, onChange }: { figure: Figure; 
       return (
         <Box>
           {CAUTIONS.map((one) => (
-            <FormControlLabel key={one} sx={{ display: 'flex', mr: 0, '& .MuiFormControlLabel-label': { fontSize: 14 } }} control={<Checkbox size="small" checked={now.includes(one)} onChange={(_, on) => onChange(on ? [...now, one] : now.filter((other) => other !== one))} />} label={CAUTION_WORDS[one]} />
+            <FormControlLabel
+              key={one}
+              sx={{ display: 'flex', mr: 0, '& .MuiFormControlLabel-label': { fontSize: 14 } }}
+              control={
+                <Checkbox
+                  size="small"
+                  checked={now.includes(one)}
+                  onChange={(_, on) => onChange(on ? [...now, one] : now.filter((other) => other !== one))}
+                />
+              }
+              label={CAUTION_WORDS[one]}
+            />
           ))}
         </Box>
       )
@@ -218,75 +402,199 @@ function Editor({ figure, value, error, readOnly, onChange }: { figure: Figure; 
   }
 }
 
-function Points({ value, error, onChange }: { value: Crop['growth']['points']; error: string | undefined; onChange: (value: unknown) => void }) {
-  const set = (i: number, part: Partial<Crop['growth']['points'][number]>) => onChange(value.map((point, at) => (at === i ? { ...point, ...part } : point)))
+function Points({
+  value,
+  error,
+  onChange,
+}: {
+  value: Crop['growth']['points']
+  error: string | undefined
+  onChange: (value: unknown) => void
+}) {
+  const set = (i: number, part: Partial<Crop['growth']['points'][number]>) =>
+    onChange(value.map((point, at) => (at === i ? { ...point, ...part } : point)))
   return (
     <Box sx={{ display: 'grid', gap: 1 }}>
       {value.map((point, i) => (
         <Box key={i} sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, alignItems: 'flex-start' }}>
-          <NumberField label="Mix a plant" quantity="volume" value={point.ml} onChange={(ml) => ml !== undefined && set(i, { ml })} width={108} />
-          <NumberField label="Ready from" value={point.ready} onChange={(ready) => ready !== undefined && set(i, { ready })} width={92} />
-          <NumberField label="Suffers from" value={point.limit} onChange={(limit) => limit !== undefined && set(i, { limit })} width={92} />
-          <Button size="small" color="inherit" disabled={value.length === 1} onClick={() => onChange(value.filter((_, at) => at !== i))} sx={{ mt: 0.5 }}>
+          <NumberField
+            label="Mix a plant"
+            quantity="volume"
+            value={point.ml}
+            onChange={(ml) => ml !== undefined && set(i, { ml })}
+            width={108}
+          />
+          <NumberField
+            label="Ready from"
+            value={point.ready}
+            onChange={(ready) => ready !== undefined && set(i, { ready })}
+            width={92}
+          />
+          <NumberField
+            label="Suffers from"
+            value={point.limit}
+            onChange={(limit) => limit !== undefined && set(i, { limit })}
+            width={92}
+          />
+          <Button
+            size="small"
+            color="inherit"
+            disabled={value.length === 1}
+            onClick={() => onChange(value.filter((_, at) => at !== i))}
+            sx={{ mt: 0.5 }}
+          >
             Take out
           </Button>
         </Box>
       ))}
-      {error && <Box role="alert" sx={{ fontSize: 13, color: 'error.main' }}>{error}</Box>}
+      {error && (
+        <Box role="alert" sx={{ fontSize: 13, color: 'error.main' }}>
+          {error}
+        </Box>
+      )}
     </Box>
   )
 }
 
-function Preparation({ value, error, onChange }: { value: Crop['preparation']; error: string | undefined; onChange: (value: unknown) => void }) {
-  const set = (i: number, part: Partial<Crop['preparation'][number]>) => onChange(value.map((one, at) => (at === i ? { ...one, ...part } : one)))
+function Preparation({
+  value,
+  error,
+  onChange,
+}: {
+  value: Crop['preparation']
+  error: string | undefined
+  onChange: (value: unknown) => void
+}) {
+  const set = (i: number, part: Partial<Crop['preparation'][number]>) =>
+    onChange(value.map((one, at) => (at === i ? { ...one, ...part } : one)))
   return (
     <Box sx={{ display: 'grid', gap: 1, justifyItems: 'start' }}>
       {value.map((one, i) => (
         <Box key={i} sx={{ display: 'flex', gap: 1, alignItems: 'center' }}>
-          <WordField label="What is done" hideLabel value={one.what} onChange={(what) => set(i, { what })} width={150} error={error} />
-          <NumberField label="Days" hideLabel unit="days" value={one.days} onChange={(days) => days !== undefined && set(i, { days })} width={110} />
-          <Button size="small" color="inherit" onClick={() => onChange(value.filter((_, at) => at !== i))}>Take out</Button>
+          <WordField
+            label="What is done"
+            hideLabel
+            value={one.what}
+            onChange={(what) => set(i, { what })}
+            width={150}
+            error={error}
+          />
+          <NumberField
+            label="Days"
+            hideLabel
+            unit="days"
+            value={one.days}
+            onChange={(days) => days !== undefined && set(i, { days })}
+            width={110}
+          />
+          <Button size="small" color="inherit" onClick={() => onChange(value.filter((_, at) => at !== i))}>
+            Take out
+          </Button>
         </Box>
       ))}
-      <Button size="small" color="inherit" onClick={() => onChange([...value, { what: 'Soak', days: 1 }])}>Add a preparation</Button>
+      <Button size="small" color="inherit" onClick={() => onChange([...value, { what: 'Soak', days: 1 }])}>
+        Add a preparation
+      </Button>
     </Box>
   )
 }
 
-const UNITS = [['g', 'g'], ['ml', 'ml'], ['l', 'l'], ['handful', 'handfuls']] as const
+const UNITS = [
+  ['g', 'g'],
+  ['ml', 'ml'],
+  ['l', 'l'],
+  ['handful', 'handfuls'],
+] as const
 
-function Hole({ value, error, onChange }: { value: NonNullable<Crop['field']['hole']>; error: string | undefined; onChange: (value: unknown) => void }) {
-  const set = (i: number, part: Partial<(typeof value)[number]>) => onChange(value.map((one, at) => (at === i ? { ...one, ...part } : one)))
+function Hole({
+  value,
+  error,
+  onChange,
+}: {
+  value: NonNullable<Crop['field']['hole']>
+  error: string | undefined
+  onChange: (value: unknown) => void
+}) {
+  const set = (i: number, part: Partial<(typeof value)[number]>) =>
+    onChange(value.map((one, at) => (at === i ? { ...one, ...part } : one)))
   const without = (i: number) => (value.length === 1 ? undefined : value.filter((_, at) => at !== i))
   return (
     <Box sx={{ display: 'grid', gap: 1, justifyItems: 'start' }}>
       {value.map((one, i) => (
         <Box key={i} sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, alignItems: 'center' }}>
-          <WordField label="What goes in" hideLabel value={one.what} onChange={(what) => set(i, { what })} width={130} error={error} />
-          <NumberField label="How much" hideLabel value={one.amount} onChange={(amount) => amount !== undefined && set(i, { amount })} width={84} />
-          <ChoiceField label="Unit" hideLabel value={one.unit} options={UNITS} onChange={(unit) => unit && set(i, { unit })} width={110} />
-          <Button size="small" color="inherit" onClick={() => onChange(without(i))}>Take out</Button>
+          <WordField
+            label="What goes in"
+            hideLabel
+            value={one.what}
+            onChange={(what) => set(i, { what })}
+            width={130}
+            error={error}
+          />
+          <NumberField
+            label="How much"
+            hideLabel
+            value={one.amount}
+            onChange={(amount) => amount !== undefined && set(i, { amount })}
+            width={84}
+          />
+          <ChoiceField
+            label="Unit"
+            hideLabel
+            value={one.unit}
+            options={UNITS}
+            onChange={(unit) => unit && set(i, { unit })}
+            width={110}
+          />
+          <Button size="small" color="inherit" onClick={() => onChange(without(i))}>
+            Take out
+          </Button>
         </Box>
       ))}
-      <Button size="small" color="inherit" onClick={() => onChange([...value, { what: 'Compost', amount: 1, unit: 'handful' }])}>Add what goes in</Button>
+      <Button
+        size="small"
+        color="inherit"
+        onClick={() => onChange([...value, { what: 'Compost', amount: 1, unit: 'handful' }])}
+      >
+        Add what goes in
+      </Button>
     </Box>
   )
 }
 
-function Groups({ value, error, onChange }: { value: Crop['seasonGroups']; error: string | undefined; onChange: (value: unknown) => void }) {
-  const set = (i: number, part: Partial<Crop['seasonGroups'][number]>) => onChange(value.map((one, at) => (at === i ? { ...one, ...part } : one)))
+function Groups({
+  value,
+  error,
+  onChange,
+}: {
+  value: Crop['seasonGroups']
+  error: string | undefined
+  onChange: (value: unknown) => void
+}) {
+  const set = (i: number, part: Partial<Crop['seasonGroups'][number]>) =>
+    onChange(value.map((one, at) => (at === i ? { ...one, ...part } : one)))
   return (
     <Box sx={{ display: 'grid', gap: 1, justifyItems: 'start' }}>
       {value.map((one, i) => (
         <Box key={i} sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, alignItems: 'center', width: '100%' }}>
-          <WordField label="Group" hideLabel value={one.name} onChange={(name) => set(i, { name })} width={120} error={error} />
+          <WordField
+            label="Group"
+            hideLabel
+            value={one.name}
+            onChange={(name) => set(i, { name })}
+            width={120}
+            error={error}
+          />
           <Box sx={{ flex: '1 1 180px' }}>
             <WordField label="What marks it" hideLabel value={one.note} onChange={(note) => set(i, { note })} />
           </Box>
-          <Button size="small" color="inherit" onClick={() => onChange(value.filter((_, at) => at !== i))}>Take out</Button>
+          <Button size="small" color="inherit" onClick={() => onChange(value.filter((_, at) => at !== i))}>
+            Take out
+          </Button>
         </Box>
       ))}
-      <Button size="small" color="inherit" onClick={() => onChange([...value, { name: 'Group', note: '' }])}>Add a group</Button>
+      <Button size="small" color="inherit" onClick={() => onChange([...value, { name: 'Group', note: '' }])}>
+        Add a group
+      </Button>
     </Box>
   )
 }

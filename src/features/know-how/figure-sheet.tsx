@@ -61,15 +61,35 @@ export function FigureSheet({ crop, variety, readOnly = false, base, problems, o
           <Box key={section.id} component="section" id={section.id} sx={{ mt: 3.5 }}>
             <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 2, mb: 0.5 }}>
               <Typography variant="h2">{section.title}</Typography>
-              {!readOnly && section.id === 'germination' && <EntryButton open={entry === 'up'} onClick={() => setEntry(entry === 'up' ? undefined : 'up')} />}
-              {!readOnly && section.id === 'growth' && <EntryButton open={entry === 'weeks'} onClick={() => setEntry(entry === 'weeks' ? undefined : 'weeks')} />}
+              {!readOnly && section.id === 'germination' && (
+                <EntryButton open={entry === 'up'} onClick={() => setEntry(entry === 'up' ? undefined : 'up')} />
+              )}
+              {!readOnly && section.id === 'growth' && (
+                <EntryButton
+                  open={entry === 'weeks'}
+                  onClick={() => setEntry(entry === 'weeks' ? undefined : 'weeks')}
+                />
+              )}
             </Box>
-            {section.id === 'germination' && (entry === 'up' ? <UpInEntry crop={crop} onUse={(heat) => onFigure('germination.thermalTime', heat)} /> : <GerminationCurve crop={crop} />)}
+            {section.id === 'germination' &&
+              (entry === 'up' ? (
+                <UpInEntry crop={crop} onUse={(heat) => onFigure('germination.thermalTime', heat)} />
+              ) : (
+                <GerminationCurve crop={crop} />
+              ))}
             {section.id === 'growth' &&
               (entry === 'weeks' ? (
-                <WeeksEntry crop={crop} onUse={(points) => onFigure('growth.points', points)} onLeaf={(interval) => onFigure('growth.leafInterval', interval)} />
+                <WeeksEntry
+                  crop={crop}
+                  onUse={(points) => onFigure('growth.points', points)}
+                  onLeaf={(interval) => onFigure('growth.leafInterval', interval)}
+                />
               ) : (
-                <HoldCurve crop={crop} at={crop.growth.usual ? (crop.growth.usual[0] + crop.growth.usual[1]) / 2 : crop.growth.optimum - 6} germinatesAt={usualGermination(crop.germination)} />
+                <HoldCurve
+                  crop={crop}
+                  at={crop.growth.usual ? (crop.growth.usual[0] + crop.growth.usual[1]) / 2 : crop.growth.optimum - 6}
+                  germinatesAt={usualGermination(crop.germination)}
+                />
               ))}
             {figures.map(row)}
           </Box>
@@ -100,13 +120,28 @@ function problemAt(problems: readonly Problem[], path: string): string | undefin
 
 /** Names of a crop in one line: family, season, frost, life, and how it is begun. */
 export function CropTags({ crop }: { crop: Crop }) {
-  const groups = { vegetable: 'vegetable', herb: 'herb', 'cut-flower': 'cut flower', bedding: 'bedding', perennial: 'perennial from seed' }
-  const tags = [crop.family, crop.group && crop.group !== 'perennial' && groups[crop.group], crop.season && `${crop.season} season`, crop.tenderness, crop.lifespan, crop.raise && { direct: 'sown in place', raised: 'raised', either: 'raised or sown in place' }[crop.raise.way]]
+  const groups = {
+    vegetable: 'vegetable',
+    herb: 'herb',
+    'cut-flower': 'cut flower',
+    bedding: 'bedding',
+    perennial: 'perennial from seed',
+  }
+  const tags = [
+    crop.family,
+    crop.group && crop.group !== 'perennial' && groups[crop.group],
+    crop.season && `${crop.season} season`,
+    crop.tenderness,
+    crop.lifespan,
+    crop.raise && { direct: 'sown in place', raised: 'raised', either: 'raised or sown in place' }[crop.raise.way],
+  ]
   return (
     <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, mt: 1 }}>
-      {tags.filter((tag): tag is string => !!tag).map((tag) => (
-        <Chip key={tag} label={tag} size="small" variant="outlined" />
-      ))}
+      {tags
+        .filter((tag): tag is string => !!tag)
+        .map((tag) => (
+          <Chip key={tag} label={tag} size="small" variant="outlined" />
+        ))}
     </Box>
   )
 }

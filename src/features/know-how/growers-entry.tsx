@@ -14,9 +14,19 @@ import { scaleOf } from '../../ui/measure'
 import { useSeason } from '../../ui/season-context'
 import type { Format } from '../../words/format'
 
-const LineChart = dynamic(() => import('../../ui/line-chart'), { ssr: false, loading: () => <Box sx={{ height: 190 }} /> })
+const LineChart = dynamic(() => import('../../ui/line-chart'), {
+  ssr: false,
+  loading: () => <Box sx={{ height: 190 }} />,
+})
 
-const shell = { bgcolor: 'background.default', border: 1, borderColor: 'divider', borderRadius: 1, p: 1.5, mb: 1.5 } as const
+const shell = {
+  bgcolor: 'background.default',
+  border: 1,
+  borderColor: 'divider',
+  borderRadius: 1,
+  p: 1.5,
+  mb: 1.5,
+} as const
 const sentence = { display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1, fontSize: 15 } as const
 
 /** Days to come up, drawn against temperature. */
@@ -38,8 +48,24 @@ export function GerminationCurve({ crop, dots = [] }: { crop: Crop; dots?: reado
     const { factor, offset } = scaleOf('temperature', units)
     return dots.map(([t, days]) => [t * factor + offset, days] as const)
   }, [dots, units])
-  const text = useMemo(() => ({ x: (t: number) => `${format.number(t, 0)} ${scaleOf('temperature', units).unit}`, y: (days: number) => `${format.number(days, 1)} days` }), [format, units])
-  return <LineChart curves={curve} dots={shownDots} xName="temperature it germinates at" yName="days to come up" xText={text.x} yText={text.y} label={`${crop.name}: days to come up, ${[10, 15, 20, 25].map((t) => `${daysToEmerge(g, t)?.toFixed(0) ?? 'never'} at ${format.temperature(t)}`).join(', ')}`} />
+  const text = useMemo(
+    () => ({
+      x: (t: number) => `${format.number(t, 0)} ${scaleOf('temperature', units).unit}`,
+      y: (days: number) => `${format.number(days, 1)} days`,
+    }),
+    [format, units],
+  )
+  return (
+    <LineChart
+      curves={curve}
+      dots={shownDots}
+      xName="temperature it germinates at"
+      yName="days to come up"
+      xText={text.x}
+      yText={text.y}
+      label={`${crop.name}: days to come up, ${[10, 15, 20, 25].map((t) => `${daysToEmerge(g, t)?.toFixed(0) ?? 'never'} at ${format.temperature(t)}`).join(', ')}`}
+    />
+  )
 }
 
 /** "Up in 5 to 9 days at 18 to 20 °C." */
@@ -52,20 +78,57 @@ export function UpInEntry({ crop, onUse }: { crop: Crop; onUse: (thermalTime: nu
   const whole = days[0] !== undefined && days[1] !== undefined && at[0] !== undefined && at[1] !== undefined
   const ordered = whole && days[0]! > 0 && days[1]! >= days[0]! && at[1]! >= at[0]!
   const heat = ordered ? thermalTimeFrom(g, { days: [days[0]!, days[1]!], at: [at[0]!, at[1]!] }) : undefined
-  const typed = useMemo(() => (heat === undefined ? crop : { ...crop, germination: { ...crop.germination, thermalTime: heat } }), [crop, heat])
-  const dots = useMemo(() => (ordered ? ([[(at[0]! + at[1]!) / 2, (days[0]! + days[1]!) / 2]] as const) : []), [ordered, at, days])
+  const typed = useMemo(
+    () => (heat === undefined ? crop : { ...crop, germination: { ...crop.germination, thermalTime: heat } }),
+    [crop, heat],
+  )
+  const dots = useMemo(
+    () => (ordered ? ([[(at[0]! + at[1]!) / 2, (days[0]! + days[1]!) / 2]] as const) : []),
+    [ordered, at, days],
+  )
   return (
     <Box sx={shell} role="group" aria-label="Say it your way: days to come up">
       <Box sx={sentence}>
         <span>Up in</span>
-        <NumberField label="First up, days" hideLabel value={days[0]} onChange={(x) => setDays([x, days[1]])} width={64} />
+        <NumberField
+          label="First up, days"
+          hideLabel
+          value={days[0]}
+          onChange={(x) => setDays([x, days[1]])}
+          width={64}
+        />
         <span>to</span>
-        <NumberField label="Last up, days" hideLabel value={days[1]} onChange={(x) => setDays([days[0], x])} width={64} />
+        <NumberField
+          label="Last up, days"
+          hideLabel
+          value={days[1]}
+          onChange={(x) => setDays([days[0], x])}
+          width={64}
+        />
         <span>days at</span>
-        <NumberField label="Coolest" hideLabel quantity="temperature" value={at[0]} onChange={(x) => setAt([x, at[1]])} width={96} />
+        <NumberField
+          label="Coolest"
+          hideLabel
+          quantity="temperature"
+          value={at[0]}
+          onChange={(x) => setAt([x, at[1]])}
+          width={96}
+        />
         <span>to</span>
-        <NumberField label="Warmest" hideLabel quantity="temperature" value={at[1]} onChange={(x) => setAt([at[0], x])} width={96} />
-        <Button variant="outlined" size="small" disabled={heat === undefined} onClick={() => heat !== undefined && onUse(Math.round(heat * 10) / 10)}>
+        <NumberField
+          label="Warmest"
+          hideLabel
+          quantity="temperature"
+          value={at[1]}
+          onChange={(x) => setAt([at[0], x])}
+          width={96}
+        />
+        <Button
+          variant="outlined"
+          size="small"
+          disabled={heat === undefined}
+          onClick={() => heat !== undefined && onUse(Math.round(heat * 10) / 10)}
+        >
           Use it
         </Button>
       </Box>
@@ -91,35 +154,76 @@ const PROBLEMS: Record<WeeksProblem, string> = {
 }
 
 /** "5 to 6 weeks in a 50-cell tray at 16 °C." */
-export function WeeksEntry({ crop, onUse, onLeaf }: { crop: Crop; onUse: (points: Crop['growth']['points']) => void; onLeaf: (interval: number) => void }) {
+export function WeeksEntry({
+  crop,
+  onUse,
+  onLeaf,
+}: {
+  crop: Crop
+  onUse: (points: Crop['growth']['points']) => void
+  onLeaf: (interval: number) => void
+}) {
   const { season, format } = useSeason()
   const { growth, germination } = crop
   const usual = growth.usual ? (growth.usual[0] + growth.usual[1]) / 2 : growth.base + 12
   const [weeks, setWeeks] = useState<[number | undefined, number | undefined]>([undefined, undefined])
-  const [container, setContainer] = useState(season.containers.find(({ kind }) => kind === 'cell-tray')?.key ?? season.containers[0]?.key ?? '')
+  const [container, setContainer] = useState(
+    season.containers.find(({ kind }) => kind === 'cell-tray')?.key ?? season.containers[0]?.key ?? '',
+  )
   const [at, setAt] = useState<number | undefined>(usual)
   const [germ, setGerm] = useState<number | undefined>(Math.round(usualGermination(germination)))
   const chosen: Container | undefined = season.containers.find(({ key }) => key === container)
   const ml = chosen?.cellVolume
-  const whole = weeks[0] !== undefined && weeks[1] !== undefined && at !== undefined && germ !== undefined && ml !== undefined
-  const point = whole ? pointFrom(germination, growth, { ml, weeks: [weeks[0]!, weeks[1]!], at, germinatesAt: germ }) : undefined
+  const whole =
+    weeks[0] !== undefined && weeks[1] !== undefined && at !== undefined && germ !== undefined && ml !== undefined
+  const point = whole
+    ? pointFrom(germination, growth, { ml, weeks: [weeks[0]!, weeks[1]!], at, germinatesAt: germ })
+    : undefined
   const points = useMemo(() => {
     if (!point || typeof point === 'string') return undefined
     const rounded = { ml: point.ml, ready: Math.round(point.ready), limit: Math.round(point.limit) }
-    return [...growth.points.filter((other) => Math.abs(Math.log(other.ml / point.ml)) > 0.12), rounded].sort((a, b) => a.ml - b.ml)
+    return [...growth.points.filter((other) => Math.abs(Math.log(other.ml / point.ml)) > 0.12), rounded].sort(
+      (a, b) => a.ml - b.ml,
+    )
   }, [point, growth.points])
   return (
     <Box sx={shell} role="group" aria-label="Say it your way: weeks in a container">
       <Box sx={sentence}>
-        <NumberField label="First good week" hideLabel value={weeks[0]} onChange={(x) => setWeeks([x, weeks[1]])} width={64} />
+        <NumberField
+          label="First good week"
+          hideLabel
+          value={weeks[0]}
+          onChange={(x) => setWeeks([x, weeks[1]])}
+          width={64}
+        />
         <span>to</span>
-        <NumberField label="Last good week" hideLabel value={weeks[1]} onChange={(x) => setWeeks([weeks[0], x])} width={64} />
+        <NumberField
+          label="Last good week"
+          hideLabel
+          value={weeks[1]}
+          onChange={(x) => setWeeks([weeks[0], x])}
+          width={64}
+        />
         <span>weeks in</span>
-        <ChoiceField label="Container" hideLabel value={container} options={season.containers.map(({ key, name }) => [key, name] as const)} onChange={setContainer} width={190} />
+        <ChoiceField
+          label="Container"
+          hideLabel
+          value={container}
+          options={season.containers.map(({ key, name }) => [key, name] as const)}
+          onChange={setContainer}
+          width={190}
+        />
         <span>at</span>
         <NumberField label="Grown at" hideLabel quantity="temperature" value={at} onChange={setAt} width={96} />
         <span>germinated at</span>
-        <NumberField label="Germinated at" hideLabel quantity="temperature" value={germ} onChange={setGerm} width={96} />
+        <NumberField
+          label="Germinated at"
+          hideLabel
+          quantity="temperature"
+          value={germ}
+          onChange={setGerm}
+          width={96}
+        />
         <Button variant="outlined" size="small" disabled={!points} onClick={() => points && onUse(points)}>
           Use it
         </Button>
@@ -132,7 +236,11 @@ export function WeeksEntry({ crop, onUse, onLeaf }: { crop: Crop; onUse: (points
             : 'Weeks are counted from sowing, as growers say them.'}
       </Box>
       <LeafEntry crop={crop} start={usual} onUse={onLeaf} />
-      <HoldCurve crop={points ? { ...crop, growth: { ...growth, points } } : crop} at={at ?? usual} germinatesAt={germ ?? usualGermination(germination)} />
+      <HoldCurve
+        crop={points ? { ...crop, growth: { ...growth, points } } : crop}
+        at={at ?? usual}
+        germinatesAt={germ ?? usualGermination(germination)}
+      />
     </Box>
   )
 }
@@ -161,15 +269,43 @@ export function HoldCurve({ crop, at, germinatesAt }: { crop: Crop; at: number; 
   const { germination, growth } = crop
   const curves = useMemo(() => {
     const volumes = Array.from({ length: 33 }, (_, i) => 6 * (900 / 6) ** (i / 32))
-    const of = (age: 'ready' | 'limit') => volumes.map((ml) => [ml, weeksTo(germination, growth, containerAge(growth.points, ml)[age], at, germinatesAt) ?? null] as [number, number | null])
+    const of = (age: 'ready' | 'limit') =>
+      volumes.map(
+        (ml) =>
+          [ml, weeksTo(germination, growth, containerAge(growth.points, ml)[age], at, germinatesAt) ?? null] as [
+            number,
+            number | null,
+          ],
+      )
     return [
       { name: 'ready', points: of('ready'), tone: 'ready' as const },
       { name: 'suffers', points: of('limit'), tone: 'limit' as const },
     ]
   }, [germination, growth, at, germinatesAt])
-  const dots = useMemo(() => growth.points.flatMap((p) => [[p.ml, weeksTo(germination, growth, p.ready, at, germinatesAt) ?? 0] as const, [p.ml, weeksTo(germination, growth, p.limit, at, germinatesAt) ?? 0] as const]), [germination, growth, at, germinatesAt])
+  const dots = useMemo(
+    () =>
+      growth.points.flatMap((p) => [
+        [p.ml, weeksTo(germination, growth, p.ready, at, germinatesAt) ?? 0] as const,
+        [p.ml, weeksTo(germination, growth, p.limit, at, germinatesAt) ?? 0] as const,
+      ]),
+    [germination, growth, at, germinatesAt],
+  )
   const text = useMemo(() => axisText(format), [format])
-  return <LineChart log curves={curves} dots={dots} xName="mix for one plant" yName={`weeks from sowing, at ${format.temperature(at)}`} xText={text.x} yText={text.y} label={`${crop.name}: weeks from sowing in cells of different sizes, green when ready, red when it suffers`} />
+  return (
+    <LineChart
+      log
+      curves={curves}
+      dots={dots}
+      xName="mix for one plant"
+      yName={`weeks from sowing, at ${format.temperature(at)}`}
+      xText={text.x}
+      yText={text.y}
+      label={`${crop.name}: weeks from sowing in cells of different sizes, green when ready, red when it suffers`}
+    />
+  )
 }
 
-const axisText = (format: Format) => ({ x: (ml: number) => format.volume(ml), y: (weeks: number) => `${format.number(weeks, 1)} weeks` })
+const axisText = (format: Format) => ({
+  x: (ml: number) => format.volume(ml),
+  y: (weeks: number) => `${format.number(weeks, 1)} weeks`,
+})

@@ -20,7 +20,13 @@ import { MethodEditor, MethodsPage } from './method-editor'
 import { PacketPage } from './packet-page'
 import { TroublePage } from './trouble-page'
 
-const GROUPS = [['vegetable', 'Vegetables'], ['herb', 'Herbs'], ['cut-flower', 'Cut flowers'], ['bedding', 'Bedding'], ['perennial', 'Perennials']] as const
+const GROUPS = [
+  ['vegetable', 'Vegetables'],
+  ['herb', 'Herbs'],
+  ['cut-flower', 'Cut flowers'],
+  ['bedding', 'Bedding'],
+  ['perennial', 'Perennials'],
+] as const
 
 export function KnowHowView() {
   const { season } = useSeason()
@@ -46,17 +52,38 @@ export function KnowHowView() {
   const open = page !== null || method !== undefined
   return (
     <Box sx={{ height: '100%', display: 'flex', flexDirection: 'column', minHeight: 0 }}>
-      <Tabs value={tab} aria-label="Know-how" sx={{ px: { xs: 1, md: 2.5 }, borderBottom: 1, borderColor: 'divider', flex: 'none', minHeight: 44 }}>
+      <Tabs
+        value={tab}
+        aria-label="Know-how"
+        sx={{ px: { xs: 1, md: 2.5 }, borderBottom: 1, borderColor: 'divider', flex: 'none', minHeight: 44 }}
+      >
         <Tab label="Crops" value="crops" component={Link} href="/know-how" />
-        <Tab label={narrow ? 'Ways' : 'Ways to raise them'} value="methods" component={Link} href="/know-how?tab=methods" />
-        <Tab label={narrow ? 'Trouble' : 'Something is wrong'} value="trouble" component={Link} href="/know-how?tab=trouble" />
+        <Tab
+          label={narrow ? 'Ways' : 'Ways to raise them'}
+          value="methods"
+          component={Link}
+          href="/know-how?tab=methods"
+        />
+        <Tab
+          label={narrow ? 'Trouble' : 'Something is wrong'}
+          value="trouble"
+          component={Link}
+          href="/know-how?tab=trouble"
+        />
       </Tabs>
       {tab === 'crops' && (
         <Box sx={{ flex: 1, minHeight: 0, display: 'flex' }}>
           {!(narrow && open) && <CropList here={variety?.crop ?? crop?.key ?? kind?.crop.key} />}
           {(!narrow || open) && (
-            <Box key={params.toString()} sx={{ flex: 1, minWidth: 0, overflow: 'auto', px: { xs: 1.5, md: 3.5 }, pt: 2.5 }}>
-              {narrow && <Button component={Link} href="/know-how" size="small" color="inherit" sx={{ mb: 1 }}>All crops</Button>}
+            <Box
+              key={params.toString()}
+              sx={{ flex: 1, minWidth: 0, overflow: 'auto', px: { xs: 1.5, md: 3.5 }, pt: 2.5 }}
+            >
+              {narrow && (
+                <Button component={Link} href="/know-how" size="small" color="inherit" sx={{ mb: 1 }}>
+                  All crops
+                </Button>
+              )}
               <Box sx={{ maxWidth: 860, pb: crop || variety ? 0 : 4 }}>{page ?? <Welcome />}</Box>
             </Box>
           )}
@@ -64,7 +91,9 @@ export function KnowHowView() {
       )}
       {tab === 'methods' && (
         <Box sx={{ flex: 1, minHeight: 0, overflow: 'auto', px: { xs: 1.5, md: 3.5 }, pt: 2.5 }}>
-          <Box sx={{ maxWidth: 1080, pb: method ? 0 : 4 }}>{method ? <MethodEditor key={method.key} stored={method} /> : <MethodsPage />}</Box>
+          <Box sx={{ maxWidth: 1080, pb: method ? 0 : 4 }}>
+            {method ? <MethodEditor key={method.key} stored={method} /> : <MethodsPage />}
+          </Box>
         </Box>
       )}
       {tab === 'trouble' && (
@@ -82,9 +111,13 @@ function Welcome() {
     <Box sx={{ pt: 4, maxWidth: 560 }}>
       <Typography variant="h1">What is known of each crop</Typography>
       <Typography component="p" sx={{ mt: 1.5, color: 'text.secondary' }}>
-        {library().length} kinds ship with Dove Step, {season.crops.length} are in this season. Every figure says where it comes from; an estimate says so. Change what your own house has taught you: what you change is marked, and can be put back.
+        {library().length} kinds ship with Dove Step, {season.crops.length} are in this season. Every figure says where
+        it comes from; an estimate says so. Change what your own house has taught you: what you change is marked, and
+        can be put back.
       </Typography>
-      <Typography component="p" sx={{ mt: 1, color: 'text.secondary' }}>Choose a crop, or enter one from a packet.</Typography>
+      <Typography component="p" sx={{ mt: 1, color: 'text.secondary' }}>
+        Choose a crop, or enter one from a packet.
+      </Typography>
       <Button component={Link} href="/know-how?new=packet" variant="outlined" startIcon={<AddIcon />} sx={{ mt: 2 }}>
         From a packet
       </Button>
@@ -110,17 +143,38 @@ function CropList({ here }: { here: string | undefined }) {
   const entries = useMemo(() => {
     const varieties = new Map<string, string>()
     for (const { crop, name } of season.varieties) varieties.set(crop, `${varieties.get(crop) ?? ''} ${name}`)
-    const own = season.crops.map((crop) => entryOf(crop, `/know-how?crop=${crop.key}`, true, varieties.get(crop.key) ?? ''))
+    const own = season.crops.map((crop) =>
+      entryOf(crop, `/know-how?crop=${crop.key}`, true, varieties.get(crop.key) ?? ''),
+    )
     const taken = new Set(season.crops.flatMap(({ key, kind: of }) => [key, of ?? key]))
-    const rest = library().filter(({ crop }) => !taken.has(crop.key)).map(({ crop }) => entryOf(crop, `/know-how?kind=${crop.key}`, false, ''))
+    const rest = library()
+      .filter(({ crop }) => !taken.has(crop.key))
+      .map(({ crop }) => entryOf(crop, `/know-how?kind=${crop.key}`, false, ''))
     return { own: own.sort(byName), rest: rest.sort(byName) }
   }, [season])
   const wanted = useDeferredValue(text)
-  const match = (entry: Entry) => (group === '' || entry.group === group) && wanted.toLowerCase().split(/\s+/).every((word) => entry.text.includes(word))
+  const match = (entry: Entry) =>
+    (group === '' || entry.group === group) &&
+    wanted
+      .toLowerCase()
+      .split(/\s+/)
+      .every((word) => entry.text.includes(word))
   const own = entries.own.filter(match)
   const rest = entries.rest.filter(match)
   return (
-    <Box component="nav" aria-label="Crops" sx={{ width: { xs: '100%', md: 290 }, flex: 'none', display: 'flex', flexDirection: 'column', minHeight: 0, borderRight: { md: 1 }, borderColor: { md: 'divider' } }}>
+    <Box
+      component="nav"
+      aria-label="Crops"
+      sx={{
+        width: { xs: '100%', md: 290 },
+        flex: 'none',
+        display: 'flex',
+        flexDirection: 'column',
+        minHeight: 0,
+        borderRight: { md: 1 },
+        borderColor: { md: 'divider' },
+      }}
+    >
       <Box sx={{ p: 1.5, display: 'grid', gap: 1.25 }}>
         <WordField label="Find a crop" type="search" value={text} onChange={setText} />
         <ChoiceField label="Group" value={group} none="all groups" options={GROUPS} onChange={setGroup} />
@@ -131,7 +185,9 @@ function CropList({ here }: { here: string | undefined }) {
       <Box sx={{ flex: 1, overflow: 'auto', pb: 2 }}>
         <Group title="In this season" entries={own} here={here} />
         <Group title="In the library" entries={rest} here={here} />
-        {own.length + rest.length === 0 && <Box sx={{ px: 2, color: 'text.secondary' }}>Nothing of that name. Enter it from its packet.</Box>}
+        {own.length + rest.length === 0 && (
+          <Box sx={{ px: 2, color: 'text.secondary' }}>Nothing of that name. Enter it from its packet.</Box>
+        )}
       </Box>
     </Box>
   )
@@ -156,7 +212,19 @@ function Group({ title, entries, here }: { title: string; entries: readonly Entr
   if (entries.length === 0) return null
   return (
     <>
-      <Box sx={{ position: 'sticky', top: 0, zIndex: 1, bgcolor: 'background.default', px: 2, py: 0.75, fontSize: 13, fontWeight: 650, color: 'text.secondary' }}>
+      <Box
+        sx={{
+          position: 'sticky',
+          top: 0,
+          zIndex: 1,
+          bgcolor: 'background.default',
+          px: 2,
+          py: 0.75,
+          fontSize: 13,
+          fontWeight: 650,
+          color: 'text.secondary',
+        }}
+      >
         {title}, {entries.length}
       </Box>
       {entries.map((entry) => (
@@ -166,10 +234,25 @@ function Group({ title, entries, here }: { title: string; entries: readonly Entr
           href={entry.href}
           prefetch={false}
           aria-current={entry.key === here ? 'page' : undefined}
-          sx={{ display: 'flex', justifyContent: 'space-between', px: 2, py: { xs: 1.25, md: 0.7 }, textDecoration: 'none', color: entry.inSeason ? 'text.primary' : 'text.secondary', bgcolor: entry.key === here ? 'background.paper' : 'transparent', fontWeight: entry.key === here ? 700 : 450, '&:hover': { bgcolor: 'action.hover' }, '&:focus-visible': { outlineOffset: -3 } }}
+          sx={{
+            display: 'flex',
+            justifyContent: 'space-between',
+            px: 2,
+            py: { xs: 1.25, md: 0.7 },
+            textDecoration: 'none',
+            color: entry.inSeason ? 'text.primary' : 'text.secondary',
+            bgcolor: entry.key === here ? 'background.paper' : 'transparent',
+            fontWeight: entry.key === here ? 700 : 450,
+            '&:hover': { bgcolor: 'action.hover' },
+            '&:focus-visible': { outlineOffset: -3 },
+          }}
         >
           {entry.name}
-          {entry.changed && <Box component="span" sx={{ fontSize: 13, color: 'text.secondary', fontWeight: 450 }}>yours</Box>}
+          {entry.changed && (
+            <Box component="span" sx={{ fontSize: 13, color: 'text.secondary', fontWeight: 450 }}>
+              yours
+            </Box>
+          )}
         </Box>
       ))}
     </>

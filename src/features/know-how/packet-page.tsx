@@ -25,8 +25,14 @@ type Pair = [number | undefined, number | undefined]
 
 /** What nothing better is known of: figures of a middling kind of the season. */
 const MIDDLING = {
-  cool: { germination: { base: 3, optimum: 21, ceiling: 29, thermalTime: 120 }, growth: { base: 4, optimum: 21, leafInterval: 55, points: [{ ml: 22, ready: 290, limit: 470 }] } },
-  warm: { germination: { base: 9, optimum: 26, ceiling: 35, thermalTime: 95 }, growth: { base: 8, optimum: 26, leafInterval: 52, points: [{ ml: 22, ready: 240, limit: 390 }] } },
+  cool: {
+    germination: { base: 3, optimum: 21, ceiling: 29, thermalTime: 120 },
+    growth: { base: 4, optimum: 21, leafInterval: 55, points: [{ ml: 22, ready: 290, limit: 470 }] },
+  },
+  warm: {
+    germination: { base: 9, optimum: 26, ceiling: 35, thermalTime: 95 },
+    growth: { base: 8, optimum: 26, leafInterval: 52, points: [{ ml: 22, ready: 240, limit: 390 }] },
+  },
 } as const
 
 export function PacketPage() {
@@ -55,10 +61,15 @@ export function PacketPage() {
     const start: Crop = kind ?? Crop.parse({ key: 'x', name: 'x', season: warm, ...MIDDLING[warm] })
     let crop = start
     const up = pair(days)
-    const upAt = pair(at) ?? (up ? ([usualGermination(crop.germination), usualGermination(crop.germination)] as const) : undefined)
+    const upAt =
+      pair(at) ?? (up ? ([usualGermination(crop.germination), usualGermination(crop.germination)] as const) : undefined)
     if (up && upAt) {
-      const heat = up[1] >= up[0] && upAt[1] >= upAt[0] && up[0] > 0 ? thermalTimeFrom(crop.germination, { days: up, at: upAt }) : undefined
-      if (heat === undefined) wrong.push('Days to come up: the first number is the smaller one, and it must be warm enough for this kind.')
+      const heat =
+        up[1] >= up[0] && upAt[1] >= upAt[0] && up[0] > 0
+          ? thermalTimeFrom(crop.germination, { days: up, at: upAt })
+          : undefined
+      if (heat === undefined)
+        wrong.push('Days to come up: the first number is the smaller one, and it must be warm enough for this kind.')
       else crop = withFigure(crop, 'germination.thermalTime', Math.round(heat * 10) / 10)
     }
     if (depth !== undefined) crop = withFigure(crop, 'germination.depth', depth)
@@ -66,11 +77,23 @@ export function PacketPage() {
     const inWeeks = pair(weeks)
     if (inWeeks && ml !== undefined) {
       const usual = crop.growth.usual ? (crop.growth.usual[0] + crop.growth.usual[1]) / 2 : crop.growth.base + 12
-      const point = pointFrom(crop.germination, crop.growth, { ml, weeks: inWeeks, at: grownAt ?? usual, germinatesAt: usualGermination(crop.germination) })
-      if (typeof point === 'string') wrong.push('Weeks to planting: they must be longer than it takes to come up, the smaller number first.')
+      const point = pointFrom(crop.germination, crop.growth, {
+        ml,
+        weeks: inWeeks,
+        at: grownAt ?? usual,
+        germinatesAt: usualGermination(crop.germination),
+      })
+      if (typeof point === 'string')
+        wrong.push('Weeks to planting: they must be longer than it takes to come up, the smaller number first.')
       else {
         const own = { ml, ready: Math.round(point.ready), limit: Math.round(point.limit) }
-        crop = withFigure(crop, 'growth.points', [...(kind ? crop.growth.points.filter((other) => Math.abs(Math.log(other.ml / ml)) > 0.12) : []), own].sort((a, b) => a.ml - b.ml))
+        crop = withFigure(
+          crop,
+          'growth.points',
+          [...(kind ? crop.growth.points.filter((other) => Math.abs(Math.log(other.ml / ml)) > 0.12) : []), own].sort(
+            (a, b) => a.ml - b.ml,
+          ),
+        )
       }
     }
     if (spacing[0] !== undefined) crop = withFigure(crop, 'field.plantSpacing', spacing[0])
@@ -82,7 +105,14 @@ export function PacketPage() {
   const said = name.trim()
   const edits = useMemo((): ThingEdit[] => {
     if (!said) return []
-    const figures = ['germination.thermalTime', 'germination.depth', 'growth.points', 'field.plantSpacing', 'field.rowSpacing', 'field.maturity']
+    const figures = [
+      'germination.thermalTime',
+      'germination.depth',
+      'growth.points',
+      'field.plantSpacing',
+      'field.rowSpacing',
+      'field.maturity',
+    ]
     if (kind) {
       // A variety of a known kind: only what the packet says differently is its own.
       let overrides = {}
@@ -91,17 +121,35 @@ export function PacketPage() {
         if (!sameFigure(own, figureAt(kind, path))) overrides = withFigure(overrides, path, own)
       }
       const crop = existing ?? kind
-      const variety: Variety = { key: freeKeyIn(season.varieties, keyOf(said)), crop: crop.key, name: said, ...(Object.keys(overrides).length > 0 ? { overrides } : {}) }
-      return [...(existing ? [] : [{ of: 'crops' as const, key: crop.key, from: null, to: crop }]), { of: 'varieties', key: variety.key, from: null, to: variety }, ...methodsToAdd(season, crop, schools)]
+      const variety: Variety = {
+        key: freeKeyIn(season.varieties, keyOf(said)),
+        crop: crop.key,
+        name: said,
+        ...(Object.keys(overrides).length > 0 ? { overrides } : {}),
+      }
+      return [
+        ...(existing ? [] : [{ of: 'crops' as const, key: crop.key, from: null, to: crop }]),
+        { of: 'varieties', key: variety.key, from: null, to: variety },
+        ...methodsToAdd(season, crop, schools),
+      ]
     }
     const crop: Crop = { ...made.crop, key: freeKeyIn(season.crops, keyOf(said)), name: said, season: warm }
     const variety: Variety = { key: freeKeyIn(season.varieties, keyOf(said)), crop: crop.key, name: said }
-    return [{ of: 'crops', key: crop.key, from: null, to: crop }, { of: 'varieties', key: variety.key, from: null, to: variety }, ...methodsToAdd(season, crop, schools)]
+    return [
+      { of: 'crops', key: crop.key, from: null, to: crop },
+      { of: 'varieties', key: variety.key, from: null, to: variety },
+      ...methodsToAdd(season, crop, schools),
+    ]
   }, [said, kind, existing, made, schools, season, warm])
 
   const problems = useMemo(() => {
     if (edits.length === 0) return []
-    const next = { ...season, crops: [...season.crops], varieties: [...season.varieties], methods: [...season.methods] } as Record<string, unknown[]> & typeof season
+    const next = {
+      ...season,
+      crops: [...season.crops],
+      varieties: [...season.varieties],
+      methods: [...season.methods],
+    } as Record<string, unknown[]> & typeof season
     for (const { of, to } of edits) if (of !== 'head') (next[of] as unknown[]).push(to)
     const read = readSeason(next)
     return read.ok ? [] : read.problems
@@ -111,19 +159,45 @@ export function PacketPage() {
     const variety = edits.find(({ of }) => of === 'varieties')!
     if (await saving.change(edits, `${said} entered from its packet`)) router.push(`/know-how?variety=${variety.key}`)
   }
-  const both = (value: Pair, set: (pair: Pair) => void, labels: [string, string], quantity?: 'temperature' | 'length') => (
+  const both = (
+    value: Pair,
+    set: (pair: Pair) => void,
+    labels: [string, string],
+    quantity?: 'temperature' | 'length',
+  ) => (
     <>
-      <NumberField label={labels[0]} value={value[0]} {...(quantity ? { quantity } : {})} onChange={(x) => set([x, value[1]])} width={130} />
-      <NumberField label={labels[1]} value={value[1]} {...(quantity ? { quantity } : {})} onChange={(x) => set([value[0], x])} width={130} />
+      <NumberField
+        label={labels[0]}
+        value={value[0]}
+        {...(quantity ? { quantity } : {})}
+        onChange={(x) => set([x, value[1]])}
+        width={130}
+      />
+      <NumberField
+        label={labels[1]}
+        value={value[1]}
+        {...(quantity ? { quantity } : {})}
+        onChange={(x) => set([value[0], x])}
+        width={130}
+      />
     </>
   )
   const row = { display: 'flex', flexWrap: 'wrap', gap: 1.25, alignItems: 'flex-start' } as const
   const grown = kind ?? made.crop
   const wrong = [...made.wrong, ...problems.map(({ path, message }) => `${path} ${message}`)]
   return (
-    <Box component="form" noValidate onSubmit={(event) => { event.preventDefault(); void save() }}>
+    <Box
+      component="form"
+      noValidate
+      onSubmit={(event) => {
+        event.preventDefault()
+        void save()
+      }}
+    >
       <Typography variant="h1">From a packet</Typography>
-      <Typography component="p" sx={{ color: 'text.secondary', mt: 0.5, mb: 2 }}>Write down what the back of the packet says; leave empty what it does not. The curves follow as you type.</Typography>
+      <Typography component="p" sx={{ color: 'text.secondary', mt: 0.5, mb: 2 }}>
+        Write down what the back of the packet says; leave empty what it does not. The curves follow as you type.
+      </Typography>
       <Box sx={{ display: 'grid', gap: 2 }}>
         <Box sx={row}>
           <WordField label="Name on the packet" value={name} onChange={setName} width={300} />
@@ -131,11 +205,27 @@ export function PacketPage() {
             label="It is a kind of"
             value={like}
             none="something else"
-            options={[...season.crops.map((crop) => [crop.key, crop.name] as const), ...allKinds.filter(({ crop }) => !season.crops.some(({ key }) => key === crop.key)).map(({ crop }) => [crop.key, crop.name] as const)].sort((a, b) => a[1].localeCompare(b[1]))}
+            options={[
+              ...season.crops.map((crop) => [crop.key, crop.name] as const),
+              ...allKinds
+                .filter(({ crop }) => !season.crops.some(({ key }) => key === crop.key))
+                .map(({ crop }) => [crop.key, crop.name] as const),
+            ].sort((a, b) => a[1].localeCompare(b[1]))}
             onChange={setLike}
             width={230}
           />
-          {!kind && <ChoiceField label="Season" value={warm} options={[['cool', 'cool season'], ['warm', 'warm season']]} onChange={(next) => next && setWarm(next)} width={160} />}
+          {!kind && (
+            <ChoiceField
+              label="Season"
+              value={warm}
+              options={[
+                ['cool', 'cool season'],
+                ['warm', 'warm season'],
+              ]}
+              onChange={(next) => next && setWarm(next)}
+              width={160}
+            />
+          )}
         </Box>
         <Box sx={row}>
           {both(days, setDays, ['Up in, days', 'to, days'])}
@@ -144,31 +234,76 @@ export function PacketPage() {
         </Box>
         <Box sx={row}>
           {both(weeks, setWeeks, ['Raised, weeks', 'to, weeks'])}
-          <ChoiceField label="in" value={container} options={season.containers.map(({ key, name: said }) => [key, said] as const)} onChange={setContainer} width={210} />
+          <ChoiceField
+            label="in"
+            value={container}
+            options={season.containers.map(({ key, name: said }) => [key, said] as const)}
+            onChange={setContainer}
+            width={210}
+          />
           <NumberField label="at" quantity="temperature" value={grownAt} onChange={setGrownAt} width={120} />
         </Box>
         <Box sx={row}>
           {both(spacing, setSpacing, ['In the row', 'Between rows'], 'length')}
           <NumberField label="Days to harvest" value={maturity} onChange={setMaturity} width={150} />
-          <ChoiceField label="Counted from" value={from} options={[['planting', 'planting'], ['sowing', 'sowing']]} onChange={(next) => next && setFrom(next)} width={140} />
+          <ChoiceField
+            label="Counted from"
+            value={from}
+            options={[
+              ['planting', 'planting'],
+              ['sowing', 'sowing'],
+            ]}
+            onChange={(next) => next && setFrom(next)}
+            width={140}
+          />
         </Box>
       </Box>
       <Box sx={{ display: 'grid', gridTemplateColumns: { md: '1fr 1fr' }, gap: 2, mt: 2 }}>
         <GerminationCurve crop={made.crop} />
-        <HoldCurve crop={made.crop} at={grownAt ?? (made.crop.growth.usual ? (made.crop.growth.usual[0] + made.crop.growth.usual[1]) / 2 : made.crop.growth.base + 12)} germinatesAt={usualGermination(made.crop.germination)} />
+        <HoldCurve
+          crop={made.crop}
+          at={
+            grownAt ??
+            (made.crop.growth.usual
+              ? (made.crop.growth.usual[0] + made.crop.growth.usual[1]) / 2
+              : made.crop.growth.base + 12)
+          }
+          germinatesAt={usualGermination(made.crop.germination)}
+        />
       </Box>
       <Box role="status" sx={{ fontSize: 14, color: 'text.secondary' }}>
-        {format.number(made.crop.germination.thermalTime)} degree-days to come up; {made.crop.growth.points.map((p) => `in ${format.volume(p.ml)} ready at ${format.number(p.ready)}, suffers from ${format.number(p.limit)}`).join('; ')}.
+        {format.number(made.crop.germination.thermalTime)} degree-days to come up;{' '}
+        {made.crop.growth.points
+          .map(
+            (p) =>
+              `in ${format.volume(p.ml)} ready at ${format.number(p.ready)}, suffers from ${format.number(p.limit)}`,
+          )
+          .join('; ')}
+        .
       </Box>
       {!season.methods.some((method) => method.crop === grown.key) && (
         <>
-          <Typography variant="h2" sx={{ mt: 3 }}>How would you raise it?</Typography>
+          <Typography variant="h2" sx={{ mt: 3 }}>
+            How would you raise it?
+          </Typography>
           <SchoolChoices crop={made.crop} chosen={schools} onChange={setSchools} />
         </>
       )}
-      {wrong.length > 0 && <Alert severity="error" sx={{ mt: 2 }}>{wrong.slice(0, 4).join(' ')}</Alert>}
-      {saving.failure && <Alert severity="error" sx={{ mt: 2 }}>{saving.failure}</Alert>}
-      {saving.problems.length > 0 && <Alert severity="error" sx={{ mt: 2 }}>{saving.problems[0]!.path} {saving.problems[0]!.message}</Alert>}
+      {wrong.length > 0 && (
+        <Alert severity="error" sx={{ mt: 2 }}>
+          {wrong.slice(0, 4).join(' ')}
+        </Alert>
+      )}
+      {saving.failure && (
+        <Alert severity="error" sx={{ mt: 2 }}>
+          {saving.failure}
+        </Alert>
+      )}
+      {saving.problems.length > 0 && (
+        <Alert severity="error" sx={{ mt: 2 }}>
+          {saving.problems[0]!.path} {saving.problems[0]!.message}
+        </Alert>
+      )}
       <Box sx={{ mt: 2, display: 'flex', gap: 1, alignItems: 'center' }}>
         <Button type="submit" variant="contained" disabled={said === '' || wrong.length > 0 || saving.busy}>
           {saving.busy ? 'Saving …' : 'Save'}
@@ -179,4 +314,5 @@ export function PacketPage() {
   )
 }
 
-const pair = ([a, b]: Pair): readonly [number, number] | undefined => (a === undefined && b === undefined ? undefined : [a ?? b!, b ?? a!])
+const pair = ([a, b]: Pair): readonly [number, number] | undefined =>
+  a === undefined && b === undefined ? undefined : [a ?? b!, b ?? a!]

@@ -22,29 +22,57 @@ export function TroublePage() {
   const words = text.toLowerCase().split(/\s+/).filter(Boolean)
   const shown = TROUBLES.filter((trouble) => {
     const said = `${trouble.see} ${trouble.causes.map((one) => `${one.cause} ${one.sign}`).join(' ')}`.toLowerCase()
-    return (stage === '' || trouble.stages.includes(stage)) && (!crop || !trouble.kinds || trouble.kinds(crop)) && words.every((word) => said.includes(word))
+    return (
+      (stage === '' || trouble.stages.includes(stage)) &&
+      (!crop || !trouble.kinds || trouble.kinds(crop)) &&
+      words.every((word) => said.includes(word))
+    )
   })
   return (
     <Box sx={{ maxWidth: 860 }}>
       <Typography variant="h1">Something is wrong</Typography>
-      <Typography component="p" sx={{ color: 'text.secondary', mt: 0.5 }}>Begin with what you see.</Typography>
+      <Typography component="p" sx={{ color: 'text.secondary', mt: 0.5 }}>
+        Begin with what you see.
+      </Typography>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, my: 2 }}>
         <WordField label="What you see" type="search" value={text} onChange={setText} width={220} />
         <ChoiceField label="When" value={stage} none="at any time" options={STAGES} onChange={setStage} width={200} />
-        <ChoiceField label="Crop" value={cropKey} none="any crop" options={season.crops.map(({ key, name }) => [key, name] as const)} onChange={setCrop} width={190} />
+        <ChoiceField
+          label="Crop"
+          value={cropKey}
+          none="any crop"
+          options={season.crops.map(({ key, name }) => [key, name] as const)}
+          onChange={setCrop}
+          width={190}
+        />
       </Box>
-      {shown.length === 0 && <Box sx={{ color: 'text.secondary' }}>Nothing matches. Try one plain word: stem, leaf, fly, root.</Box>}
+      {shown.length === 0 && (
+        <Box sx={{ color: 'text.secondary' }}>Nothing matches. Try one plain word: stem, leaf, fly, root.</Box>
+      )}
       {shown.map((trouble) => (
-        <Accordion key={trouble.key} disableGutters elevation={0} square sx={{ borderTop: 1, borderColor: 'divider', '&::before': { display: 'none' }, bgcolor: 'transparent' }}>
+        <Accordion
+          key={trouble.key}
+          disableGutters
+          elevation={0}
+          square
+          sx={{ borderTop: 1, borderColor: 'divider', '&::before': { display: 'none' }, bgcolor: 'transparent' }}
+        >
           <AccordionSummary expandIcon={<ExpandIcon />} sx={{ px: 0, minHeight: 52 }}>
             <Box>
-              <Typography variant="h3" component="h2">{trouble.see}</Typography>
-              <Box sx={{ fontSize: 14, color: 'text.secondary' }}>{trouble.causes.map(({ cause }) => cause).join('; ')}</Box>
+              <Typography variant="h3" component="h2">
+                {trouble.see}
+              </Typography>
+              <Box sx={{ fontSize: 14, color: 'text.secondary' }}>
+                {trouble.causes.map(({ cause }) => cause).join('; ')}
+              </Box>
             </Box>
           </AccordionSummary>
           <AccordionDetails sx={{ px: 0, pt: 0 }}>
             {trouble.causes.map((one) => (
-              <Box key={one.cause} sx={{ display: 'grid', gridTemplateColumns: { sm: '170px 1fr' }, columnGap: 2, py: 0.75 }}>
+              <Box
+                key={one.cause}
+                sx={{ display: 'grid', gridTemplateColumns: { sm: '170px 1fr' }, columnGap: 2, py: 0.75 }}
+              >
                 <b>{one.cause}</b>
                 <Box>
                   <Box sx={{ color: 'text.secondary' }}>{one.sign}</Box>

@@ -24,7 +24,11 @@ const Asked = z.object({
 export async function labelsOut(request: Request): Promise<Response> {
   const url = new URL(request.url)
   const asked = Asked.safeParse(Object.fromEntries(url.searchParams))
-  if (!asked.success) return Response.json({ problem: asked.error.issues.map(({ path, message }) => `${path.join('.')}: ${message}`).join('; ') }, { status: 400 })
+  if (!asked.success)
+    return Response.json(
+      { problem: asked.error.issues.map(({ path, message }) => `${path.join('.')}: ${message}`).join('; ') },
+      { status: 400 },
+    )
   const data = await loadSeasonData()
   if (!data) return Response.json({ problem: 'There is no season open.' }, { status: 409 })
   const { season } = data
@@ -35,12 +39,38 @@ export async function labelsOut(request: Request): Promise<Response> {
   const batches = wanted.flatMap((id) => plan.byId.get(id) ?? [])
   const codes = labelCodes(plan.batches, season.records)
   const labels = labelsOf(batches, season, codes, day === undefined ? today : parseDay(day), each)
-  if (labels.length > MOST_LABELS) return Response.json({ problem: `${labels.length} labels are too many for one print; choose fewer batches.` }, { status: 413 })
+  if (labels.length > MOST_LABELS)
+    return Response.json(
+      { problem: `${labels.length} labels are too many for one print; choose fewer batches.` },
+      { status: 413 },
+    )
   const format = createFormat(data.locale, data.units)
-  const headers = { 'content-type': 'application/pdf', 'content-disposition': `inline; filename="${map ? 'tray-map' : 'labels'}.pdf"`, 'cache-control': 'no-store' }
-  if (map) return new Response(stream(trayMapPdf(labels, plan, season, format, `${season.farm.name}: trays ${format.date(day === undefined ? today : parseDay(day))}`)), { headers })
-  const { doc, pages } = labelsPdf({ labels, sheet, skip, address: (address ?? url.origin).replace(/\/+$/, '') }, season, format)
-  return new Response(stream(doc), { headers: { ...headers, 'x-pages': String(pages), 'x-labels': String(labels.length) } })
+  const headers = {
+    'content-type': 'application/pdf',
+    'content-disposition': `inline; filename="${map ? 'tray-map' : 'labels'}.pdf"`,
+    'cache-control': 'no-store',
+  }
+  if (map)
+    return new Response(
+      stream(
+        trayMapPdf(
+          labels,
+          plan,
+          season,
+          format,
+          `${season.farm.name}: trays ${format.date(day === undefined ? today : parseDay(day))}`,
+        ),
+      ),
+      { headers },
+    )
+  const { doc, pages } = labelsPdf(
+    { labels, sheet, skip, address: (address ?? url.origin).replace(/\/+$/, '') },
+    season,
+    format,
+  )
+  return new Response(stream(doc), {
+    headers: { ...headers, 'x-pages': String(pages), 'x-labels': String(labels.length) },
+  })
 }
 
 const stream = (doc: PDFKit.PDFDocument) => Readable.toWeb(doc as unknown as Readable) as ReadableStream

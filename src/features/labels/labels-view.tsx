@@ -47,27 +47,59 @@ export function LabelsView() {
   const [each, setEach] = useState<'tray' | 'batch'>('tray')
   const [sheet, setSheet] = useState<SheetName>('a4-24')
   const [skip, setSkip] = useState<number | undefined>(0)
-  const origin = useSyncExternalStore(never, () => window.location.origin, () => '')
+  const origin = useSyncExternalStore(
+    never,
+    () => window.location.origin,
+    () => '',
+  )
   const [typed, setAddress] = useState<string>()
   const address = typed ?? origin
   const codes = useMemo(() => labelCodes(plan.batches, season.records), [plan, season.records])
   const monday = weekStart(day)
-  const offered = useMemo(() => (only !== null ? plan.batches.filter(({ id }) => id === only) : batchesFor(plan.batches, which, monday, day)), [plan, only, which, monday, day])
+  const offered = useMemo(
+    () => (only !== null ? plan.batches.filter(({ id }) => id === only) : batchesFor(plan.batches, which, monday, day)),
+    [plan, only, which, monday, day],
+  )
   const chosen = offered.filter(({ id }) => !off.has(id))
   // What is sown or potted up in a week is labelled as it stands when that is done.
   const labelDay = which !== 'standing' && only === null ? Math.max(day, monday + 6) : day
   const labels = useMemo(() => labelsOf(chosen, season, codes, labelDay, each), [chosen, season, codes, labelDay, each])
-  const query = new URLSearchParams({ ids: chosen.map(({ id }) => id).join(','), day: formatDay(labelDay), each, sheet, skip: String(skip ?? 0), ...(address === '' ? {} : { address }) }).toString()
+  const query = new URLSearchParams({
+    ids: chosen.map(({ id }) => id).join(','),
+    day: formatDay(labelDay),
+    each,
+    sheet,
+    skip: String(skip ?? 0),
+    ...(address === '' ? {} : { address }),
+  }).toString()
   const printed = () =>
     !data.whatIf && chosen.length > 0
       ? record(
-          chosen.flatMap((batch) => [{ batch: batch.id, what: { did: 'label' as const, code: codes.get(batch.id)!, labels: labels.filter((label) => label.batch === batch).length } }]),
+          chosen.flatMap((batch) => [
+            {
+              batch: batch.id,
+              what: {
+                did: 'label' as const,
+                code: codes.get(batch.id)!,
+                labels: labels.filter((label) => label.batch === batch).length,
+              },
+            },
+          ]),
           `${count(format, labels.length, 'label')} printed.`,
         )
       : undefined
   const far = /^https?:\/\/(127\.|localhost)/.test(address)
   return (
-    <Box sx={{ px: { xs: 1.5, md: 2.5 }, py: 2, display: 'grid', gap: 3, gridTemplateColumns: { xs: 'minmax(0,1fr)', lg: 'minmax(0,1fr) 380px' }, alignItems: 'start' }}>
+    <Box
+      sx={{
+        px: { xs: 1.5, md: 2.5 },
+        py: 2,
+        display: 'grid',
+        gap: 3,
+        gridTemplateColumns: { xs: 'minmax(0,1fr)', lg: 'minmax(0,1fr) 380px' },
+        alignItems: 'start',
+      }}
+    >
       <Box>
         <Typography variant="h1">Labels</Typography>
         <FindCode lost={lost} onLost={() => setLost(!lost)} />
@@ -81,34 +113,93 @@ export function LabelsView() {
                 ['standing', 'All that stands'],
               ] as const
             ).map(([key, title]) => (
-              <Button key={key} variant={which === key ? 'contained' : 'outlined'} disableElevation color={which === key ? 'primary' : 'inherit'} onClick={() => setWhich(key)} aria-pressed={which === key} sx={{ minHeight: 44 }}>
+              <Button
+                key={key}
+                variant={which === key ? 'contained' : 'outlined'}
+                disableElevation
+                color={which === key ? 'primary' : 'inherit'}
+                onClick={() => setWhich(key)}
+                aria-pressed={which === key}
+                sx={{ minHeight: 44 }}
+              >
                 {title}
               </Button>
             ))}
           </Box>
         )}
         {offered.length === 0 ? (
-          <Box sx={{ mt: 2, color: 'text.secondary' }}>Nothing needs labels then. Move the working day to see another week.</Box>
+          <Box sx={{ mt: 2, color: 'text.secondary' }}>
+            Nothing needs labels then. Move the working day to see another week.
+          </Box>
         ) : (
           <Box component="ul" sx={{ listStyle: 'none', m: 0, mt: 1.5, p: 0 }}>
             {offered.map((batch) => (
-              <BatchLine key={batch.id} batch={batch} code={codes.get(batch.id)!} on={!off.has(batch.id)} labels={labels.filter((label) => label.batch === batch)} day={labelDay} onToggle={() => setOff(toggled(off, batch.id))} />
+              <BatchLine
+                key={batch.id}
+                batch={batch}
+                code={codes.get(batch.id)!}
+                on={!off.has(batch.id)}
+                labels={labels.filter((label) => label.batch === batch)}
+                day={labelDay}
+                onToggle={() => setOff(toggled(off, batch.id))}
+              />
             ))}
           </Box>
         )}
       </Box>
-      <Box component="section" aria-label="How to print" sx={{ display: 'grid', gap: 2, p: 2, border: 1, borderColor: 'divider', borderRadius: 1.5, bgcolor: 'background.paper' }}>
+      <Box
+        component="section"
+        aria-label="How to print"
+        sx={{
+          display: 'grid',
+          gap: 2,
+          p: 2,
+          border: 1,
+          borderColor: 'divider',
+          borderRadius: 1.5,
+          bgcolor: 'background.paper',
+        }}
+      >
         <LabelPreview label={labels[0]} address={address} />
         <ChoiceField label="Onto" value={sheet} options={SHEET_NAMES} onChange={(next) => next && setSheet(next)} />
-        <ChoiceField label="How many" value={each} options={[['tray', 'One for every tray'], ['batch', 'One for every batch']]} onChange={(next) => next && setEach(next)} />
-        {!sheet.startsWith('roll') && <NumberField label="Labels already used on the first sheet" value={skip} onChange={(next) => setSkip(next === undefined ? undefined : Math.max(0, Math.round(next)))} />}
-        <WordField label="Address phones open" value={address} onChange={setAddress} help={far ? 'Phones cannot reach this one: put in the address of this machine in your network.' : undefined} />
+        <ChoiceField
+          label="How many"
+          value={each}
+          options={[
+            ['tray', 'One for every tray'],
+            ['batch', 'One for every batch'],
+          ]}
+          onChange={(next) => next && setEach(next)}
+        />
+        {!sheet.startsWith('roll') && (
+          <NumberField
+            label="Labels already used on the first sheet"
+            value={skip}
+            onChange={(next) => setSkip(next === undefined ? undefined : Math.max(0, Math.round(next)))}
+          />
+        )}
+        <WordField
+          label="Address phones open"
+          value={address}
+          onChange={setAddress}
+          help={far ? 'Phones cannot reach this one: put in the address of this machine in your network.' : undefined}
+        />
         <Making query={query} labels={labels.length} onMade={() => void printed()} />
-        <Button variant="outlined" color="inherit" href={`/out/labels.pdf?${query}&map=1`} target="_blank" disabled={labels.length === 0} sx={{ minHeight: 44 }}>
+        <Button
+          variant="outlined"
+          color="inherit"
+          href={`/out/labels.pdf?${query}&map=1`}
+          target="_blank"
+          disabled={labels.length === 0}
+          sx={{ minHeight: 44 }}
+        >
           Map of coded trays
         </Button>
         {sheet.startsWith('roll') && <RollPrinter labels={labels.length} onDone={() => void printed()} />}
-        <Box sx={{ fontSize: 14, color: 'text.secondary' }}>Coded trays: write the code on each tray once, and keep the map apart. Labels follow a batch: print again at pricking out and potting up. Today is {format.date(today)}.</Box>
+        <Box sx={{ fontSize: 14, color: 'text.secondary' }}>
+          Coded trays: write the code on each tray once, and keep the map apart. Labels follow a batch: print again at
+          pricking out and potting up. Today is {format.date(today)}.
+        </Box>
       </Box>
     </Box>
   )
@@ -125,17 +216,35 @@ function batchesFor(batches: readonly Batch[], which: Which, monday: number, day
     .filter(({ sow, stays, asItIs }) => {
       if (sow === undefined || asItIs?.standing === 'gone') return false
       if (which === 'sow') return sow >= monday && sow < monday + 7
-      if (which === 'pot-up') return stays.some(({ potted, from }) => potted && from > sow && from >= monday && from < monday + 7)
+      if (which === 'pot-up')
+        return stays.some(({ potted, from }) => potted && from > sow && from >= monday && from < monday + 7)
       return stays.some(({ from, until }) => from <= day && day < until)
     })
     .sort((a, b) => a.sow! - b.sow! || (a.code < b.code ? -1 : 1))
 }
 
-function BatchLine({ batch, code, on, labels, day, onToggle }: { batch: Batch; code: string; on: boolean; labels: readonly Label[]; day: number; onToggle: () => void }) {
+function BatchLine({
+  batch,
+  code,
+  on,
+  labels,
+  day,
+  onToggle,
+}: {
+  batch: Batch
+  code: string
+  on: boolean
+  labels: readonly Label[]
+  day: number
+  onToggle: () => void
+}) {
   const { format, season } = useSeason()
   const stay = stayOn(batch, day)
   return (
-    <Box component="li" sx={{ display: 'flex', alignItems: 'center', gap: 1, borderTop: 1, borderColor: 'divider', minHeight: 52 }}>
+    <Box
+      component="li"
+      sx={{ display: 'flex', alignItems: 'center', gap: 1, borderTop: 1, borderColor: 'divider', minHeight: 52 }}
+    >
       <FormControlLabel
         control={<Checkbox checked={on} onChange={onToggle} />}
         sx={{ flex: 1, minWidth: 0, mr: 0 }}
@@ -145,14 +254,20 @@ function BatchLine({ batch, code, on, labels, day, onToggle }: { batch: Batch; c
             <Box>
               <b>{batch.code}</b> {batch.variety.name}
               <Box sx={{ fontSize: 13.5, color: 'text.secondary' }}>
-                {stay ? `${format.number(stay.trays)} × ${stay.container.name}, ${season.places[stay.place]!.name}` : ''}
+                {stay
+                  ? `${format.number(stay.trays)} × ${stay.container.name}, ${season.places[stay.place]!.name}`
+                  : ''}
               </Box>
             </Box>
           </Box>
         }
       />
-      <Box sx={{ fontSize: 18, fontWeight: 700, letterSpacing: '0.06em', fontVariantNumeric: 'tabular-nums' }}>{spoken(code)}</Box>
-      <Box sx={{ width: 74, textAlign: 'right', fontSize: 14, color: 'text.secondary' }}>{on ? count(format, labels.length, 'label') : '–'}</Box>
+      <Box sx={{ fontSize: 18, fontWeight: 700, letterSpacing: '0.06em', fontVariantNumeric: 'tabular-nums' }}>
+        {spoken(code)}
+      </Box>
+      <Box sx={{ width: 74, textAlign: 'right', fontSize: 14, color: 'text.secondary' }}>
+        {on ? count(format, labels.length, 'label') : '–'}
+      </Box>
     </Box>
   )
 }
@@ -184,7 +299,15 @@ function FindCode({ lost, onLost }: { lost: boolean; onLost: () => void }) {
         }}
         error={problem !== undefined}
         helperText={problem}
-        slotProps={{ htmlInput: { autoCapitalize: 'characters', autoComplete: 'off', spellCheck: false, maxLength: 12, style: { fontSize: 20, letterSpacing: '0.08em', width: 130 } } }}
+        slotProps={{
+          htmlInput: {
+            autoCapitalize: 'characters',
+            autoComplete: 'off',
+            spellCheck: false,
+            maxLength: 12,
+            style: { fontSize: 20, letterSpacing: '0.08em', width: 130 },
+          },
+        }}
       />
       <Button type="submit" variant="outlined" color="inherit" sx={{ minHeight: 46 }}>
         Open
@@ -208,7 +331,11 @@ function Making({ query, labels, onMade }: { query: string; labels: number; onMa
     stop.current = new AbortController()
     try {
       const response = await fetch(`/out/labels.pdf?${query}`, { signal: stop.current.signal })
-      if (!response.ok) throw new Error(((await response.json().catch(() => ({}))) as { problem?: string }).problem ?? 'The server could not make them.')
+      if (!response.ok)
+        throw new Error(
+          ((await response.json().catch(() => ({}))) as { problem?: string }).problem ??
+            'The server could not make them.',
+        )
       const pages = Number(response.headers.get('x-pages') ?? 1)
       const parts: BlobPart[] = []
       const text = new TextDecoder('latin1')
@@ -222,19 +349,31 @@ function Making({ query, labels, onMade }: { query: string; labels: number; onMa
       setMade({ url: URL.createObjectURL(new Blob(parts, { type: 'application/pdf' })), query })
       onMade()
     } catch (error) {
-      if (!stop.current.signal.aborted) setProblem(error instanceof Error ? error.message : 'The server did not answer.')
+      if (!stop.current.signal.aborted)
+        setProblem(error instanceof Error ? error.message : 'The server did not answer.')
     } finally {
       setShare(undefined)
     }
   }
   return (
     <Box sx={{ display: 'grid', gap: 1 }}>
-      <Button variant="contained" disableElevation disabled={labels === 0 || share !== undefined} onClick={() => void make()} sx={{ minHeight: 52, fontSize: 16 }}>
+      <Button
+        variant="contained"
+        disableElevation
+        disabled={labels === 0 || share !== undefined}
+        onClick={() => void make()}
+        sx={{ minHeight: 52, fontSize: 16 }}
+      >
         Make {labels} {labels === 1 ? 'label' : 'labels'} as PDF
       </Button>
       {share !== undefined && (
         <Box sx={{ display: 'flex', gap: 1, alignItems: 'center' }}>
-          <LinearProgress variant="determinate" value={100 * share} sx={{ flex: 1, height: 8, borderRadius: 1 }} aria-label="Labels made" />
+          <LinearProgress
+            variant="determinate"
+            value={100 * share}
+            sx={{ flex: 1, height: 8, borderRadius: 1 }}
+            aria-label="Labels made"
+          />
           <Button size="small" color="inherit" onClick={() => stop.current?.abort()}>
             Stop
           </Button>
@@ -266,12 +405,26 @@ function RollPrinter({ labels, onDone }: { labels: number; onDone: () => void })
   const busy = state?.state === 'printing'
   return (
     <Box sx={{ display: 'grid', gap: 1 }}>
-      <Button variant="outlined" color="inherit" disabled={labels === 0 || busy} onClick={() => void run(labels)} sx={{ minHeight: 44 }}>
+      <Button
+        variant="outlined"
+        color="inherit"
+        disabled={labels === 0 || busy}
+        onClick={() => void run(labels)}
+        sx={{ minHeight: 44 }}
+      >
         Print on the roll printer (simulated)
       </Button>
       {state && (
         <Box sx={{ fontSize: 14.5 }} aria-live="polite">
-          {state.done} of {state.of} printed{state.state === 'out-of-labels' ? '; the roll is empty' : state.state === 'jammed' ? '; a label is stuck' : state.state === 'stopped' ? '; stopped' : ''}.
+          {state.done} of {state.of} printed
+          {state.state === 'out-of-labels'
+            ? '; the roll is empty'
+            : state.state === 'jammed'
+              ? '; a label is stuck'
+              : state.state === 'stopped'
+                ? '; stopped'
+                : ''}
+          .
           {busy && (
             <Button size="small" color="inherit" onClick={() => stop.current?.()}>
               Stop
@@ -299,7 +452,21 @@ function LabelPreview({ label, address }: { label: Label | undefined; address: s
   const { format, season } = useSeason()
   if (!label) return null
   return (
-    <Box sx={{ bgcolor: '#fff', color: '#1b1b1b', border: 1, borderColor: '#bbb', borderRadius: 0.5, p: 1.25, display: 'flex', gap: 1, aspectRatio: '70 / 34', lineHeight: 1.25 }} aria-label="How a label looks">
+    <Box
+      sx={{
+        bgcolor: '#fff',
+        color: '#1b1b1b',
+        border: 1,
+        borderColor: '#bbb',
+        borderRadius: 0.5,
+        p: 1.25,
+        display: 'flex',
+        gap: 1,
+        aspectRatio: '70 / 34',
+        lineHeight: 1.25,
+      }}
+      aria-label="How a label looks"
+    >
       <Box sx={{ flex: 1, minWidth: 0 }}>
         <Box sx={{ fontSize: 18, fontWeight: 700, whiteSpace: 'nowrap' }}>
           {label.batch.code} <span style={{ marginLeft: 8 }}>{spoken(label.code)}</span>
@@ -329,7 +496,8 @@ function QrPicture({ text }: { text: string }) {
     void import('qrcode').then(({ default: qr }) => {
       const { modules } = qr.create(text, { errorCorrectionLevel: 'M' })
       let d = ''
-      for (let y = 0; y < modules.size; y++) for (let x = 0; x < modules.size; x++) if (modules.get(y, x)) d += `M${x} ${y}h1v1h-1z`
+      for (let y = 0; y < modules.size; y++)
+        for (let x = 0; x < modules.size; x++) if (modules.get(y, x)) d += `M${x} ${y}h1v1h-1z`
       if (!gone) setPath({ d, size: modules.size })
     })
     return () => {
@@ -337,7 +505,13 @@ function QrPicture({ text }: { text: string }) {
     }
   }, [text])
   return (
-    <svg viewBox={path ? `-1 -1 ${path.size + 2} ${path.size + 2}` : '0 0 1 1'} width="38%" style={{ flex: 'none', alignSelf: 'center' }} role="img" aria-label="Code to scan">
+    <svg
+      viewBox={path ? `-1 -1 ${path.size + 2} ${path.size + 2}` : '0 0 1 1'}
+      width="38%"
+      style={{ flex: 'none', alignSelf: 'center' }}
+      role="img"
+      aria-label="Code to scan"
+    >
       {path && <path d={path.d} fill="#000" />}
     </svg>
   )

@@ -14,6 +14,7 @@ export async function openLabel(text: string): Promise<never> {
   const data = await loadSeasonData()
   if (!data) return back('unknown')
   const plan = createPlanner().plan(data.season, parseDay(data.today))
-  for (const [id, code] of labelCodes(plan.batches, data.season.records)) if (code === read.code) redirect(`/batch?id=${encodeURIComponent(id)}`)
+  for (const [id, code] of labelCodes(plan.batches, data.season.records))
+    if (code === read.code) redirect(`/batch?id=${encodeURIComponent(id)}`)
   return back('unknown')
 }

@@ -32,38 +32,115 @@ export function UnlabelledTray() {
     leaves: leaves === undefined ? undefined : Math.max(0, Math.round(leaves)),
   })
   return (
-    <Box component="section" aria-label="A tray without its label" sx={{ mt: 1.5, p: 2, border: 1, borderColor: 'divider', borderRadius: 1.5, bgcolor: 'background.paper', maxWidth: 640 }}>
+    <Box
+      component="section"
+      aria-label="A tray without its label"
+      sx={{
+        mt: 1.5,
+        p: 2,
+        border: 1,
+        borderColor: 'divider',
+        borderRadius: 1.5,
+        bgcolor: 'background.paper',
+        maxWidth: 640,
+      }}
+    >
       <Box sx={{ fontWeight: 650, mb: 1.5 }}>What can you see of it?</Box>
       <Box sx={{ display: 'grid', gap: 1.5, gridTemplateColumns: { xs: '1fr 1fr', sm: '1fr 1fr 1fr' } }}>
-        <ChoiceField label="Container" value={container} none="Any" options={season.containers.filter((_, i) => numbers.has(i)).map((one) => [one.key, one.name] as const)} onChange={setContainer} />
-        <ChoiceField label="Found on" value={place} none="Anywhere" options={season.places.map((one) => [one.key, one.name] as const)} onChange={setPlace} />
-        <ChoiceField label="Looks like" value={crop} none="Cannot tell" options={season.crops.filter(({ key }) => crops.has(key)).map((one) => [one.key, one.name] as const)} onChange={setCrop} />
-        <ChoiceField<'yes' | 'no'> label="Anything up" value={up} none="Not looked" options={[['yes', 'Yes'], ['no', 'Nothing yet']]} onChange={setUp} />
+        <ChoiceField
+          label="Container"
+          value={container}
+          none="Any"
+          options={season.containers.filter((_, i) => numbers.has(i)).map((one) => [one.key, one.name] as const)}
+          onChange={setContainer}
+        />
+        <ChoiceField
+          label="Found on"
+          value={place}
+          none="Anywhere"
+          options={season.places.map((one) => [one.key, one.name] as const)}
+          onChange={setPlace}
+        />
+        <ChoiceField
+          label="Looks like"
+          value={crop}
+          none="Cannot tell"
+          options={season.crops.filter(({ key }) => crops.has(key)).map((one) => [one.key, one.name] as const)}
+          onChange={setCrop}
+        />
+        <ChoiceField<'yes' | 'no'>
+          label="Anything up"
+          value={up}
+          none="Not looked"
+          options={[
+            ['yes', 'Yes'],
+            ['no', 'Nothing yet'],
+          ]}
+          onChange={setUp}
+        />
         <NumberField label="True leaves" value={leaves} onChange={setLeaves} />
       </Box>
-      {asked && candidates.length === 0 && <Box sx={{ mt: 1.5, color: 'text.secondary' }}>Nothing of that kind stands anywhere today.</Box>}
+      {asked && candidates.length === 0 && (
+        <Box sx={{ mt: 1.5, color: 'text.secondary' }}>Nothing of that kind stands anywhere today.</Box>
+      )}
       {asked && candidates.length > 0 && (
         <Box component="ol" aria-label="What it may be" sx={{ listStyle: 'none', m: 0, mt: 1.5, p: 0 }}>
           {candidates.slice(0, MOST).map((one) => (
-            <Box key={one.batch.id} component="li" sx={{ display: 'flex', alignItems: 'center', gap: 1.5, borderTop: 1, borderColor: 'divider', py: 0.75, minHeight: 52 }}>
+            <Box
+              key={one.batch.id}
+              component="li"
+              sx={{
+                display: 'flex',
+                alignItems: 'center',
+                gap: 1.5,
+                borderTop: 1,
+                borderColor: 'divider',
+                py: 0.75,
+                minHeight: 52,
+              }}
+            >
               <StairGlyph batch={one.batch} />
               <Box sx={{ flex: 1, minWidth: 0 }}>
                 <b>{one.batch.code}</b> {one.batch.variety.name}
                 <Box sx={{ fontSize: 14, color: 'text.secondary', lineHeight: 1.3 }}>
                   {season.places[one.stay.place]!.name}, {one.stay.container.name}
-                  {one.up ? (one.leaves === undefined ? ', up' : `, about ${count(format, Math.floor(one.leaves), 'true leaf', 'true leaves')}`) : ', not up yet'}
+                  {one.up
+                    ? one.leaves === undefined
+                      ? ', up'
+                      : `, about ${count(format, Math.floor(one.leaves), 'true leaf', 'true leaves')}`
+                    : ', not up yet'}
                 </Box>
-                <Box sx={{ fontSize: 14, fontWeight: 650, color: one.differs.length === 0 ? 'success.main' : 'warning.main' }}>{likeWords(one)}</Box>
+                <Box
+                  sx={{
+                    fontSize: 14,
+                    fontWeight: 650,
+                    color: one.differs.length === 0 ? 'success.main' : 'warning.main',
+                  }}
+                >
+                  {likeWords(one)}
+                </Box>
               </Box>
-              <Button component={Link} href={`/labels?batch=${encodeURIComponent(one.batch.id)}`} variant="outlined" color="inherit" sx={{ minHeight: 44 }}>
+              <Button
+                component={Link}
+                href={`/labels?batch=${encodeURIComponent(one.batch.id)}`}
+                variant="outlined"
+                color="inherit"
+                sx={{ minHeight: 44 }}
+              >
                 It is this
               </Button>
             </Box>
           ))}
         </Box>
       )}
-      {asked && candidates.length > MOST && <Box sx={{ mt: 0.5, fontSize: 14, color: 'text.secondary' }}>And {format.number(candidates.length - MOST)} more: say more of it.</Box>}
-      <Box sx={{ mt: 1.5, fontSize: 14, color: 'text.secondary' }}>Where you cannot tell, open the likeliest batch, and under “More” keep the tray as a mix with a name of its own.</Box>
+      {asked && candidates.length > MOST && (
+        <Box sx={{ mt: 0.5, fontSize: 14, color: 'text.secondary' }}>
+          And {format.number(candidates.length - MOST)} more: say more of it.
+        </Box>
+      )}
+      <Box sx={{ mt: 1.5, fontSize: 14, color: 'text.secondary' }}>
+        Where you cannot tell, open the likeliest batch, and under “More” keep the tray as a mix with a name of its own.
+      </Box>
     </Box>
   )
 }

@@ -29,14 +29,28 @@ export function LearnedView() {
       <Typography variant="h1">Journal</Typography>
       <JournalTabs at="/learned" />
       {looked.length === 0 ? (
-        <Box sx={{ color: 'text.secondary' }}>Once sowings are written down, what came of them stands here beside what was planned.</Box>
+        <Box sx={{ color: 'text.secondary' }}>
+          Once sowings are written down, what came of them stands here beside what was planned.
+        </Box>
       ) : (
         <>
           <Typography variant="h2" sx={{ mb: 0.5 }}>
             Planned, and what happened
           </Typography>
           <Box sx={{ overflowX: 'auto' }} tabIndex={0} role="region" aria-label="Planned, and what happened">
-            <Box component="table" sx={{ width: '100%', minWidth: 760, borderCollapse: 'collapse', fontSize: 15, '& th': { textAlign: 'left', fontSize: 13, fontWeight: 500, color: 'text.secondary', pb: 0.5 }, '& td': { borderTop: 1, borderColor: 'divider', py: 0.7, verticalAlign: 'top' }, '& td, & th': { pr: 2 }, '& small': { color: 'text.secondary', fontSize: 13 } }}>
+            <Box
+              component="table"
+              sx={{
+                width: '100%',
+                minWidth: 760,
+                borderCollapse: 'collapse',
+                fontSize: 15,
+                '& th': { textAlign: 'left', fontSize: 13, fontWeight: 500, color: 'text.secondary', pb: 0.5 },
+                '& td': { borderTop: 1, borderColor: 'divider', py: 0.7, verticalAlign: 'top' },
+                '& td, & th': { pr: 2 },
+                '& small': { color: 'text.secondary', fontSize: 13 },
+              }}
+            >
               <thead>
                 <tr>
                   <th>Crop and variety</th>
@@ -51,7 +65,14 @@ export function LearnedView() {
               </thead>
               <tbody>
                 {looked.map((one) => (
-                  <Row key={`${one.crop}/${one.variety ?? ''}`} one={one} under={one.variety !== undefined && looked.some((other) => other.crop === one.crop && other.variety === undefined)} />
+                  <Row
+                    key={`${one.crop}/${one.variety ?? ''}`}
+                    one={one}
+                    under={
+                      one.variety !== undefined &&
+                      looked.some((other) => other.crop === one.crop && other.variety === undefined)
+                    }
+                  />
                 ))}
               </tbody>
             </Box>
@@ -60,7 +81,9 @@ export function LearnedView() {
         </>
       )}
       <NextSeason />
-      <Box sx={{ mt: 1, fontSize: 13.5, color: 'text.secondary' }}>{count(format, season.records.length, 'entry', 'entries')} in this season’s journal.</Box>
+      <Box sx={{ mt: 1, fontSize: 13.5, color: 'text.secondary' }}>
+        {count(format, season.records.length, 'entry', 'entries')} in this season’s journal.
+      </Box>
     </Box>
   )
 }
@@ -84,23 +107,56 @@ function Row({ one, under }: { one: LookedBack; under: boolean }) {
       <td>{pair(one.emergence, (n) => format.number(n, 1))}</td>
       <td>{pair(one.stand, (n) => `${format.number(n * 100)} %`)}</td>
       <td>{pair(one.ready, (n) => format.number(n, 1))}</td>
-      <td>{one.losses.length === 0 ? <small>–</small> : one.losses.map(([cause, plants]) => `${format.number(plants)} ${LOSS_WORDS[cause]}`).join(', ')}</td>
+      <td>
+        {one.losses.length === 0 ? (
+          <small>–</small>
+        ) : (
+          one.losses.map(([cause, plants]) => `${format.number(plants)} ${LOSS_WORDS[cause]}`).join(', ')
+        )}
+      </td>
       <td>{one.leftOver > 0 ? format.number(one.leftOver) : <small>–</small>}</td>
-      <td>{one.missed.plantings > 0 ? `${one.missed.plantings} by ${count(format, one.missed.days, 'day')}` : <small>–</small>}</td>
+      <td>
+        {one.missed.plantings > 0 ? (
+          `${one.missed.plantings} by ${count(format, one.missed.days, 'day')}`
+        ) : (
+          <small>–</small>
+        )}
+      </td>
     </tr>
   )
 }
 
-const TITLES: Record<Suggestion['what'], string> = { 'thermal-time': 'Degree-days to come up', 'usual-share': 'Usually comes up', survival: 'Stay good in the first stage', ready: 'Plug holds' }
+const TITLES: Record<Suggestion['what'], string> = {
+  'thermal-time': 'Degree-days to come up',
+  'usual-share': 'Usually comes up',
+  survival: 'Stay good in the first stage',
+  ready: 'Plug holds',
+}
 
 function Suggestions({ suggestions }: { suggestions: readonly Suggestion[] }) {
   const { season, format } = useSeason()
   const { change, busy, failure, problems } = useChange()
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set())
   const shown = suggestions.filter(({ id }) => !left.has(id))
-  const take = (chosen: readonly Suggestion[]) => void change(taughtEdits(season, chosen), chosen.length === 1 ? `${chosen[0]!.name}: ${TITLES[chosen[0]!.what].toLowerCase()} changed to what was seen` : `${chosen.length} figures changed to what was seen`)
-  const say = ({ what }: Suggestion, n: number) => (what === 'thermal-time' ? `${format.number(n, 1)} °C·d` : what === 'ready' ? `${format.number(n)} °C·d` : shareWords(n))
-  const seen = ({ what, seen: n }: Suggestion) => (what === 'thermal-time' || what === 'ready' ? count(format, n, 'sowing') : what === 'usual-share' ? count(format, n, 'seed') : count(format, n, 'plant'))
+  const take = (chosen: readonly Suggestion[]) =>
+    void change(
+      taughtEdits(season, chosen),
+      chosen.length === 1
+        ? `${chosen[0]!.name}: ${TITLES[chosen[0]!.what].toLowerCase()} changed to what was seen`
+        : `${chosen.length} figures changed to what was seen`,
+    )
+  const say = ({ what }: Suggestion, n: number) =>
+    what === 'thermal-time'
+      ? `${format.number(n, 1)} °C·d`
+      : what === 'ready'
+        ? `${format.number(n)} °C·d`
+        : shareWords(n)
+  const seen = ({ what, seen: n }: Suggestion) =>
+    what === 'thermal-time' || what === 'ready'
+      ? count(format, n, 'sowing')
+      : what === 'usual-share'
+        ? count(format, n, 'seed')
+        : count(format, n, 'plant')
   return (
     <Box component="section" aria-labelledby="suggest-title" sx={{ mt: 3 }}>
       <Box sx={{ display: 'flex', gap: 1, alignItems: 'center', flexWrap: 'wrap' }}>
@@ -113,7 +169,10 @@ function Suggestions({ suggestions }: { suggestions: readonly Suggestion[] }) {
           </Button>
         )}
       </Box>
-      <Box sx={{ fontSize: 15, color: 'text.secondary', mb: 1, maxWidth: 720 }}>Each lies between the old figure and what was seen: the more was seen, the nearer to it. Plans made from then on change with it.</Box>
+      <Box sx={{ fontSize: 15, color: 'text.secondary', mb: 1, maxWidth: 720 }}>
+        Each lies between the old figure and what was seen: the more was seen, the nearer to it. Plans made from then on
+        change with it.
+      </Box>
       {failure && <Alert severity="error">{failure}</Alert>}
       {problems.map(({ path, message }) => (
         <Alert key={path} severity="error">
@@ -125,15 +184,38 @@ function Suggestions({ suggestions }: { suggestions: readonly Suggestion[] }) {
       ) : (
         <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
           {shown.map((one) => (
-            <Box component="li" key={one.id} sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1, borderTop: 1, borderColor: 'divider', py: 0.75 }}>
+            <Box
+              component="li"
+              key={one.id}
+              sx={{
+                display: 'flex',
+                flexWrap: 'wrap',
+                alignItems: 'center',
+                gap: 1,
+                borderTop: 1,
+                borderColor: 'divider',
+                py: 0.75,
+              }}
+            >
               <Box sx={{ flex: '1 1 320px' }}>
-                <b>{one.name}</b> {TITLES[one.what].toLowerCase()}{one.ml === undefined ? '' : ` in ${format.volume(one.ml)}`}: {say(one, one.from)} → <b>{say(one, one.to)}</b>
+                <b>{one.name}</b> {TITLES[one.what].toLowerCase()}
+                {one.ml === undefined ? '' : ` in ${format.volume(one.ml)}`}: {say(one, one.from)} →{' '}
+                <b>{say(one, one.to)}</b>
                 <Box sx={{ fontSize: 13.5, color: 'text.secondary' }}>from {seen(one)}</Box>
               </Box>
-              <Button variant="outlined" disabled={busy} onClick={() => take([one])} aria-label={`Take: ${one.name}, ${TITLES[one.what]}`}>
+              <Button
+                variant="outlined"
+                disabled={busy}
+                onClick={() => take([one])}
+                aria-label={`Take: ${one.name}, ${TITLES[one.what]}`}
+              >
                 Take
               </Button>
-              <Button color="inherit" onClick={() => setLeft(new Set([...left, one.id]))} aria-label={`Leave: ${one.name}, ${TITLES[one.what]}`}>
+              <Button
+                color="inherit"
+                onClick={() => setLeft(new Set([...left, one.id]))}
+                aria-label={`Leave: ${one.name}, ${TITLES[one.what]}`}
+              >
                 Leave
               </Button>
             </Box>
@@ -153,7 +235,10 @@ function NextSeason() {
   const [seasons, setSeasons] = useState<{ id: string; name: string }[]>([])
   useEffect(() => {
     let gone = false
-    seasonsOfFarm().then((found) => !gone && setSeasons(found), () => undefined)
+    seasonsOfFarm().then(
+      (found) => !gone && setSeasons(found),
+      () => undefined,
+    )
     return () => {
       gone = true
     }
@@ -164,7 +249,13 @@ function NextSeason() {
       setProblem(undefined)
       try {
         const result = await beginNextSeason(next)
-        if (!result.ok) return setProblem(result.problems.slice(0, 3).map(({ path, message }) => `${path} ${message}`).join(' '))
+        if (!result.ok)
+          return setProblem(
+            result.problems
+              .slice(0, 3)
+              .map(({ path, message }) => `${path} ${message}`)
+              .join(' '),
+          )
         notice({ text: `Season ${result.name} is open. This one is kept: open it again here.` })
         router.push('/plan')
       } catch {
@@ -173,22 +264,58 @@ function NextSeason() {
     })
   if (data.whatIf) return null
   return (
-    <Box component="section" aria-labelledby="next-title" sx={{ mt: 3.5, p: 2, border: 1, borderColor: 'divider', borderRadius: 1.5, bgcolor: 'background.paper', maxWidth: 720 }}>
+    <Box
+      component="section"
+      aria-labelledby="next-title"
+      sx={{
+        mt: 3.5,
+        p: 2,
+        border: 1,
+        borderColor: 'divider',
+        borderRadius: 1.5,
+        bgcolor: 'background.paper',
+        maxWidth: 720,
+      }}
+    >
       <Typography variant="h2" id="next-title">
         The next season
       </Typography>
       <Box sx={{ fontSize: 15, my: 1 }}>
-        Season {next.season.name} from this one: {next.plantings.length} plantings on the same days of the week, what hangs on the frost or on a bed hung anew, seed that was sown taken off its lots. Records, readings and what was sown again stay here.
+        Season {next.season.name} from this one: {next.plantings.length} plantings on the same days of the week, what
+        hangs on the frost or on a bed hung anew, seed that was sown taken off its lots. Records, readings and what was
+        sown again stay here.
       </Box>
-      {problem && <Alert severity="error" sx={{ mb: 1 }}>{problem}</Alert>}
+      {problem && (
+        <Alert severity="error" sx={{ mb: 1 }}>
+          {problem}
+        </Alert>
+      )}
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1 }}>
-        <Button variant="contained" disableElevation disabled={busy || seasons.some(({ name }) => name === next.season.name)} onClick={begin} sx={{ minHeight: 48 }}>
+        <Button
+          variant="contained"
+          disableElevation
+          disabled={busy || seasons.some(({ name }) => name === next.season.name)}
+          onClick={begin}
+          sx={{ minHeight: 48 }}
+        >
           Begin season {next.season.name}
         </Button>
         {seasons
           .filter(({ name }) => name !== season.season.name)
           .map(({ id, name }) => (
-            <Button key={id} variant="outlined" color="inherit" disabled={busy} onClick={() => start(async () => { await openOtherSeason(id); router.refresh() })} sx={{ minHeight: 48 }}>
+            <Button
+              key={id}
+              variant="outlined"
+              color="inherit"
+              disabled={busy}
+              onClick={() =>
+                start(async () => {
+                  await openOtherSeason(id)
+                  router.refresh()
+                })
+              }
+              sx={{ minHeight: 48 }}
+            >
               Open season {name}
             </Button>
           ))}
@@ -200,6 +327,11 @@ function NextSeason() {
 /** The next season with everything that hangs on something hung on the new calendar. */
 function rehung(season: Season, plan: ReturnType<typeof useSeason>['plan']): Season {
   const next = nextSeason(season, new Map(plan.lots.map(({ lot, sown }) => [lot.key, sown])))
-  const moves = new Map(anchoredMoves(next, cropOfPlanting(next), nurseryDays(plan)).map((moved) => [moved.planting.key, movedPlanting(moved)]))
+  const moves = new Map(
+    anchoredMoves(next, cropOfPlanting(next), nurseryDays(plan)).map((moved) => [
+      moved.planting.key,
+      movedPlanting(moved),
+    ]),
+  )
   return { ...next, plantings: next.plantings.map((planting) => moves.get(planting.key) ?? planting) }
 }

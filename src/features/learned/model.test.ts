@@ -22,7 +22,8 @@ const lived: Entry[] = [
   entry('t', day(t.pass!.emergence + 20), { did: 'loss', plants: 25, cause: 'cold' }),
   done('t', day(t.plantOn), 'plant', { plants: 20 }),
 ]
-const suggested = (season: Season) => suggestionsOf(createPlanner().plan({ ...season, records: lived }, t.plantOn + 2), season)
+const suggested = (season: Season) =>
+  suggestionsOf(createPlanner().plan({ ...season, records: lived }, t.plantOn + 2), season)
 const taken = (season: Season, chosen: readonly Suggestion[]): Season => {
   let next = season
   for (const { of, key, to } of taughtEdits(season, chosen)) {
@@ -40,7 +41,10 @@ describe('figures a season taught', () => {
     const next = taken(season, all)
     expect(readSeason(JSON.parse(JSON.stringify(next))).ok).toBe(true)
     for (const { of, key, path, to } of all) {
-      const value = path.split('.').reduce<unknown>((thing, part) => (thing as Record<string, unknown>)[part], next[of].find((thing) => thing.key === key))
+      const value = path.split('.').reduce<unknown>(
+        (thing, part) => (thing as Record<string, unknown>)[part],
+        next[of].find((thing) => thing.key === key),
+      )
       expect([path, value]).toEqual([path, to])
     }
     // What was not suggested is as it was.
@@ -50,7 +54,8 @@ describe('figures a season taught', () => {
   it('are not learned twice from the same season: once taken, nothing is left to take', () => {
     const season = readSmall()
     const next = taken(season, suggested(season))
-    for (const { of, key, path, prior } of suggested(season)) expect(next[of].find((thing) => thing.key === key)!.learned![path]!.from).toBe(prior)
+    for (const { of, key, path, prior } of suggested(season))
+      expect(next[of].find((thing) => thing.key === key)!.learned![path]!.from).toBe(prior)
     const ids = new Set(suggested(season).map(({ id }) => id))
     expect(suggested(next).filter(({ id }) => ids.has(id))).toEqual([])
   })
@@ -61,9 +66,24 @@ describe('figures a season taught', () => {
   })
   it('keep the first figure when more is learned', () => {
     const crop = readSmall().crops[1]!
-    const one: Suggestion = { id: 'x', of: 'crops', key: crop.key, path: 'germination.thermalTime', what: 'thermal-time', name: crop.name, from: 88, to: 92, prior: 88, seen: 1 }
+    const one: Suggestion = {
+      id: 'x',
+      of: 'crops',
+      key: crop.key,
+      path: 'germination.thermalTime',
+      what: 'thermal-time',
+      name: crop.name,
+      from: 88,
+      to: 92,
+      prior: 88,
+      seen: 1,
+    }
     const once = taught(crop, one)
     const twice = taught(once, { ...one, from: 92, to: 95, seen: 4 })
-    expect([once.germination.thermalTime, twice.germination.thermalTime, twice.learned]).toEqual([92, 95, { 'germination.thermalTime': { from: 88, seen: 4 } }])
+    expect([once.germination.thermalTime, twice.germination.thermalTime, twice.learned]).toEqual([
+      92,
+      95,
+      { 'germination.thermalTime': { from: 88, seen: 4 } },
+    ])
   })
 })

@@ -48,7 +48,13 @@ export function BatchCard({ batch, busy, onEdit, onDuplicate, onRemove, onRemedy
   const [comparing, setComparing] = useState(false)
   return (
     <Box>
-      <PanelTitle over={`${batch.code}${inSeries ? ', one of a series' : ''}`} title={batch.variety.name} under={batch.way.method.name} id="panel-title" onClose={onClose} />
+      <PanelTitle
+        over={`${batch.code}${inSeries ? ', one of a series' : ''}`}
+        title={batch.variety.name}
+        under={batch.way.method.name}
+        id="panel-title"
+        onClose={onClose}
+      />
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, my: 1.5 }}>
         <Button variant="outlined" size="small" disabled={busy} onClick={() => onEdit(false)}>
           {inSeries ? 'Edit series' : 'Edit'}
@@ -67,7 +73,14 @@ export function BatchCard({ batch, busy, onEdit, onDuplicate, onRemove, onRemedy
         <Button variant="outlined" size="small" component={Link} href={`/field?stand=${encodeURIComponent(batch.id)}`}>
           In the field
         </Button>
-        <Button variant="outlined" size="small" disabled={busy} aria-pressed={batch.pinned} startIcon={<PinIcon />} onClick={() => onDecide({ pinned: batch.pinned ? undefined : true })}>
+        <Button
+          variant="outlined"
+          size="small"
+          disabled={busy}
+          aria-pressed={batch.pinned}
+          startIcon={<PinIcon />}
+          onClick={() => onDecide({ pinned: batch.pinned ? undefined : true })}
+        >
           {batch.pinned ? 'Unpin' : 'Pin as it is'}
         </Button>
         <Button variant="outlined" size="small" color="error" disabled={busy} onClick={() => onRemove(false)}>
@@ -79,15 +92,34 @@ export function BatchCard({ batch, busy, onEdit, onDuplicate, onRemove, onRemedy
           </Button>
         )}
       </Box>
-      <Box component="dl" sx={{ display: 'grid', gridTemplateColumns: 'repeat(3, 1fr)', gap: 1, m: 0, mb: 1.5, '& dt': { fontSize: 13, color: 'text.secondary' }, '& dd': { m: 0, fontSize: 18, fontWeight: 650, lineHeight: 1.2 } }}>
-        <Figure title={isBought(batch) ? 'Arrive' : 'Sow'} value={batch.sow === undefined ? 'no day works' : format.date(batch.sow)} />
+      <Box
+        component="dl"
+        sx={{
+          display: 'grid',
+          gridTemplateColumns: 'repeat(3, 1fr)',
+          gap: 1,
+          m: 0,
+          mb: 1.5,
+          '& dt': { fontSize: 13, color: 'text.secondary' },
+          '& dd': { m: 0, fontSize: 18, fontWeight: 650, lineHeight: 1.2 },
+        }}
+      >
+        <Figure
+          title={isBought(batch) ? 'Arrive' : 'Sow'}
+          value={batch.sow === undefined ? 'no day works' : format.date(batch.sow)}
+        />
         <Figure title="Plant" value={format.date(batch.plantOn)} />
         <Figure title="Plants" value={format.number(batch.plants)} />
         <Figure title="Seeds" value={!sizing ? '–' : isBought(batch) ? 'bought in' : format.number(sizing.seeds)} />
-        <Figure title={batch.stays[0]?.container.kind === 'open-flat' ? 'Flats' : 'Cells'} value={batch.stays[0] ? format.number(batch.stays[0].cells) : '–'} />
+        <Figure
+          title={batch.stays[0]?.container.kind === 'open-flat' ? 'Flats' : 'Cells'}
+          value={batch.stays[0] ? format.number(batch.stays[0].cells) : '–'}
+        />
         <Figure title="Trays" value={batch.stays[0] ? format.number(batch.stays[0].trays) : '–'} />
       </Box>
-      {comparing && <CompareWays batch={batch} onClose={() => setComparing(false)} onUsed={() => setComparing(false)} />}
+      {comparing && (
+        <CompareWays batch={batch} onClose={() => setComparing(false)} onUsed={() => setComparing(false)} />
+      )}
       <BatchMarks batch={batch} onRemedy={onRemedy} />
       {short && (
         <Alert severity="warning" sx={{ mb: 1.5 }}>
@@ -95,11 +127,21 @@ export function BatchCard({ batch, busy, onEdit, onDuplicate, onRemove, onRemedy
           <MuiLink component={Link} href={setAt.lot(short.lot.key)} color="inherit">
             {short.lot.name}
           </MuiLink>
-          : {format.number(short.short)} short over the season{short.runsOut ? `, from ${format.date(short.runsOut.day)} on` : ''}.
+          : {format.number(short.short)} short over the season
+          {short.runsOut ? `, from ${format.date(short.runsOut.day)} on` : ''}.
         </Alert>
       )}
       {batch.otherwise && (
-        <Alert severity="info" icon={false} sx={{ mb: 1.5, py: 0.25 }} action={<Button size="small" color="inherit" disabled={busy} onClick={() => onDecide({ otherwise: undefined })}>As its method says</Button>}>
+        <Alert
+          severity="info"
+          icon={false}
+          sx={{ mb: 1.5, py: 0.25 }}
+          action={
+            <Button size="small" color="inherit" disabled={busy} onClick={() => onDecide({ otherwise: undefined })}>
+              As its method says
+            </Button>
+          }
+        >
           {otherwiseSentence(batch.otherwise, season)}
         </Alert>
       )}
@@ -137,8 +179,15 @@ function FieldLine({ batch }: { batch: Batch }) {
   if (!stand) return null
   const clashes = plan.beds.clashesOf.get(batch.id)
   const hold = holdFor(stand, clashes)
-  const beds = stand.goes.flatMap((share) => (share.to === 'bed' ? [season.beds.find(({ key }) => key === share.bed)?.name ?? share.bed] : []))
-  const parts = [beds.length > 0 ? `Goes to ${list([...new Set(beds)])}` : '', stand.harvest === undefined ? '' : `first harvest about ${format.date(stand.harvest)}`].filter(Boolean).join('; ')
+  const beds = stand.goes.flatMap((share) =>
+    share.to === 'bed' ? [season.beds.find(({ key }) => key === share.bed)?.name ?? share.bed] : [],
+  )
+  const parts = [
+    beds.length > 0 ? `Goes to ${list([...new Set(beds)])}` : '',
+    stand.harvest === undefined ? '' : `first harvest about ${format.date(stand.harvest)}`,
+  ]
+    .filter(Boolean)
+    .join('; ')
   if (parts === '' && !clashes) return null
   return (
     <Box sx={{ my: 1, fontSize: 14 }}>

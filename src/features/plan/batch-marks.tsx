@@ -16,7 +16,11 @@ export function BatchMarks({ batch, onRemedy }: { batch: Batch; onRemedy?: (reme
   if (batch.marks.length === 0) return null
   const stopped = batch.marks.some(isStop)
   return (
-    <Alert severity={stopped ? 'error' : 'warning'} variant="outlined" sx={{ my: 1.5, '& .MuiAlert-message': { width: '100%' } }}>
+    <Alert
+      severity={stopped ? 'error' : 'warning'}
+      variant="outlined"
+      sx={{ my: 1.5, '& .MuiAlert-message': { width: '100%' } }}
+    >
       {batch.marks.map((mark, i) => (
         <Box key={i} sx={{ mb: 0.25 }}>
           {markSentence(mark, season.places, format)}
@@ -30,7 +34,13 @@ export function BatchMarks({ batch, onRemedy }: { batch: Batch; onRemedy?: (reme
               <li key={remedy.kind}>
                 {remedySentence(remedy, format)}{' '}
                 {onRemedy && (remedy.kind === 'plant-on' || remedy.kind === 'sow-on') && (
-                  <Button size="small" color="inherit" variant="outlined" onClick={() => onRemedy(remedy)} sx={{ ml: 0.5, py: 0, minWidth: 0 }}>
+                  <Button
+                    size="small"
+                    color="inherit"
+                    variant="outlined"
+                    onClick={() => onRemedy(remedy)}
+                    sx={{ ml: 0.5, py: 0, minWidth: 0 }}
+                  >
                     Do this
                   </Button>
                 )}

@@ -38,38 +38,87 @@ export function CompareWays({ batch, onClose, onUsed }: { batch: Batch; onClose:
     const now = batch.way.method.key
     return [now, ...ways.map(({ key }) => key).filter((key) => key !== now)].slice(0, 3)
   })
-  const methods = useMemo(() => chosen.flatMap((key) => ways.find((method) => method.key === key) ?? []), [chosen, ways])
-  const compared = useMemo(() => compareWays(planner, season, { ...batch.planting, plants: batch.plants }, batch.plantOn, methods), [planner, season, batch, methods])
+  const methods = useMemo(
+    () => chosen.flatMap((key) => ways.find((method) => method.key === key) ?? []),
+    [chosen, ways],
+  )
+  const compared = useMemo(
+    () => compareWays(planner, season, { ...batch.planting, plants: batch.plants }, batch.plantOn, methods),
+    [planner, season, batch, methods],
+  )
   const use = async (method: Method) => {
     const { planting } = batch
     const isNew = !season.methods.some(({ key }) => key === method.key)
     // A day chosen by hand, and where it was raised otherwise, belonged to the way before.
-    const next = { ...planting, method: method.key, changes: planting.changes.map((change) => withFigure(change, 'otherwise', undefined)) }
+    const next = {
+      ...planting,
+      method: method.key,
+      changes: planting.changes.map((change) => withFigure(change, 'otherwise', undefined)),
+    }
     delete next.sowOn
     delete next.otherwise
-    const edits: ThingEdit[] = [...(isNew ? [{ of: 'methods' as const, key: method.key, from: null, to: method }] : []), { of: 'plantings', key: planting.key, from: planting, to: next }]
+    const edits: ThingEdit[] = [
+      ...(isNew ? [{ of: 'methods' as const, key: method.key, from: null, to: method }] : []),
+      { of: 'plantings', key: planting.key, from: planting, to: next },
+    ]
     if (await change(edits, `${planting.code} ${batch.variety.name}: ${method.name}`)) onUsed()
   }
   const rest = ways.filter(({ key }) => !chosen.includes(key))
   return (
-    <Dialog open onClose={onClose} fullScreen={narrow} maxWidth={false} aria-labelledby="compare-title" slotProps={{ paper: { sx: { p: { xs: 2, md: 2.5 }, m: { md: 2 }, maxHeight: { md: 'calc(100% - 32px)' }, maxWidth: 1240, bgcolor: 'background.default' } } }}>
+    <Dialog
+      open
+      onClose={onClose}
+      fullScreen={narrow}
+      maxWidth={false}
+      aria-labelledby="compare-title"
+      slotProps={{
+        paper: {
+          sx: {
+            p: { xs: 2, md: 2.5 },
+            m: { md: 2 },
+            maxHeight: { md: 'calc(100% - 32px)' },
+            maxWidth: 1240,
+            bgcolor: 'background.default',
+          },
+        },
+      }}
+    >
       <Box sx={{ display: 'flex', alignItems: 'flex-start', gap: 2 }}>
         <Box sx={{ flex: 1 }}>
-          <Typography variant="h2" id="compare-title">Ways to raise {batch.variety.name}</Typography>
+          <Typography variant="h2" id="compare-title">
+            Ways to raise {batch.variety.name}
+          </Typography>
           <Typography component="p" sx={{ color: 'text.secondary', fontSize: 14 }}>
-            {count(format, batch.plants, 'plant')}, planted {format.date(batch.plantOn)}{batch.n > 0 ? '; what you choose holds for the whole series' : ''}
+            {count(format, batch.plants, 'plant')}, planted {format.date(batch.plantOn)}
+            {batch.n > 0 ? '; what you choose holds for the whole series' : ''}
           </Typography>
         </Box>
         <IconButton aria-label="Close" onClick={onClose} edge="end">
           <CloseIcon />
         </IconButton>
       </Box>
-      {(failure ?? problems[0]) && <Alert severity="error" sx={{ mt: 1 }}>{failure ?? problems[0]!.message}</Alert>}
+      {(failure ?? problems[0]) && (
+        <Alert severity="error" sx={{ mt: 1 }}>
+          {failure ?? problems[0]!.message}
+        </Alert>
+      )}
       <Box sx={{ overflow: 'auto', mt: 1 }} tabIndex={0} role="region" aria-label="Ways side by side">
-        <Comparison compared={compared} now={batch.way.method.key} busy={busy} onUse={(method) => void use(method)} onDrop={chosen.length > 2 ? (key) => setChosen(chosen.filter((other) => other !== key)) : undefined} />
+        <Comparison
+          compared={compared}
+          now={batch.way.method.key}
+          busy={busy}
+          onUse={(method) => void use(method)}
+          onDrop={chosen.length > 2 ? (key) => setChosen(chosen.filter((other) => other !== key)) : undefined}
+        />
       </Box>
       {chosen.length < MOST && rest.length > 0 && (
-        <TextField select label="Set another beside them" value="" onChange={(event) => setChosen([...chosen, event.target.value])} sx={{ mt: 2, maxWidth: 380 }}>
+        <TextField
+          select
+          label="Set another beside them"
+          value=""
+          onChange={(event) => setChosen([...chosen, event.target.value])}
+          sx={{ mt: 2, maxWidth: 380 }}
+        >
           {rest.map((method) => (
             <MenuItem key={method.key} value={method.key}>
               {method.name}
@@ -77,7 +126,11 @@ export function CompareWays({ batch, onClose, onUsed }: { batch: Batch; onClose:
           ))}
         </TextField>
       )}
-      {ways.length < 2 && <Typography sx={{ mt: 1.5, fontSize: 14, color: 'text.secondary' }}>Only one way fits what the farm has. More containers or places would offer more.</Typography>}
+      {ways.length < 2 && (
+        <Typography sx={{ mt: 1.5, fontSize: 14, color: 'text.secondary' }}>
+          Only one way fits what the farm has. More containers or places would offer more.
+        </Typography>
+      )}
     </Dialog>
   )
 }
@@ -93,18 +146,72 @@ interface Row {
 function rowsOf(f: Format): Row[] {
   const hours = (minutes: number) => (minutes < 90 ? `${f.number(minutes)} min` : `${f.number(minutes / 60, 1)} h`)
   return [
-    { title: 'Sow', text: ({ batch }) => (batch.sow === undefined ? 'no day works' : `${batch.way.route.boughtAge === undefined ? '' : 'arrive '}${f.date(batch.sow)}`) },
-    { title: 'Window', text: ({ batch }) => (batch.window ? `${f.shortDate(batch.window.earliest)} to ${f.shortDate(batch.window.latest)}` : '–') },
-    { title: 'Seeds', text: ({ batch }) => (batch.sizing ? (batch.sizing.seeds > 0 ? f.number(batch.sizing.seeds) : `none; ${f.number(batch.sizing.cells)} plants`) : '–'), value: ({ batch }) => batch.sizing?.seeds ?? Infinity },
-    { title: 'Heated tray-days', text: ({ effort }) => f.number(effort.heatedDays), value: ({ effort }) => effort.heatedDays },
+    {
+      title: 'Sow',
+      text: ({ batch }) =>
+        batch.sow === undefined
+          ? 'no day works'
+          : `${batch.way.route.boughtAge === undefined ? '' : 'arrive '}${f.date(batch.sow)}`,
+    },
+    {
+      title: 'Window',
+      text: ({ batch }) =>
+        batch.window ? `${f.shortDate(batch.window.earliest)} to ${f.shortDate(batch.window.latest)}` : '–',
+    },
+    {
+      title: 'Seeds',
+      text: ({ batch }) =>
+        batch.sizing
+          ? batch.sizing.seeds > 0
+            ? f.number(batch.sizing.seeds)
+            : `none; ${f.number(batch.sizing.cells)} plants`
+          : '–',
+      value: ({ batch }) => batch.sizing?.seeds ?? Infinity,
+    },
+    {
+      title: 'Heated tray-days',
+      text: ({ effort }) => f.number(effort.heatedDays),
+      value: ({ effort }) => effort.heatedDays,
+    },
     { title: 'Lit tray-days', text: ({ effort }) => f.number(effort.litDays), value: ({ effort }) => effort.litDays },
-    { title: 'Bench tray-days', text: ({ effort }) => f.number(effort.benchDays), value: ({ effort }) => effort.benchDays },
+    {
+      title: 'Bench tray-days',
+      text: ({ effort }) => f.number(effort.benchDays),
+      value: ({ effort }) => effort.benchDays,
+    },
     { title: 'Mix', text: ({ effort }) => mixWords(f, effort.mixLitres), value: ({ effort }) => effort.mixLitres },
-    { title: 'Potting', text: ({ effort }) => hours(effort.minutes.potting), value: ({ effort }) => effort.minutes.potting },
-    { title: 'All handwork', text: ({ effort }) => hours(effort.minutesInAll), value: ({ effort }) => effort.minutesInAll },
-    { title: 'Cost', text: ({ effort }) => costText(effort.cost, f), value: ({ effort }) => (effort.cost.unknown.length > 0 ? Infinity : effort.cost.known) },
-    { title: 'Enough and on time', text: ({ onTime }) => chanceWords(onTime), value: ({ onTime }) => Math.round(onTime * 100), more: true },
-    { title: 'Watch', text: ({ batch }) => (batch.marks.length > 0 ? <Box component="span" sx={{ color: 'warning.main' }}>{[...new Set(batch.marks.map(markTag))].join(', ')}</Box> : 'nothing') },
+    {
+      title: 'Potting',
+      text: ({ effort }) => hours(effort.minutes.potting),
+      value: ({ effort }) => effort.minutes.potting,
+    },
+    {
+      title: 'All handwork',
+      text: ({ effort }) => hours(effort.minutesInAll),
+      value: ({ effort }) => effort.minutesInAll,
+    },
+    {
+      title: 'Cost',
+      text: ({ effort }) => costText(effort.cost, f),
+      value: ({ effort }) => (effort.cost.unknown.length > 0 ? Infinity : effort.cost.known),
+    },
+    {
+      title: 'Enough and on time',
+      text: ({ onTime }) => chanceWords(onTime),
+      value: ({ onTime }) => Math.round(onTime * 100),
+      more: true,
+    },
+    {
+      title: 'Watch',
+      text: ({ batch }) =>
+        batch.marks.length > 0 ? (
+          <Box component="span" sx={{ color: 'warning.main' }}>
+            {[...new Set(batch.marks.map(markTag))].join(', ')}
+          </Box>
+        ) : (
+          'nothing'
+        ),
+    },
   ]
 }
 
@@ -116,29 +223,82 @@ function costText({ known, unknown }: ComparedWay['effort']['cost'], f: Format):
   return `${f.number(known, known < 100 ? 2 : 0)}${unknown.length > 0 ? `, without ${without}` : ''}`
 }
 
-function Comparison({ compared, now, busy, onUse, onDrop }: { compared: readonly ComparedWay[]; now: string; busy: boolean; onUse: (method: Method) => void; onDrop: ((key: string) => void) | undefined }) {
+function Comparison({
+  compared,
+  now,
+  busy,
+  onUse,
+  onDrop,
+}: {
+  compared: readonly ComparedWay[]
+  now: string
+  busy: boolean
+  onUse: (method: Method) => void
+  onDrop: ((key: string) => void) | undefined
+}) {
   const { format } = useSeason()
   const narrow = useMediaQuery('(max-width:599px)')
   const width = narrow ? WIDTH.phone : WIDTH.desk
   const scale = useMemo(() => {
-    const first = Math.min(...compared.map(({ batch }) => Math.min(batch.sow ?? batch.plantOn, batch.window?.earliest ?? batch.plantOn)))
+    const first = Math.min(
+      ...compared.map(({ batch }) => Math.min(batch.sow ?? batch.plantOn, batch.window?.earliest ?? batch.plantOn)),
+    )
     const last = Math.max(...compared.map(({ batch }) => batch.plantOn)) + 3
     const most = Math.max(1, ...compared.flatMap(({ batch }) => batch.stays.map((stay) => stay.trayPlaces)))
     return { x: (day: Day) => 3 + ((day - first) / Math.max(1, last - first)) * (width - 16), most, first }
   }, [compared, width])
   const rows = rowsOf(format)
   return (
-    <Box component="table" sx={{ borderCollapse: 'collapse', fontSize: { xs: 14, sm: 15 }, '& th, & td': { textAlign: 'left', verticalAlign: 'top', py: 0.5, pr: { xs: 1.25, sm: 2 }, borderBottom: 1, borderColor: 'divider' }, '& tbody th': { fontWeight: 500, color: 'text.secondary', fontSize: { xs: 13, sm: 14 }, whiteSpace: { sm: 'nowrap' }, width: { xs: 84, sm: 'auto' }, position: 'sticky', left: 0, bgcolor: 'background.default' } }}>
+    <Box
+      component="table"
+      sx={{
+        borderCollapse: 'collapse',
+        fontSize: { xs: 14, sm: 15 },
+        '& th, & td': {
+          textAlign: 'left',
+          verticalAlign: 'top',
+          py: 0.5,
+          pr: { xs: 1.25, sm: 2 },
+          borderBottom: 1,
+          borderColor: 'divider',
+        },
+        '& tbody th': {
+          fontWeight: 500,
+          color: 'text.secondary',
+          fontSize: { xs: 13, sm: 14 },
+          whiteSpace: { sm: 'nowrap' },
+          width: { xs: 84, sm: 'auto' },
+          position: 'sticky',
+          left: 0,
+          bgcolor: 'background.default',
+        },
+      }}
+    >
       <thead>
         <tr>
           <Box component="th" scope="col" sx={{ position: 'sticky', left: 0, bgcolor: 'background.default' }}>
-            <Box component="span" sx={{ position: 'absolute', left: -9999 }}>Figure</Box>
+            <Box component="span" sx={{ position: 'absolute', left: -9999 }}>
+              Figure
+            </Box>
           </Box>
           {compared.map(({ method, batch }) => (
-            <Box component="th" scope="col" key={method.key} sx={{ '&&': { width, minWidth: width, fontWeight: 500, verticalAlign: 'bottom' } }}>
+            <Box
+              component="th"
+              scope="col"
+              key={method.key}
+              sx={{ '&&': { width, minWidth: width, fontWeight: 500, verticalAlign: 'bottom' } }}
+            >
               <Box sx={{ fontWeight: 700, lineHeight: 1.25 }}>{method.name}</Box>
-              <Box sx={{ fontSize: 13.5, color: 'text.secondary', lineHeight: 1.3, mb: 0.5 }}>{sowingWords(method.sowing)}</Box>
-              <svg width={width} height={HEIGHT} role="img" aria-label={`Stair of ${method.name}`} style={{ display: 'block' }}>
+              <Box sx={{ fontSize: 13.5, color: 'text.secondary', lineHeight: 1.3, mb: 0.5 }}>
+                {sowingWords(method.sowing)}
+              </Box>
+              <svg
+                width={width}
+                height={HEIGHT}
+                role="img"
+                aria-label={`Stair of ${method.name}`}
+                style={{ display: 'block' }}
+              >
                 <Stair batch={batch} x={scale.x} most={scale.most} height={HEIGHT - 22} base={HEIGHT - 4} />
               </svg>
             </Box>
@@ -154,7 +314,11 @@ function Comparison({ compared, now, busy, onUse, onDrop }: { compared: readonly
             <tr key={row.title}>
               <th scope="row">{row.title}</th>
               {compared.map((way, i) => (
-                <Box component="td" key={way.method.key} sx={{ fontWeight: differ && values[i] === best && Number.isFinite(best) ? 700 : 400 }}>
+                <Box
+                  component="td"
+                  key={way.method.key}
+                  sx={{ fontWeight: differ && values[i] === best && Number.isFinite(best) ? 700 : 400 }}
+                >
                   {row.text(way)}
                 </Box>
               ))}
@@ -162,7 +326,10 @@ function Comparison({ compared, now, busy, onUse, onDrop }: { compared: readonly
           )
         })}
       </tbody>
-      <Box component="tfoot" sx={{ '& td': { position: 'sticky', bottom: 0, bgcolor: 'background.default', zIndex: 1 } }}>
+      <Box
+        component="tfoot"
+        sx={{ '& td': { position: 'sticky', bottom: 0, bgcolor: 'background.default', zIndex: 1 } }}
+      >
         <tr>
           <Box component="td" sx={{ left: 0 }} />
           {compared.map(({ method }) => (
@@ -170,12 +337,24 @@ function Comparison({ compared, now, busy, onUse, onDrop }: { compared: readonly
               {method.key === now ? (
                 <Box sx={{ py: 0.75, color: 'text.secondary' }}>used now</Box>
               ) : (
-                <Button variant="outlined" size="small" disabled={busy} onClick={() => onUse(method)} aria-label={`Use ${method.name}`}>
+                <Button
+                  variant="outlined"
+                  size="small"
+                  disabled={busy}
+                  onClick={() => onUse(method)}
+                  aria-label={`Use ${method.name}`}
+                >
                   Use this way
                 </Button>
               )}
               {onDrop && method.key !== now && (
-                <Button size="small" color="inherit" onClick={() => onDrop(method.key)} aria-label={`Leave out ${method.name}`} sx={{ ml: 0.5 }}>
+                <Button
+                  size="small"
+                  color="inherit"
+                  onClick={() => onDrop(method.key)}
+                  aria-label={`Leave out ${method.name}`}
+                  sx={{ ml: 0.5 }}
+                >
                   Leave out
                 </Button>
               )}

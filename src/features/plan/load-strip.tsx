@@ -23,7 +23,15 @@ interface LoadStripProps {
   trial: Plan | undefined
 }
 
-export const LoadStrip = memo(function LoadStrip({ x, names, width, place, onPlace, workingDay, trial }: LoadStripProps) {
+export const LoadStrip = memo(function LoadStrip({
+  x,
+  names,
+  width,
+  place,
+  onPlace,
+  workingDay,
+  trial,
+}: LoadStripProps) {
   const { plan: stands, format, season } = useSeason()
   const plan = trial ?? stands
   const load = plan.places[place]
@@ -48,21 +56,78 @@ export const LoadStrip = memo(function LoadStrip({ x, names, width, place, onPla
   }, [load, x])
   if (!load || !drawing) return null
   return (
-    <Box className="no-print" sx={{ position: 'sticky', bottom: 0, height: STRIP_HEIGHT, zIndex: 3, bgcolor: 'var(--ribbon)', borderTop: 1, borderColor: 'divider', display: 'flex', flex: 'none' }}>
-      <Box sx={{ position: 'sticky', left: 0, zIndex: 2, width: names, flex: 'none', boxSizing: 'border-box', bgcolor: 'var(--ribbon)', pl: { xs: 1, md: 2.5 }, pr: 1, pt: 1.25, fontSize: 13 }}>
+    <Box
+      className="no-print"
+      sx={{
+        position: 'sticky',
+        bottom: 0,
+        height: STRIP_HEIGHT,
+        zIndex: 3,
+        bgcolor: 'var(--ribbon)',
+        borderTop: 1,
+        borderColor: 'divider',
+        display: 'flex',
+        flex: 'none',
+      }}
+    >
+      <Box
+        sx={{
+          position: 'sticky',
+          left: 0,
+          zIndex: 2,
+          width: names,
+          flex: 'none',
+          boxSizing: 'border-box',
+          bgcolor: 'var(--ribbon)',
+          pl: { xs: 1, md: 2.5 },
+          pr: 1,
+          pt: 1.25,
+          fontSize: 13,
+        }}
+      >
         <Box sx={{ fontFamily: 'var(--heading)', fontSize: 17, lineHeight: 1.2 }}>{load.of.name}</Box>
         <Box sx={{ color: 'text.secondary' }}>{format.number(load.of.trayPlaces)} tray places</Box>
-        <Box sx={{ color: load.over.length > 0 ? 'error.main' : 'text.secondary', fontWeight: load.over.length > 0 ? 700 : 400, lineHeight: 1.3 }}>
+        <Box
+          sx={{
+            color: load.over.length > 0 ? 'error.main' : 'text.secondary',
+            fontWeight: load.over.length > 0 ? 700 : 400,
+            lineHeight: 1.3,
+          }}
+        >
           {overSummary(load, workingDay.get(), format)}
         </Box>
       </Box>
-      <svg width={width} height={STRIP_HEIGHT} role="img" aria-label={`Load of ${load.of.name}: most ${format.number(load.peak, 2)} of ${format.number(load.of.trayPlaces)} tray places`} style={{ flex: 'none' }}>
+      <svg
+        width={width}
+        height={STRIP_HEIGHT}
+        role="img"
+        aria-label={`Load of ${load.of.name}: most ${format.number(load.peak, 2)} of ${format.number(load.of.trayPlaces)} tray places`}
+        style={{ flex: 'none' }}
+      >
         <path d={drawing.area} fill={placePaint(place)} stroke={`var(--place-${place}-line)`} />
         <path d={drawing.over} fill="var(--mui-palette-error-main)" />
-        <line x1={0} x2={width} y1={drawing.line} y2={drawing.line} stroke="var(--mui-palette-text-primary)" strokeWidth={1.2} />
+        <line
+          x1={0}
+          x2={width}
+          y1={drawing.line}
+          y2={drawing.line}
+          stroke="var(--mui-palette-text-primary)"
+          strokeWidth={1.2}
+        />
       </svg>
       <Box sx={{ position: 'absolute', left: 0, bottom: 0, right: 0, height: 30, pointerEvents: 'none' }}>
-        <Box role="radiogroup" aria-label="Place shown" sx={{ position: 'sticky', left: names, width: 'max-content', display: 'flex', gap: 0.5, pointerEvents: 'auto' }}>
+        <Box
+          role="radiogroup"
+          aria-label="Place shown"
+          sx={{
+            position: 'sticky',
+            left: names,
+            width: 'max-content',
+            display: 'flex',
+            gap: 0.5,
+            pointerEvents: 'auto',
+          }}
+        >
           {season.places.map((each, i) => (
             <Box
               key={each.key}
@@ -71,10 +136,31 @@ export const LoadStrip = memo(function LoadStrip({ x, names, width, place, onPla
               role="radio"
               aria-checked={i === place}
               onClick={() => onPlace(i)}
-              sx={{ all: 'unset', cursor: 'pointer', display: 'flex', alignItems: 'center', gap: 0.75, px: 1, height: 26, borderRadius: 1, fontSize: 13, fontWeight: i === place ? 750 : 450, bgcolor: i === place ? 'background.paper' : 'transparent', '&:hover': { bgcolor: 'background.paper' }, '&:focus-visible': { outline: '3px solid', outlineColor: 'primary.main' } }}
+              sx={{
+                all: 'unset',
+                cursor: 'pointer',
+                display: 'flex',
+                alignItems: 'center',
+                gap: 0.75,
+                px: 1,
+                height: 26,
+                borderRadius: 1,
+                fontSize: 13,
+                fontWeight: i === place ? 750 : 450,
+                bgcolor: i === place ? 'background.paper' : 'transparent',
+                '&:hover': { bgcolor: 'background.paper' },
+                '&:focus-visible': { outline: '3px solid', outlineColor: 'primary.main' },
+              }}
             >
               <svg width="22" height="12" aria-hidden="true">
-                <rect x="0.5" y="0.5" width="21" height="11" fill={placePaint(i)} stroke="var(--mui-palette-text-primary)" />
+                <rect
+                  x="0.5"
+                  y="0.5"
+                  width="21"
+                  height="11"
+                  fill={placePaint(i)}
+                  stroke="var(--mui-palette-text-primary)"
+                />
               </svg>
               {each.name}
               {plan.places[i]!.over.length > 0 && (

@@ -98,7 +98,10 @@ export function planRows(plan: Plan, options: RowOptions): PlanRow[] {
     const week = options.group === 'week' && sow !== undefined ? weekStart(sow) : undefined
     const title = options.group === 'crop' ? key : week === undefined ? 'No sowing day' : `Week ${isoWeek(week)}`
     const plants = own.reduce((sum, entry) => sum + entry.plants, 0)
-    return [{ kind: 'group' as const, id: `group ${key}`, title, week, batches: own.length, plants }, ...own.map(({ row }) => row)]
+    return [
+      { kind: 'group' as const, id: `group ${key}`, title, week, batches: own.length, plants },
+      ...own.map(({ row }) => row),
+    ]
   })
 }
 
@@ -129,13 +132,21 @@ const compare = (a: number, b: number) => (a < b ? -1 : a > b ? 1 : 0)
 
 /** Weeks in which anything is sown, for the filter. */
 export function sowingWeeks(plan: Plan): Day[] {
-  const weeks = new Set([...plan.batches.flatMap(({ sow }) => (sow === undefined ? [] : [weekStart(sow)])), ...plan.inPlace.map(({ from }) => weekStart(from))])
+  const weeks = new Set([
+    ...plan.batches.flatMap(({ sow }) => (sow === undefined ? [] : [weekStart(sow)])),
+    ...plan.inPlace.map(({ from }) => weekStart(from)),
+  ])
   return [...weeks].sort((a, b) => a - b)
 }
 
 /** Crops that are planted this season, by name. */
 export function plantedCrops(plan: Plan): { key: string; name: string }[] {
-  const crops = new Map([...plan.batches.map(({ way }) => way.crop), ...plan.inPlace.map(({ crop }) => crop)].map(({ key, name }) => [key, name]))
+  const crops = new Map(
+    [...plan.batches.map(({ way }) => way.crop), ...plan.inPlace.map(({ crop }) => crop)].map(({ key, name }) => [
+      key,
+      name,
+    ]),
+  )
   return [...crops].map(([key, name]) => ({ key, name })).sort((a, b) => a.name.localeCompare(b.name))
 }
 

@@ -32,12 +32,19 @@ export function OnePanel({ batch, busy, failure, onSave, onClose }: OnePanelProp
   const values = useDeferredValue(useWatch({ control }) as OneOfSeriesForm)
   const preview = useMemo(() => {
     const checked = OneOfSeriesForm.safeParse(values)
-    if (!checked.success || Math.abs(Date.parse(checked.data.on) - Date.parse(season.season.from)) > 1200 * 86_400_000) return undefined
-    return planner.preview(season, withOneChanged(batch.planting, batch.n, checked.data)).filter(({ n }) => n === batch.n)
+    if (!checked.success || Math.abs(Date.parse(checked.data.on) - Date.parse(season.season.from)) > 1200 * 86_400_000)
+      return undefined
+    return planner
+      .preview(season, withOneChanged(batch.planting, batch.n, checked.data))
+      .filter(({ n }) => n === batch.n)
   }, [values, planner, season, batch])
   const { errors } = formState
   return (
-    <Box component="form" noValidate onSubmit={(event) => void handleSubmit((form) => onSave(withOneChanged(batch.planting, batch.n, form)))(event)}>
+    <Box
+      component="form"
+      noValidate
+      onSubmit={(event) => void handleSubmit((form) => onSave(withOneChanged(batch.planting, batch.n, form)))(event)}
+    >
       <Typography variant="h2" id="panel-title" sx={{ mb: 0.5 }}>
         {batch.code}, this one only
       </Typography>
@@ -50,11 +57,36 @@ export function OnePanel({ batch, busy, failure, onSave, onClose }: OnePanelProp
         </Alert>
       )}
       <Box sx={{ display: 'grid', gap: 1.75 }}>
-        <TextField {...register('on')} id="one-on" label="Planted on" type="date" error={!!errors.on} helperText={errors.on?.message} slotProps={{ inputLabel: { shrink: true } }} />
-        <TextField {...register('plants')} id="one-plants" label="Plants wanted" error={!!errors.plants} helperText={errors.plants?.message} slotProps={{ htmlInput: { inputMode: 'numeric' } }} />
-        <TextField {...register('sowOn')} id="one-sow" label="Sow on (by hand)" type="date" error={!!errors.sowOn} helperText={errors.sowOn?.message ?? 'Empty: counted back'} slotProps={{ inputLabel: { shrink: true } }} />
+        <TextField
+          {...register('on')}
+          id="one-on"
+          label="Planted on"
+          type="date"
+          error={!!errors.on}
+          helperText={errors.on?.message}
+          slotProps={{ inputLabel: { shrink: true } }}
+        />
+        <TextField
+          {...register('plants')}
+          id="one-plants"
+          label="Plants wanted"
+          error={!!errors.plants}
+          helperText={errors.plants?.message}
+          slotProps={{ htmlInput: { inputMode: 'numeric' } }}
+        />
+        <TextField
+          {...register('sowOn')}
+          id="one-sow"
+          label="Sow on (by hand)"
+          type="date"
+          error={!!errors.sowOn}
+          helperText={errors.sowOn?.message ?? 'Empty: counted back'}
+          slotProps={{ inputLabel: { shrink: true } }}
+        />
       </Box>
-      {preview && preview.length > 0 && <PlantingPreview batches={preview} replaces={{ planting: batch.planting.key, n: batch.n }} />}
+      {preview && preview.length > 0 && (
+        <PlantingPreview batches={preview} replaces={{ planting: batch.planting.key, n: batch.n }} />
+      )}
       <Box sx={{ display: 'flex', gap: 1, mt: 2.5 }}>
         <Button type="submit" variant="contained" disabled={busy}>
           {busy ? 'Saving …' : 'Save'}

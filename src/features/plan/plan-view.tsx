@@ -43,7 +43,18 @@ import { StandCard } from './stand-card'
 
 const ZOOMS = [1.6, 2.6, 4, 5.6, 8, 12] // px a day
 
-const Shown = z.object({ group: z.enum(GROUPINGS), order: z.enum(ORDERS), text: z.string().max(200), crop: z.string(), week: z.int().optional(), marked: z.boolean(), zoom: z.int().min(0).max(ZOOMS.length - 1) })
+const Shown = z.object({
+  group: z.enum(GROUPINGS),
+  order: z.enum(ORDERS),
+  text: z.string().max(200),
+  crop: z.string(),
+  week: z.int().optional(),
+  marked: z.boolean(),
+  zoom: z
+    .int()
+    .min(0)
+    .max(ZOOMS.length - 1),
+})
 type Shown = z.output<typeof Shown>
 const AT_FIRST: Shown = { group: 'crop', order: 'sow', text: '', crop: '', marked: false, zoom: 3 }
 
@@ -55,7 +66,13 @@ export function PlanView() {
   const setZoom = (next: number) => change({ zoom: next })
   const deferred = useDeferredValue(options)
   const rows = useMemo(() => planRows(plan, deferred), [plan, deferred])
-  const worst = plan.places.reduce((most, load, i) => (load.over.length > 0 && load.peak / load.of.trayPlaces > (most.share ?? 0) ? { i, share: load.peak / load.of.trayPlaces } : most), { i: 0, share: 0 })
+  const worst = plan.places.reduce(
+    (most, load, i) =>
+      load.over.length > 0 && load.peak / load.of.trayPlaces > (most.share ?? 0)
+        ? { i, share: load.peak / load.of.trayPlaces }
+        : most,
+    { i: 0, share: 0 },
+  )
   const [strip, setStrip] = useState<number | undefined>(undefined)
   const narrow = useMediaQuery('(max-width:899px)')
   const [allFilters, setAllFilters] = useState(false)
@@ -66,13 +83,28 @@ export function PlanView() {
   const over = plan.places.filter((load) => load.over.length > 0).length
 
   return (
-    <Box sx={{ display: 'flex', height: '100%', minHeight: 0 }} onKeyDown={(event) => event.key === 'Escape' && !event.defaultPrevented && panel.content && panel.close()}>
+    <Box
+      sx={{ display: 'flex', height: '100%', minHeight: 0 }}
+      onKeyDown={(event) => event.key === 'Escape' && !event.defaultPrevented && panel.content && panel.close()}
+    >
       <Box sx={{ flex: 1, minWidth: 0, display: 'flex', flexDirection: 'column' }}>
-        <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1, px: { xs: 1, md: 2.5 }, pt: 1.75, pb: 1 }}>
+        <Box
+          sx={{
+            display: 'flex',
+            flexWrap: 'wrap',
+            alignItems: 'center',
+            gap: 1,
+            px: { xs: 1, md: 2.5 },
+            pt: 1.75,
+            pb: 1,
+          }}
+        >
           <Typography variant="h1">Plan</Typography>
           <Typography component="p" sx={{ color: 'text.secondary', fontSize: 14, mx: 0.5 }}>
             {shown === plan.batches.length + inPlace.length ? '' : `${format.number(shown)} of `}
-            {format.number(plan.batches.length)} batches{inPlace.length > 0 ? ` and ${format.number(inPlace.length)} sown in place` : ''} · {format.number([...plan.batches, ...inPlace].reduce((sum, { plants }) => sum + plants, 0))} plants
+            {format.number(plan.batches.length)} batches
+            {inPlace.length > 0 ? ` and ${format.number(inPlace.length)} sown in place` : ''} ·{' '}
+            {format.number([...plan.batches, ...inPlace].reduce((sum, { plants }) => sum + plants, 0))} plants
             {over > 0 && (
               <Box component="span" sx={{ color: 'error.main', fontWeight: 650 }}>
                 {' '}
@@ -85,64 +117,114 @@ export function PlanView() {
             Add planting
           </Button>
         </Box>
-        <Box className="no-print" sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1, px: { xs: 1, md: 2.5 }, pb: 1 }}>
-          <ToggleButtonGroup exclusive size="small" value={options.group} onChange={(_, group: RowOptions['group'] | null) => group && change({ group })} aria-label="Group">
+        <Box
+          className="no-print"
+          sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1, px: { xs: 1, md: 2.5 }, pb: 1 }}
+        >
+          <ToggleButtonGroup
+            exclusive
+            size="small"
+            value={options.group}
+            onChange={(_, group: RowOptions['group'] | null) => group && change({ group })}
+            aria-label="Group"
+          >
             <ToggleButton value="crop">By crop</ToggleButton>
             <ToggleButton value="week">By week</ToggleButton>
             <ToggleButton value="none">One list</ToggleButton>
           </ToggleButtonGroup>
           {filters && (
             <>
-          <Choice label="Order" value={options.order} onChange={(order) => change({ order: order as RowOptions['order'] })} width={124}>
-            <MenuItem value="sow">sowing day</MenuItem>
-            <MenuItem value="plant">planting day</MenuItem>
-            <MenuItem value="name">name</MenuItem>
-            <MenuItem value="size">plants</MenuItem>
-          </Choice>
-          <Choice label="Crop" value={options.crop} onChange={(crop) => change({ crop })} width={112}>
-            <MenuItem value="">all crops</MenuItem>
-            {plantedCrops(plan).map(({ key, name }) => (
-              <MenuItem key={key} value={key}>
-                {name}
-              </MenuItem>
-            ))}
-          </Choice>
-          <Choice label="Sown in" value={options.week === undefined ? '' : String(options.week)} onChange={(week) => change({ week: week === '' ? undefined : Number(week) })} width={112}>
-            <MenuItem value="">any week</MenuItem>
-            {sowingWeeks(plan).map((week) => (
-              <MenuItem key={week} value={String(week)}>
-                {format.week(week)}, {format.shortDate(week)}
-              </MenuItem>
-            ))}
-          </Choice>
+              <Choice
+                label="Order"
+                value={options.order}
+                onChange={(order) => change({ order: order as RowOptions['order'] })}
+                width={124}
+              >
+                <MenuItem value="sow">sowing day</MenuItem>
+                <MenuItem value="plant">planting day</MenuItem>
+                <MenuItem value="name">name</MenuItem>
+                <MenuItem value="size">plants</MenuItem>
+              </Choice>
+              <Choice label="Crop" value={options.crop} onChange={(crop) => change({ crop })} width={112}>
+                <MenuItem value="">all crops</MenuItem>
+                {plantedCrops(plan).map(({ key, name }) => (
+                  <MenuItem key={key} value={key}>
+                    {name}
+                  </MenuItem>
+                ))}
+              </Choice>
+              <Choice
+                label="Sown in"
+                value={options.week === undefined ? '' : String(options.week)}
+                onChange={(week) => change({ week: week === '' ? undefined : Number(week) })}
+                width={112}
+              >
+                <MenuItem value="">any week</MenuItem>
+                {sowingWeeks(plan).map((week) => (
+                  <MenuItem key={week} value={String(week)}>
+                    {format.week(week)}, {format.shortDate(week)}
+                  </MenuItem>
+                ))}
+              </Choice>
             </>
           )}
-          <TextField label="Find" type="search" value={options.text} onChange={(event) => change({ text: event.target.value })} fullWidth={false} sx={{ width: { xs: 96, md: 118 }, '& .MuiInputBase-root': { fontSize: 14 } }} />
- {filters && (
-          <ToggleButton value="marked" size="small" selected={options.marked} onChange={() => change({ marked: !options.marked })}>
-            Doubtful
-          </ToggleButton>
+          <TextField
+            label="Find"
+            type="search"
+            value={options.text}
+            onChange={(event) => change({ text: event.target.value })}
+            fullWidth={false}
+            sx={{ width: { xs: 96, md: 118 }, '& .MuiInputBase-root': { fontSize: 14 } }}
+          />
+          {filters && (
+            <ToggleButton
+              value="marked"
+              size="small"
+              selected={options.marked}
+              onChange={() => change({ marked: !options.marked })}
+            >
+              Doubtful
+            </ToggleButton>
           )}
           {narrow && (
-            <IconButton aria-label="More ways to filter" aria-expanded={allFilters} color={allFilters ? 'primary' : 'inherit'} onClick={() => setAllFilters(!allFilters)}>
+            <IconButton
+              aria-label="More ways to filter"
+              aria-expanded={allFilters}
+              color={allFilters ? 'primary' : 'inherit'}
+              onClick={() => setAllFilters(!allFilters)}
+            >
               <FilterIcon />
             </IconButton>
           )}
           <Box sx={{ flex: 1 }} />
-          {!narrow && <><Tooltip title="More of the season">
-            <span>
-              <IconButton aria-label="Show more of the season" disabled={zoom === 0} onClick={() => setZoom(zoom - 1)} color="inherit">
-                <ZoomOutIcon />
-              </IconButton>
-            </span>
-          </Tooltip>
-          <Tooltip title="Wider days">
-            <span>
-              <IconButton aria-label="Show wider days" disabled={zoom === ZOOMS.length - 1} onClick={() => setZoom(zoom + 1)} color="inherit">
-                <ZoomInIcon />
-              </IconButton>
-            </span>
-          </Tooltip></>}
+          {!narrow && (
+            <>
+              <Tooltip title="More of the season">
+                <span>
+                  <IconButton
+                    aria-label="Show more of the season"
+                    disabled={zoom === 0}
+                    onClick={() => setZoom(zoom - 1)}
+                    color="inherit"
+                  >
+                    <ZoomOutIcon />
+                  </IconButton>
+                </span>
+              </Tooltip>
+              <Tooltip title="Wider days">
+                <span>
+                  <IconButton
+                    aria-label="Show wider days"
+                    disabled={zoom === ZOOMS.length - 1}
+                    onClick={() => setZoom(zoom + 1)}
+                    color="inherit"
+                  >
+                    <ZoomInIcon />
+                  </IconButton>
+                </span>
+              </Tooltip>
+            </>
+          )}
         </Box>
         {plan.batches.length + inPlace.length === 0 ? (
           <Empty onAdd={() => panel.open({ new: '1' })} ready={season.varieties.length > 0} />
@@ -155,17 +237,52 @@ export function PlanView() {
           </Box>
         ) : (
           <StairDragging onKeep={panel.keep}>
-            <PlanChart rows={rows} chosen={panel.chosen} onChoose={panel.choose} pixelsPerDay={ZOOMS[zoom]!} names={narrow ? 150 : 262} underCrop={deferred.group === 'crop'} stripPlace={strip ?? worst.i} onStripPlace={setStrip} />
+            <PlanChart
+              rows={rows}
+              chosen={panel.chosen}
+              onChoose={panel.choose}
+              pixelsPerDay={ZOOMS[zoom]!}
+              names={narrow ? 150 : 262}
+              underCrop={deferred.group === 'crop'}
+              stripPlace={strip ?? worst.i}
+              onStripPlace={setStrip}
+            />
           </StairDragging>
         )}
       </Box>
       {panel.content &&
         (narrow ? (
-          <Drawer anchor="bottom" open onClose={panel.close} slotProps={{ paper: { sx: { height: '94dvh', borderRadius: '12px 12px 0 0', p: 2, boxSizing: 'border-box' }, role: 'dialog', 'aria-labelledby': 'panel-title' } }}>
+          <Drawer
+            anchor="bottom"
+            open
+            onClose={panel.close}
+            slotProps={{
+              paper: {
+                sx: { height: '94dvh', borderRadius: '12px 12px 0 0', p: 2, boxSizing: 'border-box' },
+                role: 'dialog',
+                'aria-labelledby': 'panel-title',
+              },
+            }}
+          >
             {panel.content}
           </Drawer>
         ) : (
-          <Box component="aside" role="complementary" aria-labelledby="panel-title" className="no-print" sx={{ width: 408, flex: 'none', boxSizing: 'border-box', borderLeft: 1, borderColor: 'divider', bgcolor: 'background.paper', overflow: 'auto', p: 2.5 }}>
+          <Box
+            component="aside"
+            role="complementary"
+            aria-labelledby="panel-title"
+            className="no-print"
+            sx={{
+              width: 408,
+              flex: 'none',
+              boxSizing: 'border-box',
+              borderLeft: 1,
+              borderColor: 'divider',
+              bgcolor: 'background.paper',
+              overflow: 'auto',
+              p: 2.5,
+            }}
+          >
             {panel.content}
           </Box>
         ))}
@@ -173,9 +290,29 @@ export function PlanView() {
   )
 }
 
-function Choice({ label, value, onChange, width, children }: { label: string; value: string; onChange: (value: string) => void; width: number; children: React.ReactNode }) {
+function Choice({
+  label,
+  value,
+  onChange,
+  width,
+  children,
+}: {
+  label: string
+  value: string
+  onChange: (value: string) => void
+  width: number
+  children: React.ReactNode
+}) {
   return (
-    <TextField select label={label} value={value} onChange={(event) => onChange(event.target.value)} fullWidth={false} sx={{ width, '& .MuiInputBase-root': { fontSize: 14 } }} slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}>
+    <TextField
+      select
+      label={label}
+      value={value}
+      onChange={(event) => onChange(event.target.value)}
+      fullWidth={false}
+      sx={{ width, '& .MuiInputBase-root': { fontSize: 14 } }}
+      slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+    >
       {children}
     </TextField>
   )
@@ -259,7 +396,11 @@ function usePanel() {
   // What hangs on a bed that this planting leaves later moves with it.
   const saveOne = (planting: Planting, then: string | undefined, loud = false) => {
     const { edits } = plantingEdits(season, plan, planting)
-    save(edits.map(({ key, to }) => ({ key, to: to as PlantingEdit['to'], version: versionOf(key) })), then, loud)
+    save(
+      edits.map(({ key, to }) => ({ key, to: to as PlantingEdit['to'], version: versionOf(key) })),
+      then,
+      loud,
+    )
   }
 
   let content: React.ReactNode = null
@@ -267,22 +408,54 @@ function usePanel() {
   const batch: Batch | undefined = batchId === null ? undefined : plan.byId.get(batchId)
   if (params.get('new') !== null) {
     const source = season.plantings.find(({ key }) => key === params.get('from'))
-    const startForm = source ? { ...formOf(source, format.units), code: freeCode(season, source.code) } : emptyForm(season, freeCode(season), nextWeekOf(day))
+    const startForm = source
+      ? { ...formOf(source, format.units), code: freeCode(season, source.code) }
+      : emptyForm(season, freeCode(season), nextWeekOf(day))
     content = (
-      <PlantingPanel key={`new ${params.get('from') ?? ''}`} title={source ? 'Another like it' : 'New planting'} start={startForm} base={undefined} busy={busy} problems={problems} failure={failure} onClose={close} onSave={(planting) => save([{ key: planting.key, to: planting, version: null }], firstBatch(planting))} />
+      <PlantingPanel
+        key={`new ${params.get('from') ?? ''}`}
+        title={source ? 'Another like it' : 'New planting'}
+        start={startForm}
+        base={undefined}
+        busy={busy}
+        problems={problems}
+        failure={failure}
+        onClose={close}
+        onSave={(planting) => save([{ key: planting.key, to: planting, version: null }], firstBatch(planting))}
+      />
     )
   } else if (editId !== null) {
     const planting = edited ?? (remembered?.key === editId ? remembered : undefined)
     if (planting) {
       chosen = firstBatch(planting) ?? null
       content = (
-        <PlantingPanel key={`edit ${editId}`} title={`${planting.code}, change it`} start={formOf(planting, format.units)} base={planting} busy={busy} problems={problems} failure={failure} onClose={() => open(chosen ? { batch: chosen } : {})} onSave={(next) => saveOne(next, firstBatch(next))} />
+        <PlantingPanel
+          key={`edit ${editId}`}
+          title={`${planting.code}, change it`}
+          start={formOf(planting, format.units)}
+          base={planting}
+          busy={busy}
+          problems={problems}
+          failure={failure}
+          onClose={() => open(chosen ? { batch: chosen } : {})}
+          onSave={(next) => saveOne(next, firstBatch(next))}
+        />
       )
     }
   } else if (oneId !== null) {
     const one = plan.byId.get(oneId)
     chosen = oneId
-    if (one) content = <OnePanel key={oneId} batch={one} busy={busy} failure={failure ?? problems[0]?.message} onClose={() => open({ batch: oneId })} onSave={(next) => saveOne(next, oneId)} />
+    if (one)
+      content = (
+        <OnePanel
+          key={oneId}
+          batch={one}
+          busy={busy}
+          failure={failure ?? problems[0]?.message}
+          onClose={() => open({ batch: oneId })}
+          onSave={(next) => saveOne(next, oneId)}
+        />
+      )
   } else if (batch) {
     const { planting } = batch
     const remedy = (found: Remedy) => {
@@ -302,7 +475,11 @@ function usePanel() {
         onClose={close}
         onEdit={(one) => open(one ? { one: batch.id } : { edit: planting.key })}
         onDuplicate={() => open({ new: '1', from: planting.key })}
-        onRemove={(one) => (one ? saveOne(withOneDropped(planting, batch.n), undefined) : save([{ key: planting.key, to: null, version: versionOf(planting.key) }], undefined))}
+        onRemove={(one) =>
+          one
+            ? saveOne(withOneDropped(planting, batch.n), undefined)
+            : save([{ key: planting.key, to: null, version: versionOf(planting.key) }], undefined)
+        }
         onRemedy={remedy}
         onDecide={(decision) => saveOne(withDecision(planting, batch.n, decision), batch.id)}
       />
@@ -319,7 +496,11 @@ function usePanel() {
           onClose={close}
           onEdit={() => open({ edit: planting.key })}
           onDuplicate={() => open({ new: '1', from: planting.key })}
-          onRemove={(one) => (one ? saveOne(withOneDropped(planting, stand.n), undefined) : save([{ key: planting.key, to: null, version: versionOf(planting.key) }], undefined))}
+          onRemove={(one) =>
+            one
+              ? saveOne(withOneDropped(planting, stand.n), undefined)
+              : save([{ key: planting.key, to: null, version: versionOf(planting.key) }], undefined)
+          }
         />
       )
     }
@@ -341,10 +522,16 @@ function firstBatch(planting: Planting): string | undefined {
 const nextWeekOf = (day: Day) => day + 42
 
 /** What someone else changed meanwhile, so that nothing is lost silently. */
-function staleWords(result: Extract<SaveResult, { reason: 'stale' }>, edits: PlantingEdit[], season: { plantings: readonly Planting[] }, number: (n: number) => string): string {
+function staleWords(
+  result: Extract<SaveResult, { reason: 'stale' }>,
+  edits: PlantingEdit[],
+  season: { plantings: readonly Planting[] },
+  number: (n: number) => string,
+): string {
   const [{ key, now } = { key: '', now: null }] = result.stale
   const mine = edits.find((edit) => edit.key === key)?.to
-  if (!now) return 'Someone else has removed this planting since you opened it. Nothing was saved; what you wrote is still here. Save again to put it back.'
+  if (!now)
+    return 'Someone else has removed this planting since you opened it. Nothing was saved; what you wrote is still here. Save again to put it back.'
   const said = season.plantings.find((planting) => planting.key === key) ?? mine
   const differences: string[] = []
   if (said && said.plants !== now.plants) differences.push(`plants: now ${number(now.plants)}`)
@@ -353,4 +540,3 @@ function staleWords(result: Extract<SaveResult, { reason: 'stale' }>, edits: Pla
   const what = differences.length > 0 ? ` (${differences.join('; ')})` : ''
   return `Someone else has changed this planting since you opened it${what}. Nothing was saved; what you wrote is still here. Save again to put yours in its place.`
 }
-

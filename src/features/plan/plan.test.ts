@@ -4,13 +4,25 @@ import { readSmall } from '../../season/small-season'
 import { parseDay, weekStart } from '../../core/calendar/day'
 import { planRows, plantedCrops, sowingWeeks, standing, type RowOptions } from './model'
 import { readField } from '../../season/small-field'
-import { emptyForm, formOf, freeCode, freeKey, isDivided, oneForm, PlantingForm, plantingOf, withOneChanged, withOneDropped } from './planting-form'
+import {
+  emptyForm,
+  formOf,
+  freeCode,
+  freeKey,
+  isDivided,
+  oneForm,
+  PlantingForm,
+  plantingOf,
+  withOneChanged,
+  withOneDropped,
+} from './planting-form'
 import { movedBy } from './stair-drag'
 
 const season = readSmall()
 const plan = createPlanner().plan(season)
 const all: RowOptions = { group: 'none', order: 'sow', text: '', crop: '', week: undefined, marked: false }
-const ids = (options: Partial<RowOptions>) => planRows(plan, { ...all, ...options }).flatMap((row) => (row.kind === 'batch' ? [row.id] : []))
+const ids = (options: Partial<RowOptions>) =>
+  planRows(plan, { ...all, ...options }).flatMap((row) => (row.kind === 'batch' ? [row.id] : []))
 
 describe('rows of the plan', () => {
   it('are in the order asked for', () => {
@@ -51,22 +63,48 @@ describe('the planting panel', () => {
     const field = readField((s) => {
       s.site.events = [{ key: 'fair', name: 'Fair', on: '2027-06-05' }]
       const [like] = s.plantings
-      const anchors: NonNullable<typeof like>['anchor'][] = [{ to: 'last-frost', days: -14, weeks: true }, { to: 'last-frost', days: 5 }, { to: 'first-frost', factor: 1.4 }, { to: 'harvest', on: '2027-07-01' }, { to: 'event', event: 'fair', days: 4 }, { to: 'bed', bed: 'n1', days: 2 }, { to: 'warmth', night: 8, soil: 12.5 }, { to: 'warmth', soil: 10 }]
-      s.plantings = anchors.map((anchor, i) => ({ ...like!, key: `k${i}`, code: `K${i}`, anchor, goes: [{ to: 'bed', bed: 'f1', plants: like!.plants, ...(i === 0 ? { at: 120 } : {}) }], spacing: { rows: 2 }, stand: { on: '2027-04-18', plants: 90 } }))
+      const anchors: NonNullable<typeof like>['anchor'][] = [
+        { to: 'last-frost', days: -14, weeks: true },
+        { to: 'last-frost', days: 5 },
+        { to: 'first-frost', factor: 1.4 },
+        { to: 'harvest', on: '2027-07-01' },
+        { to: 'event', event: 'fair', days: 4 },
+        { to: 'bed', bed: 'n1', days: 2 },
+        { to: 'warmth', night: 8, soil: 12.5 },
+        { to: 'warmth', soil: 10 },
+      ]
+      s.plantings = anchors.map((anchor, i) => ({
+        ...like!,
+        key: `k${i}`,
+        code: `K${i}`,
+        anchor,
+        goes: [{ to: 'bed', bed: 'f1', plants: like!.plants, ...(i === 0 ? { at: 120 } : {}) }],
+        spacing: { rows: 2 },
+        stand: { on: '2027-04-18', plants: 90 },
+      }))
     })
     for (const units of ['metric', 'us'] as const) {
-      for (const planting of field.plantings) expect(plantingOf(formOf(planting, units), planting.key, planting, units)).toEqual(planting)
+      for (const planting of field.plantings)
+        expect(plantingOf(formOf(planting, units), planting.key, planting, units)).toEqual(planting)
     }
     const [first] = field.plantings
     const divided = { ...first!, goes: [...first!.goes!, { to: 'spare' as const, plants: 3 }] }
     expect(isDivided(divided)).toBe(true)
     expect(plantingOf({ ...formOf(divided, 'metric'), bed: 'n2' }, 'k0', divided, 'metric').goes).toEqual(divided.goes)
-    expect(plantingOf({ ...formOf(first!, 'metric'), bed: 'n2', plants: '70' }, 'k0', first, 'metric').goes).toEqual([{ to: 'bed', bed: 'n2', plants: 70 }])
+    expect(plantingOf({ ...formOf(first!, 'metric'), bed: 'n2', plants: '70' }, 'k0', first, 'metric').goes).toEqual([
+      { to: 'bed', bed: 'n2', plants: 70 },
+    ])
     expect(plantingOf({ ...formOf(first!, 'metric'), bed: '' }, 'k0', first, 'metric').goes).toBeUndefined()
   })
   it('says what a day still needs to hang on', () => {
     const wrong = (part: Partial<PlantingForm>) => {
-      const checked = PlantingForm.safeParse({ ...emptyForm(season, 'X', parseDay('2027-05-01')), variety: 'v', method: 'm', plants: '5', ...part })
+      const checked = PlantingForm.safeParse({
+        ...emptyForm(season, 'X', parseDay('2027-05-01')),
+        variety: 'v',
+        method: 'm',
+        plants: '5',
+        ...part,
+      })
       return checked.success ? [] : checked.error.issues.map(({ path }) => path[0])
     }
     expect(wrong({})).toEqual([])
@@ -78,10 +116,18 @@ describe('the planting panel', () => {
     expect(wrong({ hangs: 'last-frost', frostDays: 'x' })).toEqual(['frostDays'])
   })
   it('says what is missing, field by field', () => {
-    const checked = PlantingForm.safeParse({ ...emptyForm(season, 'X', parseDay('2027-05-01')), repeat: 'series', every: '0', count: 'many', confidence: '120' })
+    const checked = PlantingForm.safeParse({
+      ...emptyForm(season, 'X', parseDay('2027-05-01')),
+      repeat: 'series',
+      every: '0',
+      count: 'many',
+      confidence: '120',
+    })
     expect(checked.success).toBe(false)
     if (checked.success) return
-    expect(checked.error.issues.map(({ path }) => path[0])).toEqual(expect.arrayContaining(['variety', 'method', 'plants', 'every', 'count', 'confidence']))
+    expect(checked.error.issues.map(({ path }) => path[0])).toEqual(
+      expect.arrayContaining(['variety', 'method', 'plants', 'every', 'count', 'confidence']),
+    )
   })
   it('finds a code and a key that are free', () => {
     expect(season.plantings.map(({ code }) => code)).not.toContain(freeCode(season, 'Lettuce'))
@@ -91,19 +137,39 @@ describe('the planting panel', () => {
   it('changes one of a series and leaves the others', () => {
     const batch = plan.byId.get('b.1')!
     const changed = withOneChanged(batch.planting, 1, { ...oneForm(batch), on: '2027-05-03', plants: '150' })
-    expect(changed.changes).toEqual([{ n: 1, on: '2027-05-03' }, { n: 2, plants: 90 }, { n: 3, dropped: true }])
+    expect(changed.changes).toEqual([
+      { n: 1, on: '2027-05-03' },
+      { n: 2, plants: 90 },
+      { n: 3, dropped: true },
+    ])
     expect(withOneChanged(changed, 1, oneForm(batch)).changes).toEqual(batch.planting.changes)
     expect(withOneDropped(changed, 1).changes[0]).toEqual({ n: 1, dropped: true })
   })
 })
 
 describe('what is decided of a planting', () => {
-  const form = (more: Partial<PlantingForm>) => PlantingForm.safeParse({ ...formOf(season.plantings[0]!, 'metric'), ...more })
+  const form = (more: Partial<PlantingForm>) =>
+    PlantingForm.safeParse({ ...formOf(season.plantings[0]!, 'metric'), ...more })
   it('says what hangs on its day and what may change, and leaves out what is as usual', () => {
-    const made = form({ worth: 'money', amount: '1200,5', earlier: '', later: '4', methods: ['tomato-pots', 'lettuce-cells'] })
+    const made = form({
+      worth: 'money',
+      amount: '1200,5',
+      earlier: '',
+      later: '4',
+      methods: ['tomato-pots', 'lettuce-cells'],
+    })
     const planting = plantingOf(made.data!, 'a', season.plantings[0], 'metric')
-    expect(planting).toMatchObject({ worth: { by: 'money', amount: 1200.5 }, may: { later: 4, methods: ['tomato-pots'] } })
-    expect(formOf(planting, 'metric')).toMatchObject({ worth: 'money', amount: '1200.5', earlier: '', later: '4', methods: ['tomato-pots'] })
+    expect(planting).toMatchObject({
+      worth: { by: 'money', amount: 1200.5 },
+      may: { later: 4, methods: ['tomato-pots'] },
+    })
+    expect(formOf(planting, 'metric')).toMatchObject({
+      worth: 'money',
+      amount: '1200.5',
+      earlier: '',
+      later: '4',
+      methods: ['tomato-pots'],
+    })
     const plain = plantingOf(form({}).data!, 'a', planting, 'metric')
     expect([plain.worth, plain.may]).toEqual([undefined, undefined])
     expect(plantingOf(form({ worth: 'promise' }).data!, 'a', undefined, 'metric').worth).toEqual({ by: 'promise' })
@@ -115,19 +181,41 @@ describe('what is decided of a planting', () => {
     expect(paths({ later: 'soon' })).toEqual(['later'])
   })
   it('stays when the planting is edited, but for what belonged to another method', () => {
-    const base = { ...season.plantings[0]!, pinned: true, otherwise: { hardenAt: 'bench' }, stands: [{ place: 'bench', bench: 0, level: 0, at: 2 }] }
+    const base = {
+      ...season.plantings[0]!,
+      pinned: true,
+      otherwise: { hardenAt: 'bench' },
+      stands: [{ place: 'bench', bench: 0, level: 0, at: 2 }],
+    }
     const same = plantingOf({ ...formOf(base, 'metric'), plants: '210' }, 'a', base, 'metric')
     expect(same).toMatchObject({ plants: 210, pinned: true, otherwise: { hardenAt: 'bench' }, stands: base.stands })
     const other = plantingOf({ ...formOf(base, 'metric'), method: 'tomato-pots' }, 'a', base, 'metric')
     expect([other.pinned, other.otherwise]).toEqual([true, undefined])
     const series = { ...season.plantings[1]!, changes: [{ n: 1, otherwise: { hardenAt: 'bench' }, pinned: true }] }
-    expect(plantingOf({ ...formOf(series, 'metric'), method: 'tomato-pots' }, 'b', series, 'metric').changes).toEqual([{ n: 1, pinned: true }])
+    expect(plantingOf({ ...formOf(series, 'metric'), method: 'tomato-pots' }, 'b', series, 'metric').changes).toEqual([
+      { n: 1, pinned: true },
+    ])
   })
   it('and what was found of one in a series stays when that one is edited', () => {
-    const series = { ...season.plantings[1]!, changes: [{ n: 1, plants: 99, pinned: true, stand: { on: '2027-04-01', plants: 80 }, goes: [{ to: 'spare' as const, plants: 5 }] }] }
+    const series = {
+      ...season.plantings[1]!,
+      changes: [
+        {
+          n: 1,
+          plants: 99,
+          pinned: true,
+          stand: { on: '2027-04-01', plants: 80 },
+          goes: [{ to: 'spare' as const, plants: 5 }],
+        },
+      ],
+    }
     const edited = withOneChanged(series, 1, { on: '2027-05-03', plants: '99', sowOn: '' })
     expect(edited.changes).toEqual([{ ...series.changes[0]!, on: '2027-05-03' }])
-    const even = { ...season.plantings[1]!, series: { every: 10, count: 2, even: 'harvest' as const, dates: ['2027-05-01', '2027-05-08'] }, changes: [] }
+    const even = {
+      ...season.plantings[1]!,
+      series: { every: 10, count: 2, even: 'harvest' as const, dates: ['2027-05-01', '2027-05-08'] },
+      changes: [],
+    }
     expect(withOneChanged(even, 2, { on: '2027-05-08', plants: '150', sowOn: '' }).changes).toEqual([])
   })
 })

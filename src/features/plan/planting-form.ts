@@ -20,7 +20,10 @@ export const PlantingForm = z
   .object({
     variety: z.string().min(1, 'Choose what to plant.'),
     method: z.string().min(1, 'Choose how it is raised.'),
-    plants: whole('the number of plants').refine((text) => Number(text) <= 10_000_000, 'That is more plants than any field holds.'),
+    plants: whole('the number of plants').refine(
+      (text) => Number(text) <= 10_000_000,
+      'That is more plants than any field holds.',
+    ),
     on: date('Choose the planting day.'),
     hangs: z.enum(['fixed', 'last-frost', 'first-frost', 'harvest', 'event', 'bed', 'warmth']),
     frostDays: z.string(),
@@ -57,8 +60,12 @@ export const PlantingForm = z
   .superRefine((form, context) => {
     const wrong = (field: string, message: string) => context.addIssue({ code: 'custom', path: [field], message })
     if (form.repeat === 'series') {
-      if (!/^\d+$/.test(form.every.trim()) || Number(form.every) < 1 || Number(form.every) > 365) wrong('every', 'Write the days between, 1 to 365.')
-      if (form.ends === 'count' && (!/^\d+$/.test(form.count.trim()) || Number(form.count) < 1 || Number(form.count) > 400)) {
+      if (!/^\d+$/.test(form.every.trim()) || Number(form.every) < 1 || Number(form.every) > 365)
+        wrong('every', 'Write the days between, 1 to 365.')
+      if (
+        form.ends === 'count' &&
+        (!/^\d+$/.test(form.count.trim()) || Number(form.count) < 1 || Number(form.count) > 400)
+      ) {
         wrong('count', 'Write how many, 1 to 400.')
       }
       if (form.ends === 'last') {
@@ -66,7 +73,8 @@ export const PlantingForm = z
         else if (form.last < form.on) wrong('last', 'The last is before the first.')
       }
     } else if (form.sowOn !== '' && form.sowOn >= form.on) wrong('sowOn', 'Sowing must be before planting.')
-    if (form.hangs === 'last-frost' && !/^[-−]?\d{1,3}$/.test(form.frostDays.trim())) wrong('frostDays', 'Write days after the frost date; below 0 before it.')
+    if (form.hangs === 'last-frost' && !/^[-−]?\d{1,3}$/.test(form.frostDays.trim()))
+      wrong('frostDays', 'Write days after the frost date; below 0 before it.')
     if (form.hangs === 'event') {
       if (form.event === '') wrong('event', 'Choose the event.')
       if (!/^\d{1,3}$/.test(form.eventDays.trim())) wrong('eventDays', 'Write days, 0 to 200.')
@@ -76,12 +84,18 @@ export const PlantingForm = z
       if (!/^\d{1,3}$/.test(form.bedDays.trim())) wrong('bedDays', 'Write days, 0 to 200.')
     }
     if (form.hangs === 'warmth') {
-      for (const field of ['night', 'soil'] as const) if (form[field].trim() !== '' && !isTemperature(form[field])) wrong(field, 'Write a temperature.')
-      if (form.night.trim() === '' && form.soil.trim() === '') wrong('night', 'Write a temperature of the night, of the soil, or both.')
+      for (const field of ['night', 'soil'] as const)
+        if (form[field].trim() !== '' && !isTemperature(form[field])) wrong(field, 'Write a temperature.')
+      if (form.night.trim() === '' && form.soil.trim() === '')
+        wrong('night', 'Write a temperature of the night, of the soil, or both.')
     }
-    if (form.worth === 'money' && !/^\d+([.,]\d+)?$/.test(form.amount.trim())) wrong('amount', 'Write an amount of money.')
-    for (const field of ['earlier', 'later'] as const) if (form[field].trim() !== '' && !(/^\d+$/.test(form[field].trim()) && Number(form[field]) <= 120)) wrong(field, 'Write days, 0 to 120.')
-    if (form.hangs === 'harvest' && !date('').safeParse(form.harvestOn).success) wrong('harvestOn', 'Choose the day of the first harvest.')
+    if (form.worth === 'money' && !/^\d+([.,]\d+)?$/.test(form.amount.trim()))
+      wrong('amount', 'Write an amount of money.')
+    for (const field of ['earlier', 'later'] as const)
+      if (form[field].trim() !== '' && !(/^\d+$/.test(form[field].trim()) && Number(form[field]) <= 120))
+        wrong(field, 'Write days, 0 to 120.')
+    if (form.hangs === 'harvest' && !date('').safeParse(form.harvestOn).success)
+      wrong('harvestOn', 'Choose the day of the first harvest.')
     const sure = form.confidence.trim().replace(',', '.')
     if (sure !== '' && !(Number(sure) >= 50 && Number(sure) <= 99.9)) wrong('confidence', 'Write 50 to 99 (in 100).')
   })
@@ -134,7 +148,13 @@ export function emptyForm(season: Season, code: string, day: Day): PlantingForm 
 export function formOf(planting: Planting, units: Units): PlantingForm {
   const { series, agePoint, anchor } = planting
   const age =
-    agePoint === undefined ? 'usual' : agePoint === AGE_POINTS.younger ? 'younger' : agePoint === AGE_POINTS.older ? 'older' : 'kept'
+    agePoint === undefined
+      ? 'usual'
+      : agePoint === AGE_POINTS.younger
+        ? 'younger'
+        : agePoint === AGE_POINTS.older
+          ? 'older'
+          : 'kept'
   return {
     variety: planting.variety,
     method: planting.method,
@@ -172,16 +192,21 @@ export function formOf(planting: Planting, units: Units): PlantingForm {
 }
 
 /** The bed of a planting that goes into one bed whole; `undefined` when it goes nowhere yet, or to several. */
-const onlyBed = ({ goes }: Planting): string | undefined => (goes?.length === 1 && goes[0]!.to === 'bed' ? goes[0]!.bed : undefined)
+const onlyBed = ({ goes }: Planting): string | undefined =>
+  goes?.length === 1 && goes[0]!.to === 'bed' ? goes[0]!.bed : undefined
 
 /** Whether its plants are divided among more than one bed or buyer, which the panel leaves as it is. */
-export const isDivided = (planting: Planting | undefined): boolean => (planting?.goes?.length ?? 0) > 0 && onlyBed(planting!) === undefined
+export const isDivided = (planting: Planting | undefined): boolean =>
+  (planting?.goes?.length ?? 0) > 0 && onlyBed(planting!) === undefined
 
 /** Who the plants of the form are for: divided ones stay as they were. */
 function goesOf(form: PlantingForm, base: Planting | undefined): Planting['goes'] {
   if (isDivided(base)) return base!.goes
   if (form.bed === '') return undefined
-  const at = base && onlyBed(base) === form.bed && base.goes![0]!.to === 'bed' ? (base.goes![0] as { at?: number }).at : undefined
+  const at =
+    base && onlyBed(base) === form.bed && base.goes![0]!.to === 'bed'
+      ? (base.goes![0] as { at?: number }).at
+      : undefined
   return [{ to: 'bed', bed: form.bed, plants: Number(form.plants), ...(at === undefined ? {} : { at }) }]
 }
 
@@ -193,7 +218,11 @@ function goesOf(form: PlantingForm, base: Planting | undefined): Planting['goes'
 export function plantingOf(form: PlantingForm, key: string, base: Planting | undefined, units: Units): Planting {
   const series =
     form.repeat === 'series'
-      ? { every: Number(form.every), ...(form.ends === 'last' ? { last: form.last } : { count: Number(form.count) }), ...(form.evenly === 'harvest' ? { even: 'harvest' as const } : {}) }
+      ? {
+          every: Number(form.every),
+          ...(form.ends === 'last' ? { last: form.last } : { count: Number(form.count) }),
+          ...(form.evenly === 'harvest' ? { even: 'harvest' as const } : {}),
+        }
       : undefined
   const anchor = anchorOf(form, units, base)
   const goes = goesOf(form, base)
@@ -206,7 +235,11 @@ export function plantingOf(form: PlantingForm, key: string, base: Planting | und
     method: form.method,
     plants: Number(form.plants),
     on: form.on,
-    changes: series ? (base?.changes ?? []).map((change) => (base?.method === form.method ? change : withFigure(change, 'otherwise', undefined))) : [],
+    changes: series
+      ? (base?.changes ?? []).map((change) =>
+          base?.method === form.method ? change : withFigure(change, 'otherwise', undefined),
+        )
+      : [],
     ...(base?.spacing ? { spacing: base.spacing } : {}),
     ...(base?.stand && !series ? { stand: base.stand } : {}),
     ...(base?.leaves && !series ? { leaves: base.leaves } : {}),
@@ -234,7 +267,12 @@ function worthAndMay(form: PlantingForm): Pick<Planting, 'worth' | 'may'> {
     ...(form.later.trim() === '' ? {} : { later: Number(form.later) }),
     ...(form.methods.length === 0 ? {} : { methods: form.methods.filter((method) => method !== form.method) }),
   }
-  const worth = form.worth === 'usual' ? undefined : form.worth === 'promise' ? { by: 'promise' as const } : { by: 'money' as const, amount: Number(form.amount.trim().replace(',', '.')) }
+  const worth =
+    form.worth === 'usual'
+      ? undefined
+      : form.worth === 'promise'
+        ? { by: 'promise' as const }
+        : { by: 'money' as const, amount: Number(form.amount.trim().replace(',', '.')) }
   return { ...(worth ? { worth } : {}), ...(Object.keys(may).length > 0 ? { may } : {}) }
 }
 
@@ -244,7 +282,11 @@ export function anchorOf(form: PlantingForm, units: Units, base?: Planting): Pla
     case 'fixed':
       return undefined
     case 'last-frost':
-      return { to: 'last-frost', days: Number(form.frostDays.trim().replace('−', '-')) * (form.frostUnit === 'weeks' ? 7 : 1), ...(form.frostUnit === 'weeks' ? { weeks: true } : {}) }
+      return {
+        to: 'last-frost',
+        days: Number(form.frostDays.trim().replace('−', '-')) * (form.frostUnit === 'weeks' ? 7 : 1),
+        ...(form.frostUnit === 'weeks' ? { weeks: true } : {}),
+      }
     case 'event':
       return { to: 'event', event: form.event, days: Number(form.eventDays) }
     case 'bed':
@@ -285,9 +327,16 @@ export function oneForm(batch: Batch): OneOfSeriesForm {
 
 /** The whole planting with one of its series changed; what equals the series again is no longer a change. */
 export function withOneChanged(planting: Planting, n: number, form: OneOfSeriesForm): Planting {
-  const usual = planting.series?.dates?.[n - 1] ?? formatDay(parseDay(planting.on) + (n - 1) * (planting.series?.every ?? 0))
+  const usual =
+    planting.series?.dates?.[n - 1] ?? formatDay(parseDay(planting.on) + (n - 1) * (planting.series?.every ?? 0))
   const plants = Number(form.plants)
-  const { on: _on, sowOn: _sowOn, plants: _plants, dropped: _dropped, ...kept } = planting.changes.find((other) => other.n === n) ?? { n }
+  const {
+    on: _on,
+    sowOn: _sowOn,
+    plants: _plants,
+    dropped: _dropped,
+    ...kept
+  } = planting.changes.find((other) => other.n === n) ?? { n }
   const change = {
     ...kept,
     ...(form.on === usual ? {} : { on: form.on }),
@@ -310,8 +359,13 @@ const CODE_LETTERS = 'ABCDEFGHJKLMNPQRSTUVWXYZ' // without I and O, which read a
 /** A code that no planting has yet, from the first letters of a name where they are free. */
 export function freeCode(season: Season, name = ''): string {
   const taken = new Set(season.plantings.map((planting) => planting.code))
-  const letters = name.toUpperCase().replace(/[^A-Z]/g, '').replace(/[IO]/g, '')
-  const wishes = [letters.slice(0, 2), `${letters[0] ?? 'A'}${letters.at(-1) ?? 'A'}`].filter((code) => code.length === 2)
+  const letters = name
+    .toUpperCase()
+    .replace(/[^A-Z]/g, '')
+    .replace(/[IO]/g, '')
+  const wishes = [letters.slice(0, 2), `${letters[0] ?? 'A'}${letters.at(-1) ?? 'A'}`].filter(
+    (code) => code.length === 2,
+  )
   for (const code of wishes) if (!taken.has(code)) return code
   for (const a of letters[0] ? [letters[0], ...CODE_LETTERS] : CODE_LETTERS) {
     for (const b of CODE_LETTERS) if (!taken.has(`${a}${b}`)) return `${a}${b}`

@@ -54,13 +54,17 @@ export function PlantingPanel({ title, start, base, busy, problems, failure, onS
   const form = useForm<PlantingForm>({ resolver: zodResolver(PlantingForm), defaultValues: start, mode: 'onTouched' })
   const { control, handleSubmit, setError, setValue, getValues, formState } = form
   const values = useWatch({ control }) as PlantingForm
-  const [more, setMore] = useState(start.lot !== '' || start.sowOn !== '' || start.note !== '' || start.age !== 'usual' || start.confidence !== '')
+  const [more, setMore] = useState(
+    start.lot !== '' || start.sowOn !== '' || start.note !== '' || start.age !== 'usual' || start.confidence !== '',
+  )
 
   // What the server found wrong is shown where it is wrong.
   useEffect(() => {
     for (const { path, message } of problems) {
       const field = FIELD_OF[path.split(/[.[]/)[0]!] ?? 'root'
-      setError(field as FieldPath<PlantingForm>, { message: path === '' || field === 'root' ? `${path} ${message}`.trim() : message })
+      setError(field as FieldPath<PlantingForm>, {
+        message: path === '' || field === 'root' ? `${path} ${message}`.trim() : message,
+      })
     }
   }, [problems, setError])
 
@@ -71,13 +75,22 @@ export function PlantingPanel({ title, start, base, busy, problems, failure, onS
 
   // A day that hangs on something is reckoned, not typed.
   const variety = season.varieties.find(({ key }) => key === values.variety)
-  const ofCrop = variety && ownCrop(season.crops.find(({ key }) => key === variety.crop)!, variety)
+  const ofCrop =
+    variety &&
+    ownCrop(
+      season.crops.find(({ key }) => key === variety.crop)!,
+      variety,
+    )
   const nursery = useNurseryDays(values, base, ofCrop)
-  const hung = useMemo(() => hungDay(values, base, ofCrop, season, plan, units, nursery), [values, base, ofCrop, season, plan, units, nursery])
+  const hung = useMemo(
+    () => hungDay(values, base, ofCrop, season, plan, units, nursery),
+    [values, base, ofCrop, season, plan, units, nursery],
+  )
   const evened = (planting: Planting): Planting => withEvenDates(planting, season, nursery)
   const hungOn = typeof hung === 'number' ? formatDay(hung) : undefined
   useEffect(() => {
-    if (hungOn !== undefined && getValues('on') !== hungOn) setValue('on', hungOn, { shouldDirty: true, shouldValidate: true })
+    if (hungOn !== undefined && getValues('on') !== hungOn)
+      setValue('on', hungOn, { shouldDirty: true, shouldValidate: true })
   }, [hungOn, getValues, setValue])
 
   const deferred = useDeferredValue(values)
@@ -88,7 +101,8 @@ export function PlantingPanel({ title, start, base, busy, problems, failure, onS
     setValue('lot', '')
     const variety = season.varieties.find((v) => v.key === key)
     const ways = season.methods.filter((method) => method.crop === variety?.crop)
-    if (!ways.some((method) => method.key === getValues('method'))) setValue('method', ways[0]?.key ?? '', { shouldValidate: ways.length > 0 })
+    if (!ways.some((method) => method.key === getValues('method')))
+      setValue('method', ways[0]?.key ?? '', { shouldValidate: ways.length > 0 })
     if (!base && !formState.dirtyFields.code && variety) setValue('code', freeCode(season, variety.name))
   }
   const series = values.repeat === 'series'
@@ -96,7 +110,13 @@ export function PlantingPanel({ title, start, base, busy, problems, failure, onS
   const rootError = formState.errors.root?.message ?? failure
 
   return (
-    <Box component="form" noValidate onSubmit={(event) => void handleSubmit((checked) => onSave(evened(plantingOf(checked, base?.key ?? newKey, base, units))))(event)}>
+    <Box
+      component="form"
+      noValidate
+      onSubmit={(event) =>
+        void handleSubmit((checked) => onSave(evened(plantingOf(checked, base?.key ?? newKey, base, units))))(event)
+      }
+    >
       <Typography variant="h2" id="panel-title" sx={{ mb: 2 }}>
         {title}
       </Typography>
@@ -119,12 +139,25 @@ export function PlantingPanel({ title, start, base, busy, problems, failure, onS
               onBlur={field.onBlur}
               noOptionsText="Nothing of that name"
               renderInput={(params) => (
-                <TextField {...params} label="What" inputRef={field.ref} error={!!fieldState.error} helperText={fieldState.error?.message} autoFocus={!base} />
+                <TextField
+                  {...params}
+                  label="What"
+                  inputRef={field.ref}
+                  error={!!fieldState.error}
+                  helperText={fieldState.error?.message}
+                  autoFocus={!base}
+                />
               )}
             />
           )}
         />
-        <Select control={control} name="method" label="How it is raised" disabled={!crop} helper={crop && methods.length === 0 ? 'No method is known for this crop yet.' : undefined}>
+        <Select
+          control={control}
+          name="method"
+          label="How it is raised"
+          disabled={!crop}
+          helper={crop && methods.length === 0 ? 'No method is known for this crop yet.' : undefined}
+        >
           {methods.map((method) => (
             <MenuItem key={method.key} value={method.key}>
               {method.name}
@@ -133,21 +166,41 @@ export function PlantingPanel({ title, start, base, busy, problems, failure, onS
         </Select>
         <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1.3fr', gap: 1.5 }}>
           <Text control={control} name="plants" label="Plants wanted" numeric />
-          <Text control={control} name="on" label={series ? 'First planted on' : 'Planted on'} type="date" disabled={values.hangs !== 'fixed'} />
+          <Text
+            control={control}
+            name="on"
+            label={series ? 'First planted on' : 'Planted on'}
+            type="date"
+            disabled={values.hangs !== 'fixed'}
+          />
         </Box>
         <Box sx={{ display: 'grid', gridTemplateColumns: '1.3fr 1fr', gap: 1.5, alignItems: 'start' }}>
           <Select control={control} name="hangs" label="The day hangs on">
             <MenuItem value="fixed">nothing: a fixed day</MenuItem>
-            <MenuItem value="last-frost" disabled={!season.site.frost}>the last spring frost</MenuItem>
-            <MenuItem value="first-frost" disabled={!season.site.frost}>the first autumn frost</MenuItem>
+            <MenuItem value="last-frost" disabled={!season.site.frost}>
+              the last spring frost
+            </MenuItem>
+            <MenuItem value="first-frost" disabled={!season.site.frost}>
+              the first autumn frost
+            </MenuItem>
             <MenuItem value="harvest">a first harvest</MenuItem>
-            <MenuItem value="event" disabled={season.site.events.length === 0}>a market or event day</MenuItem>
-            <MenuItem value="bed" disabled={season.beds.length === 0}>a bed that must be clear</MenuItem>
+            <MenuItem value="event" disabled={season.site.events.length === 0}>
+              a market or event day
+            </MenuItem>
+            <MenuItem value="bed" disabled={season.beds.length === 0}>
+              a bed that must be clear
+            </MenuItem>
             <MenuItem value="warmth">warm nights or soil</MenuItem>
           </Select>
           {values.hangs === 'last-frost' && (
             <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1 }}>
-              <Text control={control} name="frostDays" label={values.frostUnit === 'weeks' ? 'Weeks after it' : 'Days after it'} numeric helper="below 0: before" />
+              <Text
+                control={control}
+                name="frostDays"
+                label={values.frostUnit === 'weeks' ? 'Weeks after it' : 'Days after it'}
+                numeric
+                helper="below 0: before"
+              />
               <Select control={control} name="frostUnit" label="In">
                 <MenuItem value="days">days</MenuItem>
                 <MenuItem value="weeks">weeks</MenuItem>
@@ -163,7 +216,9 @@ export function PlantingPanel({ title, start, base, busy, problems, failure, onS
               ))}
             </Select>
           )}
-          {values.hangs === 'event' && <Text control={control} name="eventDays" label="First harvest days ahead" numeric />}
+          {values.hangs === 'event' && (
+            <Text control={control} name="eventDays" label="First harvest days ahead" numeric />
+          )}
           {values.hangs === 'bed' && (
             <Select control={control} name="afterBed" label="Clear first">
               {season.beds.map((bed) => (
@@ -174,20 +229,39 @@ export function PlantingPanel({ title, start, base, busy, problems, failure, onS
             </Select>
           )}
           {values.hangs === 'bed' && <Text control={control} name="bedDays" label="Days to prepare it" numeric />}
-          {values.hangs === 'warmth' && <Text control={control} name="night" label={`Nights above, ${scaleOf('temperature', units).unit}`} numeric />}
-          {values.hangs === 'warmth' && <Text control={control} name="soil" label={`Soil above, ${scaleOf('temperature', units).unit}`} numeric />}
-          {values.hangs === 'harvest' && <Text control={control} name="harvestOn" label="First harvest on" type="date" />}
+          {values.hangs === 'warmth' && (
+            <Text
+              control={control}
+              name="night"
+              label={`Nights above, ${scaleOf('temperature', units).unit}`}
+              numeric
+            />
+          )}
+          {values.hangs === 'warmth' && (
+            <Text control={control} name="soil" label={`Soil above, ${scaleOf('temperature', units).unit}`} numeric />
+          )}
+          {values.hangs === 'harvest' && (
+            <Text control={control} name="harvestOn" label="First harvest on" type="date" />
+          )}
         </Box>
         {values.hangs !== 'fixed' && hung !== undefined && (
           <Box role="status" sx={{ fontSize: 14, color: typeof hung === 'string' ? 'error.main' : 'text.secondary' }}>
-            {typeof hung === 'string' ? ANCHOR_PROBLEMS[hung] : anchorSentence(anchorOf(values, units, base)!, ofCrop!, season, format)}
+            {typeof hung === 'string'
+              ? ANCHOR_PROBLEMS[hung]
+              : anchorSentence(anchorOf(values, units, base)!, ofCrop!, season, format)}
           </Box>
         )}
         <Controller
           control={control}
           name="repeat"
           render={({ field }) => (
-            <ToggleButtonGroup exclusive size="small" value={field.value} onChange={(_, value: string | null) => value && field.onChange(value)} aria-label="Once or a series">
+            <ToggleButtonGroup
+              exclusive
+              size="small"
+              value={field.value}
+              onChange={(_, value: string | null) => value && field.onChange(value)}
+              aria-label="Once or a series"
+            >
               <ToggleButton value="once">Once</ToggleButton>
               <ToggleButton value="series">A series</ToggleButton>
             </ToggleButtonGroup>
@@ -198,7 +272,13 @@ export function PlantingPanel({ title, start, base, busy, problems, failure, onS
             control={control}
             name="evenly"
             render={({ field }) => (
-              <ToggleButtonGroup exclusive size="small" value={field.value} onChange={(_, value: string | null) => value && field.onChange(value)} aria-label="What comes evenly">
+              <ToggleButtonGroup
+                exclusive
+                size="small"
+                value={field.value}
+                onChange={(_, value: string | null) => value && field.onChange(value)}
+                aria-label="What comes evenly"
+              >
                 <ToggleButton value="planting">Plantings come evenly</ToggleButton>
                 <ToggleButton value="harvest" disabled={!ofCrop?.field.maturity}>
                   Harvests come evenly
@@ -214,12 +294,35 @@ export function PlantingPanel({ title, start, base, busy, problems, failure, onS
               <MenuItem value="count">a count</MenuItem>
               <MenuItem value="last">a date</MenuItem>
             </Select>
-            {values.ends === 'count' ? <Text control={control} name="count" label="How many" numeric /> : <Text control={control} name="last" label="Last planted by" type="date" />}
+            {values.ends === 'count' ? (
+              <Text control={control} name="count" label="How many" numeric />
+            ) : (
+              <Text control={control} name="last" label="Last planted by" type="date" />
+            )}
           </Box>
         )}
-        {series && ofCrop?.field.yield && <WeeklyAmount crop={ofCrop} onTake={({ plants, every }) => { setValue('plants', String(plants), { shouldDirty: true, shouldValidate: true }); setValue('every', String(every), { shouldDirty: true, shouldValidate: true }); setValue('evenly', 'harvest', { shouldDirty: true }) }} />}
+        {series && ofCrop?.field.yield && (
+          <WeeklyAmount
+            crop={ofCrop}
+            onTake={({ plants, every }) => {
+              setValue('plants', String(plants), { shouldDirty: true, shouldValidate: true })
+              setValue('every', String(every), { shouldDirty: true, shouldValidate: true })
+              setValue('evenly', 'harvest', { shouldDirty: true })
+            }}
+          />
+        )}
         {season.beds.length > 0 && (
-          <Select control={control} name="bed" label="Bed" disabled={isDivided(base)} helper={isDivided(base) ? 'Divided among several: change that in Field.' : bedWords(values, base, ofCrop, season, format)}>
+          <Select
+            control={control}
+            name="bed"
+            label="Bed"
+            disabled={isDivided(base)}
+            helper={
+              isDivided(base)
+                ? 'Divided among several: change that in Field.'
+                : bedWords(values, base, ofCrop, season, format)
+            }
+          >
             <MenuItem value="">not chosen yet</MenuItem>
             {season.beds.map((bed) => (
               <MenuItem key={bed.key} value={bed.key}>
@@ -228,14 +331,22 @@ export function PlantingPanel({ title, start, base, busy, problems, failure, onS
             ))}
           </Select>
         )}
-        <Button size="small" color="inherit" onClick={() => setMore(!more)} aria-expanded={more || hiddenWrong} sx={{ justifySelf: 'start' }}>
+        <Button
+          size="small"
+          color="inherit"
+          onClick={() => setMore(!more)}
+          aria-expanded={more || hiddenWrong}
+          sx={{ justifySelf: 'start' }}
+        >
           {more ? 'Fewer choices' : 'Seed, age, worth, code, note …'}
         </Button>
       </Box>
       <Collapse in={more || hiddenWrong} unmountOnExit>
         <Box sx={{ display: 'grid', gap: 1.75, pt: 1 }}>
           <Select control={control} name="lot" label="Seed lot" disabled={lots.length === 0}>
-            <MenuItem value="">{lots[0] ? `First lot (${lots[0].name})` : 'No lot: usual germination of the crop'}</MenuItem>
+            <MenuItem value="">
+              {lots[0] ? `First lot (${lots[0].name})` : 'No lot: usual germination of the crop'}
+            </MenuItem>
             {lots.map((lot) => (
               <MenuItem key={lot.key} value={lot.key}>
                 {lot.name}, {shareWords(lot.germination)}
@@ -249,10 +360,20 @@ export function PlantingPanel({ title, start, base, busy, problems, failure, onS
               <MenuItem value="older">older</MenuItem>
               {start.age === 'kept' && <MenuItem value="kept">as set before</MenuItem>}
             </Select>
-            <Text control={control} name="confidence" label="Sure of enough, in 100" placeholder={String(Math.round(season.habits.confidence * 100))} numeric />
+            <Text
+              control={control}
+              name="confidence"
+              label="Sure of enough, in 100"
+              placeholder={String(Math.round(season.habits.confidence * 100))}
+              numeric
+            />
           </Box>
           <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5 }}>
-            {series ? <span /> : <Text control={control} name="sowOn" label="Sow on (by hand)" type="date" helper="Empty: counted back" />}
+            {series ? (
+              <span />
+            ) : (
+              <Text control={control} name="sowOn" label="Sow on (by hand)" type="date" helper="Empty: counted back" />
+            )}
             <Text control={control} name="code" label="Code on labels" />
           </Box>
           <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5 }}>
@@ -264,15 +385,48 @@ export function PlantingPanel({ title, start, base, busy, problems, failure, onS
             {values.worth === 'money' && <Text control={control} name="amount" label="Worth, in your money" numeric />}
           </Box>
           <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5 }}>
-            <Text control={control} name="earlier" label="May go out earlier, days" placeholder={String(season.habits.fit.earlier)} numeric />
-            <Text control={control} name="later" label="May go out later, days" placeholder={String(season.habits.fit.later)} numeric />
+            <Text
+              control={control}
+              name="earlier"
+              label="May go out earlier, days"
+              placeholder={String(season.habits.fit.earlier)}
+              numeric
+            />
+            <Text
+              control={control}
+              name="later"
+              label="May go out later, days"
+              placeholder={String(season.habits.fit.later)}
+              numeric
+            />
           </Box>
           {otherWays.length > 0 && (
             <Controller
               control={control}
               name="methods"
               render={({ field }) => (
-                <TextField {...field} inputRef={field.ref} ref={undefined} select id="field-methods" label="May also be raised by" slotProps={{ select: { multiple: true, displayEmpty: true, renderValue: (keys) => ((keys as string[]).length === 0 ? 'no other way' : otherWays.filter(({ key }) => (keys as string[]).includes(key)).map(({ name }) => name).join(', ')) }, inputLabel: { shrink: true } }}>
+                <TextField
+                  {...field}
+                  inputRef={field.ref}
+                  ref={undefined}
+                  select
+                  id="field-methods"
+                  label="May also be raised by"
+                  slotProps={{
+                    select: {
+                      multiple: true,
+                      displayEmpty: true,
+                      renderValue: (keys) =>
+                        (keys as string[]).length === 0
+                          ? 'no other way'
+                          : otherWays
+                              .filter(({ key }) => (keys as string[]).includes(key))
+                              .map(({ name }) => name)
+                              .join(', '),
+                    },
+                    inputLabel: { shrink: true },
+                  }}
+                >
                   {otherWays.map((method) => (
                     <MenuItem key={method.key} value={method.key}>
                       {method.name}
@@ -286,14 +440,22 @@ export function PlantingPanel({ title, start, base, busy, problems, failure, onS
         </Box>
       </Collapse>
       {preview && preview.inPlace.length > 0 && (
-        <Box data-testid="preview" component="ul" sx={{ mt: 2, p: 1.5, pl: 3.5, bgcolor: 'background.default', borderRadius: 1 }}>
+        <Box
+          data-testid="preview"
+          component="ul"
+          sx={{ mt: 2, p: 1.5, pl: 3.5, bgcolor: 'background.default', borderRadius: 1 }}
+        >
           {preview.inPlace.map((stand) => (
             <li key={stand.id}>{inPlaceSentence(stand, format)}</li>
           ))}
         </Box>
       )}
-      {preview && preview.batches.length > 0 && <PlantingPreview batches={preview.batches} replaces={base && { planting: base.key }} />}
-      <Box sx={{ position: 'sticky', bottom: -20, display: 'flex', gap: 1, mt: 2.5, py: 1.5, bgcolor: 'background.paper' }}>
+      {preview && preview.batches.length > 0 && (
+        <PlantingPreview batches={preview.batches} replaces={base && { planting: base.key }} />
+      )}
+      <Box
+        sx={{ position: 'sticky', bottom: -20, display: 'flex', gap: 1, mt: 2.5, py: 1.5, bgcolor: 'background.paper' }}
+      >
         <Button type="submit" variant="contained" disabled={busy}>
           {busy ? 'Saving …' : 'Save'}
         </Button>
@@ -306,7 +468,15 @@ export function PlantingPanel({ title, start, base, busy, problems, failure, onS
 }
 
 /** The day that what is typed hangs on, or why it comes to none; `undefined` while it is a fixed day or not written yet. */
-function hungDay(values: PlantingForm, base: Planting | undefined, crop: Crop | undefined, season: Season, plan: Plan, units: Units, nurseryDays: number | undefined): Day | AnchorProblem | undefined {
+function hungDay(
+  values: PlantingForm,
+  base: Planting | undefined,
+  crop: Crop | undefined,
+  season: Season,
+  plan: Plan,
+  units: Units,
+  nurseryDays: number | undefined,
+): Day | AnchorProblem | undefined {
   if (values.hangs === 'fixed' || !crop) return undefined
   if (values.hangs === 'last-frost' && !/^[-−]?\d{1,3}$/.test(values.frostDays.trim())) return undefined
   if (values.hangs === 'harvest' && !/^\d{4}-\d\d-\d\d$/.test(values.harvestOn)) return undefined
@@ -319,7 +489,13 @@ function hungDay(values: PlantingForm, base: Planting | undefined, crop: Crop | 
   const before = new Set(season.plantings.slice(0, at < 0 ? undefined : at).map(({ key }) => key))
   const clear = (key: string) => {
     const bed = season.beds.find((one) => one.key === key)
-    return bed && bedClear(bed, plan.stands.filter(({ planting }) => before.has(planting.key)))
+    return (
+      bed &&
+      bedClear(
+        bed,
+        plan.stands.filter(({ planting }) => before.has(planting.key)),
+      )
+    )
   }
   return anchoredDay(anchor, crop, season, { nurseryDays, clear })
 }
@@ -333,7 +509,15 @@ function useNurseryDays(values: PlantingForm, base: Planting | undefined, crop: 
     const way = season.methods.find(({ key }) => key === method)
     if (!asked || !way || way.crop !== crop.key || !/^\d{4}-\d\d-\d\d$/.test(on)) return undefined
     if (isInPlace(way)) return 0
-    const trial: Planting = { key: base?.key ?? 'nursery', code: 'X', variety, method, plants: 100, on: formatDay(Math.min(Math.max(parseDay(on), parseDay(season.season.from)), parseDay(season.season.to))), changes: [] }
+    const trial: Planting = {
+      key: base?.key ?? 'nursery',
+      code: 'X',
+      variety,
+      method,
+      plants: 100,
+      on: formatDay(Math.min(Math.max(parseDay(on), parseDay(season.season.from)), parseDay(season.season.to))),
+      changes: [],
+    }
     const [batch] = planner.preview(season, trial)
     return batch?.sow === undefined ? undefined : batch.plantOn - batch.sow
   }, [asked, crop, season, planner, variety, method, on, base?.key])
@@ -349,7 +533,13 @@ function withEvenDates(planting: Planting, season: Season, nursery: number | und
 }
 
 /** What the planting takes of the bed that is chosen. */
-function bedWords(values: PlantingForm, base: Planting | undefined, crop: Crop | undefined, season: Season, f: Format): string | undefined {
+function bedWords(
+  values: PlantingForm,
+  base: Planting | undefined,
+  crop: Crop | undefined,
+  season: Season,
+  f: Format,
+): string | undefined {
   const bed = season.beds.find(({ key }) => key === values.bed)
   const plants = Number(values.plants)
   if (!bed || !crop || !(plants >= 1)) return undefined
@@ -367,8 +557,22 @@ function WeeklyAmount({ crop, onTake }: { crop: Crop; onTake: (weekly: Weekly) =
   const weekly = amount === undefined ? undefined : weeklyPlantings(crop, amount)
   return (
     <Box sx={{ display: 'flex', gap: 1, alignItems: 'flex-start' }}>
-      <NumberField label={`Wanted a week, ${crop.field.yield!.unit}`} value={amount} onChange={setAmount} width={220} help={weekly ? `${count(format, weekly.plants, 'plant')} every ${count(format, weekly.every, 'day')}` : undefined} />
-      <Button size="small" variant="outlined" disabled={!weekly} onClick={() => weekly && onTake(weekly)} sx={{ mt: 0.5 }}>
+      <NumberField
+        label={`Wanted a week, ${crop.field.yield!.unit}`}
+        value={amount}
+        onChange={setAmount}
+        width={220}
+        help={
+          weekly ? `${count(format, weekly.plants, 'plant')} every ${count(format, weekly.every, 'day')}` : undefined
+        }
+      />
+      <Button
+        size="small"
+        variant="outlined"
+        disabled={!weekly}
+        onClick={() => weekly && onTake(weekly)}
+        sx={{ mt: 0.5 }}
+      >
         Use that
       </Button>
     </Box>
@@ -376,7 +580,19 @@ function WeeklyAmount({ crop, onTake }: { crop: Crop; onTake: (weekly: Weekly) =
 }
 
 /** Fields that are folded away until asked for, or until one of them is wrong. */
-const HIDDEN = ['lot', 'sowOn', 'note', 'age', 'confidence', 'code', 'worth', 'amount', 'earlier', 'later', 'methods'] as const
+const HIDDEN = [
+  'lot',
+  'sowOn',
+  'note',
+  'age',
+  'confidence',
+  'code',
+  'worth',
+  'amount',
+  'earlier',
+  'later',
+  'methods',
+] as const
 
 /** Field of the form for a field of the planting. */
 const FIELD_OF: Record<string, FieldPath<PlantingForm>> = {
@@ -404,7 +620,9 @@ function usePreview(values: PlantingForm, base: Planting | undefined, nursery: n
     const checked = PlantingForm.safeParse({ ...values, code: values.code || 'X' })
     if (!checked.success) return undefined
     const typed = plantingOf(checked.data, base?.key ?? 'preview', base, format.units)
-    const planting = season.varieties.some(({ key }) => key === typed.variety) ? withEvenDates(typed, season, nursery) : typed
+    const planting = season.varieties.some(({ key }) => key === typed.variety)
+      ? withEvenDates(typed, season, nursery)
+      : typed
     const variety = season.varieties.find(({ key }) => key === planting.variety)
     const method = season.methods.find(({ key }) => key === planting.method)
     const far = Math.abs(Date.parse(planting.on) - Date.parse(season.season.from)) / 86_400_000
@@ -413,7 +631,10 @@ function usePreview(values: PlantingForm, base: Planting | undefined, nursery: n
   }, [values, base, planner, season, format.units, nursery])
 }
 
-function cropName(season: { varieties: { key: string; crop: string }[]; crops: { key: string; name: string }[] }, variety: string): string {
+function cropName(
+  season: { varieties: { key: string; crop: string }[]; crops: { key: string; name: string }[] },
+  variety: string,
+): string {
   const crop = season.varieties.find(({ key }) => key === variety)?.crop
   return season.crops.find(({ key }) => key === crop)?.name ?? ''
 }
@@ -425,7 +646,17 @@ interface FieldProps {
   helper?: string | undefined
 }
 
-function Text({ control, name, label, helper, type, numeric, multiline, placeholder, disabled }: FieldProps & { type?: string; numeric?: boolean; multiline?: boolean; placeholder?: string; disabled?: boolean }) {
+function Text({
+  control,
+  name,
+  label,
+  helper,
+  type,
+  numeric,
+  multiline,
+  placeholder,
+  disabled,
+}: FieldProps & { type?: string; numeric?: boolean; multiline?: boolean; placeholder?: string; disabled?: boolean }) {
   const id = useRef(`field-${name}`).current
   return (
     <Controller
@@ -455,13 +686,33 @@ function Text({ control, name, label, helper, type, numeric, multiline, placehol
   )
 }
 
-function Select({ control, name, label, helper, disabled, children }: FieldProps & { disabled?: boolean; children: React.ReactNode }) {
+function Select({
+  control,
+  name,
+  label,
+  helper,
+  disabled,
+  children,
+}: FieldProps & { disabled?: boolean; children: React.ReactNode }) {
   return (
     <Controller
       control={control}
       name={name}
       render={({ field, fieldState }) => (
-        <TextField {...field} inputRef={field.ref} ref={undefined} select id={`field-${name}`} label={label} disabled={disabled ?? false} error={!!fieldState.error} helperText={fieldState.error?.message ?? helper} slotProps={name === 'lot' || name === 'bed' ? { select: { displayEmpty: true }, inputLabel: { shrink: true } } : {}}>
+        <TextField
+          {...field}
+          inputRef={field.ref}
+          ref={undefined}
+          select
+          id={`field-${name}`}
+          label={label}
+          disabled={disabled ?? false}
+          error={!!fieldState.error}
+          helperText={fieldState.error?.message ?? helper}
+          slotProps={
+            name === 'lot' || name === 'bed' ? { select: { displayEmpty: true }, inputLabel: { shrink: true } } : {}
+          }
+        >
           {children}
         </TextField>
       )}

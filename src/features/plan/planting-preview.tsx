@@ -52,8 +52,23 @@ function One({ batch }: { batch: Batch }) {
 function Several({ batches }: { batches: readonly Batch[] }) {
   const { format } = useSeason()
   return (
-    <Box sx={{ maxHeight: 220, overflow: 'auto', mt: 0.5 }} tabIndex={0} role="region" aria-label="Sowings of the series">
-      <Box component="table" sx={{ width: '100%', borderCollapse: 'collapse', fontSize: 14, '& th': { textAlign: 'left', fontWeight: 500, color: 'text.secondary', fontSize: 13 }, '& td, & th': { py: 0.25, pr: 1 }, '& .n': { textAlign: 'right' } }}>
+    <Box
+      sx={{ maxHeight: 220, overflow: 'auto', mt: 0.5 }}
+      tabIndex={0}
+      role="region"
+      aria-label="Sowings of the series"
+    >
+      <Box
+        component="table"
+        sx={{
+          width: '100%',
+          borderCollapse: 'collapse',
+          fontSize: 14,
+          '& th': { textAlign: 'left', fontWeight: 500, color: 'text.secondary', fontSize: 13 },
+          '& td, & th': { py: 0.25, pr: 1 },
+          '& .n': { textAlign: 'right' },
+        }}
+      >
         <thead>
           <tr>
             <th>Sow</th>
@@ -65,7 +80,15 @@ function Several({ batches }: { batches: readonly Batch[] }) {
         <tbody>
           {batches.map((batch) => (
             <tr key={batch.id}>
-              <td>{batch.sow === undefined ? <Box component="b" sx={{ color: 'error.main' }}>{batch.marks[0] ? markTag(batch.marks[0]) : 'no day works'}</Box> : format.date(batch.sow)}</td>
+              <td>
+                {batch.sow === undefined ? (
+                  <Box component="b" sx={{ color: 'error.main' }}>
+                    {batch.marks[0] ? markTag(batch.marks[0]) : 'no day works'}
+                  </Box>
+                ) : (
+                  format.date(batch.sow)
+                )}
+              </td>
               <td>{format.date(batch.plantOn)}</td>
               <td className="n">{batch.sizing ? format.number(batch.sizing.seeds) : '–'}</td>
               <td className="n">{batch.stays[0] ? format.number(batch.stays[0].trays) : '–'}</td>

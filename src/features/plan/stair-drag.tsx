@@ -2,7 +2,17 @@
 'use client'
 import Box from '@mui/material/Box'
 import { useDrag } from '@use-gesture/react'
-import { createContext, memo, useCallback, useContext, useMemo, useRef, useState, type KeyboardEvent, type ReactNode } from 'react'
+import {
+  createContext,
+  memo,
+  useCallback,
+  useContext,
+  useMemo,
+  useRef,
+  useState,
+  type KeyboardEvent,
+  type ReactNode,
+} from 'react'
 import { formatDay, type Day } from '../../core/calendar/day'
 import { changedLimits, overfull } from '../../core/capacity/limits'
 import { plantedOn } from '../../core/field/one-of-series'
@@ -45,14 +55,22 @@ export function movedBy(batch: Batch, part: Part, days: number): Planting {
   if (part === 'plant') return plantedOn(planting, n, formatDay(batch.plantOn + days))
   // A stair is sown within its window, where it has one.
   const wanted = batch.sow! + days
-  const sow = window ? Math.min(Math.max(wanted, Math.min(window.earliest, batch.sow!)), Math.max(window.latest, batch.sow!)) : Math.min(wanted, batch.plantOn - 1)
+  const sow = window
+    ? Math.min(Math.max(wanted, Math.min(window.earliest, batch.sow!)), Math.max(window.latest, batch.sow!))
+    : Math.min(wanted, batch.plantOn - 1)
   const sowOn = sow === batch.counted ? '' : formatDay(sow)
   if (n > 0) return withOneChanged(planting, n, { ...oneForm(batch), sowOn })
   const { sowOn: _, ...rest } = planting
   return sowOn === '' ? rest : { ...rest, sowOn }
 }
 
-export function StairDragging({ onKeep, children }: { onKeep: (planting: Planting, id: string) => void; children: ReactNode }) {
+export function StairDragging({
+  onKeep,
+  children,
+}: {
+  onKeep: (planting: Planting, id: string) => void
+  children: ReactNode
+}) {
   const { season, plan, planner } = useSeason()
   const [shown, setShown] = useState<{ of: Plan; trial: Trial }>()
   const latest = useRef<Trial | undefined>(undefined)
@@ -68,7 +86,10 @@ export function StairDragging({ onKeep, children }: { onKeep: (planting: Plantin
   const move = useCallback(
     (batch: Batch, part: Part, days: number) => {
       const planting = movedBy(batch, part, days)
-      const then = planner.plan({ ...season, plantings: season.plantings.map((one) => (one === batch.planting ? planting : one)) }, plan.today)
+      const then = planner.plan(
+        { ...season, plantings: season.plantings.map((one) => (one === batch.planting ? planting : one)) },
+        plan.today,
+      )
       const next = then.byId.get(batch.id)
       if (next) show({ before: batch, next, planting, plan: then })
     },
@@ -78,7 +99,8 @@ export function StairDragging({ onKeep, children }: { onKeep: (planting: Plantin
     (keep: boolean) => {
       const last = latest.current
       if (!last) return
-      if (keep && (last.next.sow !== last.before.sow || last.next.plantOn !== last.before.plantOn)) onKeep(last.planting, last.before.id)
+      if (keep && (last.next.sow !== last.before.sow || last.next.plantOn !== last.before.plantOn))
+        onKeep(last.planting, last.before.id)
       else show(undefined)
     },
     [onKeep, show],
@@ -88,7 +110,17 @@ export function StairDragging({ onKeep, children }: { onKeep: (planting: Plantin
 }
 
 /** The stair of a row, to be taken hold of. */
-export const Grip = memo(function Grip({ batch, x, row, children }: { batch: Batch; x: (day: Day) => number; row: number; children: ReactNode }) {
+export const Grip = memo(function Grip({
+  batch,
+  x,
+  row,
+  children,
+}: {
+  batch: Batch
+  x: (day: Day) => number
+  row: number
+  children: ReactNode
+}) {
   const { move, end } = useDragging()
   const perDay = x(1) - x(0)
   const last = useRef(0)
@@ -110,10 +142,25 @@ export const Grip = memo(function Grip({ batch, x, row, children }: { batch: Bat
   return (
     <g style={{ cursor: 'grab', touchAction: 'pan-y' }}>
       <g {...bind('plant')} data-stair={batch.code}>
-        <rect x={x(batch.sow)} y={0} width={Math.max(4, x(batch.plantOn) - x(batch.sow))} height={row} fill="transparent" />
+        <rect
+          x={x(batch.sow)}
+          y={0}
+          width={Math.max(4, x(batch.plantOn) - x(batch.sow))}
+          height={row}
+          fill="transparent"
+        />
         {children}
       </g>
-      <rect {...bind('sow')} data-foot={batch.code} x={x(batch.sow) - 5} y={row - 20} width={10} height={20} fill="transparent" style={{ cursor: 'ew-resize' }} />
+      <rect
+        {...bind('sow')}
+        data-foot={batch.code}
+        x={x(batch.sow) - 5}
+        y={row - 20}
+        width={10}
+        height={20}
+        fill="transparent"
+        style={{ cursor: 'ew-resize' }}
+      />
     </g>
   )
 })
@@ -138,7 +185,8 @@ export function useStairKeys(): (event: KeyboardEvent, batch: Batch | undefined)
 }
 
 /** Hours of work of a batch. */
-const hoursOf = (batch: Batch, plan: Plan) => batchWork(batch, plan.season.habits).reduce((sum, { minutes }) => sum + minutes / 60, 0)
+const hoursOf = (batch: Batch, plan: Plan) =>
+  batchWork(batch, plan.season.habits).reduce((sum, { minutes }) => sum + minutes / 60, 0)
 
 /** What a stair that is being moved comes to, beside the plan as it is. */
 export function TrialWords() {
@@ -148,22 +196,47 @@ export function TrialWords() {
   const { before, next, plan: then } = trial
   const over = { was: overfull(plan.limits), is: overfull(then.limits) }
   return (
-    <Box role="status" data-testid="trial" className="no-print" sx={{ position: 'absolute', left: '50%', transform: 'translateX(-50%)', bottom: 150, zIndex: 6, bgcolor: 'secondary.main', color: 'secondary.contrastText', borderRadius: 1, px: 2, py: 1, boxShadow: 6, width: 'max-content', maxWidth: 'calc(100% - 24px)', pointerEvents: 'none', fontSize: 14 }}>
+    <Box
+      role="status"
+      data-testid="trial"
+      className="no-print"
+      sx={{
+        position: 'absolute',
+        left: '50%',
+        transform: 'translateX(-50%)',
+        bottom: 150,
+        zIndex: 6,
+        bgcolor: 'secondary.main',
+        color: 'secondary.contrastText',
+        borderRadius: 1,
+        px: 2,
+        py: 1,
+        boxShadow: 6,
+        width: 'max-content',
+        maxWidth: 'calc(100% - 24px)',
+        pointerEvents: 'none',
+        fontSize: 14,
+      }}
+    >
       <Box sx={{ fontWeight: 700 }}>
         {next.code} {next.variety.name}
       </Box>
       <Box>{daysWords(before, next, format)}</Box>
       <Box>
-        {count(format, next.stays[0]?.trays ?? 0, 'tray')} · {format.number(hoursOf(next, then), 1)} h of work · over {format.number(over.was)} → {format.number(over.is)} tray places × days
+        {count(format, next.stays[0]?.trays ?? 0, 'tray')} · {format.number(hoursOf(next, then), 1)} h of work · over{' '}
+        {format.number(over.was)} → {format.number(over.is)} tray places × days
       </Box>
       {changedLimits(plan.limits, then.limits)
         .slice(0, 3)
         .map(({ limit, was, is }) => (
           <Box key={limit.id}>
-            {limitName(limit)}: {was > 0 ? `${format.number(was, 2)} over` : 'fits'} → <b>{is > 0 ? `${format.number(is, 2)} over` : 'fits'}</b>
+            {limitName(limit)}: {was > 0 ? `${format.number(was, 2)} over` : 'fits'} →{' '}
+            <b>{is > 0 ? `${format.number(is, 2)} over` : 'fits'}</b>
           </Box>
         ))}
-      {before.planting.anchor && !next.planting.anchor && <Box>Its day no longer hangs on {ANCHOR_WORDS[before.planting.anchor.to]}.</Box>}
+      {before.planting.anchor && !next.planting.anchor && (
+        <Box>Its day no longer hangs on {ANCHOR_WORDS[before.planting.anchor.to]}.</Box>
+      )}
       {next.marks.length > 0 && <Box sx={{ fontWeight: 650 }}>{[...new Set(next.marks.map(markTag))].join(', ')}</Box>}
     </Box>
   )
@@ -171,6 +244,9 @@ export function TrialWords() {
 
 function daysWords(before: Batch, next: Batch, f: Format): string {
   const late = next.plantOn - before.plantOn
-  const sown = next.sow === undefined ? 'no sowing day works' : `sow ${f.date(next.sow)}${next.sow === before.sow ? '' : ` (was ${f.shortDate(before.sow!)})`}`
+  const sown =
+    next.sow === undefined
+      ? 'no sowing day works'
+      : `sow ${f.date(next.sow)}${next.sow === before.sow ? '' : ` (was ${f.shortDate(before.sow!)})`}`
   return `${sown} · plant ${f.date(next.plantOn)}${late === 0 ? '' : `, ${shiftWords(late, f)}`}`
 }

@@ -10,24 +10,69 @@ import { useSeason } from '../../ui/season-context'
 import { anchorSentence } from '../../words/anchors'
 import { inPlaceSentence } from '../../words/field'
 
-export function StandCard({ stand, busy, onEdit, onDuplicate, onRemove, onClose }: { stand: Stand; busy: boolean; onEdit: () => void; onDuplicate: () => void; onRemove: (one: boolean) => void; onClose: () => void }) {
+export function StandCard({
+  stand,
+  busy,
+  onEdit,
+  onDuplicate,
+  onRemove,
+  onClose,
+}: {
+  stand: Stand
+  busy: boolean
+  onEdit: () => void
+  onDuplicate: () => void
+  onRemove: (one: boolean) => void
+  onClose: () => void
+}) {
   const { season, format } = useSeason()
   const inSeries = stand.n > 0
   const { planting } = stand
   return (
     <Box>
-      <PanelTitle over={`${stand.code}${inSeries ? ', one of a series' : ''}`} title={stand.variety.name} under={stand.inPlace!.method.name} id="panel-title" onClose={onClose} />
+      <PanelTitle
+        over={`${stand.code}${inSeries ? ', one of a series' : ''}`}
+        title={stand.variety.name}
+        under={stand.inPlace!.method.name}
+        id="panel-title"
+        onClose={onClose}
+      />
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, my: 1.5 }}>
-        <Button variant="outlined" size="small" disabled={busy} onClick={onEdit}>{inSeries ? 'Edit series' : 'Edit'}</Button>
-        <Button variant="outlined" size="small" disabled={busy} onClick={onDuplicate}>Duplicate</Button>
-        <Button variant="outlined" size="small" component={Link} href={`/field?stand=${encodeURIComponent(stand.id)}`}>In the field</Button>
-        <Button variant="outlined" size="small" color="error" disabled={busy} onClick={() => onRemove(false)}>{inSeries ? 'Remove series' : 'Remove'}</Button>
-        {inSeries && <Button variant="outlined" size="small" color="error" disabled={busy} onClick={() => onRemove(true)}>Drop this one</Button>}
+        <Button variant="outlined" size="small" disabled={busy} onClick={onEdit}>
+          {inSeries ? 'Edit series' : 'Edit'}
+        </Button>
+        <Button variant="outlined" size="small" disabled={busy} onClick={onDuplicate}>
+          Duplicate
+        </Button>
+        <Button variant="outlined" size="small" component={Link} href={`/field?stand=${encodeURIComponent(stand.id)}`}>
+          In the field
+        </Button>
+        <Button variant="outlined" size="small" color="error" disabled={busy} onClick={() => onRemove(false)}>
+          {inSeries ? 'Remove series' : 'Remove'}
+        </Button>
+        {inSeries && (
+          <Button variant="outlined" size="small" color="error" disabled={busy} onClick={() => onRemove(true)}>
+            Drop this one
+          </Button>
+        )}
       </Box>
       <Typography component="p">{inPlaceSentence(stand, format)}</Typography>
-      {stand.harvest !== undefined && <Typography component="p" sx={{ mt: 1 }}>First harvest about {format.date(stand.harvest)}{stand.clears === undefined ? '' : `; ground clear ${format.date(stand.clears)}`}.</Typography>}
-      {planting.anchor && <Typography component="p" sx={{ mt: 1, fontSize: 14, color: 'text.secondary' }}>{anchorSentence(planting.anchor, stand.crop, season, format)}</Typography>}
-      {planting.note && <Typography component="p" sx={{ mt: 1.5, fontSize: 14, fontStyle: 'italic' }}>{planting.note}</Typography>}
+      {stand.harvest !== undefined && (
+        <Typography component="p" sx={{ mt: 1 }}>
+          First harvest about {format.date(stand.harvest)}
+          {stand.clears === undefined ? '' : `; ground clear ${format.date(stand.clears)}`}.
+        </Typography>
+      )}
+      {planting.anchor && (
+        <Typography component="p" sx={{ mt: 1, fontSize: 14, color: 'text.secondary' }}>
+          {anchorSentence(planting.anchor, stand.crop, season, format)}
+        </Typography>
+      )}
+      {planting.note && (
+        <Typography component="p" sx={{ mt: 1.5, fontSize: 14, fontStyle: 'italic' }}>
+          {planting.note}
+        </Typography>
+      )}
     </Box>
   )
 }

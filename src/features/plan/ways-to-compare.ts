@@ -9,7 +9,10 @@ import { freeKeyIn } from '../../ui/keys'
 /** Ways a crop can be raised: those of the season, then ready ones that fit what the farm has. */
 export function waysToCompare(season: Season, batch: { variety: Variety }): Method[] {
   const variety = batch.variety
-  const crop = ownCrop(season.crops.find(({ key }) => key === variety.crop)!, variety)
+  const crop = ownCrop(
+    season.crops.find(({ key }) => key === variety.crop)!,
+    variety,
+  )
   const own = season.methods.filter((method) => method.crop === crop.key && !isInPlace(method))
   const known = new Set(own.map(({ school }) => school))
   const ready = SCHOOLS.filter(({ key }) => !known.has(key)).flatMap(({ key }): Method[] => {

@@ -38,7 +38,17 @@ export function ReadingsView() {
   const head = { farm: season.farm, season: season.season, site: season.site, habits: season.habits }
   const turn = (next: boolean) => {
     const { thermometer: _, ...site } = season.site
-    void saving.change([{ of: 'head', key: 'head', from: head, to: { ...head, site: next ? { ...site, thermometer: { from: 'stand-in', seed: 1 } } : site } }], next ? 'Simulated thermometers switched on' : 'Simulated thermometers switched off')
+    void saving.change(
+      [
+        {
+          of: 'head',
+          key: 'head',
+          from: head,
+          to: { ...head, site: next ? { ...site, thermometer: { from: 'stand-in', seed: 1 } } : site },
+        },
+      ],
+      next ? 'Simulated thermometers switched on' : 'Simulated thermometers switched off',
+    )
   }
   const fetchNow = () =>
     start(async () => {
@@ -58,25 +68,48 @@ export function ReadingsView() {
       <Typography variant="h1">Journal</Typography>
       <JournalTabs at="/readings" />
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5, alignItems: 'center', mb: 1 }}>
-        <FormControlLabel control={<Switch checked={on} disabled={saving.busy || data.whatIf !== null} onChange={(_, next) => turn(next)} />} label="Thermometers, simulated" />
+        <FormControlLabel
+          control={
+            <Switch checked={on} disabled={saving.busy || data.whatIf !== null} onChange={(_, next) => turn(next)} />
+          }
+          label="Thermometers, simulated"
+        />
         {on && !data.whatIf && (
           <Button variant="contained" disableElevation disabled={busy} onClick={fetchNow} sx={{ minHeight: 44 }}>
             {busy ? 'Reading …' : 'Read them now'}
           </Button>
         )}
         {sources.map((source) => (
-          <Button key={source} size="small" color="inherit" disabled={busy || data.whatIf !== null} onClick={() => start(async () => { await forgetReadings(source) })}>
+          <Button
+            key={source}
+            size="small"
+            color="inherit"
+            disabled={busy || data.whatIf !== null}
+            onClick={() =>
+              start(async () => {
+                await forgetReadings(source)
+              })
+            }
+          >
             Forget {source === 'stand-in' ? 'the simulated' : source}
           </Button>
         ))}
       </Box>
       {saving.failure && <Alert severity="error">{saving.failure}</Alert>}
       <Box sx={{ fontSize: 15, color: 'text.secondary', mb: 2, maxWidth: 720 }}>
-        What was measured takes the place of what was reckoned for the days gone by, and the forecast of every batch that stood there moves with it. {on && 'These thermometers are made up, for trying things out: do not trust them.'}
+        What was measured takes the place of what was reckoned for the days gone by, and the forecast of every batch
+        that stood there moves with it.{' '}
+        {on && 'These thermometers are made up, for trying things out: do not trust them.'}
       </Box>
       {read && read.faults.length > 0 && (
         <Alert severity="warning" sx={{ mb: 2 }}>
-          {count(format, read.faults.filter(({ kind }) => kind === 'gap').length, 'day')} with gaps, {count(format, read.faults.filter(({ kind }) => kind === 'impossible').reduce((sum, { hours }) => sum + hours, 0), 'hour')} that cannot be: left out.
+          {count(format, read.faults.filter(({ kind }) => kind === 'gap').length, 'day')} with gaps,{' '}
+          {count(
+            format,
+            read.faults.filter(({ kind }) => kind === 'impossible').reduce((sum, { hours }) => sum + hours, 0),
+            'hour',
+          )}{' '}
+          that cannot be: left out.
         </Alert>
       )}
       {warnings.length > 0 && (
@@ -92,7 +125,11 @@ export function ReadingsView() {
       <Typography variant="h2" sx={{ mb: 1 }}>
         The six weeks to {format.date(until - 1)}
       </Typography>
-      {season.readings.length === 0 ? <Box sx={{ color: 'text.secondary' }}>Nothing was measured yet.</Box> : season.places.map((place, i) => <Strip key={place.key} place={i} from={from} until={until} />)}
+      {season.readings.length === 0 ? (
+        <Box sx={{ color: 'text.secondary' }}>Nothing was measured yet.</Box>
+      ) : (
+        season.places.map((place, i) => <Strip key={place.key} place={i} from={from} until={until} />)
+      )}
       {!data.whatIf && <FromFile />}
     </Box>
   )
@@ -102,7 +139,11 @@ export function ReadingsView() {
 function Strip({ place, from, until }: { place: number; from: number; until: number }) {
   const { season, format } = useSeason()
   const { key, name } = season.places[place]!
-  const days = new Map(season.readings.filter((one) => one.place === key).flatMap((one) => one.days.map(({ on, low, high }) => [parseDay(on), { low, high }] as const)))
+  const days = new Map(
+    season.readings
+      .filter((one) => one.place === key)
+      .flatMap((one) => one.days.map(({ on, low, high }) => [parseDay(on), { low, high }] as const)),
+  )
   const shown = Array.from({ length: until - from }, (_, i) => ({ day: from + i, read: days.get(from + i) }))
   const all = shown.flatMap(({ read }) => (read ? [read.low, read.high] : []))
   if (all.length === 0) return null
@@ -110,18 +151,53 @@ function Strip({ place, from, until }: { place: number; from: number; until: num
   const y = (value: number) => 56 - (54 * (value - least)) / (most - least)
   const last = shown.findLast(({ read }) => read)
   return (
-    <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', sm: '150px 1fr 130px' }, gap: { xs: 0.25, sm: 1.5 }, alignItems: 'center', borderTop: 1, borderColor: 'divider', py: 0.75 }}>
+    <Box
+      sx={{
+        display: 'grid',
+        gridTemplateColumns: { xs: '1fr', sm: '150px 1fr 130px' },
+        gap: { xs: 0.25, sm: 1.5 },
+        alignItems: 'center',
+        borderTop: 1,
+        borderColor: 'divider',
+        py: 0.75,
+      }}
+    >
       <Box sx={{ fontWeight: 650, display: 'flex', gap: 1, alignItems: 'center' }}>
         <svg width="20" height="12" aria-hidden="true">
           <rect x="0.5" y="0.5" width="19" height="11" fill={placePaint(place)} stroke="currentColor" />
         </svg>
         {name}
       </Box>
-      <svg viewBox={`0 0 ${DAYS * 12} 58`} width="100%" height="58" preserveAspectRatio="none" role="img" aria-label={`${name}: lows from ${format.temperature(Math.min(...shown.flatMap(({ read }) => (read ? [read.low] : []))))}, highs to ${format.temperature(Math.max(...all))}`}>
+      <svg
+        viewBox={`0 0 ${DAYS * 12} 58`}
+        width="100%"
+        height="58"
+        preserveAspectRatio="none"
+        role="img"
+        aria-label={`${name}: lows from ${format.temperature(Math.min(...shown.flatMap(({ read }) => (read ? [read.low] : []))))}, highs to ${format.temperature(Math.max(...all))}`}
+      >
         <line x1="0" x2={DAYS * 12} y1={y(0)} y2={y(0)} stroke="var(--mui-palette-divider)" strokeWidth="1" />
-        {shown.map(({ day, read }, i) => read && <rect key={day} x={i * 12 + 2} width="8" y={y(read.high)} height={Math.max(2, y(read.low) - y(read.high))} rx="1" fill={read.low < 2 ? '#4E7DA6' : 'var(--mui-palette-text-secondary)'} opacity="0.8" />)}
+        {shown.map(
+          ({ day, read }, i) =>
+            read && (
+              <rect
+                key={day}
+                x={i * 12 + 2}
+                width="8"
+                y={y(read.high)}
+                height={Math.max(2, y(read.low) - y(read.high))}
+                rx="1"
+                fill={read.low < 2 ? '#4E7DA6' : 'var(--mui-palette-text-secondary)'}
+                opacity="0.8"
+              />
+            ),
+        )}
       </svg>
-      <Box sx={{ fontSize: 14, color: 'text.secondary' }}>{last?.read ? `${format.temperature(last.read.low)} to ${format.temperature(last.read.high)}, ${format.date(last.day)}` : ''}</Box>
+      <Box sx={{ fontSize: 14, color: 'text.secondary' }}>
+        {last?.read
+          ? `${format.temperature(last.read.low)} to ${format.temperature(last.read.high)}, ${format.date(last.day)}`
+          : ''}
+      </Box>
     </Box>
   )
 }
@@ -135,11 +211,18 @@ function FromFile() {
   const [place, setPlace] = useState('')
   const [problem, setProblem] = useState<string>()
   const [busy, start] = useTransition()
-  const read = useMemo(() => (file ? readForecast(file.text, season.site.nightDrop, confirmed) : undefined), [file, confirmed, season.site.nightDrop])
+  const read = useMemo(
+    () => (file ? readForecast(file.text, season.site.nightDrop, confirmed) : undefined),
+    [file, confirmed, season.site.nightDrop],
+  )
   const keep = () =>
     start(async () => {
       try {
-        const result = await bringReadings({ place, from: file!.name, days: read!.days.map(({ on, low, high }) => ({ on, low, high })) })
+        const result = await bringReadings({
+          place,
+          from: file!.name,
+          days: read!.days.map(({ on, low, high }) => ({ on, low, high })),
+        })
         if (!result.ok) return setProblem(result.problem)
         notice({ text: `${count(format, result.days, 'day')} brought in.` })
         drop()
@@ -152,19 +235,51 @@ function FromFile() {
       <Typography variant="h2" sx={{ mb: 1 }}>
         From a file
       </Typography>
-      <ChooseFile label="Bring in readings, CSV" most={MOST_BYTES} tooLarge="The file is larger than 2 MB; send a season at a time." testId="readings-file" onText={take} />
-      <Box sx={{ fontSize: 14, color: 'text.secondary', mt: 0.5 }}>A line a day, with its date, its lowest and its highest.</Box>
-      {file && !read && <Alert severity="error" sx={{ mt: 1 }}>{file.name} holds no column of dates beside one of temperatures.</Alert>}
-      {problem && <Alert severity="error" sx={{ mt: 1 }}>{problem}</Alert>}
+      <ChooseFile
+        label="Bring in readings, CSV"
+        most={MOST_BYTES}
+        tooLarge="The file is larger than 2 MB; send a season at a time."
+        testId="readings-file"
+        onText={take}
+      />
+      <Box sx={{ fontSize: 14, color: 'text.secondary', mt: 0.5 }}>
+        A line a day, with its date, its lowest and its highest.
+      </Box>
+      {file && !read && (
+        <Alert severity="error" sx={{ mt: 1 }}>
+          {file.name} holds no column of dates beside one of temperatures.
+        </Alert>
+      )}
+      {problem && (
+        <Alert severity="error" sx={{ mt: 1 }}>
+          {problem}
+        </Alert>
+      )}
       {file && read && (
         <Box sx={{ mt: 1.5, display: 'grid', gap: 1.25, maxWidth: 460 }}>
           <ReadingFields columns={read.columns} reading={read.reading} doubts={read.doubts} onConfirm={confirm} />
           <Box role="status" sx={{ fontSize: 14 }}>
-            {count(format, read.days.length, 'day')} read{read.guessedHighs > 0 ? `; ${count(format, read.guessedHighs, 'day')} without a high, taken as a usual one` : ''}.
+            {count(format, read.days.length, 'day')} read
+            {read.guessedHighs > 0
+              ? `; ${count(format, read.guessedHighs, 'day')} without a high, taken as a usual one`
+              : ''}
+            .
           </Box>
           <DroppedRows rows={read.dropped.map((row) => ({ ...row, why: DROP_WORDS[row.why] }))} />
-          <ChoiceField label="Measured in" value={place} none="Choose" options={season.places.map((one) => [one.key, one.name] as const)} onChange={setPlace} />
-          <Button variant="contained" disableElevation disabled={busy || place === '' || read.days.length === 0} onClick={keep} sx={{ justifySelf: 'start', minHeight: 44 }}>
+          <ChoiceField
+            label="Measured in"
+            value={place}
+            none="Choose"
+            options={season.places.map((one) => [one.key, one.name] as const)}
+            onChange={setPlace}
+          />
+          <Button
+            variant="contained"
+            disableElevation
+            disabled={busy || place === '' || read.days.length === 0}
+            onClick={keep}
+            sx={{ justifySelf: 'start', minHeight: 44 }}
+          >
             Bring them in
           </Button>
         </Box>

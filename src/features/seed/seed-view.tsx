@@ -47,7 +47,13 @@ export function SeedView() {
   }, [season, plan])
   const shown = rows.filter(({ use, variety, crop, now }) => {
     const found = `${crop.name} ${variety.name} ${use.lot.name}`.toLowerCase()
-    if (!text.toLowerCase().split(/\s+/).every((word) => found.includes(word))) return false
+    if (
+      !text
+        .toLowerCase()
+        .split(/\s+/)
+        .every((word) => found.includes(word))
+    )
+      return false
     return only === '' || (only === 'short' ? use.short > 0 : now.warnings.length > 0)
   })
   const short = rows.filter(({ use }) => use.short > 0).length
@@ -68,42 +74,107 @@ export function SeedView() {
               )}
             </Typography>
             <Box sx={{ flex: 1 }} />
-            <Button variant="contained" startIcon={<AddIcon />} component={Link} href="/seed?new=1" disabled={season.varieties.length === 0}>
+            <Button
+              variant="contained"
+              startIcon={<AddIcon />}
+              component={Link}
+              href="/seed?new=1"
+              disabled={season.varieties.length === 0}
+            >
               Add a lot
             </Button>
           </Box>
           <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, my: 1.5 }}>
             <WordField label="Find a lot" type="search" value={text} onChange={setText} width={190} />
-            <ChoiceField label="Show" value={only} none="all lots" options={[['short', 'short of seed'], ['warned', 'with a warning']]} onChange={setOnly} width={180} />
+            <ChoiceField
+              label="Show"
+              value={only}
+              none="all lots"
+              options={[
+                ['short', 'short of seed'],
+                ['warned', 'with a warning'],
+              ]}
+              onChange={setOnly}
+              width={180}
+            />
           </Box>
           {season.lots.length === 0 ? (
-            <Box sx={{ py: 5, textAlign: 'center', color: 'text.secondary' }}>No seed lots yet. Without one, a planting is sized by what its crop usually does.</Box>
+            <Box sx={{ py: 5, textAlign: 'center', color: 'text.secondary' }}>
+              No seed lots yet. Without one, a planting is sized by what its crop usually does.
+            </Box>
           ) : (
             <Box sx={{ overflowX: 'auto' }} tabIndex={0} role="region" aria-label="Seed lots: table">
-              <Box component="table" sx={{ borderCollapse: 'collapse', width: '100%', minWidth: { sm: open ? 480 : 640 }, fontSize: 15, ...PHONE_ROWS, '& th': { textAlign: 'left', fontWeight: 500, fontSize: 13, color: 'text.secondary', borderBottom: 2, borderColor: 'text.primary', whiteSpace: 'nowrap' }, '& td': { borderBottom: 1, borderColor: 'divider', verticalAlign: 'top' }, '& td, & th': { py: 0.75, pr: 2 }, '& .n': { textAlign: 'right' } }}>
+              <Box
+                component="table"
+                sx={{
+                  borderCollapse: 'collapse',
+                  width: '100%',
+                  minWidth: { sm: open ? 480 : 640 },
+                  fontSize: 15,
+                  ...PHONE_ROWS,
+                  '& th': {
+                    textAlign: 'left',
+                    fontWeight: 500,
+                    fontSize: 13,
+                    color: 'text.secondary',
+                    borderBottom: 2,
+                    borderColor: 'text.primary',
+                    whiteSpace: 'nowrap',
+                  },
+                  '& td': { borderBottom: 1, borderColor: 'divider', verticalAlign: 'top' },
+                  '& td, & th': { py: 0.75, pr: 2 },
+                  '& .n': { textAlign: 'right' },
+                }}
+              >
                 <thead>
                   <tr>
                     <th scope="col">Variety and lot</th>
-                    <th scope="col" className="n">Comes up now</th>
-                    <th scope="col" className="n">Needed</th>
-                    <th scope="col" className="n">There is</th>
+                    <th scope="col" className="n">
+                      Comes up now
+                    </th>
+                    <th scope="col" className="n">
+                      Needed
+                    </th>
+                    <th scope="col" className="n">
+                      There is
+                    </th>
                     <th scope="col">Watch</th>
                   </tr>
                 </thead>
                 <tbody>
                   {shown.map(({ use, variety, now }) => (
-                    <Box component="tr" key={use.lot.key} sx={{ bgcolor: use.lot.key === here ? 'background.paper' : 'transparent' }}>
+                    <Box
+                      component="tr"
+                      key={use.lot.key}
+                      sx={{ bgcolor: use.lot.key === here ? 'background.paper' : 'transparent' }}
+                    >
                       <td>
-                        <Box component={Link} href={`/seed?lot=${use.lot.key}`} prefetch={false} sx={{ color: 'inherit', fontWeight: 600, textDecorationColor: 'rgba(128,128,128,.6)' }}>
+                        <Box
+                          component={Link}
+                          href={`/seed?lot=${use.lot.key}`}
+                          prefetch={false}
+                          sx={{ color: 'inherit', fontWeight: 600, textDecorationColor: 'rgba(128,128,128,.6)' }}
+                        >
                           {variety.name}
                         </Box>
-                        <Box sx={{ fontSize: 13.5, color: 'text.secondary' }}>{use.lot.name === variety.name ? '' : use.lot.name}{use.lot.form === 'raw' ? '' : `, ${use.lot.form}`}</Box>
+                        <Box sx={{ fontSize: 13.5, color: 'text.secondary' }}>
+                          {use.lot.name === variety.name ? '' : use.lot.name}
+                          {use.lot.form === 'raw' ? '' : `, ${use.lot.form}`}
+                        </Box>
                       </td>
-                      <td className="n" data-label="come up">{shareWords(now.germination)}</td>
-                      <td className="n" data-label="needed">{format.number(use.needed)}</td>
-                      <td className="n" data-label="there">{use.have === undefined ? '–' : format.number(use.have)}</td>
+                      <td className="n" data-label="come up">
+                        {shareWords(now.germination)}
+                      </td>
+                      <td className="n" data-label="needed">
+                        {format.number(use.needed)}
+                      </td>
+                      <td className="n" data-label="there">
+                        {use.have === undefined ? '–' : format.number(use.have)}
+                      </td>
                       <Box component="td" sx={{ fontSize: 14 }}>
-                        {use.short > 0 && <Box sx={{ color: 'error.main', fontWeight: 650 }}>{shortWords(use, format)}</Box>}
+                        {use.short > 0 && (
+                          <Box sx={{ color: 'error.main', fontWeight: 650 }}>{shortWords(use, format)}</Box>
+                        )}
                         {now.warnings.map((warning) => (
                           <Box key={warning} sx={{ color: 'warning.main' }}>
                             {WARNING_TAGS[warning]}
@@ -120,8 +191,26 @@ export function SeedView() {
         </Box>
       )}
       {open && (
-        <Box component="aside" aria-label="Seed lot" sx={{ width: { xs: '100%', md: 440 }, flex: 'none', boxSizing: 'border-box', overflow: 'auto', borderLeft: { md: 1 }, borderColor: { md: 'divider' }, bgcolor: 'background.paper', px: { xs: 2, md: 2.5 }, pt: 2.5 }}>
-          {lot ? <LotEditor key={lot.key} stored={lot} use={plan.lots.find((use) => use.lot.key === lot.key)!} /> : <NewLot start={params.get('variety') ?? ''} />}
+        <Box
+          component="aside"
+          aria-label="Seed lot"
+          sx={{
+            width: { xs: '100%', md: 440 },
+            flex: 'none',
+            boxSizing: 'border-box',
+            overflow: 'auto',
+            borderLeft: { md: 1 },
+            borderColor: { md: 'divider' },
+            bgcolor: 'background.paper',
+            px: { xs: 2, md: 2.5 },
+            pt: 2.5,
+          }}
+        >
+          {lot ? (
+            <LotEditor key={lot.key} stored={lot} use={plan.lots.find((use) => use.lot.key === lot.key)!} />
+          ) : (
+            <NewLot start={params.get('variety') ?? ''} />
+          )}
         </Box>
       )}
     </Box>
@@ -132,7 +221,14 @@ export function SeedView() {
 const PHONE_ROWS = {
   '@media (max-width: 599px)': {
     '& thead': { position: 'absolute', left: -9999 },
-    '& tr': { display: 'grid', gridTemplateColumns: 'auto auto 1fr', columnGap: 1.5, py: 1, borderBottom: 1, borderColor: 'divider' },
+    '& tr': {
+      display: 'grid',
+      gridTemplateColumns: 'auto auto 1fr',
+      columnGap: 1.5,
+      py: 1,
+      borderBottom: 1,
+      borderColor: 'divider',
+    },
     '& tbody td': { border: 0, py: 0.1, pr: 0 },
     '& td:first-of-type, & td:last-of-type': { gridColumn: '1 / -1' },
     '& tbody .n': { textAlign: 'left' },
@@ -140,7 +236,13 @@ const PHONE_ROWS = {
   },
 } as const
 
-const WARNING_TAGS = { 'old-pelleted': 'old pelleted', 'no-test': 'age not known', 'old-test': 'not tested lately', weak: 'weak', treated: 'treated' } as const
+const WARNING_TAGS = {
+  'old-pelleted': 'old pelleted',
+  'no-test': 'age not known',
+  'old-test': 'not tested lately',
+  weak: 'weak',
+  treated: 'treated',
+} as const
 
 function shortWords(use: LotUse, f: Format): string {
   return `${f.number(use.short)} short${use.runsOut ? `, from ${f.date(use.runsOut.day)}` : ''}`
@@ -151,7 +253,9 @@ function Head({ title, sub }: { title: string; sub: string }) {
     <Box sx={{ display: 'flex', alignItems: 'flex-start' }}>
       <Box sx={{ flex: 1 }}>
         <Typography variant="h2">{title}</Typography>
-        <Typography component="p" sx={{ fontSize: 14, color: 'text.secondary' }}>{sub}</Typography>
+        <Typography component="p" sx={{ fontSize: 14, color: 'text.secondary' }}>
+          {sub}
+        </Typography>
       </Box>
       <IconButton component={Link} href="/seed" aria-label="Close" edge="end">
         <CloseIcon />
@@ -171,16 +275,50 @@ function NewLot({ start }: { start: string }) {
   const save = async () => {
     if (!of || !crop) return
     const year = Number(season.season.from.slice(0, 4))
-    const lot: Lot = { key: freeKeyIn(season.lots, keyOf(`${of.key}-${year}`)), variety: of.key, name: `${of.name}, ${year}`, form: 'raw', germination: share ?? crop.germination.usualShare, testedSeeds: 100, pace: 1, year, homeTests: [] }
-    if (await change([{ of: 'lots', key: lot.key, from: null, to: lot }], `${lot.name} added`)) router.push(`/seed?lot=${lot.key}`)
+    const lot: Lot = {
+      key: freeKeyIn(season.lots, keyOf(`${of.key}-${year}`)),
+      variety: of.key,
+      name: `${of.name}, ${year}`,
+      form: 'raw',
+      germination: share ?? crop.germination.usualShare,
+      testedSeeds: 100,
+      pace: 1,
+      year,
+      homeTests: [],
+    }
+    if (await change([{ of: 'lots', key: lot.key, from: null, to: lot }], `${lot.name} added`))
+      router.push(`/seed?lot=${lot.key}`)
   }
   return (
-    <Box component="form" noValidate onSubmit={(event) => { event.preventDefault(); void save() }} sx={{ display: 'grid', gap: 2, pb: 2 }}>
+    <Box
+      component="form"
+      noValidate
+      onSubmit={(event) => {
+        event.preventDefault()
+        void save()
+      }}
+      sx={{ display: 'grid', gap: 2, pb: 2 }}
+    >
       <Head title="A new lot" sub="Everything else can be added once it is there." />
-      <ChoiceField label="Variety" value={variety} none="choose" options={season.varieties.map(({ key, name }) => [key, name] as const)} onChange={setVariety} />
-      <NumberField label="Comes up, by its packet" quantity="share" value={share} onChange={setShare} help={crop ? `Empty: as usual for ${crop.name}, ${shareWords(crop.germination.usualShare)}` : undefined} error={problemAt(problems, 'germination')} />
+      <ChoiceField
+        label="Variety"
+        value={variety}
+        none="choose"
+        options={season.varieties.map(({ key, name }) => [key, name] as const)}
+        onChange={setVariety}
+      />
+      <NumberField
+        label="Comes up, by its packet"
+        quantity="share"
+        value={share}
+        onChange={setShare}
+        help={crop ? `Empty: as usual for ${crop.name}, ${shareWords(crop.germination.usualShare)}` : undefined}
+        error={problemAt(problems, 'germination')}
+      />
       {failure && <Alert severity="error">{failure}</Alert>}
-      <Button type="submit" variant="contained" disabled={!of || busy} sx={{ justifySelf: 'start' }}>{busy ? 'Adding …' : 'Add'}</Button>
+      <Button type="submit" variant="contained" disabled={!of || busy} sx={{ justifySelf: 'start' }}>
+        {busy ? 'Adding …' : 'Add'}
+      </Button>
     </Box>
   )
 }
@@ -189,7 +327,10 @@ function LotEditor({ stored, use }: { stored: Lot; use: LotUse }) {
   const { season, format, today } = useSeason()
   const { now: lot, set, put, at, frame, remove, uses } = useThingEditor('lots', stored, '/seed')
   const variety = season.varieties.find(({ key }) => key === stored.variety)!
-  const crop = ownCrop(season.crops.find(({ key }) => key === variety.crop)!, variety)
+  const crop = ownCrop(
+    season.crops.find(({ key }) => key === variety.crop)!,
+    variety,
+  )
   const now = useMemo(() => lotNow(lot, crop, judgedOn(lot, season.season)), [lot, crop, season])
   const [sown, setSown] = useState<number>()
   const [up, setUp] = useState<number>()
@@ -206,18 +347,30 @@ function LotEditor({ stored, use }: { stored: Lot; use: LotUse }) {
       onPaper
       title={<Head title={variety.name} sub={lot.name} />}
       {...frame}
-      more={<Button color="error" size="small" onClick={remove}>Remove</Button>}
+      more={
+        <Button color="error" size="small" onClick={remove}>
+          Remove
+        </Button>
+      }
     >
       <Box sx={{ my: 1.5, p: 1.5, bgcolor: 'background.default', borderRadius: 1 }}>
         <Box sx={{ fontSize: 13, color: 'text.secondary' }}>Comes up now</Box>
-        <Box sx={{ fontSize: 24, fontWeight: 700, lineHeight: 1.2 }} data-testid="share-now">{shareWords(now.germination)}</Box>
+        <Box sx={{ fontSize: 24, fontWeight: 700, lineHeight: 1.2 }} data-testid="share-now">
+          {shareWords(now.germination)}
+        </Box>
         {now.reasons.map((reason, i) => (
-          <Box key={i} sx={{ fontSize: 14 }}>{lotReasonWords(reason, format)}</Box>
+          <Box key={i} sx={{ fontSize: 14 }}>
+            {lotReasonWords(reason, format)}
+          </Box>
         ))}
-        <Box sx={{ fontSize: 14, color: 'text.secondary' }}>As sure as a test of {format.number(now.testedSeeds)} seeds.</Box>
+        <Box sx={{ fontSize: 14, color: 'text.secondary' }}>
+          As sure as a test of {format.number(now.testedSeeds)} seeds.
+        </Box>
       </Box>
       {now.warnings.map((warning) => (
-        <Alert key={warning} severity="warning" sx={{ mb: 1 }}>{lotWarningWords(warning)}</Alert>
+        <Alert key={warning} severity="warning" sx={{ mb: 1 }}>
+          {lotWarningWords(warning)}
+        </Alert>
       ))}
       <Alert severity={use.short > 0 ? 'error' : 'success'} icon={false} sx={{ mb: 2 }}>
         {use.needed === 0
@@ -227,35 +380,134 @@ function LotEditor({ stored, use }: { stored: Lot; use: LotUse }) {
       <Box sx={{ display: 'grid', gap: 1.5 }}>
         <WordField label="Name of the lot" value={lot.name} onChange={(name) => put('name', name)} error={at('name')} />
         <Box sx={two}>
-          <NumberField label="Seeds left" value={lot.seeds} onChange={(seeds) => put('seeds', seeds)} error={at('seeds')} />
-          <NumberField label="or weight left" unit="g" value={lot.grams} onChange={(grams) => put('grams', grams)} error={at('grams')} help={crop.seed.perGram ? `${format.number(crop.seed.perGram)} seeds a gram` : 'seeds a gram not known'} />
-          <ChoiceField label="Form" value={lot.form} options={[['raw', 'raw'], ['pelleted', 'pelleted'], ['primed', 'primed']]} onChange={(form) => form && put('form', form)} />
-          <NumberField label="Packed for" unit="year" value={lot.year} onChange={(year) => put('year', year)} error={at('year')} />
-          <ChoiceField label="Kept" value={lot.stored ?? ''} none="not said: a room" options={[['cool-dry', 'cool and dry'], ['room', 'in a room'], ['warm-damp', 'warm and damp']]} onChange={(stored) => put('stored', stored === '' ? undefined : stored)} />
-          <NumberField label="Pace" value={lot.pace} onChange={(pace) => pace !== undefined && put('pace', pace)} error={at('pace')} help="1 usual; 1.2 a fifth slower" />
-          <NumberField label="Test or packet" quantity="share" value={lot.germination} onChange={(germination) => germination !== undefined && put('germination', germination)} error={at('germination')} />
-          <NumberField label="Seeds in that test" value={lot.testedSeeds} onChange={(testedSeeds) => testedSeeds !== undefined && put('testedSeeds', testedSeeds)} error={at('testedSeeds')} />
-          <WordField label="Tested on" type="date" value={lot.testedOn ?? ''} onChange={(on) => put('testedOn', on === '' ? undefined : on)} error={at('testedOn')} />
-          <NumberField label="Seeds a packet" value={lot.packetSeeds} onChange={(seeds) => put('packetSeeds', seeds)} error={at('packetSeeds')} />
-          <NumberField label="Price of a packet" value={lot.packetPrice} onChange={(price) => put('packetPrice', price)} error={at('packetPrice')} />
-          <FormControlLabel control={<Checkbox size="small" checked={lot.treated ?? false} onChange={(_, treated) => put('treated', treated ? true : undefined)} />} label="Treated seed" />
+          <NumberField
+            label="Seeds left"
+            value={lot.seeds}
+            onChange={(seeds) => put('seeds', seeds)}
+            error={at('seeds')}
+          />
+          <NumberField
+            label="or weight left"
+            unit="g"
+            value={lot.grams}
+            onChange={(grams) => put('grams', grams)}
+            error={at('grams')}
+            help={crop.seed.perGram ? `${format.number(crop.seed.perGram)} seeds a gram` : 'seeds a gram not known'}
+          />
+          <ChoiceField
+            label="Form"
+            value={lot.form}
+            options={[
+              ['raw', 'raw'],
+              ['pelleted', 'pelleted'],
+              ['primed', 'primed'],
+            ]}
+            onChange={(form) => form && put('form', form)}
+          />
+          <NumberField
+            label="Packed for"
+            unit="year"
+            value={lot.year}
+            onChange={(year) => put('year', year)}
+            error={at('year')}
+          />
+          <ChoiceField
+            label="Kept"
+            value={lot.stored ?? ''}
+            none="not said: a room"
+            options={[
+              ['cool-dry', 'cool and dry'],
+              ['room', 'in a room'],
+              ['warm-damp', 'warm and damp'],
+            ]}
+            onChange={(stored) => put('stored', stored === '' ? undefined : stored)}
+          />
+          <NumberField
+            label="Pace"
+            value={lot.pace}
+            onChange={(pace) => pace !== undefined && put('pace', pace)}
+            error={at('pace')}
+            help="1 usual; 1.2 a fifth slower"
+          />
+          <NumberField
+            label="Test or packet"
+            quantity="share"
+            value={lot.germination}
+            onChange={(germination) => germination !== undefined && put('germination', germination)}
+            error={at('germination')}
+          />
+          <NumberField
+            label="Seeds in that test"
+            value={lot.testedSeeds}
+            onChange={(testedSeeds) => testedSeeds !== undefined && put('testedSeeds', testedSeeds)}
+            error={at('testedSeeds')}
+          />
+          <WordField
+            label="Tested on"
+            type="date"
+            value={lot.testedOn ?? ''}
+            onChange={(on) => put('testedOn', on === '' ? undefined : on)}
+            error={at('testedOn')}
+          />
+          <NumberField
+            label="Seeds a packet"
+            value={lot.packetSeeds}
+            onChange={(seeds) => put('packetSeeds', seeds)}
+            error={at('packetSeeds')}
+          />
+          <NumberField
+            label="Price of a packet"
+            value={lot.packetPrice}
+            onChange={(price) => put('packetPrice', price)}
+            error={at('packetPrice')}
+          />
+          <FormControlLabel
+            control={
+              <Checkbox
+                size="small"
+                checked={lot.treated ?? false}
+                onChange={(_, treated) => put('treated', treated ? true : undefined)}
+              />
+            }
+            label="Treated seed"
+          />
         </Box>
       </Box>
-      <Typography variant="h3" sx={{ mt: 2.5 }}>Tests at home</Typography>
+      <Typography variant="h3" sx={{ mt: 2.5 }}>
+        Tests at home
+      </Typography>
       <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, fontSize: 15 }}>
         {lot.homeTests.map((test, i) => (
           <Box component="li" key={i} sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
-            <Box sx={{ flex: 1 }}>{format.date(parseDay(test.on))}: {test.up} of {test.sown}, {shareWords(test.up / test.sown)}</Box>
-            <Button size="small" color="inherit" onClick={() => set({ ...lot, homeTests: lot.homeTests.filter((_, other) => other !== i) })}>Take out</Button>
+            <Box sx={{ flex: 1 }}>
+              {format.date(parseDay(test.on))}: {test.up} of {test.sown}, {shareWords(test.up / test.sown)}
+            </Box>
+            <Button
+              size="small"
+              color="inherit"
+              onClick={() => set({ ...lot, homeTests: lot.homeTests.filter((_, other) => other !== i) })}
+            >
+              Take out
+            </Button>
           </Box>
         ))}
       </Box>
       <Box sx={{ display: 'grid', gridTemplateColumns: '1.5fr 1fr 1fr', gap: 1, mt: 1 }}>
         <WordField label="On" type="date" value={testedOn} onChange={setTestedOn} />
         <NumberField label="Sown" value={sown} onChange={setSown} />
-        <NumberField label="Came up" value={up} onChange={setUp} error={up !== undefined && sown !== undefined && up > sown ? 'More than were sown.' : undefined} />
+        <NumberField
+          label="Came up"
+          value={up}
+          onChange={setUp}
+          error={up !== undefined && sown !== undefined && up > sown ? 'More than were sown.' : undefined}
+        />
       </Box>
-      <Button size="small" disabled={sown === undefined || up === undefined || up > sown || testedOn === ''} onClick={addTest} sx={{ mt: 0.5 }}>
+      <Button
+        size="small"
+        disabled={sown === undefined || up === undefined || up > sown || testedOn === ''}
+        onClick={addTest}
+        sx={{ mt: 0.5 }}
+      >
         Add this test
       </Button>
       {uses.length > 0 && <UsedBy what={stored.name} uses={uses} wayOut="Choose another lot there first." />}

@@ -19,7 +19,10 @@ export function RecordingBar() {
   const refresh = useRefresh()
   const kept = recording.items.filter(({ state }) => state === 'kept').length
   const waiting = recording.items.filter(({ state }) => state === 'waiting').length
-  const photos = recording.items.reduce((n, { entry, photosWait }) => n + (photosWait ? (entry.photos?.length ?? 0) : 0), 0)
+  const photos = recording.items.reduce(
+    (n, { entry, photosWait }) => n + (photosWait ? (entry.photos?.length ?? 0) : 0),
+    0,
+  )
   const refused = recording.items.filter(({ state }) => state === 'refused')
   useEffect(() => {
     if (kept === 0) return
@@ -27,7 +30,12 @@ export function RecordingBar() {
     return () => clearTimeout(timer)
   }, [kept, refresh])
   useEffect(
-    () => queue.onAlready(({ who, on }) => notice({ text: `${who} had already written that on ${format.date(parseDay(on))}. Both entries are kept; it counts once.` })),
+    () =>
+      queue.onAlready(({ who, on }) =>
+        notice({
+          text: `${who} had already written that on ${format.date(parseDay(on))}. Both entries are kept; it counts once.`,
+        }),
+      ),
     [queue, notice, format],
   )
   // A page left while something waits loses nothing, but it should be known.
@@ -37,13 +45,31 @@ export function RecordingBar() {
       {shown && (
         <Box sx={{ display: 'grid' }}>
           {recording.offline && waiting > 0 && (
-            <Alert severity="warning" square action={<Button color="inherit" onClick={() => void queue.send()}>Send now</Button>}>
-              No connection: {count(format, waiting, 'entry', 'entries')} {waiting === 1 ? 'waits' : 'wait'} on this device and {waiting === 1 ? 'goes' : 'go'} out by {waiting === 1 ? 'itself' : 'themselves'}.
+            <Alert
+              severity="warning"
+              square
+              action={
+                <Button color="inherit" onClick={() => void queue.send()}>
+                  Send now
+                </Button>
+              }
+            >
+              No connection: {count(format, waiting, 'entry', 'entries')} {waiting === 1 ? 'waits' : 'wait'} on this
+              device and {waiting === 1 ? 'goes' : 'go'} out by {waiting === 1 ? 'itself' : 'themselves'}.
             </Alert>
           )}
           {recording.offline && waiting === 0 && photos > 0 && (
-            <Alert severity="info" square action={<Button color="inherit" onClick={() => void queue.send()}>Send now</Button>}>
-              {count(format, photos, 'photo')} {photos === 1 ? 'waits' : 'wait'} on this device for a better connection; what was written has arrived.
+            <Alert
+              severity="info"
+              square
+              action={
+                <Button color="inherit" onClick={() => void queue.send()}>
+                  Send now
+                </Button>
+              }
+            >
+              {count(format, photos, 'photo')} {photos === 1 ? 'waits' : 'wait'} on this device for a better connection;
+              what was written has arrived.
             </Alert>
           )}
           {!recording.safe && (
@@ -52,10 +78,21 @@ export function RecordingBar() {
             </Alert>
           )}
           {refused.map(({ entry, season: of, reason }) => (
-            <Alert key={entry.id} severity="error" square action={<Button color="inherit" onClick={() => queue.remove(entry.id)}>Let go</Button>}>
+            <Alert
+              key={entry.id}
+              severity="error"
+              square
+              action={
+                <Button color="inherit" onClick={() => queue.remove(entry.id)}>
+                  Let go
+                </Button>
+              }
+            >
               <b>
                 {of === data.own ? '' : 'In another season: '}
-                {entry.batch === undefined ? '' : `${(of === data.own ? plan.byId.get(entry.batch)?.code : undefined) ?? entry.batch}: `}
+                {entry.batch === undefined
+                  ? ''
+                  : `${(of === data.own ? plan.byId.get(entry.batch)?.code : undefined) ?? entry.batch}: `}
                 {entrySentence(entry, season, format)}
               </b>
               , {format.date(parseDay(entry.on))}, could not be kept. {refusalSentence(reason!, format)}

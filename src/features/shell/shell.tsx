@@ -77,11 +77,32 @@ function Frame({ children }: { children: ReactNode }) {
   return (
     <UndoContext value={undoing}>
       <PlaceHatches looks={looks} />
-      <Box component="a" href="#view" sx={{ position: 'absolute', left: -9999, '&:focus': { left: 8, top: 8, zIndex: 2000, bgcolor: 'background.paper', p: 1 } }}>
+      <Box
+        component="a"
+        href="#view"
+        sx={{
+          position: 'absolute',
+          left: -9999,
+          '&:focus': { left: 8, top: 8, zIndex: 2000, bgcolor: 'background.paper', p: 1 },
+        }}
+      >
         Skip to the view
       </Box>
       <Box sx={{ display: 'flex', height: '100dvh', '@media print': { display: 'block', height: 'auto' } }}>
-        <Box component="header" className="no-print" sx={{ display: { xs: 'none', md: 'flex' }, flexDirection: 'column', width: RAIL, flex: 'none', bgcolor: 'var(--rail)', color: '#F1ECE2', pt: 2.5, pb: 2 }}>
+        <Box
+          component="header"
+          className="no-print"
+          sx={{
+            display: { xs: 'none', md: 'flex' },
+            flexDirection: 'column',
+            width: RAIL,
+            flex: 'none',
+            bgcolor: 'var(--rail)',
+            color: '#F1ECE2',
+            pt: 2.5,
+            pb: 2,
+          }}
+        >
           <Box sx={{ px: 2.5, mb: 2.5 }}>
             <Typography component="p" sx={{ fontFamily: 'var(--heading)', fontSize: 22, lineHeight: 1.1 }}>
               Dove Step
@@ -108,10 +129,26 @@ function Frame({ children }: { children: ReactNode }) {
           <WhatIfBanner />
           {otherOpened && <OtherOpened />}
           <RecordingBar />
-          <Box component="main" id="view" tabIndex={-1} sx={{ flex: 1, minHeight: 0, overflow: 'auto', outline: 'none', '@media print': { overflow: 'visible' } }}>
+          <Box
+            component="main"
+            id="view"
+            tabIndex={-1}
+            sx={{ flex: 1, minHeight: 0, overflow: 'auto', outline: 'none', '@media print': { overflow: 'visible' } }}
+          >
             {children}
           </Box>
-          <Box component="nav" aria-label="Views" className="no-print" sx={{ display: { xs: 'flex', md: 'none' }, bgcolor: 'var(--rail)', color: '#F1ECE2', pb: 'env(safe-area-inset-bottom)', overflowX: 'auto' }}>
+          <Box
+            component="nav"
+            aria-label="Views"
+            className="no-print"
+            sx={{
+              display: { xs: 'flex', md: 'none' },
+              bgcolor: 'var(--rail)',
+              color: '#F1ECE2',
+              pb: 'env(safe-area-inset-bottom)',
+              overflowX: 'auto',
+            }}
+          >
             {VIEWS.filter(({ href }) => AT_FOOT.has(href)).map((view) => (
               <FootLink key={view.href} {...view} />
             ))}
@@ -164,7 +201,23 @@ function FootLink({ href, title, Icon }: View) {
       component={Link}
       href={href}
       aria-current={here ? 'page' : undefined}
-      sx={{ flex: '1 0 50px', minHeight: 56, display: 'flex', flexDirection: 'column', alignItems: 'center', justifyContent: 'center', whiteSpace: 'nowrap', letterSpacing: '-0.01em', fontSize: 12.5, color: 'inherit', textDecoration: 'none', fontWeight: here ? 750 : 450, borderTop: 3, borderColor: here ? '#F3DF9C' : 'transparent', '&:focus-visible': { outlineColor: '#F3DF9C', outlineOffset: -3 } }}
+      sx={{
+        flex: '1 0 50px',
+        minHeight: 56,
+        display: 'flex',
+        flexDirection: 'column',
+        alignItems: 'center',
+        justifyContent: 'center',
+        whiteSpace: 'nowrap',
+        letterSpacing: '-0.01em',
+        fontSize: 12.5,
+        color: 'inherit',
+        textDecoration: 'none',
+        fontWeight: here ? 750 : 450,
+        borderTop: 3,
+        borderColor: here ? '#F3DF9C' : 'transparent',
+        '&:focus-visible': { outlineColor: '#F3DF9C', outlineOffset: -3 },
+      }}
     >
       <Icon fontSize="small" />
       {title}
@@ -180,13 +233,49 @@ function MoreViews() {
   const [at, setAt] = useState<HTMLElement | null>(null)
   return (
     <>
-      <Box component="button" type="button" aria-haspopup="menu" aria-expanded={at !== null} onClick={(event: React.MouseEvent<HTMLElement>) => setAt(event.currentTarget)} sx={{ all: 'unset', boxSizing: 'border-box', cursor: 'pointer', flex: '1 0 50px', minHeight: 56, display: 'flex', flexDirection: 'column', alignItems: 'center', justifyContent: 'center', fontSize: 12.5, fontWeight: here ? 750 : 450, borderTop: 3, borderTopStyle: 'solid', borderColor: here ? '#F3DF9C' : 'transparent', '&:focus-visible': { outline: '3px solid #F3DF9C', outlineOffset: -3 } }}>
+      <Box
+        component="button"
+        type="button"
+        aria-haspopup="menu"
+        aria-expanded={at !== null}
+        onClick={(event: React.MouseEvent<HTMLElement>) => setAt(event.currentTarget)}
+        sx={{
+          all: 'unset',
+          boxSizing: 'border-box',
+          cursor: 'pointer',
+          flex: '1 0 50px',
+          minHeight: 56,
+          display: 'flex',
+          flexDirection: 'column',
+          alignItems: 'center',
+          justifyContent: 'center',
+          fontSize: 12.5,
+          fontWeight: here ? 750 : 450,
+          borderTop: 3,
+          borderTopStyle: 'solid',
+          borderColor: here ? '#F3DF9C' : 'transparent',
+          '&:focus-visible': { outline: '3px solid #F3DF9C', outlineOffset: -3 },
+        }}
+      >
         <MoreIcon fontSize="small" />
         More
       </Box>
-      <Menu anchorEl={at} open={at !== null} onClose={() => setAt(null)} anchorOrigin={{ vertical: 'top', horizontal: 'right' }} transformOrigin={{ vertical: 'bottom', horizontal: 'right' }}>
+      <Menu
+        anchorEl={at}
+        open={at !== null}
+        onClose={() => setAt(null)}
+        anchorOrigin={{ vertical: 'top', horizontal: 'right' }}
+        transformOrigin={{ vertical: 'bottom', horizontal: 'right' }}
+      >
         {rest.map(({ href, title, Icon }) => (
-          <MenuItem key={href} component={Link} href={href} onClick={() => setAt(null)} selected={path.startsWith(href)} sx={{ minHeight: 48, gap: 1.5 }}>
+          <MenuItem
+            key={href}
+            component={Link}
+            href={href}
+            onClick={() => setAt(null)}
+            selected={path.startsWith(href)}
+            sx={{ minHeight: 48, gap: 1.5 }}
+          >
             <Icon fontSize="small" />
             {title}
           </MenuItem>
@@ -225,7 +314,9 @@ function FieldBadge({ here }: { here: boolean }) {
   if (waiting === 0) return null
   return (
     <Tooltip title={`${waiting} ${waiting === 1 ? 'planting' : 'plantings'} of the next seven days should wait`}>
-      <span style={{ fontSize: 13, color: here ? 'var(--mui-palette-error-main)' : '#F5B5A8', fontWeight: 600 }}>{waiting} wait</span>
+      <span style={{ fontSize: 13, color: here ? 'var(--mui-palette-error-main)' : '#F5B5A8', fontWeight: 600 }}>
+        {waiting} wait
+      </span>
     </Tooltip>
   )
 }
@@ -236,7 +327,23 @@ function WhoField() {
   return (
     <Box component="label" sx={{ px: 2.5, pt: 1, fontSize: 13, color: '#C9CCC9' }}>
       Written down by
-      <Box component="input" value={who} onChange={(event: React.ChangeEvent<HTMLInputElement>) => setWho(event.target.value)} maxLength={60} sx={{ font: 'inherit', fontSize: 15, color: '#F1ECE2', width: '100%', bgcolor: 'transparent', border: 0, borderBottom: '1px solid rgba(255,255,255,.35)', py: 0.5, '&:focus-visible': { outlineColor: '#F3DF9C' } }} />
+      <Box
+        component="input"
+        value={who}
+        onChange={(event: React.ChangeEvent<HTMLInputElement>) => setWho(event.target.value)}
+        maxLength={60}
+        sx={{
+          font: 'inherit',
+          fontSize: 15,
+          color: '#F1ECE2',
+          width: '100%',
+          bgcolor: 'transparent',
+          border: 0,
+          borderBottom: '1px solid rgba(255,255,255,.35)',
+          py: 0.5,
+          '&:focus-visible': { outlineColor: '#F3DF9C' },
+        }}
+      />
     </Box>
   )
 }
@@ -248,14 +355,26 @@ function UndoButtons() {
     <Box sx={{ px: 1.5, display: 'flex' }}>
       <Tooltip title={data.undo ? `Undo: ${data.undo.summary} (Ctrl+Z)` : 'Nothing to undo'}>
         <span>
-          <IconButton aria-label="Undo" color="inherit" disabled={!data.undo || undoing.busy} onClick={() => undoing.undo()} sx={{ '&.Mui-disabled': { color: 'rgba(255,255,255,.3)' } }}>
+          <IconButton
+            aria-label="Undo"
+            color="inherit"
+            disabled={!data.undo || undoing.busy}
+            onClick={() => undoing.undo()}
+            sx={{ '&.Mui-disabled': { color: 'rgba(255,255,255,.3)' } }}
+          >
             <UndoIcon />
           </IconButton>
         </span>
       </Tooltip>
       <Tooltip title={data.redo ? `Redo: ${data.redo.summary} (Ctrl+Y)` : 'Nothing to redo'}>
         <span>
-          <IconButton aria-label="Redo" color="inherit" disabled={!data.redo || undoing.busy} onClick={() => undoing.redo()} sx={{ '&.Mui-disabled': { color: 'rgba(255,255,255,.3)' } }}>
+          <IconButton
+            aria-label="Redo"
+            color="inherit"
+            disabled={!data.redo || undoing.busy}
+            onClick={() => undoing.redo()}
+            sx={{ '&.Mui-disabled': { color: 'rgba(255,255,255,.3)' } }}
+          >
             <RedoIcon />
           </IconButton>
         </span>
@@ -286,7 +405,11 @@ function useUndoing() {
             } else if (done.reason === 'other-season') notice({ tone: 'error', text: OTHER_SEASON })
             else notice({ text: `Nothing to ${what}.` })
           } catch {
-            notice({ tone: 'error', text: 'The server did not answer. Nothing was changed.', action: { label: 'Try again', run: attempt } })
+            notice({
+              tone: 'error',
+              text: 'The server did not answer. Nothing was changed.',
+              action: { label: 'Try again', run: attempt },
+            })
           }
         })
       attempt()
@@ -314,7 +437,9 @@ function useUndoing() {
 function useOpensWithoutSignal(): void {
   useEffect(() => {
     if (process.env.NODE_ENV !== 'production' || !('serviceWorker' in navigator)) return
-    navigator.serviceWorker.register('/sw.js').catch((error: unknown) => console.warn('Pages are not kept for opening without signal:', error))
+    navigator.serviceWorker
+      .register('/sw.js')
+      .catch((error: unknown) => console.warn('Pages are not kept for opening without signal:', error))
   }, [])
 }
 
@@ -325,8 +450,18 @@ function OtherOpened() {
   const { season } = useSeason()
   const router = useRouter()
   return (
-    <Alert severity="info" square className="no-print" action={<Button color="inherit" onClick={() => router.refresh()}>Show it</Button>}>
-      Another season or copy is open now. What you write down here still belongs to season {season.season.name}; its plan can be changed once it is open again.
+    <Alert
+      severity="info"
+      square
+      className="no-print"
+      action={
+        <Button color="inherit" onClick={() => router.refresh()}>
+          Show it
+        </Button>
+      }
+    >
+      Another season or copy is open now. What you write down here still belongs to season {season.season.name}; its
+      plan can be changed once it is open again.
     </Alert>
   )
 }

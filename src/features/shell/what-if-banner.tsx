@@ -12,9 +12,28 @@ export function WhatIfBanner() {
   const { whatIf } = data
   if (!whatIf) return null
   return (
-    <Box role="region" aria-label="What if" className="no-print" sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: 1, px: { xs: 1.5, md: 2.5 }, py: 0.5, bgcolor: 'warning.light', color: 'text.primary', borderBottom: 1, borderColor: 'divider' }}>
+    <Box
+      role="region"
+      aria-label="What if"
+      className="no-print"
+      sx={{
+        display: 'flex',
+        flexWrap: 'wrap',
+        alignItems: 'center',
+        columnGap: 1,
+        px: { xs: 1.5, md: 2.5 },
+        py: 0.5,
+        bgcolor: 'warning.light',
+        color: 'text.primary',
+        borderBottom: 1,
+        borderColor: 'divider',
+      }}
+    >
       <Box sx={{ flex: 1, minWidth: 200 }}>
-        <b>What if:</b> {whatIf.name}. <Box component="span" sx={{ color: 'text.secondary', display: { xs: 'none', sm: 'inline' } }}>The season itself stays as it is.</Box>
+        <b>What if:</b> {whatIf.name}.{' '}
+        <Box component="span" sx={{ color: 'text.secondary', display: { xs: 'none', sm: 'inline' } }}>
+          The season itself stays as it is.
+        </Box>
       </Box>
       <Button size="small" color="inherit" component={Link} href="/what-if">
         Compare

@@ -25,32 +25,73 @@ export function SowingView() {
   const day = useWorkingDay()
   const session = useMemo(() => sowingDay(plan, day), [plan, day])
   const ahead = useMemo(() => sowingDays(plan, day, day + AHEAD).filter((other) => other !== day), [plan, day])
-  const missingAhead = useMemo(() => ahead.slice(0, 8).map((other) => sowingDay(plan, other)).filter(({ missing }) => missing.some(({ kind }) => kind !== 'preparation')), [plan, ahead])
+  const missingAhead = useMemo(
+    () =>
+      ahead
+        .slice(0, 8)
+        .map((other) => sowingDay(plan, other))
+        .filter(({ missing }) => missing.some(({ kind }) => kind !== 'preparation')),
+    [plan, ahead],
+  )
   return (
     <Box sx={{ px: { xs: 1.5, md: 2.5 }, py: 2, maxWidth: 1200 }}>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, alignItems: 'center' }}>
         <Typography variant="h1" sx={{ flex: 1, minWidth: 240 }}>
           Sowing day, {format.date(day)}
         </Typography>
-        <Button className="no-print" component={Link} href="/labels" variant="outlined" color="inherit" sx={{ minHeight: 44 }}>
+        <Button
+          className="no-print"
+          component={Link}
+          href="/labels"
+          variant="outlined"
+          color="inherit"
+          sx={{ minHeight: 44 }}
+        >
           Labels
         </Button>
-        <Button className="no-print" variant="outlined" color="inherit" startIcon={<PrintIcon />} onClick={() => window.print()} sx={{ minHeight: 44 }}>
+        <Button
+          className="no-print"
+          variant="outlined"
+          color="inherit"
+          startIcon={<PrintIcon />}
+          onClick={() => window.print()}
+          sx={{ minHeight: 44 }}
+        >
           Print
         </Button>
       </Box>
       {ahead.length > 0 && (
-        <Box className="no-print" sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, mt: 1, alignItems: 'center', fontSize: 14, color: 'text.secondary' }}>
+        <Box
+          className="no-print"
+          sx={{
+            display: 'flex',
+            flexWrap: 'wrap',
+            gap: 0.75,
+            mt: 1,
+            alignItems: 'center',
+            fontSize: 14,
+            color: 'text.secondary',
+          }}
+        >
           Next:
           {ahead.slice(0, 7).map((other) => (
-            <Button key={other} size="small" variant="outlined" color="inherit" onClick={() => workingDay.set(other)} sx={{ minHeight: 36 }}>
+            <Button
+              key={other}
+              size="small"
+              variant="outlined"
+              color="inherit"
+              onClick={() => workingDay.set(other)}
+              sx={{ minHeight: 36 }}
+            >
               {format.date(other)}
             </Button>
           ))}
         </Box>
       )}
       {session.batches.length === 0 ? (
-        <Box sx={{ mt: 2, p: 2.5, border: 1, borderColor: 'divider', borderRadius: 1.5, color: 'text.secondary' }}>Nothing is sown on this day{day === today ? '' : ' by the plan'}.</Box>
+        <Box sx={{ mt: 2, p: 2.5, border: 1, borderColor: 'divider', borderRadius: 1.5, color: 'text.secondary' }}>
+          Nothing is sown on this day{day === today ? '' : ' by the plan'}.
+        </Box>
       ) : (
         <Session session={session} />
       )}
@@ -61,7 +102,12 @@ export function SowingView() {
           </Typography>
           {missingAhead.map((other) => (
             <Box key={other.day} sx={{ borderTop: 1, borderColor: 'divider', py: 0.75, fontSize: 15 }}>
-              <b>{format.date(other.day)}</b>: {other.missing.filter(({ kind }) => kind !== 'preparation').map((one) => missingWords(one, format)).join('; ')}.
+              <b>{format.date(other.day)}</b>:{' '}
+              {other.missing
+                .filter(({ kind }) => kind !== 'preparation')
+                .map((one) => missingWords(one, format))
+                .join('; ')}
+              .
             </Box>
           ))}
         </Box>
@@ -99,7 +145,16 @@ function Session({ session }: { session: SowingDay }) {
           <b>Look to before it begins:</b> {missing.map((one) => missingWords(one, format)).join('; ')}.
         </Alert>
       )}
-      <Box sx={{ mt: 2, display: 'grid', gap: 2, gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr', lg: 'repeat(4, 1fr)' }, '& h2': { m: 0, mb: 0.5, fontSize: 14, fontWeight: 700, color: 'text.secondary' }, '& .big': { fontSize: 22, fontWeight: 650, lineHeight: 1.25 } }}>
+      <Box
+        sx={{
+          mt: 2,
+          display: 'grid',
+          gap: 2,
+          gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr', lg: 'repeat(4, 1fr)' },
+          '& h2': { m: 0, mb: 0.5, fontSize: 14, fontWeight: 700, color: 'text.secondary' },
+          '& .big': { fontSize: 22, fontWeight: 650, lineHeight: 1.25 },
+        }}
+      >
         <section>
           <h2>Fill</h2>
           {containers.map(({ container, trays }) => (
@@ -111,7 +166,12 @@ function Session({ session }: { session: SowingDay }) {
         <section>
           <h2>Mix: {season.habits.mix.name}</h2>
           <div className="big">{mixWords(format, litres)}</div>
-          {measured.parts.length > 1 && measured.parts.map(({ what, litres: part }) => <div key={what}>{what}: {mixWords(format, part)}</div>)}
+          {measured.parts.length > 1 &&
+            measured.parts.map(({ what, litres: part }) => (
+              <div key={what}>
+                {what}: {mixWords(format, part)}
+              </div>
+            ))}
           {measured.additives.map(({ what, amount, unit }) => (
             <div key={what}>
               {what}: {format.number(amount, amount < 10 ? 1 : 0)} {unit}
@@ -159,12 +219,29 @@ function Lot({ batch, nth, who }: { batch: Batch; nth: number; who: SowingDay['f
   const task = tasksOf(batch, batch.sow!, batch.sow! + 1).find(({ kind }) => kind === 'sow')
   const how = [
     way.method.sowing.policy === 'flat' ? 'broadcast' : `${count(format, way.seedsPerCell, 'seed')} a cell`,
-    germination.depth === undefined ? '' : germination.depth === 0 ? 'on the surface' : `${format.depth(germination.depth)} deep`,
+    germination.depth === undefined
+      ? ''
+      : germination.depth === 0
+        ? 'on the surface'
+        : `${format.depth(germination.depth)} deep`,
     germination.cover === undefined ? '' : COVERS[germination.cover],
     LIGHT[germination.light],
   ].filter((part) => part !== '')
   return (
-    <Box component="li" sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5, alignItems: 'center', borderTop: 1, borderColor: 'divider', py: 1, breakInside: 'avoid', opacity: done ? 0.68 : 1 }}>
+    <Box
+      component="li"
+      sx={{
+        display: 'flex',
+        flexWrap: 'wrap',
+        gap: 1.5,
+        alignItems: 'center',
+        borderTop: 1,
+        borderColor: 'divider',
+        py: 1,
+        breakInside: 'avoid',
+        opacity: done ? 0.68 : 1,
+      }}
+    >
       <Box sx={{ fontFamily: 'var(--heading)', fontSize: 22, width: 30, color: 'text.secondary' }}>{nth}</Box>
       <Box sx={{ flex: '1 1 300px', minWidth: 0 }}>
         <Box sx={{ fontSize: 17 }}>
@@ -174,13 +251,16 @@ function Lot({ batch, nth, who }: { batch: Batch; nth: number; who: SowingDay['f
           <b>{batch.variety.name}</b>
         </Box>
         <Box sx={{ fontSize: 15 }}>
-          {count(format, sizing!.seeds, 'seed')} in {format.number(first!.trays)} × {first!.container.name}, to {season.places[first!.place]!.name}
+          {count(format, sizing!.seeds, 'seed')} in {format.number(first!.trays)} × {first!.container.name}, to{' '}
+          {season.places[first!.place]!.name}
         </Box>
         <Box sx={{ fontSize: 14.5, color: 'text.secondary' }}>{how.join(' · ')}</Box>
         <Box sx={{ fontSize: 14.5, color: 'text.secondary' }}>
           {seed.lot ? seed.lot.name : 'no lot entered'}
           {seed.lot?.treated ? ', treated: gloves' : ''}
-          {who.length > 0 ? ` · for ${list(who.slice(0, 4).map(({ name, plants }) => `${name} ${format.number(plants)}`))}${who.length > 4 ? ' and others' : ''}` : ''}
+          {who.length > 0
+            ? ` · for ${list(who.slice(0, 4).map(({ name, plants }) => `${name} ${format.number(plants)}`))}${who.length > 4 ? ' and others' : ''}`
+            : ''}
         </Box>
       </Box>
       {done ? (
@@ -190,13 +270,31 @@ function Lot({ batch, nth, who }: { batch: Batch; nth: number; who: SowingDay['f
         task &&
         !data.whatIf && (
           <Box className="no-print" sx={{ display: 'flex', gap: 1, flex: { xs: '1 1 100%', sm: '0 0 auto' } }}>
-            <Button variant="contained" disableElevation startIcon={<CheckIcon />} onClick={() => void record(asPlanned(task, season), `${batch.code}: sown.`)} aria-label={`Sown: ${batch.code}`} sx={{ minHeight: 48, minWidth: 110, fontSize: 16, flex: { xs: 1.4, sm: '0 0 auto' } }}>
+            <Button
+              variant="contained"
+              disableElevation
+              startIcon={<CheckIcon />}
+              onClick={() => void record(asPlanned(task, season), `${batch.code}: sown.`)}
+              aria-label={`Sown: ${batch.code}`}
+              sx={{ minHeight: 48, minWidth: 110, fontSize: 16, flex: { xs: 1.4, sm: '0 0 auto' } }}
+            >
               Sown
             </Button>
-            <Button variant="outlined" color="inherit" onClick={() => setOther(true)} aria-label={`Something else: Sow ${batch.code}`} sx={{ minHeight: 48, flex: { xs: 1, sm: '0 0 auto' }, lineHeight: 1.15 }}>
+            <Button
+              variant="outlined"
+              color="inherit"
+              onClick={() => setOther(true)}
+              aria-label={`Something else: Sow ${batch.code}`}
+              sx={{ minHeight: 48, flex: { xs: 1, sm: '0 0 auto' }, lineHeight: 1.15 }}
+            >
               Something else
             </Button>
-            {other && <SomethingElse work={{ task, state: 'open', due: task.day, late: 0, line: undefined }} onClose={() => setOther(false)} />}
+            {other && (
+              <SomethingElse
+                work={{ task, state: 'open', due: task.day, late: 0, line: undefined }}
+                onClose={() => setOther(false)}
+              />
+            )}
           </Box>
         )
       )}

@@ -77,7 +77,9 @@ export function todayModel(plan: Plan, day: Day): TodayModel {
 function hardeningOn(plan: Plan, day: Day): TodayModel['hardening'] {
   const hardening = plan.batches.flatMap((batch) => {
     const stay = batch.stays.at(-1)
-    return stay?.kind === 'harden' && stay.from <= day && day < stay.until ? [{ batch, from: stay.from, until: stay.until }] : []
+    return stay?.kind === 'harden' && stay.from <= day && day < stay.until
+      ? [{ batch, from: stay.from, until: stay.until }]
+      : []
   })
   return hardening.sort((a, b) => a.until - b.until || (a.batch.code < b.batch.code ? -1 : 1))
 }
@@ -94,20 +96,30 @@ function dayWork(day: Day, all: readonly Work[], counts: readonly CountDue[] = [
   }
   for (const { place } of counts) if (!stops.has(place)) stops.set(place, [])
   const order = [...stops].sort(([a], [b]) => (a ?? Infinity) - (b ?? Infinity))
-  for (const [, own] of order) own.sort((a, b) => Number(a.state === 'done') - Number(b.state === 'done') || b.late - a.late)
-  return { day, stops: order.map(([place, own]) => ({ place, work: own, counts: counts.filter((count) => count.place === place) })), tasks: all.length + counts.length, open: all.filter(({ state }) => state === 'open').length }
+  for (const [, own] of order)
+    own.sort((a, b) => Number(a.state === 'done') - Number(b.state === 'done') || b.late - a.late)
+  return {
+    day,
+    stops: order.map(([place, own]) => ({ place, work: own, counts: counts.filter((count) => count.place === place) })),
+    tasks: all.length + counts.length,
+    open: all.filter(({ state }) => state === 'open').length,
+  }
 }
 
 function sowingWeek(plan: Plan, monday: Day): SowingWeek {
   const batches = plan.batches
     .filter(({ sow }) => sow !== undefined && sow >= monday && sow < monday + 7)
     .sort((a, b) => a.sow! - b.sow! || (a.code < b.code ? -1 : 1))
-  const inPlace = plan.inPlace.filter((stand) => stand.from >= monday && stand.from < monday + 7).sort((a, b) => a.from - b.from)
+  const inPlace = plan.inPlace
+    .filter((stand) => stand.from >= monday && stand.from < monday + 7)
+    .sort((a, b) => a.from - b.from)
   return {
     monday,
     batches,
     inPlace,
-    seeds: batches.reduce((sum, { sizing }) => sum + (sizing?.seeds ?? 0), 0) + inPlace.reduce((sum, stand) => sum + stand.inPlace!.seeds, 0),
+    seeds:
+      batches.reduce((sum, { sizing }) => sum + (sizing?.seeds ?? 0), 0) +
+      inPlace.reduce((sum, stand) => sum + stand.inPlace!.seeds, 0),
     trays: batches.reduce((sum, { stays }) => sum + (stays[0]?.trays ?? 0), 0),
   }
 }

@@ -50,17 +50,42 @@ export function Rounds({ day }: { day: Day }) {
         {rounds.map(({ place, what, every, batches, closest, done }) => {
           const name = season.places[place]!.name
           return (
-            <Box component="li" key={`${what}-${place}`} sx={{ borderTop: 1, borderColor: 'divider', py: 0.75, display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1, opacity: done ? 0.68 : 1 }}>
+            <Box
+              component="li"
+              key={`${what}-${place}`}
+              sx={{
+                borderTop: 1,
+                borderColor: 'divider',
+                py: 0.75,
+                display: 'flex',
+                flexWrap: 'wrap',
+                alignItems: 'center',
+                gap: 1,
+                opacity: done ? 0.68 : 1,
+              }}
+            >
               <Box sx={{ flex: '1 1 220px', minWidth: 0 }}>
                 <Box sx={{ fontSize: 16 }}>
                   <b>{what === 'water' ? 'Look over and water' : 'Feed'}</b> {name}
                 </Box>
                 <Box sx={{ fontSize: 14, color: 'text.secondary' }}>
-                  {every <= 0.6 ? 'twice a day' : every === 1 ? 'every day' : `every ${format.number(every)} days`}: {count(format, batches, 'batch', 'batches')}; {closest.code} in {closest.container} dries first
+                  {every <= 0.6 ? 'twice a day' : every === 1 ? 'every day' : `every ${format.number(every)} days`}:{' '}
+                  {count(format, batches, 'batch', 'batches')}; {closest.code} in {closest.container} dries first
                 </Box>
               </Box>
               {day === today && !data.whatIf && !done && (
-                <Button variant="outlined" color="inherit" onClick={() => void record({ place: season.places[place]!.key, what: { did: 'round', what } }, `${name}: ${what === 'water' ? 'watered' : 'fed'}.`)} aria-label={`Done: ${what} ${name}`} sx={{ minHeight: 48, minWidth: 104 }}>
+                <Button
+                  variant="outlined"
+                  color="inherit"
+                  onClick={() =>
+                    void record(
+                      { place: season.places[place]!.key, what: { did: 'round', what } },
+                      `${name}: ${what === 'water' ? 'watered' : 'fed'}.`,
+                    )
+                  }
+                  aria-label={`Done: ${what} ${name}`}
+                  sx={{ minHeight: 48, minWidth: 104 }}
+                >
                   Done
                 </Button>
               )}
@@ -87,9 +112,25 @@ export function CatchUp({ work }: { work: DayWork }) {
       `${count(format, late.length, 'piece')} of work: done as planned.`,
     )
   return (
-    <Box role="status" className="no-print" sx={{ mt: 2, p: 1.5, border: 1, borderColor: 'divider', borderRadius: 1.5, bgcolor: 'background.paper', display: 'flex', flexWrap: 'wrap', gap: 1, alignItems: 'center' }}>
+    <Box
+      role="status"
+      className="no-print"
+      sx={{
+        mt: 2,
+        p: 1.5,
+        border: 1,
+        borderColor: 'divider',
+        borderRadius: 1.5,
+        bgcolor: 'background.paper',
+        display: 'flex',
+        flexWrap: 'wrap',
+        gap: 1,
+        alignItems: 'center',
+      }}
+    >
       <Box sx={{ flex: '1 1 220px', fontSize: 15 }}>
-        {count(format, late.length, 'piece')} of work {late.length === 1 ? 'is' : 'are'} not ticked off, the oldest of {format.date(Math.min(...late.map(({ due }) => due)))}.
+        {count(format, late.length, 'piece')} of work {late.length === 1 ? 'is' : 'are'} not ticked off, the oldest of{' '}
+        {format.date(Math.min(...late.map(({ due }) => due)))}.
       </Box>
       <Button variant="outlined" color="inherit" onClick={all} sx={{ minHeight: 44 }}>
         All done as planned
@@ -103,9 +144,27 @@ export function CountRow({ due: { batch, kind, since } }: { due: CountDue }) {
   const { format, today, data } = useSeason()
   const { record } = useRecord()
   const counted = countable(batch, today)
-  const words = kind === 'look' ? 'the first should show' : batch.asItIs?.tally.counts.at(-1)?.entry.what.again !== undefined ? 'to be counted again' : 'nearly all should be up'
+  const words =
+    kind === 'look'
+      ? 'the first should show'
+      : batch.asItIs?.tally.counts.at(-1)?.entry.what.again !== undefined
+        ? 'to be counted again'
+        : 'nearly all should be up'
   return (
-    <Box component="li" data-count={batch.id} sx={{ borderTop: 1, borderColor: 'divider', display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: 1.5, rowGap: 0.5, py: 0.75 }}>
+    <Box
+      component="li"
+      data-count={batch.id}
+      sx={{
+        borderTop: 1,
+        borderColor: 'divider',
+        display: 'flex',
+        flexWrap: 'wrap',
+        alignItems: 'center',
+        columnGap: 1.5,
+        rowGap: 0.5,
+        py: 0.75,
+      }}
+    >
       <StairGlyph batch={batch} />
       <Box sx={{ flex: '1 1 150px', minWidth: 0, lineHeight: 1.3 }}>
         <Box sx={{ fontSize: 16 }}>
@@ -120,13 +179,44 @@ export function CountRow({ due: { batch, kind, since } }: { due: CountDue }) {
         </Box>
       </Box>
       {!data.whatIf && (
-        <Box className="no-print" sx={{ display: 'flex', gap: 1, flex: kind === 'look' ? { xs: '1 1 100%', sm: '0 0 auto' } : 'none' }}>
+        <Box
+          className="no-print"
+          sx={{ display: 'flex', gap: 1, flex: kind === 'look' ? { xs: '1 1 100%', sm: '0 0 auto' } : 'none' }}
+        >
           {kind === 'look' && counted && counted.of > 0 && (
-            <Button variant="outlined" color="inherit" onClick={() => void record({ batch: batch.id, what: { did: 'count', cells: counted.of, showing: 0, doubles: 0, ...(counted.flat ? { flat: true } : {}) } }, `${batch.code}: nothing shows yet.`)} aria-label={`Nothing yet: ${batch.code}`} sx={{ minHeight: 48, flex: 1 }}>
+            <Button
+              variant="outlined"
+              color="inherit"
+              onClick={() =>
+                void record(
+                  {
+                    batch: batch.id,
+                    what: {
+                      did: 'count',
+                      cells: counted.of,
+                      showing: 0,
+                      doubles: 0,
+                      ...(counted.flat ? { flat: true } : {}),
+                    },
+                  },
+                  `${batch.code}: nothing shows yet.`,
+                )
+              }
+              aria-label={`Nothing yet: ${batch.code}`}
+              sx={{ minHeight: 48, flex: 1 }}
+            >
               Nothing yet
             </Button>
           )}
-          <Button component={Link} prefetch={false} href={`/batch?id=${encodeURIComponent(batch.id)}&tab=count`} variant="outlined" color="inherit" aria-label={`Count ${batch.code}`} sx={{ minHeight: 48, minWidth: 104, flex: 1 }}>
+          <Button
+            component={Link}
+            prefetch={false}
+            href={`/batch?id=${encodeURIComponent(batch.id)}&tab=count`}
+            variant="outlined"
+            color="inherit"
+            aria-label={`Count ${batch.code}`}
+            sx={{ minHeight: 48, minWidth: 104, flex: 1 }}
+          >
             Count
           </Button>
         </Box>
@@ -139,13 +229,24 @@ export function CountRow({ due: { batch, kind, since } }: { due: CountDue }) {
 export function Hanging({ day }: { day: Day }) {
   const { plan, season, today, data, format } = useSeason()
   const { change, busy, failure } = useChange()
-  const moves = useMemo(() => (day === today && plan.today !== undefined ? movesWithWhatHappened(season, plan) : []), [season, plan, day, today])
+  const moves = useMemo(
+    () => (day === today && plan.today !== undefined ? movesWithWhatHappened(season, plan) : []),
+    [season, plan, day, today],
+  )
   if (moves.length === 0 || data.whatIf) return null
   return (
     <Box sx={{ mt: 2 }}>
       <MovesPreview moves={moves} />
       {failure && <Alert severity="error">{failure}</Alert>}
-      <Button variant="outlined" color="inherit" disabled={busy} onClick={() => void change(moveEdits(moves), `${count(format, moves.length, 'planting')} moved with what happened`)} sx={{ minHeight: 44 }}>
+      <Button
+        variant="outlined"
+        color="inherit"
+        disabled={busy}
+        onClick={() =>
+          void change(moveEdits(moves), `${count(format, moves.length, 'planting')} moved with what happened`)
+        }
+        sx={{ minHeight: 44 }}
+      >
         Move {moves.length === 1 ? 'it' : 'them'}: something before {moves.length === 1 ? 'it' : 'them'} has moved
       </Button>
     </Box>
@@ -165,12 +266,35 @@ export function ToWash({ day }: { day: Day }) {
       </Box>
       <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
         {due.map(({ container, trays, since }) => (
-          <Box component="li" key={container.key} sx={{ borderTop: 1, borderColor: 'divider', display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1.5, py: 0.75 }}>
+          <Box
+            component="li"
+            key={container.key}
+            sx={{
+              borderTop: 1,
+              borderColor: 'divider',
+              display: 'flex',
+              flexWrap: 'wrap',
+              alignItems: 'center',
+              gap: 1.5,
+              py: 0.75,
+            }}
+          >
             <Box sx={{ flex: '1 1 200px', fontSize: 16 }}>
               <b>{format.number(trays)}</b> × {container.name}
               <Box sx={{ fontSize: 14, color: 'text.secondary' }}>empty since {format.date(since)}</Box>
             </Box>
-            <Button variant="outlined" color="inherit" onClick={() => void record({ what: { did: 'wash', container: container.key, trays } }, `${format.number(trays)} × ${container.name} washed.`)} aria-label={`Washed: ${container.name}`} sx={{ minHeight: 48, minWidth: 104 }}>
+            <Button
+              variant="outlined"
+              color="inherit"
+              onClick={() =>
+                void record(
+                  { what: { did: 'wash', container: container.key, trays } },
+                  `${format.number(trays)} × ${container.name} washed.`,
+                )
+              }
+              aria-label={`Washed: ${container.name}`}
+              sx={{ minHeight: 48, minWidth: 104 }}
+            >
               Done
             </Button>
           </Box>

@@ -33,7 +33,16 @@ export function TodayView() {
   const monday = weekStart(day)
   const gated = useGates(day, monday, monday + 7)
   return (
-    <Box sx={{ px: { xs: 1.5, md: 2.5 }, py: 2, display: 'grid', gap: { xs: 3, lg: 4 }, gridTemplateColumns: { xs: 'minmax(0, 1fr)', lg: 'minmax(0, 1.22fr) minmax(0, 1fr)' }, alignItems: 'start' }}>
+    <Box
+      sx={{
+        px: { xs: 1.5, md: 2.5 },
+        py: 2,
+        display: 'grid',
+        gap: { xs: 3, lg: 4 },
+        gridTemplateColumns: { xs: 'minmax(0, 1fr)', lg: 'minmax(0, 1.22fr) minmax(0, 1fr)' },
+        alignItems: 'start',
+      }}
+    >
       <Box>
         <Typography variant="h1">{format.longDate(day)}</Typography>
         <Weather day={day} />
@@ -101,12 +110,20 @@ export function TodayView() {
             <Button size="small" variant="outlined" color="inherit" href="/out/tasks.ics" download>
               Calendar
             </Button>
-            <Button size="small" variant="outlined" color="inherit" startIcon={<PrintIcon />} onClick={() => window.print()}>
+            <Button
+              size="small"
+              variant="outlined"
+              color="inherit"
+              startIcon={<PrintIcon />}
+              onClick={() => window.print()}
+            >
               Print
             </Button>
           </Box>
         </Box>
-        {sowings.length === 0 && <Box sx={{ mt: 2, color: 'text.secondary' }}>Nothing to sow in these seven weeks.</Box>}
+        {sowings.length === 0 && (
+          <Box sx={{ mt: 2, color: 'text.secondary' }}>Nothing to sow in these seven weeks.</Box>
+        )}
         {sowings.map((one) => (
           <WeekTable key={one.monday} week={one} />
         ))}
@@ -122,7 +139,8 @@ function Weather({ day }: { day: number }) {
   const frost = site.frost ? frostChance(site.frost, site.latitude, day) : undefined
   return (
     <Typography component="p" sx={{ color: 'text.secondary', mt: 0.5 }}>
-      Usually {format.temperature(outdoorMean(site.outdoorMonthlyMeans, day))} outdoors · day of {format.number(dayLength(day, site.latitude), 1)} hours
+      Usually {format.temperature(outdoorMean(site.outdoorMonthlyMeans, day))} outdoors · day of{' '}
+      {format.number(dayLength(day, site.latitude), 1)} hours
       {frost !== undefined && (
         <Box component="span" sx={frost > 0.5 ? { color: 'text.primary', fontWeight: 650 } : {}}>
           {' '}
@@ -138,7 +156,15 @@ function TakeCare({ work }: { work: DayWork }) {
   const cautions = cautionsFor(work.stops.flatMap((stop) => stop.work.map(({ task }) => task)))
   if (cautions.length === 0) return null
   return (
-    <Box component="details" sx={{ mt: 2, fontSize: 14.5, color: 'text.secondary', '& summary': { cursor: 'pointer', fontWeight: 650, py: 1 } }}>
+    <Box
+      component="details"
+      sx={{
+        mt: 2,
+        fontSize: 14.5,
+        color: 'text.secondary',
+        '& summary': { cursor: 'pointer', fontWeight: 650, py: 1 },
+      }}
+    >
       <summary>Take care today</summary>
       <Box component="ul" sx={{ m: 0, pl: 2.5 }}>
         {cautions.map((text) => (
@@ -156,7 +182,17 @@ const ROWS = {
   m: 0,
   p: 0,
   '& li': { borderTop: 1, borderColor: 'divider' },
-  '& a': { display: 'block', boxSizing: 'border-box', minHeight: 48, py: 0.5, fontSize: 16, lineHeight: 1.3, color: 'inherit', textDecoration: 'none', borderRadius: 1 },
+  '& a': {
+    display: 'block',
+    boxSizing: 'border-box',
+    minHeight: 48,
+    py: 0.5,
+    fontSize: 16,
+    lineHeight: 1.3,
+    color: 'inherit',
+    textDecoration: 'none',
+    borderRadius: 1,
+  },
   '& a:hover': { bgcolor: 'var(--row-chosen)' },
   '& .soft': { color: 'text.secondary' },
   '& .line': { fontSize: 14 },
@@ -180,7 +216,10 @@ function FieldRows({ field, dated = false }: { field: readonly FieldWork[]; date
   const { season, format } = useSeason()
   const bedName = (key: string) => season.beds.find((bed) => bed.key === key)?.name ?? key
   return (
-    <Box component="ul" sx={dated ? { ...ROWS, '& a': { ...ROWS['& a'], minHeight: 40, fontSize: 14.5 }, '& li': {} } : ROWS}>
+    <Box
+      component="ul"
+      sx={dated ? { ...ROWS, '& a': { ...ROWS['& a'], minHeight: 40, fontSize: 14.5 }, '& li': {} } : ROWS}
+    >
       {field.map((work) => (
         <li key={work.id}>
           <Link href={`/field?stand=${encodeURIComponent(work.stand.id)}`} prefetch={false}>
@@ -205,16 +244,28 @@ function HardeningToday({ hardening, day }: { hardening: TodayModel['hardening']
         <Box component="h2" sx={{ m: 0, fontSize: 15, fontWeight: 700 }}>
           Hardening today
         </Box>
-        {forecast?.simulated && <Box sx={{ fontSize: 13, fontWeight: 700, color: 'warning.main' }}>weather simulated</Box>}
+        {forecast?.simulated && (
+          <Box sx={{ fontSize: 13, fontWeight: 700, color: 'warning.main' }}>weather simulated</Box>
+        )}
       </Box>
       <Box component="ul" sx={ROWS}>
         {hardening.map(({ batch, from, until }) => {
-          const exposure = exposureOn(schoolOf(batch.way.method, season.habits), from, until, day, bearsWhileHardening(batch.way.crop), forecast)!
+          const exposure = exposureOn(
+            schoolOf(batch.way.method, season.habits),
+            from,
+            until,
+            day,
+            bearsWhileHardening(batch.way.crop),
+            forecast,
+          )!
           return (
             <li key={batch.id}>
               <Link href={`/field?tab=hardening&stand=${encodeURIComponent(batch.id)}`} prefetch={false}>
                 <b className="soft">{batch.code}</b> {batch.variety.name}
-                <span className="soft"> day {exposure.nth} of {exposure.of}</span>
+                <span className="soft">
+                  {' '}
+                  day {exposure.nth} of {exposure.of}
+                </span>
                 <div className={exposure.change ? 'line changed' : 'line'}>{exposureSentence(exposure, format)}</div>
               </Link>
             </li>
@@ -232,11 +283,20 @@ function DayStops({ work, gated, large = false }: { work: DayWork; gated: readon
       {work.stops.map((stop) => (
         <Box key={stop.place ?? 'field'} component="section" sx={{ mt: large ? 2 : 0.5 }}>
           {large && (
-            <Box component="h2" sx={{ display: 'flex', alignItems: 'center', gap: 1, m: 0, mb: 0.5, fontSize: 15, fontWeight: 700 }}>
+            <Box
+              component="h2"
+              sx={{ display: 'flex', alignItems: 'center', gap: 1, m: 0, mb: 0.5, fontSize: 15, fontWeight: 700 }}
+            >
               <svg width="26" height="14" aria-hidden="true">
-                {stop.place !== undefined && stop.place !== DESK && <rect x="0.5" y="0.5" width="25" height="13" fill={placePaint(stop.place)} stroke="currentColor" />}
+                {stop.place !== undefined && stop.place !== DESK && (
+                  <rect x="0.5" y="0.5" width="25" height="13" fill={placePaint(stop.place)} stroke="currentColor" />
+                )}
               </svg>
-              {stop.place === undefined ? 'Field' : stop.place === DESK ? 'At the desk' : season.places[stop.place]!.name}
+              {stop.place === undefined
+                ? 'Field'
+                : stop.place === DESK
+                  ? 'At the desk'
+                  : season.places[stop.place]!.name}
             </Box>
           )}
           <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
@@ -244,7 +304,14 @@ function DayStops({ work, gated, large = false }: { work: DayWork; gated: readon
               <CountRow key={one.batch.id} due={one} />
             ))}
             {stop.work.map((one) => (
-              <WorkRow key={one.task.id} work={one} large={large} gated={one.task.kind === 'plant' ? gated.find(({ stand }) => stand.id === one.task.batch.id) : undefined} />
+              <WorkRow
+                key={one.task.id}
+                work={one}
+                large={large}
+                gated={
+                  one.task.kind === 'plant' ? gated.find(({ stand }) => stand.id === one.task.batch.id) : undefined
+                }
+              />
             ))}
           </Box>
         </Box>
@@ -257,7 +324,9 @@ const WeekTable = memo(function WeekTable({ week }: { week: SowingWeek }) {
   const { format } = useSeason()
   return (
     <Box component="section" sx={{ mt: 2.5, breakInside: 'avoid' }}>
-      <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1, borderBottom: 2, borderColor: 'text.primary', pb: 0.25 }}>
+      <Box
+        sx={{ display: 'flex', alignItems: 'baseline', gap: 1, borderBottom: 2, borderColor: 'text.primary', pb: 0.25 }}
+      >
         <Typography variant="h3" component="h3">
           {format.week(week.monday).replace('w', 'W')}, from {format.date(week.monday)}
         </Typography>
@@ -278,22 +347,37 @@ const WeekTable = memo(function WeekTable({ week }: { week: SowingWeek }) {
           </tr>
         </thead>
         <tbody>
-          {inOrder(week).map(({ batch, stand }) => batch ? (
-            <SowRow key={batch.id} batch={batch} />
-          ) : (
-            <tr key={stand.id}>
-              <td className="day">{format.date(stand.from)}</td>
-              <td>
-                <Box component={Link} href={`/field?stand=${encodeURIComponent(stand.id)}`} sx={{ color: 'inherit', textDecoration: 'none', '&:hover': { textDecoration: 'underline' } }}>
-                  <Box component="span" sx={{ fontWeight: 700, color: 'text.secondary' }}>{stand.code}</Box> {stand.variety.name}
-                </Box>
-              </td>
-              <td className="n" data-label="seeds">{format.number(stand.inPlace!.seeds)}</td>
-              <td className="n" data-label="cells">–</td>
-              <td className="n" data-label="trays">–</td>
-              <td className="into">{metres(format, stand.inPlace!.metres * 100)} of row, in place</td>
-            </tr>
-          ))}
+          {inOrder(week).map(({ batch, stand }) =>
+            batch ? (
+              <SowRow key={batch.id} batch={batch} />
+            ) : (
+              <tr key={stand.id}>
+                <td className="day">{format.date(stand.from)}</td>
+                <td>
+                  <Box
+                    component={Link}
+                    href={`/field?stand=${encodeURIComponent(stand.id)}`}
+                    sx={{ color: 'inherit', textDecoration: 'none', '&:hover': { textDecoration: 'underline' } }}
+                  >
+                    <Box component="span" sx={{ fontWeight: 700, color: 'text.secondary' }}>
+                      {stand.code}
+                    </Box>{' '}
+                    {stand.variety.name}
+                  </Box>
+                </td>
+                <td className="n" data-label="seeds">
+                  {format.number(stand.inPlace!.seeds)}
+                </td>
+                <td className="n" data-label="cells">
+                  –
+                </td>
+                <td className="n" data-label="trays">
+                  –
+                </td>
+                <td className="into">{metres(format, stand.inPlace!.metres * 100)} of row, in place</td>
+              </tr>
+            ),
+          )}
         </tbody>
       </Box>
     </Box>
@@ -302,12 +386,21 @@ const WeekTable = memo(function WeekTable({ week }: { week: SowingWeek }) {
 
 /** Sowings of a week by day, raised and in place together. */
 function inOrder({ batches, inPlace }: SowingWeek) {
-  const all = [...batches.map((batch) => ({ day: batch.sow!, batch, stand: undefined })), ...inPlace.map((stand) => ({ day: stand.from, batch: undefined, stand }))]
+  const all = [
+    ...batches.map((batch) => ({ day: batch.sow!, batch, stand: undefined })),
+    ...inPlace.map((stand) => ({ day: stand.from, batch: undefined, stand })),
+  ]
   return all.sort((a, b) => a.day - b.day)
 }
 
 function sameWeek({ week: a }: { week: SowingWeek }, { week: b }: { week: SowingWeek }): boolean {
-  return a.monday === b.monday && a.batches.length === b.batches.length && a.batches.every((batch, i) => batch === b.batches[i]) && a.inPlace.length === b.inPlace.length && a.inPlace.every((stand, i) => stand === b.inPlace[i])
+  return (
+    a.monday === b.monday &&
+    a.batches.length === b.batches.length &&
+    a.batches.every((batch, i) => batch === b.batches[i]) &&
+    a.inPlace.length === b.inPlace.length &&
+    a.inPlace.every((stand, i) => stand === b.inPlace[i])
+  )
 }
 
 const SowRow = memo(function SowRow({ batch }: { batch: Batch }) {
@@ -317,13 +410,19 @@ const SowRow = memo(function SowRow({ batch }: { batch: Batch }) {
     <tr>
       <td className="day">{format.date(batch.sow!)}</td>
       <td>
-        <Box component={Link} href={`/plan?batch=${encodeURIComponent(batch.id)}`} sx={{ color: 'inherit', textDecoration: 'none', '&:hover': { textDecoration: 'underline' } }}>
+        <Box
+          component={Link}
+          href={`/plan?batch=${encodeURIComponent(batch.id)}`}
+          sx={{ color: 'inherit', textDecoration: 'none', '&:hover': { textDecoration: 'underline' } }}
+        >
           <Box component="span" sx={{ fontWeight: 700, color: 'text.secondary' }}>
             {batch.code}
           </Box>{' '}
           {batch.variety.name}
         </Box>
-        {batch.marks.length > 0 && <Box sx={{ fontSize: 13, color: 'warning.main', fontWeight: 650 }}>{batch.marks.map(markTag).join(', ')}</Box>}
+        {batch.marks.length > 0 && (
+          <Box sx={{ fontSize: 13, color: 'warning.main', fontWeight: 650 }}>{batch.marks.map(markTag).join(', ')}</Box>
+        )}
       </td>
       <td className="n" data-label="seeds">
         {!batch.sizing ? '–' : isBought(batch) ? 'bought in' : format.number(batch.sizing.seeds)}
@@ -357,7 +456,14 @@ const TABLE = {
   '& .day': { whiteSpace: 'nowrap' },
   '@media (max-width: 599px)': {
     '& thead': { position: 'absolute', left: -9999 },
-    '& tr': { display: 'grid', gridTemplateColumns: 'auto auto auto 1fr', columnGap: 1.5, py: 1, borderBottom: 1, borderColor: 'divider' },
+    '& tr': {
+      display: 'grid',
+      gridTemplateColumns: 'auto auto auto 1fr',
+      columnGap: 1.5,
+      py: 1,
+      borderBottom: 1,
+      borderColor: 'divider',
+    },
     '& td': { border: 0, py: 0.1, pr: 0 },
     '& .day': { gridColumn: '1 / -1', fontSize: 13, color: 'text.secondary' },
     '& td:nth-of-type(2)': { gridColumn: '1 / -1', fontSize: 16 },

@@ -26,7 +26,8 @@ export function WhatIfView() {
     <Box sx={{ px: { xs: 1.5, md: 2.5 }, py: 2, maxWidth: 1240 }}>
       <Typography variant="h1">What if</Typography>
       <Typography component="p" sx={{ color: 'text.secondary', maxWidth: '65ch', mt: 0.5 }}>
-        A copy of the season in which something is otherwise. Look at it in every view, change it as you like, and keep it or drop it: the season itself stays as it is until you keep one.
+        A copy of the season in which something is otherwise. Look at it in every view, change it as you like, and keep
+        it or drop it: the season itself stays as it is until you keep one.
       </Typography>
       <Compared actions={actions} />
       {data.whatIf ? (
@@ -38,7 +39,12 @@ export function WhatIfView() {
   )
 }
 
-const ROWS: { title: string; of: (figures: PlanFigures) => number; digits?: number; say?: (f: Format, value: number) => string }[] = [
+const ROWS: {
+  title: string
+  of: (figures: PlanFigures) => number
+  digits?: number
+  say?: (f: Format, value: number) => string
+}[] = [
   { title: 'Over, tray places × days', of: ({ overfull }) => overfull },
   { title: 'Batches that cannot work', of: ({ cannot }) => cannot },
   { title: 'Batches', of: ({ batches }) => batches },
@@ -68,20 +74,51 @@ function Compared({ actions }: { actions: WhatIfActions }) {
     )
     return () => void (gone = true)
   }, [asked, today])
-  if (failed) return <Box sx={{ mt: 2, color: 'error.main' }}>The server did not answer. Reload the page to compare.</Box>
+  if (failed)
+    return <Box sx={{ mt: 2, color: 'error.main' }}>The server did not answer. Reload the page to compare.</Box>
   if (!compared) return <Skeleton variant="rectangular" height={240} sx={{ mt: 2 }} />
   const { all } = compared
   const base = all[0]?.figures
   return (
     <Box sx={{ overflow: 'auto', mt: 2 }} tabIndex={0} role="region" aria-label="The season and its copies">
-      <Box component="table" aria-busy={compared.of !== asked} sx={{ borderCollapse: 'collapse', fontSize: 15, '& th, & td': { textAlign: 'right', py: 0.6, px: 1.25, borderBottom: 1, borderColor: 'divider', verticalAlign: 'bottom' }, '& th:first-of-type': { textAlign: 'left', fontWeight: 400, color: 'text.secondary', pl: 0, minWidth: 190 } }}>
+      <Box
+        component="table"
+        aria-busy={compared.of !== asked}
+        sx={{
+          borderCollapse: 'collapse',
+          fontSize: 15,
+          '& th, & td': {
+            textAlign: 'right',
+            py: 0.6,
+            px: 1.25,
+            borderBottom: 1,
+            borderColor: 'divider',
+            verticalAlign: 'bottom',
+          },
+          '& th:first-of-type': { textAlign: 'left', fontWeight: 400, color: 'text.secondary', pl: 0, minWidth: 190 },
+        }}
+      >
         <thead>
           <tr>
             <th scope="col" />
             {all.map(({ id, name }) => (
-              <Box component="th" scope="col" key={id ?? 'season'} sx={{ minWidth: 150, '&&': { borderTop: '4px solid', borderTopColor: (data.whatIf?.id ?? null) === id ? 'secondary.main' : 'transparent', verticalAlign: 'top' } }}>
+              <Box
+                component="th"
+                scope="col"
+                key={id ?? 'season'}
+                sx={{
+                  minWidth: 150,
+                  '&&': {
+                    borderTop: '4px solid',
+                    borderTopColor: (data.whatIf?.id ?? null) === id ? 'secondary.main' : 'transparent',
+                    verticalAlign: 'top',
+                  },
+                }}
+              >
                 <Box sx={{ fontFamily: 'var(--heading)', fontSize: 17, fontWeight: 400 }}>{name}</Box>
-                <Box sx={{ fontSize: 13, fontWeight: 400, color: 'text.secondary' }}>{(data.whatIf?.id ?? null) === id ? 'looked at now' : ' '}</Box>
+                <Box sx={{ fontSize: 13, fontWeight: 400, color: 'text.secondary' }}>
+                  {(data.whatIf?.id ?? null) === id ? 'looked at now' : ' '}
+                </Box>
               </Box>
             ))}
           </tr>
@@ -95,10 +132,21 @@ function Compared({ actions }: { actions: WhatIfActions }) {
                 const change = base ? value - of(base) : 0
                 return (
                   <td key={id ?? 'season'}>
-                    <Box component="span" sx={{ fontWeight: Math.abs(change) > 0.5 ? 700 : 400, color: title.startsWith('Over') && value > 0.5 ? 'error.main' : 'inherit' }}>
+                    <Box
+                      component="span"
+                      sx={{
+                        fontWeight: Math.abs(change) > 0.5 ? 700 : 400,
+                        color: title.startsWith('Over') && value > 0.5 ? 'error.main' : 'inherit',
+                      }}
+                    >
                       {say(format, value)}
                     </Box>
-                    {Math.abs(change) > 0.5 && <Box sx={{ fontSize: 12.5, color: 'text.secondary' }}>{change > 0 ? '+' : '−'}{say(format, Math.abs(change))}</Box>}
+                    {Math.abs(change) > 0.5 && (
+                      <Box sx={{ fontSize: 12.5, color: 'text.secondary' }}>
+                        {change > 0 ? '+' : '−'}
+                        {say(format, Math.abs(change))}
+                      </Box>
+                    )}
                   </td>
                 )
               })}
@@ -107,8 +155,16 @@ function Compared({ actions }: { actions: WhatIfActions }) {
           <tr>
             <th scope="row">Over from {format.shortDate(today)} on</th>
             {all.map(({ id, over }) => (
-              <Box component="td" key={id ?? 'season'} sx={{ fontSize: 13.5, maxWidth: 220, '&&': { verticalAlign: 'top' } }}>
-                {over.length === 0 ? 'nothing' : list(over.map(({ name, kind, most }) => `${limitName({ name, kind })} by ${format.number(most, 1)}`))}
+              <Box
+                component="td"
+                key={id ?? 'season'}
+                sx={{ fontSize: 13.5, maxWidth: 220, '&&': { verticalAlign: 'top' } }}
+              >
+                {over.length === 0
+                  ? 'nothing'
+                  : list(
+                      over.map(({ name, kind, most }) => `${limitName({ name, kind })} by ${format.number(most, 1)}`),
+                    )}
               </Box>
             ))}
           </tr>
@@ -118,16 +174,34 @@ function Compared({ actions }: { actions: WhatIfActions }) {
               <Box component="td" key={id ?? 'season'} sx={{ '&&': { verticalAlign: 'top' } }}>
                 <Box sx={{ display: 'grid', gap: 0.5, justifyItems: 'end' }}>
                   {(data.whatIf?.id ?? null) !== id && (
-                    <Button size="small" variant="outlined" disabled={actions.busy} onClick={() => void actions.view(id)} aria-label={`Look at ${name}`}>
+                    <Button
+                      size="small"
+                      variant="outlined"
+                      disabled={actions.busy}
+                      onClick={() => void actions.view(id)}
+                      aria-label={`Look at ${name}`}
+                    >
                       Look at it
                     </Button>
                   )}
                   {id !== null && (
                     <>
-                      <Button size="small" variant="contained" disabled={actions.busy} onClick={() => void actions.keep(id)} aria-label={`Keep ${name}`}>
+                      <Button
+                        size="small"
+                        variant="contained"
+                        disabled={actions.busy}
+                        onClick={() => void actions.keep(id)}
+                        aria-label={`Keep ${name}`}
+                      >
                         Keep it
                       </Button>
-                      <Button size="small" color="error" disabled={actions.busy} onClick={() => void actions.drop(id)} aria-label={`Drop ${name}`}>
+                      <Button
+                        size="small"
+                        color="error"
+                        disabled={actions.busy}
+                        onClick={() => void actions.drop(id)}
+                        aria-label={`Drop ${name}`}
+                      >
                         Drop it
                       </Button>
                     </>
@@ -144,10 +218,13 @@ function Compared({ actions }: { actions: WhatIfActions }) {
 
 /** The place that goes over most, or else the first. */
 function fullest({ places }: Plan): string {
-  const worst = places.reduce<{ key: string; most: number }>((best, { of, over }) => {
-    const most = Math.max(0, ...over.map((one) => one.most))
-    return most > best.most ? { key: of.key, most } : best
-  }, { key: places[0]?.of.key ?? '', most: 0 })
+  const worst = places.reduce<{ key: string; most: number }>(
+    (best, { of, over }) => {
+      const most = Math.max(0, ...over.map((one) => one.most))
+      return most > best.most ? { key: of.key, most } : best
+    },
+    { key: places[0]?.of.key ?? '', most: 0 },
+  )
   return worst.key
 }
 
@@ -166,47 +243,128 @@ function NewWhatIf({ actions, format }: { actions: WhatIfActions; format: Format
   const [place, setPlace] = useState(() => fullest(plan))
   const [days, setDays] = useState<number | undefined>(7)
   const [hours, setHours] = useState<number | undefined>(season.habits.crew.hours ?? 40)
-  const used = useMemo(() => [...new Set(season.methods.flatMap(({ stages }) => stages.flatMap(({ container }) => container ?? [])))], [season])
+  const used = useMemo(
+    () => [...new Set(season.methods.flatMap(({ stages }) => stages.flatMap(({ container }) => container ?? [])))],
+    [season],
+  )
   const [from, setFrom] = useState(used[0] ?? '')
   const [to, setTo] = useState(used[1] ?? used[0] ?? '')
   const [name, setName] = useState('')
   const change = changeOf({ kind, place, days, hours, from, to }, season)
   const said = change === 'same' ? 'Something else' : change ? changeName(change, season, format) : ''
   const kinds: [Kind, string][] = [
-    ...(season.places.length > 0 ? ([['more-room', 'One more bench or mat'], ['less-room', 'One bench or mat less']] as [Kind, string][]) : []),
+    ...(season.places.length > 0
+      ? ([
+          ['more-room', 'One more bench or mat'],
+          ['less-room', 'One bench or mat less'],
+        ] as [Kind, string][])
+      : []),
     ...(season.site.frost ? ([['frost', 'Another frost date']] as [Kind, string][]) : []),
     ...(used.length > 1 ? ([['container', 'One container for another']] as [Kind, string][]) : []),
     ['hours', 'Other crew hours'],
     ['same', 'Nothing yet: I change it myself'],
   ]
-  const placeField = <ChoiceField label="Where" value={place} options={season.places.map((one) => [one.key, `${one.name} (${count(format, benchRoom(season, one.key), 'tray place')})`] as const)} onChange={(key) => key && setPlace(key)} width={330} />
-  const containers = season.containers.filter(({ kind: own }) => own !== 'open-flat').map((one) => [one.key, one.name] as const)
+  const placeField = (
+    <ChoiceField
+      label="Where"
+      value={place}
+      options={season.places.map(
+        (one) => [one.key, `${one.name} (${count(format, benchRoom(season, one.key), 'tray place')})`] as const,
+      )}
+      onChange={(key) => key && setPlace(key)}
+      width={330}
+    />
+  )
+  const containers = season.containers
+    .filter(({ kind: own }) => own !== 'open-flat')
+    .map((one) => [one.key, one.name] as const)
   return (
-    <Box component="section" aria-labelledby="new-what-if" sx={{ mt: 4, p: 2, border: 1, borderColor: 'divider', borderRadius: 1.5, bgcolor: 'background.paper', maxWidth: 760 }}>
+    <Box
+      component="section"
+      aria-labelledby="new-what-if"
+      sx={{
+        mt: 4,
+        p: 2,
+        border: 1,
+        borderColor: 'divider',
+        borderRadius: 1.5,
+        bgcolor: 'background.paper',
+        maxWidth: 760,
+      }}
+    >
       <Typography variant="h2" id="new-what-if">
         What if …
       </Typography>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5, mt: 1.5 }}>
-        <ChoiceField label="What is otherwise" value={kind} options={kinds} onChange={(next) => next && setKind(next)} width={280} />
+        <ChoiceField
+          label="What is otherwise"
+          value={kind}
+          options={kinds}
+          onChange={(next) => next && setKind(next)}
+          width={280}
+        />
         {(kind === 'more-room' || kind === 'less-room') && placeField}
-        {kind === 'frost' && <NumberField label="Days later" unit="days" value={days} onChange={setDays} width={170} help="below 0: earlier" />}
-        {kind === 'hours' && <NumberField label="Hours a week" unit="h" value={hours} onChange={setHours} width={170} />}
+        {kind === 'frost' && (
+          <NumberField
+            label="Days later"
+            unit="days"
+            value={days}
+            onChange={setDays}
+            width={170}
+            help="below 0: earlier"
+          />
+        )}
+        {kind === 'hours' && (
+          <NumberField label="Hours a week" unit="h" value={hours} onChange={setHours} width={170} />
+        )}
         {kind === 'container' && (
           <>
-            <ChoiceField label="Instead of" value={from} options={containers.filter(([key]) => used.includes(key))} onChange={(key) => key && setFrom(key)} width={210} />
-            <ChoiceField label="Use" value={to} options={containers} onChange={(key) => key && setTo(key)} width={210} />
+            <ChoiceField
+              label="Instead of"
+              value={from}
+              options={containers.filter(([key]) => used.includes(key))}
+              onChange={(key) => key && setFrom(key)}
+              width={210}
+            />
+            <ChoiceField
+              label="Use"
+              value={to}
+              options={containers}
+              onChange={(key) => key && setTo(key)}
+              width={210}
+            />
           </>
         )}
         <WordField label="Called" value={name} placeholder={said} onChange={setName} width={300} />
       </Box>
-      <Button sx={{ mt: 2 }} variant="contained" disabled={actions.busy || change === undefined} onClick={() => void actions.start(name.trim() || said, change === 'same' || change === undefined ? undefined : withMoves(changedSeason(season, change), plan))}>
+      <Button
+        sx={{ mt: 2 }}
+        variant="contained"
+        disabled={actions.busy || change === undefined}
+        onClick={() =>
+          void actions.start(
+            name.trim() || said,
+            change === 'same' || change === undefined ? undefined : withMoves(changedSeason(season, change), plan),
+          )
+        }
+      >
         {actions.busy ? 'Copying …' : 'Make a copy and look at it'}
       </Button>
     </Box>
   )
 }
 
-function changeOf({ kind, place, days, hours, from, to }: { kind: Kind; place: string; days: number | undefined; hours: number | undefined; from: string; to: string }, season: Season): WhatIfChange | 'same' | undefined {
+function changeOf(
+  {
+    kind,
+    place,
+    days,
+    hours,
+    from,
+    to,
+  }: { kind: Kind; place: string; days: number | undefined; hours: number | undefined; from: string; to: string },
+  season: Season,
+): WhatIfChange | 'same' | undefined {
   switch (kind) {
     case 'same':
       return 'same'
@@ -223,7 +381,8 @@ function changeOf({ kind, place, days, hours, from, to }: { kind: Kind; place: s
 }
 
 function changeName(change: WhatIfChange, season: Season, f: Format): string {
-  const named = (all: readonly { key: string; name: string }[], key: string) => all.find((one) => one.key === key)?.name ?? key
+  const named = (all: readonly { key: string; name: string }[], key: string) =>
+    all.find((one) => one.key === key)?.name ?? key
   switch (change.kind) {
     case 'more-room':
       return `${named(season.places, change.place)}: ${count(f, change.trayPlaces, 'tray place')} more`

@@ -6,7 +6,25 @@ import Button from '@mui/material/Button'
 import type { ReactNode } from 'react'
 import { parseDay, type Day } from '../../core/calendar/day'
 
-export function EntryForm({ title, titleId, problem, action = 'Write it down', back = 'Close', onWrite, onClose, children }: { title: string; titleId?: string; problem?: string | undefined; action?: string; back?: string; onWrite: () => void; onClose: () => void; children: ReactNode }) {
+export function EntryForm({
+  title,
+  titleId,
+  problem,
+  action = 'Write it down',
+  back = 'Close',
+  onWrite,
+  onClose,
+  children,
+}: {
+  title: string
+  titleId?: string
+  problem?: string | undefined
+  action?: string
+  back?: string
+  onWrite: () => void
+  onClose: () => void
+  children: ReactNode
+}) {
   return (
     <Box
       component="form"
@@ -17,7 +35,11 @@ export function EntryForm({ title, titleId, problem, action = 'Write it down', b
       }}
       sx={{ display: 'grid', gap: 2 }}
     >
-      <Box component="h2" id={titleId} sx={{ m: 0, fontFamily: 'var(--heading)', fontWeight: 400, fontSize: 22, lineHeight: 1.2 }}>
+      <Box
+        component="h2"
+        id={titleId}
+        sx={{ m: 0, fontFamily: 'var(--heading)', fontWeight: 400, fontSize: 22, lineHeight: 1.2 }}
+      >
         {title}
       </Box>
       {problem && <Alert severity="error">{problem}</Alert>}
@@ -50,4 +72,7 @@ export function dayIn(text: string): Day | undefined {
 }
 
 /** A note and photos, where there are any. */
-export const withNote = (note: string, photos: string[]) => ({ ...(note.trim() === '' ? {} : { note: note.trim() }), ...(photos.length === 0 ? {} : { photos }) })
+export const withNote = (note: string, photos: string[]) => ({
+  ...(note.trim() === '' ? {} : { note: note.trim() }),
+  ...(photos.length === 0 ? {} : { photos }),
+})

@@ -10,10 +10,22 @@ import { Photo } from './photos'
 import { useRecord } from './use-record'
 import { entrySentence } from './words'
 
-export function EntryList({ entries, empty, named = false, onCorrect }: { entries: readonly Entry[]; empty: string; named?: boolean; onCorrect?: ((entry: Entry) => void) | undefined }) {
+export function EntryList({
+  entries,
+  empty,
+  named = false,
+  onCorrect,
+}: {
+  entries: readonly Entry[]
+  empty: string
+  named?: boolean
+  onCorrect?: ((entry: Entry) => void) | undefined
+}) {
   const { season, plan, format, data } = useSeason()
   const { takeBack } = useRecord()
-  const corrections = new Map(season.records.flatMap((entry) => (entry.instead === undefined ? [] : [[entry.instead, entry] as const])))
+  const corrections = new Map(
+    season.records.flatMap((entry) => (entry.instead === undefined ? [] : [[entry.instead, entry] as const])),
+  )
   if (entries.length === 0) return <Box sx={{ color: 'text.secondary' }}>{empty}</Box>
   return (
     <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
@@ -23,26 +35,51 @@ export function EntryList({ entries, empty, named = false, onCorrect }: { entrie
           const correction = corrections.get(entry.id)
           const code = entry.batch === undefined ? undefined : (plan.byId.get(entry.batch)?.code ?? entry.batch)
           return (
-            <Box component="li" key={entry.id} data-entry={entry.id} sx={{ borderTop: 1, borderColor: 'divider', py: 0.9, display: 'flex', gap: 1.5, alignItems: 'flex-start' }}>
+            <Box
+              component="li"
+              key={entry.id}
+              data-entry={entry.id}
+              sx={{
+                borderTop: 1,
+                borderColor: 'divider',
+                py: 0.9,
+                display: 'flex',
+                gap: 1.5,
+                alignItems: 'flex-start',
+              }}
+            >
               <Box sx={{ width: { xs: 84, sm: 112 }, flex: 'none', fontSize: 14, color: 'text.secondary', pt: 0.2 }}>
                 {format.date(parseDay(entry.on))}
                 <br />
                 {entry.who}
               </Box>
               <Box sx={{ flex: 1, minWidth: 0 }}>
-                <Box sx={{ fontSize: 15.5, textDecoration: correction ? 'line-through' : 'none', color: correction ? 'text.secondary' : 'inherit' }}>
+                <Box
+                  sx={{
+                    fontSize: 15.5,
+                    textDecoration: correction ? 'line-through' : 'none',
+                    color: correction ? 'text.secondary' : 'inherit',
+                  }}
+                >
                   {named && code !== undefined && (
-                    <Box component={Link} href={`/batch?id=${encodeURIComponent(entry.batch!)}`} sx={{ fontWeight: 700, color: 'text.secondary', mr: 0.75 }}>
+                    <Box
+                      component={Link}
+                      href={`/batch?id=${encodeURIComponent(entry.batch!)}`}
+                      sx={{ fontWeight: 700, color: 'text.secondary', mr: 0.75 }}
+                    >
                       {code}
                     </Box>
                   )}
                   {named && code !== undefined && `${plan.byId.get(entry.batch!)?.variety.name ?? ''} · `}
                   {entrySentence(entry, season, format)}
                 </Box>
-                {entry.note && <Box sx={{ fontSize: 14.5, fontStyle: 'italic', whiteSpace: 'pre-wrap' }}>{entry.note}</Box>}
+                {entry.note && (
+                  <Box sx={{ fontSize: 14.5, fontStyle: 'italic', whiteSpace: 'pre-wrap' }}>{entry.note}</Box>
+                )}
                 {correction && (
                   <Box sx={{ fontSize: 13.5, color: 'text.secondary' }}>
-                    {correction.void ? 'taken back' : `corrected: ${entrySentence(correction, season, format)}`} by {correction.who}
+                    {correction.void ? 'taken back' : `corrected: ${entrySentence(correction, season, format)}`} by{' '}
+                    {correction.who}
                   </Box>
                 )}
                 {entry.photos && (
@@ -60,7 +97,13 @@ export function EntryList({ entries, empty, named = false, onCorrect }: { entrie
                       Correct
                     </Button>
                   )}
-                  <Button size="small" color="inherit" onClick={() => void takeBack([entry])} aria-label={`Take back: ${entrySentence(entry, season, format)}`} sx={{ minHeight: 36 }}>
+                  <Button
+                    size="small"
+                    color="inherit"
+                    onClick={() => void takeBack([entry])}
+                    aria-label={`Take back: ${entrySentence(entry, season, format)}`}
+                    sx={{ minHeight: 36 }}
+                  >
                     Take back
                   </Button>
                 </Box>

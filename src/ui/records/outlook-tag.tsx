@@ -5,7 +5,12 @@ import type { Outlook } from '../../core/forecast/work'
 import { useSeason } from '../season-context'
 import { outlookWords } from './words'
 
-const LOOK: Record<Outlook['kind'], string> = { early: 'warning.main', 'on-time': 'success.main', late: 'error.main', overgrown: 'error.main' }
+const LOOK: Record<Outlook['kind'], string> = {
+  early: 'warning.main',
+  'on-time': 'success.main',
+  late: 'error.main',
+  overgrown: 'error.main',
+}
 
 export function OutlookTag({ outlook, always = false }: { outlook: Outlook | undefined; always?: boolean }) {
   const { format } = useSeason()

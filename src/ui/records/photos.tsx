@@ -18,7 +18,9 @@ async function madeSmall(file: File): Promise<Blob> {
   canvas.width = Math.round(picture.width * scale)
   canvas.height = Math.round(picture.height * scale)
   canvas.getContext('2d')!.drawImage(picture, 0, 0, canvas.width, canvas.height)
-  return new Promise((done, failed) => canvas.toBlob((blob) => (blob ? done(blob) : failed(new Error('this photo cannot be read'))), 'image/jpeg', 0.8))
+  return new Promise((done, failed) =>
+    canvas.toBlob((blob) => (blob ? done(blob) : failed(new Error('this photo cannot be read'))), 'image/jpeg', 0.8),
+  )
 }
 
 // Photos still being made small: a record may be written before they are.
@@ -44,7 +46,11 @@ export async function sendPhotos(ids: readonly string[], season: string): Promis
     await making.get(id)
     const blob = await get<Blob>(keyOf(id)).catch(() => undefined)
     if (!blob) continue
-    const response = await fetch(`/api/photos/${id}?season=${season}`, { method: 'PUT', body: blob, signal: AbortSignal.timeout(120_000) })
+    const response = await fetch(`/api/photos/${id}?season=${season}`, {
+      method: 'PUT',
+      body: blob,
+      signal: AbortSignal.timeout(120_000),
+    })
     if (!response.ok && response.status !== 415) throw new Error(`the server answered ${response.status}`)
     await del(keyOf(id))
   }
@@ -72,7 +78,15 @@ export function PhotoField({ photos, onChange }: { photos: string[]; onChange: (
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, alignItems: 'center' }}>
         <Button component="label" variant="outlined" color="inherit" startIcon={<CameraIcon />} sx={{ minHeight: 44 }}>
           Photo
-          <input type="file" accept="image/*" capture="environment" multiple hidden aria-label="Add photos" onChange={(event) => void add(event.target.files)} />
+          <input
+            type="file"
+            accept="image/*"
+            capture="environment"
+            multiple
+            hidden
+            aria-label="Add photos"
+            onChange={(event) => void add(event.target.files)}
+          />
         </Button>
         {photos.map((id) => (
           <Photo key={id} id={id} size={48} />
@@ -92,13 +106,13 @@ export function Photo({ id, size }: { id: string; size: number }) {
     Promise.resolve(making.get(id))
       .then(() => get<Blob>(keyOf(id)))
       .then(
-      (blob) => {
-        if (gone) return
-        if (blob) url = URL.createObjectURL(blob)
-        setSource(url ?? `/api/photos/${id}`)
-      },
-      () => !gone && setSource(`/api/photos/${id}`),
-    )
+        (blob) => {
+          if (gone) return
+          if (blob) url = URL.createObjectURL(blob)
+          setSource(url ?? `/api/photos/${id}`)
+        },
+        () => !gone && setSource(`/api/photos/${id}`),
+      )
     return () => {
       gone = true
       if (url) URL.revokeObjectURL(url)
@@ -108,7 +122,13 @@ export function Photo({ id, size }: { id: string; size: number }) {
   return (
     <a href={source} target="_blank" rel="noreferrer" aria-label="Open the photo">
       {/* eslint-disable-next-line @next/next/no-img-element -- it is small already, and may lie on the device alone */}
-      <img src={source} alt="" width={size} height={size} style={{ objectFit: 'cover', borderRadius: 4, display: 'block' }} />
+      <img
+        src={source}
+        alt=""
+        width={size}
+        height={size}
+        style={{ objectFit: 'cover', borderRadius: 4, display: 'block' }}
+      />
     </a>
   )
 }

@@ -12,8 +12,19 @@ function world() {
   const order: string[] = []
   const seasons = new Map<string, string>()
   const disk = new Map<string, Queued>()
-  const state = { now: 0, down: false, answerLost: false, photosDown: false, photos: [] as string[], refuse: new Set<string>(), again: new Map<string, { who: string; on: string }>(), retries: [] as (() => void)[], diskFails: false }
-  const unlessFull = <T>(value: () => T): Promise<T> => (state.diskFails ? Promise.reject(new Error('no room')) : Promise.resolve(value()))
+  const state = {
+    now: 0,
+    down: false,
+    answerLost: false,
+    photosDown: false,
+    photos: [] as string[],
+    refuse: new Set<string>(),
+    again: new Map<string, { who: string; on: string }>(),
+    retries: [] as (() => void)[],
+    diskFails: false,
+  }
+  const unlessFull = <T>(value: () => T): Promise<T> =>
+    state.diskFails ? Promise.reject(new Error('no room')) : Promise.resolve(value())
   const parts: QueueParts = {
     load: () => unlessFull(() => [...disk.values()]),
     put: (items) => unlessFull(() => items.forEach((item) => disk.set(item.entry.id, item))),
@@ -25,7 +36,11 @@ function world() {
     },
     send: (entries, season) => {
       if (state.down) return Promise.reject(new Error('no signal'))
-      const answers = entries.map(({ id }) => (state.refuse.has(id) ? { id, ok: false, reason: { kind: 'unknown-batch' as const } } : { id, ok: true, ...(state.again.has(id) ? { again: state.again.get(id)! } : {}) }))
+      const answers = entries.map(({ id }) =>
+        state.refuse.has(id)
+          ? { id, ok: false, reason: { kind: 'unknown-batch' as const } }
+          : { id, ok: true, ...(state.again.has(id) ? { again: state.again.get(id)! } : {}) },
+      )
       for (const one of entries) {
         if (state.refuse.has(one.id)) continue
         if (!stored.has(one.id)) order.push(one.id)
@@ -62,7 +77,10 @@ describe('records on their way', () => {
     const made = [note(), note(), note()]
     for (const one of made) await first.add([one], NOW)
     await first.send()
-    expect(first.get()).toMatchObject({ offline: true, items: [{ state: 'waiting' }, { state: 'waiting' }, { state: 'waiting' }] })
+    expect(first.get()).toMatchObject({
+      offline: true,
+      items: [{ state: 'waiting' }, { state: 'waiting' }, { state: 'waiting' }],
+    })
     const second = createQueue(parts)
     state.down = false
     await second.send()
@@ -91,7 +109,10 @@ describe('records on their way', () => {
     state.refuse.add(bad.id)
     await queue.add([bad, good], NOW)
     await queue.send()
-    expect(queue.get().items.map((item) => [item.state, item.reason?.kind])).toEqual([['refused', 'unknown-batch'], ['kept', undefined]])
+    expect(queue.get().items.map((item) => [item.state, item.reason?.kind])).toEqual([
+      ['refused', 'unknown-batch'],
+      ['kept', undefined],
+    ])
     expect([...stored.keys()]).toEqual([good.id])
     queue.remove(bad.id)
     expect(queue.get().items).toHaveLength(1)
@@ -141,7 +162,9 @@ describe('records on their way', () => {
     await queue.send()
     expect(order).toEqual([pictured.id, plain.id])
     queue.settle(new Set([pictured.id, plain.id]), NOW)
-    expect([...disk.values()].map(({ entry, state: how, photosWait }) => [entry.id, how, photosWait])).toEqual([[pictured.id, 'kept', true]])
+    expect([...disk.values()].map(({ entry, state: how, photosWait }) => [entry.id, how, photosWait])).toEqual([
+      [pictured.id, 'kept', true],
+    ])
     state.photosDown = false
     const later = createQueue(parts)
     await later.send()

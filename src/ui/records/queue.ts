@@ -8,7 +8,13 @@ import type { Entry } from '../../season/schema'
 import { sendPhotos } from './photos'
 
 /** Why the server would not take a record as it is. */
-export type Refusal = Impossible['reason'] | { kind: 'unknown-batch' } | { kind: 'other-record' } | { kind: 'nothing-to-correct' } | { kind: 'no-such-season' } | { kind: 'malformed'; problems: string[] }
+export type Refusal =
+  | Impossible['reason']
+  | { kind: 'unknown-batch' }
+  | { kind: 'other-record' }
+  | { kind: 'nothing-to-correct' }
+  | { kind: 'no-such-season' }
+  | { kind: 'malformed'; problems: string[] }
 
 /** One record of this device. */
 export interface Queued {
@@ -46,7 +52,10 @@ export interface QueueParts {
   put(items: readonly Queued[]): Promise<void>
   drop(ids: readonly string[]): Promise<void>
   /** Sends entries of one season. */
-  send(entries: readonly Entry[], season: string): Promise<{ id: string; ok: boolean; again?: { who: string; on: string }; reason?: Refusal }[]>
+  send(
+    entries: readonly Entry[],
+    season: string,
+  ): Promise<{ id: string; ok: boolean; again?: { who: string; on: string }; reason?: Refusal }[]>
   sendPhotos(photos: readonly string[], season: string): Promise<void>
   later(run: () => void, ms: number): void
   /** Microseconds by a clock that all pages of the device share. */
@@ -124,7 +133,8 @@ export function createQueue(parts: QueueParts): RecordQueue {
       return [item.state === 'waiting' && other.state !== 'waiting' ? other : item]
     })
     const found = [...stored.values()].filter(({ entry }) => !own.has(entry.id))
-    if (found.length === 0 && items.length === state.items.length && items.every((item, i) => item === state.items[i])) return
+    if (found.length === 0 && items.length === state.items.length && items.every((item, i) => item === state.items[i]))
+      return
     for (const id of stored.keys()) saved.add(id)
     become({ items: [...items, ...found].sort((a, b) => a.n - b.n) })
   }
@@ -151,7 +161,14 @@ export function createQueue(parts: QueueParts): RecordQueue {
       const waiting = all.filter((item) => item.season === season).slice(0, AT_ONCE)
       let answers
       try {
-        answers = new Map((await parts.send(waiting.map(({ entry }) => entry), season)).map((answer) => [answer.id, answer]))
+        answers = new Map(
+          (
+            await parts.send(
+              waiting.map(({ entry }) => entry),
+              season,
+            )
+          ).map((answer) => [answer.id, answer]),
+        )
       } catch {
         return failed()
       }
@@ -163,7 +180,9 @@ export function createQueue(parts: QueueParts): RecordQueue {
           const answer = answers.get(item.entry.id)
           if (!answer || item.state !== 'waiting') return item
           const { entry, season, n } = item
-          const next: Queued = answer.ok ? { entry, season, n, state: 'kept', ...(entry.photos?.length ? { photosWait: true } : {}) } : { entry, season, n, state: 'refused', reason: answer.reason! }
+          const next: Queued = answer.ok
+            ? { entry, season, n, state: 'kept', ...(entry.photos?.length ? { photosWait: true } : {}) }
+            : { entry, season, n, state: 'refused', reason: answer.reason! }
           changed.push(next)
           return next
         }),
@@ -207,7 +226,9 @@ export function createQueue(parts: QueueParts): RecordQueue {
       return (sending ??= sendNow().finally(() => (sending = undefined)))
     },
     settle(known, season) {
-      const done = state.items.filter((item) => item.state === 'kept' && !item.photosWait && (item.season !== season || known.has(item.entry.id)))
+      const done = state.items.filter(
+        (item) => item.state === 'kept' && !item.photosWait && (item.season !== season || known.has(item.entry.id)),
+      )
       letGo(done.map(({ entry }) => entry.id))
     },
     remove(id) {
@@ -226,10 +247,19 @@ export function deviceQueue(): RecordQueue {
   const store = createStore('dove-step-records', 'records')
   const queue = createQueue({
     load: () => values<Queued>(store),
-    put: (items) => setMany(items.map((item) => [item.entry.id, item]), store),
+    put: (items) =>
+      setMany(
+        items.map((item) => [item.entry.id, item]),
+        store,
+      ),
     drop: (ids) => delMany([...ids], store),
     async send(entries, season) {
-      const response = await fetch('/api/records', { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ season, records: entries }), signal: AbortSignal.timeout(20_000) })
+      const response = await fetch('/api/records', {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ season, records: entries }),
+        signal: AbortSignal.timeout(20_000),
+      })
       if (!response.ok) throw new Error(`the server answered ${response.status}`)
       return ((await response.json()) as { kept: Awaited<ReturnType<QueueParts['send']>> }).kept
     },

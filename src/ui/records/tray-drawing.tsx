@@ -43,14 +43,32 @@ export function TrayDrawing({ cells, perRow, onChange, label }: TrayDrawingProps
         borderRadius: 1,
         bgcolor: 'var(--tray-mix, #4A4038)',
         touchAction: 'manipulation',
-        '& button': { all: 'unset', boxSizing: 'border-box', aspectRatio: '1', minHeight: 24, display: 'grid', placeItems: 'center', borderRadius: '3px', bgcolor: 'rgba(255,255,255,.10)', cursor: 'pointer' },
+        '& button': {
+          all: 'unset',
+          boxSizing: 'border-box',
+          aspectRatio: '1',
+          minHeight: 24,
+          display: 'grid',
+          placeItems: 'center',
+          borderRadius: '3px',
+          bgcolor: 'rgba(255,255,255,.10)',
+          cursor: 'pointer',
+        },
         '& button:focus-visible': { outline: '3px solid #F3DF9C', outlineOffset: '-2px' },
         '& button[data-state="none"]': { bgcolor: 'rgba(255,255,255,.92)' },
         '& svg': { width: '78%', height: '78%', display: 'block' },
       }}
     >
       {cells.map((state, i) => (
-        <button key={i} type="button" data-state={state} aria-label={`Cell ${i + 1}: ${SAID[state]}`} tabIndex={i === 0 ? 0 : -1} onClick={() => set(i)} onKeyDown={(event) => walk(event, i)}>
+        <button
+          key={i}
+          type="button"
+          data-state={state}
+          aria-label={`Cell ${i + 1}: ${SAID[state]}`}
+          tabIndex={i === 0 ? 0 : -1}
+          onClick={() => set(i)}
+          onKeyDown={(event) => walk(event, i)}
+        >
           <Seedling state={state} />
         </button>
       ))}
@@ -67,10 +85,20 @@ function Seedling({ state }: { state: CellState }) {
       </svg>
     )
   }
-  const pair = (x: number, y: number, scale: number) => <path transform={`translate(${x} ${y}) scale(${scale})`} d="M0 6v-6m0 0c-4.4 .4-6-1.8-6-4.4c3.6 0 5.8 1.4 6 4.4m0 0c4.4 .4 6-1.8 6-4.4c-3.6 0-5.8 1.4-6 4.4" fill="#9CCB6B" stroke="#9CCB6B" strokeWidth="1" />
+  const pair = (x: number, y: number, scale: number) => (
+    <path
+      transform={`translate(${x} ${y}) scale(${scale})`}
+      d="M0 6v-6m0 0c-4.4 .4-6-1.8-6-4.4c3.6 0 5.8 1.4 6 4.4m0 0c4.4 .4 6-1.8 6-4.4c-3.6 0-5.8 1.4-6 4.4"
+      fill="#9CCB6B"
+      stroke="#9CCB6B"
+      strokeWidth="1"
+    />
+  )
   return (
     <svg viewBox="0 0 20 20" aria-hidden="true">
-      {state === 'one' ? pair(10, 11, 1.25) : (
+      {state === 'one' ? (
+        pair(10, 11, 1.25)
+      ) : (
         <>
           {pair(5.6, 12, 0.78)}
           {pair(14.4, 9, 0.78)}

@@ -43,13 +43,24 @@ export function useWho(): [string, (name: string) => void] {
 export type RecordNow = (said: Said | readonly Said[], summary: string) => Promise<Entry[]>
 
 /** Records what happened; gives back what was written. The notice offers to take it back. */
-export function useRecord(): { record: RecordNow; takeBack: (entries: readonly Entry[]) => Promise<void>; who: string } {
+export function useRecord(): {
+  record: RecordNow
+  takeBack: (entries: readonly Entry[]) => Promise<void>
+  who: string
+} {
   const { queue, today, season, data } = useSeason()
   const [who] = useWho()
   const notice = useNotice()
   const write = useCallback(
     async (all: readonly Said[]) => {
-      const entries = all.map(({ on, what, ...said }): Entry => ({ id: newId(), on: formatDay(on ?? today), at: moment(season.season.opensOn === undefined ? undefined : today), who, what, ...present(said) }))
+      const entries = all.map(({ on, what, ...said }): Entry => ({
+        id: newId(),
+        on: formatDay(on ?? today),
+        at: moment(season.season.opensOn === undefined ? undefined : today),
+        who,
+        what,
+        ...present(said),
+      }))
       await queue.add(entries, data.own)
       return entries
     },
@@ -57,7 +68,16 @@ export function useRecord(): { record: RecordNow; takeBack: (entries: readonly E
   )
   const takeBack = useCallback(
     async (entries: readonly Entry[]) => {
-      await write(entries.map(({ id, batch, place, on }) => ({ batch, place, on: parseDay(on), what: { did: 'note' }, instead: id, void: true })))
+      await write(
+        entries.map(({ id, batch, place, on }) => ({
+          batch,
+          place,
+          on: parseDay(on),
+          what: { did: 'note' },
+          instead: id,
+          void: true,
+        })),
+      )
     },
     [write],
   )
@@ -80,5 +100,7 @@ function moment(day: Day | undefined): string {
 
 /** Without the parts that say nothing. */
 function present<T extends object>(value: T): { [Part in keyof T]: Exclude<T[Part], undefined> } {
-  return Object.fromEntries(Object.entries(value).filter(([, part]) => part !== undefined && !(Array.isArray(part) && part.length === 0))) as { [Part in keyof T]: Exclude<T[Part], undefined> }
+  return Object.fromEntries(
+    Object.entries(value).filter(([, part]) => part !== undefined && !(Array.isArray(part) && part.length === 0)),
+  ) as { [Part in keyof T]: Exclude<T[Part], undefined> }
 }

@@ -14,7 +14,9 @@ export function WarningLine({ warning }: { warning: Warning }) {
       <Box component="span" sx={{ fontWeight: 700, color: 'error.main' }}>
         {format.temperature(measured)}
       </Box>{' '}
-      on {season.places[place]!.name}, {format.date(day)}: {kind === 'cold' ? 'under' : 'over'} {format.temperature(limit)} that {batches.length === 1 ? 'this kind bears' : 'these kinds bear'}; {count(format, trays, 'tray')}:{' '}
+      on {season.places[place]!.name}, {format.date(day)}: {kind === 'cold' ? 'under' : 'over'}{' '}
+      {format.temperature(limit)} that {batches.length === 1 ? 'this kind bears' : 'these kinds bear'};{' '}
+      {count(format, trays, 'tray')}:{' '}
       {batches.slice(0, 6).map((batch, i) => (
         <span key={batch.id}>
           {i > 0 && ', '}

@@ -50,7 +50,8 @@ const DONE_WORDS: Record<keyof typeof TASK_TITLES, string> = {
 /** What a record says, without who and when. */
 export function entrySentence({ what, place, void: taken }: Entry, season: Season, f: Format): string {
   if (taken) return 'Took back an entry'
-  const placeName = (key: string | undefined) => (key === undefined ? '' : (season.places.find((one) => one.key === key)?.name ?? key))
+  const placeName = (key: string | undefined) =>
+    key === undefined ? '' : (season.places.find((one) => one.key === key)?.name ?? key)
   const containerName = (key: string) => season.containers.find((one) => one.key === key)?.name ?? key
   switch (what.did) {
     case 'task': {
@@ -71,7 +72,13 @@ export function entrySentence({ what, place, void: taken }: Entry, season: Seaso
     case 'moved': {
       const where = what.place === undefined ? undefined : placeName(what.place)
       if (what.container === undefined) return `Moved to ${where}`
-      return [`Potted on into ${containerName(what.container)}`, what.cells === undefined ? undefined : f.number(what.cells), where && `on ${where}`].filter(Boolean).join(', ')
+      return [
+        `Potted on into ${containerName(what.container)}`,
+        what.cells === undefined ? undefined : f.number(what.cells),
+        where && `on ${where}`,
+      ]
+        .filter(Boolean)
+        .join(', ')
     }
     case 'loss':
       return `${count(f, what.plants, 'plant')} lost: ${LOSS_WORDS[what.cause]}`
@@ -112,7 +119,16 @@ export function entrySentence({ what, place, void: taken }: Entry, season: Seaso
   }
 }
 
-const TOO_MANY = { lost: 'lost', showing: 'showing', doubles: 'with more than one', counted: 'looked at', filled: 'filled', split: 'split off', planted: 'planted', ended: 'gone' } as const
+const TOO_MANY = {
+  lost: 'lost',
+  showing: 'showing',
+  doubles: 'with more than one',
+  counted: 'looked at',
+  filled: 'filled',
+  split: 'split off',
+  planted: 'planted',
+  ended: 'gone',
+} as const
 
 /** Why a record could not be kept as it was written, and what to do. */
 export function refusalSentence(reason: Refusal, f: Format): string {
@@ -145,7 +161,11 @@ export function standingWords(batch: Batch, today: Day, season: Season, f: Forma
   const where = stay ? `, ${f.number(stay.trays)} × ${stay.container.name}, ${season.places[stay.place]!.name}` : ''
   switch (asItIs?.standing) {
     case undefined:
-      return sow === undefined ? 'cannot be sown in time' : sow > today ? `to be sown ${f.date(sow)}` : `sown ${f.date(sow)} by the plan${where}`
+      return sow === undefined
+        ? 'cannot be sown in time'
+        : sow > today
+          ? `to be sown ${f.date(sow)}`
+          : `sown ${f.date(sow)} by the plan${where}`
     case 'to-sow':
       return `to be sown ${f.date(sow!)}`
     case 'sown':

@@ -40,12 +40,41 @@ export const WorkRow = memo(function WorkRow({ work, large, ofOne = false, gated
   const may = large && !data.whatIf
   const name = `${taskName(task)} ${batch.code}`
   return (
-    <Box component="li" data-task={task.id} sx={{ borderTop: large ? 1 : 0, borderColor: 'divider', display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: 1.5, py: large ? 0.75 : 0, opacity: done ? 0.68 : 1 }}>
+    <Box
+      component="li"
+      data-task={task.id}
+      sx={{
+        borderTop: large ? 1 : 0,
+        borderColor: 'divider',
+        display: 'flex',
+        flexWrap: 'wrap',
+        alignItems: 'center',
+        columnGap: 1.5,
+        py: large ? 0.75 : 0,
+        opacity: done ? 0.68 : 1,
+      }}
+    >
       <Box
         component={Link}
         prefetch={false}
-        href={task.kind === 'plant' && !done ? `/field?stand=${encodeURIComponent(batch.id)}` : `/batch?id=${encodeURIComponent(batch.id)}`}
-        sx={{ flex: '1 1 240px', minWidth: 0, display: 'flex', gap: 1.5, alignItems: 'center', minHeight: large ? 48 : 40, py: 0.25, color: 'inherit', textDecoration: 'none', borderRadius: 1, '&:hover': { bgcolor: 'var(--row-chosen)' } }}
+        href={
+          task.kind === 'plant' && !done
+            ? `/field?stand=${encodeURIComponent(batch.id)}`
+            : `/batch?id=${encodeURIComponent(batch.id)}`
+        }
+        sx={{
+          flex: '1 1 240px',
+          minWidth: 0,
+          display: 'flex',
+          gap: 1.5,
+          alignItems: 'center',
+          minHeight: large ? 48 : 40,
+          py: 0.25,
+          color: 'inherit',
+          textDecoration: 'none',
+          borderRadius: 1,
+          '&:hover': { bgcolor: 'var(--row-chosen)' },
+        }}
       >
         {!ofOne && <StairGlyph batch={batch} />}
         <Box sx={{ minWidth: 0, flex: 1 }}>
@@ -62,10 +91,22 @@ export const WorkRow = memo(function WorkRow({ work, large, ofOne = false, gated
               </>
             )}
           </Box>
-          <Box sx={{ fontSize: large ? 14.5 : 13.5, color: 'text.secondary', lineHeight: 1.3 }}>{taskLine(task, season.places, format)}</Box>
-          {late > 0 && <Box sx={{ fontSize: 14, fontWeight: 650, color: 'error.main', lineHeight: 1.35 }}>{count(format, late, 'day')} late: due {format.date(due)}</Box>}
+          <Box sx={{ fontSize: large ? 14.5 : 13.5, color: 'text.secondary', lineHeight: 1.3 }}>
+            {taskLine(task, season.places, format)}
+          </Box>
+          {late > 0 && (
+            <Box sx={{ fontSize: 14, fontWeight: 650, color: 'error.main', lineHeight: 1.35 }}>
+              {count(format, late, 'day')} late: due {format.date(due)}
+            </Box>
+          )}
           {gated && !done && <VerdictMark verdict={gated.verdict} />}
-          {reason && <Box sx={{ fontSize: 13.5, color: gated!.verdict === 'wait' ? 'error.main' : 'text.primary', lineHeight: 1.3 }}>{gateSentence(reason, format)}</Box>}
+          {reason && (
+            <Box
+              sx={{ fontSize: 13.5, color: gated!.verdict === 'wait' ? 'error.main' : 'text.primary', lineHeight: 1.3 }}
+            >
+              {gateSentence(reason, format)}
+            </Box>
+          )}
           {!done && large && !ofOne && <OutlookTag outlook={outlookOf(batch)} />}
           {done && line && (
             <Box sx={{ fontSize: 13.5, color: 'success.main', fontWeight: 650 }}>
@@ -75,22 +116,49 @@ export const WorkRow = memo(function WorkRow({ work, large, ofOne = false, gated
         </Box>
       </Box>
       {may && !done && (
-        <Box className="no-print" sx={{ display: 'flex', gap: 1, flex: { xs: '1 1 100%', sm: '0 0 auto' }, pb: { xs: 0.75, sm: 0 } }}>
-          <Button variant="contained" disableElevation onClick={() => void record(asPlanned(task, season), `${name}: done.`)} aria-label={`Done: ${name}`} startIcon={<CheckIcon />} sx={{ minHeight: 48, flex: { xs: 1.4, sm: '0 0 auto' }, minWidth: 104, fontSize: 16 }}>
+        <Box
+          className="no-print"
+          sx={{ display: 'flex', gap: 1, flex: { xs: '1 1 100%', sm: '0 0 auto' }, pb: { xs: 0.75, sm: 0 } }}
+        >
+          <Button
+            variant="contained"
+            disableElevation
+            onClick={() => void record(asPlanned(task, season), `${name}: done.`)}
+            aria-label={`Done: ${name}`}
+            startIcon={<CheckIcon />}
+            sx={{ minHeight: 48, flex: { xs: 1.4, sm: '0 0 auto' }, minWidth: 104, fontSize: 16 }}
+          >
             Done
           </Button>
-          <Button variant="outlined" color="inherit" onClick={() => setOther(true)} aria-label={`Something else: ${name}`} sx={{ minHeight: 48, flex: { xs: 1, sm: '0 0 auto' }, lineHeight: 1.15 }}>
+          <Button
+            variant="outlined"
+            color="inherit"
+            onClick={() => setOther(true)}
+            aria-label={`Something else: ${name}`}
+            sx={{ minHeight: 48, flex: { xs: 1, sm: '0 0 auto' }, lineHeight: 1.15 }}
+          >
             Something else
           </Button>
         </Box>
       )}
       {!large && !done && !data.whatIf && (
-        <IconButton className="no-print" onClick={() => setOther(true)} aria-label={`Done already, or something else: ${name}`} sx={{ width: 44, height: 44 }}>
+        <IconButton
+          className="no-print"
+          onClick={() => setOther(true)}
+          aria-label={`Done already, or something else: ${name}`}
+          sx={{ width: 44, height: 44 }}
+        >
           <CheckIcon />
         </IconButton>
       )}
       {may && done && line && (
-        <Button className="no-print" color="inherit" onClick={() => void takeBack([line.entry])} aria-label={`Take back: ${name}`} sx={{ minHeight: 48 }}>
+        <Button
+          className="no-print"
+          color="inherit"
+          onClick={() => void takeBack([line.entry])}
+          aria-label={`Take back: ${name}`}
+          sx={{ minHeight: 48 }}
+        >
           Take back
         </Button>
       )}
@@ -100,5 +168,14 @@ export const WorkRow = memo(function WorkRow({ work, large, ofOne = false, gated
 }, sameWork)
 
 function sameWork(a: WorkRowProps, b: WorkRowProps): boolean {
-  return a.work.task.day === b.work.task.day && a.work.task.batch === b.work.task.batch && a.work.task.id === b.work.task.id && a.work.state === b.work.state && a.work.late === b.work.late && a.work.line?.entry === b.work.line?.entry && a.large === b.large && a.gated === b.gated
+  return (
+    a.work.task.day === b.work.task.day &&
+    a.work.task.batch === b.work.task.batch &&
+    a.work.task.id === b.work.task.id &&
+    a.work.state === b.work.state &&
+    a.work.late === b.work.late &&
+    a.work.line?.entry === b.work.line?.entry &&
+    a.large === b.large &&
+    a.gated === b.gated
+  )
 }

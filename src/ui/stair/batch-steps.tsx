@@ -25,10 +25,32 @@ export function BatchSteps({ batch }: { batch: Batch }) {
   const most = Math.max(...stays.map((stay) => stay.trayPlaces))
   return (
     <Box>
-      <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} width="100%" style={{ display: 'block', maxWidth: 480 }} aria-hidden="true">
+      <svg
+        viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+        width="100%"
+        style={{ display: 'block', maxWidth: 480 }}
+        aria-hidden="true"
+      >
         <Stair batch={batch} x={scale} most={most} height={54} base={HEIGHT - 6} />
       </svg>
-      <Box component="ol" aria-label="Steps" sx={{ listStyle: 'none', m: 0, p: 0, mt: 1, fontSize: 14, '& li': { display: 'grid', gridTemplateColumns: '86px 22px 1fr', columnGap: 1, alignItems: 'center', py: 0.35 } }}>
+      <Box
+        component="ol"
+        aria-label="Steps"
+        sx={{
+          listStyle: 'none',
+          m: 0,
+          p: 0,
+          mt: 1,
+          fontSize: 14,
+          '& li': {
+            display: 'grid',
+            gridTemplateColumns: '86px 22px 1fr',
+            columnGap: 1,
+            alignItems: 'center',
+            py: 0.35,
+          },
+        }}
+      >
         {stays.map((stay, i) => (
           <li key={i}>
             <span>{format.date(stay.from)}</span>
@@ -36,8 +58,18 @@ export function BatchSteps({ batch }: { batch: Batch }) {
               <rect x="0.5" y="0.5" width="19" height="13" fill={placePaint(stay.place)} stroke="currentColor" />
             </svg>
             <span>
-              {i === 0 ? (isBought(batch) ? 'Arrive' : 'Sow') : stay.potted ? 'Pot up' : stay.kind === 'harden' ? 'Harden off' : stays[i - 1]!.kind === 'germinate' ? 'Off heat' : 'Move'}: {season.places[stay.place]!.name},{' '}
-              {format.number(stay.trays)} × {stay.container.name}
+              {i === 0
+                ? isBought(batch)
+                  ? 'Arrive'
+                  : 'Sow'
+                : stay.potted
+                  ? 'Pot up'
+                  : stay.kind === 'harden'
+                    ? 'Harden off'
+                    : stays[i - 1]!.kind === 'germinate'
+                      ? 'Off heat'
+                      : 'Move'}
+              : {season.places[stay.place]!.name}, {format.number(stay.trays)} × {stay.container.name}
               {stay.trayPlaces === stay.trays ? '' : ` (${count(format, stay.trayPlaces, 'tray place')})`}
             </span>
           </li>

@@ -7,12 +7,14 @@ export const placePaint = (place: number) => `url(#place-${place})`
 export function PlaceHatches({ looks }: { looks: readonly PlaceLook[] }) {
   return (
     <svg width="0" height="0" style={{ position: 'absolute' }} aria-hidden="true" focusable="false">
-      <style>{looks
-        .map(
-          (look, i) =>
-            `:root{--place-${i}-fill:${look.fill};--place-${i}-line:${look.line}}[data-dark]{--place-${i}-fill:${look.darkFill};--place-${i}-line:${look.darkLine}}`,
-        )
-        .join('')}</style>
+      <style>
+        {looks
+          .map(
+            (look, i) =>
+              `:root{--place-${i}-fill:${look.fill};--place-${i}-line:${look.line}}[data-dark]{--place-${i}-fill:${look.darkFill};--place-${i}-line:${look.darkLine}}`,
+          )
+          .join('')}
+      </style>
       <defs>
         {looks.map((look, i) => (
           <pattern key={i} id={`place-${i}`} width="6" height="6" patternUnits="userSpaceOnUse">

@@ -31,7 +31,12 @@ export interface StairProps {
 export const Stair = memo(function Stair({ batch, x, most, height, base, bare = false }: StairProps) {
   const { stays, window, sow, pass, ready, limit, plantOn, asItIs } = batch
   // What has happened stands on firm ground.
-  const done = !asItIs || asItIs.standing === 'to-sow' ? undefined : asItIs.standing === 'planted' ? plantOn : Math.min(asItIs.today, plantOn, asItIs.ends)
+  const done =
+    !asItIs || asItIs.standing === 'to-sow'
+      ? undefined
+      : asItIs.standing === 'planted'
+        ? plantOn
+        : Math.min(asItIs.today, plantOn, asItIs.ends)
   if (sow === undefined || stays.length === 0) return null
   const top = (trayPlaces: number) => base - treadHeight(trayPlaces, most, height)
   let outline = `M${x(sow)} ${base}`
@@ -61,17 +66,38 @@ export const Stair = memo(function Stair({ batch, x, most, height, base, bare = 
           fill={placePaint(stay.place)}
         />
       ))}
-      <path d={outline} fill="none" stroke="var(--mui-palette-text-primary)" strokeWidth={bare ? 1 : 1.5} strokeLinejoin="round" />
-      {done !== undefined && done > sow && <path d={`M${x(sow)} ${base}H${x(done)}`} stroke="var(--mui-palette-text-primary)" strokeWidth={bare ? 2.5 : 4} />}
+      <path
+        d={outline}
+        fill="none"
+        stroke="var(--mui-palette-text-primary)"
+        strokeWidth={bare ? 1 : 1.5}
+        strokeLinejoin="round"
+      />
+      {done !== undefined && done > sow && (
+        <path
+          d={`M${x(sow)} ${base}H${x(done)}`}
+          stroke="var(--mui-palette-text-primary)"
+          strokeWidth={bare ? 2.5 : 4}
+        />
+      )}
       {!bare && pass && pass.emergence < plantOn && <Shoot x={x(pass.emergence)} y={top(stays[0]!.trayPlaces)} />}
       {!bare && ready !== undefined && ready < plantOn && (
-        <path d={`M${x(ready)} ${lastTop}H${Math.min(end, x(limit ?? plantOn))}`} stroke="var(--mui-palette-success-main)" strokeWidth={3.5} />
+        <path
+          d={`M${x(ready)} ${lastTop}H${Math.min(end, x(limit ?? plantOn))}`}
+          stroke="var(--mui-palette-success-main)"
+          strokeWidth={3.5}
+        />
       )}
       {!bare && limit !== undefined && limit < plantOn && (
         <path d={`M${x(limit)} ${lastTop}H${end}`} stroke="var(--mui-palette-error-main)" strokeWidth={3.5} />
       )}
       {!bare && ready !== undefined && ready > plantOn && (
-        <path d={`M${end} ${base - 1}H${x(ready)}`} stroke="var(--mui-palette-error-main)" strokeWidth={2} strokeDasharray="3 3" />
+        <path
+          d={`M${end} ${base - 1}H${x(ready)}`}
+          stroke="var(--mui-palette-error-main)"
+          strokeWidth={2}
+          strokeDasharray="3 3"
+        />
       )}
       {!bare && <Sprout x={end} y={lastTop} />}
     </g>
@@ -104,7 +130,15 @@ function Sprout({ x, y }: { x: number; y: number }) {
 }
 
 /** The small mark of a batch beside its code: its own stair, nothing else. */
-export const StairGlyph = memo(function StairGlyph({ batch, width = 44, height = 18 }: { batch: Batch; width?: number; height?: number }) {
+export const StairGlyph = memo(function StairGlyph({
+  batch,
+  width = 44,
+  height = 18,
+}: {
+  batch: Batch
+  width?: number
+  height?: number
+}) {
   const { sow, plantOn, stays } = batch
   if (sow === undefined || stays.length === 0) return <svg width={width} height={height} aria-hidden="true" />
   const most = Math.max(...stays.map((stay) => stay.trayPlaces))

@@ -33,11 +33,23 @@ function writerOf(season: string | undefined): Keep {
  */
 export async function POST(request: Request) {
   const sent = Sent.safeParse(await request.json().catch(() => undefined))
-  if (!sent.success) return Response.json({ problem: 'Send { "season": id, "records": [ … ] } with 1 to 500 records.' }, { status: 400 })
+  if (!sent.success)
+    return Response.json({ problem: 'Send { "season": id, "records": [ … ] } with 1 to 500 records.' }, { status: 400 })
   const { season, records } = sent.data
   const read = records.map((record) => ({ record, parsed: Entry.safeParse(record) }))
   const wrong = read.flatMap(({ record, parsed }) =>
-    parsed.success ? [] : [{ id: String((record as { id?: unknown } | null)?.id ?? ''), ok: false as const, reason: { kind: 'malformed' as const, problems: parsed.error.issues.map(({ path, message }) => `${path.join('.')}: ${message}`) } }],
+    parsed.success
+      ? []
+      : [
+          {
+            id: String((record as { id?: unknown } | null)?.id ?? ''),
+            ok: false as const,
+            reason: {
+              kind: 'malformed' as const,
+              problems: parsed.error.issues.map(({ path, message }) => `${path.join('.')}: ${message}`),
+            },
+          },
+        ],
   )
   const good = read.flatMap(({ parsed }) => (parsed.success ? [parsed.data] : []))
   if (good.length === 0) return Response.json({ kept: wrong })
@@ -48,6 +60,8 @@ export async function POST(request: Request) {
     if (!(error instanceof NoSeason)) throw error
     writers.delete(season)
     if (season === undefined) return Response.json({ problem: 'There is no season open.' }, { status: 409 })
-    return Response.json({ kept: [...good.map(({ id }): Kept => ({ id, ok: false, reason: { kind: 'no-such-season' } })), ...wrong] })
+    return Response.json({
+      kept: [...good.map(({ id }): Kept => ({ id, ok: false, reason: { kind: 'no-such-season' } })), ...wrong],
+    })
   }
 }

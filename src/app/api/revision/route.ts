@@ -7,5 +7,8 @@ export const dynamic = 'force-dynamic'
 /** Which season is open and its revision, for pages that look whether someone else changed it. */
 export async function GET() {
   const id = await seasonInView()
-  return Response.json({ view: id?.season_id ?? null, revision: id ? ((await seasonRevision(database(), id)) ?? null) : null })
+  return Response.json({
+    view: id?.season_id ?? null,
+    revision: id ? ((await seasonRevision(database(), id)) ?? null) : null,
+  })
 }

@@ -25,10 +25,24 @@ export async function PUT(request: Request, { params }: Context) {
   if (sent.length === 0 || sent.length > MOST_BYTES) return problem('A photo has at most 15 MB.', 413)
   try {
     // Turned as it was held; written anew without any data about it.
-    const { data, info } = await sharp(sent, { limitInputPixels: 100_000_000 }).rotate().resize(LONGEST_SIDE, LONGEST_SIDE, { fit: 'inside', withoutEnlargement: true }).jpeg({ quality: 78 }).toBuffer({ resolveWithObject: true })
-    await keepPhoto(database(), id, { id: photo.data, type: 'image/jpeg', width: info.width, height: info.height, bytes: data })
+    const { data, info } = await sharp(sent, { limitInputPixels: 100_000_000 })
+      .rotate()
+      .resize(LONGEST_SIDE, LONGEST_SIDE, { fit: 'inside', withoutEnlargement: true })
+      .jpeg({ quality: 78 })
+      .toBuffer({ resolveWithObject: true })
+    await keepPhoto(database(), id, {
+      id: photo.data,
+      type: 'image/jpeg',
+      width: info.width,
+      height: info.height,
+      bytes: data,
+    })
   } catch (error) {
-    if (error instanceof Error && /unsupported image|Input buffer|corrupt|pixel limit|VipsJpeg|premature end/i.test(error.message)) return problem('This is no photo that can be read.', 415)
+    if (
+      error instanceof Error &&
+      /unsupported image|Input buffer|corrupt|pixel limit|VipsJpeg|premature end/i.test(error.message)
+    )
+      return problem('This is no photo that can be read.', 415)
     throw error
   }
   return new Response(null, { status: 204 })
@@ -39,5 +53,7 @@ export async function GET(_: Request, { params }: Context) {
   const id = photo.success ? await openSeason(database()) : undefined
   const found = id && (await findPhoto(database(), id, photo.data!))
   if (!found) return problem('There is no such photo.', 404)
-  return new Response(new Uint8Array(found.bytes), { headers: { 'content-type': found.type, 'cache-control': 'private, max-age=31536000, immutable' } })
+  return new Response(new Uint8Array(found.bytes), {
+    headers: { 'content-type': found.type, 'cache-control': 'private, max-age=31536000, immutable' },
+  })
 }
