@@ -1,9 +1,10 @@
-/** npm run season -- compute FILE | check FILE | fit FILE: a season document on the command line; "-" reads standard input. */
+/** npm run season -- compute FILE | check FILE | fit FILE | begin ANSWERS: seasons on the command line; "-" reads standard input. */
 import { readFileSync } from 'node:fs'
 import { z } from 'zod'
 import { fitReport } from '../src/interchange/fit-report'
 import { planReport } from '../src/interchange/plan-report'
-import { readSeasonText } from '../src/interchange/season-file'
+import { readJson, readSeasonText } from '../src/interchange/season-file'
+import { begin } from '../src/library/begin'
 import type { Season } from '../src/season/schema'
 import { fitPlan } from '../src/worker/fit-plan'
 
@@ -12,10 +13,13 @@ const USAGE = `Usage:
   npm run season -- check FILE      only say what is wrong with the document
   npm run season -- fit FILE [DAY]  propose the fewest changes that make the plan fit, as JSON, with the season as it
                                     would be; nothing before DAY (YYYY-MM-DD) changes. Ctrl-C prints the best so far.
-FILE may be - for standard input.`
+  npm run season -- begin ANSWERS   print the season document that the guided start makes of these answers
+FILE and ANSWERS may be - for standard input.`
+
+const COMMANDS = ['compute', 'check', 'fit', 'begin']
 
 async function main([command, file, day]: string[]): Promise<number> {
-  if ((command !== 'compute' && command !== 'check' && command !== 'fit') || file === undefined) {
+  if (!COMMANDS.includes(command ?? '') || file === undefined) {
     console.error(USAGE)
     return 1
   }
@@ -26,6 +30,7 @@ async function main([command, file, day]: string[]): Promise<number> {
     console.error(`${file}: ${error instanceof Error ? error.message : String(error)}`)
     return 1
   }
+  if (command === 'begin') return beginWith(text)
   const read = readSeasonText(text)
   if (!read.ok) {
     for (const { path, message } of read.problems) console.error(path ? `${path}: ${message}` : message)
@@ -41,6 +46,22 @@ async function main([command, file, day]: string[]): Promise<number> {
   }
   if (command === 'compute') console.log(JSON.stringify(planReport(read.season), null, 1))
   else console.error(`Nothing wrong: ${read.season.plantings.length} plantings.`)
+  return 0
+}
+
+/** Prints the season that answers make, or everything that is wrong with them. */
+function beginWith(text: string): number {
+  const answers = readJson(text)
+  if (!answers.ok) {
+    console.error(answers.message)
+    return 1
+  }
+  const begun = begin(answers.value)
+  if (!begun.ok) {
+    for (const { path, message } of begun.problems) console.error(path ? `${path}: ${message}` : message)
+    return 1
+  }
+  console.log(JSON.stringify(begun.document, null, 1))
   return 0
 }
 
@@ -62,5 +83,11 @@ async function fitted(season: Season, day: string | undefined) {
   })
   return fitReport(season, result, day)
 }
+
+// A reader that has seen enough closes the pipe: that is no error of ours.
+process.stdout.on('error', (error: NodeJS.ErrnoException) => {
+  if (error.code !== 'EPIPE') throw error
+  process.exit(0)
+})
 
 process.exitCode = await main(process.argv.slice(2))

@@ -41,7 +41,11 @@ export function madeUpRecords(season: Season, today: Day): Entry[] {
 
   for (const batch of plan.batches) {
     if (!batch.sizing || !batch.pass) continue
-    // What lies before the record began is done as planned.
+    // What was sown before the record began was put into it on its first day; the rest of that time is done as planned.
+    if (batch.sow! < from + 3 && batch.plantOn > from + 3) {
+      const sowing = tasksOf(batch, batch.sow!, batch.sow! + 1).find(({ kind }) => kind === 'sow')
+      if (sowing) take(sowing, batch.sow!)
+    }
     const tasks = tasksOf(batch, from + 3, today + 1).sort((a, b) => a.day - b.day)
     const sown = tasks.some(({ kind }) => kind === 'sow') || (batch.sow! < from + 3 && batch.plantOn > today)
     if (!sown) {

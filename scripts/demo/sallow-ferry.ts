@@ -711,7 +711,7 @@ const MEANS = [-1.0, 0.2, 4.6, 9.3, 14.2, 17.8, 19.9, 19.4, 15.1, 9.8, 4.1, 0.3]
 
 const farm: SeasonInput = {
   format: 1,
-  farm: { name: 'Sallow Ferry' },
+  farm: { name: 'Sallow Ferry', region: 'uk', recordsFrom: '2027-01-04' },
   season: { name: '2027', from: '2027-01-01', to: '2027-12-31', opensOn: '2027-04-12' },
   site: {
     latitude: 45.3,

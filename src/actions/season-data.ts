@@ -32,17 +32,11 @@ export async function loadSeasonData(): Promise<SeasonData | undefined> {
   }
 }
 
-/** The year a season begun today is for: from autumn on, the next one. */
-export function seasonYear(): number {
-  const now = new Date()
-  return now.getFullYear() + (now.getMonth() >= 8 ? 1 : 0)
-}
-
 /** The day it is for a season, ISO: the one it says it opens on, else today. */
 export const todayOf = ({ season }: Pick<Season, 'season'>): string => season.opensOn ?? localToday()
 
 /** Today by the clock of the server, as the farm's wall calendar has it. */
-function localToday(): string {
+export function localToday(): string {
   const now = new Date()
   const pad = (n: number) => String(n).padStart(2, '0')
   return `${now.getFullYear()}-${pad(now.getMonth() + 1)}-${pad(now.getDate())}`

@@ -7,6 +7,7 @@ import * as anchors from './migrations/0004-anchors'
 import * as field from './migrations/0005-field'
 import * as whatIf from './migrations/0006-what-if'
 import * as records from './migrations/0007-records'
+import * as strangers from './migrations/0008-strangers'
 import type { Database } from './schema'
 
 const MIGRATIONS: Record<string, Migration> = {
@@ -17,6 +18,7 @@ const MIGRATIONS: Record<string, Migration> = {
   '0005-field': field,
   '0006-what-if': whatIf,
   '0007-records': records,
+  '0008-strangers': strangers,
 }
 
 /**

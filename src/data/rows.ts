@@ -56,7 +56,7 @@ const temperatureOf = (row: {
 }) => present({ held: row.held, lift: row.lift, halfRange: row.half_range, floor: row.floor, ceiling: row.ceiling })
 
 /** Columns of a season that come from its document. */
-export function seasonRow({ season, site, habits }: Pick<Season, 'season' | 'site' | 'habits'>) {
+export function seasonRow({ farm, season, site, habits }: Pick<Season, 'farm' | 'season' | 'site' | 'habits'>) {
   const { frost } = site
   return {
     name: season.name,
@@ -97,6 +97,7 @@ export function seasonRow({ season, site, habits }: Pick<Season, 'season' | 'sit
         events: site.events,
         forecast: site.forecast,
         thermometer: site.thermometer,
+        farm: { region: farm.region, recordsFrom: farm.recordsFrom },
       }),
     ),
   }
@@ -121,7 +122,10 @@ export function seasonOf(
         }
   return {
     format: 1,
-    farm: { name: farmName },
+    farm: {
+      name: farmName,
+      ...((row.more_site as { farm?: Pick<Season['farm'], 'region' | 'recordsFrom'> }).farm ?? {}),
+    },
     season: present({ name: row.name, from: row.starts_on, to: row.ends_on, opensOn: row.opens_on }),
     site: present({
       latitude: row.latitude,
@@ -129,9 +133,9 @@ export function seasonOf(
       clearness: row.clearness,
       outdoorMonthlyMeans: row.outdoor_monthly_means,
       frost,
-      ...Site.pick({ nightDrop: true, soilLift: true, events: true, forecast: true, thermometer: true }).parse(
-        row.more_site,
-      ),
+      ...Site.pick({ nightDrop: true, soilLift: true, events: true, forecast: true, thermometer: true })
+        .strip()
+        .parse(row.more_site),
     }),
     habits: {
       confidence: row.confidence,
@@ -276,7 +280,11 @@ export function cropRow(id: SeasonId, x: Crop, position: number): Insertable<t.C
         seasonGroups: x.seasonGroups,
         cautions: x.cautions,
         cover: g.cover,
+        plateauTo: g.plateauTo,
         usual: growth.usual,
+        chillsUnder: x.chillsUnder,
+        killsUnder: x.killsUnder,
+        killsHardenedUnder: x.killsHardenedUnder,
         learned: x.learned,
       }),
     ),
@@ -304,10 +312,14 @@ export function cropOf(
   points: Selectable<t.GrowthPointTable>[],
   preparation: Selectable<t.PreparationTable>[],
 ): Crop {
-  const { cover, usual, ...facts } = row.facts as Pick<Crop, 'group' | 'season' | 'lifespan' | 'raise' | 'learned'> &
+  const { cover, usual, plateauTo, ...facts } = row.facts as Pick<
+    Crop,
+    'group' | 'season' | 'lifespan' | 'raise' | 'learned' | 'chillsUnder' | 'killsUnder' | 'killsHardenedUnder'
+  > &
     Partial<Pick<Crop, 'field' | 'care' | 'seed' | 'seasonGroups' | 'cautions'>> & {
       cover?: NonNullable<Crop['germination']['cover']>
       usual?: [number, number]
+      plateauTo?: number
     }
   return present({
     field: {},
@@ -324,6 +336,7 @@ export function cropOf(
     germination: present({
       base: row.germination_base,
       optimum: row.germination_optimum,
+      plateauTo,
       ceiling: row.germination_ceiling,
       thermalTime: row.thermal_time,
       spread: row.spread,
@@ -383,7 +396,7 @@ export function lotRow(id: SeasonId, x: Lot, position: number): Insertable<t.Lot
     variety: x.variety,
     name: x.name,
     form: x.form,
-    germination: x.germination,
+    germination: x.germination ?? null,
     tested_seeds: x.testedSeeds,
     tested_on: x.testedOn ?? null,
     pace: x.pace,
@@ -446,9 +459,10 @@ export function stageRows(id: SeasonId, x: Method): Insertable<t.StageTable>[] {
       ...id,
       method: x.key,
       position,
-      place: stage.place,
+      place: stage.place === BY_RULE ? null : stage.place,
       container: stage.container ?? null,
-      germinate_at: stage.germinateAt ?? null,
+      germinate_at: stage.germinateAt === BY_RULE ? null : (stage.germinateAt ?? null),
+      germinate_by_rule: stage.germinateAt === BY_RULE,
       survival: stage.survival,
       pot_up_point: stage.potUpPoint ?? null,
       divide: stage.divide ?? null,
@@ -477,6 +491,9 @@ export function methodOf(row: Selectable<t.MethodTable>, stages: Selectable<t.St
   }
 }
 
+/** The rule that finds a place, in the place of its key; a stage without a place goes by it. */
+const BY_RULE = '@usual-pace'
+
 function stageOf(row: Selectable<t.StageTable>): Stage {
   const when =
     row.when_age !== null
@@ -487,9 +504,9 @@ function stageOf(row: Selectable<t.StageTable>): Stage {
           ? { daysBeforePlanting: row.when_days_before }
           : undefined
   return present({
-    place: row.place,
+    place: row.place ?? BY_RULE,
     container: row.container,
-    germinateAt: row.germinate_at,
+    germinateAt: row.germinate_by_rule ? BY_RULE : row.germinate_at,
     survival: row.survival,
     when,
     potUpPoint: row.pot_up_point,
@@ -525,6 +542,7 @@ export function plantingRow(id: SeasonId, x: Planting, position: number, version
         stand: x.stand,
         leaves: x.leaves,
         clears: x.clears,
+        plannedOn: x.plannedOn,
         worth: x.worth,
         may: x.may,
         pinned: x.pinned,
@@ -599,13 +617,25 @@ function shareOf(row: Selectable<t.PlantingShareTable>): Share {
 }
 
 export function blockRow(id: SeasonId, x: Block, position: number): Insertable<t.BlockTable> {
-  return { ...id, key: x.key, position, name: x.name, path: x.path }
+  return { ...id, key: x.key, position, name: x.name, path: x.path, covers: coversRow(x.covers) }
 }
 
-export const blockOf = ({ key, name, path }: Selectable<t.BlockTable>): Block => ({ key, name, path })
+const coversRow = (covers: Block['covers']) => (covers === undefined ? null : JSON.stringify(covers))
+
+export const blockOf = ({ key, name, path, covers }: Selectable<t.BlockTable>): Block =>
+  present({ key, name, path, covers: covers as Block['covers'] | null })
 
 export function bedRow(id: SeasonId, x: Bed, position: number): Insertable<t.BedTable> {
-  return { ...id, key: x.key, position, name: x.name, block: x.block, length: x.length, width: x.width }
+  return {
+    ...id,
+    key: x.key,
+    position,
+    name: x.name,
+    block: x.block,
+    length: x.length,
+    width: x.width,
+    covers: coversRow(x.covers),
+  }
 }
 
 export function standingRows(id: SeasonId, x: Bed): Insertable<t.BedStandingTable>[] {
@@ -620,17 +650,18 @@ export function standingRows(id: SeasonId, x: Bed): Insertable<t.BedStandingTabl
 }
 
 export function bedOf(
-  { key, name, block, length, width }: Selectable<t.BedTable>,
+  { key, name, block, length, width, covers }: Selectable<t.BedTable>,
   standing: Selectable<t.BedStandingTable>[],
 ): Bed {
-  return {
+  return present({
     key,
     name,
     block,
     length,
     width,
+    covers: covers as Bed['covers'] | null,
     standing: standing.map(({ what, from_day: from, until_day: until }) => present({ what, from, until })),
-  }
+  })
 }
 
 export function plantingOf(

@@ -154,7 +154,7 @@ export interface LotTable extends Keyed {
   variety: string
   name: string
   form: string
-  germination: number
+  germination: number | null
   tested_seeds: number
   tested_on: string | null
   pace: number
@@ -189,9 +189,11 @@ export interface MethodTable extends Keyed {
 export interface StageTable extends OfSeason {
   method: string
   position: number
-  place: string
+  /** None where the rule finds it. */
+  place: string | null
   container: string | null
   germinate_at: string | null
+  germinate_by_rule: boolean
   survival: number
   pot_up_point: number | null
   when_age: number | null
@@ -222,6 +224,7 @@ export interface PlantingTable extends Keyed {
 export interface BlockTable extends Keyed {
   name: string
   path: number
+  covers: Json | null
 }
 
 export interface BedTable extends Keyed {
@@ -229,6 +232,7 @@ export interface BedTable extends Keyed {
   block: string
   length: number
   width: number
+  covers: Json | null
 }
 
 export interface BedStandingTable extends OfSeason {

@@ -9,13 +9,18 @@ import { readSeason, type ReadResult } from '../season/read'
  * @returns as `readSeason`; text that is not JSON gives one problem with its line and column
  */
 export function readSeasonText(text: string): ReadResult {
+  const read = readJson(text)
+  return read.ok ? readSeason(read.value) : { ok: false, problems: [{ path: '', message: read.message }] }
+}
+
+/** What the text of a file holds, or why it is no JSON. */
+export function readJson(text: string): { ok: true; value: unknown } | { ok: false; message: string } {
   const clean = text.replace(/^\uFEFF/, '')
-  if (clean.trim() === '') return { ok: false, problems: [{ path: '', message: 'The file is empty.' }] }
+  if (clean.trim() === '') return { ok: false, message: 'The file is empty.' }
   const errors: ParseError[] = []
   const value: unknown = parse(clean, errors, { disallowComments: true, allowTrailingComma: false })
   const [first] = errors
-  if (first) return { ok: false, problems: [{ path: '', message: notJson(clean, first) }] }
-  return readSeason(value)
+  return first ? { ok: false, message: notJson(clean, first) } : { ok: true, value }
 }
 
 function notJson(text: string, { error, offset }: ParseError): string {

@@ -1,185 +1,257 @@
 /** One kind of the shipped library: a crop as a season holds it, and where each of its figures comes from. */
 import { pointFrom, thermalTimeFrom } from '../core/know/entry'
 import { Crop, type CropInput } from '../season/schema'
+import sourceList from './sources.json'
 
-/** What a figure rests on. */
-export type Source = 'table' | 'textbook' | 'practice' | 'estimate'
+/** What a figure rests on: a measured table, a range that is published, or an estimate. */
+export type Source = 'measured' | 'range' | 'estimate'
 
-/** Where a figure comes from and within what it may be expected. */
+/** Where a figure comes from. */
 export interface About {
   source: Source
-  /** Author and year of a published table. */
+  /** In a few words. */
+  says: string
+  /** The measured table. */
   cited?: string
-  /** Likely least and greatest, in the unit of the figure. */
+  /** Least and greatest that are published, in the unit of the figure. */
   range?: readonly [number, number]
 }
+
+/** English as it is spoken where the farm is: it chooses which of the names is shown. */
+export type Region = 'uk' | 'us'
 
 /** A kind of the library. */
 export interface LibraryKind {
   crop: Crop
   /** By path of the figure in the crop, such as `germination.thermalTime`. */
   about: Readonly<Record<string, About>>
+  /** Name by region. */
+  names: Readonly<Record<Region, string>>
+  /** Every other name it is found by. */
+  also: readonly string[]
+  /** Growing methods that suit it, the usual first: keys of the ready-made ones. */
+  ways: readonly string[]
+  /** Weeks from sowing that are published for a size of cell: ml, first and last. */
+  weeks: readonly (readonly [number, number, number])[]
 }
 
-export const HEAT_SUMS = 'Bierhuizen & Wagenvoort 1974'
+type Pair = [number, number]
+type SourceKey = keyof typeof sourceList
+type Figure<T = number> = [value: T, source: SourceKey]
 
-/**
- * A kind as it is written in the library's rows.
- *
- * - `germ`: base, optimum, ceiling (°C); then the published heat sum in °C·days, or days first–last at °C first–last;
- *   coolest °C with full germination; usual share; depth in cm; light, dark or either
- * - `grow`: base, optimum (°C), degree-days a leaf, coolest and warmest usual °C, pause after potting in days
- * - `plug`: ml, then ready and limit in degree-days; `weeks`: ml, then first and last good week from sowing at usual °C
- * - `field`: hardening days, nights above, soil above (°C), row and plant spacing (cm), days to harvest and from what, days of harvest, yield and unit
- * - `seed`: seeds in a gram, seeds a cell, years that good seed keeps until it has fallen to half
- */
-export interface Row {
-  key: string
+/** The figures of a kind as its file has them; the unit is in the name of each. */
+export interface FigureTable {
+  'germination base, °C': Figure
+  'best from, °C': Figure
+  'best to, °C': Figure
+  'ceiling, °C': Figure
+  'in full from, °C': Figure
+  'in full to, °C': Figure
+  'heat to come up, °C·days'?: Figure
+  'comes up in days, first to last, at °C, from to'?: Figure<[number, number, number, number]>
+  'usual share up': Figure
+  'depth, cm': Figure
+  'growth base, °C': Figure
+  'grows best at, °C': Figure
+  'usually grown at, °C, coolest to warmest': Figure<Pair>
+  'a true leaf every, °C·days': Figure
+  'pause after potting, days': Figure
+  'ages in a cell: ml, ready and limit in °C·days'?: Figure<[number, number, number][]>
+  'weeks in a cell: ml, first to last from sowing'?: Figure<[number, number, number][]>
+  'nights check it under, °C': Figure
+  'nights kill it under, not hardened, °C': Figure
+  'nights kill it under, hardened, °C': Figure
+  'heat harms it over, °C'?: Figure
+  'hardening, days': Figure
+  'planted where nights stay over, °C': Figure
+  'planted where soil has, °C': Figure
+  'between rows, cm': Figure
+  'between plants, cm': Figure
+  'days to harvest': Figure
+  'harvest lasts, days': Figure
+  'yield of a plant': Figure
+  'seeds in a gram': Figure
+  'seeds to a cell': Figure
+  'years to half, cool and dry': Figure
+  'feed at leaf': Figure
+  'thin at leaf': Figure
+  'pinch at leaf, days later, stems for each'?: Figure<[number, number, number]>
+  'turns at day length, hours'?: Figure
+}
+
+/** A kind as its file has it. */
+export interface KindRow {
+  /** Name in Britain, and in the United States where that is another. */
   name: string
+  us?: string
+  also?: string[]
   family: string
   group: NonNullable<Crop['group']>
   season: 'cool' | 'warm'
   tenderness: Crop['tenderness']
-  lifespan?: NonNullable<Crop['lifespan']>
-  raise: [NonNullable<Crop['raise']>['way'], string]
-  germ: [
-    base: number,
-    optimum: number,
-    ceiling: number,
-    heat: number | [number, number, number, number],
-    goodFrom: number,
-    share: number,
-    depth: number,
-    light?: 'light' | 'dark',
-  ]
-  grow: [base: number, optimum: number, leaf: number, cool: number, warm: number, pause: number]
-  plug?: [number, number, number][]
-  weeks?: [number, number, number][]
-  field: [
-    number,
-    number,
-    number,
-    number,
-    number,
-    number,
-    'sowing' | 'planting',
-    number,
-    number,
-    'kg' | 'heads' | 'stems' | 'bunches',
-    ('plant' | 'plant-week')?,
-  ]
-  seed: [perGram: number, perCell: number, years: number]
-  roots?: 'tough' | 'fair' | 'touchy'
-  bury?: readonly ['never' | 'to-seed-leaves' | 'deep', 'never' | 'to-seed-leaves' | 'deep']
-  minNight?: number
-  stress?: number
-  thin?: number
-  feed?: number
-  pinch?: [leaf: number, delayDays: number, stems: number]
-  days?: 'short' | 'long' | 'neutral'
-  /** Day length that turns it, hours. */
-  hours?: number
+  lifespan: NonNullable<Crop['lifespan']>
+  raise: NonNullable<Crop['raise']>['way']
+  why: string
+  ways: string[]
+  /** The measured kind whose way of coming up it follows. */
+  comesUpAs?: string
+  light: 'light' | 'dark' | 'either'
+  roots: 'tough' | 'fair' | 'touchy'
+  buryAtPotting: 'never' | 'to-seed-leaves' | 'deep'
+  buryAtPlanting: 'never' | 'to-seed-leaves' | 'deep'
+  daysCountedFrom: 'sowing' | 'planting'
+  yieldIn: 'kg' | 'heads' | 'stems' | 'bunches'
+  yieldPer?: 'plant' | 'plant-week'
+  dayLength: 'short' | 'long' | 'neutral'
   support?: NonNullable<Crop['field']['support']>
-  prep?: [string, number][]
-  groups?: [string, string][]
+  preparation?: [string, number][]
+  seasonGroups?: NonNullable<CropInput['seasonGroups']>
   cautions?: Crop['cautions']
+  figures: FigureTable
 }
 
 /** °C of the field in which a packet's days to harvest are taken to hold. An estimate. */
 const FIELD_MEAN = { cool: 16, warm: 20 } as const
 
-/** Reads a row into a crop with its sources. */
-export function kindOf(row: Row): LibraryKind {
-  const [base, optimum, ceiling, heat, goodFrom, usualShare, depth, light = 'either'] = row.germ
-  const [growthBase, growthOptimum, leafInterval, cool, warm, pauseDays] = row.grow
-  const [
-    hardeningDays,
-    nightAbove,
-    soilAbove,
-    rowSpacing,
-    plantSpacing,
-    days,
-    from,
-    harvestDays,
-    amount,
-    unit,
-    per = 'plant',
-  ] = row.field
-  const [perGram, perCell, keepsYears] = row.seed
-  const published = typeof heat === 'number'
-  const temperatures = { base, optimum, ceiling }
-  const thermalTime = published
-    ? heat
-    : Math.round(thermalTimeFrom(temperatures, { days: [heat[0], heat[1]], at: [heat[2], heat[3]] })!)
-  const growth = { base: growthBase, optimum: growthOptimum }
-  const at = (cool + warm) / 2
+/** Where each figure of a file stands in a crop. */
+const PATHS: Partial<Record<keyof FigureTable, string>> = {
+  'germination base, °C': 'germination.base',
+  'best from, °C': 'germination.optimum',
+  'best to, °C': 'germination.plateauTo',
+  'ceiling, °C': 'germination.ceiling',
+  'in full from, °C': 'germination.goodFrom',
+  'in full to, °C': 'germination.goodTo',
+  'heat to come up, °C·days': 'germination.thermalTime',
+  'comes up in days, first to last, at °C, from to': 'germination.thermalTime',
+  'usual share up': 'germination.usualShare',
+  'depth, cm': 'germination.depth',
+  'growth base, °C': 'growth.base',
+  'grows best at, °C': 'growth.optimum',
+  'usually grown at, °C, coolest to warmest': 'growth.usual',
+  'a true leaf every, °C·days': 'growth.leafInterval',
+  'pause after potting, days': 'pauseDays',
+  'ages in a cell: ml, ready and limit in °C·days': 'growth.points',
+  'weeks in a cell: ml, first to last from sowing': 'growth.points',
+  'nights check it under, °C': 'chillsUnder',
+  'nights kill it under, not hardened, °C': 'killsUnder',
+  'nights kill it under, hardened, °C': 'killsHardenedUnder',
+  'heat harms it over, °C': 'stressAbove',
+  'hardening, days': 'field.hardeningDays',
+  'planted where nights stay over, °C': 'field.nightAbove',
+  'planted where soil has, °C': 'field.soilAbove',
+  'between rows, cm': 'field.rowSpacing',
+  'between plants, cm': 'field.plantSpacing',
+  'days to harvest': 'field.maturity',
+  'harvest lasts, days': 'field.harvestDays',
+  'yield of a plant': 'field.yield',
+  'seeds in a gram': 'seed.perGram',
+  'seeds to a cell': 'seed.perCell',
+  'years to half, cool and dry': 'seed.keepsYears',
+  'feed at leaf': 'care.feedAtLeaf',
+  'thin at leaf': 'thinAtLeaf',
+  'pinch at leaf, days later, stems for each': 'care.pinch',
+  'turns at day length, hours': 'care.criticalHours',
+}
+
+/** Reads a kind of a file into a crop with its sources. */
+export function kindOf(key: string, row: KindRow): LibraryKind {
+  const f = row.figures
+  const value = <T>(figure: Figure<T> | undefined) => figure?.[0]
+  const temperatures = {
+    base: f['germination base, °C'][0],
+    optimum: f['best from, °C'][0],
+    plateauTo: f['best to, °C'][0],
+    ceiling: f['ceiling, °C'][0],
+  }
+  const heat = value(f['heat to come up, °C·days'])
+  const days = value(f['comes up in days, first to last, at °C, from to'])
+  const thermalTime =
+    heat ?? Math.round(thermalTimeFrom(temperatures, { days: [days![0], days![1]], at: [days![2], days![3]] })!)
+  const growth = { base: f['growth base, °C'][0], optimum: f['grows best at, °C'][0] }
+  const usual = f['usually grown at, °C, coolest to warmest'][0]
+  const at = (usual[0] + usual[1]) / 2
+  const weeks = value(f['weeks in a cell: ml, first to last from sowing']) ?? []
   const points = [
-    ...(row.plug ?? []).map(([ml, ready, limit]) => ({ ml, ready, limit })),
-    ...(row.weeks ?? []).map(([ml, first, last]) => {
-      const point = pointFrom({ ...temperatures, thermalTime }, growth, {
-        ml,
-        weeks: [first, last],
-        at,
-        germinatesAt: usualGermination(temperatures),
-      })
-      if (typeof point === 'string') throw new Error(`${row.key}: ${point}`)
+    ...(value(f['ages in a cell: ml, ready and limit in °C·days']) ?? []).map(([ml, ready, limit]) => ({
+      ml,
+      ready,
+      limit,
+    })),
+    ...weeks.map(([ml, first, last]) => {
+      const germinatesAt = usualGermination(temperatures)
+      const point = pointFrom({ ...temperatures, thermalTime }, growth, { ml, weeks: [first, last], at, germinatesAt })
+      if (typeof point === 'string') throw new Error(`${key}: ${point}`)
       return { ml, ready: Math.round(point.ready), limit: Math.round(point.limit) }
     }),
   ]
-  const [potting, planting] = row.bury ?? ['never', 'never']
+  const depth = f['depth, cm'][0]
+  const pinch = value(f['pinch at leaf, days later, stems for each'])
+  const hours = value(f['turns at day length, hours'])
+  const stress = value(f['heat harms it over, °C'])
   const input: CropInput = {
-    key: row.key,
-    kind: row.key,
+    key,
+    kind: key,
     name: row.name,
     family: row.family,
     group: row.group,
     season: row.season,
     tenderness: row.tenderness,
-    lifespan: row.lifespan ?? 'annual',
-    raise: { way: row.raise[0], why: row.raise[1] },
+    lifespan: row.lifespan,
+    raise: { way: row.raise, why: row.why },
     germination: {
-      base,
-      optimum,
-      ceiling,
+      ...temperatures,
       thermalTime,
-      goodFrom,
-      usualShare,
-      light,
+      goodFrom: f['in full from, °C'][0],
+      goodTo: f['in full to, °C'][0],
+      usualShare: f['usual share up'][0],
+      light: row.light,
       depth,
       cover: depth === 0 ? 'none' : depth < 0.4 ? 'thin' : 'full',
     },
-    growth: { ...growth, points, leafInterval, usual: [cool, warm] },
-    pauseDays,
-    preparation: (row.prep ?? []).map(([what, days]) => ({ what, days })),
-    thinAtLeaf: row.thin ?? 1,
-    ...(row.minNight === undefined ? {} : { minNight: row.minNight }),
-    ...(row.stress === undefined ? {} : { stressAbove: row.stress }),
+    growth: { ...growth, points, leafInterval: f['a true leaf every, °C·days'][0], usual },
+    pauseDays: f['pause after potting, days'][0],
+    preparation: (row.preparation ?? []).map(([what, time]) => ({ what, days: time })),
+    thinAtLeaf: f['thin at leaf'][0],
+    chillsUnder: f['nights check it under, °C'][0],
+    killsUnder: f['nights kill it under, not hardened, °C'][0],
+    killsHardenedUnder: f['nights kill it under, hardened, °C'][0],
+    ...(stress === undefined ? {} : { stressAbove: stress }),
     field: {
-      hardeningDays,
-      nightAbove,
-      soilAbove,
-      rowSpacing,
-      plantSpacing,
-      maturity: { days, from, at: FIELD_MEAN[row.season] },
-      harvestDays,
-      yield: { amount, unit, per },
+      hardeningDays: f['hardening, days'][0],
+      nightAbove: f['planted where nights stay over, °C'][0],
+      soilAbove: f['planted where soil has, °C'][0],
+      rowSpacing: f['between rows, cm'][0],
+      plantSpacing: f['between plants, cm'][0],
+      maturity: { days: f['days to harvest'][0], from: row.daysCountedFrom, at: FIELD_MEAN[row.season] },
+      harvestDays: f['harvest lasts, days'][0],
+      yield: { amount: f['yield of a plant'][0], unit: row.yieldIn, per: row.yieldPer ?? 'plant' },
       ...(row.support ? { support: row.support } : {}),
     },
     care: {
-      roots: row.roots ?? 'fair',
-      buryAtPotting: potting,
-      buryAtPlanting: planting,
-      feedAtLeaf: row.feed ?? 3,
-      dayLength: row.days ?? 'neutral',
-      ...(row.hours === undefined ? {} : { criticalHours: row.hours }),
-      ...(row.pinch ? { pinch: { leaf: row.pinch[0], delayDays: row.pinch[1], stems: row.pinch[2] } } : {}),
+      roots: row.roots,
+      buryAtPotting: row.buryAtPotting,
+      buryAtPlanting: row.buryAtPlanting,
+      feedAtLeaf: f['feed at leaf'][0],
+      dayLength: row.dayLength,
+      ...(hours === undefined ? {} : { criticalHours: hours }),
+      ...(pinch ? { pinch: { leaf: pinch[0], delayDays: pinch[1], stems: pinch[2] } } : {}),
     },
-    seed: { perGram, perCell, keepsYears },
-    seasonGroups: (row.groups ?? []).map(([name, note]) => ({ name, note })),
+    seed: {
+      perGram: f['seeds in a gram'][0],
+      perCell: f['seeds to a cell'][0],
+      keepsYears: f['years to half, cool and dry'][0],
+    },
+    seasonGroups: row.seasonGroups ?? [],
     cautions: row.cautions ?? [],
   }
-  const crop = Crop.parse(input)
-  return { crop, about: aboutOf(row, crop, published) }
+  return {
+    crop: Crop.parse(input),
+    about: aboutOf(row, temperatures, days),
+    names: { uk: row.name, us: row.us ?? row.name },
+    also: row.also ?? [],
+    ways: row.ways,
+    weeks,
+  }
 }
 
 /** °C at which a kind is usually germinated: a little under its best. */
@@ -187,86 +259,48 @@ export function usualGermination({ base, optimum }: { base: number; optimum: num
   return optimum - Math.min(4, (optimum - base) / 4)
 }
 
-const within = (value: number, share: number, least = 0): readonly [number, number] => {
-  const by = Math.max(Math.abs(value) * share, least)
-  return [Math.round((value - by) * 100) / 100, Math.round((value + by) * 100) / 100]
-}
+/** What is said of a kind in words, and rests on practice like the rest. */
+const SAID = [
+  'germination.light',
+  'germination.cover',
+  'germination.spread',
+  'tenderness',
+  'season',
+  'lifespan',
+  'raise',
+  'care.roots',
+  'care.buryAtPotting',
+  'care.buryAtPlanting',
+  'care.dayLength',
+  'preparation',
+  'cautions',
+  'seasonGroups',
+  'field.support',
+]
 
-function aboutOf(row: Row, crop: Crop, published: boolean): Record<string, About> {
-  const { germination: g, growth, field, seed } = crop
-  const heat = row.germ[3]
-  const fromDays = (days: number) =>
-    Math.round(
-      thermalTimeFrom(g, { days: [days, days], at: typeof heat === 'number' ? [20, 20] : [heat[2], heat[3]] })!,
-    )
-  const about: Record<string, About> = {
-    'germination.base': published
-      ? { source: 'table', cited: HEAT_SUMS, range: within(g.base, 0, 1) }
-      : { source: 'estimate', range: within(g.base, 0, 2.5) },
-    'germination.thermalTime': published
-      ? { source: 'table', cited: HEAT_SUMS, range: within(g.thermalTime, 0.25) }
-      : {
-          source: 'practice',
-          range: typeof heat === 'number' ? within(heat, 0.3) : [fromDays(heat[0]), fromDays(heat[1])],
-        },
-    'germination.optimum': { source: 'practice', range: within(g.optimum, 0, 2) },
-    'germination.ceiling': { source: 'estimate', range: within(g.ceiling, 0, 3) },
-    'germination.goodFrom': { source: 'estimate', range: within(g.goodFrom!, 0, 3) },
-    'germination.spread': { source: 'estimate', range: [0.15, 0.4] },
-    'germination.usualShare': {
-      source: 'practice',
-      range: [Math.max(0.3, g.usualShare - 0.15), Math.min(0.99, g.usualShare + 0.08)],
-    },
-    'germination.light': { source: 'practice' },
-    'germination.depth': {
-      source: 'practice',
-      range: within(g.depth!, 0.4, 0.1).map((cm) => Math.max(0, cm)) as [number, number],
-    },
-    'germination.cover': { source: 'practice' },
-    'growth.base': { source: 'estimate', range: within(growth.base, 0, 2) },
-    'growth.optimum': { source: 'textbook', range: within(growth.optimum, 0, 3) },
-    'growth.points': row.weeks ? { source: 'practice' } : { source: 'estimate' },
-    'growth.leafInterval': { source: 'estimate', range: within(growth.leafInterval!, 0.3) },
-    'growth.usual': { source: 'practice' },
-    pauseDays: { source: 'estimate', range: [Math.max(0, crop.pauseDays - 1), crop.pauseDays + 2] },
-    tenderness: { source: 'textbook' },
-    season: { source: 'textbook' },
-    lifespan: { source: 'textbook' },
-    raise: { source: 'practice' },
-    'field.hardeningDays': {
-      source: 'practice',
-      range: [Math.max(0, field.hardeningDays! - 3), field.hardeningDays! + 7],
-    },
-    'field.nightAbove': { source: 'practice', range: within(field.nightAbove!, 0, 2) },
-    'field.soilAbove': { source: 'practice', range: within(field.soilAbove!, 0, 2) },
-    'field.rowSpacing': { source: 'practice', range: within(field.rowSpacing!, 0.35) },
-    'field.plantSpacing': { source: 'practice', range: within(field.plantSpacing!, 0.35) },
-    'field.maturity': {
-      source: 'practice',
-      range: within(field.maturity!.days, 0.2).map(Math.round) as [number, number],
-    },
-    'field.harvestDays': {
-      source: 'practice',
-      range: within(field.harvestDays!, 0.4).map(Math.round) as [number, number],
-    },
-    'field.yield': { source: 'estimate', range: within(field.yield!.amount, 0.5) },
-    'seed.perGram': { source: 'textbook', range: within(seed.perGram!, 0.3) },
-    'seed.perCell': { source: 'practice' },
-    'seed.keepsYears': { source: 'textbook', range: within(seed.keepsYears!, 0.4) },
-    'care.roots': { source: 'practice' },
-    'care.buryAtPotting': { source: 'practice' },
-    'care.buryAtPlanting': { source: 'practice' },
-    'care.feedAtLeaf': { source: 'practice', range: [1, 5] },
-    'care.dayLength': { source: 'textbook' },
-    preparation: { source: 'practice' },
-    thinAtLeaf: { source: 'practice', range: [1, 3] },
-    cautions: { source: 'textbook' },
-    seasonGroups: { source: 'practice' },
+function aboutOf(
+  { figures, comesUpAs }: KindRow,
+  temperatures: Parameters<typeof thermalTimeFrom>[0],
+  days: [number, number, number, number] | undefined,
+): Record<string, About> {
+  const about: Record<string, About> = {}
+  const practice = sourceList.practice
+  for (const path of SAID) about[path] = { source: practice.kind as Source, says: practice.says }
+  for (const [name, figure] of Object.entries(figures) as [keyof FigureTable, Figure][]) {
+    const source: { kind: string; says: string; cited?: string } = sourceList[figure[1]]
+    about[PATHS[name]!] = {
+      source: source.kind as Source,
+      says:
+        figure[1] === 'relative' ? `as ${comesUpAs!.replaceAll('-', ' ')}, its nearest measured relative` : source.says,
+      ...(source.cited ? { cited: source.cited } : {}),
+    }
   }
-  if (crop.minNight !== undefined) about.minNight = { source: 'textbook', range: within(crop.minNight, 0, 2) }
-  if (crop.stressAbove !== undefined) about.stressAbove = { source: 'estimate', range: within(crop.stressAbove, 0, 3) }
-  if (row.hours !== undefined) about['care.criticalHours'] = { source: 'textbook', range: within(row.hours, 0, 1) }
-  if (row.support) about['field.support'] = { source: 'practice' }
-  if (row.pinch) about['care.pinch'] = { source: 'practice' }
+  if (days) {
+    const heatOf = (n: number) => Math.round(thermalTimeFrom(temperatures, { days: [n, n], at: [days[2], days[3]] })!)
+    about['germination.thermalTime'] = {
+      ...about['germination.thermalTime']!,
+      range: [heatOf(days[0]), heatOf(days[1])],
+    }
+  }
   return about
 }

@@ -1,5 +1,7 @@
 /** Places and containers that many farms have, and a first guess of the weather, to begin a farm with. */
 import { formatDay, parseDay } from '../core/calendar/day'
+import { fastestDays } from '../core/germination/emergence'
+import { usualRate } from '../core/schedule/place-by-rule'
 import type { Container, Crop, Place } from '../season/schema'
 
 /** A place to begin with; room is how much of it there usually is. */
@@ -27,7 +29,7 @@ export const PRESET_PLACES: readonly Place[] = [
     name: 'Heated bench',
     kind: 'bench',
     trayPlaces: 24,
-    temperature: { lift: 5, floor: 12, ceiling: 32, periods: [] },
+    temperature: { lift: 6, halfRange: 8, floor: 12, ceiling: 30, periods: [] },
     transmission: 0.65,
     stock: [],
   },
@@ -179,21 +181,74 @@ export function monthlyMeans(coldest: number, warmest: number, latitude: number)
   })
 }
 
-/** First and last day of a season: the calendar year, or July to June south of the equator. */
-export function seasonSpan(year: number, latitude: number): { from: string; to: string; name: string } {
-  return latitude < 0
-    ? { from: `${year}-07-01`, to: `${year + 1}-06-30`, name: `${year}–${year + 1}` }
-    : { from: `${year}-01-01`, to: `${year}-12-31`, name: String(year) }
+/** First and last day of a season. */
+export interface SeasonSpan {
+  from: string
+  to: string
+  name: string
+}
+
+/**
+ * First and last day of a season: the calendar year, or July to June south of the equator. South, a year is part of two
+ * seasons: the one that is running is meant, else the one that begins in it.
+ *
+ * @param today the day it is, where it is known
+ */
+export function seasonSpan(year: number, latitude: number, today?: string): SeasonSpan {
+  if (latitude >= 0) return { from: `${year}-01-01`, to: `${year}-12-31`, name: String(year) }
+  const begins = (first: number) => ({
+    from: `${first}-07-01`,
+    to: `${first + 1}-06-30`,
+    name: `${first}–${first + 1}`,
+  })
+  const before = begins(year - 1)
+  return today !== undefined && today >= before.from && today <= before.to ? before : begins(year)
+}
+
+const LATE = 60 // days before its end, from which a season is too far gone to begin with
+
+/** The year a farm begins with: of the season that is running, unless that is nearly over. */
+export function yearToBegin(today: string, latitude: number): number {
+  const day = parseDay(today)
+  const year = Number(today.slice(0, 4))
+  const running = seasonSpan(year, latitude, today)
+  if (parseDay(running.to) - day >= LATE) return latitude < 0 ? Number(running.from.slice(0, 4)) : year
+  return Number(formatDay(parseDay(running.to) + 1).slice(0, 4))
+}
+
+/** Whether a day of the year can be a last frost of spring, or a first one of autumn, in a hemisphere. */
+export function frostInItsHalf(monthDay: string, which: 'spring' | 'autumn', latitude: number): boolean {
+  // From midwinter to midsummer frosts are the last ones; those of the other half are the first.
+  const risingInNorth = monthDay >= '01-01' && monthDay < '07-15'
+  return risingInNorth === ((which === 'spring') === latitude >= 0)
 }
 
 /** Days from the median last frost to a first planting, by tenderness. */
 const AFTER_FROST: Record<Crop['tenderness'], number> = { hardy: -28, 'half-hardy': -7, tender: 14 }
 
-/** A first planting day for a crop: so many days from the median last spring frost, by how tender it is. */
-export function firstPlanting(crop: Pick<Crop, 'tenderness'>, lastFrost: string, from: string): string {
-  const begin = parseDay(from)
-  const year = Number(from.slice(0, 4))
+/** Days a kind is usually raised before it goes out: in a cell of the middle of its sizes, at its usual pace. */
+export function usualRaisingDays({ germination, growth }: Pick<Crop, 'germination' | 'growth'>): number {
+  const points = [...growth.points].sort((a, b) => a.ml - b.ml)
+  const { ready, limit } = points[Math.floor((points.length - 1) / 2)]!
+  return Math.ceil(fastestDays(germination) * (4 / 3) + (ready + 0.3 * (limit - ready)) / usualRate(growth))
+}
+
+/**
+ * A first planting day for a crop: so many days from the median last spring frost, by how tender it is, and late enough
+ * to raise it after the season, or the farm, has begun.
+ *
+ * @param from first day it can be sown on
+ */
+export function firstPlanting(
+  crop: Pick<Crop, 'tenderness' | 'germination' | 'growth' | 'raise'>,
+  lastFrost: string,
+  season: Pick<SeasonSpan, 'from' | 'to'>,
+  from: string = season.from,
+): string {
+  const begin = parseDay(season.from)
+  const year = Number(season.from.slice(0, 4))
   const here = parseDay(`${year}-${lastFrost}`)
   const frost = here >= begin ? here : parseDay(`${year + 1}-${lastFrost}`)
-  return formatDay(Math.max(begin + 7, frost + AFTER_FROST[crop.tenderness]))
+  const raising = crop.raise?.way === 'direct' ? 0 : Math.ceil(1.15 * usualRaisingDays(crop))
+  return formatDay(Math.max(frost + AFTER_FROST[crop.tenderness], Math.max(begin, parseDay(from)) + raising + 7))
 }

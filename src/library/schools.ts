@@ -1,5 +1,8 @@
 /** The schools of practice as ready methods: each a choice with its cost, none better than another. */
+import { containerAge, containerHolds } from '../core/growth/container-age'
+import { PLACE_BY_RULE } from '../core/schedule/place-by-rule'
 import type { Container, Crop, Method, Place, Season } from '../season/schema'
+import { libraryKind } from './library'
 
 /** One way of raising plants that growers hold to. */
 export interface School {
@@ -152,8 +155,8 @@ export function methodOfSchool(
   const said = SCHOOLS.find(({ key }) => key === school)
   if (!said) throw new Error(`There is no school "${school}".`)
   if (school === 'in-place') return inRows(crop, said)
-  const places = placesFor(crop, season.places)
-  if (!places) return { needs: 'place' }
+  if (season.places.length === 0) return { needs: 'place' }
+  const harden = hardeningPlace(season.places)
   const cells = season.containers.filter(({ kind }) => kind === 'cell-tray' || kind === 'break-apart-pack').sort(bySize)
   const pots = season.containers.filter(({ kind, plantable }) => kind === 'pots' && !plantable).sort(bySize)
   const final = finalContainer(crop, [...cells, ...pots])
@@ -169,17 +172,13 @@ export function methodOfSchool(
     sowing,
     leaveHeatAt: 0.5,
     potUpPoint: 0.5,
+    // Where it stands is left to the rule: the cheapest place that keeps its pace and bears the nights of those days.
     stages: containers.map((container, i) => ({
       container: container.key,
-      place: i === containers.length - 1 ? places.grow.key : places.start.key,
+      place: PLACE_BY_RULE,
       survival: i === 0 ? 0.96 : 0.98,
-      ...(i === 0 &&
-      sowing.policy !== 'bought' &&
-      places.germinate.key !== (containers.length === 1 ? places.grow.key : places.start.key)
-        ? { germinateAt: places.germinate.key }
-        : {}),
     })),
-    hardening: places.harden ? { days: crop.field.hardeningDays ?? 7, place: places.harden.key } : { days: 0 },
+    hardening: harden ? { days: crop.field.hardeningDays ?? 7, place: harden.key } : { days: 0 },
   })
   switch (school) {
     case 'one-seed':
@@ -197,11 +196,12 @@ export function methodOfSchool(
     }
     case 'clump': {
       const count = Math.max(4, crop.seed.perCell ?? 4)
-      return final
+      const clumped = clumpContainer(crop, [...cells, ...pots], count)
+      return clumped
         ? make(
             { policy: 'clump', seedsPerCell: count, count: 'plants', atLeast: 1 },
-            [final],
-            `Clumps of ${count}, ${final.name}`,
+            [clumped],
+            `Clumps of ${count}, ${clumped.name}`,
           )
         : { needs: 'cells' }
     }
@@ -218,7 +218,7 @@ export function methodOfSchool(
     }
     case 'small-then-pot': {
       if (!small) return { needs: 'cells' }
-      const next = larger(small)
+      const next = pottedInto(crop, [...cells, ...pots], small)
       return next
         ? make({ policy: 'single' }, [small, next], `${small.name}, potted into ${next.name}`)
         : { needs: 'larger-container' }
@@ -240,21 +240,23 @@ export function methodOfSchool(
         .filter(({ kind }) => kind === 'block-sheet')
         .sort(bySize)
         .find((one) => holdsFor(crop, one))
-      return block ? make({ policy: 'single' }, [block], block.name) : { needs: 'block-sheet' }
+      return block ? make({ policy: 'single' }, [block], `One seed a block, ${block.name}`) : { needs: 'block-sheet' }
     }
     case 'plantable': {
       const pot = season.containers
         .filter(({ kind, plantable }) => kind === 'pots' && plantable)
         .sort(bySize)
         .find((one) => holdsFor(crop, one))
-      return pot ? make({ policy: 'single' }, [pot], pot.name) : { needs: 'plantable' }
+      return pot
+        ? make({ policy: 'single' }, [pot], `One seed a pot planted whole, ${pot.name}`)
+        : { needs: 'plantable' }
     }
     case 'sheet': {
       const sheet = season.containers
         .filter(({ kind }) => kind === 'foam-sheet' || kind === 'pellet-sheet' || kind === 'fibre-sheet')
         .sort(bySize)
         .find((one) => holdsFor(crop, one))
-      return sheet ? make({ policy: 'single' }, [sheet], sheet.name) : { needs: 'sheet' }
+      return sheet ? make({ policy: 'single' }, [sheet], `One seed a plug, ${sheet.name}`) : { needs: 'sheet' }
     }
     case 'bought': {
       const tray = small ?? final
@@ -285,31 +287,98 @@ function holdsFor(crop: Crop, container: Container): boolean {
   )
 }
 
-/** The container nearest to the middle of what the kind is raised in. */
-function finalContainer(crop: Crop, containers: readonly Container[]): Container | undefined {
-  const ml = crop.growth.points.map((point) => Math.log(point.ml))
-  const middle = ml.reduce((sum, x) => sum + x, 0) / ml.length
-  return containers
-    .filter((one) => holdsFor(crop, one))
-    .sort((a, b) => Math.abs(Math.log(volume(a)) - middle) - Math.abs(Math.log(volume(b)) - middle))[0]
+/** Whether a kind can be raised in a container that is not common for it, where a farm has nothing better. */
+function justHolds(crop: Crop, container: Container): boolean {
+  const ml = crop.growth.points.map((point) => point.ml)
+  const v = volume(container)
+  return v >= Math.min(...ml) * 0.4 && v <= Math.max(...ml) * 5 && containerHolds(containerAge(crop.growth.points, v))
 }
 
-/** Places to germinate, start, grow on and harden, by what they are for. */
-function placesFor(
+/** Middle, in ln ml, of what a kind is raised in. */
+function middleVolume(crop: Crop): number {
+  const ml = crop.growth.points.map((point) => Math.log(point.ml))
+  return ml.reduce((sum, x) => sum + x, 0) / ml.length
+}
+
+/** The container nearest to the middle of what the kind is raised in. */
+function finalContainer(crop: Crop, containers: readonly Container[]): Container | undefined {
+  const middle = middleVolume(crop)
+  const common = containers.filter((one) => holdsFor(crop, one))
+  return (common.length > 0 ? common : containers.filter((one) => justHolds(crop, one))).sort(
+    (a, b) => Math.abs(Math.log(volume(a)) - middle) - Math.abs(Math.log(volume(b)) - middle),
+  )[0]
+}
+
+/** The container for a clump: of those in which its plants are ready before they suffer, the nearest to a little more than one plant has. */
+function clumpContainer(crop: Crop, containers: readonly Container[], seeds: number): Container | undefined {
+  const sharing = Math.max(1, seeds * crop.germination.usualShare)
+  const holds = containers.filter(
+    (one) => holdsFor(crop, one) && containerHolds(containerAge(crop.growth.points, volume(one) / sharing)),
+  )
+  const middle = middleVolume(crop) + Math.log(1.5)
+  return holds.sort((a, b) => Math.abs(Math.log(volume(a)) - middle) - Math.abs(Math.log(volume(b)) - middle))[0]
+}
+
+/** The container a kind is potted into from a small one: the nearest to the largest it is usually raised in. */
+function pottedInto(crop: Crop, containers: readonly Container[], small: Container): Container | undefined {
+  const [second, largest] = crop.growth.points
+    .map(({ ml }) => Math.log(ml))
+    .sort((a, b) => a - b)
+    .slice(-2)
+  const wanted = largest === undefined ? second! : (second! + 2 * largest) / 3
+  return containers
+    .filter((one) => volume(one) >= 1.8 * volume(small) && holdsFor(crop, one))
+    .sort((a, b) => Math.abs(Math.log(volume(a)) - wanted) - Math.abs(Math.log(volume(b)) - wanted))[0]
+}
+
+/** Where plants are hardened: out of doors, else in frames. */
+const hardeningPlace = (places: readonly Place[]): Place | undefined =>
+  places.find(({ kind, trayPlaces }) => kind === 'hardening-area' && trayPlaces > 0) ??
+  places.find(({ kind, trayPlaces }) => kind === 'cold-frame' && trayPlaces > 0)
+
+const MOST_WAYS = 3
+
+/**
+ * Ready-made growing methods of a kind with what a farm has: two or three, the usual first, none twice. What is always
+ * sown in its place has that first; what may be is offered it last.
+ *
+ * @param usual ready-made methods that suit the kind, the usual first; those of the library unless given
+ */
+export function readyWays(
   crop: Crop,
-  places: readonly Place[],
-): { germinate: Place; start: Place; grow: Place; harden: Place | undefined } | undefined {
-  const of = (...kinds: Place['kind'][]) => kinds.flatMap((kind) => places.filter((place) => place.kind === kind))[0]
-  const grow =
-    crop.season === 'warm'
-      ? of('bench', 'tunnel', 'lit-shelf', 'cold-frame')
-      : of('tunnel', 'bench', 'lit-shelf', 'cold-frame')
-  const any = grow ?? places[0]
-  if (!any) return undefined
-  const start = of('lit-shelf', 'bench') ?? any
-  const germinate =
-    (crop.season === 'warm'
-      ? of('heat-mat', 'germination-cabinet', 'lit-shelf', 'bench')
-      : of('germination-cabinet', 'lit-shelf', 'bench')) ?? any
-  return { germinate, start, grow: any, harden: of('hardening-area', 'cold-frame') }
+  farm: Pick<Season, 'places' | 'containers'>,
+  usual: readonly string[] = libraryKind(crop.kind)?.ways ?? usualBySeed(crop),
+): { school: string; method: Omit<Method, 'key'> }[] {
+  const direct = crop.raise?.way === 'direct'
+  const raised = [...usual, ...SCHOOLS.map(({ key }) => key)].filter((key) => key !== 'bought' && key !== 'in-place')
+  const order = [...(direct ? ['in-place'] : []), ...new Set(raised)]
+  const ways: { school: string; method: Omit<Method, 'key'> }[] = []
+  const last = crop.raise?.way === 'either' ? MOST_WAYS - 1 : MOST_WAYS
+  for (const school of order) {
+    // Beyond what suits the kind another way is only looked for where there is none yet.
+    if (!usual.includes(school) && school !== 'in-place' && ways.length > 0) break
+    addWay(ways, school, crop, farm)
+    if (ways.length === last) break
+  }
+  if (crop.raise?.way === 'either') addWay(ways, 'in-place', crop, farm)
+  return ways
+}
+
+function addWay(
+  ways: { school: string; method: Omit<Method, 'key'> }[],
+  school: string,
+  crop: Crop,
+  farm: Pick<Season, 'places' | 'containers'>,
+): void {
+  const method = methodOfSchool(school, crop, farm)
+  if ('needs' in method) return
+  const same = (other: Omit<Method, 'key'>) =>
+    JSON.stringify([other.sowing, other.stages]) === JSON.stringify([method.sowing, method.stages])
+  if (!ways.some((way) => way.method.name === method.name || same(way.method))) ways.push({ school, method })
+}
+
+/** What suits a kind that is not of the library, by its roots and its seed. */
+function usualBySeed(crop: Crop): string[] {
+  if (crop.care.roots === 'touchy') return ['plantable', 'blocks', 'one-seed']
+  return (crop.seed.perCell ?? 1) > 1 ? ['thin', 'one-seed', 'clump'] : ['one-seed', 'small-then-pot', 'straight']
 }

@@ -65,7 +65,7 @@ describe('a season document', () => {
       delete (season.methods[0]! as Partial<(typeof season.methods)[number]>).name
     })
     expect(found).toEqual({
-      'site.latitude': 'must be at most 66; it is 91.',
+      'site.latitude': 'must be at most 72; it is 91.',
       colour: '"colour" is not known here; check its spelling or take it out.',
       'places[0].trayPlaces': 'must be at least 0; it is -1.',
       'crops[0].germination.thermalTime': 'must be a number; it is "long".',

@@ -272,6 +272,9 @@ function checkTemperature(t: Raw, at: string, say: Say): void {
   }
 }
 
+/** The rule that finds a place, in the place of its key. */
+const BY_RULE = '@usual-pace'
+
 function checkCrop(crop: Raw, at: string, say: Say): void {
   const g = crop.germination
   if (isGroup(g)) {
@@ -281,7 +284,13 @@ function checkCrop(crop: Raw, at: string, say: Say): void {
     if (isNumber(g.optimum) && isNumber(g.ceiling) && g.ceiling <= g.optimum) {
       say(`${at}.germination.ceiling`, `the ceiling ${g.ceiling} °C must be above the optimum ${g.optimum} °C.`)
     }
-    const { base, ceiling, goodFrom, goodTo } = g
+    const { base, ceiling, goodFrom, goodTo, plateauTo } = g
+    if (isNumber(plateauTo) && isNumber(g.optimum) && plateauTo < g.optimum) {
+      say(`${at}.germination.plateauTo`, `the plateau cannot end below the optimum ${g.optimum} °C.`)
+    }
+    if (isNumber(plateauTo) && isNumber(ceiling) && plateauTo >= ceiling) {
+      say(`${at}.germination.plateauTo`, `the plateau must end below the ceiling ${ceiling} °C.`)
+    }
     if (isNumber(goodFrom) && isNumber(base) && goodFrom < base) {
       say(`${at}.germination.goodFrom`, `the good range cannot begin below the base ${base} °C.`)
     }
@@ -412,8 +421,8 @@ function checkStages(
   method.stages.forEach((stage: unknown, i) => {
     if (!isGroup(stage)) return
     const where = `${at}.stages[${i}]`
-    mustExist('places', 'place', stage.place, `${where}.place`)
-    mustExist('places', 'place', stage.germinateAt, `${where}.germinateAt`)
+    if (stage.place !== BY_RULE) mustExist('places', 'place', stage.place, `${where}.place`)
+    if (stage.germinateAt !== BY_RULE) mustExist('places', 'place', stage.germinateAt, `${where}.germinateAt`)
     mustExist('containers', 'container', stage.container, `${where}.container`)
     if (i === 0) {
       if (stage.divide !== undefined) say(`${where}.divide`, 'the first stage is sown, not divided into.')

@@ -238,7 +238,15 @@ const facts = {
     })
     .prefault({}),
   seasonGroups: z
-    .array(z.strictObject({ name, note }))
+    .array(
+      z.strictObject({
+        name,
+        note,
+        days: z.int().min(1).max(400).optional().describe('days to the first harvest, in the place of the crop’s own'),
+        hours: z.number().min(6).max(20).optional().describe('day length from which it flowers, hours'),
+        warmth: range.optional().describe('°C of the days it does best in, coolest and warmest'),
+      }),
+    )
     .max(12)
     .default([])
     .describe('groups of varieties that flower at different day lengths'),
@@ -264,11 +272,14 @@ export const Crop = z.strictObject({
   germination: z.strictObject({
     base: celsius,
     optimum: celsius,
+    plateauTo: celsius
+      .optional()
+      .describe('°C up to which it keeps the pace of the optimum (the optimum unless given)'),
     ceiling: celsius,
     thermalTime: z.number().positive().max(5000).describe('°C·days above the base to half of the final count'),
     spread: z.number().min(0.02).max(1.5).default(0.25).describe('spread of ln thermal time between seeds'),
     goodFrom: celsius.optional().describe('coolest °C with full germination (optimum − 8 unless given)'),
-    goodTo: celsius.optional().describe('warmest °C with full germination (optimum + 3 unless given)'),
+    goodTo: celsius.optional().describe('warmest °C with full germination (end of the plateau + 3 unless given)'),
     usualShare: share.default(0.85).describe('share that comes up when a lot gives none'),
     light: z.enum(['light', 'dark', 'either']).default('either'),
     depth: z.number().min(0).max(15).optional().describe('cm'),
@@ -292,7 +303,12 @@ export const Crop = z.strictObject({
     usual: range.optional().describe('°C it is usually grown on at, coolest and warmest'),
   }),
   pauseDays: z.int().min(0).max(30).default(2).describe('days without growth from each potting up'),
-  minNight: celsius.optional().describe('°C below which a night harms it'),
+  minNight: celsius
+    .optional()
+    .describe('°C below which a night harms it; what is said by `chillsUnder` holds before it'),
+  chillsUnder: celsius.optional().describe('°C under which a night checks its growth, or sets off bolting'),
+  killsUnder: celsius.optional().describe('°C under which a night kills it while it is not hardened'),
+  killsHardenedUnder: celsius.optional().describe('°C under which a night kills it hardened'),
   stressAbove: celsius.optional().describe('°C above which heat spoils it'),
   thinAtLeaf: z.int().min(1).max(10).default(1),
   preparation: z
@@ -308,6 +324,7 @@ export const VarietyOverrides = z.strictObject({
     .strictObject({
       base: celsius.optional(),
       optimum: celsius.optional(),
+      plateauTo: celsius.optional(),
       ceiling: celsius.optional(),
       thermalTime: z.number().positive().max(5000).optional(),
       goodFrom: celsius.optional(),
@@ -330,6 +347,9 @@ export const VarietyOverrides = z.strictObject({
   seed: Crop.shape.seed.unwrap().optional(),
   care: Crop.shape.care.unwrap().optional(),
   minNight: celsius.optional(),
+  chillsUnder: celsius.optional(),
+  killsUnder: celsius.optional(),
+  killsHardenedUnder: celsius.optional(),
   stressAbove: celsius.optional(),
 })
 
@@ -347,7 +367,9 @@ export const Lot = z.strictObject({
   variety: key,
   name,
   form: z.enum(['raw', 'pelleted', 'primed']).default('raw'),
-  germination: share.describe('share that comes up in a test'),
+  germination: share
+    .optional()
+    .describe('share that comes up in a test or by its packet; none for seed that was never tested, as one’s own'),
   testedSeeds: z.int().min(1).max(100_000).default(100).describe('seeds in the test; a packet figure counts as 100'),
   testedOn: day.optional(),
   pace: z.number().min(0.3).max(4).default(1).describe('factor on thermal time; a slow lot is above 1'),
@@ -371,10 +393,15 @@ const trigger = z.union([
   z.strictObject({ daysBeforePlanting: z.int().min(1).max(300) }),
 ])
 
+/** A place, or the rule that finds one: the cheapest that keeps about the kind's usual pace and bears the nights of these days. */
+const placeOrRule = z.union([key, z.literal('@usual-pace')])
+
 export const Stage = z.strictObject({
-  place: key,
+  place: placeOrRule.describe(
+    'a place by its key; or `@usual-pace`, the cheapest that keeps about the usual pace and bears the nights',
+  ),
   container: key.optional().describe('the first stage needs one; later, none means only the place changes'),
-  germinateAt: key.optional().describe('first stage: where it stands until heat is left'),
+  germinateAt: placeOrRule.optional().describe('first stage: where it stands until heat is left'),
   survival: z.number().gt(0).max(1).default(1).describe('share of good plants that stay good through the stage'),
   divide: z
     .int()
@@ -472,8 +499,8 @@ export const Share = z.discriminatedUnion('to', [
 /** Where a batch is raised otherwise than its method says. */
 const Otherwise = z.strictObject({
   method: key.optional().describe('another method of the same crop'),
-  germinateAt: key.optional(),
-  places: z.array(key.nullable()).max(8).optional().describe('by stage; null where the method holds'),
+  germinateAt: placeOrRule.optional(),
+  places: z.array(placeOrRule.nullable()).max(8).optional().describe('by stage; null where the method holds'),
   containers: z.array(key.nullable()).max(8).optional().describe('by stage; null where the method holds'),
   hardenAt: key.optional(),
   potUpPoint: share.optional(),
@@ -590,6 +617,9 @@ export const Planting = z.strictObject({
     })
     .optional()
     .describe('where it differs from the crop'),
+  plannedOn: day
+    .optional()
+    .describe('day it was written into the plan: a sowing day before it is asked about, and not taken as done'),
   worth: z
     .discriminatedUnion('by', [
       z.strictObject({ by: z.literal('promise') }),
@@ -632,7 +662,7 @@ const ForecastDay = z.strictObject({
 })
 
 export const Site = z.strictObject({
-  latitude: z.number().min(-66).max(66),
+  latitude: z.number().min(-72).max(72),
   elevation: z.number().min(-400).max(5000).optional().describe('m'),
   clearness: z
     .number()
@@ -786,11 +816,28 @@ export const Habits = z.strictObject({
     .describe('money, where it is known'),
 })
 
+export const COVER_KINDS = ['fleece', 'low-tunnel', 'tunnel', 'glasshouse'] as const
+
+/** What lies or stands over a bed for a part of the year, and what it gains. */
+const Cover = z.strictObject({
+  kind: z.enum(COVER_KINDS),
+  from: monthDay,
+  until: monthDay.describe('first day it is off'),
+  day: z.number().min(-5).max(25).optional().describe('°C gained at the warmest hour; usual for its kind unless given'),
+  night: z
+    .number()
+    .min(-5)
+    .max(20)
+    .optional()
+    .describe('°C gained at the coldest hour; usual for its kind unless given'),
+})
+
 /** A field or part of one: beds that lie side by side. */
 export const Block = z.strictObject({
   key,
   name,
   path: z.number().min(0).max(1000).default(45).describe('cm between its beds'),
+  covers: z.array(Cover).max(12).optional().describe('parts of the year its beds are under cover'),
 })
 
 export const Bed = z.strictObject({
@@ -799,6 +846,11 @@ export const Bed = z.strictObject({
   block: key,
   length: z.number().positive().max(100_000).describe('cm'),
   width: z.number().positive().max(5000).describe('cm'),
+  covers: z
+    .array(Cover)
+    .max(12)
+    .optional()
+    .describe('parts of the year it is under cover, where that is not as its block is'),
   standing: z
     .array(
       z.strictObject({
@@ -951,7 +1003,13 @@ export const Readings = z.strictObject({
 
 export const Season = z.strictObject({
   format: z.literal(SEASON_FORMAT),
-  farm: z.strictObject({ name }),
+  farm: z.strictObject({
+    name,
+    region: z.enum(['uk', 'us']).optional().describe('whose English: it chooses the names of kinds that are shown'),
+    recordsFrom: day
+      .optional()
+      .describe('first day records are kept; work planned before it counts as done only where somebody said so'),
+  }),
   season: z.strictObject({
     name,
     from: day,

@@ -94,8 +94,11 @@ describe('cautions', () => {
 
 describe('sources and lots in words', () => {
   it('are plain', () => {
-    expect(sourceWords({ source: 'table', cited: 'Someone & Other 1974' })).toBe('Someone & Other 1974')
-    expect(sourceWords({ source: 'estimate' })).toBe('estimate')
+    expect(sourceWords({ source: 'measured', says: 'fitted', cited: 'Someone & Other 1974' })).toBe(
+      'Someone & Other 1974',
+    )
+    expect(sourceWords({ source: 'estimate', says: 'an estimate' })).toBe('an estimate')
+    expect(sourceWords({ source: 'range', says: 'on packets' })).toBe('published range: on packets')
     expect(sourceWords(undefined)).toBe('yours')
     expect(needsWords({ needs: 'plantable' })).toContain('planted whole')
     expect(lotReasonWords({ kind: 'aged', years: 2.5, from: 0.9, to: 0.7, stored: 'room', form: 'pelleted' }, f)).toBe(

@@ -9,18 +9,9 @@ import type { Crop } from '../season/schema'
 import { shareWords, type Format } from './format'
 /** Where a figure comes from, in a few words. */
 export function sourceWords(about: About | undefined): string {
-  switch (about?.source) {
-    case 'table':
-      return about.cited ?? 'published table'
-    case 'textbook':
-      return 'standard textbook'
-    case 'practice':
-      return 'common practice'
-    case 'estimate':
-      return 'estimate'
-    default:
-      return 'yours'
-  }
+  if (!about) return 'yours'
+  if (about.source === 'measured') return about.cited ?? about.says
+  return about.source === 'range' ? `published range: ${about.says}` : about.says
 }
 
 /** What a farm lacks for a school. */
@@ -45,8 +36,12 @@ export function lotReasonWords(reason: LotReason, f: Format): string {
   switch (reason.kind) {
     case 'packet':
       return `${shareWords(reason.share)} by its packet or test of ${f.number(reason.tested)} seeds.`
+    case 'untested':
+      return `Never tested: taken as the usual ${shareWords(reason.share)} of its kind, and that is not sure. Test ten seeds on damp paper.`
     case 'aged': {
-      const stored = { 'cool-dry': 'cool and dry', room: 'in a room', 'warm-damp': 'warm and damp' }[reason.stored]
+      const stored = reason.stored
+        ? { 'cool-dry': 'cool and dry', room: 'in a room', 'warm-damp': 'warm and damp' }[reason.stored]
+        : 'in a room (not said)'
       const form = reason.form === 'raw' ? '' : `, and ${reason.form} seed ages faster`
       return `Kept ${stored} for ${f.number(reason.years, 1)} years since${form}: down to about ${shareWords(reason.to)}, an estimate.`
     }
@@ -60,6 +55,8 @@ export function lotWarningWords(warning: LotWarning): string {
   switch (warning) {
     case 'old-pelleted':
       return 'Pelleted seed more than a year old: test it before you rely on it.'
+    case 'untested':
+      return 'Untested: sow ten on damp paper and enter how many come up.'
     case 'no-test':
       return 'No test date and no year: its age is not known.'
     case 'old-test':

@@ -44,12 +44,33 @@ export function markSentence(mark: Mark, places: readonly Place[], f: Format): s
       return `${place} is too cold to grow on, ${range(f, mark.from, mark.until)}: about ${f.temperature(mark.temperature)}, ${shareWords(mark.share)} of full growth.`
     case 'cold-nights':
       return `${count(f, mark.nights, 'night')} under ${f.temperature(mark.below)} on ${place}, ${range(f, mark.from, mark.until)}.`
+    case 'killing-nights':
+      return `${count(f, mark.nights, 'usual night')} under ${f.temperature(mark.below)} on ${place}, ${range(f, mark.from, mark.until)}: that kills it. Take a heated place, or plant later.`
+    case 'slower-than-usual':
+      return mark.stay
+        ? `Slow on ${place}: ${weeks(f, mark.days)} where ${weeks(f, mark.usual[1])} are usual. A warmer or lit place, or a later planting, would shorten it.`
+        : `Slow here: ${weeks(f, mark.days)} from sowing to planting, most of them on ${place}; ${weekRange(f, mark.usual)} are usual. A heated or lit place, a later planting, or sowing in place would do.`
+    case 'faster-than-usual':
+      return `Quick here: ${weeks(f, mark.days)} from sowing to planting, most of them on ${place}; ${weekRange(f, mark.usual)} are usual. A cooler place makes a sturdier plant.`
+    case 'sown-before-season':
+      return `Would be sown on ${f.date(mark.day)}, before the season begins on ${f.date(mark.begins)}. Plant later, or buy young plants.`
+    case 'sowing-day-past':
+      return `Its sowing day, ${f.date(mark.day)}, is past, and nobody has recorded that it was sown.`
+    case 'cold-half-year':
+      return `${f.date(mark.day)} is in the cold half of the year, and this kind bears no frost.`
+    case 'weak-lot':
+      return `${mark.lot} is down to about ${shareWords(mark.share)} by its age: ${f.number(mark.cells)} cells where its packet’s ${shareWords(mark.packet)} would need ${f.number(mark.usualCells)}. Test ten seeds, take another lot, or buy fresh seed.`
     case 'hot-days':
       return `${count(f, mark.days, 'day')} over ${f.temperature(mark.above)} on ${place}, ${range(f, mark.from, mark.until)}.`
     case 'place-closed':
       return `${place} is not open on ${f.date(mark.day)}.`
   }
 }
+
+/** Days as weeks; short ones as days. */
+const weeks = (f: Format, days: number) => (days < 21 ? count(f, days, 'day') : `${f.number(days / 7, 1)} weeks`)
+const weekRange = (f: Format, [a, b]: readonly [number, number]) =>
+  b < 21 ? `${f.number(a)} to ${f.number(b)} days` : `${f.number(a / 7)} to ${f.number(b / 7)} weeks`
 
 /** A word or two for a mark, for lists. */
 export function markTag(mark: Mark): string {
@@ -67,6 +88,13 @@ export function markTag(mark: Mark): string {
     'move-in-hardening': 'moved in hardening',
     'cold-place': 'cold place',
     'cold-nights': 'cold nights',
+    'killing-nights': 'killing cold',
+    'slower-than-usual': 'slow',
+    'faster-than-usual': 'quick',
+    'sown-before-season': 'before the season',
+    'sowing-day-past': 'sowing day past',
+    'cold-half-year': 'out of season',
+    'weak-lot': 'weak seed',
     'hot-days': 'too hot',
     'place-closed': 'place closed',
   }

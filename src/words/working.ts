@@ -1,6 +1,7 @@
 /** Shows the working of a batch: what a number came from, by which rule, and what would change it. */
 import { flatHabits, seedToHave } from '../core/sizing/size'
 import { legAge, legStart, limitAge } from '../core/schedule/forward'
+import { judgedPlaces, leastNight, type PlaceLack } from '../core/schedule/place-by-rule'
 import type { Batch } from '../core/plan/batch'
 import type { Season } from '../season/schema'
 import { sowingWords } from './methods'
@@ -51,7 +52,8 @@ function sowingDay(batch: Batch, season: Season, f: Format): Working {
   const bought = way.route.boughtAge
   const pass = batch.pass!
   const { crop, method, route } = way
-  const germPlace = season.places[route.germPlace]!
+  const { changing } = route.climate
+  const germPlace = season.places[pass.germPlace]!
   const lines: Piece[][] = [
     [{ text: `Planting on ${f.longDate(plantOn)}`, at: setAt.planting(batch.planting.key) }, '.'],
   ]
@@ -83,7 +85,7 @@ function sowingDay(batch: Batch, season: Season, f: Format): Working {
   route.legs.forEach((leg, i) => {
     const day = legStart(pass, i)
     if (i === 0 || day === Infinity) return
-    const place = season.places[leg.place]!
+    const place = season.places[changing.on(leg.place, day)]!
     const { container } = route.steps[leg.step]!
     lines.push([
       leg.starts.by === 'potting' ? 'Potted into ' : 'Moved to ',
@@ -92,10 +94,13 @@ function sowingDay(batch: Batch, season: Season, f: Format): Working {
         : { text: place.name, at: setAt.place(place.key) },
       ` ${f.date(day)}, at an age of ${f.number(legAge(pass, i))} degree-days`,
       leg.starts.by === 'potting' ? `, then ${count(f, route.steps[leg.step]!.pauseDays, 'day')} to settle` : '',
-      leg.starts.by === 'potting' && leg.place !== route.legs[i - 1]!.place ? ` on ${place.name}` : '',
+      leg.starts.by === 'potting' && changing.on(leg.place, day) !== changing.on(route.legs[i - 1]!.place, day - 1)
+        ? ` on ${place.name}`
+        : '',
       '.',
     ])
   })
+  lines.push(...placesByRule(batch, season, f))
   const last = route.steps.at(-1)!
   // Where it never gets as far as its last container, that container's own age stands for it.
   const ready = Number.isFinite(pass.readyAge) ? pass.readyAge : last.ready
@@ -139,6 +144,52 @@ function sowingDay(batch: Batch, season: Season, f: Format): Working {
   }
 }
 
+/** Which place a rule took on which days, and why not a cheaper one. */
+function placesByRule({ way, pass, stays }: Batch, season: Season, f: Format): Piece[][] {
+  const { route } = way
+  return route.legs.flatMap((leg, i) => {
+    const { keeps } = leg
+    if (!keeps) return []
+    const begins = i === 0 ? pass!.leavesHeat : legStart(pass!, i)
+    const ends = i + 1 < route.legs.length ? legStart(pass!, i + 1) : Infinity
+    return stays
+      .filter(({ kind, from, until }) => kind === 'grow' && from >= begins && from < ends && until > from)
+      .map((stay): Piece[] => {
+        const place = season.places[stay.place]!
+        const judged = judgedPlaces(route.climate, keeps, stay.from)
+        const at = judged.findIndex((one) => one.place === stay.place)
+        const cheaper = judged
+          .slice(0, Math.max(0, at))
+          .flatMap(({ place: other, lack }) => (lack ? [lackWords(lack, season.places[other]!.name, f)] : []))
+        const own = judged[at]?.lack
+        return [
+          `From ${f.date(stay.from)} on `,
+          { text: place.name, at: setAt.place(place.key) },
+          own
+            ? `, the nearest there is: ${lackWords(own, place.name, f)}`
+            : `, the cheapest place that keeps about its usual pace (${f.number(keeps.usualRate, 1)} degree-days a day) with no usual night under ${f.temperature(leastNight(keeps.cold))}`,
+          cheaper.length > 0 ? `; ${cheaper.join('; ')}.` : '.',
+        ]
+      })
+  })
+}
+
+/** What a place lacks on a day. */
+function lackWords(lack: PlaceLack, place: string, f: Format): string {
+  switch (lack.kind) {
+    case 'closed':
+      return `${place} is not open`
+    case 'kills':
+      return `${place} has usual nights under ${f.temperature(lack.under)}, which kill it`
+    case 'chills':
+      return `${place} has usual nights under ${f.temperature(lack.under)}`
+    case 'hot':
+      return `${place} goes over ${f.temperature(lack.above)}`
+    case 'slow':
+      return `${place} is slow, ${f.number(lack.pace, 1)} degree-days a day where ${f.number(lack.usual, 1)} are usual`
+  }
+}
+
 function cells(batch: Batch, season: Season, f: Format): Working {
   const { seed } = batch
   // It was sized for the way that was planned, whatever came of that.
@@ -173,7 +224,7 @@ function cells(batch: Batch, season: Season, f: Format): Working {
     ])
   if (factor < 0.999 && policy !== 'flat') {
     lines.push([
-      `On ${season.places[way.route.germPlace]!.name} at about ${f.temperature(germTemperature!)} only ${shareWords(factor)} of those.`,
+      `On ${season.places[batch.pass?.germPlace ?? way.route.germPlace]!.name} at about ${f.temperature(germTemperature!)} only ${shareWords(factor)} of those.`,
     ])
   }
   if (way.seedsPerCell > 1) {

@@ -1,8 +1,9 @@
 /** Running totals of daily rates for every place, so that a sum over any days is one subtraction. */
 import type { Place, Readings, Site } from '../../season/schema'
 import { inPartOfYear, parseDay, type Day } from '../calendar/day'
-import { emergenceRate, type Germination } from '../germination/emergence'
+import { emergenceRate, germinationFactor, type Germination } from '../germination/emergence'
 import { growthRate, type GrowthRange } from '../growth/rate'
+import { ChangingPlaces } from './changing-places'
 import { lightFactor, lightOn } from './light'
 import { outdoorMean } from './outdoor'
 import { HALF_DAY, hourlyTemperatures, temperatureRule } from './place-temperature'
@@ -22,6 +23,8 @@ export interface Climate {
   readonly places: readonly Place[]
   /** Share of the way to emergence (pace 1). */
   emergence(place: number, g: Germination): RunningTotal
+  /** The same, each hour times the part of a lot's germination that is left at its temperature. */
+  comingUp(place: number, g: Germination): RunningTotal
   /** Effective degree-days: temperature and light. */
   growth(place: number, range: GrowthRange): RunningTotal
   /** Degree-days of temperature alone. */
@@ -34,6 +37,8 @@ export interface Climate {
   hotDays(place: number, above: number): RunningTotal
   /** Number of days the place is not open; `undefined` when it always is. */
   closedDays(place: number): RunningTotal | undefined
+  /** Places that change with the days; their totals are asked for by their numbers. */
+  readonly changing: ChangingPlaces
 }
 
 /**
@@ -41,6 +46,7 @@ export interface Climate {
  *
  * @param site monthly means in °C, latitude, clearness
  * @param readings what was measured, by place: on those days it holds instead
+ * @param like a climate of the same days whose changing places it shares: what was measured moves no trays
  */
 export function createClimate(
   site: Site,
@@ -48,6 +54,7 @@ export function createClimate(
   from: Day,
   to: Day,
   readings: readonly Readings[] = [],
+  like?: Climate,
 ): Climate {
   const days = to - from
   const outdoor = Float64Array.from({ length: days }, (_, i) => outdoorMean(site.outdoorMonthlyMeans, from + i))
@@ -84,16 +91,13 @@ export function createClimate(
   const warmth = (p: number, range: GrowthRange) =>
     kept(`warmth ${p} ${range.base} ${range.optimum}`, () => growthTotal(hoursOf(p), days, range))
 
-  return {
-    from,
-    to,
-    places,
-    emergence: (p, g) =>
-      kept(`emergence ${p} ${g.base} ${g.optimum} ${g.ceiling} ${g.thermalTime}`, () =>
-        emergenceTotal(hoursOf(p), days, g),
-      ),
+  const real = {
+    emergence: (p: number, g: Germination) =>
+      kept(`emergence ${p} ${germinationId(g)}`, () => emergenceTotal(hoursOf(p), days, g)),
+    comingUp: (p: number, g: Germination) =>
+      kept(`coming up ${p} ${germinationId(g)} ${g.goodFrom} ${g.goodTo}`, () => comingUpTotal(hoursOf(p), days, g)),
     warmth,
-    growth: (p, range) => {
+    growth: (p: number, range: GrowthRange) => {
       const place = places[p]!
       if (place.transmission === undefined && !place.lamp) return warmth(p, range)
       return kept(`growth ${p} ${range.base} ${range.optimum}`, () => {
@@ -104,21 +108,56 @@ export function createClimate(
         return total
       })
     },
-    temperature: (p) => kept(`temperature ${p}`, () => temperatureTotal(hoursOf(p), days)),
-    coldNights: (p, below) => kept(`cold ${p} ${below}`, () => countDays(p, HALF_DAY - 1, (t) => t < below)),
-    closedDays: (p) => {
-      const { open } = places[p]!
-      if (!open) return undefined
-      return kept(`closed ${p}`, () => {
-        const total = new Float64Array(days + 1)
-        for (let i = 0; i < days; i++)
-          total[i + 1] = total[i]! + (inPartOfYear(from + i, open.from, open.until) ? 0 : 1)
-        return total
+    temperature: (p: number) => kept(`temperature ${p}`, () => temperatureTotal(hoursOf(p), days)),
+    coldNights: (p: number, below: number) =>
+      kept(`cold ${p} ${below}`, () => countDays(p, HALF_DAY - 1, (t) => t < below)),
+    hotDays: (p: number, above: number) => kept(`hot ${p} ${above}`, () => countDays(p, 0, (t) => t > above)),
+  }
+  const closedDays = (p: number) => {
+    const { open } = places[p]!
+    if (!open) return undefined
+    return kept(`closed ${p}`, () => {
+      const total = new Float64Array(days + 1)
+      for (let i = 0; i < days; i++) total[i + 1] = total[i]! + (inPartOfYear(from + i, open.from, open.until) ? 0 : 1)
+      return total
+    })
+  }
+  const changing = like?.changing ?? new ChangingPlaces(from, places.length)
+
+  /** A total that also answers for changing places: day by day what the place gains that it then stands for. */
+  const also =
+    <More extends unknown[]>(name: string, total: (p: number, ...more: More) => RunningTotal) =>
+    (p: number, ...more: More): RunningTotal => {
+      const choices = changing.choicesOf(p)
+      if (!choices) return total(p, ...more)
+      return kept(`${name} ${p} ${JSON.stringify(more)}`, () => {
+        const parts = new Map(changing.standsFor(p).map((place) => [place, total(place, ...more)]))
+        const sum = new Float64Array(days + 1)
+        for (let i = 0; i < days; i++) {
+          const part = parts.get(choices[i]!)!
+          sum[i + 1] = sum[i]! + part[i + 1]! - part[i]!
+        }
+        return sum
       })
-    },
-    hotDays: (p, above) => kept(`hot ${p} ${above}`, () => countDays(p, 0, (t) => t > above)),
+    }
+
+  return {
+    from,
+    to,
+    places,
+    changing,
+    emergence: also('emergence', real.emergence),
+    comingUp: also('coming up', real.comingUp),
+    warmth: also('warmth', real.warmth),
+    growth: also('growth', real.growth),
+    temperature: also('temperature', real.temperature),
+    coldNights: also('cold', real.coldNights),
+    hotDays: also('hot', real.hotDays),
+    closedDays: (p) => (changing.choicesOf(p) ? undefined : closedDays(p)),
   }
 }
+
+const germinationId = (g: Germination) => `${g.base} ${g.optimum} ${g.plateauTo} ${g.ceiling} ${g.thermalTime}`
 
 /** Sum over [a, b) of a running total that begins at `from`. */
 export function sumOver(total: RunningTotal, from: Day, a: Day, b: Day): number {
@@ -153,6 +192,23 @@ function emergenceTotal(hours: Float64Array, days: number, g: Germination): Runn
     }
     let sum = 0
     for (const end = at + HALF_DAY; at < end; at++) sum += emergenceRate(g, hours[at]!)
+    total[i + 1] = total[i]! + sum / HALF_DAY
+  }
+  return total
+}
+
+/** Each hour's pace times the part of the lot that comes up at its temperature: where it swings, warm hours bring up most. */
+function comingUpTotal(hours: Float64Array, days: number, g: Germination): RunningTotal {
+  const total = new Float64Array(days + 1)
+  const steady = isSteady(hours)
+  for (let i = 0, at = 0; i < days; i++) {
+    if (steady && i > 0) {
+      total[i + 1] = total[i]! + total[1]!
+      continue
+    }
+    let sum = 0
+    for (const end = at + HALF_DAY; at < end; at++)
+      sum += emergenceRate(g, hours[at]!) * germinationFactor(g, hours[at]!)
     total[i + 1] = total[i]! + sum / HALF_DAY
   }
   return total

@@ -1,6 +1,7 @@
 /** Whether a planting can go out: frost, night, soil, bed, plants and leaves, each with its reason. */
 import type { Crop, Season } from '../../season/schema'
 import { parseDay, type Day } from '../calendar/day'
+import { checksUnder, coldOf } from '../growth/cold'
 import { frostChanceAt } from '../frost/frost'
 import { THRESHOLDS } from '../frost/record'
 import type { BedClash } from './beds'
@@ -98,8 +99,7 @@ function frostGate(stand: Stand, { season, forecast }: GateFacts): Gate | undefi
 function nightGate(stand: Stand, { air, forecast }: GateFacts): Gate | undefined {
   const { crop } = stand
   const from = inTheOpen(stand)
-  const above = crop.field.nightAbove ?? crop.minNight
-  if (above === undefined) return undefined
+  const above = crop.field.nightAbove ?? checksUnder(coldOf(crop), 'hardening')
   const cold = coldestAhead(forecast, from, from + FIRST_NIGHTS)
   const low = cold?.low ?? air.night(from)
   return {

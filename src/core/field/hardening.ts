@@ -1,5 +1,6 @@
 /** Hardening off: what each day of it asks for, by school, and how the weather ahead changes that. */
-import type { Crop, HardeningSchool, Habits, Method } from '../../season/schema'
+import { checksUnder, coldOf, type ColdFacts } from '../growth/cold'
+import type { HardeningSchool, Habits, Method } from '../../season/schema'
 import type { Day } from '../calendar/day'
 import type { Ahead, Forecast } from './forecast'
 
@@ -75,9 +76,8 @@ const WINDY = 40 // km/h over which leaves tear
 const WET = 15 // mm over which small plugs are washed out
 const HOT = 30 // °C over which soft leaves scorch in full sun
 
-/** Coldest hour outside that a kind bears while it hardens, °C: its own, else by tenderness. An estimate. */
-export const bearsWhileHardening = ({ minNight, tenderness }: Pick<Crop, 'minNight' | 'tenderness'>): number =>
-  minNight ?? (tenderness === 'tender' ? 7 : tenderness === 'half-hardy' ? 2 : -2)
+/** Coldest hour outside that a kind bears while it hardens, °C. */
+export const bearsWhileHardening = (crop: ColdFacts): number => checksUnder(coldOf(crop), 'hardening')
 
 /** School a batch is hardened by: its method's, else the farm's. */
 export const schoolOf = (method: Pick<Method, 'hardening'>, habits: Pick<Habits, 'hardening'>): HardeningSchool =>

@@ -6,9 +6,9 @@ import { rootedIn } from '../growth/container-age'
 import { leafAge } from '../growth/rate'
 import { batchAsItIs, type Batch } from '../plan/batch'
 import { Course } from '../plan/course'
-import { trayPlacesIn, traysIn, type Way } from '../plan/ways'
+import { nightsByLimit, trayPlacesIn, traysIn, type Way } from '../plan/ways'
 import { ageOn, gain, legAge, legStart, type Pass } from '../schedule/forward'
-import type { Route, TailLeg } from '../schedule/route'
+import { placesOf, type Route, type TailLeg } from '../schedule/route'
 import { cellYield, meanYield } from '../sizing/cell'
 import { tailTaken, routeTaken, type Keyed, type Taken } from './route-taken'
 import { passFrom, type Happened, type SeenAge } from './pass'
@@ -209,7 +209,7 @@ function oneAsItIs(
     emergenceTotals: measured ? [] : [...route.emergenceTotals],
     growthTotals: measured ? [] : [...route.growthTotals],
   }
-  for (const at of new Set([germPlace, ...legs.map((leg) => leg.place), ...tail.map((leg) => leg.place)])) {
+  for (const at of placesOf(actual)) {
     actual.emergenceTotals[at] ??= climate.emergence(at, route.germination)
     actual.growthTotals[at] ??= climate.growth(at, route.growth)
   }
@@ -222,8 +222,9 @@ function oneAsItIs(
       k === 0 ? notBefore('leave-heat', 0) : notBefore(starts.by === 'potting' ? 'pot-up' : 'move', stage),
     ),
   }
+  const plainPlace = (place: number) => climate.changing.on(place, sow)
   // Without heat to leave there is nothing to wait for: it comes off by itself.
-  if (germPlace === legs[0]!.place && happened.leftHeat === undefined && !stayedInHeat(planned))
+  if (plainPlace(germPlace) === plainPlace(legs[0]!.place) && happened.leftHeat === undefined && !stayedInHeat(planned))
     happened.notBefore = happened.notBefore.map((day, k) => (k === 0 ? -Infinity : day))
 
   let stand: StandForecast | undefined
@@ -401,7 +402,8 @@ export function plantsPerCell({ keep, seedsPerCell }: Pick<Way, 'keep' | 'seedsP
 
 /** Sum of daily rates from sowing to a day, at the pace of the kind: heat first, then the places it stood in. */
 export function thermalShareOn(route: Route, pass: Pass, day: Day): number {
-  const { emergenceTotals: totals, germPlace, legs } = route
+  const { emergenceTotals: totals, legs } = route
+  const { germPlace } = pass
   let from = Math.min(day, pass.leavesHeat)
   let sum = from > pass.sown ? gain(route, totals, germPlace, pass.sown, from, pass.planting) : 0
   for (let i = 0; i < legs.length && from < day; i++) {
@@ -521,7 +523,7 @@ function along(way: Way, route: Route, climate: Climate): Way {
       trayPlacesIn(route.steps[step]!.container, cells, flats && step === 0),
     )
   }
-  const used = [route.germPlace, ...route.legs.map(({ place }) => place), ...route.tail.map(({ place }) => place)]
+  const used = [...placesOf(route)]
   const measured = climate !== way.route.climate
   if (measured || used.some((place) => way.temperature[place] === undefined)) {
     const { crop } = way
@@ -538,11 +540,10 @@ function along(way: Way, route: Route, climate: Climate): Way {
       'warmth',
       filled(way.warmth, (place) => climate.warmth(place, crop.growth)),
     )
-    if (way.coldNights)
-      define(
-        'coldNights',
-        filled(way.coldNights, (place) => climate.coldNights(place, crop.minNight!)),
-      )
+    define(
+      'coldNights',
+      nightsByLimit((below) => filled(way.coldNights(below), (place) => climate.coldNights(place, below))),
+    )
     if (way.hotDays)
       define(
         'hotDays',

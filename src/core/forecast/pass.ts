@@ -46,6 +46,7 @@ export function passFrom(route: Route, happened: Happened, planting: Day): Pass 
   const pass: Pass = {
     sown,
     planting,
+    germPlace: route.climate.changing.on(route.germPlace, sown),
     emergence: sown,
     leavesHeat: sown,
     readyAge: Infinity,
@@ -55,7 +56,8 @@ export function passFrom(route: Route, happened: Happened, planting: Day): Pass 
     settled: Infinity,
   }
   if (route.boughtAge === undefined) {
-    const { emergenceTotals: totals, germPlace, pace, leaveHeatShare } = route
+    const { emergenceTotals: totals, pace, leaveHeatShare } = route
+    const { germPlace } = pass
     pass.leavesHeat =
       leftHeat ?? Math.max(reach(route, totals, germPlace, sown, leaveHeatShare, planting), notBefore[0]!)
     const inHeat = reach(route, totals, germPlace, sown, pace, planting)
@@ -105,13 +107,13 @@ function walk(route: Route, { legs: begun, seen, notBefore }: Happened, pass: Pa
   let step = 0
   let ready = steps[0]!.ready
   const germinating = leavesHeat > emergence
-  if (germinating) pieces.push({ from: emergence, growsFrom: emergence, age: 0, place: route.germPlace })
+  if (germinating) pieces.push({ from: emergence, growsFrom: emergence, age: 0, place: pass.germPlace })
   pass.inHeat = germinating ? 1 : 0
   const start = germinating ? leavesHeat : emergence
   let piece = {
     from: start,
     growsFrom: start,
-    age: germinating ? gained(route.germPlace, emergence, leavesHeat) : (route.boughtAge ?? 0),
+    age: germinating ? gained(pass.germPlace, emergence, leavesHeat) : (route.boughtAge ?? 0),
     place: legs[0]!.place,
   }
   pieces.push(piece)
@@ -129,12 +131,18 @@ function walk(route: Route, { legs: begun, seen, notBefore }: Happened, pass: Pa
     if (i === legs.length) break
     const { place, starts } = legs[i]!
     const { limit } = steps[step]!
-    const goal = starts.by === 'potting' ? ready + starts.point * (limit - ready) : starts.by === 'age' ? starts.age : 0
-    const due =
-      piece.age >= goal - TOLERANCE
+    const dueOf = ({ starts: by }: Route['legs'][number]): Day => {
+      if (by.by === 'day') return Math.max(piece.from, by.day)
+      const goal = by.by === 'potting' ? ready + by.point * (limit - ready) : by.by === 'age' ? by.age : 0
+      return piece.age >= goal - TOLERANCE
         ? piece.from
         : reach(route, totals, piece.place, piece.growsFrom, goal - piece.age, planting)
-    const day = begun[i] ?? Math.max(due, notBefore[i]!)
+    }
+    let day = begun[i] ?? Math.max(dueOf(legs[i]!), notBefore[i]!)
+    // What is handed over on a day is not, where it is potted before.
+    if (begun[i] === undefined && starts.by === 'day' && i + 1 < legs.length) {
+      day = Math.min(day, begun[i + 1] ?? Math.max(dueOf(legs[i + 1]!), notBefore[i + 1]!))
+    }
     if (day === Infinity) return
     const age = Math.max(0, piece.age + gained(piece.place, piece.growsFrom, day))
     let growsFrom = Math.max(piece.growsFrom, day)

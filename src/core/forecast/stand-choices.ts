@@ -141,7 +141,7 @@ export function standDecision(
 
   // Nine in ten of what comes are up by then, at the pace now believed.
   const goal = thermalShareFor(FULL, spread) * stand.pace * lotPace
-  const place = pass!.leavesHeat > today ? route.germPlace : route.legs[0]!.place
+  const place = route.climate.changing.on(pass!.leavesHeat > today ? pass!.germPlace : route.legs[0]!.place, today)
   const soFar = thermalShareOn(route, pass!, today)
   const up = soFar >= goal ? today : reach(route, route.emergenceTotals, place, today, goal - soFar, batch.plantOn)
   const choices: StandChoice[] = []

@@ -5,6 +5,7 @@ import type { RunningTotal } from '../climate/climate'
 import { containerAge, containerHolds } from '../growth/container-age'
 import { leafAge } from '../growth/rate'
 import type { Batch, Stay } from '../plan/batch'
+import { leastNight } from '../schedule/place-by-rule'
 import { plantsSharing } from '../schedule/route'
 import { ageOn, legStart, reach } from '../schedule/forward'
 
@@ -111,7 +112,7 @@ function wait(days: number | undefined, today: Day): Verdict {
 
 /** Place a batch stands in on a day; where it grew last, if it stands nowhere. */
 function placeOn({ stays, way }: Batch, day: Day): number {
-  return stayOn(stays, day)?.place ?? way.route.legs.at(-1)!.place
+  return stayOn(stays, day)?.place ?? way.route.climate.changing.on(way.route.legs.at(-1)!.place, day)
 }
 
 const stayOn = (stays: readonly Stay[], day: Day) => stays.find(({ from, until }) => from <= day && day < until)
@@ -176,7 +177,8 @@ export function holdLevers(batch: Batch, season: Season, today: Day): Lever[] {
     const closed = climate.closedDays(i)
     const sum = (total: RunningTotal) => total[ahead - climate.from]! - total[today - climate.from]!
     if (closed && sum(closed) > 0) return
-    if (crop.minNight !== undefined && sum(climate.coldNights(i, crop.minNight)) > 0) return
+    // Never a place whose coming nights would check or kill it.
+    if (sum(climate.coldNights(i, leastNight(way.cold))) > 0) return
     const days = daysIn(i, limit) - now
     if (days >= 1) levers.push({ kind: 'place', place, days })
   })

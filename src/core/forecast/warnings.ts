@@ -1,5 +1,6 @@
 /** Nights too cold, and days too hot, that were measured: where, and for which trays. */
 import { parseDay, type Day } from '../calendar/day'
+import { checksUnder } from '../growth/cold'
 import type { Batch } from '../plan/batch'
 import type { Plan } from '../plan/plan'
 
@@ -14,6 +15,14 @@ export interface Warning {
   limit: number
   batches: Batch[]
   trays: number
+}
+
+/** °C under which a night checks a batch where it stands on a day. */
+function bearsOn({ way, stays }: Batch, place: number, day: Day): number {
+  const hardens = stays.some(
+    (stay) => stay.place === place && stay.kind === 'harden' && stay.from <= day && day < stay.until,
+  )
+  return checksUnder(way.cold, hardens ? 'hardening' : 'soft')
 }
 
 /** What was measured over [from, until) beyond the limits of what stood there, the latest first. */
@@ -55,7 +64,7 @@ export function warningsOf(plan: Plan, from: Day, until: Day): Warning[] {
       add(
         'cold',
         low,
-        ({ way }) => way.crop.minNight,
+        (batch) => bearsOn(batch, place, day),
         (limit) => low < limit,
       )
       add(

@@ -5,6 +5,8 @@ import { normalCdf, normalQuantile } from '../sizing/normal'
 export interface Germination {
   base: number
   optimum: number
+  /** Warmest with the pace of the optimum; the optimum unless given. */
+  plateauTo?: number | undefined
   ceiling: number
   /** °C·days above the base until half of the final count is up. */
   thermalTime: number
@@ -20,12 +22,13 @@ export interface Germination {
  * @param temperature °C
  * @param pace factor on thermal time; above 1 is slower
  * @returns 1/days; 0 at or below the base and at or above the ceiling
- * @see thermal-time model of germination with a linear fall between optimum and ceiling
+ * @see thermal-time model of germination with a plateau, and a linear fall from its end to the ceiling
  */
 export function emergenceRate(g: Germination, temperature: number, pace = 1): number {
   if (temperature <= g.base || temperature >= g.ceiling) return 0
   const rate = (Math.min(temperature, g.optimum) - g.base) / (g.thermalTime * pace)
-  return temperature > g.optimum ? (rate * (g.ceiling - temperature)) / (g.ceiling - g.optimum) : rate
+  const end = g.plateauTo ?? g.optimum
+  return temperature > end ? (rate * (g.ceiling - temperature)) / (g.ceiling - end) : rate
 }
 
 /**
@@ -51,7 +54,7 @@ export function thermalShareFor(share: number, spread: number): number {
 export function goodRange(g: Germination): { from: number; to: number } {
   return {
     from: g.goodFrom ?? Math.max(g.base, g.optimum - 8),
-    to: g.goodTo ?? Math.min(g.ceiling, g.optimum + 3),
+    to: g.goodTo ?? Math.min(g.ceiling, (g.plateauTo ?? g.optimum) + 3),
   }
 }
 
@@ -59,7 +62,7 @@ export function goodRange(g: Germination): { from: number; to: number } {
  * Part of a lot's germination that is left at a temperature: 1 in the good range, falling in a
  * straight line to 0 at the base and at the ceiling.
  *
- * @param temperature mean °C from sowing to emergence
+ * @param temperature °C of an hour, or steady
  */
 export function germinationFactor(g: Germination, temperature: number): number {
   const { from, to } = goodRange(g)
@@ -68,3 +71,7 @@ export function germinationFactor(g: Germination, temperature: number): number {
   if (temperature > to) return (g.ceiling - temperature) / (g.ceiling - to)
   return 1
 }
+
+/** Days to emergence at the optimum temperature: the fastest this seed can be. */
+export const fastestDays = ({ base, optimum, thermalTime }: Germination, pace = 1): number =>
+  (thermalTime * pace) / (optimum - base)

@@ -6,6 +6,7 @@ import { growthRate, type GrowthRange } from '../growth/rate'
 export interface GerminationTemperatures {
   base: number
   optimum: number
+  plateauTo?: number | undefined
   ceiling: number
 }
 

@@ -55,6 +55,7 @@ export interface Batch extends Sought {
   /** What is done when a true leaf shows, before planting. */
   readonly leafWork: readonly LeafWork[]
   marks: readonly Mark[]
+  readonly bounds: Bounds
   /** What has happened to it so far; `undefined` while it is only planned. */
   readonly asItIs: AsItIs | undefined
 }
@@ -62,21 +63,36 @@ export interface Batch extends Sought {
 const NO_STAYS: Stay[] = []
 const WEAK = 0.5 // part of the lot's germination, below which it is called weak
 
+/** What a season says that bears on every batch of it. */
+export interface Bounds {
+  /** First day of the season. */
+  begins: Day
+  /** First day records are kept; -Infinity when it is not known. */
+  recordsFrom: Day
+  /** Whether a day lies in the cold half of the year. */
+  coldHalf(day: Day): boolean
+}
+
+/** What a batch is computed from, beside what is sought. */
+export interface Raised {
+  variety: Variety
+  course: Course
+  /** Seed as it stands on the sowing day. */
+  seed: SeedShare
+  agePoint: number
+  confidence: number
+  bounds: Bounds
+}
+
 /** Sizes a course for what is sought, and lays it out. */
-export function computeBatch(
-  sought: Sought,
-  variety: Variety,
-  course: Course,
-  seed: SeedShare,
-  agePoint: number,
-  confidence: number,
-): Batch {
-  return new Computed(sought, variety, course, seed, agePoint, confidence)
+export function computeBatch(sought: Sought, raised: Raised): Batch {
+  return new Computed(sought, raised)
 }
 
 /** A batch on the course it really takes. */
 export function batchAsItIs(planned: Batch, sought: Sought, course: Course, asItIs: AsItIs): Batch {
-  return new Computed(sought, planned.variety, course, planned.seed, planned.agePoint, planned.confidence, asItIs)
+  const { variety, seed, agePoint, confidence, bounds } = planned
+  return new Computed(sought, { variety, course, seed, agePoint, confidence, bounds }, asItIs)
 }
 
 /** A batch holds its size and stays; what was sought and the days of its course are looked up there, for thousands are alive at once. */
@@ -87,13 +103,10 @@ class Computed implements Batch {
 
   constructor(
     readonly sought: Sought,
-    readonly variety: Variety,
-    readonly course: Course,
-    readonly seed: SeedShare,
-    readonly agePoint: number,
-    readonly confidence: number,
+    readonly raised: Raised,
     readonly asItIs: AsItIs | undefined = undefined,
   ) {
+    const { course, seed, confidence } = raised
     this.sizing =
       asItIs?.planned.sizing ??
       (!course.stands ? undefined : course.way.size(sought.plants, seed, confidence, course.germinationFactor))
@@ -101,6 +114,24 @@ class Computed implements Batch {
     if (asItIs) this.stays = staysAsTheyAre(this.stays, asItIs, (stay, cells) => resized(stay, cells, course.way))
   }
 
+  get variety(): Variety {
+    return this.raised.variety
+  }
+  get course(): Course {
+    return this.raised.course
+  }
+  get seed(): SeedShare {
+    return this.raised.seed
+  }
+  get agePoint(): number {
+    return this.raised.agePoint
+  }
+  get confidence(): number {
+    return this.raised.confidence
+  }
+  get bounds(): Bounds {
+    return this.raised.bounds
+  }
   get id(): string {
     return this.sought.id
   }
@@ -164,7 +195,12 @@ class Computed implements Batch {
   get marks(): readonly Mark[] {
     if (this.#marks) return this.#marks
     const { timingMarks, stayMarks } = this.course
-    return (this.#marks = [...sizeMarks(this, this.course), ...timingMarks, ...(this.sizing ? stayMarks : [])])
+    return (this.#marks = [
+      ...sizeMarks(this, this.course),
+      ...timingMarks,
+      ...dayMarks(this),
+      ...(this.sizing ? stayMarks : []),
+    ])
   }
 }
 
@@ -200,11 +236,53 @@ function resized(stay: Stay, cells: number, way: Way): Stay {
 }
 
 function sizeMarks(
-  { seed, sizing }: Batch,
+  batch: Batch,
   { pass, germTemperature: temperature, heatPlace: place, germinationFactor: factor }: Course,
 ): Mark[] {
+  const { seed, sizing } = batch
   if (!pass || pass.emergence === Infinity || temperature === undefined) return []
   if (!sizing) return [{ kind: 'no-germination', place, temperature }]
   const lotShare = seed.germination
-  return factor < WEAK ? [{ kind: 'weak-emergence', place, temperature, share: lotShare * factor, lotShare }] : []
+  const marks: Mark[] =
+    factor < WEAK ? [{ kind: 'weak-emergence', place, temperature, share: lotShare * factor, lotShare }] : []
+  const weak = weakLot(batch, factor)
+  return weak ? [weak, ...marks] : marks
 }
+
+const TWICE = 2 // times the cells that the packet's figure would need, from which a lot is too weak to sow without asking
+
+/** Whether age has weakened a lot so much that it takes more than twice the cells; what a home test says is known, and not asked about. */
+function weakLot({ seed, sizing, way, plants, confidence }: Batch, factor: number): Mark | undefined {
+  const { lot, germination, testedSeeds } = seed
+  if (!lot || lot.germination === undefined || lot.homeTests.length > 0 || germination >= lot.germination * 0.8)
+    return undefined
+  const packet = { lot: undefined, germination: lot.germination, testedSeeds: lot.testedSeeds, pace: seed.pace }
+  const usual = way.size(plants, packet, confidence, factor)
+  if (!usual || sizing!.cells <= TWICE * usual.cells || testedSeeds <= 0) return undefined
+  const { cells } = sizing!
+  return {
+    kind: 'weak-lot',
+    lot: lot.name,
+    share: germination,
+    packet: lot.germination,
+    cells,
+    usualCells: usual.cells,
+  }
+}
+
+/** What is odd about the days of a batch that nobody has said is sown. */
+function dayMarks({ asItIs, sow, plantOn, way, bounds, planting }: Batch): Mark[] {
+  const marks: Mark[] = []
+  if (way.crop.tenderness === 'tender' && bounds.coldHalf(plantOn) && !isCovered(planting))
+    marks.push({ kind: 'cold-half-year', day: plantOn })
+  const day = asItIs ? asItIs.planned.sow : sow
+  if (day === undefined || asItIs?.tally.sown) return marks
+  const today = Math.max(bounds.recordsFrom, asItIs?.today ?? -Infinity)
+  if (day < bounds.begins) marks.push({ kind: 'sown-before-season', day, begins: bounds.begins })
+  else if (day < today) marks.push({ kind: 'sowing-day-past', day, today })
+  return marks
+}
+
+/** Whether all of a planting goes to people, and none of it into the open field. */
+const isCovered = ({ goes }: Batch['planting']): boolean =>
+  goes !== undefined && goes.length > 0 && goes.every(({ to }) => to === 'customer' || to === 'sale')

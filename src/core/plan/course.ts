@@ -1,6 +1,7 @@
 /** The course of a sowing by one way: its days and places from seed to planting, whatever its size. */
 import { weekday, type Day } from '../calendar/day'
-import { germinationFactor } from '../germination/emergence'
+import { fastestDays } from '../germination/emergence'
+import { checksUnder, killsUnder } from '../growth/cold'
 import { leafAge } from '../growth/rate'
 import { latestSowing, sowingWindow, type CountedBack } from '../schedule/count-back'
 import {
@@ -14,6 +15,7 @@ import {
   readyDay,
   type Pass,
 } from '../schedule/forward'
+import { HAND_OVER, usualRate } from '../schedule/place-by-rule'
 import { fastestEmergence, UNPLANNED } from '../schedule/route'
 import type { Mark } from './marks'
 import type { Way } from './ways'
@@ -27,7 +29,7 @@ export interface Span {
   until: Day
   /** The container, by number on the route. */
   step: number
-  /** Stage of the method it belongs to; the number of stages, when it hardens; -1 when it was moved there and nobody had planned to. */
+  /** Stage of the method it belongs to, with `HAND_OVER` added where it was handed over within it; the number of stages, when it hardens; -1 when it was moved there and nobody had planned to. */
   stage: number
   /** Whether it begins with a move into this container. */
   potted: boolean
@@ -80,7 +82,7 @@ export class Course {
     known?: Pass,
   ) {
     const { route, refused, temperature } = way
-    this.heatPlace = route.germPlace
+    this.heatPlace = route.germPlace // until the sowing day is known
     this.germinationFactor = 0
     this.stands = false
     this.spans = NO_SPANS
@@ -93,7 +95,7 @@ export class Course {
     if (this.sow === undefined) return
     const pass = (this.pass = known ?? forwardPass(route, this.sow, plantOn))
     // A sowing by hand on the planting day or later has no heat to leave.
-    if (pass.sown >= plantOn) this.heatPlace = route.legs[0]!.place
+    this.heatPlace = pass.sown >= plantOn ? route.climate.changing.on(route.legs[0]!.place, pass.sown) : pass.germPlace
     if (route.boughtAge !== undefined) {
       this.germinationFactor = 1
       this.stands = pass.sown < plantOn
@@ -104,8 +106,7 @@ export class Course {
     if (until <= pass.sown) return
     this.stands = true
     this.germTemperature = meanOver(way, temperature, this.heatPlace, pass.sown, until)
-    if (pass.emergence < Infinity)
-      this.germinationFactor = germinationFactor(way.crop.germination, this.germTemperature)
+    if (pass.emergence < Infinity) this.germinationFactor = shareLeft(way, this.heatPlace, pass.sown, until)
     this.spans = layOut(way, pass, plantOn)
   }
 
@@ -148,8 +149,15 @@ export class Course {
 
   /** What is wrong with where it stands. */
   get stayMarks(): readonly Mark[] {
-    return (this.#stayMarks ??= this.spans.flatMap((span) => spanMarks(this, span)))
+    return (this.#stayMarks ??= [...this.spans.flatMap((span) => spanMarks(this, span)), ...paceMarks(this)])
   }
+}
+
+/** Part of a lot's germination that is left in a place: the mean of the hours, each by the pace it gives. */
+function shareLeft({ route: { climate, germination, emergenceTotals } }: Way, place: number, a: Day, b: Day): number {
+  const over = (total: Float64Array) => total[b - climate.from]! - total[a - climate.from]!
+  const gained = over(emergenceTotals[place]!)
+  return gained > 0 ? Math.min(1, over(climate.comingUp(place, germination)) / gained) : 0
 }
 
 const finite = (day: Day): Day | undefined => (day === Infinity ? undefined : day)
@@ -190,6 +198,7 @@ export function onSowingWeekday(
 
 function layOut(way: Way, pass: Pass, plantOn: Day): Span[] {
   const { route } = way
+  const { changing } = route.climate
   const spans: Span[] = []
   let from = pass.sown
   let leg = 0
@@ -202,16 +211,20 @@ function layOut(way: Way, pass: Pass, plantOn: Day): Span[] {
     const nextTail = tail + 1 < route.tail.length ? plantOn - route.tail[tail + 1]!.daysBefore : Infinity
     const nextLeg = leg + 1 < route.legs.length ? legStart(pass, leg + 1) : Infinity
     const nextHeat = heated && tail < 0 ? pass.leavesHeat : Infinity
-    const until = Math.min(plantOn, nextTail, nextLeg, nextHeat)
+    const named = tail >= 0 ? route.tail[tail]!.place : heated ? pass.germPlace : route.legs[leg]!.place
+    const until = Math.min(plantOn, nextTail, nextLeg, nextHeat, changing.after(named, from))
     if (until > from) {
-      const place = tail >= 0 ? route.tail[tail]!.place : heated ? route.germPlace : route.legs[leg]!.place
+      const place = changing.on(named, from)
       const at = tail >= 0 ? route.tail[tail]!.stage : heated ? 0 : route.legs[leg]!.stage
       const kind = at === 'hardening' ? 'harden' : heated ? 'germinate' : 'grow'
       const last = spans[spans.length - 1]
       if (last && last.place === place && last.kind === kind && !potted) last.until = until
       else {
-        const stage =
+        let stage =
           tail >= 0 && route.tail[tail]!.unplanned ? UNPLANNED : at === 'hardening' ? way.method.stages.length : at
+        // Handed over within its stage, by rule.
+        if (last && last.kind === kind && last.stage === stage && named >= changing.realPlaces && !potted)
+          stage += HAND_OVER
         spans.push({ kind, place, from, until, step, stage, potted })
         potted = false
       }
@@ -252,7 +265,7 @@ function timingMarks(course: Course): readonly Mark[] {
   if (days > SLOW * fastestDays && course.germTemperature !== undefined) {
     marks.push({
       kind: 'slow-emergence',
-      place: route.germPlace,
+      place: pass.germPlace,
       temperature: course.germTemperature,
       days,
       fastestDays,
@@ -285,7 +298,7 @@ function timingMarks(course: Course): readonly Mark[] {
 function spanMarks(course: Course, span: Span): Mark[] {
   const marks: Mark[] = []
   const { way } = course
-  const { crop } = way
+  const { crop, cold } = way
   const { place, from, until } = span
   if (span.kind === 'grow') {
     const share = meanOver(way, way.warmth, place, from, until) / (crop.growth.optimum - crop.growth.base)
@@ -296,10 +309,14 @@ function spanMarks(course: Course, span: Span): Mark[] {
   }
   const grown = Math.max(from, course.pass!.emergence)
   if (grown < until) {
-    if (way.coldNights) {
-      const nights = sumBetween(way, way.coldNights, place, grown, until)
-      if (nights > 0) marks.push({ kind: 'cold-nights', place, nights, below: crop.minNight!, from: grown, until })
-    }
+    const hardness = span.kind === 'harden' ? 'hardening' : 'soft'
+    const nightsUnder = (below: number) => sumBetween(way, way.coldNights(below), place, grown, until)
+    const kills = killsUnder(cold, hardness)
+    const killing = nightsUnder(kills)
+    if (killing > 0) marks.push({ kind: 'killing-nights', place, nights: killing, below: kills, from: grown, until })
+    const below = checksUnder(cold, hardness)
+    const nights = nightsUnder(below) - killing
+    if (nights > 0) marks.push({ kind: 'cold-nights', place, nights, below, from: grown, until })
     if (way.hotDays) {
       const days = sumBetween(way, way.hotDays, place, grown, until)
       if (days > 0) marks.push({ kind: 'hot-days', place, days, above: crop.stressAbove!, from: grown, until })
@@ -312,6 +329,59 @@ function spanMarks(course: Course, span: Span): Mark[] {
     marks.push({ kind: 'place-closed', place, day })
   }
   return marks
+}
+
+/** Days from sowing that are usual for the last container: up where it is usually germinated, ready and at its limit at the usual pace. */
+export function usualDays({ route, crop }: Way): { first: number; last: number } {
+  const { germination, steps, boughtAge, pace } = route
+  const rate = usualRate(crop.growth)
+  const up = boughtAge === undefined ? fastestDays(germination, pace) * (4 / 3) : 0
+  const pauses = steps.reduce((sum, { pauseDays }) => sum + pauseDays, 0)
+  const begun = boughtAge ?? 0
+  const last = steps.at(-1)!
+  return {
+    first: up + pauses + Math.max(0, last.ready - begun) / rate,
+    last: up + pauses + Math.max(1, last.limit - begun) / rate,
+  }
+}
+
+const MUCH_SLOWER = 1.4 // times the longest usual time, from which it is said
+const MUCH_FASTER = 0.7 // times the shortest
+const LONG_STAY = 1.5 // times the usual stay in one container, from which it is said
+
+/** Marks of a course that takes much longer, or much less time, than is usual for its kind and container. */
+function paceMarks(course: Course): Mark[] {
+  const { way, plantOn, pass, spans } = course
+  if (!pass || pass.settled === Infinity || spans.length === 0) return []
+  const { route, crop } = way
+  const usual = usualDays(way)
+  const days = plantOn - pass.sown
+  const place = spans.reduce((a, b) => (b.until - b.from > a.until - a.from ? b : a)).place
+  const range = { days, usual: [Math.round(usual.first), Math.round(usual.last)] as const, place }
+  if (days > MUCH_SLOWER * usual.last) return [{ kind: 'slower-than-usual', ...range }]
+  if (days < MUCH_FASTER * usual.first) return [{ kind: 'faster-than-usual', ...range }]
+  // One stay may drag though the whole does not.
+  const rate = usualRate(crop.growth)
+  for (let i = 0; i < route.legs.length; i++) {
+    const from = Math.max(legStart(pass, i), pass.emergence)
+    const until = i + 1 < route.legs.length ? legStart(pass, i + 1) : plantOn
+    if (until - from < 14) continue
+    const gained = ageOn(route, pass, until) - ageOn(route, pass, from)
+    const pause = route.legs[i]!.starts.by === 'potting' ? route.steps[route.legs[i]!.step]!.pauseDays : 0
+    const stay = gained / rate + pause
+    const at = spans.find((span) => span.from <= from && from < span.until)?.place ?? place
+    if (until - from > LONG_STAY * Math.max(stay, 7))
+      return [
+        {
+          kind: 'slower-than-usual',
+          days: until - from,
+          usual: [Math.round(stay), Math.round(stay)],
+          place: at,
+          stay: true,
+        },
+      ]
+  }
+  return []
 }
 
 function whyNone({ way, plantOn }: Course): Mark {
@@ -327,13 +397,15 @@ function whyNone({ way, plantOn }: Course): Mark {
     const late = route.legs.findIndex((_, i) => legStart(pass, i) >= plantOn)
     const leg = route.legs[late < 0 ? route.legs.length - 1 : late - 1]!
     const temperature = meanOver(way, way.temperature, leg.place, pass.emergence, plantOn)
-    return { kind: 'no-time', part: late < 0 ? 'growing' : 'moves', place: leg.place, temperature }
+    const place = route.climate.changing.on(leg.place, plantOn - 1)
+    return { kind: 'no-time', part: late < 0 ? 'growing' : 'moves', place, temperature }
   }
   return stuck!
 }
 
 function neverEmerges(way: Way, sown: Day): Mark {
-  const place = way.route.germPlace
+  const { climate, germPlace } = way.route
+  const place = climate.changing.on(germPlace, sown)
   const temperature = meanOver(way, way.temperature, place, sown, sown + 30)
   const { base, ceiling } = way.crop.germination
   return { kind: 'never-emerges', place, temperature, base, ceiling }

@@ -20,6 +20,18 @@ export type Mark =
   | { kind: 'move-in-hardening'; day: Day }
   | { kind: 'cold-place'; place: number; share: number; temperature: number; from: Day; until: Day }
   | { kind: 'cold-nights'; place: number; nights: number; below: number; from: Day; until: Day }
+  /** Usual nights that would kill it there. */
+  | { kind: 'killing-nights'; place: number; nights: number; below: number; from: Day; until: Day }
+  /** Much longer than usual for the kind in its container; `stay` when one stay alone drags. */
+  | { kind: 'slower-than-usual'; place: number; days: number; usual: readonly [number, number]; stay?: true }
+  | { kind: 'faster-than-usual'; place: number; days: number; usual: readonly [number, number] }
+  /** It is to be sown before the season begins, or before the farm began to keep records, and nobody has said it is sown. */
+  | { kind: 'sown-before-season'; day: Day; begins: Day }
+  | { kind: 'sowing-day-past'; day: Day; today: Day }
+  /** A tender kind that goes out in the cold half of the year. */
+  | { kind: 'cold-half-year'; day: Day }
+  /** Seed so weak that it takes more than twice the cells its packet would. */
+  | { kind: 'weak-lot'; lot: string; share: number; packet: number; cells: number; usualCells: number }
   | { kind: 'hot-days'; place: number; days: number; above: number; from: Day; until: Day }
   | { kind: 'place-closed'; place: number; day: Day }
 
@@ -31,6 +43,7 @@ const STOPS: ReadonlySet<Mark['kind']> = new Set([
   'no-germination',
   'not-ready',
   'moves-after-planting',
+  'weak-lot',
 ])
 
 /** Whether a mark means that the batch cannot work as it stands. */

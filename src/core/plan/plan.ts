@@ -1,6 +1,6 @@
 /** The whole plan of a season, recomputed only where something changed. */
 import type { Container, Crop, Entry, Lot, Method, Place, Planting, Season, Variety } from '../../season/schema'
-import { parseDay, type Day } from '../calendar/day'
+import { civil, parseDay, type Day } from '../calendar/day'
 import { containerLoads, placeLoads, type Load } from '../capacity/load'
 import { limitsOf, stockLimits, type Limit } from '../capacity/limits'
 import { createClimate, type Climate } from '../climate/climate'
@@ -13,7 +13,7 @@ import { numberKeys } from '../schedule/route'
 import { judgedOn, lotNow } from '../seed/lot-now'
 import { lotUses, type Draw, type LotUse } from '../seed/lot-use'
 import { sharedStays, sharedTrays, standers, type SharedTrays, type Stander } from '../traymap/shared-trays'
-import { computeBatch, type Batch, type Stay } from './batch'
+import { computeBatch, type Batch, type Bounds, type Stay } from './batch'
 import { bedPlan, type BedPlan } from '../field/beds'
 import { isInPlace, standOfBatch, standsInPlace, type Stand } from '../field/stand'
 import { seasonAir } from './anchor'
@@ -93,12 +93,66 @@ function drawsOf(batches: readonly Batch[], sownInPlace: readonly Stand[]): Draw
   return draws
 }
 
-/** Share and pace of the seed of a planting: its lot, else the variety's first lot, else the crop's usual share. */
-function seedOf(lot: Lot | undefined, crop: Crop, season: Season): SeedShare {
-  if (!lot) return { lot: undefined, germination: crop.germination.usualShare, testedSeeds: 100, pace: 1 }
-  const { germination, testedSeeds } = lotNow(lot, crop, judgedOn(lot, season.season))
-  return { lot, germination, testedSeeds, pace: lot.pace }
+/** Seed of a planting: its lot, else the variety's first lot, else the crop's usual share. It ages as the season goes on. */
+interface Seed {
+  /** As it stands when the season begins, or when it was last tested; its pace, and what clumps are planned with. */
+  first: SeedShare
+  /** As it stands on a sowing day. */
+  on(day: Day): SeedShare
 }
+
+const SEED_STEP = 14 // days through which a lot is taken to stand as it is
+const SEED_ROUND = 200 // parts of a share that are told apart: sizes are kept by them
+
+function seedOf(lot: Lot | undefined, crop: Crop, season: Season): Seed {
+  if (!lot) {
+    const usual = { lot: undefined, germination: crop.germination.usualShare, testedSeeds: 100, pace: 1 }
+    return { first: usual, on: () => usual }
+  }
+  const from = judgedOn(lot, season.season)
+  const at = (day: Day): SeedShare => {
+    const { germination, testedSeeds } = lotNow(lot, crop, day)
+    return { lot, germination, testedSeeds, pace: lot.pace }
+  }
+  const first = at(from)
+  const byStep = new Map<number, SeedShare>()
+  // Of equal shares there is one object, and so are the sizes kept for it. In a season only the share changes notably.
+  const byShare = new Map<number, SeedShare>()
+  const shareAt = (step: number): SeedShare => {
+    const { germination } = at(from + step * SEED_STEP)
+    if (Math.abs(germination - first.germination) < 0.5 / SEED_ROUND) return first
+    const rounded = Math.round(germination * SEED_ROUND) / SEED_ROUND
+    let share = byShare.get(rounded)
+    if (!share) byShare.set(rounded, (share = { ...first, germination: rounded }))
+    return share
+  }
+  return {
+    first,
+    on(day) {
+      const step = Math.max(0, Math.floor((day - from) / SEED_STEP))
+      let share = byStep.get(step)
+      if (!share) byStep.set(step, (share = shareAt(step)))
+      return share
+    },
+  }
+}
+
+/** What a season says that bears on every batch. */
+function boundsOf({ season, farm, site }: Season): Bounds {
+  const south = site.latitude < 0
+  return {
+    begins: parseDay(season.from),
+    recordsFrom: farm.recordsFrom === undefined ? -Infinity : parseDay(farm.recordsFrom),
+    coldHalf: (day) => {
+      const { month } = civil(day)
+      return (month >= 4 && month <= 9) === south
+    },
+  }
+}
+
+/** Seed as it stands on the day it is sown. */
+const seedFor = (seed: Seed, { sow }: { sow: Day | undefined }): SeedShare =>
+  sow === undefined ? seed.first : seed.on(sow)
 
 /** A planner with nothing computed yet. */
 export function createPlanner(): Planner {
@@ -145,7 +199,8 @@ export function createPlanner(): Planner {
 
   const inPlaceOf = (season: Season, t: Tables, planting: Planting): Stand[] => {
     const { variety, crop, seed } = factsOf(season, t, planting)
-    return standsInPlace(season, planting, variety, crop, t.methods.get(planting.method)!, seed, seasonAir(season))
+    const { first } = seed
+    return standsInPlace(season, planting, variety, crop, t.methods.get(planting.method)!, first, seasonAir(season))
   }
 
   const batchesOf = (season: Season, t: Tables, planting: Planting, by?: Method, plantOn?: Day): Batch[] => {
@@ -154,19 +209,14 @@ export function createPlanner(): Planner {
     const { variety, crop, seed } = factsOf(season, t, planting)
     const { habits } = season
     const confidence = planting.confidence ?? habits.confidence
-    const usual = t.way(crop, method, seed)
+    const { bounds } = t
+    const usual = t.way(crop, method, seed.first)
     return expandPlanting(planting).map((one) => {
       const sought = plantOn === undefined ? one : { ...one, plantOn }
       const agePoint = one.age ?? habits.agePoint
-      const way = by || !one.otherwise ? usual : t.way(crop, raisedBy(method, one.otherwise, t.methods), seed)
-      return computeBatch(
-        sought,
-        variety,
-        way.course(sought.plantOn, agePoint, sought.sowOn),
-        seed,
-        agePoint,
-        confidence,
-      )
+      const way = by || !one.otherwise ? usual : t.way(crop, raisedBy(method, one.otherwise, t.methods), seed.first)
+      const course = way.course(sought.plantOn, agePoint, sought.sowOn)
+      return computeBatch(sought, { variety, course, seed: seedFor(seed, course), agePoint, confidence, bounds })
     })
   }
 
@@ -302,15 +352,11 @@ export function createPlanner(): Planner {
       const { variety, crop, seed } = factsOf(season, t, planting)
       const { habits } = season
       const agePoint = sought.age ?? habits.agePoint
-      const way = t.way(crop, raisedBy(t.methods.get(planting.method)!, sought.otherwise, t.methods), seed)
-      return computeBatch(
-        sought,
-        variety,
-        way.course(sought.plantOn, agePoint, sought.sowOn),
-        seed,
-        agePoint,
-        planting.confidence ?? habits.confidence,
-      )
+      const way = t.way(crop, raisedBy(t.methods.get(planting.method)!, sought.otherwise, t.methods), seed.first)
+      const course = way.course(sought.plantOn, agePoint, sought.sowOn)
+      const confidence = planting.confidence ?? habits.confidence
+      const { bounds } = t
+      return computeBatch(sought, { variety, course, seed: seedFor(seed, course), agePoint, confidence, bounds })
     },
     previewBy(season, planting, method, plantOn) {
       return batchesOf(season, prepare(season, planting), planting, method, plantOn)
@@ -349,7 +395,8 @@ interface Tables {
   methods: ReadonlyMap<string, Method>
   lots: ReadonlyMap<string, Lot>
   firstLot: ReadonlyMap<string, Lot>
-  seeds: Map<Lot | Crop, SeedShare>
+  seeds: Map<Lot | Crop, Seed>
+  bounds: Bounds
   way(crop: Crop, method: Method, seed: SeedShare): Way
   fits(season: Season, span: Span): boolean
 }
@@ -362,7 +409,7 @@ function createTables(season: Season, span: Span): Tables {
   const measured =
     season.readings.length === 0
       ? climate
-      : createClimate(season.site, season.places, sowFrom - 1, sowTo + AFTER, season.readings)
+      : createClimate(season.site, season.places, sowFrom - 1, sowTo + AFTER, season.readings, climate)
   const facts: WayFacts = {
     climate,
     containers: new Map(season.containers.map((container) => [container.key, container])),
@@ -390,6 +437,7 @@ function createTables(season: Season, span: Span): Tables {
     lots: new Map(season.lots.map((lot) => [lot.key, lot])),
     firstLot,
     seeds: new Map(),
+    bounds: boundsOf(season),
     way(crop, method, { pace, germination }) {
       let byCrop = ways.get(method)
       if (!byCrop) ways.set(method, (byCrop = new Map()))
@@ -408,6 +456,7 @@ function createTables(season: Season, span: Span): Tables {
       last <= sowTo &&
       other.site === season.site &&
       other.season === season.season &&
+      other.farm.recordsFrom === season.farm.recordsFrom &&
       other.habits === season.habits &&
       other.places === season.places &&
       other.readings === season.readings &&

@@ -3,7 +3,8 @@ import type { Container, Crop, Lot, Method, Sowing } from '../../season/schema'
 import type { Day } from '../calendar/day'
 import type { Climate, RunningTotal } from '../climate/climate'
 import { createSowingTable, type SowingTable } from '../schedule/count-back'
-import { compileRoute, type ContainerRefused, type Route } from '../schedule/route'
+import { coldOf, type Cold } from '../growth/cold'
+import { compileRoute, placesOf, type ContainerRefused, type Route } from '../schedule/route'
 import { roundUp, sizeBatch, type Sizing } from '../sizing/size'
 import { Course } from './course'
 
@@ -18,6 +19,8 @@ export interface SeedShare {
 /** A crop by a method with seed of one pace. */
 export interface Way {
   crop: Crop
+  /** The three nights of the kind. */
+  cold: Cold
   method: Method
   route: Route
   refused: ContainerRefused[]
@@ -26,7 +29,8 @@ export interface Way {
   /** Running totals by place number, for marks. */
   temperature: RunningTotal[]
   warmth: RunningTotal[]
-  coldNights: RunningTotal[] | undefined
+  /** Nights under a limit, °C, by place number. */
+  coldNights(below: number): RunningTotal[]
   hotDays: RunningTotal[] | undefined
   closedDays: (RunningTotal | undefined)[]
   /** Survival of each container's stay, place-only stages multiplied in. */
@@ -65,7 +69,7 @@ export interface WayFacts {
 }
 
 interface Sizes {
-  usual: Map<Lot | number, Map<number, Map<number, Sizing | undefined>>>
+  usual: Map<SeedShare | number, Map<number, Map<number, Sizing | undefined>>>
   odd: Map<string, Sizing | undefined>
 }
 
@@ -88,12 +92,13 @@ export function createWay(facts: WayFacts, crop: Crop, method: Method, pace: num
     facts.containerNumber,
     germinationShare,
   )
-  const used = new Set([route.germPlace, ...route.legs.map((leg) => leg.place), ...route.tail.map((leg) => leg.place)])
+  const used = placesOf(route)
   const byPlace = (make: (place: number) => RunningTotal) => {
     const totals: RunningTotal[] = []
     for (const place of used) totals[place] = make(place)
     return totals
   }
+  const nightsUnder = nightsByLimit((below) => byPlace((place) => climate.coldNights(place, below)))
   const { sowing } = method
   const sown = sownCell(sowing)
   const { seedsPerCell, keep } = sown
@@ -125,6 +130,7 @@ export function createWay(facts: WayFacts, crop: Crop, method: Method, pace: num
   const courses = new Map<number, Map<Day, Course>>()
   const way: Way = {
     crop,
+    cold: coldOf(crop),
     method,
     route,
     refused,
@@ -133,7 +139,7 @@ export function createWay(facts: WayFacts, crop: Crop, method: Method, pace: num
     },
     temperature: byPlace((place) => climate.temperature(place)),
     warmth: byPlace((place) => climate.warmth(place, crop.growth)),
-    coldNights: crop.minNight === undefined ? undefined : byPlace((place) => climate.coldNights(place, crop.minNight!)),
+    coldNights: (below) => nightsUnder(below),
     hotDays: crop.stressAbove === undefined ? undefined : byPlace((place) => climate.hotDays(place, crop.stressAbove!)),
     closedDays: climate.places.map((_, place) => (used.has(place) ? climate.closedDays(place) : undefined)),
     survivals,
@@ -166,7 +172,7 @@ export function createWay(facts: WayFacts, crop: Crop, method: Method, pace: num
         if (!odd.has(id)) odd.set(id, make(need, seed, confidence, Number(factor.toFixed(3))))
         return odd.get(id)
       }
-      const of = seed.lot ?? seed.germination
+      const of = seed.lot ? seed : seed.germination + 10 * seed.testedSeeds
       let byConfidence = usual.get(of)
       if (!byConfidence) usual.set(of, (byConfidence = new Map()))
       let byNeed = byConfidence.get(confidence)
@@ -177,6 +183,16 @@ export function createWay(facts: WayFacts, crop: Crop, method: Method, pace: num
     },
   }
   return way
+}
+
+/** Totals of nights by limit, made when first asked for. */
+export function nightsByLimit(make: (below: number) => RunningTotal[]): (below: number) => RunningTotal[] {
+  const made = new Map<number, RunningTotal[]>()
+  return (below) => {
+    let totals = made.get(below)
+    if (!totals) made.set(below, (totals = make(below)))
+    return totals
+  }
 }
 
 /** Whole containers that so many cells take; of flats, the flats are counted. */

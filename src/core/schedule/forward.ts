@@ -19,6 +19,8 @@ interface Piece {
 export interface Pass {
   sown: Day
   planting: Day
+  /** The real place it is put to germinate in. */
+  germPlace: number
   emergence: Day
   leavesHeat: Day
   /** Ready age in the last container, rooting-in counted, degree-days; `Infinity` when it is never reached. */
@@ -43,6 +45,7 @@ export function forwardPass(route: Route, sown: Day, planting: Day): Pass {
   const pass: Pass = {
     sown,
     planting,
+    germPlace: route.climate.changing.on(route.germPlace, sown),
     emergence: Infinity,
     leavesHeat: Infinity,
     readyAge: Infinity,
@@ -64,8 +67,8 @@ function germinate(route: Route, pass: Pass): void {
     pass.emergence = pass.leavesHeat = pass.sown
     return
   }
-  const { emergenceTotals: totals, germPlace, pace, leaveHeatShare } = route
-  const { sown, planting } = pass
+  const { emergenceTotals: totals, pace, leaveHeatShare } = route
+  const { sown, planting, germPlace } = pass
   const later = route.legs[0]!.place
   if (leaveHeatShare <= pace) {
     pass.leavesHeat = reach(route, totals, germPlace, sown, leaveHeatShare, planting)
@@ -93,8 +96,8 @@ function grow(route: Route, pass: Pass): void {
   const pieces = (pass.pieces = new Array<Piece>(legs.length + inHeat))
   let piece: Piece = { from: emergence, growsFrom: emergence, age: route.boughtAge ?? 0, place: legs[0]!.place }
   if (inHeat === 1) {
-    pieces[0] = { from: emergence, growsFrom: emergence, age: 0, place: route.germPlace }
-    const age = gain(route, totals, route.germPlace, emergence, leavesHeat, planting)
+    pieces[0] = { from: emergence, growsFrom: emergence, age: 0, place: pass.germPlace }
+    const age = gain(route, totals, pass.germPlace, emergence, leavesHeat, planting)
     piece = { from: leavesHeat, growsFrom: leavesHeat, age, place: legs[0]!.place }
   }
   pieces[inHeat] = piece
@@ -104,9 +107,11 @@ function grow(route: Route, pass: Pass): void {
     const { limit } = steps[step]!
     const goal = starts.by === 'potting' ? ready + starts.point * (limit - ready) : starts.by === 'age' ? starts.age : 0
     const day =
-      piece.age >= goal - TOLERANCE
-        ? piece.from
-        : reach(route, totals, piece.place, piece.growsFrom, goal - piece.age, planting)
+      starts.by === 'day'
+        ? Math.max(piece.from, starts.day)
+        : piece.age >= goal - TOLERANCE
+          ? piece.from
+          : reach(route, totals, piece.place, piece.growsFrom, goal - piece.age, planting)
     if (day === Infinity) {
       pieces.length = i + inHeat
       return

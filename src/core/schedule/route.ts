@@ -1,9 +1,12 @@
 /** A method made ready to be walked: places by number, containers with their ages, moves with their triggers. */
 import type { Container, Crop, Method, Sowing } from '../../season/schema'
+import type { Day } from '../calendar/day'
 import type { Climate, RunningTotal } from '../climate/climate'
-import { thermalShareFor, type Germination } from '../germination/emergence'
+import { fastestDays, thermalShareFor, type Germination } from '../germination/emergence'
+import { coldOf } from '../growth/cold'
 import { containerAge, containerHolds, type ContainerAge } from '../growth/container-age'
 import { leafAge, type GrowthRange } from '../growth/rate'
+import { germinatingPlace, growingPlace, PLACE_BY_RULE, usualRate, type Keeps } from './place-by-rule'
 
 /** One container on the way, with the ages it allows. */
 export interface Step extends ContainerAge {
@@ -21,10 +24,12 @@ export interface Step extends ContainerAge {
 /** A stretch of the way begun by sowing or by reaching an age. */
 export interface Leg {
   place: number
+  /** What the place must keep to, where a rule finds it. */
+  keeps?: Keeps
   step: number
   stage: number
-  /** What begins it: a potting-up, with its point between ready and limit of the step before, or an age in degree-days. */
-  starts: { by: 'sowing' } | { by: 'potting'; point: number } | { by: 'age'; age: number }
+  /** What begins it: a potting-up, with its point between ready and limit of the step before, or an age in degree-days; a day, where it is handed over by rule. */
+  starts: { by: 'sowing' } | { by: 'potting'; point: number } | { by: 'age'; age: number } | { by: 'day'; day: Day }
 }
 
 /** A change of place counted in days before planting; hardening is the last. */
@@ -46,6 +51,7 @@ export interface Route {
   growth: GrowthRange
   /** Factor on thermal time of the seed lot. */
   pace: number
+  /** Where it is put to germinate; by rule it changes with the sowing day. */
   germPlace: number
   /** Age of young plants that are bought in, on the day they arrive; `undefined` when seed is sown. */
   boughtAge: number | undefined
@@ -88,8 +94,20 @@ export function compileRoute(
   const steps: Step[] = []
   const legs: Leg[] = []
   const tail: TailLeg[] = []
+  const cold = coldOf(crop)
+  const rate = usualRate(crop.growth)
+  const keepsFor = (ages: ContainerAge | undefined): Keeps => {
+    const since = steps.at(-2)?.ready ?? 0
+    const usualDays = ages && rate > 0 ? Math.max(7, (ages.ready + 0.3 * (ages.limit - ages.ready) - since) / rate) : 28
+    return { growth: crop.growth, usualRate: rate, cold, stressAbove: crop.stressAbove, usualDays }
+  }
+  /** The place of a stage, with what it must keep to where a rule finds it. */
+  const placeOf = (key: Method['stages'][number]['place']): { place: number; keeps?: Keeps } => {
+    if (key !== PLACE_BY_RULE) return { place: placeNumber.get(key)! }
+    const keeps = keepsFor(steps.at(-1))
+    return { place: growingPlace(climate, keeps), keeps }
+  }
   method.stages.forEach((stage, i) => {
-    const place = placeNumber.get(stage.place)!
     if (stage.container !== undefined) {
       const container = containers.get(stage.container)!
       const ml = container.cellVolume / plantsSharing(sowing, i === 0, germinationShare)
@@ -104,23 +122,24 @@ export function compileRoute(
       })
       const point = stage.potUpPoint ?? method.potUpPoint
       const starts = i === 0 ? { by: 'sowing' as const } : { by: 'potting' as const, point }
-      legs.push({ place, step: steps.length - 1, stage: i, starts })
+      legs.push({ ...placeOf(stage.place), step: steps.length - 1, stage: i, starts })
     } else if (stage.when && 'daysBeforePlanting' in stage.when) {
-      tail.push({ place, daysBefore: stage.when.daysBeforePlanting, stage: i })
+      tail.push({ place: placeOf(stage.place).place, daysBefore: stage.when.daysBeforePlanting, stage: i })
     } else {
       const age =
         stage.when && 'age' in stage.when
           ? stage.when.age
           : leafAge(stage.when!.leaf, crop.growth.leafInterval!, crop.growth.firstLeaf)
-      legs.push({ place, step: steps.length - 1, stage: i, starts: { by: 'age', age } })
+      legs.push({ ...placeOf(stage.place), step: steps.length - 1, stage: i, starts: { by: 'age', age } })
     }
   })
   const { hardening } = method
   if (hardening.days > 0 && hardening.place !== undefined) {
     tail.push({ place: placeNumber.get(hardening.place)!, daysBefore: hardening.days, stage: 'hardening' })
   }
-  const germPlace = placeNumber.get(method.stages[0]!.germinateAt ?? method.stages[0]!.place)!
   const germination: Germination = crop.germination
+  const germKey = method.stages[0]!.germinateAt ?? method.stages[0]!.place
+  const germPlace = germKey === PLACE_BY_RULE ? germinatingPlace(climate, germination) : placeNumber.get(germKey)!
   const route: Route = {
     climate,
     germination,
@@ -135,12 +154,23 @@ export function compileRoute(
     emergenceTotals: [],
     growthTotals: [],
   }
-  for (const place of new Set([germPlace, ...legs.map((leg) => leg.place), ...tail.map((leg) => leg.place)])) {
+  for (const place of placesOf(route)) {
     route.emergenceTotals[place] = climate.emergence(place, germination)
     route.growthTotals[place] = climate.growth(place, crop.growth)
   }
   const refused = steps.filter((step) => !containerHolds(step))
   return { route, refused: refused.map(({ container, ml, ready, limit }) => ({ container, ml, ready, limit })) }
+}
+
+/** Every place a route may stand in, by number: changing places and the real ones they stand for. */
+export function placesOf({
+  climate,
+  germPlace,
+  legs,
+  tail,
+}: Pick<Route, 'climate' | 'germPlace' | 'legs' | 'tail'>): Set<number> {
+  const named = [germPlace, ...legs.map(({ place }) => place), ...tail.map(({ place }) => place)]
+  return new Set(named.flatMap((place) => [place, ...climate.changing.standsFor(place)]))
 }
 
 /** Plants that share the mix of one cell: those kept, or of a clump those that come up. */
@@ -166,10 +196,7 @@ function flatAge(
 }
 
 /** Days to emergence at the optimum temperature: the fastest this seed can be. */
-export function fastestEmergence(route: Route): number {
-  const { base, optimum, thermalTime } = route.germination
-  return (thermalTime * route.pace) / (optimum - base)
-}
+export const fastestEmergence = ({ germination, pace }: Route): number => fastestDays(germination, pace)
 
 /** Number of each thing of a list by its key. */
 export function numberKeys(list: readonly { key: string }[]): Map<string, number> {

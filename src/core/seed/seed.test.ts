@@ -29,10 +29,26 @@ describe('a seed lot', () => {
   it('of good seed kept cool and dry has fallen to half after the years its crop keeps', () => {
     expect(lotNow(lot(), crop, on('2030-01-15')).germination).toBeCloseTo(0.5, 2)
   })
-  it('ages faster in damp warmth than in a room, and faster there than cool and dry', () => {
+  it('ages much faster in damp warmth; an ordinary room, said or not, takes nothing more than cool and dry', () => {
     const after = (stored: Lot['stored']) => lotNow(lot({ stored }), crop, on('2027-01-15')).germination
-    expect(after('warm-damp')).toBeLessThan(after('room'))
-    expect(after('room')).toBeLessThan(after('cool-dry'))
+    expect(after('warm-damp')).toBeLessThan(after('room') - 0.1)
+    expect(after('room')).toBe(after('cool-dry'))
+    expect(after(undefined)).toBe(after('room'))
+  })
+  it('goes on ageing within a season: in a hot rack since February it is weaker in June', () => {
+    const at = (day: string) => lotNow(lot({ stored: 'warm-damp', testedOn: '2027-01-15' }), crop, on(day)).germination
+    expect(at('2027-06-01')).toBeLessThan(at('2027-02-15') - 0.05)
+  })
+  it('that nobody has tested is taken to be as is usual, with a wide doubt, until ten seeds are tested', () => {
+    const own = Lot.parse({ key: 'l', variety: 'v', name: 'Own', homeTests: [] })
+    const now = lotNow(own, crop, on('2026-02-01'))
+    expect(now.germination).toBe(crop.germination.usualShare)
+    expect(now.testedSeeds).toBeLessThan(10)
+    expect(now.reasons.map(({ kind }) => kind)).toEqual(['untested'])
+    expect(now.warnings).toEqual(['untested'])
+    const ten = lotNow({ ...own, homeTests: [{ on: '2026-02-01', sown: 10, up: 4 }] }, crop, on('2026-02-01'))
+    expect(ten.germination).toBeLessThan(now.germination - 0.15)
+    expect(ten.warnings).not.toContain('untested')
   })
   it('never gains by waiting, whatever its form and storage', () => {
     fc.assert(

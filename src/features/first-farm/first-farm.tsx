@@ -25,21 +25,16 @@ import { UNITS_COOKIE } from '../../ui/preferences'
 import { UnitsContext } from '../../ui/units'
 import { createFormat, list, type Units } from '../../words/format'
 import { warmthWords } from '../../words/farm'
-import {
-  allKinds,
-  BEGIN_WITH,
-  cropsWithoutWay,
-  documentOf,
-  firstAnswers,
-  missing,
-  plantingsFor,
-  type Answers,
-} from './answers'
+import { documentOf, plantingsFor } from '../../library/begin'
+import { parseDay } from '../../core/calendar/day'
+import { findKinds, library, libraryKind } from '../../library/library'
+import { seasonSpan } from '../../library/presets'
+import { BEGIN_WITH, cropsWithoutWay, firstAnswers, missing, withLatitude, wrongIn, type Answers } from './answers'
 
 const STEPS = ['Where', 'Frost', 'Room', 'Containers', 'Crops', 'Plantings'] as const
 
-export function FirstFarm({ year, onCancel }: { year: number; onCancel: () => void }) {
-  const [answers, setAnswers] = useState<Answers>(() => firstAnswers(year, 'metric'))
+export function FirstFarm({ today, onCancel }: { today: string; onCancel: () => void }) {
+  const [answers, setAnswers] = useState<Answers>(() => firstAnswers(today, 'metric'))
   const [step, setStep] = useState(0)
   const [tried, setTried] = useState(false)
   const [busy, setBusy] = useState(false)
@@ -49,6 +44,10 @@ export function FirstFarm({ year, onCancel }: { year: number; onCancel: () => vo
   const format = useMemo(() => createFormat('en-GB', answers.units), [answers.units])
   const put = (part: Partial<Answers>) => setAnswers((now) => ({ ...now, ...part }))
   const lacks = missing(step, answers)
+  const problems = wrongIn(step, answers)
+  // A frost in the wrong half of the year is said at once: it comes of a slip, not of a field still empty.
+  const wrong = (path: string) =>
+    problems.find((problem) => problem.path === path && (tried || path.endsWith('Frost')))?.message
   const go = (next: number) => {
     setTried(false)
     if (next === 5) put({ plantings: plantingsFor(answers) })
@@ -111,11 +110,12 @@ export function FirstFarm({ year, onCancel }: { year: number; onCancel: () => vo
           onSubmit={(event) => {
             event.preventDefault()
             if (step < 5) forward()
+            else if (lacks) setTried(true)
             else void finish()
           }}
         >
-          {step === 0 && <Where answers={answers} put={put} />}
-          {step === 1 && <Frost answers={answers} put={put} />}
+          {step === 0 && <Where answers={answers} put={put} wrong={wrong} />}
+          {step === 1 && <Frost answers={answers} put={put} wrong={wrong} />}
           {step === 2 && (
             <Part
               title="How much room?"
@@ -190,8 +190,8 @@ export function FirstFarm({ year, onCancel }: { year: number; onCancel: () => vo
               </Box>
             </Part>
           )}
-          {step === 4 && <Crops answers={answers} put={put} />}
-          {step === 5 && <Plantings answers={answers} put={put} />}
+          {step === 4 && <Crops answers={answers} put={put} wrong={wrong} />}
+          {step === 5 && <Plantings answers={answers} put={put} wrong={wrong} />}
           {tried && lacks && (
             <Alert severity="error" sx={{ mt: 2 }}>
               {lacks}
@@ -222,7 +222,16 @@ export function FirstFarm({ year, onCancel }: { year: number; onCancel: () => vo
   )
 }
 
+/** First and last day of the season that is begun. */
+function seasonWords({ year, latitude, today }: Answers): string {
+  const { from, to } = seasonSpan(year, latitude ?? 45, today)
+  const format = createFormat('en-GB', 'metric')
+  return `${format.longDate(parseDay(from))} to ${format.longDate(parseDay(to))}`
+}
+
 interface StepProps {
+  /** What is wrong with an answer, once it was tried to go on, or as soon as it cannot be. */
+  wrong: (path: string) => string | undefined
   answers: Answers
   put: (part: Partial<Answers>) => void
 }
@@ -239,7 +248,7 @@ function Part({ title, text, children }: { title: string; text: string; children
   )
 }
 
-function Where({ answers, put }: StepProps) {
+function Where({ answers, put, wrong }: StepProps) {
   const two = {
     display: 'grid',
     gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' },
@@ -257,7 +266,7 @@ function Where({ answers, put }: StepProps) {
           size="small"
           aria-label="Units"
           value={answers.units}
-          onChange={(_, units: Units | null) => units && put({ units })}
+          onChange={(_, units: Units | null) => units && put({ units, region: units === 'us' ? 'us' : 'uk' })}
         >
           <ToggleButton value="metric">°C, litres, cm</ToggleButton>
           <ToggleButton value="us">°F, inches</ToggleButton>
@@ -273,10 +282,13 @@ function Where({ answers, put }: StepProps) {
             label="Latitude"
             unit="° north"
             value={answers.latitude}
-            onChange={(latitude) => put({ latitude })}
+            onChange={(latitude) => put(withLatitude(answers, latitude))}
+            error={wrong('latitude')}
             help="south of the equator: below 0"
           />
-          <Box />
+          <Box sx={{ alignSelf: 'center', color: 'text.secondary', fontSize: 14 }}>
+            {`The season: ${seasonWords(answers)}.`}
+          </Box>
           <NumberField
             label="Mean of the coldest month"
             quantity="temperature"
@@ -288,6 +300,7 @@ function Where({ answers, put }: StepProps) {
             quantity="temperature"
             value={answers.warmest}
             onChange={(warmest) => put({ warmest })}
+            error={wrong('warmest')}
           />
         </Box>
       </Box>
@@ -295,7 +308,7 @@ function Where({ answers, put }: StepProps) {
   )
 }
 
-function Frost({ answers, put }: StepProps) {
+function Frost({ answers, put, wrong }: StepProps) {
   const south = (answers.latitude ?? 45) < 0
   return (
     <Part
@@ -309,11 +322,13 @@ function Frost({ answers, put }: StepProps) {
           label="Last frost in spring, MM-DD"
           value={answers.lastFrost}
           onChange={(lastFrost) => put({ lastFrost })}
+          error={wrong('lastFrost')}
         />
         <WordField
           label="First frost in autumn, MM-DD"
           value={answers.firstFrost}
           onChange={(firstFrost) => put({ firstFrost })}
+          error={wrong('firstFrost')}
         />
         <NumberField
           label="In one year of ten, later by"
@@ -328,11 +343,11 @@ function Frost({ answers, put }: StepProps) {
 
 function Crops({ answers, put }: StepProps) {
   const [text, setText] = useState('')
-  const kinds = allKinds()
-  const shown =
+  const shown = (
     text.trim() === ''
-      ? kinds.filter(({ key }) => BEGIN_WITH.includes(key) || answers.crops.includes(key))
-      : kinds.filter(({ name, family }) => `${name} ${family}`.toLowerCase().includes(text.trim().toLowerCase()))
+      ? library().filter(({ crop: { key } }) => BEGIN_WITH.includes(key) || answers.crops.includes(key))
+      : findKinds(text)
+  ).map(({ crop, names }) => ({ key: crop.key, name: names[answers.region] }))
   const without = cropsWithoutWay(answers)
   return (
     <Part
@@ -376,7 +391,7 @@ function Crops({ answers, put }: StepProps) {
 
 function Plantings({ answers, put }: StepProps) {
   const format = useMemo(() => createFormat('en-GB', answers.units), [answers.units])
-  const names = new Map(allKinds().map(({ key, name }) => [key, name]))
+  const nameOf = (key: string) => libraryKind(key)?.names[answers.region] ?? key
   const first = useMemo(() => {
     const read = readSeason(documentOf(answers))
     if (!read.ok || read.season.plantings.length === 0) return undefined
@@ -403,9 +418,9 @@ function Plantings({ answers, put }: StepProps) {
               alignItems: 'center',
             }}
           >
-            <Box sx={{ fontWeight: 600, gridColumn: { xs: '1 / -1', sm: 'auto' } }}>{names.get(wish.crop)}</Box>
+            <Box sx={{ fontWeight: 600, gridColumn: { xs: '1 / -1', sm: 'auto' } }}>{nameOf(wish.crop)}</Box>
             <NumberField label="Plants" value={wish.plants} onChange={(plants) => set(i, { plants })} />
-            <WordField label="Planted on" type="date" value={wish.on} onChange={(on) => set(i, { on })} />
+            <WordField label="Planted on" type="date" value={wish.on ?? ''} onChange={(on) => set(i, { on })} />
             <NumberField
               label="Again every"
               unit="days"

@@ -1,6 +1,6 @@
 /** Bringing a kind into the season: the crop, a first variety, and ways of raising it. */
 import type { ThingEdit } from '../../actions/change-season'
-import { methodOfSchool, SCHOOLS } from '../../library/schools'
+import { methodOfSchool, readyWays } from '../../library/schools'
 import type { Crop, Method, Season, Variety } from '../../season/schema'
 import { freeKeyIn, keyOf } from '../../ui/keys'
 
@@ -31,15 +31,8 @@ export function methodsToAdd(season: Season, crop: Crop, schools: readonly strin
   })
 }
 
-/** The school to begin with: one that suits the roots and the seed of the kind, of those the farm can follow. */
-export function usualSchool(crop: Crop, farm: Pick<Season, 'places' | 'containers'>): string[] {
-  const possible = SCHOOLS.map(({ key }) => key).filter((key) => !('needs' in methodOfSchool(key, crop, farm)))
-  if (crop.raise?.way === 'direct' && possible.includes('in-place')) return ['in-place']
-  const usual =
-    crop.care.roots === 'touchy' && possible.includes('plantable')
-      ? 'plantable'
-      : (crop.seed.perCell ?? 1) > 1
-        ? 'thin'
-        : 'one-seed'
-  return possible.includes(usual) ? [usual] : possible.slice(0, 1)
-}
+/** The ready-made methods to begin with: what suits the kind, of those the farm can follow. */
+export const usualSchool = (crop: Crop, farm: Pick<Season, 'places' | 'containers'>): string[] =>
+  readyWays(crop, farm)
+    .slice(0, 1)
+    .map(({ school }) => school)

@@ -349,7 +349,7 @@ export function PlantingPanel({ title, start, base, busy, problems, failure, onS
             </MenuItem>
             {lots.map((lot) => (
               <MenuItem key={lot.key} value={lot.key}>
-                {lot.name}, {shareWords(lot.germination)}
+                {lot.name}, {lot.germination === undefined ? 'untested' : shareWords(lot.germination)}
               </MenuItem>
             ))}
           </Select>

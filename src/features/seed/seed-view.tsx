@@ -15,7 +15,7 @@ import { useRouter, useSearchParams } from 'next/navigation'
 import { useMemo, useState } from 'react'
 import { formatDay, parseDay } from '../../core/calendar/day'
 import { ownCrop } from '../../core/plan/own-crop'
-import { judgedOn, lotNow } from '../../core/seed/lot-now'
+import { lotNow, standsOn } from '../../core/seed/lot-now'
 import type { LotUse } from '../../core/seed/lot-use'
 import type { Lot } from '../../season/schema'
 import { EditorFrame, problemAt, useThingEditor } from '../../ui/editor'
@@ -28,7 +28,7 @@ import { count, shareWords, type Format } from '../../words/format'
 import { lotReasonWords, lotWarningWords } from '../../words/library'
 
 export function SeedView() {
-  const { season, plan, format } = useSeason()
+  const { season, plan, format, today } = useSeason()
   const params = useSearchParams()
   const narrow = useMediaQuery('(max-width:899px)')
   const [text, setText] = useState('')
@@ -42,9 +42,9 @@ export function SeedView() {
     return plan.lots.map((use) => {
       const variety = varieties.get(use.lot.variety)!
       const crop = ownCrop(crops.get(variety.crop)!, variety)
-      return { use, variety, crop, now: lotNow(use.lot, crop, judgedOn(use.lot, season.season)) }
+      return { use, variety, crop, now: lotNow(use.lot, crop, standsOn(use.lot, season.season, today)) }
     })
-  }, [season, plan])
+  }, [season, plan, today])
   const shown = rows.filter(({ use, variety, crop, now }) => {
     const found = `${crop.name} ${variety.name} ${use.lot.name}`.toLowerCase()
     if (
@@ -238,6 +238,7 @@ const PHONE_ROWS = {
 
 const WARNING_TAGS = {
   'old-pelleted': 'old pelleted',
+  untested: 'untested',
   'no-test': 'age not known',
   'old-test': 'not tested lately',
   weak: 'weak',
@@ -331,7 +332,7 @@ function LotEditor({ stored, use }: { stored: Lot; use: LotUse }) {
     season.crops.find(({ key }) => key === variety.crop)!,
     variety,
   )
-  const now = useMemo(() => lotNow(lot, crop, judgedOn(lot, season.season)), [lot, crop, season])
+  const now = useMemo(() => lotNow(lot, crop, standsOn(lot, season.season, today)), [lot, crop, season, today])
   const [sown, setSown] = useState<number>()
   const [up, setUp] = useState<number>()
   const [testedOn, setTestedOn] = useState(formatDay(today))
@@ -433,8 +434,9 @@ function LotEditor({ stored, use }: { stored: Lot; use: LotUse }) {
             label="Test or packet"
             quantity="share"
             value={lot.germination}
-            onChange={(germination) => germination !== undefined && put('germination', germination)}
+            onChange={(germination) => put('germination', germination)}
             error={at('germination')}
+            help="leave empty for seed nobody has tested"
           />
           <NumberField
             label="Seeds in that test"
