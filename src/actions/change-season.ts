@@ -6,6 +6,8 @@ import { saveThings } from '../data/change-repository'
 import { database } from '../data/database'
 import { loadSeason } from '../data/season-repository'
 import { seasonSeen } from './season-in-view'
+import { plannedAgain } from '../core/plan/decided'
+import { todayOf } from './season-data'
 import { readSeason, type Problem } from '../season/read'
 import { COLLECTIONS, type Collection, type Season } from '../season/schema'
 
@@ -87,7 +89,15 @@ function withEdits(season: Season, edits: z.output<typeof Edits>): { document: u
     if (to === null || to === undefined) {
       if (at >= 0) list.splice(at, 1)
     } else {
-      const thing = { ...(to as object), key }
+      const wanted = { ...(to as object), key }
+      const thing =
+        of === 'plantings'
+          ? plannedAgain(
+              season.plantings.find((one) => one.key === key),
+              wanted,
+              todayOf(season),
+            )
+          : wanted
       if (at >= 0) list[at] = thing
       else list.push(thing)
       places.push(`${of}[${at >= 0 ? at : list.length - 1}]`)

@@ -175,6 +175,7 @@ const facts = {
         .strictObject({
           days: z.int().min(1).max(1500),
           from: z.enum(['sowing', 'planting']),
+          hours: z.number().min(6).max(20).optional().describe('day length from which it flowers, hours'),
           at: celsius
             .optional()
             .describe('°C of the days they hold at: then warmer days count for more and cooler ones for less'),

@@ -1,5 +1,5 @@
 /** What a planting day hangs on, in the grower's words. */
-import { springFrost, type AnchorProblem } from '../core/plan/anchor'
+import { springFrost, type AnchorProblem, type TooEarly } from '../core/plan/anchor'
 import type { Crop, Planting, Season } from '../season/schema'
 import { parseDay } from '../core/calendar/day'
 import { count, list, type Format } from './format'
@@ -14,6 +14,16 @@ export const ANCHOR_PROBLEMS: Record<AnchorProblem, string> = {
   'bed-open': 'Nothing stands in that bed before this planting, so it is free: choose a fixed day.',
   'never-warm': 'A usual spring here never gets so warm: choose a lower temperature, or a fixed day.',
   'never-ripe': 'A usual year here is never warm enough to ripen it by then: choose a later harvest.',
+}
+
+/** Why an anchor gives no day. */
+export function anchorProblem(problem: AnchorProblem | TooEarly, f: Format): string {
+  if (typeof problem === 'string') return ANCHOR_PROBLEMS[problem]
+  const { planting, harvest } = problem
+  const out = `the first day it usually goes out is ${f.date(planting)}`
+  return harvest === undefined
+    ? `Too early: ${out}, and a usual year here does not ripen it then. Choose another kind or a bed under cover.`
+    : `Too early: ${out}, and its first harvest then is about ${f.date(harvest)}. A bed under cover, an earlier season group, or sowing the autumn before brings it forward.`
 }
 
 /** What an anchor is called. */

@@ -5,6 +5,7 @@ import { checksUnder, coldOf } from '../growth/cold'
 import { frostChanceAt } from '../frost/frost'
 import { THRESHOLDS } from '../frost/record'
 import type { BedClash } from './beds'
+import { airOver, coversOver, gainOn } from './cover'
 import { coldestAhead, soilAhead, type Forecast } from './forecast'
 import type { OpenAir } from './open-air'
 import type { Stand } from './stand'
@@ -55,7 +56,10 @@ export interface GateFacts {
 }
 
 /** Gates of one planting. */
-export function gatesOf(stand: Stand, facts: GateFacts): Gated {
+export function gatesOf(stand: Stand, open: GateFacts): Gated {
+  // Under a cover its own air counts, and frost has to be so much harder.
+  const covers = coversOver(open.season, stand.goes)
+  const facts = covers.length === 0 ? open : { ...open, air: airOver(open.season, stand.goes) }
   const gates = [
     frostGate(stand, facts),
     nightGate(stand, facts),
@@ -77,7 +81,8 @@ function frostGate(stand: Stand, { season, forecast }: GateFacts): Gate | undefi
   const { crop } = stand
   const from = inTheOpen(stand)
   const { frost, latitude } = season.site
-  const at = frostThreshold(crop)
+  const gained = gainOn(coversOver(season, stand.goes), from)?.night ?? 0
+  const at = Math.min(THRESHOLDS.length - 1, frostThreshold(crop) + Math.floor(gained / 2))
   const threshold = THRESHOLDS[at]!
   const cold = coldestAhead(forecast, from, from + NIGHTS_AFTER)
   const freezing = cold && cold.low <= threshold ? cold : undefined
@@ -96,12 +101,13 @@ function frostGate(stand: Stand, { season, forecast }: GateFacts): Gate | undefi
   }
 }
 
-function nightGate(stand: Stand, { air, forecast }: GateFacts): Gate | undefined {
+function nightGate(stand: Stand, { season, air, forecast }: GateFacts): Gate | undefined {
   const { crop } = stand
   const from = inTheOpen(stand)
   const above = crop.field.nightAbove ?? checksUnder(coldOf(crop), 'hardening')
   const cold = coldestAhead(forecast, from, from + FIRST_NIGHTS)
-  const low = cold?.low ?? air.night(from)
+  const gained = gainOn(coversOver(season, stand.goes), from)?.night ?? 0
+  const low = cold ? cold.low + gained : air.night(from)
   return {
     kind: 'night',
     above,

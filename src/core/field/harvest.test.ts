@@ -19,7 +19,7 @@ const day = parseDay
 describe('the open air', () => {
   it('has soil that follows the days before, with the site’s own difference', () => {
     const steady = createOpenAir(
-      { outdoorMonthlyMeans: Array<number>(12).fill(12), nightDrop: 4, soilLift: 1.5 },
+      { outdoorMonthlyMeans: Array<number>(12).fill(12), latitude: 45, nightDrop: 4, soilLift: 1.5 },
       0,
       100,
     )
@@ -35,7 +35,11 @@ describe('the open air', () => {
   })
   it('adds warmth as the hours of each day have it, and finds days by it both ways', () => {
     const range = { base: 5, optimum: 25 }
-    const steady = createOpenAir({ outdoorMonthlyMeans: Array<number>(12).fill(15), nightDrop: 0, soilLift: 0 }, 0, 200)
+    const steady = createOpenAir(
+      { outdoorMonthlyMeans: Array<number>(12).fill(15), latitude: 45, nightDrop: 0, soilLift: 0 },
+      0,
+      200,
+    )
     expect(steady.warmth(range, 10, 20)).toBeCloseTo(100, 9)
     expect(steady.dayOfWarmth(range, 10, 100)).toBe(20)
     expect(steady.dayOfWarmth(range, 10, 101)).toBe(21)

@@ -36,11 +36,23 @@ export function firstHarvest(crop: Crop, plantOn: Day, sownOn: Day | undefined, 
   const from = maturity.from === 'planting' ? plantOn : sownOn
   if (from === undefined) return undefined
   const heat = maturityHeat(crop)
-  if (heat === undefined) return Math.max(plantOn + 1, from + maturity.days) + pinchDelay(crop)
+  const waits = notBeforeDays(crop, from, air)
+  if (waits === Infinity) return undefined
+  if (heat === undefined) return Math.max(plantOn + 1, from + maturity.days, waits) + pinchDelay(crop)
   // Raised under cover it grows at the pace its days were given for until it goes out.
   const before = Math.max(0, plantOn - from) * growthRate(crop.growth, maturity.at!)
   const day = air.dayOfWarmth(crop.growth, plantOn, Math.max(0, heat - before))
-  return day === undefined ? undefined : Math.max(plantOn + 1, day) + pinchDelay(crop)
+  return day === undefined ? undefined : Math.max(plantOn + 1, day, waits) + pinchDelay(crop)
+}
+
+const AFTER_TURNING = 0.5 // part of the days to harvest that are still to come once days are long enough: an estimate
+
+/** Day before which a kind that waits for long days is not harvested, whatever its warmth; -Infinity where it does not wait. */
+function notBeforeDays(crop: Crop, from: Day, air: OpenAir): Day {
+  const { maturity } = crop.field
+  if (maturity?.hours === undefined) return -Infinity
+  const turns = air.longDay(maturity.hours, from)
+  return turns === undefined ? Infinity : turns + Math.round(AFTER_TURNING * maturity.days)
 }
 
 /** Days from first to last harvest where the crop says nothing: it is cut in one go. */
@@ -66,6 +78,8 @@ export function plantingForHarvest(
   if (!maturity || (maturity.from === 'sowing' && nurseryDays === undefined)) return undefined
   const before = maturity.from === 'sowing' ? nurseryDays! : 0
   const wanted = harvestOn - pinchDelay(crop)
+  // Planted ever so early, it waits for its days to be long enough.
+  if (notBeforeDays(crop, wanted - maturity.days, air) > wanted) return undefined
   const heat = maturityHeat(crop)
   if (heat === undefined) return wanted - Math.max(1, maturity.days - before)
   const left = Math.max(0, heat - before * growthRate(crop.growth, maturity.at!))

@@ -2,12 +2,14 @@
 import type { Site } from '../../season/schema'
 import type { Day } from '../calendar/day'
 import { HALF_DAY, hourlyTemperatures } from '../climate/place-temperature'
+import { dayLength } from '../climate/light'
 import { outdoorMean } from '../climate/outdoor'
 import { emergenceRate, type Germination } from '../germination/emergence'
 import { growthRate, type GrowthRange } from '../growth/rate'
 
 /** Days whose mean the soil of a bed follows. */
 export const SOIL_DAYS = 10
+const YEAR = 366
 
 /** The open field over a span of days, from the monthly means of the site. */
 export interface OpenAir {
@@ -19,6 +21,8 @@ export interface OpenAir {
   night(day: Day): number
   /** Soil at the depth of a young root: mean of the ten days before, with the site's own difference; °C. An estimate. */
   soil(day: Day): number
+  /** First day from `a` on, within a year, that is so many hours long. */
+  longDay(hours: number, a: Day): Day | undefined
   /** Degree-days over [a, b), °C·days. */
   warmth(range: GrowthRange, a: Day, b: Day): number
   /** First day whose degree-days from `a` reach a sum, or `undefined` within the span. */
@@ -29,18 +33,30 @@ export interface OpenAir {
   emergence(germination: Germination, a: Day, share?: number): Day | undefined
 }
 
-/** Open air over [from, to). */
+/**
+ * Open air over [from, to).
+ *
+ * @param gain °C that a cover adds to the warmest and to the coldest hour of a day; `undefined` while none is on
+ */
 export function createOpenAir(
-  site: Pick<Site, 'outdoorMonthlyMeans' | 'nightDrop' | 'soilLift'>,
+  site: Pick<Site, 'outdoorMonthlyMeans' | 'nightDrop' | 'soilLift' | 'latitude'>,
   from: Day,
   to: Day,
+  gain: (day: Day) => { day: number; night: number } | undefined = () => undefined,
 ): OpenAir {
   const days = to - from
   const start = from - SOIL_DAYS
-  const means = Float64Array.from({ length: days + SOIL_DAYS }, (_, i) =>
-    outdoorMean(site.outdoorMonthlyMeans, start + i),
-  )
-  const mean = (day: Day) => means[day - start] ?? outdoorMean(site.outdoorMonthlyMeans, day)
+  const meanOf = (day: Day) => {
+    const more = gain(day)
+    return outdoorMean(site.outdoorMonthlyMeans, day) + (more ? (more.day + more.night) / 2 : 0)
+  }
+  const means = Float64Array.from({ length: days + SOIL_DAYS }, (_, i) => meanOf(start + i))
+  const mean = (day: Day) => means[day - start] ?? meanOf(day)
+  /** °C from the mean of a day to its coldest hour. */
+  const half = (day: Day) => {
+    const more = gain(day)
+    return site.nightDrop + (more ? (more.day - more.night) / 2 : 0)
+  }
   const soil = (day: Day) => {
     let sum = 0
     for (let back = 1; back <= SOIL_DAYS; back++) sum += mean(day - back)
@@ -58,7 +74,7 @@ export function createOpenAir(
   const hours = new Float64Array(HALF_DAY)
   const warmthTotal = (range: GrowthRange) =>
     totalOf(`warmth ${range.base} ${range.optimum}`, (day) => {
-      hourlyTemperatures({ halfRange: site.nightDrop }, mean(day), hours)
+      hourlyTemperatures({ halfRange: half(day) }, mean(day), hours)
       let sum = 0
       for (const temperature of hours) sum += growthRate(range, temperature)
       return sum / HALF_DAY
@@ -67,7 +83,11 @@ export function createOpenAir(
     from,
     to,
     mean,
-    night: (day) => mean(day) - site.nightDrop,
+    night: (day) => mean(day) - half(day),
+    longDay(hours, a) {
+      for (let day = a; day < a + YEAR; day++) if (dayLength(day, site.latitude) >= hours) return day
+      return undefined
+    },
     soil,
     warmth(range, a, b) {
       const total = warmthTotal(range)
@@ -87,8 +107,8 @@ export function createOpenAir(
       return from + Math.min(above - 1, clamp(b - from, days))
     },
     emergence(germination, a, share = 1) {
-      const { base, optimum, ceiling, thermalTime } = germination
-      const total = totalOf(`emergence ${base} ${optimum} ${ceiling} ${thermalTime}`, (day) =>
+      const { base, optimum, plateauTo, ceiling, thermalTime } = germination
+      const total = totalOf(`emergence ${base} ${optimum} ${plateauTo} ${ceiling} ${thermalTime}`, (day) =>
         emergenceRate(germination, soil(day)),
       )
       const at = firstAtLeast(total, total[clamp(a - from, days)]! + share - 1e-9, clamp(a - from, days))

@@ -5,8 +5,8 @@ import { leafAge } from '../growth/rate'
 import type { Batch } from '../plan/batch'
 import { expandPlanting } from '../plan/expand'
 import type { SeedShare } from '../plan/ways'
+import { airOver } from './cover'
 import { clearDay, firstHarvest } from './maturity'
-import type { OpenAir } from './open-air'
 import { foundOf } from './settle'
 
 /** A planting in the field; `from` until `until`, the first day it no longer stands there. */
@@ -59,16 +59,9 @@ type InPlaceSowing = Extract<Method['sowing'], { policy: 'in-place' }>
 export const isInPlace = (method: Pick<Method, 'sowing'>): boolean => method.sowing.policy === 'in-place'
 
 /** The parts of a stand that follow from its day and what it is. */
-function standFrom(
-  season: Season,
-  planting: Planting,
-  n: number,
-  crop: Crop,
-  from: Day,
-  sownOn: Day | undefined,
-  air: OpenAir,
-) {
+function standFrom(season: Season, planting: Planting, n: number, crop: Crop, from: Day, sownOn: Day | undefined) {
   const { goes, stand, leaves, clears: known } = foundOf(planting, n)
+  const air = airOver(season, goes)
   const harvest = firstHarvest(crop, from, sownOn, air)
   const clears = known === undefined ? clearDay(crop, harvest) : parseDay(known)
   const until = Math.max(from + 1, clears ?? parseDay(season.season.to) + 1)
@@ -76,7 +69,7 @@ function standFrom(
 }
 
 /** A raised batch, once it is planted. */
-export function standOfBatch(season: Season, batch: Batch, air: OpenAir): Stand {
+export function standOfBatch(season: Season, batch: Batch): Stand {
   const { id, code, planting, n, variety, plants, plantOn, sow } = batch
   return {
     id,
@@ -85,7 +78,7 @@ export function standOfBatch(season: Season, batch: Batch, air: OpenAir): Stand 
     plants,
     batch,
     inPlace: undefined,
-    ...standFrom(season, planting, n, batch.way.crop, plantOn, sow, air),
+    ...standFrom(season, planting, n, batch.way.crop, plantOn, sow),
   }
 }
 
@@ -103,12 +96,12 @@ export function standsInPlace(
   crop: Crop,
   method: Method,
   { lot, germination }: Pick<SeedShare, 'lot' | 'germination'>,
-  air: OpenAir,
 ): Stand[] {
   const sowing = method.sowing as InPlaceSowing
   return expandPlanting(planting).map(({ id, code, n, plants, plantOn }) => {
     const thinTo = planting.spacing?.plant ?? sowing.thinTo
     const metres = (plants * thinTo) / 100
+    const air = airOver(season, foundOf(planting, n).goes)
     const up = air.emergence(crop.germination, plantOn)
     const { leafInterval, firstLeaf } = crop.growth
     const thin =
@@ -132,7 +125,7 @@ export function standsInPlace(
         expected: sowing.seedsPerMetre * germination,
         wanted: 100 / thinTo,
       },
-      ...standFrom(season, planting, n, crop, plantOn, plantOn, air),
+      ...standFrom(season, planting, n, crop, plantOn, plantOn),
     }
   })
 }

@@ -25,6 +25,8 @@ export interface AsItIs {
   /** Every part of the batch it belongs to, and what of its records could not be. */
   all: Tallied
   standing: Standing
+  /** Whether somebody has to say first whether it was sown: until then it stands nowhere. */
+  asks: boolean
   /** First day that is forecast: what lies before it has happened. */
   today: Day
   /** By container of the way: cells, pots or flats in use. */
@@ -50,24 +52,67 @@ export interface AsItIs {
 export interface Reality {
   /** Records of each batch that count, in order. */
   byBatch: ReadonlyMap<string, readonly Entry[]>
-  /** Work planned before this day counts as done as planned: nobody kept records then. */
+  /** Work planned before this day counts as done as planned where the batch is known to be sown: nobody kept records then. */
   since: Day
   /** The day it is: what was due before and was not done cannot come before it. */
   today: Day
 }
 
-/** Reality of a season's records; `undefined` where nothing was ever recorded. */
-export function realityOf(entries: readonly Entry[], byBatch: Reality['byBatch'], today: Day): Reality | undefined {
-  if (entries.length === 0) return undefined
-  let since = Infinity
-  for (const { at } of entries) since = Math.min(since, parseDay(at.slice(0, 10)))
+/**
+ * Reality of a season's records.
+ *
+ * @param recordsFrom first day the farm keeps records, where it says so; else the day of the first record, else today
+ */
+export function realityOf(
+  entries: readonly Entry[],
+  byBatch: Reality['byBatch'],
+  today: Day,
+  recordsFrom: Day | undefined,
+): Reality {
+  let since = recordsFrom ?? Infinity
+  if (recordsFrom === undefined) for (const { at } of entries) since = Math.min(since, parseDay(at.slice(0, 10)))
   return { byBatch, since: Math.min(since, today), today }
 }
 
-/** Whether anything of a batch that is only planned was due while records were kept, and has not been recorded. */
-function isOverdue({ sow, plantOn, stays }: Batch, { since, today }: Reality): boolean {
-  const due = (day: Day) => day >= since && day < today
-  return sow !== undefined && ((sow < today && due(sow)) || due(plantOn) || stays.some(({ from }) => due(from)))
+/** Whether anything of a batch that is only planned was due before today, and has not been recorded. */
+function isOverdue({ sow, plantOn, stays }: Batch, { today }: Reality): boolean {
+  return sow !== undefined && (sow < today || plantOn < today || stays.some(({ from }) => from < today))
+}
+
+/** Work that only what is sown can have. */
+const SHOWS_SOWN: ReadonlySet<string> = new Set([
+  'leave-heat',
+  'thin',
+  'pinch',
+  'feed',
+  'pot-up',
+  'move',
+  'harden',
+  'plant',
+])
+
+/** Whether somebody said that a batch is sown, by a record of it or of what comes after. */
+function isConfirmed({ sown, planted, counts, checks, moves, done, splitOff }: Tally): boolean {
+  return (
+    sown !== undefined ||
+    planted !== undefined ||
+    splitOff !== undefined ||
+    counts.length + checks.length + moves.length > 0 ||
+    [...done.keys()].some((step) => SHOWS_SOWN.has(step.split('/')[0]!))
+  )
+}
+
+/**
+ * Whether a batch is to be asked about: its sowing day was past already when records began, or when it was planned, and
+ * nobody has said what became of it.
+ */
+function isAskedAbout(planned: Batch, tally: Tally, { since, today }: Reality): boolean {
+  const { sow, planting, way } = planned
+  if (sow === undefined || sow >= today || isConfirmed(tally)) return false
+  const task = way.route.boughtAge === undefined ? 'sow/0' : 'receive/0'
+  if (tally.waits.has(task) || tally.dropped.has(task) || tally.dropped.has('plant/0') || tally.ended) return false
+  const { plannedOn } = planting
+  return sow < Math.max(since, plannedOn === undefined ? -Infinity : parseDay(plannedOn))
 }
 
 /**
@@ -80,6 +125,7 @@ export function asItIs(planned: Batch, reality: Reality, climate: Climate, by: K
   if (!planned.pass || (!entries && !isOverdue(planned, reality))) return [planned]
   const all = tallyOf(planned.id, entries ?? [])
   const [root] = all.parts
+  if (all.parts.length === 1 && isAskedAbout(planned, root!, reality)) return [asked(planned, all, reality)]
   if (
     all.parts.length === 1 &&
     !root!.sown &&
@@ -94,6 +140,27 @@ export function asItIs(planned: Batch, reality: Reality, climate: Climate, by: K
   }
   const shares = sharesOf(all)
   return all.parts.map((tally) => oneAsItIs(planned, tally, all, shares.get(tally.id) ?? 1, reality, climate, by))
+}
+
+/** A batch to be asked about: as it was planned, and counted nowhere. */
+function asked(planned: Batch, all: Tallied, { today }: Reality): Batch {
+  return batchAsItIs(planned, planned, planned.course, {
+    planned,
+    tally: all.parts[0]!,
+    all,
+    standing: 'to-sow',
+    asks: true,
+    today,
+    cells: [],
+    stand: undefined,
+    plants: planned.plants,
+    share: 1,
+    plugs: NO_PLUGS,
+    implied: new Set(),
+    cuts: [],
+    begins: -Infinity,
+    ends: Infinity,
+  })
 }
 
 /** Share of the batch that each part is now. */
@@ -144,8 +211,9 @@ function oneAsItIs(
   const { route, method } = way
   const harden = method.stages.length
   /** Day a step was taken: as recorded, or as planned where nobody kept records yet. */
+  const confirmed = isConfirmed(recorded)
   const taken = (line: Line<'task'> | undefined, plannedOn: Day | undefined): Day | undefined =>
-    line?.on ?? (plannedOn !== undefined && plannedOn < since ? plannedOn : undefined)
+    line?.on ?? (confirmed && plannedOn !== undefined && plannedOn < since ? plannedOn : undefined)
   const stays = new Map(planned.stays.map((stay) => [stay.stage, stay]))
   const plannedLeaving = plannedPass!.leavesHeat < planned.plantOn && stays.has(0) ? plannedPass!.leavesHeat : undefined
   const tally = inTheWaysWords(
@@ -264,6 +332,7 @@ function oneAsItIs(
     tally,
     all,
     standing,
+    asks: false,
     today,
     cells,
     stand,

@@ -12,7 +12,7 @@ import { countsDue, roundsOn, washDue, waterEvery } from './rounds'
 import { done, entry } from './some-records'
 import { standDecision } from './stand-choices'
 import { holdLevers, judge, type Seen } from './verdict'
-import { dayOf, outlookOf, workBetween } from './work'
+import { askedAbout, dayOf, outlookOf, workBetween } from './work'
 
 const day = (n: number) => formatDay(n)
 const start = () => entry(undefined, '2027-01-02', { did: 'note' })
@@ -150,12 +150,31 @@ describe('the work of a day', () => {
     )
     expect(later.filter(({ task }) => task.batch.id === 'a').map((work) => dayOf(work))).toEqual([today + 2])
   })
-  it('on a farm that records nothing is what the plan says', () => {
+  it('asks what became of a sowing that was past before anything was recorded, and counts it nowhere until then', () => {
     const season = readSmall()
-    const plan = createPlanner().plan(season, a.sow! + 4)
-    expect(
-      workBetween(plan, a.sow!, a.sow! + 1).map(({ task, state }) => [task.batch.id, task.kind, state]),
-    ).toContainEqual(['a', 'sow', 'open'])
+    const today = a.sow! + 4
+    const plan = createPlanner().plan(season, today)
+    expect(askedAbout(plan).map(({ id }) => id)).toContain('a')
+    expect(workBetween(plan, today, today + 1).filter(({ task }) => task.batch.id === 'a')).toEqual([])
+    expect(roundsOn(plan, today)).toEqual([])
+    const own = plan.byId.get('a')!
+    expect(own.marks.map(({ kind }) => kind)).toContain('sowing-day-past')
+    const place = plan.places.find(({ of }) => of === season.places[own.stays[0]!.place])!
+    expect(place.days[today - place.from]).toBe(0)
+    // Said to be sown, put off to today, or left out, it is asked about no more.
+    const said = (what: Entry['what'], on = today) =>
+      askedAbout(createPlanner().plan({ ...season, records: [entry('a', day(on), what)] }, today)).map(({ id }) => id)
+    expect(said({ did: 'task', task: 'sow', nth: 0, cells: 60 }, a.sow!)).not.toContain('a')
+    expect(said({ did: 'wait', task: 'sow', nth: 0, until: day(today) })).not.toContain('a')
+    expect(said({ did: 'drop', task: 'sow', nth: 0, why: 'Left out this season' })).not.toContain('a')
+    // Where records were kept before its day, it is simply late.
+    const kept = { ...season, farm: { ...season.farm, recordsFrom: day(a.sow! - 10) } }
+    const late = createPlanner().plan(kept, today)
+    expect(askedAbout(late)).toEqual([])
+    expect(workBetween(late, today, today + 1).find(({ task }) => task.batch.id === 'a')).toMatchObject({ late: 4 })
+    // Unless it was written into the plan only afterwards.
+    const plantings = season.plantings.map((planting) => ({ ...planting, plannedOn: day(today) }))
+    expect(askedAbout(createPlanner().plan({ ...kept, plantings }, today)).map(({ id }) => id)).toContain('a')
   })
   it('says whether a batch will be in time', () => {
     const on = t.sow! + 30

@@ -41,6 +41,12 @@ export function waterEvery(grown: number, ml: number): number {
   return Math.min(3, Math.max(1, Math.floor(days)))
 }
 
+/** Whether a batch is sown on a day: up to today only what somebody recorded, after it what the plan says. */
+export function isSown({ asItIs }: Batch, { today }: Pick<Plan, 'today'>, day: Day): boolean {
+  if (today === undefined || day > today) return !asItIs?.asks
+  return asItIs !== undefined && asItIs.standing !== 'to-sow'
+}
+
 /** Rounds of a day, in the order of the places. */
 export function roundsOn(plan: Plan, day: Day): Round[] {
   const { places } = plan.season
@@ -49,7 +55,8 @@ export function roundsOn(plan: Plan, day: Day): Round[] {
   const iso = formatDay(day)
   places.forEach((place, at) => {
     const here = plan.batches.flatMap((batch) =>
-      batch.stays.flatMap((stay) =>
+      // What is not sown drinks nothing, whatever the plan says.
+      (!isSown(batch, plan, day) ? [] : batch.stays).flatMap((stay) =>
         stay.place === at && stay.from <= day && day < stay.until ? [{ batch, stay }] : [],
       ),
     )

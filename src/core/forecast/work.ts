@@ -47,6 +47,10 @@ export function workBetween(plan: Plan, from: Day, until: Day): Work[] {
   )
 }
 
+/** Batches whose sowing day was past before anybody could record it: what became of them is asked, the earliest first. */
+export const askedAbout = (plan: Plan): Batch[] =>
+  plan.batches.filter(({ asItIs }) => asItIs?.asks).sort((a, b) => a.sow! - b.sow! || (a.code < b.code ? -1 : 1))
+
 /**
  * What is still to be done of one batch, in the order of its days.
  *
@@ -74,7 +78,7 @@ export const dayOf = ({ task, line }: Pick<Work, 'task' | 'line'>): Day => line?
 
 function workOf(batch: Batch, from: Day, until: Day, today: Day, since: Day, work: Work[]): void {
   const { asItIs } = batch
-  if (asItIs?.standing === 'gone') return
+  if (asItIs?.standing === 'gone' || asItIs?.asks) return
   const wantsToday = from <= today && today < until
   const planned = asItIs && plannedDays(batch)
   // What is late is older than any day asked for.

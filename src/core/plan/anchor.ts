@@ -1,6 +1,7 @@
 /** What a planting day hangs on: frost, a harvest or an event, a bed that must be clear, or warmth. */
-import type { Anchor, Crop, Planting, Season } from '../../season/schema'
+import type { Anchor, Crop, Planting, Season, Share } from '../../season/schema'
 import { formatDay, parseDay, type Day } from '../calendar/day'
+import { airOver, coversOver, earlierUnder, type Ground } from '../field/cover'
 import { clearDay, firstHarvest, plantingForHarvest } from '../field/maturity'
 import { evenPlantings } from '../field/even'
 import { openAirOf, warmFrom, type OpenAir } from '../field/open-air'
@@ -13,10 +14,20 @@ import { foundOf } from '../field/settle'
 export type AnchorProblem =
   'no-frost' | 'no-maturity' | 'from-sowing' | 'no-event' | 'no-bed' | 'bed-open' | 'never-warm' | 'never-ripe'
 
+/** A harvest that is wanted sooner than any planting inside the season and its usual time can give. */
+export interface TooEarly {
+  why: 'too-early'
+  /** First day it can usually go out, and its first harvest then; `undefined` where the season gives none. */
+  planting: Day
+  harvest: Day | undefined
+}
+
 /** What is known beside the season itself. */
 export interface AnchorHelp {
   /** Days a planting is raised before it goes out, for crops whose days to harvest are counted from sowing. */
   nurseryDays?: number | undefined
+  /** Who the plants are for: a bed may be under cover. */
+  goes?: readonly Share[] | undefined
   /** Day a bed is clear for the planting. */
   clear?: ((bed: string) => Day | undefined) | undefined
 }
@@ -42,9 +53,9 @@ export function seasonAir(season: Pick<Season, 'site' | 'season'>): OpenAir {
 export function anchoredDay(
   anchor: Anchor,
   crop: Crop,
-  season: Pick<Season, 'site' | 'season' | 'beds'>,
+  season: Pick<Season, 'site' | 'season'> & Ground,
   help: AnchorHelp = {},
-): Day | AnchorProblem {
+): Day | AnchorProblem | TooEarly {
   const { frost, latitude, events } = season.site
   if (anchor.to === 'last-frost') return frost ? springFrost(season) + anchor.days : 'no-frost'
   if (anchor.to === 'bed') {
@@ -72,7 +83,31 @@ export function anchoredDay(
   const event = anchor.to === 'event' ? events.find(({ key }) => key === anchor.event) : undefined
   if (anchor.to === 'event' && !event) return 'no-event'
   const wanted = anchor.to === 'event' ? parseDay(event!.on) - anchor.days : parseDay(anchor.on)
-  return plantingForHarvest(crop, wanted, nursery, seasonAir(season)) ?? 'never-ripe'
+  const air = airOver(season, help.goes)
+  const earliest = earliestPlanting(crop, season, help.goes)
+  const day = plantingForHarvest(crop, wanted, nursery, air)
+  if (day !== undefined && day >= earliest) return day
+  const harvest = firstHarvest(crop, earliest, earliest - nursery, air)
+  // What the year never ripens is said so; what it ripens only later is said with its day.
+  return day === undefined && harvest === undefined ? 'never-ripe' : { why: 'too-early', planting: earliest, harvest }
+}
+
+/** Days from the working frost date from which a kind usually goes out, by tenderness. Estimates. */
+const USUALLY_OUT = { hardy: -56, 'half-hardy': -28, tender: 0 } as const
+
+/**
+ * First day of a season on which a kind usually goes out: by its tenderness so long before the last frost, under a cover
+ * sooner, and never before the season begins.
+ */
+export function earliestPlanting(
+  crop: Pick<Crop, 'tenderness'>,
+  season: Pick<Season, 'site' | 'season'> & Ground,
+  goes?: readonly Share[],
+): Day {
+  const begins = parseDay(season.season.from)
+  if (!season.site.frost) return begins
+  const open = springFrost(season) + USUALLY_OUT[crop.tenderness]
+  return Math.max(begins, open - earlierUnder(coversOver(season, goes), open))
 }
 
 /** The midsummer that ends a season's spring: the first one at least 60 days after it begins. */
@@ -127,12 +162,12 @@ export class BedsInOrder {
       goes?.some(({ to }) => to === 'bed'),
     )
     if (!inBeds) return
-    const air = seasonAir(this.season)
     const crop = this.cropOf(planting)
     const nursery = this.nurseryDaysOf(planting)
     for (const { n, plantOn: wished } of expandPlanting(planting)) {
       const plantOn = this.reallyOn(planting, n) ?? wished
       const { goes, clears } = foundOf(planting, n)
+      const air = airOver(this.season, goes)
       const until =
         clears === undefined
           ? clearDay(crop, firstHarvest(crop, plantOn, nursery === undefined ? undefined : plantOn - nursery, air))
@@ -175,7 +210,11 @@ export function anchoredMoves(
     if (planting.anchor || planting.series?.even) {
       const nurseryDays = nurseryDaysOf(planting)
       const day = planting.anchor
-        ? anchoredDay(planting.anchor, cropOf(planting), season, { nurseryDays, clear: beds.clear })
+        ? anchoredDay(planting.anchor, cropOf(planting), season, {
+            nurseryDays,
+            clear: beds.clear,
+            goes: planting.goes,
+          })
         : from
       const to = typeof day === 'number' ? day : from
       const dates = evenDates(planting, to, cropOf(planting), nurseryDays, season)

@@ -56,6 +56,7 @@ export interface Batch extends Sought {
   readonly leafWork: readonly LeafWork[]
   marks: readonly Mark[]
   readonly bounds: Bounds
+  readonly course: Course
   /** What has happened to it so far; `undefined` while it is only planned. */
   readonly asItIs: AsItIs | undefined
 }

@@ -28,3 +28,30 @@ function decided<T extends Planting | SeriesChange>(of: T, decision: Decision): 
   }
   return next as T
 }
+
+/** A planting with one of its batches on another planting day; what hung on frost, a bed or a harvest hangs there no more. */
+export function withPlantingDay(planting: Planting, n: number, on: string): Planting {
+  if (n !== 0) {
+    const { sowOn: _dropped, ...before } = planting.changes.find((change) => change.n === n) ?? { n }
+    const others = planting.changes.filter((other) => other.n !== n)
+    return { ...planting, changes: [...others, { ...before, n, on }].sort((a, b) => a.n - b.n) }
+  }
+  const { anchor: _anchor, sowOn: _sowOn, ...rest } = planting
+  return { ...rest, on }
+}
+
+/** What days hang on: a planting in which one of these is new was planned again. */
+const DAYS_HANG_ON = ['on', 'sowOn', 'method', 'variety', 'lot', 'agePoint', 'series', 'changes', 'otherwise'] as const
+
+/**
+ * A planting as it is written: with the day it was planned, where it is new or its days may be others than before. A
+ * sowing day that is past by then is asked about.
+ *
+ * @param before the planting as it stands; `undefined` when it is new
+ * @param today ISO
+ */
+export function plannedAgain<T extends object>(before: Planting | undefined, to: T, today: string): T {
+  const next = to as Partial<Planting>
+  const same = before && DAYS_HANG_ON.every((part) => JSON.stringify(before[part]) === JSON.stringify(next[part]))
+  return same ? to : { ...to, plannedOn: today }
+}

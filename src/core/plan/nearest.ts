@@ -71,3 +71,18 @@ export function nearestThatWorks(planner: Planner, season: Season, batch: Batch)
   }
   return remedies
 }
+
+/**
+ * Day from which a batch can be planted when it is sown no earlier than on a day.
+ *
+ * @returns planting and sowing day; `undefined` when no planting day of the next months works
+ */
+export function plantableFrom({ way, plantOn, agePoint }: Batch, sowFrom: Day): { plantOn: Day; sow: Day } | undefined {
+  if (way.refused.length > 0) return undefined
+  const last = way.table.from + way.table.lacksReady.length - 1
+  for (let day = Math.max(plantOn, sowFrom + 1); day <= Math.min(last, plantOn + FARTHEST); day++) {
+    const sow = latestSowing(way.table, day, agePoint)
+    if (sow !== undefined && sow >= sowFrom) return { plantOn: day, sow }
+  }
+  return undefined
+}

@@ -16,7 +16,6 @@ import { sharedStays, sharedTrays, standers, type SharedTrays, type Stander } fr
 import { computeBatch, type Batch, type Bounds, type Stay } from './batch'
 import { bedPlan, type BedPlan } from '../field/beds'
 import { isInPlace, standOfBatch, standsInPlace, type Stand } from '../field/stand'
-import { seasonAir } from './anchor'
 import { expandPlanting, type Sought } from './expand'
 import { raisedBy } from './otherwise'
 import { ownCrop } from './own-crop'
@@ -51,7 +50,7 @@ export interface Plan {
   readonly lots: readonly LotUse[]
   /** The day it is, where the plan knows what has happened; `undefined` for a plan as it was made. */
   readonly today: Day | undefined
-  /** First day of which records were kept; work before it counts as done. */
+  /** First day of which records were kept; work before it counts as done where a batch is known to be sown. */
   readonly since: Day
   /** Batches their lot does not reach for, by id. */
   readonly shortOfSeed: ReadonlyMap<string, LotUse>
@@ -166,12 +165,13 @@ export function createPlanner(): Planner {
   let real = new Map<Batch, Real>()
 
   /** Planned batches as they really are; those to which nothing new has happened are kept. */
-  const realOf = (season: Season, t: Tables, planned: readonly Batch[], today: Day): Batch[] | undefined => {
+  const realOf = (season: Season, t: Tables, planned: readonly Batch[], today: Day): Batch[] => {
     if (season.records !== records.of)
       records = { of: season.records, byBatch: byBatch(season.records), since: undefined }
-    const reality = realityOf(season.records, records.byBatch, today)
-    records.since = reality?.since
-    if (!reality) return undefined
+    const { recordsFrom } = season.farm
+    const from = recordsFrom === undefined ? undefined : parseDay(recordsFrom)
+    const reality = realityOf(season.records, records.byBatch, today, from)
+    records.since = reality.since
     const next = new Map<Batch, Real>()
     const all = planned.flatMap((batch) => {
       const entries = reality.byBatch.get(batch.id)
@@ -200,7 +200,7 @@ export function createPlanner(): Planner {
   const inPlaceOf = (season: Season, t: Tables, planting: Planting): Stand[] => {
     const { variety, crop, seed } = factsOf(season, t, planting)
     const { first } = seed
-    return standsInPlace(season, planting, variety, crop, t.methods.get(planting.method)!, first, seasonAir(season))
+    return standsInPlace(season, planting, variety, crop, t.methods.get(planting.method)!, first)
   }
 
   const batchesOf = (season: Season, t: Tables, planting: Planting, by?: Method, plantOn?: Day): Batch[] => {
@@ -242,11 +242,15 @@ export function createPlanner(): Planner {
       kept = next
       const really = today === undefined ? undefined : realOf(season, t, planned, today)
       const batches = really ?? planned
+      // What has to be asked about first stands nowhere, and takes nothing.
+      const counted = really?.some(({ asItIs }) => asItIs?.asks)
+        ? really.filter(({ asItIs }) => !asItIs?.asks)
+        : batches
       const from = parseDay(season.season.from)
       const to = parseDay(season.season.to) + 1
       let first = from
       let last = to
-      for (const { stays } of batches) {
+      for (const { stays } of counted) {
         if (stays.length === 0) continue
         first = Math.min(first, stays[0]!.from)
         for (const { until, container } of stays) last = Math.max(last, until + container.washDays)
@@ -261,25 +265,25 @@ export function createPlanner(): Planner {
       let sharing: SharedTrays | undefined
       const sharedNow = () =>
         (sharing ??= sharedTrays(
-          batches.filter(({ asItIs }) => !asItIs?.tally.splitOff && asItIs?.standing !== 'gone'),
+          counted.filter(({ asItIs }) => !asItIs?.tally.splitOff && asItIs?.standing !== 'gone'),
         ))
       const standing: readonly { stays: readonly Stay[] }[] = season.habits.shareTrays
-        ? sharedStays(batches, sharedNow())
-        : batches
+        ? sharedStays(counted, sharedNow())
+        : counted
       const places = placeLoads(standing, season.places, first, last)
       const containers = containerLoads(standing, season.containers, first, last)
       return {
         season,
         from,
         to,
-        today: really && today,
+        today,
         since: (really && records.since) ?? -Infinity,
         batches,
         get byId() {
           return (byId ??= new Map(batches.map((batch) => [batch.id, batch])))
         },
         get lots() {
-          return (lots ??= lotUses(drawsOf(batches, this.inPlace), season))
+          return (lots ??= lotUses(drawsOf(counted, this.inPlace), season))
         },
         get inPlace() {
           return (inPlace ??= season.plantings.flatMap((planting) =>
@@ -300,7 +304,7 @@ export function createPlanner(): Planner {
           for (const stand of this.inPlace) sown.set(stand.planting, [...(sown.get(stand.planting) ?? []), stand])
           return (stands = season.plantings.flatMap((planting) => {
             if (isInPlace(t.methods.get(planting.method)!)) return sown.get(planting) ?? []
-            return (raised.get(planting) ?? []).map((batch) => standOfBatch(season, batch, seasonAir(season)))
+            return (raised.get(planting) ?? []).map((batch) => standOfBatch(season, batch))
           }))
         },
         get beds() {
@@ -315,7 +319,7 @@ export function createPlanner(): Planner {
           return sharedNow()
         },
         get standing() {
-          return standers(batches, season.habits.shareTrays ? sharedNow() : undefined)
+          return standers(counted, season.habits.shareTrays ? sharedNow() : undefined)
         },
         get limits() {
           if (limits) return limits
@@ -330,7 +334,7 @@ export function createPlanner(): Planner {
           )
           // Work is known to the day it is planted, beyond the last stay.
           const crew = crewLoad(
-            batches.map((batch) => batchWork(batch, season.habits)),
+            counted.map((batch) => batchWork(batch, season.habits)),
             season.habits,
             first,
             last + 1,

@@ -4,6 +4,8 @@ import { refresh } from 'next/cache'
 import { z } from 'zod'
 import { savePlantings, type Stale } from '../../data/change-repository'
 import { database } from '../../data/database'
+import { todayOf } from '../../actions/season-data'
+import { plannedAgain } from '../../core/plan/decided'
 import { seasonSeen } from '../../actions/season-in-view'
 import { loadSeason } from '../../data/season-repository'
 import { readSeason, type Problem } from '../../season/read'
@@ -73,7 +75,8 @@ function withEdits(season: Season, edits: ParsedEdit[]): { season: unknown; chan
   const changed = new Set<number>()
   for (const { key, to } of edits) {
     const at = plantings.findIndex((planting) => (planting as { key?: unknown } | null)?.key === key)
-    const next = typeof to === 'object' && to !== null ? { ...to, key } : null
+    const before = season.plantings.find((planting) => planting.key === key)
+    const next = typeof to === 'object' && to !== null ? plannedAgain(before, { ...to, key }, todayOf(season)) : null
     if (at >= 0) plantings[at] = next
     else plantings.push(next)
     changed.add(at >= 0 ? at : plantings.length - 1)

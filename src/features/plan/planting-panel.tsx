@@ -18,7 +18,8 @@ import { bedClear } from '../../core/field/beds'
 import { weeklyPlantings, type Weekly } from '../../core/field/even'
 import { layoutOf, lengthFor, plantsIn } from '../../core/field/spacing'
 import { isInPlace } from '../../core/field/stand'
-import { anchoredDay, evenDates, type AnchorProblem } from '../../core/plan/anchor'
+import { plannedAgain } from '../../core/plan/decided'
+import { anchoredDay, evenDates, type AnchorProblem, type TooEarly } from '../../core/plan/anchor'
 import type { Plan } from '../../core/plan/plan'
 import { ownCrop } from '../../core/plan/own-crop'
 import type { Crop, Planting, Season } from '../../season/schema'
@@ -30,7 +31,7 @@ import { cropOfPlanting } from '../../ui/moves'
 import { useSeason } from '../../ui/season-context'
 import { inPlaceSentence, metres } from '../../words/field'
 import { count, shareWords, type Format, type Units } from '../../words/format'
-import { ANCHOR_PROBLEMS, anchorSentence } from '../../words/anchors'
+import { anchorProblem, anchorSentence } from '../../words/anchors'
 import { anchorOf, freeCode, isDivided, freeKey, PlantingForm, plantingOf } from './planting-form'
 import { PlantingPreview } from './planting-preview'
 
@@ -245,9 +246,9 @@ export function PlantingPanel({ title, start, base, busy, problems, failure, onS
           )}
         </Box>
         {values.hangs !== 'fixed' && hung !== undefined && (
-          <Box role="status" sx={{ fontSize: 14, color: typeof hung === 'string' ? 'error.main' : 'text.secondary' }}>
-            {typeof hung === 'string'
-              ? ANCHOR_PROBLEMS[hung]
+          <Box role="status" sx={{ fontSize: 14, color: typeof hung === 'number' ? 'text.secondary' : 'error.main' }}>
+            {typeof hung !== 'number'
+              ? anchorProblem(hung, format)
               : anchorSentence(anchorOf(values, units, base)!, ofCrop!, season, format)}
           </Box>
         )}
@@ -476,7 +477,7 @@ function hungDay(
   plan: Plan,
   units: Units,
   nurseryDays: number | undefined,
-): Day | AnchorProblem | undefined {
+): Day | AnchorProblem | TooEarly | undefined {
   if (values.hangs === 'fixed' || !crop) return undefined
   if (values.hangs === 'last-frost' && !/^[-−]?\d{1,3}$/.test(values.frostDays.trim())) return undefined
   if (values.hangs === 'harvest' && !/^\d{4}-\d\d-\d\d$/.test(values.harvestOn)) return undefined
@@ -497,7 +498,8 @@ function hungDay(
       )
     )
   }
-  return anchoredDay(anchor, crop, season, { nurseryDays, clear })
+  const goes = values.bed === '' ? base?.goes : [{ to: 'bed' as const, bed: values.bed, plants: 1 }]
+  return anchoredDay(anchor, crop, season, { nurseryDays, clear, goes })
 }
 
 /** Days the planting is raised before it goes out, for crops whose days to harvest are counted from sowing. */
@@ -615,20 +617,21 @@ const FIELD_OF: Record<string, FieldPath<PlantingForm>> = {
 
 /** The batches of what is typed, as soon as it makes sense. */
 function usePreview(values: PlantingForm, base: Planting | undefined, nursery: number | undefined) {
-  const { planner, season, format } = useSeason()
+  const { planner, season, format, today } = useSeason()
   return useMemo(() => {
     const checked = PlantingForm.safeParse({ ...values, code: values.code || 'X' })
     if (!checked.success) return undefined
     const typed = plantingOf(checked.data, base?.key ?? 'preview', base, format.units)
-    const planting = season.varieties.some(({ key }) => key === typed.variety)
+    const evenly = season.varieties.some(({ key }) => key === typed.variety)
       ? withEvenDates(typed, season, nursery)
       : typed
+    const planting = plannedAgain(base, evenly, formatDay(today))
     const variety = season.varieties.find(({ key }) => key === planting.variety)
     const method = season.methods.find(({ key }) => key === planting.method)
     const far = Math.abs(Date.parse(planting.on) - Date.parse(season.season.from)) / 86_400_000
     if (!variety || !method || method.crop !== variety.crop || far > 1200) return undefined
     return { batches: planner.preview(season, planting), inPlace: planner.previewInPlace(season, planting) }
-  }, [values, base, planner, season, format.units, nursery])
+  }, [values, base, planner, season, format.units, nursery, today])
 }
 
 function cropName(

@@ -23,6 +23,7 @@ import { cautionsFor } from '../../words/cautions'
 import { exposureSentence, fieldWorkLine, fieldWorkName, metres, yearsWords } from '../../words/field'
 import { markTag } from '../../words/marks'
 import { isBought } from '../../words/methods'
+import { AskedAbout } from './asked-about'
 import { DESK, todayModel, type DayWork, type SowingWeek, type TodayModel } from './model'
 import { CatchUp, ColdAndHeat, CountRow, Hanging, Rounds, ToWash } from './rounds'
 
@@ -47,6 +48,7 @@ export function TodayView() {
         <Typography variant="h1">{format.longDate(day)}</Typography>
         <Weather day={day} />
         <ColdAndHeat day={day} />
+        <AskedAbout day={day} />
         <Hanging day={day} />
         {today.tasks + field.length + hardening.length === 0 ? (
           <Box sx={{ mt: 2, p: 2.5, border: 1, borderColor: 'divider', borderRadius: 1.5, color: 'text.secondary' }}>
