@@ -228,7 +228,7 @@ test.describe('season documents', () => {
       .getByTestId('season-file')
       .setInputFiles({ name: 'bad.json', mimeType: 'application/json', buffer: Buffer.from(bad) })
     await expect(page.getByText('bad.json was not brought in; nothing has changed.')).toBeVisible()
-    await expect(page.getByText('must be at most 66; it is 100.')).toBeVisible()
+    await expect(page.getByText('must be at most 72; it is 100.')).toBeVisible()
     await expect(page.getByText('there is no place with the key "warm-bench" in places.').first()).toBeVisible()
     await page
       .getByTestId('season-file')

@@ -89,7 +89,7 @@ const containers: SeasonInput['containers'] = [
     cellVolume: 13,
     trayPlaces: 1,
     rowCells: 10,
-    owned: 30,
+    owned: 32,
     washDays: 2,
   },
   {

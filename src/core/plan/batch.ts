@@ -52,6 +52,8 @@ export interface Batch extends Sought {
   germTemperature: number | undefined
   sizing: Sizing | undefined
   stays: Stay[]
+  /** Its stays, and when its containers are free again. */
+  readonly laidOut: LaidOut
   /** What is done when a true leaf shows, before planting. */
   readonly leafWork: readonly LeafWork[]
   marks: readonly Mark[]
@@ -61,7 +63,13 @@ export interface Batch extends Sought {
   readonly asItIs: AsItIs | undefined
 }
 
-const NO_STAYS: Stay[] = []
+/** What stands somewhere, and the first day on which all its containers are washed. */
+export interface LaidOut {
+  stays: Stay[]
+  free: Day
+}
+
+const NOTHING: LaidOut = { stays: [], free: -Infinity }
 const WEAK = 0.5 // part of the lot's germination, below which it is called weak
 
 /** What a season says that bears on every batch of it. */
@@ -99,39 +107,43 @@ export function batchAsItIs(planned: Batch, sought: Sought, course: Course, asIt
 /** A batch holds its size and stays; what was sought and the days of its course are looked up there, for thousands are alive at once. */
 class Computed implements Batch {
   readonly sizing: Sizing | undefined
-  readonly stays: Stay[]
+  readonly laidOut: LaidOut
   #marks: readonly Mark[] | undefined
+
+  readonly variety: Variety
+  readonly course: Course
+  readonly seed: SeedShare
+  readonly agePoint: number
+  readonly confidence: number
+  readonly bounds: Bounds
 
   constructor(
     readonly sought: Sought,
-    readonly raised: Raised,
+    { variety, course, seed, agePoint, confidence, bounds }: Raised,
     readonly asItIs: AsItIs | undefined = undefined,
   ) {
-    const { course, seed, confidence } = raised
+    this.variety = variety
+    this.course = course
+    this.seed = seed
+    this.agePoint = agePoint
+    this.confidence = confidence
+    this.bounds = bounds
     this.sizing =
       asItIs?.planned.sizing ??
       (!course.stands ? undefined : course.way.size(sought.plants, seed, confidence, course.germinationFactor))
-    this.stays = this.sizing ? staysOf(course, this.sizing, asItIs?.cells) : NO_STAYS
-    if (asItIs) this.stays = staysAsTheyAre(this.stays, asItIs, (stay, cells) => resized(stay, cells, course.way))
+    this.laidOut = !this.sizing
+      ? NOTHING
+      : !asItIs
+        ? course.laidOutAt(this.sizing, planned)
+        : endingOf(
+            staysAsTheyAre(staysOf(course, this.sizing, asItIs.cells), asItIs, (stay, cells) =>
+              resized(stay, cells, course.way),
+            ),
+          )
   }
 
-  get variety(): Variety {
-    return this.raised.variety
-  }
-  get course(): Course {
-    return this.raised.course
-  }
-  get seed(): SeedShare {
-    return this.raised.seed
-  }
-  get agePoint(): number {
-    return this.raised.agePoint
-  }
-  get confidence(): number {
-    return this.raised.confidence
-  }
-  get bounds(): Bounds {
-    return this.raised.bounds
+  get stays(): Stay[] {
+    return this.laidOut.stays
   }
   get id(): string {
     return this.sought.id
@@ -203,6 +215,14 @@ class Computed implements Batch {
       ...(this.sizing ? stayMarks : []),
     ])
   }
+}
+
+const planned = (course: Course, sizing: Sizing): LaidOut => endingOf(staysOf(course, sizing, undefined))
+
+function endingOf(stays: Stay[]): LaidOut {
+  let free = -Infinity
+  for (const { until, container } of stays) free = Math.max(free, until + container.washDays)
+  return { stays, free }
 }
 
 function staysOf({ spans, way }: Course, sizing: Sizing, inUse: readonly number[] | undefined): Stay[] {

@@ -17,6 +17,8 @@ import {
 } from '../schedule/forward'
 import { HAND_OVER, usualRate } from '../schedule/place-by-rule'
 import { fastestEmergence, UNPLANNED } from '../schedule/route'
+import type { Sizing } from '../sizing/size'
+import type { LaidOut } from './batch'
 import type { Mark } from './marks'
 import type { Way } from './ways'
 
@@ -43,6 +45,7 @@ export interface LeafWork {
 
 const SLOW = 6 // times the days at the optimum, from which emergence is called slow
 const COLD_SHARE = 0.25 // part of full growth, below which a place is too cold to grow on
+const MOST_SIZES = 40 // sizes kept for one course
 const NO_SPANS: Span[] = []
 
 /**
@@ -62,6 +65,7 @@ export class Course {
   /** Whether there is anything to stand somewhere: it is sown before it is planted. */
   readonly stands: boolean
   readonly spans: readonly Span[]
+  #laidOut: Map<Sizing, LaidOut> | undefined
   #counted: Day | undefined | null = null
   #window: CountedBack['window'] | null = null
   #leafWork: readonly LeafWork[] | undefined
@@ -108,6 +112,17 @@ export class Course {
     this.germTemperature = meanOver(way, temperature, this.heatPlace, pass.sown, until)
     if (pass.emergence < Infinity) this.germinationFactor = shareLeft(way, this.heatPlace, pass.sown, until)
     this.spans = layOut(way, pass, plantOn)
+  }
+
+  /** What stands somewhere at a size: batches of one size share it, for thousands are alive at once. */
+  laidOutAt(sizing: Sizing, layOutAt: (course: Course, sizing: Sizing) => LaidOut): LaidOut {
+    const known = (this.#laidOut ??= new Map())
+    let laid = known.get(sizing)
+    if (!laid) {
+      if (known.size >= MOST_SIZES) known.clear()
+      known.set(sizing, (laid = layOutAt(this, sizing)))
+    }
+    return laid
   }
 
   /** Sowing day counted back, before sowing weekdays and choices by hand. */

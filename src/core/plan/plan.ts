@@ -250,10 +250,11 @@ export function createPlanner(): Planner {
       const to = parseDay(season.season.to) + 1
       let first = from
       let last = to
-      for (const { stays } of counted) {
+      for (let i = 0; i < counted.length; i++) {
+        const { stays, free } = counted[i]!.laidOut
         if (stays.length === 0) continue
-        first = Math.min(first, stays[0]!.from)
-        for (const { until, container } of stays) last = Math.max(last, until + container.washDays)
+        if (stays[0]!.from < first) first = stays[0]!.from
+        if (free > last) last = free
       }
       let byId: Map<string, Batch> | undefined
       let lots: LotUse[] | undefined
