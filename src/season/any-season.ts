@@ -52,6 +52,10 @@ const crop = fc.record({
   hold: fc.integer({ min: 30, max: 300 }),
   leafInterval: fc.integer({ min: 20, max: 90 }),
   minNight: maybe(celsius(0, 8)),
+  cold: maybe(
+    fc.record({ chillsUnder: celsius(0, 12), killsUnder: celsius(-6, 2), killsHardenedUnder: celsius(-10, -2) }),
+  ),
+  plateau: maybe(fc.double({ min: 0.1, max: 0.9, noNaN: true })),
   stressAbove: maybe(celsius(28, 38)),
   pauseDays: fc.integer({ min: 0, max: 4 }),
   preparation: fc.array(fc.record({ what: word, days: fc.integer({ min: 1, max: 20 }) }), { maxLength: 2 }),
@@ -89,18 +93,18 @@ const method = fc.record({
   divide: maybe(fc.integer({ min: 2, max: 4 })),
   leaveHeatAt: fc.constantFrom(0.1 as const, 0.5 as const, 0.9 as const),
   potUpPoint: share,
-  first: fc.record({ place: fc.nat(2), container: fc.nat(2), germinateAt: maybe(fc.nat(2)), survival: share }),
-  pots: maybe(fc.record({ place: fc.nat(2), container: fc.nat(2), survival: share, potUpPoint: maybe(share) })),
+  first: fc.record({ place: fc.nat(3), container: fc.nat(2), germinateAt: maybe(fc.nat(3)), survival: share }),
+  pots: maybe(fc.record({ place: fc.nat(3), container: fc.nat(2), survival: share, potUpPoint: maybe(share) })),
   shift: maybe(
     fc.record({
-      place: fc.nat(2),
+      place: fc.nat(3),
       when: fc.oneof(
         fc.record({ age: fc.integer({ min: 50, max: 400 }) }),
         fc.record({ leaf: fc.integer({ min: 1, max: 6 }) }),
       ),
     }),
   ),
-  last: maybe(fc.record({ place: fc.nat(2), days: fc.integer({ min: 16, max: 30 }) })),
+  last: maybe(fc.record({ place: fc.nat(3), days: fc.integer({ min: 16, max: 30 }) })),
   hardening: fc.record({ days: fc.integer({ min: 0, max: 15 }), place: fc.nat(2) }),
 })
 
@@ -267,9 +271,18 @@ export const anySeason: fc.Arbitrary<Season> = fc
     plantings: fc.array(planting, { maxLength: 6 }),
     field,
     limited,
+    kept: fc.record({
+      region: maybe(fc.constantFrom('uk' as const, 'us' as const)),
+      recordsFrom: maybe(fc.constantFrom('2026-12-01', '2027-03-01')),
+    }),
+    cover: maybe(fc.constantFrom('fleece' as const, 'low-tunnel' as const, 'tunnel' as const, 'glasshouse' as const)),
+    plannedOn: maybe(fc.constant('2027-04-01')),
+    untested: fc.boolean(),
   })
   .map((parts) => {
     const cropOf = (i: number) => `crop-${i}`
+    // Beyond the places there is the rule that finds one.
+    const placeKey = (i: number) => (i === 3 ? '@usual-pace' : `place-${i}`)
     const methods = parts.methods.map((m, i) => ({
       ...m,
       crop: i === 2 ? m.crop : i,
@@ -281,7 +294,7 @@ export const anySeason: fc.Arbitrary<Season> = fc
     }))
     const document: SeasonInput = {
       format: 1,
-      farm: { name: 'Any farm' },
+      farm: { name: 'Any farm', ...present(parts.kept) },
       season: { name: 'any', from: '2027-01-01', to: '2027-12-31' },
       site: {
         latitude: parts.latitude,
@@ -289,8 +302,8 @@ export const anySeason: fc.Arbitrary<Season> = fc
         ...(parts.frost
           ? {
               frost: {
-                lastSpring: { median: '05-04', spreadDays: 12 },
-                firstAutumn: { median: '10-01', spreadDays: 9 },
+                lastSpring: { median: parts.latitude < 0 ? '10-04' : '05-04', spreadDays: 12 },
+                firstAutumn: { median: parts.latitude < 0 ? '05-01' : '10-01', spreadDays: 9 },
                 marginDays: 2,
               },
             }
@@ -325,6 +338,9 @@ export const anySeason: fc.Arbitrary<Season> = fc
         germination: {
           base: c.base,
           optimum: c.base + c.toOptimum,
+          ...present({
+            plateauTo: c.plateau === undefined ? undefined : c.base + c.toOptimum + c.plateau * c.toCeiling,
+          }),
           ceiling: c.base + c.toOptimum + c.toCeiling,
           thermalTime: c.thermalTime,
         },
@@ -340,10 +356,15 @@ export const anySeason: fc.Arbitrary<Season> = fc
           maturity: i === 0 && parts.field.maturity ? present(parts.field.maturity) : undefined,
         }),
         preparation: c.preparation,
-        ...present({ minNight: c.minNight, stressAbove: c.stressAbove }),
+        ...present({ minNight: c.minNight, stressAbove: c.stressAbove, ...c.cold }),
       })),
       varieties: parts.names.map((name, i) => ({ key: `kind-${i}`, crop: cropOf(i % 2), name })),
-      lots: parts.lots.map((lot, i) => ({ ...present(lot), key: `lot-${i}`, variety: `kind-${i}`, name: `Lot ${i}` })),
+      lots: parts.lots.map((lot, i) => ({
+        ...present(i === 0 && parts.untested ? { ...lot, germination: undefined } : lot),
+        key: `lot-${i}`,
+        variety: `kind-${i}`,
+        name: `Lot ${i}`,
+      })),
       blocks: [{ key: 'block', name: 'Block' }],
       beds: parts.field.lengths.map((length, i) => ({
         key: `bed-${i}`,
@@ -351,6 +372,7 @@ export const anySeason: fc.Arbitrary<Season> = fc
         block: 'block',
         length,
         width: 75,
+        ...(i === 0 && parts.cover ? { covers: [{ kind: parts.cover, from: '03-01', until: '10-01' }] } : {}),
         ...(i === 0 && parts.field.standing ? { standing: [{ what: 'garlic', until: parts.field.standing }] } : {}),
       })),
       methods: [
@@ -364,25 +386,25 @@ export const anySeason: fc.Arbitrary<Season> = fc
           potUpPoint: m.potUpPoint,
           stages: [
             {
-              place: `place-${m.first.place}`,
+              place: placeKey(m.first.place),
               container: m.sowing.policy === 'flat' ? 'flat' : `box-${m.first.container}`,
               survival: m.first.survival,
               ...(m.first.germinateAt === undefined || m.sowing.policy === 'bought'
                 ? {}
-                : { germinateAt: `place-${m.first.germinateAt}` }),
+                : { germinateAt: placeKey(m.first.germinateAt) }),
             },
-            ...(m.shift ? [{ place: `place-${m.shift.place}`, when: m.shift.when }] : []),
+            ...(m.shift ? [{ place: placeKey(m.shift.place), when: m.shift.when }] : []),
             ...(m.pots
               ? [
                   {
                     ...present(m.pots),
-                    place: `place-${m.pots.place}`,
+                    place: placeKey(m.pots.place),
                     container: `box-${m.pots.container}`,
                     ...present({ divide: m.divide }),
                   },
                 ]
               : []),
-            ...(m.last ? [{ place: `place-${m.last.place}`, when: { daysBeforePlanting: m.last.days } }] : []),
+            ...(m.last ? [{ place: placeKey(m.last.place), when: { daysBeforePlanting: m.last.days } }] : []),
           ],
           hardening: { days: m.hardening.days, place: `place-${m.hardening.place}` },
         })),
@@ -418,6 +440,7 @@ export const anySeason: fc.Arbitrary<Season> = fc
             stand: p.series || own.counted === undefined ? undefined : { on: day, plants: own.counted },
             anchor: own.follows && i > 0 ? { to: 'bed' as const, bed: 'bed-0', days: 2 } : undefined,
           }),
+          ...present({ plannedOn: parts.plannedOn }),
           ...present({ agePoint: p.agePoint, confidence: p.confidence, note: p.note, series: p.series }),
           key: `p-${i}`,
           code: `P${i}`,

@@ -142,8 +142,25 @@ function checkFrost(value: Raw, say: Say): void {
   if (!isGroup(frost)) return
   for (const side of ['lastSpring', 'firstAutumn'] as const) {
     const date = frost[side]
-    if (isGroup(date)) checkMonthDay(date.median, `site.frost.${side}.median`, say)
+    if (isGroup(date)) {
+      checkMonthDay(date.median, `site.frost.${side}.median`, say)
+      checkHalf(date.median, side, isGroup(value.site) ? value.site.latitude : undefined, say)
+    }
   }
+}
+
+const NEAR_EQUATOR = 20 // degrees within which the half of the year says nothing
+
+/** Last frosts fall between midwinter and midsummer of their hemisphere, first ones in the other half. */
+function checkHalf(median: unknown, side: 'lastSpring' | 'firstAutumn', latitude: unknown, say: Say): void {
+  if (typeof median !== 'string' || !isNumber(latitude) || Math.abs(latitude) < NEAR_EQUATOR) return
+  const firstHalf = median < '07-15'
+  if (firstHalf === ((side === 'lastSpring') === latitude >= 0)) return
+  const [what, when] =
+    side === 'lastSpring'
+      ? ['a last frost of spring', latitude >= 0 ? 'January to mid-July' : 'mid-July to December']
+      : ['a first frost of autumn', latitude >= 0 ? 'mid-July to December' : 'January to mid-July']
+  say(`site.frost.${side}.median`, `${median} cannot be ${what} at latitude ${latitude}: there it comes from ${when}.`)
 }
 
 /** Keys of the events. */
@@ -209,7 +226,8 @@ function checkDecided(
     const { otherwise } = one
     if (!isGroup(otherwise)) return
     if (otherwise.method !== undefined) sameCrop(otherwise.method, `${where}.otherwise.method`)
-    mustExist('places', 'place', otherwise.germinateAt, `${where}.otherwise.germinateAt`)
+    if (otherwise.germinateAt !== BY_RULE)
+      mustExist('places', 'place', otherwise.germinateAt, `${where}.otherwise.germinateAt`)
     mustExist('places', 'place', otherwise.hardenAt, `${where}.otherwise.hardenAt`)
     if (isGroup(otherwise.hold)) mustExist('places', 'place', otherwise.hold.place, `${where}.otherwise.hold.place`)
     for (const [list, of, name] of [
@@ -217,7 +235,9 @@ function checkDecided(
       ['containers', otherwise.containers, 'container'],
     ] as const) {
       if (Array.isArray(of))
-        of.forEach((key: unknown, i) => mustExist(list, name, key, `${where}.otherwise.${list}[${i}]`))
+        of.forEach((key: unknown, i) => {
+          if (key !== BY_RULE) mustExist(list, name, key, `${where}.otherwise.${list}[${i}]`)
+        })
     }
   }
   check(planting, at)

@@ -18,6 +18,8 @@ export function markSentence(mark: Mark, places: readonly Place[], f: Format): s
     }
     case 'no-germination':
       return `Nothing comes up on ${place} at about ${f.temperature(mark.temperature)}, so no number of cells is enough.`
+    case 'too-many':
+      return `${f.number(mark.plants)} plants would take more than ${f.number(mark.most)} cells in one sowing. Split it into several plantings.`
     case 'no-time':
       return mark.part === 'moves'
         ? `There is no time for all the moves before planting: growth on ${place} is too slow at about ${f.temperature(mark.temperature)}.`
@@ -78,6 +80,7 @@ export function markTag(mark: Mark): string {
     'container-too-small': 'container too small',
     'never-emerges': 'never comes up',
     'no-germination': 'never comes up',
+    'too-many': 'too many plants',
     'no-time': 'no time to grow',
     'slow-emergence': 'slow to come up',
     'weak-emergence': 'weak stand',

@@ -117,7 +117,7 @@ function sowingDay(batch: Batch, season: Season, f: Format): Working {
   ])
   const hardening = route.tail.at(-1)
   if (method.hardening.days > 0 && hardening) {
-    const place = season.places[hardening.place]!
+    const place = season.places[changing.on(hardening.place, plantOn - 1)]!
     lines.push([
       { text: `${count(f, method.hardening.days, 'day')} of hardening`, at: setAt.method(method.key) },
       ' on ',
@@ -224,7 +224,7 @@ function cells(batch: Batch, season: Season, f: Format): Working {
     ])
   if (factor < 0.999 && policy !== 'flat') {
     lines.push([
-      `On ${season.places[batch.pass?.germPlace ?? way.route.germPlace]!.name} at about ${f.temperature(germTemperature!)} only ${shareWords(factor)} of those.`,
+      `On ${season.places[batch.pass!.germPlace]!.name} at about ${f.temperature(germTemperature!)} only ${shareWords(factor)} of those.`,
     ])
   }
   if (way.seedsPerCell > 1) {

@@ -7,6 +7,7 @@ import { isStop, type Mark } from '../plan/marks'
 import type { Planner } from '../plan/plan'
 import { SEARCH_DAYS } from '../schedule/count-back'
 import { ageOn, forwardPass, limitAge, movesDone, TOLERANCE } from '../schedule/forward'
+import { PLACE_BY_RULE, stageOf } from '../schedule/place-by-rule'
 import type { Route } from '../schedule/route'
 import { springFrost } from '../plan/anchor'
 import type { Column } from './problem'
@@ -175,9 +176,8 @@ export function* optionSteps(
   const grown: { places: (string | null)[]; key: string }[] = []
   method.stages.forEach((stage, i) => {
     if (stage.when && 'daysBeforePlanting' in stage.when) return
-    const stay =
-      batch.stays.find((one) => placeKeys[one.place] === stage.place && one.kind === 'grow') ?? batch.stays.at(-1)!
-    for (const key of others(GROWING, stage.place, stay)) {
+    const stay = batch.stays.find((one) => one.kind === 'grow' && stageOf(one.stage) === i) ?? batch.stays.at(-1)!
+    for (const key of others(GROWING, stage.place === PLACE_BY_RULE ? placeKeys[stay.place] : stage.place, stay)) {
       const places = Array.from({ length: method.stages.length }, (_, j) => (j === i ? key : (own.places?.[j] ?? null)))
       // Where seed comes up in the place it grows in, only the growing moves.
       const keep =

@@ -1,5 +1,6 @@
 /** What a fit proposes: changes of single batches, each with what it makes room for, and the plantings they come to. */
 import type { Anchor, Planting, Season, SeriesChange, Share } from '../../season/schema'
+import { PLACE_BY_RULE, stageOf } from '../schedule/place-by-rule'
 import { formatDay, parseDay, weekStart, type Day } from '../calendar/day'
 import type { Limit } from '../capacity/limits'
 import type { Batch } from '../plan/batch'
@@ -241,12 +242,18 @@ function differencesOf(batch: Batch, part: Batch, season: Season): Difference[] 
   if (part.plantOn !== batch.plantOn) list.push({ kind: 'plant', from: batch.plantOn, to: part.plantOn })
   if (part.sow !== batch.sow) list.push({ kind: 'sow', from: batch.sow!, to: part.sow! })
   const heat = other.stages[0]!.germinateAt ?? other.stages[0]!.place
-  if (heat !== (own.stages[0]!.germinateAt ?? own.stages[0]!.place)) list.push({ kind: 'germinate', to: number(heat) })
+  if (heat !== (own.stages[0]!.germinateAt ?? own.stages[0]!.place))
+    list.push({ kind: 'germinate', to: heat === PLACE_BY_RULE ? (part.pass?.germPlace ?? 0) : number(heat) })
+  /** A place that is named, or the one the rule first takes in that stage. */
+  const taken = (of: Batch, key: string, stage: number) =>
+    key === PLACE_BY_RULE
+      ? (of.stays.find((stay) => stay.kind === 'grow' && stageOf(stay.stage) === stage)?.place ?? 0)
+      : number(key)
   own.stages.forEach((stage, i) => {
     const next = other.stages[i]
     if (!next) return
     if (next.place !== stage.place && !(next.when && 'daysBeforePlanting' in next.when && !stage.when))
-      list.push({ kind: 'grow', from: number(stage.place), to: number(next.place) })
+      list.push({ kind: 'grow', from: taken(batch, stage.place, i), to: taken(part, next.place, i) })
     if (next.container !== stage.container && next.container !== undefined) {
       const name = (key: string | undefined) => season.containers.find((container) => container.key === key)?.name ?? ''
       list.push({ kind: 'container', from: name(stage.container), to: name(next.container) })

@@ -281,9 +281,12 @@ function oneAsItIs(
     actual.emergenceTotals[at] ??= climate.emergence(at, route.germination)
     actual.growthTotals[at] ??= climate.growth(at, route.growth)
   }
+  // What was potted or moved on had left heat by then, whenever that was written down.
+  const saidLeft = taken(leftHeat, plannedLeaving) ?? impliedLeaving
+  const firstBegun = Math.max(sow, Math.min(Infinity, ...begun.filter((on) => on !== undefined)))
   const happened: Happened = {
     sown: sow,
-    leftHeat: taken(leftHeat, plannedLeaving) ?? impliedLeaving,
+    leftHeat: saidLeft === undefined ? undefined : Math.min(saidLeft, firstBegun),
     legs: begun,
     seen: [],
     notBefore: legs.map(({ starts, stage }, k) =>

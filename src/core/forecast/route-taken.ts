@@ -3,6 +3,7 @@ import type { Container } from '../../season/schema'
 import type { Day } from '../calendar/day'
 import { containerAge } from '../growth/container-age'
 import { legStart, type Pass } from '../schedule/forward'
+import { HAND_OVER, handOver } from '../schedule/place-by-rule'
 import { UNPLANNED, type Leg, type Step, type TailLeg } from '../schedule/route'
 import type { Way } from '../plan/ways'
 import type { Line, Tally } from './tally'
@@ -66,26 +67,56 @@ export function routeTaken(
     stepOf.push(from)
   }
 
+  const { climate } = route
+  /** A leg as it came. Where a rule finds its place it is the one of the day it began, and the hand-over is a leg of its own. */
+  const addLeg = (
+    leg: Leg,
+    where: string | undefined,
+    entered: Day | undefined,
+    line: Taken['lines'][number],
+    began: Day | undefined,
+    planned: Day,
+  ) => {
+    const first = entered === undefined ? leg.place : climate.changing.on(leg.place, entered)
+    const place = placeOf(where, first)
+    legs.push({ ...leg, place })
+    lines.push(line)
+    begun.push(began)
+    plannedOn.push(planned)
+    const stage = HAND_OVER + leg.stage
+    if (entered === undefined || place !== first || tally.dropped.has(`move/${stage}`)) return
+    const next = handOver(climate, leg.place, entered)
+    if (!next || next.on >= tailFrom) return
+    const moved = done('move', stage)
+    legs.push({
+      step: leg.step,
+      stage,
+      place: placeOf(moved?.entry.what.place, next.to),
+      starts: { by: 'day', day: next.on },
+    })
+    lines.push(moved)
+    begun.push(taken(moved, onlyBefore(plantOn, next.on)))
+    plannedOn.push(next.on)
+  }
+
   route.legs.forEach((leg, i) => {
     // A potting that was dropped leaves it in the container before; a move that was dropped leaves it where it is.
     if ((stop >= 0 && i >= stop) || (leg.starts.by === 'age' && tally.dropped.has(`move/${leg.stage}`))) return
     if (i === 0) {
       const own = germPlace === route.germPlace || route.germPlace !== leg.place ? leg.place : germPlace
       addStep(tally.sown?.entry.what.container, route.steps[0]!, 0)
-      legs.push({ ...leg, place: placeOf(done('leave-heat', 0)?.entry.what.place, own) })
-      lines.push(tally.sown)
-      begun.push(undefined)
-      plannedOn.push(planned.sown)
+      const left = done('leave-heat', 0)
+      const leaving =
+        route.boughtAge !== undefined ? tally.sown?.on : taken(left, onlyBefore(plantOn, planned.leavesHeat))
+      addLeg({ ...leg, place: own }, left?.entry.what.place, leaving, tally.sown, undefined, planned.sown)
       return
     }
     const potting = leg.starts.by === 'potting'
     const line = done(potting ? 'pot-up' : 'move', leg.stage)
     if (potting) addStep(line?.entry.what.container, route.steps[leg.step]!, leg.step)
     const start = legStart(planned, i)
-    plannedOn.push(start)
-    legs.push({ ...leg, step: steps.length - 1, place: placeOf(line?.entry.what.place, leg.place) })
-    lines.push(line)
-    begun.push(taken(line, start < plantOn ? start : undefined))
+    const began = taken(line, onlyBefore(plantOn, start))
+    addLeg({ ...leg, step: steps.length - 1 }, line?.entry.what.place, began, line, began, start)
   })
 
   const implied: string[] = []
@@ -130,6 +161,8 @@ export function routeTaken(
   }
   return { germPlace, legs, steps, stepOf, lines, begun, implied, late }
 }
+
+const onlyBefore = (end: Day, day: Day): Day | undefined => (day < end ? day : undefined)
 
 /** A container in the place of a planned one, or after it; plants share its cells as they did. */
 function stepIn(

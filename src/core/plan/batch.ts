@@ -3,7 +3,7 @@ import type { Container, Variety } from '../../season/schema'
 import type { Day } from '../calendar/day'
 import type { CountedBack } from '../schedule/count-back'
 import type { Pass } from '../schedule/forward'
-import type { Sizing } from '../sizing/size'
+import { MOST_CELLS, type Sizing } from '../sizing/size'
 import type { AsItIs } from '../forecast/as-it-is'
 import { staysAsTheyAre } from '../forecast/cut-stays'
 import type { Course, LeafWork } from './course'
@@ -70,6 +70,7 @@ export interface LaidOut {
 }
 
 const NOTHING: LaidOut = { stays: [], free: -Infinity }
+const SOME = 0.001 // share that comes up, over which it is the number that is too large and not the seed
 const WEAK = 0.5 // part of the lot's germination, below which it is called weak
 
 /** What a season says that bears on every batch of it. */
@@ -262,7 +263,10 @@ function sizeMarks(
 ): Mark[] {
   const { seed, sizing } = batch
   if (!pass || pass.emergence === Infinity || temperature === undefined) return []
-  if (!sizing) return [{ kind: 'no-germination', place, temperature }]
+  if (!sizing)
+    return factor * seed.germination > SOME
+      ? [{ kind: 'too-many', plants: batch.plants, most: MOST_CELLS }]
+      : [{ kind: 'no-germination', place, temperature }]
   const lotShare = seed.germination
   const marks: Mark[] =
     factor < WEAK ? [{ kind: 'weak-emergence', place, temperature, share: lotShare * factor, lotShare }] : []

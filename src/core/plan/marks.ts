@@ -13,6 +13,8 @@ export type Mark =
   | { kind: 'weak-emergence'; place: number; temperature: number; share: number; lotShare: number }
   /** Nothing of the lot comes up, so it cannot be sized. */
   | { kind: 'no-germination'; place: number; temperature: number }
+  /** More cells than are reckoned with. */
+  | { kind: 'too-many'; plants: number; most: number }
   | { kind: 'not-ready'; days: number | undefined }
   | { kind: 'past-limit'; days: number }
   | { kind: 'outgrown-before-move'; container: string; day: Day; limitAge: number; age: number }
@@ -44,6 +46,7 @@ const STOPS: ReadonlySet<Mark['kind']> = new Set([
   'not-ready',
   'moves-after-planting',
   'weak-lot',
+  'too-many',
 ])
 
 /** Whether a mark means that the batch cannot work as it stands. */

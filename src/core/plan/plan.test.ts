@@ -75,6 +75,8 @@ describe('a batch', () => {
     const south = readSmall((s) => {
       s.season = { name: '2027/28', from: '2027-07-01', to: '2028-06-30' }
       s.site.latitude = -42
+      s.site.frost!.lastSpring.median = '10-04'
+      s.site.frost!.firstAutumn.median = '05-01'
       s.site.outdoorMonthlyMeans = [17, 17, 15, 12, 9, 7, 6.5, 8, 10, 12, 14, 16]
       s.plantings = [
         {

@@ -294,6 +294,11 @@ function SiteFacts() {
             </>
           )}
         </p>
+        <p>
+          {season.farm.recordsFrom
+            ? `Records are kept from ${format.longDate(parseDay(season.farm.recordsFrom))} on: what was to be sown before is asked about.`
+            : 'Nothing says from when records are kept: what was to be sown before the first of them is asked about.'}
+        </p>
         {site.events.length > 0 && (
           <p>
             To be ready for: {site.events.map(({ name, on }) => `${name}, ${format.date(parseDay(on))}`).join('; ')}.

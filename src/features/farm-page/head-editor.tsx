@@ -86,6 +86,23 @@ export function HeadEditor({ part }: { part: 'site' | 'habits' }) {
           />
           <Box sx={two}>
             <WordField
+              label="Records kept from"
+              type="date"
+              value={head.farm.recordsFrom ?? ''}
+              onChange={(on) => put('farm.recordsFrom', on === '' ? undefined : on)}
+              error={at('farm.recordsFrom')}
+              help="sowings due before it are asked about"
+            />
+            <ChoiceField
+              label="Names of kinds"
+              value={head.farm.region ?? 'uk'}
+              options={[
+                ['uk', 'British (courgette)'],
+                ['us', 'American (zucchini)'],
+              ]}
+              onChange={(region) => put('farm.region', region === '' ? undefined : region)}
+            />
+            <WordField
               label="Season"
               value={head.season.name}
               onChange={(name) => put('season.name', name)}

@@ -6,6 +6,7 @@ import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
 import { useMemo, useState } from 'react'
 import { formatDay } from '../../core/calendar/day'
+import { USUAL_COVER, type Cover } from '../../core/field/cover'
 import type { Bed, Block, Season } from '../../season/schema'
 import { EditorFrame, useThingEditor } from '../../ui/editor'
 import { ChoiceField, NumberField, WordField } from '../../ui/fields'
@@ -94,6 +95,12 @@ export function BedEditor({
             error={at('width')}
           />
         </Box>
+        <CoverFields
+          covers={bed.covers}
+          none={coverNone(season, bed)}
+          onChange={(covers) => put('covers', covers)}
+          at={(path) => at(`covers${path}`)}
+        />
         <Typography variant="h3">Stands there from before</Typography>
         {bed.standing.map((one, i) => {
           const set = (part: Partial<typeof one>) =>
@@ -164,6 +171,79 @@ export function BedEditor({
   )
 }
 
+const COVERS: readonly (readonly [Cover['kind'], string])[] = [
+  ['fleece', 'Fleece'],
+  ['low-tunnel', 'Low tunnel'],
+  ['tunnel', 'Tunnel'],
+  ['glasshouse', 'Glasshouse'],
+]
+
+/** What a bed without a cover of its own is under. */
+function coverNone(season: Season, bed: Bed): string {
+  const cover = season.blocks.find(({ key }) => key === bed.block)?.covers?.[0]
+  return cover ? `as its block: ${COVERS.find(([kind]) => kind === cover.kind)![1].toLowerCase()}` : 'none: open field'
+}
+
+/** What lies or stands over beds for a part of the year, and what it gains. */
+function CoverFields({
+  covers,
+  none,
+  onChange,
+  at,
+}: {
+  covers: Bed['covers']
+  none: string
+  onChange: (covers: Bed['covers']) => void
+  at: (path: string) => string | undefined
+}) {
+  const [cover] = covers ?? []
+  const set = (part: Partial<Cover>) => cover && onChange([{ ...cover, ...part }, ...(covers ?? []).slice(1)])
+  const gain = (path: 'day' | 'night', label: string) => (
+    <NumberField
+      label={label}
+      quantity="difference"
+      value={cover![path] ?? USUAL_COVER[cover!.kind][path]}
+      onChange={(degrees) => degrees !== undefined && set({ [path]: degrees })}
+      error={at(`[0].${path}`)}
+    />
+  )
+  return (
+    <Box sx={{ display: 'grid', gap: 1.5 }}>
+      <Typography variant="h3">Under cover</Typography>
+      <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5, alignItems: 'start' }}>
+        <ChoiceField
+          label="Cover"
+          value={cover?.kind ?? ''}
+          none={none}
+          options={COVERS}
+          onChange={(kind) =>
+            onChange(kind === '' ? undefined : [{ kind, from: cover?.from ?? '03-01', until: cover?.until ?? '10-31' }])
+          }
+        />
+        <Box />
+        {cover && (
+          <>
+            <WordField
+              label="On from, MM-DD"
+              value={cover.from}
+              onChange={(from) => set({ from })}
+              error={at('[0].from')}
+            />
+            <WordField
+              label="Off on, MM-DD"
+              value={cover.until}
+              onChange={(until) => set({ until })}
+              error={at('[0].until')}
+            />
+            {gain('day', 'Warmer by day')}
+            {gain('night', 'Warmer by night')}
+          </>
+        )}
+      </Box>
+    </Box>
+  )
+}
+
 export function BlockEditor({
   stored,
   isNew = false,
@@ -204,6 +284,12 @@ export function BlockEditor({
           value={block.path}
           onChange={(path) => path !== undefined && put('path', path)}
           error={at('path')}
+        />
+        <CoverFields
+          covers={block.covers}
+          none="none: open field"
+          onChange={(covers) => put('covers', covers)}
+          at={(path) => at(`covers${path}`)}
         />
       </Box>
       {uses.length > 0 && (

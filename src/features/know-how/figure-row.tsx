@@ -148,7 +148,18 @@ function FigureText({ figure, value }: { figure: Figure; value: unknown }): Reac
     case 'preparation':
       return (value as Crop['preparation']).map(({ what, days }) => `${what}, ${days} days`).join('; ')
     case 'groups':
-      return (value as Crop['seasonGroups']).map(({ name, note }) => `${name}: ${note}`).join('. ')
+      return (value as Crop['seasonGroups'])
+        .map(({ name, note, days, hours, warmth }) => {
+          const figures = [
+            days === undefined ? undefined : `${days} days to harvest`,
+            hours === undefined ? undefined : `from days of ${format.number(hours, 1)} h`,
+            warmth === undefined
+              ? undefined
+              : `best at ${format.temperature(warmth[0])} to ${format.temperature(warmth[1])}`,
+          ].filter((part) => part !== undefined)
+          return `${name}: ${note}${figures.length > 0 ? ` (${figures.join(', ')})` : ''}`
+        })
+        .join('. ')
     case 'hole':
       return (value as NonNullable<Crop['field']['hole']>)
         .map(({ what, amount, unit }) => `${what}, ${format.number(amount, 1)} ${unit}`)

@@ -10,7 +10,7 @@ import useMediaQuery from '@mui/material/useMediaQuery'
 import Link from 'next/link'
 import { useSearchParams } from 'next/navigation'
 import { useDeferredValue, useMemo, useState } from 'react'
-import { library, libraryKind } from '../../library/library'
+import { library, libraryKind, namedFor, namesOf } from '../../library/library'
 import { sameFigure } from '../../season/figures'
 import type { Crop } from '../../season/schema'
 import { ChoiceField, WordField } from '../../ui/fields'
@@ -47,7 +47,7 @@ export function KnowHowView() {
   ) : crop ? (
     <CropEditor key={crop.key} stored={crop} />
   ) : kind ? (
-    <LibraryPage key={kind.crop.key} crop={kind.crop} />
+    <LibraryPage key={kind.crop.key} crop={namedFor(kind.crop, season.farm.region ?? 'uk')} />
   ) : null
   const open = page !== null || method !== undefined
   return (
@@ -147,9 +147,10 @@ function CropList({ here }: { here: string | undefined }) {
       entryOf(crop, `/know-how?crop=${crop.key}`, true, varieties.get(crop.key) ?? ''),
     )
     const taken = new Set(season.crops.flatMap(({ key, kind: of }) => [key, of ?? key]))
+    const region = season.farm.region ?? 'uk'
     const rest = library()
       .filter(({ crop }) => !taken.has(crop.key))
-      .map(({ crop }) => entryOf(crop, `/know-how?kind=${crop.key}`, false, ''))
+      .map(({ crop }) => entryOf(namedFor(crop, region), `/know-how?kind=${crop.key}`, false, ''))
     return { own: own.sort(byName), rest: rest.sort(byName) }
   }, [season])
   const wanted = useDeferredValue(text)
@@ -196,11 +197,13 @@ function CropList({ here }: { here: string | undefined }) {
 const byName = (a: Entry, b: Entry) => a.name.localeCompare(b.name)
 
 function entryOf(crop: Crop, href: string, inSeason: boolean, varieties: string): Entry {
-  const kind = inSeason ? libraryKind(crop.kind) : undefined
+  const of = libraryKind(crop.kind)
+  const kind = inSeason ? of : undefined
+  const names = of ? namesOf(of).join(' ') : ''
   return {
     key: crop.key,
     name: crop.name,
-    text: `${crop.name} ${crop.family ?? ''} ${varieties}`.toLowerCase(),
+    text: `${crop.name} ${names} ${crop.family ?? ''} ${varieties}`.toLowerCase(),
     group: crop.group ?? '',
     href,
     inSeason,

@@ -14,6 +14,7 @@ import { useDeferredValue, useMemo, useState, type ReactNode } from 'react'
 import { parseDay } from '../../core/calendar/day'
 import { leafAge, leavesAt } from '../../core/growth/rate'
 import { createPlanner } from '../../core/plan/plan'
+import { PLACE_BY_RULE } from '../../core/schedule/place-by-rule'
 import { methodOfSchool, SCHOOLS } from '../../library/schools'
 import { readSeason } from '../../season/read'
 import { withFigure } from '../../season/figures'
@@ -621,6 +622,7 @@ function StageFields({
 }) {
   const { season } = useSeason()
   const places = season.places.map(({ key, name }) => [key, name] as const)
+  const withRule = [[PLACE_BY_RULE, 'Cheapest that suits'] as const, ...places]
   const when = stage.when
   const kind = when === undefined ? 'days' : 'age' in when ? 'age' : 'leaf' in when ? 'leaf' : 'days'
   const number =
@@ -648,7 +650,7 @@ function StageFields({
           label="Germinates on"
           value={stage.germinateAt ?? ''}
           none="where it grows on"
-          options={places}
+          options={withRule}
           onChange={(place) => onChange(withFigure(stage, 'germinateAt', place === '' ? undefined : place))}
           width={200}
           error={at('germinateAt')}
@@ -657,10 +659,11 @@ function StageFields({
       <ChoiceField
         label={first ? 'Grows on at' : 'Place'}
         value={stage.place}
-        options={places}
+        options={withRule}
         onChange={(place) => place && onChange({ ...stage, place })}
-        width={200}
+        width={230}
         error={at('place')}
+        help={stage.place === PLACE_BY_RULE ? 'keeps the usual pace, bears the nights' : undefined}
       />
       {stage.container === undefined && (
         <>
