@@ -495,9 +495,11 @@ test('a photo is made small, keeps nothing of where it was taken, and is seen in
 })
 
 test.describe('a season that records nothing', () => {
-  test.use({ season: { ...demo(), records: [], readings: [] } })
-  test('goes by its plan, and one stroke catches up', async ({ page }) => {
+  const { recordsFrom: _unsaid, ...farm } = demo().farm
+  test.use({ season: { ...demo(), farm, records: [], readings: [] } })
+  test('goes by its plan for what is still to come, and asks about the rest', async ({ page }) => {
     await visit(page, '/today')
+    await expect(page.getByRole('heading', { name: /sowing days are past/ })).toBeVisible()
     await expect(page.getByText(/late: due/)).toHaveCount(0)
     await expect(page.getByRole('button', { name: 'Done: Sow ZM-1' })).toBeVisible()
     await visit(page, '/learned')

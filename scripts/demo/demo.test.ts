@@ -11,6 +11,7 @@ import { readSeason } from '../../src/season/read'
 import { seeded } from '../../src/core/random/seeded'
 import { cropOfPlanting, nurseryDays } from '../../src/ui/moves'
 import { largeSeason } from '../large-season'
+import { OTHER_FARMS, otherFarm } from './other-farms'
 import { sallowFerry } from './sallow-ferry'
 import { wholeFarm } from './whole'
 
@@ -77,6 +78,35 @@ describe('the demo farm', () => {
   })
   it('sows its first red oak lettuce in the last days of February', () => {
     expect(formatDay(plan.byId.get('la.1')!.sow!)).toBe('2027-02-27')
+  })
+})
+
+describe('the other farms', () => {
+  const farms = Object.keys(OTHER_FARMS).map((name) => {
+    const file = JSON.parse(readFileSync(`demo/${name}.json`, 'utf8'))
+    const season = readSeason(file)
+    if (!season.ok) throw new Error(`${name} must read`)
+    return { name, file, season: season.season, plan: createPlanner().plan(season.season) }
+  })
+  it('in the files are those written here', () => {
+    for (const { name, file } of farms) expect(file).toEqual(JSON.parse(JSON.stringify(otherFarm(name))))
+  })
+  it('in the south and in a loft are planned inside their season', () => {
+    for (const { name, plan: planned } of farms.slice(0, 2))
+      for (const batch of planned.batches) {
+        expect(batch.sow, `${name} ${batch.code}`).toBeGreaterThanOrEqual(planned.from)
+        expect(batch.sizing, `${name} ${batch.code}`).toBeDefined()
+      }
+  })
+  it('with one tunnel are told what cannot work there', () => {
+    const { plan: tunnel } = farms[2]!
+    const marks = (crop: string) =>
+      tunnel.batches.find(({ way }) => way.crop.key === crop)!.marks.map(({ kind }) => kind)
+    for (const crop of ['lisianthus', 'celosia'])
+      expect(
+        marks(crop).some((kind) => ['slower-than-usual', 'killing-nights', 'cold-nights', 'cold-place'].includes(kind)),
+        crop,
+      ).toBe(true)
   })
 })
 

@@ -62,7 +62,7 @@ export const AnswersFile = z.strictObject({
   spread: z.number().min(0).max(90).optional(),
   places: z.record(z.string(), z.number().min(0).max(100_000)),
   containers: z.record(z.string(), count.nullable()),
-  crops: z.array(z.string()).min(1, 'is empty: name at least one crop').max(200),
+  crops: z.array(z.string()).max(200).default([]),
   plantings: z
     .array(
       z.strictObject({
@@ -127,6 +127,7 @@ export function problemsOf(answers: Answers): AnswerProblem[] {
   listed('containers', Object.keys(answers.containers), PRESET_CONTAINERS)
   if (!Object.values(answers.places).some((room) => room > 0)) say('places', 'none has any room: give at least one.')
   if (Object.keys(answers.containers).length === 0) say('containers', 'is empty: name at least one.')
+  if (answers.crops.length + answers.plantings.length === 0) say('crops', 'is empty: name at least one.')
   answers.crops.forEach((name, i) => {
     if (!kindNamed(name)) say(`crops[${i}]`, unknownKind(name))
   })
@@ -198,13 +199,14 @@ function firstDays(answers: Answers): Map<string, string> {
   const from = sowsFrom(answers)
   const crops = cropsOf(answers).map(({ crop }) => crop)
   const days = new Map(crops.map((crop) => [crop.key, firstPlanting(crop, answers.lastFrost, span, from)]))
-  const wishes = () => crops.map(({ key }) => ({ crop: key, plants: 50, on: days.get(key)! }))
+  const wishes = crops.map(({ key }) => ({ crop: key, plants: 50, on: days.get(key)! }))
+  const read = readSeason(seasonWith(answers, wishes))
+  if (!read.ok) return days
   const planner = createPlanner()
+  let { season } = read
   for (let i = 0; i < TRIES; i++) {
-    const read = readSeason(seasonWith(answers, wishes()))
-    if (!read.ok) break
     let moved = false
-    for (const { way, plantOn, sow } of planner.plan(read.season).batches) {
+    for (const { way, plantOn, sow } of planner.plan(season).batches) {
       // What cannot be raised here at all stays on its day, and its marks say why.
       const late = sow === undefined ? 0 : parseDay(from) - sow
       if (late <= 0 || plantOn + late + 2 > parseDay(span.to)) continue
@@ -212,6 +214,8 @@ function firstDays(answers: Answers): Map<string, string> {
       moved = true
     }
     if (!moved) break
+    // Only the days change: what was computed of everything else is kept.
+    season = { ...season, plantings: season.plantings.map((one) => ({ ...one, on: days.get(one.variety)! })) }
   }
   return days
 }

@@ -7,7 +7,7 @@ import { leafAge } from '../growth/rate'
 import { batchAsItIs, type Batch } from '../plan/batch'
 import { Course } from '../plan/course'
 import { nightsByLimit, trayPlacesIn, traysIn, type Way } from '../plan/ways'
-import { ageOn, gain, legAge, legStart, type Pass } from '../schedule/forward'
+import { ageOn, forwardPass, gain, legAge, legStart, type Pass } from '../schedule/forward'
 import { placesOf, type Route, type TailLeg } from '../schedule/route'
 import { cellYield, meanYield } from '../sizing/cell'
 import { tailTaken, routeTaken, type Keyed, type Taken } from './route-taken'
@@ -207,8 +207,14 @@ function oneAsItIs(
   by: Keyed,
 ): Batch {
   const { since, today } = reality
-  const { way, pass: plannedPass } = planned
+  const { way } = planned
   const { route, method } = way
+  // What followed from a sowing on another day than was planned followed on other days, too.
+  const sownAt = recorded.sown?.on
+  const plannedPass =
+    sownAt === undefined || sownAt === planned.sow || route.boughtAge !== undefined
+      ? planned.pass
+      : forwardPass(route, sownAt, Math.max(planned.plantOn, sownAt + 1))
   const harden = method.stages.length
   /** Day a step was taken: as recorded, or as planned where nobody kept records yet. */
   const confirmed = isConfirmed(recorded)

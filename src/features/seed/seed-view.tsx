@@ -15,6 +15,7 @@ import { useRouter, useSearchParams } from 'next/navigation'
 import { useMemo, useState } from 'react'
 import { formatDay, parseDay } from '../../core/calendar/day'
 import { ownCrop } from '../../core/plan/own-crop'
+import { usualGermination } from '../../library/entry'
 import { lotNow, standsOn } from '../../core/seed/lot-now'
 import type { LotUse } from '../../core/seed/lot-use'
 import type { Lot } from '../../season/schema'
@@ -281,7 +282,8 @@ function NewLot({ start }: { start: string }) {
       variety: of.key,
       name: `${of.name}, ${year}`,
       form: 'raw',
-      germination: share ?? crop.germination.usualShare,
+      // What nobody has tested is not said to come up in some share: it is taken as usual, and doubted.
+      ...(share === undefined ? {} : { germination: share }),
       testedSeeds: 100,
       pace: 1,
       year,
@@ -313,7 +315,11 @@ function NewLot({ start }: { start: string }) {
         quantity="share"
         value={share}
         onChange={setShare}
-        help={crop ? `Empty: as usual for ${crop.name}, ${shareWords(crop.germination.usualShare)}` : undefined}
+        help={
+          crop
+            ? `Empty for your own seed, untested: taken as usual for ${crop.name}, ${shareWords(crop.germination.usualShare)}, and doubted`
+            : undefined
+        }
         error={problemAt(problems, 'germination')}
       />
       {failure && <Alert severity="error">{failure}</Alert>}
@@ -478,6 +484,12 @@ function LotEditor({ stored, use }: { stored: Lot; use: LotUse }) {
       <Typography variant="h3" sx={{ mt: 2.5 }}>
         Tests at home
       </Typography>
+      {lot.homeTests.length === 0 && (
+        <Box sx={{ fontSize: 14, color: 'text.secondary' }}>
+          Lay ten seeds on damp paper in a closed bag, keep it at about{' '}
+          {format.temperature(usualGermination(crop.germination))}, and count what sprouts.
+        </Box>
+      )}
       <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, fontSize: 15 }}>
         {lot.homeTests.map((test, i) => (
           <Box component="li" key={i} sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>

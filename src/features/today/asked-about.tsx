@@ -4,7 +4,7 @@ import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import { useMemo, useState } from 'react'
-import { formatDay, parseDay, type Day } from '../../core/calendar/day'
+import { civil, formatDay, parseDay, type Day } from '../../core/calendar/day'
 import { askedAbout } from '../../core/forecast/work'
 import type { Batch } from '../../core/plan/batch'
 import { withPlantingDay } from '../../core/plan/decided'
@@ -99,6 +99,11 @@ function AskedRow({ batch }: { batch: Batch }) {
   const wrong = on === '' || parseDay(on) > today ? 'Choose today or an earlier day.' : undefined
   const { code, variety, id, n, planting } = batch
   const button = { minHeight: 44 } as const
+  /** A day, with its year where that is not the season's. */
+  const dated = (day: Day) => {
+    const { year } = civil(day)
+    return `${format.date(day)}${season.season.from.startsWith(String(year)) ? '' : ` ${year}`}`
+  }
   const sown = () => {
     if (wrong || cells === undefined || cells < 1) return
     void record(
@@ -115,10 +120,12 @@ function AskedRow({ batch }: { batch: Batch }) {
             <b>{code}</b> {variety.name}
           </Box>
           <Box sx={{ fontSize: 14, color: 'text.secondary' }}>
-            {bought ? 'to arrive' : 'to sow'} {format.date(batch.sow!)}, {count(format, batch.plants, 'plant')} for{' '}
-            {format.date(batch.plantOn)}
+            {bought ? 'to arrive' : 'to sow'} {dated(batch.sow!)}, {count(format, batch.plants, 'plant')} for{' '}
+            {dated(batch.plantOn)}
           </Box>
         </Box>
+      </Box>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, flex: '1 1 100%' }}>
         <Button
           variant={open ? 'contained' : 'outlined'}
           aria-expanded={open}

@@ -1,0 +1,163 @@
+/** Farms that are not the demo farm: begun from nothing north and south, and with sowing days that were past before anybody kept records. */
+import { readFileSync } from 'node:fs'
+import { readSeason } from '../src/season/read'
+import type { Season } from '../src/season/schema'
+import { choose, expect, test, visit } from './farm'
+
+/** One of the small farms, opened on a day. */
+function farmOn(name: string, day: string): Season {
+  const document = JSON.parse(readFileSync(`demo/${name}.json`, 'utf8'))
+  const read = readSeason({
+    ...document,
+    farm: { ...document.farm, recordsFrom: day },
+    season: { ...document.season, opensOn: day },
+  })
+  if (!read.ok) throw new Error(read.problems.map(({ path, message }) => `${path} ${message}`).join('\n'))
+  return read.season
+}
+
+test.describe('from nothing', () => {
+  test.use({ season: null })
+
+  test('a northern farm in °F finds its kinds by their own names, and nothing is sown before it is begun', async ({
+    page,
+  }) => {
+    await visit(page, '/today')
+    await page.getByRole('button', { name: 'Begin your farm' }).click()
+    await page.getByRole('button', { name: '°F, inches' }).click()
+    await page.getByLabel('Name of the farm').fill('Loft and Porch')
+    await page.getByLabel('Latitude').fill('47.6')
+    await page.getByLabel('Mean of the coldest month').fill('16')
+    await page.getByLabel('Mean of the warmest month').fill('70')
+    await page.getByRole('button', { name: 'Go on' }).click()
+    await page.getByLabel('Last frost in spring, MM-DD').fill('05-18')
+    await page.getByRole('button', { name: 'Go on' }).click()
+    await page.getByLabel('Lit rack, tray places').fill('12')
+    await page.getByLabel('Heated bench, tray places').fill('0')
+    await page.getByLabel('Unheated tunnel, tray places').fill('0')
+    await page.getByRole('button', { name: 'Go on' }).click()
+    await page.getByRole('button', { name: 'Go on' }).click()
+    await page.getByLabel('Find another of the library').fill('zucch')
+    await page.getByRole('button', { name: 'Zucchini', exact: true }).click()
+    await page.getByLabel('Find another of the library').fill('antirrhinum')
+    await page.getByRole('button', { name: 'Snapdragon', exact: true }).click()
+    await page.getByLabel('Find another of the library').fill('scallion')
+    await page.getByRole('button', { name: 'Scallion', exact: true }).click()
+    await page.getByRole('button', { name: 'Go on' }).click()
+    for (const n of [0, 1, 2]) await page.getByLabel('Plants').nth(n).fill('120')
+    await expect(page.getByRole('status')).toContainText('First sowings')
+    await page.getByRole('button', { name: 'Begin', exact: true }).click()
+    await page.locator('html[data-ready]').waitFor()
+    await page.getByRole('link', { name: 'Plan', exact: true }).click()
+    await expect(page.getByText('3 batches')).toBeVisible()
+    await expect(page.getByText('before the season')).toHaveCount(0)
+    await expect(page.getByText('sowing day past')).toHaveCount(0)
+    await visit(page, '/farm')
+    await expect(page.getByText(/Records are kept from/)).toBeVisible()
+    await visit(page, '/today')
+    await expect(page.getByRole('heading', { name: /sowing day/ })).toHaveCount(0)
+    await expect(page.getByRole('heading', { name: 'Rounds' })).toHaveCount(0)
+  })
+
+  test('a southern farm gets its own half of the year, and a frost of the other half is refused where it stands', async ({
+    page,
+  }) => {
+    await visit(page, '/today')
+    await page.getByRole('button', { name: 'Begin your farm' }).click()
+    await page.getByLabel('Name of the farm').fill('Kestrel Flat')
+    await page.getByLabel('Latitude').fill('-42')
+    await page.getByLabel('Mean of the coldest month').fill('7')
+    await page.getByLabel('Mean of the warmest month').fill('17')
+    await expect(page.getByText(/The season: .*1 July \d{4} to .*30 June \d{4}/)).toBeVisible()
+    await page.getByRole('button', { name: 'Go on' }).click()
+    await expect(page.getByLabel('Last frost in spring, MM-DD')).toHaveValue('10-05')
+    await page.getByLabel('Last frost in spring, MM-DD').fill('05-05')
+    await expect(page.getByText(/05-05 is not in winter or spring south of the equator/)).toBeVisible()
+    await page.getByRole('button', { name: 'Go on' }).click()
+    await expect(page.getByLabel('Last frost in spring, MM-DD')).toBeVisible()
+    await page.getByLabel('Last frost in spring, MM-DD').fill('10-05')
+    for (let step = 0; step < 3; step++) await page.getByRole('button', { name: 'Go on' }).click()
+    for (const crop of ['Lettuce', 'Tomato']) await page.getByRole('button', { name: crop, exact: true }).click()
+    await page.getByRole('button', { name: 'Go on' }).click()
+    for (const n of [0, 1]) await page.getByLabel('Plants').nth(n).fill('60')
+    await page.getByLabel('Plants').nth(0).fill('20000000')
+    await page.getByRole('button', { name: 'Begin', exact: true }).click()
+    await expect(page.getByText(/more than ten million plants/)).toBeVisible()
+    await page.getByLabel('Plants').nth(0).fill('60')
+    await page.getByRole('button', { name: 'Begin', exact: true }).click()
+    await page.locator('html[data-ready]').waitFor()
+    await page.getByRole('link', { name: 'Plan', exact: true }).click()
+    await expect(page.getByText('2 batches')).toBeVisible()
+    await expect(page.getByText('out of season')).toHaveCount(0)
+  })
+})
+
+test.describe('sowing days that were past before records began', () => {
+  test.use({ season: farmOn('one-tunnel-2027', '2027-04-20') })
+
+  test('are asked about; nothing is watered or late until somebody says what happened', async ({ page }) => {
+    await visit(page, '/today')
+    const asked = page.getByRole('region', { name: /sowing days are past/ })
+    await expect(asked).toBeVisible()
+    await expect(page.getByRole('heading', { name: 'Rounds' })).toHaveCount(0)
+    await expect(page.getByText(/not ticked off/)).toHaveCount(0)
+    const codes = await asked.getByRole('button', { name: /^Leave out: / }).allInnerTexts()
+    const many = codes.length
+    expect(many).toBeGreaterThanOrEqual(3)
+    const first = (await asked
+      .getByRole('button', { name: /^Sown already: / })
+      .first()
+      .getAttribute('aria-label'))!
+    const code = first.replace('Sown already: ', '')
+    await asked.getByRole('button', { name: first }).click()
+    await asked.getByLabel('Sown on').fill('2027-05-01')
+    await expect(asked.getByText('Choose today or an earlier day.')).toBeVisible()
+    await asked.getByLabel('Sown on').fill('2027-04-02')
+    await asked.getByLabel('Cells').fill('96')
+    await asked.getByRole('button', { name: 'Save' }).click()
+    await expect(asked.getByRole('button', { name: first })).toHaveCount(0)
+    await expect(page.getByRole('heading', { name: 'Rounds' })).toBeVisible()
+    await visit(page, `/plan?batch=${code.toLowerCase()}`)
+    await expect(page.getByRole('complementary')).toContainText('96')
+
+    await visit(page, '/today')
+    const next = (await asked
+      .getByRole('button', { name: /^Leave out: / })
+      .first()
+      .getAttribute('aria-label'))!
+    await asked.getByRole('button', { name: next }).click()
+    await expect(asked.getByRole('button', { name: next })).toHaveCount(0)
+    const now = page.getByRole('button', { name: /^Sow now: / }).first()
+    const sowNow = (await now.getAttribute('aria-label'))!.replace('Sow now: ', '')
+    await now.click()
+    await expect(page.getByRole('button', { name: `Sow now: ${sowNow}` })).toHaveCount(0)
+    await expect(page.getByText(new RegExp(`^${sowNow}`)).first()).toBeVisible()
+  })
+})
+
+test('a bed under cover is warmer: fleece and tunnels are written down at a bed', async ({ page }) => {
+  await visit(page, '/field?tab=beds&bed=r1')
+  const panel = page.getByRole('complementary')
+  await choose(page, 'Cover', 'Low tunnel')
+  await expect(panel.getByLabel('Warmer by night')).toHaveValue('2')
+  await panel.getByLabel('Off on, MM-DD').fill('06-15')
+  await panel.getByRole('button', { name: 'Save', exact: true }).click()
+  await expect(page.getByText(/changed/).first()).toBeVisible()
+  await visit(page, '/field?tab=beds&bed=r1')
+  await expect(panel.getByLabel('Off on, MM-DD')).toHaveValue('06-15')
+})
+
+test('a growing method can leave the place to the rule, and the working says which was taken and why', async ({
+  page,
+}) => {
+  await visit(page, '/know-how?method=lettuce-128-tunnel')
+  await choose(page, 'Grows on at', 'Cheapest that suits')
+  await page.getByRole('button', { name: 'Save', exact: true }).click()
+  await expect(page.getByText(/changed/).first()).toBeVisible()
+  await visit(page, '/plan?batch=lb.3')
+  await page
+    .getByRole('complementary')
+    .getByRole('button', { name: /^Sowing day/ })
+    .click()
+  await expect(page.getByText(/the cheapest place that keeps about its usual pace/).first()).toBeVisible()
+})
