@@ -110,3 +110,9 @@ export function namedFor(crop: Crop, region: Region): Crop {
   const kind = libraryKind(crop.kind)
   return kind && crop.name === kind.names.uk ? { ...crop, name: kind.names[region] } : crop
 }
+
+/** Every word a crop is found by: its own name, and all names of the kind it came from, in small letters. */
+export function wordsFor(crop: Pick<Crop, 'name' | 'kind'>): string {
+  const kind = libraryKind(crop.kind)
+  return `${crop.name} ${kind ? namesOf(kind).join(' ') : ''}`.toLowerCase()
+}

@@ -15,6 +15,7 @@ import { parseDay } from '../../core/calendar/day'
 import { leafAge, leavesAt } from '../../core/growth/rate'
 import { createPlanner } from '../../core/plan/plan'
 import { PLACE_BY_RULE } from '../../core/schedule/place-by-rule'
+import { wordsFor } from '../../library/library'
 import { methodOfSchool, SCHOOLS } from '../../library/schools'
 import { readSeason } from '../../season/read'
 import { withFigure } from '../../season/figures'
@@ -55,7 +56,8 @@ export function MethodsPage() {
     .map((one) => ({
       crop: one,
       methods: season.methods.filter(
-        (method) => method.crop === one.key && `${one.name} ${method.name}`.toLowerCase().includes(text.toLowerCase()),
+        (method) =>
+          method.crop === one.key && `${wordsFor(one)} ${method.name.toLowerCase()}`.includes(text.toLowerCase()),
       ),
     }))
     .filter(({ methods }) => methods.length > 0)

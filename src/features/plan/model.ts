@@ -4,6 +4,8 @@ import type { Stand } from '../../core/field/stand'
 import type { Batch } from '../../core/plan/batch'
 import { isStop } from '../../core/plan/marks'
 import type { Plan } from '../../core/plan/plan'
+import { wordsFor } from '../../library/library'
+import type { Crop } from '../../season/schema'
 
 export const GROUPINGS = ['crop', 'week', 'none'] as const
 export type Grouping = (typeof GROUPINGS)[number]
@@ -33,7 +35,7 @@ interface Entry {
   row: PlanRow
   code: string
   name: string
-  crop: { key: string; name: string }
+  crop: Pick<Crop, 'key' | 'name' | 'kind'>
   method: string
   sow: Day | undefined
   plantOn: Day
@@ -109,7 +111,7 @@ const weekKey = (sow: Day | undefined) => (sow === undefined ? '~' : String(week
 
 function matches({ code, name, crop, method }: Entry, words: readonly string[]): boolean {
   if (words.length === 0) return true
-  const text = `${code} ${name} ${crop.name} ${method}`.toLowerCase()
+  const text = `${code} ${name} ${method}`.toLowerCase() + ` ${wordsFor(crop)}`
   return words.every((word) => text.includes(word))
 }
 

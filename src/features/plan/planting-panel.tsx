@@ -31,6 +31,7 @@ import { cropOfPlanting } from '../../ui/moves'
 import { useSeason } from '../../ui/season-context'
 import { inPlaceSentence, metres } from '../../words/field'
 import { count, shareWords, type Format, type Units } from '../../words/format'
+import { wordsFor } from '../../library/library'
 import { anchorProblem, anchorSentence } from '../../words/anchors'
 import { anchorOf, freeCode, isDivided, freeKey, PlantingForm, plantingOf } from './planting-form'
 import { PlantingPreview } from './planting-preview'
@@ -83,6 +84,7 @@ export function PlantingPanel({ title, start, base, busy, problems, failure, onS
       variety,
     )
   const nursery = useNurseryDays(values, base, ofCrop)
+  const byAnyName = useMemo(() => varietyFilter(season), [season])
   const hung = useMemo(
     () => hungDay(values, base, ofCrop, season, plan, units, nursery),
     [values, base, ofCrop, season, plan, units, nursery],
@@ -135,6 +137,7 @@ export function PlantingPanel({ title, start, base, busy, problems, failure, onS
               options={season.varieties.map(({ key }) => key)}
               groupBy={(key) => cropName(season, key)}
               getOptionLabel={(key) => season.varieties.find((v) => v.key === key)?.name ?? key}
+              filterOptions={byAnyName}
               value={field.value === '' ? null : field.value}
               onChange={(_, key) => chooseVariety(key ?? '')}
               onBlur={field.onBlur}
@@ -579,6 +582,20 @@ function WeeklyAmount({ crop, onTake }: { crop: Crop; onTake: (weekly: Weekly) =
       </Button>
     </Box>
   )
+}
+
+/** Varieties whose own name, or any name of their kind, holds what was typed. */
+function varietyFilter(season: Season) {
+  const said = new Map(
+    season.varieties.map(({ key, name, crop }) => {
+      const of = season.crops.find((one) => one.key === crop)
+      return [key, `${name.toLowerCase()} ${of ? wordsFor(of) : ''}`] as const
+    }),
+  )
+  return (keys: string[], { inputValue }: { inputValue: string }) => {
+    const words = inputValue.toLowerCase().split(/\s+/).filter(Boolean)
+    return keys.filter((key) => words.every((word) => said.get(key)?.includes(word)))
+  }
 }
 
 /** Fields that are folded away until asked for, or until one of them is wrong. */

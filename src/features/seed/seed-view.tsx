@@ -16,6 +16,7 @@ import { useMemo, useState } from 'react'
 import { formatDay, parseDay } from '../../core/calendar/day'
 import { ownCrop } from '../../core/plan/own-crop'
 import { usualGermination } from '../../library/entry'
+import { wordsFor } from '../../library/library'
 import { lotNow, standsOn } from '../../core/seed/lot-now'
 import type { LotUse } from '../../core/seed/lot-use'
 import type { Lot } from '../../season/schema'
@@ -47,7 +48,7 @@ export function SeedView() {
     })
   }, [season, plan, today])
   const shown = rows.filter(({ use, variety, crop, now }) => {
-    const found = `${crop.name} ${variety.name} ${use.lot.name}`.toLowerCase()
+    const found = `${wordsFor(crop)} ${variety.name.toLowerCase()} ${use.lot.name.toLowerCase()}`
     if (
       !text
         .toLowerCase()
