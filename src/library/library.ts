@@ -91,7 +91,7 @@ export function kindNamed(name: string): LibraryKind | undefined {
 /** Kinds whose names, or family, hold what was typed; those that begin with it first. */
 export function findKinds(text: string): LibraryKind[] {
   const wanted = plainName(text)
-  if (wanted === '') return [...library()]
+  if (wanted === '') return library().slice()
   const rank = (kind: LibraryKind) => {
     const names = namesOf(kind).map(plainName)
     if (names.some((name) => name.startsWith(wanted))) return 0

@@ -1,8 +1,7 @@
 /** Know-how: more facts of crops, places, containers and lots, every sowing policy, and versions of every thing. */
 import { sql, type Kysely } from 'kysely'
 
-const group = (column: string) =>
-  `add column ${column} jsonb not null default '{}' check (jsonb_typeof(${column}) = 'object')`
+const group = (column: string) => `add column ${column} jsonb not null default '{}' check (jsonb_typeof(${column}) = 'object')`
 
 const CHANGES = [
   `alter table season ${group('more_habits')}`,

@@ -7,8 +7,7 @@ const keyed = `${ofSeason}, key text not null check (key ~ '^[a-z0-9][a-z0-9-]{0
   foreign key (farm_id, season_id) references season on delete cascade`
 const to = (column: string, table: string, more = 'deferrable initially deferred') =>
   `foreign key (farm_id, season_id, ${column}) references ${table} (farm_id, season_id, key) ${more}`
-const group = (column: string) =>
-  `add column ${column} jsonb not null default '{}' check (jsonb_typeof(${column}) = 'object')`
+const group = (column: string) => `add column ${column} jsonb not null default '{}' check (jsonb_typeof(${column}) = 'object')`
 
 const CHANGES = [
   `create table block (${keyed}, path double precision not null check (path >= 0))`,

@@ -14,11 +14,7 @@ const CHANGES = [
     primary key (farm_id, season_id, run), foreign key (farm_id, season_id) references season on delete cascade)`,
 ]
 
-const BACK = [
-  'drop table fit_run',
-  'delete from season where what_if_of is not null',
-  'alter table season drop column what_if_of, drop column what_if, drop column what_if_from',
-]
+const BACK = ['drop table fit_run', 'delete from season where what_if_of is not null', 'alter table season drop column what_if_of, drop column what_if, drop column what_if_from']
 
 export async function up(db: Kysely<unknown>): Promise<void> {
   for (const change of CHANGES) await sql.raw(change).execute(db)
