@@ -224,8 +224,6 @@ export function* optionSteps(
 function severities(marks: readonly Mark[]): Map<Mark['kind'], number> {
   const all = new Map<Mark['kind'], number>()
   for (const mark of marks) {
-    // Pace is a choice, and what is held is meant to be slow: its cost is counted, not refused.
-    if (mark.kind === 'slower-than-usual' || mark.kind === 'faster-than-usual') continue
     const how =
       mark.kind === 'cold-nights' || mark.kind === 'killing-nights'
         ? mark.nights
