@@ -13,7 +13,7 @@ export type Mark =
   | { kind: 'weak-emergence'; place: number; temperature: number; share: number; lotShare: number }
   /** Nothing of the lot comes up, so it cannot be sized. */
   | { kind: 'no-germination'; place: number; temperature: number }
-  /** More cells than are reckoned with. */
+  /** More plants than the calculation allows in one batch. */
   | { kind: 'too-many'; plants: number; most: number }
   | { kind: 'not-ready'; days: number | undefined }
   | { kind: 'past-limit'; days: number }
