@@ -45,7 +45,7 @@ export function placeLoads(
   from: Day,
   to: Day,
 ): Load<Place>[] {
-  const steps = places.map(() => new Float64Array(to - from + 1))
+  const steps = rowsOf(places.length, to - from + 1)
   for (const { stays } of batches) {
     for (const stay of stays) {
       const step = steps[stay.place]!
@@ -64,7 +64,7 @@ export function containerLoads(
   to: Day,
 ): Load<Container>[] {
   const days = to - from
-  const steps = containers.map(() => new Float64Array(days + 1))
+  const steps = rowsOf(containers.length, days + 1)
   for (const { stays } of batches) {
     for (let i = 0; i < stays.length; i++) {
       const stay = stays[i]!
@@ -76,19 +76,42 @@ export function containerLoads(
     }
   }
   return containers.map((container, i) => {
-    const capacity = new Float64Array(days).fill(container.owned ?? Infinity)
-    return loadOfSteps(container, steps[i]!, from, capacity)
+    return loadOfSteps(container, steps[i]!, from, containerCapacity(container, from, to))
   })
 }
 
-const capacities = new WeakMap<Place, { from: Day; to: Day; capacity: Float64Array }>()
+/** Rows of numbers, all 0, in one piece of memory. */
+function rowsOf(rows: number, length: number): Float64Array[] {
+  const all = new Float64Array(rows * length)
+  return Array.from({ length: rows }, (_, row) => all.subarray(row * length, (row + 1) * length))
+}
+
+const capacities = new WeakMap<Place | Container, { from: Day; to: Day; capacity: Float64Array }>()
+
+/** What there is of something on each day of [from, to); what was found last is kept. */
+function capacityOver<Of extends Place | Container>(
+  of: Of,
+  from: Day,
+  to: Day,
+  find: (of: Of, from: Day, to: Day) => Float64Array,
+): Float64Array {
+  const known = capacities.get(of)
+  if (known && known.from === from && known.to === to) return known.capacity
+  const capacity = find(of, from, to)
+  capacities.set(of, { from, to, capacity })
+  return capacity
+}
+
+/** Trays of a kind that are owned, on each day of [from, to). */
+const containerCapacity = (container: Container, from: Day, to: Day): Float64Array =>
+  capacityOver(container, from, to, ({ owned }) => new Float64Array(to - from).fill(owned ?? Infinity))
 
 /** Tray places open at a place on each day of [from, to). */
-export function placeCapacity(place: Place, from: Day, to: Day): Float64Array {
-  const known = capacities.get(place)
-  if (known && known.from === from && known.to === to) return known.capacity
+export const placeCapacity = (place: Place, from: Day, to: Day): Float64Array =>
+  capacityOver(place, from, to, findPlaceCapacity)
+
+function findPlaceCapacity(place: Place, from: Day, to: Day): Float64Array {
   const capacity = new Float64Array(to - from).fill(place.trayPlaces)
-  capacities.set(place, { from, to, capacity })
   const { open, rooms } = place
   if (open || rooms) {
     for (let i = 0; i < capacity.length; i++) {

@@ -129,18 +129,20 @@ class Computed implements Batch {
     this.agePoint = agePoint
     this.confidence = confidence
     this.bounds = bounds
-    this.sizing =
-      asItIs?.planned.sizing ??
-      (!course.stands ? undefined : course.way.size(sought.plants, seed, confidence, course.germinationFactor))
+    if (!asItIs) {
+      const { sizing, laidOut } = course.sizedFor(sought.plants, seed, confidence, planned)
+      this.sizing = sizing
+      this.laidOut = laidOut ?? NOTHING
+      return
+    }
+    this.sizing = asItIs.planned.sizing ?? course.sizedFor(sought.plants, seed, confidence, planned).sizing
     this.laidOut = !this.sizing
       ? NOTHING
-      : !asItIs
-        ? course.laidOutAt(this.sizing, planned)
-        : endingOf(
-            staysAsTheyAre(staysOf(course, this.sizing, asItIs.cells), asItIs, (stay, cells) =>
-              resized(stay, cells, course.way),
-            ),
-          )
+      : endingOf(
+          staysAsTheyAre(staysOf(course, this.sizing, asItIs.cells), asItIs, (stay, cells) =>
+            resized(stay, cells, course.way),
+          ),
+        )
   }
 
   get stays(): Stay[] {

@@ -20,7 +20,7 @@ import { fastestEmergence, UNPLANNED } from '../schedule/route'
 import type { Sizing } from '../sizing/size'
 import type { LaidOut } from './batch'
 import type { Mark } from './marks'
-import type { Way } from './ways'
+import type { SeedShare, Way } from './ways'
 
 /** A stretch of days in one container at one place: [from, until). */
 export interface Span {
@@ -41,6 +41,17 @@ export interface Span {
 export interface LeafWork {
   kind: 'thin' | 'pinch' | 'feed'
   day: Day
+}
+
+type LayOutAt = (course: Course, sizing: Sizing) => LaidOut
+
+/** A course sized for a need. */
+interface Sized {
+  need: number
+  seed: SeedShare
+  confidence: number
+  sizing: Sizing | undefined
+  laidOut: LaidOut | undefined
 }
 
 const SLOW = 6 // times the days at the optimum, from which emergence is called slow
@@ -66,6 +77,7 @@ export class Course {
   readonly stands: boolean
   readonly spans: readonly Span[]
   #laidOut: Map<Sizing, LaidOut> | undefined
+  #sized: Sized | undefined
   #counted: Day | undefined | null = null
   #window: CountedBack['window'] | null = null
   #leafWork: readonly LeafWork[] | undefined
@@ -114,8 +126,20 @@ export class Course {
     this.spans = layOut(way, pass, plantOn)
   }
 
-  /** What stands somewhere at a size: batches of one size share it, for thousands are alive at once. */
-  laidOutAt(sizing: Sizing, layOutAt: (course: Course, sizing: Sizing) => LaidOut): LaidOut {
+  /**
+   * Size for a need, and what then stands somewhere: batches of one size share it, for thousands are alive at once. The
+   * last one found is at hand, for a plan is made again far more often than a planting changes.
+   *
+   * @param need plants wanted
+   */
+  sizedFor(need: number, seed: SeedShare, confidence: number, layOutAt: LayOutAt): Sized {
+    const last = this.#sized
+    if (last && last.need === need && last.seed === seed && last.confidence === confidence) return last
+    const sizing = this.stands ? this.way.size(need, seed, confidence, this.germinationFactor) : undefined
+    return (this.#sized = { need, seed, confidence, sizing, laidOut: sizing && this.laidOutAt(sizing, layOutAt) })
+  }
+
+  private laidOutAt(sizing: Sizing, layOutAt: LayOutAt): LaidOut {
     const known = (this.#laidOut ??= new Map())
     let laid = known.get(sizing)
     if (!laid) {

@@ -116,10 +116,13 @@ function add(
 const LONGEST_AHEAD = 1200 // days a task may come before the sowing: six preparations of 200 at most, or an order
 const RANK = Object.fromEntries(TASK_KINDS.map((kind, i) => [kind, i])) as Record<TaskKind, number>
 
-/** Work of all batches in [from, until), by day, then in the order of the day, then by place. */
+const MANY = 50 // tasks of one kind at one place on one day, from which moving them one by one is slower
+const MOST_PLACES = 256 // more than a season has
+
+/** Work of all batches in [from, until), by day, then in the order of the day, then by place, then by code. */
 export function tasksBetween(batches: readonly Batch[], from: Day, until: Day): Task[] {
   const kinds = TASK_KINDS.length
-  // A bin for every day and kind: only what falls together has to be compared.
+  // A bin for every day, kind and place: only what falls together has to be compared.
   const bins = new Map<number, Task[]>()
   for (const batch of batches) {
     const { sow, plantOn } = batch
@@ -132,7 +135,7 @@ export function tasksBetween(batches: readonly Batch[], from: Day, until: Day): 
     )
       continue
     for (const task of tasksOf(batch, from, until)) {
-      const bin = task.day * kinds + RANK[task.kind]
+      const bin = (task.day * kinds + RANK[task.kind]) * MOST_PLACES + (task.fromPlace ?? task.place ?? 0)
       const others = bins.get(bin)
       if (others) others.push(task)
       else bins.set(bin, [task])
@@ -141,12 +144,23 @@ export function tasksBetween(batches: readonly Batch[], from: Day, until: Day): 
   const tasks: Task[] = []
   for (const key of Float64Array.from(bins.keys()).sort()) {
     const bin = bins.get(key)!
-    if (bin.length > 1) bin.sort(byPlaceThenCode)
+    if (bin.length > 1) sortByCode(bin)
     for (const task of bin) tasks.push(task)
   }
   return tasks
 }
 
-function byPlaceThenCode(a: Task, b: Task): number {
-  return (a.fromPlace ?? a.place ?? 0) - (b.fromPlace ?? b.place ?? 0) || (a.batch.code < b.batch.code ? -1 : 1)
+/** Sorts by batch code, in place: plantings come nearly in that order, and moving the few that do not is cheap. */
+function sortByCode(bin: Task[]): void {
+  if (bin.length > MANY) {
+    bin.sort((a, b) => (a.batch.code < b.batch.code ? -1 : 1))
+    return
+  }
+  for (let at = 1; at < bin.length; at++) {
+    const task = bin[at]!
+    const { code } = task.batch
+    let i = at
+    for (; i > 0 && bin[i - 1]!.batch.code > code; i--) bin[i] = bin[i - 1]!
+    bin[i] = task
+  }
 }
