@@ -62,7 +62,7 @@ function forecast(): void {
   const first = performance.now()
   const plan = planner.plan(season, today)
   const first_ms = performance.now() - first
-  const begun = plan.batches.filter(({ asItIs }) => asItIs && asItIs.standing !== 'planted')
+  const begun = plan.batches.filter(({ progress }) => progress && progress.standing !== 'planted')
   const times: number[] = []
   let { records } = season
   for (let i = 0; i < 60; i++) {

@@ -4,8 +4,8 @@ import { formatDay, parseDay } from '../../src/core/calendar/day'
 import type { Load } from '../../src/core/capacity/load'
 import { holdFor } from '../../src/core/field/beds'
 import { anchoredMoves } from '../../src/core/plan/anchor'
-import { countsDue } from '../../src/core/forecast/rounds'
-import { workBetween } from '../../src/core/forecast/work'
+import { countsDue } from '../../src/core/advice/rounds'
+import { workBetween } from '../../src/core/advice/work'
 import { createPlanner } from '../../src/core/plan/plan'
 import { readSeason } from '../../src/season/read'
 import { seeded } from '../../src/core/random/seeded'
@@ -34,7 +34,7 @@ describe('the demo farm', () => {
     if (!whole.ok) throw new Error('the whole farm must read')
     const today = parseDay('2027-04-12')
     const now = createPlanner().plan(whole.season, today)
-    const begun = now.batches.flatMap(({ asItIs }) => asItIs ?? [])
+    const begun = now.batches.flatMap(({ progress }) => progress ?? [])
     expect(begun.length).toBeGreaterThan(40)
     expect(begun.flatMap(({ all }) => all.impossible)).toEqual([])
     expect(new Set(begun.map(({ standing }) => standing))).toEqual(new Set(['sown', 'up', 'hardening', 'planted']))

@@ -1,6 +1,6 @@
 /** What happened: written once however often it is sent, checked against what is known of its batch, never changed after. */
 import { sql, type Kysely, type Transaction } from 'kysely'
-import { standing, tallyOf, rootOf, type Impossible } from '../core/forecast/tally'
+import { standing, ledgerOf, rootOf, type Impossible } from '../core/ledger/ledger'
 import type { Entry, Readings } from '../season/schema'
 import type { Db } from './database'
 import type { SeasonId } from './rows'
@@ -163,8 +163,8 @@ function judge(entry: Entry, stored: readonly Entry[]): Kept {
     standing(all)
       .filter(({ batch }) => batch !== undefined && rootOf(batch) === root)
       .sort((a, b) => (a.on < b.on ? -1 : a.on > b.on ? 1 : a.at < b.at ? -1 : 1))
-  const before = new Set(tallyOf(root, ofBatch(stored)).impossible.map((one) => one.entry.id))
-  const after = tallyOf(root, ofBatch([...stored, entry]))
+  const before = new Set(ledgerOf(root, ofBatch(stored)).impossible.map((one) => one.entry.id))
+  const after = ledgerOf(root, ofBatch([...stored, entry]))
   // What it makes impossible counts against it, be it itself or what others wrote.
   const broken =
     after.impossible.find((one) => one.entry.id === entry.id) ??

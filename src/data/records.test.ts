@@ -1,6 +1,6 @@
 import { sql } from 'kysely'
 import { afterAll, beforeAll, beforeEach, describe, expect, inject, it } from 'vitest'
-import { done, entry } from '../core/forecast/some-records'
+import { done, entry } from '../core/testing/records'
 import { nextSeason } from '../core/plan/next-season'
 import type { Entry } from '../season/schema'
 import { readSmall } from '../season/small-season'

@@ -42,8 +42,8 @@ export function movesIn(next: Season, plan: Plan): Moved[] {
 /** What hangs on plantings that went out, or can go out, on other days than was wished: it moves with them. */
 export function movesWithWhatHappened(season: Season, plan: Plan): Moved[] {
   const really = new Map<string, number>()
-  for (const { planting, n, plantOn, asItIs } of plan.batches) {
-    if (!asItIs || asItIs.standing === 'gone' || plantOn === asItIs.planned.plantOn) continue
+  for (const { planting, n, plantOn, progress } of plan.batches) {
+    if (!progress || progress.standing === 'gone' || plantOn === progress.planned.plantOn) continue
     const id = `${planting.key} ${n}`
     really.set(id, Math.max(plantOn, really.get(id) ?? -Infinity))
   }

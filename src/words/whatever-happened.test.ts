@@ -1,13 +1,13 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { parseDay } from '../core/calendar/day'
-import { anyRecords } from '../core/forecast/some-records'
-import { lookBack, suggestionsOf } from '../core/forecast/learned'
-import { countsDue, roundsOn, washDue } from '../core/forecast/rounds'
-import { standDecision } from '../core/forecast/stand-choices'
-import { holdLevers, judge } from '../core/forecast/verdict'
-import { warningsOf } from '../core/forecast/warnings'
-import { outlookOf, workAhead, workBetween } from '../core/forecast/work'
+import { anyRecords } from '../core/testing/records'
+import { lookBack, suggestionsOf } from '../core/advice/learned'
+import { countsDue, roundsOn, washDue } from '../core/advice/rounds'
+import { standDecision } from '../core/advice/stand-choices'
+import { holdLevers, judge } from '../core/advice/verdict'
+import { warningsOf } from '../core/advice/warnings'
+import { outlookOf, workAhead, workBetween } from '../core/advice/work'
 import { labelCodes, labelsOf } from '../core/labels/content'
 import { batchesOfTray } from '../core/labels/unlabelled'
 import { createPlanner } from '../core/plan/plan'
@@ -36,21 +36,21 @@ describe('whatever happened to the batches of any season', () => {
           const plan = planner.plan(full, today)
           const codes = labelCodes(plan.batches, full.records)
           for (const batch of plan.batches) {
-            const { asItIs, stays, pass } = batch
+            const { progress, stays, pass } = batch
             for (let i = 1; i < stays.length; i++) expect(stays[i]!.from).toBeGreaterThanOrEqual(stays[i - 1]!.until)
             for (const one of workingOf(batch, full, f))
               expect(`${one.answer} ${JSON.stringify(one.lines)}`).not.toMatch(odd)
             for (const mark of batch.marks) expect(markSentence(mark, full.places, f)).not.toMatch(odd)
             for (const { task } of workAhead(plan, batch, today))
               expect(`${taskName(task)} ${taskLine(task, full.places, f)}`).not.toMatch(odd)
-            if (!asItIs) continue
+            if (!progress) continue
             really++
             expect(outlookOf(batch)?.kind ?? 'none').not.toMatch(odd)
-            if (pass && asItIs.standing !== 'to-sow' && asItIs.standing !== 'gone' && stays.length > 0) {
+            if (pass && progress.standing !== 'to-sow' && progress.standing !== 'gone' && stays.length > 0) {
               expect(judge(batch, { lifts: true, leaves: 3 }, today).verdict.kind).not.toMatch(odd)
               expect(judge(batch, {}, today).verdict.kind).not.toMatch(odd)
               for (const lever of holdLevers(batch, full, today)) expect(lever.days).toBeGreaterThan(0)
-              const sown = asItIs.tally.sown?.entry.what.cells
+              const sown = progress.ledger.sown?.entry.what.cells
               if (sown && really % 3 === 0 && batch.way.route.boughtAge === undefined) {
                 const decision = standDecision(
                   planner,

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { createPlanner } from '../core/plan/plan'
 import { parseDay } from '../core/calendar/day'
-import { done, entry } from '../core/forecast/some-records'
+import { done, entry } from '../core/testing/records'
 import type { Mark } from '../core/plan/marks'
 import type { Entry } from '../season/schema'
 import { readSmall } from '../season/small-season'

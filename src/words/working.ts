@@ -193,7 +193,7 @@ function lackWords(lack: PlaceLack, place: string, f: Format): string {
 function cells(batch: Batch, season: Season, f: Format): Working {
   const { seed } = batch
   // It was sized for the way that was planned, whatever came of that.
-  const { way, germTemperature } = batch.asItIs?.planned ?? batch
+  const { way, germTemperature } = batch.progress?.planned ?? batch
   const sizing = batch.sizing!
   const { input } = sizing
   const factor = input.temperatureFactor ?? 1
@@ -262,7 +262,7 @@ function cells(batch: Batch, season: Season, f: Format): Working {
 
 function seeds(batch: Batch, season: Season, f: Format): Working {
   const sizing = batch.sizing!
-  const { way, seed } = batch.asItIs?.planned ?? batch
+  const { way, seed } = batch.progress?.planned ?? batch
   const toHave = seedToHave(sizing.seeds, season.habits.handling)
   const lines: Piece[][] = [
     [

@@ -2,8 +2,8 @@ import { describe, expect, it } from 'vitest'
 import { readSmall } from '../../season/small-season'
 import { simulatedThermometer } from '../../standins/thermometer'
 import { parseDay } from '../calendar/day'
-import { warningsOf } from '../forecast/warnings'
-import { done, entry } from '../forecast/some-records'
+import { warningsOf } from '../advice/warnings'
+import { done, entry } from '../testing/records'
 import { createPlanner } from '../plan/plan'
 import { daysOf } from './readings'
 
@@ -76,7 +76,7 @@ describe('what was measured', () => {
   it('moves the forecast of what stood there, and leaves the plan as it was', () => {
     const ready = (low: number, high: number) => sown(week(low, high)).plan.byId.get('t')!.ready!
     expect(ready(6, 10)).toBeGreaterThan(ready(18, 28))
-    expect(sown(week(0, 4)).plan.byId.get('t')!.asItIs!.planned.ready).toBe(
+    expect(sown(week(0, 4)).plan.byId.get('t')!.progress!.planned.ready).toBe(
       createPlanner().plan(readSmall()).byId.get('t')!.ready,
     )
   })

@@ -167,7 +167,7 @@ export function gatesBetween(
       (stand) =>
         stand.from >= from &&
         stand.from < until &&
-        !(stand.from < facts.today && stand.batch?.asItIs?.standing === 'planted'),
+        !(stand.from < facts.today && stand.batch?.progress?.standing === 'planted'),
     )
     .sort((a, b) => a.from - b.from || (a.code < b.code ? -1 : 1))
     .map((stand) => gatesOf(stand, { ...facts, clashes: clashesOf.get(stand.id) }))

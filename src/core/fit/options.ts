@@ -58,7 +58,7 @@ const NEAR = 45 // days about the sowing day looked at for another way
 /** Why a batch stays as it is; `undefined` when it may change. */
 export function fixedBy(batch: Batch, from: Day): Fixed | undefined {
   if (batch.pinned) return 'pinned'
-  if (batch.asItIs?.asks) return 'past'
+  if (batch.progress?.asks) return 'past'
   if (batch.stays.length === 0 || batch.marks.some(isStop)) return 'cannot'
   return batch.plantOn <= from ? 'past' : undefined
 }

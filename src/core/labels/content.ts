@@ -1,6 +1,6 @@
 /** What stands on a label, and how many labels a batch takes. */
 import type { Entry, Season } from '../../season/schema'
-import { standing } from '../forecast/tally'
+import { standing } from '../ledger/ledger'
 import type { Day } from '../calendar/day'
 import type { Batch, Stay } from '../plan/batch'
 import { tasksOf, type Task } from '../plan/tasks'
@@ -58,7 +58,7 @@ export function labelsOf(
 ): Label[] {
   return batches.flatMap((batch): Label[] => {
     const stay = stayOn(batch, day)
-    if (!stay || batch.sow === undefined || batch.asItIs?.standing === 'gone') return []
+    if (!stay || batch.sow === undefined || batch.progress?.standing === 'gone') return []
     const next = tasksOf(batch, Math.max(day + 1, batch.sow + 1), Infinity)
       .filter(
         ({ kind }) =>
@@ -74,7 +74,7 @@ export function labelsOf(
       container: stay.container,
       place: stay.place,
       next,
-      mixed: batch.asItIs?.tally.mixed?.entry.what.as,
+      mixed: batch.progress?.ledger.mixed?.entry.what.as,
     }
     return each === 'batch' ? [one] : Array.from({ length: stay.trays }, (_, i) => ({ ...one, tray: i + 1 }))
   })

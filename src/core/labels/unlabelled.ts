@@ -44,8 +44,8 @@ const NEAR = 1.5 // leaves by which one batch may differ from its reckoning
 export function batchesOfTray(batches: readonly Batch[], day: Day, found: FoundTray): Candidate[] {
   const candidates: Candidate[] = []
   for (const batch of batches) {
-    const { pass, way, stays, asItIs } = batch
-    if (!pass || asItIs?.standing === 'to-sow' || asItIs?.standing === 'gone') continue
+    const { pass, way, stays, progress } = batch
+    if (!pass || progress?.standing === 'to-sow' || progress?.standing === 'gone') continue
     const stay = stays.find(({ from, until }) => from <= day && day < until)
     if (
       !stay ||

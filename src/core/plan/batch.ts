@@ -4,8 +4,8 @@ import type { Day } from '../calendar/day'
 import type { CountedBack } from '../schedule/count-back'
 import type { Pass } from '../schedule/forward'
 import { MOST_CELLS, type Sizing } from '../sizing/size'
-import type { AsItIs } from '../forecast/as-it-is'
-import { staysAsTheyAre } from '../forecast/cut-stays'
+import type { Progress } from '../progress/progress'
+import { staysAsTheyAre } from '../progress/cut-stays'
 import type { Course, LeafWork } from './course'
 import type { Sought } from './expand'
 import type { Mark } from './marks'
@@ -60,7 +60,7 @@ export interface Batch extends Sought {
   readonly bounds: Bounds
   readonly course: Course
   /** What has happened to it so far; `undefined` while it is only planned. */
-  readonly asItIs: AsItIs | undefined
+  readonly progress: Progress | undefined
 }
 
 /** What stands somewhere, and the first day on which all its containers are washed. */
@@ -100,9 +100,9 @@ export function computeBatch(sought: Sought, raised: Raised): Batch {
 }
 
 /** A batch on the course it really takes. */
-export function batchAsItIs(planned: Batch, sought: Sought, course: Course, asItIs: AsItIs): Batch {
+export function batchInProgress(planned: Batch, sought: Sought, course: Course, progress: Progress): Batch {
   const { variety, seed, agePoint, confidence, bounds } = planned
-  return new Computed(sought, { variety, course, seed, agePoint, confidence, bounds }, asItIs)
+  return new Computed(sought, { variety, course, seed, agePoint, confidence, bounds }, progress)
 }
 
 /** A batch holds its size and stays; what was sought and the days of its course are looked up there, for thousands are alive at once. */
@@ -121,7 +121,7 @@ class Computed implements Batch {
   constructor(
     readonly sought: Sought,
     { variety, course, seed, agePoint, confidence, bounds }: Raised,
-    readonly asItIs: AsItIs | undefined = undefined,
+    readonly progress: Progress | undefined = undefined,
   ) {
     this.variety = variety
     this.course = course
@@ -129,17 +129,17 @@ class Computed implements Batch {
     this.agePoint = agePoint
     this.confidence = confidence
     this.bounds = bounds
-    if (!asItIs) {
+    if (!progress) {
       const { sizing, laidOut } = course.sizedFor(sought.plants, seed, confidence, planned)
       this.sizing = sizing
       this.laidOut = laidOut ?? NOTHING
       return
     }
-    this.sizing = asItIs.planned.sizing ?? course.sizedFor(sought.plants, seed, confidence, planned).sizing
+    this.sizing = progress.planned.sizing ?? course.sizedFor(sought.plants, seed, confidence, planned).sizing
     this.laidOut = !this.sizing
       ? NOTHING
       : endingOf(
-          staysAsTheyAre(staysOf(course, this.sizing, asItIs.cells), asItIs, (stay, cells) =>
+          staysAsTheyAre(staysOf(course, this.sizing, progress.cells), progress, (stay, cells) =>
             resized(stay, cells, course.way),
           ),
         )
@@ -298,13 +298,13 @@ function weakLot({ seed, sizing, way, plants, confidence }: Batch, factor: numbe
 }
 
 /** What is odd about the days of a batch that nobody has said is sown. */
-function dayMarks({ asItIs, sow, plantOn, way, bounds, planting }: Batch): Mark[] {
+function dayMarks({ progress, sow, plantOn, way, bounds, planting }: Batch): Mark[] {
   const marks: Mark[] = []
   if (way.crop.tenderness === 'tender' && bounds.coldHalf(plantOn) && !isCovered(planting))
     marks.push({ kind: 'cold-half-year', day: plantOn })
-  const day = asItIs ? asItIs.planned.sow : sow
-  if (day === undefined || asItIs?.tally.sown) return marks
-  const today = Math.max(bounds.recordsFrom, asItIs?.today ?? -Infinity)
+  const day = progress ? progress.planned.sow : sow
+  if (day === undefined || progress?.ledger.sown) return marks
+  const today = Math.max(bounds.recordsFrom, progress?.today ?? -Infinity)
   if (day < bounds.begins) marks.push({ kind: 'sown-before-season', day, begins: bounds.begins })
   else if (day < today) marks.push({ kind: 'sowing-day-past', day, today })
   return marks

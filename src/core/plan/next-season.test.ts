@@ -4,7 +4,7 @@ import { anySeason } from '../../season/any-season'
 import { readSeason } from '../../season/read'
 import { readSmall } from '../../season/small-season'
 import { formatDay, parseDay, weekday } from '../calendar/day'
-import { entry } from '../forecast/some-records'
+import { entry } from '../testing/records'
 import { nextSeason, sameWeekday } from './next-season'
 
 describe('the same day of the week', () => {

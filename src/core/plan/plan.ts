@@ -4,9 +4,9 @@ import { civil, parseDay, type Day } from '../calendar/day'
 import { containerLoads, placeLoads, type Load } from '../capacity/load'
 import { limitsOf, stockLimits, type Limit } from '../capacity/limits'
 import { createClimate, type Climate } from '../climate/climate'
-import { asItIs, realityOf } from '../forecast/as-it-is'
-import type { Keyed } from '../forecast/route-taken'
-import { byBatch } from '../forecast/tally'
+import { progressOf, realityOf } from '../progress/progress'
+import type { Keyed } from '../progress/route-taken'
+import { byBatch } from '../ledger/ledger'
 import { crewLoad } from '../labour/labour'
 import { SEARCH_DAYS } from '../schedule/count-back'
 import { numberKeys } from '../schedule/route'
@@ -81,10 +81,10 @@ const AFTER = 420 // days after the last planting for which ready and limit days
 /** Everything that is sown from a lot: batches, and what is sown in its place. */
 function drawsOf(batches: readonly Batch[], sownInPlace: readonly Stand[]): Draw[] {
   const draws: Draw[] = []
-  for (const { id, code, sow, sizing, seed, asItIs } of batches) {
+  for (const { id, code, sow, sizing, seed, progress } of batches) {
     // Parts were sown with their batch; what was dropped before it was sown takes nothing.
-    if (asItIs && (asItIs.tally.splitOff || (asItIs.standing === 'gone' && !asItIs.tally.sown))) continue
-    const seeds = asItIs?.tally.sown?.entry.what.seeds ?? sizing?.seeds ?? 0
+    if (progress && (progress.ledger.splitOff || (progress.standing === 'gone' && !progress.ledger.sown))) continue
+    const seeds = progress?.ledger.sown?.entry.what.seeds ?? sizing?.seeds ?? 0
     if (seed.lot && sow !== undefined && seeds > 0) draws.push({ id, code, lot: seed.lot, day: sow, seeds })
   }
   for (const { id, code, from, inPlace } of sownInPlace)
@@ -180,7 +180,7 @@ export function createPlanner(): Planner {
         before && before.since === reality.since && before.today === today && sameItems(before.entries, entries)
       const now = same
         ? before
-        : { entries, since: reality.since, today, batches: asItIs(batch, reality, t.measured, t.keyed) }
+        : { entries, since: reality.since, today, batches: progressOf(batch, reality, t.measured, t.keyed) }
       next.set(batch, now)
       return now.batches
     })
@@ -243,8 +243,8 @@ export function createPlanner(): Planner {
       const really = today === undefined ? undefined : realOf(season, t, planned, today)
       const batches = really ?? planned
       // What has to be asked about first stands nowhere, and takes nothing.
-      const counted = really?.some(({ asItIs }) => asItIs?.asks)
-        ? really.filter(({ asItIs }) => !asItIs?.asks)
+      const counted = really?.some(({ progress }) => progress?.asks)
+        ? really.filter(({ progress }) => !progress?.asks)
         : batches
       const from = parseDay(season.season.from)
       const to = parseDay(season.season.to) + 1
@@ -266,7 +266,7 @@ export function createPlanner(): Planner {
       let sharing: SharedTrays | undefined
       const sharedNow = () =>
         (sharing ??= sharedTrays(
-          counted.filter(({ asItIs }) => !asItIs?.tally.splitOff && asItIs?.standing !== 'gone'),
+          counted.filter(({ progress }) => !progress?.ledger.splitOff && progress?.standing !== 'gone'),
         ))
       const standing: readonly { stays: readonly Stay[] }[] = season.habits.shareTrays
         ? sharedStays(counted, sharedNow())
@@ -297,7 +297,7 @@ export function createPlanner(): Planner {
           const raised = new Map<Planting, Batch[]>()
           for (const batch of batches) {
             // What was thrown away or sold never comes to stand in the field.
-            if (batch.asItIs?.standing === 'gone') continue
+            if (batch.progress?.standing === 'gone') continue
             const own = raised.get(batch.planting)
             if (own) own.push(batch)
             else raised.set(batch.planting, [batch])

@@ -46,14 +46,14 @@ export function sowingDay(plan: Plan, day: Day): SowingDay {
   const { season } = plan
   const { habits, places } = season
   const own = plan.batches.filter(
-    ({ sow, way, sizing, stays, asItIs }) =>
+    ({ sow, way, sizing, stays, progress }) =>
       sow === day &&
       way.route.boughtAge === undefined &&
       sizing &&
       stays.length > 0 &&
       stays[0]!.from === day &&
-      !asItIs?.tally.splitOff &&
-      asItIs?.standing !== 'gone',
+      !progress?.ledger.splitOff &&
+      progress?.standing !== 'gone',
   )
   const rank = ({ stays }: Batch) => (HEATED.has(places[stays[0]!.place]!.kind) ? 1 : 0)
   const batches = own.sort(
@@ -108,7 +108,7 @@ function missingOn(plan: Plan, day: Day, batches: readonly Batch[]): Missing[] {
     for (let i = batch.way.preparation.length - 1; i >= 0; i--) {
       const { what, days } = batch.way.preparation[i]!
       ahead += days
-      if (!batch.asItIs?.tally.done.has(`prepare/${i}`))
+      if (!batch.progress?.ledger.done.has(`prepare/${i}`))
         missing.push({ kind: 'preparation', batch, what, from: day - ahead })
     }
   }

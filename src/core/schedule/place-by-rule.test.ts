@@ -5,8 +5,8 @@ import { readSmall } from '../../season/small-season'
 import { formatDay, parseDay } from '../calendar/day'
 import { createClimate } from '../climate/climate'
 import { ChangingPlaces } from '../climate/changing-places'
-import { workAhead } from '../forecast/work'
-import { done } from '../forecast/some-records'
+import { workAhead } from '../advice/work'
+import { done } from '../testing/records'
 import { createPlanner } from '../plan/plan'
 import { tasksOf } from '../plan/tasks'
 import { carriedOnce, HAND_OVER, judgedPlaces, placePrice, PLACE_BY_RULE, type PlaceLack } from './place-by-rule'
@@ -147,6 +147,6 @@ describe('a batch whose place a rule finds', () => {
     expect(season.places[now.stays.find(({ from, until }) => from <= today && today < until)!.place]!.key).toBe(
       'tunnel',
     )
-    expect(now.asItIs!.all.impossible).toEqual([])
+    expect(now.progress!.all.impossible).toEqual([])
   })
 })

@@ -9,7 +9,7 @@ import Typography from '@mui/material/Typography'
 import dynamic from 'next/dynamic'
 import Link from 'next/link'
 import { useRouter, useSearchParams } from 'next/navigation'
-import { outlookOf, recordsOf, workAhead } from '../../core/forecast/work'
+import { outlookOf, recordsOf, workAhead } from '../../core/advice/work'
 import type { Batch } from '../../core/plan/batch'
 import { EntryList } from '../../ui/records/entry-list'
 import { OutlookTag } from '../../ui/records/outlook-tag'
@@ -53,15 +53,15 @@ export function BatchView() {
 function OneBatch({ batch, tab }: { batch: Batch; tab: TabName }) {
   const { season, format, today, data } = useSeason()
   const router = useRouter()
-  const { asItIs } = batch
-  const parts = asItIs?.all.parts.filter(({ ended }) => !ended) ?? []
+  const { progress } = batch
+  const parts = progress?.all.parts.filter(({ ended }) => !ended) ?? []
   const to = (name: string) =>
     router.replace(`/batch?id=${encodeURIComponent(batch.id)}${name === 'now' ? '' : `&tab=${name}`}`, {
       scroll: false,
     })
   const stands =
-    asItIs !== undefined &&
-    (asItIs.standing === 'sown' || asItIs.standing === 'up' || asItIs.standing === 'hardening') &&
+    progress !== undefined &&
+    (progress.standing === 'sown' || progress.standing === 'up' || progress.standing === 'hardening') &&
     batch.stays.length > 0
   return (
     <Box sx={{ px: { xs: 1.5, md: 2.5 }, py: 2, maxWidth: 860 }}>
@@ -91,7 +91,7 @@ function OneBatch({ batch, tab }: { batch: Batch; tab: TabName }) {
               color="inherit"
               sx={{ minHeight: 40 }}
             >
-              {part.id === asItIs!.planned.id ? 'The rest' : `Part ${part.id.split('~')[1]}`}
+              {part.id === progress!.planned.id ? 'The rest' : `Part ${part.id.split('~')[1]}`}
               {part.cells === undefined ? '' : `, ${format.number(part.cells)}`}
             </Button>
           ))}
@@ -122,7 +122,7 @@ function OneBatch({ batch, tab }: { batch: Batch; tab: TabName }) {
 /** Why there is nothing to count or to look at. */
 function NotHere({ batch }: { batch: Batch }) {
   const { format } = useSeason()
-  const standing = batch.asItIs?.standing
+  const standing = batch.progress?.standing
   const words =
     standing === 'planted' ? (
       <>
@@ -168,13 +168,13 @@ function ComesNext({ batch }: { batch: Batch }) {
 
 function Now({ batch }: { batch: Batch }) {
   const { season, format } = useSeason()
-  const { asItIs, ready, limit, plantOn } = batch
-  const stand = asItIs?.stand
-  const planned = asItIs?.planned
+  const { progress, ready, limit, plantOn } = batch
+  const stand = progress?.stand
+  const planned = progress?.planned
   const figures: [string, string, (string | undefined)?][] = [
     [
       'Plants expected',
-      asItIs ? format.number(Math.round(asItIs.plants)) : format.number(batch.plants),
+      progress ? format.number(Math.round(progress.plants)) : format.number(batch.plants),
       `${format.number(batch.plants)} wanted`,
     ],
     [

@@ -37,7 +37,7 @@ const KINDS: readonly (readonly [Kind, string, string])[] = [
 
 export function MoreHappened({ batch }: { batch: Batch }) {
   const [kind, setKind] = useState<Kind>()
-  const sown = batch.asItIs !== undefined && batch.asItIs.standing !== 'to-sow'
+  const sown = batch.progress !== undefined && batch.progress.standing !== 'to-sow'
   const isPart = batch.id.includes('~')
   const offered = KINDS.filter(([one]) => (one === 'note' || one === 'mixed' ? true : one === 'merge' ? isPart : sown))
   if (kind === undefined) {
@@ -137,8 +137,8 @@ function Loss(own: Own) {
   const { format } = useSeason()
   const [plants, setPlants] = useState<number>()
   const [cause, setCause] = useState<LossCause>('unknown')
-  const { tally } = own.batch.asItIs!
-  const most = tally.plants ?? tally.most
+  const { ledger } = own.batch.progress!
+  const most = ledger.plants ?? ledger.most
   return (
     <Form
       {...own}
@@ -177,12 +177,12 @@ export function Moved({
 }: Own & { place?: string; container?: string; also?: readonly Said[] }) {
   const { season, format, today } = useSeason()
   const { batch } = own
-  const { tally } = batch.asItIs!
+  const { ledger } = batch.progress!
   const stay = batch.stays.find(({ from, until }) => from <= today && today < until)
   const here = stay && season.places[stay.place]!
   const [place, setPlace] = useState(to)
   const [container, setContainer] = useState(into)
-  const [cells, setCells] = useState<number | undefined>(tally.plants ?? stay?.cells)
+  const [cells, setCells] = useState<number | undefined>(ledger.plants ?? stay?.cells)
   const other = season.containers.find(({ key }) => key === container)
   const small = other && stay && other.cellVolume < stay.container.cellVolume && stay.container.cells > 1
   const said = (on: Day): Said[] | string => {
@@ -243,16 +243,17 @@ export function Moved({
 function Split(own: Own) {
   const { season, format, today } = useSeason()
   const { batch } = own
-  const asItIs = batch.asItIs!
-  const cells = asItIs.tally.cells ?? batch.stays.find(({ from, until }) => from <= today && today < until)?.cells ?? 0
+  const progress = batch.progress!
+  const cells =
+    progress.ledger.cells ?? batch.stays.find(({ from, until }) => from <= today && today < until)?.cells ?? 0
   const [take, setTake] = useState<number>()
   const [fate, setFate] = useState<Fate>('stay')
   const [place, setPlace] = useState('')
-  const part = 1 + Math.max(1, ...asItIs.all.parts.map(({ id }) => Number(id.split('~')[1] ?? 1)))
+  const part = 1 + Math.max(1, ...progress.all.parts.map(({ id }) => Number(id.split('~')[1] ?? 1)))
   const id = `${batch.id.split('~')[0]}~${part}`
   const { stages } = batch.way.method
   const nextPot = batch.way.route.legs.find(
-    ({ starts, stage }) => starts.by === 'potting' && stage >= 0 && !asItIs.tally.done.has(`pot-up/${stage}`),
+    ({ starts, stage }) => starts.by === 'potting' && stage >= 0 && !progress.ledger.done.has(`pot-up/${stage}`),
   )
   const fates: (readonly [Fate, string])[] = [
     ['stay', 'only moves to another place'],
@@ -307,7 +308,7 @@ function Split(own: Own) {
         />
       )}
       <Box sx={{ fontSize: 14.5, color: 'text.secondary' }}>
-        It becomes {batch.asItIs!.planned.code}/{part}, with the history of {batch.code} and a forecast of its own.{' '}
+        It becomes {batch.progress!.planned.code}/{part}, with the history of {batch.code} and a forecast of its own.{' '}
         {take !== undefined && take < cells ? `${count(format, cells - take, 'cell')} stay.` : ''}
       </Box>
     </Form>
@@ -316,7 +317,7 @@ function Split(own: Own) {
 
 function Merge(own: Own) {
   const { batch } = own
-  const parts = batch.asItIs!.all.parts.filter(({ id, ended }) => id !== batch.id && !ended)
+  const parts = batch.progress!.all.parts.filter(({ id, ended }) => id !== batch.id && !ended)
   const { plan } = useSeason()
   const [into, setInto] = useState(parts[0]?.id ?? '')
   return (
@@ -340,8 +341,8 @@ function Merge(own: Own) {
 
 function End(own: Own) {
   const { format } = useSeason()
-  const { tally } = own.batch.asItIs!
-  const most = tally.plants ?? tally.most
+  const { ledger } = own.batch.progress!
+  const most = ledger.plants ?? ledger.most
   const [how, setHow] = useState<'discarded' | 'sold' | 'given'>('discarded')
   const [plants, setPlants] = useState<number>()
   return (
@@ -392,7 +393,7 @@ function Mixed(own: Own) {
   const [other, setOther] = useState('')
   const [cells, setCells] = useState<number>()
   const others = plan.batches.filter(
-    (one) => one.id !== batch.id && one.asItIs !== undefined && one.asItIs.standing !== 'gone',
+    (one) => one.id !== batch.id && one.progress !== undefined && one.progress.standing !== 'gone',
   )
   const otherName = others.find(({ id }) => id === other)?.variety.name
   const said = (on: Day): Said[] | string => {

@@ -213,8 +213,8 @@ function toggled(set: ReadonlySet<string>, id: string): Set<string> {
 
 function batchesFor(batches: readonly Batch[], which: Which, monday: number, day: number): Batch[] {
   return batches
-    .filter(({ sow, stays, asItIs }) => {
-      if (sow === undefined || asItIs?.standing === 'gone') return false
+    .filter(({ sow, stays, progress }) => {
+      if (sow === undefined || progress?.standing === 'gone') return false
       if (which === 'sow') return sow >= monday && sow < monday + 7
       if (which === 'pot-up')
         return stays.some(({ potted, from }) => potted && from > sow && from >= monday && from < monday + 7)

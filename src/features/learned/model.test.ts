@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { suggestionsOf, type Suggestion } from '../../core/forecast/learned'
-import { done, entry } from '../../core/forecast/some-records'
+import { suggestionsOf, type Suggestion } from '../../core/advice/learned'
+import { done, entry } from '../../core/testing/records'
 import { formatDay } from '../../core/calendar/day'
 import { nextSeason } from '../../core/plan/next-season'
 import { createPlanner } from '../../core/plan/plan'

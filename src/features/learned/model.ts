@@ -1,6 +1,6 @@
 /** What taking suggestions comes to. */
 import type { ThingEdit } from '../../actions/change-season'
-import type { Suggestion } from '../../core/forecast/learned'
+import type { Suggestion } from '../../core/advice/learned'
 import { withFigure } from '../../season/figures'
 import type { Crop, Method, Season } from '../../season/schema'
 

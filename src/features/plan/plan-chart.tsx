@@ -17,7 +17,7 @@ import {
 import { monthStarts, type Day } from '../../core/calendar/day'
 import { lastFrostFor, workingFrostDate } from '../../core/frost/frost'
 import type { Stand } from '../../core/field/stand'
-import { outlookOf } from '../../core/forecast/work'
+import { outlookOf } from '../../core/advice/work'
 import type { Batch } from '../../core/plan/batch'
 import type { Format } from '../../words/format'
 import { markTag } from '../../words/marks'
@@ -556,7 +556,7 @@ const BatchRow = memo(function BatchRow({
             <Stair batch={batch} x={x} most={most} height={STAIR} base={ROW - 5} />
           </g>
         </Grip>
-        {(batch.asItIs?.planned ?? batch).pinned && (
+        {(batch.progress?.planned ?? batch).pinned && (
           <circle cx={x(batch.sow ?? batch.plantOn) - 7} cy={ROW - 12} r={3.2} fill="var(--mui-palette-text-primary)" />
         )}
         {next && (

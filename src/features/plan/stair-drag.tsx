@@ -128,7 +128,7 @@ export const Grip = memo(function Grip({
     ({ args: [part], movement: [mx], first, last: done, tap, canceled }) => {
       if (tap) return
       // What has been sown stays sown; what is out stays out.
-      const standing = batch.asItIs?.standing ?? 'to-sow'
+      const standing = batch.progress?.standing ?? 'to-sow'
       if (standing === 'planted' || standing === 'gone' || (part === 'sow' && standing !== 'to-sow')) return
       const days = Math.round(mx / perDay)
       if (done) return end(!canceled)

@@ -212,10 +212,10 @@ function Lot({ batch, nth, who }: { batch: Batch; nth: number; who: SowingDay['f
   const { season, format, data, today } = useSeason()
   const { record } = useRecord()
   const [other, setOther] = useState(false)
-  const { way, sizing, seed, asItIs } = batch
+  const { way, sizing, seed, progress } = batch
   const [first] = batch.stays
   const { germination } = way.crop
-  const done = asItIs?.tally.sown
+  const done = progress?.ledger.sown
   const task = tasksOf(batch, batch.sow!, batch.sow! + 1).find(({ kind }) => kind === 'sow')
   const how = [
     way.method.sowing.policy === 'flat' ? 'broadcast' : `${count(format, way.seedsPerCell, 'seed')} a cell`,

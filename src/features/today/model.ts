@@ -4,8 +4,8 @@ import { fieldWork, type FieldWork } from '../../core/field/field-work'
 import type { Stand } from '../../core/field/stand'
 import type { Batch } from '../../core/plan/batch'
 import type { Plan } from '../../core/plan/plan'
-import { countsDue, type CountDue } from '../../core/forecast/rounds'
-import { dayOf, workBetween, type Work } from '../../core/forecast/work'
+import { countsDue, type CountDue } from '../../core/advice/rounds'
+import { dayOf, workBetween, type Work } from '../../core/advice/work'
 
 /** Work at one place; `undefined` is the field. */
 export interface Stop {

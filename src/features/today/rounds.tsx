@@ -6,9 +6,9 @@ import Button from '@mui/material/Button'
 import Link from 'next/link'
 import { useMemo } from 'react'
 import type { Day } from '../../core/calendar/day'
-import { countable } from '../../core/forecast/countable'
-import { roundsOn, washDue, type CountDue } from '../../core/forecast/rounds'
-import { warningsOf } from '../../core/forecast/warnings'
+import { countable } from '../../core/advice/countable'
+import { roundsOn, washDue, type CountDue } from '../../core/advice/rounds'
+import { warningsOf } from '../../core/advice/warnings'
 import { MovesPreview, moveEdits, movesWithWhatHappened } from '../../ui/moves'
 import { asPlanned } from '../../ui/records/as-planned'
 import { useRecord } from '../../ui/records/use-record'
@@ -147,7 +147,7 @@ export function CountRow({ due: { batch, kind, since } }: { due: CountDue }) {
   const words =
     kind === 'look'
       ? 'the first should show'
-      : batch.asItIs?.tally.counts.at(-1)?.entry.what.again !== undefined
+      : batch.progress?.ledger.counts.at(-1)?.entry.what.again !== undefined
         ? 'to be counted again'
         : 'nearly all should be up'
   return (

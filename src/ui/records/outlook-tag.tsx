@@ -1,7 +1,7 @@
 /** Whether a batch will be in time, in a word and a colour. */
 'use client'
 import Box from '@mui/material/Box'
-import type { Outlook } from '../../core/forecast/work'
+import type { Outlook } from '../../core/advice/work'
 import { useSeason } from '../season-context'
 import { outlookWords } from './words'
 

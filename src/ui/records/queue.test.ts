@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { entry } from '../../core/forecast/some-records'
+import { entry } from '../../core/testing/records'
 import type { Entry } from '../../season/schema'
 import { createQueue, type Queued, type QueueParts } from './queue'
 

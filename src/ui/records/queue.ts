@@ -3,7 +3,7 @@
  * when the server says that it has them.
  */
 import { createStore, delMany, setMany, values } from 'idb-keyval'
-import type { Impossible } from '../../core/forecast/tally'
+import type { Impossible } from '../../core/ledger/ledger'
 import type { Entry } from '../../season/schema'
 import { sendPhotos } from './photos'
 

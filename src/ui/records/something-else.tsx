@@ -9,7 +9,7 @@ import TextField from '@mui/material/TextField'
 import useMediaQuery from '@mui/material/useMediaQuery'
 import { useState } from 'react'
 import { formatDay } from '../../core/calendar/day'
-import type { Work } from '../../core/forecast/work'
+import type { Work } from '../../core/advice/work'
 import { LOSS_CAUSES, type Entry, type LossCause } from '../../season/schema'
 import { ChoiceField, NumberField } from '../fields'
 import { asPlanned } from './as-planned'
@@ -74,7 +74,7 @@ export function SomethingElse({ work, onClose }: { work: Work; onClose: () => vo
     if (typeof day === 'string') return setProblem(day)
     if ([cells, trays, seeds, plants, lost].some((n) => n !== undefined && !(Number.isInteger(n) && n >= 0)))
       return setProblem('Trays, cells, seeds and plants are counted in whole numbers.')
-    const most = batch.asItIs?.tally.plants ?? batch.asItIs?.tally.most
+    const most = batch.progress?.ledger.plants ?? batch.progress?.ledger.most
     if (lost !== undefined && most !== undefined && lost > most)
       return setProblem(`There are ${format.number(most)} at most.`)
     const all: Said[] = [

@@ -2,7 +2,7 @@
 'use client'
 import Box from '@mui/material/Box'
 import Link from 'next/link'
-import type { Warning } from '../../core/forecast/warnings'
+import type { Warning } from '../../core/advice/warnings'
 import { count } from '../../words/format'
 import { useSeason } from '../season-context'
 

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { parseDay } from '../../core/calendar/day'
-import { done, entry } from '../../core/forecast/some-records'
+import { done, entry } from '../../core/testing/records'
 import { createPlanner } from '../../core/plan/plan'
 import type { Entry } from '../../season/schema'
 import { readSmall } from '../../season/small-season'

@@ -3,7 +3,7 @@ import type { Entry, LossCause, Roots, Season } from '../../season/schema'
 import { parseDay, type Day } from '../../core/calendar/day'
 import type { Batch } from '../../core/plan/batch'
 import { count, type Format } from '../../words/format'
-import type { Outlook } from '../../core/forecast/work'
+import type { Outlook } from '../../core/advice/work'
 import { TASK_TITLES } from '../../words/tasks'
 import type { Refusal } from './queue'
 
@@ -156,10 +156,10 @@ export function refusalSentence(reason: Refusal, f: Format): string {
 
 /** How far a batch is, in a few words. */
 export function standingWords(batch: Batch, today: Day, season: Season, f: Format): string {
-  const { asItIs, sow, stays } = batch
+  const { progress, sow, stays } = batch
   const stay = stays.find(({ from, until }) => from <= today && today < until)
   const where = stay ? `, ${f.number(stay.trays)} × ${stay.container.name}, ${season.places[stay.place]!.name}` : ''
-  switch (asItIs?.standing) {
+  switch (progress?.standing) {
     case undefined:
       return sow === undefined
         ? 'cannot be sown in time'

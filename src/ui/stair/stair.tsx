@@ -29,14 +29,14 @@ export interface StairProps {
 
 /** The drawing itself, for use inside an `<svg>`. */
 export const Stair = memo(function Stair({ batch, x, most, height, base, bare = false }: StairProps) {
-  const { stays, window, sow, pass, ready, limit, plantOn, asItIs } = batch
+  const { stays, window, sow, pass, ready, limit, plantOn, progress } = batch
   // What has happened stands on firm ground.
   const done =
-    !asItIs || asItIs.standing === 'to-sow'
+    !progress || progress.standing === 'to-sow'
       ? undefined
-      : asItIs.standing === 'planted'
+      : progress.standing === 'planted'
         ? plantOn
-        : Math.min(asItIs.today, plantOn, asItIs.ends)
+        : Math.min(progress.today, plantOn, progress.ends)
   if (sow === undefined || stays.length === 0) return null
   const top = (trayPlaces: number) => base - treadHeight(trayPlaces, most, height)
   let outline = `M${x(sow)} ${base}`

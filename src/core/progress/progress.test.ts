@@ -6,7 +6,7 @@ import { readSmall } from '../../season/small-season'
 import { formatDay, parseDay } from '../calendar/day'
 import { createPlanner } from '../plan/plan'
 import { tasksOf } from '../plan/tasks'
-import { done, entry } from './some-records'
+import { done, entry } from '../testing/records'
 
 const planned = (id: string, season = readSmall()) => createPlanner().plan(season).byId.get(id)!
 const really = (id: string, today: string, records: Entry[], season: Season = readSmall()) =>
@@ -45,7 +45,7 @@ describe('a batch as it is', () => {
         }),
       )
     const now = really('t', '2027-12-01', [kept(), ...records])
-    expect(now.asItIs!.standing).toBe('planted')
+    expect(now.progress!.standing).toBe('planted')
     expect({ sow: now.sow, ready: now.ready, limit: now.limit, plantOn: now.plantOn }).toEqual({
       sow: t.sow,
       ready: t.ready,
@@ -61,7 +61,7 @@ describe('a batch as it is', () => {
     const now = really('t', day(t.sow! + 9), [kept()])
     expect(now.sow).toBe(t.sow! + 9)
     expect(now.ready!).toBeGreaterThan(t.ready!)
-    expect(now.asItIs!.standing).toBe('to-sow')
+    expect(now.progress!.standing).toBe('to-sow')
   })
   it('sown late is ready late, by fewer days than it was sown late in spring', () => {
     const t = planned('t')
@@ -109,11 +109,11 @@ describe('a batch as it is', () => {
       sown,
       entry('t', day(on), { did: 'count', cells: 80, showing: 0, doubles: 0 }),
     ])
-    expect(none.asItIs!.stand!.pace).toBeGreaterThan(1.03)
+    expect(none.progress!.stand!.pace).toBeGreaterThan(1.03)
     expect(none.pass!.emergence).toBeGreaterThan(t.pass!.emergence)
-    expect(none.asItIs!.plants).toBeLessThan(
+    expect(none.progress!.plants).toBeLessThan(
       really('t', day(on), [kept(), sown, entry('t', day(on), { did: 'count', cells: 80, showing: 60, doubles: 20 })])
-        .asItIs!.plants,
+        .progress!.plants,
     )
   })
   it('is as old as its leaves say', () => {
@@ -140,7 +140,7 @@ describe('a batch as it is', () => {
     const half = Math.floor(a.sizing!.cells / 2)
     const now = really('a', day(a.sow! + 1), [kept(), done('a', day(a.sow!), 'sow', { cells: half, seeds: half })])
     expect(now.stays[0]!.cells).toBe(half)
-    expect(now.asItIs!.plants).toBeLessThan(a.plants * 0.62)
+    expect(now.progress!.plants).toBeLessThan(a.plants * 0.62)
   })
   it('thrown away stands nowhere after, and never in the field', () => {
     const a = planned('a')
@@ -219,9 +219,9 @@ describe('in any season', () => {
           for (let i = 1; i < batch.stays.length; i++)
             expect(batch.stays[i]!.from).toBeGreaterThanOrEqual(batch.stays[i - 1]!.from)
           for (const stay of batch.stays) expect(stay.until).toBeGreaterThan(stay.from)
-          if (!batch.asItIs) continue
-          const { tally, planned: was } = batch.asItIs
-          if (!tally.sown && was.sow! >= parseDay(season.season.from))
+          if (!batch.progress) continue
+          const { ledger, planned: was } = batch.progress
+          if (!ledger.sown && was.sow! >= parseDay(season.season.from))
             expect(batch.sow!).toBeGreaterThanOrEqual(Math.min(today, was.sow!))
           for (const task of tasksOf(batch, -Infinity, today)) {
             if (
@@ -231,7 +231,7 @@ describe('in any season', () => {
               continue
             expect([
               task.kind,
-              tally.done.has(`${task.kind}/${task.nth}`) || task.day >= today || task.day <= was.plantOn,
+              ledger.done.has(`${task.kind}/${task.nth}`) || task.day >= today || task.day <= was.plantOn,
             ]).toEqual([task.kind, true])
           }
         }

@@ -12,11 +12,13 @@ export interface Countable {
 }
 
 /** What a count on a day is of; `undefined` where the batch stands nowhere. */
-export function countable({ stays, way, asItIs, sizing }: Batch, day: Day): Countable | undefined {
+export function countable({ stays, way, progress, sizing }: Batch, day: Day): Countable | undefined {
   const stay = stays.find(({ from, until }) => from <= day && day < until) ?? stays[0]
   if (!stay) return undefined
   const { container } = stay
   const flat = way.method.sowing.policy === 'flat' && container.cells === 1
-  const of = flat ? (asItIs?.tally.sown?.entry.what.seeds ?? sizing?.seeds ?? 0) : (asItIs?.tally.cells ?? stay.cells)
+  const of = flat
+    ? (progress?.ledger.sown?.entry.what.seeds ?? sizing?.seeds ?? 0)
+    : (progress?.ledger.cells ?? stay.cells)
   return { of, flat, container }
 }

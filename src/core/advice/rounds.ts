@@ -5,8 +5,8 @@ import type { Batch, Stay } from '../plan/batch'
 import type { Plan } from '../plan/plan'
 import { thermalShareFor } from '../germination/emergence'
 import { ageOn, limitAge } from '../schedule/forward'
-import { thermalShareOn } from './as-it-is'
-import { standing } from './tally'
+import { thermalShareOn } from '../progress/progress'
+import { standing } from '../ledger/ledger'
 
 /** One round through a place. */
 export interface Round {
@@ -42,9 +42,9 @@ export function waterEvery(grown: number, ml: number): number {
 }
 
 /** Whether a batch is sown on a day: up to today only what somebody recorded, after it what the plan says. */
-export function isSown({ asItIs }: Batch, { today }: Pick<Plan, 'today'>, day: Day): boolean {
-  if (today === undefined || day > today) return !asItIs?.asks
-  return asItIs !== undefined && asItIs.standing !== 'to-sow'
+export function isSown({ progress }: Batch, { today }: Pick<Plan, 'today'>, day: Day): boolean {
+  if (today === undefined || day > today) return !progress?.asks
+  return progress !== undefined && progress.standing !== 'to-sow'
 }
 
 /** Rounds of a day, in the order of the places. */
@@ -133,16 +133,21 @@ export function countsDue(plan: Plan, day: Day): CountDue[] {
 }
 
 function countDue(batch: Batch, day: Day): CountDue | undefined {
-  const { asItIs, pass, way, stays } = batch
-  if (!asItIs || !pass || (asItIs.standing !== 'sown' && asItIs.standing !== 'up') || way.route.boughtAge !== undefined)
+  const { progress, pass, way, stays } = batch
+  if (
+    !progress ||
+    !pass ||
+    (progress.standing !== 'sown' && progress.standing !== 'up') ||
+    way.route.boughtAge !== undefined
+  )
     return undefined
-  const { tally } = asItIs
-  if ([...tally.done.keys()].some((step) => step.startsWith('pot-up'))) return undefined
+  const { ledger } = progress
+  if ([...ledger.done.keys()].some((step) => step.startsWith('pot-up'))) return undefined
   const stay = stays.find(({ from, until }) => from <= day && day < until)
   if (!stay) return undefined
   const due = (kind: CountDue['kind'], since: Day): CountDue | undefined =>
     since <= day && day - since <= FORGOTTEN ? { batch, kind, since, place: stay.place } : undefined
-  const last = tally.counts.at(-1)
+  const last = ledger.counts.at(-1)
   const again = last?.entry.what.again
   if (again !== undefined) return due('count', parseDay(again))
   // Counted once something shows, it has been counted; when again is the counter's to say.
@@ -157,7 +162,7 @@ function countDue(batch: Batch, day: Day): CountDue | undefined {
   const full = pass.emergence <= day ? showing(FULL) : undefined
   if (full !== undefined) return last && last.on >= full ? undefined : due('count', full)
   // On the day heat is to be left the tray is seen to anyway.
-  if (tally.done.has('leave-heat/0') || pass.leavesHeat <= day || last?.on === day) return undefined
+  if (ledger.done.has('leave-heat/0') || pass.leavesHeat <= day || last?.on === day) return undefined
   const first = showing(FIRST)
   return first === undefined ? undefined : due('look', first)
 }
@@ -176,12 +181,12 @@ const REMEMBERED = 45 // days after which trays that nobody washed are no longer
 export function washDue(plan: Plan, day: Day): WashDue[] {
   const due = new Map<string, WashDue>()
   const first = Math.max(plan.since, day - REMEMBERED)
-  for (const { asItIs, stays } of plan.batches) {
-    if (!asItIs) continue
+  for (const { progress, stays } of plan.batches) {
+    if (!progress) continue
     stays.forEach((stay, i) => {
       const { container, until, trays } = stay
       const next = stays[i + 1]
-      const emptied = next ? next.potted : asItIs.standing === 'planted' || asItIs.standing === 'gone'
+      const emptied = next ? next.potted : progress.standing === 'planted' || progress.standing === 'gone'
       if (!emptied || container.washDays === 0 || container.plantable || until < first || until > day) return
       const one = due.get(container.key)
       due.set(container.key, {

@@ -5,7 +5,7 @@ import { readSmall } from '../../season/small-season'
 import { formatDay } from '../calendar/day'
 import { createPlanner } from '../plan/plan'
 import { countsDue, roundsOn, washDue, waterEvery } from './rounds'
-import { done, entry } from './some-records'
+import { done, entry } from '../testing/records'
 
 const day = (n: number) => formatDay(n)
 const a = createPlanner().plan(readSmall()).byId.get('a')!

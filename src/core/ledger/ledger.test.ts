@@ -1,17 +1,17 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { Entry } from '../../season/schema'
-import { done, entry } from './some-records'
-import { byBatch, standing, tallyOf } from './tally'
+import { done, entry } from '../testing/records'
+import { byBatch, standing, ledgerOf } from './ledger'
 
 const sown = () => done('a', '2027-03-01', 'sow', { cells: 200, trays: 2, seeds: 200 })
-const tally = (...entries: Entry[]) => tallyOf('a', byBatch(entries).get('a') ?? [])
+const ledger = (...entries: Entry[]) => ledgerOf('a', byBatch(entries).get('a') ?? [])
 
 describe('what records come to', () => {
   it('knows how many there are at most, and how many there are once they were counted one by one', () => {
-    const [batch] = tally(sown(), entry('a', '2027-03-12', { did: 'loss', plants: 12, cause: 'damping-off' })).parts
+    const [batch] = ledger(sown(), entry('a', '2027-03-12', { did: 'loss', plants: 12, cause: 'damping-off' })).parts
     expect(batch).toMatchObject({ cells: 200, most: 188, plants: undefined })
-    const [potted] = tally(
+    const [potted] = ledger(
       sown(),
       done('a', '2027-03-20', 'pot-up', { nth: 1, cells: 160 }),
       entry('a', '2027-03-22', { did: 'loss', plants: 10, cause: 'dropped' }),
@@ -20,21 +20,21 @@ describe('what records come to', () => {
   })
   it('takes them by their days, whenever they were written', () => {
     const late = done('a', '2027-03-01', 'sow', { cells: 100, seeds: 100 })
-    const { parts, impossible } = tally(entry('a', '2027-03-12', { did: 'loss', plants: 12, cause: 'cold' }), late)
+    const { parts, impossible } = ledger(entry('a', '2027-03-12', { did: 'loss', plants: 12, cause: 'cold' }), late)
     expect(impossible).toEqual([])
     expect(parts[0]!.most).toBe(88)
   })
   it('leaves out what was corrected or taken back', () => {
     const wrong = entry('a', '2027-03-12', { did: 'loss', plants: 90, cause: 'cold' })
     const right = entry('a', '2027-03-12', { did: 'loss', plants: 9, cause: 'cold' }, { instead: wrong.id })
-    expect(tally(sown(), wrong, right).parts[0]!.most).toBe(191)
+    expect(ledger(sown(), wrong, right).parts[0]!.most).toBe(191)
     expect(standing([wrong, entry('a', '2027-03-12', { did: 'note' }, { instead: wrong.id, void: true })])).toEqual([])
   })
   it('keeps what two people wrote of one thing, and counts it once', () => {
     const first = done('a', '2027-03-08', 'leave-heat')
     const second = done('a', '2027-03-08', 'leave-heat', {})
     second.who = 'Crew B'
-    const { again, parts } = tally(sown(), first, second)
+    const { again, parts } = ledger(sown(), first, second)
     expect(again).toEqual([{ entry: second, first }])
     expect(parts[0]!.done.get('leave-heat/0')!.entry).toBe(first)
     expect(parts[0]!.lines).toHaveLength(3)
@@ -42,7 +42,7 @@ describe('what records come to', () => {
 })
 
 describe('what cannot be', () => {
-  const reasons = (...entries: Entry[]) => tally(...entries).impossible.map(({ reason }) => reason.kind)
+  const reasons = (...entries: Entry[]) => ledger(...entries).impossible.map(({ reason }) => reason.kind)
   it.each<[string, Entry]>([
     ['more lost than there were', entry('a', '2027-03-12', { did: 'loss', plants: 201, cause: 'heat' })],
     ['more counted than cells', entry('a', '2027-03-12', { did: 'count', cells: 300, showing: 3, doubles: 0 })],
@@ -56,7 +56,7 @@ describe('what cannot be', () => {
   it('is more than was sown, of cells as of the seeds in a flat', () => {
     const flats = done('a', '2027-03-01', 'sow', { cells: 3, trays: 3, seeds: 600 })
     const impossible = (what: Entry['what']) =>
-      tallyOf('a', [flats, entry('a', '2027-03-10', what)]).impossible.map(({ reason }) => reason.kind)
+      ledgerOf('a', [flats, entry('a', '2027-03-10', what)]).impossible.map(({ reason }) => reason.kind)
     expect(impossible({ did: 'count', cells: 600, showing: 400, doubles: 0, flat: true })).toEqual([])
     expect(impossible({ did: 'count', cells: 601, showing: 400, doubles: 0, flat: true })).toEqual(['too-many'])
     expect(impossible({ did: 'count', cells: 600, showing: 400, doubles: 0 })).toEqual(['too-many'])
@@ -84,7 +84,7 @@ describe('what cannot be', () => {
           const entries = losses.map(({ day, plants }) =>
             entry('a', `2027-03-${String(day).padStart(2, '0')}`, { did: 'loss', plants, cause: 'pests' }),
           )
-          const { impossible, parts } = tally(sown(), ...entries)
+          const { impossible, parts } = ledger(sown(), ...entries)
           const refused = new Set(impossible.map((one) => one.entry.id))
           const taken = entries
             .filter(({ id }) => !refused.has(id))
@@ -100,7 +100,7 @@ describe('what cannot be', () => {
 describe('parts of a batch', () => {
   const split = () => entry('a', '2027-03-25', { did: 'split', part: 2, cells: 50 })
   it('have been through what the whole has, and go their own ways after', () => {
-    const { parts } = tally(
+    const { parts } = ledger(
       sown(),
       done('a', '2027-03-08', 'leave-heat'),
       split(),
@@ -115,14 +115,14 @@ describe('parts of a batch', () => {
     expect(parts[1]!.done.has('harden/1')).toBe(false)
   })
   it('are put together again', () => {
-    const { parts } = tally(sown(), split(), entry('a~2', '2027-03-28', { did: 'merge', into: 'a' }))
+    const { parts } = ledger(sown(), split(), entry('a~2', '2027-03-28', { did: 'merge', into: 'a' }))
     expect(parts[0]).toMatchObject({ cells: 200, most: 200, ended: undefined })
     expect(parts[1]!.ended).toBeDefined()
   })
   it('never add up to more or fewer than there were', () => {
     fc.assert(
       fc.property(fc.array(fc.integer({ min: 1, max: 60 }), { maxLength: 5 }), (takes) => {
-        const { parts } = tally(
+        const { parts } = ledger(
           sown(),
           ...takes.map((cells, i) => entry(i % 2 ? 'a~2' : 'a', '2027-03-25', { did: 'split', part: i + 2, cells })),
         )

@@ -4,7 +4,7 @@ import { Season, type Entry } from '../../season/schema'
 import { readSmall } from '../../season/small-season'
 import { formatDay, parseDay, type Day } from '../calendar/day'
 import { createPlanner } from '../plan/plan'
-import { done, entry } from './some-records'
+import { done, entry } from '../testing/records'
 import { holdLevers, judge, type Lever, type Seen } from './verdict'
 
 const day = (n: number) => formatDay(n)
@@ -69,10 +69,10 @@ describe('levers', () => {
     const plan = planner.plan(season, today)
     let pulled = 0
     for (const batch of plan.batches) {
-      const { asItIs, pass, way, plantOn } = batch
+      const { progress, pass, way, plantOn } = batch
       // What is still to be potted, or moved by its age, would be so elsewhere too; what hardens is moved within that.
       if (
-        asItIs?.standing !== 'up' ||
+        progress?.standing !== 'up' ||
         pass!.settled > today ||
         way.route.tail.some(({ daysBefore }) => plantOn - daysBefore <= today)
       )

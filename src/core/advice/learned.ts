@@ -3,7 +3,7 @@ import type { Crop, LossCause, Method, Season } from '../../season/schema'
 import type { Day } from '../calendar/day'
 import type { Batch } from '../plan/batch'
 import type { Plan } from '../plan/plan'
-import type { AsItIs } from './as-it-is'
+import type { Progress } from '../progress/progress'
 
 /** Planned against happened, over the batches of a variety, or of all varieties of a crop. */
 export interface LookedBack {
@@ -54,7 +54,7 @@ const WORTH_SAYING = 0.02 // relative change under which nothing is suggested
 export function lookBack(plan: Plan): LookedBack[] {
   const crops = new Map<string, Batch[]>()
   for (const batch of plan.batches) {
-    if (!batch.asItIs?.tally.sown && batch.asItIs?.standing !== 'planted') continue
+    if (!batch.progress?.ledger.sown && batch.progress?.standing !== 'planted') continue
     const own = crops.get(batch.way.crop.key)
     if (own) own.push(batch)
     else crops.set(batch.way.crop.key, [batch])
@@ -77,25 +77,25 @@ export function lookBack(plan: Plan): LookedBack[] {
 }
 
 function lookedBack(batches: readonly Batch[], crop: string, variety: string | undefined, name: string): LookedBack {
-  const wholes = batches.filter(({ asItIs }) => !asItIs!.tally.splitOff)
-  const counted = wholes.filter(({ asItIs }) => asItIs!.stand)
+  const wholes = batches.filter(({ progress }) => !progress!.ledger.splitOff)
+  const counted = wholes.filter(({ progress }) => progress!.stand)
   const grown = wholes.filter(
-    ({ asItIs, ready, sow }) =>
+    ({ progress, ready, sow }) =>
       ready !== undefined &&
       sow !== undefined &&
-      asItIs!.planned.ready !== undefined &&
-      (asItIs!.standing === 'planted' || [...asItIs!.tally.done.keys()].some((step) => step.startsWith('pot-up'))),
+      progress!.planned.ready !== undefined &&
+      (progress!.standing === 'planted' || [...progress!.ledger.done.keys()].some((step) => step.startsWith('pot-up'))),
   )
   const losses = new Map<LossCause, number>()
   let leftOver = 0
   const missed = { plantings: 0, days: 0 }
-  for (const { asItIs, plantOn } of batches) {
-    const { tally, planned, standing } = asItIs!
-    for (const { on, entry } of tally.losses)
-      if (!tally.splitOff || on >= tally.splitOff.on)
+  for (const { progress, plantOn } of batches) {
+    const { ledger, planned, standing } = progress!
+    for (const { on, entry } of ledger.losses)
+      if (!ledger.splitOff || on >= ledger.splitOff.on)
         losses.set(entry.what.cause, (losses.get(entry.what.cause) ?? 0) + entry.what.plants)
-    const planted = tally.planted?.entry.what.plants
-    if (standing === 'planted' && planted !== undefined) leftOver += Math.max(0, Math.round(asItIs!.plants) - planted)
+    const planted = ledger.planted?.entry.what.plants
+    if (standing === 'planted' && planted !== undefined) leftOver += Math.max(0, Math.round(progress!.plants) - planted)
     if (standing === 'planted' && plantOn > planned.plantOn) {
       missed.plantings++
       missed.days += plantOn - planned.plantOn
@@ -113,7 +113,7 @@ function lookedBack(batches: readonly Batch[], crop: string, variety: string | u
       counted.length === 0
         ? undefined
         : {
-            planned: mean(counted, ({ asItIs }) => days(asItIs!.planned, asItIs!.planned.pass!.emergence)),
+            planned: mean(counted, ({ progress }) => days(progress!.planned, progress!.planned.pass!.emergence)),
             happened: mean(counted, (batch) => days(batch, batch.pass!.emergence)),
             seen: counted.length,
           },
@@ -122,7 +122,7 @@ function lookedBack(batches: readonly Batch[], crop: string, variety: string | u
       grown.length === 0
         ? undefined
         : {
-            planned: mean(grown, ({ asItIs }) => days(asItIs!.planned, asItIs!.planned.ready!)),
+            planned: mean(grown, ({ progress }) => days(progress!.planned, progress!.planned.ready!)),
             happened: mean(grown, (batch) => days(batch, batch.ready!)),
             seen: grown.length,
           },
@@ -133,13 +133,13 @@ function lookedBack(batches: readonly Batch[], crop: string, variety: string | u
 }
 
 function standSeen(counted: readonly Batch[]): NonNullable<LookedBack['stand']> {
-  const seedsOf = ({ asItIs, sizing }: Batch) => asItIs!.tally.sown?.entry.what.seeds ?? sizing?.seeds ?? 1
+  const seedsOf = ({ progress, sizing }: Batch) => progress!.ledger.sown?.entry.what.seeds ?? sizing?.seeds ?? 1
   const seeds = counted.reduce((sum, batch) => sum + seedsOf(batch), 0)
   const over = (share: (batch: Batch) => number) =>
     counted.reduce((sum, batch) => sum + seedsOf(batch) * share(batch), 0) / seeds
   return {
     planned: over(({ seed }) => seed.germination),
-    happened: over(({ asItIs }) => asItIs!.stand!.germination),
+    happened: over(({ progress }) => progress!.stand!.germination),
     seeds,
   }
 }
@@ -153,7 +153,7 @@ function standSeen(counted: readonly Batch[]): NonNullable<LookedBack['stand']> 
  */
 export function suggestionsOf(plan: Plan, season: Season): Suggestion[] {
   const suggestions: Suggestion[] = []
-  const sown = plan.batches.filter(({ asItIs }) => asItIs?.tally.sown && !asItIs.tally.splitOff)
+  const sown = plan.batches.filter(({ progress }) => progress?.ledger.sown && !progress.ledger.splitOff)
   const add = (
     of: Crop | Method,
     suggestion: Omit<Suggestion, 'id' | 'key' | 'name' | 'prior' | 'to'>,
@@ -178,10 +178,10 @@ export function suggestionsOf(plan: Plan, season: Season): Suggestion[] {
   const toward = (prior: number, seen: number, n: number) => prior * (seen / prior) ** (n / (n + BATCHES))
   for (const crop of season.crops) {
     const own = sown.filter(({ way }) => way.crop.key === crop.key)
-    const counted = own.filter(({ asItIs }) => asItIs!.stand)
+    const counted = own.filter(({ progress }) => progress!.stand)
     if (counted.length > 0) {
       const n = counted.length
-      const pace = Math.exp(counted.reduce((sum, { asItIs }) => sum + Math.log(asItIs!.stand!.pace), 0) / n)
+      const pace = Math.exp(counted.reduce((sum, { progress }) => sum + Math.log(progress!.stand!.pace), 0) / n)
       const { thermalTime, usualShare } = crop.germination
       add(
         crop,
@@ -195,7 +195,7 @@ export function suggestionsOf(plan: Plan, season: Season): Suggestion[] {
         (prior) => round((prior * SEEDS + happened * seeds) / (SEEDS + seeds), 3),
       )
     }
-    const ratios = own.flatMap(({ asItIs }) => plugRatio(asItIs!.plugs) ?? [])
+    const ratios = own.flatMap(({ progress }) => plugRatio(progress!.plugs) ?? [])
     if (ratios.length > 0) {
       const n = ratios.length
       const ratio = Math.exp(ratios.reduce((sum, one) => sum + Math.log(one), 0) / n)
@@ -208,18 +208,18 @@ export function suggestionsOf(plan: Plan, season: Season): Suggestion[] {
   }
   for (const method of season.methods) {
     const followed = sown.filter(
-      ({ planting, asItIs }) =>
+      ({ planting, progress }) =>
         planting.method === method.key &&
-        asItIs!.standing === 'planted' &&
-        asItIs!.tally.losses.length + (asItIs!.tally.planted?.entry.what.plants ?? 0) > 0,
+        progress!.standing === 'planted' &&
+        progress!.ledger.losses.length + (progress!.ledger.planted?.entry.what.plants ?? 0) > 0,
     )
     const [stage] = method.stages
     if (followed.length === 0 || !stage) continue
     const lost = followed.reduce(
-      (sum, { asItIs }) => sum + asItIs!.tally.losses.reduce((all, { entry }) => all + entry.what.plants, 0),
+      (sum, { progress }) => sum + progress!.ledger.losses.reduce((all, { entry }) => all + entry.what.plants, 0),
       0,
     )
-    const had = followed.reduce((sum, { asItIs, plants }) => sum + Math.max(plants, asItIs!.plants), 0) + lost
+    const had = followed.reduce((sum, { progress, plants }) => sum + Math.max(plants, progress!.plants), 0) + lost
     const others = method.stages.slice(1).reduce((product, { survival }) => product * survival, 1)
     const seen = Math.min(1, (1 - lost / had) / others)
     add(
@@ -239,7 +239,7 @@ const NEARLY = 0.95 // of the limit, which a ready age never passes
  *
  * @returns `undefined` where they agree with what was reckoned, or nothing was lifted
  */
-export function plugRatio(plugs: AsItIs['plugs']): number | undefined {
+export function plugRatio(plugs: Progress['plugs']): number | undefined {
   let apart = 0
   let held = Infinity
   for (const { age, ready, holds } of plugs) {

@@ -6,7 +6,7 @@ import { legStart, type Pass } from '../schedule/forward'
 import { HAND_OVER, handOver } from '../schedule/place-by-rule'
 import { UNPLANNED, type Leg, type Step, type TailLeg } from '../schedule/route'
 import type { Way } from '../plan/ways'
-import type { Line, Tally } from './tally'
+import type { Line, Ledger } from '../ledger/ledger'
 
 /** Where things are found by their keys. */
 export interface Keyed {
@@ -34,27 +34,27 @@ export interface Taken {
 /**
  * Puts what happened in the place of what was planned.
  *
- * @param tally with nothing moved before heat was left
+ * @param ledger with nothing moved before heat was left
  * @param taken day a step was taken, from its record and its planned day
  * @param tailFrom first day that is counted back from planting; moves from then on are not of the legs
  */
 export function routeTaken(
   way: Way,
   planned: Pass,
-  tally: Tally,
+  ledger: Ledger,
   taken: (line: Line<'task'> | undefined, plannedOn: Day | undefined) => Day | undefined,
   plantOn: Day,
   tailFrom: Day,
   by: Keyed,
 ): Taken {
   const { route } = way
-  const done = (task: string, nth: number) => tally.done.get(`${task}/${nth}`)
+  const done = (task: string, nth: number) => ledger.done.get(`${task}/${nth}`)
   const placeOf = (key: string | undefined, usual: number) =>
     key === undefined ? usual : (by.places.get(key) ?? usual)
   const stop = route.legs.findIndex(
-    ({ starts, stage }) => starts.by === 'potting' && tally.dropped.has(`pot-up/${stage}`),
+    ({ starts, stage }) => starts.by === 'potting' && ledger.dropped.has(`pot-up/${stage}`),
   )
-  const germPlace = placeOf(tally.sown?.entry.what.place, route.germPlace)
+  const germPlace = placeOf(ledger.sown?.entry.what.place, route.germPlace)
   const legs: Leg[] = []
   const steps: Step[] = []
   const stepOf: number[] = []
@@ -84,7 +84,7 @@ export function routeTaken(
     begun.push(began)
     plannedOn.push(planned)
     const stage = HAND_OVER + leg.stage
-    if (entered === undefined || place !== first || tally.dropped.has(`move/${stage}`)) return
+    if (entered === undefined || place !== first || ledger.dropped.has(`move/${stage}`)) return
     const next = handOver(climate, leg.place, entered)
     if (!next || next.on >= tailFrom) return
     const moved = done('move', stage)
@@ -101,14 +101,14 @@ export function routeTaken(
 
   route.legs.forEach((leg, i) => {
     // A potting that was dropped leaves it in the container before; a move that was dropped leaves it where it is.
-    if ((stop >= 0 && i >= stop) || (leg.starts.by === 'age' && tally.dropped.has(`move/${leg.stage}`))) return
+    if ((stop >= 0 && i >= stop) || (leg.starts.by === 'age' && ledger.dropped.has(`move/${leg.stage}`))) return
     if (i === 0) {
       const own = germPlace === route.germPlace || route.germPlace !== leg.place ? leg.place : germPlace
-      addStep(tally.sown?.entry.what.container, route.steps[0]!, 0)
+      addStep(ledger.sown?.entry.what.container, route.steps[0]!, 0)
       const left = done('leave-heat', 0)
       const leaving =
-        route.boughtAge !== undefined ? tally.sown?.on : taken(left, onlyBefore(plantOn, planned.leavesHeat))
-      addLeg({ ...leg, place: own }, left?.entry.what.place, leaving, tally.sown, undefined, planned.sown)
+        route.boughtAge !== undefined ? ledger.sown?.on : taken(left, onlyBefore(plantOn, planned.leavesHeat))
+      addLeg({ ...leg, place: own }, left?.entry.what.place, leaving, ledger.sown, undefined, planned.sown)
       return
     }
     const potting = leg.starts.by === 'potting'
@@ -132,7 +132,7 @@ export function routeTaken(
   }
 
   const late: Line<'moved'>[] = []
-  for (const line of tally.moves) {
+  for (const line of ledger.moves) {
     const { on, entry } = line
     const { place, container } = entry.what
     if (on >= tailFrom && container === undefined) {

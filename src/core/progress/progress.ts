@@ -4,7 +4,7 @@ import { parseDay, type Day } from '../calendar/day'
 import type { Climate } from '../climate/climate'
 import { rootedIn } from '../growth/container-age'
 import { leafAge } from '../growth/rate'
-import { batchAsItIs, type Batch } from '../plan/batch'
+import { batchInProgress, type Batch } from '../plan/batch'
 import { Course } from '../plan/course'
 import { nightsByLimit, trayPlacesIn, traysIn, type Way } from '../plan/ways'
 import { ageOn, forwardPass, gain, legAge, legStart, type Pass } from '../schedule/forward'
@@ -12,18 +12,18 @@ import { placesOf, type Route, type TailLeg } from '../schedule/route'
 import { cellYield, meanYield } from '../sizing/cell'
 import { tailTaken, routeTaken, type Keyed, type Taken } from './route-taken'
 import { passFrom, type Happened, type SeenAge } from './pass'
-import { standForecast, type StandForecast } from './stand-count'
-import { rootOf, tallyOf, type Line, type Tallied, type Tally } from './tally'
+import { standForecast, type StandForecast } from '../ledger/stand-count'
+import { rootOf, ledgerOf, type Line, type Ledgers, type Ledger } from '../ledger/ledger'
 
 /** How far a batch is. */
 export type Standing = 'to-sow' | 'sown' | 'up' | 'hardening' | 'planted' | 'gone'
 
 /** What has happened to a batch, beside what was planned for it. */
-export interface AsItIs {
+export interface Progress {
   planned: Batch
-  tally: Tally
+  ledger: Ledger
   /** Every part of the batch it belongs to, and what of its records could not be. */
-  all: Tallied
+  all: Ledgers
   standing: Standing
   /** Whether somebody has to say first whether it was sown: until then it stands nowhere. */
   asks: boolean
@@ -92,7 +92,7 @@ const SHOWS_SOWN: ReadonlySet<string> = new Set([
 ])
 
 /** Whether somebody said that a batch is sown, by a record of it or of what comes after. */
-function isConfirmed({ sown, planted, counts, checks, moves, done, splitOff }: Tally): boolean {
+function isConfirmed({ sown, planted, counts, checks, moves, done, splitOff }: Ledger): boolean {
   return (
     sown !== undefined ||
     planted !== undefined ||
@@ -106,11 +106,11 @@ function isConfirmed({ sown, planted, counts, checks, moves, done, splitOff }: T
  * Whether a batch is to be asked about: its sowing day was past already when records began, or when it was planned, and
  * nobody has said what became of it.
  */
-function isAskedAbout(planned: Batch, tally: Tally, { since, today }: Reality): boolean {
+function isAskedAbout(planned: Batch, ledger: Ledger, { since, today }: Reality): boolean {
   const { sow, planting, way } = planned
-  if (sow === undefined || sow >= today || isConfirmed(tally)) return false
+  if (sow === undefined || sow >= today || isConfirmed(ledger)) return false
   const task = way.route.boughtAge === undefined ? 'sow/0' : 'receive/0'
-  if (tally.waits.has(task) || tally.dropped.has(task) || tally.dropped.has('plant/0') || tally.ended) return false
+  if (ledger.waits.has(task) || ledger.dropped.has(task) || ledger.dropped.has('plant/0') || ledger.ended) return false
   const { plannedOn } = planting
   return sow < Math.max(since, plannedOn === undefined ? -Infinity : parseDay(plannedOn))
 }
@@ -120,10 +120,10 @@ function isAskedAbout(planned: Batch, tally: Tally, { since, today }: Reality): 
  *
  * @returns the batch as planned where nothing has happened to it and nothing is overdue
  */
-export function asItIs(planned: Batch, reality: Reality, climate: Climate, by: Keyed): Batch[] {
+export function progressOf(planned: Batch, reality: Reality, climate: Climate, by: Keyed): Batch[] {
   const entries = reality.byBatch.get(planned.id)
   if (!planned.pass || (!entries && !isOverdue(planned, reality))) return [planned]
-  const all = tallyOf(planned.id, entries ?? [])
+  const all = ledgerOf(planned.id, entries ?? [])
   const [root] = all.parts
   if (all.parts.length === 1 && isAskedAbout(planned, root!, reality)) return [asked(planned, all, reality)]
   if (
@@ -139,14 +139,14 @@ export function asItIs(planned: Batch, reality: Reality, climate: Climate, by: K
     return [planned]
   }
   const shares = sharesOf(all)
-  return all.parts.map((tally) => oneAsItIs(planned, tally, all, shares.get(tally.id) ?? 1, reality, climate, by))
+  return all.parts.map((ledger) => oneAsItIs(planned, ledger, all, shares.get(ledger.id) ?? 1, reality, climate, by))
 }
 
 /** A batch to be asked about: as it was planned, and counted nowhere. */
-function asked(planned: Batch, all: Tallied, { today }: Reality): Batch {
-  return batchAsItIs(planned, planned, planned.course, {
+function asked(planned: Batch, all: Ledgers, { today }: Reality): Batch {
+  return batchInProgress(planned, planned, planned.course, {
     planned,
-    tally: all.parts[0]!,
+    ledger: all.parts[0]!,
     all,
     standing: 'to-sow',
     asks: true,
@@ -164,7 +164,7 @@ function asked(planned: Batch, all: Tallied, { today }: Reality): Batch {
 }
 
 /** Share of the batch that each part is now. */
-function sharesOf(all: Tallied): Map<string, number> {
+function sharesOf(all: Ledgers): Map<string, number> {
   const shares = new Map<string, number>([[all.parts[0]!.id, 1]])
   const cellsAt = new Map<string, number>()
   for (const { entry } of linesOf(all)) {
@@ -191,7 +191,7 @@ function sharesOf(all: Tallied): Map<string, number> {
 }
 
 /** Every line of all parts once, in order. */
-function linesOf({ parts }: Tallied): Line[] {
+function linesOf({ parts }: Ledgers): Line[] {
   const seen = new Set<string>()
   const lines = parts.flatMap(({ lines: own }) => own).filter(({ entry }) => !seen.has(entry.id) && seen.add(entry.id))
   return lines.sort((a, b) => a.on - b.on || (a.entry.at < b.entry.at ? -1 : 1))
@@ -199,8 +199,8 @@ function linesOf({ parts }: Tallied): Line[] {
 
 function oneAsItIs(
   planned: Batch,
-  recorded: Tally,
-  all: Tallied,
+  recorded: Ledger,
+  all: Ledgers,
   share: number,
   reality: Reality,
   climate: Climate,
@@ -222,20 +222,20 @@ function oneAsItIs(
     line?.on ?? (confirmed && plannedOn !== undefined && plannedOn < since ? plannedOn : undefined)
   const stays = new Map(planned.stays.map((stay) => [stay.stage, stay]))
   const plannedLeaving = plannedPass!.leavesHeat < planned.plantOn && stays.has(0) ? plannedPass!.leavesHeat : undefined
-  const tally = inTheWaysWords(
+  const ledger = inTheWaysWords(
     recorded,
     planned,
     taken(recorded.done.get('leave-heat/0'), stayedInHeat(planned) ? plannedLeaving : undefined),
   )
-  const doneOn = (task: string, nth: number) => tally.done.get(`${task}/${nth}`)
-  const notBefore = (task: string, nth: number) => Math.max(today, until(tally, task, nth))
+  const doneOn = (task: string, nth: number) => ledger.done.get(`${task}/${nth}`)
+  const notBefore = (task: string, nth: number) => Math.max(today, until(ledger, task, nth))
   const sowTask = route.boughtAge === undefined ? 'sow' : 'receive'
-  const sownOn = taken(tally.sown, planned.sow)
+  const sownOn = taken(ledger.sown, planned.sow)
   const sow = sownOn ?? Math.max(planned.sow!, notBefore(sowTask, 0))
-  const planting = taken(tally.planted ?? doneOn('plant', 0), planned.plantOn)
+  const planting = taken(ledger.planted ?? doneOn('plant', 0), planned.plantOn)
   const plantOn = Math.max(sow + 1, planting ?? Math.max(planned.plantOn, notBefore('plant', 0)))
 
-  const dropped = (kind: string, stage: number) => tally.dropped.has(`${kind}/${stage}`)
+  const dropped = (kind: string, stage: number) => ledger.dropped.has(`${kind}/${stage}`)
   const placeOf = (key: string | undefined, usual: number) =>
     key === undefined ? usual : (by.places.get(key) ?? usual)
   const leftHeat = doneOn('leave-heat', 0)
@@ -259,14 +259,14 @@ function oneAsItIs(
   const taking = routeTaken(
     way,
     plannedPass!,
-    tally,
+    ledger,
     taken,
     planned.plantOn,
     plantOn - (plannedTail[0]?.daysBefore ?? -Infinity),
     by,
   )
   const { germPlace, legs, begun } = taking
-  const firstLater = firstAfterHeat(tally)
+  const firstLater = firstAfterHeat(ledger)
   const impliedLeaving =
     leftHeat === undefined && firstLater < Infinity
       ? Math.max(sow, Math.min(firstLater, plannedLeaving ?? firstLater))
@@ -307,17 +307,17 @@ function oneAsItIs(
   let stand: StandForecast | undefined
   const survival = way.survivals.reduce((product, one) => product * one, 1)
   const plainPass = passFrom(actual, happened, plantOn)
-  if (tally.counts.length > 0 && route.boughtAge === undefined && sownCells(tally, planned) > 0) {
-    stand = standOf(actual, way, planned, tally, plainPass, survival)
+  if (ledger.counts.length > 0 && route.boughtAge === undefined && sownCells(ledger, planned) > 0) {
+    stand = standOf(actual, way, planned, ledger, plainPass, survival)
     if (Math.abs(stand.pace - 1) > 0.005) {
       actual.pace *= stand.pace
       actual.leaveHeatShare *= stand.pace
     }
   }
-  const seen = agesSeen(tally, way)
+  const seen = agesSeen(ledger, way)
   const pass = stand || seen.length > 0 ? passFrom(actual, { ...happened, seen }, plantOn) : plainPass
 
-  const standing: Standing = tally.ended
+  const standing: Standing = ledger.ended
     ? 'gone'
     : dropped(sowTask, 0) || dropped('plant', 0)
       ? 'gone'
@@ -335,10 +335,10 @@ function oneAsItIs(
             : leftHeat || pass.emergence <= today
               ? 'up'
               : 'sown'
-  const { cells, cuts, plants } = amounts(planned, tally, way, share, taking, stand)
-  const known: AsItIs = {
+  const { cells, cuts, plants } = amounts(planned, ledger, way, share, taking, stand)
+  const known: Progress = {
     planned,
-    tally,
+    ledger,
     all,
     standing,
     asks: false,
@@ -347,20 +347,20 @@ function oneAsItIs(
     stand,
     plants,
     share,
-    plugs: plugsSeen(tally, actual, plainPass),
+    plugs: plugsSeen(ledger, actual, plainPass),
     implied: new Set(impliedLeaving === undefined ? taking.implied : ['leave-heat/0', ...taking.implied]),
     cuts,
-    begins: tally.splitOff?.on ?? -Infinity,
-    ends: tally.ended?.on ?? dropDay(tally, sowTask) ?? Infinity,
+    begins: ledger.splitOff?.on ?? -Infinity,
+    ends: ledger.ended?.on ?? dropDay(ledger, sowTask) ?? Infinity,
   }
-  const part = tally.id === planned.id ? undefined : tally.id.split('~')[1]
+  const part = ledger.id === planned.id ? undefined : ledger.id.split('~')[1]
   const wanted = Math.round(planned.plants * share)
   const sought = {
-    id: tally.id,
+    id: ledger.id,
     code: part === undefined ? planned.code : `${planned.code}/${part}`,
     planting: planned.planting,
     n: planned.n,
-    plants: standing === 'planted' ? (tally.plants ?? wanted) : wanted,
+    plants: standing === 'planted' ? (ledger.plants ?? wanted) : wanted,
     plantOn,
     sowOn: planned.sowOn,
     age: planned.age,
@@ -368,7 +368,7 @@ function oneAsItIs(
     // A part, and what it was split from, are not one batch any more that could be planned otherwise.
     pinned: planned.pinned || all.parts.length > 1,
   }
-  return batchAsItIs(
+  return batchInProgress(
     planned,
     sought,
     new Course(along(way, actual, climate), plantOn, planned.agePoint, sow, [], pass),
@@ -377,16 +377,16 @@ function oneAsItIs(
 }
 
 /**
- * A tally in the words of the way: what was moved while in heat has left it, and what was potted into the container that
+ * A ledger in the words of the way: what was moved while in heat has left it, and what was potted into the container that
  * comes next has been potted up, whatever it was called.
  *
  * @param left day heat was left, as recorded or as planned where nobody kept records yet
  */
-function inTheWaysWords(tally: Tally, planned: Batch, left: Day | undefined): Tally {
-  if (tally.moves.length === 0) return tally
+function inTheWaysWords(ledger: Ledger, planned: Batch, left: Day | undefined): Ledger {
+  if (ledger.moves.length === 0) return ledger
   const { route } = planned.way
-  const done = new Map(tally.done)
-  const firstLater = firstAfterHeat(tally)
+  const done = new Map(ledger.done)
+  const firstLater = firstAfterHeat(ledger)
   const as = ({ entry, on }: Line<'moved'>, task: 'leave-heat' | 'pot-up', nth: number): Line<'task'> => {
     const { place, container, cells } = entry.what
     const what = {
@@ -399,7 +399,7 @@ function inTheWaysWords(tally: Tally, planned: Batch, left: Day | undefined): Ta
     }
     return { entry: { ...entry, what }, on }
   }
-  const moves = tally.moves.filter((line, i) => {
+  const moves = ledger.moves.filter((line, i) => {
     const { on, entry } = line
     const { container } = entry.what
     if (i === 0 && route.boughtAge === undefined && on < firstLater) {
@@ -413,19 +413,19 @@ function inTheWaysWords(tally: Tally, planned: Batch, left: Day | undefined): Ta
         ? undefined
         : route.legs.find(
             ({ starts, stage }) =>
-              starts.by === 'potting' && !done.has(`pot-up/${stage}`) && !tally.dropped.has(`pot-up/${stage}`),
+              starts.by === 'potting' && !done.has(`pot-up/${stage}`) && !ledger.dropped.has(`pot-up/${stage}`),
           )
     if (!next || route.steps[next.step]!.container.key !== container) return true
     done.set(`pot-up/${next.stage}`, as(line, 'pot-up', next.stage))
     return false
   })
-  return { ...tally, done, moves }
+  return { ...ledger, done, moves }
 }
 
 /** Work that shows that heat was left. */
 const LATER: ReadonlySet<string> = new Set(['pot-up', 'move', 'harden', 'plant'])
 
-function firstAfterHeat({ done }: Tally): Day {
+function firstAfterHeat({ done }: Ledger): Day {
   let first = Infinity
   for (const { on, entry } of done.values()) if (LATER.has(entry.what.task)) first = Math.min(first, on)
   return first
@@ -435,22 +435,23 @@ function firstAfterHeat({ done }: Tally): Day {
 const stayedInHeat = ({ stays }: Batch) => stays.some(({ kind }) => kind === 'germinate')
 
 /** First day a task may be done, where it was put off. */
-function until(tally: Tally, task: string, nth: number): Day {
-  const wait = tally.waits.get(`${task}/${nth}`)
+function until(ledger: Ledger, task: string, nth: number): Day {
+  const wait = ledger.waits.get(`${task}/${nth}`)
   return wait ? parseDay(wait.entry.what.until) : -Infinity
 }
 
-function dropDay(tally: Tally, sowTask: string): Day | undefined {
-  return (tally.dropped.get(`${sowTask}/0`) ?? tally.dropped.get('plant/0'))?.on
+function dropDay(ledger: Ledger, sowTask: string): Day | undefined {
+  return (ledger.dropped.get(`${sowTask}/0`) ?? ledger.dropped.get('plant/0'))?.on
 }
 
-const sownCells = (tally: Tally, planned: Batch): number => tally.sown?.entry.what.cells ?? planned.sizing?.cells ?? 0
+const sownCells = (ledger: Ledger, planned: Batch): number =>
+  ledger.sown?.entry.what.cells ?? planned.sizing?.cells ?? 0
 
 /** What the counts of a batch say of its stand. Counts before a split are of the whole. */
-function standOf(route: Route, way: Way, planned: Batch, tally: Tally, pass: Pass, survival: number): StandForecast {
+function standOf(route: Route, way: Way, planned: Batch, ledger: Ledger, pass: Pass, survival: number): StandForecast {
   const flats = way.method.sowing.policy === 'flat'
-  const cells = flats ? (tally.sown?.entry.what.seeds ?? planned.sizing!.cells) : sownCells(tally, planned)
-  const counts = tally.counts.map(({ on, entry: { what } }) => ({
+  const cells = flats ? (ledger.sown?.entry.what.seeds ?? planned.sizing!.cells) : sownCells(ledger, planned)
+  const counts = ledger.counts.map(({ on, entry: { what } }) => ({
     cells: Math.min(cells, what.cells),
     showing: Math.min(cells, what.showing, what.cells),
     thermalShare: thermalShareOn(route, pass, on) / (route.boughtAge === undefined ? route.pace : 1),
@@ -493,9 +494,9 @@ export function thermalShareOn(route: Route, pass: Pass, day: Day): number {
 }
 
 /** What checks say of the age: the leaf clock that of a plant with so many true leaves, plug and roots how far it is in its cell. */
-function agesSeen(tally: Tally, way: Way): SeenAge[] {
+function agesSeen(ledger: Ledger, way: Way): SeenAge[] {
   const { leafInterval, firstLeaf } = way.crop.growth
-  return tally.checks.flatMap(({ on, entry: { what } }) => {
+  return ledger.checks.flatMap(({ on, entry: { what } }) => {
     const age =
       what.leaves === undefined || what.leaves < 1 || leafInterval === undefined
         ? undefined
@@ -512,11 +513,11 @@ function agesSeen(tally: Tally, way: Way): SeenAge[] {
   })
 }
 
-const NO_PLUGS: AsItIs['plugs'] = []
+const NO_PLUGS: Progress['plugs'] = []
 
-function plugsSeen(tally: Tally, route: Route, pass: Pass): AsItIs['plugs'] {
-  if (tally.checks.length === 0) return NO_PLUGS
-  return tally.checks.flatMap(({ on, entry: { what } }) =>
+function plugsSeen(ledger: Ledger, route: Route, pass: Pass): Progress['plugs'] {
+  if (ledger.checks.length === 0) return NO_PLUGS
+  return ledger.checks.flatMap(({ on, entry: { what } }) =>
     what.lifts === undefined || on < pass.emergence
       ? []
       : [{ on, age: ageOn(route, pass, on), ready: readyAgeOn(route, pass, on), holds: what.lifts }],
@@ -535,7 +536,7 @@ function readyAgeOn({ legs, steps }: Route, pass: Pass, on: Day): number {
 
 function amounts(
   planned: Batch,
-  tally: Tally,
+  ledger: Ledger,
   way: Way,
   share: number,
   { steps, stepOf, legs, lines, begun }: Taken,
@@ -545,7 +546,7 @@ function amounts(
   const usual = stepOf.map((step) => (sizing && step >= 0 ? way.cellsIn(step, sizing) : 0))
   let current = 0
   const cells = [...usual]
-  const sown = tally.sown?.entry.what.cells
+  const sown = ledger.sown?.entry.what.cells
   if (sown !== undefined) cells[0] = sown
   for (let leg = 1; leg < legs.length; leg++) {
     const { step, starts } = legs[leg]!
@@ -553,23 +554,27 @@ function amounts(
     current = step
     // What nobody had planned is taken to hold all that was there.
     cells[step] =
-      lines[leg]?.entry.what.cells ?? (stepOf[step]! < 0 ? (tally.plants ?? cells[step - 1]!) : cells[step]!)
+      lines[leg]?.entry.what.cells ?? (stepOf[step]! < 0 ? (ledger.plants ?? cells[step - 1]!) : cells[step]!)
   }
   const sownShare = sown !== undefined && usual[0]! > 0 ? sown / usual[0]! : 1
   const usualPlants = planned.plants + (sizing?.spare ?? 0)
-  const plants = tally.plants ?? (stand ? stand.mean * share : usualPlants * sownShare * share)
+  const plants = ledger.plants ?? (stand ? stand.mean * share : usualPlants * sownShare * share)
   // Only what is needed is carried on, and no more than there is.
   let left = 1
   for (let step = current + 1; step < steps.length; step++) {
     left *= way.survivals[stepOf[step]! - 1] ?? 1
     const fit =
-      tally.plants !== undefined ? plants * left : stand ? stand.cells * share * left : usual[step]! * sownShare * share
+      ledger.plants !== undefined
+        ? plants * left
+        : stand
+          ? stand.cells * share * left
+          : usual[step]! * sownShare * share
     cells[step] = Math.max(0, Math.min(Math.ceil(usual[step]! * share - 1e-9), Math.ceil(fit - 1e-9)))
   }
   // Cells that left, or came, while it stood in one container.
   const cuts: { on: Day; cells: number }[] = []
   let now = cells[0]!
-  for (const { on, entry } of tally.lines) {
+  for (const { on, entry } of ledger.lines) {
     const { what } = entry
     if (
       ((what.did === 'task' && (what.task === 'sow' || what.task === 'pot-up')) ||
@@ -578,11 +583,11 @@ function amounts(
     )
       now = what.cells
     if (what.did === 'split') {
-      now = `${rootOf(entry.batch!)}~${what.part}` === tally.id ? what.cells : now - what.cells
+      now = `${rootOf(entry.batch!)}~${what.part}` === ledger.id ? what.cells : now - what.cells
       cuts.push({ on, cells: now })
     }
-    if (what.did === 'merge' && what.into === tally.id && tally.cells !== undefined)
-      cuts.push({ on, cells: (now = tally.cells) })
+    if (what.did === 'merge' && what.into === ledger.id && ledger.cells !== undefined)
+      cuts.push({ on, cells: (now = ledger.cells) })
   }
   return { cells, cuts, plants: Math.max(0, plants) }
 }

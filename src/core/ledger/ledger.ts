@@ -11,7 +11,7 @@ export interface Line<Kind extends Entry['what']['did'] = Entry['what']['did']> 
 }
 
 /** Everything known of a batch, or of a part of one, from what was written down. */
-export interface Tally {
+export interface Ledger {
   /** Id of the batch or part. */
   id: string
   /** Work done, by task and number: `pot-up/1`. The first record of each counts. */
@@ -64,9 +64,9 @@ export interface Again {
   first: Entry
 }
 
-export interface Tallied {
+export interface Ledgers {
   /** The batch itself first, then its parts by number. */
-  parts: readonly Tally[]
+  parts: readonly Ledger[]
   impossible: readonly Impossible[]
   again: readonly Again[]
 }
@@ -105,13 +105,13 @@ const rank = ({ what }: Entry) =>
       ? 2
       : 1
 
-/** A tally while it is being counted. */
+/** A ledger while it is being counted. */
 type Counting = {
-  -readonly [Part in keyof Tally]: Tally[Part] extends ReadonlyMap<infer Key, infer Value>
+  -readonly [Part in keyof Ledger]: Ledger[Part] extends ReadonlyMap<infer Key, infer Value>
     ? Map<Key, Value>
-    : Tally[Part] extends readonly (infer One)[]
+    : Ledger[Part] extends readonly (infer One)[]
       ? One[]
-      : Tally[Part]
+      : Ledger[Part]
 }
 
 const nothingYet = (id: string): Counting => ({
@@ -160,7 +160,7 @@ const splitFrom = (
  * @param id of the batch
  * @param entries its records that count, and those of its parts, in the order of their days
  */
-export function tallyOf(id: string, entries: readonly Entry[]): Tallied {
+export function ledgerOf(id: string, entries: readonly Entry[]): Ledgers {
   const parts = new Map([[id, nothingYet(id)]])
   const impossible: Impossible[] = []
   const again: Again[] = []

@@ -6,8 +6,8 @@ import type { Planner } from '../plan/plan'
 import { latestSowing } from '../schedule/count-back'
 import { reach } from '../schedule/forward'
 import { thermalShareFor } from '../germination/emergence'
-import { plantsPerCell, thermalShareOn } from './as-it-is'
-import { standForecast, type StandCount, type StandForecast } from './stand-count'
+import { plantsPerCell, thermalShareOn } from '../progress/progress'
+import { standForecast, type StandCount, type StandForecast } from '../ledger/stand-count'
 
 /** A count being weighed. */
 export interface CountNow {
@@ -80,15 +80,15 @@ export function standDecision(
 ): StandDecision {
   const { way, pass } = batch
   const { route } = way
-  const asItIs = batch.asItIs!
-  const planned = asItIs.planned
+  const progress = batch.progress!
+  const planned = progress.planned
   const survival = way.survivals.reduce((product, one) => product * one, 1)
   const flats = way.method.sowing.policy === 'flat'
   const cells = Math.max(
     count.cells,
     flats
-      ? (asItIs.tally.sown?.entry.what.seeds ?? planned.sizing?.cells ?? 0)
-      : (asItIs.tally.sown?.entry.what.cells ?? planned.sizing?.cells ?? 0),
+      ? (progress.ledger.sown?.entry.what.seeds ?? planned.sizing?.cells ?? 0)
+      : (progress.ledger.sown?.entry.what.cells ?? planned.sizing?.cells ?? 0),
   )
   const { germination, testedSeeds } = batch.seed
   const { spread } = route.germination
@@ -96,7 +96,7 @@ export function standDecision(
   const lotPace = planned.way.route.pace
   const shareOn = (day: Day) => thermalShareOn(route, pass!, day) / lotPace
   const counts: StandCount[] = [
-    ...asItIs.tally.counts
+    ...progress.ledger.counts
       .filter(({ on }) => on < today)
       .map(({ on, entry: { what } }) => ({
         cells: Math.min(cells, what.cells),

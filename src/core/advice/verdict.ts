@@ -169,7 +169,7 @@ export function holdLevers(batch: Batch, season: Season, today: Day): Lever[] {
   const daysIn = (place: number, goal: number, rests = 0) =>
     Math.min(MOST_DAYS, daysUntil(batch, place, today, goal - age, rests) ?? MOST_DAYS)
   const now = daysIn(here, limit)
-  const plants = batch.asItIs?.tally.plants ?? stayOn(batch.stays, today)?.cells ?? batch.plants
+  const plants = batch.progress?.ledger.plants ?? stayOn(batch.stays, today)?.cells ?? batch.plants
   const levers: Lever[] = []
   season.places.forEach((place, i) => {
     if (i === here || !SUITABLE.has(place.kind) || place.trayPlaces === 0) return

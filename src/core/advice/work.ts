@@ -4,7 +4,7 @@ import { parseDay, type Day } from '../calendar/day'
 import type { Batch } from '../plan/batch'
 import type { Plan } from '../plan/plan'
 import { tasksOf, TASK_KINDS, type Task } from '../plan/tasks'
-import type { Line } from './tally'
+import type { Line } from '../ledger/ledger'
 
 /** One piece of work with how it stands. */
 export interface Work {
@@ -49,7 +49,7 @@ export function workBetween(plan: Plan, from: Day, until: Day): Work[] {
 
 /** Batches whose sowing day was past before anybody could record it: what became of them is asked, the earliest first. */
 export const askedAbout = (plan: Plan): Batch[] =>
-  plan.batches.filter(({ asItIs }) => asItIs?.asks).sort((a, b) => a.sow! - b.sow! || (a.code < b.code ? -1 : 1))
+  plan.batches.filter(({ progress }) => progress?.asks).sort((a, b) => a.sow! - b.sow! || (a.code < b.code ? -1 : 1))
 
 /**
  * What is still to be done of one batch, in the order of its days.
@@ -77,14 +77,14 @@ export function workAhead(plan: Plan, batch: Batch, day: Day): Work[] {
 export const dayOf = ({ task, line }: Pick<Work, 'task' | 'line'>): Day => line?.on ?? task.day
 
 function workOf(batch: Batch, from: Day, until: Day, today: Day, since: Day, work: Work[]): void {
-  const { asItIs } = batch
-  if (asItIs?.standing === 'gone' || asItIs?.asks) return
+  const { progress } = batch
+  if (progress?.standing === 'gone' || progress?.asks) return
   const wantsToday = from <= today && today < until
-  const planned = asItIs && plannedDays(batch)
+  const planned = progress && plannedDays(batch)
   // What is late is older than any day asked for.
   for (const task of tasksOf(batch, wantsToday ? Math.min(from, since) : from, until)) {
     const step = `${task.kind}/${task.nth}`
-    const line = asItIs?.tally.done.get(step)
+    const line = progress?.ledger.done.get(step)
     if (line) {
       if (line.on >= from && line.on < until)
         work.push({
@@ -97,7 +97,10 @@ function workOf(batch: Batch, from: Day, until: Day, today: Day, since: Day, wor
       continue
     }
     // Nothing is still to be done to what is in the field, nor what must have been done before something that was.
-    if (asItIs && (asItIs.tally.dropped.has(step) || asItIs.implied.has(step) || asItIs.standing === 'planted'))
+    if (
+      progress &&
+      (progress.ledger.dropped.has(step) || progress.implied.has(step) || progress.standing === 'planted')
+    )
       continue
     const unsaid = task.day < since
     if (unsaid) {
@@ -112,8 +115,8 @@ function workOf(batch: Batch, from: Day, until: Day, today: Day, since: Day, wor
   }
 }
 
-function waitOf({ asItIs }: Batch, step: string): Day {
-  const wait = asItIs?.tally.waits.get(step)
+function waitOf({ progress }: Batch, step: string): Day {
+  const wait = progress?.ledger.waits.get(step)
   return wait ? parseDay(wait.entry.what.until) : -Infinity
 }
 
@@ -123,7 +126,7 @@ const plannedDaysOf = new WeakMap<Batch, ReadonlyMap<string, Day>>()
 function plannedDays(batch: Batch): ReadonlyMap<string, Day> {
   const known = plannedDaysOf.get(batch)
   if (known) return known
-  const { planned } = batch.asItIs!
+  const { planned } = batch.progress!
   const days = new Map(
     tasksOf(planned, -Infinity, Infinity).map(({ id, day }) => [id.replace(planned.id, batch.id), day]),
   )
@@ -143,9 +146,9 @@ const EARLY = 3 // days ready before the plan said, from which a batch is called
  *   or ready earlier than was planned
  */
 export function outlookOf(batch: Batch): Outlook | undefined {
-  const { asItIs, ready, limit, plantOn } = batch
-  if (!asItIs || asItIs.standing === 'planted' || asItIs.standing === 'gone') return undefined
-  const { planned } = asItIs
+  const { progress, ready, limit, plantOn } = batch
+  if (!progress || progress.standing === 'planted' || progress.standing === 'gone') return undefined
+  const { planned } = progress
   if (ready === undefined) return { kind: 'late', days: Infinity }
   if (ready > plantOn) return { kind: 'late', days: ready - plantOn }
   // The day itself may have slipped.

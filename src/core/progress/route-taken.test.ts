@@ -8,8 +8,8 @@ import { createPlanner } from '../plan/plan'
 import type { Batch } from '../plan/batch'
 import { tasksOf } from '../plan/tasks'
 import { ageOn } from '../schedule/forward'
-import { done, entry } from './some-records'
-import { workAhead } from './work'
+import { done, entry } from '../testing/records'
+import { workAhead } from '../advice/work'
 
 const day = (n: number) => formatDay(n)
 const plan = (records: Entry[], today: Day, season: Season = readSmall()) =>
@@ -154,7 +154,7 @@ describe('potted otherwise', () => {
       10,
       true,
     ])
-    expect(now.asItIs!.plants).toBe(180)
+    expect(now.progress!.plants).toBe(180)
     expect(now.limit!).toBeGreaterThan(before.limit! + 5)
     expect(ageOn(now.way.route, now.pass!, a.plantOn)).toBeCloseTo(addedUp(now, a.plantOn), 6)
   })
@@ -238,7 +238,7 @@ describe('work of one batch', () => {
       pot.day,
     )
     const now = really.byId.get('t')!
-    expect(now.asItIs!.implied.has('leave-heat/0')).toBe(true)
+    expect(now.progress!.implied.has('leave-heat/0')).toBe(true)
     expect(now.pass!.leavesHeat).toBe(t.pass!.leavesHeat)
     expect(workAhead(really, now, pot.day).map(({ task }) => task.kind)).toEqual(['thin', 'harden', 'plant'])
   })
@@ -295,14 +295,14 @@ describe('in any season', () => {
         )
         for (const batch of really.batches) {
           if (
-            !batch.asItIs ||
+            !batch.progress ||
             !batch.pass ||
             batch.stays.length === 0 ||
             !(batch.pass.emergence < batch.plantOn) ||
             batch.pass.settled === Infinity
           )
             continue
-          if (batch.asItIs.tally.moves.length > 0) moved++
+          if (batch.progress.ledger.moves.length > 0) moved++
           // Two stays in containers of one kind cannot be told apart by adding up.
           const potted = batch.stays.filter((stay) => stay.potted).map(({ containerNumber }) => containerNumber)
           if (new Set(potted).size < potted.length) continue
