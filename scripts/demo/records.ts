@@ -1,6 +1,6 @@
 /** What has happened on the demo farm up to the day it opens on: made by a seeded generator from its own plan. */
 import { formatDay, parseDay, weekday, type Day } from '../../src/core/calendar/day'
-import { thermalShareOn } from '../../src/core/progress/progress'
+import { thermalShareOn } from '../../src/core/progress/seen'
 import { shareShowing } from '../../src/core/germination/emergence'
 import type { Batch } from '../../src/core/plan/batch'
 import { createPlanner } from '../../src/core/plan/plan'

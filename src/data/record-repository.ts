@@ -1,6 +1,7 @@
 /** What happened: written once however often it is sent, checked against what is known of its batch, never changed after. */
 import { sql, type Kysely, type Transaction } from 'kysely'
-import { standing, ledgerOf, rootOf, type Impossible } from '../core/ledger/ledger'
+import { ledgerOf, type Impossible } from '../core/ledger/ledger'
+import { standing, rootOf } from '../core/ledger/records'
 import type { Entry, Readings } from '../season/schema'
 import type { Db } from './database'
 import type { SeasonId } from './rows'

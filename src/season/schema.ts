@@ -895,6 +895,11 @@ export const RECORDED_TASKS = [
   'plant',
 ] as const
 
+/** What became of those that were not potted up or planted with the others. */
+export const RESTS = ['stays', 'left-over', 'discarded'] as const
+/** How seed comes into a lot, or goes, but for sowing. */
+export const SEED_MOVES = ['delivered', 'spilled', 'given', 'discarded', 'counted'] as const
+
 const uuid = z.uuid()
 const batch = z
   .string()
@@ -920,6 +925,14 @@ const Did = z.discriminatedUnion('did', [
     trays: some.optional(),
     plants: some.optional().describe('good plants moved or planted'),
     seeds: some.optional().describe('seeds sown'),
+    lot: key.optional().describe('lot they came from, where it is not the one that was planned'),
+    spilled: some.optional().describe('seeds spilled or thrown away while sowing'),
+    rest: z
+      .enum(RESTS)
+      .optional()
+      .describe(
+        'what became of those that were not potted up or planted: they stay where they are, or were not wanted; left out, they stay where fewer than 85 in 100 of what there was went',
+      ),
   }),
   z.strictObject({ did: z.literal('drop'), ...step, why: z.string().trim().min(1).max(200) }),
   z.strictObject({ did: z.literal('wait'), ...step, until: day, why: z.string().max(200).optional() }),
@@ -928,7 +941,9 @@ const Did = z.discriminatedUnion('did', [
       did: z.literal('moved'),
       place: key.optional().describe('where it stands from then on'),
       container: key.optional().describe('what it was potted into, where it changed'),
-      cells: some.optional().describe('cells or pots in use from then on'),
+      cells: some
+        .optional()
+        .describe('cells or pots in use from then on; without a container, how many moved where it was not all'),
     })
     .refine(
       ({ place, container }) => place !== undefined || container !== undefined,
@@ -953,6 +968,22 @@ const Did = z.discriminatedUnion('did', [
     did: z.literal('fill'),
     cells: z.int().min(1).max(10_000_000).describe('blanks filled from doubles'),
   }),
+  z
+    .strictObject({
+      did: z.literal('sow-again'),
+      cells: z.int().min(1).max(10_000_000).describe('blanks sown again in the same trays'),
+      seeds: some,
+      lot: key.optional().describe('lot they came from, where it is not that of the batch'),
+    })
+    .describe('the trays hold two ages from then on'),
+  z
+    .strictObject({
+      did: z.literal('seed'),
+      lot: key,
+      how: z.enum(SEED_MOVES),
+      seeds: some.describe('seeds that came or went; of a stocktake, the seeds there are'),
+    })
+    .describe('seed that came, went, or was counted; of no batch'),
   z.strictObject({
     did: z.literal('check'),
     leaves: z.int().min(0).max(30).optional().describe('true leaves'),
@@ -971,7 +1002,12 @@ const Did = z.discriminatedUnion('did', [
     for: z.string().max(120).optional(),
   }),
   z.strictObject({ did: z.literal('merge'), into: batch }),
-  z.strictObject({ did: z.literal('end'), how: z.enum(['discarded', 'sold', 'given']), plants: some.optional() }),
+  z.strictObject({
+    did: z.literal('end'),
+    how: z.enum(['discarded', 'sold', 'given', 'left-over']),
+    plants: some.optional(),
+    cause: z.enum(LOSS_CAUSES).optional().describe('why it was thrown away'),
+  }),
   z.strictObject({ did: z.literal('mixed'), as: name, with: z.array(batch).max(20).default([]) }),
   z.strictObject({ did: z.literal('resow'), as: key.describe('planting that was added for it') }),
   z.strictObject({ did: z.literal('label'), code: z.string().regex(/^[A-Z0-9]{4,8}$/), labels: some.default(1) }),

@@ -5,8 +5,8 @@ import type { Batch, Stay } from '../plan/batch'
 import type { Plan } from '../plan/plan'
 import { thermalShareFor } from '../germination/emergence'
 import { ageOn, limitAge } from '../schedule/forward'
-import { thermalShareOn } from '../progress/progress'
-import { standing } from '../ledger/ledger'
+import { thermalShareOn } from '../progress/seen'
+import { standing } from '../ledger/records'
 
 /** One round through a place. */
 export interface Round {

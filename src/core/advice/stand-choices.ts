@@ -6,7 +6,7 @@ import type { Planner } from '../plan/plan'
 import { latestSowing } from '../schedule/count-back'
 import { reach } from '../schedule/forward'
 import { thermalShareFor } from '../germination/emergence'
-import { plantsPerCell, thermalShareOn } from '../progress/progress'
+import { plantsPerCell, thermalShareOn } from '../progress/seen'
 import { standForecast, type StandCount, type StandForecast } from '../ledger/stand-count'
 
 /** A count being weighed. */

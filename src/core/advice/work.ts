@@ -4,7 +4,7 @@ import { parseDay, type Day } from '../calendar/day'
 import type { Batch } from '../plan/batch'
 import type { Plan } from '../plan/plan'
 import { tasksOf, TASK_KINDS, type Task } from '../plan/tasks'
-import type { Line } from '../ledger/ledger'
+import type { Line } from '../ledger/records'
 
 /** One piece of work with how it stands. */
 export interface Work {
@@ -80,38 +80,45 @@ function workOf(batch: Batch, from: Day, until: Day, today: Day, since: Day, wor
   const { progress } = batch
   if (progress?.standing === 'gone' || progress?.asks) return
   const wantsToday = from <= today && today < until
-  const planned = progress && plannedDays(batch)
-  // What is late is older than any day asked for.
-  for (const task of tasksOf(batch, wantsToday ? Math.min(from, since) : from, until)) {
-    const step = `${task.kind}/${task.nth}`
+  const planned = progress && plannedTasks(batch)
+  const isSown = progress !== undefined && progress.standing !== 'to-sow'
+  const seen = new Set<string>()
+  const add = (task: Task, step: string) => {
+    seen.add(step)
     const line = progress?.ledger.done.get(step)
+    const plannedOn = planned?.get(step)?.day ?? task.day
     if (line) {
       if (line.on >= from && line.on < until)
-        work.push({
-          task: { ...task, day: line.on },
-          state: 'done',
-          due: planned?.get(task.id) ?? task.day,
-          late: 0,
-          line,
-        })
-      continue
+        work.push({ task: { ...task, day: line.on }, state: 'done', due: plannedOn, late: 0, line })
+      return
     }
     // Nothing is still to be done to what is in the field, nor what must have been done before something that was.
     if (
       progress &&
       (progress.ledger.dropped.has(step) || progress.implied.has(step) || progress.standing === 'planted')
     )
-      continue
-    const unsaid = task.day < since
-    if (unsaid) {
+      return
+    // What is due and not recorded has not happened: it is still to be done today, whatever is forecast to follow from it.
+    const held = progress?.held.get(step)
+    if (held === undefined && task.day < since) {
       if (task.day >= from && task.day < until)
         work.push({ task, state: 'done', due: task.day, late: 0, line: undefined })
-      continue
+      return
     }
-    const due = Math.max(planned?.get(task.id) ?? task.day, waitOf(batch, step))
-    const day = Math.max(task.day, waitOf(batch, step), task.day < today ? today : -Infinity)
+    const due = held ?? Math.max(isSown ? task.day : plannedOn, waitOf(batch, step))
+    const day =
+      held === undefined ? Math.max(task.day, waitOf(batch, step), task.day < today ? today : -Infinity) : today
     if (day >= from && day < until)
       work.push({ task: { ...task, day }, state: 'open', due, late: Math.max(0, today - due), line: undefined })
+  }
+  // What is late is older than any day asked for, and what is due today is forecast for tomorrow.
+  const [first, last] = wantsToday ? [Math.min(from, since), Math.max(until, today + 2)] : [from, until]
+  for (const task of tasksOf(batch, first, last)) add(task, `${task.kind}/${task.nth}`)
+  if (!wantsToday || !progress) return
+  // What is due though there is no time left for it before what comes next.
+  for (const step of progress.held.keys()) {
+    const task = seen.has(step) ? undefined : planned?.get(step)
+    if (task) add({ ...task, batch, id: task.id.replace(progress.planned.id, batch.id) }, step)
   }
 }
 
@@ -120,18 +127,16 @@ function waitOf({ progress }: Batch, step: string): Day {
   return wait ? parseDay(wait.entry.what.until) : -Infinity
 }
 
-const plannedDaysOf = new WeakMap<Batch, ReadonlyMap<string, Day>>()
+const plannedTasksOf = new WeakMap<Batch, ReadonlyMap<string, Task>>()
 
-/** Days of a batch's work as it was planned, by the id of the work. */
-function plannedDays(batch: Batch): ReadonlyMap<string, Day> {
-  const known = plannedDaysOf.get(batch)
-  if (known) return known
+/** A batch's work as it was planned, by its step. */
+function plannedTasks(batch: Batch): ReadonlyMap<string, Task> {
   const { planned } = batch.progress!
-  const days = new Map(
-    tasksOf(planned, -Infinity, Infinity).map(({ id, day }) => [id.replace(planned.id, batch.id), day]),
-  )
-  plannedDaysOf.set(batch, days)
-  return days
+  const known = plannedTasksOf.get(planned)
+  if (known) return known
+  const tasks = new Map(tasksOf(planned, -Infinity, Infinity).map((task) => [`${task.kind}/${task.nth}`, task]))
+  plannedTasksOf.set(planned, tasks)
+  return tasks
 }
 
 /** How a batch is doing against its planting day. */
@@ -151,8 +156,10 @@ export function outlookOf(batch: Batch): Outlook | undefined {
   const { planned } = progress
   if (ready === undefined) return { kind: 'late', days: Infinity }
   if (ready > plantOn) return { kind: 'late', days: ready - plantOn }
-  // The day itself may have slipped.
-  if (plantOn > planned.plantOn) return { kind: 'late', days: plantOn - planned.plantOn }
+  // The day itself may have slipped; while it is not past, it has not.
+  const held = progress.held.get('plant/0')
+  const slipped = held === undefined ? plantOn - planned.plantOn : progress.today - held
+  if (slipped > 0) return { kind: 'late', days: slipped }
   if (limit !== undefined && limit < plantOn) return { kind: 'overgrown', days: plantOn - limit }
   if (planned.ready !== undefined && planned.ready - ready >= EARLY)
     return { kind: 'early', days: planned.ready - ready }

@@ -165,10 +165,14 @@ export function gatesBetween(
   return stands
     .filter(
       (stand) =>
-        stand.from >= from &&
-        stand.from < until &&
+        wantsOut(stand, facts.today) >= from &&
+        wantsOut(stand, facts.today) < until &&
         !(stand.from < facts.today && stand.batch?.progress?.standing === 'planted'),
     )
     .sort((a, b) => a.from - b.from || (a.code < b.code ? -1 : 1))
     .map((stand) => gatesOf(stand, { ...facts, clashes: clashesOf.get(stand.id) }))
 }
+
+/** The day it is to be judged for: its planting day, or today where that is due and has not happened. */
+const wantsOut = ({ from, batch }: Stand, today: Day): Day =>
+  batch?.progress?.held.has('plant/0') ? Math.min(from, today) : from

@@ -1,6 +1,6 @@
 /** What stands on a label, and how many labels a batch takes. */
 import type { Entry, Season } from '../../season/schema'
-import { standing } from '../ledger/ledger'
+import { standing } from '../ledger/records'
 import type { Day } from '../calendar/day'
 import type { Batch, Stay } from '../plan/batch'
 import { tasksOf, type Task } from '../plan/tasks'

@@ -2,7 +2,8 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { Entry } from '../../season/schema'
 import { done, entry } from '../testing/records'
-import { byBatch, standing, ledgerOf } from './ledger'
+import { ledgerOf } from './ledger'
+import { byBatch, standing } from './records'
 
 const sown = () => done('a', '2027-03-01', 'sow', { cells: 200, trays: 2, seeds: 200 })
 const ledger = (...entries: Entry[]) => ledgerOf('a', byBatch(entries).get('a') ?? [])

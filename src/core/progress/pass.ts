@@ -34,6 +34,11 @@ export interface Happened {
   notBefore: readonly Day[]
 }
 
+/** A pass with the days on which what has not happened could have begun, were it not that it has not: of the first leg, the day heat could have been left. */
+export interface RealPass extends Pass {
+  due: Day[]
+}
+
 /**
  * Forward pass from what has happened.
  *
@@ -41,9 +46,9 @@ export interface Happened {
  * @param planting day it is planted
  * @see the forward pass of a plan, which this is where nothing has happened yet
  */
-export function passFrom(route: Route, happened: Happened, planting: Day): Pass {
+export function passFrom(route: Route, happened: Happened, planting: Day): RealPass {
   const { sown, leftHeat, notBefore } = happened
-  const pass: Pass = {
+  const pass: RealPass = {
     sown,
     planting,
     germPlace: route.climate.changing.on(route.germPlace, sown),
@@ -54,12 +59,13 @@ export function passFrom(route: Route, happened: Happened, planting: Day): Pass 
     inHeat: 0,
     potted: sown,
     settled: Infinity,
+    due: [],
   }
   if (route.boughtAge === undefined) {
     const { emergenceTotals: totals, pace, leaveHeatShare } = route
     const { germPlace } = pass
-    pass.leavesHeat =
-      leftHeat ?? Math.max(reach(route, totals, germPlace, sown, leaveHeatShare, planting), notBefore[0]!)
+    if (leftHeat === undefined) pass.due[0] = reach(route, totals, germPlace, sown, leaveHeatShare, planting)
+    pass.leavesHeat = leftHeat ?? Math.max(pass.due[0]!, notBefore[0]!)
     const inHeat = reach(route, totals, germPlace, sown, pace, planting)
     if (inHeat <= pass.leavesHeat) pass.emergence = inHeat
     else if (pass.leavesHeat === Infinity) pass.emergence = Infinity
@@ -100,34 +106,36 @@ function emergenceAfterHeat(
   return reach(route, totals, place, from, left, planting)
 }
 
-function walk(route: Route, { legs: begun, seen, notBefore }: Happened, pass: Pass): void {
+function walk(route: Route, { legs: begun, seen, notBefore }: Happened, pass: RealPass): void {
   const { growthTotals: totals, legs, steps } = route
   const { emergence, leavesHeat, planting, pieces } = pass
   const gained = (place: number, from: Day, to: Day) => (to > from ? gain(route, totals, place, from, to, planting) : 0)
   let step = 0
   let ready = steps[0]!.ready
   const germinating = leavesHeat > emergence
-  if (germinating) pieces.push({ from: emergence, growsFrom: emergence, age: 0, place: pass.germPlace })
   pass.inHeat = germinating ? 1 : 0
+  let next = 0
+  /** What was seen in a stretch moves its ages to what they were. */
+  const see = (stretch: Pass['pieces'][number], ends: Day) => {
+    for (; next < seen.length && seen[next]!.on < ends; next++) {
+      const { on } = seen[next]!
+      if (on < stretch.from) continue
+      const reckoned = stretch.age + gained(stretch.place, stretch.growsFrom, on)
+      stretch.age += agreed(reckoned, seen[next]!, ready, steps[step]!.limit) - reckoned
+    }
+  }
   const start = germinating ? leavesHeat : emergence
-  let piece = {
-    from: start,
-    growsFrom: start,
-    age: germinating ? gained(pass.germPlace, emergence, leavesHeat) : (route.boughtAge ?? 0),
-    place: legs[0]!.place,
+  let piece = { from: start, growsFrom: start, age: route.boughtAge ?? 0, place: legs[0]!.place }
+  if (germinating) {
+    const inHeat = { from: emergence, growsFrom: emergence, age: 0, place: pass.germPlace }
+    pieces.push(inHeat)
+    see(inHeat, leavesHeat)
+    piece.age = Math.max(0, inHeat.age + gained(pass.germPlace, emergence, leavesHeat))
   }
   pieces.push(piece)
   let settled = Math.max(emergence, leavesHeat)
-  let next = 0
   for (let i = 1; i <= legs.length; i++) {
-    // What was seen in this stretch moves its ages to what they were.
-    const ends = i < legs.length ? (begun[i] ?? Infinity) : Infinity
-    for (; next < seen.length && seen[next]!.on < ends; next++) {
-      const { on } = seen[next]!
-      if (on < piece.from) continue
-      const reckoned = piece.age + gained(piece.place, piece.growsFrom, on)
-      piece.age += agreed(reckoned, seen[next]!, ready, steps[step]!.limit) - reckoned
-    }
+    see(piece, i < legs.length ? (begun[i] ?? Infinity) : Infinity)
     if (i === legs.length) break
     const { place, starts } = legs[i]!
     const { limit } = steps[step]!
@@ -138,7 +146,7 @@ function walk(route: Route, { legs: begun, seen, notBefore }: Happened, pass: Pa
         ? piece.from
         : reach(route, totals, piece.place, piece.growsFrom, goal - piece.age, planting)
     }
-    let day = begun[i] ?? Math.max(dueOf(legs[i]!), notBefore[i]!)
+    let day = begun[i] ?? Math.max((pass.due[i] = dueOf(legs[i]!)), notBefore[i]!)
     // What is handed over on a day is not, where it is potted before.
     if (begun[i] === undefined && starts.by === 'day' && i + 1 < legs.length) {
       day = Math.min(day, begun[i + 1] ?? Math.max(dueOf(legs[i + 1]!), notBefore[i + 1]!))

@@ -2,18 +2,19 @@
 import type { Entry } from '../../season/schema'
 import { parseDay, type Day } from '../calendar/day'
 import type { Climate } from '../climate/climate'
-import { rootedIn } from '../growth/container-age'
-import { leafAge } from '../growth/rate'
+import { isConfirmed, ledgerOf, RESTS_FROM, type Ledger, type Ledgers } from '../ledger/ledger'
+import { partOf, type Line } from '../ledger/records'
+import type { StandForecast } from '../ledger/stand-count'
 import { batchInProgress, type Batch } from '../plan/batch'
 import { Course } from '../plan/course'
-import { nightsByLimit, trayPlacesIn, traysIn, type Way } from '../plan/ways'
-import { ageOn, forwardPass, gain, legAge, legStart, type Pass } from '../schedule/forward'
+import { forwardPass } from '../schedule/forward'
 import { placesOf, type Route, type TailLeg } from '../schedule/route'
-import { cellYield, meanYield } from '../sizing/cell'
-import { tailTaken, routeTaken, type Keyed, type Taken } from './route-taken'
-import { passFrom, type Happened, type SeenAge } from './pass'
-import { standForecast, type StandForecast } from '../ledger/stand-count'
-import { rootOf, ledgerOf, type Line, type Ledgers, type Ledger } from '../ledger/ledger'
+import { along } from './along'
+import { amountsOf } from './amounts'
+import { meantOf } from './meant'
+import { passFrom, type Happened } from './pass'
+import { routeTaken, tailTaken, type Keyed } from './route-taken'
+import { agesSeen, plugsSeen, sownCells, standOf } from './seen'
 
 /** How far a batch is. */
 export type Standing = 'to-sow' | 'sown' | 'up' | 'hardening' | 'planted' | 'gone'
@@ -39,6 +40,8 @@ export interface Progress {
   share: number
   /** Looks at plugs, with the age that was reckoned then and the age at which the plug was to hold. */
   plugs: readonly { on: Day; age: number; ready: number; holds: boolean }[]
+  /** Steps that are due and have not happened, with the day they were due: what follows is forecast as if they were done tomorrow. */
+  held: ReadonlyMap<string, Day>
   /** Steps nobody ticked off though what comes after them was: `leave-heat/0`. */
   implied: ReadonlySet<string>
   /** Days on which its cells changed within one container. */
@@ -79,29 +82,6 @@ function isOverdue({ sow, plantOn, stays }: Batch, { today }: Reality): boolean 
   return sow !== undefined && (sow < today || plantOn < today || stays.some(({ from }) => from < today))
 }
 
-/** Work that only what is sown can have. */
-const SHOWS_SOWN: ReadonlySet<string> = new Set([
-  'leave-heat',
-  'thin',
-  'pinch',
-  'feed',
-  'pot-up',
-  'move',
-  'harden',
-  'plant',
-])
-
-/** Whether somebody said that a batch is sown, by a record of it or of what comes after. */
-function isConfirmed({ sown, planted, counts, checks, moves, done, splitOff }: Ledger): boolean {
-  return (
-    sown !== undefined ||
-    planted !== undefined ||
-    splitOff !== undefined ||
-    counts.length + checks.length + moves.length > 0 ||
-    [...done.keys()].some((step) => SHOWS_SOWN.has(step.split('/')[0]!))
-  )
-}
-
 /**
  * Whether a batch is to be asked about: its sowing day was past already when records began, or when it was planned, and
  * nobody has said what became of it.
@@ -123,7 +103,7 @@ function isAskedAbout(planned: Batch, ledger: Ledger, { since, today }: Reality)
 export function progressOf(planned: Batch, reality: Reality, climate: Climate, by: Keyed): Batch[] {
   const entries = reality.byBatch.get(planned.id)
   if (!planned.pass || (!entries && !isOverdue(planned, reality))) return [planned]
-  const all = ledgerOf(planned.id, entries ?? [])
+  const all = ledgerOf(planned.id, entries ?? [], meantOf(planned))
   const [root] = all.parts
   if (all.parts.length === 1 && isAskedAbout(planned, root!, reality)) return [asked(planned, all, reality)]
   if (
@@ -138,9 +118,11 @@ export function progressOf(planned: Batch, reality: Reality, climate: Climate, b
     // Notes and labels alone change no day.
     return [planned]
   }
-  const shares = sharesOf(all)
-  return all.parts.map((ledger) => oneAsItIs(planned, ledger, all, shares.get(ledger.id) ?? 1, reality, climate, by))
+  return all.parts.map((ledger) => onePart(planned, ledger, all, reality, climate, by))
 }
+
+const NONE_HELD: ReadonlyMap<string, Day> = new Map()
+const NO_PLUGS: Progress['plugs'] = []
 
 /** A batch to be asked about: as it was planned, and counted nowhere. */
 function asked(planned: Batch, all: Ledgers, { today }: Reality): Batch {
@@ -156,6 +138,7 @@ function asked(planned: Batch, all: Ledgers, { today }: Reality): Batch {
     plants: planned.plants,
     share: 1,
     plugs: NO_PLUGS,
+    held: NONE_HELD,
     implied: new Set(),
     cuts: [],
     begins: -Infinity,
@@ -163,49 +146,7 @@ function asked(planned: Batch, all: Ledgers, { today }: Reality): Batch {
   })
 }
 
-/** Share of the batch that each part is now. */
-function sharesOf(all: Ledgers): Map<string, number> {
-  const shares = new Map<string, number>([[all.parts[0]!.id, 1]])
-  const cellsAt = new Map<string, number>()
-  for (const { entry } of linesOf(all)) {
-    const { what } = entry
-    const id = entry.batch!
-    if (what.did === 'task' && what.cells !== undefined) cellsAt.set(id, what.cells)
-    if (what.did === 'split') {
-      const part = `${rootOf(id)}~${what.part}`
-      const whole = cellsAt.get(id)
-      const taken = whole ? Math.min(1, what.cells / whole) : 0.5
-      const share = shares.get(id) ?? 1
-      shares.set(part, share * taken)
-      shares.set(id, share * (1 - taken))
-      if (whole !== undefined) cellsAt.set(id, whole - what.cells)
-      cellsAt.set(part, what.cells)
-    }
-    if (what.did === 'merge') {
-      shares.set(what.into, (shares.get(what.into) ?? 0) + (shares.get(id) ?? 0))
-      shares.set(id, 0)
-      cellsAt.set(what.into, (cellsAt.get(what.into) ?? 0) + (cellsAt.get(id) ?? 0))
-    }
-  }
-  return shares
-}
-
-/** Every line of all parts once, in order. */
-function linesOf({ parts }: Ledgers): Line[] {
-  const seen = new Set<string>()
-  const lines = parts.flatMap(({ lines: own }) => own).filter(({ entry }) => !seen.has(entry.id) && seen.add(entry.id))
-  return lines.sort((a, b) => a.on - b.on || (a.entry.at < b.entry.at ? -1 : 1))
-}
-
-function oneAsItIs(
-  planned: Batch,
-  recorded: Ledger,
-  all: Ledgers,
-  share: number,
-  reality: Reality,
-  climate: Climate,
-  by: Keyed,
-): Batch {
+function onePart(planned: Batch, recorded: Ledger, all: Ledgers, reality: Reality, climate: Climate, by: Keyed): Batch {
   const { since, today } = reality
   const { way } = planned
   const { route, method } = way
@@ -228,12 +169,20 @@ function oneAsItIs(
     taken(recorded.done.get('leave-heat/0'), stayedInHeat(planned) ? plannedLeaving : undefined),
   )
   const doneOn = (task: string, nth: number) => ledger.done.get(`${task}/${nth}`)
-  const notBefore = (task: string, nth: number) => Math.max(today, until(ledger, task, nth))
+  /** Steps that are due and have not been recorded: they have not happened, and what follows is as if they were done tomorrow. */
+  const held = new Map<string, Day>()
+  const notBefore = (task: string, nth: number) => Math.max(today + 1, until(ledger, task, nth))
+  const hold = (task: string, nth: number, due: Day) => {
+    const natural = Math.max(due, until(ledger, task, nth))
+    if (natural <= today) held.set(`${task}/${nth}`, natural)
+    return Math.max(due, notBefore(task, nth))
+  }
   const sowTask = route.boughtAge === undefined ? 'sow' : 'receive'
   const sownOn = taken(ledger.sown, planned.sow)
-  const sow = sownOn ?? Math.max(planned.sow!, notBefore(sowTask, 0))
+  const sow = sownOn ?? Math.max(planned.sow!, today, until(ledger, sowTask, 0))
   const planting = taken(ledger.planted ?? doneOn('plant', 0), planned.plantOn)
-  const plantOn = Math.max(sow + 1, planting ?? Math.max(planned.plantOn, notBefore('plant', 0)))
+  const plantOn = Math.max(sow + 1, planting ?? hold('plant', 0, planned.plantOn))
+  const plantsAhead = planting === undefined && !held.has('plant/0')
 
   const dropped = (kind: string, stage: number) => ledger.dropped.has(`${kind}/${stage}`)
   const placeOf = (key: string | undefined, usual: number) =>
@@ -246,7 +195,8 @@ function oneAsItIs(
     if (dropped(hardens ? 'harden' : 'move', stage)) continue
     const line = doneOn(hardens ? 'harden' : 'move', stage)
     const plannedOn = planned.plantOn - leg.daysBefore
-    const on = taken(line, plannedOn) ?? Math.max(plannedOn, notBefore(hardens ? 'harden' : 'move', stage))
+    const step = hardens ? 'harden' : 'move'
+    const on = taken(line, plannedOn) ?? (plantsAhead ? hold(step, stage, plannedOn) : plannedOn)
     const daysBefore = plantOn - on
     // One that never came before planting did not happen.
     if (daysBefore < 1) continue
@@ -287,6 +237,11 @@ function oneAsItIs(
     actual.emergenceTotals[at] ??= climate.emergence(at, route.germination)
     actual.growthTotals[at] ??= climate.growth(at, route.growth)
   }
+  /** The step that begins a leg; of the first, leaving heat. */
+  const startsOf = (leg: number): [string, number] => {
+    const { starts, stage } = legs[leg]!
+    return leg === 0 ? ['leave-heat', 0] : [starts.by === 'potting' ? 'pot-up' : 'move', stage]
+  }
   // What was potted or moved on had left heat by then, whenever that was written down.
   const saidLeft = taken(leftHeat, plannedLeaving) ?? impliedLeaving
   const firstBegun = Math.max(sow, Math.min(Infinity, ...begun.filter((on) => on !== undefined)))
@@ -295,9 +250,7 @@ function oneAsItIs(
     leftHeat: saidLeft === undefined ? undefined : Math.min(saidLeft, firstBegun),
     legs: begun,
     seen: [],
-    notBefore: legs.map(({ starts, stage }, k) =>
-      k === 0 ? notBefore('leave-heat', 0) : notBefore(starts.by === 'potting' ? 'pot-up' : 'move', stage),
-    ),
+    notBefore: legs.map((_, leg) => notBefore(...startsOf(leg))),
   }
   const plainPlace = (place: number) => climate.changing.on(place, sow)
   // Without heat to leave there is nothing to wait for: it comes off by itself.
@@ -317,6 +270,16 @@ function oneAsItIs(
   const seen = agesSeen(ledger, way)
   const pass = stand || seen.length > 0 ? passFrom(actual, { ...happened, seen }, plantOn) : plainPass
 
+  // Steps of the legs that could have been taken by now.
+  if (sownOn !== undefined && planting === undefined)
+    pass.due.forEach((due, leg) => {
+      const began = leg === 0 ? happened.leftHeat : begun[leg]
+      if (began === undefined && happened.notBefore[leg]! > -Infinity && due < Infinity) {
+        const [task, nth] = startsOf(leg)
+        hold(task, nth, due)
+      }
+    })
+
   const standing: Standing = ledger.ended
     ? 'gone'
     : dropped(sowTask, 0) || dropped('plant', 0)
@@ -335,7 +298,8 @@ function oneAsItIs(
             : leftHeat || pass.emergence <= today
               ? 'up'
               : 'sown'
-  const { cells, cuts, plants } = amounts(planned, ledger, way, share, taking, stand)
+  const { cells, cuts, plants } = amountsOf(planned, ledger, way, taking, stand)
+  const { share } = ledger
   const known: Progress = {
     planned,
     ledger,
@@ -348,6 +312,7 @@ function oneAsItIs(
     plants,
     share,
     plugs: plugsSeen(ledger, actual, plainPass),
+    held,
     implied: new Set(impliedLeaving === undefined ? taking.implied : ['leave-heat/0', ...taking.implied]),
     cuts,
     begins: ledger.splitOff?.on ?? -Infinity,
@@ -357,7 +322,7 @@ function oneAsItIs(
   const wanted = Math.round(planned.plants * share)
   const sought = {
     id: ledger.id,
-    code: part === undefined ? planned.code : `${planned.code}/${part}`,
+    code: part === undefined ? planned.code : `${planned.code}/${partName(ledger)}`,
     planting: planned.planting,
     n: planned.n,
     plants: standing === 'planted' ? (ledger.plants ?? wanted) : wanted,
@@ -374,6 +339,13 @@ function oneAsItIs(
     new Course(along(way, actual, climate), plantOn, planned.agePoint, sow, [], pass),
     known,
   )
+}
+
+/** What a part is called on its label: its number, or the rest where it was left behind. */
+function partName({ id, restOf }: Ledger): string {
+  const number = partOf(id)
+  if (restOf === undefined) return String(number)
+  return number === RESTS_FROM ? 'rest' : `rest${RESTS_FROM - number + 1}`
 }
 
 /**
@@ -442,200 +414,4 @@ function until(ledger: Ledger, task: string, nth: number): Day {
 
 function dropDay(ledger: Ledger, sowTask: string): Day | undefined {
   return (ledger.dropped.get(`${sowTask}/0`) ?? ledger.dropped.get('plant/0'))?.on
-}
-
-const sownCells = (ledger: Ledger, planned: Batch): number =>
-  ledger.sown?.entry.what.cells ?? planned.sizing?.cells ?? 0
-
-/** What the counts of a batch say of its stand. Counts before a split are of the whole. */
-function standOf(route: Route, way: Way, planned: Batch, ledger: Ledger, pass: Pass, survival: number): StandForecast {
-  const flats = way.method.sowing.policy === 'flat'
-  const cells = flats ? (ledger.sown?.entry.what.seeds ?? planned.sizing!.cells) : sownCells(ledger, planned)
-  const counts = ledger.counts.map(({ on, entry: { what } }) => ({
-    cells: Math.min(cells, what.cells),
-    showing: Math.min(cells, what.showing, what.cells),
-    thermalShare: thermalShareOn(route, pass, on) / (route.boughtAge === undefined ? route.pace : 1),
-  }))
-  const { germination, testedSeeds } = planned.seed
-  return standForecast(
-    {
-      cells,
-      seedsPerCell: flats ? 1 : way.seedsPerCell,
-      germination,
-      testedSeeds,
-      spread: route.germination.spread,
-      survival,
-      perCell: plantsPerCell(way, germination),
-    },
-    counts,
-    'coarse',
-  )
-}
-
-/** Plants that a cell with seedlings gives: those kept of the seeds in it, on average. */
-export function plantsPerCell({ keep, seedsPerCell }: Pick<Way, 'keep' | 'seedsPerCell'>, germination: number): number {
-  if (keep <= 1) return 1
-  const any = 1 - (1 - germination) ** seedsPerCell
-  return any <= 0 ? 1 : meanYield(cellYield({ seedsPerCell, keep }, germination, 1)) / any
-}
-
-/** Sum of daily rates from sowing to a day, at the pace of the kind: heat first, then the places it stood in. */
-export function thermalShareOn(route: Route, pass: Pass, day: Day): number {
-  const { emergenceTotals: totals, legs } = route
-  const { germPlace } = pass
-  let from = Math.min(day, pass.leavesHeat)
-  let sum = from > pass.sown ? gain(route, totals, germPlace, pass.sown, from, pass.planting) : 0
-  for (let i = 0; i < legs.length && from < day; i++) {
-    const next = i + 1 < legs.length ? Math.min(day, Math.max(from, legStart(pass, i + 1))) : day
-    if (next > from) sum += gain(route, totals, legs[i]!.place, from, next, pass.planting)
-    from = next
-  }
-  return sum
-}
-
-/** What checks say of the age: the leaf clock that of a plant with so many true leaves, plug and roots how far it is in its cell. */
-function agesSeen(ledger: Ledger, way: Way): SeenAge[] {
-  const { leafInterval, firstLeaf } = way.crop.growth
-  return ledger.checks.flatMap(({ on, entry: { what } }) => {
-    const age =
-      what.leaves === undefined || what.leaves < 1 || leafInterval === undefined
-        ? undefined
-        : leafAge(what.leaves + 0.5, leafInterval, firstLeaf)
-    const plug =
-      what.roots === 'circling-hard'
-        ? 'outgrown'
-        : what.lifts === true
-          ? 'holds'
-          : what.lifts === false || what.roots === 'none'
-            ? 'falls-apart'
-            : undefined
-    return age === undefined && plug === undefined ? [] : [{ on, age, plug }]
-  })
-}
-
-const NO_PLUGS: Progress['plugs'] = []
-
-function plugsSeen(ledger: Ledger, route: Route, pass: Pass): Progress['plugs'] {
-  if (ledger.checks.length === 0) return NO_PLUGS
-  return ledger.checks.flatMap(({ on, entry: { what } }) =>
-    what.lifts === undefined || on < pass.emergence
-      ? []
-      : [{ on, age: ageOn(route, pass, on), ready: readyAgeOn(route, pass, on), holds: what.lifts }],
-  )
-}
-
-/** Age at which the plug holds in the container it stands in on a day. */
-function readyAgeOn({ legs, steps }: Route, pass: Pass, on: Day): number {
-  let { ready } = steps[0]!
-  for (let i = 1; i < legs.length && legStart(pass, i) <= on; i++) {
-    const { step, starts } = legs[i]!
-    if (starts.by === 'potting') ready = rootedIn(steps[step]!.ready, steps[step - 1]!.ready, legAge(pass, i))
-  }
-  return ready
-}
-
-function amounts(
-  planned: Batch,
-  ledger: Ledger,
-  way: Way,
-  share: number,
-  { steps, stepOf, legs, lines, begun }: Taken,
-  stand: StandForecast | undefined,
-) {
-  const sizing = planned.sizing
-  const usual = stepOf.map((step) => (sizing && step >= 0 ? way.cellsIn(step, sizing) : 0))
-  let current = 0
-  const cells = [...usual]
-  const sown = ledger.sown?.entry.what.cells
-  if (sown !== undefined) cells[0] = sown
-  for (let leg = 1; leg < legs.length; leg++) {
-    const { step, starts } = legs[leg]!
-    if (starts.by !== 'potting' || begun[leg] === undefined) continue
-    current = step
-    // What nobody had planned is taken to hold all that was there.
-    cells[step] =
-      lines[leg]?.entry.what.cells ?? (stepOf[step]! < 0 ? (ledger.plants ?? cells[step - 1]!) : cells[step]!)
-  }
-  const sownShare = sown !== undefined && usual[0]! > 0 ? sown / usual[0]! : 1
-  const usualPlants = planned.plants + (sizing?.spare ?? 0)
-  const plants = ledger.plants ?? (stand ? stand.mean * share : usualPlants * sownShare * share)
-  // Only what is needed is carried on, and no more than there is.
-  let left = 1
-  for (let step = current + 1; step < steps.length; step++) {
-    left *= way.survivals[stepOf[step]! - 1] ?? 1
-    const fit =
-      ledger.plants !== undefined
-        ? plants * left
-        : stand
-          ? stand.cells * share * left
-          : usual[step]! * sownShare * share
-    cells[step] = Math.max(0, Math.min(Math.ceil(usual[step]! * share - 1e-9), Math.ceil(fit - 1e-9)))
-  }
-  // Cells that left, or came, while it stood in one container.
-  const cuts: { on: Day; cells: number }[] = []
-  let now = cells[0]!
-  for (const { on, entry } of ledger.lines) {
-    const { what } = entry
-    if (
-      ((what.did === 'task' && (what.task === 'sow' || what.task === 'pot-up')) ||
-        (what.did === 'moved' && what.container !== undefined)) &&
-      what.cells !== undefined
-    )
-      now = what.cells
-    if (what.did === 'split') {
-      now = `${rootOf(entry.batch!)}~${what.part}` === ledger.id ? what.cells : now - what.cells
-      cuts.push({ on, cells: now })
-    }
-    if (what.did === 'merge' && what.into === ledger.id && ledger.cells !== undefined)
-      cuts.push({ on, cells: (now = ledger.cells) })
-  }
-  return { cells, cuts, plants: Math.max(0, plants) }
-}
-
-/** The way with the route a batch really takes; what it shares with the planned way stays shared. */
-function along(way: Way, route: Route, climate: Climate): Way {
-  const own = Object.create(way) as { -readonly [Part in keyof Way]: Way[Part] }
-  const define = (part: keyof Way, value: unknown) => Object.defineProperty(own, part, { value, enumerable: true })
-  define('route', route)
-  if (route.steps.some((step, i) => step !== way.route.steps[i])) {
-    const flats = way.method.sowing.policy === 'flat'
-    define('traysOf', (step: number, cells: number) =>
-      traysIn(route.steps[step]!.container, cells, flats && step === 0),
-    )
-    define('trayPlacesOf', (step: number, cells: number) =>
-      trayPlacesIn(route.steps[step]!.container, cells, flats && step === 0),
-    )
-  }
-  const used = [...placesOf(route)]
-  const measured = climate !== way.route.climate
-  if (measured || used.some((place) => way.temperature[place] === undefined)) {
-    const { crop } = way
-    const filled = <T>(totals: readonly T[], make: (place: number) => T) => {
-      const all = measured ? [] : [...totals]
-      for (const place of used) all[place] ??= make(place)
-      return all
-    }
-    define(
-      'temperature',
-      filled(way.temperature, (place) => climate.temperature(place)),
-    )
-    define(
-      'warmth',
-      filled(way.warmth, (place) => climate.warmth(place, crop.growth)),
-    )
-    define(
-      'coldNights',
-      nightsByLimit((below) => filled(way.coldNights(below), (place) => climate.coldNights(place, below))),
-    )
-    if (way.hotDays)
-      define(
-        'hotDays',
-        filled(way.hotDays, (place) => climate.hotDays(place, crop.stressAbove!)),
-      )
-    define(
-      'closedDays',
-      filled(way.closedDays, (place) => climate.closedDays(place)),
-    )
-  }
-  return own
 }

@@ -6,7 +6,8 @@ import { legStart, type Pass } from '../schedule/forward'
 import { HAND_OVER, handOver } from '../schedule/place-by-rule'
 import { UNPLANNED, type Leg, type Step, type TailLeg } from '../schedule/route'
 import type { Way } from '../plan/ways'
-import type { Line, Ledger } from '../ledger/ledger'
+import type { Ledger } from '../ledger/ledger'
+import type { Line } from '../ledger/records'
 
 /** Where things are found by their keys. */
 export interface Keyed {
@@ -120,7 +121,9 @@ export function routeTaken(
   })
 
   const implied: string[] = []
+  // What hardens, or is planted, has been through all that comes before.
   let next = Infinity
+  for (const [step, { on }] of ledger.done) if (/^(harden|plant)\//.test(step)) next = Math.min(next, on)
   for (let i = legs.length - 1; i > 0; i--) {
     const { stage, starts } = legs[i]!
     if (begun[i] !== undefined) begun[i] = Math.min(begun[i]!, next)

@@ -37,6 +37,8 @@ const KIND_OF: Record<Entry['what']['did'], Kind> = {
   count: 'count',
   check: 'count',
   fill: 'count',
+  'sow-again': 'count',
+  seed: 'task',
   resow: 'count',
   split: 'task',
   merge: 'task',

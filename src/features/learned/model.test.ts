@@ -19,8 +19,8 @@ const lived: Entry[] = [
   done('t', day(t.pass!.leavesHeat), 'leave-heat'),
   entry('t', day(t.pass!.emergence + 14), { did: 'check', lifts: true }),
   done('t', day(t.pass!.emergence + 16), 'pot-up', { nth: 1 }),
-  entry('t', day(t.pass!.emergence + 20), { did: 'loss', plants: 25, cause: 'cold' }),
-  done('t', day(t.plantOn), 'plant', { plants: 20 }),
+  entry('t', day(t.pass!.emergence + 20), { did: 'loss', plants: 12, cause: 'cold' }),
+  done('t', day(t.plantOn), 'plant', { plants: 16 }),
 ]
 const suggested = (season: Season) =>
   suggestionsOf(createPlanner().plan({ ...season, records: lived }, t.plantOn + 2), season)

@@ -30,7 +30,14 @@ export const ROOT_WORDS: Record<Roots, string> = {
 }
 
 const ROUND_WORDS = { water: 'Watered', feed: 'Fed' } as const
-const END_WORDS = { discarded: 'thrown away', sold: 'sold', given: 'given away' } as const
+const END_WORDS = { discarded: 'thrown away', sold: 'sold', given: 'given away', 'left-over': 'left over' } as const
+const SEED_WORDS = {
+  delivered: 'delivered',
+  spilled: 'spilled',
+  given: 'given away',
+  discarded: 'thrown away',
+  counted: 'counted: so many are left',
+} as const
 
 const DONE_WORDS: Record<keyof typeof TASK_TITLES, string> = {
   order: 'Ordered',
@@ -86,6 +93,10 @@ export function entrySentence({ what, place, void: taken }: Entry, season: Seaso
       return `${f.number(what.showing)} of ${count(f, what.cells, 'cell')} up${what.doubles > 0 ? `, ${f.number(what.doubles)} with more than one` : ''}${what.again === undefined ? '' : `; count again ${f.date(parseDay(what.again))}`}`
     case 'fill':
       return `${count(f, what.cells, 'blank')} filled from doubles`
+    case 'sow-again':
+      return `${count(f, what.cells, 'blank')} sown again, ${count(f, what.seeds, 'seed')}`
+    case 'seed':
+      return `${season.lots.find((one) => one.key === what.lot)?.name ?? what.lot}: ${count(f, what.seeds, 'seed')} ${SEED_WORDS[what.how]}`
     case 'check': {
       const seen = [
         what.leaves !== undefined ? count(f, what.leaves, 'true leaf', 'true leaves') : undefined,
@@ -128,6 +139,9 @@ const TOO_MANY = {
   split: 'split off',
   planted: 'planted',
   ended: 'gone',
+  potted: 'potted up',
+  moved: 'moved',
+  'sown-again': 'sown again',
 } as const
 
 /** Why a record could not be kept as it was written, and what to do. */
@@ -135,6 +149,8 @@ export function refusalSentence(reason: Refusal, f: Format): string {
   switch (reason.kind) {
     case 'before-sowing':
       return `It was sown on ${f.date(reason.sown)}; nothing can have happened to it before. Correct the day, or the sowing.`
+    case 'not-sown':
+      return 'Nobody has recorded its sowing yet, so nothing of it can be lost. Record the sowing first, or correct the day.'
     case 'too-many':
       return `${f.number(reason.said)} ${TOO_MANY[reason.what]} cannot be: there are ${f.number(reason.most)} at most. Correct the number.`
     case 'after-end':

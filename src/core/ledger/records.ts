@@ -1,0 +1,84 @@
+/** Records of batches: which still count, of which batch or part they are, and in which order they are taken. */
+import type { Entry } from '../../season/schema'
+import type { Day } from '../calendar/day'
+
+export type Recorded<Kind extends Entry['what']['did']> = Entry & { what: Extract<Entry['what'], { did: Kind }> }
+
+/** A record of a batch with its day read. */
+export interface Line<Kind extends Entry['what']['did'] = Entry['what']['did']> {
+  entry: Recorded<Kind>
+  on: Day
+}
+
+/** A record of a batch, whatever it says, with its day read. */
+export interface AnyLine {
+  entry: Entry
+  on: Day
+}
+
+/** Id of the batch a part belongs to. */
+export const rootOf = (batch: string): string => batch.split('~')[0]!
+
+/** Number of a part; 1 for the batch itself. */
+export const partOf = (batch: string): number => Number(batch.split('~')[1] ?? 1)
+
+/** Records that still count: those corrected or taken back are left out. */
+export function standing(entries: readonly Entry[]): Entry[] {
+  const corrected = new Set<string>()
+  for (const { instead } of entries) if (instead !== undefined) corrected.add(instead)
+  return entries.filter(({ id, void: taken }) => !taken && !corrected.has(id))
+}
+
+/** Records that count of every batch, its parts with it, each in the order of its days. */
+export function byBatch(entries: readonly Entry[]): Map<string, Entry[]> {
+  const groups = new Map<string, Entry[]>()
+  for (const entry of standing(entries)) {
+    if (entry.batch === undefined) continue
+    const root = rootOf(entry.batch)
+    const group = groups.get(root)
+    if (group) group.push(entry)
+    else groups.set(root, [entry])
+  }
+  for (const group of groups.values()) group.sort(inOrder)
+  return groups
+}
+
+/** By day, then as one day's work must go, then as it was written down; whichever arrived first does not matter. */
+export const inOrder = (a: Entry, b: Entry): number =>
+  a.on < b.on
+    ? -1
+    : a.on > b.on
+      ? 1
+      : rank(a) - rank(b) || (a.at < b.at ? -1 : a.at > b.at ? 1 : a.id < b.id ? -1 : a.id > b.id ? 1 : 0)
+
+const AT_THE_BENCH = 5
+const LAST = 7
+
+/** Sown, counted, thinned and filled in this order; then what is done at the bench as it was written; planting, then the end. */
+function rank({ what, batch }: Entry): number {
+  const own = rankOf(what)
+  // A part is made at the bench: nothing happens to it before.
+  return batch !== undefined && partOf(batch) > 1 && own < AT_THE_BENCH ? AT_THE_BENCH : own
+}
+
+function rankOf(what: Entry['what']): number {
+  switch (what.did) {
+    case 'task':
+      if (what.task === 'sow' || what.task === 'receive') return 0
+      if (what.task === 'thin') return 2
+      return what.task === 'plant' ? 6 : AT_THE_BENCH
+    case 'count':
+      return 1
+    case 'fill':
+      return 3
+    case 'sow-again':
+      return 4
+    case 'end':
+      // Some of it sold is no end of the rest.
+      return what.plants === undefined ? LAST : AT_THE_BENCH
+    case 'merge':
+      return LAST
+    default:
+      return AT_THE_BENCH
+  }
+}

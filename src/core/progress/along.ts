@@ -1,0 +1,52 @@
+/** The way with the route a batch really takes. */
+import type { Climate } from '../climate/climate'
+import { nightsByLimit, trayPlacesIn, traysIn, type Way } from '../plan/ways'
+import { placesOf, type Route } from '../schedule/route'
+
+/** The way with the route a batch really takes; what it shares with the planned way stays shared. */
+export function along(way: Way, route: Route, climate: Climate): Way {
+  const own = Object.create(way) as { -readonly [Part in keyof Way]: Way[Part] }
+  const define = (part: keyof Way, value: unknown) => Object.defineProperty(own, part, { value, enumerable: true })
+  define('route', route)
+  if (route.steps.some((step, i) => step !== way.route.steps[i])) {
+    const flats = way.method.sowing.policy === 'flat'
+    define('traysOf', (step: number, cells: number) =>
+      traysIn(route.steps[step]!.container, cells, flats && step === 0),
+    )
+    define('trayPlacesOf', (step: number, cells: number) =>
+      trayPlacesIn(route.steps[step]!.container, cells, flats && step === 0),
+    )
+  }
+  const used = [...placesOf(route)]
+  const measured = climate !== way.route.climate
+  if (measured || used.some((place) => way.temperature[place] === undefined)) {
+    const { crop } = way
+    const filled = <T>(totals: readonly T[], make: (place: number) => T) => {
+      const all = measured ? [] : [...totals]
+      for (const place of used) all[place] ??= make(place)
+      return all
+    }
+    define(
+      'temperature',
+      filled(way.temperature, (place) => climate.temperature(place)),
+    )
+    define(
+      'warmth',
+      filled(way.warmth, (place) => climate.warmth(place, crop.growth)),
+    )
+    define(
+      'coldNights',
+      nightsByLimit((below) => filled(way.coldNights(below), (place) => climate.coldNights(place, below))),
+    )
+    if (way.hotDays)
+      define(
+        'hotDays',
+        filled(way.hotDays, (place) => climate.hotDays(place, crop.stressAbove!)),
+      )
+    define(
+      'closedDays',
+      filled(way.closedDays, (place) => climate.closedDays(place)),
+    )
+  }
+  return own
+}

@@ -1,0 +1,111 @@
+/** What was seen of a batch: what counts say of its stand, and what looks at its plants say of their age. */
+import type { Day } from '../calendar/day'
+import { rootedIn } from '../growth/container-age'
+import { leafAge } from '../growth/rate'
+import type { Ledger } from '../ledger/ledger'
+import { standForecast, type StandForecast } from '../ledger/stand-count'
+import type { Batch } from '../plan/batch'
+import type { Way } from '../plan/ways'
+import { ageOn, gain, legAge, legStart, type Pass } from '../schedule/forward'
+import type { Route } from '../schedule/route'
+import { cellYield, meanYield } from '../sizing/cell'
+import type { SeenAge } from './pass'
+import type { Progress } from './progress'
+
+/** Cells sown, as recorded or as planned. */
+export const sownCells = (ledger: Ledger, planned: Batch): number =>
+  ledger.sown?.entry.what.cells ?? planned.sizing?.cells ?? 0
+
+/** What the counts of a batch say of its stand. Counts before a split are of the whole. */
+export function standOf(
+  route: Route,
+  way: Way,
+  planned: Batch,
+  ledger: Ledger,
+  pass: Pass,
+  survival: number,
+): StandForecast {
+  const flats = way.method.sowing.policy === 'flat'
+  const cells = flats ? (ledger.sown?.entry.what.seeds ?? planned.sizing!.cells) : sownCells(ledger, planned)
+  const counts = ledger.counts.map(({ on, entry: { what } }) => ({
+    cells: Math.min(cells, what.cells),
+    showing: Math.min(cells, what.showing, what.cells),
+    thermalShare: thermalShareOn(route, pass, on) / (route.boughtAge === undefined ? route.pace : 1),
+  }))
+  const { germination, testedSeeds } = planned.seed
+  return standForecast(
+    {
+      cells,
+      seedsPerCell: flats ? 1 : way.seedsPerCell,
+      germination,
+      testedSeeds,
+      spread: route.germination.spread,
+      survival,
+      perCell: plantsPerCell(way, germination),
+    },
+    counts,
+    'coarse',
+  )
+}
+
+/** Plants that a cell with seedlings gives: those kept of the seeds in it, on average. */
+export function plantsPerCell({ keep, seedsPerCell }: Pick<Way, 'keep' | 'seedsPerCell'>, germination: number): number {
+  if (keep <= 1) return 1
+  const any = 1 - (1 - germination) ** seedsPerCell
+  return any <= 0 ? 1 : meanYield(cellYield({ seedsPerCell, keep }, germination, 1)) / any
+}
+
+/** Sum of daily rates from sowing to a day, at the pace of the kind: heat first, then the places it stood in. */
+export function thermalShareOn(route: Route, pass: Pass, day: Day): number {
+  const { emergenceTotals: totals, legs } = route
+  const { germPlace } = pass
+  let from = Math.min(day, pass.leavesHeat)
+  let sum = from > pass.sown ? gain(route, totals, germPlace, pass.sown, from, pass.planting) : 0
+  for (let i = 0; i < legs.length && from < day; i++) {
+    const next = i + 1 < legs.length ? Math.min(day, Math.max(from, legStart(pass, i + 1))) : day
+    if (next > from) sum += gain(route, totals, legs[i]!.place, from, next, pass.planting)
+    from = next
+  }
+  return sum
+}
+
+/** What checks say of the age: the leaf clock that of a plant with so many true leaves, plug and roots how far it is in its cell. */
+export function agesSeen(ledger: Ledger, way: Way): SeenAge[] {
+  const { leafInterval, firstLeaf } = way.crop.growth
+  return ledger.checks.flatMap(({ on, entry: { what } }) => {
+    const age =
+      what.leaves === undefined || what.leaves < 1 || leafInterval === undefined
+        ? undefined
+        : leafAge(what.leaves + 0.5, leafInterval, firstLeaf)
+    const plug =
+      what.roots === 'circling-hard'
+        ? 'outgrown'
+        : what.lifts === true
+          ? 'holds'
+          : what.lifts === false || what.roots === 'none'
+            ? 'falls-apart'
+            : undefined
+    return age === undefined && plug === undefined ? [] : [{ on, age, plug }]
+  })
+}
+
+const NO_PLUGS: Progress['plugs'] = []
+
+export function plugsSeen(ledger: Ledger, route: Route, pass: Pass): Progress['plugs'] {
+  if (ledger.checks.length === 0) return NO_PLUGS
+  return ledger.checks.flatMap(({ on, entry: { what } }) =>
+    what.lifts === undefined || on < pass.emergence
+      ? []
+      : [{ on, age: ageOn(route, pass, on), ready: readyAgeOn(route, pass, on), holds: what.lifts }],
+  )
+}
+
+/** Age at which the plug holds in the container it stands in on a day. */
+function readyAgeOn({ legs, steps }: Route, pass: Pass, on: Day): number {
+  let { ready } = steps[0]!
+  for (let i = 1; i < legs.length && legStart(pass, i) <= on; i++) {
+    const { step, starts } = legs[i]!
+    if (starts.by === 'potting') ready = rootedIn(steps[step]!.ready, steps[step - 1]!.ready, legAge(pass, i))
+  }
+  return ready
+}
