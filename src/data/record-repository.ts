@@ -1,8 +1,9 @@
 /** What happened: written once however often it is sent, checked against what is known of its batch, never changed after. */
 import { sql, type Kysely, type Transaction } from 'kysely'
-import { ledgerOf, type Impossible } from '../core/ledger/ledger'
+import { ledgerOf, type Impossible, type Meant } from '../core/ledger/ledger'
+import { meantBy } from '../core/ledger/meant'
 import { standing, rootOf } from '../core/ledger/records'
-import type { Entry, Readings } from '../season/schema'
+import type { Entry, Method, Readings } from '../season/schema'
 import type { Db } from './database'
 import type { SeasonId } from './rows'
 import type { Database, RecordTable } from './schema'
@@ -109,6 +110,7 @@ export async function keepRecords(
         trx,
       )
     const known = await knownBatches(trx, id, roots)
+    const meant = await meantOf(trx, id, roots)
     const stored = await recordsOf(
       trx,
       id,
@@ -136,7 +138,7 @@ export async function keepRecords(
         kept.push({ id: entry.id, ok: false, reason: { kind: 'nothing-to-correct' } })
         continue
       }
-      const verdict = judge(entry, [...stored.values()])
+      const verdict = judge(entry, [...stored.values()], meant)
       kept.push(verdict)
       if (!verdict.ok) continue
       stored.set(entry.id, entry)
@@ -157,15 +159,17 @@ export async function keepRecords(
 }
 
 /** Whether a record can stand beside those of its batch. */
-function judge(entry: Entry, stored: readonly Entry[]): Kept {
+function judge(entry: Entry, stored: readonly Entry[], meant: (root: string) => Meant | undefined): Kept {
   if (entry.batch === undefined) return { id: entry.id, ok: true }
   const root = rootOf(entry.batch)
-  const ofBatch = (all: readonly Entry[]) =>
-    standing(all)
-      .filter(({ batch }) => batch !== undefined && rootOf(batch) === root)
-      .sort((a, b) => (a.on < b.on ? -1 : a.on > b.on ? 1 : a.at < b.at ? -1 : 1))
-  const before = new Set(ledgerOf(root, ofBatch(stored)).impossible.map((one) => one.entry.id))
-  const after = ledgerOf(root, ofBatch([...stored, entry]))
+  const ledger = (all: readonly Entry[]) =>
+    ledgerOf(
+      root,
+      standing(all).filter(({ batch }) => batch !== undefined && rootOf(batch) === root),
+      meant(root),
+    )
+  const before = new Set(ledger(stored).impossible.map((one) => one.entry.id))
+  const after = ledger([...stored, entry])
   // What it makes impossible counts against it, be it itself or what others wrote.
   const broken =
     after.impossible.find((one) => one.entry.id === entry.id) ??
@@ -218,6 +222,63 @@ async function knownBatches(
     .execute()
   const known = new Set(rows.map(({ key }) => key))
   return (root) => known.has(root.split('.')[0]!)
+}
+
+/** What is counted of each batch, by the method of its planting; unknown where one of a series is raised by another. */
+async function meantOf(
+  trx: Transaction<Database>,
+  id: SeasonId,
+  roots: readonly string[],
+): Promise<(root: string) => Meant | undefined> {
+  if (roots.length === 0) return () => undefined
+  const keys = [...new Set(roots.map((root) => root.split('.')[0]!))]
+  const rows = await trx
+    .selectFrom('planting as p')
+    .innerJoin('method as m', (join) =>
+      join
+        .onRef('m.farm_id', '=', 'p.farm_id')
+        .onRef('m.season_id', '=', 'p.season_id')
+        .onRef('m.key', '=', 'p.method'),
+    )
+    .select(['p.key', 'm.policy', 'm.sowing', 'm.key as method'])
+    .where('p.farm_id', '=', id.farm_id)
+    .where('p.season_id', '=', id.season_id)
+    .where('p.key', 'in', keys)
+    .where(sql<boolean>`p.more -> 'otherwise' ->> 'method' is null`)
+    .where((where) =>
+      where.not(
+        where.exists(
+          where
+            .selectFrom('series_change as c')
+            .select('c.planting')
+            .whereRef('c.farm_id', '=', 'p.farm_id')
+            .whereRef('c.season_id', '=', 'p.season_id')
+            .whereRef('c.planting', '=', 'p.key')
+            .where(sql<boolean>`c.more -> 'otherwise' ->> 'method' is not null`),
+        ),
+      ),
+    )
+    .execute()
+  if (rows.length === 0) return () => undefined
+  const stages = await trx
+    .selectFrom('stage')
+    .select(['method', 'divide'])
+    .where('farm_id', '=', id.farm_id)
+    .where('season_id', '=', id.season_id)
+    .where('method', 'in', [...new Set(rows.map(({ method }) => method))])
+    .execute()
+  const meant = new Map(
+    rows.map(({ key, method, policy, sowing }) => [
+      key,
+      meantBy({
+        sowing: { policy, ...(sowing as object) } as Method['sowing'],
+        stages: stages
+          .filter((stage) => stage.method === method)
+          .map(({ divide }) => (divide === null ? {} : { divide })),
+      }),
+    ]),
+  )
+  return (root) => meant.get(root.split('.')[0]!)
 }
 
 /** Puts what was measured in the place of what the same source said of those days. */

@@ -47,7 +47,7 @@ describe('the field goes out', () => {
       name: 'N1',
       wanted: '60',
       gets: '60',
-      no_room_until: '2027-07-01',
+      no_room_until: '2027-07-04',
       first_harvest: '2027-06-04',
     })
     // What a spreadsheet would run is text.
@@ -92,7 +92,7 @@ describe('the field goes out', () => {
       from: '2027-04-20',
       firstHarvest: '2027-06-04',
       short: 10,
-      clashes: [{ bed: 'n1', inTheWay: ['garlic'], freeOn: '2027-07-01' }],
+      clashes: [{ bed: 'n1', inTheWay: ['garlic'], freeOn: '2027-07-04' }],
     })
     expect(field.find(({ code }) => code === 'D')).toMatchObject({ inPlace: { metres: 18, seeds: 720 }, left: 0 })
     expect(JSON.parse(JSON.stringify(field))).toEqual(field)

@@ -73,12 +73,12 @@ describe('beds', () => {
     const plan = planOf(readField((s) => inBed(s, 'h', 'n1', 80)))
     const [clash] = plan.beds.clashes
     expect(clash!.inTheWay.map(({ what }) => what)).toEqual(['garlic'])
-    expect(formatDay(clash!.freeOn)).toBe('2027-07-01')
+    expect(formatDay(clash!.freeOn)).toBe('2027-07-04')
     const stand = plan.stands.find(({ id }) => id === 'h')!
     const hold = holdFor(stand, plan.beds.clashesOf.get('h'))!
-    expect(hold.days).toBe(30)
+    expect(hold.days).toBe(33)
     // Thirty days in June are far more than a 25 ml cell can hold lettuce.
-    expect(hold.overgrown).toBe(day('2027-07-01') - plan.byId.get('h')!.limit!)
+    expect(hold.overgrown).toBe(day('2027-07-04') - plan.byId.get('h')!.limit!)
     expect(hold.overgrown).toBeGreaterThan(7)
     expect(holdFor(stand, undefined)).toBeUndefined()
   })
@@ -92,7 +92,7 @@ describe('beds', () => {
     )
     // 450 cm, then 400 cm of tomatoes in one row, then 300 cm more do not fit before the lettuce leaves on 18 June.
     expect(plan.beds.clashes.map(({ use, over }) => [use.stand!.id, over])).toEqual([['h', 150]])
-    expect(formatDay(plan.beds.clashes[0]!.freeOn)).toBe('2027-06-18')
+    expect(formatDay(plan.beds.clashes[0]!.freeOn)).toBe('2027-06-21')
     expect(plan.beds.uses.get('n2')!.map(({ at }) => at)).toEqual([0, 450, 700])
   })
   it('let a second crop stand between the rows of the first', () => {
@@ -248,7 +248,7 @@ describe('what is sown in its place', () => {
   it('draws on the seed lot like everything else', () => {
     const [use] = plan.lots
     const raised = plan.batches.reduce((sum, { sizing, seed }) => sum + (seed.lot ? (sizing?.seeds ?? 0) : 0), 0)
-    expect(use!.sown).toBe(raised + 2400)
+    expect(use!.toSow).toBe(raised + 2400)
   })
 })
 

@@ -30,7 +30,7 @@ export interface BedClash {
   inTheWay: BedUse[]
   /** cm missing. */
   over: number
-  /** First day its whole length is free. */
+  /** First day its whole length is free and turned around. */
   freeOn: Day
 }
 
@@ -76,7 +76,7 @@ export function bedPlan(season: Season, stands: readonly Stand[]): BedPlan {
   const clashes: BedClash[] = []
   for (const [key, own] of uses) {
     own.sort((a, b) => a.from - b.from || a.until - b.until)
-    placeAlong(byKey.get(key)!, own, clashes)
+    placeAlong(byKey.get(key)!, own, clashes, season.habits.turnaroundDays)
   }
   const clashesOf = new Map<string, BedClash[]>()
   for (const clash of clashes) {
@@ -103,12 +103,17 @@ function standingOf(bed: Bed): BedUse[] {
   }))
 }
 
-/** Gives every use its stretch: where it asks to be, else the first that is long enough while it stands. */
-function placeAlong(bed: Bed, uses: BedUse[], clashes: BedClash[]): void {
+/**
+ * Gives every use its stretch: where it asks to be, else the first that is long enough while it stands.
+ *
+ * @param turnaround days from clearing a stretch to planting it again
+ */
+function placeAlong(bed: Bed, uses: BedUse[], clashes: BedClash[], turnaround: number): void {
   const placed: BedUse[] = []
   for (const use of uses) {
     const together = placed.filter(
-      (other) => other.between === use.between && other.until > use.from && other.from < use.until,
+      (other) =>
+        other.between === use.between && other.until + turnaround > use.from && other.from < use.until + turnaround,
     )
     const asked = Number.isNaN(use.at) ? undefined : use.at
     const at = asked ?? firstGap(bed.length, together, use.length)
@@ -123,7 +128,7 @@ function placeAlong(bed: Bed, uses: BedUse[], clashes: BedClash[]): void {
         use,
         inTheWay,
         over: Math.max(0, beyond, taken + use.length - bed.length),
-        freeOn: freeFrom(bed, together, use),
+        freeOn: freeFrom(bed, together, use, turnaround),
       })
     }
     use.at = at ?? Math.max(0, bed.length - use.length)
@@ -146,15 +151,15 @@ export function firstGap(
   return bedLength - at >= length - TINY ? at : undefined
 }
 
-/** First day on which a use would find its length, when those that stand there now leave as planned. */
-function freeFrom(bed: Bed, others: readonly BedUse[], use: BedUse): Day {
+/** First day on which a use would find its length, when those that stand there now leave as planned and the bed is made ready again. */
+function freeFrom(bed: Bed, others: readonly BedUse[], use: BedUse, turnaround: number): Day {
   if (use.length > bed.length + TINY) return Infinity
-  const days = [...new Set(others.map(({ until }) => until))].sort((a, b) => a - b)
+  const days = [...new Set(others.map(({ until }) => until + turnaround))].sort((a, b) => a - b)
   for (const day of days)
     if (
       firstGap(
         bed.length,
-        others.filter(({ until }) => until > day),
+        others.filter(({ until }) => until + turnaround > day),
         use.length,
       ) !== undefined
     )
@@ -164,7 +169,7 @@ function freeFrom(bed: Bed, others: readonly BedUse[], use: BedUse): Day {
 
 /** What taking so long to get a bed means for plants that wait in their cells. */
 export interface Hold {
-  /** Day the bed is free. */
+  /** Day the bed is free and ready. */
   freeOn: Day
   /** Days they wait past their planting day. */
   days: number

@@ -760,13 +760,19 @@ class Writing {
       other.share = part.share * share
       part.share -= other.share
     }
-    other.cells = what.cells
     other.into = part.into
-    if (part.cells !== undefined) {
+    const flats = this.meant?.flat && part.into === undefined
+    const all = places(part.accounts.standing) + places(other.accounts.standing)
+    other.cells =
+      flats && part.cells !== undefined
+        ? Math.max(1, Math.ceil((part.cells * places(other.accounts.standing)) / Math.max(1, all)))
+        : what.cells
+    other.changes.push({ on: line.on, cells: other.cells })
+    if (flats) this.shrink(part, all, line.on)
+    else if (part.cells !== undefined) {
       part.cells = Math.max(0, part.cells - what.cells)
       part.changes.push({ on: line.on, cells: part.cells })
     }
-    other.changes.push({ on: line.on, cells: what.cells })
     this.settle(part)
     this.settle(other)
     this.parts.set(id, other)

@@ -113,19 +113,19 @@ describe('events, beds and warmth', () => {
       s.plantings[3]!.goes = [{ to: 'bed', bed: 'n2', plants: 60 }]
       delete s.plantings[3]!.sowOn
     })
-    // A: 20 April, cut from 4 June, clear 18 June; two days later the next goes in.
+    // A: 20 April, cut from 4 June, clear 18 June; the bed is turned around in three days, though two were asked for.
     const [move] = anchoredMoves(chained, () => chained.crops[0]!)
-    expect([move!.planting.key, formatDay(move!.to)]).toEqual(['h', '2027-06-20'])
+    expect([move!.planting.key, formatDay(move!.to)]).toEqual(['h', '2027-06-21'])
     const later = {
       ...chained,
       plantings: chained.plantings.map((p) => (p.key === 'a' ? { ...p, on: '2027-04-27' } : p)),
     }
-    expect(anchoredMoves(later, () => chained.crops[0]!).map(({ to }) => formatDay(to))).toEqual(['2027-06-27'])
+    expect(anchoredMoves(later, () => chained.crops[0]!).map(({ to }) => formatDay(to))).toEqual(['2027-06-28'])
     const known = {
       ...chained,
       plantings: chained.plantings.map((p) => (p.key === 'a' ? { ...p, clears: '2027-06-30' } : p)),
     }
-    expect(anchoredMoves(known, () => chained.crops[0]!).map(({ to }) => formatDay(to))).toEqual(['2027-07-02'])
+    expect(anchoredMoves(known, () => chained.crops[0]!).map(({ to }) => formatDay(to))).toEqual(['2027-07-03'])
   })
   it('moves a series that harvests evenly with its first', () => {
     const even = readField((s) => {

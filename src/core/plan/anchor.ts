@@ -44,7 +44,7 @@ export function seasonAir(season: Pick<Season, 'site' | 'season'>): OpenAir {
  * - ready before the first frost: days to maturity, stretched by a factor for shortening days, before the autumn
  *   day that the trusted share of years has its first frost by
  * - first harvest on a day, or some days before an event: the latest planting day that is harvested by then
- * - bed: so many days after it is clear
+ * - bed: so many days after it is clear, and no sooner than beds are turned around
  * - warmth: the first day of spring from which usual nights and soil stay so warm
  *
  * @param crop with the variety's own figures
@@ -53,7 +53,7 @@ export function seasonAir(season: Pick<Season, 'site' | 'season'>): OpenAir {
 export function anchoredDay(
   anchor: Anchor,
   crop: Crop,
-  season: Pick<Season, 'site' | 'season'> & Ground,
+  season: Pick<Season, 'site' | 'season'> & Partial<Pick<Season, 'habits'>> & Ground,
   help: AnchorHelp = {},
 ): Day | AnchorProblem | TooEarly {
   const { frost, latitude, events } = season.site
@@ -62,7 +62,7 @@ export function anchoredDay(
     const bed = season.beds.find(({ key }) => key === anchor.bed)
     if (!bed) return 'no-bed'
     const clear = help.clear ? help.clear(anchor.bed) : standingClear(bed)
-    return clear === undefined ? 'bed-open' : clear + anchor.days
+    return clear === undefined ? 'bed-open' : clear + Math.max(anchor.days, season.habits?.turnaroundDays ?? 0)
   }
   if (anchor.to === 'warmth') {
     const summer = nextMidsummer(parseDay(season.season.from), latitude)
@@ -101,7 +101,7 @@ const USUALLY_OUT = { hardy: -56, 'half-hardy': -28, tender: 0 } as const
  */
 export function earliestPlanting(
   crop: Pick<Crop, 'tenderness'>,
-  season: Pick<Season, 'site' | 'season'> & Ground,
+  season: Pick<Season, 'site' | 'season'> & Partial<Pick<Season, 'habits'>> & Ground,
   goes?: readonly Share[],
 ): Day {
   const begins = parseDay(season.season.from)

@@ -78,17 +78,39 @@ export interface Planner {
 const SLACK = 60 // days kept ready on both sides, so that moving a date by a month remakes nothing
 const AFTER = 420 // days after the last planting for which ready and limit days are still found
 
-/** Everything that is sown from a lot: batches, and what is sown in its place. */
-function drawsOf(batches: readonly Batch[], sownInPlace: readonly Stand[]): Draw[] {
+/** Everything that is sown from a lot, or was: batches, blanks sown again, and what is sown in its place. */
+function drawsOf(
+  batches: readonly Batch[],
+  sownInPlace: readonly Stand[],
+  lots: ReadonlyMap<string, Lot>,
+  today: Day | undefined,
+): Draw[] {
   const draws: Draw[] = []
   for (const { id, code, sow, sizing, seed, progress } of batches) {
+    const { ledger } = progress ?? {}
     // Parts were sown with their batch; what was dropped before it was sown takes nothing.
-    if (progress && (progress.ledger.splitOff || (progress.standing === 'gone' && !progress.ledger.sown))) continue
-    const seeds = progress?.ledger.sown?.entry.what.seeds ?? sizing?.seeds ?? 0
-    if (seed.lot && sow !== undefined && seeds > 0) draws.push({ id, code, lot: seed.lot, day: sow, seeds })
+    if (ledger && !ledger.splitOff && !(progress!.standing === 'gone' && !ledger.sown)) {
+      for (const { on, seeds, lot } of ledger.again) {
+        const from = (lot === undefined ? undefined : lots.get(lot)) ?? seed.lot
+        if (from) draws.push({ id: `${id}+${on}`, code, lot: from, day: on, seeds, done: true })
+      }
+    } else if (ledger) continue
+    const said = ledger?.sown?.entry.what
+    const seeds = (said?.seeds ?? sizing?.seeds ?? 0) + (said?.spilled ?? 0)
+    const from = (said?.lot === undefined ? undefined : lots.get(said.lot)) ?? seed.lot
+    const done = progress !== undefined && progress.standing !== 'to-sow'
+    if (from && sow !== undefined && seeds > 0) draws.push({ id, code, lot: from, day: sow, seeds, done })
   }
   for (const { id, code, from, inPlace } of sownInPlace)
-    if (inPlace?.lot) draws.push({ id, code, lot: inPlace.lot, day: from, seeds: inPlace.seeds })
+    if (inPlace?.lot)
+      draws.push({
+        id,
+        code,
+        lot: inPlace.lot,
+        day: from,
+        seeds: inPlace.seeds,
+        done: today !== undefined && from < today,
+      })
   return draws
 }
 
@@ -284,7 +306,11 @@ export function createPlanner(): Planner {
           return (byId ??= new Map(batches.map((batch) => [batch.id, batch])))
         },
         get lots() {
-          return (lots ??= lotUses(drawsOf(counted, this.inPlace), season))
+          return (lots ??= lotUses(
+            drawsOf(counted, this.inPlace, t.lots, today),
+            season,
+            today === undefined ? [] : season.records,
+          ))
         },
         get inPlace() {
           return (inPlace ??= season.plantings.flatMap((planting) =>

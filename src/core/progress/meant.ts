@@ -1,5 +1,6 @@
 /** What a batch was meant to be, for its ledger. */
 import type { Meant } from '../ledger/ledger'
+import { meantBy } from '../ledger/meant'
 import type { Batch } from '../plan/batch'
 
 const meant = new WeakMap<Batch, Meant>()
@@ -9,12 +10,8 @@ export function meantOf(planned: Batch): Meant {
   const known = meant.get(planned)
   if (known) return known
   const { way, sizing, plants } = planned
-  const { policy } = way.method.sowing
   const of: Meant = {
-    flat: policy === 'flat',
-    // A clump that is carried on whole, and what is thinned to several, hold so many plants in one place.
-    keep: policy === 'divide' ? 1 : way.keep,
-    parts: Math.max(policy === 'divide' ? way.keep : 1, ...way.method.stages.map(({ divide }) => divide ?? 1)),
+    ...meantBy(way.method),
     plants,
     ...(sizing ? { cells: way.cellsIn(0, sizing), seeds: sizing.seeds } : {}),
     potted(stage) {

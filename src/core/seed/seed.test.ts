@@ -102,8 +102,8 @@ describe('the seed of a plan', () => {
     const plan = createPlanner().plan(season)
     const [use] = plan.lots
     const own = plan.batches.filter((batch) => batch.seed.lot && batch.sizing).sort((a, b) => a.sow! - b.sow!)
-    expect(use!.sown).toBe(own.reduce((sum, batch) => sum + batch.sizing!.seeds, 0))
-    expect(use!.needed).toBe(Math.ceil(use!.sown * 1.03 - 1e-9))
+    expect(use!.toSow).toBe(own.reduce((sum, batch) => sum + batch.sizing!.seeds, 0))
+    expect(use!.needed).toBe(Math.ceil(use!.toSow * 1.03 - 1e-9))
     expect(use!.short).toBe(use!.needed - 300)
     expect(use!.runsOut!.id).toBe(own[1]!.id)
     expect(use!.without.has(own[0]!.id)).toBe(false)
@@ -114,7 +114,7 @@ describe('the seed of a plan', () => {
       s.methods[0]!.sowing = { policy: 'bought', age: 150, price: 0.2 }
     })
     const plan = createPlanner().plan(season)
-    expect(plan.lots[0]!.sown).toBe(0)
+    expect(plan.lots[0]!.toSow).toBe(0)
     const batch = plan.byId.get('a')!
     expect(batch.pass!.emergence).toBe(batch.sow)
     expect(batch.ageAtPlanting).toBeGreaterThan(150)

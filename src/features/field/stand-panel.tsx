@@ -188,12 +188,12 @@ export function StandPanel({
                 disabled={saving.busy || draft.changed}
                 onClick={() =>
                   void write(
-                    plantedOn(planting, n, formatDay(hold.freeOn + season.habits.turnaroundDays)),
+                    plantedOn(planting, n, formatDay(hold.freeOn)),
                     `${stand.code} planted when its bed is free`,
                   )
                 }
               >
-                Plant {format.date(hold.freeOn + season.habits.turnaroundDays)} instead
+                Plant {format.date(hold.freeOn)} instead
               </Button>
               {n === 0 && clashes.length === 1 && (
                 <Button

@@ -326,7 +326,7 @@ function NextSeason() {
 
 /** The next season with everything that hangs on something hung on the new calendar. */
 function rehung(season: Season, plan: ReturnType<typeof useSeason>['plan']): Season {
-  const next = nextSeason(season, new Map(plan.lots.map(({ lot, sown }) => [lot.key, sown])))
+  const next = nextSeason(season, new Map(plan.lots.map(({ lot, used, toSow }) => [lot.key, used + toSow])))
   const moves = new Map(
     anchoredMoves(next, cropOfPlanting(next), nurseryDays(plan)).map((moved) => [
       moved.planting.key,

@@ -171,7 +171,7 @@ export function SeedView() {
                         {format.number(use.needed)}
                       </td>
                       <td className="n" data-label="there">
-                        {use.have === undefined ? '–' : format.number(use.have)}
+                        {use.left === undefined ? '–' : format.number(use.left)}
                       </td>
                       <Box component="td" sx={{ fontSize: 14 }}>
                         {use.short > 0 && (
@@ -383,7 +383,7 @@ function LotEditor({ stored, use }: { stored: Lot; use: LotUse }) {
       <Alert severity={use.short > 0 ? 'error' : 'success'} icon={false} sx={{ mb: 2 }}>
         {use.needed === 0
           ? 'No planting draws from this lot.'
-          : `This season asks ${count(format, use.needed, 'seed')} of it, with the allowance for handling${use.have === undefined ? '' : `; there are ${format.number(use.have)}`}.${use.short > 0 ? ` ${shortWords(use, format)}${use.runsOut ? `, at ${use.runsOut.code}` : ''}.` : ''}${lot.packetSeeds && use.short > 0 ? ` That is ${count(format, Math.ceil(use.short / lot.packetSeeds), 'packet')} more.` : ''}`}
+          : `Still needed this season: ${count(format, use.needed, 'seed')}, handling included${use.left === undefined ? '' : `; ${format.number(use.left)} left`}.${use.short > 0 ? ` ${shortWords(use, format)}${use.runsOut ? `, at ${use.runsOut.code}` : ''}.` : ''}${lot.packetSeeds && use.short > 0 ? ` That is ${count(format, Math.ceil(use.short / lot.packetSeeds), 'packet')} more.` : ''}`}
       </Alert>
       <Box sx={{ display: 'grid', gap: 1.5 }}>
         <WordField label="Name of the lot" value={lot.name} onChange={(name) => put('name', name)} error={at('name')} />
