@@ -1,6 +1,7 @@
-/** npm run season -- compute FILE | check FILE | fit FILE | begin ANSWERS: seasons on the command line; "-" reads standard input. */
+/** npm run season -- compute FILE [DAY] | check FILE | fit FILE | begin ANSWERS: seasons on the command line; "-" reads standard input. */
 import { readFileSync } from 'node:fs'
 import { z } from 'zod'
+import { parseDay } from '../src/core/calendar/day'
 import { fitReport } from '../src/interchange/fit-report'
 import { planReport } from '../src/interchange/plan-report'
 import { readJson, readSeasonText } from '../src/interchange/season-file'
@@ -9,7 +10,9 @@ import type { Season } from '../src/season/schema'
 import { fitPlan } from '../src/worker/fit-plan'
 
 const USAGE = `Usage:
-  npm run season -- compute FILE    print the computed plan as JSON
+  npm run season -- compute FILE [DAY]
+                                    print the computed plan as JSON; with DAY (YYYY-MM-DD), what was recorded up to it
+                                    counts, and every batch and part says how far it is and what became of it
   npm run season -- check FILE      only say what is wrong with the document
   npm run season -- fit FILE [DAY]  propose the fewest changes that make the plan fit, as JSON, with the season as it
                                     would be; nothing before DAY (YYYY-MM-DD) changes. Ctrl-C prints the best so far.
@@ -36,15 +39,16 @@ async function main([command, file, day]: string[]): Promise<number> {
     for (const { path, message } of read.problems) console.error(path ? `${path}: ${message}` : message)
     return 1
   }
+  if (day !== undefined && !z.iso.date().safeParse(day).success) {
+    console.error(`${day} is not a day: write it as YYYY-MM-DD.`)
+    return 1
+  }
   if (command === 'fit') {
-    if (day !== undefined && !z.iso.date().safeParse(day).success) {
-      console.error(`${day} is not a day: write it as YYYY-MM-DD.`)
-      return 1
-    }
     console.log(JSON.stringify(await fitted(read.season, day), null, 1))
     return 0
   }
-  if (command === 'compute') console.log(JSON.stringify(planReport(read.season), null, 1))
+  if (command === 'compute')
+    console.log(JSON.stringify(planReport(read.season, day === undefined ? undefined : parseDay(day)), null, 1))
   else console.error(`Nothing wrong: ${read.season.plantings.length} plantings.`)
   return 0
 }

@@ -1,23 +1,36 @@
 /** The computed plan as plain JSON with ISO dates, for the command line and other programs. */
-import { formatDay, type Day } from '../core/calendar/day'
+import { formatDay, parseDay, type Day } from '../core/calendar/day'
 import type { Load } from '../core/capacity/load'
 import type { Batch } from '../core/plan/batch'
 import { limitAge } from '../core/schedule/forward'
 import { settle } from '../core/field/settle'
 import type { Stand } from '../core/field/stand'
 import { createPlanner, type Plan } from '../core/plan/plan'
+import { progressReport } from './progress-report'
+import type { LotUse } from '../core/seed/lot-use'
 import type { Season } from '../season/schema'
 
 const iso = (day: Day | undefined) => (day === undefined || day === Infinity ? null : formatDay(day))
 const rounded = (value: number) => Math.round(value * 1e4) / 1e4
 
-/** Everything the plan of a season says, as plain data. */
-export function planReport(season: Season) {
-  const plan = createPlanner().plan(season)
+/**
+ * Everything the plan of a season says, as plain data.
+ *
+ * @param day the day it is: then what was recorded counts, and every batch and part says how far it is
+ */
+export function planReport(whole: Season, day?: Day) {
+  // What was written down after that day had not happened by then.
+  const season =
+    day === undefined ? whole : { ...whole, records: whole.records.filter(({ on }) => parseDay(on) <= day) }
+  const plan = createPlanner().plan(season, day)
   return {
     farm: season.farm.name,
     season: season.season.name,
-    batches: plan.batches.map((batch) => batchReport(batch, season)),
+    batches: plan.batches.map((batch) => ({
+      ...batchReport(batch, season),
+      ...(day === undefined ? {} : progressReport(batch, plan, day)),
+    })),
+    ...(day === undefined ? {} : { lots: plan.lots.map(lotReport) }),
     places: plan.places.map((load) => ({ place: load.of.key, capacity: load.of.trayPlaces, ...loadReport(load) })),
     field: plan.stands.map((stand) => standReport(stand, plan)),
     containers: plan.containers.map((load) => ({
@@ -27,6 +40,16 @@ export function planReport(season: Season) {
     })),
   }
 }
+
+const lotReport = ({ lot, had, used, gone, left, needed, short }: LotUse) => ({
+  lot: lot.key,
+  had: had ?? null,
+  used,
+  gone,
+  left: left ?? null,
+  needed,
+  short,
+})
 
 function standReport(stand: Stand, plan: Plan) {
   const { shares, left, short } = settle(stand.goes, stand.stand?.plants ?? stand.plants)

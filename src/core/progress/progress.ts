@@ -42,6 +42,8 @@ export interface Progress {
   plugs: readonly { on: Day; age: number; ready: number; holds: boolean }[]
   /** Steps that are due and have not happened, with the day they were due: what follows is forecast as if they were done tomorrow. */
   held: ReadonlyMap<string, Day>
+  /** What fixes its course, for asking what would be if a step came later; `undefined` while it is asked about. */
+  happened: Happened | undefined
   /** Steps nobody ticked off though what comes after them was: `leave-heat/0`. */
   implied: ReadonlySet<string>
   /** Days on which its cells changed within one container. */
@@ -139,6 +141,7 @@ function asked(planned: Batch, all: Ledgers, { today }: Reality): Batch {
     share: 1,
     plugs: NO_PLUGS,
     held: NONE_HELD,
+    happened: undefined,
     implied: new Set(),
     cuts: [],
     begins: -Infinity,
@@ -313,6 +316,7 @@ function onePart(planned: Batch, recorded: Ledger, all: Ledgers, reality: Realit
     share,
     plugs: plugsSeen(ledger, actual, plainPass),
     held,
+    happened: { ...happened, seen },
     implied: new Set(impliedLeaving === undefined ? taking.implied : ['leave-heat/0', ...taking.implied]),
     cuts,
     begins: ledger.splitOff?.on ?? -Infinity,
