@@ -37,8 +37,8 @@ const entry = (batch: string, on: number, what: Entry['what']): Entry => ({
   what,
 })
 
-/** A season of 2,000 batches with all that was due by a day recorded. */
-function recorded(batches: number): { season: Season; today: number } {
+/** A season with all that was due by a day recorded, and looks, labels and notes besides until there are so many records. */
+function recorded(batches: number, most: number): { season: Season; today: number } {
   const season = largeSeason(batches)
   const today = parseDay(season.season.from) + 130
   const records = createPlanner()
@@ -53,11 +53,32 @@ function recorded(batches: number): { season: Season; today: number } {
         }),
       ),
     )
+  const sown = createPlanner()
+    .plan({ ...season, records }, today)
+    .batches.filter(({ sow, progress }) => progress?.ledger.sown && sow! < today - 20)
+  for (let i = 0; records.length < most && sown.length > 0; i++) {
+    const batch = sown[i % sown.length]!
+    const on = batch.sow! + 3 + (i % 16)
+    const cells = batch.progress!.ledger.sown!.entry.what.cells ?? 1
+    records.push(
+      entry(
+        batch.id,
+        on,
+        i % 5 === 0
+          ? { did: 'count', cells, showing: Math.floor(cells * 0.8), doubles: 0 }
+          : i % 5 === 1
+            ? { did: 'check', leaves: i % 3 }
+            : i % 5 === 2
+              ? { did: 'label', code: 'AB12', labels: 1 }
+              : { did: 'note' },
+      ),
+    )
+  }
   return { season: { ...season, records }, today }
 }
 
 function forecast(): void {
-  const { season, today } = recorded(2000)
+  const { season, today } = recorded(2000, 20_000)
   const planner = createPlanner()
   const first = performance.now()
   const plan = planner.plan(season, today)
@@ -150,7 +171,7 @@ const WARM = 4 // records of each device that do not count
 
 /** Thirty devices, each recording one after another without a pause, against the served application. */
 async function devices(): Promise<void> {
-  const { season } = recorded(300)
+  const { season } = recorded(300, 0)
   await withServer({ ...season, records: [] }, async (url) => {
     const ids = createPlanner()
       .plan(season)
@@ -191,7 +212,7 @@ async function database(): Promise<void> {
   const { db, close } = connect(cluster.url)
   try {
     await migrate(db)
-    const { season } = recorded(300)
+    const { season } = recorded(300, 0)
     const id = await createFarm(db, season)
     const ids = createPlanner()
       .plan(season)

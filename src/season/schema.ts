@@ -222,6 +222,22 @@ const facts = {
           stems: z.number().min(1).max(50).describe('stems for each one without pinching'),
         })
         .optional(),
+      moveUpHeight: z
+        .number()
+        .min(0.5)
+        .max(20)
+        .optional()
+        .describe('height at which it is moved up, in widths of its pot; 3 unless given'),
+      stretchedHeight: z
+        .number()
+        .min(0.5)
+        .max(20)
+        .optional()
+        .describe('height from which it is called stretched, in widths of its pot; 2.2 unless given'),
+      firstBud: z
+        .enum(['past-its-best', 'time-to-plant', 'no-matter'])
+        .optional()
+        .describe('what the first flower bud means before planting'),
       dayLength: z.enum(['short', 'long', 'neutral']).optional().describe('days that make it flower or bulb'),
       criticalHours: z.number().min(6).max(20).optional().describe('day length at which it does, hours'),
     })

@@ -1,16 +1,24 @@
 /** What the eye and the hand say of a plant: wait, prick out, pot up, plant, or past its best; and what gains days where it must wait. */
-import type { Container, Entry, Place, Season } from '../../season/schema'
+import type { Container, Place, Season } from '../../season/schema'
 import type { Day } from '../calendar/day'
 import type { RunningTotal } from '../climate/climate'
 import { containerAge, containerHolds } from '../growth/container-age'
+import {
+  agreedPlace,
+  ageAt,
+  isStretched,
+  placeOf,
+  signFigures,
+  type Seen,
+  type SignFigures,
+} from '../growth/plant-state'
 import { leafAge } from '../growth/rate'
 import type { Batch, Stay } from '../plan/batch'
 import { leastNight } from '../schedule/place-by-rule'
 import { plantsSharing } from '../schedule/route'
 import { ageOn, legStart, reach } from '../schedule/forward'
 
-/** What was seen of a plant; every answer may be left out. */
-export type Seen = Omit<Extract<Entry['what'], { did: 'check' }>, 'did'>
+export type { Seen } from '../growth/plant-state'
 
 export type Verdict =
   | { kind: 'wait'; days: number; until: Day }
@@ -35,7 +43,6 @@ export interface Checked {
   daysLeft: number | undefined
 }
 
-const LEGGY = 2.2 // times as tall as its pot is wide
 const STEP_DAYS = 2 // least wait that is worth saying
 
 /** Index of the leg a batch is in on a day. */
@@ -48,61 +55,59 @@ function legOn({ way, pass }: Batch, day: Day): number {
 /**
  * What to do with a batch, from what was seen of it.
  *
- * The plug that lifts whole, and roots round it, tell more than any count of degree-days: they decide, and the forecast
- * only says how long a wait may be.
+ * Its age and everything seen are joined to one place on the way from just up to outgrown; more signs of age never give a
+ * milder answer, and the last container is no exception.
  *
  * @param batch as it is, up
  */
 export function judge(batch: Batch, seen: Seen, today: Day): Checked {
   const { way, pass, plantOn } = batch
   const { route } = way
+  const { crop } = way
   const leg = legOn(batch, today)
   const at = route.legs[leg]!
   const { ready: plainReady, limit, container } = route.steps[at.step]!
-  const { leafInterval, firstLeaf } = way.crop.growth
+  const { leafInterval, firstLeaf } = crop.growth
   const counted = seen.leaves !== undefined && seen.leaves >= 1 && leafInterval !== undefined
   const reckoned = ageOn(route, pass!, today)
-  const age = counted ? leafAge(seen.leaves! + 0.5, leafInterval!, firstLeaf) : reckoned
+  const byLeaves = counted ? leafAge(seen.leaves! + 0.5, leafInterval!, firstLeaf) : reckoned
   const last = at.step === route.steps.length - 1
   const ready = last && pass!.readyAge < Infinity ? pass!.readyAge : plainReady
   const next = route.legs.slice(leg + 1).find(({ starts }) => starts.by === 'potting')
   const into = next ? route.steps[next.step]!.container : undefined
   const flat = way.method.sowing.policy === 'flat' && at.step === 0
-  const daysTo = (goal: number) => daysUntil(batch, placeOn(batch, today), today, goal - age)
+  const figures = signFigures(crop, container.measures?.top, last)
+  const place = agreedPlace(placeOf(byLeaves, ready, limit), seen, figures)
+  const age = ageAt(place, ready, limit)
+  const daysTo = (goal: number) => daysUntil(batch, placeIn(batch, today), today, goal - age)
   const daysLeft = daysTo(limit)
 
   const remarks: Remark[] = []
-  if (
-    seen.leaning ||
-    (seen.height !== undefined && container.measures && seen.height > LEGGY * container.measures.top * 2)
-  )
-    remarks.push('leggy')
+  if (isStretched(seen, figures)) remarks.push('leggy')
   if (seen.pale) remarks.push('pale')
-  if (seen.lifts === false && age >= ready) remarks.push('not-rooted')
-  if (counted && leafInterval !== undefined && Math.abs(age - reckoned) > leafInterval)
-    remarks.push(age > reckoned ? 'ahead' : 'behind')
+  if (seen.lifts === false && byLeaves >= ready) remarks.push('not-rooted')
+  if (counted && Math.abs(byLeaves - reckoned) > leafInterval!) remarks.push(byLeaves > reckoned ? 'ahead' : 'behind')
 
-  const rooted = seen.lifts ?? (seen.roots === undefined ? undefined : seen.roots !== 'none')
-  const outgrown =
-    seen.roots === 'circling-hard'
-      ? 'roots'
-      : seen.buds && !last
-        ? 'buds'
-        : seen.roots === undefined && seen.lifts === undefined && age > limit + 1e-9
-          ? 'age'
-          : undefined
-  const isReady = rooted ?? age >= ready - 1e-9
   let verdict: Verdict
-  if (outgrown) verdict = { kind: 'past', why: outgrown, into }
+  if (place >= OUTGROWN - 1e-9) verdict = { kind: 'past', why: whyPast(seen, figures), into }
   else if (flat)
     verdict =
-      into && (seen.leaves !== undefined ? seen.leaves >= 1 : age >= ready)
+      into && (place >= 1 - 1e-9 || (seen.leaves !== undefined && seen.leaves >= 1))
         ? { kind: 'prick-out', into }
         : wait(daysTo(ready), today)
-  else if (!isReady) verdict = wait(Math.max(rooted === false ? STEP_DAYS : 0, daysTo(ready) ?? Infinity), today)
-  else if (into) verdict = { kind: 'pot-up', into }
+  else if (place < 1 - 1e-9) {
+    const apart = seen.lifts === false || seen.roots === 'none'
+    verdict = wait(Math.max(apart ? STEP_DAYS : 0, daysTo(ready) ?? Infinity), today)
+  } else if (into) verdict = { kind: 'pot-up', into }
   else verdict = { kind: 'plant', inDays: Math.max(0, plantOn - today) }
   return { verdict, remarks, age, ready, limit, daysLeft }
+}
+
+const OUTGROWN = 2 // on the scale of a plant in its container
+
+function whyPast(seen: Seen, figures: SignFigures): 'roots' | 'buds' | 'age' {
+  if (seen.roots === 'circling-hard') return 'roots'
+  return seen.buds && figures.firstBud === 'past-its-best' ? 'buds' : 'age'
 }
 
 function wait(days: number | undefined, today: Day): Verdict {
@@ -111,7 +116,7 @@ function wait(days: number | undefined, today: Day): Verdict {
 }
 
 /** Place a batch stands in on a day; where it grew last, if it stands nowhere. */
-function placeOn({ stays, way }: Batch, day: Day): number {
+function placeIn({ stays, way }: Batch, day: Day): number {
   return stayOn(stays, day)?.place ?? way.route.climate.changing.on(way.route.legs.at(-1)!.place, day)
 }
 
@@ -165,7 +170,7 @@ export function holdLevers(batch: Batch, season: Season, today: Day): Lever[] {
   const { step } = route.legs[leg]!
   const { container, limit } = route.steps[step]!
   const age = ageOn(route, pass!, today)
-  const here = placeOn(batch, today)
+  const here = placeIn(batch, today)
   const daysIn = (place: number, goal: number, rests = 0) =>
     Math.min(MOST_DAYS, daysUntil(batch, place, today, goal - age, rests) ?? MOST_DAYS)
   const now = daysIn(here, limit)

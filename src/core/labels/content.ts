@@ -43,23 +43,36 @@ export function stayOn({ stays }: Batch, day: Day): Stay | undefined {
   )
 }
 
+/** What labels are printed for: what is sown in a week, what is potted up in it, or what stands on a day. */
+export type LabelsFor = 'sow' | 'pot-up' | 'standing'
+
+/** The day a batch's label is for: that of its sowing or potting in the week, so that it says what is true when it is stuck in. */
+export function labelDay({ sow, stays }: Batch, which: LabelsFor, monday: Day, day: Day): Day {
+  if (which === 'sow' && sow !== undefined && sow >= monday && sow < monday + 7) return sow
+  if (which === 'pot-up')
+    return stays.find(({ potted, from }, i) => i > 0 && potted && from >= monday && from < monday + 7)?.from ?? day
+  return day
+}
+
 /**
  * Labels of batches.
  *
- * @param day the day they are for: the container of that day, and what comes next from there
+ * @param day the day they are for, or of each batch its own: the container and place of that day, and what comes next from
+ *   there
  * @param each one for every tray, or one for the batch
  */
 export function labelsOf(
   batches: readonly Batch[],
   season: Pick<Season, 'records'>,
   codes: ReadonlyMap<string, string>,
-  day: Day,
+  day: Day | ((batch: Batch) => Day),
   each: 'tray' | 'batch',
 ): Label[] {
   return batches.flatMap((batch): Label[] => {
-    const stay = stayOn(batch, day)
+    const on = typeof day === 'number' ? day : day(batch)
+    const stay = stayOn(batch, on)
     if (!stay || batch.sow === undefined || batch.progress?.standing === 'gone') return []
-    const next = tasksOf(batch, Math.max(day + 1, batch.sow + 1), Infinity)
+    const next = tasksOf(batch, Math.max(on + 1, batch.sow + 1), Infinity)
       .filter(
         ({ kind }) =>
           kind === 'leave-heat' || kind === 'pot-up' || kind === 'move' || kind === 'harden' || kind === 'plant',

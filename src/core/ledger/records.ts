@@ -43,6 +43,64 @@ export function byBatch(entries: readonly Entry[]): Map<string, Entry[]> {
   return groups
 }
 
+/** Records that count of every batch, kept up while records are added. */
+export interface RecordIndex {
+  readonly of: readonly Entry[]
+  readonly byBatch: ReadonlyMap<string, readonly Entry[]>
+  /** Day of the first record that counts or not; `Infinity` without one. */
+  readonly firstDay: string | undefined
+  /** Batches whose records are not what they were before the last addition; `undefined` when all are new. */
+  readonly changed: ReadonlySet<string> | undefined
+}
+
+const groupOf = ({ batch }: Entry) => (batch === undefined ? undefined : rootOf(batch))
+
+/**
+ * Index of a season's records. Where they are those of before and some more, only the batches of the new ones are looked
+ * at again.
+ */
+export function indexRecords(entries: readonly Entry[], before?: RecordIndex): RecordIndex {
+  if (before && before.of === entries) return before.changed?.size === 0 ? before : { ...before, changed: new Set() }
+  const old = before?.of
+  let added: readonly Entry[] | undefined
+  if (old && old.length > 0 && entries.length >= old.length && old.every((entry, i) => entry === entries[i]))
+    added = entries.slice(old.length)
+  if (!before || !added) {
+    const byBatchNow = byBatch(entries)
+    let firstDay: string | undefined
+    for (const { at } of entries) if (firstDay === undefined || at < firstDay) firstDay = at
+    return { of: entries, byBatch: byBatchNow, firstDay, changed: undefined }
+  }
+  const changed = new Set<string>()
+  const corrected = new Set<string>()
+  for (const entry of added) {
+    const group = groupOf(entry)
+    if (group !== undefined) changed.add(group)
+    if (entry.instead !== undefined) corrected.add(entry.instead)
+  }
+  // What is corrected may be of another batch.
+  if (corrected.size > 0) for (const entry of entries) if (corrected.has(entry.id)) changed.add(groupOf(entry) ?? '')
+  const groups = new Map(before.byBatch)
+  const own = new Map<string, Entry[]>()
+  for (const entry of corrected.size > 0 ? standing(entries) : added) {
+    const group = groupOf(entry)
+    if (group === undefined || !changed.has(group) || entry.void) continue
+    const list = own.get(group)
+    if (list) list.push(entry)
+    else own.set(group, corrected.size > 0 ? [entry] : [...(before.byBatch.get(group) ?? []), entry])
+  }
+  for (const group of changed) {
+    const list = own.get(group)
+    if (list) groups.set(group, list.sort(inOrder))
+    else if (corrected.size > 0) groups.delete(group)
+  }
+  const firstDay = added.reduce<string | undefined>(
+    (first, { at }) => (first === undefined || at < first ? at : first),
+    before.firstDay,
+  )
+  return { of: entries, byBatch: groups, firstDay, changed }
+}
+
 /** By day, then as one day's work must go, then as it was written down; whichever arrived first does not matter. */
 export const inOrder = (a: Entry, b: Entry): number =>
   a.on < b.on

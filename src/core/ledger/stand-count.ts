@@ -48,7 +48,7 @@ export interface StandForecast {
 }
 
 const GRID = { shares: 400, paces: 41 }
-const COARSE = { shares: 80, paces: 21 }
+const COARSE = { shares: 60, paces: 13 }
 const PACE_SPREAD = 0.15 // of ln pace between lots of a kind
 const BAD_LOT = 0.05 // share of lots of which anything may be true
 const TAIL = 0.05
@@ -84,40 +84,53 @@ export function standForecast(
   /** Cells that show now, of all: a sample stands for the rest. */
   const seen = last ? (last.showing / last.cells) * cells : 0
   const known = last ? last.cells : 0
-  const points: { weight: number; g: number; pace: number; p2: number; r: number }[] = []
-  const logs: number[] = []
+  // Of counts that show the same, one after another, the first and the last say all.
+  const telling = counts.filter((count, c) => !(sameShare(counts[c - 1], count) && sameShare(count, counts[c + 1])))
+  const more = telling.map(() => 0)
+  let shown = 0
+  telling.forEach((count, c) => {
+    // Counts of samples of other sizes are put on the scale of the last.
+    more[c] = Math.max(0, (count.showing / count.cells) * known - shown)
+    shown += more[c]!
+  })
+  const left = Math.max(0, known - shown)
+  const size = shares * paces
+  const weights = new Float64Array(size)
+  const rs = new Float64Array(size)
+  const priors = prior.map((one) => Math.log(BAD_LOT / shares + (1 - BAD_LOT) * one))
+  const lasts = Float64Array.from({ length: shares }, (_, i) => filling(((i + 0.5) / shares) * lastShare, k))
   let top = -Infinity
   for (let j = 0; j < paces; j++) {
     const z = paces === 1 ? 0 : -3 + (6 * j) / (paces - 1)
     const pace = Math.exp(PACE_SPREAD * z)
-    const showing = counts.map(({ thermalShare }) => shareShowing(thermalShare / pace, spread))
+    const showing = telling.map(({ thermalShare }) => shareShowing(thermalShare / pace, spread))
     for (let i = 0; i < shares; i++) {
       const g = (i + 0.5) / shares
-      const p2 = 1 - (1 - g * lastShare) ** k
-      let log = Math.log(BAD_LOT / shares + (1 - BAD_LOT) * prior[i]!) - (z * z) / 2
+      const p2 = lasts[i]!
+      let log = priors[i]! - (z * z) / 2
       let before = 0
-      let shown = 0
-      let rest = 0
-      for (let c = 0; c < counts.length; c++) {
-        const p = Math.min(p2, 1 - (1 - g * showing[c]!) ** k)
-        // Counts of samples of other sizes are put on the scale of the last.
-        const now = (counts[c]!.showing / counts[c]!.cells) * known
-        const more = Math.max(0, now - shown)
-        if (more > 0) log += more * Math.log(Math.max(NEVER, p - before))
-        shown += more
-        before = Math.max(before, p)
-        rest = before
+      for (let c = 0; c < telling.length; c++) {
+        const p = Math.min(p2, filling(g * showing[c]!, k))
+        if (more[c]! > 0) log += more[c]! * Math.log(Math.max(NEVER, p - before))
+        if (p > before) before = p
       }
-      if (known > shown) log += (known - shown) * Math.log(Math.max(NEVER, 1 - rest))
-      const r = rest >= 1 ? 0 : Math.max(0, (p2 - rest) / (1 - rest))
-      points.push({ weight: 0, g, pace, p2, r })
-      logs.push(log)
-      top = Math.max(top, log)
+      if (left > 0) log += left * Math.log(Math.max(NEVER, 1 - before))
+      const at = j * shares + i
+      rs[at] = before >= 1 ? 0 : Math.max(0, (p2 - before) / (1 - before))
+      weights[at] = log
+      if (log > top) top = log
     }
   }
   let total = 0
-  points.forEach((point, i) => (total += point.weight = Math.exp(logs[i]! - top)))
-  const kept = points.filter((point) => (point.weight /= total) > 1e-7)
+  for (let at = 0; at < size; at++) total += weights[at] = Math.exp(weights[at]! - top)
+  const kept: { weight: number; g: number; pace: number; r: number }[] = []
+  for (let at = 0; at < size; at++) {
+    const weight = weights[at]! / total
+    if (!(weight > 1e-7)) continue
+    const j = Math.floor(at / shares)
+    const z = paces === 1 ? 0 : -3 + (6 * j) / (paces - 1)
+    kept.push({ weight, g: ((at % shares) + 0.5) / shares, pace: Math.exp(PACE_SPREAD * z), r: rs[at]! })
+  }
   const showingNow = Math.round(seen)
   const empty = cells - showingNow
   let mean = 0
@@ -166,6 +179,12 @@ export function standForecast(
     },
   }
 }
+
+const sameShare = (a: StandCount | undefined, b: StandCount | undefined): boolean =>
+  a !== undefined && b !== undefined && a.showing * b.cells === b.showing * a.cells
+
+/** Chance that a cell of k seeds shows where each does with this chance. */
+const filling = (each: number, k: number): number => (k === 1 ? each : 1 - (1 - each) ** k)
 
 /** Chances that 0, 1, 2 … of so many survive. */
 function survivors(n: number, survival: number): Float64Array {

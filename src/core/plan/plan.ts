@@ -6,7 +6,8 @@ import { limitsOf, stockLimits, type Limit } from '../capacity/limits'
 import { createClimate, type Climate } from '../climate/climate'
 import { progressOf, realityOf } from '../progress/progress'
 import type { Keyed } from '../progress/route-taken'
-import { byBatch } from '../ledger/records'
+import { sisterChecks, type SisterIndex } from '../progress/sisters'
+import { indexRecords, type Line, type RecordIndex } from '../ledger/records'
 import { crewLoad } from '../labour/labour'
 import { SEARCH_DAYS } from '../schedule/count-back'
 import { numberKeys } from '../schedule/route'
@@ -179,30 +180,34 @@ const seedFor = (seed: Seed, { sow }: { sow: Day | undefined }): SeedShare =>
 export function createPlanner(): Planner {
   let tables: Tables | undefined
   let kept = new Map<Planting, Batch[]>()
-  let records: { of: readonly Entry[]; byBatch: Map<string, Entry[]>; since: Day | undefined } = {
-    of: [],
-    byBatch: new Map(),
-    since: undefined,
-  }
+  let records: RecordIndex | undefined
+  let since: Day | undefined
+  let sisters: SisterIndex | undefined
   let real = new Map<Batch, Real>()
 
   /** Planned batches as they really are; those to which nothing new has happened are kept. */
   const realOf = (season: Season, t: Tables, planned: readonly Batch[], today: Day): Batch[] => {
-    if (season.records !== records.of)
-      records = { of: season.records, byBatch: byBatch(season.records), since: undefined }
+    records = indexRecords(season.records, records)
     const { recordsFrom } = season.farm
     const from = recordsFrom === undefined ? undefined : parseDay(recordsFrom)
-    const reality = realityOf(season.records, records.byBatch, today, from)
-    records.since = reality.since
+    const reality = realityOf(records, today, from)
+    since = reality.since
+    sisters = sisterChecks(planned, records, sisters)
+    reality.sisters = sisters.checks
     const next = new Map<Batch, Real>()
     const all = planned.flatMap((batch) => {
       const entries = reality.byBatch.get(batch.id)
+      const looks = reality.sisters?.get(batch.id)
       const before = real.get(batch)
       const same =
-        before && before.since === reality.since && before.today === today && sameItems(before.entries, entries)
+        before &&
+        before.since === reality.since &&
+        before.today === today &&
+        sameItems(before.entries, entries) &&
+        before.looks === looks
       const now = same
         ? before
-        : { entries, since: reality.since, today, batches: progressOf(batch, reality, t.measured, t.keyed) }
+        : { entries, looks, since: reality.since, today, batches: progressOf(batch, reality, t.measured, t.keyed) }
       next.set(batch, now)
       return now.batches
     })
@@ -300,7 +305,7 @@ export function createPlanner(): Planner {
         from,
         to,
         today,
-        since: (really && records.since) ?? -Infinity,
+        since: (really && since) ?? -Infinity,
         batches,
         get byId() {
           return (byId ??= new Map(batches.map((batch) => [batch.id, batch])))
@@ -398,6 +403,7 @@ export function createPlanner(): Planner {
 /** A batch as it really is, and what that was found from. */
 interface Real {
   entries: readonly Entry[] | undefined
+  looks: readonly Line<'check'>[] | undefined
   since: Day
   today: Day
   batches: Batch[]

@@ -5,7 +5,8 @@ import { readSmall } from '../../season/small-season'
 import { createPlanner } from '../plan/plan'
 import { ageOn, forwardPass, legStart, limitDay, readyDay } from '../schedule/forward'
 import type { Route } from '../schedule/route'
-import { passFrom, type Happened } from './pass'
+import { signFigures, type Seen } from '../growth/plant-state'
+import { passFrom, type Happened, type SeenAge } from './pass'
 
 const nothing = (route: Route, sown: number, more: Partial<Happened> = {}): Happened => ({
   sown,
@@ -65,18 +66,29 @@ describe('the pass from what has happened', () => {
   })
   it('agrees with what was seen: leaves first, and the plug has the last word', () => {
     const on = t.pass!.leavesHeat + 10
-    const age = (seen: Happened['seen'][number]) => ageOn(route, from({ seen: [seen], notBefore: [-Infinity, on] }), on)
+    const look = (age: number | undefined, seen: Seen = {}): SeenAge => ({
+      on,
+      age,
+      seen,
+      figures: (step) => signFigures(t.way.crop, undefined, step === 1),
+    })
+    const age = (seen: SeenAge) => ageOn(route, from({ seen: [seen], notBefore: [-Infinity, on] }), on)
     const { ready, limit } = route.steps[0]!
     const reckoned = ageOn(route, t.pass!, on)
-    expect(age({ on, age: undefined, plug: undefined })).toBeCloseTo(reckoned, 9)
-    expect(age({ on, age: 190, plug: undefined })).toBeCloseTo(190, 9)
-    expect(age({ on, age: 190, plug: 'holds' })).toBeCloseTo(ready, 9)
-    expect(age({ on, age: ready + 50, plug: 'falls-apart' })).toBeCloseTo(0.95 * ready, 9)
-    expect(age({ on, age: undefined, plug: 'outgrown' })).toBeCloseTo(limit, 9)
+    expect(age(look(undefined))).toBeCloseTo(reckoned, 9)
+    expect(age(look(190))).toBeCloseTo(190, 9)
+    expect(age(look(190, { lifts: true }))).toBeCloseTo(ready, 9)
+    expect(age(look(ready + 50, { lifts: false }))).toBeCloseTo(0.95 * ready, 9)
+    expect(age(look(undefined, { roots: 'circling-hard' }))).toBeCloseTo(limit, 9)
   })
   it('is outgrown the sooner the further on it is seen to be', () => {
     const on = t.pass!.leavesHeat + 10
-    const limits = [80, 160, 240, 320].map((age) => limitDay(route, from({ seen: [{ on, age, plug: undefined }] })))
+    const limits = [80, 160, 240, 320].map((age) =>
+      limitDay(
+        route,
+        from({ seen: [{ on, age, seen: {}, figures: (step) => signFigures(t.way.crop, undefined, step === 1) }] }),
+      ),
+    )
     expect(limits).toEqual([...limits].sort((a, b) => b - a))
   })
 })

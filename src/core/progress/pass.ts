@@ -1,24 +1,25 @@
 /** The forward pass of a batch that has begun: what has happened is as it was, the rest follows from it. */
 import type { Day } from '../calendar/day'
 import { rootedIn } from '../growth/container-age'
+import { agreedPlace, ageAt, placeOf, type Seen, type SignFigures } from '../growth/plant-state'
 import { gain, reach, TOLERANCE, type Pass } from '../schedule/forward'
 import type { Route } from '../schedule/route'
 
-/** What a look at plants says of their age: leaves an age in degree-days, the plug and its roots how far they are in their cell. */
+/** What a look at plants says of their age: leaves an age in degree-days, the rest how far they are in their container. */
 export interface SeenAge {
   on: Day
   age: number | undefined
-  plug: 'holds' | 'falls-apart' | 'outgrown' | undefined
+  seen: Seen
+  /** What signs mean, by step of the route. */
+  figures: (step: number) => SignFigures
 }
 
-const NEARLY = 0.95 // of the ready age, at which a plug that falls apart is taken to be at most
-
-/** Age that agrees with what was seen: leaves count, and the plug has the last word. */
-function agreed(reckoned: number, { age, plug }: SeenAge, ready: number, limit: number): number {
+/** Age that agrees with what was seen. */
+function agreed(reckoned: number, { age, seen, figures }: SeenAge, step: number, ready: number, limit: number): number {
   const now = age ?? reckoned
-  if (plug === 'outgrown') return Math.max(now, limit)
-  if (plug === 'holds') return Math.max(now, ready)
-  return plug === 'falls-apart' ? Math.min(now, ready * NEARLY) : now
+  const byAge = placeOf(now, ready, limit)
+  const place = agreedPlace(byAge, seen, figures(step))
+  return place === byAge ? now : ageAt(place, ready, limit)
 }
 
 /** What fixes the course of a batch. Everything left out has not happened yet. */
@@ -121,7 +122,7 @@ function walk(route: Route, { legs: begun, seen, notBefore }: Happened, pass: Re
       const { on } = seen[next]!
       if (on < stretch.from) continue
       const reckoned = stretch.age + gained(stretch.place, stretch.growsFrom, on)
-      stretch.age += agreed(reckoned, seen[next]!, ready, steps[step]!.limit) - reckoned
+      stretch.age += agreed(reckoned, seen[next]!, step, ready, steps[step]!.limit) - reckoned
     }
   }
   const start = germinating ? leavesHeat : emergence

@@ -3,7 +3,7 @@ import type { Entry } from '../../season/schema'
 import { parseDay, type Day } from '../calendar/day'
 import type { Climate } from '../climate/climate'
 import { isConfirmed, ledgerOf, RESTS_FROM, type Ledger, type Ledgers } from '../ledger/ledger'
-import { partOf, type Line } from '../ledger/records'
+import { partOf, type Line, type RecordIndex } from '../ledger/records'
 import type { StandForecast } from '../ledger/stand-count'
 import { batchInProgress, type Batch } from '../plan/batch'
 import { Course } from '../plan/course'
@@ -13,6 +13,7 @@ import { along } from './along'
 import { amountsOf } from './amounts'
 import { meantOf } from './meant'
 import { passFrom, type Happened } from './pass'
+import type { SisterChecks } from './sisters'
 import { routeTaken, tailTaken, type Keyed } from './route-taken'
 import { agesSeen, plugsSeen, sownCells, standOf } from './seen'
 
@@ -42,6 +43,8 @@ export interface Progress {
   plugs: readonly { on: Day; age: number; ready: number; holds: boolean }[]
   /** Steps that are due and have not happened, with the day they were due: what follows is forecast as if they were done tomorrow. */
   held: ReadonlyMap<string, Day>
+  /** Looks at its plants, and at those of the same sowing, by their days. */
+  checked: readonly Line<'check'>[]
   /** What fixes its course, for asking what would be if a step came later; `undefined` while it is asked about. */
   happened: Happened | undefined
   /** Steps nobody ticked off though what comes after them was: `leave-heat/0`. */
@@ -57,6 +60,8 @@ export interface Progress {
 export interface Reality {
   /** Records of each batch that count, in order. */
   byBatch: ReadonlyMap<string, readonly Entry[]>
+  /** Looks at plants of the same sowing in other batches. */
+  sisters?: SisterChecks
   /** Work planned before this day counts as done as planned where the batch is known to be sown: nobody kept records then. */
   since: Day
   /** The day it is: what was due before and was not done cannot come before it. */
@@ -69,13 +74,11 @@ export interface Reality {
  * @param recordsFrom first day the farm keeps records, where it says so; else the day of the first record, else today
  */
 export function realityOf(
-  entries: readonly Entry[],
-  byBatch: Reality['byBatch'],
+  { byBatch, firstDay }: Pick<RecordIndex, 'byBatch' | 'firstDay'>,
   today: Day,
   recordsFrom: Day | undefined,
 ): Reality {
-  let since = recordsFrom ?? Infinity
-  if (recordsFrom === undefined) for (const { at } of entries) since = Math.min(since, parseDay(at.slice(0, 10)))
+  const since = recordsFrom ?? (firstDay === undefined ? Infinity : parseDay(firstDay.slice(0, 10)))
   return { byBatch, since: Math.min(since, today), today }
 }
 
@@ -141,6 +144,7 @@ function asked(planned: Batch, all: Ledgers, { today }: Reality): Batch {
     share: 1,
     plugs: NO_PLUGS,
     held: NONE_HELD,
+    checked: [],
     happened: undefined,
     implied: new Set(),
     cuts: [],
@@ -151,6 +155,7 @@ function asked(planned: Batch, all: Ledgers, { today }: Reality): Batch {
 
 function onePart(planned: Batch, recorded: Ledger, all: Ledgers, reality: Reality, climate: Climate, by: Keyed): Batch {
   const { since, today } = reality
+  const sisters = reality.sisters?.get(planned.id)
   const { way } = planned
   const { route, method } = way
   // What followed from a sowing on another day than was planned followed on other days, too.
@@ -270,7 +275,12 @@ function onePart(planned: Batch, recorded: Ledger, all: Ledgers, reality: Realit
       actual.leaveHeatShare *= stand.pace
     }
   }
-  const seen = agesSeen(ledger, way)
+  const checked = sisters
+    ? [...ledger.checks, ...sisters.filter(({ entry }) => !ledger.checks.some((own) => own.entry === entry))].sort(
+        (a, b) => a.on - b.on,
+      )
+    : ledger.checks
+  const seen = agesSeen(checked, way, actual)
   const pass = stand || seen.length > 0 ? passFrom(actual, { ...happened, seen }, plantOn) : plainPass
 
   // Steps of the legs that could have been taken by now.
@@ -316,6 +326,7 @@ function onePart(planned: Batch, recorded: Ledger, all: Ledgers, reality: Realit
     share,
     plugs: plugsSeen(ledger, actual, plainPass),
     held,
+    checked,
     happened: { ...happened, seen },
     implied: new Set(impliedLeaving === undefined ? taking.implied : ['leave-heat/0', ...taking.implied]),
     cuts,

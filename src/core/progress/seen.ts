@@ -1,8 +1,10 @@
 /** What was seen of a batch: what counts say of its stand, and what looks at its plants say of their age. */
 import type { Day } from '../calendar/day'
 import { rootedIn } from '../growth/container-age'
+import { signFigures } from '../growth/plant-state'
 import { leafAge } from '../growth/rate'
 import type { Ledger } from '../ledger/ledger'
+import type { Line } from '../ledger/records'
 import { standForecast, type StandForecast } from '../ledger/stand-count'
 import type { Batch } from '../plan/batch'
 import type { Way } from '../plan/ways'
@@ -69,26 +71,20 @@ export function thermalShareOn(route: Route, pass: Pass, day: Day): number {
   return sum
 }
 
-/** What checks say of the age: the leaf clock that of a plant with so many true leaves, plug and roots how far it is in its cell. */
-export function agesSeen(ledger: Ledger, way: Way): SeenAge[] {
-  const { leafInterval, firstLeaf } = way.crop.growth
-  return ledger.checks.flatMap(({ on, entry: { what } }) => {
-    const age =
-      what.leaves === undefined || what.leaves < 1 || leafInterval === undefined
-        ? undefined
-        : leafAge(what.leaves + 0.5, leafInterval, firstLeaf)
-    const plug =
-      what.roots === 'circling-hard'
-        ? 'outgrown'
-        : what.lifts === true
-          ? 'holds'
-          : what.lifts === false || what.roots === 'none'
-            ? 'falls-apart'
-            : undefined
-    return age === undefined && plug === undefined ? [] : [{ on, age, plug }]
+/** What checks say of the age: the leaf clock that of a plant with so many true leaves, the rest how far it is in its container. */
+export function agesSeen(checks: readonly Line<'check'>[], way: Way, { steps }: Pick<Route, 'steps'>): SeenAge[] {
+  if (checks.length === 0) return NONE_SEEN
+  const { growth } = way.crop
+  const figures = (step: number) =>
+    signFigures(way.crop, steps[step]!.container.measures?.top, step === steps.length - 1)
+  return checks.map(({ on, entry: { what } }) => {
+    const counted = what.leaves !== undefined && what.leaves >= 1 && growth.leafInterval !== undefined
+    const age = counted ? leafAge(what.leaves! + 0.5, growth.leafInterval!, growth.firstLeaf) : undefined
+    return { on, age, seen: what, figures }
   })
 }
 
+const NONE_SEEN: SeenAge[] = []
 const NO_PLUGS: Progress['plugs'] = []
 
 export function plugsSeen(ledger: Ledger, route: Route, pass: Pass): Progress['plugs'] {

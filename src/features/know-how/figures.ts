@@ -193,6 +193,21 @@ export const SECTIONS: readonly FigureSection[] = [
         ofVariety: true,
       },
       { path: 'care.feedAtLeaf', name: 'First feed at true leaf', kind: number(''), ofVariety: true },
+      { path: 'care.moveUpHeight', name: 'Move up at a height of', kind: number('pot widths'), ofVariety: true },
+      { path: 'care.stretchedHeight', name: 'Stretched above', kind: number('pot widths'), ofVariety: true },
+      {
+        path: 'care.firstBud',
+        name: 'First flower bud means',
+        kind: {
+          as: 'choice',
+          options: [
+            ['past-its-best', 'past its best'],
+            ['time-to-plant', 'time to plant'],
+            ['no-matter', 'nothing'],
+          ],
+        },
+        ofVariety: true,
+      },
       { path: 'care.pinch', name: 'Pinching', kind: { as: 'pinch' }, ofVariety: true },
       {
         path: 'care.dayLength',

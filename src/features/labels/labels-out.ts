@@ -1,8 +1,8 @@
 /** Labels of the season in view as a PDF. */
 import { Readable } from 'node:stream'
 import { z } from 'zod'
-import { parseDay } from '../../core/calendar/day'
-import { labelCodes, labelsOf } from '../../core/labels/content'
+import { parseDay, weekStart } from '../../core/calendar/day'
+import { labelCodes, labelDay, labelsOf } from '../../core/labels/content'
 import { createPlanner } from '../../core/plan/plan'
 import { labelsPdf, SHEETS, trayMapPdf, type SheetKey } from '../../interchange/labels-pdf'
 import { createFormat } from '../../words/format'
@@ -13,6 +13,7 @@ const MOST_LABELS = 5000
 const Asked = z.object({
   ids: z.string().max(60_000).default(''),
   day: z.iso.date().optional(),
+  for: z.enum(['sow', 'pot-up', 'standing']).default('standing'),
   each: z.enum(['tray', 'batch']).default('tray'),
   sheet: z.enum(Object.keys(SHEETS) as [SheetKey, ...SheetKey[]]).default('a4-24'),
   skip: z.coerce.number().int().min(0).max(100).default(0),
@@ -38,7 +39,8 @@ export async function labelsOut(request: Request): Promise<Response> {
   const wanted = ids === '' ? [] : ids.split(',')
   const batches = wanted.flatMap((id) => plan.byId.get(id) ?? [])
   const codes = labelCodes(plan.batches, season.records)
-  const labels = labelsOf(batches, season, codes, day === undefined ? today : parseDay(day), each)
+  const on = day === undefined ? today : parseDay(day)
+  const labels = labelsOf(batches, season, codes, (batch) => labelDay(batch, asked.data.for, weekStart(on), on), each)
   if (labels.length > MOST_LABELS)
     return Response.json(
       { problem: `${labels.length} labels are too many for one print; choose fewer batches.` },

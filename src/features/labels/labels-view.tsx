@@ -9,9 +9,9 @@ import LinearProgress from '@mui/material/LinearProgress'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import { useRouter, useSearchParams } from 'next/navigation'
-import { useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react'
+import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react'
 import { formatDay, weekStart } from '../../core/calendar/day'
-import { labelCodes, labelsOf, stayOn, type Label } from '../../core/labels/content'
+import { labelCodes, labelDay, labelsOf, stayOn, type Label, type LabelsFor } from '../../core/labels/content'
 import { readCode, spoken } from '../../core/labels/codes'
 import type { Batch } from '../../core/plan/batch'
 import { simulatedPrinter, type PrintState } from '../../standins/label-printer'
@@ -26,7 +26,7 @@ import { UnlabelledTray } from './unlabelled-tray'
 
 const never = () => () => undefined
 
-type Which = 'sow' | 'pot-up' | 'standing'
+type Which = LabelsFor
 
 const WRONG: Record<string, string> = {
   length: 'A code has five characters.',
@@ -61,12 +61,14 @@ export function LabelsView() {
     [plan, only, which, monday, day],
   )
   const chosen = offered.filter(({ id }) => !off.has(id))
-  // What is sown or potted up in a week is labelled as it stands when that is done.
-  const labelDay = which !== 'standing' && only === null ? Math.max(day, monday + 6) : day
-  const labels = useMemo(() => labelsOf(chosen, season, codes, labelDay, each), [chosen, season, codes, labelDay, each])
+  // Each is labelled as it stands on the day it is sown or potted up.
+  const what = only === null ? which : 'standing'
+  const dayOf = useCallback((batch: Batch) => labelDay(batch, what, monday, day), [what, monday, day])
+  const labels = useMemo(() => labelsOf(chosen, season, codes, dayOf, each), [chosen, season, codes, dayOf, each])
   const query = new URLSearchParams({
     ids: chosen.map(({ id }) => id).join(','),
-    day: formatDay(labelDay),
+    day: formatDay(day),
+    for: what,
     each,
     sheet,
     skip: String(skip ?? 0),
@@ -140,7 +142,7 @@ export function LabelsView() {
                 code={codes.get(batch.id)!}
                 on={!off.has(batch.id)}
                 labels={labels.filter((label) => label.batch === batch)}
-                day={labelDay}
+                day={dayOf(batch)}
                 onToggle={() => setOff(toggled(off, batch.id))}
               />
             ))}

@@ -3,12 +3,13 @@
 import Box from '@mui/material/Box'
 import Typography from '@mui/material/Typography'
 import { useMemo } from 'react'
-import { placeLoads } from '../../core/capacity/load'
+import { containerLoads, placeLoads } from '../../core/capacity/load'
+import { overChanges } from '../../core/capacity/over-change'
 import type { Batch } from '../../core/plan/batch'
 import { useSeason } from '../../ui/season-context'
 import { BatchSteps } from '../../ui/stair/batch-steps'
 import { sownWords } from '../../words/methods'
-import { range } from '../../words/format'
+import { count, range } from '../../words/format'
 import { markTag } from '../../words/marks'
 import { BatchMarks } from './batch-marks'
 
@@ -100,33 +101,45 @@ function Several({ batches }: { batches: readonly Batch[] }) {
   )
 }
 
-/** Places that would be more, or less, over than they are. */
+/** Every place and container that would be over, or more over, with the days: what is over elsewhere in the season hides none of it. */
 function LoadChange({ batches, replaces }: { batches: readonly Batch[]; replaces: Replaced }) {
   const { plan, season, format } = useSeason()
   const { planting: key, n } = replaces ?? { planting: undefined }
   const changes = useMemo(() => {
     const stays = (batch: Batch) => batch.planting.key !== key || (n !== undefined && batch.n !== n)
-    const others = plan.batches.filter(stays)
-    const all = [...others, ...batches]
-    const staying = all.filter((batch) => batch.stays.length > 0)
+    const all = [...plan.batches.filter(stays), ...batches]
+    const staying = [...all, ...plan.batches].filter((batch) => batch.stays.length > 0)
     if (staying.length === 0) return []
     const from = Math.min(...staying.map((batch) => batch.stays[0]!.from))
-    const to = Math.max(...staying.map((batch) => batch.stays.at(-1)!.until))
-    return placeLoads(all, season.places, from, to).flatMap((load, i) => {
-      const most = (over: typeof load.over) => Math.max(0, ...over.map((o) => o.most))
-      const [before, after] = [most(plan.places[i]!.over), most(load.over)]
-      return Math.abs(after - before) < 1e-9 ? [] : [{ place: load.of.name, before, after }]
-    })
-  }, [plan, season.places, batches, key, n])
+    const to = Math.max(...staying.map((batch) => batch.laidOut.free))
+    const places = (of: readonly Batch[]) => placeLoads(of, season.places, from, to)
+    const containers = (of: readonly Batch[]) => containerLoads(of, season.containers, from, to)
+    return [
+      ...overChanges(places(plan.batches), places(all)).map((change) => ({ ...change, unit: 'tray place' })),
+      ...overChanges(containers(plan.batches), containers(all)).map((change) => ({ ...change, unit: 'tray' })),
+    ].sort((a, b) => RANK[a.kind] - RANK[b.kind] || a.from - b.from)
+  }, [plan, season.places, season.containers, batches, key, n])
   if (changes.length === 0) return null
   return (
-    <Box sx={{ mt: 1, fontSize: 14 }}>
-      {changes.map(({ place, before, after }) => (
-        <Box key={place} sx={{ color: after > before ? 'error.main' : 'success.main', fontWeight: 650 }}>
-          {place}: {after === 0 ? 'no longer over' : `${format.number(after, 2)} tray places over at worst`}
-          {before > 0 && after > 0 ? ` (now ${format.number(before, 2)})` : ''}
+    <Box component="ul" aria-label="What becomes overfull" sx={{ m: 0, mt: 1, p: 0, listStyle: 'none', fontSize: 14 }}>
+      {changes.slice(0, MOST_CHANGES).map(({ of, from, until, kind, most, was, unit }) => (
+        <Box
+          component="li"
+          key={`${of.key} ${from}`}
+          sx={{ color: kind === 'new' || kind === 'more' ? 'error.main' : 'success.main', fontWeight: 650 }}
+        >
+          {of.name}, {range(format, from, until)}:{' '}
+          {kind === 'gone'
+            ? 'no longer overfull'
+            : `${count(format, Math.ceil(most * 10 - 1e-6) / 10, unit)} too many${was > 0 ? ` (${format.number(was, 1)} before)` : ''}`}
         </Box>
       ))}
+      {changes.length > MOST_CHANGES && (
+        <Box component="li">and {format.number(changes.length - MOST_CHANGES)} more stretches of days</Box>
+      )}
     </Box>
   )
 }
+
+const RANK = { new: 0, more: 1, less: 2, gone: 3 } as const
+const MOST_CHANGES = 12
