@@ -21,8 +21,8 @@ const season = readField((s) => {
     variety: 'lettuce-red',
     method: 'lettuce-cells',
     plants: 80,
-    on: '2027-06-20',
-    anchor: { to: 'bed', bed: 'n2', days: 2 },
+    on: '2027-06-21',
+    anchor: { to: 'bed', bed: 'n2', days: 3 },
     goes: [{ to: 'bed', bed: 'n2', plants: 60 }],
   }
   s.plantings.push({ key: 'd', code: 'D', variety: 'lettuce-red', method: 'rows', plants: 90, on: '2027-05-02' })
@@ -35,9 +35,9 @@ describe('a planting that is changed', () => {
     const { edits, moves } = plantingEdits(season, plan, { ...a, on: '2027-04-27' })
     expect(edits.map(({ key, from }) => [key, (from as Planting).on])).toEqual([
       ['a', '2027-04-20'],
-      ['h', '2027-06-20'],
+      ['h', '2027-06-21'],
     ])
-    expect((edits[1]!.to as Planting).on).toBe('2027-06-27')
+    expect((edits[1]!.to as Planting).on).toBe('2027-06-28')
     expect(moves.map(({ planting }) => planting.key)).toEqual(['h'])
     expect(moveEdits(moves)).toEqual(edits.slice(1))
   })

@@ -54,7 +54,7 @@ describe('beds', () => {
   it('say who is in the way and what the wait does', () => {
     const clashes = plan.beds.clashesOf.get('h')!
     expect(clashSentence(clashes[0]!, f)).toBe(
-      '8.1 m too little room in N1: garlic until Thu 1 Jul. Free from Thu 1 Jul.',
+      '8.1 m too little room in N1: garlic until Thu 1 Jul. Free from Sun 4 Jul.',
     )
     expect(
       holdSentence(
