@@ -942,6 +942,17 @@ const Did = z.discriminatedUnion('did', [
     plants: some.optional().describe('good plants moved or planted'),
     seeds: some.optional().describe('seeds sown'),
     lot: key.optional().describe('lot they came from, where it is not the one that was planned'),
+    tray: z
+      .strictObject({
+        id: z.string().min(1).max(40).describe('the same for everything sown into one tray'),
+        cells: z
+          .array(z.tuple([z.int().min(0).max(5000), z.int().min(1).max(5000)]))
+          .min(1)
+          .max(200)
+          .describe('stretches of its cells, by number from 0 along its rows: first, and first no longer'),
+      })
+      .optional()
+      .describe('cells of a tray that holds other sowings, too'),
     spilled: some.optional().describe('seeds spilled or thrown away while sowing'),
     rest: z
       .enum(RESTS)

@@ -19,3 +19,22 @@ export function freeKeyIn(list: readonly { key: string }[], wanted: string): str
   if (!taken.has(wanted)) return wanted
   for (let n = 2; ; n++) if (!taken.has(`${wanted}-${n}`)) return `${wanted}-${n}`
 }
+
+const CODE_LETTERS = 'ABCDEFGHJKLMNPQRSTUVWXYZ' // without I and O, which read as 1 and 0
+
+/** A code that no planting has yet, from the first letters of a name where they are free. */
+export function freeCode(season: { plantings: readonly { code: string }[] }, name = ''): string {
+  const taken = new Set(season.plantings.map((planting) => planting.code))
+  const letters = name
+    .toUpperCase()
+    .replace(/[^A-Z]/g, '')
+    .replace(/[IO]/g, '')
+  const wishes = [letters.slice(0, 2), `${letters[0] ?? 'A'}${letters.at(-1) ?? 'A'}`].filter(
+    (code) => code.length === 2,
+  )
+  for (const code of wishes) if (!taken.has(code)) return code
+  for (const a of letters[0] ? [letters[0], ...CODE_LETTERS] : CODE_LETTERS) {
+    for (const b of CODE_LETTERS) if (!taken.has(`${a}${b}`)) return `${a}${b}`
+  }
+  for (let n = 2; ; n++) for (const a of CODE_LETTERS) if (!taken.has(`${a}${n}`)) return `${a}${n}`
+}

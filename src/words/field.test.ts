@@ -64,7 +64,7 @@ describe('beds', () => {
         )!,
         f,
       ),
-    ).toMatch(/^Plants wait 30 days for the bed and outgrow their cells \d+ days before it is free\.$/)
+    ).toMatch(/^Plants wait 33 days for the bed and outgrow their cells \d+ days before it is free\.$/)
     expect(holdSentence({ freeOn: 1, days: 1, overgrown: 0 }, f)).toBe(
       'Plants wait 1 day for the bed; their cells hold them that long.',
     )

@@ -1,5 +1,6 @@
 /** What can be done about a stand: let it be, wait, move doubles into blanks, sow again, or plant fewer; and which is best. */
-import type { Method, Season } from '../../season/schema'
+import type { LotUse } from '../seed/lot-use'
+import type { Lot, Method, Season } from '../../season/schema'
 import type { Day } from '../calendar/day'
 import type { Batch } from '../plan/batch'
 import type { Planner } from '../plan/plan'
@@ -27,6 +28,8 @@ export interface Resow {
   cells: number
   seeds: number
   trays: number
+  /** Lot to take them from, where it is not the batch's own: that one has too few left. */
+  lot: Lot | undefined
 }
 
 export type StandChoice =
@@ -35,6 +38,8 @@ export type StandChoice =
   | { kind: 'wait'; until: Day }
   | { kind: 'fill'; blanks: number; chance: number }
   | { kind: 'resow'; resow: Resow }
+  /** Into the blanks of the same trays: they then hold two ages. */
+  | { kind: 'resow-here'; cells: number; seeds: number; lot: Lot | undefined; chance: number }
   | { kind: 'fewer'; plants: number }
 
 /** Everything that is known when a stand has been counted. */
@@ -53,6 +58,8 @@ export interface StandDecision {
   choices: StandChoice[]
   /** The way to sow again that leaves most time; `undefined` when none leaves any. */
   lastResow: Resow | undefined
+  /** Seed that is not there: how much a sowing again would take, and what is left; `undefined` where there is enough. */
+  noSeed: { seeds: number; left: number; lot: Lot } | undefined
   /** Share of seedlings that live when they are moved into blanks. */
   fillSurvival: number
 }
@@ -69,6 +76,7 @@ const FULL = 0.9
  * @param batch as it is, sown
  * @param today the day of the count
  * @param methods other methods it may be raised by, beside its own
+ * @param lots seed there is: nothing is advised that needs more; left out, seed is not asked about
  */
 export function standDecision(
   planner: Planner,
@@ -77,6 +85,7 @@ export function standDecision(
   count: CountNow,
   today: Day,
   methods: readonly Method[] = [],
+  lots: readonly LotUse[] = [],
 ): StandDecision {
   const { way, pass } = batch
   const { route } = way
@@ -155,7 +164,26 @@ export function standDecision(
   const best =
     resows.find(({ method, lastDay }) => method.key === way.method.key && lastDay >= today) ??
     resows.find(({ lastDay }) => lastDay >= today)
-  if (!enough && best) choices.push({ kind: 'resow', resow: best })
+  const seed = best && seedFor(lots, batch, best.seeds)
+  const noSeed = best && seed && !seed.there ? { seeds: best.seeds, left: seed.left, lot: seed.of } : undefined
+  if (!enough && best && seed?.there !== false)
+    choices.push({ kind: 'resow', resow: { ...best, lot: seed?.there ? seed.from : undefined } })
+  // Blanks of the same trays can be sown again while the method it is raised by still leaves time.
+  const empty = flats || count.cells < cells ? 0 : count.cells - count.showing
+  const inTime = resows.some(({ method, lastDay }) => method.key === way.method.key && lastDay >= today)
+  if (!enough && empty > 0 && inTime) {
+    const each = seedsForOne(germination)
+    const here = seedFor(lots, batch, empty * each)
+    const comes = Math.floor(empty * (1 - (1 - germination) ** each) * survival)
+    if (here.there)
+      choices.push({
+        kind: 'resow-here',
+        cells: empty,
+        seeds: empty * each,
+        lot: here.from,
+        chance: stand.chanceOf(Math.max(0, wanted - comes)),
+      })
+  }
   if (!enough) choices.push({ kind: 'fewer', plants: Math.max(0, Math.round(stand.mean)) })
   if (!enough) choices.push({ kind: 'let-be' })
   // Waiting is no answer once everything is up; filling is one where it is enough.
@@ -167,7 +195,7 @@ export function standDecision(
           ? 1
           : choice.kind === 'resow'
             ? 2
-            : choice.kind === 'fill'
+            : choice.kind === 'fill' || choice.kind === 'resow-here'
               ? 3
               : choice.kind === 'fewer'
                 ? 4
@@ -176,7 +204,18 @@ export function standDecision(
   }
   const { worth } = batch.planting
   const atStake = worth?.by === 'money' ? worth.amount * Math.min(1, lacking / wanted) : undefined
-  return { stand, wanted, chance, thermalShare: shareOn(today), lacking, atStake, choices, lastResow, fillSurvival }
+  return {
+    stand,
+    wanted,
+    chance,
+    thermalShare: shareOn(today),
+    lacking,
+    atStake,
+    choices,
+    lastResow,
+    noSeed,
+    fillSurvival,
+  }
 }
 
 /**
@@ -223,6 +262,32 @@ function resowBy(planner: Planner, season: Season, batch: Batch, method: Method,
       cells: tried.sizing.cells,
       seeds: tried.sizing.seeds,
       trays: tried.stays[0]?.trays ?? 0,
+      lot: undefined,
     },
   ]
+}
+
+const SURE = 0.95 // chance that a blank sown again shows at all
+const MOST_EACH = 3
+
+/** Seeds for a blank that is sown again: as many as make it nearly sure to show, three at most. */
+function seedsForOne(germination: number): number {
+  let n = 1
+  while (n < MOST_EACH && 1 - (1 - germination) ** n < SURE) n++
+  return n
+}
+
+/** Seed for a sowing again: from the batch's own lot, or from another of its variety where that has too little left. */
+function seedFor(
+  lots: readonly LotUse[],
+  { seed }: Batch,
+  seeds: number,
+): { there: true; from: Lot | undefined } | { there: false; left: number; of: Lot } {
+  const own = seed.lot && lots.find(({ lot }) => lot.key === seed.lot!.key)
+  if (!own || own.left === undefined || own.left >= seeds) return { there: true, from: undefined }
+  const other = lots.find(
+    ({ lot, left, needed }) =>
+      lot !== own.lot && lot.variety === own.lot.variety && (left === undefined || left - needed >= seeds),
+  )
+  return other ? { there: true, from: other.lot } : { there: false, left: own.left, of: own.lot }
 }

@@ -25,7 +25,7 @@ export interface Label {
 }
 
 /** Codes of all batches, those on printed labels as they were printed. */
-export function labelCodes(batches: readonly Batch[], records: readonly Entry[]): Map<string, string> {
+export function labelCodes(batches: readonly Pick<Batch, 'id'>[], records: readonly Entry[]): Map<string, string> {
   const printed = new Map<string, string>()
   for (const { batch, what } of standing(records))
     if (batch !== undefined && what.did === 'label' && !printed.has(batch)) printed.set(batch, what.code)

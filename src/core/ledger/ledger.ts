@@ -2,7 +2,7 @@
 import type { Entry } from '../../season/schema'
 import { parseDay, type Day } from '../calendar/day'
 import { alive, mostOf, nothing, places, take, type Accounts, type Standing } from './accounts'
-import { inOrder, partOf, rootOf, type AnyLine, type Line } from './records'
+import { inOrder, partOf, type AnyLine, type Line } from './records'
 
 /** What a batch was meant to be, where it is known: it holds where a record gives no number. */
 export interface Meant {

@@ -103,11 +103,13 @@ export function indexRecords(entries: readonly Entry[], before?: RecordIndex): R
 
 /** By day, then as one day's work must go, then as it was written down; whichever arrived first does not matter. */
 export const inOrder = (a: Entry, b: Entry): number =>
-  a.on < b.on
-    ? -1
-    : a.on > b.on
-      ? 1
-      : rank(a) - rank(b) || (a.at < b.at ? -1 : a.at > b.at ? 1 : a.id < b.id ? -1 : a.id > b.id ? 1 : 0)
+  a.on < b.on ? -1 : a.on > b.on ? 1 : rank(a) - rank(b) || (a.at < b.at ? -1 : a.at > b.at ? 1 : atOnce(a, b))
+
+/** Of what was written in one moment, a part is made first. */
+function atOnce(a: Entry, b: Entry): number {
+  const splits = Number(b.what.did === 'split') - Number(a.what.did === 'split')
+  return splits || (a.id < b.id ? -1 : a.id > b.id ? 1 : 0)
+}
 
 const AT_THE_BENCH = 5
 const LAST = 7

@@ -4,7 +4,7 @@ import { nightsByLimit, trayPlacesIn, traysIn, type Way } from '../plan/ways'
 import { placesOf, type Route } from '../schedule/route'
 
 /** The way with the route a batch really takes; what it shares with the planned way stays shared. */
-export function along(way: Way, route: Route, climate: Climate): Way {
+export function along(way: Way, route: Route, climate: Climate, sharesTray = false): Way {
   const own = Object.create(way) as { -readonly [Part in keyof Way]: Way[Part] }
   const define = (part: keyof Way, value: unknown) => Object.defineProperty(own, part, { value, enumerable: true })
   define('route', route)
@@ -16,6 +16,14 @@ export function along(way: Way, route: Route, climate: Climate): Way {
     define('trayPlacesOf', (step: number, cells: number) =>
       trayPlacesIn(route.steps[step]!.container, cells, flats && step === 0),
     )
+  }
+  if (sharesTray) {
+    // Rows of a tray that holds other sowings take their part of its place.
+    const usual = own.trayPlacesOf
+    define('trayPlacesOf', (step: number, cells: number) => {
+      const { container } = route.steps[step]!
+      return step === 0 ? (cells / container.cells) * container.trayPlaces : usual(step, cells)
+    })
   }
   const used = [...placesOf(route)]
   const measured = climate !== way.route.climate

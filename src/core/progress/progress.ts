@@ -351,7 +351,14 @@ function onePart(planned: Batch, recorded: Ledger, all: Ledgers, reality: Realit
   return batchInProgress(
     planned,
     sought,
-    new Course(along(way, actual, climate), plantOn, planned.agePoint, sow, [], pass),
+    new Course(
+      along(way, actual, climate, ledger.sown?.entry.what.tray !== undefined),
+      plantOn,
+      planned.agePoint,
+      sow,
+      [],
+      pass,
+    ),
     known,
   )
 }

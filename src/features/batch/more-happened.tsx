@@ -234,7 +234,7 @@ export function Moved({
       )}
       {small && <Alert severity="warning">That holds less mix than where it stands now.</Alert>}
       <Box sx={{ fontSize: 14.5, color: 'text.secondary' }}>
-        What its way says comes next still does. Where that is no longer to be done, drop it under “Something else”.
+        What its way says comes next still does. Where that is no longer to be done, skip it under “Not as planned”.
       </Box>
     </Form>
   )

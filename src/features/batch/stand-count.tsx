@@ -15,6 +15,7 @@ import { standDecision, type StandChoice, type StandDecision } from '../../core/
 import type { Batch } from '../../core/plan/batch'
 import type { Method, Planting } from '../../season/schema'
 import { NumberField } from '../../ui/fields'
+import { hasCell } from '../../core/traymap/mixed-tray'
 import { TrayDrawing, type CellState } from '../../ui/records/tray-drawing'
 import { useRecord } from '../../ui/records/use-record'
 import { useSeason } from '../../ui/season-context'
@@ -25,9 +26,10 @@ type Mode = 'tray' | 'rows' | 'all'
 
 export function StandCount({ batch }: { batch: Batch }) {
   const { format, today } = useSeason()
-  const { of: cells, flat: flats, container } = countable(batch, today)!
-  const perTray = Math.min(container.cells, cells)
-  const trays = flats ? 1 : Math.ceil(cells / container.cells)
+  const { of: cells, flat: flats, container, cells: own } = countable(batch, today)!
+  const isOther = own && ((cell: number) => !hasCell(own, cell))
+  const perTray = own ? container.cells : Math.min(container.cells, cells)
+  const trays = flats || own ? 1 : Math.ceil(cells / container.cells)
   const perRow = container.rowCells ?? Math.max(4, Math.round(Math.sqrt(container.cells / 2)))
   const [mode, setMode] = useState<Mode>(flats ? 'all' : 'tray')
   const [tray, setTray] = useState(0)
@@ -36,11 +38,11 @@ export function StandCount({ batch }: { batch: Batch }) {
   const [showing, setShowing] = useState<number>()
   const [doubles, setDoubles] = useState<number | undefined>(0)
 
-  const inTray = (n: number) => Math.min(container.cells, cells - n * container.cells)
+  const inTray = (n: number) => (own ? container.cells : Math.min(container.cells, cells - n * container.cells))
   const cellsOf = (n: number): CellState[] => drawn.get(n) ?? new Array<CellState>(inTray(n)).fill('one')
   const counted = useMemo(() => {
     if (mode === 'tray') {
-      const all = [...drawn.values()].flat()
+      const all = [...drawn.values()].flat().filter((_, cell) => !own || hasCell(own, cell))
       return all.length === 0
         ? undefined
         : {
@@ -51,7 +53,7 @@ export function StandCount({ batch }: { batch: Batch }) {
     }
     const of = mode === 'rows' ? Math.min(cells, (rows ?? 0) * perRow) : cells
     return showing === undefined || of === 0 ? undefined : { cells: of, showing, doubles: doubles ?? 0 }
-  }, [mode, drawn, rows, showing, doubles, cells, perRow])
+  }, [mode, drawn, rows, showing, doubles, cells, perRow, own])
   const wrong =
     counted &&
     (counted.showing > counted.cells
@@ -112,6 +114,7 @@ export function StandCount({ batch }: { batch: Batch }) {
             cells={cellsOf(tray)}
             perRow={Math.min(perRow, perTray)}
             label={`Tray ${tray + 1} of ${trays}`}
+            {...(isOther ? { isOther } : {})}
             onChange={(next) => setDrawn(new Map(drawn).set(tray, next))}
           />
           {!drawn.has(tray) && (
@@ -162,7 +165,7 @@ function Decide({
   flat: boolean
   gaps: CellState[] | undefined
 }) {
-  const { planner, season, format, today } = useSeason()
+  const { planner, plan, season, format, today } = useSeason()
   const { record } = useRecord()
   const { change, busy, failure, problems } = useChange()
   const router = useRouter()
@@ -170,8 +173,8 @@ function Decide({
   const decision = useMemo(() => {
     const allowed = batch.planting.may?.methods ?? []
     const methods = season.methods.filter(({ key, crop }) => allowed.includes(key) && crop === batch.variety.crop)
-    return standDecision(planner, season, batch, counted, today, methods)
-  }, [planner, season, batch, counted, today])
+    return standDecision(planner, season, batch, counted, today, methods, plan.lots)
+  }, [planner, plan, season, batch, counted, today])
   const code = batch.code
   const countSaid = {
     batch: batch.id,
@@ -208,6 +211,7 @@ function Decide({
           choice.resow.plants,
           formatDay(today),
           season.plantings,
+          choice.resow.lot?.key,
         )
         if (
           await change([{ of: 'plantings', key: again.key, from: null, to: again }], `Sow ${code} again: ${again.code}`)
@@ -220,6 +224,23 @@ function Decide({
         }
         return
       }
+      case 'resow-here':
+        await record(
+          [
+            countSaid,
+            {
+              batch: batch.id,
+              what: {
+                did: 'sow-again',
+                cells: choice.cells,
+                seeds: choice.seeds,
+                ...(choice.lot ? { lot: choice.lot.key } : {}),
+              },
+            },
+          ],
+          `${code}: counted, ${count(format, choice.cells, 'blank')} sown again.`,
+        )
+        return back()
       case 'fewer': {
         const { planting, n } = batch
         const to =
@@ -292,6 +313,12 @@ function Decide({
           {message}
         </Alert>
       ))}
+      {decision.noSeed && !enough && (
+        <Alert severity="warning">
+          Sowing again takes {count(format, decision.noSeed.seeds, 'seed')}; {decision.noSeed.lot.name} has{' '}
+          {format.number(decision.noSeed.left)} left, and no other lot has enough.
+        </Alert>
+      )}
       <Typography variant="h2">What to do</Typography>
       {decision.choices.map((choice, i) => (
         <Button
@@ -329,6 +356,8 @@ function choiceTitle(choice: StandChoice, f: Words): string {
       return `Move doubles into ${count(f, choice.blanks, 'blank')}`
     case 'resow':
       return `Sow ${count(f, choice.resow.cells, 'cell')} again today`
+    case 'resow-here':
+      return `Sow ${count(f, choice.cells, 'blank')} again in the same trays`
     case 'fewer':
       return `Plant ${f.number(choice.plants)} instead`
   }
@@ -345,7 +374,9 @@ function choiceWhy(choice: StandChoice, decision: StandDecision, f: Words): stri
     case 'fill':
       return `Enough in ${chanceWords(choice.chance)}; about ${f.number(Math.round(100 * decision.fillSurvival))} in 100 of those moved live.`
     case 'resow':
-      return `${count(f, choice.resow.seeds, 'seed')}, ${count(f, choice.resow.trays, 'tray')}, ${choice.resow.method.name}: ${count(f, choice.resow.plants, 'plant')} for the same day, so that it is as sure as it was meant to be.`
+      return `${count(f, choice.resow.seeds, 'seed')}, ${count(f, choice.resow.trays, 'tray')}, ${choice.resow.method.name}: ${count(f, choice.resow.plants, 'plant')} for the same day, so that it is as sure as it was meant to be.${choice.resow.lot ? ` From ${choice.resow.lot.name}: the lot it was sown from has too few left.` : ''}`
+    case 'resow-here':
+      return `${count(f, choice.seeds, 'seed')}${choice.lot ? ` of ${choice.lot.name}` : ''}. The trays then hold two ages; enough in ${chanceWords(choice.chance)}.`
     case 'fewer':
       return 'The planting is made smaller in the plan; what follows from it changes too.'
   }
@@ -358,6 +389,7 @@ function resownPlanting(
   plants: number,
   sowOn: string,
   all: readonly Planting[],
+  lot = batch.planting.lot,
 ): Planting {
   const { planting } = batch
   const keys = new Set(all.map(({ key }) => key))
@@ -381,7 +413,7 @@ function resownPlanting(
     sowOn,
     changes: [],
     note: `Sown again for ${batch.code}.`,
-    ...(planting.lot === undefined ? {} : { lot: planting.lot }),
+    ...(lot === undefined ? {} : { lot }),
     ...(planting.worth === undefined ? {} : { worth: planting.worth }),
   }
 }

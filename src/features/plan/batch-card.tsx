@@ -129,6 +129,7 @@ export function BatchCard({ batch, busy, onEdit, onDuplicate, onRemove, onRemedy
           </MuiLink>
           : {format.number(short.short)} short over the season
           {short.runsOut ? `, from ${format.date(short.runsOut.day)} on` : ''}.
+          {short.instead && ` ${short.instead.name} has enough.`}
         </Alert>
       )}
       {batch.otherwise && (

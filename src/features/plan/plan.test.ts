@@ -1,3 +1,4 @@
+import { freeCode } from '../../ui/keys'
 import { describe, expect, it } from 'vitest'
 import { createPlanner } from '../../core/plan/plan'
 import { readSmall } from '../../season/small-season'
@@ -7,7 +8,6 @@ import { readField } from '../../season/small-field'
 import {
   emptyForm,
   formOf,
-  freeCode,
   freeKey,
   isDivided,
   oneForm,

@@ -33,7 +33,8 @@ import { inPlaceSentence, metres } from '../../words/field'
 import { count, shareWords, type Format, type Units } from '../../words/format'
 import { wordsFor } from '../../library/library'
 import { anchorProblem, anchorSentence } from '../../words/anchors'
-import { anchorOf, freeCode, isDivided, freeKey, PlantingForm, plantingOf } from './planting-form'
+import { freeCode } from '../../ui/keys'
+import { anchorOf, isDivided, freeKey, PlantingForm, plantingOf } from './planting-form'
 import { PlantingPreview } from './planting-preview'
 
 export interface PlantingPanelProps {

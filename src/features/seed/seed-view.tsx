@@ -18,6 +18,7 @@ import { ownCrop } from '../../core/plan/own-crop'
 import { usualGermination } from '../../library/entry'
 import { wordsFor } from '../../library/library'
 import { lotNow, standsOn } from '../../core/seed/lot-now'
+import { SeedStock } from './seed-stock'
 import type { LotUse } from '../../core/seed/lot-use'
 import type { Lot } from '../../season/schema'
 import { EditorFrame, problemAt, useThingEditor } from '../../ui/editor'
@@ -332,7 +333,7 @@ function NewLot({ start }: { start: string }) {
 }
 
 function LotEditor({ stored, use }: { stored: Lot; use: LotUse }) {
-  const { season, format, today } = useSeason()
+  const { season, format, today, data } = useSeason()
   const { now: lot, set, put, at, frame, remove, uses } = useThingEditor('lots', stored, '/seed')
   const variety = season.varieties.find(({ key }) => key === stored.variety)!
   const crop = ownCrop(
@@ -383,19 +384,20 @@ function LotEditor({ stored, use }: { stored: Lot; use: LotUse }) {
       <Alert severity={use.short > 0 ? 'error' : 'success'} icon={false} sx={{ mb: 2 }}>
         {use.needed === 0
           ? 'No planting draws from this lot.'
-          : `Still needed this season: ${count(format, use.needed, 'seed')}, handling included${use.left === undefined ? '' : `; ${format.number(use.left)} left`}.${use.short > 0 ? ` ${shortWords(use, format)}${use.runsOut ? `, at ${use.runsOut.code}` : ''}.` : ''}${lot.packetSeeds && use.short > 0 ? ` That is ${count(format, Math.ceil(use.short / lot.packetSeeds), 'packet')} more.` : ''}`}
+          : `Still needed this season: ${count(format, use.needed, 'seed')}, handling included${use.left === undefined ? '' : `; ${format.number(use.left)} left`}.${use.short > 0 ? ` ${shortWords(use, format)}${use.runsOut ? `, at ${use.runsOut.code}` : ''}.` : ''}${lot.packetSeeds && use.short > 0 ? ` That is ${count(format, Math.ceil(use.short / lot.packetSeeds), 'packet')} more.` : ''}${use.instead ? ` ${use.instead.name} has enough.` : ''}`}
       </Alert>
+      {!data.whatIf && <SeedStock use={use} />}
       <Box sx={{ display: 'grid', gap: 1.5 }}>
         <WordField label="Name of the lot" value={lot.name} onChange={(name) => put('name', name)} error={at('name')} />
         <Box sx={two}>
           <NumberField
-            label="Seeds left"
+            label="Seeds at the start"
             value={lot.seeds}
             onChange={(seeds) => put('seeds', seeds)}
             error={at('seeds')}
           />
           <NumberField
-            label="or weight left"
+            label="or weight at the start"
             unit="g"
             value={lot.grams}
             onChange={(grams) => put('grams', grams)}

@@ -12,7 +12,8 @@ import type { Batch } from '../../core/plan/batch'
 import { sowingDay, sowingDays, type Missing, type SowingDay } from '../../core/plan/sowing-day'
 import { tasksOf } from '../../core/plan/tasks'
 import { asPlanned } from '../../ui/records/as-planned'
-import { SomethingElse } from '../../ui/records/something-else'
+import { SownJustNow } from '../../ui/records/sown-just-now'
+import { NotAsPlanned } from '../../ui/records/not-as-planned'
 import { useRecord } from '../../ui/records/use-record'
 import { useSeason, useWorkingDay } from '../../ui/season-context'
 import { count, list, mixWords, type Format } from '../../words/format'
@@ -23,6 +24,7 @@ export function SowingView() {
   const { plan, season, format, today } = useSeason()
   const { workingDay } = useSeason()
   const day = useWorkingDay()
+  const [sowing, setSowing] = useState(false)
   const session = useMemo(() => sowingDay(plan, day), [plan, day])
   const ahead = useMemo(() => sowingDays(plan, day, day + AHEAD).filter((other) => other !== day), [plan, day])
   const missingAhead = useMemo(
@@ -39,6 +41,15 @@ export function SowingView() {
         <Typography variant="h1" sx={{ flex: 1, minWidth: 240 }}>
           Sowing day, {format.date(day)}
         </Typography>
+        <Button
+          className="no-print"
+          variant="outlined"
+          color="inherit"
+          onClick={() => setSowing(true)}
+          sx={{ minHeight: 44 }}
+        >
+          Sown just now
+        </Button>
         <Button
           className="no-print"
           component={Link}
@@ -60,6 +71,7 @@ export function SowingView() {
           Print
         </Button>
       </Box>
+      {sowing && <SownJustNow onClose={() => setSowing(false)} />}
       {ahead.length > 0 && (
         <Box
           className="no-print"
@@ -284,13 +296,13 @@ function Lot({ batch, nth, who }: { batch: Batch; nth: number; who: SowingDay['f
               variant="outlined"
               color="inherit"
               onClick={() => setOther(true)}
-              aria-label={`Something else: Sow ${batch.code}`}
+              aria-label={`Not as planned: Sow ${batch.code}`}
               sx={{ minHeight: 48, flex: { xs: 1, sm: '0 0 auto' }, lineHeight: 1.15 }}
             >
-              Something else
+              Not as planned
             </Button>
             {other && (
-              <SomethingElse
+              <NotAsPlanned
                 work={{ task, state: 'open', due: task.day, late: 0, line: undefined }}
                 onClose={() => setOther(false)}
               />

@@ -5,7 +5,7 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
 import Link from 'next/link'
-import { memo, useDeferredValue, useMemo } from 'react'
+import { memo, useDeferredValue, useMemo, useState } from 'react'
 import { weekStart } from '../../core/calendar/day'
 import { outdoorMean } from '../../core/climate/outdoor'
 import { dayLength } from '../../core/climate/light'
@@ -24,6 +24,9 @@ import { exposureSentence, fieldWorkLine, fieldWorkName, metres, yearsWords } fr
 import { markTag } from '../../words/marks'
 import { isBought } from '../../words/methods'
 import { AskedAbout } from './asked-about'
+import { ByPatience, OrderSwitch, type Order } from './order'
+import { PlugChecks } from './plug-checks'
+import { RecordNow } from './record-now'
 import { DESK, todayModel, type DayWork, type SowingWeek, type TodayModel } from './model'
 import { CatchUp, ColdAndHeat, CountRow, Hanging, Rounds, ToWash } from './rounds'
 
@@ -33,6 +36,8 @@ export function TodayView() {
   const { today, week, field, fieldWeek, hardening, sowings } = useMemo(() => todayModel(plan, day), [plan, day])
   const monday = weekStart(day)
   const gated = useGates(day, monday, monday + 7)
+  const [order, setOrder] = useState<Order>('place')
+  const canOrder = day === plan.today && today.open > 1
   return (
     <Box
       sx={{
@@ -48,6 +53,7 @@ export function TodayView() {
         <Typography variant="h1">{format.longDate(day)}</Typography>
         <Weather day={day} />
         <ColdAndHeat day={day} />
+        <RecordNow day={day} />
         <AskedAbout day={day} />
         <Hanging day={day} />
         {today.tasks + field.length + hardening.length === 0 ? (
@@ -64,12 +70,18 @@ export function TodayView() {
         ) : (
           <>
             <CatchUp work={today} />
-            <DayStops work={today} gated={gated} large />
+            {canOrder && <OrderSwitch order={order} onChange={setOrder} />}
+            {canOrder && order === 'patience' ? (
+              <ByPatience work={today} gated={gated} day={day} />
+            ) : (
+              <DayStops work={today} gated={gated} large />
+            )}
             <FieldToday field={field} />
             <HardeningToday hardening={hardening} day={day} />
             <TakeCare work={today} />
           </>
         )}
+        <PlugChecks day={day} />
         <Rounds day={day} />
         <ToWash day={day} />
         {(week.length > 0 || fieldWeek.length > 0) && (

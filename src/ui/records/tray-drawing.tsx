@@ -15,10 +15,12 @@ export interface TrayDrawingProps {
   perRow: number
   onChange: (cells: CellState[]) => void
   label: string
+  /** Whether a cell is not of this sowing: it is drawn, and cannot be tapped. */
+  isOther?: (cell: number) => boolean
 }
 
 /** Cells are one control each for a screen reader; arrows walk among them, space taps. */
-export function TrayDrawing({ cells, perRow, onChange, label }: TrayDrawingProps) {
+export function TrayDrawing({ cells, perRow, onChange, label, isOther }: TrayDrawingProps) {
   const grid = useRef<HTMLDivElement>(null)
   const set = (i: number) => onChange(cells.map((state, k) => (k === i ? NEXT[state] : state)))
   const walk = (event: React.KeyboardEvent, i: number) => {
@@ -56,6 +58,7 @@ export function TrayDrawing({ cells, perRow, onChange, label }: TrayDrawingProps
         },
         '& button:focus-visible': { outline: '3px solid #F3DF9C', outlineOffset: '-2px' },
         '& button[data-state="none"]': { bgcolor: 'rgba(255,255,255,.92)' },
+        '& button:disabled': { cursor: 'default', bgcolor: 'rgba(255,255,255,.03)' },
         '& svg': { width: '78%', height: '78%', display: 'block' },
       }}
     >
@@ -64,12 +67,13 @@ export function TrayDrawing({ cells, perRow, onChange, label }: TrayDrawingProps
           key={i}
           type="button"
           data-state={state}
-          aria-label={`Cell ${i + 1}: ${SAID[state]}`}
+          aria-label={isOther?.(i) ? `Cell ${i + 1}: another sowing` : `Cell ${i + 1}: ${SAID[state]}`}
+          disabled={isOther?.(i)}
           tabIndex={i === 0 ? 0 : -1}
           onClick={() => set(i)}
           onKeyDown={(event) => walk(event, i)}
         >
-          <Seedling state={state} />
+          {!isOther?.(i) && <Seedling state={state} />}
         </button>
       ))}
     </Box>

@@ -53,10 +53,10 @@ export function useRecord(): {
   const notice = useNotice()
   const write = useCallback(
     async (all: readonly Said[]) => {
-      const entries = all.map(({ on, what, ...said }): Entry => ({
+      const entries = all.map(({ on, what, ...said }, i): Entry => ({
         id: newId(),
         on: formatDay(on ?? today),
-        at: moment(season.season.opensOn === undefined ? undefined : today),
+        at: moment(season.season.opensOn === undefined ? undefined : today, i),
         who,
         what,
         ...present(said),
@@ -92,9 +92,9 @@ export function useRecord(): {
   return { record, takeBack, who }
 }
 
-/** Now; on a season that opens on a day of its own, the same time of that day. */
-function moment(day: Day | undefined): string {
-  const now = new Date().toISOString()
+/** Now, or so many milliseconds later; on a season that opens on a day of its own, the same time of that day. */
+function moment(day: Day | undefined, later: number): string {
+  const now = new Date(Date.now() + later).toISOString()
   return day === undefined ? now : `${formatDay(day)}${now.slice(10)}`
 }
 

@@ -7,6 +7,7 @@ import IconButton from '@mui/material/IconButton'
 import Link from 'next/link'
 import { memo, useState } from 'react'
 import type { Gated } from '../../core/field/gates'
+import type { Waiting } from '../../core/advice/missed-day'
 import { outlookOf, type Work } from '../../core/advice/work'
 import { asPlanned } from './as-planned'
 import { OutlookTag } from './outlook-tag'
@@ -16,27 +17,31 @@ import { StairGlyph } from '../stair/stair'
 import { VerdictMark } from '../verdict'
 import { gateSentence } from '../../words/field'
 import { count } from '../../words/format'
+import { waitingWords } from '../../words/waiting'
 import { taskLine, taskName } from '../../words/tasks'
-import { SomethingElse } from './something-else'
+import { NotAsPlanned } from './not-as-planned'
 
 interface WorkRowProps {
   work: Work
   large: boolean
   /** Said of a single batch, whose name stands above. */
   ofOne?: boolean
+  /** What waiting with it means, where that is shown. */
+  waiting?: Waiting | undefined
   /** Whether what is planted can go out. */
   gated: Gated | undefined
 }
 
 /** Drawn again only when it changes, so that the day can be dragged past many. */
-export const WorkRow = memo(function WorkRow({ work, large, ofOne = false, gated }: WorkRowProps) {
-  const { season, format, data } = useSeason()
+export const WorkRow = memo(function WorkRow({ work, large, ofOne = false, gated, waiting }: WorkRowProps) {
+  const { season, format, data, today } = useSeason()
   const { record, takeBack } = useRecord()
   const [other, setOther] = useState(false)
   const { task, state, late, due, line } = work
   const { batch } = task
   const reason = gated?.gates.find(({ verdict }) => verdict === gated.verdict && verdict !== 'go')
   const done = state === 'done'
+  const isHeld = late > 0 && batch.sow !== undefined
   const may = large && !data.whatIf
   const name = `${taskName(task)} ${batch.code}`
   return (
@@ -94,6 +99,7 @@ export const WorkRow = memo(function WorkRow({ work, large, ofOne = false, gated
           <Box sx={{ fontSize: large ? 14.5 : 13.5, color: 'text.secondary', lineHeight: 1.3 }}>
             {taskLine(task, season.places, format)}
           </Box>
+          {waiting && <WaitingLine waiting={waiting} />}
           {late > 0 && (
             <Box sx={{ fontSize: 14, fontWeight: 650, color: 'error.main', lineHeight: 1.35 }}>
               {count(format, late, 'day')} late: due {format.date(due)}
@@ -130,14 +136,30 @@ export const WorkRow = memo(function WorkRow({ work, large, ofOne = false, gated
           >
             Done
           </Button>
+          {isHeld && (
+            <Button
+              variant="outlined"
+              color="inherit"
+              onClick={() =>
+                void record(
+                  { ...asPlanned(task, season), on: today - 1 },
+                  `${name}: done yesterday, ${format.date(today - 1)}.`,
+                )
+              }
+              aria-label={`Done yesterday: ${name}`}
+              sx={{ minHeight: 48, lineHeight: 1.15 }}
+            >
+              Yesterday
+            </Button>
+          )}
           <Button
             variant="outlined"
             color="inherit"
             onClick={() => setOther(true)}
-            aria-label={`Something else: ${name}`}
+            aria-label={`Not as planned: ${name}`}
             sx={{ minHeight: 48, flex: { xs: 1, sm: '0 0 auto' }, lineHeight: 1.15 }}
           >
-            Something else
+            Not as planned
           </Button>
         </Box>
       )}
@@ -145,7 +167,7 @@ export const WorkRow = memo(function WorkRow({ work, large, ofOne = false, gated
         <IconButton
           className="no-print"
           onClick={() => setOther(true)}
-          aria-label={`Done already, or something else: ${name}`}
+          aria-label={`Done, or not as planned: ${name}`}
           sx={{ width: 44, height: 44 }}
         >
           <CheckIcon />
@@ -162,7 +184,7 @@ export const WorkRow = memo(function WorkRow({ work, large, ofOne = false, gated
           Take back
         </Button>
       )}
-      {other && <SomethingElse work={work} onClose={() => setOther(false)} />}
+      {other && <NotAsPlanned work={work} onClose={() => setOther(false)} />}
     </Box>
   )
 }, sameWork)
@@ -176,6 +198,24 @@ function sameWork(a: WorkRowProps, b: WorkRowProps): boolean {
     a.work.late === b.work.late &&
     a.work.line?.entry === b.work.line?.entry &&
     a.large === b.large &&
+    a.waiting?.last === b.waiting?.last &&
     a.gated === b.gated
+  )
+}
+
+/** The last day on which waiting does no harm, and what slips after it. */
+function WaitingLine({ waiting }: { waiting: Waiting }) {
+  const { format, today } = useSeason()
+  return (
+    <Box
+      sx={{
+        fontSize: 13.5,
+        lineHeight: 1.3,
+        color: waiting.last < today ? 'error.main' : waiting.last <= today + 1 ? 'warning.main' : 'text.secondary',
+        fontWeight: waiting.last <= today + 1 ? 650 : 400,
+      }}
+    >
+      {waitingWords(waiting, today, format)}
+    </Box>
   )
 }

@@ -1,0 +1,399 @@
+/** What really happened instead: another day, some of it only, into two kinds of pot, another place, a loss, postponed, or skipped with a reason. */
+'use client'
+import Alert from '@mui/material/Alert'
+import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
+import Checkbox from '@mui/material/Checkbox'
+import Drawer from '@mui/material/Drawer'
+import FormControlLabel from '@mui/material/FormControlLabel'
+import Tab from '@mui/material/Tab'
+import Tabs from '@mui/material/Tabs'
+import TextField from '@mui/material/TextField'
+import useMediaQuery from '@mui/material/useMediaQuery'
+import { useState } from 'react'
+import { formatDay } from '../../core/calendar/day'
+import type { Work } from '../../core/advice/work'
+import { alive } from '../../core/ledger/accounts'
+import { partOf } from '../../core/ledger/records'
+import type { Batch } from '../../core/plan/batch'
+import { meantOf } from '../../core/progress/meant'
+import { count } from '../../words/format'
+import { LOSS_CAUSES, type Entry, type LossCause } from '../../season/schema'
+import { ChoiceField, NumberField } from '../fields'
+import { asPlanned } from './as-planned'
+import { dayIn, dayItHappened, EntryForm, withNote } from './entry-form'
+import { PhotoField } from './photos'
+import { useRecord, type Said } from './use-record'
+import { LOSS_WORDS } from './words'
+import { useSeason } from '../season-context'
+import { taskName } from '../../words/tasks'
+
+type Happened = 'otherwise' | 'later' | 'dropped'
+type Rest = NonNullable<Extract<Entry['what'], { did: 'task' }>['rest']>
+
+const REST_WORDS: readonly (readonly [Rest, string])[] = [
+  ['stays', 'Stay where they are'],
+  ['left-over', 'Not wanted'],
+  ['discarded', 'Thrown away'],
+]
+
+export function NotAsPlanned({ work, onClose }: { work: Work; onClose: () => void }) {
+  const { season, today, format } = useSeason()
+  const { record } = useRecord()
+  const phone = useMediaQuery('(max-width: 599px)')
+  const { task } = work
+  const { batch, kind } = task
+  const planned = asPlanned(task, season)
+  const usual = planned.what as Extract<Entry['what'], { did: 'task' }>
+  const [how, setHow] = useState<Happened>('otherwise')
+  const [on, setOn] = useState(formatDay(today))
+  const [cells, setCells] = useState<number | undefined>(usual.cells)
+  const [trays, setTrays] = useState<number | undefined>(usual.trays)
+  const [seeds, setSeeds] = useState<number | undefined>(usual.seeds)
+  const [plants, setPlants] = useState<number | undefined>(kind === 'plant' ? batch.plants : undefined)
+  const [place, setPlace] = useState<string | undefined>(usual.place)
+  const [container, setContainer] = useState(task.container?.key ?? '')
+  const [rest, setRest] = useState<Rest>('stays')
+  const [second, setSecond] = useState(false)
+  const [other, setOther] = useState<Other>({ cells: undefined, container: '', place: undefined, whom: '' })
+  const [surely, setSurely] = useState(false)
+  const [lost, setLost] = useState<number>()
+  const [cause, setCause] = useState<LossCause>('unknown')
+  const [until, setUntil] = useState(formatDay(today + 1))
+  const [why, setWhy] = useState('')
+  const [note, setNote] = useState('')
+  const [photos, setPhotos] = useState<string[]>([])
+  const [problem, setProblem] = useState<string>()
+  const name = `${taskName(task)} ${batch.code}`
+  const moves = usual.place !== undefined
+  const fills = kind === 'sow' || kind === 'receive' || kind === 'pot-up'
+  const there = standingNow(batch)
+  const went = (kind === 'pot-up' ? cells : kind === 'plant' ? plants : undefined) ?? 0
+  const behind =
+    there === undefined || (kind !== 'pot-up' && kind !== 'plant')
+      ? 0
+      : Math.max(0, there - went - (second ? (other.cells ?? 0) : 0))
+  const changeCells = (next: number | undefined) => {
+    setCells(next)
+    // What is typed changes what follows from it.
+    const into = season.containers.find(({ key }) => key === container)
+    if (next === undefined || usual.cells === undefined || usual.cells === 0) return
+    if (into && usual.trays !== undefined && kind !== 'sow') setTrays(Math.ceil(next / into.cells))
+    if (kind === 'sow') {
+      const flat = batch.way.method.sowing.policy === 'flat'
+      if (into && usual.trays !== undefined) setTrays(flat ? next : Math.ceil(next / into.cells))
+      if (usual.seeds !== undefined) setSeeds(Math.round((usual.seeds * next) / usual.cells))
+    }
+  }
+
+  const write = () => {
+    const more = withNote(note, photos)
+    const step = { task: kind, nth: task.nth } as const
+    if (how === 'dropped') {
+      if (why.trim() === '') return setProblem('Say why, so that next year knows.')
+      void record({ batch: batch.id, what: { did: 'drop', ...step, why: why.trim() }, ...more }, `${name}: skipped.`)
+      return onClose()
+    }
+    if (how === 'later') {
+      const day = dayIn(until)
+      if (day === undefined || day <= today) return setProblem('Choose a day after today.')
+      void record(
+        {
+          batch: batch.id,
+          what: { did: 'wait', ...step, until, ...(why.trim() === '' ? {} : { why: why.trim() }) },
+          ...more,
+        },
+        `${name}: postponed to ${format.date(day)}.`,
+      )
+      return onClose()
+    }
+    const day = dayItHappened(on, today)
+    if (typeof day === 'string') return setProblem(day)
+    if ([cells, trays, seeds, plants, lost].some((n) => n !== undefined && !(Number.isInteger(n) && n >= 0)))
+      return setProblem('Trays, cells, seeds and plants are counted in whole numbers.')
+    const longAgo = today - day > LONG_AGO
+    if (longAgo && !surely)
+      return setProblem(`${format.date(day)} is ${count(format, today - day, 'day')} ago. Tick below if that is right.`)
+    if (second && (other.cells === undefined || other.cells < 1 || other.container === ''))
+      return setProblem('Say how many went into the other pot, and which pot.')
+    if (there !== undefined && went + (second ? (other.cells ?? 0) : 0) > there * Math.max(1, partsOf(batch)))
+      return setProblem(`There are ${format.number(there)}. Correct the number, or count them again.`)
+    const most = batch.progress?.ledger.plants ?? batch.progress?.ledger.most
+    if (lost !== undefined && most !== undefined && lost > most)
+      return setProblem(`There are ${format.number(most)} at most.`)
+    const all: Said[] = [
+      {
+        batch: batch.id,
+        on: day,
+        what: {
+          ...usual,
+          ...(cells === undefined ? {} : { cells }),
+          ...(trays === undefined ? {} : { trays }),
+          ...(seeds === undefined ? {} : { seeds }),
+          ...(plants === undefined ? {} : { plants }),
+          ...(place === undefined ? {} : { place }),
+          ...(fills && container !== '' && container !== task.container?.key ? { container } : {}),
+          ...(behind > 0 ? { rest } : {}),
+        },
+        ...more,
+      },
+    ]
+    if (second) {
+      const part = 1 + Math.max(1, ...batch.progress!.all.parts.map(({ id }) => partOf(id)).filter((n) => n < 50))
+      const id = `${batch.id.split('~')[0]}~${part}`
+      const n = Math.round(other.cells!)
+      all.unshift(
+        { batch: batch.id, on: day, what: { did: 'split', part, cells: n, plants: n, for: other.whom.trim() } },
+        {
+          batch: id,
+          on: day,
+          what: {
+            did: 'task',
+            ...step,
+            cells: n,
+            container: other.container,
+            ...(other.place === undefined ? {} : { place: other.place }),
+          },
+        },
+      )
+    }
+    if (lost !== undefined && lost > 0)
+      all.push({ batch: batch.id, on: day, what: { did: 'loss', plants: lost, cause } })
+    void record(all, `${name}: saved.`)
+    onClose()
+  }
+
+  return (
+    <Drawer
+      anchor={phone ? 'bottom' : 'right'}
+      open
+      onClose={onClose}
+      slotProps={{
+        paper: {
+          sx: {
+            width: phone ? '100%' : 420,
+            maxHeight: phone ? '92dvh' : '100%',
+            borderRadius: phone ? '14px 14px 0 0' : 0,
+          },
+          role: 'dialog',
+          'aria-label': `Not as planned: ${name}`,
+        },
+      }}
+    >
+      <Box sx={{ p: 2 }}>
+        <EntryForm
+          title={`${name} ${batch.variety.name}`}
+          problem={problem}
+          action={how === 'otherwise' ? 'Save' : how === 'later' ? 'Postpone' : 'Skip'}
+          onWrite={write}
+          onClose={onClose}
+        >
+          <Tabs
+            value={how}
+            onChange={(_, next: Happened) => setHow(next)}
+            variant="fullWidth"
+            aria-label="What happened"
+          >
+            <Tab value="otherwise" label="Done differently" sx={{ minHeight: 48 }} />
+            <Tab value="later" label="Postpone" sx={{ minHeight: 48 }} />
+            <Tab value="dropped" label="Skip" sx={{ minHeight: 48 }} />
+          </Tabs>
+          {how === 'otherwise' && (
+            <>
+              <Box sx={{ display: 'flex', gap: 1 }}>
+                <TextField
+                  type="date"
+                  label="Done on"
+                  value={on}
+                  onChange={(event) => setOn(event.target.value)}
+                  sx={{ flex: 1 }}
+                  slotProps={{ inputLabel: { shrink: true }, htmlInput: { max: formatDay(today) } }}
+                />
+                <Button
+                  variant={on === formatDay(today - 1) ? 'contained' : 'outlined'}
+                  disableElevation
+                  color="inherit"
+                  onClick={() => setOn(formatDay(today - 1))}
+                  sx={{ minHeight: 48 }}
+                >
+                  Yesterday
+                </Button>
+              </Box>
+              {isLongAgo(on, today) && (
+                <FormControlLabel
+                  control={<Checkbox checked={surely} onChange={(_, next) => setSurely(next)} />}
+                  label="That day is right"
+                />
+              )}
+              <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 2 }}>
+                {usual.trays !== undefined && <NumberField label="Trays" value={trays} onChange={setTrays} />}
+                {usual.cells !== undefined && (
+                  <NumberField
+                    label={kind === 'pot-up' ? 'Plants moved' : kind === 'receive' ? 'Young plants' : 'Cells sown'}
+                    value={cells}
+                    onChange={changeCells}
+                  />
+                )}
+                {usual.seeds !== undefined && <NumberField label="Seeds sown" value={seeds} onChange={setSeeds} />}
+                {kind === 'plant' && (
+                  <NumberField
+                    label="Plants planted"
+                    value={plants}
+                    onChange={setPlants}
+                    help={there === undefined ? undefined : `of ${format.number(there)}`}
+                  />
+                )}
+              </Box>
+              {fills && (
+                <ChoiceField
+                  label="Into"
+                  value={container}
+                  options={season.containers.map((one) => [one.key, one.name] as const)}
+                  onChange={setContainer}
+                />
+              )}
+              {behind > 0 && (
+                <ChoiceField
+                  label={`The other ${format.number(behind)}`}
+                  value={rest}
+                  options={REST_WORDS}
+                  onChange={(next) => setRest(next || 'stays')}
+                />
+              )}
+              {kind === 'pot-up' && batch.progress && (
+                <SecondPot open={second} onOpen={setSecond} other={other} onChange={setOther} />
+              )}
+              {moves && (
+                <ChoiceField
+                  label="Where it stands now"
+                  value={place ?? ''}
+                  options={season.places.map((one) => [one.key, one.name] as const)}
+                  onChange={(next) => setPlace(next)}
+                />
+              )}
+              {kind !== 'sow' && kind !== 'order' && kind !== 'prepare' && (
+                <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1.4fr', gap: 2 }}>
+                  <NumberField label="Plants lost" value={lost} onChange={setLost} />
+                  <ChoiceField
+                    label="Why"
+                    value={cause}
+                    options={LOSS_CAUSES.map((one) => [one, LOSS_WORDS[one]] as const)}
+                    onChange={(next) => setCause(next || 'unknown')}
+                  />
+                </Box>
+              )}
+            </>
+          )}
+          {how === 'later' && (
+            <TextField
+              type="date"
+              label="Postpone to"
+              value={until}
+              onChange={(event) => setUntil(event.target.value)}
+              slotProps={{ inputLabel: { shrink: true }, htmlInput: { min: formatDay(today + 1) } }}
+            />
+          )}
+          {how !== 'otherwise' && (
+            <TextField
+              label="Why"
+              value={why}
+              onChange={(event) => setWhy(event.target.value)}
+              slotProps={{ htmlInput: { maxLength: 200 } }}
+            />
+          )}
+          {how === 'dropped' && (kind === 'sow' || kind === 'plant') && (
+            <Alert severity="warning">
+              The batch ends here: it takes no more room, and nothing of it goes to the field.
+            </Alert>
+          )}
+          <TextField
+            label="Note"
+            multiline
+            minRows={2}
+            value={note}
+            onChange={(event) => setNote(event.target.value)}
+            slotProps={{ htmlInput: { maxLength: 2000 } }}
+          />
+          <PhotoField photos={photos} onChange={setPhotos} />
+        </EntryForm>
+      </Box>
+    </Drawer>
+  )
+}
+
+const LONG_AGO = 30 // days back, from which a day is asked about
+
+function isLongAgo(on: string, today: number): boolean {
+  const day = dayIn(on)
+  return day !== undefined && today - day > LONG_AGO
+}
+
+/** Plants that one can be divided into on the way. */
+const partsOf = ({ progress }: Batch): number => (progress ? meantOf(progress.planned).parts : 1)
+
+/** Plants there are as far as the ledger says, in plants; `undefined` where nothing says so. */
+function standingNow({ progress }: Batch): number | undefined {
+  if (!progress?.ledger.known) return undefined
+  return alive(progress.ledger.accounts.standing) * meantOf(progress.planned).keep
+}
+
+interface Other {
+  cells: number | undefined
+  container: string
+  place: string | undefined
+  whom: string
+}
+
+/** Some of the batch goes into another kind of pot in the same session, with a fate of its own. */
+function SecondPot({
+  open,
+  onOpen,
+  other,
+  onChange,
+}: {
+  open: boolean
+  onOpen: (open: boolean) => void
+  other: Other
+  onChange: (other: Other) => void
+}) {
+  const { season } = useSeason()
+  if (!open)
+    return (
+      <Button variant="outlined" color="inherit" onClick={() => onOpen(true)} sx={{ minHeight: 48 }}>
+        Some into another pot
+      </Button>
+    )
+  return (
+    <Box
+      role="group"
+      aria-label="Into another pot"
+      sx={{ display: 'grid', gap: 2, p: 1.5, border: 1, borderColor: 'divider', borderRadius: 1.5 }}
+    >
+      <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1.4fr', gap: 2 }}>
+        <NumberField label="Plants in it" value={other.cells} onChange={(cells) => onChange({ ...other, cells })} />
+        <ChoiceField
+          label="Other pot"
+          value={other.container}
+          options={season.containers.map((one) => [one.key, one.name] as const)}
+          onChange={(container) => onChange({ ...other, container })}
+        />
+      </Box>
+      <TextField
+        label="For whom, or what for"
+        value={other.whom}
+        onChange={(event) => onChange({ ...other, whom: event.target.value })}
+        slotProps={{ htmlInput: { maxLength: 120 } }}
+      />
+      <ChoiceField
+        label="Where they stand"
+        value={other.place ?? ''}
+        none="As the others"
+        options={season.places.map((one) => [one.key, one.name] as const)}
+        onChange={(place) => onChange({ ...other, place: place || undefined })}
+      />
+      <Button size="small" color="inherit" onClick={() => onOpen(false)} sx={{ justifySelf: 'start' }}>
+        Only one kind of pot
+      </Button>
+    </Box>
+  )
+}

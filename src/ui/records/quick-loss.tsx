@@ -1,0 +1,185 @@
+/** A loss in three taps: which batch, how many, what of. */
+'use client'
+import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
+import Drawer from '@mui/material/Drawer'
+import TextField from '@mui/material/TextField'
+import useMediaQuery from '@mui/material/useMediaQuery'
+import { useMemo, useState } from 'react'
+import type { Batch } from '../../core/plan/batch'
+import { lossTrend } from '../../core/advice/losses'
+import { LOSS_CAUSES, type LossCause } from '../../season/schema'
+import { count } from '../../words/format'
+import { NumberField } from '../fields'
+import { useSeason } from '../season-context'
+import { StairGlyph } from '../stair/stair'
+import { useRecord } from './use-record'
+import { LOSS_WORDS } from './words'
+
+const AMOUNTS = [1, 2, 5, 10, 20, 50]
+
+export function QuickLoss({ batch: given, onClose }: { batch?: Batch; onClose: () => void }) {
+  const phone = useMediaQuery('(max-width: 599px)')
+  const [batch, setBatch] = useState(given)
+  return (
+    <Drawer
+      anchor={phone ? 'bottom' : 'right'}
+      open
+      onClose={onClose}
+      slotProps={{
+        paper: {
+          sx: {
+            width: phone ? '100%' : 420,
+            maxHeight: phone ? '92dvh' : '100%',
+            borderRadius: phone ? '14px 14px 0 0' : 0,
+          },
+          role: 'dialog',
+          'aria-label': 'Record a loss',
+        },
+      }}
+    >
+      <Box sx={{ p: 2, display: 'grid', gap: 2 }}>
+        <Box component="h2" sx={{ m: 0, fontFamily: 'var(--heading)', fontWeight: 400, fontSize: 22 }}>
+          Record a loss{batch ? `: ${batch.code} ${batch.variety.name}` : ''}
+        </Box>
+        {batch ? <HowMany batch={batch} onDone={onClose} /> : <WhichBatch onChoose={setBatch} />}
+        <Button variant="outlined" color="inherit" onClick={onClose} sx={{ minHeight: 48 }}>
+          Cancel
+        </Button>
+      </Box>
+    </Drawer>
+  )
+}
+
+/** Batches that stand somewhere, by place. */
+function WhichBatch({ onChoose }: { onChoose: (batch: Batch) => void }) {
+  const { plan, season, today } = useSeason()
+  const [text, setText] = useState('')
+  const standing = useMemo(
+    () =>
+      plan.batches.flatMap((batch) => {
+        const { progress } = batch
+        if (!progress || progress.asks || !['sown', 'up', 'hardening'].includes(progress.standing)) return []
+        const stay = batch.stays.find(({ from, until }) => from <= today && today < until)
+        return stay ? [{ batch, place: stay.place }] : []
+      }),
+    [plan, today],
+  )
+  const wanted = text.trim().toLowerCase()
+  const shown = standing
+    .filter(({ batch }) => `${batch.code} ${batch.variety.name}`.toLowerCase().includes(wanted))
+    .sort((a, b) => a.place - b.place || (a.batch.code < b.batch.code ? -1 : 1))
+  return (
+    <>
+      <TextField label="Find a batch" value={text} onChange={(event) => setText(event.target.value)} />
+      <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, maxHeight: '52dvh', overflow: 'auto' }}>
+        {shown.map(({ batch, place }, i) => (
+          <li key={batch.id}>
+            {place !== shown[i - 1]?.place && (
+              <Box sx={{ fontSize: 14, fontWeight: 700, color: 'text.secondary', mt: 1 }}>
+                {season.places[place]!.name}
+              </Box>
+            )}
+            <Button
+              color="inherit"
+              fullWidth
+              onClick={() => onChoose(batch)}
+              sx={{ minHeight: 48, justifyContent: 'flex-start', gap: 1.5, fontSize: 16 }}
+            >
+              <StairGlyph batch={batch} />
+              <b>{batch.code}</b> {batch.variety.name}
+            </Button>
+          </li>
+        ))}
+        {shown.length === 0 && <Box sx={{ color: 'text.secondary', py: 1 }}>Nothing stands anywhere by that name.</Box>}
+      </Box>
+    </>
+  )
+}
+
+function HowMany({ batch, onDone }: { batch: Batch; onDone: () => void }) {
+  const { format, today } = useSeason()
+  const { record } = useRecord()
+  const [plants, setPlants] = useState<number>()
+  const { ledger } = batch.progress!
+  const most = ledger.plants ?? ledger.most
+  const tooMany = plants !== undefined && most !== undefined && plants > most
+  const write = (cause: LossCause) => {
+    if (plants === undefined || plants < 1 || tooMany) return
+    void record(
+      { batch: batch.id, what: { did: 'loss', plants: Math.round(plants), cause } },
+      `${batch.code}: ${count(format, plants, 'plant')} lost, ${LOSS_WORDS[cause]}.`,
+    )
+    onDone()
+  }
+  const trend = lossTrend(batch, today)
+  return (
+    <>
+      <Box role="group" aria-label="How many" sx={{ display: 'flex', flexWrap: 'wrap', gap: 1 }}>
+        {AMOUNTS.filter((n) => most === undefined || n <= most).map((n) => (
+          <Button
+            key={n}
+            variant={plants === n ? 'contained' : 'outlined'}
+            disableElevation
+            color={plants === n ? 'primary' : 'inherit'}
+            aria-pressed={plants === n}
+            onClick={() => setPlants(n)}
+            sx={{ minHeight: 48, minWidth: 56, fontSize: 16 }}
+          >
+            {format.number(n)}
+          </Button>
+        ))}
+        {most !== undefined && most > 0 && (
+          <Button
+            variant={plants === most ? 'contained' : 'outlined'}
+            disableElevation
+            color={plants === most ? 'primary' : 'inherit'}
+            onClick={() => setPlants(most)}
+            sx={{ minHeight: 48 }}
+          >
+            All {format.number(most)}
+          </Button>
+        )}
+      </Box>
+      <NumberField
+        label="Plants lost"
+        value={plants}
+        onChange={setPlants}
+        help={most === undefined ? undefined : `of ${format.number(most)}`}
+        error={tooMany ? `There are ${format.number(most)}. Correct the number, or count them again.` : undefined}
+      />
+      <Box>
+        <Box sx={{ fontSize: 14, color: 'text.secondary', mb: 0.5 }}>
+          {plants === undefined ? 'Choose how many, then tap the cause' : 'Tap the cause to save'}
+        </Box>
+        <Box role="group" aria-label="Cause" sx={{ display: 'flex', flexWrap: 'wrap', gap: 1 }}>
+          {LOSS_CAUSES.map((cause) => (
+            <Button
+              key={cause}
+              variant="outlined"
+              color="inherit"
+              disabled={plants === undefined || plants < 1 || tooMany}
+              onClick={() => write(cause)}
+              sx={{ minHeight: 48 }}
+            >
+              {LOSS_WORDS[cause]}
+            </Button>
+          ))}
+        </Box>
+      </Box>
+      {trend && (
+        <Box role="status" sx={{ fontSize: 15, color: 'error.main', fontWeight: 650 }}>
+          {trendWords(trend, format)}
+        </Box>
+      )}
+    </>
+  )
+}
+
+/** What it would be if losses go on as they do. */
+export function trendWords(
+  { cause, perDay, left, byPlanting }: NonNullable<ReturnType<typeof lossTrend>>,
+  f: ReturnType<typeof useSeason>['format'],
+): string {
+  return `Losses grow: ${LOSS_WORDS[cause]}, about ${f.number(perDay, 1)} a day. If this goes on, ${f.number(byPlanting)} of ${f.number(left)} are left on the planting day.`
+}
