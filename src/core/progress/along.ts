@@ -6,7 +6,8 @@ import { placesOf, type Route } from '../schedule/route'
 /** The way with the route a batch really takes; what it shares with the planned way stays shared. */
 export function along(way: Way, route: Route, climate: Climate, sharesTray = false): Way {
   const own = Object.create(way) as { -readonly [Part in keyof Way]: Way[Part] }
-  const define = (part: keyof Way, value: unknown) => Object.defineProperty(own, part, { value, enumerable: true })
+  const define = (part: keyof Way, value: unknown) =>
+    Object.defineProperty(own, part, { value, enumerable: true, configurable: true })
   define('route', route)
   if (route.steps.some((step, i) => step !== way.route.steps[i])) {
     const flats = way.method.sowing.policy === 'flat'

@@ -40,7 +40,7 @@ export function StandCount({ batch }: { batch: Batch }) {
 
   const inTray = (n: number) => (own ? container.cells : Math.min(container.cells, cells - n * container.cells))
   const cellsOf = (n: number): CellState[] => drawn.get(n) ?? new Array<CellState>(inTray(n)).fill('one')
-  const counted = useMemo(() => {
+  const counted = (() => {
     if (mode === 'tray') {
       const all = [...drawn.values()].flat().filter((_, cell) => !own || hasCell(own, cell))
       return all.length === 0
@@ -53,7 +53,7 @@ export function StandCount({ batch }: { batch: Batch }) {
     }
     const of = mode === 'rows' ? Math.min(cells, (rows ?? 0) * perRow) : cells
     return showing === undefined || of === 0 ? undefined : { cells: of, showing, doubles: doubles ?? 0 }
-  }, [mode, drawn, rows, showing, doubles, cells, perRow, own])
+  })()
   const wrong =
     counted &&
     (counted.showing > counted.cells

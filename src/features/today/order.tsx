@@ -22,6 +22,7 @@ export function OrderSwitch({ order, onChange }: { order: Order; onChange: (orde
       value={order}
       onChange={(_, next: Order | null) => next && onChange(next)}
       aria-label="Order of the work"
+      sx={{ mt: 1.5 }}
       className="no-print"
     >
       <ToggleButton value="place" sx={{ minHeight: 44, px: 2 }}>
