@@ -39,8 +39,9 @@ const entry = (batch: string, on: number, what: Entry['what']): Entry => ({
 
 /** A season with all that was due by a day recorded, and looks, labels and notes besides until there are so many records. */
 function recorded(batches: number, most: number): { season: Season; today: number } {
-  const season = largeSeason(batches)
-  const today = parseDay(season.season.from) + 130
+  const large = largeSeason(batches)
+  const today = parseDay(large.season.from) + 130
+  const season = { ...large, season: { ...large.season, opensOn: formatDay(today) } }
   const records = createPlanner()
     .plan(season)
     .batches.flatMap((batch) =>

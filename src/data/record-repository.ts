@@ -21,6 +21,7 @@ export type Kept =
         | { kind: 'other-record' }
         | { kind: 'nothing-to-correct' }
         | { kind: 'no-such-season' }
+        | { kind: 'ahead'; today: string }
     }
 
 /** A record as it stands in the database; it was checked on its way in. */
@@ -110,6 +111,7 @@ export async function keepRecords(
         trx,
       )
     const known = await knownBatches(trx, id, roots)
+    const last = await lastDay(trx, id)
     const meant = await meantOf(trx, id, roots)
     const stored = await recordsOf(
       trx,
@@ -128,6 +130,11 @@ export async function keepRecords(
             ? { id: entry.id, ok: true }
             : { id: entry.id, ok: false, reason: { kind: 'other-record' } },
         )
+        continue
+      }
+      // A device whose clock is ahead would put its records behind all others.
+      if (entry.on > last) {
+        kept.push({ id: entry.id, ok: false, reason: { kind: 'ahead', today: last } })
         continue
       }
       if (entry.batch !== undefined && !known(rootOf(entry.batch))) {
@@ -222,6 +229,17 @@ async function knownBatches(
     .execute()
   const known = new Set(rows.map(({ key }) => key))
   return (root) => known.has(root.split('.')[0]!)
+}
+
+/** Last day something can have happened: tomorrow, for devices east of here; of a season that opens on a day of its own, any day of it. */
+async function lastDay(trx: Transaction<Database>, id: SeasonId): Promise<string> {
+  const { opens_on, ends_on, tomorrow } = await trx
+    .selectFrom('season')
+    .select(['opens_on', 'ends_on', sql<string>`to_char(current_date + 1, 'YYYY-MM-DD')`.as('tomorrow')])
+    .where('farm_id', '=', id.farm_id)
+    .where('season_id', '=', id.season_id)
+    .executeTakeFirstOrThrow()
+  return opens_on === null ? tomorrow : ends_on > tomorrow ? ends_on : tomorrow
 }
 
 /** What is counted of each batch, by the method of its planting; unknown where one of a series is raised by another. */

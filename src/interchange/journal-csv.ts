@@ -12,6 +12,7 @@ const HEADINGS = [
   'place',
   'what',
   'task',
+  'account',
   'plants',
   'cells',
   'trays',
@@ -52,6 +53,7 @@ function row(
     season.places.find(({ key }) => key === where)?.name ?? where ?? '',
     what.did,
     value('task'),
+    accountOf(what),
     value('plants'),
     value('cells'),
     value('trays'),
@@ -68,4 +70,34 @@ function row(
     instead ?? '',
     taken ? 'yes' : '',
   ]
+}
+
+/** The account an entry moves amounts to, in the words of the report of the command line; none where it moves nothing. */
+function accountOf(what: Entry['what']): string {
+  switch (what.did) {
+    case 'task':
+      return (
+        { sow: 'sown', receive: 'sown', thin: 'thinned', 'pot-up': 'pottedOn', plant: 'planted' }[
+          what.task as string
+        ] ?? ''
+      )
+    case 'moved':
+      return what.container === undefined ? '' : 'pottedOn'
+    case 'loss':
+      return 'lost'
+    case 'count':
+      return 'blank'
+    case 'fill':
+      return 'filled'
+    case 'sow-again':
+      return 'sownAgain'
+    case 'split':
+      return 'splitOff'
+    case 'merge':
+      return 'merged'
+    case 'end':
+      return what.how === 'left-over' ? 'leftOver' : what.how
+    default:
+      return ''
+  }
 }

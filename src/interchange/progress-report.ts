@@ -16,12 +16,25 @@ export interface StandingAmount {
 
 const UNITS: Partial<Record<Container['kind'], StandingAmount['unit']>> = { 'block-sheet': 'blocks', pots: 'pots' }
 
+/** Steps that take a batch on; preparing, thinning, pinching and feeding are care beside them. */
+const STEPS: ReadonlySet<Work['task']['kind']> = new Set([
+  'sow',
+  'receive',
+  'leave-heat',
+  'pot-up',
+  'move',
+  'harden',
+  'plant',
+])
+
 /** How far a batch or part is, and its accounts. */
 export function progressReport(batch: Batch, plan: Plan, day: Day) {
   const { progress } = batch
   const stay = stayOn(batch, day, plan)
-  const [next] = workAhead(plan, batch, day)
-  const late = workBetween(plan, day, day + 1).filter(({ task, state }) => task.batch === batch && state === 'open')
+  const next = workAhead(plan, batch, day).find(({ task }) => STEPS.has(task.kind))
+  const late = workBetween(plan, day, day + 1).filter(
+    ({ task, state }) => task.batch === batch && state === 'open' && STEPS.has(task.kind),
+  )
   return {
     progress: {
       status: statusOf(batch, plan),

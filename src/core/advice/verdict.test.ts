@@ -155,3 +155,35 @@ describe('verdicts', () => {
     expect(judge(batch, {}, a.pass!.emergence + 12).daysLeft).toBe(batch.limit! - (a.pass!.emergence + 12))
   })
 })
+
+describe('more signs of age', () => {
+  const season = readSmall((s) => {
+    s.crops[1]!.family = 'Cucurbitaceae'
+  })
+  const t = createPlanner().plan(season).byId.get('t')!
+  const sown = done('t', day(t.sow!), 'sow', { cells: 80, seeds: 160 })
+  const off = done('t', day(t.pass!.leavesHeat), 'leave-heat')
+  const pots = done('t', day(t.stays.find(({ potted }, i) => i > 0 && potted)!.from), 'pot-up', { nth: 1, cells: 70 })
+  const look = (seen: Seen, on: Day) => judge(world([sown, off, pots], on, season).plan.byId.get('t')!, seen, on)
+  const kinds = ['wait', 'pot-up', 'prick-out', 'plant', 'past']
+  it('never give a milder answer: in bud, pale and past its limit is past its best, in the last pot, too', () => {
+    const late = t.limit! + 19
+    expect(look({ buds: true }, t.plantOn - 4).verdict).toMatchObject({ kind: 'past', why: 'buds' })
+    expect(look({ buds: true, pale: true, lifts: true }, late).verdict.kind).toBe('past')
+    expect(look({ pale: true }, late).verdict.kind).toBe('past')
+    const signs: Seen[] = [{}, { lifts: true }, { lifts: true, pale: true }, { lifts: true, pale: true, buds: true }]
+    const ranks = signs.map((seen) => kinds.indexOf(look(seen, t.plantOn - 4).verdict.kind))
+    expect(ranks).toEqual([...ranks].sort((x, y) => x - y))
+  })
+  it('of a plant three pot widths tall: it is moved up', () => {
+    const tall = readSmall((s) => {
+      for (const one of s.containers) one.measures = { shape: 'square', top: 4, bottom: 3, depth: 5 }
+    })
+    const batch = (on: Day) => world([sown, off], on, tall).plan.byId.get('t')!
+    const on = t.pass!.leavesHeat + 8
+    expect(judge(batch(on), { height: 11 }, on).verdict.kind).toBe('wait')
+    expect(judge(batch(on), { height: 12 }, on).verdict.kind).toBe('pot-up')
+    expect(judge(batch(on), { height: 9 }, on).remarks).toContain('leggy')
+    expect(judge(batch(on), { height: 8 }, on).remarks).not.toContain('leggy')
+  })
+})

@@ -76,6 +76,8 @@ export function workAhead(plan: Plan, batch: Batch, day: Day): Work[] {
 /** The day a piece of work is shown on. */
 export const dayOf = ({ task, line }: Pick<Work, 'task' | 'line'>): Day => line?.on ?? task.day
 
+const BEFORE_SOWING: ReadonlySet<Task['kind']> = new Set(['order', 'prepare'])
+
 function workOf(batch: Batch, from: Day, until: Day, today: Day, since: Day, work: Work[]): void {
   const { progress } = batch
   if (progress?.standing === 'gone' || progress?.asks) return
@@ -95,7 +97,11 @@ function workOf(batch: Batch, from: Day, until: Day, today: Day, since: Day, wor
     // Nothing is still to be done to what is in the field, nor what must have been done before something that was.
     if (
       progress &&
-      (progress.ledger.dropped.has(step) || progress.implied.has(step) || progress.standing === 'planted')
+      (progress.ledger.dropped.has(step) ||
+        progress.implied.has(step) ||
+        progress.standing === 'planted' ||
+        // Seed that is sown was ordered and prepared.
+        (isSown && BEFORE_SOWING.has(task.kind)))
     )
       return
     // What is due and not recorded has not happened: it is still to be done today, whatever is forecast to follow from it.

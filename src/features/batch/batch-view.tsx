@@ -19,6 +19,7 @@ import { useSeason } from '../../ui/season-context'
 import { BatchSteps } from '../../ui/stair/batch-steps'
 import { StairGlyph } from '../../ui/stair/stair'
 import { count } from '../../words/format'
+import { AccountLines } from './account-lines'
 import { PlantCheck } from './plant-check'
 import { MoreHappened } from './more-happened'
 
@@ -51,7 +52,7 @@ export function BatchView() {
 }
 
 function OneBatch({ batch, tab }: { batch: Batch; tab: TabName }) {
-  const { season, format, today, data } = useSeason()
+  const { season, plan, format, today, data } = useSeason()
   const router = useRouter()
   const { progress } = batch
   const parts = progress?.all.parts.filter(({ ended }) => !ended) ?? []
@@ -91,7 +92,7 @@ function OneBatch({ batch, tab }: { batch: Batch; tab: TabName }) {
               color="inherit"
               sx={{ minHeight: 40 }}
             >
-              {part.id === progress!.planned.id ? 'The rest' : `Part ${part.id.split('~')[1]}`}
+              {part.id === progress!.planned.id ? progress!.planned.code : (plan.byId.get(part.id)?.code ?? part.id)}
               {part.cells === undefined ? '' : `, ${format.number(part.cells)}`}
             </Button>
           ))}
@@ -224,6 +225,7 @@ function Now({ batch }: { batch: Batch }) {
           .
         </Box>
       )}
+      <AccountLines batch={batch} />
       <ComesNext batch={batch} />
       <BatchSteps batch={batch} />
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, my: 2 }}>

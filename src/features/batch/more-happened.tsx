@@ -8,6 +8,7 @@ import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { useState, type ReactNode } from 'react'
 import { formatDay, type Day } from '../../core/calendar/day'
+import { alive } from '../../core/ledger/accounts'
 import type { Batch } from '../../core/plan/batch'
 import { LOSS_CAUSES, type LossCause } from '../../season/schema'
 import { ChoiceField, NumberField, WordField } from '../../ui/fields'
@@ -182,11 +183,13 @@ export function Moved({
   const here = stay && season.places[stay.place]!
   const [place, setPlace] = useState(to)
   const [container, setContainer] = useState(into)
-  const [cells, setCells] = useState<number | undefined>(ledger.plants ?? stay?.cells)
+  const there = ledger.known ? alive(ledger.accounts.standing) : stay?.cells
+  const [cells, setCells] = useState<number | undefined>(there)
   const other = season.containers.find(({ key }) => key === container)
   const small = other && stay && other.cellVolume < stay.container.cellVolume && stay.container.cells > 1
   const said = (on: Day): Said[] | string => {
     if (place === '' && container === '') return 'Say where it went, or what it was potted into.'
+    const some = cells !== undefined && there !== undefined && cells < there
     if (container !== '' && (cells === undefined || cells < 1 || !Number.isInteger(cells)))
       return 'Say how many were potted, in whole numbers.'
     return [
@@ -196,7 +199,7 @@ export function Moved({
         what: {
           did: 'moved',
           ...(place === '' ? {} : { place }),
-          ...(container === '' ? {} : { container, cells: cells! }),
+          ...(container === '' ? (some ? { cells: cells! } : {}) : { container, cells: cells! }),
         },
       },
       ...also,
@@ -220,9 +223,9 @@ export function Moved({
           .map((one) => [one.key, one.name] as const)}
         onChange={setContainer}
       />
-      {container !== '' && (
+      {(container !== '' || place !== '') && (
         <NumberField
-          label="Plants potted"
+          label={container === '' ? 'Plants moved' : 'Plants potted'}
           value={cells}
           onChange={setCells}
           help={
@@ -244,8 +247,9 @@ function Split(own: Own) {
   const { season, format, today } = useSeason()
   const { batch } = own
   const progress = batch.progress!
-  const cells =
-    progress.ledger.cells ?? batch.stays.find(({ from, until }) => from <= today && today < until)?.cells ?? 0
+  const cells = progress.ledger.known
+    ? alive(progress.ledger.accounts.standing)
+    : (batch.stays.find(({ from, until }) => from <= today && today < until)?.cells ?? 0)
   const [take, setTake] = useState<number>()
   const [fate, setFate] = useState<Fate>('stay')
   const [place, setPlace] = useState('')
@@ -267,13 +271,19 @@ function Split(own: Own) {
     ['discarded', 'is thrown away'],
   ]
   const said = (on: Day): Said[] | string => {
-    if (take === undefined || take < 1) return 'Say how many cells go.'
+    if (take === undefined || take < 1) return 'Say how many plants go.'
     if (take >= cells) return `All ${format.number(cells)} is no part: leave some, or say what happens to the whole.`
     const all: Said[] = [
       {
         batch: batch.id,
         on,
-        what: { did: 'split', part, cells: Math.round(take), for: fates.find(([one]) => one === fate)![1] },
+        what: {
+          did: 'split',
+          part,
+          cells: Math.round(take),
+          plants: Math.round(take),
+          for: fates.find(([one]) => one === fate)![1],
+        },
       },
     ]
     const where = place === '' ? {} : { place }
@@ -296,7 +306,7 @@ function Split(own: Own) {
   }
   return (
     <Form {...own} title="A part goes its own way" summary="part split off." said={said}>
-      <NumberField label="Cells that go" value={take} onChange={setTake} help={`of ${format.number(cells)}`} />
+      <NumberField label="Plants that go" value={take} onChange={setTake} help={`of ${format.number(cells)}`} />
       <ChoiceField label="The part" value={fate} options={fates} onChange={(next) => setFate(next || 'stay')} />
       {(fate === 'stay' || fate === 'harden' || fate === 'pot-up') && (
         <ChoiceField
@@ -309,7 +319,7 @@ function Split(own: Own) {
       )}
       <Box sx={{ fontSize: 14.5, color: 'text.secondary' }}>
         It becomes {batch.progress!.planned.code}/{part}, with the history of {batch.code} and a forecast of its own.{' '}
-        {take !== undefined && take < cells ? `${count(format, cells - take, 'cell')} stay.` : ''}
+        {take !== undefined && take < cells ? `${count(format, cells - take, 'plant')} stay.` : ''}
       </Box>
     </Form>
   )
@@ -343,7 +353,7 @@ function End(own: Own) {
   const { format } = useSeason()
   const { ledger } = own.batch.progress!
   const most = ledger.plants ?? ledger.most
-  const [how, setHow] = useState<'discarded' | 'sold' | 'given'>('discarded')
+  const [how, setHow] = useState<'discarded' | 'sold' | 'given' | 'left-over'>('discarded')
   const [plants, setPlants] = useState<number>()
   return (
     <Form
@@ -369,6 +379,7 @@ function End(own: Own) {
           ['discarded', 'Thrown away'],
           ['sold', 'Sold'],
           ['given', 'Given away'],
+          ['left-over', 'Left over, kept for nothing'],
         ]}
         onChange={(next) => setHow(next || 'discarded')}
       />

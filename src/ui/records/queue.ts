@@ -14,6 +14,7 @@ export type Refusal =
   | { kind: 'other-record' }
   | { kind: 'nothing-to-correct' }
   | { kind: 'no-such-season' }
+  | { kind: 'ahead'; today: string }
   | { kind: 'malformed'; problems: string[] }
 
 /** One record of this device. */

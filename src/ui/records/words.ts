@@ -163,6 +163,8 @@ export function refusalSentence(reason: Refusal, f: Format): string {
       return 'Another record already has its number. Write it once more.'
     case 'nothing-to-correct':
       return 'The entry that it corrects is not there.'
+    case 'ahead':
+      return `Its day lies ahead: nothing can have happened after ${f.date(parseDay(reason.today))}. Check the clock of the device it was written on, then correct the day.`
     case 'no-such-season':
       return 'The season it was written in is no longer there. Write it down anew where it belongs.'
     case 'malformed':
