@@ -86,6 +86,20 @@ describe('the report of a day', () => {
       ['T/rest', cells - 8 - 30 - 12],
     ])
   })
+  it('lists what cannot be, with the account that lacks it, and keeps the rest', () => {
+    const tooMany = entry('t', day(potOn), { did: 'loss', plants: 9999, cause: 'cold' })
+    const early = entry('t', day(t.sow! - 4), { did: 'loss', plants: 1, cause: 'cold' })
+    const fine = entry('t', day(potOn), { did: 'loss', plants: 3, cause: 'pests' })
+    const [batch] = on(potOn + 1, sown, off, tooMany, early, fine) as unknown as {
+      notCounted: object[]
+      ledger: object
+    }[]
+    expect(batch!.notCounted).toEqual([
+      { record: early.id, on: early.on, reason: 'before-sowing', sown: day(t.sow!) },
+      expect.objectContaining({ record: tooMany.id, reason: 'too-many', account: 'lost', said: 9999 }),
+    ])
+    expect(batch!.ledger).toMatchObject({ lost: { pests: 3 } })
+  })
   it('says of seed what there was, went, is left and is still to be sown', () => {
     const season = readSmall()
     season.lots[0]!.seeds = 300

@@ -3,7 +3,7 @@ import { formatDay, type Day } from '../core/calendar/day'
 import { waitingOf } from '../core/advice/missed-day'
 import { workAhead, workBetween, type Work } from '../core/advice/work'
 import { alive } from '../core/ledger/accounts'
-import type { Ledger } from '../core/ledger/ledger'
+import type { Impossible, Ledger } from '../core/ledger/ledger'
 import type { Batch, Stay } from '../core/plan/batch'
 import type { Container } from '../season/schema'
 import type { Plan } from '../core/plan/plan'
@@ -45,7 +45,19 @@ export function progressReport(batch: Batch, plan: Plan, day: Day) {
       next: next ? nextReport(next) : null,
     },
     ledger: progress ? ledgerReport(progress.ledger) : null,
+    notCounted: progress
+      ? progress.all.impossible.map(({ entry, reason }) => ({ record: entry.id, on: entry.on, ...reasonOf(reason) }))
+      : [],
   }
+}
+
+/** Why a record could not be, with its days as dates. */
+function reasonOf(reason: Impossible['reason']) {
+  if (reason.kind === 'before-sowing') return { reason: reason.kind, sown: formatDay(reason.sown) }
+  if (reason.kind === 'after-end') return { reason: reason.kind, ended: formatDay(reason.ended) }
+  if (reason.kind === 'too-many')
+    return { reason: reason.kind, account: reason.what, said: reason.said, most: reason.most }
+  return { reason: reason.kind }
 }
 
 function statusOf({ progress, sow }: Batch, { today }: Plan): string {

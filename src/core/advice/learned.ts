@@ -1,4 +1,5 @@
 /** A season looked back on: what was planned and what happened, and figures for the next that shrink toward the old ones. */
+import { meantOf } from '../progress/meant'
 import type { Crop, LossCause, Method, Season } from '../../season/schema'
 import type { Day } from '../calendar/day'
 import type { Batch } from '../plan/batch'
@@ -95,7 +96,9 @@ function lookedBack(batches: readonly Batch[], crop: string, variety: string | u
       if (!ledger.splitOff || on >= ledger.splitOff.on)
         losses.set(entry.what.cause, (losses.get(entry.what.cause) ?? 0) + entry.what.plants)
     const planted = ledger.planted?.entry.what.plants
-    if (standing === 'planted' && planted !== undefined) leftOver += Math.max(0, Math.round(progress!.plants) - planted)
+    if (ledger.known) leftOver += ledger.accounts.gone.leftOver * Math.max(1, meantOf(planned).keep)
+    else if (standing === 'planted' && planted !== undefined)
+      leftOver += Math.max(0, Math.round(progress!.plants) - planted)
     if (standing === 'planted' && plantOn > planned.plantOn) {
       missed.plantings++
       missed.days += plantOn - planned.plantOn

@@ -113,6 +113,7 @@ export function progressOf(planned: Batch, reality: Reality, climate: Climate, b
   if (all.parts.length === 1 && isAskedAbout(planned, root!, reality)) return [asked(planned, all, reality)]
   if (
     all.parts.length === 1 &&
+    all.impossible.length === 0 &&
     !root!.sown &&
     root!.done.size === 0 &&
     root!.dropped.size === 0 &&

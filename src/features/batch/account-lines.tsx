@@ -1,24 +1,33 @@
 /** What there is of a batch and what became of the others: the ledger in words. */
 'use client'
+import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
+import { parseDay } from '../../core/calendar/day'
 import { alive, lostOf } from '../../core/ledger/accounts'
 import { lossTrend } from '../../core/advice/losses'
 import type { Batch } from '../../core/plan/batch'
 import { trendWords } from '../../ui/records/quick-loss'
-import { LOSS_WORDS } from '../../ui/records/words'
+import { entrySentence, LOSS_WORDS, refusalSentence } from '../../ui/records/words'
 import { useSeason } from '../../ui/season-context'
 import { count, type Format } from '../../words/format'
 import type { LossCause } from '../../season/schema'
 
 export function AccountLines({ batch }: { batch: Batch }) {
-  const { format, today } = useSeason()
+  const { season, format, today } = useSeason()
   const { progress } = batch
-  if (!progress?.ledger.known) return null
+  if (!progress) return null
+  const { impossible } = progress.all
+  if (!progress.ledger.known && impossible.length === 0) return null
   const trend = lossTrend(batch, today)
   return (
     <Box component="section" aria-label="What there is" sx={{ mb: 2, fontSize: 15 }}>
-      {accountSentences(batch, today, format).map((sentence) => (
-        <Box key={sentence}>{sentence}</Box>
+      {progress.ledger.known &&
+        accountSentences(batch, today, format).map((sentence) => <Box key={sentence}>{sentence}</Box>)}
+      {impossible.map(({ entry, reason }) => (
+        <Alert key={entry.id} severity="warning" sx={{ mt: 1 }}>
+          Not counted, {format.date(parseDay(entry.on))}: {entrySentence(entry, season, format)}.{' '}
+          {refusalSentence(reason, format)}
+        </Alert>
       ))}
       {trend && <Box sx={{ color: 'error.main', fontWeight: 650 }}>{trendWords(trend, format)}</Box>}
     </Box>
