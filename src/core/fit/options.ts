@@ -59,6 +59,8 @@ const NEAR = 45 // days about the sowing day looked at for another way
 export function fixedBy(batch: Batch, from: Day): Fixed | undefined {
   if (batch.pinned) return 'pinned'
   if (batch.progress?.asks) return 'past'
+  // What is due and has not happened comes first: until then its days are not known.
+  if (batch.progress && batch.progress.held.size > 0) return 'past'
   if (batch.stays.length === 0 || batch.marks.some(isStop)) return 'cannot'
   return batch.plantOn <= from ? 'past' : undefined
 }
