@@ -153,7 +153,7 @@ test('a home test moves the share of a lot, and the seed asked for', async ({ pa
   await visit(page, '/seed?lot=zinnia-mixed-lot')
   await expect(page.getByTestId('share-now')).toHaveText('87 in 100')
   const panel = page.getByRole('complementary', { name: 'Seed lot' })
-  const asked = Number(/asks ([\d,]+) seeds/.exec(await panel.innerText())![1]!.replace(',', ''))
+  const asked = Number(/season: ([\d,]+) seeds/.exec(await panel.innerText())![1]!.replace(',', ''))
   await panel.getByLabel('On', { exact: true }).fill('2027-02-01')
   await panel.getByLabel('Sown', { exact: true }).fill('100')
   await panel.getByLabel('Came up').fill('120')
@@ -164,7 +164,7 @@ test('a home test moves the share of a lot, and the seed asked for', async ({ pa
   await page.getByRole('button', { name: 'Save', exact: true }).click()
   await expect(page.getByText('Zinnia, tall mixed, lot of 2026 changed')).toBeVisible()
   await expect
-    .poll(async () => Number(/asks ([\d,]+) seeds/.exec(await panel.innerText())![1]!.replace(',', '')))
+    .poll(async () => Number(/season: ([\d,]+) seeds/.exec(await panel.innerText())![1]!.replace(',', '')))
     .toBeGreaterThan(asked * 1.15)
 })
 

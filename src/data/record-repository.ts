@@ -182,9 +182,11 @@ function judge(entry: Entry, stored: readonly Entry[], meant: (root: string) => 
     after.impossible.find((one) => one.entry.id === entry.id) ??
     after.impossible.find((one) => !before.has(one.entry.id))
   if (broken) return { id: entry.id, ok: false, reason: broken.reason }
-  const again = after.again.find((one) => one.entry.id === entry.id)
-  return again
-    ? { id: entry.id, ok: true, again: { who: again.first.who, at: again.first.at, on: again.first.on } }
+  // Of two that say the same either may come first in their order: the one that was here already is told of.
+  const again = after.again.find((one) => one.entry.id === entry.id || one.first.id === entry.id)
+  const other = again && (again.entry.id === entry.id ? again.first : again.entry)
+  return other
+    ? { id: entry.id, ok: true, again: { who: other.who, at: other.at, on: other.on } }
     : { id: entry.id, ok: true }
 }
 

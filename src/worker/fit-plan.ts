@@ -67,7 +67,8 @@ export async function fitPlan(
           parseDay(from),
           parseDay(season.season.opensOn ?? season.records.reduce((last, { on }) => (on > last ? on : last), from)),
         )
-  const plan = planner.plan(season, today)
+  // It is planned on the evening before: what is due is then done on the day itself.
+  const plan = planner.plan(season, today === undefined ? undefined : today - 1)
   const steps = fitSteps(planner, plan, { from: parseDay(from) })
   const quick = steps.next(undefined).value
   const { origin, limits } = quick

@@ -66,7 +66,8 @@ export function BenchesView() {
         day,
       )
     ]
-  const overs = plan.limits.filter((one) => overFrom(one, day).length > 0).length
+  // What is over today is seen below; what can still be planned otherwise is from tomorrow on.
+  const overs = plan.limits.filter((one) => overFrom(one, plan.today === day ? day + 1 : day).length > 0).length
 
   return (
     <Box sx={{ px: { xs: 1.5, md: 2.5 }, py: 2 }}>

@@ -373,11 +373,11 @@ function useAfter(
       await turn()
       // A few plantings more with every turn: the planner keeps what it has computed.
       for (let some = AT_ONCE; some < changes.length && !gone; some += AT_ONCE) {
-        planner.plan(withPlantings(plan.season, changes.slice(0, some)), plan.today)
+        planner.plan(withPlantings(plan.season, changes.slice(0, some)), eveningBefore(plan))
         await turn()
       }
       if (gone) return
-      const after = planner.plan(withPlantings(plan.season, changes), plan.today)
+      const after = planner.plan(withPlantings(plan.season, changes), eveningBefore(plan))
       await turn()
       // Limits are found when first asked for.
       void after.limits
@@ -393,6 +393,9 @@ function useAfter(
     after: taken.length > 0 && made?.of === plan && made.from === from ? made : undefined,
   }
 }
+
+/** The day a fit is planned on: the evening before, so that what is due is done on the day itself. */
+const eveningBefore = ({ today }: Plan) => (today === undefined ? undefined : today - 1)
 
 const AT_ONCE = 8 // rows drawn, or plantings computed, in one turn
 

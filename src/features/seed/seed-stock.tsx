@@ -75,8 +75,8 @@ export function SeedStock({ use }: { use: LotUse }) {
       </Box>
       <Box sx={{ display: 'grid', gridTemplateColumns: '1.5fr 1fr 1.2fr', gap: 1, mt: 1 }}>
         <ChoiceField label="What happened" value={how} options={HOW} onChange={(next) => setHow(next || 'counted')} />
-        <NumberField label="Seeds" value={seeds} onChange={setSeeds} error={problem} />
-        <WordField label="On" type="date" value={on} onChange={setOn} />
+        <NumberField label="How many seeds" value={seeds} onChange={setSeeds} error={problem} />
+        <WordField label="Day of it" type="date" value={on} onChange={setOn} />
       </Box>
       <Button size="small" disabled={seeds === undefined} onClick={save} sx={{ mt: 0.5 }}>
         Save this entry
