@@ -51,7 +51,9 @@ export function SeedStock({ use }: { use: LotUse }) {
         In stock
       </Typography>
       <Box sx={{ fontSize: 15, mt: 0.5 }}>
-        {had === undefined ? 'How many there were is not known. Count them.' : `${count(format, had, 'seed')} had`}
+        {had === undefined
+          ? 'How many there were is not known. Count them.'
+          : `${count(format, had, 'seed')} at the start and since delivered`}
         {used > 0 && `, ${format.number(used)} sown`}
         {gone > 0 && `, ${format.number(gone)} spilled, given or thrown away`}
         {left !== undefined && (
@@ -73,7 +75,15 @@ export function SeedStock({ use }: { use: LotUse }) {
           </Box>
         ))}
       </Box>
-      <Box sx={{ display: 'grid', gridTemplateColumns: '1.5fr 1fr 1.2fr', gap: 1, mt: 1 }}>
+      <Box
+        sx={{
+          display: 'grid',
+          gridTemplateColumns: '1fr 1fr',
+          gap: 1.5,
+          mt: 1,
+          '& > :first-of-type': { gridColumn: '1 / -1' },
+        }}
+      >
         <ChoiceField label="What happened" value={how} options={HOW} onChange={(next) => setHow(next || 'counted')} />
         <NumberField label="How many seeds" value={seeds} onChange={setSeeds} error={problem} />
         <WordField label="Day of it" type="date" value={on} onChange={setOn} />
