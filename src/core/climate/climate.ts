@@ -1,7 +1,7 @@
 /** Running totals of daily rates for every place, so that a sum over any days is one subtraction. */
 import type { Place, Readings, Site } from '../../season/schema'
 import { inPartOfYear, parseDay, type Day } from '../calendar/day'
-import { emergenceRate, germinationFactor, type Germination } from '../germination/emergence'
+import { emergenceRate, germinationFactor, goodRange, type Germination } from '../germination/emergence'
 import { growthRate, type GrowthRange } from '../growth/rate'
 import { ChangingPlaces } from './changing-places'
 import { lightFactor, lightOn } from './light'
@@ -201,6 +201,7 @@ function emergenceTotal(hours: Float64Array, days: number, g: Germination): Runn
 function comingUpTotal(hours: Float64Array, days: number, g: Germination): RunningTotal {
   const total = new Float64Array(days + 1)
   const steady = isSteady(hours)
+  const good = goodRange(g)
   for (let i = 0, at = 0; i < days; i++) {
     if (steady && i > 0) {
       total[i + 1] = total[i]! + total[1]!
@@ -208,7 +209,7 @@ function comingUpTotal(hours: Float64Array, days: number, g: Germination): Runni
     }
     let sum = 0
     for (const end = at + HALF_DAY; at < end; at++)
-      sum += emergenceRate(g, hours[at]!) * germinationFactor(g, hours[at]!)
+      sum += emergenceRate(g, hours[at]!) * germinationFactor(g, hours[at]!, good)
     total[i + 1] = total[i]! + sum / HALF_DAY
   }
   return total
@@ -231,7 +232,9 @@ function temperatureTotal(hours: Float64Array, days: number): RunningTotal {
 
 /** Whether a table of hours holds one temperature throughout, as a thermostat's does. */
 function isSteady(hours: Float64Array): boolean {
-  return hours.every((temperature) => temperature === hours[0])
+  const first = hours[0]!
+  for (let i = 1; i < hours.length; i++) if (hours[i] !== first) return false
+  return true
 }
 
 function hourTable(place: Place, outdoor: Float64Array, from: Day, readings: readonly Readings[]): Float64Array {

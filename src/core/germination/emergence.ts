@@ -63,9 +63,10 @@ export function goodRange(g: Germination): { from: number; to: number } {
  * straight line to 0 at the base and at the ceiling.
  *
  * @param temperature °C of an hour, or steady
+ * @param range the good range, where it is known already
  */
-export function germinationFactor(g: Germination, temperature: number): number {
-  const { from, to } = goodRange(g)
+export function germinationFactor(g: Germination, temperature: number, range = goodRange(g)): number {
+  const { from, to } = range
   if (temperature <= g.base || temperature >= g.ceiling) return 0
   if (temperature < from) return (temperature - g.base) / (from - g.base)
   if (temperature > to) return (g.ceiling - temperature) / (g.ceiling - to)

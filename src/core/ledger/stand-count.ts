@@ -1,6 +1,6 @@
 /** What a count of seedlings says of the stand to come. */
 import { shareShowing } from '../germination/emergence'
-import { atLeast } from '../sizing/binomial'
+import { atLeast, logBinomial } from '../sizing/binomial'
 import { normalQuantile } from '../sizing/normal'
 
 /** One count of a batch. */
@@ -47,12 +47,30 @@ export interface StandForecast {
   chanceOf(plants: number): number
 }
 
-const GRID = { shares: 400, paces: 41 }
-const COARSE = { shares: 60, paces: 13 }
+/** Points over germination shares, the midpoints of as many parts, and over paces. */
+interface Grid {
+  shares: number
+  paces: number
+  /** Logarithms of the shares, and of what they leave. */
+  logs: Float64Array
+  rests: Float64Array
+}
+
+const gridOf = (shares: number, paces: number): Grid => ({
+  shares,
+  paces,
+  logs: Float64Array.from({ length: shares }, (_, i) => Math.log((i + 0.5) / shares)),
+  rests: Float64Array.from({ length: shares }, (_, i) => Math.log(1 - (i + 0.5) / shares)),
+})
+
+const GRID = gridOf(400, 41)
+const COARSE = gridOf(60, 13)
 const PACE_SPREAD = 0.15 // of ln pace between lots of a kind
 const BAD_LOT = 0.05 // share of lots of which anything may be true
 const TAIL = 0.05
 const NEVER = 1e-12
+const STEP = 5 // points of a line looked at first
+const FAR = 16 // below the greatest logarithm, from which a point has no weight
 const KINDS = 1000 // chances of filling told apart
 
 /**
@@ -76,10 +94,11 @@ export function standForecast(
     if (showing > cells || showing < 0) throw new RangeError(`${showing} cannot show in ${cells} cells`)
   }
   const { cells, seedsPerCell: k, germination, testedSeeds, spread, survival, lastShare = 1, perCell = 1 } = sowing
-  const { shares, paces } = grid === 'fine' ? GRID : COARSE
+  const points = grid === 'fine' ? GRID : COARSE
+  const { shares, paces } = points
   const a = Math.max(0.5, germination * testedSeeds)
   const b = Math.max(0.5, (1 - germination) * testedSeeds)
-  const prior = betaOnGrid(a, b, shares)
+  const prior = betaOn(points, a, b)
   const last = counts.at(-1)
   /** Cells that show now, of all: a sample stands for the rest. */
   const seen = last ? (last.showing / last.cells) * cells : 0
@@ -94,43 +113,45 @@ export function standForecast(
     shown += more[c]!
   })
   const left = Math.max(0, known - shown)
-  const size = shares * paces
-  const weights = new Float64Array(size)
-  const rs = new Float64Array(size)
   const priors = prior.map((one) => Math.log(BAD_LOT / shares + (1 - BAD_LOT) * one))
   const lasts = Float64Array.from({ length: shares }, (_, i) => filling(((i + 0.5) / shares) * lastShare, k))
+  const likely = Math.min(shares - 1, Math.floor((a / (a + b)) * shares))
+  const logs = new Float64Array(shares)
+  const kept: GridPoint[] = []
   let top = -Infinity
   for (let j = 0; j < paces; j++) {
     const z = paces === 1 ? 0 : -3 + (6 * j) / (paces - 1)
     const pace = Math.exp(PACE_SPREAD * z)
     const showing = telling.map(({ thermalShare }) => shareShowing(thermalShare / pace, spread))
-    for (let i = 0; i < shares; i++) {
-      const g = (i + 0.5) / shares
-      const p2 = lasts[i]!
+    /** Cells that show by the last count, of those that ever may. */
+    const shownBy = (i: number) => {
+      let before = 0
+      for (const one of showing) before = Math.max(before, Math.min(lasts[i]!, filling(((i + 0.5) / shares) * one, k)))
+      return before
+    }
+    const logAt = (i: number) => {
       let log = priors[i]! - (z * z) / 2
       let before = 0
-      for (let c = 0; c < telling.length; c++) {
-        const p = Math.min(p2, filling(g * showing[c]!, k))
+      for (let c = 0; c < showing.length; c++) {
+        const p = Math.min(lasts[i]!, filling(((i + 0.5) / shares) * showing[c]!, k))
         if (more[c]! > 0) log += more[c]! * Math.log(Math.max(NEVER, p - before))
         if (p > before) before = p
       }
-      if (left > 0) log += left * Math.log(Math.max(NEVER, 1 - before))
-      const at = j * shares + i
-      rs[at] = before >= 1 ? 0 : Math.max(0, (p2 - before) / (1 - before))
-      weights[at] = log
-      if (log > top) top = log
+      return left > 0 ? log + left * Math.log(Math.max(NEVER, 1 - before)) : log
+    }
+    logs.fill(-Infinity)
+    top = Math.max(top, whereItMatters(logs, logAt, likely))
+    for (let i = 0; i < shares; i++) {
+      const log = logs[i]!
+      if (!(log > top - FAR)) continue
+      const before = shownBy(i)
+      const r = before >= 1 ? 0 : Math.max(0, (lasts[i]! - before) / (1 - before))
+      kept.push({ weight: log, g: (i + 0.5) / shares, pace, r })
     }
   }
   let total = 0
-  for (let at = 0; at < size; at++) total += weights[at] = Math.exp(weights[at]! - top)
-  const kept: { weight: number; g: number; pace: number; r: number }[] = []
-  for (let at = 0; at < size; at++) {
-    const weight = weights[at]! / total
-    if (!(weight > 1e-7)) continue
-    const j = Math.floor(at / shares)
-    const z = paces === 1 ? 0 : -3 + (6 * j) / (paces - 1)
-    kept.push({ weight, g: ((at % shares) + 0.5) / shares, pace: Math.exp(PACE_SPREAD * z), r: rs[at]! })
-  }
+  for (const point of kept) total += point.weight = Math.exp(point.weight - top)
+  for (const point of kept) point.weight /= total
   const showingNow = Math.round(seen)
   const empty = cells - showingNow
   let mean = 0
@@ -180,11 +201,55 @@ export function standForecast(
   }
 }
 
+/** A point of the grid that counts: its weight, germination share and pace, and the chance that an empty cell still fills. */
+interface GridPoint {
+  weight: number
+  g: number
+  pace: number
+  r: number
+}
+
+/**
+ * Fills in the logarithms that matter along one line of the grid: first every few points, then what lies between where
+ * an end is not far below the best of them. A likelihood with one hill has its top beside the best of the few, and the
+ * prior's own hill is always looked at.
+ *
+ * @returns the greatest
+ */
+function whereItMatters(logs: Float64Array, logAt: (i: number) => number, likely: number): number {
+  const last = logs.length - 1
+  let top = -Infinity
+  let best = 0
+  for (let i = 0; ; i = Math.min(last, i + STEP)) {
+    const log = (logs[i] = logAt(i))
+    if (log > top) {
+      top = log
+      best = i
+    }
+    if (i === last) break
+  }
+  const rough = top
+  for (let i = 0; i < last; i += STEP) {
+    const end = Math.min(last, i + STEP)
+    const near = Math.max(logs[i]!, logs[end]!) > rough - FAR
+    if (!near && i !== best && end !== best && !(i <= likely && likely <= end)) continue
+    for (let between = i + 1; between < end; between++) {
+      const log = (logs[between] = logAt(between))
+      if (log > top) top = log
+    }
+  }
+  return top
+}
+
 const sameShare = (a: StandCount | undefined, b: StandCount | undefined): boolean =>
   a !== undefined && b !== undefined && a.showing * b.cells === b.showing * a.cells
 
 /** Chance that a cell of k seeds shows where each does with this chance. */
-const filling = (each: number, k: number): number => (k === 1 ? each : 1 - (1 - each) ** k)
+function filling(each: number, k: number): number {
+  let none = 1
+  for (let seed = 0; seed < k; seed++) none *= 1 - each
+  return 1 - none
+}
 
 /** Chances that 0, 1, 2 … of so many survive. */
 function survivors(n: number, survival: number): Float64Array {
@@ -229,23 +294,19 @@ function sumAtLeast(alive: Float64Array, empty: number, p: number, plants: numbe
 function termOf(n: number, p: number, k: number): number {
   if (p <= 0) return k === 0 ? 1 : 0
   if (p >= 1) return k === n ? 1 : 0
-  return Math.exp(logFactorial(n) - logFactorial(k) - logFactorial(n - k) + k * Math.log(p) + (n - k) * Math.log1p(-p))
+  return Math.exp(logBinomial(n, k, p))
 }
 
-const FACTORIALS: number[] = [0]
-function logFactorial(n: number): number {
-  for (let i = FACTORIALS.length; i <= n; i++) FACTORIALS.push(FACTORIALS[i - 1]! + Math.log(i))
-  return FACTORIALS[n]!
-}
-
-/** Weights of a Beta distribution at the midpoints of a grid; they add up to 1. */
-function betaOnGrid(a: number, b: number, points: number): Float64Array {
-  const logs = Float64Array.from({ length: points }, (_, i) => {
-    const g = (i + 0.5) / points
-    return (a - 1) * Math.log(g) + (b - 1) * Math.log(1 - g)
-  })
-  const top = logs.reduce((most, log) => Math.max(most, log), -Infinity)
-  const weights = logs.map((log) => Math.exp(log - top))
-  const total = weights.reduce((sum, weight) => sum + weight, 0)
-  return weights.map((weight) => weight / total)
+/** Weights of a Beta distribution at the points of a grid; they add up to 1. */
+function betaOn({ shares, logs, rests }: Grid, a: number, b: number): Float64Array {
+  const weights = new Float64Array(shares)
+  let top = -Infinity
+  for (let i = 0; i < shares; i++) {
+    const log = (weights[i] = (a - 1) * logs[i]! + (b - 1) * rests[i]!)
+    if (log > top) top = log
+  }
+  let total = 0
+  for (let i = 0; i < shares; i++) total += weights[i] = Math.exp(weights[i]! - top)
+  for (let i = 0; i < shares; i++) weights[i]! /= total
+  return weights
 }

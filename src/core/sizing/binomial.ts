@@ -27,9 +27,16 @@ export function logGamma(x: number): number {
   return 0.5 * Math.log(2 * Math.PI) + (x - 0.5) * Math.log(t) - t + Math.log(sum)
 }
 
+const FACTORIALS = Float64Array.from({ length: 4096 }, (_, n) => logGamma(n + 1))
+
+/** Natural logarithm of n!; n is whole and not below 0. */
+export function logFactorial(n: number): number {
+  return n < FACTORIALS.length ? FACTORIALS[n]! : logGamma(n + 1)
+}
+
 /** Natural logarithm of the chance of exactly k in n. */
 export function logBinomial(n: number, k: number, p: number): number {
-  return logGamma(n + 1) - logGamma(k + 1) - logGamma(n - k + 1) + k * Math.log(p) + (n - k) * Math.log1p(-p)
+  return logFactorial(n) - logFactorial(k) - logFactorial(n - k) + k * Math.log(p) + (n - k) * Math.log1p(-p)
 }
 
 /**
