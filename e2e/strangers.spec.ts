@@ -1,7 +1,7 @@
 /** Farms that are not the demo farm: begun from nothing north and south, and with sowing days that were past before anybody kept records. */
 import { readFileSync } from 'node:fs'
 import { readSeason } from '../src/season/read'
-import type { Season } from '../src/season/schema'
+import type { Entry, Season } from '../src/season/schema'
 import { choose, expect, test, visit } from './farm'
 
 /** One of the small farms, opened on a day. */
@@ -160,4 +160,35 @@ test('a growing method can leave the place to the rule, and the working says whi
     .getByRole('button', { name: /^Sowing day/ })
     .click()
   await expect(page.getByText(/the cheapest place that keeps about its usual pace/).first()).toBeVisible()
+})
+
+test.describe('with one tunnel', () => {
+  test.use({ season: farmOn('one-tunnel-2027', '2027-03-20') })
+
+  test('a kind that is new to the farm is sown just now: its variety, method, planting, record and label come with it', async ({
+    page,
+  }) => {
+    await visit(page, '/today')
+    await page.getByRole('button', { name: 'Sown just now' }).click()
+    const form = page.getByRole('dialog', { name: 'Sown just now' })
+    await form.getByRole('combobox', { name: 'What was sown' }).fill('zucchini')
+    await page.getByRole('option').first().click()
+    await choose(page, 'Into', /128/)
+    await form.getByRole('button', { name: 'Save' }).click()
+    // Far too small for it: said where it stands, and nothing typed is lost.
+    await expect(form.getByRole('alert')).toContainText('is far from any size')
+    await form.getByRole('combobox', { name: 'What was sown' }).fill('calendula')
+    await page.getByRole('option').first().click()
+    await form.getByRole('button', { name: 'Save' }).click()
+    await expect(page.getByText(/sown\. Labels: /)).toBeVisible()
+    const kept = async () => {
+      const { crops, plantings, records } = await (await page.request.get('/out/season.json')).json()
+      return {
+        crop: crops.at(-1).key,
+        planting: plantings.at(-1).variety,
+        did: records?.map(({ what }: Entry) => what.did),
+      }
+    }
+    await expect.poll(kept).toEqual({ crop: 'calendula', planting: 'calendula', did: ['task', 'label'] })
+  })
 })

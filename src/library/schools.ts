@@ -272,6 +272,30 @@ export function methodOfSchool(
   throw new Error(`no school ${school}`)
 }
 
+const BY_KIND: Partial<Record<Container['kind'], string>> = {
+  'open-flat': 'prick-out',
+  'block-sheet': 'blocks',
+  'foam-sheet': 'sheet',
+  'pellet-sheet': 'sheet',
+  'fibre-sheet': 'sheet',
+}
+
+/**
+ * The plain way of raising a kind from a sowing into one container; of an open flat, pricked out into what fits.
+ *
+ * @returns the method, without a key of its own yet; or what the farm lacks for it
+ */
+export function wayInto(
+  container: Container,
+  crop: Crop,
+  farm: Pick<Season, 'places' | 'containers'>,
+): Omit<Method, 'key'> | SchoolNeeds {
+  const school = container.plantable ? 'plantable' : (BY_KIND[container.kind] ?? 'one-seed')
+  const flat = container.kind === 'open-flat'
+  const others = flat ? farm.containers.filter(({ kind }) => kind !== 'open-flat') : []
+  return methodOfSchool(school, crop, { places: farm.places, containers: [container, ...others] })
+}
+
 const readyIn = (crop: Crop, container: Container) => {
   const points = [...crop.growth.points].sort(
     (a, b) => Math.abs(Math.log(a.ml / volume(container))) - Math.abs(Math.log(b.ml / volume(container))),

@@ -77,7 +77,10 @@ export function nearestThatWorks(planner: Planner, season: Season, batch: Batch)
  *
  * @returns planting and sowing day; `undefined` when no planting day of the next months works
  */
-export function plantableFrom({ way, plantOn, agePoint }: Batch, sowFrom: Day): { plantOn: Day; sow: Day } | undefined {
+export function plantableFrom(
+  { way, plantOn, agePoint }: Pick<Batch, 'way' | 'plantOn' | 'agePoint'>,
+  sowFrom: Day,
+): { plantOn: Day; sow: Day } | undefined {
   if (way.refused.length > 0) return undefined
   const last = way.table.from + way.table.lacksReady.length - 1
   for (let day = Math.max(plantOn, sowFrom + 1); day <= Math.min(last, plantOn + FARTHEST); day++) {

@@ -25,7 +25,7 @@ import { useChange } from '../../ui/use-change'
 import { sowingWords } from '../../words/methods'
 import { needsWords } from '../../words/library'
 import { EditorFrame, useThingEditor } from '../../ui/editor'
-import { editsToAdd, methodsToAdd, usualSchool } from './adding'
+import { editsToAdd, methodsToAdd, usualSchool } from '../../ui/adding'
 import { CropCautions, CropTags, FigureSheet, withOwnFigure } from './figure-sheet'
 
 /** A kind of the library that the season does not have yet. */

@@ -18,7 +18,7 @@ import { freeKeyIn, keyOf } from '../../ui/keys'
 import { useSeason } from '../../ui/season-context'
 import { useChange } from '../../ui/use-change'
 import { GerminationCurve, HoldCurve } from './growers-entry'
-import { methodsToAdd } from './adding'
+import { methodsToAdd } from '../../ui/adding'
 import { SchoolChoices } from './crop-editors'
 
 type Pair = [number | undefined, number | undefined]

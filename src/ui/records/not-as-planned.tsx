@@ -4,12 +4,10 @@ import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Checkbox from '@mui/material/Checkbox'
-import Drawer from '@mui/material/Drawer'
 import FormControlLabel from '@mui/material/FormControlLabel'
 import Tab from '@mui/material/Tab'
 import Tabs from '@mui/material/Tabs'
 import TextField from '@mui/material/TextField'
-import useMediaQuery from '@mui/material/useMediaQuery'
 import { useState } from 'react'
 import { formatDay } from '../../core/calendar/day'
 import type { Work } from '../../core/advice/work'
@@ -26,6 +24,7 @@ import { PhotoField } from './photos'
 import { useRecord, type Said } from './use-record'
 import { LOSS_WORDS } from './words'
 import { useSeason } from '../season-context'
+import { Sheet } from '../sheet'
 import { taskName } from '../../words/tasks'
 
 type Happened = 'otherwise' | 'later' | 'dropped'
@@ -40,7 +39,6 @@ const REST_WORDS: readonly (readonly [Rest, string])[] = [
 export function NotAsPlanned({ work, onClose }: { work: Work; onClose: () => void }) {
   const { season, today, format } = useSeason()
   const { record } = useRecord()
-  const phone = useMediaQuery('(max-width: 599px)')
   const { task } = work
   const { batch, kind } = task
   const planned = asPlanned(task, season)
@@ -164,160 +162,138 @@ export function NotAsPlanned({ work, onClose }: { work: Work; onClose: () => voi
   }
 
   return (
-    <Drawer
-      anchor={phone ? 'bottom' : 'right'}
-      open
-      onClose={onClose}
-      slotProps={{
-        paper: {
-          sx: {
-            width: phone ? '100%' : 420,
-            maxHeight: phone ? '92dvh' : '100%',
-            borderRadius: phone ? '14px 14px 0 0' : 0,
-          },
-          role: 'dialog',
-          'aria-label': `Not as planned: ${name}`,
-        },
-      }}
-    >
-      <Box sx={{ p: 2 }}>
-        <EntryForm
-          title={`${name} ${batch.variety.name}`}
-          problem={problem}
-          action={how === 'otherwise' ? 'Save' : how === 'later' ? 'Postpone' : 'Skip'}
-          onWrite={write}
-          onClose={onClose}
-        >
-          <Tabs
-            value={how}
-            onChange={(_, next: Happened) => setHow(next)}
-            variant="fullWidth"
-            aria-label="What happened"
-          >
-            <Tab value="otherwise" label="Done differently" sx={{ minHeight: 48 }} />
-            <Tab value="later" label="Postpone" sx={{ minHeight: 48 }} />
-            <Tab value="dropped" label="Skip" sx={{ minHeight: 48 }} />
-          </Tabs>
-          {how === 'otherwise' && (
-            <>
-              <Box sx={{ display: 'flex', gap: 1 }}>
-                <TextField
-                  type="date"
-                  label="Done on"
-                  value={on}
-                  onChange={(event) => setOn(event.target.value)}
-                  sx={{ flex: 1 }}
-                  slotProps={{ inputLabel: { shrink: true }, htmlInput: { max: formatDay(today) } }}
+    <Sheet name={`Not as planned: ${name}`} onClose={onClose}>
+      <EntryForm
+        title={`${name} ${batch.variety.name}`}
+        problem={problem}
+        action={how === 'otherwise' ? 'Save' : how === 'later' ? 'Postpone' : 'Skip'}
+        onWrite={write}
+        onClose={onClose}
+      >
+        <Tabs value={how} onChange={(_, next: Happened) => setHow(next)} variant="fullWidth" aria-label="What happened">
+          <Tab value="otherwise" label="Done differently" sx={{ minHeight: 48 }} />
+          <Tab value="later" label="Postpone" sx={{ minHeight: 48 }} />
+          <Tab value="dropped" label="Skip" sx={{ minHeight: 48 }} />
+        </Tabs>
+        {how === 'otherwise' && (
+          <>
+            <Box sx={{ display: 'flex', gap: 1 }}>
+              <TextField
+                type="date"
+                label="Done on"
+                value={on}
+                onChange={(event) => setOn(event.target.value)}
+                sx={{ flex: 1 }}
+                slotProps={{ inputLabel: { shrink: true }, htmlInput: { max: formatDay(today) } }}
+              />
+              <Button
+                variant={on === formatDay(today - 1) ? 'contained' : 'outlined'}
+                disableElevation
+                color="inherit"
+                onClick={() => setOn(formatDay(today - 1))}
+                sx={{ minHeight: 48 }}
+              >
+                Yesterday
+              </Button>
+            </Box>
+            {isLongAgo(on, today) && (
+              <FormControlLabel
+                control={<Checkbox checked={surely} onChange={(_, next) => setSurely(next)} />}
+                label="That day is right"
+              />
+            )}
+            <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 2 }}>
+              {usual.trays !== undefined && <NumberField label="Trays" value={trays} onChange={setTrays} />}
+              {usual.cells !== undefined && (
+                <NumberField
+                  label={kind === 'pot-up' ? 'Plants moved' : kind === 'receive' ? 'Young plants' : 'Cells sown'}
+                  value={cells}
+                  onChange={changeCells}
                 />
-                <Button
-                  variant={on === formatDay(today - 1) ? 'contained' : 'outlined'}
-                  disableElevation
-                  color="inherit"
-                  onClick={() => setOn(formatDay(today - 1))}
-                  sx={{ minHeight: 48 }}
-                >
-                  Yesterday
-                </Button>
+              )}
+              {usual.seeds !== undefined && <NumberField label="Seeds sown" value={seeds} onChange={setSeeds} />}
+              {kind === 'plant' && (
+                <NumberField
+                  label="Plants planted"
+                  value={plants}
+                  onChange={setPlants}
+                  help={there === undefined ? undefined : `of ${format.number(there)}`}
+                />
+              )}
+            </Box>
+            {fills && (
+              <ChoiceField
+                label="Into"
+                value={container}
+                options={season.containers.map((one) => [one.key, one.name] as const)}
+                onChange={setContainer}
+              />
+            )}
+            {behind > 0 && (
+              <ChoiceField
+                label={`The other ${format.number(behind)}`}
+                value={rest}
+                options={REST_WORDS}
+                onChange={(next) => setRest(next || 'stays')}
+              />
+            )}
+            {kind === 'pot-up' && batch.progress && (
+              <SecondPot open={second} onOpen={setSecond} other={other} onChange={setOther} />
+            )}
+            {moves && (
+              <ChoiceField
+                label="Where it stands now"
+                value={place ?? ''}
+                options={season.places.map((one) => [one.key, one.name] as const)}
+                onChange={(next) => setPlace(next)}
+              />
+            )}
+            {kind !== 'sow' && kind !== 'order' && kind !== 'prepare' && (
+              <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1.4fr', gap: 2 }}>
+                <NumberField label="Plants lost" value={lost} onChange={setLost} />
+                <ChoiceField
+                  label="Why"
+                  value={cause}
+                  options={LOSS_CAUSES.map((one) => [one, LOSS_WORDS[one]] as const)}
+                  onChange={(next) => setCause(next || 'unknown')}
+                />
               </Box>
-              {isLongAgo(on, today) && (
-                <FormControlLabel
-                  control={<Checkbox checked={surely} onChange={(_, next) => setSurely(next)} />}
-                  label="That day is right"
-                />
-              )}
-              <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 2 }}>
-                {usual.trays !== undefined && <NumberField label="Trays" value={trays} onChange={setTrays} />}
-                {usual.cells !== undefined && (
-                  <NumberField
-                    label={kind === 'pot-up' ? 'Plants moved' : kind === 'receive' ? 'Young plants' : 'Cells sown'}
-                    value={cells}
-                    onChange={changeCells}
-                  />
-                )}
-                {usual.seeds !== undefined && <NumberField label="Seeds sown" value={seeds} onChange={setSeeds} />}
-                {kind === 'plant' && (
-                  <NumberField
-                    label="Plants planted"
-                    value={plants}
-                    onChange={setPlants}
-                    help={there === undefined ? undefined : `of ${format.number(there)}`}
-                  />
-                )}
-              </Box>
-              {fills && (
-                <ChoiceField
-                  label="Into"
-                  value={container}
-                  options={season.containers.map((one) => [one.key, one.name] as const)}
-                  onChange={setContainer}
-                />
-              )}
-              {behind > 0 && (
-                <ChoiceField
-                  label={`The other ${format.number(behind)}`}
-                  value={rest}
-                  options={REST_WORDS}
-                  onChange={(next) => setRest(next || 'stays')}
-                />
-              )}
-              {kind === 'pot-up' && batch.progress && (
-                <SecondPot open={second} onOpen={setSecond} other={other} onChange={setOther} />
-              )}
-              {moves && (
-                <ChoiceField
-                  label="Where it stands now"
-                  value={place ?? ''}
-                  options={season.places.map((one) => [one.key, one.name] as const)}
-                  onChange={(next) => setPlace(next)}
-                />
-              )}
-              {kind !== 'sow' && kind !== 'order' && kind !== 'prepare' && (
-                <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1.4fr', gap: 2 }}>
-                  <NumberField label="Plants lost" value={lost} onChange={setLost} />
-                  <ChoiceField
-                    label="Why"
-                    value={cause}
-                    options={LOSS_CAUSES.map((one) => [one, LOSS_WORDS[one]] as const)}
-                    onChange={(next) => setCause(next || 'unknown')}
-                  />
-                </Box>
-              )}
-            </>
-          )}
-          {how === 'later' && (
-            <TextField
-              type="date"
-              label="Postpone to"
-              value={until}
-              onChange={(event) => setUntil(event.target.value)}
-              slotProps={{ inputLabel: { shrink: true }, htmlInput: { min: formatDay(today + 1) } }}
-            />
-          )}
-          {how !== 'otherwise' && (
-            <TextField
-              label="Why"
-              value={why}
-              onChange={(event) => setWhy(event.target.value)}
-              slotProps={{ htmlInput: { maxLength: 200 } }}
-            />
-          )}
-          {how === 'dropped' && (kind === 'sow' || kind === 'plant') && (
-            <Alert severity="warning">
-              The batch ends here: it takes no more room, and nothing of it goes to the field.
-            </Alert>
-          )}
+            )}
+          </>
+        )}
+        {how === 'later' && (
           <TextField
-            label="Note"
-            multiline
-            minRows={2}
-            value={note}
-            onChange={(event) => setNote(event.target.value)}
-            slotProps={{ htmlInput: { maxLength: 2000 } }}
+            type="date"
+            label="Postpone to"
+            value={until}
+            onChange={(event) => setUntil(event.target.value)}
+            slotProps={{ inputLabel: { shrink: true }, htmlInput: { min: formatDay(today + 1) } }}
           />
-          <PhotoField photos={photos} onChange={setPhotos} />
-        </EntryForm>
-      </Box>
-    </Drawer>
+        )}
+        {how !== 'otherwise' && (
+          <TextField
+            label="Why"
+            value={why}
+            onChange={(event) => setWhy(event.target.value)}
+            slotProps={{ htmlInput: { maxLength: 200 } }}
+          />
+        )}
+        {how === 'dropped' && (kind === 'sow' || kind === 'plant') && (
+          <Alert severity="warning">
+            The batch ends here: it takes no more room, and nothing of it goes to the field.
+          </Alert>
+        )}
+        <TextField
+          label="Note"
+          multiline
+          minRows={2}
+          value={note}
+          onChange={(event) => setNote(event.target.value)}
+          slotProps={{ htmlInput: { maxLength: 2000 } }}
+        />
+        <PhotoField photos={photos} onChange={setPhotos} />
+      </EntryForm>
+    </Sheet>
   )
 }
 

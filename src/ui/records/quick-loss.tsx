@@ -2,9 +2,7 @@
 'use client'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
-import Drawer from '@mui/material/Drawer'
 import TextField from '@mui/material/TextField'
-import useMediaQuery from '@mui/material/useMediaQuery'
 import { useMemo, useState } from 'react'
 import type { Batch } from '../../core/plan/batch'
 import { lossTrend } from '../../core/advice/losses'
@@ -12,6 +10,7 @@ import { LOSS_CAUSES, type LossCause } from '../../season/schema'
 import { count } from '../../words/format'
 import { NumberField } from '../fields'
 import { useSeason } from '../season-context'
+import { Sheet } from '../sheet'
 import { StairGlyph } from '../stair/stair'
 import { useRecord } from './use-record'
 import { LOSS_WORDS } from './words'
@@ -19,35 +18,17 @@ import { LOSS_WORDS } from './words'
 const AMOUNTS = [1, 2, 5, 10, 20, 50]
 
 export function QuickLoss({ batch: given, onClose }: { batch?: Batch; onClose: () => void }) {
-  const phone = useMediaQuery('(max-width: 599px)')
   const [batch, setBatch] = useState(given)
   return (
-    <Drawer
-      anchor={phone ? 'bottom' : 'right'}
-      open
-      onClose={onClose}
-      slotProps={{
-        paper: {
-          sx: {
-            width: phone ? '100%' : 420,
-            maxHeight: phone ? '92dvh' : '100%',
-            borderRadius: phone ? '14px 14px 0 0' : 0,
-          },
-          role: 'dialog',
-          'aria-label': 'Record a loss',
-        },
-      }}
-    >
-      <Box sx={{ p: 2, display: 'grid', gap: 2 }}>
-        <Box component="h2" sx={{ m: 0, fontFamily: 'var(--heading)', fontWeight: 400, fontSize: 22 }}>
-          Record a loss{batch ? `: ${batch.code} ${batch.variety.name}` : ''}
-        </Box>
-        {batch ? <HowMany batch={batch} onDone={onClose} /> : <WhichBatch onChoose={setBatch} />}
-        <Button variant="outlined" color="inherit" onClick={onClose} sx={{ minHeight: 48 }}>
-          Cancel
-        </Button>
+    <Sheet name="Record a loss" onClose={onClose}>
+      <Box component="h2" sx={{ m: 0, fontFamily: 'var(--heading)', fontWeight: 400, fontSize: 22 }}>
+        Record a loss{batch ? `: ${batch.code} ${batch.variety.name}` : ''}
       </Box>
-    </Drawer>
+      {batch ? <HowMany batch={batch} onDone={onClose} /> : <WhichBatch onChoose={setBatch} />}
+      <Button variant="outlined" color="inherit" onClick={onClose} sx={{ minHeight: 48 }}>
+        Cancel
+      </Button>
+    </Sheet>
   )
 }
 

@@ -4,268 +4,231 @@ import Alert from '@mui/material/Alert'
 import Autocomplete from '@mui/material/Autocomplete'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
-import Drawer from '@mui/material/Drawer'
 import TextField from '@mui/material/TextField'
-import useMediaQuery from '@mui/material/useMediaQuery'
 import { useMemo, useState } from 'react'
 import { v4 as newId } from 'uuid'
-import { formatDay } from '../../core/calendar/day'
+import { formatDay, type Day } from '../../core/calendar/day'
 import { labelCodes } from '../../core/labels/content'
-import { plantableFrom } from '../../core/plan/nearest'
 import { cellCount, cellsByOwner, trayDoubts, type TrayDoubt } from '../../core/traymap/mixed-tray'
-import type { Container, Planting, Variety } from '../../season/schema'
+import type { Container, Entry } from '../../season/schema'
 import { count, type Format } from '../../words/format'
 import { ChoiceField, NumberField } from '../fields'
-import { freeCode, freeKeyIn } from '../keys'
 import { useSeason } from '../season-context'
+import { Sheet } from '../sheet'
 import { useChange } from '../use-change'
-import { dayItHappened, EntryForm } from './entry-form'
+import { dayIn, dayItHappened, EntryForm } from './entry-form'
+import { justSown, sowables, usualPlaceOf, type JustSown, type Sowable, type SownPart } from './just-sown'
 import { RowsDrawing } from './rows-drawing'
-import { useRecord, type Said } from './use-record'
+import { useRecord } from './use-record'
 
-/** One lot in the tray. */
+/** One lot in the tray, as it is typed. */
 interface Part {
-  variety: Variety | null
+  what: Sowable | null
   lot: string
   seeds: number | undefined
 }
 
-const NEW: Part = { variety: null, lot: '', seeds: 1 }
+const NEW: Part = { what: null, lot: '', seeds: 1 }
 const MOST_PARTS = 8
+const USUAL_PLACE = '@usual'
+const LINES = 8 // of an open flat that holds several kinds
 
 export function SownJustNow({ onClose }: { onClose: () => void }) {
-  const { season, today, format, plan, planner } = useSeason()
+  const { season, today, format, plan } = useSeason()
   const { record } = useRecord()
   const { change, busy, failure, problems } = useChange()
-  const phone = useMediaQuery('(max-width: 599px)')
-  const trays = season.containers.filter(({ kind }) => kind !== 'open-flat')
-  const [key, setKey] = useState(trays[0]?.key ?? '')
+  const [key, setKey] = useState(() => usualContainer(season.containers, season.records))
   const container = season.containers.find((one) => one.key === key)
   const [parts, setParts] = useState<readonly Part[]>([NEW])
   const [chosen, setChosen] = useState(0)
   const [rows, setRows] = useState<readonly (number | undefined)[]>()
   const [full, setFull] = useState<number | undefined>(1)
-  const [place, setPlace] = useState(season.places[0]?.key ?? '')
+  const [place, setPlace] = useState(USUAL_PLACE)
   const [on, setOn] = useState(formatDay(today))
   const [problem, setProblem] = useState<string>()
-  const perRow = container ? rowOf(container) : 1
-  const rowCount = container ? Math.ceil(container.cells / perRow) : 0
+  const flat = container?.kind === 'open-flat'
+  const [perRow, inTray] = container ? rowsOf(container) : [1, 1]
+  const rowCount = Math.ceil(inTray / perRow)
   const owners = rows && rows.length === rowCount ? rows : Array.from({ length: rowCount }, () => 0)
-  const cells = container ? cellsByOwner(owners, perRow, container.cells) : new Map<number, [number, number][]>()
+  const cells = cellsByOwner(owners, perRow, inTray)
   const mixed = parts.length > 1
-  const cropOf = (variety: Variety | null) => season.crops.find((crop) => crop.key === variety?.crop)
-  const doubts = useMemo(
-    () => trayDoubts(parts.flatMap(({ variety }) => season.crops.find((crop) => crop.key === variety?.crop) ?? [])),
-    [parts, season.crops],
-  )
+  const wholes = mixed ? 1 : full
+  const doubts = useMemo(() => trayDoubts(parts.flatMap(({ what }) => (what ? [what.crop] : []))), [parts])
   const put = (at: number, next: Partial<Part>) =>
     setParts(parts.map((part, i) => (i === at ? { ...part, ...next } : part)))
+  const without = (gone: number) => {
+    setParts(parts.filter((_, at) => at !== gone))
+    setRows(
+      owners.map((owner) => (owner === gone ? undefined : owner !== undefined && owner > gone ? owner - 1 : owner)),
+    )
+    setChosen(0)
+  }
+  const sown = (day: Day): JustSown | string => {
+    if (!container) return 'Choose what it was sown into.'
+    if (!wholes || wholes < 1) return 'Say how many trays.'
+    const read: SownPart[] = []
+    for (const [i, { what, lot, seeds }] of parts.entries()) {
+      const own = cells.get(i) ?? []
+      if (!what) return mixed ? 'Choose what was sown, in every part of the tray.' : 'Choose what was sown.'
+      if (own.length === 0) return `Tap the rows that hold ${what.name}.`
+      if (!seeds || seeds < 1) return flat ? 'Say about how many seeds.' : 'Say how many seeds went into each cell.'
+      read.push({ what, lot: season.lots.find((one) => one.key === lot), seeds, cells: own })
+    }
+    const tray = newId().slice(0, 8)
+    return { container, wholes, parts: read, place: place === USUAL_PLACE ? undefined : place, on: day, today, tray }
+  }
+  const dayOf = dayIn(on) ?? today
+  const first = parts[0]!.what
+  const usualPlace = useMemo(
+    () => (first ? usualPlaceOf(season, first, key, dayOf, today) : undefined),
+    [first, key, season, dayOf, today],
+  )
 
   const save = async () => {
     const day = dayItHappened(on, today)
     if (typeof day === 'string') return setProblem(day)
-    if (!container) return setProblem('Choose what it was sown into.')
-    const wholes = mixed ? 1 : (full ?? 0)
-    if (wholes < 1) return setProblem('Say how many trays.')
-    const said: Said[] = []
-    const added: Planting[] = []
-    const tray = newId().slice(0, 8)
-    for (const [i, { variety, lot, seeds }] of parts.entries()) {
-      const own = cells.get(i) ?? []
-      if (!variety) return setProblem('Choose what was sown, in every part of the tray.')
-      if (own.length === 0) return setProblem(`Tap the rows that hold ${variety.name}.`)
-      if (!seeds || seeds < 1) return setProblem('Say how many seeds went into each cell.')
-      const method = methodFor(season.methods, variety.crop, container)
-      if (!method)
-        return setProblem(
-          `There is no growing method for ${cropOf(variety)?.name ?? variety.name} yet. Add one under Know-how first.`,
-        )
-      const sown = cellCount(own) * wholes
-      const code = freeCode({ plantings: [...season.plantings, ...added] }, variety.name)
-      const planting: Planting = {
-        key: freeKeyIn([...season.plantings, ...added], code.toLowerCase()),
-        code,
-        variety: variety.key,
-        method: method.key,
-        plants: Math.max(1, Math.round(sown * USUAL)),
-        on: formatDay(day + FIRST_GUESS),
-        sowOn: formatDay(day),
-        plannedOn: formatDay(today),
-        changes: [],
-        ...(lot === '' ? {} : { lot }),
-      }
-      const [tried] = planner.preview(season, planting)
-      const works =
-        tried && plantableFrom({ ...tried, way: tried.way, plantOn: day + 1, agePoint: tried.agePoint }, day)
-      added.push(works ? { ...planting, on: formatDay(works.plantOn) } : planting)
-      said.push({
-        batch: planting.key,
-        on: day,
-        what: {
-          did: 'task',
-          task: 'sow',
-          nth: 0,
-          container: container.key,
-          cells: sown,
-          trays: wholes,
-          seeds: Math.round(sown * seeds),
-          ...(place === '' ? {} : { place }),
-          ...(lot === '' ? {} : { lot }),
-          ...(mixed ? { tray: { id: tray, cells: own } } : {}),
-        },
-      })
-    }
-    const names = added.map(({ code }) => code).join(', ')
-    const edits = added.map((planting) => ({ of: 'plantings' as const, key: planting.key, from: null, to: planting }))
+    const asked = sown(day)
+    if (typeof asked === 'string') return setProblem(asked)
+    const written = justSown(season, asked)
+    if ('problem' in written) return setProblem(written.problem)
+    setProblem(undefined)
+    const { edits, plantings, said } = written
+    const names = plantings.map(({ code }) => code).join(', ')
     if (!(await change(edits, `Sown just now: ${names}`))) return
-    const codes = labelCodes([...plan.batches, ...added.map((planting) => ({ id: planting.key }))], season.records)
+    const codes = labelCodes([...plan.batches, ...plantings.map((planting) => ({ id: planting.key }))], season.records)
     await record(
       [
         ...said,
-        ...added.map((planting) => ({
+        ...plantings.map((planting) => ({
           batch: planting.key,
-          what: { did: 'label' as const, code: codes.get(planting.key)!, labels: wholes },
+          what: { did: 'label' as const, code: codes.get(planting.key)!, labels: asked.wholes },
         })),
       ],
-      `${names}: sown${day === today ? '' : ` ${format.date(day)}`}. Labels: ${added.map((planting) => codes.get(planting.key)).join(', ')}.`,
+      `${names}: sown${day === today ? '' : ` ${format.date(day)}`}. Labels: ${plantings.map((planting) => codes.get(planting.key)).join(', ')}.`,
     )
     onClose()
   }
 
   return (
-    <Drawer
-      anchor={phone ? 'bottom' : 'right'}
-      open
-      onClose={onClose}
-      slotProps={{
-        paper: {
-          sx: {
-            width: phone ? '100%' : 460,
-            maxHeight: phone ? '94dvh' : '100%',
-            borderRadius: phone ? '14px 14px 0 0' : 0,
-          },
-          role: 'dialog',
-          'aria-label': 'Sown just now',
-        },
-      }}
-    >
-      <Box sx={{ p: 2 }}>
-        <EntryForm
-          title="Sown just now"
-          problem={problem ?? failure ?? problems[0]?.message}
-          action={busy ? 'Saving …' : 'Save'}
-          back="Cancel"
-          onWrite={() => void save()}
-          onClose={onClose}
-        >
-          {parts.map((part, i) => (
-            <PartFields
-              key={i}
-              part={part}
-              n={mixed ? i : undefined}
-              onChange={(next) => put(i, next)}
-              onDelete={
-                mixed
-                  ? () => {
-                      setParts(parts.filter((_, at) => at !== i))
-                      setRows(
-                        owners.map((owner) =>
-                          owner === i ? undefined : owner !== undefined && owner > i ? owner - 1 : owner,
-                        ),
-                      )
-                      setChosen(0)
-                    }
-                  : undefined
-              }
-            />
-          ))}
-          <Box sx={{ display: 'grid', gridTemplateColumns: mixed ? '1fr' : '1.6fr 1fr', gap: 2 }}>
-            <ChoiceField
-              label="Into"
-              value={key}
-              options={season.containers.map((one) => [one.key, one.name] as const)}
-              onChange={(next) => {
-                setKey(next)
-                setRows(undefined)
-              }}
-            />
-            {!mixed && <NumberField label="Trays" value={full} onChange={setFull} />}
-          </Box>
-          {container && (mixed || full === 1) && (
-            <RowsDrawing
-              owners={owners}
-              perRow={perRow}
-              cells={container.cells}
-              names={parts.map(({ variety }, i) => variety?.name ?? `Part ${i + 1}`)}
-              chosen={chosen}
-              onChoose={setChosen}
-              onChange={setRows}
-            />
-          )}
-          {parts.length < MOST_PARTS && (full === 1 || mixed) && (
-            <Button
-              variant="outlined"
-              color="inherit"
-              onClick={() => {
-                setParts([...parts, NEW])
-                setChosen(parts.length)
-                if (!rows) setRows(owners)
-              }}
-              sx={{ minHeight: 48 }}
-            >
-              Something else in the same tray
-            </Button>
-          )}
-          {mixed &&
-            doubts.map((doubt) => (
-              <Alert key={`${doubt.kind} ${doubt.of.join()}`} severity="warning">
-                {doubtWords(doubt, format)}
-              </Alert>
-            ))}
+    <Sheet name="Sown just now" onClose={onClose}>
+      <EntryForm
+        title="Sown just now"
+        problem={problem ?? failure ?? problems[0]?.message}
+        action={busy ? 'Saving …' : 'Save'}
+        back="Cancel"
+        onWrite={() => void save()}
+        onClose={onClose}
+      >
+        {parts.map((part, i) => (
+          <PartFields
+            key={i}
+            part={part}
+            n={mixed ? i : undefined}
+            flat={flat}
+            onChange={(next) => put(i, next)}
+            onDelete={mixed ? () => without(i) : undefined}
+          />
+        ))}
+        <Box sx={{ display: 'grid', gridTemplateColumns: mixed ? '1fr' : '1.6fr 1fr', gap: 2 }}>
           <ChoiceField
-            label="Where it stands"
-            value={place}
-            options={season.places.map((one) => [one.key, one.name] as const)}
-            onChange={setPlace}
+            label="Into"
+            value={key}
+            options={season.containers.map((one) => [one.key, one.name] as const)}
+            onChange={(next) => {
+              setKey(next)
+              setRows(undefined)
+              const flatNow = season.containers.find((one) => one.key === next)?.kind === 'open-flat'
+              if (flatNow !== flat)
+                setParts(
+                  parts.map((part) => ({ ...part, seeds: flatNow ? undefined : (part.what?.crop.seed.perCell ?? 1) })),
+                )
+            }}
           />
-          <TextField
-            type="date"
-            label="Sown on"
-            value={on}
-            onChange={(event) => setOn(event.target.value)}
-            slotProps={{ inputLabel: { shrink: true }, htmlInput: { max: formatDay(today) } }}
+          {!mixed && <NumberField label={flat ? 'Flats' : 'Trays'} value={full} onChange={setFull} />}
+        </Box>
+        {container && (mixed || rows) && (
+          <RowsDrawing
+            owners={owners}
+            perRow={perRow}
+            cells={inTray}
+            names={parts.map(({ what }, i) => what?.name ?? `Part ${i + 1}`)}
+            chosen={chosen}
+            onChoose={setChosen}
+            onChange={setRows}
           />
+        )}
+        {container && (mixed || full === 1) && (
+          <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1 }}>
+            {!mixed && !flat && !rows && (
+              <Button variant="outlined" color="inherit" onClick={() => setRows(owners)} sx={{ minHeight: 48 }}>
+                Not the whole tray
+              </Button>
+            )}
+            {parts.length < MOST_PARTS && (
+              <Button
+                variant="outlined"
+                color="inherit"
+                onClick={() => {
+                  setParts([...parts, NEW])
+                  setChosen(parts.length)
+                  if (!rows) setRows(owners)
+                }}
+                sx={{ minHeight: 48 }}
+              >
+                Something else in the same {flat ? 'flat' : 'tray'}
+              </Button>
+            )}
+          </Box>
+        )}
+        {mixed &&
+          doubts.map((doubt) => (
+            <Alert key={`${doubt.kind} ${doubt.of.join()}`} severity="warning">
+              {doubtWords(doubt, format)}
+            </Alert>
+          ))}
+        <ChoiceField
+          label="Where it stands"
+          value={place}
+          options={[
+            [USUAL_PLACE, usualPlace ? `${usualPlace.name}, as usual` : 'Where its growing method puts it'] as const,
+            ...season.places.map((one) => [one.key, one.name] as const),
+          ]}
+          onChange={setPlace}
+        />
+        <TextField
+          type="date"
+          label="Sown on"
+          value={on}
+          onChange={(event) => setOn(event.target.value)}
+          slotProps={{ inputLabel: { shrink: true }, htmlInput: { max: formatDay(today) } }}
+        />
+        {!flat && (
           <Box sx={{ fontSize: 15, color: 'text.secondary' }}>
             {parts
               .map(
-                ({ variety }, i) =>
-                  `${variety?.name ?? '…'}: ${count(format, cellCount(cells.get(i) ?? []) * (mixed ? 1 : (full ?? 0)), 'cell')}`,
+                ({ what }, i) =>
+                  `${what ? `${what.name}: ` : ''}${count(format, cellCount(cells.get(i) ?? []) * (wholes ?? 0), 'cell')}`,
               )
               .join(' · ')}
           </Box>
-        </EntryForm>
-      </Box>
-    </Drawer>
+        )}
+      </EntryForm>
+    </Sheet>
   )
 }
 
-const USUAL = 0.85 // of cells, that give a plant
-const FIRST_GUESS = 60 // days from sowing, before the planting day is found
+/** Cells in a row of a tray as it is drawn, and cells in all; an open flat has lines. */
+function rowsOf({ kind, rowCells, cells }: Container): [perRow: number, cells: number] {
+  if (kind === 'open-flat') return [1, LINES]
+  return [rowCells ?? Math.max(1, Math.round(Math.sqrt(cells / 2))), cells]
+}
 
-/** Cells in a row of a tray as it is drawn. */
-const rowOf = ({ rowCells, cells }: Container): number => rowCells ?? Math.max(1, Math.round(Math.sqrt(cells / 2)))
-
-/** A method for a kind that begins in this container; else its first that is sown in one. */
-function methodFor(methods: ReturnType<typeof useSeason>['season']['methods'], crop: string, { key }: Container) {
-  const own = methods.filter(
-    ({ crop: of, sowing, stages }) =>
-      of === crop &&
-      stages.length > 0 &&
-      sowing.policy !== 'in-place' &&
-      sowing.policy !== 'bought' &&
-      sowing.policy !== 'flat',
-  )
-  return own.find(({ stages }) => stages[0]!.container === key) ?? own[0]
+/** The container last sown into, else the first with cells. */
+function usualContainer(containers: readonly Container[], records: readonly Entry[]): string {
+  for (const { what } of [...records].reverse())
+    if (what.did === 'task' && what.task === 'sow' && containers.some(({ key }) => key === what.container))
+      return what.container!
+  return (containers.find(({ kind }) => kind !== 'open-flat') ?? containers[0])?.key ?? ''
 }
 
 function doubtWords(doubt: TrayDoubt, f: Format): string {
@@ -280,30 +243,41 @@ function doubtWords(doubt: TrayDoubt, f: Format): string {
 function PartFields({
   part,
   n,
+  flat,
   onChange,
   onDelete,
 }: {
   part: Part
   n: number | undefined
+  flat: boolean
   onChange: (next: Partial<Part>) => void
   onDelete: (() => void) | undefined
 }) {
   const { season } = useSeason()
-  const crops = new Map(season.crops.map((crop) => [crop.key, crop.name]))
-  const lots = season.lots.filter(({ variety }) => variety === part.variety?.key)
+  const options = useMemo(() => sowables(season), [season])
+  const lots = season.lots.filter(({ variety }) => variety === part.what?.variety?.key)
   return (
     <Box role="group" aria-label={n === undefined ? 'What was sown' : `Part ${n + 1}`} sx={{ display: 'grid', gap: 2 }}>
       <Box sx={{ display: 'flex', gap: 1 }}>
         <Autocomplete
           sx={{ flex: 1 }}
-          options={season.varieties}
-          value={part.variety}
-          getOptionLabel={({ name, crop }) => `${name}, ${crops.get(crop) ?? ''}`}
+          options={options}
+          value={part.what}
+          getOptionLabel={({ name, crop }) => (name === crop.name ? name : `${name}, ${crop.name}`)}
           getOptionKey={({ key }) => key}
-          onChange={(_, variety) => {
-            const first = season.lots.find((lot) => lot.variety === variety?.key)
-            const crop = season.crops.find(({ key }) => key === variety?.crop)
-            onChange({ variety, lot: first?.key ?? '', seeds: crop?.seed.perCell ?? 1 })
+          isOptionEqualToValue={(a, b) => a.key === b.key}
+          groupBy={({ variety }) => (variety ? 'On this farm' : 'New to this farm')}
+          filterOptions={(all, { inputValue }) => {
+            const wanted = inputValue
+              .trim()
+              .toLowerCase()
+              .split(/[\s,]+/)
+            return all.filter(({ words }) => wanted.every((word) => words.includes(word))).slice(0, 60)
+          }}
+          noOptionsText="Nothing of that name. Add it under Know-how first."
+          onChange={(_, what) => {
+            const first = season.lots.find((lot) => lot.variety === what?.variety?.key)
+            onChange({ what, lot: first?.key ?? '', seeds: flat ? part.seeds : (what?.crop.seed.perCell ?? 1) })
           }}
           renderInput={(params) => <TextField {...params} label="What was sown" />}
         />
@@ -322,7 +296,11 @@ function PartFields({
             onChange={(lot) => onChange({ lot })}
           />
         )}
-        <NumberField label="Seeds in each cell" value={part.seeds} onChange={(seeds) => onChange({ seeds })} />
+        <NumberField
+          label={flat ? 'Seeds, about' : 'Seeds in each cell'}
+          value={part.seeds}
+          onChange={(seeds) => onChange({ seeds })}
+        />
       </Box>
     </Box>
   )

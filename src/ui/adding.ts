@@ -1,8 +1,8 @@
 /** Bringing a kind into the season: the crop, a first variety, and ways of raising it. */
-import type { ThingEdit } from '../../actions/change-season'
-import { methodOfSchool, readyWays } from '../../library/schools'
-import type { Crop, Method, Season, Variety } from '../../season/schema'
-import { freeKeyIn, keyOf } from '../../ui/keys'
+import type { ThingEdit } from '../actions/change-season'
+import { methodOfSchool, readyWays } from '../library/schools'
+import type { Crop, Method, Season, Variety } from '../season/schema'
+import { freeKeyIn, keyOf } from './keys'
 
 /** The edits that bring a crop, a first variety and ways of raising it into a season. */
 export function editsToAdd(
