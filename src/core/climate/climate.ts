@@ -1,7 +1,7 @@
 /** Running totals of daily rates for every place, so that a sum over any days is one subtraction. */
 import type { Place, Readings, Site } from '../../season/schema'
 import { inPartOfYear, parseDay, type Day } from '../calendar/day'
-import { emergenceRate, germinationFactor, goodRange, type Germination } from '../germination/emergence'
+import { emergenceRate, germinationFactor, goodRange, ratesOver, type Germination } from '../germination/emergence'
 import { growthRate, type GrowthRange } from '../growth/rate'
 import { ChangingPlaces } from './changing-places'
 import { lightFactor, lightOn } from './light'
@@ -190,9 +190,8 @@ function emergenceTotal(hours: Float64Array, days: number, g: Germination): Runn
       total[i + 1] = total[i]! + total[1]!
       continue
     }
-    let sum = 0
-    for (const end = at + HALF_DAY; at < end; at++) sum += emergenceRate(g, hours[at]!)
-    total[i + 1] = total[i]! + sum / HALF_DAY
+    total[i + 1] = total[i]! + ratesOver(g, hours, at, at + HALF_DAY) / HALF_DAY
+    at += HALF_DAY
   }
   return total
 }
@@ -208,8 +207,12 @@ function comingUpTotal(hours: Float64Array, days: number, g: Germination): Runni
       continue
     }
     let sum = 0
-    for (const end = at + HALF_DAY; at < end; at++)
-      sum += emergenceRate(g, hours[at]!) * germinationFactor(g, hours[at]!, good)
+    if (isWithin(hours, at, at + HALF_DAY, good)) {
+      sum = ratesOver(g, hours, at, at + HALF_DAY)
+      at += HALF_DAY
+    } else
+      for (const end = at + HALF_DAY; at < end; at++)
+        sum += emergenceRate(g, hours[at]!) * germinationFactor(g, hours[at]!, good)
     total[i + 1] = total[i]! + sum / HALF_DAY
   }
   return total
@@ -228,6 +231,11 @@ function temperatureTotal(hours: Float64Array, days: number): RunningTotal {
     total[i + 1] = total[i]! + sum / HALF_DAY
   }
   return total
+}
+
+function isWithin(hours: Float64Array, at: number, end: number, { from, to }: { from: number; to: number }): boolean {
+  for (let i = at; i < end; i++) if (hours[i]! < from || hours[i]! > to) return false
+  return true
 }
 
 /** Whether a table of hours holds one temperature throughout, as a thermostat's does. */
