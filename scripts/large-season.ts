@@ -2,7 +2,7 @@
 import { formatDay, parseDay } from '../src/core/calendar/day'
 import { readSeason } from '../src/season/read'
 import type { Planting, Season } from '../src/season/schema'
-import { seeded } from '../src/core/random/seeded'
+import { seeded } from '../src/core/statistics/random'
 import { sallowFerry } from './demo/sallow-ferry'
 
 /** A season of exactly so many batches: about a third of them single plantings, the rest in series. */

@@ -1,7 +1,7 @@
 /** The computed plan as plain JSON with ISO dates, for the command line and other programs. */
 import { formatDay, parseDay, type Day } from '../core/calendar/day'
 import type { Load } from '../core/capacity/load'
-import type { Batch } from '../core/plan/batch'
+import type { Batch } from '../core/batch/batch'
 import { limitAge } from '../core/schedule/forward'
 import { settle } from '../core/field/settle'
 import type { Stand } from '../core/field/stand'

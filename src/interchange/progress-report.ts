@@ -4,7 +4,7 @@ import { waitingOf } from '../core/advice/missed-day'
 import { workAhead, workBetween, type Work } from '../core/advice/work'
 import { alive } from '../core/ledger/accounts'
 import type { Impossible, Ledger } from '../core/ledger/ledger'
-import type { Batch, Stay } from '../core/plan/batch'
+import type { Batch, Stay } from '../core/batch/batch'
 import type { Container } from '../season/schema'
 import type { Plan } from '../core/plan/plan'
 

@@ -1,5 +1,5 @@
 /** One kind of the shipped library: a crop as a season holds it, and where each of its figures comes from. */
-import { pointFrom, thermalTimeFrom } from '../core/know/entry'
+import { pointFrom, thermalTimeFrom } from '../core/growth/entry'
 import { Crop, type CropInput } from '../season/schema'
 import sourceList from './sources.json'
 

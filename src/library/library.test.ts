@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { daysToEmerge, weeksTo } from '../core/know/entry'
+import { daysToEmerge, weeksTo } from '../core/growth/entry'
 import { germinationFactor } from '../core/germination/emergence'
 import { containerAge } from '../core/growth/container-age'
 import { coldOf } from '../core/growth/cold'

@@ -1,9 +1,9 @@
 /** The weather ahead from a simulated stand-in, or from a file; a real service would answer the same way. */
 import { formatDay, parseDay, type Day } from '../core/calendar/day'
 import { outdoorMean } from '../core/climate/outdoor'
-import type { Ahead, Forecast, ForecastSource } from '../core/field/forecast'
+import type { Ahead, Forecast, ForecastSource } from '../core/weather/forecast'
 import type { ForecastDay, Site } from '../season/schema'
-import { seeded } from '../core/random/seeded'
+import { seeded } from '../core/statistics/random'
 
 const DAYS_AHEAD = 10
 const SNAP_EVERY = 23 // days from one cold snap to the next, about

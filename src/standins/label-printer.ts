@@ -1,5 +1,5 @@
 /** A label printer that is not there: it takes its time, runs out of labels, and says so, as a real one would. */
-import { seeded } from '../core/random/seeded'
+import { seeded } from '../core/statistics/random'
 
 /** How a print stands. */
 export interface PrintState {

@@ -1,7 +1,7 @@
 /** Made-up daily minima from a seed: a plausible climate for trying out, never a real record. */
 import { civil, inYear, type Day } from '../core/calendar/day'
 import { outdoorMean } from '../core/climate/outdoor'
-import { seeded } from '../core/random/seeded'
+import { seeded } from '../core/statistics/random'
 
 const BELOW_MEAN = 9 // °C a still night falls below the day's mean
 const SPREAD = 2.7 // °C of weather about that

@@ -2,7 +2,7 @@
 import { parseDay, type Day } from '../core/calendar/day'
 import { temperatureRule, type TemperatureRule } from '../core/climate/place-temperature'
 import type { DayOfHours } from '../core/climate/readings'
-import { seeded } from '../core/random/seeded'
+import { seeded } from '../core/statistics/random'
 import type { Place, Site } from '../season/schema'
 import { madeUpDay } from './forecast'
 

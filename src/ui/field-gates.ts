@@ -2,9 +2,9 @@
 'use client'
 import { useMemo } from 'react'
 import type { Day } from '../core/calendar/day'
-import type { Forecast } from '../core/field/forecast'
+import type { Forecast } from '../core/weather/forecast'
 import { gatesBetween, type Gated } from '../core/field/gates'
-import { seasonAir } from '../core/plan/anchor'
+import { seasonAir } from '../core/field/anchor'
 import { forecastOf } from '../standins/forecast'
 import { useSeason } from './season-context'
 

@@ -1,5 +1,5 @@
 /** What a planting day hangs on, in the grower's words. */
-import { springFrost, type AnchorProblem, type TooEarly } from '../core/plan/anchor'
+import { springFrost, type AnchorProblem, type TooEarly } from '../core/field/anchor'
 import type { Crop, Planting, Season } from '../season/schema'
 import { parseDay } from '../core/calendar/day'
 import { count, list, type Format } from './format'

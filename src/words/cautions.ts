@@ -1,5 +1,5 @@
 /** Cautions, short and calm, at the crops and the work they belong to. */
-import type { Task } from '../core/plan/tasks'
+import type { Task } from '../core/batch/tasks'
 import { WORK_CAUTIONS } from '../library/troubles'
 import type { Crop } from '../season/schema'
 

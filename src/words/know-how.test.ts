@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { createPlanner } from '../core/plan/plan'
-import { tasksOf } from '../core/plan/tasks'
+import { tasksOf } from '../core/batch/tasks'
 import { readSmall, type SmallSeason } from '../season/small-season'
 import { scaleOf, shownText, storedValue } from '../ui/measure'
 import { cautionsFor, cropCautionWords } from './cautions'

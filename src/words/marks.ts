@@ -1,5 +1,5 @@
 /** What is wrong with a batch, and what would do, in the grower's words. Every mark is phrased here and nowhere else. */
-import type { Mark } from '../core/plan/marks'
+import type { Mark } from '../core/batch/marks'
 import type { Remedy } from '../core/plan/nearest'
 import type { Place } from '../season/schema'
 import { count, range, shareWords, type Format } from './format'

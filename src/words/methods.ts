@@ -1,5 +1,5 @@
 /** How a planting is raised, in the grower's words. */
-import type { Batch } from '../core/plan/batch'
+import type { Batch } from '../core/batch/batch'
 import type { Sowing } from '../season/schema'
 import { count, type Format } from './format'
 

@@ -1,5 +1,5 @@
 /** The day's work in the grower's words. */
-import type { Task, TaskKind } from '../core/plan/tasks'
+import type { Task, TaskKind } from '../core/batch/tasks'
 import type { Place } from '../season/schema'
 import { count, type Format } from './format'
 import { sownWords } from './methods'

@@ -2,7 +2,7 @@
 import { flatHabits, seedToHave } from '../core/sizing/size'
 import { legAge, legStart, limitAge } from '../core/schedule/forward'
 import { judgedPlaces, leastNight, type PlaceLack } from '../core/schedule/place-by-rule'
-import type { Batch } from '../core/plan/batch'
+import type { Batch } from '../core/batch/batch'
 import type { Season } from '../season/schema'
 import { sowingWords } from './methods'
 import { chanceWords, count, list, shareWords, type Format } from './format'

@@ -2,7 +2,7 @@
 import type { Container } from '../../season/schema'
 import type { Cells } from '../traymap/mixed-tray'
 import type { Day } from '../calendar/day'
-import type { Batch } from '../plan/batch'
+import type { Batch } from '../batch/batch'
 
 export interface Countable {
   /** Most that can be up: cells in use; of a flat, the seeds that were sown. */

@@ -2,9 +2,9 @@
 import { meantOf } from '../progress/meant'
 import type { Crop, LossCause, Method, Season } from '../../season/schema'
 import type { Day } from '../calendar/day'
-import type { Batch } from '../plan/batch'
+import type { Batch } from '../batch/batch'
 import type { Plan } from '../plan/plan'
-import type { Progress } from '../progress/progress'
+import type { Progress } from '../batch/batch'
 
 /** Planned against happened, over the batches of a variety, or of all varieties of a crop. */
 export interface LookedBack {

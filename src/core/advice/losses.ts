@@ -2,7 +2,7 @@
 import type { LossCause } from '../../season/schema'
 import type { Day } from '../calendar/day'
 import { alive } from '../ledger/accounts'
-import type { Batch } from '../plan/batch'
+import type { Batch } from '../batch/batch'
 
 /** Losses of one cause that grow. */
 export interface LossTrend {

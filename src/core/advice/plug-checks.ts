@@ -1,7 +1,7 @@
 /** When to lift three plugs: just before a batch is ready, midway to its limit, and after days too hot or too cold. */
 import type { Day } from '../calendar/day'
 import { placeOf } from '../growth/plant-state'
-import type { Batch } from '../plan/batch'
+import type { Batch } from '../batch/batch'
 import type { Plan } from '../plan/plan'
 import { sistersOf } from '../progress/sisters'
 import { ageOn, legStart } from '../schedule/forward'

@@ -1,7 +1,7 @@
 /** Watering and feeding rounds: by place, oftener as plants grow and cells are small. */
 import type { Container, Entry } from '../../season/schema'
 import { formatDay, parseDay, type Day } from '../calendar/day'
-import type { Batch, Stay } from '../plan/batch'
+import type { Batch, Stay } from '../batch/batch'
 import type { Plan } from '../plan/plan'
 import { thermalShareFor } from '../germination/emergence'
 import { ageOn, limitAge } from '../schedule/forward'

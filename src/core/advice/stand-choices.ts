@@ -2,7 +2,7 @@
 import type { LotUse } from '../seed/lot-use'
 import type { Lot, Method, Season } from '../../season/schema'
 import type { Day } from '../calendar/day'
-import type { Batch } from '../plan/batch'
+import type { Batch } from '../batch/batch'
 import type { Planner } from '../plan/plan'
 import { latestSowing } from '../schedule/count-back'
 import { reach } from '../schedule/forward'

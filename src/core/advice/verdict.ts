@@ -13,7 +13,7 @@ import {
   type SignFigures,
 } from '../growth/plant-state'
 import { leafAge } from '../growth/rate'
-import type { Batch, Stay } from '../plan/batch'
+import type { Batch, Stay } from '../batch/batch'
 import { leastNight } from '../schedule/place-by-rule'
 import { plantsSharing } from '../schedule/route'
 import { ageOn, legStart, reach } from '../schedule/forward'

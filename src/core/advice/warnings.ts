@@ -1,7 +1,7 @@
 /** Nights too cold, and days too hot, that were measured: where, and for which trays. */
 import { parseDay, type Day } from '../calendar/day'
 import { checksUnder } from '../growth/cold'
-import type { Batch } from '../plan/batch'
+import type { Batch } from '../batch/batch'
 import type { Plan } from '../plan/plan'
 
 /** Heat or cold beyond what plants in a place bear. */

@@ -1,9 +1,9 @@
 /** The work of a day as it is: what is due, what is late, what is done. */
 import type { Entry } from '../../season/schema'
 import { parseDay, type Day } from '../calendar/day'
-import type { Batch } from '../plan/batch'
+import type { Batch } from '../batch/batch'
 import type { Plan } from '../plan/plan'
-import { tasksOf, TASK_KINDS, type Task } from '../plan/tasks'
+import { tasksOf, TASK_KINDS, type Task } from '../batch/tasks'
 import type { Line } from '../ledger/records'
 
 /** One piece of work with how it stands. */

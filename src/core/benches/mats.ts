@@ -2,7 +2,7 @@
 import type { Season } from '../../season/schema'
 import type { Day } from '../calendar/day'
 import { capacityOn, type Load } from '../capacity/load'
-import type { Batch, Stay } from '../plan/batch'
+import type { Batch, Stay } from '../batch/batch'
 import type { Planner } from '../plan/plan'
 import { forwardPass } from '../schedule/forward'
 

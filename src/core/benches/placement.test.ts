@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { Container, Place } from '../../season/schema'
-import type { Batch } from '../plan/batch'
+import type { Batch } from '../batch/batch'
 import { levelsOf, piecesOn, placeTrays, rectanglesOf, slotAt, standingsAt, withPin } from './placement'
 
 const cells = Container.parse({ key: 'c', name: 'Cells', kind: 'cell-tray', cells: 72, cellVolume: 45, trayPlaces: 1 })

@@ -1,8 +1,8 @@
 /** Where each tray stands: on real benches and levels, put and together for as long as it stays. */
 import type { Place, StandsAt } from '../../season/schema'
 import type { Day } from '../calendar/day'
-import { traysOnBench } from '../know/container'
-import type { Batch, Stay } from '../plan/batch'
+import { traysOnBench } from '../geometry/container'
+import type { Batch, Stay } from '../batch/batch'
 import type { SharedTray, Stander } from '../traymap/shared-trays'
 
 /** One level of a bench, as a row of tray places filled from its head: column by column across it. */

@@ -1,7 +1,7 @@
 /** Beds under cover: fleece, low tunnels, tunnels and glass, what they gain by day and by night, and from when they let plants out. */
 import type { Bed, Season, Share } from '../../season/schema'
 import { inPartOfYear, parseDay, type Day } from '../calendar/day'
-import { createOpenAir, openAirOf, type OpenAir } from './open-air'
+import { createOpenAir, openAirOf, type OpenAir } from '../weather/open-air'
 
 export type Cover = NonNullable<Bed['covers']>[number]
 

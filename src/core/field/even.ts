@@ -2,7 +2,7 @@
 import type { Crop } from '../../season/schema'
 import type { Day } from '../calendar/day'
 import { clearDay, firstHarvest, plantingForHarvest } from './maturity'
-import type { OpenAir } from './open-air'
+import type { OpenAir } from '../weather/open-air'
 
 /**
  * Planting days whose first harvests come evenly: the first as given, each next one the latest day that is harvested by so

@@ -2,7 +2,7 @@
 import { checksUnder, coldOf, type ColdFacts } from '../growth/cold'
 import type { HardeningSchool, Habits, Method } from '../../season/schema'
 import type { Day } from '../calendar/day'
-import type { Ahead, Forecast } from './forecast'
+import type { Ahead, Forecast } from '../weather/forecast'
 
 /** Days a school takes where a method does not say. */
 export const SCHOOL_DAYS: Record<HardeningSchool, number> = {

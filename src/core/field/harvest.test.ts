@@ -4,10 +4,10 @@ import { readField } from '../../season/small-field'
 import type { Crop } from '../../season/schema'
 import { formatDay, parseDay } from '../calendar/day'
 import { growthRate } from '../growth/rate'
-import { seasonAir } from '../plan/anchor'
+import { seasonAir } from './anchor'
 import { chainHarvests, evenPlantings, weeklyPlantings } from './even'
 import { clearDay, firstHarvest, maturityHeat, plantingForHarvest } from './maturity'
-import { createOpenAir, warmFrom } from './open-air'
+import { createOpenAir, warmFrom } from '../weather/open-air'
 
 const season = readField()
 const air = seasonAir(season)

@@ -3,7 +3,7 @@ import type { Season, Site } from '../../season/schema'
 import type { Day } from '../calendar/day'
 import { dayLength } from '../climate/light'
 import { leavesAt } from '../growth/rate'
-import type { OpenAir } from './open-air'
+import type { OpenAir } from '../weather/open-air'
 import type { Stand } from './stand'
 
 export interface LeafTime {

@@ -2,7 +2,7 @@
 import type { Crop } from '../../season/schema'
 import type { Day } from '../calendar/day'
 import { growthRate } from '../growth/rate'
-import type { OpenAir } from './open-air'
+import type { OpenAir } from '../weather/open-air'
 
 /** Days that pinching puts the harvest off. */
 const pinchDelay = (crop: Crop) => crop.care.pinch?.delayDays ?? 0

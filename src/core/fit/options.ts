@@ -1,15 +1,15 @@
 /** Ways a batch may go to make room: other sowing and planting days, places, containers, pot-up points, methods, or split in two. */
 import type { Otherwise, Place, Season } from '../../season/schema'
 import { weekday, type Day } from '../calendar/day'
-import type { Batch, Stay } from '../plan/batch'
-import type { Sought } from '../plan/expand'
-import { isStop, type Mark } from '../plan/marks'
+import type { Batch, Stay } from '../batch/batch'
+import type { Sought } from '../batch/expand'
+import { isStop, type Mark } from '../batch/marks'
 import type { Planner } from '../plan/plan'
 import { SEARCH_DAYS } from '../schedule/count-back'
 import { ageOn, forwardPass, limitAge, movesDone, TOLERANCE } from '../schedule/forward'
 import { PLACE_BY_RULE, stageOf } from '../schedule/place-by-rule'
 import type { Route } from '../schedule/route'
-import { springFrost } from '../plan/anchor'
+import { springFrost } from '../field/anchor'
 import type { Column } from './problem'
 
 /** A batch, or a part of one, as it is to go. */

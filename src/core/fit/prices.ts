@@ -1,6 +1,6 @@
 /** One money-like unit that prices everything a fit weighs: the farm's own money where it says what things cost. */
 import type { Planting, Season } from '../../season/schema'
-import type { Batch } from '../plan/batch'
+import type { Batch } from '../batch/batch'
 import type { Work } from '../labour/labour'
 
 const HOUR = 18 // an hour of work, where the farm names none

@@ -4,7 +4,7 @@
  * problem and seed give the same answer.
  */
 import { isBetter, ROUNDING, type Packed, type Worth } from './problem'
-import { seeded } from '../random/seeded'
+import { seeded } from '../statistics/random'
 
 /** A choice of columns that can be changed a batch at a time. */
 export class Choice {

@@ -1,8 +1,8 @@
 /** What no plan can put right: limits of nothing, what is pinned and already too much, batches that cannot work. */
 import type { Day } from '../calendar/day'
 import type { Limit } from '../capacity/limits'
-import type { Batch } from '../plan/batch'
-import { isStop, type Mark } from '../plan/marks'
+import type { Batch } from '../batch/batch'
+import { isStop, type Mark } from '../batch/marks'
 import type { FitSeason } from './columns'
 import { ROUNDING } from './problem'
 

@@ -2,7 +2,7 @@
 import type { Site } from '../../season/schema'
 import { civil, inYear, type Day } from '../calendar/day'
 import { midsummerBefore } from './midsummer'
-import { normalCdf, normalQuantile } from '../sizing/normal'
+import { normalCdf, normalQuantile } from '../statistics/normal'
 
 type Frost = NonNullable<Site['frost']>
 

@@ -1,5 +1,5 @@
 /** Thermal-time germination: how fast seeds come up, how they scatter, and what share comes up. */
-import { normalCdf, normalQuantile } from '../sizing/normal'
+import { normalCdf, normalQuantile } from '../statistics/normal'
 
 /** Germination facts of a kind. Temperatures °C, thermal time °C·days. */
 export interface Germination {

@@ -2,8 +2,8 @@
 import type { Entry, Season } from '../../season/schema'
 import { standing } from '../ledger/records'
 import type { Day } from '../calendar/day'
-import type { Batch, Stay } from '../plan/batch'
-import { tasksOf, type Task } from '../plan/tasks'
+import type { Batch, Stay } from '../batch/batch'
+import { tasksOf, type Task } from '../batch/tasks'
 import { codesOf } from './codes'
 
 /** One label. */

@@ -1,7 +1,7 @@
 /** A tray found without its label: which batches it may be of, likeliest first. */
 import type { Day } from '../calendar/day'
 import { leavesAt } from '../growth/rate'
-import type { Batch, Stay } from '../plan/batch'
+import type { Batch, Stay } from '../batch/batch'
 import { ageOn } from '../schedule/forward'
 
 /** What can be seen of the tray; every answer may be left out. */

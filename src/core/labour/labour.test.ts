@@ -15,7 +15,7 @@ import { placeCapacity } from '../capacity/load'
 import { effortOf } from '../plan/compare'
 import { planFigures } from '../plan/figures'
 import { createPlanner } from '../plan/plan'
-import { batchWork } from '../plan/work'
+import { batchWork } from '../batch/work'
 import { crewHours, crewLoad, spreadOverWeeks } from './labour'
 
 const season = readSmall()

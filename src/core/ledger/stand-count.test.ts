@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { seeded } from '../random/seeded'
+import { seeded } from '../statistics/random'
 import { standForecast, type CountedSowing } from './stand-count'
 
 interface Case {

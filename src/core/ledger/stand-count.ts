@@ -1,7 +1,7 @@
 /** What a count of seedlings says of the stand to come. */
 import { shareShowing } from '../germination/emergence'
-import { atLeast, logBinomial } from '../sizing/binomial'
-import { normalQuantile } from '../sizing/normal'
+import { atLeast, logBinomial } from '../statistics/binomial'
+import { normalQuantile } from '../statistics/normal'
 
 /** One count of a batch. */
 export interface StandCount {

@@ -2,7 +2,7 @@
 import type { Day } from '../calendar/day'
 import { overfull } from '../capacity/limits'
 import { effortOf } from './compare'
-import { isStop } from './marks'
+import { isStop } from '../batch/marks'
 import type { Plan } from './plan'
 
 /** What a plan comes to. */

@@ -6,10 +6,10 @@ import { formatDay, weekday } from '../calendar/day'
 import { loadOn } from '../capacity/load'
 import { SEARCH_DAYS } from '../schedule/count-back'
 import { ageOn, forwardPass, limitAge, movesDone } from '../schedule/forward'
-import { isStop } from './marks'
+import { isStop } from '../batch/marks'
 import { nearestThatWorks } from './nearest'
 import { createPlanner } from './plan'
-import { TASK_KINDS, tasksBetween } from './tasks'
+import { TASK_KINDS, tasksBetween } from '../batch/tasks'
 import { planReport } from '../../interchange/plan-report'
 
 const law = (check: (season: Season) => void, numRuns = 60) => fc.assert(fc.property(anySeason, check), { numRuns })

@@ -2,8 +2,8 @@
 import type { Container, Method, Place, Planting, Season } from '../../season/schema'
 import type { Day } from '../calendar/day'
 import { latestSowing } from '../schedule/count-back'
-import type { Batch } from './batch'
-import { isStop } from './marks'
+import type { Batch } from '../batch/batch'
+import { isStop } from '../batch/marks'
 import type { Planner } from './plan'
 
 /** One change that makes a batch work. */

@@ -4,12 +4,12 @@ import type { Planting, Season } from '../../season/schema'
 import { readSmall } from '../../season/small-season'
 import { formatDay, parseDay } from '../calendar/day'
 import { capacityOn, freeOn, loadOn } from '../capacity/load'
-import { expandPlanting, seriesLength } from './expand'
-import { isStop } from './marks'
+import { expandPlanting, seriesLength } from '../batch/expand'
+import { isStop } from '../batch/marks'
 import { nearestThatWorks } from './nearest'
 import { createPlanner } from './plan'
-import { onSowingWeekday } from './course'
-import { tasksBetween, tasksOf } from './tasks'
+import { onSowingWeekday } from '../batch/course'
+import { tasksBetween, tasksOf } from '../batch/tasks'
 
 const planOf = (season: Season) => createPlanner().plan(season)
 const batchOf = (season: Season, id: string) => planOf(season).byId.get(id)!

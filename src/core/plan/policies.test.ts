@@ -4,7 +4,7 @@ import { readSeason } from '../../season/read'
 import { leafAge } from '../growth/rate'
 import { legStart } from '../schedule/forward'
 import { createPlanner } from './plan'
-import { tasksOf } from './tasks'
+import { tasksOf } from '../batch/tasks'
 
 const planOf = (bend: (s: SmallSeason) => void) => createPlanner().plan(readSmall(bend))
 const tomato = (bend: (s: SmallSeason) => void = () => undefined) => planOf(bend).byId.get('t')!

@@ -3,9 +3,9 @@ import type { Container, Place } from '../../season/schema'
 import type { Day } from '../calendar/day'
 import { measureOut, mixLitres, type Measured } from '../mix/mix'
 import { settle } from '../field/settle'
-import type { Batch } from './batch'
+import type { Batch } from '../batch/batch'
 import type { Plan } from './plan'
-import { batchWork } from './work'
+import { batchWork } from '../batch/work'
 
 /** Something a session lacks. */
 export type Missing =

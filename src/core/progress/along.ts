@@ -1,6 +1,6 @@
 /** The way with the route a batch really takes. */
 import type { Climate } from '../climate/climate'
-import { nightsByLimit, trayPlacesIn, traysIn, type Way } from '../plan/ways'
+import { nightsByLimit, trayPlacesIn, traysIn, type Way } from '../batch/ways'
 import { placesOf, type Route } from '../schedule/route'
 
 /** The way with the route a batch really takes; what it shares with the planned way stays shared. */

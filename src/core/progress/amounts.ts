@@ -2,8 +2,8 @@
 import type { Day } from '../calendar/day'
 import type { Ledger } from '../ledger/ledger'
 import type { StandForecast } from '../ledger/stand-count'
-import type { Batch } from '../plan/batch'
-import type { Way } from '../plan/ways'
+import type { Batch } from '../batch/batch'
+import type { Way } from '../batch/ways'
 import type { Taken } from './route-taken'
 
 export interface Amounts {

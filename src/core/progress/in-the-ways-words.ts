@@ -2,7 +2,7 @@
 import type { Day } from '../calendar/day'
 import type { Ledger } from '../ledger/ledger'
 import type { Line } from '../ledger/records'
-import type { Batch } from '../plan/batch'
+import type { Batch } from '../batch/batch'
 
 /**
  * A ledger in the words of the way: what was moved while in heat has left it, and what was potted into the container that

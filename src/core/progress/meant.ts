@@ -1,7 +1,7 @@
 /** What a batch was meant to be, for its ledger. */
 import type { Meant } from '../ledger/ledger'
 import { meantBy } from '../ledger/meant'
-import type { Batch } from '../plan/batch'
+import type { Batch } from '../batch/batch'
 
 const meant = new WeakMap<Batch, Meant>()
 

@@ -5,7 +5,7 @@ import type { Entry, Season } from '../../season/schema'
 import { readSmall } from '../../season/small-season'
 import { formatDay, parseDay } from '../calendar/day'
 import { createPlanner } from '../plan/plan'
-import { tasksOf } from '../plan/tasks'
+import { tasksOf } from '../batch/tasks'
 import { done, entry } from '../testing/records'
 
 const planned = (id: string, season = readSmall()) => createPlanner().plan(season).byId.get(id)!

@@ -5,7 +5,7 @@ import { containerAge } from '../growth/container-age'
 import { legStart, type Pass } from '../schedule/forward'
 import { HAND_OVER, handOver } from '../schedule/place-by-rule'
 import { UNPLANNED, type Leg, type Step, type TailLeg } from '../schedule/route'
-import type { Way } from '../plan/ways'
+import type { Way } from '../batch/ways'
 import type { Ledger } from '../ledger/ledger'
 import type { Line } from '../ledger/records'
 

@@ -6,13 +6,12 @@ import { leafAge } from '../growth/rate'
 import type { Ledger } from '../ledger/ledger'
 import type { Line } from '../ledger/records'
 import { standForecast, type StandForecast } from '../ledger/stand-count'
-import type { Batch } from '../plan/batch'
-import type { Way } from '../plan/ways'
+import type { Batch, Progress } from '../batch/batch'
+import type { Way } from '../batch/ways'
 import { ageOn, gain, legAge, legStart, type Pass } from '../schedule/forward'
 import type { Route } from '../schedule/route'
 import { cellYield, meanYield } from '../sizing/cell'
-import type { SeenAge } from './pass'
-import type { Progress } from './progress'
+import type { SeenAge } from '../schedule/pass-from'
 
 /** Cells sown, as recorded or as planned. */
 export const sownCells = (ledger: Ledger, planned: Batch): number =>

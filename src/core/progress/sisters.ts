@@ -2,7 +2,7 @@
 import { parseDay, type Day } from '../calendar/day'
 import type { Entry } from '../../season/schema'
 import type { Line, RecordIndex } from '../ledger/records'
-import type { Batch } from '../plan/batch'
+import type { Batch } from '../batch/batch'
 
 /** Looks at plants of sister batches, by the id of the batch they also tell of. */
 export type SisterChecks = ReadonlyMap<string, readonly Line<'check'>[]>

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { formatDay, parseDay } from '../calendar/day'
 import { countBack, createSowingTable } from './count-back'
 import { ageOn, forwardPass, legStart, limitAge, limitDay, readyDay } from './forward'
-import { cases, crops, routeOf, slowCountBack, slowPass, type CaseMethod } from './worked-cases'
+import { cases, crops, routeOf, slowCountBack, slowPass, type CaseMethod } from '../testing/worked-cases'
 
 const methods: Record<string, CaseMethod> = cases.methods
 const tableFrom = parseDay('2025-12-01')

@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { parseDay } from '../calendar/day'
 import { ageOn, dayAtAge, forwardPass, gain, legAge, legStart, limitDay, movesDone, reach, readyDay } from './forward'
-import { routeOf, type CaseMethod } from './worked-cases'
+import { routeOf, type CaseMethod } from '../testing/worked-cases'
 
 const single: CaseMethod = {
   crop: 'tomato',

@@ -8,7 +8,7 @@ import { ChangingPlaces } from '../climate/changing-places'
 import { workAhead } from '../advice/work'
 import { done } from '../testing/records'
 import { createPlanner } from '../plan/plan'
-import { tasksOf } from '../plan/tasks'
+import { tasksOf } from '../batch/tasks'
 import { carriedOnce, HAND_OVER, judgedPlaces, placePrice, PLACE_BY_RULE, type PlaceLack } from './place-by-rule'
 
 describe('stretches of days with one choice', () => {

@@ -2,7 +2,7 @@
 import type { Crop, Lot } from '../../season/schema'
 import type { Day } from '../calendar/day'
 import { parseDay } from '../calendar/day'
-import { normalCdf, normalQuantile } from '../sizing/normal'
+import { normalCdf, normalQuantile } from '../statistics/normal'
 
 /** Why a lot stands where it does, one thing each; phrased by the interface. */
 export type LotReason =

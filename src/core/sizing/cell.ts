@@ -1,5 +1,5 @@
 /** What one sown cell yields, and what many of them yield together. */
-import { atLeast, binomialChances } from './binomial'
+import { atLeast, binomialChances } from '../statistics/binomial'
 
 /** Chances that a cell yields 0, 1, 2 … good plants. */
 export type CellYield = readonly number[]

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { binomialChances } from './binomial'
+import { binomialChances } from '../statistics/binomial'
 import { cellYield, chanceOfAtLeast, meanYield, yieldVariance, type CellYield } from './cell'
 import { chanceWith, sizeBatch, type SizingInput } from './size'
 

@@ -1,10 +1,10 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { atLeast, binomialChances, logGamma } from './binomial'
+import { atLeast, binomialChances, logGamma } from '../statistics/binomial'
 import { cellYield, chanceOfAtLeast, meanYield } from './cell'
 import fixture from './fixtures/sizing.json'
 import { possibleShares } from './germination-doubt'
-import { normalCdf, normalQuantile } from './normal'
+import { normalCdf, normalQuantile } from '../statistics/normal'
 import { chanceWith, flatHabits, roundUp, seedToHave, sizeBatch, type SizingInput } from './size'
 
 const known = { testedSeeds: Infinity, keep: 1 }

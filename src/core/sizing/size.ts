@@ -1,8 +1,8 @@
 /** How many cells to sow, and how many plants to carry on at each stage. */
-import { atLeast } from './binomial'
+import { atLeast } from '../statistics/binomial'
 import { cellYield, createCellChances, meanYield, yieldVariance, type CellSowing, type CellYield } from './cell'
 import { possibleShares } from './germination-doubt'
-import { normalCdf, normalQuantile } from './normal'
+import { normalCdf, normalQuantile } from '../statistics/normal'
 
 /** What a batch must come to. */
 export interface SizingInput extends CellSowing {

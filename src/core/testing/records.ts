@@ -1,8 +1,8 @@
 /** Test helper: records as a device would write them. */
 import type { Entry, Season } from '../../season/schema'
 import { formatDay, type Day } from '../calendar/day'
-import type { Batch } from '../plan/batch'
-import { tasksOf } from '../plan/tasks'
+import type { Batch } from '../batch/batch'
+import { tasksOf } from '../batch/tasks'
 
 let made = 0
 

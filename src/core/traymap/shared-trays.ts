@@ -1,7 +1,7 @@
 /** Sowings of one day that share a tray, each in rows of its own, where each needs only part of one. */
 import type { Container } from '../../season/schema'
 import type { Day } from '../calendar/day'
-import type { Batch, Stay } from '../plan/batch'
+import type { Batch, Stay } from '../batch/batch'
 
 /** The rows of one batch in a shared tray. */
 export interface RowsOf {

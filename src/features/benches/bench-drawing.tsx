@@ -18,8 +18,8 @@ import {
   type Piece,
   type Placement,
 } from '../../core/benches/placement'
-import { STANDARD_FLAT, traysOnBench } from '../../core/know/container'
-import { withDecision } from '../../core/plan/decided'
+import { STANDARD_FLAT, traysOnBench } from '../../core/geometry/container'
+import { withDecision } from '../../core/batch/decided'
 import type { Place, StandsAt } from '../../season/schema'
 import { useSeason } from '../../ui/season-context'
 import { StairGlyph } from '../../ui/stair/stair'

@@ -13,7 +13,7 @@ import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore
 import { formatDay, weekStart } from '../../core/calendar/day'
 import { labelCodes, labelDay, labelsOf, stayOn, type Label, type LabelsFor } from '../../core/labels/content'
 import { readCode, spoken } from '../../core/labels/codes'
-import type { Batch } from '../../core/plan/batch'
+import type { Batch } from '../../core/batch/batch'
 import { simulatedPrinter, type PrintState } from '../../standins/label-printer'
 import { ChoiceField, NumberField, WordField } from '../../ui/fields'
 import { useRecord } from '../../ui/records/use-record'

@@ -1,8 +1,8 @@
 /** What the plan shows: rows in order, filtered and grouped. */
 import { isoWeek, weekStart, type Day } from '../../core/calendar/day'
 import type { Stand } from '../../core/field/stand'
-import type { Batch } from '../../core/plan/batch'
-import { isStop } from '../../core/plan/marks'
+import type { Batch } from '../../core/batch/batch'
+import { isStop } from '../../core/batch/marks'
 import type { Plan } from '../../core/plan/plan'
 import { wordsFor } from '../../library/library'
 import type { Crop } from '../../season/schema'

@@ -1,7 +1,7 @@
 /** The planting panel's fields, and the way from them to a planting and back. */
 import { z } from 'zod'
 import { formatDay, parseDay, type Day } from '../../core/calendar/day'
-import type { Batch } from '../../core/plan/batch'
+import type { Batch } from '../../core/batch/batch'
 import { Planting, type Season } from '../../season/schema'
 import { withFigure } from '../../season/figures'
 import { shownText, storedValue } from '../../ui/measure'

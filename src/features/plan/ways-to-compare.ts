@@ -1,6 +1,6 @@
 /** Which ways of raising can be set beside one another for a batch. */
 import { isInPlace } from '../../core/field/stand'
-import { ownCrop } from '../../core/plan/own-crop'
+import { ownCrop } from '../../core/batch/own-crop'
 import { methodOfSchool, SCHOOLS } from '../../library/schools'
 import { readSeason } from '../../season/read'
 import type { Method, Season, Variety } from '../../season/schema'

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { parseDay, weekStart } from '../../core/calendar/day'
 import { createPlanner } from '../../core/plan/plan'
-import { tasksBetween } from '../../core/plan/tasks'
+import { tasksBetween } from '../../core/batch/tasks'
 import { readField } from '../../season/small-field'
 import { readSmall } from '../../season/small-season'
 import { todayModel } from './model'

@@ -2,7 +2,7 @@
 import { weekStart, type Day } from '../../core/calendar/day'
 import { fieldWork, type FieldWork } from '../../core/field/field-work'
 import type { Stand } from '../../core/field/stand'
-import type { Batch } from '../../core/plan/batch'
+import type { Batch } from '../../core/batch/batch'
 import type { Plan } from '../../core/plan/plan'
 import { countsDue, type CountDue } from '../../core/advice/rounds'
 import { dayOf, workBetween, type Work } from '../../core/advice/work'

@@ -1,5 +1,5 @@
 /** What is recorded when work was done just as it was planned. */
-import type { Task } from '../../core/plan/tasks'
+import type { Task } from '../../core/batch/tasks'
 import type { Season } from '../../season/schema'
 import type { Said } from './use-record'
 

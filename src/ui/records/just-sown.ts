@@ -1,7 +1,7 @@
 /** What was sown just now as edits of the season and records: kinds that are new to the farm come with it. */
 import type { ThingEdit } from '../../actions/change-season'
 import { formatDay, type Day } from '../../core/calendar/day'
-import type { Batch } from '../../core/plan/batch'
+import type { Batch } from '../../core/batch/batch'
 import { plantableFrom } from '../../core/plan/nearest'
 import { createPlanner } from '../../core/plan/plan'
 import { cellCount, type Cells } from '../../core/traymap/mixed-tray'

@@ -1,7 +1,7 @@
 /** What was recorded, and why something could not be, in the grower's words. */
 import type { Entry, LossCause, Roots, Season } from '../../season/schema'
 import { parseDay, type Day } from '../../core/calendar/day'
-import type { Batch } from '../../core/plan/batch'
+import type { Batch } from '../../core/batch/batch'
 import { count, type Format } from '../../words/format'
 import type { Outlook } from '../../core/advice/work'
 import { TASK_TITLES } from '../../words/tasks'

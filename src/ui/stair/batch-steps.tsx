@@ -3,7 +3,7 @@
 import Box from '@mui/material/Box'
 import { useMemo } from 'react'
 import type { Day } from '../../core/calendar/day'
-import type { Batch } from '../../core/plan/batch'
+import type { Batch } from '../../core/batch/batch'
 import { count } from '../../words/format'
 import { isBought } from '../../words/methods'
 import { useSeason } from '../season-context'

@@ -4,7 +4,7 @@
  */
 import { memo } from 'react'
 import type { Day } from '../../core/calendar/day'
-import type { Batch } from '../../core/plan/batch'
+import type { Batch } from '../../core/batch/batch'
 import { placePaint } from './place-hatches'
 
 /** Height in px of a tread: it grows with the root of the tray places, so that one tray still reads. */

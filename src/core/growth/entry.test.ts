@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { leafAge, leavesAt } from '../growth/rate'
-import { cellVolumeFrom, potsThatFit, trayPlacesOf, traysOnBench } from './container'
+import { leafAge, leavesAt } from './rate'
+import { cellVolumeFrom, potsThatFit, trayPlacesOf, traysOnBench } from '../geometry/container'
 import { daysToEmerge, pointFrom, thermalTimeFrom, weeksTo } from './entry'
 
 const tomato = { base: 8.7, optimum: 27, ceiling: 35 }

@@ -1,6 +1,6 @@
 /** The stays of a batch that was split, merged, or ended early. */
 import type { Day } from '../calendar/day'
-import type { Stay } from '../plan/batch'
+import type { Stay } from './batch'
 
 /** What cuts the stays of a batch. */
 export interface Cuts {

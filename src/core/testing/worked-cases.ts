@@ -3,8 +3,8 @@ import { Container, Crop, Method, Place, Site } from '../../season/schema'
 import { parseDay, type Day } from '../calendar/day'
 import { createClimate, sumOver, type Climate } from '../climate/climate'
 import { rootedIn } from '../growth/container-age'
-import cases from './fixtures/counting-back.json'
-import { compileRoute, numberKeys, type Route } from './route'
+import cases from '../schedule/fixtures/counting-back.json'
+import { compileRoute, numberKeys, type Route } from '../schedule/route'
 
 export { cases }
 

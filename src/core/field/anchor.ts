@@ -1,14 +1,14 @@
 /** What a planting day hangs on: frost, a harvest or an event, a bed that must be clear, or warmth. */
 import type { Anchor, Crop, Planting, Season, Share } from '../../season/schema'
 import { formatDay, parseDay, type Day } from '../calendar/day'
-import { airOver, coversOver, earlierUnder, type Ground } from '../field/cover'
-import { clearDay, firstHarvest, plantingForHarvest } from '../field/maturity'
-import { evenPlantings } from '../field/even'
-import { openAirOf, warmFrom, type OpenAir } from '../field/open-air'
+import { airOver, coversOver, earlierUnder, type Ground } from './cover'
+import { clearDay, firstHarvest, plantingForHarvest } from './maturity'
+import { evenPlantings } from './even'
+import { openAirOf, warmFrom, type OpenAir } from '../weather/open-air'
 import { firstFrostFor, workingFrostDate } from '../frost/frost'
 import { midsummerBefore } from '../frost/midsummer'
-import { expandPlanting } from './expand'
-import { foundOf } from '../field/settle'
+import { expandPlanting } from '../batch/expand'
+import { foundOf } from './settle'
 
 /** Why an anchor gives no day. */
 export type AnchorProblem =

@@ -2,8 +2,8 @@ import { describe, expect, it } from 'vitest'
 import { readSmall } from '../../season/small-season'
 import { withDecision } from './decided'
 import { raisedBy } from './otherwise'
-import { createPlanner } from './plan'
-import { benchRoom, changedSeason } from './what-if'
+import { createPlanner } from '../plan/plan'
+import { benchRoom, changedSeason } from '../plan/what-if'
 
 const season = readSmall()
 const methods = new Map(season.methods.map((method) => [method.key, method]))

@@ -2,8 +2,8 @@
 import type { Day } from '../calendar/day'
 import { rootedIn } from '../growth/container-age'
 import { agreedPlace, ageAt, placeOf, type Seen, type SignFigures } from '../growth/plant-state'
-import { gain, reach, TOLERANCE, type Pass } from '../schedule/forward'
-import type { Route } from '../schedule/route'
+import { gain, reach, TOLERANCE, type Pass } from './forward'
+import type { Route } from './route'
 
 /** What a look at plants says of their age: leaves an age in degree-days, the rest how far they are in their container. */
 export interface SeenAge {

@@ -1,11 +1,14 @@
 /** One batch: the course of its way, sized, and laid out in stays. */
 import type { Container, Variety } from '../../season/schema'
 import type { Day } from '../calendar/day'
+import type { Ledger, Ledgers } from '../ledger/ledger'
+import type { Line } from '../ledger/records'
+import type { StandForecast } from '../ledger/stand-count'
 import type { CountedBack } from '../schedule/count-back'
 import type { Pass } from '../schedule/forward'
+import type { Happened } from '../schedule/pass-from'
 import { MOST_CELLS, type Sizing } from '../sizing/size'
-import type { Progress } from '../progress/progress'
-import { staysAsTheyAre } from '../progress/cut-stays'
+import { staysAsTheyAre } from './cut-stays'
 import type { Course, LeafWork } from './course'
 import type { Sought } from './expand'
 import type { Mark } from './marks'
@@ -61,6 +64,45 @@ export interface Batch extends Sought {
   readonly course: Course
   /** What has happened to it so far; `undefined` while it is only planned. */
   readonly progress: Progress | undefined
+}
+
+/** How far a batch is. */
+export type Standing = 'to-sow' | 'sown' | 'up' | 'hardening' | 'planted' | 'gone'
+
+/** What has happened to a batch, beside what was planned for it. */
+export interface Progress {
+  planned: Batch
+  ledger: Ledger
+  /** Every part of the batch it belongs to, and what of its records could not be. */
+  all: Ledgers
+  standing: Standing
+  /** Whether somebody has to say first whether it was sown: until then it stands nowhere. */
+  asks: boolean
+  /** First day that is forecast: what lies before it has happened. */
+  today: Day
+  /** By container of the way: cells, pots or flats in use. */
+  cells: readonly number[]
+  /** What counts say of the stand; `undefined` before one. */
+  stand: StandForecast | undefined
+  /** Good plants expected at planting: of those counted, else in the same share as was sown. */
+  plants: number
+  /** Share of the planned batch that this part is: 1 when it was never split. */
+  share: number
+  /** Looks at plugs, with the age that was reckoned then and the age at which the plug was to hold. */
+  plugs: readonly { on: Day; age: number; ready: number; holds: boolean }[]
+  /** Steps that are due and have not happened, with the day they were due: what follows is forecast as if they were done tomorrow. */
+  held: ReadonlyMap<string, Day>
+  /** Looks at its plants, and at those of the same sowing, by their days. */
+  checked: readonly Line<'check'>[]
+  /** What fixes its course, for asking what would be if a step came later; `undefined` while it is asked about. */
+  happened: Happened | undefined
+  /** Steps nobody ticked off though what comes after them was: `leave-heat/0`. */
+  implied: ReadonlySet<string>
+  /** Days on which its cells changed within one container. */
+  cuts: readonly { on: Day; cells: number }[]
+  /** First day it stands anywhere for itself, for a part; first day it no longer does, when it is gone. */
+  begins: Day
+  ends: Day
 }
 
 /** What stands somewhere, and the first day on which all its containers are washed. */

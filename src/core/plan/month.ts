@@ -1,9 +1,9 @@
 /** The month on paper: what starts, what moves, what is planted where, what comes out. */
 import { civil, fromCivil, type Day } from '../calendar/day'
-import type { Plan } from '../plan/plan'
-import { tasksBetween, type Task, type TaskKind } from '../plan/tasks'
-import type { BedUse } from './beds'
-import type { Stand } from './stand'
+import type { Plan } from './plan'
+import { tasksBetween, type Task, type TaskKind } from '../batch/tasks'
+import type { BedUse } from '../field/beds'
+import type { Stand } from '../field/stand'
 
 const STARTS: ReadonlySet<TaskKind> = new Set(['order', 'prepare', 'receive', 'sow'])
 const MOVES: ReadonlySet<TaskKind> = new Set(['leave-heat', 'pot-up', 'move', 'harden'])

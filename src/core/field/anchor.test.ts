@@ -4,7 +4,7 @@ import type { Crop, Planting } from '../../season/schema'
 import { formatDay } from '../calendar/day'
 import { readField } from '../../season/small-field'
 import { anchoredDay, anchoredMoves, movedPlanting, seasonAir, springFrost } from './anchor'
-import { expandPlanting } from './expand'
+import { expandPlanting } from '../batch/expand'
 
 const season = readSmall((s) => {
   s.site.frost = {

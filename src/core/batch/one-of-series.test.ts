@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { parseDay } from '../calendar/day'
 import { createPlanner } from '../plan/plan'
 import { readField } from '../../season/small-field'
-import { fieldWork } from './field-work'
+import { fieldWork } from '../field/field-work'
 import { plantedOn, withFound } from './one-of-series'
 
 const season = readField((s) => {

@@ -1,6 +1,6 @@
 /** Figures as growers know them (days at a temperature, weeks in a tray) turned into figures of the model, and back. */
 import { emergenceRate } from '../germination/emergence'
-import { growthRate, type GrowthRange } from '../growth/rate'
+import { growthRate, type GrowthRange } from './rate'
 
 /** Temperatures of germination, °C. */
 export interface GerminationTemperatures {

@@ -3,10 +3,10 @@ import { describe, expect, it } from 'vitest'
 import { anySeason } from '../../season/any-season'
 import { readSmall } from '../../season/small-season'
 import { createPlanner } from '../plan/plan'
-import { ageOn, forwardPass, legStart, limitDay, readyDay } from '../schedule/forward'
-import type { Route } from '../schedule/route'
+import { ageOn, forwardPass, legStart, limitDay, readyDay } from './forward'
+import type { Route } from './route'
 import { signFigures, type Seen } from '../growth/plant-state'
-import { passFrom, type Happened, type SeenAge } from './pass'
+import { passFrom, type Happened, type SeenAge } from './pass-from'
 
 const nothing = (route: Route, sown: number, more: Partial<Happened> = {}): Happened => ({
   sown,
