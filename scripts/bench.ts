@@ -5,7 +5,7 @@
  */
 import { formatDay, parseDay, weekStart } from '../src/core/calendar/day'
 import { gatesBetween } from '../src/core/field/gates'
-import { frostDates, frostSeasons, percentile } from '../src/core/frost/record'
+import { frostDates, frostSeasons, percentile } from '../src/core/frost/percentiles'
 import { anchoredMoves, seasonAir } from '../src/core/field/anchor'
 import { compareWays } from '../src/core/plan/compare'
 import { expandPlanting } from '../src/core/batch/expand'
@@ -286,7 +286,7 @@ function field(): void {
   const day = parseDay('2027-05-10')
   const gates_ms = median(
     () =>
-      void gatesBetween(plan.stands, plan.beds.clashesOf, day, day + 24, {
+      void gatesBetween(plan.inField, plan.beds.clashesOf, day, day + 24, {
         season,
         air: seasonAir(season),
         forecast: forecastOf({ ...season.site, forecast: { from: 'stand-in', seed: 1 } }, day),

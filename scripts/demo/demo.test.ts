@@ -4,7 +4,7 @@ import { formatDay, parseDay } from '../../src/core/calendar/day'
 import type { Load } from '../../src/core/capacity/load'
 import { holdFor } from '../../src/core/field/beds'
 import { anchoredMoves } from '../../src/core/field/anchor'
-import { countsDue } from '../../src/core/advice/rounds'
+import { countsDue } from '../../src/core/advice/counts-due'
 import { workBetween } from '../../src/core/advice/work'
 import { createPlanner } from '../../src/core/plan/plan'
 import { readSeason } from '../../src/season/read'
@@ -60,7 +60,7 @@ describe('the demo farm', () => {
   it('has room in its beds for all but one planting, which waits for leeks', () => {
     expect(plan.beds.clashes.map(({ use }) => use.stand!.code)).toEqual(['LA-3'])
     expect(holdFor(plan.beds.clashes[0]!.use.stand!, plan.beds.clashes)!.days).toBe(10)
-    const basil = plan.stands.find(({ code }) => code === 'BP')!
+    const basil = plan.inField.find(({ code }) => code === 'BP')!
     expect(
       [...plan.beds.uses.values()]
         .flat()

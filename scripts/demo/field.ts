@@ -72,7 +72,7 @@ const MOST_BEDS = 12
 
 /** Who every planting is for: orders first, then beds, in the order they are planted, where there is room. */
 export function whoGetsWhat(season: Season): Map<string, { n: number; goes: Share[] }[]> {
-  const { stands } = createPlanner().plan(season)
+  const { inField: stands } = createPlanner().plan(season)
   const taken = new Map<string, Taken[]>(
     season.beds.map((bed) => [
       bed.key,

@@ -1,6 +1,6 @@
 /** The demo farm: Sallow Ferry, season 2027. Nothing here is a real farm, person or variety. */
 import { recordOf } from '../../src/core/frost/frost'
-import { frostSeasons } from '../../src/core/frost/record'
+import { frostSeasons } from '../../src/core/frost/percentiles'
 import { madeUpMinima } from '../../src/standins/minima'
 import type { SeasonInput } from '../../src/season/schema'
 import { readSeason } from '../../src/season/read'

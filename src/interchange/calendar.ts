@@ -36,7 +36,7 @@ export function tasksCalendar(plan: Plan, stamp: Date, from: Day = -Infinity, un
     })
   }
   const bedName = new Map(season.beds.map(({ key, name }) => [key, name]))
-  for (const work of fieldWork(plan.stands, from, until)) {
+  for (const work of fieldWork(plan.inField, from, until)) {
     calendar.createEvent({
       id: `${work.id}@dove-step`,
       start: utcDay(work.day),

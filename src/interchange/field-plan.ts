@@ -1,7 +1,7 @@
 /** The field as CSV: one row for each part of a planting and who it is for. */
 import Papa from 'papaparse'
 import { formatDay, type Day } from '../core/calendar/day'
-import { settle } from '../core/field/settle'
+import { settle } from '../core/field/who-gets-what'
 import type { Plan } from '../core/plan/plan'
 
 const COLUMNS =
@@ -14,7 +14,7 @@ const COLUMNS =
 export function fieldPlanCsv(plan: Plan): string {
   const iso = (day: Day | undefined) => (day === undefined || !Number.isFinite(day) ? '' : formatDay(day))
   const bedName = new Map(plan.season.beds.map(({ key, name }) => [key, name]))
-  const stands = [...plan.stands].sort((a, b) => a.from - b.from || (a.code < b.code ? -1 : 1))
+  const stands = [...plan.inField].sort((a, b) => a.from - b.from || (a.code < b.code ? -1 : 1))
   const rows = stands.flatMap((stand) => {
     const common = {
       planting: stand.code,

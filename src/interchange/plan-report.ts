@@ -3,8 +3,8 @@ import { formatDay, parseDay, type Day } from '../core/calendar/day'
 import type { Load } from '../core/capacity/load'
 import type { Batch } from '../core/batch/batch'
 import { limitAge } from '../core/schedule/forward'
-import { settle } from '../core/field/settle'
-import type { Stand } from '../core/field/stand'
+import { settle } from '../core/field/who-gets-what'
+import type { FieldCrop } from '../core/field/field-crop'
 import { createPlanner, type Plan } from '../core/plan/plan'
 import { progressReport } from './progress-report'
 import type { LotUse } from '../core/seed/lot-use'
@@ -32,7 +32,7 @@ export function planReport(whole: Season, day?: Day) {
     })),
     ...(day === undefined ? {} : { lots: plan.lots.map(lotReport) }),
     places: plan.places.map((load) => ({ place: load.of.key, capacity: load.of.trayPlaces, ...loadReport(load) })),
-    field: plan.stands.map((stand) => standReport(stand, plan)),
+    field: plan.inField.map((stand) => standReport(stand, plan)),
     containers: plan.containers.map((load) => ({
       container: load.of.key,
       owned: load.of.owned ?? null,
@@ -51,7 +51,7 @@ const lotReport = ({ lot, had, used, gone, left, needed, short }: LotUse) => ({
   short,
 })
 
-function standReport(stand: Stand, plan: Plan) {
+function standReport(stand: FieldCrop, plan: Plan) {
   const { shares, left, short } = settle(stand.goes, stand.stand?.plants ?? stand.plants)
   return {
     code: stand.code,

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { formatDay, parseDay, type Day } from '../core/calendar/day'
-import { washDue } from '../core/advice/rounds'
+import { washDue } from '../core/advice/wash'
 import { createPlanner } from '../core/plan/plan'
 import { tasksOf } from '../core/batch/tasks'
 import { done, entry } from '../core/testing/records'

@@ -7,6 +7,7 @@ import type { Impossible, Ledger } from '../core/ledger/ledger'
 import type { Batch, Stay } from '../core/batch/batch'
 import type { Container } from '../season/schema'
 import type { Plan } from '../core/plan/plan'
+import { inFlats } from '../core/sowing/policies'
 
 /** What stands of a batch, in the unit it is counted in. */
 export interface StandingAmount {
@@ -75,7 +76,7 @@ function stayOn({ stays, progress }: Batch, day: Day, { today }: Plan): Stay | u
 
 function standingOf({ progress, way }: Batch, stay: Stay | undefined): StandingAmount {
   if (!stay || !progress) return { amount: 0, unit: 'cells' }
-  const flat = way.method.sowing.policy === 'flat' && stay.container.kind === 'open-flat'
+  const flat = inFlats(way.method) && stay.container.kind === 'open-flat'
   const unit = flat ? 'seedlings' : (UNITS[stay.container.kind] ?? 'cells')
   const { known, accounts } = progress.ledger
   return { amount: known ? alive(accounts.standing) : stay.cells, unit }

@@ -2,7 +2,7 @@
 import Papa from 'papaparse'
 import { formatDay, weekday, type Day } from '../core/calendar/day'
 import type { Plan } from '../core/plan/plan'
-import { seedToHave } from '../core/sizing/size'
+import { seedToHave } from '../core/seed/handling'
 import { markTag } from '../words/marks'
 
 const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']
@@ -15,12 +15,12 @@ const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']
 export function sowingListCsv(plan: Plan, from: Day = -Infinity, until: Day = Infinity): string {
   const bedName = new Map(plan.season.beds.map(({ key, name }) => [key, name]))
   const bedsOf = new Map(
-    plan.stands.map(({ id, goes }) => [
+    plan.inField.map(({ id, goes }) => [
       id,
       goes.flatMap((share) => (share.to === 'bed' ? [bedName.get(share.bed)] : [])).join('; '),
     ]),
   )
-  const inPlace = plan.stands
+  const inPlace = plan.inField
     .filter((stand) => stand.inPlace && stand.from >= from && stand.from < until)
     .map((stand) => {
       const { seeds, lot } = stand.inPlace!

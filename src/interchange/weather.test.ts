@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { formatDay, parseDay } from '../core/calendar/day'
-import { frostDates, frostSeasons, percentile } from '../core/frost/record'
+import { frostDates, frostSeasons, percentile } from '../core/frost/percentiles'
 import { madeUpMinima } from '../standins/minima'
 import { outdoorMean } from '../core/climate/outdoor'
 import { readSmall } from '../season/small-season'

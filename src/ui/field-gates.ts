@@ -20,7 +20,7 @@ export function useGates(today: Day, from: Day, until: Day): Gated[] {
   const forecast = useForecast(today)
   return useMemo(
     () =>
-      gatesBetween(plan.stands, plan.beds.clashesOf, from, until, { season, air: seasonAir(season), forecast, today }),
+      gatesBetween(plan.inField, plan.beds.clashesOf, from, until, { season, air: seasonAir(season), forecast, today }),
     [season, plan, forecast, today, from, until],
   )
 }

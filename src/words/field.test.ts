@@ -59,7 +59,7 @@ describe('beds', () => {
     expect(
       holdSentence(
         holdFor(
-          plan.stands.find(({ id }) => id === 'h')!,
+          plan.inField.find(({ id }) => id === 'h')!,
           clashes,
         )!,
         f,
@@ -130,7 +130,7 @@ describe('hardening, planting and day length', () => {
     )
     const stand = createPlanner()
       .plan(season)
-      .stands.find(({ id }) => id === 't')!
+      .inField.find(({ id }) => id === 't')!
     expect(cardLines(plantingCard(stand), f).map(({ name, text }) => `${name}: ${text}`)).toEqual([
       'Spacing: 60 plants, 50 cm in the row, rows 75 cm apart',
       'Water in: 700 ml each, 42 l in all',

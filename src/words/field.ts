@@ -5,7 +5,7 @@ import type { Gate, Verdict } from '../core/field/gates'
 import type { Exposure } from '../core/field/hardening'
 import type { LeafTime } from '../core/field/leaf-time'
 import type { PlantingCard } from '../core/field/planting-card'
-import type { Stand } from '../core/field/stand'
+import type { FieldCrop } from '../core/field/field-crop'
 import type { HardeningSchool, Share } from '../season/schema'
 import { chanceWords, count, list, type Format } from './format'
 
@@ -203,7 +203,7 @@ export function cardLines(card: PlantingCard, f: Format): { name: string; text: 
 }
 
 /** What is sown in its place, in one sentence. */
-export function inPlaceSentence({ inPlace, plants, from }: Stand, f: Format): string {
+export function inPlaceSentence({ inPlace, plants, from }: FieldCrop, f: Format): string {
   const { metres: length, seeds, thinTo, up, thin, expected, wanted } = inPlace!
   const parts = [
     `Sow ${f.date(from)}: ${count(f, seeds, 'seed')} along ${metres(f, length * 100)} of row, for ${count(f, plants, 'plant')} ${spacing(f, thinTo)} apart.`,

@@ -1,7 +1,7 @@
 /** Where a figure comes from, and what lots and schools lack, in the grower's words. */
 import { growthRate } from '../core/growth/rate'
 import { daysToEmerge, weeksTo } from '../core/growth/entry'
-import type { LotReason, LotWarning } from '../core/seed/lot-now'
+import type { LotReason, LotWarning } from '../core/seed/ageing'
 import { usualGermination, type About } from '../library/entry'
 import type { SchoolNeeds } from '../library/schools'
 import type { Crop } from '../season/schema'

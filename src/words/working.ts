@@ -1,11 +1,13 @@
 /** Shows the working of a batch: what a number came from, by which rule, and what would change it. */
-import { flatHabits, seedToHave } from '../core/sizing/size'
+import { flatHabits } from '../core/sizing/size'
+import { seedToHave } from '../core/seed/handling'
 import { legAge, legStart, limitAge } from '../core/schedule/forward'
 import { judgedPlaces, leastNight, type PlaceLack } from '../core/schedule/place-by-rule'
 import type { Batch } from '../core/batch/batch'
 import type { Season } from '../season/schema'
 import { sowingWords } from './methods'
 import { chanceWords, count, list, shareWords, type Format } from './format'
+import { inFlats, policyOf } from '../core/sowing/policies'
 
 /** A piece of a sentence; with `at` it links to where it is set. */
 export type Piece = string | { text: string; at: string }
@@ -214,10 +216,10 @@ function cells(batch: Batch, season: Season, f: Format): Working {
         : ` (as sure as a test of ${count(f, Math.round(seed.testedSeeds), 'seed')}, and that doubt is counted in).`,
     ],
   ]
-  if (way.method.sowing.policy === 'flat')
+  if (inFlats(way.method))
     lines.push([
       {
-        text: `${shareWords(way.method.sowing.usable)} of the seedlings are good enough to prick out`,
+        text: `${shareWords(policyOf(way.method.sowing).usable)} of the seedlings are good enough to prick out`,
         at: setAt.method(way.method.key),
       },
       '.',
@@ -263,13 +265,14 @@ function cells(batch: Batch, season: Season, f: Format): Working {
 function seeds(batch: Batch, season: Season, f: Format): Working {
   const sizing = batch.sizing!
   const { way, seed } = batch.progress?.planned ?? batch
+  const { seedsPerFlat } = policyOf(way.method.sowing)
   const toHave = seedToHave(sizing.seeds, season.habits.handling)
   const lines: Piece[][] = [
     [
-      ...(way.method.sowing.policy === 'flat'
+      ...(seedsPerFlat !== undefined
         ? [
             `${count(f, sizing.seeds, 'seed')} over ${count(f, way.cellsIn(0, sizing), 'flat')}, `,
-            { text: `${f.number(way.method.sowing.seedsPerFlat)} to a flat`, at: setAt.method(way.method.key) },
+            { text: `${f.number(seedsPerFlat)} to a flat`, at: setAt.method(way.method.key) },
             '.',
           ]
         : [

@@ -3,6 +3,7 @@ import type { Container } from '../../season/schema'
 import type { Cells } from '../traymap/mixed-tray'
 import type { Day } from '../calendar/day'
 import type { Batch } from '../batch/batch'
+import { inFlats } from '../sowing/policies'
 
 export interface Countable {
   /** Most that can be up: cells in use; of a flat, the seeds that were sown. */
@@ -19,7 +20,7 @@ export function countable({ stays, way, progress, sizing }: Batch, day: Day): Co
   const stay = stays.find(({ from, until }) => from <= day && day < until) ?? stays[0]
   if (!stay) return undefined
   const { container } = stay
-  const flat = way.method.sowing.policy === 'flat' && container.cells === 1
+  const flat = inFlats(way.method) && container.cells === 1
   const of = flat
     ? (progress?.ledger.sown?.entry.what.seeds ?? sizing?.seeds ?? 0)
     : (progress?.ledger.cells ?? stay.cells)

@@ -8,7 +8,10 @@ import { createPlanner } from '../plan/plan'
 import { sowingDay, sowingDays } from '../plan/sowing-day'
 import { tasksOf } from '../batch/tasks'
 import { lookBack, plugRatio, suggestionsOf } from './learned'
-import { countsDue, roundsOn, washDue, waterEvery } from './rounds'
+import { roundsOn } from './rounds'
+import { countsDue } from './counts-due'
+import { washDue } from './wash'
+import { waterEvery } from './watering'
 import { done, entry } from '../testing/records'
 import { standDecision } from './stand-choices'
 import { holdLevers, judge, type Seen } from './verdict'
@@ -201,7 +204,7 @@ describe('what is out', () => {
     const on = t.plantOn + 3
     const asked = (records: Entry[]) => {
       const { plan, season } = world(on, [sownT(), ...records])
-      return gatesBetween(plan.stands, new Map(), t.plantOn - 1, on + 1, {
+      return gatesBetween(plan.inField, new Map(), t.plantOn - 1, on + 1, {
         season,
         air: seasonAir(season),
         forecast: undefined,

@@ -8,6 +8,7 @@ import type { Task } from '../batch/tasks'
 import { passFrom } from '../schedule/pass-from'
 import { dayAtAge, legStart, limitDay, readyDay } from '../schedule/forward'
 import type { Work } from './work'
+import { inFlats } from '../sowing/policies'
 
 /** What slips when it is done later than its last harmless day. */
 export type Slips =
@@ -130,7 +131,7 @@ export function minutesOf({ kind, batch, cells, trays }: Task, { work }: Pick<Ha
       return (cells / 100) * work.thinHundred
     case 'pot-up': {
       const first = batch.stays.find(({ potted }, i) => i > 0 && potted)
-      const pricked = method.sowing.policy === 'flat' && first?.container === batch.way.route.steps[1]?.container
+      const pricked = inFlats(method) && first?.container === batch.way.route.steps[1]?.container
       return (cells / 100) * (pricked ? work.prickHundred : work.potHundred)
     }
     case 'receive':

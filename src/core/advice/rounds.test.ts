@@ -4,7 +4,10 @@ import type { Entry } from '../../season/schema'
 import { readSmall } from '../../season/small-season'
 import { formatDay } from '../calendar/day'
 import { createPlanner } from '../plan/plan'
-import { countsDue, roundsOn, washDue, waterEvery } from './rounds'
+import { roundsOn } from './rounds'
+import { countsDue } from './counts-due'
+import { washDue } from './wash'
+import { waterEvery } from './watering'
 import { done, entry } from '../testing/records'
 
 const day = (n: number) => formatDay(n)

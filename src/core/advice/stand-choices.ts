@@ -9,6 +9,7 @@ import { reach } from '../schedule/forward'
 import { thermalShareFor } from '../germination/emergence'
 import { plantsPerCell, thermalShareOn } from '../progress/seen'
 import { standForecast, type StandCount, type StandForecast } from '../ledger/stand-count'
+import { inFlats, isBoughtIn, isInPlace } from '../sowing/policies'
 
 /** A count being weighed. */
 export interface CountNow {
@@ -92,7 +93,7 @@ export function standDecision(
   const progress = batch.progress!
   const planned = progress.planned
   const survival = way.survivals.reduce((product, one) => product * one, 1)
-  const flats = way.method.sowing.policy === 'flat'
+  const flats = inFlats(way.method)
   const cells = Math.max(
     count.cells,
     flats
@@ -235,7 +236,7 @@ export function plantsToMake(stand: Pick<StandForecast, 'chanceOf'>, wanted: num
 
 function resowBy(planner: Planner, season: Season, batch: Batch, method: Method, plants: number, today: Day): Resow[] {
   const { planting, plantOn } = batch
-  if (method.sowing.policy === 'in-place' || method.sowing.policy === 'bought') return []
+  if (isInPlace(method) || isBoughtIn(method)) return []
   const otherwise = method.key === planting.method ? batch.otherwise : { method: method.key }
   const sought = {
     id: `${batch.id}-again`,

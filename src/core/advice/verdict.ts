@@ -15,8 +15,8 @@ import {
 import { leafAge } from '../growth/rate'
 import type { Batch, Stay } from '../batch/batch'
 import { leastNight } from '../schedule/place-by-rule'
-import { plantsSharing } from '../schedule/route'
 import { ageOn, legStart, reach } from '../schedule/forward'
+import { inFlats, plantsSharing } from '../sowing/policies'
 
 export type { Seen } from '../growth/plant-state'
 
@@ -75,7 +75,7 @@ export function judge(batch: Batch, seen: Seen, today: Day): Checked {
   const ready = last && pass!.readyAge < Infinity ? pass!.readyAge : plainReady
   const next = route.legs.slice(leg + 1).find(({ starts }) => starts.by === 'potting')
   const into = next ? route.steps[next.step]!.container : undefined
-  const flat = way.method.sowing.policy === 'flat' && at.step === 0
+  const flat = inFlats(way.method) && at.step === 0
   const figures = signFigures(crop, container.measures?.top, last)
   const place = agreedPlace(placeOf(byLeaves, ready, limit), seen, figures)
   const age = ageAt(place, ready, limit)

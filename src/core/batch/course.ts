@@ -1,5 +1,5 @@
 /** The course of a sowing by one way: its days and places from seed to planting, whatever its size. */
-import { weekday, type Day } from '../calendar/day'
+import { type Day } from '../calendar/day'
 import { fastestDays } from '../germination/emergence'
 import { checksUnder, killsUnder } from '../growth/cold'
 import { leafAge } from '../growth/rate'
@@ -17,10 +17,12 @@ import {
 } from '../schedule/forward'
 import { HAND_OVER, usualRate } from '../schedule/place-by-rule'
 import { fastestEmergence, UNPLANNED } from '../schedule/route'
+import { onSowingWeekday } from '../schedule/sowing-weekdays'
 import type { Sizing } from '../sizing/size'
 import type { LaidOut } from './batch'
 import type { Mark } from './marks'
 import type { SeedShare, Way } from './ways'
+import { policyOf } from '../sowing/policies'
 
 /** A stretch of days in one container at one place: [from, until). */
 export interface Span {
@@ -207,7 +209,7 @@ function leafWork({ way, pass, plantOn }: Course): LeafWork[] {
   if (!pass || leafInterval === undefined) return []
   const { pinch, feedAtLeaf } = crop.care
   const leaves: [LeafWork['kind'], number | undefined][] = [
-    ['thin', method.sowing.policy === 'thin' && way.seedsPerCell > way.keep ? crop.thinAtLeaf : undefined],
+    ['thin', policyOf(method.sowing).thins ? crop.thinAtLeaf : undefined],
     ['pinch', pinch?.leaf],
     ['feed', feedAtLeaf],
   ]
@@ -216,23 +218,6 @@ function leafWork({ way, pass, plantOn }: Course): LeafWork[] {
     const day = dayAtAge(route, pass, leafAge(leaf, leafInterval, firstLeaf))
     return day < plantOn ? [{ kind, day }] : []
   })
-}
-
-/** Nearest allowed weekday to a sowing day that stays inside its window, or without one before the planting day; a tie goes earlier. */
-export function onSowingWeekday(
-  sow: Day,
-  of: { readonly window: CountedBack['window']; readonly plantOn: Day },
-  weekdays: readonly number[],
-): Day {
-  if (weekdays.length === 0 || weekdays.includes(weekday(sow))) return sow
-  const { window, plantOn } = of
-  for (let away = 1; away < 7; away++) {
-    for (const day of [sow - away, sow + away]) {
-      if (!weekdays.includes(weekday(day))) continue
-      if (window ? day >= window.earliest && day <= window.latest : day < plantOn) return day
-    }
-  }
-  return sow
 }
 
 function layOut(way: Way, pass: Pass, plantOn: Day): Span[] {

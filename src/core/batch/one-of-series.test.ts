@@ -62,7 +62,7 @@ describe('work of the field', () => {
         },
       ]
     })
-    const { stands } = createPlanner().plan(field)
+    const { inField: stands } = createPlanner().plan(field)
     const work = fieldWork(stands, parseDay('2027-05-01'), parseDay('2027-08-01'))
     const order = work.map(({ kind, stand }) => `${kind} ${stand.code}`)
     expect(order.slice(0, 3)).toEqual(['sow-row D', 'hand-over A', 'hand-over A'])

@@ -1,5 +1,6 @@
 /** A method as one batch is raised by it: with another place, container or pot-up point here and there. */
 import type { Method, Otherwise, Stage } from '../../season/schema'
+import { isBoughtIn } from '../sowing/policies'
 
 const made = new WeakMap<Method, Map<string, Method>>()
 
@@ -31,7 +32,7 @@ function change(method: Method, { germinateAt, places, containers, hardenAt, pot
   const stages = method.stages.map((stage, i): Stage => {
     const next: Stage = { ...stage, place: places?.[i] ?? stage.place }
     if (stage.container !== undefined) next.container = containers?.[i] ?? stage.container
-    if (i === 0 && germinateAt !== undefined && method.sowing.policy !== 'bought') next.germinateAt = germinateAt
+    if (i === 0 && germinateAt !== undefined && !isBoughtIn(method)) next.germinateAt = germinateAt
     if (potUpPoint !== undefined) delete next.potUpPoint
     return next
   })

@@ -1,5 +1,5 @@
 /** Everything about a crop raised by a method that all its batches share: route, sowing table, sizes. */
-import type { Container, Crop, Lot, Method, Sowing } from '../../season/schema'
+import type { Container, Crop, Lot, Method } from '../../season/schema'
 import type { Day } from '../calendar/day'
 import type { Climate, RunningTotal } from '../climate/climate'
 import { createSowingTable, type SowingTable } from '../schedule/count-back'
@@ -7,6 +7,7 @@ import { coldOf, type Cold } from '../growth/cold'
 import { compileRoute, placesOf, type ContainerRefused, type Route } from '../schedule/route'
 import { roundUp, sizeBatch, type Sizing } from '../sizing/size'
 import { Course } from './course'
+import { inFlats, isBoughtIn, policyOf } from '../sowing/policies'
 
 /** Germination share of the seed a batch draws from, as it stands this season. */
 export interface SeedShare {
@@ -100,25 +101,25 @@ export function createWay(facts: WayFacts, crop: Crop, method: Method, pace: num
   }
   const nightsUnder = nightsByLimit((below) => byPlace((place) => climate.coldNights(place, below)))
   const { sowing } = method
-  const sown = sownCell(sowing)
-  const { seedsPerCell, keep } = sown
-  // A clump whose plants are counted is carried on whole, so its stages are one.
-  const whole = sowing.policy === 'clump' && sowing.count === 'plants'
+  const { seedsPerCell, keep, atLeast, whole, together, usable, seedsPerFlat } = policyOf(sowing)
+  const bought = isBoughtIn(method)
+  const flats = inFlats(method)
   const stages = stageSurvivals(method)
   const survivals = whole ? [stages.reduce((product, share) => product * share, 1)] : stages
   const divisions = stageDivisions(method)
   const firstDivision = divisions.findIndex((parts) => parts > 1)
-  const unit = sowing.policy === 'flat' ? 1 : roundingUnit(route.steps[0]!.container, rounding)
+  const unit = flats ? 1 : roundingUnit(route.steps[0]!.container, rounding)
 
   const { usual, odd } = sizesOf(facts, JSON.stringify([sowing, survivals, divisions, unit]))
   const make = (need: number, seed: SeedShare, confidence: number, temperatureFactor: number) => {
-    const bought = sowing.policy === 'bought'
     const sizing = sizeBatch({
       need,
-      germination: bought ? sowing.good : seed.germination,
+      germination: bought ? usable : seed.germination,
       testedSeeds: bought ? Infinity : seed.testedSeeds,
-      temperatureFactor: sowing.policy === 'flat' ? temperatureFactor * sowing.usable : temperatureFactor,
-      ...sown,
+      temperatureFactor: flats ? temperatureFactor * usable : temperatureFactor,
+      seedsPerCell,
+      keep,
+      ...(atLeast === undefined ? {} : { atLeast }),
       survivals,
       confidence,
       ...(divisions.length > 0 && !whole ? { divisions } : {}),
@@ -145,17 +146,15 @@ export function createWay(facts: WayFacts, crop: Crop, method: Method, pace: num
     survivals,
     keep,
     seedsPerCell,
-    preparation: sowing.policy === 'bought' ? [] : (method.preparation ?? crop.preparation),
+    preparation: bought ? [] : (method.preparation ?? crop.preparation),
     cellsIn(step, sizing) {
-      if (step === 0) return sowing.policy === 'flat' ? Math.ceil(sizing.cells / sowing.seedsPerFlat) : sizing.cells
+      if (step === 0) return seedsPerFlat === undefined ? sizing.cells : Math.ceil(sizing.cells / seedsPerFlat)
       const count = sizing.counts[step]
       if (count === undefined) return sizing.cells
-      const together = sowing.policy === 'thin' && (firstDivision < 0 || step < firstDivision) ? keep : 1
-      return Math.ceil(count / together)
+      return Math.ceil(count / (firstDivision < 0 || step < firstDivision ? together : 1))
     },
-    traysOf: (step, cells) => traysIn(route.steps[step]!.container, cells, step === 0 && sowing.policy === 'flat'),
-    trayPlacesOf: (step, cells) =>
-      trayPlacesIn(route.steps[step]!.container, cells, step === 0 && sowing.policy === 'flat'),
+    traysOf: (step, cells) => traysIn(route.steps[step]!.container, cells, step === 0 && flats),
+    trayPlacesOf: (step, cells) => trayPlacesIn(route.steps[step]!.container, cells, step === 0 && flats),
     course(plantOn, agePoint, sowOn) {
       if (sowOn !== undefined) return new Course(way, plantOn, agePoint, sowOn, facts.sowingWeekdays)
       if (courses.size > MOST_AGES) courses.clear()
@@ -208,22 +207,6 @@ export function trayPlacesIn(container: Container, cells: number, flats: boolean
 
 const MOST_AGES = 50 // ages for which courses are kept
 const MOST_COURSES = 2000 // planting days kept for one way and age
-
-/** What one sown cell counts for, by policy; a flat is counted in seeds. */
-function sownCell(sowing: Sowing): { seedsPerCell: number; keep: number; atLeast?: number } {
-  switch (sowing.policy) {
-    case 'thin':
-      return { seedsPerCell: sowing.seedsPerCell, keep: sowing.keep }
-    case 'clump':
-      return sowing.count === 'plants'
-        ? { seedsPerCell: sowing.seedsPerCell, keep: sowing.seedsPerCell }
-        : { seedsPerCell: sowing.seedsPerCell, keep: 1, atLeast: sowing.atLeast }
-    case 'divide':
-      return { seedsPerCell: sowing.seedsPerCell, keep: sowing.parts }
-    default:
-      return { seedsPerCell: 1, keep: 1 }
-  }
-}
 
 /** Parts that each plant is divided into on entering a container; empty when none is. */
 function stageDivisions(method: Method): number[] {

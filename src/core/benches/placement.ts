@@ -1,7 +1,7 @@
 /** Where each tray stands: on real benches and levels, put and together for as long as it stays. */
 import type { Place, StandsAt } from '../../season/schema'
 import type { Day } from '../calendar/day'
-import { traysOnBench } from '../geometry/container'
+import { traysOnBench } from '../geometry/bench'
 import type { Batch, Stay } from '../batch/batch'
 import type { SharedTray, Stander } from '../traymap/shared-trays'
 

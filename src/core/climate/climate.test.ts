@@ -6,7 +6,8 @@ import { emergenceRate, germinationFactor, shareShowing, thermalShareFor } from 
 import { containerAge, containerHolds, rootedIn } from '../growth/container-age'
 import { growthRate, leafAge } from '../growth/rate'
 import { createClimate, sumOver } from './climate'
-import { dayLength, extraterrestrialRadiation, lampDay, lightFactor, lightOn } from './light'
+import { extraterrestrialRadiation, lampDay, lightFactor, lightOn } from './light'
+import { dayLength } from './day-length'
 import { outdoorMean } from './outdoor'
 import { hourlyTemperatures } from './place-temperature'
 

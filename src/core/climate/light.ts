@@ -1,5 +1,6 @@
 /** Daylight, lamp light and how much of it a seedling can use. */
 import { dayOfYear, type Day } from '../calendar/day'
+import { dayLength } from './day-length'
 
 const SOLAR_CONSTANT = 0.082 // MJ/m²·min, FAO-56 eq. 21
 const MOL_PER_MJ = 2.06 // mol of photosynthetic light per MJ of sunshine
@@ -7,7 +8,7 @@ const ENOUGH_LIGHT = 10 // mol/m²·day above which light no longer limits a see
 const LEAST_FACTOR = 0.1
 
 /** Solar declination and sunset hour angle, radians (FAO-56 eq. 24 and 25). */
-function sun(day: Day, latitude: number): { declination: number; sunset: number; phi: number; j: number } {
+export function sun(day: Day, latitude: number): { declination: number; sunset: number; phi: number; j: number } {
   const j = dayOfYear(day)
   const phi = (latitude * Math.PI) / 180
   const declination = 0.409 * Math.sin((2 * Math.PI * j) / 365 - 1.39)
@@ -31,17 +32,6 @@ export function extraterrestrialRadiation(day: Day, latitude: number): number {
     distance *
     (sunset * Math.sin(phi) * Math.sin(declination) + Math.cos(phi) * Math.cos(declination) * Math.sin(sunset))
   )
-}
-
-/**
- * Day length.
- *
- * @param latitude degrees, south negative
- * @returns hours from sunrise to sunset
- * @see FAO Irrigation and Drainage Paper 56, eq. 34
- */
-export function dayLength(day: Day, latitude: number): number {
-  return (24 / Math.PI) * sun(day, latitude).sunset
 }
 
 /** What light a place has. Neither transmission nor lamp: light is taken as enough. */

@@ -2,13 +2,14 @@
 import type { Anchor, Crop, Planting, Season, Share } from '../../season/schema'
 import { formatDay, parseDay, type Day } from '../calendar/day'
 import { airOver, coversOver, earlierUnder, type Ground } from './cover'
-import { clearDay, firstHarvest, plantingForHarvest } from './maturity'
+import { clearDay, firstHarvest, plantingForHarvest } from './days-to-harvest'
 import { evenPlantings } from './even'
 import { openAirOf, warmFrom, type OpenAir } from '../weather/open-air'
-import { firstFrostFor, workingFrostDate } from '../frost/frost'
+import { firstFrostFor } from '../frost/working-date'
+import { workingFrostDate } from '../frost/working-date'
 import { midsummerBefore } from '../frost/midsummer'
 import { expandPlanting } from '../batch/expand'
-import { foundOf } from './settle'
+import { foundOf } from './who-gets-what'
 
 /** Why an anchor gives no day. */
 export type AnchorProblem =

@@ -5,7 +5,7 @@ import { formatDay, parseDay } from '../calendar/day'
 import { createPlanner } from '../plan/plan'
 import { firstGap, holdFor, plantsToABed, roomOn } from './beds'
 import { readField } from '../../season/small-field'
-import { foundOf, settle } from './settle'
+import { foundOf, settle } from './who-gets-what'
 import { layoutOf, lengthFor, plantsIn } from './spacing'
 
 const planOf = (season: Season) => createPlanner().plan(season)
@@ -74,7 +74,7 @@ describe('beds', () => {
     const [clash] = plan.beds.clashes
     expect(clash!.inTheWay.map(({ what }) => what)).toEqual(['garlic'])
     expect(formatDay(clash!.freeOn)).toBe('2027-07-04')
-    const stand = plan.stands.find(({ id }) => id === 'h')!
+    const stand = plan.inField.find(({ id }) => id === 'h')!
     const hold = holdFor(stand, plan.beds.clashesOf.get('h'))!
     expect(hold.days).toBe(33)
     // Thirty days in June are far more than a 25 ml cell can hold lettuce.
@@ -160,7 +160,7 @@ describe('beds', () => {
   })
   it('know how many plants they hold', () => {
     const plan = planOf(readField((s) => inBed(s, 'a', 'n2', 90)))
-    expect(plantsToABed(plan.stands[0]!, plan.season.beds[1]!)).toBe(99)
+    expect(plantsToABed(plan.inField[0]!, plan.season.beds[1]!)).toBe(99)
   })
 })
 
@@ -236,7 +236,7 @@ describe('what is sown in its place', () => {
   const plan = planOf(season)
   it('stands in the same plan without trays', () => {
     expect(plan.batches.some(({ planting }) => planting.key === 'd')).toBe(false)
-    const [first, second] = plan.stands.filter(({ planting }) => planting.key === 'd')
+    const [first, second] = plan.inField.filter(({ planting }) => planting.key === 'd')
     expect(first!.inPlace).toMatchObject({ metres: 30, seeds: 1200, wanted: 5 })
     expect(formatDay(second!.from)).toBe('2027-05-15')
     expect(first!.inPlace!.up).toBeGreaterThan(first!.from)

@@ -2,13 +2,13 @@
 import type { Bed, Season } from '../../season/schema'
 import { parseDay, type Day } from '../calendar/day'
 import { layoutOf, lengthFor, plantsIn, type Layout } from './spacing'
-import type { Stand } from './stand'
+import type { FieldCrop } from './field-crop'
 
 /** A stretch of a bed taken for a while. */
 export interface BedUse {
   bed: Bed
   /** The planting; none where something stands there that is not of this season. */
-  stand: Stand | undefined
+  stand: FieldCrop | undefined
   what: string
   from: Day
   until: Day
@@ -46,7 +46,7 @@ export interface BedPlan {
 const TINY = 1e-6
 
 /** Where every planting stands along its beds, first come first placed, and what does not fit. */
-export function bedPlan(season: Season, stands: readonly Stand[]): BedPlan {
+export function bedPlan(season: Season, stands: readonly FieldCrop[]): BedPlan {
   const byKey = new Map(season.beds.map((bed) => [bed.key, bed]))
   const uses = new Map<string, BedUse[]>(season.beds.map((bed) => [bed.key, standingOf(bed)]))
   for (const stand of stands) {
@@ -178,7 +178,7 @@ export interface Hold {
 }
 
 /** The wait of a raised batch for its bed, or `undefined` when nothing is in its way. */
-export function holdFor(stand: Stand, clashes: readonly BedClash[] | undefined): Hold | undefined {
+export function holdFor(stand: FieldCrop, clashes: readonly BedClash[] | undefined): Hold | undefined {
   if (!stand.batch || !clashes || clashes.length === 0) return undefined
   const freeOn = Math.max(...clashes.map((clash) => clash.freeOn))
   if (freeOn <= stand.from) return undefined
@@ -194,7 +194,7 @@ export function roomOn(bed: Bed, uses: readonly BedUse[], day: Day): { taken: nu
 }
 
 /** Plants of a planting that a whole bed holds, or `undefined` when its spacing is not known. */
-export function plantsToABed(stand: Stand, bed: Bed): number | undefined {
+export function plantsToABed(stand: FieldCrop, bed: Bed): number | undefined {
   const layout = layoutOf(stand.planting, stand.crop, bed, stand.inPlace?.thinTo)
   return layout && plantsIn(bed.length, layout)
 }
@@ -205,7 +205,7 @@ export function plantsToABed(stand: Stand, bed: Bed): number | undefined {
  *
  * @param before stands of the plantings listed before it
  */
-export function bedClear(bed: Bed, before: readonly Stand[]): Day | undefined {
+export function bedClear(bed: Bed, before: readonly FieldCrop[]): Day | undefined {
   let clear: Day | undefined
   for (const { until } of bed.standing) clear = Math.max(clear ?? -Infinity, parseDay(until))
   for (const stand of before) {

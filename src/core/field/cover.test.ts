@@ -6,7 +6,7 @@ import { anchoredDay, earliestPlanting, springFrost } from './anchor'
 import { ownCrop } from '../batch/own-crop'
 import { airOver, earlierUnder, gainOn } from './cover'
 import { chainHarvests } from './even'
-import { firstHarvest } from './maturity'
+import { firstHarvest } from './days-to-harvest'
 
 const frost = {
   lastSpring: { median: '05-05', spreadDays: 14 },

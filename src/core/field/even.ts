@@ -1,7 +1,7 @@
 /** Successions that harvest evenly, amounts by the week, and season groups that follow one another. */
 import type { Crop } from '../../season/schema'
 import type { Day } from '../calendar/day'
-import { clearDay, firstHarvest, plantingForHarvest } from './maturity'
+import { clearDay, firstHarvest, plantingForHarvest } from './days-to-harvest'
 import type { OpenAir } from '../weather/open-air'
 
 /**

@@ -1,7 +1,7 @@
 /** Work that belongs to the field and to no tray: sowing in place, thinning, handing over, harvest and clearing. */
 import type { Share } from '../../season/schema'
 import { parseDay, type Day } from '../calendar/day'
-import type { Stand } from './stand'
+import type { FieldCrop } from './field-crop'
 
 export const FIELD_WORK = ['sow-row', 'hand-over', 'thin-row', 'harvest', 'clear'] as const
 export type FieldWorkKind = (typeof FIELD_WORK)[number]
@@ -11,15 +11,15 @@ export interface FieldWork {
   id: string
   kind: FieldWorkKind
   day: Day
-  stand: Stand
+  stand: FieldCrop
   /** Who is given plants. */
   share: Share | undefined
 }
 
 /** Field work of [from, until), by day, then in the order of a day. */
-export function fieldWork(stands: readonly Stand[], from: Day, until: Day): FieldWork[] {
+export function fieldWork(stands: readonly FieldCrop[], from: Day, until: Day): FieldWork[] {
   const work: FieldWork[] = []
-  const add = (kind: FieldWorkKind, day: Day | undefined, stand: Stand, nth = 1, share?: Share) => {
+  const add = (kind: FieldWorkKind, day: Day | undefined, stand: FieldCrop, nth = 1, share?: Share) => {
     if (day !== undefined && day >= from && day < until)
       work.push({ id: `${stand.id}/${kind}/${nth}`, kind, day, stand, share })
   }

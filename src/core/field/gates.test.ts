@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import type { Season } from '../../season/schema'
 import type { SmallSeason } from '../../season/small-season'
 import { formatDay, parseDay, type Day } from '../calendar/day'
-import { dayLength } from '../climate/light'
+import { dayLength } from '../climate/day-length'
 import { seasonAir } from './anchor'
 import { createPlanner } from '../plan/plan'
 import { soilAhead, type Ahead, type Forecast } from '../weather/forecast'
@@ -23,7 +23,7 @@ const mild = (count: number, low = 8, high = 20): Ahead[] => Array.from({ length
 
 function judge(season: Season, id: string, today: string, forecast?: Forecast) {
   const plan = createPlanner().plan(season)
-  const stand = plan.stands.find((one) => one.id === id)!
+  const stand = plan.inField.find((one) => one.id === id)!
   return gatesOf(stand, {
     season,
     air: seasonAir(season),
@@ -186,7 +186,7 @@ describe('gates for planting out', () => {
   it('are listed by day for the weeks asked for', () => {
     const season = readField()
     const plan = createPlanner().plan(season)
-    const listed = gatesBetween(plan.stands, plan.beds.clashesOf, day('2027-05-01'), day('2027-05-25'), {
+    const listed = gatesBetween(plan.inField, plan.beds.clashesOf, day('2027-05-01'), day('2027-05-25'), {
       season,
       air: seasonAir(season),
       forecast: undefined,
@@ -251,7 +251,7 @@ describe('the planting card', () => {
     })
     const stand = createPlanner()
       .plan(season)
-      .stands.find(({ id }) => id === 't')!
+      .inField.find(({ id }) => id === 't')!
     const card = plantingCard(stand)
     expect(card).toMatchObject({ bury: 'deep', atSpot: 2, spots: 30, support: 'stake', water: 700 })
     expect(card.hole).toEqual([{ what: 'compost', amount: 250, unit: 'ml', total: 7500 }])
@@ -272,7 +272,7 @@ describe('day length', () => {
     const plan = createPlanner().plan(season)
     const [early, late] = ['a', 'b.2'].map((id) =>
       leafTime(
-        plan.stands.find((stand) => stand.id === id)!,
+        plan.inField.find((stand) => stand.id === id)!,
         season,
         seasonAir(season),
       )!,
@@ -289,11 +289,11 @@ describe('day length', () => {
     }
     const under = createPlanner()
       .plan(lit)
-      .stands.find(({ id }) => id === 'a')!
+      .inField.find(({ id }) => id === 'a')!
     expect(leafTime(under, lit, seasonAir(lit))!.lamps).toEqual([{ place: 'Warm bench', hours: 16 }])
     expect(
       leafTime(
-        plan.stands.find(({ id }) => id === 't')!,
+        plan.inField.find(({ id }) => id === 't')!,
         season,
         seasonAir(season),
       ),

@@ -3,12 +3,12 @@ import type { Crop, Season } from '../../season/schema'
 import { parseDay, type Day } from '../calendar/day'
 import { checksUnder, coldOf } from '../growth/cold'
 import { frostChanceAt } from '../frost/frost'
-import { THRESHOLDS } from '../frost/record'
+import { THRESHOLDS } from '../frost/percentiles'
 import type { BedClash } from './beds'
 import { airOver, coversOver, gainOn } from './cover'
 import { coldestAhead, soilAhead, type Forecast } from '../weather/forecast'
 import type { OpenAir } from '../weather/open-air'
-import type { Stand } from './stand'
+import type { FieldCrop } from './field-crop'
 
 export type Verdict = 'go' | 'risk' | 'wait'
 
@@ -31,7 +31,7 @@ export type Gate = { verdict: Verdict } & (
 
 /** A planting of the next weeks and its gates. */
 export interface Gated {
-  stand: Stand
+  stand: FieldCrop
   verdict: Verdict
   gates: Gate[]
 }
@@ -56,7 +56,7 @@ export interface GateFacts {
 }
 
 /** Gates of one planting. */
-export function gatesOf(stand: Stand, open: GateFacts): Gated {
+export function gatesOf(stand: FieldCrop, open: GateFacts): Gated {
   // Under a cover its own air counts, and frost has to be so much harder.
   const covers = coversOver(open.season, stand.goes)
   const facts = covers.length === 0 ? open : { ...open, air: airOver(open.season, stand.goes) }
@@ -75,9 +75,9 @@ const worst = (verdicts: readonly Verdict[]): Verdict =>
   verdicts.reduce((a, b) => (ROOT[b] > ROOT[a] ? b : a), 'go' as Verdict)
 
 /** Day from which a plant stands in the open: what is sown in its place from the day it is up. */
-const inTheOpen = ({ from, inPlace }: Stand): Day => inPlace?.up ?? from
+const inTheOpen = ({ from, inPlace }: FieldCrop): Day => inPlace?.up ?? from
 
-function frostGate(stand: Stand, { season, forecast }: GateFacts): Gate | undefined {
+function frostGate(stand: FieldCrop, { season, forecast }: GateFacts): Gate | undefined {
   const { crop } = stand
   const from = inTheOpen(stand)
   const { frost, latitude } = season.site
@@ -101,7 +101,7 @@ function frostGate(stand: Stand, { season, forecast }: GateFacts): Gate | undefi
   }
 }
 
-function nightGate(stand: Stand, { season, air, forecast }: GateFacts): Gate | undefined {
+function nightGate(stand: FieldCrop, { season, air, forecast }: GateFacts): Gate | undefined {
   const { crop } = stand
   const from = inTheOpen(stand)
   const above = crop.field.nightAbove ?? checksUnder(coldOf(crop), 'hardening')
@@ -117,14 +117,14 @@ function nightGate(stand: Stand, { season, air, forecast }: GateFacts): Gate | u
   }
 }
 
-function soilGate({ crop, from, inPlace }: Stand, { air, forecast }: GateFacts): Gate | undefined {
+function soilGate({ crop, from, inPlace }: FieldCrop, { air, forecast }: GateFacts): Gate | undefined {
   const above = crop.field.soilAbove ?? (inPlace ? crop.germination.goodFrom : undefined)
   if (above === undefined) return undefined
   const { soil, forecast: known } = soilAhead(air, forecast, from)
   return { kind: 'soil', above, soil, forecast: known, verdict: soil >= above ? 'go' : 'wait' }
 }
 
-function bedGate({ goes }: Stand, { season, clashes }: GateFacts): Gate | undefined {
+function bedGate({ goes }: FieldCrop, { season, clashes }: GateFacts): Gate | undefined {
   const inBed = goes.some(({ to }) => to === 'bed')
   if (!inBed && (season.beds.length === 0 || goes.length > 0)) return undefined
   if (!inBed) return { kind: 'bed', state: 'none', clashes: [], verdict: 'risk' }
@@ -133,7 +133,7 @@ function bedGate({ goes }: Stand, { season, clashes }: GateFacts): Gate | undefi
     : { kind: 'bed', state: 'free', clashes: [], verdict: 'go' }
 }
 
-function plantsGate({ batch, from }: Stand, { today }: GateFacts): Gate | undefined {
+function plantsGate({ batch, from }: FieldCrop, { today }: GateFacts): Gate | undefined {
   if (!batch) return undefined
   const { sow, ready, limit } = batch
   if (sow === undefined || ready === undefined) return { kind: 'plants', state: 'not-sown', on: sow, verdict: 'wait' }
@@ -144,7 +144,7 @@ function plantsGate({ batch, from }: Stand, { today }: GateFacts): Gate | undefi
 }
 
 /** A plant grown soft under cover burns outside: leaves are looked at in the last days before it goes. */
-function leavesGate({ batch, from, leaves }: Stand, { today }: GateFacts): Gate | undefined {
+function leavesGate({ batch, from, leaves }: FieldCrop, { today }: GateFacts): Gate | undefined {
   if (!batch || today < from - LOOK_BEFORE) return undefined
   const seen = leaves && parseDay(leaves.on) >= from - 2 * LOOK_BEFORE ? leaves : undefined
   if (!seen) return { kind: 'leaves', state: 'not-looked', verdict: 'risk' }
@@ -156,7 +156,7 @@ function leavesGate({ batch, from, leaves }: Stand, { today }: GateFacts): Gate 
 
 /** Gates of everything planted in [from, until), by day; what is known to be out already is asked no more. */
 export function gatesBetween(
-  stands: readonly Stand[],
+  stands: readonly FieldCrop[],
   clashesOf: ReadonlyMap<string, readonly BedClash[]>,
   from: Day,
   until: Day,
@@ -174,5 +174,5 @@ export function gatesBetween(
 }
 
 /** The day it is to be judged for: its planting day, or today where that is due and has not happened. */
-const wantsOut = ({ from, batch }: Stand, today: Day): Day =>
+const wantsOut = ({ from, batch }: FieldCrop, today: Day): Day =>
   batch?.progress?.held.has('plant/0') ? Math.min(from, today) : from

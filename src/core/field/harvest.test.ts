@@ -6,7 +6,7 @@ import { formatDay, parseDay } from '../calendar/day'
 import { growthRate } from '../growth/rate'
 import { seasonAir } from './anchor'
 import { chainHarvests, evenPlantings, weeklyPlantings } from './even'
-import { clearDay, firstHarvest, maturityHeat, plantingForHarvest } from './maturity'
+import { clearDay, firstHarvest, maturityHeat, plantingForHarvest } from './days-to-harvest'
 import { createOpenAir, warmFrom } from '../weather/open-air'
 
 const season = readField()

@@ -13,7 +13,7 @@ import { bedClear } from './beds'
 import { fieldWork } from './field-work'
 import { gatesBetween } from './gates'
 import { monthOf, monthSheet } from '../plan/month'
-import { settle } from './settle'
+import { settle } from './who-gets-what'
 
 const law = (check: (season: Season, plan: Plan) => void, numRuns = 50) =>
   fc.assert(
@@ -24,16 +24,16 @@ const law = (check: (season: Season, plan: Plan) => void, numRuns = 50) =>
 describe('whatever grows in a field', () => {
   it('every planting stands there once for each of its days, and at least a day', () => {
     law((season, plan) => {
-      expect(new Set(plan.stands.map(({ id }) => id)).size).toBe(plan.stands.length)
-      expect(plan.stands).toHaveLength(plan.batches.length + plan.inPlace.length)
-      for (const stand of plan.stands) {
+      expect(new Set(plan.inField.map(({ id }) => id)).size).toBe(plan.inField.length)
+      expect(plan.inField).toHaveLength(plan.batches.length + plan.inPlace.length)
+      for (const stand of plan.inField) {
         expect(stand.until).toBeGreaterThan(stand.from)
         if (stand.harvest !== undefined) expect(stand.harvest).toBeGreaterThan(stand.from)
         expect(stand.batch !== undefined).toBe(stand.inPlace === undefined)
         if (stand.batch) expect(stand.batch.plantOn).toBe(stand.from)
       }
-      expect(plan.stands.map(({ planting }) => season.plantings.indexOf(planting))).toEqual(
-        [...plan.stands.map(({ planting }) => season.plantings.indexOf(planting))].sort((a, b) => a - b),
+      expect(plan.inField.map(({ planting }) => season.plantings.indexOf(planting))).toEqual(
+        [...plan.inField.map(({ planting }) => season.plantings.indexOf(planting))].sort((a, b) => a - b),
       )
     })
   })
@@ -80,10 +80,10 @@ describe('whatever grows in a field', () => {
         const after = createPlanner().plan(next)
         const clear = bedClear(
           next.beds[0]!,
-          after.stands.filter((stand) => before.has(stand.planting.key)),
+          after.inField.filter((stand) => before.has(stand.planting.key)),
         )
         // Raised plants whose days are counted from a sowing that is not known stay where they are.
-        if (clear !== undefined && after.stands.every(({ crop }) => crop.field.maturity?.from !== 'sowing'))
+        if (clear !== undefined && after.inField.every(({ crop }) => crop.field.maturity?.from !== 'sowing'))
           expect(parseDay(planting.on)).toBe(clear + Math.max(planting.anchor.days, next.habits.turnaroundDays))
       }
     }, 40)
@@ -91,7 +91,7 @@ describe('whatever grows in a field', () => {
   it('the sheets of all months hold every piece of work once', () => {
     law((_, plan) => {
       const days = [
-        ...plan.stands.flatMap(({ from, until }) => [from, until]),
+        ...plan.inField.flatMap(({ from, until }) => [from, until]),
         ...plan.batches.flatMap(({ sow }) => (sow === undefined ? [] : [sow - 400])),
       ]
       if (days.length === 0) return
@@ -117,13 +117,13 @@ describe('whatever grows in a field', () => {
   it('gates are judged for everything planted in their weeks, and the worst of them counts', () => {
     law((season, plan) => {
       const from = parseDay('2027-04-01')
-      const gated = gatesBetween(plan.stands, plan.beds.clashesOf, from, from + 90, {
+      const gated = gatesBetween(plan.inField, plan.beds.clashesOf, from, from + 90, {
         season,
         air: seasonAir(season),
         forecast: undefined,
         today: from,
       })
-      expect(gated).toHaveLength(plan.stands.filter((stand) => stand.from >= from && stand.from < from + 90).length)
+      expect(gated).toHaveLength(plan.inField.filter((stand) => stand.from >= from && stand.from < from + 90).length)
       for (const { gates, verdict } of gated) {
         expect(verdict).toBe(
           gates.some((gate) => gate.verdict === 'wait')
@@ -139,7 +139,7 @@ describe('whatever grows in a field', () => {
   it('goes out as CSV with a row for each share, and one for plants nobody has', () => {
     law((_, plan) => {
       const rows = fieldPlanCsv(plan).trim().split('\r\n')
-      const expected = plan.stands.reduce(
+      const expected = plan.inField.reduce(
         (sum, { goes, stand, plants }) => sum + goes.length + (settle(goes, stand?.plants ?? plants).left > 0 ? 1 : 0),
         0,
       )
@@ -148,9 +148,9 @@ describe('whatever grows in a field', () => {
   })
   it('field work has ids of its own and falls on the days asked for', () => {
     law((_, plan) => {
-      const all = fieldWork(plan.stands, -Infinity, Infinity)
+      const all = fieldWork(plan.inField, -Infinity, Infinity)
       expect(new Set(all.map(({ id }) => id)).size).toBe(all.length)
-      const june = fieldWork(plan.stands, parseDay('2027-06-01'), parseDay('2027-07-01'))
+      const june = fieldWork(plan.inField, parseDay('2027-06-01'), parseDay('2027-07-01'))
       expect(june).toEqual(all.filter(({ day }) => day >= parseDay('2027-06-01') && day < parseDay('2027-07-01')))
     }, 30)
   })

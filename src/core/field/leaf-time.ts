@@ -1,10 +1,10 @@
 /** Crops that flower or bulb by day length: how much leaf they can still make before it. */
 import type { Season, Site } from '../../season/schema'
 import type { Day } from '../calendar/day'
-import { dayLength } from '../climate/light'
+import { dayLength } from '../climate/day-length'
 import { leavesAt } from '../growth/rate'
 import type { OpenAir } from '../weather/open-air'
-import type { Stand } from './stand'
+import type { FieldCrop } from './field-crop'
 
 export interface LeafTime {
   /** Day length at which it turns, hours. */
@@ -43,7 +43,7 @@ export function dayOfLength(
  * @returns `undefined` for day-neutral crops and those without a critical day length
  */
 export function leafTime(
-  stand: Stand,
+  stand: FieldCrop,
   { site, places }: Pick<Season, 'site' | 'places'>,
   air: OpenAir,
 ): LeafTime | undefined {

@@ -1,6 +1,6 @@
 /** What the crew needs to know when a planting goes out. */
 import type { Crop } from '../../season/schema'
-import type { Stand } from './stand'
+import type { FieldCrop } from './field-crop'
 import { spotsFor } from './spacing'
 
 export interface PlantingCard {
@@ -23,7 +23,7 @@ export interface PlantingCard {
 const WATER_IN = { least: 200, perPlug: 2 } // ml
 
 /** The card of one planting, for the plants that go into the field. */
-export function plantingCard(stand: Stand, plants = stand.plants): PlantingCard {
+export function plantingCard(stand: FieldCrop, plants = stand.plants): PlantingCard {
   const { crop, planting, batch } = stand
   const { field, care } = crop
   const atSpot = planting.spacing?.atSpot ?? field.atSpot ?? 1

@@ -11,6 +11,7 @@ import { PLACE_BY_RULE, stageOf } from '../schedule/place-by-rule'
 import type { Route } from '../schedule/route'
 import { springFrost } from '../field/anchor'
 import type { Column } from './problem'
+import { isBoughtIn } from '../sowing/policies'
 
 /** A batch, or a part of one, as it is to go. */
 export interface PickPart {
@@ -183,7 +184,7 @@ export function* optionSteps(
       const places = Array.from({ length: method.stages.length }, (_, j) => (j === i ? key : (own.places?.[j] ?? null)))
       // Where seed comes up in the place it grows in, only the growing moves.
       const keep =
-        i === 0 && method.stages[0]!.germinateAt === undefined && method.sowing.policy !== 'bought'
+        i === 0 && method.stages[0]!.germinateAt === undefined && !isBoughtIn(method)
           ? { germinateAt: stage.place }
           : {}
       if (tryAll({ ...own, ...keep, places }, `grow ${i} ${key}`) > 0) grown.push({ places, key })

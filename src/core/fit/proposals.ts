@@ -10,6 +10,7 @@ import { usesIn, type FitSeason } from './columns'
 import type { PickPart } from './options'
 import { priceInAll, priceOf } from './prices'
 import type { Use } from './problem'
+import { isBoughtIn } from '../sowing/policies'
 
 /** A change of one batch: plain data, so that it can be sent about. More than one part splits it. */
 export interface Pick {
@@ -234,7 +235,7 @@ function differencesOf(batch: Batch, part: Batch, season: Season): Difference[] 
       {
         kind: 'method',
         to: season.methods.find(({ key }) => key === method)!.name,
-        bought: other.sowing.policy === 'bought',
+        bought: isBoughtIn(other),
       },
       ...(part.plantOn === batch.plantOn ? [] : [{ kind: 'plant' as const, from: batch.plantOn, to: part.plantOn }]),
     ]

@@ -2,24 +2,16 @@
 import type { Site } from '../../season/schema'
 import { formatDay, parseDay, type Day } from '../calendar/day'
 import { midsummerBefore } from './midsummer'
-import {
-  chanceOnOrAfter,
-  chanceOnOrBefore,
-  dayOfSeason,
-  frostDates,
-  percentile,
-  type FrostDates,
-  type FrostSeason,
-} from './record'
-import { typedFrostChance, typedFrostDate } from './typed'
+import { chanceOnOrAfter, chanceOnOrBefore, frostDates, type FrostDates, type FrostSeason } from './percentiles'
+import { typedFrostChance } from './typed'
 
-type Frost = NonNullable<Site['frost']>
+export type Frost = NonNullable<Site['frost']>
 type Recorded = NonNullable<Frost['record']>
 
 /** Fewer years than this are usable, with a warning. */
 export const FEW_YEARS = 10
 
-const HALF_YEAR = 182 // days after midsummer from which a frost is a spring one
+export const HALF_YEAR = 182 // days after midsummer from which a frost is a spring one
 
 const seasonsOf = new WeakMap<Recorded, FrostSeason[]>()
 const datesOf = new WeakMap<Recorded, Map<number, FrostDates>>()
@@ -103,32 +95,4 @@ export function frostChanceAt(
   if (!record) return threshold === 0 ? typedFrostChance(frost, latitude, spring ? day : day + settling) : undefined
   const dates = recordedDates(record, latitude, threshold)
   return (spring ? chanceOnOrAfter(dates, day, latitude) : chanceOnOrBefore(dates, day + settling, latitude)).chance
-}
-
-/**
- * Spring day after which a frost comes in no more than a share of years, for the spring that a day's season leads to.
- *
- * @param chance share of years with a later frost
- */
-export function lastFrostFor(frost: Frost, latitude: number, day: Day, chance: number): Day {
-  const { record } = frost
-  if (!record) return typedFrostDate(frost, latitude, day, chance)
-  const offset = percentile(recordedDates(record, latitude).lastSpring, 1 - chance)
-  const from = midsummerBefore(day, latitude)
-  // A record without any spring frost: the season's own midwinter is as early as it can be said.
-  return dayOfSeason(Number.isFinite(offset) ? Math.ceil(offset) : HALF_YEAR, from, latitude)
-}
-
-/** The last spring frost date the grower trusts, with their margin. */
-export function workingFrostDate(frost: Frost, latitude: number, day: Day): Day {
-  return lastFrostFor(frost, latitude, day, frost.trustedChance) + frost.marginDays
-}
-
-/** Autumn day before which a frost comes in no more than a share of years, for the autumn a day's season begins with. */
-export function firstFrostFor(frost: Frost, latitude: number, day: Day, chance: number): Day {
-  const { record } = frost
-  if (!record) return typedFrostDate(frost, latitude, day, chance, 'autumn')
-  const offset = percentile(recordedDates(record, latitude).firstAutumn, chance)
-  const from = midsummerBefore(day, latitude)
-  return dayOfSeason(Number.isFinite(offset) ? Math.floor(offset) : HALF_YEAR, from, latitude)
 }

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { formatDay, parseDay } from '../calendar/day'
 import { midsummerBefore } from './midsummer'
-import { frostChance, workingFrostDate } from './frost'
+import { frostChance } from './frost'
+import { workingFrostDate } from './working-date'
 
 const frost = {
   lastSpring: { median: '05-04', spreadDays: 15 },

@@ -44,7 +44,7 @@ export function potsThatFit(
   return { count: middles.length, middles, covered: (middles.length * one) / (outline.length * outline.width) }
 }
 
-const SLACK = 1e-9
+export const SLACK = 1e-9
 
 function rows({ length, width }: { length: number; width: number }, across: number): { x: number; y: number }[] {
   const [along, over] = [Math.floor(length / across + SLACK), Math.floor(width / across + SLACK)]
@@ -62,35 +62,4 @@ function staggered({ length, width }: { length: number; width: number }, across:
       middles.push({ x, y })
   }
   return middles
-}
-
-/** Where trays lie on a bench: all one way round. */
-export interface BenchTrays {
-  along: number
-  across: number
-  tray: { length: number; width: number }
-}
-
-/** Standard flats on one level of a bench, turned whichever way takes more. */
-export function traysOnBench({ length, width }: { length: number; width: number }): BenchTrays {
-  const { length: l, width: w } = STANDARD_FLAT
-  const one = {
-    along: Math.floor(length / l + SLACK),
-    across: Math.floor(width / w + SLACK),
-    tray: { length: l, width: w },
-  }
-  const turned = {
-    along: Math.floor(length / w + SLACK),
-    across: Math.floor(width / l + SLACK),
-    tray: { length: w, width: l },
-  }
-  return turned.along * turned.across > one.along * one.across ? turned : one
-}
-
-/** Tray places of benches with their levels. */
-export function trayPlacesOf(benches: readonly { length: number; width: number; levels: number }[]): number {
-  return benches.reduce((sum, bench) => {
-    const { along, across } = traysOnBench(bench)
-    return sum + along * across * bench.levels
-  }, 0)
 }

@@ -1,7 +1,9 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { leafAge, leavesAt } from './rate'
-import { cellVolumeFrom, potsThatFit, trayPlacesOf, traysOnBench } from '../geometry/container'
+import { cellVolumeFrom, potsThatFit } from '../geometry/container'
+import { trayPlacesOf } from '../geometry/bench'
+import { traysOnBench } from '../geometry/bench'
 import { daysToEmerge, pointFrom, thermalTimeFrom, weeksTo } from './entry'
 
 const tomato = { base: 8.7, optimum: 27, ceiling: 35 }

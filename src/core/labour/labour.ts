@@ -2,6 +2,7 @@
 import type { Container, Habits, Method } from '../../season/schema'
 import { inPartOfYear, weekStart, type Day } from '../calendar/day'
 import { loadOfSteps, type Load } from '../capacity/load'
+import { inFlats, isBoughtIn, policyOf } from '../sowing/policies'
 
 /** Kinds of work that are counted in minutes. */
 export const WORK_KINDS = ['fill', 'sow', 'thin', 'prick-out', 'pot-up', 'move', 'harden', 'plant'] as const
@@ -44,7 +45,7 @@ export function workOf(
   const add = (kind: WorkKind, from: Day, minutes: number, until = from + 1) => {
     if (minutes > 0) list.push({ kind, from, until, minutes })
   }
-  const bought = method.sowing.policy === 'bought'
+  const bought = isBoughtIn(method)
   stays.forEach((stay, i) => {
     const { from, until, trays, cells } = stay
     if (i === 0) {
@@ -54,14 +55,12 @@ export function workOf(
         add('sow', from, trays * (method.seeder ? work.seederTray : work.sowTray))
       }
     } else if (stay.potted) {
-      const pricked =
-        i > 0 && method.sowing.policy === 'flat' && stays.findIndex(({ potted }, j) => j > 0 && potted) === i
+      const pricked = i > 0 && inFlats(method) && stays.findIndex(({ potted }, j) => j > 0 && potted) === i
       add(pricked ? 'prick-out' : 'pot-up', from, (cells / 100) * (pricked ? work.prickHundred : work.potHundred))
     } else add('move', from, trays * work.moveTray)
     if (stay.kind === 'harden') add('harden', from, trays * work.hardenTray * (until - from), until)
   })
-  if (method.sowing.policy === 'thin' && method.sowing.seedsPerCell > method.sowing.keep)
-    add('thin', thinOn ?? stays[0]?.until ?? plantOn, (sown / 100) * work.thinHundred)
+  if (policyOf(method.sowing).thins) add('thin', thinOn ?? stays[0]?.until ?? plantOn, (sown / 100) * work.thinHundred)
   add('move', plantOn, (stays.at(-1)?.trays ?? 0) * work.moveTray) // out to the field
   add('plant', plantOn, (plants / 100) * work.plantHundred)
   return list

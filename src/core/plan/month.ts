@@ -3,7 +3,7 @@ import { civil, fromCivil, type Day } from '../calendar/day'
 import type { Plan } from './plan'
 import { tasksBetween, type Task, type TaskKind } from '../batch/tasks'
 import type { BedUse } from '../field/beds'
-import type { Stand } from '../field/stand'
+import type { FieldCrop } from '../field/field-crop'
 
 const STARTS: ReadonlySet<TaskKind> = new Set(['order', 'prepare', 'receive', 'sow'])
 const MOVES: ReadonlySet<TaskKind> = new Set(['leave-heat', 'pot-up', 'move', 'harden'])
@@ -13,14 +13,14 @@ export interface Month {
   until: Day
   starts: Task[]
   /** What is sown in its place this month. */
-  sown: Stand[]
+  sown: FieldCrop[]
   moves: Task[]
   /** Raised plants that go out, with where. */
-  planted: { stand: Stand; beds: BedUse[] }[]
+  planted: { stand: FieldCrop; beds: BedUse[] }[]
   /** Ground that is cleared: plantings and what stood there from before. */
   out: { day: Day; what: string; bed: string | undefined }[]
   /** First harvests. */
-  harvests: Stand[]
+  harvests: FieldCrop[]
 }
 
 /** First day of a day's month, and of the next. */
@@ -46,7 +46,7 @@ export function monthSheet(plan: Plan, day: Day): Month {
       out.push({ day: use.until, what: use.what, bed: use.bed.name })
     }
   }
-  const stands = [...plan.stands].sort((a, b) => a.from - b.from || (a.code < b.code ? -1 : 1))
+  const stands = [...plan.inField].sort((a, b) => a.from - b.from || (a.code < b.code ? -1 : 1))
   for (const { id, clears, code, variety } of stands)
     if (within(clears) && !seen.has(id)) out.push({ day: clears!, what: `${code} ${variety.name}`, bed: undefined })
   return {

@@ -8,7 +8,7 @@ import { expandPlanting, seriesLength } from '../batch/expand'
 import { isStop } from '../batch/marks'
 import { nearestThatWorks } from './nearest'
 import { createPlanner } from './plan'
-import { onSowingWeekday } from '../batch/course'
+import { onSowingWeekday } from '../schedule/sowing-weekdays'
 import { tasksBetween, tasksOf } from '../batch/tasks'
 
 const planOf = (season: Season) => createPlanner().plan(season)

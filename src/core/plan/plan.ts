@@ -11,17 +11,19 @@ import { indexRecords, type Line, type RecordIndex } from '../ledger/records'
 import { crewLoad } from '../labour/labour'
 import { SEARCH_DAYS } from '../schedule/count-back'
 import { numberKeys } from '../schedule/route'
-import { judgedOn, lotNow } from '../seed/lot-now'
+import { judgedOn, lotNow } from '../seed/ageing'
 import { lotUses, type Draw, type LotUse } from '../seed/lot-use'
 import { sharedStays, sharedTrays, standers, type SharedTrays, type Stander } from '../traymap/shared-trays'
 import { computeBatch, type Batch, type Bounds, type Stay } from '../batch/batch'
 import { bedPlan, type BedPlan } from '../field/beds'
-import { isInPlace, standOfBatch, standsInPlace, type Stand } from '../field/stand'
+import { fieldCropOf, sownInPlace, type FieldCrop } from '../field/field-crop'
+import { isInPlace } from '../sowing/policies'
 import { expandPlanting, type Sought } from '../batch/expand'
 import { raisedBy } from '../batch/otherwise'
 import { ownCrop } from '../batch/own-crop'
 import { batchWork } from '../batch/work'
 import { createWay, type SeedShare, type Way, type WayFacts } from '../batch/ways'
+import { policyOf } from '../sowing/policies'
 
 /** A season computed. */
 export interface Plan {
@@ -34,9 +36,9 @@ export interface Plan {
   /** By id; made when first asked for. */
   readonly byId: ReadonlyMap<string, Batch>
   /** What is sown where it is to stand; found when first asked for. */
-  readonly inPlace: readonly Stand[]
+  readonly inPlace: readonly FieldCrop[]
   /** What stands in the field, raised or sown there, in the order of the plantings; found when first asked for. */
-  readonly stands: readonly Stand[]
+  readonly inField: readonly FieldCrop[]
   /** What stands along every bed; found when first asked for. */
   readonly beds: BedPlan
   places: Load<Place>[]
@@ -69,7 +71,7 @@ export interface Planner {
   /** Batches of a planting that is not in the season (yet), computed the same way. */
   preview(season: Season, planting: Planting): Batch[]
   /** What a planting that is not in the season (yet) sows in its place. */
-  previewInPlace(season: Season, planting: Planting): Stand[]
+  previewInPlace(season: Season, planting: Planting): FieldCrop[]
   /** One batch as it would be: on other days, or raised otherwise. The season is the one planned last. */
   tryOne(season: Season, sought: Sought): Batch
   /** One planting raised by a method that need not be in the season, for one planting day. */
@@ -82,7 +84,7 @@ const AFTER = 420 // days after the last planting for which ready and limit days
 /** Everything that is sown from a lot, or was: batches, blanks sown again, and what is sown in its place. */
 function drawsOf(
   batches: readonly Batch[],
-  sownInPlace: readonly Stand[],
+  sownInPlace: readonly FieldCrop[],
   lots: ReadonlyMap<string, Lot>,
   today: Day | undefined,
 ): Draw[] {
@@ -224,10 +226,10 @@ export function createPlanner(): Planner {
     return { variety, crop, seed }
   }
 
-  const inPlaceOf = (season: Season, t: Tables, planting: Planting): Stand[] => {
+  const inPlaceOf = (season: Season, t: Tables, planting: Planting): FieldCrop[] => {
     const { variety, crop, seed } = factsOf(season, t, planting)
     const { first } = seed
-    return standsInPlace(season, planting, variety, crop, t.methods.get(planting.method)!, first)
+    return sownInPlace(season, planting, variety, crop, t.methods.get(planting.method)!, first)
   }
 
   const batchesOf = (season: Season, t: Tables, planting: Planting, by?: Method, plantOn?: Day): Batch[] => {
@@ -286,8 +288,8 @@ export function createPlanner(): Planner {
       let byId: Map<string, Batch> | undefined
       let lots: LotUse[] | undefined
       let short: Map<string, LotUse> | undefined
-      let inPlace: Stand[] | undefined
-      let stands: Stand[] | undefined
+      let inPlace: FieldCrop[] | undefined
+      let stands: FieldCrop[] | undefined
       let beds: BedPlan | undefined
       let limits: Limit[] | undefined
       let sharing: SharedTrays | undefined
@@ -322,9 +324,9 @@ export function createPlanner(): Planner {
             isInPlace(t.methods.get(planting.method)!) ? inPlaceOf(season, t, planting) : [],
           ))
         },
-        get stands() {
+        get inField() {
           if (stands) return stands
-          const sown = new Map<Planting, Stand[]>()
+          const sown = new Map<Planting, FieldCrop[]>()
           const raised = new Map<Planting, Batch[]>()
           for (const batch of batches) {
             // What was thrown away or sold never comes to stand in the field.
@@ -336,11 +338,11 @@ export function createPlanner(): Planner {
           for (const stand of this.inPlace) sown.set(stand.planting, [...(sown.get(stand.planting) ?? []), stand])
           return (stands = season.plantings.flatMap((planting) => {
             if (isInPlace(t.methods.get(planting.method)!)) return sown.get(planting) ?? []
-            return (raised.get(planting) ?? []).map((batch) => standOfBatch(season, batch))
+            return (raised.get(planting) ?? []).map((batch) => fieldCropOf(season, batch))
           }))
         },
         get beds() {
-          return (beds ??= bedPlan(season, this.stands))
+          return (beds ??= bedPlan(season, this.inField))
         },
         get shortOfSeed() {
           return (short ??= new Map(this.lots.flatMap((use) => [...use.without].map((id) => [id, use] as const))))
@@ -481,8 +483,8 @@ function createTables(season: Season, span: Span): Tables {
       let bySeed = byCrop.get(crop)
       if (!bySeed) byCrop.set(crop, (bySeed = new Map()))
       // Only where seedlings share a cell does it matter to their growth how many of them come up.
-      const { policy } = method.sowing
-      const sharing = policy === 'clump' || policy === 'divide' ? Math.round(germination * 100) / 100 : 1
+      const { crowded } = policyOf(method.sowing)
+      const sharing = crowded === 'never' ? 1 : Math.round(germination * 100) / 100
       const id = pace * 1000 + sharing
       let way = bySeed.get(id)
       if (!way) bySeed.set(id, (way = createWay(facts, crop, method, pace, sharing)))

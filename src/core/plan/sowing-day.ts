@@ -2,7 +2,7 @@
 import type { Container, Place } from '../../season/schema'
 import type { Day } from '../calendar/day'
 import { measureOut, mixLitres, type Measured } from '../mix/mix'
-import { settle } from '../field/settle'
+import { settle } from '../field/who-gets-what'
 import type { Batch } from '../batch/batch'
 import type { Plan } from './plan'
 import { batchWork } from '../batch/work'
@@ -127,7 +127,7 @@ function missingOn(plan: Plan, day: Day, batches: readonly Batch[]): Missing[] {
 }
 
 function whoGets(plan: Plan, batch: Batch): For['who'] {
-  const goes = plan.stands.find(({ id }) => id === batch.id)?.goes ?? []
+  const goes = plan.inField.find(({ id }) => id === batch.id)?.goes ?? []
   return settle(goes, batch.plants).shares.map(({ share, gets }) => ({
     to: share.to,
     name:

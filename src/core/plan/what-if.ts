@@ -1,6 +1,6 @@
 /** Ready-made changes of a whole season, to be tried in a copy. */
 import type { Season } from '../../season/schema'
-import { traysOnBench } from '../geometry/container'
+import { traysOnBench } from '../geometry/bench'
 
 /** What might be otherwise. */
 export type WhatIfChange =

@@ -2,6 +2,7 @@
 import type { Climate } from '../climate/climate'
 import { nightsByLimit, trayPlacesIn, traysIn, type Way } from '../batch/ways'
 import { placesOf, type Route } from '../schedule/route'
+import { inFlats } from '../sowing/policies'
 
 /** The way with the route a batch really takes; what it shares with the planned way stays shared. */
 export function along(way: Way, route: Route, climate: Climate, sharesTray = false): Way {
@@ -10,7 +11,7 @@ export function along(way: Way, route: Route, climate: Climate, sharesTray = fal
     Object.defineProperty(own, part, { value, enumerable: true, configurable: true })
   define('route', route)
   if (route.steps.some((step, i) => step !== way.route.steps[i])) {
-    const flats = way.method.sowing.policy === 'flat'
+    const flats = inFlats(way.method)
     define('traysOf', (step: number, cells: number) =>
       traysIn(route.steps[step]!.container, cells, flats && step === 0),
     )

@@ -165,7 +165,7 @@ describe('a batch as it is', () => {
     )
     const now = plan.byId.get('a')!
     expect(now.stays.at(-1)!.until).toBe(a.sow! + 10)
-    expect(plan.stands.some(({ id }) => id === 'a')).toBe(false)
+    expect(plan.inField.some(({ id }) => id === 'a')).toBe(false)
   })
   it('in two parts takes the room of both and no more', () => {
     const a = planned('a')

@@ -8,6 +8,7 @@ import { UNPLANNED, type Leg, type Step, type TailLeg } from '../schedule/route'
 import type { Way } from '../batch/ways'
 import type { Ledger } from '../ledger/ledger'
 import type { Line } from '../ledger/records'
+import { inFlats, policyOf } from '../sowing/policies'
 
 /** Where things are found by their keys. */
 export interface Keyed {
@@ -181,9 +182,9 @@ function stepIn(
     pauseDays: container.plantable || (!after && like.stage === 0) ? 0 : crop.pauseDays,
   }
   // A flat is a flat: leaves say when its seedlings may be moved.
-  if (!after && like.stage === 0 && sowing.policy === 'flat')
+  if (!after && like.stage === 0 && inFlats({ sowing }))
     return { ...of, ml: like.ml, ready: like.ready, limit: like.limit }
-  const apart = after && (sowing.policy === 'flat' || sowing.policy === 'divide')
+  const apart = after && (inFlats({ sowing }) || policyOf(sowing).parts > 1)
   const ml = apart ? container.cellVolume : (container.cellVolume * like.ml) / like.container.cellVolume
   const { ready, limit } = containerAge(crop.growth.points, ml)
   // Too small to hold it: it suffers there from the day its plug holds.

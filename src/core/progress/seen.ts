@@ -12,6 +12,7 @@ import { ageOn, gain, legAge, legStart, type Pass } from '../schedule/forward'
 import type { Route } from '../schedule/route'
 import { cellYield, meanYield } from '../sizing/cell'
 import type { SeenAge } from '../schedule/pass-from'
+import { inFlats } from '../sowing/policies'
 
 /** Cells sown, as recorded or as planned. */
 export const sownCells = (ledger: Ledger, planned: Batch): number =>
@@ -26,7 +27,7 @@ export function standOf(
   pass: Pass,
   survival: number,
 ): StandForecast {
-  const flats = way.method.sowing.policy === 'flat'
+  const flats = inFlats(way.method)
   const cells = flats ? (ledger.sown?.entry.what.seeds ?? planned.sizing!.cells) : sownCells(ledger, planned)
   const counts = ledger.counts.map(({ on, entry: { what } }) => ({
     cells: Math.min(cells, what.cells),

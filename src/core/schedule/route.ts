@@ -7,6 +7,7 @@ import { coldOf } from '../growth/cold'
 import { containerAge, containerHolds, type ContainerAge } from '../growth/container-age'
 import { leafAge, type GrowthRange } from '../growth/rate'
 import { germinatingPlace, growingPlace, PLACE_BY_RULE, usualRate, type Keeps } from './place-by-rule'
+import { plantsSharing } from '../sowing/policies'
 
 /** One container on the way, with the ages it allows. */
 export interface Step extends ContainerAge {
@@ -171,20 +172,6 @@ export function placesOf({
 }: Pick<Route, 'climate' | 'germPlace' | 'legs' | 'tail'>): Set<number> {
   const named = [germPlace, ...legs.map(({ place }) => place), ...tail.map(({ place }) => place)]
   return new Set(named.flatMap((place) => [place, ...climate.changing.standsFor(place)]))
-}
-
-/** Plants that share the mix of one cell: those kept, or of a clump those that come up. */
-export function plantsSharing(sowing: Sowing, first: boolean, germinationShare: number): number {
-  switch (sowing.policy) {
-    case 'thin':
-      return sowing.keep
-    case 'clump':
-      return Math.max(1, sowing.seedsPerCell * germinationShare)
-    case 'divide':
-      return first ? Math.max(1, sowing.seedsPerCell * germinationShare) : 1
-    default:
-      return 1
-  }
 }
 
 /** An open flat has no cells: leaves say when seedlings may be pricked out, and when they must. */

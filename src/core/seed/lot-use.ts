@@ -2,8 +2,8 @@
 import type { Entry, Lot, Season } from '../../season/schema'
 import { parseDay, type Day } from '../calendar/day'
 import { standing } from '../ledger/records'
-import { seedToHave } from '../sizing/size'
-import { seedsLeft } from './lot-now'
+import { seedToHave } from './handling'
+import { seedsLeft } from './ageing'
 
 /** Seed taken from a lot on one day, or to be taken. */
 export interface Draw {

@@ -4,7 +4,7 @@ import { Crop, Lot } from '../../season/schema'
 import { readSmall } from '../../season/small-season'
 import { parseDay } from '../calendar/day'
 import { createPlanner } from '../plan/plan'
-import { lotNow, seedsLeft } from './lot-now'
+import { lotNow, seedsLeft } from './ageing'
 
 const crop: Crop = { ...readSmall().crops[0]!, seed: { perGram: 800, keepsYears: 4 } }
 const lot = (more: Partial<Lot> = {}): Lot =>

@@ -5,7 +5,8 @@ import { cellYield, chanceOfAtLeast, meanYield } from './cell'
 import fixture from './fixtures/sizing.json'
 import { possibleShares } from './germination-doubt'
 import { normalCdf, normalQuantile } from '../statistics/normal'
-import { chanceWith, flatHabits, roundUp, seedToHave, sizeBatch, type SizingInput } from './size'
+import { chanceWith, flatHabits, roundUp, sizeBatch, type SizingInput } from './size'
+import { seedToHave } from '../seed/handling'
 
 const known = { testedSeeds: Infinity, keep: 1 }
 

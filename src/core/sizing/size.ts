@@ -116,11 +116,6 @@ export function flatHabits(input: SizingInput): Habit[] {
   ).map(([habit, cells]) => ({ habit, cells, chance: chanceWith(input, cells) }))
 }
 
-/** Seed to have in hand: what is sown and a share for handling. */
-export function seedToHave(seeds: number, handling: number): number {
-  return Math.ceil(seeds * (1 + handling) - 1e-9)
-}
-
 interface SownCells {
   typical: CellYield
   chance(cells: number, wanted: number): number

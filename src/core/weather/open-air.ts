@@ -2,7 +2,7 @@
 import type { Site } from '../../season/schema'
 import type { Day } from '../calendar/day'
 import { HALF_DAY, hourlyTemperatures } from '../climate/place-temperature'
-import { dayLength } from '../climate/light'
+import { dayLength } from '../climate/day-length'
 import { outdoorMean } from '../climate/outdoor'
 import { emergenceRate, type Germination } from '../germination/emergence'
 import { growthRate, type GrowthRange } from '../growth/rate'

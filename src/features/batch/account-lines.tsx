@@ -11,6 +11,7 @@ import { entrySentence, LOSS_WORDS, refusalSentence } from '../../ui/records/wor
 import { useSeason } from '../../ui/season-context'
 import { count, type Format } from '../../words/format'
 import type { LossCause } from '../../season/schema'
+import { inFlats } from '../../core/sowing/policies'
 
 export function AccountLines({ batch }: { batch: Batch }) {
   const { season, format, today } = useSeason()
@@ -38,7 +39,7 @@ function accountSentences(batch: Batch, today: number, f: Format): string[] {
   const { progress, ready } = batch
   const { accounts, restOf, again } = progress!.ledger
   const { standing, gone } = accounts
-  const flat = batch.way.method.sowing.policy === 'flat' && accounts.prickedOut === 0
+  const flat = inFlats(batch.way.method) && accounts.prickedOut === 0
   const sentences: string[] = []
   const there = alive(standing)
   if (there > 0) {

@@ -18,7 +18,8 @@ import {
   type Piece,
   type Placement,
 } from '../../core/benches/placement'
-import { STANDARD_FLAT, traysOnBench } from '../../core/geometry/container'
+import { STANDARD_FLAT } from '../../core/geometry/container'
+import { traysOnBench } from '../../core/geometry/bench'
 import { withDecision } from '../../core/batch/decided'
 import type { Place, StandsAt } from '../../season/schema'
 import { useSeason } from '../../ui/season-context'

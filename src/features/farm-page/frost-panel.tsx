@@ -9,16 +9,10 @@ import Typography from '@mui/material/Typography'
 import dynamic from 'next/dynamic'
 import { useMemo, useState } from 'react'
 import { formatDay } from '../../core/calendar/day'
-import {
-  FEW_YEARS,
-  firstFrostFor,
-  lastFrostFor,
-  recordedDates,
-  recordedSeasons,
-  recordOf,
-  workingFrostDate,
-} from '../../core/frost/frost'
-import { dayOfSeason, frostSeasons, percentile, THRESHOLDS } from '../../core/frost/record'
+import { FEW_YEARS, recordedDates, recordedSeasons, recordOf } from '../../core/frost/frost'
+import { firstFrostFor, lastFrostFor } from '../../core/frost/working-date'
+import { workingFrostDate } from '../../core/frost/working-date'
+import { dayOfSeason, frostSeasons, percentile, THRESHOLDS } from '../../core/frost/percentiles'
 import { DROP_WORDS, readWeather, type WeatherFile } from '../../interchange/weather-csv'
 import { readSeason } from '../../season/read'
 import type { Season } from '../../season/schema'

@@ -46,7 +46,7 @@ export function BedsPlan({ day, chosenBed, chosenStand, onBed, onStand, onBlock,
   const [along, setAlong] = useState<Along>('day')
   const { uses, clashes } = plan.beds
   const taken = season.beds.filter((bed) => roomOn(bed, uses.get(bed.key)!, day).taken > 0).length
-  const without = plan.stands.filter(({ goes, from }) => goes.length === 0 && from >= day).length
+  const without = plan.inField.filter(({ goes, from }) => goes.length === 0 && from >= day).length
   const clashed = useMemo(() => new Set(clashes.map(({ use }) => use)), [clashes])
   if (season.blocks.length === 0) {
     return (

@@ -41,7 +41,7 @@ export function FieldView() {
   const go = (part: Record<string, string>) =>
     router.push(`/field?${new URLSearchParams({ tab, ...part }).toString()}`, { scroll: false })
   const close = () => go({})
-  const stand = plan.stands.find(({ id }) => id === params.get('stand'))
+  const stand = plan.inField.find(({ id }) => id === params.get('stand'))
   const bed = season.beds.find(({ key }) => key === bedKey)
   const block = season.blocks.find(({ key }) => key === params.get('block'))
   const make = params.get('new')

@@ -6,7 +6,7 @@ import Typography from '@mui/material/Typography'
 import { useMemo } from 'react'
 import type { Day } from '../../core/calendar/day'
 import { bearsWhileHardening, exposureOn, schoolOf, type Exposure } from '../../core/field/hardening'
-import type { Stand } from '../../core/field/stand'
+import type { FieldCrop } from '../../core/field/field-crop'
 import { HARDENING_SCHOOLS, type HardeningSchool } from '../../season/schema'
 import { ChoiceField } from '../../ui/fields'
 import { useForecast } from '../../ui/field-gates'
@@ -23,8 +23,8 @@ export function HardeningGrid({ day, onChoose }: { day: Day; onChoose: (id: stri
   const saving = useChange()
   const rows = useMemo(
     () =>
-      plan.stands
-        .flatMap((stand): { stand: Stand; from: Day; until: Day; school: HardeningSchool }[] => {
+      plan.inField
+        .flatMap((stand): { stand: FieldCrop; from: Day; until: Day; school: HardeningSchool }[] => {
           const stay = stand.batch?.stays.find(({ kind }) => kind === 'harden')
           return stay && stay.from < day + DAYS && stay.until > day
             ? [{ stand, from: stay.from, until: stay.until, school: schoolOf(stand.batch!.way.method, season.habits) }]

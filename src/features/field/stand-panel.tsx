@@ -19,9 +19,9 @@ import { gatesOf } from '../../core/field/gates'
 import { leafTime } from '../../core/field/leaf-time'
 import { plantedOn, withFound, type Found } from '../../core/batch/one-of-series'
 import { plantingCard } from '../../core/field/planting-card'
-import { settle } from '../../core/field/settle'
+import { settle } from '../../core/field/who-gets-what'
 import { layoutOf, lengthFor, plantsIn } from '../../core/field/spacing'
-import type { Stand } from '../../core/field/stand'
+import type { FieldCrop } from '../../core/field/field-crop'
 import { seasonAir } from '../../core/field/anchor'
 import { sameFigure } from '../../season/figures'
 import { readSeason } from '../../season/read'
@@ -71,7 +71,7 @@ export function StandPanel({
   onClose,
   onBed,
 }: {
-  stand: Stand
+  stand: FieldCrop
   day: Day
   onClose: () => void
   onBed: (key: string) => void
@@ -98,7 +98,7 @@ export function StandPanel({
     return read.ok ? [] : read.problems
   }, [draft.changed, season, planting.key, next])
   const drawn = useMemo(
-    (): Stand => ({
+    (): FieldCrop => ({
       ...stand,
       planting: { ...planting, ...(now.spacing ? { spacing: now.spacing } : {}) },
       goes,
@@ -113,7 +113,7 @@ export function StandPanel({
       draft.changed
         ? bedPlan(
             season,
-            plan.stands.map((other) => (other.id === stand.id ? drawn : other)),
+            plan.inField.map((other) => (other.id === stand.id ? drawn : other)),
           )
         : plan.beds,
     [draft.changed, season, plan, stand.id, drawn],
@@ -366,7 +366,7 @@ const AddShare = ({
   </Button>
 )
 
-function Dates({ stand }: { stand: Stand }) {
+function Dates({ stand }: { stand: FieldCrop }) {
   const { format } = useSeason()
   const figures = [
     [stand.inPlace ? 'Sow' : 'Plant', format.date(stand.from)],
@@ -395,7 +395,15 @@ function Dates({ stand }: { stand: Stand }) {
   )
 }
 
-function Gates({ stand, day, clashes }: { stand: Stand; day: Day; clashes: Parameters<typeof gatesOf>[1]['clashes'] }) {
+function Gates({
+  stand,
+  day,
+  clashes,
+}: {
+  stand: FieldCrop
+  day: Day
+  clashes: Parameters<typeof gatesOf>[1]['clashes']
+}) {
   const { season, format } = useSeason()
   const forecast = useForecast(day)
   const { gates, verdict } = useMemo(
@@ -440,7 +448,7 @@ function Gates({ stand, day, clashes }: { stand: Stand; day: Day; clashes: Param
 }
 
 /** What the crew needs at planting. */
-function Card({ stand }: { stand: Stand }) {
+function Card({ stand }: { stand: FieldCrop }) {
   const { format } = useSeason()
   const inBeds = stand.goes.flatMap((share) => (share.to === 'bed' ? [share.plants] : []))
   const plants = inBeds.length > 0 ? inBeds.reduce((a, b) => a + b, 0) : stand.plants
@@ -466,7 +474,7 @@ function Card({ stand }: { stand: Stand }) {
   )
 }
 
-function LeafTimeLine({ stand }: { stand: Stand }) {
+function LeafTimeLine({ stand }: { stand: FieldCrop }) {
   const { season, format } = useSeason()
   const time = leafTime(stand, season, seasonAir(season))
   return time ? <Box sx={{ mt: 1, fontSize: 14 }}>{leafTimeSentence(time, format)}</Box> : null
@@ -476,7 +484,7 @@ interface ShareRowProps {
   share: Share
   gets: number
   counted: boolean
-  stand: Stand
+  stand: FieldCrop
   first: boolean
   last: boolean
   onChange: (share: Share) => void
@@ -622,7 +630,7 @@ function SpacingFields({
   onChange,
 }: {
   value: Planting['spacing']
-  stand: Stand
+  stand: FieldCrop
   onChange: (spacing: Planting['spacing']) => void
 }) {
   const { season } = useSeason()

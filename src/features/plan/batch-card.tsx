@@ -176,7 +176,7 @@ export function BatchCard({ batch, busy, onEdit, onDuplicate, onRemove, onRemedy
 /** Where it goes and when it is harvested; what is in its way. */
 function FieldLine({ batch }: { batch: Batch }) {
   const { plan, season, format } = useSeason()
-  const stand = plan.stands.find(({ id }) => id === batch.id)
+  const stand = plan.inField.find(({ id }) => id === batch.id)
   if (!stand) return null
   const clashes = plan.beds.clashesOf.get(batch.id)
   const hold = holdFor(stand, clashes)

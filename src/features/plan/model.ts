@@ -1,6 +1,6 @@
 /** What the plan shows: rows in order, filtered and grouped. */
 import { isoWeek, weekStart, type Day } from '../../core/calendar/day'
-import type { Stand } from '../../core/field/stand'
+import type { FieldCrop } from '../../core/field/field-crop'
 import type { Batch } from '../../core/batch/batch'
 import { isStop } from '../../core/batch/marks'
 import type { Plan } from '../../core/plan/plan'
@@ -28,7 +28,7 @@ export interface RowOptions {
 export type PlanRow =
   | { kind: 'group'; id: string; title: string; week: Day | undefined; batches: number; plants: number }
   | { kind: 'batch'; id: string; batch: Batch }
-  | { kind: 'stand'; id: string; stand: Stand }
+  | { kind: 'stand'; id: string; stand: FieldCrop }
 
 /** What rows are found, ordered and grouped by, whether raised or sown in place. */
 interface Entry {
@@ -57,7 +57,7 @@ const ofBatch = (batch: Batch): Entry => ({
   },
 })
 
-const ofStand = (stand: Stand): Entry => ({
+const ofStand = (stand: FieldCrop): Entry => ({
   row: { kind: 'stand', id: stand.id, stand },
   code: stand.code,
   name: stand.variety.name,

@@ -15,8 +15,9 @@ import {
   type RefObject,
 } from 'react'
 import { monthStarts, type Day } from '../../core/calendar/day'
-import { lastFrostFor, workingFrostDate } from '../../core/frost/frost'
-import type { Stand } from '../../core/field/stand'
+import { lastFrostFor } from '../../core/frost/working-date'
+import { workingFrostDate } from '../../core/frost/working-date'
+import type { FieldCrop } from '../../core/field/field-crop'
 import { outlookOf } from '../../core/advice/work'
 import type { Batch } from '../../core/batch/batch'
 import type { Format } from '../../words/format'
@@ -370,7 +371,7 @@ const StandRow = memo(function StandRow({
   underCrop,
   width,
   format,
-}: { stand: Stand } & Omit<BatchRowProps, 'batch' | 'next' | 'short' | 'most'>) {
+}: { stand: FieldCrop } & Omit<BatchRowProps, 'batch' | 'next' | 'short' | 'most'>) {
   const { inPlace, from, until, harvest } = stand
   const words = `${stand.code} ${stand.variety.name}, ${format.number(stand.plants)} plants, sow in place ${format.date(from)}`
   const ground = ROW - 7

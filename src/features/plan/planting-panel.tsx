@@ -17,7 +17,7 @@ import { formatDay, parseDay, type Day } from '../../core/calendar/day'
 import { bedClear } from '../../core/field/beds'
 import { weeklyPlantings, type Weekly } from '../../core/field/even'
 import { layoutOf, lengthFor, plantsIn } from '../../core/field/spacing'
-import { isInPlace } from '../../core/field/stand'
+import { isInPlace } from '../../core/sowing/policies'
 import { plannedAgain } from '../../core/batch/decided'
 import { anchoredDay, evenDates, type AnchorProblem, type TooEarly } from '../../core/field/anchor'
 import type { Plan } from '../../core/plan/plan'
@@ -498,7 +498,7 @@ function hungDay(
       bed &&
       bedClear(
         bed,
-        plan.stands.filter(({ planting }) => before.has(planting.key)),
+        plan.inField.filter(({ planting }) => before.has(planting.key)),
       )
     )
   }

@@ -4,7 +4,7 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
 import Link from 'next/link'
-import type { Stand } from '../../core/field/stand'
+import type { FieldCrop } from '../../core/field/field-crop'
 import { PanelTitle } from '../../ui/panel-title'
 import { useSeason } from '../../ui/season-context'
 import { anchorSentence } from '../../words/anchors'
@@ -18,7 +18,7 @@ export function StandCard({
   onRemove,
   onClose,
 }: {
-  stand: Stand
+  stand: FieldCrop
   busy: boolean
   onEdit: () => void
   onDuplicate: () => void

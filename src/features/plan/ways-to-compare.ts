@@ -1,5 +1,5 @@
 /** Which ways of raising can be set beside one another for a batch. */
-import { isInPlace } from '../../core/field/stand'
+import { isInPlace } from '../../core/sowing/policies'
 import { ownCrop } from '../../core/batch/own-crop'
 import { methodOfSchool, SCHOOLS } from '../../library/schools'
 import { readSeason } from '../../season/read'

@@ -17,6 +17,7 @@ import { NotAsPlanned } from '../../ui/records/not-as-planned'
 import { useRecord } from '../../ui/records/use-record'
 import { useSeason, useWorkingDay } from '../../ui/season-context'
 import { count, list, mixWords, type Format } from '../../words/format'
+import { inFlats } from '../../core/sowing/policies'
 
 const AHEAD = 28
 
@@ -230,7 +231,7 @@ function Lot({ batch, nth, who }: { batch: Batch; nth: number; who: SowingDay['f
   const done = progress?.ledger.sown
   const task = tasksOf(batch, batch.sow!, batch.sow! + 1).find(({ kind }) => kind === 'sow')
   const how = [
-    way.method.sowing.policy === 'flat' ? 'broadcast' : `${count(format, way.seedsPerCell, 'seed')} a cell`,
+    inFlats(way.method) ? 'broadcast' : `${count(format, way.seedsPerCell, 'seed')} a cell`,
     germination.depth === undefined
       ? ''
       : germination.depth === 0

@@ -15,6 +15,7 @@ import { useSeason } from '../../ui/season-context'
 import { StairGlyph } from '../../ui/stair/stair'
 import { useChange } from '../../ui/use-change'
 import { count } from '../../words/format'
+import { inFlats } from '../../core/sowing/policies'
 
 const SHOWN = 8
 
@@ -95,7 +96,7 @@ function AskedRow({ batch }: { batch: Batch }) {
   const [cells, setCells] = useState<number | undefined>(batch.stays[0]?.cells)
   const bought = batch.way.route.boughtAge !== undefined
   const later = useMemo(() => plantableFrom(batch, today), [batch, today])
-  const flats = batch.way.method.sowing.policy === 'flat'
+  const flats = inFlats(batch.way.method)
   const wrong = on === '' || parseDay(on) > today ? 'Choose today or an earlier day.' : undefined
   const { code, variety, id, n, planting } = batch
   const button = { minHeight: 44 } as const

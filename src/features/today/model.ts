@@ -1,10 +1,11 @@
 /** What Today shows: the day's work in walking order, the rest of the week, and the sowings of the weeks after. */
 import { weekStart, type Day } from '../../core/calendar/day'
 import { fieldWork, type FieldWork } from '../../core/field/field-work'
-import type { Stand } from '../../core/field/stand'
+import type { FieldCrop } from '../../core/field/field-crop'
 import type { Batch } from '../../core/batch/batch'
 import type { Plan } from '../../core/plan/plan'
-import { countsDue, type CountDue } from '../../core/advice/rounds'
+import { type CountDue } from '../../core/advice/counts-due'
+import { countsDue } from '../../core/advice/counts-due'
 import { dayOf, workBetween, type Work } from '../../core/advice/work'
 
 /** Work at one place; `undefined` is the field. */
@@ -27,7 +28,7 @@ export interface SowingWeek {
   monday: Day
   batches: Batch[]
   /** What is sown in its place. */
-  inPlace: Stand[]
+  inPlace: FieldCrop[]
   seeds: number
   trays: number
 }
@@ -60,7 +61,7 @@ export function todayModel(plan: Plan, day: Day): TodayModel {
     else byDay.set(dayOf(work), [work])
   }
   const week = [...byDay].filter(([other]) => other !== day).map(([other, work]) => dayWork(other, work))
-  const field = fieldWork(plan.stands, monday, monday + 7)
+  const field = fieldWork(plan.inField, monday, monday + 7)
   return {
     today: dayWork(day, byDay.get(day) ?? [], day === plan.today ? countsDue(plan, day) : []),
     week,

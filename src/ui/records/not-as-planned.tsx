@@ -26,6 +26,7 @@ import { LOSS_WORDS } from './words'
 import { useSeason } from '../season-context'
 import { Sheet } from '../sheet'
 import { taskName } from '../../words/tasks'
+import { inFlats } from '../../core/sowing/policies'
 
 type Happened = 'otherwise' | 'later' | 'dropped'
 type Rest = NonNullable<Extract<Entry['what'], { did: 'task' }>['rest']>
@@ -78,7 +79,7 @@ export function NotAsPlanned({ work, onClose }: { work: Work; onClose: () => voi
     if (next === undefined || usual.cells === undefined || usual.cells === 0) return
     if (into && usual.trays !== undefined && kind !== 'sow') setTrays(Math.ceil(next / into.cells))
     if (kind === 'sow') {
-      const flat = batch.way.method.sowing.policy === 'flat'
+      const flat = inFlats(batch.way.method)
       if (into && usual.trays !== undefined) setTrays(flat ? next : Math.ceil(next / into.cells))
       if (usual.seeds !== undefined) setSeeds(Math.round((usual.seeds * next) / usual.cells))
     }

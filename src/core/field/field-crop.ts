@@ -6,11 +6,11 @@ import type { Batch } from '../batch/batch'
 import { expandPlanting } from '../batch/expand'
 import type { SeedShare } from '../batch/ways'
 import { airOver } from './cover'
-import { clearDay, firstHarvest } from './maturity'
-import { foundOf } from './settle'
+import { clearDay, firstHarvest } from './days-to-harvest'
+import { foundOf } from './who-gets-what'
 
 /** A planting in the field; `from` until `until`, the first day it no longer stands there. */
-export interface Stand {
+export interface FieldCrop {
   /** Id of its batch, or the same kind of id where nothing is raised. */
   id: string
   code: string
@@ -55,9 +55,6 @@ export interface InPlace {
 
 type InPlaceSowing = Extract<Method['sowing'], { policy: 'in-place' }>
 
-/** Whether a method sows where the plants are to stand. */
-export const isInPlace = (method: Pick<Method, 'sowing'>): boolean => method.sowing.policy === 'in-place'
-
 /** The parts of a stand that follow from its day and what it is. */
 function standFrom(season: Season, planting: Planting, n: number, crop: Crop, from: Day, sownOn: Day | undefined) {
   const { goes, stand, leaves, clears: known } = foundOf(planting, n)
@@ -69,7 +66,7 @@ function standFrom(season: Season, planting: Planting, n: number, crop: Crop, fr
 }
 
 /** A raised batch, once it is planted. */
-export function standOfBatch(season: Season, batch: Batch): Stand {
+export function fieldCropOf(season: Season, batch: Batch): FieldCrop {
   const { id, code, planting, n, variety, plants, plantOn, sow } = batch
   return {
     id,
@@ -89,14 +86,14 @@ export function standOfBatch(season: Season, batch: Batch): Stand {
  *
  * @param seed what it is sown from
  */
-export function standsInPlace(
+export function sownInPlace(
   season: Season,
   planting: Planting,
   variety: Variety,
   crop: Crop,
   method: Method,
   { lot, germination }: Pick<SeedShare, 'lot' | 'germination'>,
-): Stand[] {
+): FieldCrop[] {
   const sowing = method.sowing as InPlaceSowing
   return expandPlanting(planting).map(({ id, code, n, plants, plantOn }) => {
     const thinTo = planting.spacing?.plant ?? sowing.thinTo

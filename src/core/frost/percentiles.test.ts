@@ -1,8 +1,17 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { formatDay, parseDay } from '../calendar/day'
-import { frostChance, lastFrostFor, workingFrostDate } from './frost'
-import { chanceOnOrAfter, chanceOnOrBefore, frostDates, frostSeasons, percentile, type FrostSeason } from './record'
+import { frostChance } from './frost'
+import { lastFrostFor } from './working-date'
+import { workingFrostDate } from './working-date'
+import {
+  chanceOnOrAfter,
+  chanceOnOrBefore,
+  frostDates,
+  frostSeasons,
+  percentile,
+  type FrostSeason,
+} from './percentiles'
 
 /** A season of 4 °C nights with frosts on the days named. */
 function nights(from: string, until: string, frosts: Record<string, number>): [number, number][] {
