@@ -13,13 +13,13 @@ module.exports = {
     {
       name: 'core-no-packages',
       severity: 'error',
-      from: { path: '^src/core/', pathNot: '(\\.test\\.ts|worked-cases\\.ts)$' },
+      from: { path: '^src/core/', pathNot: '(\\.test\\.ts$|^src/core/testing/)' },
       to: { dependencyTypes: ['npm', 'npm-dev', 'core'] },
     },
     {
       name: 'core-types-of-season',
       severity: 'error',
-      from: { path: '^src/core/', pathNot: '(\\.test\\.ts|worked-cases\\.ts)$' },
+      from: { path: '^src/core/', pathNot: '(\\.test\\.ts$|^src/core/testing/)' },
       to: { path: '^src/season/', dependencyTypesNot: ['type-only'] },
     },
     only('season-alone', '^src/season/', [], 'season knows nothing else'),
@@ -75,6 +75,14 @@ module.exports = {
       severity: 'error',
       from: { path: '^src/app/', pathNot: '^src/app/api/' },
       to: { path: '^src/(core|data|interchange|words)/' },
+    },
+    {
+      name: 'core-folders-stand-on-each-other',
+      comment: 'no folder of core knows another in a circle, not even by its types',
+      severity: 'error',
+      scope: 'folder',
+      from: { path: '^src/core/' },
+      to: { circular: true },
     },
     {
       name: 'no-circles',

@@ -1,6 +1,14 @@
 /** How long the day is. */
-import type { Day } from '../calendar/day'
-import { sun } from './light'
+import { dayOfYear, type Day } from '../calendar/day'
+
+/** Solar declination and sunset hour angle, radians (FAO-56 eq. 24 and 25). */
+export function sun(day: Day, latitude: number): { declination: number; sunset: number; phi: number; j: number } {
+  const j = dayOfYear(day)
+  const phi = (latitude * Math.PI) / 180
+  const declination = 0.409 * Math.sin((2 * Math.PI * j) / 365 - 1.39)
+  const x = -Math.tan(phi) * Math.tan(declination)
+  return { declination, sunset: Math.acos(Math.min(1, Math.max(-1, x))), phi, j }
+}
 
 /**
  * Day length.

@@ -1,20 +1,11 @@
 /** Daylight, lamp light and how much of it a seedling can use. */
-import { dayOfYear, type Day } from '../calendar/day'
-import { dayLength } from './day-length'
+import type { Day } from '../calendar/day'
+import { dayLength, sun } from './day-length'
 
 const SOLAR_CONSTANT = 0.082 // MJ/m²·min, FAO-56 eq. 21
 const MOL_PER_MJ = 2.06 // mol of photosynthetic light per MJ of sunshine
 const ENOUGH_LIGHT = 10 // mol/m²·day above which light no longer limits a seedling
 const LEAST_FACTOR = 0.1
-
-/** Solar declination and sunset hour angle, radians (FAO-56 eq. 24 and 25). */
-export function sun(day: Day, latitude: number): { declination: number; sunset: number; phi: number; j: number } {
-  const j = dayOfYear(day)
-  const phi = (latitude * Math.PI) / 180
-  const declination = 0.409 * Math.sin((2 * Math.PI * j) / 365 - 1.39)
-  const x = -Math.tan(phi) * Math.tan(declination)
-  return { declination, sunset: Math.acos(Math.min(1, Math.max(-1, x))), phi, j }
-}
 
 /**
  * Sunshine above the air on a day (Ra).
