@@ -77,14 +77,6 @@ module.exports = {
       to: { path: '^src/(core|data|interchange|words)/' },
     },
     {
-      name: 'core-folders-stand-on-each-other',
-      comment: 'no folder of core knows another in a circle, not even by its types',
-      severity: 'error',
-      scope: 'folder',
-      from: { path: '^src/core/' },
-      to: { circular: true },
-    },
-    {
       name: 'no-circles',
       severity: 'error',
       from: { path: '^src/' },
