@@ -1,31 +1,30 @@
-/** The one way any view changes facts of the season: checked as a whole document, written all or none. */
+/** The one way any view changes the season: checked as a whole document, written all or none. */
 'use server'
 import { refresh } from 'next/cache'
 import { z } from 'zod'
-import { saveThings } from '../data/change-repository'
-import { database } from '../data/database'
-import { loadSeason } from '../data/season-repository'
-import { seasonSeen } from './season-in-view'
 import { plannedAgain } from '../core/batch/decided'
-import { todayOf } from './season-data'
-import { readSeason, type Problem } from '../season/read'
+import { changeAsItStands, type Change, type Stale } from '../data/change-repository'
+import { database } from '../data/database'
+import { editSeason } from '../season/edit'
+import type { Problem } from '../season/problem'
 import { COLLECTIONS, type Collection, type Season } from '../season/schema'
+import { todayOf } from './season-data'
+import { seasonSeen } from './season-in-view'
 
 const WHO = 'Grower' // until people sign in
 
-/** One thing to add (`from` null), change, or remove (`to` null). `head` is the season's own facts: farm, season, site, habits. */
-export interface ThingEdit {
-  of: Collection | 'head'
-  key: string
-  /** What it was when it was read. */
-  from: unknown
-  to: unknown
-}
+/** One thing to add, change, or remove (`to` null), with what its writer saw of it: itself, or its version. `head` is the season's own facts. */
+export type ThingEdit = { of: Collection | 'head'; key: string; to: unknown } & (
+  | { from: unknown }
+  /** `null` when it is new. */
+  | { version: number | null }
+)
 
 export type ChangeResult =
   | { ok: true; entry: string; summary: string }
   | { ok: false; reason: 'wrong'; problems: Problem[] }
-  | { ok: false; reason: 'stale' | 'used' | 'no-season' | 'other-season' }
+  | { ok: false; reason: 'stale'; stale: Stale[] }
+  | { ok: false; reason: 'used' | 'no-season' | 'other-season' }
 
 const Edits = z
   .array(
@@ -33,6 +32,7 @@ const Edits = z
       of: z.enum([...COLLECTIONS, 'head']),
       key: z.string().min(1).max(60),
       from: z.unknown(),
+      version: z.int().min(1).nullable().optional(),
       to: z.unknown(),
     }),
   )
@@ -40,7 +40,7 @@ const Edits = z
   .max(3000)
 
 /**
- * Changes facts of the season, all or none.
+ * Changes things of the season, all or none.
  *
  * @param seen id of the season the page shows
  * @param summary what was done, for the journal and the undo button
@@ -49,70 +49,39 @@ const Edits = z
 export async function changeSeason(seen: string, edits: ThingEdit[], summary: string): Promise<ChangeResult> {
   const parsed = Edits.parse(edits)
   const said = z.string().trim().min(1).max(200).parse(summary)
-  const db = database()
   const id = await seasonSeen(seen)
   if (typeof id === 'string') return { ok: false, reason: id }
-  const stored = await loadSeason(db, id)
-  if (!stored) return { ok: false, reason: 'no-season' }
-  const { document, places } = withEdits(stored.season, parsed)
-  const read = readSeason(document)
-  if (!read.ok) return { ok: false, reason: 'wrong', problems: ownProblems(read.problems, places) }
-  const next = read.season
-  const changes = parsed.map(({ of, key, from, to }) => ({
-    of,
-    key,
-    from: from ?? null,
-    to:
-      to === null || to === undefined
-        ? null
-        : of === 'head'
-          ? { farm: next.farm, season: next.season, site: next.site, habits: next.habits }
-          : next[of].find((thing) => thing.key === key)!,
-  }))
-  const written = await saveThings(db, stored.id, changes, { who: WHO, summary: said })
+  const written = await changeAsItStands(database(), id, WHO, (season) => {
+    const planned = parsed.map((edit) => ({ ...edit, to: edit.of === 'plantings' ? replanned(season, edit) : edit.to }))
+    const next = editSeason(season, planned)
+    if (!next.ok) return next
+    return { ok: true, summary: said, changes: planned.map((edit) => changeOf(edit, next.season)) }
+  })
   refresh()
   if (written.ok) return { ok: true, entry: written.entry, summary: said }
-  return { ok: false, reason: 'used' in written ? 'used' : 'stale' }
+  if ('problems' in written) return { ok: false, reason: 'wrong', problems: written.problems }
+  return 'stale' in written ? { ok: false, reason: 'stale', stale: written.stale } : { ok: false, reason: 'used' }
 }
 
-/** The document as it would be, and where in it each edited thing stands. */
-function withEdits(season: Season, edits: z.output<typeof Edits>): { document: unknown; places: string[] } {
-  const document: Record<string, unknown> = { ...season }
-  const places: string[] = []
-  for (const { of, key, to } of edits) {
-    if (of === 'head') {
-      Object.assign(document, to)
-      continue
-    }
-    const list = [...(document[of] as { key: string }[])]
-    const at = list.findIndex((thing) => thing.key === key)
-    if (to === null || to === undefined) {
-      if (at >= 0) list.splice(at, 1)
-    } else {
-      const wanted = { ...(to as object), key }
-      const thing =
-        of === 'plantings'
-          ? plannedAgain(
-              season.plantings.find((one) => one.key === key),
-              wanted,
-              todayOf(season),
-            )
-          : wanted
-      if (at >= 0) list[at] = thing
-      else list.push(thing)
-      places.push(`${of}[${at >= 0 ? at : list.length - 1}]`)
-    }
-    document[of] = list
-  }
-  return { document, places }
+type ParsedEdit = z.output<typeof Edits>[number]
+
+/** A planting knows the day it was planned on. */
+function replanned(season: Season, { key, to }: ParsedEdit): unknown {
+  if (typeof to !== 'object' || to === null) return to
+  const before = season.plantings.find((one) => one.key === key)
+  return plannedAgain(before, { ...to, key }, todayOf(season))
 }
 
-/** Problems of the only edited thing by the path inside it; others by their whole path. */
-function ownProblems(problems: Problem[], places: readonly string[]): Problem[] {
-  if (places.length !== 1) return problems
-  const own = places[0]!
-  return problems.map((problem) => {
-    if (!problem.path.startsWith(own)) return problem
-    return { ...problem, path: problem.path.slice(own.length).replace(/^\./, '') }
-  })
+/** An edit as it was read: with what its list's schema fills in. */
+function changeOf(
+  { of, key, to, from, version }: ParsedEdit,
+  { farm, season, site, habits, ...lists }: Season,
+): Change {
+  const read =
+    to === null || to === undefined
+      ? null
+      : of === 'head'
+        ? { farm, season, site, habits }
+        : lists[of].find((thing) => thing.key === key)!
+  return { of, key, to: read, ...(version === undefined ? { from: from ?? null } : { version }) }
 }

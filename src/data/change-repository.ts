@@ -1,33 +1,29 @@
 /**
- * Every change to a season: checked against the version it was read at, written in one transaction
- * with its journal entry, and undone or redone from that entry.
+ * Every change to a season, by one way: read and lock only what it touches, refuse what was changed since it was read,
+ * write it with its journal entry in one transaction, and undo or redo it from that entry. An entry holds what differs,
+ * before and after.
  */
 import { isDeepStrictEqual } from 'node:util'
-import type { Kysely, Transaction } from 'kysely'
-import { Season, type Planting } from '../season/schema'
-import { readRecords } from './record-repository'
-import * as rows from './rows'
-import type { Database } from './schema'
-import { readThings, writeThings, type ThingRef, type ThingState } from './things'
-import { readSeasonRows, replaceContents, type SeasonId } from './season-repository'
+import type { Kysely, Selectable, Transaction } from 'kysely'
+import { COLLECTIONS, Season, type Entry as HappenedEntry } from '../season/schema'
+import type { Problem } from '../season/problem'
+import { readingRows, readReadings, readRecords, recordRow } from './record-repository'
+import { ofSeason, type Database, type SeasonId, type SeasonTable } from './schema'
+import { cacheOf, documentOf, planOf, planWith, thingsIn, type PlanState } from './season-cache'
+import { factsOf, insertAll, readThings, schemaOf, writeThings, type ThingRef, type ThingState } from './things'
 
-/** One planting added (`version` null), changed, or removed (`to` null). */
-export interface PlantingChange {
-  key: string
-  to: Planting | null
-  /** The version it was read at; `null` when it is new. */
-  version: number | null
-}
+/** A thing added, changed, or removed (`to` null), with what its writer had seen of it: its version, or itself. */
+export type Change = ThingRef & { to: unknown } & ({ version: number | null } | { from: unknown })
 
 /** A change that was refused because someone else changed the same thing since it was read. */
-export interface Stale {
-  key: string
+export interface Stale extends ThingRef {
   /** What stands there now; `null` when it was removed. */
-  now: Planting | null
+  now: unknown
   version: number | null
 }
 
-export type Written = { ok: true; revision: number; entry: string } | { ok: false; stale: Stale[] }
+export type Refused = { ok: false; stale: Stale[] } | { ok: false; used: true }
+export type Written = { ok: true; revision: number; entry: string } | Refused
 
 /** Who changes what, for the journal. */
 export interface Author {
@@ -35,113 +31,96 @@ export interface Author {
   summary: string
 }
 
-interface PlantingState {
-  key: string
-  planting: Planting | null
-  position: number
+/** What is to be changed of a season as it stands, or everything that is wrong with it. */
+export type Wanted = { ok: true; changes: readonly Change[]; summary: string } | { ok: false; problems: Problem[] }
+
+/** One side of a journal entry: the things it touched, and what it added of what happened. */
+interface State {
+  things: ThingState[]
+  /** Records that stand on this side only. */
+  records?: HappenedEntry[]
+  /** All readings, where they differ. */
+  readings?: Season['readings']
 }
 
-type State = { plantings: PlantingState[] } | { season: Season } | { things: ThingState[] }
-
-/**
- * Adds, changes and removes plantings, all or none.
- *
- * @returns the new revision and journal entry, or everything that had changed since it was read
- */
-export async function savePlantings(
-  db: Kysely<Database>,
-  id: SeasonId,
-  changes: readonly PlantingChange[],
-  author: Author,
-): Promise<Written> {
-  return db.transaction().execute(async (trx) => {
-    const revision = await lockSeason(trx, id)
-    const now = await plantingStates(
-      trx,
-      id,
-      changes.map(({ key }) => key),
-    )
-    const stale = changes.filter(({ key, version }) => (now.get(key)?.version ?? null) !== version)
-    if (stale.length > 0) {
-      return {
-        ok: false,
-        stale: stale.map(({ key }) => ({
-          key,
-          now: now.get(key)?.planting ?? null,
-          version: now.get(key)?.version ?? null,
-        })),
-      }
-    }
-    let next = await nextPosition(trx, id)
-    const before: PlantingState[] = []
-    const after: PlantingState[] = []
-    for (const { key, to } of changes) {
-      const position = now.get(key)?.position ?? next++
-      before.push({ key, planting: now.get(key)?.planting ?? null, position })
-      after.push({ key, planting: to, position })
-    }
-    await writeStates(trx, id, after, revision + 1)
-    // What was written is read again, so that undo compares like with like.
-    const written = await plantingStates(
-      trx,
-      id,
-      changes.map(({ key }) => key),
-    )
-    const stored = after.map((state) => ({ ...state, planting: written.get(state.key)?.planting ?? null }))
-    const entry = await record(trx, id, {
-      ...author,
-      action: 'plantings',
-      before: { plantings: before },
-      after: { plantings: stored },
-      revision: revision + 1,
-    })
-    return { ok: true, revision: revision + 1, entry }
-  })
-}
-
-/** One thing of a season added (`from` null), changed, or removed (`to` null). */
-export interface ThingChange extends ThingRef {
-  /** What it was when it was read. */
-  from: unknown
-  to: unknown
-}
-
-/** Why things were not written. */
-export type ThingsRefused = { ok: false; stale: ThingRef[] } | { ok: false; used: true }
+/** Sides of journal entries as they were written once: a season's plantings, or the whole of it. */
+type OldState =
+  | { plantings: { key: string; planting: unknown; position: number }[] }
+  | { season: Record<string, unknown> & Partial<Pick<Season, 'records'>> }
 
 /**
  * Adds, changes and removes things of a season, all or none.
  *
- * @returns the new revision and journal entry; or what had changed since it was read; or that something
- *   removed is still used
+ * @returns the new revision and journal entry; or what had changed since it was read; or that something removed is used
  */
-export async function saveThings(
+export async function saveChanges(
   db: Kysely<Database>,
   id: SeasonId,
-  changes: readonly ThingChange[],
+  changes: readonly Change[],
   author: Author,
-): Promise<{ ok: true; revision: number; entry: string } | ThingsRefused> {
-  return refusingUsed(() =>
+): Promise<Written> {
+  const done = await changeAsItStands(db, id, author.who, () => ({ ok: true, changes, summary: author.summary }), false)
+  if ('problems' in done) throw new Error('nothing was checked')
+  return done
+}
+
+/**
+ * The same for changes that hang on the season as it stands, which nobody can alter meanwhile.
+ *
+ * @param want makes the changes of the season without what happened in it; what it finds wrong is given back
+ * @param needsSeason whether it looks at the season at all; else only what is changed is read
+ */
+export async function changeAsItStands(
+  db: Kysely<Database>,
+  id: SeasonId,
+  who: string,
+  want: (season: Season) => Wanted,
+  needsSeason = true,
+): Promise<(Written & { summary?: string }) | { ok: false; problems: Problem[] }> {
+  const cache = cacheOf(db)
+  let after: PlanState | undefined
+  const done = await refusingUsed(() =>
     db.transaction().execute(async (trx) => {
-      const revision = await lockSeason(trx, id)
-      const before = await readThings(trx, id, changes)
-      const stale = changes.filter(({ from }, i) => !isDeepStrictEqual(asJson(before[i]!.value), asJson(from)))
-      if (stale.length > 0) return { ok: false as const, stale: stale.map(({ of, key }) => ({ of, key })) }
-      const next = before.map((state, i) => ({ ...state, value: changes[i]!.to }))
-      await writeThings(trx, id, next, revision + 1)
-      // What was written is read again, so that undo compares like with like.
-      const after = (await readThings(trx, id, changes)).map((state, i) => ({ ...state, position: next[i]!.position }))
-      const entry = await record(trx, id, {
-        ...author,
-        action: 'things',
-        before: { things: before },
-        after: { things: after },
-        revision: revision + 1,
+      const locked = await lockSeason(trx, id)
+      const plan = needsSeason ? await planOf(trx, id, locked.row, cache) : cache.get(id, locked.row.plan_revision)
+      const wanted = want(plan && needsSeason ? documentOf(plan) : (undefined as never))
+      if (!wanted.ok) return wanted
+      const { changes, summary } = wanted
+      const before = plan ? thingsIn(plan, changes) : await readThings(trx, id, changes)
+      const stale = changes.flatMap((change, i): Stale[] => {
+        const { of, key, value, version } = before[i]!
+        const same =
+          'version' in change ? change.version === version : isDeepStrictEqual(asJson(value), asJson(change.from))
+        return same ? [] : [{ of, key, now: value, version }]
       })
-      return { ok: true as const, revision: revision + 1, entry }
+      if (stale.length > 0) return { ok: false as const, stale }
+      const next = before.map(({ of, key, position }, i): ThingState => ({
+        of,
+        key,
+        position,
+        value: parsed(of, changes[i]!.to),
+      }))
+      const revision = locked.revision + 1
+      await writeThings(trx, id, next, revision)
+      const entry = await record(trx, id, {
+        who,
+        summary,
+        action: 'things',
+        before: { things: before.map(({ of, key, value, position }) => ({ of, key, value, position })) },
+        after: { things: next },
+        revision,
+      })
+      after = plan && planWith(plan, next, revision)
+      return { ok: true as const, revision, entry, summary }
     }),
   )
+  if (done.ok && after) cache.set(id, after)
+  return done
 }
+
+/** A thing as its list's schema has it; `null` when there is none. */
+const parsed = (of: ThingRef['of'], value: unknown): unknown =>
+  value === null || value === undefined ? null : of === 'head' ? value : schemaOf(of).parse(value)
 
 /** As it is once it has been through JSON: no parts that are undefined. */
 const asJson = (value: unknown): unknown => (value === undefined ? null : JSON.parse(JSON.stringify(value)))
@@ -158,7 +137,7 @@ async function refusingUsed<T>(write: () => Promise<T>): Promise<T | { ok: false
 }
 
 /**
- * Replaces everything in a season by a document.
+ * Replaces everything in a season by a document. Only what differs is written.
  *
  * @param readAt revision the preview of the change was made at
  * @returns the new revision, or `undefined` when the season has changed since the preview
@@ -170,20 +149,83 @@ export async function importSeason(
   readAt: number,
   author: Author,
 ): Promise<{ revision: number; entry: string } | undefined> {
+  const cache = cacheOf(db)
   return db.transaction().execute(async (trx) => {
-    const revision = await lockSeason(trx, id)
-    if (revision !== readAt) return undefined
-    const before = await readSeasonRows(trx, id)
-    await replaceContents(trx, id, season, revision + 1)
-    const entry = await record(trx, id, {
-      ...author,
-      action: 'import',
-      before: { season: before!.season },
-      after: { season },
-      revision: revision + 1,
-    })
-    return { revision: revision + 1, entry }
+    const locked = await lockSeason(trx, id)
+    if (locked.revision !== readAt) return undefined
+    const revision = locked.revision + 1
+    const { before, after } = await differences(
+      trx,
+      id,
+      await planOf(trx, id, locked.row, cache),
+      season,
+      locked.isCopy,
+    )
+    await write(trx, id, before, after, revision)
+    const entry = await record(trx, id, { ...author, action: 'import', before, after, revision })
+    return { revision, entry }
   })
+}
+
+/** What differs between a season as it stands and a document, on both sides. */
+async function differences(
+  trx: Transaction<Database>,
+  id: SeasonId,
+  plan: PlanState,
+  season: Season,
+  isCopy: boolean,
+): Promise<{ before: State; after: State }> {
+  const before: State = { things: [] }
+  const after: State = { things: [] }
+  const facts = factsOf(season)
+  if (!isDeepStrictEqual(asJson(plan.facts), asJson(facts))) {
+    before.things.push({ of: 'head', key: 'head', value: plan.facts, position: 0 })
+    after.things.push({ of: 'head', key: 'head', value: facts, position: 0 })
+  }
+  for (const of of COLLECTIONS) {
+    const now = new Map(plan.lists[of].map((item) => [item.value.key, item]))
+    season[of].forEach((value, position) => {
+      const old = now.get(value.key)
+      now.delete(value.key)
+      if (old?.position === position && isDeepStrictEqual(asJson(old.value), asJson(value))) return
+      before.things.push({ of, key: value.key, value: old?.value ?? null, position: old?.position ?? position })
+      after.things.push({ of, key: value.key, value, position })
+    })
+    for (const { value, position } of now.values()) {
+      before.things.push({ of, key: value.key, value, position })
+      after.things.push({ of, key: value.key, value: null, position })
+    }
+  }
+  // What happened belongs to a season, not to a copy of it.
+  if (isCopy) return { before, after }
+  const records = await readRecords(trx, id)
+  const [had, has] = [records, season.records].map((list) => new Set(list.map((one) => one.id)))
+  before.records = records.filter((one) => !has!.has(one.id))
+  after.records = season.records.filter((one) => !had!.has(one.id))
+  const readings = await readReadings(trx, id)
+  if (!isDeepStrictEqual(asJson(readings), asJson(season.readings))) {
+    before.readings = readings
+    after.readings = season.readings
+  }
+  return { before, after }
+}
+
+/** Puts one side of a change in the place of the other. */
+async function write(trx: Transaction<Database>, id: SeasonId, from: State, to: State, revision: number) {
+  await writeThings(trx, id, to.things, revision)
+  const gone = (from.records ?? []).map((one) => one.id)
+  for (let i = 0; i < gone.length; i += 1000)
+    await ofSeason(trx.deleteFrom('record'), id)
+      .where('id', 'in', gone.slice(i, i + 1000))
+      .execute()
+  await insertAll(
+    trx,
+    'record',
+    (to.records ?? []).map((one) => recordRow(id, one)),
+  )
+  if (!to.readings) return
+  await ofSeason(trx.deleteFrom('reading'), id).execute()
+  await insertAll(trx, 'reading', readingRows(id, to.readings))
 }
 
 /** What undo and redo would do now. */
@@ -194,7 +236,7 @@ export interface UndoState {
 
 /** The change that undo would take back, and the one redo would bring back. */
 export async function undoState(db: Kysely<Database> | Transaction<Database>, id: SeasonId): Promise<UndoState> {
-  const entries = db.selectFrom('journal').where('farm_id', '=', id.farm_id).where('season_id', '=', id.season_id)
+  const entries = ofSeason(db.selectFrom('journal'), id)
   const undo = await entries
     .select(['entry', 'summary'])
     .where('action', 'not in', ['undo', 'redo'])
@@ -231,26 +273,17 @@ export type Undone = { ok: true; revision: number; summary: string } | UndoRefus
 export async function undo(db: Kysely<Database>, id: SeasonId, who: string, entry?: string): Promise<Undone> {
   return changedSince(
     db.transaction().execute(async (trx): Promise<Undone> => {
-      const revision = await lockSeason(trx, id)
-      const last = (await undoState(trx, id)).undo
-      const target = await findEntry(trx, id, entry ?? last?.entry)
+      const locked = await lockSeason(trx, id)
+      const target = await findEntry(trx, id, entry ?? (await undoState(trx, id)).undo?.entry)
       if (!target || target.undone || target.action === 'undo' || target.action === 'redo')
         return { ok: false, reason: 'nothing' }
-      const { before, after } = statesOf(target)
-      if ('season' in after && target.entry !== last?.entry) return { ok: false, reason: 'changed-since' }
-      if (!(await apply(trx, id, after, before, revision + 1))) return { ok: false, reason: 'changed-since' }
+      const revision = locked.revision + 1
+      const applied = await apply(trx, id, locked, target.after, target.before)
+      if (!applied) return { ok: false, reason: 'changed-since' }
       await setUndone(trx, id, target.entry, true)
       const { summary } = target
-      await record(trx, id, {
-        who,
-        summary,
-        action: 'undo',
-        before: after,
-        after: before,
-        revision: revision + 1,
-        undoes: target.entry,
-      })
-      return { ok: true, revision: revision + 1, summary }
+      await record(trx, id, { who, summary, action: 'undo', ...applied, revision, undoes: target.entry })
+      return { ok: true, revision, summary }
     }),
   )
 }
@@ -265,49 +298,38 @@ async function changedSince(done: Promise<Undone>): Promise<Undone> {
 export async function redo(db: Kysely<Database>, id: SeasonId, who: string): Promise<Undone> {
   return changedSince(
     db.transaction().execute(async (trx): Promise<Undone> => {
-      const revision = await lockSeason(trx, id)
+      const locked = await lockSeason(trx, id)
       const target = await findEntry(trx, id, (await undoState(trx, id)).redo?.entry)
       if (!target) return { ok: false, reason: 'nothing' }
-      const { before, after } = statesOf(target)
-      if (!(await apply(trx, id, before, after, revision + 1))) return { ok: false, reason: 'changed-since' }
+      const revision = locked.revision + 1
+      const applied = await apply(trx, id, locked, target.before, target.after)
+      if (!applied) return { ok: false, reason: 'changed-since' }
       await setUndone(trx, id, target.entry, false)
-      await trx
-        .updateTable('journal')
-        .set({ undone: true })
-        .where('farm_id', '=', id.farm_id)
-        .where('season_id', '=', id.season_id)
+      await ofSeason(trx.updateTable('journal').set({ undone: true }), id)
         .where('action', '=', 'undo')
         .where('undoes', '=', target.entry)
         .execute()
       const { summary } = target
-      await record(trx, id, {
-        who,
-        summary,
-        action: 'redo',
-        before,
-        after,
-        revision: revision + 1,
-        undoes: target.entry,
-      })
-      return { ok: true, revision: revision + 1, summary }
+      await record(trx, id, { who, summary, action: 'redo', ...applied, revision, undoes: target.entry })
+      return { ok: true, revision, summary }
     }),
   )
 }
 
-/** Locks a season against other writers until the transaction ends, and gives its revision. */
-async function lockSeason(trx: Transaction<Database>, id: SeasonId): Promise<number> {
-  const { revision } = await trx
-    .selectFrom('season')
-    .select('revision')
-    .where('farm_id', '=', id.farm_id)
-    .where('season_id', '=', id.season_id)
-    .forUpdate()
-    .executeTakeFirstOrThrow()
-  return revision
+/** A season locked against other writers until the transaction ends. */
+interface Locked {
+  row: Selectable<SeasonTable>
+  revision: number
+  isCopy: boolean
+}
+
+async function lockSeason(trx: Transaction<Database>, id: SeasonId): Promise<Locked> {
+  const row = await ofSeason(trx.selectFrom('season').selectAll(), id).forUpdate().executeTakeFirstOrThrow()
+  return { row, revision: row.revision, isCopy: row.what_if_of !== null }
 }
 
 interface Entry extends Author {
-  action: 'plantings' | 'things' | 'import' | 'undo' | 'redo'
+  action: 'things' | 'import' | 'undo' | 'redo'
   before: State
   after: State
   revision: number
@@ -319,12 +341,8 @@ async function record(
   id: SeasonId,
   { before, after, undoes, ...entry }: Entry,
 ): Promise<string> {
-  await trx
-    .updateTable('season')
-    .set({ revision: entry.revision })
-    .where('farm_id', '=', id.farm_id)
-    .where('season_id', '=', id.season_id)
-    .execute()
+  const { revision } = entry
+  await ofSeason(trx.updateTable('season').set({ revision, plan_revision: revision }), id).execute()
   const row = await trx
     .insertInto('journal')
     .values({ ...id, ...entry, before: JSON.stringify(before), after: JSON.stringify(after), undoes: undoes ?? null })
@@ -333,142 +351,62 @@ async function record(
   return row.entry
 }
 
-async function plantingStates(trx: Transaction<Database>, id: SeasonId, keys: readonly string[]) {
-  const states = new Map<string, PlantingState & { version: number }>()
-  if (keys.length === 0) return states
-  const plantings = await trx
-    .selectFrom('planting')
-    .selectAll()
-    .where('farm_id', '=', id.farm_id)
-    .where('season_id', '=', id.season_id)
-    .where('key', 'in', keys)
-    .execute()
-  const changes = await trx
-    .selectFrom('series_change')
-    .selectAll()
-    .where('farm_id', '=', id.farm_id)
-    .where('season_id', '=', id.season_id)
-    .where('planting', 'in', keys)
-    .orderBy('n')
-    .execute()
-  const shares = await trx
-    .selectFrom('planting_share')
-    .selectAll()
-    .where('farm_id', '=', id.farm_id)
-    .where('season_id', '=', id.season_id)
-    .where('planting', 'in', keys)
-    .orderBy('position')
-    .execute()
-  for (const row of plantings) {
-    const planting = rows.plantingOf(
-      row,
-      changes.filter((change) => change.planting === row.key),
-      shares.filter((share) => share.planting === row.key),
-    )
-    states.set(row.key, { key: row.key, planting, position: row.position, version: row.version })
-  }
-  return states
-}
-
-async function nextPosition(trx: Transaction<Database>, id: SeasonId): Promise<number> {
-  const { last } = await trx
-    .selectFrom('planting')
-    .select(({ fn }) => fn.max('position').as('last'))
-    .where('farm_id', '=', id.farm_id)
-    .where('season_id', '=', id.season_id)
-    .executeTakeFirstOrThrow()
-  return (last ?? -1) + 1
-}
-
-async function writeStates(
-  trx: Transaction<Database>,
-  id: SeasonId,
-  states: readonly PlantingState[],
-  version: number,
-) {
-  await trx
-    .deleteFrom('planting')
-    .where('farm_id', '=', id.farm_id)
-    .where('season_id', '=', id.season_id)
-    .where(
-      'key',
-      'in',
-      states.map(({ key }) => key),
-    )
-    .execute()
-  for (const { planting, position } of states) {
-    if (!planting) continue
-    await trx
-      .insertInto('planting')
-      .values(rows.plantingRow(id, planting, position, version))
-      .execute()
-    const changes = rows.changeRows(id, planting)
-    if (changes.length > 0) await trx.insertInto('series_change').values(changes).execute()
-    const shares = rows.shareRows(id, planting)
-    if (shares.length > 0) await trx.insertInto('planting_share').values(shares).execute()
-  }
-}
-
-/** Puts `to` in the place of `from`; false, with nothing written, when `from` is no longer what stands there. */
+/**
+ * Puts one side of a journal entry in the place of the other.
+ *
+ * @returns both sides as they were written; `undefined`, with nothing written, when what stands there is not that any more
+ */
 async function apply(
   trx: Transaction<Database>,
   id: SeasonId,
-  from: State,
-  to: State,
-  revision: number,
-): Promise<boolean> {
+  locked: Locked,
+  fromStored: unknown,
+  toStored: unknown,
+): Promise<{ before: State; after: State } | undefined> {
+  const revision = locked.revision + 1
+  const [from, to] = [fromStored as State | OldState, toStored as State | OldState]
   if ('season' in to) {
-    // A journal may be older than what a season holds now: what it lacks is filled in.
-    const next = Season.parse(to.season)
+    // The whole of a season, as it was once kept: what such a journal lacks is filled in.
+    const season = Season.parse(to.season)
     const known = new Set(
-      [...next.records, ...('season' in from ? (from.season.records ?? []) : [])].map((entry) => entry.id),
+      [...season.records, ...('season' in from ? (from.season.records ?? []) : [])].map((e) => e.id),
     )
     // What happened since is no part of the change that is taken back.
     const since = (await readRecords(trx, id)).filter((entry) => !known.has(entry.id))
-    await replaceContents(trx, id, { ...next, records: [...next.records, ...since] }, revision)
-    return true
+    const next = { ...season, records: [...season.records, ...since] }
+    const plan = await planOf(trx, id, locked.row, undefined)
+    const sides = await differences(trx, id, plan, next, locked.isCopy)
+    await write(trx, id, sides.before, sides.after, revision)
+    return sides
   }
-  if ('things' in to) {
-    if (!('things' in from)) return false
-    const now = await readThings(trx, id, from.things)
-    if (from.things.some(({ value }, i) => !isDeepStrictEqual(asJson(now[i]!.value), asJson(value)))) return false
-    await writeThings(trx, id, to.things, revision)
-    return true
-  }
-  if (!('plantings' in from)) return false
-  const now = await plantingStates(
-    trx,
-    id,
-    from.plantings.map(({ key }) => key),
-  )
-  for (const { key, planting } of from.plantings) {
-    if (!isDeepStrictEqual(now.get(key)?.planting ?? null, planting)) return false
-  }
-  await writeStates(trx, id, to.plantings, revision)
-  return true
+  const [before, after] = [asThings(from), asThings(to)]
+  if (!before || !after) return undefined
+  const now = await readThings(trx, id, before.things)
+  if (before.things.some(({ value }, i) => !isDeepStrictEqual(asJson(now[i]!.value), asJson(value)))) return undefined
+  await write(trx, id, before, after, revision)
+  return { before, after }
+}
+
+/** Side of a journal entry by its things, however it was written. */
+function asThings(state: State | OldState): State | undefined {
+  if ('things' in state) return state
+  if ('plantings' in state)
+    return {
+      things: state.plantings.map(({ key, planting, position }) => ({
+        of: 'plantings',
+        key,
+        value: planting,
+        position,
+      })),
+    }
+  return undefined
 }
 
 async function findEntry(trx: Transaction<Database>, id: SeasonId, entry: string | undefined) {
   if (entry === undefined) return undefined
-  return trx
-    .selectFrom('journal')
-    .selectAll()
-    .where('farm_id', '=', id.farm_id)
-    .where('season_id', '=', id.season_id)
-    .where('entry', '=', entry)
-    .executeTakeFirst()
+  return ofSeason(trx.selectFrom('journal').selectAll(), id).where('entry', '=', entry).executeTakeFirst()
 }
 
 async function setUndone(trx: Transaction<Database>, id: SeasonId, entry: string, undone: boolean): Promise<void> {
-  await trx
-    .updateTable('journal')
-    .set({ undone })
-    .where('farm_id', '=', id.farm_id)
-    .where('season_id', '=', id.season_id)
-    .where('entry', '=', entry)
-    .execute()
-}
-
-function statesOf(row: { before: unknown; after: unknown }): { before: State; after: State } {
-  return { before: row.before as State, after: row.after as State }
+  await ofSeason(trx.updateTable('journal').set({ undone }), id).where('entry', '=', entry).execute()
 }

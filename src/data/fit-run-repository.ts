@@ -1,8 +1,7 @@
 /** Fits that the server was asked for, and the queue in PostgreSQL that any server process may take them from. */
 import { makeWorkerUtils, run, type Runner } from 'graphile-worker'
 import type { ExpressionBuilder, Kysely } from 'kysely'
-import type { SeasonId } from './rows'
-import type { Database } from './schema'
+import type { Database, SeasonId } from './schema'
 
 /** A fit that was asked for. */
 export interface FitRun {

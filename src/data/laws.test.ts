@@ -3,9 +3,9 @@ import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
 import { anySeason } from '../season/any-season'
 import { readSmall } from '../season/small-season'
 import type { Planting } from '../season/schema'
-import { importSeason, redo, savePlantings, undo } from './change-repository'
+import { importSeason, redo, saveChanges, undo } from './change-repository'
 import { freshDatabase } from './fresh-database'
-import { createFarm, loadSeason, seasonRevision } from './season-repository'
+import { createFarm, loadSeason, readSeasonRows, seasonRevision, type SeasonId } from './season-repository'
 
 let connection: Awaited<ReturnType<typeof freshDatabase>>
 const db = () => connection.db
@@ -15,6 +15,12 @@ beforeAll(async () => {
   connection = await freshDatabase(inject('databaseUrl'))
 })
 afterAll(() => connection.close())
+
+/** What the database holds, whatever the server remembers of it. */
+const asWritten = (id: SeasonId) =>
+  db()
+    .transaction()
+    .execute((trx) => readSeasonRows(trx, id))
 
 describe('laws of the database', () => {
   it('any season at all comes back just as it went in', async () => {
@@ -33,6 +39,7 @@ describe('laws of the database', () => {
         const id = await createFarm(db(), one)
         expect(await importSeason(db(), id, other, 1, author)).toBeDefined()
         expect((await loadSeason(db(), id))!.season).toEqual(other)
+        expect(await asWritten(id)).toEqual(await loadSeason(db(), id))
         expect((await undo(db(), id, 'Grower')).ok).toBe(true)
         expect((await loadSeason(db(), id))!.season).toEqual(one)
       }),
@@ -71,10 +78,10 @@ describe('laws of the database', () => {
             const target = states[at]![now.which]
             if (!target) continue
             const to = now.do === 'change' ? { ...target, plants: now.plants } : null
-            const written = await savePlantings(
+            const written = await saveChanges(
               db(),
               id,
-              [{ key: target.key, to, version: stored.versions[target.key]! }],
+              [{ of: 'plantings', key: target.key, to, version: stored.versions[`plantings/${target.key}`]! }],
               author,
             )
             expect(written.ok).toBe(true)
@@ -83,7 +90,9 @@ describe('laws of the database', () => {
             at++
             revision++
           }
-          expect((await loadSeason(db(), id))!.season.plantings).toEqual(states[at])
+          const there = (await loadSeason(db(), id))!
+          expect(there.season.plantings).toEqual(states[at])
+          expect(await asWritten(id)).toEqual(there)
           expect(await seasonRevision(db(), id)).toBe(revision)
         }
       }),

@@ -8,6 +8,7 @@ import * as field from './migrations/0005-field'
 import * as whatIf from './migrations/0006-what-if'
 import * as records from './migrations/0007-records'
 import * as strangers from './migrations/0008-strangers'
+import * as rest from './migrations/0009-rest'
 import type { Database } from './schema'
 
 const MIGRATIONS: Record<string, Migration> = {
@@ -19,17 +20,19 @@ const MIGRATIONS: Record<string, Migration> = {
   '0006-what-if': whatIf,
   '0007-records': records,
   '0008-strangers': strangers,
+  '0009-rest': rest,
 }
 
 /**
  * Runs the migrations a database lacks, each once, in order.
  *
+ * @param to the last one to run, all unless given; an earlier one takes back what came after it
  * @returns names of those run now
  * @throws the first error; the migration it came from is rolled back
  */
-export async function migrate(db: Kysely<Database>): Promise<string[]> {
+export async function migrate(db: Kysely<Database>, to?: string): Promise<string[]> {
   const migrator = new Migrator({ db, provider: { getMigrations: () => Promise.resolve(MIGRATIONS) } })
-  const { error, results } = await migrator.migrateToLatest()
+  const { error, results } = await (to === undefined ? migrator.migrateToLatest() : migrator.migrateTo(to))
   if (error) throw error instanceof Error ? error : new Error('A migration failed', { cause: error })
   return (results ?? []).map(({ migrationName }) => migrationName)
 }

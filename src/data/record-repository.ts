@@ -5,8 +5,7 @@ import { meantBy } from '../core/ledger/meant'
 import { standing, rootOf } from '../core/ledger/records'
 import type { Entry, Method, Readings } from '../season/schema'
 import type { Db } from './database'
-import type { SeasonId } from './rows'
-import type { Database, RecordTable } from './schema'
+import type { Database, RecordTable, SeasonId } from './schema'
 import type { Insertable, Selectable } from 'kysely'
 
 /** What became of one record that was sent. */
@@ -260,11 +259,11 @@ async function meantOf(
         .onRef('m.season_id', '=', 'p.season_id')
         .onRef('m.key', '=', 'p.method'),
     )
-    .select(['p.key', 'm.policy', 'm.sowing', 'm.key as method'])
+    .select(['p.key', 'm.policy', 'm.rest', 'm.key as method'])
     .where('p.farm_id', '=', id.farm_id)
     .where('p.season_id', '=', id.season_id)
     .where('p.key', 'in', keys)
-    .where(sql<boolean>`p.more -> 'otherwise' ->> 'method' is null`)
+    .where(sql<boolean>`p.rest -> 'otherwise' ->> 'method' is null`)
     .where((where) =>
       where.not(
         where.exists(
@@ -274,7 +273,7 @@ async function meantOf(
             .whereRef('c.farm_id', '=', 'p.farm_id')
             .whereRef('c.season_id', '=', 'p.season_id')
             .whereRef('c.planting', '=', 'p.key')
-            .where(sql<boolean>`c.more -> 'otherwise' ->> 'method' is not null`),
+            .where(sql<boolean>`c.rest -> 'otherwise' ->> 'method' is not null`),
         ),
       ),
     )
@@ -288,10 +287,10 @@ async function meantOf(
     .where('method', 'in', [...new Set(rows.map(({ method }) => method))])
     .execute()
   const meant = new Map(
-    rows.map(({ key, method, policy, sowing }) => [
+    rows.map(({ key, method, policy, rest }) => [
       key,
       meantBy({
-        sowing: { policy, ...(sowing as object) } as Method['sowing'],
+        sowing: { policy, ...(rest as { sowing?: object }).sowing } as Method['sowing'],
         stages: stages
           .filter((stage) => stage.method === method)
           .map(({ divide }) => (divide === null ? {} : { divide })),

@@ -4,7 +4,7 @@ import { done, entry } from '../core/testing/records'
 import { nextSeason } from '../core/plan/next-season'
 import type { Entry } from '../season/schema'
 import { readSmall } from '../season/small-season'
-import { importSeason, savePlantings, undo } from './change-repository'
+import { importSeason, saveChanges, undo } from './change-repository'
 import { freshDatabase } from './fresh-database'
 import { dropReadings, findPhoto, keepPhoto, keepReadings, keepRecords } from './record-repository'
 import {
@@ -157,10 +157,15 @@ describe('records', () => {
     await keepRecords(db(), id, [sown()])
     const a = season.plantings[0]!
     const { versions, revision } = await stored()
-    await savePlantings(db(), id, [{ key: 'a', to: { ...a, plants: 220 }, version: versions.a! }], {
-      who: 'Grower',
-      summary: 'more',
-    })
+    await saveChanges(
+      db(),
+      id,
+      [{ of: 'plantings', key: 'a', to: { ...a, plants: 220 }, version: versions['plantings/a']! }],
+      {
+        who: 'Grower',
+        summary: 'more',
+      },
+    )
     expect(await records()).toHaveLength(1)
     const now = await stored()
     expect(now.revision).toBe(revision + 1)

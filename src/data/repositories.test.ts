@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, inject, it } from 'vitest'
 import { readSmall } from '../season/small-season'
 import type { Planting } from '../season/schema'
-import { importSeason, redo, savePlantings, undo, undoState } from './change-repository'
+import { importSeason, redo, saveChanges, undo, undoState } from './change-repository'
 import { freshDatabase } from './fresh-database'
 import { migrate } from './migrate'
 import { createFarm, loadSeason, openSeason, seasonRevision, type SeasonId } from './season-repository'
@@ -53,32 +53,52 @@ describe('a season in the database', () => {
 describe('changes', () => {
   it('add, change and remove, each raising the revision', async () => {
     const added = planting({ key: 'z', code: 'Z', plants: 5 })
-    await savePlantings(db(), id, [{ key: 'z', to: added, version: null }], author)
+    await saveChanges(db(), id, [{ of: 'plantings', key: 'z', to: added, version: null }], author)
     expect((await stored()).season.plantings.at(-1)).toEqual(added)
     const { versions } = await stored()
-    await savePlantings(db(), id, [{ key: 'z', to: { ...added, plants: 6 }, version: versions.z! }], author)
+    await saveChanges(
+      db(),
+      id,
+      [{ of: 'plantings', key: 'z', to: { ...added, plants: 6 }, version: versions['plantings/z']! }],
+      author,
+    )
     expect((await stored()).season.plantings.at(-1)!.plants).toBe(6)
-    await savePlantings(db(), id, [{ key: 'z', to: null, version: (await stored()).versions.z! }], author)
+    await saveChanges(
+      db(),
+      id,
+      [{ of: 'plantings', key: 'z', to: null, version: (await stored()).versions['plantings/z']! }],
+      author,
+    )
     expect((await stored()).season).toEqual(season)
     expect(await seasonRevision(db(), id)).toBe(4)
   })
   it('of something changed since it was read are refused with what stands there now', async () => {
     const { versions } = await stored()
-    await savePlantings(db(), id, [{ key: 'a', to: planting({ plants: 1 }), version: versions.a! }], author)
-    const second = await savePlantings(
+    await saveChanges(
       db(),
       id,
-      [{ key: 'a', to: planting({ plants: 2 }), version: versions.a! }],
+      [{ of: 'plantings', key: 'a', to: planting({ plants: 1 }), version: versions['plantings/a']! }],
       author,
     )
-    expect(second).toMatchObject({ ok: false, stale: [{ key: 'a', now: { plants: 1 } }] })
+    const second = await saveChanges(
+      db(),
+      id,
+      [{ of: 'plantings', key: 'a', to: planting({ plants: 2 }), version: versions['plantings/a']! }],
+      author,
+    )
+    expect(second).toMatchObject({ ok: false, stale: [{ of: 'plantings', key: 'a', now: { plants: 1 } }] })
     expect((await stored()).season.plantings[0]!.plants).toBe(1)
   })
   it('made at the same moment end with one winner and one told', async () => {
     const { versions } = await stored()
     const results = await Promise.all(
       [11, 12, 13].map((plants) =>
-        savePlantings(db(), id, [{ key: 'a', to: planting({ plants }), version: versions.a! }], author),
+        saveChanges(
+          db(),
+          id,
+          [{ of: 'plantings', key: 'a', to: planting({ plants }), version: versions['plantings/a']! }],
+          author,
+        ),
       ),
     )
     expect(results.filter(({ ok }) => ok)).toHaveLength(1)
@@ -86,10 +106,10 @@ describe('changes', () => {
   it('are all or none', async () => {
     const { versions } = await stored()
     const both = [
-      { key: 'a', to: planting({ plants: 1 }), version: versions.a! },
-      { key: 'z', to: planting({ key: 'z', code: 'B' }), version: null },
+      { of: 'plantings' as const, key: 'a', to: planting({ plants: 1 }), version: versions['plantings/a']! },
+      { of: 'plantings' as const, key: 'z', to: planting({ key: 'z', code: 'B' }), version: null },
     ]
-    await expect(savePlantings(db(), id, both, author)).rejects.toThrow(/unique/)
+    await expect(saveChanges(db(), id, both, author)).rejects.toThrow(/unique/)
     expect((await stored()).season).toEqual(season)
     expect(await seasonRevision(db(), id)).toBe(1)
   })
@@ -97,10 +117,15 @@ describe('changes', () => {
 
 describe('undo', () => {
   const change = async (plants: number) =>
-    savePlantings(db(), id, [{ key: 'a', to: planting({ plants }), version: (await stored()).versions.a! }], {
-      who: 'Grower',
-      summary: `to ${plants}`,
-    })
+    saveChanges(
+      db(),
+      id,
+      [{ of: 'plantings', key: 'a', to: planting({ plants }), version: (await stored()).versions['plantings/a']! }],
+      {
+        who: 'Grower',
+        summary: `to ${plants}`,
+      },
+    )
 
   it('walks back and forth through the journal', async () => {
     await change(1)
@@ -124,7 +149,12 @@ describe('undo', () => {
     expect((await undoState(db(), id)).redo).toBeNull()
   })
   it('brings a removed series back to its place, with its changes', async () => {
-    await savePlantings(db(), id, [{ key: 'b', to: null, version: (await stored()).versions.b! }], author)
+    await saveChanges(
+      db(),
+      id,
+      [{ of: 'plantings', key: 'b', to: null, version: (await stored()).versions['plantings/b']! }],
+      author,
+    )
     expect((await stored()).season.plantings).toHaveLength(3)
     await undo(db(), id, 'Grower')
     expect((await stored()).season).toEqual(season)
@@ -141,7 +171,7 @@ describe('undo', () => {
     await undo(db(), id, 'Crew A')
     const entries = await db().selectFrom('journal').select(['who', 'action', 'undone']).orderBy('entry').execute()
     expect(entries).toEqual([
-      { who: 'Grower', action: 'plantings', undone: true },
+      { who: 'Grower', action: 'things', undone: true },
       { who: 'Crew A', action: 'undo', undone: false },
     ])
   })
@@ -162,7 +192,7 @@ describe('bringing a season in', () => {
     expect((await stored()).season).toEqual(other)
   })
   it('changes nothing when the season has moved on since the preview', async () => {
-    await savePlantings(db(), id, [{ key: 'a', to: null, version: 1 }], author)
+    await saveChanges(db(), id, [{ of: 'plantings', key: 'a', to: null, version: 1 }], author)
     expect(await importSeason(db(), id, other, 1, author)).toBeUndefined()
     expect((await stored()).season.farm.name).toBe('Test farm')
   })

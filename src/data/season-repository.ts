@@ -1,20 +1,21 @@
 /** Whole seasons: opening, reading and replacing everything in one. */
 import { sql, type Kysely, type Transaction } from 'kysely'
-import type { Season } from '../season/schema'
+import { COLLECTIONS, SEASON_FORMAT, type Season } from '../season/schema'
+import { TABLES } from './collections'
 import type { Db } from './database'
 import { readingRows, readReadings, readRecords, recordRow } from './record-repository'
-import * as rows from './rows'
-import type { SeasonId } from './rows'
-import type { Database } from './schema'
+import { ofSeason, type Database, type SeasonId } from './schema'
+import { cacheOf, listsOf, planOf, versionsOf, type SeasonCache } from './season-cache'
+import { factsOf, factsRow, insertAll, insertThings, writeThings } from './things'
 
-export type { SeasonId } from './rows'
+export type { SeasonId } from './schema'
 
-/** A season with the revision it was read at and the version of each planting. */
+/** A season with the revision it was read at and the version of each thing in it. */
 export interface StoredSeason {
   id: SeasonId
   season: Season
   revision: number
-  /** By planting key: the revision that last changed it. */
+  /** By list and key (`places/bench`, `head`): the revision that last changed it. */
   versions: Record<string, number>
 }
 
@@ -52,68 +53,29 @@ export async function loadSeason(db: Kysely<Database>, id: SeasonId): Promise<St
     .transaction()
     .setIsolationLevel('repeatable read')
     .setAccessMode('read only')
-    .execute((trx) => readSeasonRows(trx, id))
+    .execute((trx) => readSeasonRows(trx, id, cacheOf(db)))
 }
 
-/** As `loadSeason`, inside a transaction that is already open. */
-export async function readSeasonRows(trx: Transaction<Database>, id: SeasonId): Promise<StoredSeason | undefined> {
+/** As `loadSeason`, inside a transaction that is already open; what is planned comes from the cache where it still holds. */
+export async function readSeasonRows(
+  trx: Transaction<Database>,
+  id: SeasonId,
+  cache?: SeasonCache,
+): Promise<StoredSeason | undefined> {
   const row = await ofSeason(trx.selectFrom('season').selectAll(), id).executeTakeFirst()
   if (!row) return undefined
-  const farm = await trx.selectFrom('farm').select('name').where('farm_id', '=', id.farm_id).executeTakeFirstOrThrow()
-  const places = await ofSeason(trx.selectFrom('place').selectAll(), id).orderBy('position').execute()
-  const periods = await ofSeason(trx.selectFrom('place_period').selectAll(), id).orderBy('position').execute()
-  const containers = await ofSeason(trx.selectFrom('container').selectAll(), id).orderBy('position').execute()
-  const crops = await ofSeason(trx.selectFrom('crop').selectAll(), id).orderBy('position').execute()
-  const points = await ofSeason(trx.selectFrom('growth_point').selectAll(), id).orderBy('position').execute()
-  const preparation = await ofSeason(trx.selectFrom('preparation').selectAll(), id).orderBy('position').execute()
-  const varieties = await ofSeason(trx.selectFrom('variety').selectAll(), id).orderBy('position').execute()
-  const lots = await ofSeason(trx.selectFrom('lot').selectAll(), id).orderBy('position').execute()
-  const tests = await ofSeason(trx.selectFrom('lot_test').selectAll(), id).orderBy('position').execute()
-  const methods = await ofSeason(trx.selectFrom('method').selectAll(), id).orderBy('position').execute()
-  const stages = await ofSeason(trx.selectFrom('stage').selectAll(), id).orderBy('position').execute()
-  const blocks = await ofSeason(trx.selectFrom('block').selectAll(), id).orderBy('position').execute()
-  const beds = await ofSeason(trx.selectFrom('bed').selectAll(), id).orderBy('position').execute()
-  const standing = await ofSeason(trx.selectFrom('bed_standing').selectAll(), id).orderBy('position').execute()
-  const shares = await ofSeason(trx.selectFrom('planting_share').selectAll(), id).orderBy('position').execute()
-  const plantings = await ofSeason(trx.selectFrom('planting').selectAll(), id)
-    .orderBy('position')
-    .orderBy('key')
-    .execute()
-  const changes = await ofSeason(trx.selectFrom('series_change').selectAll(), id).orderBy('n').execute()
-
+  const plan = await planOf(trx, id, row, cache)
   // A copy of a season knows what has happened in the season itself.
   const real = row.what_if_of === null ? id : { farm_id: id.farm_id, season_id: row.what_if_of }
   const records = await readRecords(trx, real)
   const readings = await readReadings(trx, real)
 
-  const periodsOf = groupBy(periods, (p) => p.place)
-  const pointsOf = groupBy(points, (p) => p.crop)
-  const preparationOf = groupBy(preparation, (p) => p.crop)
-  const testsOf = groupBy(tests, (t) => t.lot)
-  const stagesOf = groupBy(stages, (s) => s.method)
-  const standingOf = groupBy(standing, (s) => s.bed)
-  const sharesOf = groupBy(shares, (s) => s.planting)
-  const changesOf = groupBy(changes, (c) => c.planting)
-  return {
-    id,
-    revision: row.revision,
-    versions: Object.fromEntries(plantings.map((p) => [p.key, p.version])),
-    season: {
-      ...rows.seasonOf(row, farm.name),
-      places: places.map((p) => rows.placeOf(p, periodsOf.get(p.key) ?? [])),
-      containers: containers.map(rows.containerOf),
-      crops: crops.map((c) => rows.cropOf(c, pointsOf.get(c.key) ?? [], preparationOf.get(c.key) ?? [])),
-      varieties: varieties.map(rows.varietyOf),
-      lots: lots.map((lot) => rows.lotOf(lot, testsOf.get(lot.key) ?? [])),
-      methods: methods.map((m) => rows.methodOf(m, stagesOf.get(m.key) ?? [])),
-      blocks: blocks.map(rows.blockOf),
-      beds: beds.map((b) => rows.bedOf(b, standingOf.get(b.key) ?? [])),
-      plantings: plantings.map((p) => rows.plantingOf(p, changesOf.get(p.key) ?? [], sharesOf.get(p.key) ?? [])),
-      records,
-      readings,
-    },
-  }
+  const season: Season = { format: SEASON_FORMAT, ...plan.facts, ...listsOf(plan), records, readings }
+  return { id, revision: row.revision, versions: versionsOf(plan), season }
 }
+
+/** Columns that `factsRow` fills, as far as the database's types know them. */
+export type SeasonColumns = { name: string; ends_on: string; opens_on: string | null; rest: string }
 
 /** Makes a farm with one season from a document. */
 export async function createFarm(db: Kysely<Database>, season: Season): Promise<SeasonId> {
@@ -125,7 +87,12 @@ export async function createFarm(db: Kysely<Database>, season: Season): Promise<
       .executeTakeFirstOrThrow()
     const row = await trx
       .insertInto('season')
-      .values({ farm_id: farm.farm_id, season_id: crypto.randomUUID(), revision: 1, ...rows.seasonRow(season) })
+      .values({
+        farm_id: farm.farm_id,
+        season_id: crypto.randomUUID(),
+        revision: 1,
+        ...(factsRow(factsOf(season)) as SeasonColumns),
+      })
       .returning(['farm_id', 'season_id'])
       .executeTakeFirstOrThrow()
     await insertContents(trx, row, season, 1)
@@ -157,7 +124,12 @@ export async function createNextSeason(db: Kysely<Database>, farm: string, seaso
   return db.transaction().execute(async (trx) => {
     const row = await trx
       .insertInto('season')
-      .values({ farm_id: farm, season_id: crypto.randomUUID(), revision: 1, ...rows.seasonRow(season) })
+      .values({
+        farm_id: farm,
+        season_id: crypto.randomUUID(),
+        revision: 1,
+        ...(factsRow(factsOf(season)) as SeasonColumns),
+      })
       .returning(['farm_id', 'season_id'])
       .executeTakeFirstOrThrow()
     await insertContents(trx, row, season, 1)
@@ -177,28 +149,9 @@ export async function replaceContents(
   season: Season,
   revision: number,
 ): Promise<void> {
-  for (const table of [
-    'planting',
-    'bed',
-    'block',
-    'method',
-    'lot',
-    'variety',
-    'crop',
-    'container',
-    'place',
-    'record',
-    'reading',
-  ] as const) {
-    await trx.deleteFrom(table).where('farm_id', '=', id.farm_id).where('season_id', '=', id.season_id).execute()
-  }
-  await trx.updateTable('farm').set({ name: season.farm.name }).where('farm_id', '=', id.farm_id).execute()
-  await trx
-    .updateTable('season')
-    .set(rows.seasonRow(season))
-    .where('farm_id', '=', id.farm_id)
-    .where('season_id', '=', id.season_id)
-    .execute()
+  for (const table of [...COLLECTIONS.map((of) => TABLES[of].table), 'record', 'reading'])
+    await ofSeason(trx.deleteFrom(table as 'place'), id).execute()
+  await writeThings(trx, id, [{ of: 'head', key: 'head', value: factsOf(season), position: 0 }], revision)
   await insertContents(trx, id, season, revision)
 }
 
@@ -209,91 +162,14 @@ export async function insertContents(
   season: Season,
   version: number,
 ): Promise<void> {
-  await insertAll(
-    trx,
-    'place',
-    season.places.map((x, i) => rows.placeRow(id, x, i)),
-  )
-  await insertAll(
-    trx,
-    'place_period',
-    season.places.flatMap((x) => rows.periodRows(id, x)),
-  )
-  await insertAll(
-    trx,
-    'container',
-    season.containers.map((x, i) => rows.containerRow(id, x, i)),
-  )
-  await insertAll(
-    trx,
-    'crop',
-    season.crops.map((x, i) => rows.cropRow(id, x, i)),
-  )
-  await insertAll(
-    trx,
-    'growth_point',
-    season.crops.flatMap((x) => rows.pointRows(id, x)),
-  )
-  await insertAll(
-    trx,
-    'preparation',
-    season.crops.flatMap((x) => rows.preparationRows(id, x)),
-  )
-  await insertAll(
-    trx,
-    'variety',
-    season.varieties.map((x, i) => rows.varietyRow(id, x, i)),
-  )
-  await insertAll(
-    trx,
-    'lot',
-    season.lots.map((x, i) => rows.lotRow(id, x, i)),
-  )
-  await insertAll(
-    trx,
-    'lot_test',
-    season.lots.flatMap((x) => rows.lotTestRows(id, x)),
-  )
-  await insertAll(
-    trx,
-    'method',
-    season.methods.map((x, i) => rows.methodRow(id, x, i)),
-  )
-  await insertAll(
-    trx,
-    'stage',
-    season.methods.flatMap((x) => rows.stageRows(id, x)),
-  )
-  await insertAll(
-    trx,
-    'block',
-    season.blocks.map((x, i) => rows.blockRow(id, x, i)),
-  )
-  await insertAll(
-    trx,
-    'bed',
-    season.beds.map((x, i) => rows.bedRow(id, x, i)),
-  )
-  await insertAll(
-    trx,
-    'bed_standing',
-    season.beds.flatMap((x) => rows.standingRows(id, x)),
-  )
-  await insertAll(
-    trx,
-    'planting',
-    season.plantings.map((x, i) => rows.plantingRow(id, x, i, version)),
-  )
-  await insertAll(
-    trx,
-    'series_change',
-    season.plantings.flatMap((x) => rows.changeRows(id, x)),
-  )
-  await insertAll(
-    trx,
-    'planting_share',
-    season.plantings.flatMap((x) => rows.shareRows(id, x)),
-  )
+  for (const of of COLLECTIONS)
+    await insertThings(
+      trx,
+      id,
+      of,
+      season[of].map((value, position) => ({ value, position })),
+      version,
+    )
   const { what_if_of: copyOf } = await ofSeason(
     trx.selectFrom('season').select('what_if_of'),
     id,
@@ -305,37 +181,4 @@ export async function insertContents(
     season.records.map((x) => recordRow(id, x)),
   )
   await insertAll(trx, 'reading', readingRows(id, season.readings))
-}
-
-function groupBy<T>(items: readonly T[], keyOf: (item: T) => string): Map<string, T[]> {
-  const groups = new Map<string, T[]>()
-  for (const item of items) {
-    const group = groups.get(keyOf(item))
-    if (group) group.push(item)
-    else groups.set(keyOf(item), [item])
-  }
-  return groups
-}
-
-const ROWS_AT_ONCE = 500 // PostgreSQL takes at most 65,535 values in one statement
-
-/** Inserts any number of rows, so many at a time. */
-export async function insertAll<T extends keyof Database>(
-  trx: Transaction<Database>,
-  table: T,
-  values: Parameters<ReturnType<typeof trx.insertInto<T>>['values']>[0][],
-): Promise<void> {
-  for (let i = 0; i < values.length; i += ROWS_AT_ONCE) {
-    await trx
-      .insertInto(table)
-      .values(values.slice(i, i + ROWS_AT_ONCE) as never)
-      .execute()
-  }
-}
-
-function ofSeason<Q extends { where(column: 'farm_id' | 'season_id', op: '=', value: string): Q }>(
-  query: Q,
-  id: SeasonId,
-): Q {
-  return query.where('farm_id', '=', id.farm_id).where('season_id', '=', id.season_id)
 }

@@ -3,7 +3,7 @@ import { readField } from '../season/small-field'
 import { library } from '../library/library'
 import type { Crop, Lot, Method, Place } from '../season/schema'
 import { readSmall } from '../season/small-season'
-import { redo, savePlantings, saveThings, undo } from './change-repository'
+import { redo, saveChanges, undo } from './change-repository'
 import { freshDatabase } from './fresh-database'
 import { createFarm, loadSeason, type SeasonId } from './season-repository'
 import { factsOf } from './things'
@@ -136,10 +136,10 @@ describe('a season with a field', () => {
     const loaded = (await loadSeason(db(), other))!
     expect(loaded.season).toEqual(full)
     const changed = { ...full.plantings[0]!, goes: [{ to: 'bed' as const, bed: 'f1', plants: 200 }] }
-    const saved = await savePlantings(
+    const saved = await saveChanges(
       db(),
       other,
-      [{ key: 'a', version: loaded.versions.a!, to: changed }],
+      [{ of: 'plantings', key: 'a', version: loaded.versions['plantings/a']!, to: changed }],
       by('moved'),
     )
     expect(saved.ok).toBe(true)
@@ -150,12 +150,12 @@ describe('a season with a field', () => {
   it('keeps a bed that a planting goes to', async () => {
     const other = await createFarm(db(), full)
     const bed = full.beds[1]!
-    expect(await saveThings(db(), other, [{ of: 'beds', key: bed.key, from: bed, to: null }], by('gone'))).toEqual({
+    expect(await saveChanges(db(), other, [{ of: 'beds', key: bed.key, from: bed, to: null }], by('gone'))).toEqual({
       ok: false,
       used: true,
     })
     const longer = { ...bed, length: 1200, standing: [] }
-    const done = await saveThings(db(), other, [{ of: 'beds', key: bed.key, from: bed, to: longer }], by('longer'))
+    const done = await saveChanges(db(), other, [{ of: 'beds', key: bed.key, from: bed, to: longer }], by('longer'))
     expect(done.ok).toBe(true)
     expect((await loadSeason(db(), other))!.season.beds[1]).toEqual(longer)
   })
@@ -179,7 +179,7 @@ describe('single things', () => {
       ...season.places[2]!,
       temperature: { lift: 3, periods: [{ from: '01-01', until: '02-01', floor: 2 }] },
     }
-    const all = await saveThings(
+    const all = await saveChanges(
       db(),
       id,
       [
@@ -211,23 +211,26 @@ describe('single things', () => {
   })
   it('are refused when they have changed since they were read', async () => {
     const [lettuce] = season.crops as [Crop]
-    await saveThings(
+    await saveChanges(
       db(),
       id,
       [{ of: 'crops', key: 'lettuce', from: lettuce, to: { ...lettuce, name: 'Salad' } }],
       by('theirs'),
     )
-    const mine = await saveThings(
+    const mine = await saveChanges(
       db(),
       id,
       [{ of: 'crops', key: 'lettuce', from: lettuce, to: { ...lettuce, pauseDays: 4 } }],
       by('mine'),
     )
-    expect(mine).toEqual({ ok: false, stale: [{ of: 'crops', key: 'lettuce' }] })
+    expect(mine).toEqual({
+      ok: false,
+      stale: [{ of: 'crops', key: 'lettuce', now: { ...lettuce, name: 'Salad' }, version: 2 }],
+    })
     expect((await stored()).crops[0]!.name).toBe('Salad')
   })
   it('that are used cannot be removed, and nothing is written', async () => {
-    const refused = await saveThings(
+    const refused = await saveChanges(
       db(),
       id,
       [
@@ -241,11 +244,23 @@ describe('single things', () => {
   })
   it('cannot be undone while something added since needs them', async () => {
     const method: Method = { ...season.methods[0]!, key: 'second', name: 'Second way' }
-    const added = await saveThings(db(), id, [{ of: 'methods', key: 'second', from: null, to: method }], by('a method'))
-    await savePlantings(
+    const added = await saveChanges(
       db(),
       id,
-      [{ key: 'n', version: null, to: { ...season.plantings[0]!, key: 'n', code: 'N', method: 'second' } }],
+      [{ of: 'methods', key: 'second', from: null, to: method }],
+      by('a method'),
+    )
+    await saveChanges(
+      db(),
+      id,
+      [
+        {
+          of: 'plantings',
+          key: 'n',
+          version: null,
+          to: { ...season.plantings[0]!, key: 'n', code: 'N', method: 'second' },
+        },
+      ],
       by('a planting'),
     )
     if (!added.ok) throw new Error('the method must be added')

@@ -1,13 +1,16 @@
-/** Single things of a season (places, crops, lots …) and its own facts: read and written one by one. */
-import type { Transaction } from 'kysely'
-import { Season, type Collection } from '../season/schema'
-import * as rows from './rows'
-import type { SeasonId } from './rows'
-import type { Database } from './schema'
-import { insertAll, readSeasonRows } from './season-repository'
+/** Things of a season (places, crops, lots …) and its own facts: read and written by their lists, as `collections.ts` declares them. */
+import { sql, type Transaction } from 'kysely'
+import { COLLECTIONS, Season, type Collection } from '../season/schema'
+import { FACTS_COLUMNS, TABLES } from './collections'
+import type { Db } from './database'
+import { childRows, childTables, copyOf, partOf, putChildren, rowOf, type Row, type Rows } from './parts'
+import type { Database, SeasonId } from './schema'
 
 /** What belongs to the season itself and not to a list. */
 export type SeasonFacts = Pick<Season, 'farm' | 'season' | 'site' | 'habits'>
+
+/** The lists of a season. */
+export type Lists = Pick<Season, Collection>
 
 /** A thing by its list and key; `head` is the season's own facts. */
 export interface ThingRef {
@@ -21,39 +24,137 @@ export interface ThingState extends ThingRef {
   position: number
 }
 
+/** A thing as it stands, with the revision that last changed it; `null` when there is none. */
+export interface StoredThing extends ThingState {
+  version: number | null
+}
+
 /** A season's own facts. */
 export const factsOf = ({ farm, season, site, habits }: Season): SeasonFacts => ({ farm, season, site, habits })
 
-/** Reads things as they stand, new ones at the end of their lists. */
+const Facts = Season.pick({ farm: true, season: true, site: true, habits: true })
+
+/** The schema of a thing of a list. */
+export const schemaOf = (of: Collection) => Season.shape[of].unwrap().element
+
+/** Tables are named by what declares them; columns are checked where they are declared. */
+const inTable = (db: Db, table: string, id: SeasonId) =>
+  db
+    .selectFrom(table as 'place')
+    .selectAll()
+    .where('farm_id', '=', id.farm_id)
+    .where('season_id', '=', id.season_id)
+
+async function readRows(
+  db: Db,
+  table: string,
+  id: SeasonId,
+  only?: readonly [column: string, keys: readonly string[]],
+) {
+  const all = inTable(db, table, id)
+  const some = only ? all.where(sql.ref(only[0]), 'in', only[1]) : all
+  return (await some.execute()) as unknown as Row[]
+}
+
+/** Things of a list in their order; all of them, or those of some keys. */
+export async function readList(
+  db: Db,
+  id: SeasonId,
+  of: Collection,
+  keys?: readonly string[],
+): Promise<{ value: { key: string }; position: number; version: number }[]> {
+  if (keys?.length === 0) return []
+  const { table, owner, columns, children } = TABLES[of]
+  const rows = await readRows(db, table, id, keys && ['key', keys])
+  if (rows.length === 0) return []
+  const owned = new Map<string, Map<string, Row[]>>()
+  for (const child of childTables(children)) {
+    const byOwner = new Map<string, Row[]>()
+    for (const row of await readRows(db, child, id, keys && [owner, keys])) {
+      const list = byOwner.get(row[owner] as string)
+      if (list) list.push(row)
+      else byOwner.set(row[owner] as string, [row])
+    }
+    owned.set(child, byOwner)
+  }
+  const schema = schemaOf(of)
+  return rows
+    .map((row) => {
+      const key = row.key as string
+      const part = { ...partOf(row, columns), key }
+      putChildren(part, children, key, {}, owned)
+      return {
+        value: schema.parse(part) as { key: string },
+        position: row.position as number,
+        version: row.version as number,
+      }
+    })
+    .sort((a, b) => a.position - b.position || (a.value.key < b.value.key ? -1 : 1))
+}
+
+/** The season's own facts, from its row and the name of its farm. */
+export function factsFrom(row: object, farm: string): SeasonFacts {
+  const part = partOf({ ...row } as Row, FACTS_COLUMNS)
+  return Facts.parse({ ...part, farm: { ...(part.farm as object | undefined), name: farm } })
+}
+
+/** Columns of a season row that hold its own facts. The farm's name is kept with the farm. */
+export function factsRow(facts: SeasonFacts): Row {
+  const part = copyOf(facts)
+  const { name: _, ...farm } = part.farm as { name: string }
+  const { season, site, habits } = part
+  return rowOf({ season, site, habits, ...(Object.keys(farm).length > 0 ? { farm } : {}) }, FACTS_COLUMNS)
+}
+
+/** Writes the season's own facts. */
+async function writeFacts(trx: Transaction<Database>, id: SeasonId, facts: SeasonFacts, version: number) {
+  await trx.updateTable('farm').set({ name: facts.farm.name }).where('farm_id', '=', id.farm_id).execute()
+  await trx
+    .updateTable('season')
+    .set({ ...factsRow(facts), facts_version: version })
+    .where('farm_id', '=', id.farm_id)
+    .where('season_id', '=', id.season_id)
+    .execute()
+}
+
+/** Reads things as they stand, new ones at the end of their lists. Only what is asked for is read. */
 export async function readThings(
   trx: Transaction<Database>,
   id: SeasonId,
   refs: readonly ThingRef[],
-): Promise<ThingState[]> {
-  const { season } = (await readSeasonRows(trx, id))!
-  const next = new Map<string, number>()
-  return refs.map(({ of, key }) => {
-    if (of === 'head') return { of, key, value: factsOf(season), position: 0 }
-    const list: readonly { key: string }[] = season[of]
-    const at = list.findIndex((thing) => thing.key === key)
-    if (at >= 0) return { of, key, value: list[at]!, position: at }
-    const end = next.get(of) ?? list.length
-    next.set(of, end + 1)
-    return { of, key, value: null, position: end }
-  })
+): Promise<StoredThing[]> {
+  const found = new Map<string, StoredThing>()
+  const name = ({ of, key }: ThingRef) => `${of}/${key}`
+  for (const of of COLLECTIONS) {
+    const keys = [...new Set(refs.filter((ref) => ref.of === of).map(({ key }) => key))]
+    if (keys.length === 0) continue
+    for (const { value, position, version } of await readList(trx, id, of, keys))
+      found.set(`${of}/${value.key}`, { of, key: value.key, value, position, version })
+    const missing = keys.filter((key) => !found.has(`${of}/${key}`))
+    if (missing.length === 0) continue
+    let next = await endOf(trx, id, of)
+    for (const key of missing) found.set(`${of}/${key}`, { of, key, value: null, position: next++, version: null })
+  }
+  if (refs.some(({ of }) => of === 'head')) {
+    const row = await inTable(trx, 'season', id).executeTakeFirstOrThrow()
+    const farm = await trx.selectFrom('farm').select('name').where('farm_id', '=', id.farm_id).executeTakeFirstOrThrow()
+    const { facts_version: version } = row as unknown as { facts_version: number }
+    for (const { key } of refs.filter(({ of }) => of === 'head'))
+      found.set(`head/${key}`, { of: 'head', key, value: factsFrom(row, farm.name), position: 0, version })
+  }
+  return refs.map((ref) => found.get(name(ref))!)
 }
 
-const TABLES = {
-  places: 'place',
-  containers: 'container',
-  crops: 'crop',
-  varieties: 'variety',
-  lots: 'lot',
-  methods: 'method',
-  blocks: 'block',
-  beds: 'bed',
-  plantings: 'planting',
-} as const
+/** The first position no thing of a list has yet. */
+async function endOf(trx: Transaction<Database>, id: SeasonId, of: Collection): Promise<number> {
+  const { last } = await trx
+    .selectFrom(TABLES[of].table as 'place')
+    .select(({ fn }) => fn.max('position').as('last'))
+    .where('farm_id', '=', id.farm_id)
+    .where('season_id', '=', id.season_id)
+    .executeTakeFirstOrThrow()
+  return (last ?? -1) + 1
+}
 
 /** Puts things in the place of what stands under their keys; references are checked when the transaction ends. */
 export async function writeThings(
@@ -62,78 +163,56 @@ export async function writeThings(
   states: readonly ThingState[],
   version: number,
 ): Promise<void> {
-  for (const { of, key, value, position } of states) {
-    if (of === 'head') {
-      const facts = value as SeasonFacts
-      await trx.updateTable('farm').set({ name: facts.farm.name }).where('farm_id', '=', id.farm_id).execute()
-      await trx
-        .updateTable('season')
-        .set(rows.seasonRow(facts))
-        .where('farm_id', '=', id.farm_id)
-        .where('season_id', '=', id.season_id)
-        .execute()
-      continue
-    }
+  for (const of of COLLECTIONS) {
+    const own = states.filter((state) => state.of === of)
+    if (own.length === 0) continue
     await trx
-      .deleteFrom(TABLES[of])
+      .deleteFrom(TABLES[of].table as 'place')
       .where('farm_id', '=', id.farm_id)
       .where('season_id', '=', id.season_id)
-      .where('key', '=', key)
+      .where(
+        'key',
+        'in',
+        own.map(({ key }) => key),
+      )
       .execute()
-    if (value !== null) await insertThing(trx, id, of, value, position, version)
+    await insertThings(
+      trx,
+      id,
+      of,
+      own.filter(({ value }) => value !== null),
+      version,
+    )
   }
+  for (const { of, value } of states) if (of === 'head') await writeFacts(trx, id, value as SeasonFacts, version)
 }
 
-async function insertThing(
+/** Adds things to a list. */
+export async function insertThings(
   trx: Transaction<Database>,
   id: SeasonId,
   of: Collection,
-  value: unknown,
-  position: number,
+  things: readonly { value: unknown; position: number }[],
   version: number,
 ): Promise<void> {
-  switch (of) {
-    case 'places': {
-      const place = Season.shape.places.unwrap().element.parse(value)
-      await insertAll(trx, 'place', [rows.placeRow(id, place, position)])
-      return insertAll(trx, 'place_period', rows.periodRows(id, place))
-    }
-    case 'containers':
-      return insertAll(trx, 'container', [
-        rows.containerRow(id, Season.shape.containers.unwrap().element.parse(value), position),
-      ])
-    case 'crops': {
-      const crop = Season.shape.crops.unwrap().element.parse(value)
-      await insertAll(trx, 'crop', [rows.cropRow(id, crop, position)])
-      await insertAll(trx, 'growth_point', rows.pointRows(id, crop))
-      return insertAll(trx, 'preparation', rows.preparationRows(id, crop))
-    }
-    case 'varieties':
-      return insertAll(trx, 'variety', [
-        rows.varietyRow(id, Season.shape.varieties.unwrap().element.parse(value), position),
-      ])
-    case 'lots': {
-      const lot = Season.shape.lots.unwrap().element.parse(value)
-      await insertAll(trx, 'lot', [rows.lotRow(id, lot, position)])
-      return insertAll(trx, 'lot_test', rows.lotTestRows(id, lot))
-    }
-    case 'methods': {
-      const method = Season.shape.methods.unwrap().element.parse(value)
-      await insertAll(trx, 'method', [rows.methodRow(id, method, position)])
-      return insertAll(trx, 'stage', rows.stageRows(id, method))
-    }
-    case 'blocks':
-      return insertAll(trx, 'block', [rows.blockRow(id, Season.shape.blocks.unwrap().element.parse(value), position)])
-    case 'beds': {
-      const bed = Season.shape.beds.unwrap().element.parse(value)
-      await insertAll(trx, 'bed', [rows.bedRow(id, bed, position)])
-      return insertAll(trx, 'bed_standing', rows.standingRows(id, bed))
-    }
-    case 'plantings': {
-      const planting = Season.shape.plantings.unwrap().element.parse(value)
-      await insertAll(trx, 'planting', [rows.plantingRow(id, planting, position, version)])
-      await insertAll(trx, 'series_change', rows.changeRows(id, planting))
-      return insertAll(trx, 'planting_share', rows.shareRows(id, planting))
-    }
+  const { table, owner, columns, children } = TABLES[of]
+  const schema = schemaOf(of)
+  const rows: Rows = new Map([[table, []]])
+  for (const { value, position } of things) {
+    const { key, ...part } = copyOf(schema.parse(value)) as { key: string }
+    childRows(part, children, { ...id, [owner]: key }, rows)
+    rows.get(table)!.push({ ...id, key, position, version, ...rowOf(part, columns) })
   }
+  for (const [name, list] of rows) await insertAll(trx, name, list)
+}
+
+const ROWS_AT_ONCE = 500 // PostgreSQL takes at most 65,535 values in one statement
+
+/** Inserts any number of rows, so many at a time. */
+export async function insertAll(trx: Transaction<Database>, table: string, rows: readonly object[]): Promise<void> {
+  for (let i = 0; i < rows.length; i += ROWS_AT_ONCE)
+    await trx
+      .insertInto(table as 'place')
+      .values(rows.slice(i, i + ROWS_AT_ONCE) as never)
+      .execute()
 }

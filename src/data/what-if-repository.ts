@@ -2,10 +2,9 @@
 import type { Kysely } from 'kysely'
 import { Season } from '../season/schema'
 import type { Db } from './database'
-import * as rows from './rows'
-import type { SeasonId } from './rows'
-import type { Database } from './schema'
-import { insertContents } from './season-repository'
+import type { Database, SeasonId } from './schema'
+import { insertContents, type SeasonColumns } from './season-repository'
+import { factsOf, factsRow } from './things'
 
 /** A copy by its name. */
 export interface WhatIf {
@@ -61,7 +60,7 @@ export async function createWhatIf(
         what_if_of: of.season_id,
         what_if: name,
         what_if_from: JSON.stringify(from),
-        ...rows.seasonRow(season),
+        ...(factsRow(factsOf(season)) as SeasonColumns),
       })
       .returning(['farm_id', 'season_id'])
       .executeTakeFirstOrThrow()

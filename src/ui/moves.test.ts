@@ -33,7 +33,7 @@ const [a] = season.plantings as [Planting]
 describe('a planting that is changed', () => {
   it('is written together with what follows it in its bed', () => {
     const { edits, moves } = plantingEdits(season, plan, { ...a, on: '2027-04-27' })
-    expect(edits.map(({ key, from }) => [key, (from as Planting).on])).toEqual([
+    expect(edits.map((edit) => [edit.key, 'from' in edit && (edit.from as Planting).on])).toEqual([
       ['a', '2027-04-20'],
       ['h', '2027-06-21'],
     ])

@@ -30,7 +30,8 @@ import { useSeason, useWorkingDay } from '../../ui/season-context'
 import { useUndo } from '../../ui/undo-context'
 import { OTHER_SEASON } from '../../ui/use-change'
 import { useKept } from '../../ui/use-kept'
-import { changePlantings, type PlantingEdit, type SaveResult } from './actions'
+import { changeSeason, type ChangeResult } from '../../actions/change-season'
+import { summaryOf, type PlantingEdit } from './saving'
 import { BatchCard } from './batch-card'
 import { GROUPINGS, ORDERS, planRows, plantedCrops, sowingWeeks, type RowOptions } from './model'
 import { OnePanel } from './one-panel'
@@ -367,9 +368,10 @@ function usePanel() {
       const fail = (text: string) => (loud ? notice({ text, tone: 'error' }) : setFailure(text))
       setProblems([])
       setFailure(undefined)
-      let result: SaveResult
+      let result: ChangeResult
       try {
-        result = await changePlantings(data.view, edits)
+        const things = edits.map((edit) => ({ of: 'plantings' as const, ...edit }))
+        result = await changeSeason(data.view, things, summaryOf(edits, season))
       } catch {
         fail('The server did not answer. Nothing was saved; what you wrote is still here. Try again in a moment.')
         return
@@ -383,6 +385,7 @@ function usePanel() {
         else setProblems(result.problems)
       } else if (result.reason === 'stale') fail(staleWords(result, edits, season, format.number))
       else if (result.reason === 'other-season') fail(OTHER_SEASON)
+      else if (result.reason === 'used') fail('Something still uses what would be taken away.')
       else fail('There is no season to save into. Reload the page.')
     })
 
@@ -393,12 +396,12 @@ function usePanel() {
   const edited = editId === null ? undefined : season.plantings.find(({ key }) => key === editId)
   const [remembered, setRemembered] = useState<Planting>()
   if (edited && edited !== remembered) setRemembered(edited)
-  const versionOf = (key: string) => data.versions[key] ?? null
+  const versionOf = (key: string) => data.versions[`plantings/${key}`] ?? null
   // What hangs on a bed that this planting leaves later moves with it.
   const saveOne = (planting: Planting, then: string | undefined, loud = false) => {
     const { edits } = plantingEdits(season, plan, planting)
     save(
-      edits.map(({ key, to }) => ({ key, to: to as PlantingEdit['to'], version: versionOf(key) })),
+      edits.map(({ key, to }) => ({ key, to: to as Planting | null, version: versionOf(key) })),
       then,
       loud,
     )
@@ -524,12 +527,13 @@ const nextWeekOf = (day: Day) => day + 42
 
 /** What someone else changed meanwhile, so that nothing is lost silently. */
 function staleWords(
-  result: Extract<SaveResult, { reason: 'stale' }>,
+  result: Extract<ChangeResult, { reason: 'stale' }>,
   edits: PlantingEdit[],
   season: { plantings: readonly Planting[] },
   number: (n: number) => string,
 ): string {
-  const [{ key, now } = { key: '', now: null }] = result.stale
+  const [{ key, now: there } = { key: '', now: null }] = result.stale
+  const now = there as Planting | null
   const mine = edits.find((edit) => edit.key === key)?.to
   if (!now)
     return 'Someone else has removed this planting since you opened it. Nothing was saved; what you wrote is still here. Save again to put it back.'
