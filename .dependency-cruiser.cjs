@@ -26,7 +26,7 @@ module.exports = {
     {
       name: 'season-zod-only',
       severity: 'error',
-      from: { path: '^src/season/', pathNot: '(\\.test|any-season)\\.ts$' },
+      from: { path: '^src/season/', pathNot: '(\\.test|any-season|any-part)\\.ts$' },
       to: { dependencyTypes: ['npm', 'npm-dev'], pathNot: 'node_modules/zod' },
     },
     only('library', '^src/library/', ['^src/core/', '^src/season/'], 'the library is facts, read with the core'),

@@ -5,6 +5,7 @@
 import { readFileSync } from 'node:fs'
 import { Agent, request } from 'node:http'
 import { Writable } from 'node:stream'
+import { sql } from 'kysely'
 import { finished } from 'node:stream/promises'
 import { formatDay, parseDay } from '../src/core/calendar/day'
 import { labelCodes, labelsOf } from '../src/core/labels/content'
@@ -12,9 +13,11 @@ import { createPlanner } from '../src/core/plan/plan'
 import { tasksOf } from '../src/core/batch/tasks'
 import { connect } from '../src/data/database'
 import { migrate } from '../src/data/migrate'
+import { changeAsItStands } from '../src/data/change-repository'
 import { keepRecords } from '../src/data/record-repository'
 import { createFarm } from '../src/data/season-repository'
 import { labelsPdf } from '../src/interchange/labels-pdf'
+import { editSeason } from '../src/season/edit'
 import { readSeasonText } from '../src/interchange/season-file'
 import type { Entry, Season } from '../src/season/schema'
 import { createFormat } from '../src/words/format'
@@ -171,6 +174,61 @@ function send(agent: Agent, url: string, one: Entry): Promise<{ kept: { ok: bool
   })
 }
 
+const PLANNERS = 8
+const CHANGES = 40 // of each of them
+
+/** Planners at work in one season, each on plantings of their own, as their server does it; beside bare inserts on the same cluster. */
+async function planners(): Promise<void> {
+  const cluster = await startTestCluster()
+  const { db, close } = connect(cluster.url)
+  try {
+    await migrate(db)
+    const demo = readSeasonText(readFileSync('demo/sallow-ferry-2027.json', 'utf8'))
+    if (!demo.ok) throw new Error('the demo farm must read')
+    for (const [name, season] of [
+      ['the demo farm', demo.season],
+      ['2,000 batches', largeSeason(2000)],
+    ] as const) {
+      const id = await createFarm(db, season)
+      const own = (n: number) => season.plantings.filter((_, i) => i % PLANNERS === n)
+      const planner = async (n: number) => {
+        for (let i = 0; i < CHANGES; i++) {
+          const planting = own(n)[i % own(n).length]!
+          const written = await changeAsItStands(db, id, 'Grower', (now) => {
+            const from = now.plantings.find(({ key }) => key === planting.key)!
+            const to = { ...from, plants: from.plants + 1 }
+            const next = editSeason(now, [{ of: 'plantings', key: planting.key, to }])
+            if (!next.ok) return next
+            return { ok: true, summary: 'a change', changes: [{ of: 'plantings', key: planting.key, from, to }] }
+          })
+          if (!written.ok) throw new Error('a change was refused')
+        }
+      }
+      const start = performance.now()
+      await Promise.all(Array.from({ length: PLANNERS }, (_, n) => planner(n)))
+      const changes_a_second = Math.round((PLANNERS * CHANGES) / ((performance.now() - start) / 1000))
+      await sql`create table if not exists bare (id serial primary key, what jsonb)`.execute(db)
+      const bare = async () => {
+        for (let i = 0; i < CHANGES; i++)
+          await sql`insert into bare (what) values (${JSON.stringify(season.plantings[0])})`.execute(db)
+      }
+      const begun = performance.now()
+      await Promise.all(Array.from({ length: PLANNERS }, bare))
+      const bare_a_second = Math.round((PLANNERS * CHANGES) / ((performance.now() - begun) / 1000))
+      print({
+        bench: 'eight planners changing',
+        season: name,
+        changes_a_second,
+        least: 40,
+        bare_inserts_a_second: bare_a_second,
+      })
+    }
+  } finally {
+    await close()
+    cluster.stop()
+  }
+}
+
 const DEVICES = 30
 const EACH = 20
 const WARM = 4 // records of each device that do not count
@@ -285,5 +343,6 @@ async function taps(): Promise<void> {
 forecast()
 await labels()
 await database()
+await planners()
 await devices()
 await taps()
