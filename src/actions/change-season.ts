@@ -31,7 +31,7 @@ const Edits = z
     z.strictObject({
       of: z.enum([...COLLECTIONS, 'head']),
       key: z.string().min(1).max(60),
-      from: z.unknown(),
+      from: z.unknown().optional(),
       version: z.int().min(1).nullable().optional(),
       to: z.unknown(),
     }),

@@ -2,7 +2,9 @@
  * Checks across a season document: every key exists and is unique, and values that depend on
  * each other agree. Works on raw JSON, so that these are reported together with bad values.
  */
+import { LISTS, referencesOf, valuesAt } from './lists'
 import type { Problem } from './problem'
+import { COLLECTIONS, type Collection } from './schema'
 
 type Raw = Record<string, unknown>
 
@@ -12,26 +14,16 @@ export function referenceProblems(value: unknown): Problem[] {
   const problems: Problem[] = []
   const say = (path: string, message: string) => problems.push({ path, message })
 
-  const lists = {
-    places: entries(value, 'places'),
-    containers: entries(value, 'containers'),
-    crops: entries(value, 'crops'),
-    varieties: entries(value, 'varieties'),
-    lots: entries(value, 'lots'),
-    methods: entries(value, 'methods'),
-    blocks: entries(value, 'blocks'),
-    beds: entries(value, 'beds'),
-    plantings: entries(value, 'plantings'),
+  const lists = {} as Record<Collection, [Raw, string][]>
+  const byKey = {} as Record<Collection, Map<string, Raw>>
+  for (const of of COLLECTIONS) {
+    lists[of] = entries(value, of)
+    byKey[of] = keyed(of, lists[of], say)
   }
-  const byKey = Object.fromEntries(
-    Object.entries(lists).map(([list, items]) => [list, keyed(list, items, say)]),
-  ) as Record<keyof typeof lists, Map<string, Raw>>
-
-  const mustExist = (list: keyof typeof lists, one: string, key: unknown, path: string) => {
-    if (typeof key !== 'string' || byKey[list].has(key)) return true
-    say(path, `there is no ${one} with the key "${key}" in ${list}.`)
-    return false
-  }
+  for (const of of COLLECTIONS)
+    for (const [item, at] of lists[of])
+      for (const { to, key, at: inside } of referencesOf(of, item))
+        if (!byKey[to].has(key)) say(`${at}.${inside}`, `there is no ${LISTS[to].one} with the key "${key}" in ${to}.`)
 
   checkSeasonSpan(value, say)
   checkFrost(value, say)
@@ -40,12 +32,10 @@ export function referenceProblems(value: unknown): Problem[] {
   lists.places.forEach(([item, at]) => checkPlace(item, at, say))
   lists.crops.forEach(([item, at]) => checkCrop(item, at, say))
   lists.varieties.forEach(([item, at]) => {
-    mustExist('crops', 'crop', item.crop, `${at}.crop`)
     checkOverrides(item, at, byKey.crops.get(String(item.crop)), say)
   })
   lists.containers.forEach(([item, at]) => checkContainer(item, at, say))
   lists.lots.forEach(([item, at]) => {
-    mustExist('varieties', 'variety', item.variety, `${at}.variety`)
     if (!Array.isArray(item.homeTests)) return
     item.homeTests.forEach((test: unknown, i) => {
       if (isGroup(test) && isNumber(test.sown) && isNumber(test.up) && test.up > test.sown) {
@@ -54,13 +44,11 @@ export function referenceProblems(value: unknown): Problem[] {
     })
   })
   lists.methods.forEach(([item, at]) => {
-    mustExist('crops', 'crop', item.crop, `${at}.crop`)
     checkSowing(item, at, byKey.crops.get(String(item.crop)), byKey.containers, say)
-    checkStages(item, at, byKey.crops.get(String(item.crop)), mustExist, say)
+    checkStages(item, at, byKey.crops.get(String(item.crop)), say)
   })
 
   lists.beds.forEach(([item, at]) => {
-    mustExist('blocks', 'block', item.block, `${at}.block`)
     checkStanding(item, at, say)
   })
 
@@ -73,36 +61,22 @@ export function referenceProblems(value: unknown): Problem[] {
       if (other) say(`${at}.code`, `the code "${item.code}" is taken by ${other} already; each planting needs its own.`)
       else codes.set(item.code, at)
     }
-    const known = mustExist('varieties', 'variety', item.variety, `${at}.variety`)
-    const method = mustExist('methods', 'method', item.method, `${at}.method`)
     const crop = byKey.varieties.get(String(item.variety))?.crop
     const methodCrop = byKey.methods.get(String(item.method))?.crop
-    if (known && method && typeof crop === 'string' && typeof methodCrop === 'string' && crop !== methodCrop) {
+    if (typeof crop === 'string' && typeof methodCrop === 'string' && crop !== methodCrop) {
       say(`${at}.method`, `the method "${String(item.method)}" is for ${methodCrop}, but the variety is a ${crop}.`)
     }
-    if (item.lot !== undefined && mustExist('lots', 'seed lot', item.lot, `${at}.lot`)) {
-      const lotVariety = byKey.lots.get(String(item.lot))?.variety
-      if (known && typeof lotVariety === 'string' && lotVariety !== item.variety) {
-        say(`${at}.lot`, `the lot "${String(item.lot)}" holds seed of ${lotVariety}, not of ${String(item.variety)}.`)
-      }
-    }
+    const lotVariety = byKey.lots.get(String(item.lot))?.variety
+    if (byKey.varieties.has(String(item.variety)) && typeof lotVariety === 'string' && lotVariety !== item.variety)
+      say(`${at}.lot`, `the lot "${String(item.lot)}" holds seed of ${lotVariety}, not of ${String(item.variety)}.`)
     if (isGroup(item.anchor)) {
-      const { to, bed, event, night, soil } = item.anchor
-      if (to === 'bed') mustExist('beds', 'bed', bed, `${at}.anchor.bed`)
+      const { to, event, night, soil } = item.anchor
       if (to === 'event' && typeof event === 'string' && !events.has(event))
         say(`${at}.anchor.event`, `there is no event with the key "${event}" in site.events.`)
       if (to === 'warmth' && night === undefined && soil === undefined)
         say(`${at}.anchor`, 'needs a temperature of the night, of the soil, or both.')
     }
-    for (const [goes, where] of sharesOf(item, at)) {
-      goes.forEach((share: unknown, i) => {
-        if (!isGroup(share)) return
-        if (share.to === 'bed') mustExist('beds', 'bed', share.bed, `${where}[${i}].bed`)
-        if (share.to === 'sale' && share.pot !== undefined)
-          mustExist('containers', 'container', share.pot, `${where}[${i}].pot`)
-      })
-    }
-    checkDecided(item, at, byKey, mustExist, say)
+    checkDecided(item, at, byKey, say)
     checkSeries(item, at, say)
     checkPlantingSpan(item, at, value.season, say)
   })
@@ -184,66 +158,20 @@ function checkStanding(bed: Raw, at: string, say: Say): void {
   })
 }
 
-/** Every list of shares of a planting, with its path. */
-function sharesOf(planting: Raw, at: string): [unknown[], string][] {
-  const lists: [unknown[], string][] = []
-  if (Array.isArray(planting.goes)) lists.push([planting.goes, `${at}.goes`])
-  if (Array.isArray(planting.changes))
-    planting.changes.forEach(
-      (change: unknown, i) =>
-        isGroup(change) && Array.isArray(change.goes) && lists.push([change.goes, `${at}.changes[${i}].goes`]),
-    )
-  return lists
+/** Other methods of a planting, and of single ones of its series, suit it. */
+function checkDecided(planting: Raw, at: string, { methods }: Record<'methods', Map<string, Raw>>, say: Say): void {
+  const crop = methods.get(String(planting.method))?.crop
+  for (const { value, at: inside } of OTHER_METHODS.flatMap((path) => valuesAt(planting, path))) {
+    const own = methods.get(String(value))
+    if (!own) continue
+    if (typeof crop === 'string' && typeof own.crop === 'string' && own.crop !== crop)
+      say(`${at}.${inside}`, `the method "${String(value)}" is for ${own.crop}, not for ${crop}.`)
+    if (isGroup(own.sowing) && own.sowing.policy === 'in-place')
+      say(`${at}.${inside}`, `the method "${String(value)}" sows in place: a batch cannot be raised by it.`)
+  }
 }
 
-/** Other methods, places and containers of a planting, and of single ones of its series, exist and suit it. */
-function checkDecided(
-  planting: Raw,
-  at: string,
-  { methods }: Record<'methods', Map<string, Raw>>,
-  mustExist: (list: 'places' | 'containers' | 'methods', one: string, key: unknown, path: string) => boolean,
-  say: Say,
-): void {
-  const crop = methods.get(String(planting.method))?.crop
-  const sameCrop = (method: unknown, path: string) => {
-    if (!mustExist('methods', 'method', method, path)) return
-    const own = methods.get(String(method))
-    const other = own?.crop
-    if (typeof crop === 'string' && typeof other === 'string' && other !== crop)
-      say(path, `the method "${String(method)}" is for ${other}, not for ${crop}.`)
-    if (isGroup(own?.sowing) && own.sowing.policy === 'in-place')
-      say(path, `the method "${String(method)}" sows in place: a batch cannot be raised by it.`)
-  }
-  if (isGroup(planting.may) && Array.isArray(planting.may.methods))
-    planting.may.methods.forEach((method: unknown, i) => sameCrop(method, `${at}.may.methods[${i}]`))
-  const check = (one: Raw, where: string) => {
-    if (Array.isArray(one.stands)) {
-      one.stands.forEach((stands: unknown, i) => {
-        // A bench that is no longer there loses its pins and is named in the plan; it does not make the season wrong.
-        if (isGroup(stands)) mustExist('places', 'place', stands.place, `${where}.stands[${i}].place`)
-      })
-    }
-    const { otherwise } = one
-    if (!isGroup(otherwise)) return
-    if (otherwise.method !== undefined) sameCrop(otherwise.method, `${where}.otherwise.method`)
-    if (otherwise.germinateAt !== BY_RULE)
-      mustExist('places', 'place', otherwise.germinateAt, `${where}.otherwise.germinateAt`)
-    mustExist('places', 'place', otherwise.hardenAt, `${where}.otherwise.hardenAt`)
-    if (isGroup(otherwise.hold)) mustExist('places', 'place', otherwise.hold.place, `${where}.otherwise.hold.place`)
-    for (const [list, of, name] of [
-      ['places', otherwise.places, 'place'],
-      ['containers', otherwise.containers, 'container'],
-    ] as const) {
-      if (Array.isArray(of))
-        of.forEach((key: unknown, i) => {
-          if (key !== BY_RULE) mustExist(list, name, key, `${where}.otherwise.${list}[${i}]`)
-        })
-    }
-  }
-  check(planting, at)
-  if (Array.isArray(planting.changes))
-    planting.changes.forEach((change: unknown, i) => isGroup(change) && check(change, `${at}.changes[${i}]`))
-}
+const OTHER_METHODS = ['may.methods[]', 'otherwise.method', 'changes[].otherwise.method']
 
 function checkPlace(place: Raw, at: string, say: Say): void {
   const temperature = place.temperature
@@ -291,9 +219,6 @@ function checkTemperature(t: Raw, at: string, say: Say): void {
     say(`${at}.ceiling`, `the ceiling ${t.ceiling} °C is below the floor ${t.floor} °C.`)
   }
 }
-
-/** The rule that finds a place, in the place of its key. */
-const BY_RULE = '@usual-pace'
 
 function checkCrop(crop: Raw, at: string, say: Say): void {
   const g = crop.germination
@@ -422,16 +347,9 @@ function checkSowing(
   }
 }
 
-function checkStages(
-  method: Raw,
-  at: string,
-  crop: Raw | undefined,
-  mustExist: (list: 'places' | 'containers', one: string, key: unknown, path: string) => boolean,
-  say: Say,
-): void {
+function checkStages(method: Raw, at: string, crop: Raw | undefined, say: Say): void {
   const hardening = method.hardening
   if (isGroup(hardening)) {
-    mustExist('places', 'place', hardening.place, `${at}.hardening.place`)
     if (isNumber(hardening.days) && hardening.days > 0 && hardening.place === undefined) {
       say(`${at}.hardening.place`, `is missing: where do they harden for ${hardening.days} days?`)
     }
@@ -441,9 +359,6 @@ function checkStages(
   method.stages.forEach((stage: unknown, i) => {
     if (!isGroup(stage)) return
     const where = `${at}.stages[${i}]`
-    if (stage.place !== BY_RULE) mustExist('places', 'place', stage.place, `${where}.place`)
-    if (stage.germinateAt !== BY_RULE) mustExist('places', 'place', stage.germinateAt, `${where}.germinateAt`)
-    mustExist('containers', 'container', stage.container, `${where}.container`)
     if (i === 0) {
       if (stage.divide !== undefined) say(`${where}.divide`, 'the first stage is sown, not divided into.')
       if (stage.container === undefined)

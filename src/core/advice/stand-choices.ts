@@ -9,6 +9,7 @@ import { reach } from '../schedule/forward'
 import { thermalShareFor } from '../germination/emergence'
 import { plantsPerCell, thermalShareOn } from '../progress/seen'
 import { standForecast, type StandCount, type StandForecast } from '../ledger/stand-count'
+import { movedDoublesSurvival } from '../ledger/moved-doubles'
 import { inFlats, isBoughtIn, isInPlace } from '../sowing/policies'
 
 /** A count being weighed. */
@@ -65,9 +66,6 @@ export interface StandDecision {
   fillSurvival: number
 }
 
-const FILL_SURVIVAL = 0.85 // of seedlings moved from doubles into blanks, where the crop says nothing of its roots
-const TOUCHY = 0.6
-const TOUGH = 0.95
 const FULL = 0.9
 
 /**
@@ -131,8 +129,7 @@ export function standDecision(
   const wanted = batch.plants
   const chance = stand.chanceOf(wanted)
   const lacking = Math.max(0, Math.ceil(wanted - stand.mean))
-  const roots = way.crop.care.roots
-  const fillSurvival = roots === 'touchy' ? TOUCHY : roots === 'tough' ? TOUGH : FILL_SURVIVAL
+  const fillSurvival = movedDoublesSurvival(way.crop.care.roots)
 
   const scale = count.cells > 0 ? cells / count.cells : 1
   const blanks = flats ? 0 : Math.max(0, Math.floor(Math.min(count.doubles, count.cells - count.showing) * scale))

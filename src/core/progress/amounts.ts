@@ -1,6 +1,7 @@
 /** How many there are of a batch in each of its containers, and how many plants it will give. */
 import type { Day } from '../calendar/day'
 import type { Ledger } from '../ledger/ledger'
+import { movedDoublesSurvival } from '../ledger/moved-doubles'
 import type { StandForecast } from '../ledger/stand-count'
 import type { Batch } from '../batch/batch'
 import type { Way } from '../batch/ways'
@@ -14,8 +15,6 @@ export interface Amounts {
   /** Good plants expected at planting. */
   plants: number
 }
-
-const FILL_SURVIVAL = 0.85 // of seedlings moved from doubles into blanks: an estimate until they are counted
 
 /**
  * Amounts of a batch as it is: what the ledger has, and for what is still to come what it leads to.
@@ -48,7 +47,9 @@ export function amountsOf(
   const sownShare = sown !== undefined && usual[0]! > 0 ? sown / usual[0]! : 1
   const survival = way.survivals.slice(current).reduce((product, one) => product * one, 1)
   // Doubles moved into blanks, and blanks sown again, add what is likely to live of them.
-  const added = (ledger.filledSince * FILL_SURVIVAL + ledger.againSince * planned.seed.germination) * survival
+  const added =
+    (ledger.filledSince * movedDoublesSurvival(way.crop.care.roots) + ledger.againSince * planned.seed.germination) *
+    survival
   const usualPlants = planned.plants + (sizing?.spare ?? 0)
   const promised = stand ? stand.mean : usualPlants * sownShare
   const plants = ledger.plants ?? promised * share * kept + added

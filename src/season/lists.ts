@@ -1,0 +1,83 @@
+/** What the lists of a season are, said once: what one thing of each is called, and what it refers to. */
+import type { Collection } from './schema'
+
+/** A path inside a thing at which keys of another list stand; `[]` stands for each of a list. */
+export interface Reference {
+  at: string
+  to: Collection
+}
+
+export interface ListFacts {
+  /** One thing of it, in a sentence. */
+  one: string
+  refers: readonly Reference[]
+}
+
+/** What is decided of a planting, or of one of its series. */
+const decided = (at: string): Reference[] => [
+  { at: `${at}goes[].bed`, to: 'beds' },
+  { at: `${at}goes[].pot`, to: 'containers' },
+  { at: `${at}stands[].place`, to: 'places' },
+  { at: `${at}otherwise.method`, to: 'methods' },
+  { at: `${at}otherwise.germinateAt`, to: 'places' },
+  { at: `${at}otherwise.hardenAt`, to: 'places' },
+  { at: `${at}otherwise.hold.place`, to: 'places' },
+  { at: `${at}otherwise.places[]`, to: 'places' },
+  { at: `${at}otherwise.containers[]`, to: 'containers' },
+]
+
+export const LISTS: { readonly [Of in Collection]: ListFacts } = {
+  places: { one: 'place', refers: [] },
+  containers: { one: 'container', refers: [] },
+  crops: { one: 'crop', refers: [] },
+  varieties: { one: 'variety', refers: [{ at: 'crop', to: 'crops' }] },
+  lots: { one: 'seed lot', refers: [{ at: 'variety', to: 'varieties' }] },
+  methods: {
+    one: 'method',
+    refers: [
+      { at: 'crop', to: 'crops' },
+      { at: 'stages[].place', to: 'places' },
+      { at: 'stages[].germinateAt', to: 'places' },
+      { at: 'stages[].container', to: 'containers' },
+      { at: 'hardening.place', to: 'places' },
+    ],
+  },
+  blocks: { one: 'block', refers: [] },
+  beds: { one: 'bed', refers: [{ at: 'block', to: 'blocks' }] },
+  plantings: {
+    one: 'planting',
+    refers: [
+      { at: 'variety', to: 'varieties' },
+      { at: 'method', to: 'methods' },
+      { at: 'lot', to: 'lots' },
+      { at: 'may.methods[]', to: 'methods' },
+      { at: 'anchor.bed', to: 'beds' },
+      ...decided(''),
+      ...decided('changes[].'),
+    ],
+  },
+}
+
+/** What stands at a path of a thing, each with the path it really has. */
+export function valuesAt(thing: unknown, path: string): { value: unknown; at: string }[] {
+  let found = [{ value: thing, at: '' }]
+  for (const part of path.split('.')) {
+    const [name, each] = part.endsWith('[]') ? [part.slice(0, -2), true] : [part, false]
+    found = found.flatMap(({ value, at }) => {
+      if (typeof value !== 'object' || value === null || Array.isArray(value)) return []
+      const inner = (value as Record<string, unknown>)[name]
+      const where = at === '' ? name : `${at}.${name}`
+      if (!each) return [{ value: inner, at: where }]
+      return Array.isArray(inner) ? inner.map((one: unknown, i) => ({ value: one, at: `${where}[${i}]` })) : []
+    })
+  }
+  return found.filter(({ value }) => value !== undefined)
+}
+
+/** Keys of other things that a thing holds, each with its path; a rule in the place of a key is none. */
+export const referencesOf = (of: Collection, thing: unknown): { to: Collection; key: string; at: string }[] =>
+  LISTS[of].refers.flatMap(({ at: path, to }) =>
+    valuesAt(thing, path).flatMap(({ value, at }) =>
+      typeof value === 'string' && !value.startsWith('@') ? [{ to, key: value, at }] : [],
+    ),
+  )
