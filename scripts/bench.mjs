@@ -1,5 +1,5 @@
 /** npm run bench: builds the benchmark as production code is built (a transpiler on the fly would slow it), then runs it. */
-import { spawnSync } from 'node:child_process'
+import { spawn } from 'node:child_process'
 import { rmSync } from 'node:fs'
 import { build } from 'esbuild'
 
@@ -22,6 +22,9 @@ await build({
   logLevel: 'error',
   loader: { '.json': 'json' },
 })
-const { status } = spawnSync(process.execPath, [outfile, ...process.argv.slice(2)], { stdio: 'inherit' })
+const child = spawn(process.execPath, [outfile, ...process.argv.slice(2)], { stdio: 'inherit' })
+// What is stopped is the benchmark, which ends its servers; then this.
+for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => child.kill(signal))
+const status = await new Promise((done) => child.on('exit', (code) => done(code ?? 1)))
 rmSync(outfile, { force: true })
-process.exitCode = status ?? 1
+process.exitCode = status

@@ -170,7 +170,8 @@ export function accountCanEnter(folder) {
 function runServerProgram(bin, program, args, options = {}) {
   const path = join(bin, program)
   const [command, rest] = isRoot ? ['runuser', ['-u', 'postgres', '--', path, ...args]] : [path, args]
-  const result = spawnSync(command, rest, { cwd: '/', encoding: 'utf8', ...options })
+  // In a process group of its own: a Ctrl-C at the terminal must not end what is stopping the database.
+  const result = spawnSync(command, rest, { cwd: '/', encoding: 'utf8', detached: true, ...options })
   if (result.status !== 0) throw new SetupError(`${program} failed:\n${result.stdout ?? ''}${result.stderr ?? ''}`)
   return result
 }
@@ -216,11 +217,50 @@ export async function startFarmCluster() {
   }
 }
 
+const TEST_HOME = 'dove-step-test-'
+const running = new Set()
+
+/** Ends every throw-away cluster of this process, whatever ends the process itself. */
+function endWithMe(stop) {
+  if (running.size === 0) {
+    process.once('exit', () => [...running].forEach((one) => one()))
+    for (const [signal, code] of [
+      ['SIGINT', 130],
+      ['SIGTERM', 143],
+    ]) {
+      const own = () => {
+        // A runner that knows of the signal tidies up by itself, in its own time.
+        if (process.listenerCount(signal) === 1) process.exit(code)
+      }
+      process.on(signal, own)
+    }
+  }
+  running.add(stop)
+}
+
+/** Takes away clusters whose process is gone: ended in a way that left it no time. */
+function sweepTestClusters(bin) {
+  for (const name of readdirSync(tmpdir()).filter((one) => one.startsWith(TEST_HOME))) {
+    const home = join(tmpdir(), name)
+    try {
+      process.kill(Number(readFileSync(join(home, 'owner'), 'utf8')), 0)
+    } catch (error) {
+      if (error.code !== 'ESRCH') continue // it lives, or says nothing of whose it is
+      const data = join(home, 'cluster')
+      if (runningPort(data) !== undefined)
+        runServerProgram(bin, 'pg_ctl', ['-D', data, '-m', 'immediate', '-w', 'stop'])
+      rmSync(home, { recursive: true, force: true })
+    }
+  }
+}
+
 /** A throw-away cluster for tests: no password, no waiting for the disk. It can be ended as a crash would, and started again. */
 export async function startTestCluster() {
   const bin = ensurePostgres()
-  const home = mkdtempSync(join(tmpdir(), 'dove-step-test-'))
+  sweepTestClusters(bin)
+  const home = mkdtempSync(join(tmpdir(), TEST_HOME))
   chmodSync(home, 0o755)
+  writeFileSync(join(home, 'owner'), String(process.pid))
   const account = serverAccount()
   if (account) chownSync(home, account.uid, account.gid)
   const data = join(home, 'cluster')
@@ -228,16 +268,14 @@ export async function startTestCluster() {
   const port = await freePort()
   const start = () => launch(bin, data, home, port, ['-c', 'fsync=off', '-c', 'full_page_writes=off'])
   const crash = () => void runServerProgram(bin, 'pg_ctl', ['-D', data, '-m', 'immediate', '-w', 'stop'])
-  start()
-  return {
-    url: `postgres://dovestep@127.0.0.1:${port}/postgres`,
-    crash,
-    start,
-    stop: () => {
-      if (existsSync(join(data, 'postmaster.pid'))) crash()
-      rmSync(home, { recursive: true, force: true })
-    },
+  const stop = () => {
+    running.delete(stop)
+    if (existsSync(join(data, 'postmaster.pid'))) crash()
+    rmSync(home, { recursive: true, force: true })
   }
+  endWithMe(stop)
+  start()
+  return { url: `postgres://dovestep@127.0.0.1:${port}/postgres`, crash, start, stop }
 }
 
 function launch(bin, data, home, port, more) {

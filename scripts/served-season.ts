@@ -30,10 +30,13 @@ export async function withServer(season: Season, run: (url: string) => Promise<v
     env: { ...process.env, DATABASE_URL: cluster.url, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' },
     stdio: ['ignore', 'pipe', 'inherit'],
   })
+  const ended = () => server.kill()
+  process.once('exit', ended)
   await new Promise<void>((ready) => server.stdout.on('data', (text) => /ready/i.test(String(text)) && ready()))
   try {
     await run(`http://127.0.0.1:${port}`)
   } finally {
+    process.off('exit', ended)
     server.kill()
     await close()
     cluster.stop()

@@ -19,6 +19,9 @@ import {
 } from './machine.mjs'
 
 const dev = process.argv.includes('--dev')
+let stopping = false
+// Before there is anything to stop, and while it is being stopped, another Ctrl-C changes nothing.
+for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => (stopping ? undefined : (stopping = true)))
 
 async function main() {
   checkNode()
@@ -32,8 +35,8 @@ async function main() {
   try {
     if ((await runTypeScript('scripts/load-demo.ts', [], { DATABASE_URL: url })) !== 0)
       throw new SetupError('The database could not be made ready.')
-    if (!dev) ensureBuild()
-    await serve(url)
+    if (!dev && !stopping) ensureBuild()
+    if (!stopping) await serve(url)
   } finally {
     if (cluster && !cluster.alreadyRunning) cluster.stop()
   }
@@ -76,6 +79,7 @@ async function serve(url) {
     env: { ...process.env, DATABASE_URL: url },
   })
   const stop = () => {
+    stopping = true
     fits.kill('SIGTERM')
     child.kill('SIGTERM')
   }
@@ -92,7 +96,8 @@ async function serve(url) {
 main().then(
   () => process.exit(0),
   (error) => {
-    console.error(error instanceof SetupError ? error.message : error)
-    process.exit(1)
+    // What was being done when it was stopped has failed because of that.
+    if (!stopping) console.error(error instanceof SetupError ? error.message : error)
+    process.exit(stopping ? 130 : 1)
   },
 )

@@ -18,8 +18,18 @@ const bin = (name) => join(ROOT, 'node_modules', '.bin', name)
 let passed = 0
 let failed = 0
 
+/** What runs now: a stop is passed on to it, and waited for, so that no server stays behind. */
+const running = new Set()
+let stopped = false
+for (const signal of ['SIGINT', 'SIGTERM'])
+  process.on(signal, () => {
+    stopped = true
+    for (const child of running) child.kill(signal)
+  })
+
 /** Runs a program to its end; its output is shown only when it fails, or always when `show`. */
 function run(name, command, args, { show = false } = {}) {
+  if (stopped) return Promise.resolve(false)
   return new Promise((done) => {
     const begun = Date.now()
     const child = spawn(command, args, {
@@ -27,10 +37,12 @@ function run(name, command, args, { show = false } = {}) {
       stdio: show ? 'inherit' : 'pipe',
       env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1', FORCE_COLOR: '0' },
     })
+    running.add(child)
     let output = ''
     child.stdout?.on('data', (text) => (output += text))
     child.stderr?.on('data', (text) => (output += text))
     child.on('exit', (code) => {
+      running.delete(child)
       const seconds = ((Date.now() - begun) / 1000).toFixed(0)
       say(`${code === 0 ? 'ok  ' : 'FAIL'} ${name} (${seconds} s)`)
       if (code !== 0 && !show) say(output)
@@ -89,6 +101,7 @@ async function main() {
     unit,
   )
 
+  if (stopped) return
   try {
     ensureBuild()
     say('ok   build')
@@ -103,8 +116,9 @@ async function main() {
 
 main().then(
   () => {
+    if (stopped) say('Stopped before the end.')
     say(`${passed} passed, ${failed} failed`)
-    process.exit(failed === 0 ? 0 : 1)
+    process.exit(stopped ? 130 : failed === 0 ? 0 : 1)
   },
   (error) => {
     console.error(error instanceof SetupError ? error.message : error)
