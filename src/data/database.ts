@@ -1,6 +1,7 @@
 /** The connection to PostgreSQL. */
 import { Kysely, PostgresDialect, type Transaction } from 'kysely'
 import pg from 'pg'
+import { log } from './log'
 import type { Database } from './schema'
 
 /** A date stays the ISO text it is in the database: it has no time and no zone. */
@@ -34,10 +35,10 @@ export function connect(url: string): Connection {
     },
   })
   // A connection that breaks while idle is replaced on the next query; without a listener it would end the process.
-  pool.on('error', (error) => console.error(`A database connection was lost: ${error.message}`))
+  pool.on('error', (error) => log.warn({ err: error.message }, 'a database connection was lost'))
   // One that breaks while it is used fails its query; its own event must not end the process either.
   pool.on('connect', (client) =>
-    client.on('error', (error) => console.error(`A database connection was lost: ${error.message}`)),
+    client.on('error', (error) => log.warn({ err: error.message }, 'a database connection was lost')),
   )
   const db = new Kysely<Database>({ dialect: new PostgresDialect({ pool }) })
   // Kysely leaves a pool open that it never queried, so the pool is ended itself.

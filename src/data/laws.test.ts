@@ -3,7 +3,7 @@ import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
 import { anySeason } from '../season/any-season'
 import { readSmall } from '../season/small-season'
 import type { Planting } from '../season/schema'
-import { importSeason, redo, saveChanges, undo } from './change-repository'
+import { changeAsItStands, importSeason, redo, saveChanges, undo } from './change-repository'
 import { freshDatabase } from './fresh-database'
 import { createFarm, loadSeason, readSeasonRows, seasonRevision, type SeasonId } from './season-repository'
 
@@ -99,4 +99,33 @@ describe('laws of the database', () => {
       { numRuns: 20 },
     )
   }, 120_000)
+
+  it('two farms that are changed in turn and at once never hold anything of each other', async () => {
+    const season = readSmall()
+    const farms = await Promise.all(
+      ['One', 'Other'].map((name) => createFarm(db(), { ...season, farm: { ...season.farm, name } })),
+    )
+    const [first] = season.plantings
+    const change = async (n: number, i: number) => {
+      const written = await changeAsItStands(db(), farms[n]!, 'Grower', (now) => {
+        const from = now.plantings.find(({ key }) => key === first!.key)!
+        expect(now.farm.name).toBe(['One', 'Other'][n])
+        const to = { ...from, plants: from.plants + 1 + n }
+        return { ok: true, summary: `${i}`, changes: [{ of: 'plantings', key: from.key, from, to }] }
+      })
+      expect(written.ok).toBe(true)
+      const now = (await loadSeason(db(), farms[n]!))!
+      expect(now.season.farm.name).toBe(['One', 'Other'][n])
+    }
+    for (let i = 0; i < 4; i++) {
+      await change(0, i)
+      await change(1, i)
+    }
+    await Promise.all(Array.from({ length: 20 }, (_, i) => change(i % 2, i)))
+    for (const n of [0, 1]) {
+      const there = (await loadSeason(db(), farms[n]!))!
+      expect(there.season.plantings[0]!.plants).toBe(first!.plants + 14 * (1 + n))
+      expect(await asWritten(farms[n]!)).toEqual(there)
+    }
+  }, 60_000)
 })

@@ -2,14 +2,14 @@
 'use client'
 import { createContext, useContext, useEffect, useMemo, useState, useSyncExternalStore, type ReactNode } from 'react'
 import { parseDay, type Day } from '../core/calendar/day'
-import { createPlanner, type Plan, type Planner } from '../core/plan/plan'
+import type { Plan, Planner } from '../core/plan/plan'
 import type { Season } from '../season/schema'
-import { shareUnchanged } from '../season/share'
 import { createFormat, type Format, type Units } from '../words/format'
 import { workingDayCookie } from './preferences'
 import { deviceQueue, emptyQueue, type Queued, type QueueState, type RecordQueue } from './records/queue'
 import { UnitsContext } from './units'
 import { placeLooks, type PlaceLook } from './place-look'
+import { createKeptPlan } from './kept-plan'
 
 /** What the server hands over. */
 export interface SeasonData {
@@ -59,16 +59,6 @@ interface SeasonContextValue {
 }
 
 const SeasonContext = createContext<SeasonContextValue | null>(null)
-
-// One planner for the life of the page (or the server): what a season shares with the last is not computed again.
-const planner = createPlanner()
-let latest: Season | undefined
-
-function planOf(next: Season, queued: readonly Queued[], today: Day): { season: Season; plan: Plan } {
-  const season = withQueued(next, queued)
-  latest = latest === undefined ? season : shareUnchanged(latest, season)
-  return { season: latest, plan: planner.plan(latest, today) }
-}
 
 /** The season with what this device has recorded and the server does not show yet. */
 function withQueued(season: Season, queued: readonly Queued[]): Season {
@@ -124,7 +114,12 @@ export function SeasonProvider({ data, children }: { data: SeasonData; children:
     [hydrated, recording.items, data.own],
   )
   const today = parseDay(data.today)
-  const { season, plan } = useMemo(() => planOf(data.season, queued, today), [data.season, queued, today])
+  const [kept] = useState(createKeptPlan)
+  const { planner } = kept
+  const { season, plan } = useMemo(
+    () => kept.of(withQueued(data.season, queued), today),
+    [kept, data.season, queued, today],
+  )
   useEffect(
     () => queue.settle(new Set(data.season.records.map(({ id }) => id)), data.own),
     [queue, data.season.records, data.own, recording.items],
@@ -138,7 +133,7 @@ export function SeasonProvider({ data, children }: { data: SeasonData; children:
   useEffect(() => workingDay.limit(first, last), [workingDay, first, last])
   const value = useMemo(
     () => ({ data, season, plan, planner, looks, format, today, span, workingDay, queue, recording }),
-    [data, season, plan, looks, format, today, span, workingDay, queue, recording],
+    [data, season, plan, planner, looks, format, today, span, workingDay, queue, recording],
   )
   return (
     <UnitsContext value={data.units}>

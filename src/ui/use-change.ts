@@ -6,6 +6,7 @@ import type { Problem } from '../season/read'
 import { useNotice } from './notice'
 import { useSeason } from './season-context'
 import { useUndo } from './undo-context'
+import { callServer } from './call-server'
 
 export interface Changing {
   busy: boolean
@@ -46,16 +47,18 @@ export function useChange(): Changing {
       setBusy(true)
       clear()
       try {
-        const result = await changeSeason(data.view, edits, summary)
+        const called = await callServer(() => changeSeason(data.view, edits, summary))
+        if (!called.ok) {
+          setFailure(called.words)
+          return false
+        }
+        const result = called.answer
         if (result.ok) {
           notice({ text: result.summary, action: { label: 'Undo', run: () => undo(result.entry) } })
           return true
         }
         if (result.reason === 'wrong') setProblems(result.problems)
         else setFailure(REFUSED[result.reason])
-        return false
-      } catch {
-        setFailure('The server did not answer. Nothing was changed; what you wrote is still here.')
         return false
       } finally {
         setBusy(false)

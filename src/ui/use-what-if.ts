@@ -4,8 +4,7 @@ import { useCallback, useState } from 'react'
 import { forgetWhatIf, keepWhatIf, startWhatIf, viewWhatIf } from '../actions/what-if'
 import { useNotice } from './notice'
 import { useUndo } from './undo-context'
-
-const NO_ANSWER = 'The server did not answer. Nothing was changed.'
+import { callServer } from './call-server'
 
 export interface WhatIfActions {
   busy: boolean
@@ -23,14 +22,11 @@ export function useWhatIf(): WhatIfActions {
   const during = useCallback(
     async <T>(work: () => Promise<T>): Promise<T | undefined> => {
       setBusy(true)
-      try {
-        return await work()
-      } catch {
-        notice({ text: NO_ANSWER, tone: 'error' })
-        return undefined
-      } finally {
-        setBusy(false)
-      }
+      const called = await callServer(work)
+      setBusy(false)
+      if (called.ok) return called.answer
+      notice({ text: called.words, tone: 'error' })
+      return undefined
     },
     [notice],
   )

@@ -12,6 +12,7 @@ import type { Problem } from '../../season/read'
 import { useNotice } from '../../ui/notice'
 import { useUndo } from '../../ui/undo-context'
 import { applyImport, previewImport } from './actions'
+import { callServer } from '../../ui/call-server'
 
 interface Chosen {
   file: string
@@ -41,47 +42,43 @@ export function ImportSeason({ first = false }: { first?: boolean }) {
       setProblems(undefined)
       if (!file) return
       if (file.size > MOST_BYTES) return fail(file.name, 'The file is larger than 18 MB, which no season document is.')
-      try {
-        const text = await file.text()
-        const preview = await previewImport(text)
-        if (preview.ok)
-          setChosen({
-            file: file.name,
-            text,
-            name: preview.name,
-            season: preview.season,
-            revision: preview.revision,
-            changes: preview.changes,
-          })
-        else setProblems({ file: file.name, list: preview.problems })
-      } catch {
-        fail(file.name, 'The server did not answer. Nothing was changed; try again in a moment.')
-      }
+      const text = await file.text()
+      const called = await callServer(() => previewImport(text), true)
+      if (!called.ok) return fail(file.name, called.words)
+      const preview = called.answer
+      if (preview.ok)
+        setChosen({
+          file: file.name,
+          text,
+          name: preview.name,
+          season: preview.season,
+          revision: preview.revision,
+          changes: preview.changes,
+        })
+      else setProblems({ file: file.name, list: preview.problems })
     })
 
   const apply = () =>
     start(async () => {
       if (!chosen) return
-      try {
-        const result = await applyImport(chosen.text, chosen.season, chosen.revision)
-        if (result.ok) {
-          setChosen(undefined)
-          const { entry } = result
-          notice({
-            text: result.summary,
-            ...(entry === null ? {} : { action: { label: 'Undo', run: () => undo(entry) } }),
-          })
-          if (first) router.push('/today')
-        } else if (result.reason === 'changed-since') {
-          setChosen(undefined)
-          fail(
-            chosen.file,
-            'The season was changed by someone since you looked. Nothing was brought in; choose the file again to see what it would change now.',
-          )
-        } else setProblems({ file: chosen.file, list: result.problems })
-      } catch {
-        fail(chosen.file, 'The server did not answer. Choose the file again to see whether it was brought in.')
-      }
+      const called = await callServer(() => applyImport(chosen.text, chosen.season, chosen.revision))
+      if (!called.ok) return fail(chosen.file, called.words)
+      const result = called.answer
+      if (result.ok) {
+        setChosen(undefined)
+        const { entry } = result
+        notice({
+          text: result.summary,
+          ...(entry === null ? {} : { action: { label: 'Undo', run: () => undo(entry) } }),
+        })
+        if (first) router.push('/today')
+      } else if (result.reason === 'changed-since') {
+        setChosen(undefined)
+        fail(
+          chosen.file,
+          'The season was changed by someone since you looked. Nothing was brought in; choose the file again to see what it would change now.',
+        )
+      } else setProblems({ file: chosen.file, list: result.problems })
     })
 
   return (

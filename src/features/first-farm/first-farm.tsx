@@ -30,6 +30,7 @@ import { parseDay } from '../../core/calendar/day'
 import { findKinds, library, libraryKind } from '../../library/library'
 import { seasonSpan } from '../../library/presets'
 import { BEGIN_WITH, cropsWithoutWay, firstAnswers, missing, withLatitude, wrongIn, type Answers } from './answers'
+import { callServer } from '../../ui/call-server'
 
 const STEPS = ['Where', 'Frost', 'Room', 'Containers', 'Crops', 'Plantings'] as const
 
@@ -60,27 +61,24 @@ export function FirstFarm({ today, onCancel }: { today: string; onCancel: () => 
   const finish = async () => {
     setBusy(true)
     setFailure(undefined)
-    try {
-      document.cookie = `${UNITS_COOKIE}=${answers.units}; path=/; max-age=31536000; samesite=lax`
-      const begun = await beginSeason(documentOf(answers))
-      if (begun.ok) {
-        router.push('/today')
-        router.refresh()
-        return
-      }
-      setFailure(
-        begun.reason === 'wrong'
-          ? begun.problems
-              .slice(0, 3)
-              .map(({ path, message }) => `${path} ${message}`)
-              .join(' ')
-          : 'There is a season here already. Reload the page to see it.',
-      )
-    } catch {
-      setFailure('The server did not answer. Nothing is lost: try again in a moment.')
-    } finally {
-      setBusy(false)
+    document.cookie = `${UNITS_COOKIE}=${answers.units}; path=/; max-age=31536000; samesite=lax`
+    const called = await callServer(() => beginSeason(documentOf(answers)))
+    setBusy(false)
+    if (!called.ok) return setFailure(called.words)
+    const begun = called.answer
+    if (begun.ok) {
+      router.push('/today')
+      router.refresh()
+      return
     }
+    setFailure(
+      begun.reason === 'wrong'
+        ? begun.problems
+            .slice(0, 3)
+            .map(({ path, message }) => `${path} ${message}`)
+            .join(' ')
+        : 'There is a season here already. Reload the page to see it.',
+    )
   }
   return (
     <UnitsContext value={answers.units}>

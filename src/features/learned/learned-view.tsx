@@ -19,6 +19,7 @@ import { useSeason } from '../../ui/season-context'
 import { useChange } from '../../ui/use-change'
 import { count, shareWords } from '../../words/format'
 import { taughtEdits } from './model'
+import { callServer } from '../../ui/call-server'
 
 export function LearnedView() {
   const { plan, season, format } = useSeason()
@@ -247,20 +248,18 @@ function NextSeason() {
   const begin = () =>
     start(async () => {
       setProblem(undefined)
-      try {
-        const result = await beginNextSeason(next)
-        if (!result.ok)
-          return setProblem(
-            result.problems
-              .slice(0, 3)
-              .map(({ path, message }) => `${path} ${message}`)
-              .join(' '),
-          )
-        notice({ text: `Season ${result.name} is open. This one is kept: open it again here.` })
-        router.push('/plan')
-      } catch {
-        setProblem('The server did not answer. Nothing was begun.')
-      }
+      const called = await callServer(() => beginNextSeason(next))
+      if (!called.ok) return setProblem(called.words)
+      const result = called.answer
+      if (!result.ok)
+        return setProblem(
+          result.problems
+            .slice(0, 3)
+            .map(({ path, message }) => `${path} ${message}`)
+            .join(' '),
+        )
+      notice({ text: `Season ${result.name} is open. This one is kept: open it again here.` })
+      router.push('/plan')
     })
   if (data.whatIf) return null
   return (

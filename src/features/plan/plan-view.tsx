@@ -42,6 +42,7 @@ import { plantingEdits } from '../../ui/moves'
 import { PlantingPanel } from './planting-panel'
 import { StairDragging } from './stair-drag'
 import { StandCard } from './stand-card'
+import { callServer } from '../../ui/call-server'
 
 const ZOOMS = [1.6, 2.6, 4, 5.6, 8, 12] // px a day
 
@@ -368,14 +369,10 @@ function usePanel() {
       const fail = (text: string) => (loud ? notice({ text, tone: 'error' }) : setFailure(text))
       setProblems([])
       setFailure(undefined)
-      let result: ChangeResult
-      try {
-        const things = edits.map((edit) => ({ of: 'plantings' as const, ...edit }))
-        result = await changeSeason(data.view, things, summaryOf(edits, season))
-      } catch {
-        fail('The server did not answer. Nothing was saved; what you wrote is still here. Try again in a moment.')
-        return
-      }
+      const things = edits.map((edit) => ({ of: 'plantings' as const, ...edit }))
+      const called = await callServer(() => changeSeason(data.view, things, summaryOf(edits, season)))
+      if (!called.ok) return fail(called.words)
+      const result: ChangeResult = called.answer
       if (result.ok) {
         const { entry } = result
         notice({ text: result.summary, action: { label: 'Undo', run: () => undo(entry) } })

@@ -21,6 +21,7 @@ import { placePaint } from '../../ui/stair/place-hatches'
 import { useChange } from '../../ui/use-change'
 import { ChooseFile, DroppedRows, ReadingFields, useWeatherFile } from '../../ui/weather-file'
 import { count } from '../../words/format'
+import { callServer } from '../../ui/call-server'
 
 const DAYS = 42
 
@@ -52,15 +53,13 @@ export function ReadingsView() {
   }
   const fetchNow = () =>
     start(async () => {
-      try {
-        const result = await readThermometers(formatDay(today))
-        if ('days' in result) {
-          setRead(result)
-          notice({ text: result.days === 0 ? 'Nothing new to read.' : `${count(format, result.days, 'day')} read.` })
-        } else notice({ tone: 'error', text: 'The thermometers are switched off.' })
-      } catch {
-        notice({ tone: 'error', text: 'The server did not answer. Nothing was read.' })
-      }
+      const called = await callServer(() => readThermometers(formatDay(today)))
+      if (!called.ok) return notice({ tone: 'error', text: called.words })
+      const result = called.answer
+      if ('days' in result) {
+        setRead(result)
+        notice({ text: result.days === 0 ? 'Nothing new to read.' : `${count(format, result.days, 'day')} read.` })
+      } else notice({ tone: 'error', text: 'The thermometers are switched off.' })
     })
   const sources = [...new Set(season.readings.map((one) => one.from))]
   return (
@@ -217,18 +216,13 @@ function FromFile() {
   )
   const keep = () =>
     start(async () => {
-      try {
-        const result = await bringReadings({
-          place,
-          from: file!.name,
-          days: read!.days.map(({ on, low, high }) => ({ on, low, high })),
-        })
-        if (!result.ok) return setProblem(result.problem)
-        notice({ text: `${count(format, result.days, 'day')} brought in.` })
-        drop()
-      } catch {
-        setProblem('The server did not answer. Nothing was brought in.')
-      }
+      const days = read!.days.map(({ on, low, high }) => ({ on, low, high }))
+      const called = await callServer(() => bringReadings({ place, from: file!.name, days }))
+      if (!called.ok) return setProblem(called.words)
+      const result = called.answer
+      if (!result.ok) return setProblem(result.problem)
+      notice({ text: `${count(format, result.days, 'day')} brought in.` })
+      drop()
     })
   return (
     <Box component="section" sx={{ mt: 3 }} aria-label="From a file">

@@ -36,6 +36,7 @@ import { UndoContext, useUndo } from '../../ui/undo-context'
 import { RecordingBar } from './recording-bar'
 import { WhatIfBanner } from './what-if-banner'
 import { redoChange, undoChange } from './actions'
+import { callServer } from '../../ui/call-server'
 
 export function Shell({ data, children }: { data: SeasonData; children: ReactNode }) {
   return (
@@ -397,20 +398,17 @@ function useUndoing() {
     (what: 'undo' | 'redo', entry?: string) => {
       const attempt = () =>
         start(async () => {
-          try {
-            const done = await (what === 'undo' ? undoChange(seen.current, entry) : redoChange(seen.current))
-            if (done.ok) notice({ text: `${what === 'undo' ? 'Taken back' : 'Done again'}: ${done.summary}` })
-            else if (done.reason === 'changed-since') {
-              notice({ tone: 'error', text: 'Not taken back: the same thing has been changed since.' })
-            } else if (done.reason === 'other-season') notice({ tone: 'error', text: OTHER_SEASON })
-            else notice({ text: `Nothing to ${what}.` })
-          } catch {
-            notice({
-              tone: 'error',
-              text: 'The server did not answer. Nothing was changed.',
-              action: { label: 'Try again', run: attempt },
-            })
-          }
+          const called = await callServer(() =>
+            what === 'undo' ? undoChange(seen.current, entry) : redoChange(seen.current),
+          )
+          if (!called.ok)
+            return notice({ tone: 'error', text: called.words, action: { label: 'Try again', run: attempt } })
+          const done = called.answer
+          if (done.ok) notice({ text: `${what === 'undo' ? 'Taken back' : 'Done again'}: ${done.summary}` })
+          else if (done.reason === 'changed-since') {
+            notice({ tone: 'error', text: 'Not taken back: the same thing has been changed since.' })
+          } else if (done.reason === 'other-season') notice({ tone: 'error', text: OTHER_SEASON })
+          else notice({ text: `Nothing to ${what}.` })
         })
       attempt()
     },

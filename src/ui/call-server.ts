@@ -1,0 +1,75 @@
+/** Asking the server for something from a view: what went wrong is told apart and said truly. */
+
+/** Why there is no answer. */
+export type Trouble =
+  /** The device is offline: nothing was sent. */
+  | { kind: 'offline' }
+  /** It was sent, and no answer came: whether it was done is not known. */
+  | { kind: 'unknown' }
+  /** The server failed at it; its log has more under that name. */
+  | { kind: 'fault'; logged: string | undefined }
+  /** The server is newer than the page. */
+  | { kind: 'old-page' }
+
+export type Called<T> = { ok: true; answer: T } | { ok: false; trouble: Trouble; words: string }
+
+/**
+ * Calls a server action.
+ *
+ * @param call the action, called at once
+ * @param reads whether it only looks: then nothing can have been changed, whatever became of it
+ */
+export async function callServer<T>(call: () => Promise<T>, reads = false): Promise<Called<T>> {
+  if (isOffline()) return failed({ kind: 'offline' }, reads)
+  try {
+    return { ok: true, answer: await call() }
+  } catch (error) {
+    const digest = digestOf(error)
+    // Redirects and the like travel as errors, and are none.
+    if (digest?.startsWith('NEXT_')) throw error
+    return failed(troubleOf(error, digest), reads)
+  }
+}
+
+const isOffline = () => typeof navigator !== 'undefined' && navigator.onLine === false
+
+const failed = (trouble: Trouble, reads: boolean) => ({
+  ok: false as const,
+  trouble,
+  words: troubleWords(trouble, reads),
+})
+
+function digestOf(error: unknown): string | undefined {
+  const { digest } = (error ?? {}) as { digest?: unknown }
+  return typeof digest === 'string' ? digest : undefined
+}
+
+function troubleOf(error: unknown, digest: string | undefined): Trouble {
+  if (error instanceof Error && /Server Action .*not found|UnrecognizedAction/i.test(`${error.name} ${error.message}`))
+    return { kind: 'old-page' }
+  // What the server threw comes with a digest; anything else did not come from there.
+  if (digest !== undefined) return { kind: 'fault', logged: digest }
+  return isOffline()
+    ? { kind: 'unknown' }
+    : error instanceof TypeError
+      ? { kind: 'unknown' }
+      : { kind: 'fault', logged: undefined }
+}
+
+/** What to tell the reader. */
+export function troubleWords(trouble: Trouble, reads: boolean): string {
+  switch (trouble.kind) {
+    case 'offline':
+      return reads
+        ? 'No connection. Try again when there is one.'
+        : 'No connection, so nothing was sent. What you wrote is still here; try again when there is one.'
+    case 'unknown':
+      return reads
+        ? 'The server did not answer. Try again in a moment.'
+        : 'The server did not answer, so it is not known whether this was saved. What you wrote is still here; look at the page anew before you do it again.'
+    case 'fault':
+      return `The server failed at this${trouble.logged === undefined ? '' : ` (its log has more under ${trouble.logged})`}. Nothing was saved${reads ? '' : '; what you wrote is still here'}.`
+    case 'old-page':
+      return 'The application was updated since this page was opened. Reload the page; copy what you wrote first.'
+  }
+}
