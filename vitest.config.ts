@@ -9,5 +9,12 @@ export default defineConfig({
     testTimeout: 30_000,
     hookTimeout: 30_000,
     maxWorkers: 2,
+    coverage: {
+      provider: 'v8',
+      include: ['src/core/**/*.ts'],
+      exclude: ['**/*.test.ts', 'src/core/testing/**'],
+      reporter: ['text-summary'],
+      thresholds: { lines: 85 },
+    },
   },
 })

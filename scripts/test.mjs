@@ -13,6 +13,7 @@ import {
   SetupError,
 } from './machine.mjs'
 
+const coverage = process.argv.includes('--coverage')
 const results = join(ROOT, 'test-results')
 const bin = (name) => join(ROOT, 'node_modules', '.bin', name)
 let passed = 0
@@ -83,15 +84,22 @@ async function main() {
   await Promise.all([
     check('types', bin('tsc'), ['--noEmit']),
     check('boundaries', process.execPath, ['scripts/boundaries.mjs']),
+    check('nothing unused', bin('knip'), []),
   ])
   await check('lint', bin('eslint'), ['.', '--max-warnings', '0'])
 
-  const unit = await run('unit and database tests', bin('vitest'), [
-    'run',
-    '--reporter=default',
-    '--reporter=json',
-    `--outputFile.json=${join(results, 'vitest.json')}`,
-  ])
+  const unit = await run(
+    'unit and database tests',
+    bin('vitest'),
+    [
+      'run',
+      ...(coverage ? ['--coverage'] : []),
+      '--reporter=default',
+      '--reporter=json',
+      `--outputFile.json=${join(results, 'vitest.json')}`,
+    ],
+    { show: coverage },
+  )
   count(
     'vitest.json',
     (report) => [

@@ -24,7 +24,7 @@ export type Kept =
     }
 
 /** A record as it stands in the database; it was checked on its way in. */
-export function entryOf(row: Selectable<RecordTable>): Entry {
+function entryOf(row: Selectable<RecordTable>): Entry {
   return {
     id: row.id,
     on: row.on_day,

@@ -1,12 +1,11 @@
 /** Whole seasons: opening, reading and replacing everything in one. */
 import { sql, type Kysely, type Transaction } from 'kysely'
 import { COLLECTIONS, SEASON_FORMAT, type Season } from '../season/schema'
-import { TABLES } from './collections'
 import type { Db } from './database'
 import { readingRows, readReadings, readRecords, recordRow } from './record-repository'
 import { ofSeason, type Database, type SeasonId } from './schema'
 import { cacheOf, listsOf, planOf, versionsOf, type SeasonCache } from './season-cache'
-import { factsOf, factsRow, insertAll, insertThings, writeThings } from './things'
+import { factsOf, factsRow, insertAll, insertThings } from './things'
 
 export type { SeasonId } from './schema'
 
@@ -140,19 +139,6 @@ export async function createNextSeason(db: Kysely<Database>, farm: string, seaso
 /** Opens a season again; nothing happens where there is none of that id. */
 export async function reopenSeason(db: Db, id: SeasonId): Promise<void> {
   await ofSeason(db.updateTable('season').set({ opened_at: sql`clock_timestamp()` }), id).execute()
-}
-
-/** Puts a document in the place of everything a season held. The caller has locked the season. */
-export async function replaceContents(
-  trx: Transaction<Database>,
-  id: SeasonId,
-  season: Season,
-  revision: number,
-): Promise<void> {
-  for (const table of [...COLLECTIONS.map((of) => TABLES[of].table), 'record', 'reading'])
-    await ofSeason(trx.deleteFrom(table as 'place'), id).execute()
-  await writeThings(trx, id, [{ of: 'head', key: 'head', value: factsOf(season), position: 0 }], revision)
-  await insertContents(trx, id, season, revision)
 }
 
 /** Puts a document into a season that holds nothing yet. What happened belongs to a season, not to a copy of it. */

@@ -65,7 +65,7 @@ function differingFields(a: object, b: object): string[] {
 }
 
 /** Whether two parts of a document say the same; a part left out equals one that is `undefined`. */
-export function sameValue(a: unknown, b: unknown): boolean {
+function sameValue(a: unknown, b: unknown): boolean {
   if (Object.is(a, b)) return true
   if (typeof a !== 'object' || typeof b !== 'object' || a === null || b === null) return false
   if (Array.isArray(a) !== Array.isArray(b)) return false

@@ -94,7 +94,7 @@ function nextReport(work: Work) {
 }
 
 /** The accounts of a batch or part: what came in is what stands and what left. */
-export function ledgerReport({ accounts, known, restOf, splitOff }: Ledger) {
+function ledgerReport({ accounts, known, restOf, splitOff }: Ledger) {
   const { standing, gone, sown, extra, thinned, prickedOut, pottedOn, filled, sownAgain, fromParts, toParts, merged } =
     accounts
   return {

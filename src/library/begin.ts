@@ -50,7 +50,7 @@ const monthDay = /^(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/
 const count = z.number().int().min(0).max(100_000)
 
 /** Answers as a file holds them. */
-export const AnswersFile = z.strictObject({
+const AnswersFile = z.strictObject({
   farm: z.string().trim().min(1, 'is empty: give the farm a name').max(120),
   region: z.enum(['uk', 'us']).optional(),
   year: z.number().int().min(2000).max(2100),

@@ -227,7 +227,7 @@ export function frostInItsHalf(monthDay: string, which: 'spring' | 'autumn', lat
 const AFTER_FROST: Record<Crop['tenderness'], number> = { hardy: -28, 'half-hardy': -7, tender: 14 }
 
 /** Days a kind is usually raised before it goes out: in a cell of the middle of its sizes, at its usual pace. */
-export function usualRaisingDays({ germination, growth }: Pick<Crop, 'germination' | 'growth'>): number {
+function usualRaisingDays({ germination, growth }: Pick<Crop, 'germination' | 'growth'>): number {
   const points = [...growth.points].sort((a, b) => a.ml - b.ml)
   const { ready, limit } = points[Math.floor((points.length - 1) / 2)]!
   return Math.ceil(fastestDays(germination) * (4 / 3) + (ready + 0.3 * (limit - ready)) / usualRate(growth))

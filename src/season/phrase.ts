@@ -5,7 +5,7 @@ import type { Problem } from './problem'
 type Issue = z.core.$ZodIssue
 
 /** `['plantings', 3, 'on']` as `plantings[3].on`. */
-export function pathText(path: readonly PropertyKey[]): string {
+function pathText(path: readonly PropertyKey[]): string {
   return path.reduce<string>(
     (text, part) => (typeof part === 'number' ? `${text}[${part}]` : text ? `${text}.${String(part)}` : String(part)),
     '',

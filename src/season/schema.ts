@@ -106,7 +106,7 @@ export const Place = z.strictObject({
     .describe('mats, lamps, covers, reservoirs and the like, counted'),
 })
 
-export const CONTAINER_KINDS = [
+const CONTAINER_KINDS = [
   'open-flat',
   'cell-tray',
   'break-apart-pack',
@@ -152,7 +152,7 @@ export const Container = z.strictObject({
 
 const range = z.tuple([z.number(), z.number()])
 
-export const GROUPS = ['vegetable', 'herb', 'cut-flower', 'bedding', 'perennial'] as const
+const GROUPS = ['vegetable', 'herb', 'cut-flower', 'bedding', 'perennial'] as const
 export const CAUTIONS = ['irritant', 'poisonous', 'hot-seed', 'thorns', 'invasive'] as const
 
 /** What is known of a kind beyond what the plan is computed from. */
@@ -336,7 +336,7 @@ export const Crop = z.strictObject({
 })
 
 /** Figures of a variety that differ from its crop. */
-export const VarietyOverrides = z.strictObject({
+const VarietyOverrides = z.strictObject({
   germination: z
     .strictObject({
       base: celsius.optional(),
@@ -833,7 +833,7 @@ export const Habits = z.strictObject({
     .describe('money, where it is known'),
 })
 
-export const COVER_KINDS = ['fleece', 'low-tunnel', 'tunnel', 'glasshouse'] as const
+const COVER_KINDS = ['fleece', 'low-tunnel', 'tunnel', 'glasshouse'] as const
 
 /** What lies or stands over a bed for a part of the year, and what it gains. */
 const Cover = z.strictObject({
@@ -896,7 +896,7 @@ export const LOSS_CAUSES = [
   'unknown',
 ] as const
 export const ROOTS = ['none', 'showing', 'circling-a-little', 'circling-hard'] as const
-export const RECORDED_TASKS = [
+const RECORDED_TASKS = [
   'order',
   'prepare',
   'receive',
@@ -1097,7 +1097,6 @@ export const Season = z.strictObject({
 
 export type Season = z.output<typeof Season>
 export type Entry = z.output<typeof Entry>
-export type EntryInput = z.input<typeof Entry>
 export type Readings = z.output<typeof Readings>
 export type LossCause = (typeof LOSS_CAUSES)[number]
 export type Roots = (typeof ROOTS)[number]
@@ -1111,7 +1110,7 @@ export type Container = z.output<typeof Container>
 export type Crop = z.output<typeof Crop>
 export type CropInput = z.input<typeof Crop>
 export type Variety = z.output<typeof Variety>
-export type VarietyOverrides = z.output<typeof VarietyOverrides>
+type VarietyOverrides = z.output<typeof VarietyOverrides>
 export type Sowing = Method['sowing']
 export type Lot = z.output<typeof Lot>
 export type Block = z.output<typeof Block>

@@ -57,7 +57,7 @@ function troubleOf(error: unknown, digest: string | undefined): Trouble {
 }
 
 /** What to tell the reader. */
-export function troubleWords(trouble: Trouble, reads: boolean): string {
+function troubleWords(trouble: Trouble, reads: boolean): string {
   switch (trouble.kind) {
     case 'offline':
       return reads

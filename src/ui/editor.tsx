@@ -109,11 +109,7 @@ export function EditorFrame({
 }
 
 /** Problems of one thing of the season as it would be, by the path inside it. */
-export function useThingProblems<Of extends Edited>(
-  of: Of,
-  thing: Season[Of][number],
-  isNew = false,
-): readonly Problem[] {
+function useThingProblems<Of extends Edited>(of: Of, thing: Season[Of][number], isNew = false): readonly Problem[] {
   const { season } = useSeason()
   return useMemo(() => {
     const list = season[of] as readonly { key: string }[]

@@ -3,7 +3,7 @@
 import { createTheme } from '@mui/material/styles'
 
 export const TEXT_FONT = "'Atkinson Hyperlegible Next Variable', 'Atkinson Hyperlegible Next', system-ui, sans-serif"
-export const HEADING_FONT = "'Young Serif', Georgia, serif"
+const HEADING_FONT = "'Young Serif', Georgia, serif"
 
 export const theme = createTheme({
   cssVariables: { colorSchemeSelector: 'data' },

@@ -4,7 +4,7 @@ import type { Crop, Planting, Season } from '../season/schema'
 import { parseDay } from '../core/calendar/day'
 import { count, list, type Format } from './format'
 
-export const ANCHOR_PROBLEMS: Record<AnchorProblem, string> = {
+const ANCHOR_PROBLEMS: Record<AnchorProblem, string> = {
   'no-frost': 'The site has no frost dates yet: give them on the Farm page.',
   'no-maturity': 'This crop gives no days to harvest: add them under Know-how.',
   'from-sowing':

@@ -6,7 +6,7 @@ import type { Exposure } from '../core/field/hardening'
 import type { LeafTime } from '../core/field/leaf-time'
 import type { PlantingCard } from '../core/field/planting-card'
 import type { FieldCrop } from '../core/field/field-crop'
-import type { HardeningSchool, Share } from '../season/schema'
+import type { HardeningSchool } from '../season/schema'
 import { chanceWords, count, list, type Format } from './format'
 
 export const VERDICT_WORDS: Record<Verdict, string> = { go: 'Go', risk: 'At risk', wait: 'Wait' }
@@ -243,20 +243,6 @@ export function fieldWorkLine({ kind, stand, share }: FieldWork, bedName: (key: 
       return `from about now${where}`
     case 'clear':
       return beds.length > 0 ? `${list([...new Set(beds)])} free again` : 'its ground is free again'
-  }
-}
-
-/** Who a share is for. */
-export function shareName(share: Share, bedName: (key: string) => string): string {
-  switch (share.to) {
-    case 'bed':
-      return bedName(share.bed)
-    case 'customer':
-      return share.name
-    case 'sale':
-      return 'Plant sales'
-    case 'spare':
-      return 'Spares'
   }
 }
 

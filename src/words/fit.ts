@@ -1,6 +1,5 @@
 /** What is limited, what is over, and what a fit proposes, in the grower's words. */
 import type { Limit } from '../core/capacity/limits'
-import type { Fixed } from '../core/fit/options'
 import type { Difference, Proposal, Relief } from '../core/fit/proposals'
 import type { Trouble } from '../core/fit/troubles'
 import type { Otherwise, Place, Season } from '../season/schema'
@@ -120,13 +119,6 @@ export function troubleSentence(trouble: Trouble, f: Format): string {
 
 const some = (batches: readonly { code: string }[]) =>
   list([...batches.slice(0, 4).map(({ code }) => code), ...(batches.length > 4 ? [`${batches.length - 4} more`] : [])])
-
-/** Why a batch cannot change. */
-export const FIXED_WORDS: Record<Fixed, string> = {
-  pinned: 'pinned',
-  past: 'already planted',
-  cannot: 'does not work as it stands',
-}
 
 /** Where a batch is raised otherwise than its method says. */
 export function otherwiseSentence(

@@ -6,7 +6,7 @@ import { weekStart } from '../calendar/day'
 import type { Batch } from '../batch/batch'
 import type { Task } from '../batch/tasks'
 import { passFrom } from '../schedule/pass-from'
-import { dayAtAge, legStart, limitDay, readyDay } from '../schedule/forward'
+import { dayAtAge, legStart, readyDay } from '../schedule/forward'
 import type { Work } from './work'
 import { inFlats } from '../sowing/policies'
 
@@ -115,14 +115,8 @@ function stepBy(batch: Batch, kind: 'pot-up' | 'move', nth: number, due: Day): W
   return outgrown < Infinity ? { last: outgrown, slips: 'limit' } : undefined
 }
 
-/** Last day a batch does well where it stands: until it outgrows it. */
-export const holdsUntil = ({ way, pass }: Batch): Day | undefined => {
-  const day = pass ? limitDay(way.route, pass) : Infinity
-  return day === Infinity ? undefined : day
-}
-
 /** Minutes a piece of work takes, by what the farm says each takes; 0 where nothing is said. */
-export function minutesOf({ kind, batch, cells, trays }: Task, { work }: Pick<Habits, 'work'>): number {
+function minutesOf({ kind, batch, cells, trays }: Task, { work }: Pick<Habits, 'work'>): number {
   const { method } = batch.way
   switch (kind) {
     case 'sow':

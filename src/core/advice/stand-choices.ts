@@ -220,7 +220,7 @@ export function standDecision(
  * Plants that have to come from elsewhere for a stand to be enough with a confidence: the fewest that leave it
  * a number it reaches so surely.
  */
-export function plantsToMake(stand: Pick<StandForecast, 'chanceOf'>, wanted: number, confidence: number): number {
+function plantsToMake(stand: Pick<StandForecast, 'chanceOf'>, wanted: number, confidence: number): number {
   let low = 0
   let high = Math.max(0, wanted)
   while (low < high) {

@@ -24,7 +24,7 @@ export interface Sought {
 }
 
 /** Most plantings one series makes. */
-export const MOST_IN_SERIES = 400
+const MOST_IN_SERIES = 400
 
 /** Planting days of a wish, in order; dropped ones are left out. */
 export function expandPlanting(planting: Planting): Sought[] {

@@ -238,7 +238,7 @@ function wasteOf({ from, until, before, after }: Gap, standing: Standing): numbe
 }
 
 /** Where a batch was put by hand at a place. */
-export function pinOf(batch: Batch, place: string): StandsAt | undefined {
+function pinOf(batch: Batch, place: string): StandsAt | undefined {
   const own =
     batch.n === 0
       ? batch.planting.stands

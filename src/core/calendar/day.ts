@@ -91,7 +91,7 @@ export function fromCivil(year: number, month: number, date: number): Day {
 }
 
 /** First day of the year a day lies in. */
-export function yearStart(day: Day): Day {
+function yearStart(day: Day): Day {
   return fromCivil(civil(day).year, 1, 1)
 }
 

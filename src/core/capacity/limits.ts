@@ -17,12 +17,6 @@ export interface Limit {
   load: Load<{ name: string }>
 }
 
-/** A batch's part in what is over. */
-export interface Part<B> {
-  batch: B
-  amount: number
-}
-
 const GIVES = ['heat', 'light', 'cover'] as const
 type Gives = (typeof GIVES)[number]
 

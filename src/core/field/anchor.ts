@@ -141,7 +141,7 @@ export interface Moved {
 }
 
 /** When beds are clear, as plantings are gone through in the order of their list. */
-export class BedsInOrder {
+class BedsInOrder {
   readonly #clear: Map<string, Day>
   constructor(
     private readonly season: Season,

@@ -26,7 +26,7 @@ type Goes = readonly Share[] | undefined
 export type Ground = Pick<Season, 'beds'> & Partial<Pick<Season, 'blocks'>>
 
 /** Covers of a bed: its own, else those of its block. */
-export function coversOfBed({ beds, blocks = [] }: Ground, key: string): readonly Cover[] {
+function coversOfBed({ beds, blocks = [] }: Ground, key: string): readonly Cover[] {
   const bed = beds.find((one) => one.key === key)
   return bed?.covers ?? blocks.find((one) => one.key === bed?.block)?.covers ?? NONE
 }

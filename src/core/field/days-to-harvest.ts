@@ -56,7 +56,7 @@ function notBeforeDays(crop: Crop, from: Day, air: OpenAir): Day {
 }
 
 /** Days from first to last harvest where the crop says nothing: it is cut in one go. */
-export const SHORT_HARVEST = 7
+const SHORT_HARVEST = 7
 
 /** Day its ground is clear again: after the last harvest. */
 export function clearDay(crop: Crop, first: Day | undefined): Day | undefined {

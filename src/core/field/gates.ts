@@ -43,7 +43,7 @@ const LOOK_BEFORE = 4 // days before planting from which leaves are looked at
 const ROOT = { go: 0, risk: 1, wait: 2 } as const
 
 /** Frost that harms a kind, by its place among the thresholds of a record: 0, −2 or −4 °C. */
-export const frostThreshold = ({ tenderness }: Pick<Crop, 'tenderness'>): number =>
+const frostThreshold = ({ tenderness }: Pick<Crop, 'tenderness'>): number =>
   tenderness === 'tender' ? 0 : tenderness === 'half-hardy' ? 1 : 2
 
 export interface GateFacts {

@@ -19,7 +19,7 @@ export function typedFrostChance(frost: Frost, latitude: number, day: Day): numb
 }
 
 /** The two frost dates between the midsummer before a day and the one after it. */
-export function datesAround(frost: Frost, latitude: number, day: Day) {
+function datesAround(frost: Frost, latitude: number, day: Day) {
   const from = midsummerBefore(day, latitude)
   const to = midsummerBefore(from + 370, latitude)
   const within = (monthDay: string) => {

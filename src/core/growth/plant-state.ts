@@ -65,7 +65,7 @@ export const isStretched = ({ height, leaning }: Seen, { potWidth, stretchedHeig
   leaning === true || (height !== undefined && potWidth !== undefined && height > stretchedHeight * potWidth)
 
 /** What was seen, as at least and at most; signs of age outweigh signs of youth. */
-export function evidenceOf(seen: Seen, figures: SignFigures): Evidence {
+function evidenceOf(seen: Seen, figures: SignFigures): Evidence {
   let least = 0
   let most = Infinity
   const atLeast = (far: number) => (least = Math.max(least, far))

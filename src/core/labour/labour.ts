@@ -74,7 +74,7 @@ export function crewHours({ crew }: Pick<Habits, 'crew'>, monday: Day): number {
 }
 
 /** What the hours of the crew are called among the limits. */
-export const CREW = { name: 'Crew hours' }
+const CREW = { name: 'Crew hours' }
 
 /** Hours of every week over [from, to), each day of a week carrying the hours of the whole week. */
 export function crewLoad(

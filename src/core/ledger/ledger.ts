@@ -7,7 +7,7 @@ import { inOrder, partOf, type AnyLine, type Line } from './records'
 import type { Again, Impossible, Ledger, Ledgers, Meant } from './types'
 
 export { RESTS_FROM } from './bench'
-export type { Again, Impossible, Ledger, Ledgers, Meant, Short } from './types'
+export type { Impossible, Ledger, Ledgers, Meant } from './types'
 
 /** Work that only what is sown can have. */
 const SHOWS_SOWN: ReadonlySet<string> = new Set([

@@ -22,7 +22,7 @@ export type Open = {
   into: { step: string; on: Day; container: string | undefined; place: string | undefined } | undefined
 }
 
-export const opened = (id: string): Open => ({
+const opened = (id: string): Open => ({
   id,
   done: new Map(),
   dropped: new Map(),

@@ -11,7 +11,7 @@ import { checksUnder, type Cold } from '../growth/cold'
 export const PLACE_BY_RULE = '@usual-pace'
 
 /** How much longer than usual a stay may take. */
-export const SLOWEST = 1.3
+const SLOWEST = 1.3
 const LOOKS_AHEAD = 14 // days whose pace is judged together
 const MARGIN = 2 // °C over a night that kills: a usual night stands for some colder ones
 const HEAT = 38 // °C that no kind is left in, where it has no limit of its own

@@ -30,7 +30,7 @@ export function logGamma(x: number): number {
 const FACTORIALS = Float64Array.from({ length: 4096 }, (_, n) => logGamma(n + 1))
 
 /** Natural logarithm of n!; n is whole and not below 0. */
-export function logFactorial(n: number): number {
+function logFactorial(n: number): number {
   return n < FACTORIALS.length ? FACTORIALS[n]! : logGamma(n + 1)
 }
 

@@ -11,13 +11,13 @@ export { cases }
 const from = parseDay('2025-06-01')
 const to = parseDay('2029-03-01')
 
-export const site = Site.parse({
+const site = Site.parse({
   latitude: cases.latitude,
   clearness: cases.clearness,
   outdoorMonthlyMeans: cases.outdoorMonthlyMeans,
 })
 
-export const places = Object.entries(cases.places).map(([key, facts]) => {
+const places = Object.entries(cases.places).map(([key, facts]) => {
   const { transmission, lamp, ...temperature } = facts as Record<string, unknown>
   return Place.parse({
     key: key.toLowerCase(),
@@ -30,7 +30,7 @@ export const places = Object.entries(cases.places).map(([key, facts]) => {
   })
 })
 
-export const climate: Climate = createClimate(site, places, from, to)
+const climate: Climate = createClimate(site, places, from, to)
 
 export const crops = new Map(
   Object.entries(cases.crops).map(([key, crop]) => {
