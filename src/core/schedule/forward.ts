@@ -3,6 +3,7 @@ import type { Day } from '../calendar/day'
 import type { RunningTotal } from '../climate/climate'
 import { rootedIn } from '../growth/container-age'
 import type { Route } from './route'
+import { ageToMove } from './potting-up'
 
 /** Comparisons of sums allow this much rounding. */
 export const TOLERANCE = 1e-9
@@ -105,7 +106,7 @@ function grow(route: Route, pass: Pass): void {
   for (let i = 1; i < legs.length; i++) {
     const { place, starts } = legs[i]!
     const { limit } = steps[step]!
-    const goal = starts.by === 'potting' ? ready + starts.point * (limit - ready) : starts.by === 'age' ? starts.age : 0
+    const goal = ageToMove(starts, ready, limit)
     const day =
       starts.by === 'day'
         ? Math.max(piece.from, starts.day)

@@ -4,6 +4,7 @@ import { rootedIn } from '../growth/container-age'
 import { agreedPlace, ageAt, placeOf, type Seen, type SignFigures } from '../growth/plant-state'
 import { gain, reach, TOLERANCE, type Pass } from './forward'
 import type { Route } from './route'
+import { ageToMove } from './potting-up'
 
 /** What a look at plants says of their age: leaves an age in degree-days, the rest how far they are in their container. */
 export interface SeenAge {
@@ -142,7 +143,7 @@ function walk(route: Route, { legs: begun, seen, notBefore }: Happened, pass: Re
     const { limit } = steps[step]!
     const dueOf = ({ starts: by }: Route['legs'][number]): Day => {
       if (by.by === 'day') return Math.max(piece.from, by.day)
-      const goal = by.by === 'potting' ? ready + by.point * (limit - ready) : by.by === 'age' ? by.age : 0
+      const goal = ageToMove(by, ready, limit)
       return piece.age >= goal - TOLERANCE
         ? piece.from
         : reach(route, totals, piece.place, piece.growsFrom, goal - piece.age, planting)

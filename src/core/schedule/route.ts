@@ -8,6 +8,7 @@ import { containerAge, containerHolds, type ContainerAge } from '../growth/conta
 import { leafAge, type GrowthRange } from '../growth/rate'
 import { germinatingPlace, growingPlace, PLACE_BY_RULE, usualRate, type Keeps } from './place-by-rule'
 import { plantsSharing } from '../sowing/policies'
+import { hardeningLeg } from './hardening'
 
 /** One container on the way, with the ages it allows. */
 export interface Step extends ContainerAge {
@@ -134,10 +135,8 @@ export function compileRoute(
       legs.push({ ...placeOf(stage.place), step: steps.length - 1, stage: i, starts: { by: 'age', age } })
     }
   })
-  const { hardening } = method
-  if (hardening.days > 0 && hardening.place !== undefined) {
-    tail.push({ place: placeNumber.get(hardening.place)!, daysBefore: hardening.days, stage: 'hardening' })
-  }
+  const hardening = hardeningLeg(method, placeNumber)
+  if (hardening) tail.push(hardening)
   const germination: Germination = crop.germination
   const germKey = method.stages[0]!.germinateAt ?? method.stages[0]!.place
   const germPlace = germKey === PLACE_BY_RULE ? germinatingPlace(climate, germination) : placeNumber.get(germKey)!
