@@ -1,20 +1,15 @@
 /** The whole plan of a season, recomputed only where something changed. */
-import type { Container, Crop, Entry, Lot, Method, Place, Planting, Season, Variety } from '../../season/schema'
-import { civil, parseDay, type Day } from '../calendar/day'
+import type { Container, Entry, Method, Place, Planting, Season } from '../../season/schema'
+import { parseDay, type Day } from '../calendar/day'
 import { containerLoads, placeLoads, type Load } from '../capacity/load'
 import { limitsOf, stockLimits, type Limit } from '../capacity/limits'
-import { createClimate, type Climate } from '../climate/climate'
 import { progressOf, realityOf } from '../progress/progress'
-import type { Keyed } from '../progress/route-taken'
 import { sisterChecks, type SisterIndex } from '../progress/sisters'
 import { indexRecords, type Line, type RecordIndex } from '../ledger/records'
 import { crewLoad } from '../labour/labour'
-import { SEARCH_DAYS } from '../schedule/count-back'
-import { numberKeys } from '../schedule/route'
-import { judgedOn, lotNow } from '../seed/ageing'
-import { lotUses, type Draw, type LotUse } from '../seed/lot-use'
+import { lotUses, type LotUse } from '../seed/lot-use'
 import { sharedStays, sharedTrays, standers, type SharedTrays, type Stander } from '../traymap/shared-trays'
-import { computeBatch, type Batch, type Bounds, type Stay } from '../batch/batch'
+import { computeBatch, type Batch, type Stay } from '../batch/batch'
 import { bedPlan, type BedPlan } from '../field/beds'
 import { fieldCropOf, sownInPlace, type FieldCrop } from '../field/field-crop'
 import { isInPlace } from '../sowing/policies'
@@ -22,8 +17,9 @@ import { expandPlanting, type Sought } from '../batch/expand'
 import { raisedBy } from '../batch/otherwise'
 import { ownCrop } from '../batch/own-crop'
 import { batchWork } from '../batch/work'
-import { createWay, type SeedShare, type Way, type WayFacts } from '../batch/ways'
-import { policyOf } from '../sowing/policies'
+import { drawsOf } from './draws'
+import { seedFor, seedOf } from './seed-by-day'
+import { createTables, NO_SPAN, plantingSpan, type Tables } from './tables'
 
 /** A season computed. */
 export interface Plan {
@@ -77,106 +73,6 @@ export interface Planner {
   /** One planting raised by a method that need not be in the season, for one planting day. */
   previewBy(season: Season, planting: Planting, method: Method, plantOn: Day): Batch[]
 }
-
-const SLACK = 60 // days kept ready on both sides, so that moving a date by a month remakes nothing
-const AFTER = 420 // days after the last planting for which ready and limit days are still found
-
-/** Everything that is sown from a lot, or was: batches, blanks sown again, and what is sown in its place. */
-function drawsOf(
-  batches: readonly Batch[],
-  sownInPlace: readonly FieldCrop[],
-  lots: ReadonlyMap<string, Lot>,
-  today: Day | undefined,
-): Draw[] {
-  const draws: Draw[] = []
-  for (const { id, code, sow, sizing, seed, progress } of batches) {
-    const { ledger } = progress ?? {}
-    // Parts were sown with their batch; what was dropped before it was sown takes nothing.
-    if (ledger && !ledger.splitOff && !(progress!.standing === 'gone' && !ledger.sown)) {
-      for (const { on, seeds, lot } of ledger.again) {
-        const from = (lot === undefined ? undefined : lots.get(lot)) ?? seed.lot
-        if (from) draws.push({ id: `${id}+${on}`, code, lot: from, day: on, seeds, done: true })
-      }
-    } else if (ledger) continue
-    const said = ledger?.sown?.entry.what
-    const seeds = (said?.seeds ?? sizing?.seeds ?? 0) + (said?.spilled ?? 0)
-    const from = (said?.lot === undefined ? undefined : lots.get(said.lot)) ?? seed.lot
-    const done = progress !== undefined && progress.standing !== 'to-sow'
-    if (from && sow !== undefined && seeds > 0) draws.push({ id, code, lot: from, day: sow, seeds, done })
-  }
-  for (const { id, code, from, inPlace } of sownInPlace)
-    if (inPlace?.lot)
-      draws.push({
-        id,
-        code,
-        lot: inPlace.lot,
-        day: from,
-        seeds: inPlace.seeds,
-        done: today !== undefined && from < today,
-      })
-  return draws
-}
-
-/** Seed of a planting: its lot, else the variety's first lot, else the crop's usual share. It ages as the season goes on. */
-interface Seed {
-  /** As it stands when the season begins, or when it was last tested; its pace, and what clumps are planned with. */
-  first: SeedShare
-  /** As it stands on a sowing day. */
-  on(day: Day): SeedShare
-}
-
-const SEED_STEP = 14 // days through which a lot is taken to stand as it is
-const SEED_ROUND = 200 // parts of a share that are told apart: sizes are kept by them
-
-function seedOf(lot: Lot | undefined, crop: Crop, season: Season): Seed {
-  if (!lot) {
-    const usual = { lot: undefined, germination: crop.germination.usualShare, testedSeeds: 100, pace: 1 }
-    return { first: usual, on: () => usual }
-  }
-  const from = judgedOn(lot, season.season)
-  const at = (day: Day): SeedShare => {
-    const { germination, testedSeeds } = lotNow(lot, crop, day)
-    return { lot, germination, testedSeeds, pace: lot.pace }
-  }
-  const first = at(from)
-  const byStep = new Map<number, SeedShare>()
-  // Of equal shares there is one object, and so are the sizes kept for it. In a season only the share changes notably.
-  const byShare = new Map<number, SeedShare>()
-  const shareAt = (step: number): SeedShare => {
-    const { germination } = at(from + step * SEED_STEP)
-    if (Math.abs(germination - first.germination) < 0.5 / SEED_ROUND) return first
-    const rounded = Math.round(germination * SEED_ROUND) / SEED_ROUND
-    let share = byShare.get(rounded)
-    if (!share) byShare.set(rounded, (share = { ...first, germination: rounded }))
-    return share
-  }
-  return {
-    first,
-    on(day) {
-      const step = Math.max(0, Math.floor((day - from) / SEED_STEP))
-      let share = byStep.get(step)
-      if (!share) byStep.set(step, (share = shareAt(step)))
-      return share
-    },
-  }
-}
-
-/** What a season says that bears on every batch. */
-function boundsOf({ season, farm, site }: Season): Bounds {
-  const south = site.latitude < 0
-  return {
-    begins: parseDay(season.from),
-    recordsFrom: farm.recordsFrom === undefined ? -Infinity : parseDay(farm.recordsFrom),
-    coldHalf: (day) => {
-      const { month } = civil(day)
-      return (month >= 4 && month <= 9) === south
-    },
-  }
-}
-
-/** Seed as it stands on the day it is sown. */
-const seedFor = (seed: Seed, { sow }: { sow: Day | undefined }): SeedShare =>
-  sow === undefined ? seed.first : seed.on(sow)
 
 /** A planner with nothing computed yet. */
 export function createPlanner(): Planner {
@@ -413,124 +309,4 @@ interface Real {
 
 function sameItems<T>(a: readonly T[] | undefined, b: readonly T[] | undefined): boolean {
   return a === b || (a !== undefined && b !== undefined && a.length === b.length && a.every((item, i) => item === b[i]))
-}
-
-/** A span that any tables reach over. */
-const NO_SPAN: Span = { first: Infinity, last: -Infinity }
-
-interface Span {
-  first: Day
-  last: Day
-}
-
-/** Facts of a season by key, its climate, and the ways already put together. */
-interface Tables {
-  climate: Climate
-  /** With what was measured in the place of what was reckoned. */
-  measured: Climate
-  keyed: Keyed
-  varieties: ReadonlyMap<string, Variety>
-  crops: ReadonlyMap<string, Crop>
-  methods: ReadonlyMap<string, Method>
-  lots: ReadonlyMap<string, Lot>
-  firstLot: ReadonlyMap<string, Lot>
-  seeds: Map<Lot | Crop, Seed>
-  bounds: Bounds
-  way(crop: Crop, method: Method, seed: SeedShare): Way
-  fits(season: Season, span: Span): boolean
-}
-
-function createTables(season: Season, span: Span): Tables {
-  const sowFrom = span.first - SEARCH_DAYS - SLACK
-  const sowTo = span.last + SLACK
-  const climate = createClimate(season.site, season.places, sowFrom - 1, sowTo + AFTER)
-  // What was measured is true of what has begun; the plan stays what it was.
-  const measured =
-    season.readings.length === 0
-      ? climate
-      : createClimate(season.site, season.places, sowFrom - 1, sowTo + AFTER, season.readings, climate)
-  const facts: WayFacts = {
-    climate,
-    containers: new Map(season.containers.map((container) => [container.key, container])),
-    placeNumber: numberKeys(season.places),
-    containerNumber: numberKeys(season.containers),
-    sowFrom,
-    sowTo,
-    rounding: season.habits.rounding,
-    sowingWeekdays: season.habits.sowingWeekdays,
-    sizes: new Map(),
-  }
-  const ways = new WeakMap<Method, Map<Crop, Map<number, Way>>>() // ways tried and dropped are forgotten
-  const firstLot = new Map<string, Lot>()
-  for (const lot of season.lots) if (!firstLot.has(lot.variety)) firstLot.set(lot.variety, lot)
-  return {
-    climate,
-    measured,
-    keyed: {
-      places: facts.placeNumber,
-      containers: new Map(season.containers.map((container, number) => [container.key, { container, number }])),
-    },
-    varieties: new Map(season.varieties.map((variety) => [variety.key, variety])),
-    crops: new Map(season.crops.map((crop) => [crop.key, crop])),
-    methods: new Map(season.methods.map((method) => [method.key, method])),
-    lots: new Map(season.lots.map((lot) => [lot.key, lot])),
-    firstLot,
-    seeds: new Map(),
-    bounds: boundsOf(season),
-    way(crop, method, { pace, germination }) {
-      let byCrop = ways.get(method)
-      if (!byCrop) ways.set(method, (byCrop = new Map()))
-      let bySeed = byCrop.get(crop)
-      if (!bySeed) byCrop.set(crop, (bySeed = new Map()))
-      // Only where seedlings share a cell does it matter to their growth how many of them come up.
-      const { crowded } = policyOf(method.sowing)
-      const sharing = crowded === 'never' ? 1 : Math.round(germination * 100) / 100
-      const id = pace * 1000 + sharing
-      let way = bySeed.get(id)
-      if (!way) bySeed.set(id, (way = createWay(facts, crop, method, pace, sharing)))
-      return way
-    },
-    fits: (other, { first, last }) =>
-      first - SEARCH_DAYS >= sowFrom &&
-      last <= sowTo &&
-      other.site === season.site &&
-      other.season === season.season &&
-      other.farm.recordsFrom === season.farm.recordsFrom &&
-      other.habits === season.habits &&
-      other.places === season.places &&
-      other.readings === season.readings &&
-      other.containers === season.containers &&
-      other.crops === season.crops &&
-      other.varieties === season.varieties &&
-      other.lots === season.lots &&
-      other.methods === season.methods,
-  }
-}
-
-/** First and last day a planting or sowing of a season may fall on. */
-function plantingSpan(plantings: readonly Planting[], extra: Planting | undefined): Span {
-  let first = Infinity
-  let last = -Infinity
-  // Sowings so many days before the first planting are known of anyway.
-  const sown = (iso: string) => (first = Math.min(first, parseDay(iso) + SEARCH_DAYS))
-  const take = (planting: Planting) => {
-    const on = parseDay(planting.on)
-    first = Math.min(first, on)
-    last = Math.max(last, on)
-    if (planting.sowOn !== undefined) sown(planting.sowOn)
-    const { series } = planting
-    if (!series) return
-    if (series.last !== undefined) last = Math.max(last, parseDay(series.last))
-    if (series.dates) last = Math.max(last, parseDay(series.dates.at(-1)!))
-    if (series.count !== undefined) last = Math.max(last, on + (series.count - 1) * series.every)
-    for (const change of planting.changes) {
-      if (change.sowOn !== undefined) sown(change.sowOn)
-      if (change.on === undefined) continue
-      first = Math.min(first, parseDay(change.on))
-      last = Math.max(last, parseDay(change.on))
-    }
-  }
-  for (const planting of plantings) take(planting)
-  if (extra) take(extra)
-  return first === Infinity ? { first: 0, last: 0 } : { first, last }
 }
