@@ -9,6 +9,7 @@ export const MANY_PARAMETERS = [
   'src/core/advice/verdict.ts',
   'src/core/advice/work.ts',
   'src/core/batch/course.ts',
+  'src/core/batch/over-days.ts',
   'src/core/batch/tasks.ts',
   'src/core/batch/ways.ts',
   'src/core/benches/mats.ts',

@@ -2,7 +2,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { parseDay } from '../core/calendar/day'
-import { usualDays } from '../core/batch/course'
+import { usualDays } from '../core/batch/course-marks'
 import type { Batch } from '../core/batch/batch'
 import { createPlanner, type Plan } from '../core/plan/plan'
 import { roundsOn } from '../core/advice/rounds'

@@ -1,0 +1,15 @@
+/** Sums and means of a way's running totals over days. */
+import type { Day } from '../calendar/day'
+import type { Way } from './ways'
+
+/** Mean of a total's days over [a, b) in a place. */
+export function meanOver(way: Way, totals: readonly Float64Array[], place: number, a: Day, b: Day): number {
+  return sumBetween(way, totals, place, a, b) / (b - a)
+}
+
+/** Sum of a total's days over [a, b) in a place. */
+export function sumBetween(way: Way, totals: readonly Float64Array[], place: number, a: Day, b: Day): number {
+  const { from } = way.route.climate
+  const total = totals[place]!
+  return total[b - from]! - total[a - from]!
+}
