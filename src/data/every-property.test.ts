@@ -5,6 +5,7 @@ import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
 import { anyOf, propertiesIn, propertiesOf } from '../season/any-part'
 import { COLLECTIONS, Season } from '../season/schema'
 import { readSmall } from '../season/small-season'
+import { TABLES } from './collections'
 import { freshDatabase } from './fresh-database'
 import { createFarm } from './season-repository'
 import { factsFrom, insertThings, readList, schemaOf, writeThings, type SeasonFacts } from './things'
@@ -41,7 +42,7 @@ describe('every property of the season document', () => {
           const transaction = db()
             .transaction()
             .execute(async (trx) => {
-              await sql.raw(`delete from ${TABLE_OF[of]}`).execute(trx)
+              await sql.raw(`delete from ${TABLES[of].table}`).execute(trx)
               await insertThings(
                 trx,
                 id,
@@ -85,18 +86,6 @@ describe('every property of the season document', () => {
     expect(propertiesOf(Facts).filter((path) => !seen.has(path))).toEqual([])
   }, 60_000)
 })
-
-const TABLE_OF = {
-  places: 'place',
-  containers: 'container',
-  crops: 'crop',
-  varieties: 'variety',
-  lots: 'lot',
-  methods: 'method',
-  blocks: 'block',
-  beds: 'bed',
-  plantings: 'planting',
-} as const
 
 /** A series has at most one change for each of its plantings, in their order. */
 function inOrder(planting: unknown): boolean {
