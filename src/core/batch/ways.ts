@@ -5,7 +5,7 @@ import type { Climate, RunningTotal } from '../climate/climate'
 import { createSowingTable, type SowingTable } from '../schedule/count-back'
 import { coldOf, type Cold } from '../growth/cold'
 import { compileRoute, placesOf, type ContainerRefused, type Route } from '../schedule/route'
-import { roundUp, sizeBatch, type Sizing } from '../sizing/size'
+import { sizeBatch, type Sizing } from '../sizing/size'
 import { Course } from './course'
 import { inFlats, isBoughtIn, policyOf } from '../sowing/policies'
 
@@ -112,20 +112,22 @@ export function createWay(facts: WayFacts, crop: Crop, method: Method, pace: num
 
   const { usual, odd } = sizesOf(facts, JSON.stringify([sowing, survivals, divisions, unit]))
   const make = (need: number, seed: SeedShare, confidence: number, temperatureFactor: number) => {
-    const sizing = sizeBatch({
-      need,
-      germination: bought ? usable : seed.germination,
-      testedSeeds: bought ? Infinity : seed.testedSeeds,
-      temperatureFactor: flats ? temperatureFactor * usable : temperatureFactor,
-      seedsPerCell,
-      keep,
-      ...(atLeast === undefined ? {} : { atLeast }),
-      survivals,
-      confidence,
-      ...(divisions.length > 0 && !whole ? { divisions } : {}),
-    })
-    const rounded = sizing && roundUp(sizing, unit)
-    return rounded && bought ? { ...rounded, seeds: 0 } : rounded
+    const sizing = sizeBatch(
+      {
+        need,
+        germination: bought ? usable : seed.germination,
+        testedSeeds: bought ? Infinity : seed.testedSeeds,
+        temperatureFactor: flats ? temperatureFactor * usable : temperatureFactor,
+        seedsPerCell,
+        keep,
+        ...(atLeast === undefined ? {} : { atLeast }),
+        survivals,
+        confidence,
+        ...(divisions.length > 0 && !whole ? { divisions } : {}),
+      },
+      unit,
+    )
+    return sizing && bought ? { ...sizing, seeds: 0 } : sizing
   }
   let table: SowingTable | undefined
   const courses = new Map<number, Map<Day, Course>>()

@@ -17,16 +17,22 @@ export interface AnyLine {
 }
 
 /** Id of the batch a part belongs to. */
-export const rootOf = (batch: string): string => batch.split('~')[0]!
+export function rootOf(batch: string): string {
+  const at = batch.indexOf('~')
+  return at < 0 ? batch : batch.slice(0, at)
+}
 
 /** Number of a part; 1 for the batch itself. */
-export const partOf = (batch: string): number => Number(batch.split('~')[1] ?? 1)
+export function partOf(batch: string): number {
+  const at = batch.indexOf('~')
+  return at < 0 ? 1 : Number(batch.slice(at + 1))
+}
 
 /** Records that still count: those corrected or taken back are left out. */
 export function standing(entries: readonly Entry[]): Entry[] {
   const corrected = new Set<string>()
   for (const { instead } of entries) if (instead !== undefined) corrected.add(instead)
-  return entries.filter(({ id, void: taken }) => !taken && !corrected.has(id))
+  return entries.filter(({ id, void: taken }) => !taken && (corrected.size === 0 || !corrected.has(id)))
 }
 
 /** Records that count of every batch, its parts with it, each in the order of its days. */

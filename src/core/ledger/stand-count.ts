@@ -129,15 +129,18 @@ export function standForecast(
       for (const one of showing) before = Math.max(before, Math.min(lasts[i]!, filling(((i + 0.5) / shares) * one, k)))
       return before
     }
+    const likelihood = k === 1 ? ofSingles(points, showing, lastShare, more, left) : undefined
     const logAt = (i: number) => {
-      let log = priors[i]! - (z * z) / 2
+      const log = priors[i]! - (z * z) / 2
+      if (likelihood) return log + likelihood(i)
       let before = 0
+      let sum = 0
       for (let c = 0; c < showing.length; c++) {
         const p = Math.min(lasts[i]!, filling(((i + 0.5) / shares) * showing[c]!, k))
-        if (more[c]! > 0) log += more[c]! * Math.log(Math.max(NEVER, p - before))
+        if (more[c]! > 0) sum += more[c]! * Math.log(Math.max(NEVER, p - before))
         if (p > before) before = p
       }
-      return left > 0 ? log + left * Math.log(Math.max(NEVER, 1 - before)) : log
+      return log + (left > 0 ? sum + left * Math.log(Math.max(NEVER, 1 - before)) : sum)
     }
     logs.fill(-Infinity)
     top = Math.max(top, whereItMatters(logs, logAt, likely))
@@ -198,6 +201,34 @@ export function standForecast(
         if (weight > 1e-7) chance += weight * sumAtLeast(alive, empty, r * survival, plants)
       return Math.min(1, chance)
     },
+  }
+}
+
+/**
+ * Logarithm of the likelihood at a germination share g where each cell has one seed. A step of the counts then has the
+ * chance g·(F − F before), whose logarithm is that of g and one that all shares have in common.
+ *
+ * @param showing share of seeds that come up which shows by each count
+ */
+function ofSingles(
+  { shares, logs }: Grid,
+  showing: readonly number[],
+  lastShare: number,
+  more: readonly number[],
+  left: number,
+): (i: number) => number {
+  let before = 0
+  let common = 0
+  let shown = 0
+  for (let c = 0; c < showing.length; c++) {
+    const by = Math.min(lastShare, showing[c]!)
+    shown += more[c]!
+    if (more[c]! > 0) common += more[c]! * Math.log(Math.max(NEVER, by - before))
+    if (by > before) before = by
+  }
+  return (i) => {
+    const log = common + shown * logs[i]!
+    return left > 0 ? log + left * Math.log(Math.max(NEVER, 1 - ((i + 0.5) / shares) * before)) : log
   }
 }
 

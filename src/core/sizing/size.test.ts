@@ -5,7 +5,7 @@ import { cellYield, chanceOfAtLeast, meanYield } from './cell'
 import fixture from './fixtures/sizing.json'
 import { possibleShares } from './germination-doubt'
 import { normalCdf, normalQuantile } from '../statistics/normal'
-import { chanceWith, flatHabits, roundUp, sizeBatch, type SizingInput } from './size'
+import { chanceWith, flatHabits, sizeBatch, type SizingInput } from './size'
 import { seedToHave } from '../seed/handling'
 
 const known = { testedSeeds: Infinity, keep: 1 }
@@ -61,18 +61,13 @@ describe('facts', () => {
     expect(seedToHave(442, 0.03)).toBe(456)
   })
   it('rounding up to trays of 72 keeps the chance honest', () => {
-    const sizing = sizeBatch({
-      ...known,
-      need: 200,
-      germination: 0.85,
-      seedsPerCell: 1,
-      survivals: [0.95],
-      confidence: 0.9,
-    })!
-    const trays = roundUp(sizing, 72)
+    const input = { ...known, need: 200, germination: 0.85, seedsPerCell: 1, survivals: [0.95], confidence: 0.9 }
+    const sizing = sizeBatch(input)!
+    const trays = sizeBatch(input, 72)!
     expect(trays.cells).toBe(288)
     expect(trays.chance).toBeGreaterThan(sizing.chance)
-    expect(roundUp(trays, 72)).toBe(trays)
+    expect(trays.chance).toBe(chanceWith(input, 288))
+    expect(trays.spare).toBeGreaterThan(sizing.spare)
   })
   it('fifty thousand cells of two kept plants are sized exactly', () => {
     const input = {

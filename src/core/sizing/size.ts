@@ -46,10 +46,11 @@ export const MOST_CELLS = 5_000_000
  * With several stages only what is needed is carried on: from the last stage back, each count is the
  * smallest that gives the next with chance ≥ confidence^(1/stages).
  *
+ * @param unit cells that the first count is rounded up to a whole number of
  * @returns `undefined` when no number of cells would do (nothing comes up)
  * @see exact binomial and convolution; the doubt of the germination test is averaged over
  */
-export function sizeBatch(input: SizingInput): Sizing | undefined {
+export function sizeBatch(input: SizingInput, unit = 1): Sizing | undefined {
   const { need, survivals, confidence } = input
   const perStage = confidence ** (1 / survivals.length)
   const carried: number[] = []
@@ -70,7 +71,7 @@ export function sizeBatch(input: SizingInput): Sizing | undefined {
   const sown = sownCells(input, start)
   const cells = smallest((n) => sown.chance(n, wanted) >= perStage, sown.refine(start, wanted, perStage))
   if (cells === undefined) return undefined
-  return describe(input, cells, carried, sown, wanted, chance)
+  return describe(input, Math.ceil(cells / unit) * unit, carried, sown, wanted, chance)
 }
 
 /**
@@ -83,15 +84,6 @@ export function chanceWith(input: SizingInput, cells: number): number {
   if (!exact) return 0
   const wanted = wantedOfSown(input, exact.counts)
   return sownCells(input, about(input, wanted)).chance(cells, wanted) * laterChance(input, exact.counts)
-}
-
-/** The same sizing with its first count rounded up to a whole number of `unit` cells. */
-export function roundUp(sizing: Sizing, unit: number): Sizing {
-  const cells = Math.ceil(sizing.cells / unit) * unit
-  if (cells === sizing.cells) return sizing
-  const wanted = wantedOfSown(sizing.input, sizing.counts)
-  const sown = sownCells(sizing.input, about(sizing.input, wanted))
-  return describe(sizing.input, cells, sizing.counts.slice(1), sown, wanted, laterChance(sizing.input, sizing.counts))
 }
 
 /** A habit of adding a flat share, with its real chance of being enough. */
