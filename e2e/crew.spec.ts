@@ -486,6 +486,8 @@ test('a photo is made small, keeps nothing of where it was taken, and is seen in
   await expect(page.getByRole('link', { name: 'Open the photo' })).toBeVisible()
   await expect.poll(async () => (await journal(page)).length).toBe(known + 1)
   const id = /[0-9a-f-]{36}/.exec((await journal(page)).at(-1)!)![0]
+  // The record goes first, its photo after it.
+  await expect.poll(async () => (await page.request.get(`/api/photos/${id}`)).status()).toBe(200)
   const kept = await sharp(await (await page.request.get(`/api/photos/${id}`)).body()).metadata()
   expect({ width: kept.width, height: kept.height, exif: kept.exif }).toEqual({
     width: 1600,
