@@ -20,14 +20,15 @@ module.exports = {
       name: 'core-types-of-season',
       severity: 'error',
       from: { path: '^src/core/', pathNot: '(\\.test\\.ts$|^src/core/testing/)' },
-      to: { path: '^src/season/', dependencyTypesNot: ['type-only'] },
+      // What a value is stands below both.
+      to: { path: '^src/season/', pathNot: '^src/season/values\\.ts$', dependencyTypesNot: ['type-only'] },
     },
     only('season-alone', '^src/season/', [], 'season knows nothing else'),
     {
       name: 'season-zod-only',
       severity: 'error',
       from: { path: '^src/season/', pathNot: '(\\.test|any-season|any-part)\\.ts$' },
-      to: { dependencyTypes: ['npm', 'npm-dev'], pathNot: 'node_modules/zod' },
+      to: { dependencyTypes: ['npm', 'npm-dev'], pathNot: 'node_modules/(zod|fast-equals)' },
     },
     only('library', '^src/library/', ['^src/core/', '^src/season/'], 'the library is facts, read with the core'),
     only('words', '^src/words/', ['^src/core/', '^src/season/', '^src/library/'], 'words phrase what core computes'),

@@ -2,7 +2,7 @@
 'use server'
 import { refresh } from 'next/cache'
 import { z } from 'zod'
-import { plannedAgain } from '../core/batch/decided'
+import { plannedAgain } from '../core/batch/planned-again'
 import { changeAsItStands, type Change, type Stale } from '../data/change-repository'
 import { database } from '../data/database'
 import { editSeason } from '../season/edit'

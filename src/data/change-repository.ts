@@ -3,10 +3,10 @@
  * write it with its journal entry in one transaction, and undo or redo it from that entry. An entry holds what differs,
  * before and after.
  */
-import { isDeepStrictEqual } from 'node:util'
 import type { Kysely, Selectable, Transaction } from 'kysely'
 import { COLLECTIONS, Season, type Entry as HappenedEntry } from '../season/schema'
 import type { Problem } from '../season/problem'
+import { sameValue } from '../season/values'
 import { readingRows, readReadings, readRecords, recordRow } from './record-repository'
 import { ofSeason, type Database, type SeasonId, type SeasonTable } from './schema'
 import { cacheOf, documentOf, planOf, planWith, thingsIn, type PlanState } from './season-cache'
@@ -89,8 +89,7 @@ export async function changeAsItStands(
       const before = plan ? thingsIn(plan, changes) : await readThings(trx, id, changes)
       const stale = changes.flatMap((change, i): Stale[] => {
         const { of, key, value, version } = before[i]!
-        const same =
-          'version' in change ? change.version === version : isDeepStrictEqual(asJson(value), asJson(change.from))
+        const same = 'version' in change ? change.version === version : sameValue(value ?? null, change.from ?? null)
         return same ? [] : [{ of, key, now: value, version }]
       })
       if (stale.length > 0) return { ok: false as const, stale }
@@ -123,7 +122,6 @@ const parsed = (of: ThingRef['of'], value: unknown): unknown =>
   value === null || value === undefined ? null : of === 'head' ? value : schemaOf(of).parse(value)
 
 /** As it is once it has been through JSON: no parts that are undefined. */
-const asJson = (value: unknown): unknown => (value === undefined ? null : JSON.parse(JSON.stringify(value)))
 
 const FOREIGN_KEY = '23503' // PostgreSQL: what is taken away is still referred to
 
@@ -178,7 +176,7 @@ async function differences(
   const before: State = { things: [] }
   const after: State = { things: [] }
   const facts = factsOf(season)
-  if (!isDeepStrictEqual(asJson(plan.facts), asJson(facts))) {
+  if (!sameValue(plan.facts, facts)) {
     before.things.push({ of: 'head', key: 'head', value: plan.facts, position: 0 })
     after.things.push({ of: 'head', key: 'head', value: facts, position: 0 })
   }
@@ -187,7 +185,7 @@ async function differences(
     season[of].forEach((value, position) => {
       const old = now.get(value.key)
       now.delete(value.key)
-      if (old?.position === position && isDeepStrictEqual(asJson(old.value), asJson(value))) return
+      if (old?.position === position && sameValue(old.value, value)) return
       before.things.push({ of, key: value.key, value: old?.value ?? null, position: old?.position ?? position })
       after.things.push({ of, key: value.key, value, position })
     })
@@ -203,7 +201,7 @@ async function differences(
   before.records = records.filter((one) => !has!.has(one.id))
   after.records = season.records.filter((one) => !had!.has(one.id))
   const readings = await readReadings(trx, id)
-  if (!isDeepStrictEqual(asJson(readings), asJson(season.readings))) {
+  if (!sameValue(readings, season.readings)) {
     before.readings = readings
     after.readings = season.readings
   }
@@ -382,7 +380,7 @@ async function apply(
   const [before, after] = [asThings(from), asThings(to)]
   if (!before || !after) return undefined
   const now = await readThings(trx, id, before.things)
-  if (before.things.some(({ value }, i) => !isDeepStrictEqual(asJson(now[i]!.value), asJson(value)))) return undefined
+  if (before.things.some(({ value }, i) => !sameValue(now[i]!.value, value))) return undefined
   await write(trx, id, before, after, revision)
   return { before, after }
 }

@@ -4,6 +4,7 @@ import { ledgerOf, type Impossible, type Meant } from '../core/ledger/ledger'
 import { meantBy } from '../core/ledger/meant'
 import { standing, rootOf } from '../core/ledger/records'
 import type { Entry, Method, Readings } from '../season/schema'
+import { sameValue } from '../season/values'
 import type { Db } from './database'
 import type { Database, RecordTable, SeasonId } from './schema'
 import type { Insertable, Selectable } from 'kysely'
@@ -189,9 +190,7 @@ function judge(entry: Entry, stored: readonly Entry[], meant: (root: string) => 
     : { id: entry.id, ok: true }
 }
 
-const sameRecord = (a: Entry, b: Entry): boolean =>
-  a.on === b.on && a.batch === b.batch && canonical(a.what) === canonical(b.what)
-const canonical = (value: object): string => JSON.stringify(Object.entries(value).sort(([a], [b]) => (a < b ? -1 : 1)))
+const sameRecord = (a: Entry, b: Entry): boolean => a.on === b.on && a.batch === b.batch && sameValue(a.what, b.what)
 
 async function recordsOf(
   trx: Transaction<Database>,

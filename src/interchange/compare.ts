@@ -1,5 +1,6 @@
 /** What an import would change: every thing added, changed or taken out, by name. */
 import { COLLECTIONS, type Collection, type Season } from '../season/schema'
+import { sameValue } from '../season/values'
 
 /** Changes in one collection of the season. */
 export interface CollectionChanges {
@@ -62,14 +63,4 @@ function nameOf(item: { key: string; name?: string; code?: string; variety?: str
 function differingFields(a: object, b: object): string[] {
   const fields = new Set([...Object.keys(a), ...Object.keys(b)])
   return [...fields].filter((field) => !sameValue((a as never)[field], (b as never)[field]))
-}
-
-/** Whether two parts of a document say the same; a part left out equals one that is `undefined`. */
-function sameValue(a: unknown, b: unknown): boolean {
-  if (Object.is(a, b)) return true
-  if (typeof a !== 'object' || typeof b !== 'object' || a === null || b === null) return false
-  if (Array.isArray(a) !== Array.isArray(b)) return false
-  const fields = new Set([...Object.keys(a), ...Object.keys(b)])
-  for (const field of fields) if (!sameValue((a as never)[field], (b as never)[field])) return false
-  return true
 }

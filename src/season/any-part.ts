@@ -1,6 +1,7 @@
 /** Test helper: anything at all that a schema allows, made from the schema itself, so that no property can be forgotten. */
 import fc from 'fast-check'
 import type { z } from 'zod'
+import { present } from './values'
 
 type Schema = z.core.$ZodType
 type Def = { type: string } & Record<string, unknown>
@@ -72,9 +73,7 @@ export function anyOf(schema: Schema): fc.Arbitrary<unknown> {
       const shape = def.shape as Record<string, Schema>
       const required: Record<string, fc.Arbitrary<unknown>> = {}
       for (const [name, part] of Object.entries(shape)) required[name] = anyOf(part)
-      return fc
-        .record(required)
-        .map((group) => Object.fromEntries(Object.entries(group).filter(([, v]) => v !== undefined)))
+      return fc.record(required).map(present)
     }
     case 'optional':
       return fc.option(anyOf(inner()), { nil: undefined, freq: 2 })

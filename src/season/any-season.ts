@@ -2,6 +2,7 @@
 import fc from 'fast-check'
 import { readSeason } from './read'
 import type { Season, SeasonInput } from './schema'
+import { present } from './values'
 
 const celsius = (min: number, max: number) => fc.integer({ min: min * 2, max: max * 2 }).map((n) => n / 2)
 const share = fc.integer({ min: 1, max: 20 }).map((n) => n / 20)
@@ -456,7 +457,3 @@ export const anySeason: fc.Arbitrary<Season> = fc
     if (!read.ok) throw new Error(read.problems.map(({ path, message }) => `${path} ${message}`).join('\n'))
     return read.season
   })
-
-function present<T extends object>(value: T): { [K in keyof T]: Exclude<T[K], undefined> } {
-  return Object.fromEntries(Object.entries(value).filter(([, v]) => v !== undefined)) as never
-}

@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { figureAt, sameFigure, withFigure } from './figures'
+import { figureAt, withFigure } from './figures'
+import { sameValue } from './values'
 
 const crop = {
   name: 'Kale',
@@ -53,10 +54,10 @@ describe('figures by path', () => {
     )
   })
   it('are the same whatever the order of their parts', () => {
-    expect(sameFigure({ a: 1, b: [1, { c: 2 }] }, { b: [1, { c: 2 }], a: 1 })).toBe(true)
-    expect(sameFigure([1, 2], [2, 1])).toBe(false)
-    expect(sameFigure({ a: 1 }, { a: 1, b: undefined })).toBe(true)
-    expect(sameFigure(NaN, NaN)).toBe(true)
-    expect(sameFigure(null, {})).toBe(false)
+    expect(sameValue({ a: 1, b: [1, { c: 2 }] }, { b: [1, { c: 2 }], a: 1 })).toBe(true)
+    expect(sameValue([1, 2], [2, 1])).toBe(false)
+    expect(sameValue({ a: 1 }, { a: 1, b: undefined })).toBe(true)
+    expect(sameValue(NaN, NaN)).toBe(true)
+    expect(sameValue(null, {})).toBe(false)
   })
 })

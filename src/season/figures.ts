@@ -29,12 +29,3 @@ export function withFigure<T extends object>(of: T, path: string, value: unknown
     delete out[first]
   return out as T
 }
-
-/** Whether two figures are the same, whatever the order of their parts. */
-export function sameFigure(a: unknown, b: unknown): boolean {
-  if (Object.is(a, b)) return true
-  if (Array.isArray(a) && Array.isArray(b)) return a.length === b.length && a.every((item, i) => sameFigure(item, b[i]))
-  if (!isGroup(a) || !isGroup(b)) return false
-  const keys = new Set([...Object.keys(a), ...Object.keys(b)])
-  return [...keys].every((key) => sameFigure(a[key], b[key]))
-}

@@ -1,5 +1,5 @@
 /** Puts what was changed in a copy of a season into the season as it stands now. */
-import { sameFigure } from './figures'
+import { sameValue } from './values'
 import { COLLECTIONS, type Collection, type Season } from './schema'
 
 /** A thing that was changed in both, differently. */
@@ -24,8 +24,8 @@ export function mergeCopy(from: Season, copy: Season, now: Season): Merged {
   const conflicts: Conflict[] = []
   const season: Record<string, unknown> = { ...now }
   for (const part of ['season', 'site', 'habits'] as const) {
-    if (sameFigure(from[part], copy[part])) continue
-    if (!sameFigure(from[part], now[part]) && !sameFigure(copy[part], now[part]))
+    if (sameValue(from[part], copy[part])) continue
+    if (!sameValue(from[part], now[part]) && !sameValue(copy[part], now[part]))
       conflicts.push({ of: 'head', key: part })
     season[part] = copy[part]
   }
@@ -36,10 +36,10 @@ export function mergeCopy(from: Season, copy: Season, now: Season): Merged {
     for (const key of new Set([...before.keys(), ...changed.keys()])) {
       const was = before.get(key)
       const is = changed.get(key)
-      if (sameFigure(was, is)) continue
+      if (sameValue(was, is)) continue
       const at = list.findIndex((thing) => thing.key === key)
       const there = at < 0 ? undefined : list[at]
-      if (!sameFigure(was, there) && !sameFigure(is, there)) conflicts.push({ of, key })
+      if (!sameValue(was, there) && !sameValue(is, there)) conflicts.push({ of, key })
       if (is === undefined) {
         if (at >= 0) list.splice(at, 1)
       } else if (at >= 0) list[at] = is

@@ -6,7 +6,8 @@ import Button from '@mui/material/Button'
 import { useRouter } from 'next/navigation'
 import { useMemo, useState, type ReactNode } from 'react'
 import type { ThingEdit } from '../actions/change-season'
-import { sameFigure, withFigure } from '../season/figures'
+import { withFigure } from '../season/figures'
+import { sameValue } from '../season/values'
 import { readSeason, type Problem } from '../season/read'
 import type { Season } from '../season/schema'
 import { usesOf } from '../season/uses'
@@ -17,11 +18,11 @@ import { useChange } from './use-change'
 export function useDraft<T extends object>(stored: T) {
   const [draft, setDraft] = useState({ of: stored, now: stored })
   // Someone else's change shows at once, unless something here has been written already.
-  if (draft.of !== stored && sameFigure(draft.of, draft.now)) setDraft({ of: stored, now: stored })
+  if (draft.of !== stored && sameValue(draft.of, draft.now)) setDraft({ of: stored, now: stored })
   return {
     now: draft.now,
     from: draft.of,
-    changed: !sameFigure(draft.of, draft.now),
+    changed: !sameValue(draft.of, draft.now),
     set: (next: T) => setDraft((last) => ({ ...last, now: next })),
     drop: () => setDraft({ of: stored, now: stored }),
     saved: () => setDraft((last) => ({ of: last.now, now: last.now })),

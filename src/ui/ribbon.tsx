@@ -7,7 +7,9 @@ import Tooltip from '@mui/material/Tooltip'
 import { memo, useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react'
 import { formatDay, monthStarts, parseDay } from '../core/calendar/day'
 import { frostChance } from '../core/frost/frost'
-import { fullestPlace, totalLoad } from './fullness'
+import { fullestPlace, totalLoad } from './chart/fullness'
+import { dayAt, dayScale, dayShare, heightScale } from './chart/scale'
+import { steppedArea, stepsOf } from './chart/steps'
 import { useSeason, useWorkingDay } from './season-context'
 
 const HEIGHT = 62
@@ -29,17 +31,17 @@ export function Ribbon() {
     return () => window.removeEventListener('keydown', onKey)
   }, [toToday])
 
-  const dayAt = (clientX: number) => {
+  const dayUnder = (clientX: number) => {
     const { left, width } = strip.current!.getBoundingClientRect()
-    return Math.floor(span.first + ((clientX - left) / width) * (span.last - span.first))
+    return dayAt(clientX - left, span.first, span.last, width)
   }
   const onPointerDown = (event: PointerEvent<HTMLDivElement>) => {
     if (event.button !== 0) return
     event.currentTarget.setPointerCapture(event.pointerId)
-    workingDay.set(dayAt(event.clientX))
+    workingDay.set(dayUnder(event.clientX))
   }
   const onPointerMove = (event: PointerEvent<HTMLDivElement>) => {
-    if (event.currentTarget.hasPointerCapture(event.pointerId)) workingDay.set(dayAt(event.clientX))
+    if (event.currentTarget.hasPointerCapture(event.pointerId)) workingDay.set(dayUnder(event.clientX))
   }
   const onKeyDown = (event: KeyboardEvent<HTMLDivElement>) => {
     const steps: Record<string, number> = {
@@ -103,7 +105,7 @@ export function Ribbon() {
 function Marker({ onKeyDown }: { onKeyDown: (event: KeyboardEvent<HTMLDivElement>) => void }) {
   const { span, format } = useSeason()
   const day = useWorkingDay()
-  const share = (day + 0.5 - span.first) / (span.last - span.first)
+  const share = dayScale(span.first, span.last, 0, 1)(day + 0.5)
   const flip = share > 0.8
   return (
     <Box
@@ -182,21 +184,20 @@ const RibbonDrawing = memo(function RibbonDrawing() {
   const { first, last } = span
   const days = last - first
   const months = monthStarts(first, last)
+  const left = dayShare(first, last)
   const drawing = useMemo(() => {
     const total = totalLoad(plan.places, first, last)
     const full = fullestPlace(plan.places, first, last)
     const most = Math.max(1, ...total)
-    let path = `M0 ${FLOOR}`
     const over: { from: number; until: number }[] = []
     for (let i = 0; i < days; i++) {
-      path += `V${(FLOOR - (total[i]! / most) * 26).toFixed(1)}H${i + 1}`
-      if (full[i]! > 1 + 1e-9) {
-        const open = over.at(-1)
-        if (open && open.until === i) open.until = i + 1
-        else over.push({ from: i, until: i + 1 })
-      }
+      if (full[i]! <= 1 + 1e-9) continue
+      const open = over.at(-1)
+      if (open && open.until === i) open.until = i + 1
+      else over.push({ from: i, until: i + 1 })
     }
-    return { path: `${path}V${FLOOR}Z`, over }
+    const steps = stepsOf((i) => total[i]!, 0, days)
+    return { path: steppedArea(steps, (i) => i, heightScale(most, FLOOR, FLOOR - 26), FLOOR), over }
   }, [plan, first, last, days])
   const { frost, latitude } = season.site
   const stops = useMemo(() => {
@@ -256,8 +257,8 @@ const RibbonDrawing = memo(function RibbonDrawing() {
             sx={{
               position: 'absolute',
               top: 1,
-              left: `${((day - first) / days) * 100}%`,
-              width: `${((next - day) / days) * 100}%`,
+              left: left(day),
+              width: `calc(${left(next)} - ${left(day)})`,
               pl: 0.6,
               fontSize: { xs: 10, md: 12 },
               color: 'text.secondary',

@@ -4,7 +4,7 @@ import { monthStarts, parseDay } from '../core/calendar/day'
 import { createPlanner } from '../core/plan/plan'
 import { PLACE_KINDS } from '../season/schema'
 import { readSmall } from '../season/small-season'
-import { fullestPlace, totalLoad } from './fullness'
+import { fullestPlace, totalLoad } from './chart/fullness'
 import { placeLooks } from './place-look'
 import { treadHeight } from './stair/stair'
 

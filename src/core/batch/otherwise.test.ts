@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { readSmall } from '../../season/small-season'
-import { withDecision } from './decided'
+import { withSaid } from './one-of-series'
 import { raisedBy } from './otherwise'
 import { createPlanner } from '../plan/plan'
 import { benchRoom, changedSeason } from '../plan/what-if'
@@ -51,12 +51,12 @@ describe('a batch raised otherwise than its method says', () => {
 describe('what is decided of one batch', () => {
   it('stands in the planting, or in the change of that one of its series, and can be taken back', () => {
     const [single, series] = [season.plantings[0]!, season.plantings[1]!]
-    expect(withDecision(single, 0, { pinned: true }).pinned).toBe(true)
-    expect(withDecision(withDecision(single, 0, { pinned: true }), 0, { pinned: undefined })).toEqual(single)
-    const pinned = withDecision(series, 2, { pinned: true })
+    expect(withSaid(single, 0, { pinned: true }).pinned).toBe(true)
+    expect(withSaid(withSaid(single, 0, { pinned: true }), 0, { pinned: undefined })).toEqual(single)
+    const pinned = withSaid(series, 2, { pinned: true })
     expect(pinned.changes.find(({ n }) => n === 2)).toEqual({ n: 2, plants: 90, pinned: true })
-    expect(withDecision(pinned, 2, { pinned: undefined })).toEqual(series)
-    expect(withDecision(withDecision(series, 1, { pinned: true }), 1, { pinned: undefined })).toEqual(series)
+    expect(withSaid(pinned, 2, { pinned: undefined })).toEqual(series)
+    expect(withSaid(withSaid(series, 1, { pinned: true }), 1, { pinned: undefined })).toEqual(series)
   })
 })
 

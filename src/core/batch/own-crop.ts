@@ -1,5 +1,6 @@
 /** A crop with the figures of one of its varieties in the place of its own. */
 import type { Crop, Variety } from '../../season/schema'
+import { present } from '../../season/values'
 
 const merged = new WeakMap<Variety, { of: Crop; crop: Crop }>()
 
@@ -26,7 +27,3 @@ export function ownCrop(crop: Crop, variety: Variety): Crop {
   merged.set(variety, { of: crop, crop: own })
   return own
 }
-
-/** Without what is not given. */
-const present = <T extends object>(value: T): { [K in keyof T]: Exclude<T[K], undefined> } =>
-  Object.fromEntries(Object.entries(value).filter(([, part]) => part !== undefined)) as never

@@ -3,6 +3,7 @@ import type { Place, StandsAt } from '../../season/schema'
 import type { Day } from '../calendar/day'
 import { traysOnBench } from '../geometry/bench'
 import type { Batch, Stay } from '../batch/batch'
+import { changeOf } from '../batch/one-of-series'
 import type { SharedTray, Stander } from '../traymap/shared-trays'
 
 /** One level of a bench, as a row of tray places filled from its head: column by column across it. */
@@ -239,12 +240,11 @@ function wasteOf({ from, until, before, after }: Gap, standing: Standing): numbe
 
 /** Where a batch was put by hand at a place. */
 function pinOf(batch: Batch, place: string): StandsAt | undefined {
-  const own =
-    batch.n === 0
-      ? batch.planting.stands
-      : (batch.planting.changes.find(({ n }) => n === batch.n)?.stands ?? batch.planting.stands)
-  return own?.find((one) => one.place === place)
+  return standsOf(batch)?.find((one) => one.place === place)
 }
+
+/** Where a batch was put by hand: one of a series in places of its own, else where all of them were put. */
+const standsOf = ({ planting, n }: Batch): StandsAt[] | undefined => changeOf(planting, n).stands ?? planting.stands
 
 /** What stands on a day, level by level. */
 export const piecesOn = (placement: Placement, day: Day): Piece[] =>
@@ -252,11 +252,7 @@ export const piecesOn = (placement: Placement, day: Day): Piece[] =>
 
 /** Where a batch is pinned, with one place set anew or taken out. */
 export function withPin(batch: Batch, place: string, pin: Omit<StandsAt, 'place'> | undefined): StandsAt[] | undefined {
-  const own =
-    batch.n === 0
-      ? batch.planting.stands
-      : (batch.planting.changes.find(({ n }) => n === batch.n)?.stands ?? batch.planting.stands)
-  const others = (own ?? []).filter((one) => one.place !== place)
+  const others = (standsOf(batch) ?? []).filter((one) => one.place !== place)
   const next = pin ? [...others, { place, ...pin }] : others
   return next.length > 0 ? next : undefined
 }

@@ -1,5 +1,6 @@
 /** Who gets what of a batch: the wanted quantities, and what each gets of a stand that is known. */
 import type { Planting, Share } from '../../season/schema'
+import { changeOf } from '../batch/one-of-series'
 
 /** A share and what it gets. */
 export interface Settled {
@@ -36,8 +37,11 @@ export function settle(shares: readonly Share[], plants: number): Settlement {
 
 /** Shares and what was found of one of a planting: of the single one in a series where it has its own, else of the whole. */
 export function foundOf(planting: Planting, n: number): Pick<Planting, 'goes' | 'stand' | 'leaves' | 'clears'> {
-  if (n === 0) return planting
-  const own = planting.changes.find((change) => change.n === n)
+  if (n === 0) {
+    const { goes, stand, leaves, clears } = planting
+    return { goes, stand, leaves, clears }
+  }
+  const own = changeOf(planting, n)
   // What was counted or seen belongs to one sowing; who it is for may be said once for all.
-  return { goes: own?.goes ?? planting.goes, stand: own?.stand, leaves: own?.leaves, clears: own?.clears }
+  return { goes: own.goes ?? planting.goes, stand: own.stand, leaves: own.leaves, clears: own.clears }
 }

@@ -1,11 +1,14 @@
 /** What a fit proposes: changes of single batches, each with what it makes room for, and the plantings they come to. */
-import type { Anchor, Planting, Season, SeriesChange, Share } from '../../season/schema'
+import type { Anchor, Planting, Season, Share } from '../../season/schema'
+import { present } from '../../season/values'
 import { PLACE_BY_RULE, stageOf } from '../schedule/place-by-rule'
 import { formatDay, parseDay, weekStart, type Day } from '../calendar/day'
 import type { Limit } from '../capacity/limits'
 import type { Batch } from '../batch/batch'
 import type { Plan, Planner } from '../plan/plan'
+import { withSaid } from '../batch/one-of-series'
 import { batchWork, workOfBatch } from '../batch/work'
+import { foundOf } from '../field/who-gets-what'
 import { usesIn, type FitSeason } from './columns'
 import type { PickPart } from './options'
 import { priceInAll, priceOf } from './prices'
@@ -287,7 +290,7 @@ export function plantingsOf(planner: Planner, plan: Plan, picks: readonly Pick[]
     if (!batch) continue
     const planting = changed.get(batch.planting.key) ?? batch.planting
     const [first, second] = parts
-    const [mine, rest] = second ? dividedShares(sharesFor(planting, batch.n), first!.plants) : [undefined, undefined]
+    const [mine, rest] = second ? dividedShares(foundOf(planting, batch.n).goes, first!.plants) : [undefined, undefined]
     changed.set(
       planting.key,
       withPart(planner, season, planting, batch, first!, second ? { plants: first!.plants, goes: mine } : undefined),
@@ -343,37 +346,26 @@ function withPart(
   part: PickPart,
   half: Half | undefined,
 ): Planting {
-  const sowOn = sowOnOf(planner, season, batch, part)
-  const { otherwise } = part
-  if (batch.n === 0) {
-    const { sowOn: _, otherwise: __, anchor, ...rest } = planting
-    const shift = part.plantOn - parseDay(planting.on)
-    const hung =
-      anchor &&
-      (shift === 0 ? anchor : anchor.to === 'last-frost' ? { ...anchor, days: anchor.days + shift } : undefined)
-    // Weeks are said only of whole weeks.
-    if (hung?.to === 'last-frost' && hung.weeks && hung.days % 7 !== 0) delete hung.weeks
-    return {
-      ...rest,
-      on: formatDay(part.plantOn),
-      ...optional({ anchor: hung, sowOn, otherwise }),
-      ...(half ? { plants: half.plants, ...optional({ goes: half.goes }) } : {}),
-    }
-  }
-  const old = planting.changes.find(({ n }) => n === batch.n)
-  const { sowOn: _, otherwise: __, ...rest } = old ?? { n: batch.n }
-  const change: SeriesChange = {
-    ...rest,
-    ...(part.plantOn === batch.plantOn ? {} : { on: formatDay(part.plantOn) }),
-    ...optional({ sowOn, otherwise }),
-    ...(half ? { plants: half.plants, ...optional({ goes: half.goes }) } : {}),
-  }
-  const others = planting.changes.filter(({ n }) => n !== batch.n)
-  return { ...planting, changes: [...others, change].sort((a, b) => a.n - b.n) }
+  const on = part.plantOn === batch.plantOn && batch.n > 0 ? {} : { on: formatDay(part.plantOn) }
+  const next = withSaid(batch.n === 0 ? hungOn(planting, part.plantOn) : planting, batch.n, {
+    ...on,
+    sowOn: sowOnOf(planner, season, batch, part),
+    otherwise: part.otherwise,
+  })
+  return half ? withSaid(next, batch.n, { plants: half.plants, ...present({ goes: half.goes }) }) : next
 }
 
-const optional = <T extends object>(value: T): { [K in keyof T]: Exclude<T[K], undefined> } =>
-  Object.fromEntries(Object.entries(value).filter(([, v]) => v !== undefined)) as never
+/** A planting whose day moves, hung on the frost as far from it as then; on anything else it hangs no more. */
+function hungOn(planting: Planting, plantOn: Day): Planting {
+  const { anchor, ...free } = planting
+  const shift = plantOn - parseDay(planting.on)
+  if (!anchor || shift === 0) return planting
+  if (anchor.to !== 'last-frost') return free
+  const days = anchor.days + shift
+  // Weeks are said only of whole weeks.
+  const { weeks, ...hung } = anchor
+  return { ...planting, anchor: { ...hung, days, ...(weeks && days % 7 === 0 ? { weeks } : {}) } }
+}
 
 /** The second half of a batch that is split, as a planting of its own. */
 function secondHalf(
@@ -403,7 +395,7 @@ function secondHalf(
     plants: part.plants,
     on: formatDay(part.plantOn),
     changes: [],
-    ...optional({
+    ...present({
       lot,
       agePoint: batch.age ?? agePoint,
       confidence,
@@ -417,9 +409,6 @@ function secondHalf(
     }),
   }
 }
-
-const sharesFor = (planting: Planting, n: number): Share[] | undefined =>
-  planting.changes.find((change) => change.n === n)?.goes ?? planting.goes
 
 /** Shares of the first so many plants, and of the rest. */
 function dividedShares(goes: readonly Share[] | undefined, plants: number): [Share[] | undefined, Share[] | undefined] {

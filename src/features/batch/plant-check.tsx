@@ -17,6 +17,7 @@ import { NumberField } from '../../ui/fields'
 import { PhotoField } from '../../ui/records/photos'
 import { asPlanned } from '../../ui/records/as-planned'
 import { useRecord, type Said } from '../../ui/records/use-record'
+import { present } from '../../season/values'
 import { ROOT_WORDS } from '../../ui/records/words'
 import { useSeason } from '../../ui/season-context'
 import { count, type Format } from '../../words/format'
@@ -30,11 +31,7 @@ export function PlantCheck({ batch }: { batch: Batch }) {
   const [holding, setHolding] = useState<Lever>()
   const [seen, setSeen] = useState<Seen>({})
   const [photos, setPhotos] = useState<string[]>([])
-  const set = (part: Partial<Seen>) =>
-    setSeen(
-      (before) =>
-        Object.fromEntries(Object.entries({ ...before, ...part }).filter(([, value]) => value !== undefined)) as Seen,
-    )
+  const set = (part: Partial<Seen>) => setSeen((before) => present({ ...before, ...part }) as Seen)
   const checked = useMemo(() => judge(batch, seen, today), [batch, seen, today])
   const levers = useMemo(() => holdLevers(batch, season, today), [batch, season, today])
   const answered = Object.keys(seen).length > 0

@@ -13,6 +13,7 @@ import { formatDay } from '../../core/calendar/day'
 import { countable } from '../../core/advice/countable'
 import { standDecision, type StandChoice, type StandDecision } from '../../core/advice/stand-choices'
 import type { Batch } from '../../core/batch/batch'
+import { withSaid } from '../../core/batch/one-of-series'
 import type { Method, Planting } from '../../season/schema'
 import { NumberField } from '../../ui/fields'
 import { hasCell } from '../../core/traymap/mixed-tray'
@@ -243,16 +244,7 @@ function Decide({
         return back()
       case 'fewer': {
         const { planting, n } = batch
-        const to =
-          n === 0
-            ? { ...planting, plants: Math.max(1, choice.plants) }
-            : {
-                ...planting,
-                changes: [
-                  ...planting.changes.filter((one) => one.n !== n),
-                  { ...(planting.changes.find((one) => one.n === n) ?? { n }), plants: Math.max(1, choice.plants) },
-                ],
-              }
+        const to = withSaid(planting, n, { plants: Math.max(1, choice.plants) })
         if (
           await change(
             [{ of: 'plantings', key: planting.key, from: planting, to }],

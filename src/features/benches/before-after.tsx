@@ -5,6 +5,8 @@ import { memo } from 'react'
 import { worstOver, type Limit } from '../../core/capacity/limits'
 import { capacityOn, loadOn } from '../../core/capacity/load'
 import type { Day } from '../../core/calendar/day'
+import { dayScale, heightScale } from '../../ui/chart/scale'
+import { steppedArea, steppedLine, stepsOf } from '../../ui/chart/steps'
 import { useSeason } from '../../ui/season-context'
 import { amountWords, limitName } from '../../words/fit'
 
@@ -25,26 +27,19 @@ export const BeforeAfter = memo(function BeforeAfter({
   fill: string
 }) {
   const { format } = useSeason()
-  const days = span.last - span.first
   const most = Math.max(1, before.load.peak, after.load.peak, ...before.load.capacity.filter(Number.isFinite)) * 1.06
-  const x = (day: Day) => ((day - span.first) / days) * W
-  const y = (value: number) => H - (Math.min(value, most) / most) * H
-  const path = (of: (day: Day) => number) => {
-    let d = ''
-    let last = NaN
-    for (let day = span.first; day < span.last; day++) {
-      const value = of(day)
-      if (value === last) continue
-      d += `${d === '' ? 'M0 ' : `H${x(day).toFixed(1)}V`}${y(value).toFixed(1)}`
-      last = value
-    }
-    return `${d}H${W}`
-  }
+  const x = dayScale(span.first, span.last, 0, W)
+  const y = heightScale(most, H, 0)
+  const steps = (of: (day: Day) => number) => stepsOf(of, span.first, span.last)
   const was = worstOver(before, from)
   const now = worstOver(after, from)
-  const load = path((day) => loadOn(after.load, day))
-  const room = (day: Day) => Math.min(most, capacityOn(after.load, day))
-  const over = path((day) => Math.max(loadOn(after.load, day), 0))
+  const load = steppedArea(
+    steps((day) => loadOn(after.load, day)),
+    x,
+    y,
+    H,
+  )
+  const room = steps((day) => Math.min(most, capacityOn(after.load, day)))
   return (
     <Box component="li" sx={{ mb: 1.75 }}>
       <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1, fontSize: 14 }}>
@@ -73,18 +68,18 @@ export const BeforeAfter = memo(function BeforeAfter({
         style={{ display: 'block', marginTop: 3, overflow: 'visible' }}
       >
         <clipPath id={`over-${after.id.replace(/\W/g, '-')}`}>
-          <path d={`${path(room)}V0H0Z`} />
+          <path d={steppedArea(room, x, y, 0)} />
         </clipPath>
         <rect x="0" y="0" width={W} height={H} fill="var(--mui-palette-background-paper)" />
         {from > span.first && <rect x="0" y="0" width={x(from)} height={H} fill="var(--veil)" />}
-        <path d={`${load}V${H}H0Z`} fill={fill} />
+        <path d={load} fill={fill} />
+        <path d={load} fill="var(--mui-palette-error-main)" clipPath={`url(#over-${after.id.replace(/\W/g, '-')})`} />
         <path
-          d={`${over}V${H}H0Z`}
-          fill="var(--mui-palette-error-main)"
-          clipPath={`url(#over-${after.id.replace(/\W/g, '-')})`}
-        />
-        <path
-          d={path((day) => loadOn(before.load, day))}
+          d={steppedLine(
+            steps((day) => loadOn(before.load, day)),
+            x,
+            y,
+          )}
           fill="none"
           stroke="var(--mui-palette-text-secondary)"
           strokeWidth="1.2"
@@ -92,7 +87,7 @@ export const BeforeAfter = memo(function BeforeAfter({
           vectorEffect="non-scaling-stroke"
         />
         <path
-          d={path(room)}
+          d={steppedLine(room, x, y)}
           fill="none"
           stroke="var(--mui-palette-text-primary)"
           strokeWidth="1.8"

@@ -20,7 +20,7 @@ import {
 } from '../../core/benches/placement'
 import { STANDARD_FLAT } from '../../core/geometry/container'
 import { traysOnBench } from '../../core/geometry/bench'
-import { withDecision } from '../../core/batch/decided'
+import { withSaid } from '../../core/batch/one-of-series'
 import type { Place, StandsAt } from '../../season/schema'
 import { useSeason } from '../../ui/season-context'
 import { StairGlyph } from '../../ui/stair/stair'
@@ -107,7 +107,7 @@ export function BenchDrawing({ place, number, placement, day, still = false }: B
           of: 'plantings',
           key: batch.planting.key,
           from: batch.planting,
-          to: withDecision(batch.planting, batch.n, { stands }),
+          to: withSaid(batch.planting, batch.n, { stands }),
         },
       ],
       to ? `${batch.code} stands where it was put` : `${batch.code} stands where it fits`,

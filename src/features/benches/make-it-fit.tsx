@@ -20,7 +20,7 @@ import type { ThingEdit } from '../../actions/change-season'
 import { overFrom } from '../../core/capacity/limits'
 import { plantingsOf, proposalSteps, withPlantings, type Pick, type Proposal } from '../../core/fit/proposals'
 import type { Trouble } from '../../core/fit/troubles'
-import { withDecision } from '../../core/batch/decided'
+import { withSaid } from '../../core/batch/one-of-series'
 import { planFigures, type PlanFigures } from '../../core/plan/figures'
 import type { Plan, Planner } from '../../core/plan/plan'
 import type { Season } from '../../season/schema'
@@ -93,7 +93,7 @@ export function MakeItFit({ onClose }: { onClose: () => void }) {
   const pin = async ({ batch }: Proposal) => {
     const { planting, n } = batch
     await change(
-      [{ of: 'plantings', key: planting.key, from: planting, to: withDecision(planting, n, { pinned: true }) }],
+      [{ of: 'plantings', key: planting.key, from: planting, to: withSaid(planting, n, { pinned: true }) }],
       `${batch.code} pinned as it is`,
     )
   }

@@ -3,7 +3,7 @@
 import { proxy, wrap } from 'comlink'
 import { startTransition, useCallback, useEffect, useRef, useState } from 'react'
 import { formatDay, type Day } from '../../core/calendar/day'
-import { sameFigure } from '../../season/figures'
+import { sameValue } from '../../season/values'
 import type { Season } from '../../season/schema'
 import type { FitApi } from '../../worker/fit.worker'
 import type { FitStatus } from '../../worker/fit-plan'
@@ -23,7 +23,7 @@ export interface Fitting {
 
 /** News with the very list of changes of the last, where they are the same: what came through a message is always a copy. */
 const withSame = (status: FitStatus, last: FitStatus | undefined): FitStatus =>
-  last && sameFigure(last.picks, status.picks) ? { ...status, picks: last.picks } : status
+  last && sameValue(last.picks, status.picks) ? { ...status, picks: last.picks } : status
 
 export function useFit(): Fitting {
   const [state, setState] = useState<Pick<Fitting, 'running' | 'status' | 'of' | 'stopped' | 'failure' | 'seconds'>>({

@@ -26,7 +26,7 @@ import { chanceWords, count } from '../../words/format'
 import { MovesPreview, useMoves } from '../../ui/moves'
 import { PanelHead } from './panel-head'
 
-const LineChart = dynamic(() => import('../../ui/line-chart'), {
+const LineChart = dynamic(() => import('../../ui/chart/line-chart'), {
   ssr: false,
   loading: () => <Box sx={{ height: 220 }} />,
 })

@@ -12,6 +12,7 @@ import { parseDay } from '../../core/calendar/day'
 import { trayPlacesOf } from '../../core/geometry/bench'
 import { traysOnBench } from '../../core/geometry/bench'
 import { Place as PlaceSchema, type Place } from '../../season/schema'
+import { present } from '../../season/values'
 import { EditorFrame, useThingEditor } from '../../ui/editor'
 import { ChoiceField, NumberField, WordField } from '../../ui/fields'
 import { scaleOf } from '../../ui/measure'
@@ -21,7 +22,7 @@ import { count } from '../../words/format'
 import { MONTHS, PLACE_KIND_WORDS } from '../../words/farm'
 import { PanelHead } from './panel-head'
 
-const LineChart = dynamic(() => import('../../ui/line-chart'), {
+const LineChart = dynamic(() => import('../../ui/chart/line-chart'), {
   ssr: false,
   loading: () => <Box sx={{ height: 190 }} />,
 })
@@ -440,7 +441,7 @@ function WarmthFields({
       ceiling: value.ceiling,
       [key]: x,
     }
-    onChange(Object.fromEntries(Object.entries(next).filter(([, n]) => n !== undefined)))
+    onChange(present(next))
   }
   const field = (key: keyof Warmth, label: string, quantity: 'temperature' | 'difference') => (
     <NumberField label={label} quantity={quantity} value={value[key]} onChange={(x) => set(key, x)} error={at(key)} />

@@ -10,6 +10,7 @@ import { memo, useMemo, useState, type ReactNode } from 'react'
 import { monthStarts, type Day } from '../../core/calendar/day'
 import { roomOn, type BedClash, type BedUse } from '../../core/field/beds'
 import type { Bed } from '../../season/schema'
+import { dayScale, dayShare } from '../../ui/chart/scale'
 import { useSeason } from '../../ui/season-context'
 import { clashSentence, holdSentence, metres, stretch } from '../../words/field'
 import { count } from '../../words/format'
@@ -220,7 +221,7 @@ const LABEL = 40 // px for the name of a bed
 /** Months along the top of a calendar. */
 function Months() {
   const { plan, format } = useSeason()
-  const span = plan.to - plan.from
+  const left = dayShare(plan.from, plan.to)
   return (
     <Box aria-hidden sx={{ position: 'relative', height: 18, ml: `${LABEL}px`, fontSize: 12, color: 'text.secondary' }}>
       {monthStarts(plan.from, plan.to).map((start) => (
@@ -228,7 +229,7 @@ function Months() {
           key={start}
           sx={{
             position: 'absolute',
-            left: `${((start - plan.from) / span) * 100}%`,
+            left: left(start),
             pl: 0.25,
             borderLeft: 1,
             borderColor: 'divider',
@@ -269,7 +270,8 @@ const BedRow = memo(function BedRow({
 }: BedRowProps) {
   const { plan, format } = useSeason()
   const label = useLabel()
-  const span = plan.to - plan.from
+  const leftOf = dayShare(plan.from, plan.to)
+  const share = dayScale(plan.from, plan.to, 0, 1)
   const shown = along === 'day' ? uses.filter((use) => use.from <= day && day < use.until) : uses
   const next = along === 'day' && shown.length === 0 ? uses.find((use) => use.from > day) : undefined
   const height = along === 'day' ? 22 : 26
@@ -320,8 +322,8 @@ const BedRow = memo(function BedRow({
                   tall: use.between ? 0.5 : 1,
                 }
               : {
-                  left: Math.max(0, use.from - plan.from) / span,
-                  width: (Math.min(use.until, plan.to) - Math.max(use.from, plan.from)) / span,
+                  left: share(Math.max(use.from, plan.from)),
+                  width: share(Math.min(use.until, plan.to)) - share(Math.max(use.from, plan.from)),
                   top: use.at / bed.length,
                   tall: Math.min(use.length, bed.length - use.at) / bed.length,
                 }
@@ -390,7 +392,7 @@ const BedRow = memo(function BedRow({
               position: 'absolute',
               top: 0,
               bottom: 0,
-              left: `${((day - plan.from) / span) * 100}%`,
+              left: leftOf(day),
               borderLeft: '2px solid',
               borderColor: 'text.primary',
               pointerEvents: 'none',

@@ -17,13 +17,13 @@ import { formatDay, type Day } from '../../core/calendar/day'
 import { bedPlan, holdFor } from '../../core/field/beds'
 import { gatesOf } from '../../core/field/gates'
 import { leafTime } from '../../core/field/leaf-time'
-import { plantedOn, withFound, type Found } from '../../core/batch/one-of-series'
+import { changeOf, plantedOn, withFound, type Found } from '../../core/batch/one-of-series'
 import { plantingCard } from '../../core/field/planting-card'
-import { settle } from '../../core/field/who-gets-what'
+import { foundOf, settle } from '../../core/field/who-gets-what'
 import { layoutOf, lengthFor, plantsIn } from '../../core/field/spacing'
 import type { FieldCrop } from '../../core/field/field-crop'
 import { seasonAir } from '../../core/field/anchor'
-import { sameFigure } from '../../season/figures'
+import { present, sameValue } from '../../season/values'
 import { readSeason } from '../../season/read'
 import type { Planting, Share } from '../../season/schema'
 import { EditorFrame, useDraft } from '../../ui/editor'
@@ -50,17 +50,10 @@ interface Draft extends Found {
   spacing?: Planting['spacing']
 }
 
-/** A copy without what is not said. */
-const said = <T extends object>(value: T): T =>
-  Object.fromEntries(Object.entries(value).filter(([, v]) => v !== undefined)) as T
-
 /** The planting a draft makes. */
 function plantingOf(planting: Planting, n: number, { spacing, ...found }: Draft): Planting {
   // What one of a series has from the whole of it is not written down again.
-  const inherits =
-    n > 0 &&
-    planting.changes.find((change) => change.n === n)?.goes === undefined &&
-    sameFigure(found.goes, planting.goes)
+  const inherits = n > 0 && changeOf(planting, n).goes === undefined && sameValue(found.goes, planting.goes)
   const { spacing: _spacing, ...rest } = withFound(planting, n, inherits ? { ...found, goes: undefined } : found)
   return spacing && Object.keys(spacing).length > 0 ? { ...rest, spacing } : rest
 }
@@ -79,14 +72,12 @@ export function StandPanel({
   const { season, plan, format } = useSeason()
   const { planting, n } = stand
   const stored = useMemo((): Draft => {
-    const own = n === 0 ? planting : (planting.changes.find((change) => change.n === n) ?? {})
-    const { goes, stand: counted, leaves, clears } = own as Found
-    return said({ goes: goes ?? planting.goes, stand: counted, leaves, clears, spacing: planting.spacing })
+    return present({ ...foundOf(planting, n), spacing: planting.spacing })
   }, [planting, n])
   const draft = useDraft(stored)
   const saving = useChange()
   const { now } = draft
-  const set = (part: Partial<Draft>) => draft.set(said({ ...now, ...part }))
+  const set = (part: Partial<Draft>) => draft.set(present({ ...now, ...part }))
   const goes = useMemo(() => now.goes ?? [], [now.goes])
   const next = useMemo(() => plantingOf(planting, n, now), [planting, n, now])
   const problems = useMemo(() => {
@@ -129,7 +120,7 @@ export function StandPanel({
     if (await write(next, `${stand.code} ${stand.variety.name} changed in the field`)) draft.saved()
   }
   // What someone else wrote meanwhile is said before it is written over.
-  const overtaken = draft.changed && !sameFigure(draft.from, stored)
+  const overtaken = draft.changed && !sameValue(draft.from, stored)
   const available = now.stand?.plants ?? stand.plants
   const settled = settle(goes, available)
   return (
@@ -516,7 +507,7 @@ function ShareRow({ share, gets, counted, stand, first, last, onChange, onRemove
           value={share.bed}
           options={season.beds.map(({ key, name }) => [key, name] as const)}
           onChange={(key) =>
-            key && onChange(said({ to: 'bed', bed: key, plants: share.plants, on: share.on }) as Share)
+            key && onChange(present({ to: 'bed', bed: key, plants: share.plants, on: share.on }) as Share)
           }
         />
       ) : share.to === 'customer' ? (
@@ -546,7 +537,7 @@ function ShareRow({ share, gets, counted, stand, first, last, onChange, onRemove
             label={share.to === 'sale' ? 'Ready by' : share.to === 'bed' ? 'Planted on' : 'Fetched on'}
             type="date"
             value={share.on ?? ''}
-            onChange={(on) => onChange(said({ ...share, on: on === '' ? undefined : on }) as Share)}
+            onChange={(on) => onChange(present({ ...share, on: on === '' ? undefined : on }) as Share)}
           />
           {share.to === 'sale' && (
             <ChoiceField
@@ -554,7 +545,7 @@ function ShareRow({ share, gets, counted, stand, first, last, onChange, onRemove
               value={share.pot ?? ''}
               none="its cell"
               options={season.containers.map(({ key, name }) => [key, name] as const)}
-              onChange={(pot) => onChange(said({ ...share, pot: pot === '' ? undefined : pot }) as Share)}
+              onChange={(pot) => onChange(present({ ...share, pot: pot === '' ? undefined : pot }) as Share)}
             />
           )}
         </Box>
@@ -636,8 +627,8 @@ function SpacingFields({
   const { season } = useSeason()
   const usual = layoutOf({}, stand.crop, season.beds[0], stand.inPlace?.thinTo)
   const set = (part: NonNullable<Planting['spacing']>) => {
-    const next = said({ ...value, ...part })
-    onChange(sameFigure(next, {}) ? undefined : next)
+    const next = present({ ...value, ...part })
+    onChange(sameValue(next, {}) ? undefined : next)
   }
   return (
     <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr 1fr', gap: 1, alignItems: 'start' }}>

@@ -4,6 +4,7 @@ import Box from '@mui/material/Box'
 import Dialog from '@mui/material/Dialog'
 import { useState } from 'react'
 import { LOSS_CAUSES, type Entry } from '../../season/schema'
+import { present } from '../../season/values'
 import { ChoiceField, NumberField, WordField } from '../../ui/fields'
 import { dayItHappened, EntryForm } from '../../ui/records/entry-form'
 import { useRecord } from '../../ui/records/use-record'
@@ -28,11 +29,7 @@ export function CorrectEntry({ entry, onClose }: { entry: Entry; onClose: () => 
   const [problem, setProblem] = useState<string>()
   const parts = what as unknown as Record<string, unknown>
   const set = (name: string, value: unknown) =>
-    setWhat(
-      Object.fromEntries(
-        Object.entries({ ...parts, [name]: value }).filter(([, one]) => one !== undefined),
-      ) as unknown as Entry['what'],
-    )
+    setWhat(present({ ...parts, [name]: value }) as unknown as Entry['what'])
   const write = async () => {
     const day = dayItHappened(on, today)
     if (typeof day === 'string') return setProblem(day)

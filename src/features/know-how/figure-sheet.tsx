@@ -8,7 +8,8 @@ import Typography from '@mui/material/Typography'
 import { useState } from 'react'
 import { libraryKind } from '../../library/library'
 import { usualGermination } from '../../library/entry'
-import { figureAt, sameFigure, withFigure } from '../../season/figures'
+import { figureAt, withFigure } from '../../season/figures'
+import { sameValue } from '../../season/values'
 import type { Problem } from '../../season/read'
 import type { Crop, Variety } from '../../season/schema'
 import { useSeason } from '../../ui/season-context'
@@ -37,7 +38,7 @@ export function FigureSheet({ crop, variety, readOnly = false, base, problems, o
   const row = (figure: Figure) => {
     const value = figureAt(crop, figure.path)
     const was = base && figureAt(base.crop, figure.path)
-    const changed = base !== undefined && !sameFigure(empty(value), empty(was))
+    const changed = base !== undefined && !sameValue(empty(value), empty(was))
     return (
       <FigureRow
         key={figure.path}

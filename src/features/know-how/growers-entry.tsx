@@ -14,7 +14,7 @@ import { scaleOf } from '../../ui/measure'
 import { useSeason } from '../../ui/season-context'
 import type { Format } from '../../words/format'
 
-const LineChart = dynamic(() => import('../../ui/line-chart'), {
+const LineChart = dynamic(() => import('../../ui/chart/line-chart'), {
   ssr: false,
   loading: () => <Box sx={{ height: 190 }} />,
 })

@@ -11,7 +11,7 @@ import Link from 'next/link'
 import { useSearchParams } from 'next/navigation'
 import { useDeferredValue, useMemo, useState } from 'react'
 import { library, libraryKind, namedFor, namesOf } from '../../library/library'
-import { sameFigure } from '../../season/figures'
+import { sameValue } from '../../season/values'
 import type { Crop } from '../../season/schema'
 import { ChoiceField, WordField } from '../../ui/fields'
 import { useSeason } from '../../ui/season-context'
@@ -207,7 +207,7 @@ function entryOf(crop: Crop, href: string, inSeason: boolean, varieties: string)
     group: crop.group ?? '',
     href,
     inSeason,
-    changed: kind !== undefined && !sameFigure({ ...kind.crop, key: crop.key, name: crop.name }, crop),
+    changed: kind !== undefined && !sameValue({ ...kind.crop, key: crop.key, name: crop.name }, crop),
   }
 }
 

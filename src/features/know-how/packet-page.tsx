@@ -10,7 +10,8 @@ import type { ThingEdit } from '../../actions/change-season'
 import { pointFrom, thermalTimeFrom } from '../../core/growth/entry'
 import { library, libraryKind } from '../../library/library'
 import { usualGermination } from '../../library/entry'
-import { figureAt, sameFigure, withFigure } from '../../season/figures'
+import { figureAt, withFigure } from '../../season/figures'
+import { sameValue } from '../../season/values'
 import { readSeason } from '../../season/read'
 import { Crop, type Variety } from '../../season/schema'
 import { ChoiceField, NumberField, WordField } from '../../ui/fields'
@@ -118,7 +119,7 @@ export function PacketPage() {
       let overrides = {}
       for (const path of figures) {
         const own = figureAt(made.crop, path)
-        if (!sameFigure(own, figureAt(kind, path))) overrides = withFigure(overrides, path, own)
+        if (!sameValue(own, figureAt(kind, path))) overrides = withFigure(overrides, path, own)
       }
       const crop = existing ?? kind
       const variety: Variety = {

@@ -12,11 +12,11 @@ import Typography from '@mui/material/Typography'
 import useMediaQuery from '@mui/material/useMediaQuery'
 import { useMemo, useState, type ReactNode } from 'react'
 import type { ThingEdit } from '../../actions/change-season'
-import type { Day } from '../../core/calendar/day'
 import type { Batch } from '../../core/batch/batch'
 import { compareWays, type ComparedWay, type CostPart } from '../../core/plan/compare'
 import type { Method } from '../../season/schema'
 import { withFigure } from '../../season/figures'
+import { dayScale } from '../../ui/chart/scale'
 import { useSeason } from '../../ui/season-context'
 import { Stair } from '../../ui/stair/stair'
 import { useChange } from '../../ui/use-change'
@@ -245,7 +245,7 @@ function Comparison({
     )
     const last = Math.max(...compared.map(({ batch }) => batch.plantOn)) + 3
     const most = Math.max(1, ...compared.flatMap(({ batch }) => batch.stays.map((stay) => stay.trayPlaces)))
-    return { x: (day: Day) => 3 + ((day - first) / Math.max(1, last - first)) * (width - 16), most, first }
+    return { x: dayScale(first, last, 3, width - 13), most, first }
   }, [compared, width])
   const rows = rowsOf(format)
   return (

@@ -2,8 +2,10 @@
 'use client'
 import Box from '@mui/material/Box'
 import { memo, useMemo } from 'react'
-import type { Day } from '../../core/calendar/day'
+import { capacityOn, loadOn } from '../../core/capacity/load'
 import type { Plan } from '../../core/plan/plan'
+import { heightScale, type Scale } from '../../ui/chart/scale'
+import { steppedArea, stepsOf } from '../../ui/chart/steps'
 import { useSeason, type WorkingDay } from '../../ui/season-context'
 import { placePaint } from '../../ui/stair/place-hatches'
 import { overSummary } from '../../words/loads'
@@ -13,7 +15,7 @@ const TOP = 18
 const BASE = 96
 
 interface LoadStripProps {
-  x: (day: Day) => number
+  x: Scale
   names: number
   width: number
   place: number
@@ -39,20 +41,16 @@ export const LoadStrip = memo(function LoadStrip({
     if (!load) return undefined
     const capacity = load.of.trayPlaces
     const most = Math.max(capacity, load.peak, 1)
-    const y = (value: number) => BASE - (value / most) * (BASE - TOP)
-    let area = `M${x(load.from)} ${BASE}`
-    let over = ''
-    for (let i = 0; i < load.days.length; i++) {
-      const value = load.days[i]!
-      if (i > 0 && value === load.days[i - 1] && load.capacity[i] === load.capacity[i - 1]) continue
-      let end = i + 1
-      while (end < load.days.length && load.days[end] === value && load.capacity[end] === load.capacity[i]) end++
-      const [from, until] = [x(load.from + i), x(load.from + end)]
-      area += `L${from} ${y(value)}L${until} ${y(value)}`
-      if (value > load.capacity[i]! + 1e-9) over += `M${from} ${y(value)}H${until}V${y(load.capacity[i]!)}H${from}Z`
+    const y = heightScale(most, BASE, TOP)
+    const last = load.from + load.days.length
+    const used = stepsOf((day) => loadOn(load, day), load.from, last)
+    const room = stepsOf((day) => Math.min(loadOn(load, day), capacityOn(load, day)), load.from, last)
+    return {
+      area: steppedArea(used, x, y, BASE),
+      // What is over is what lies above the room: the area of all, with that of what has room cut out.
+      over: load.over.length === 0 ? '' : steppedArea(used, x, y, BASE) + steppedArea(room, x, y, BASE),
+      line: y(capacity),
     }
-    area += `L${x(load.from + load.days.length)} ${BASE}Z`
-    return { area, over, line: y(capacity) }
   }, [load, x])
   if (!load || !drawing) return null
   return (
@@ -105,7 +103,7 @@ export const LoadStrip = memo(function LoadStrip({
         style={{ flex: 'none' }}
       >
         <path d={drawing.area} fill={placePaint(place)} stroke={`var(--place-${place}-line)`} />
-        <path d={drawing.over} fill="var(--mui-palette-error-main)" />
+        <path d={drawing.over} fillRule="evenodd" fill="var(--mui-palette-error-main)" />
         <line
           x1={0}
           x2={width}

@@ -5,7 +5,6 @@ import Box from '@mui/material/Box'
 import { useVirtualizer } from '@tanstack/react-virtual'
 import {
   memo,
-  useCallback,
   useEffect,
   useLayoutEffect,
   useMemo,
@@ -23,6 +22,7 @@ import type { Batch } from '../../core/batch/batch'
 import type { Format } from '../../words/format'
 import { markTag } from '../../words/marks'
 import { outlookWords } from '../../ui/records/words'
+import { dayScale } from '../../ui/chart/scale'
 import { useSeason } from '../../ui/season-context'
 import { Stair } from '../../ui/stair/stair'
 import { Grip, TrialWords, useDragging, useStairKeys } from './stair-drag'
@@ -61,7 +61,10 @@ export function PlanChart({
   const { shortOfSeed } = plan
   const scroller = useRef<HTMLDivElement>(null)
   const width = Math.ceil((span.last - span.first) * pixelsPerDay) + 90
-  const x = useCallback((day: Day) => (day - span.first) * pixelsPerDay, [span.first, pixelsPerDay])
+  const x = useMemo(
+    () => dayScale(span.first, span.last, 0, (span.last - span.first) * pixelsPerDay),
+    [span.first, span.last, pixelsPerDay],
+  )
   const most = useMemo(
     () => Math.max(4, ...plan.batches.flatMap((batch) => batch.stays.map((stay) => stay.trayPlaces))),
     [plan],

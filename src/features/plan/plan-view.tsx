@@ -19,7 +19,7 @@ import { useSearchParams } from 'next/navigation'
 import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState, useTransition } from 'react'
 import { z } from 'zod'
 import { formatDay, type Day } from '../../core/calendar/day'
-import { withDecision } from '../../core/batch/decided'
+import { withSaid } from '../../core/batch/one-of-series'
 import { expandPlanting } from '../../core/batch/expand'
 import type { Batch } from '../../core/batch/batch'
 import type { Remedy } from '../../core/plan/nearest'
@@ -482,7 +482,7 @@ function usePanel() {
             : save([{ key: planting.key, to: null, version: versionOf(planting.key) }], undefined)
         }
         onRemedy={remedy}
-        onDecide={(decision) => saveOne(withDecision(planting, batch.n, decision), batch.id)}
+        onDecide={(decision) => saveOne(withSaid(planting, batch.n, decision), batch.id)}
       />
     )
   } else if (batchId !== null) {

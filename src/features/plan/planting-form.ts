@@ -2,6 +2,7 @@
 import { z } from 'zod'
 import { formatDay, parseDay, type Day } from '../../core/calendar/day'
 import type { Batch } from '../../core/batch/batch'
+import { withChange } from '../../core/batch/one-of-series'
 import { Planting, type Season } from '../../season/schema'
 import { withFigure } from '../../season/figures'
 import { shownText, storedValue } from '../../ui/measure'
@@ -330,28 +331,18 @@ export function withOneChanged(planting: Planting, n: number, form: OneOfSeriesF
   const usual =
     planting.series?.dates?.[n - 1] ?? formatDay(parseDay(planting.on) + (n - 1) * (planting.series?.every ?? 0))
   const plants = Number(form.plants)
-  const {
-    on: _on,
-    sowOn: _sowOn,
-    plants: _plants,
-    dropped: _dropped,
-    ...kept
-  } = planting.changes.find((other) => other.n === n) ?? { n }
-  const change = {
-    ...kept,
-    ...(form.on === usual ? {} : { on: form.on }),
-    ...(form.sowOn ? { sowOn: form.sowOn } : {}),
-    ...(plants === planting.plants ? {} : { plants }),
-  }
-  const others = planting.changes.filter((other) => other.n !== n)
-  const changes = Object.keys(change).length > 1 ? [...others, change] : others
-  return { ...planting, changes: changes.sort((a, b) => a.n - b.n) }
+  return withChange(planting, n, {
+    on: form.on === usual ? undefined : form.on,
+    sowOn: form.sowOn || undefined,
+    plants: plants === planting.plants ? undefined : plants,
+    dropped: undefined,
+  })
 }
 
-/** The whole planting with one of its series dropped. */
+/** The whole planting with one of its series dropped, and nothing else left of it. */
 export function withOneDropped(planting: Planting, n: number): Planting {
-  const others = planting.changes.filter((other) => other.n !== n)
-  return { ...planting, changes: [...others, { n, dropped: true }].sort((a, b) => a.n - b.n) }
+  const changes = planting.changes.filter((other) => other.n !== n)
+  return withChange({ ...planting, changes }, n, { dropped: true })
 }
 
 /** A key that no planting has yet. */

@@ -7,7 +7,7 @@ import { useMemo, useState } from 'react'
 import { civil, formatDay, parseDay, type Day } from '../../core/calendar/day'
 import { askedAbout } from '../../core/advice/work'
 import type { Batch } from '../../core/batch/batch'
-import { withPlantingDay } from '../../core/batch/decided'
+import { plannedFor } from '../../core/batch/one-of-series'
 import { plantableFrom } from '../../core/plan/nearest'
 import { NumberField, WordField } from '../../ui/fields'
 import { useRecord, type Said } from '../../ui/records/use-record'
@@ -160,7 +160,7 @@ function AskedRow({ batch }: { batch: Batch }) {
             onClick={() => {
               const from = plan.season.plantings.find(({ key }) => key === planting.key)!
               void change(
-                [{ of: 'plantings', key: from.key, from, to: withPlantingDay(from, n, formatDay(later.plantOn)) }],
+                [{ of: 'plantings', key: from.key, from, to: plannedFor(from, n, formatDay(later.plantOn)) }],
                 `${code}: planted ${format.date(later.plantOn)}, sown ${format.date(later.sow)}`,
               )
             }}

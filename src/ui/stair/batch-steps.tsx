@@ -2,10 +2,10 @@
 'use client'
 import Box from '@mui/material/Box'
 import { useMemo } from 'react'
-import type { Day } from '../../core/calendar/day'
 import type { Batch } from '../../core/batch/batch'
 import { count } from '../../words/format'
 import { isBought } from '../../words/methods'
+import { dayScale } from '../chart/scale'
 import { useSeason } from '../season-context'
 import { placePaint } from './place-hatches'
 import { Stair } from './stair'
@@ -19,7 +19,7 @@ export function BatchSteps({ batch }: { batch: Batch }) {
   const scale = useMemo(() => {
     const first = Math.min(sow ?? plantOn, window?.earliest ?? sow ?? plantOn)
     const last = Math.max(plantOn, Math.min(ready ?? plantOn, plantOn + 30)) + 1
-    return (day: Day) => 4 + ((day - first) / Math.max(1, last - first)) * (WIDTH - 20)
+    return dayScale(first, last, 4, WIDTH - 16)
   }, [sow, plantOn, window, ready])
   if (sow === undefined || stays.length === 0) return null
   const most = Math.max(...stays.map((stay) => stay.trayPlaces))

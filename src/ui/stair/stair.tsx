@@ -5,6 +5,7 @@
 import { memo } from 'react'
 import type { Day } from '../../core/calendar/day'
 import type { Batch } from '../../core/batch/batch'
+import { dayScale } from '../chart/scale'
 import { placePaint } from './place-hatches'
 
 /** Height in px of a tread: it grows with the root of the tray places, so that one tray still reads. */
@@ -142,7 +143,7 @@ export const StairGlyph = memo(function StairGlyph({
   const { sow, plantOn, stays } = batch
   if (sow === undefined || stays.length === 0) return <svg width={width} height={height} aria-hidden="true" />
   const most = Math.max(...stays.map((stay) => stay.trayPlaces))
-  const x = (day: Day) => 1 + ((day - sow) / Math.max(1, plantOn - sow)) * (width - 2)
+  const x = dayScale(sow, plantOn, 1, width - 1)
   return (
     <svg width={width} height={height} aria-hidden="true" style={{ display: 'block', flex: 'none' }}>
       <Stair batch={batch} x={x} most={most} height={height - 3} base={height - 1} bare />

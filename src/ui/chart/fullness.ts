@@ -1,7 +1,7 @@
 /** How full the places are, for the ribbon. */
-import type { Day } from '../core/calendar/day'
-import { capacityOn, loadOn, type Load } from '../core/capacity/load'
-import type { Place } from '../season/schema'
+import type { Day } from '../../core/calendar/day'
+import { capacityOn, loadOn, type Load } from '../../core/capacity/load'
+import type { Place } from '../../season/schema'
 
 /** Fullness of the fullest place on each day of [first, last): 1 is full. */
 export function fullestPlace(loads: readonly Load<Place>[], first: Day, last: Day): Float64Array {

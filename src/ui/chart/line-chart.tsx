@@ -7,7 +7,7 @@ import { SVGRenderer } from 'echarts/renderers'
 import Box from '@mui/material/Box'
 import { useColorScheme } from '@mui/material/styles'
 import { useEffect, useRef } from 'react'
-import { TEXT_FONT } from './theme'
+import { TEXT_FONT } from '../theme'
 
 echarts.use([Lines, GridComponent, MarkLineComponent, TooltipComponent, SVGRenderer])
 
