@@ -129,7 +129,7 @@ export function standForecast(
       for (const one of showing) before = Math.max(before, Math.min(lasts[i]!, filling(((i + 0.5) / shares) * one, k)))
       return before
     }
-    const likelihood = k === 1 ? ofSingles(points, showing, lastShare, more, left) : undefined
+    const likelihood = k === 1 ? ofSingles(points, { showing, lastShare, more, left }) : undefined
     const logAt = (i: number) => {
       const log = priors[i]! - (z * z) / 2
       if (likelihood) return log + likelihood(i)
@@ -212,10 +212,12 @@ export function standForecast(
  */
 function ofSingles(
   { shares, logs }: Grid,
-  showing: readonly number[],
-  lastShare: number,
-  more: readonly number[],
-  left: number,
+  {
+    showing,
+    lastShare,
+    more,
+    left,
+  }: { showing: readonly number[]; lastShare: number; more: readonly number[]; left: number },
 ): (i: number) => number {
   let before = 0
   let common = 0

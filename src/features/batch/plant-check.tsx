@@ -20,9 +20,10 @@ import { useRecord, type Said } from '../../ui/records/use-record'
 import { present } from '../../season/values'
 import { ROOT_WORDS } from '../../ui/records/words'
 import { useSeason } from '../../ui/season-context'
-import { count, type Format } from '../../words/format'
+import { count } from '../../words/format'
 import { taskName } from '../../words/tasks'
-import { Moved } from './more-happened'
+import { Moved } from './happened-moves'
+import { verdictTitle, verdictWhy, leverWords } from './sentences'
 
 export function PlantCheck({ batch }: { batch: Batch }) {
   const { season, plan, format, today } = useSeason()
@@ -321,49 +322,6 @@ function verdictColor({ verdict }: Checked): string {
   return verdict.kind === 'past' ? 'error.main' : verdict.kind === 'wait' ? 'warning.main' : 'success.main'
 }
 
-function verdictTitle({ verdict }: Checked, f: Format): string {
-  switch (verdict.kind) {
-    case 'wait':
-      return `Wait ${count(f, verdict.days, 'day')}, look again ${f.date(verdict.until)}`
-    case 'prick-out':
-      return `Prick out into ${verdict.into.name}`
-    case 'pot-up':
-      return `Pot up now, into ${verdict.into.name}`
-    case 'plant':
-      return verdict.inDays === 0 ? 'Plant now' : `Ready; it goes out in ${count(f, verdict.inDays, 'day')}`
-    case 'past':
-      return 'Past its best'
-  }
-}
-
-function verdictWhy({ verdict, daysLeft }: Checked, batch: Batch, f: Format): string {
-  switch (verdict.kind) {
-    case 'wait':
-      return 'The plug does not hold yet.'
-    case 'prick-out':
-      return 'A true leaf shows: seedlings move best now.'
-    case 'pot-up':
-      return daysLeft === undefined || daysLeft > 10
-        ? 'The plug holds.'
-        : `The plug holds, and it has ${count(f, daysLeft, 'day')} before it suffers.`
-    case 'plant':
-      return verdict.inDays === 0
-        ? 'The plug holds; look at the gates in Field first.'
-        : `Planned for ${f.date(batch.plantOn)}. See below what gains days.`
-    case 'past': {
-      const why = {
-        roots: 'Roots circle hard',
-        buds: 'It buds in its cell',
-        age: 'By its age it has outgrown its cell',
-      }[verdict.why]
-      const can = verdict.into
-        ? `Pot it up into ${verdict.into.name} at once and tease the roots open`
-        : 'Plant it at once with its roots teased open, and water well'
-      return `${why}. ${can}${verdict.why === 'buds' ? '; nip the buds' : ''}. It will stand still for a while.`
-    }
-  }
-}
-
 const REMARKS: Record<Remark, string> = {
   leggy:
     'Stretched: more light, cooler nights, air between the plants; bury the stem at the next move where the kind bears it.',
@@ -371,15 +329,4 @@ const REMARKS: Record<Remark, string> = {
   'not-rooted': 'Old enough but not rooted: cold or wet feet are the usual cause.',
   ahead: 'It is further on than was reckoned; the forecast follows.',
   behind: 'It is behind what was reckoned; the forecast follows.',
-}
-
-function leverWords(lever: Lever): string {
-  switch (lever.kind) {
-    case 'place':
-      return `Move to ${lever.place.name}`
-    case 'container':
-      return `Pot up into ${lever.trays} × ${lever.container.name}`
-    case 'feed':
-      return 'A light feed each week'
-  }
 }

@@ -1,33 +1,24 @@
 /** Farm: what the season is built on, how it is shown, and the ways in and out. */
 'use client'
-import AddIcon from '@mui/icons-material/Add'
 import DownloadIcon from '@mui/icons-material/FileDownloadOutlined'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
-import MuiLink from '@mui/material/Link'
-import { useColorScheme } from '@mui/material/styles'
-import ToggleButton from '@mui/material/ToggleButton'
-import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
 import Typography from '@mui/material/Typography'
 import useMediaQuery from '@mui/material/useMediaQuery'
-import Link from 'next/link'
 import { useRouter, useSearchParams } from 'next/navigation'
-import { useEffect, type ReactNode } from 'react'
-import { parseDay } from '../../core/calendar/day'
-import { lastFrostFor } from '../../core/frost/working-date'
-import { workingFrostDate } from '../../core/frost/working-date'
-import type { Container, Place, Season } from '../../season/schema'
-import { freeKeyIn } from '../../ui/keys'
-import { UNITS_COOKIE } from '../../ui/preferences'
+import { useEffect } from 'react'
 import { useSeason } from '../../ui/season-context'
 import { placePaint } from '../../ui/stair/place-hatches'
-import { CONTAINER_KIND_WORDS, lightWords, monthDay, MONTHS, warmthWords, WEEKDAYS } from '../../words/farm'
-import { chanceWords, shareWords } from '../../words/format'
+import { CONTAINER_KIND_WORDS, lightWords, monthDay, warmthWords } from '../../words/farm'
 import { ContainerEditor } from './container-editor'
 import { FrostPanel } from './frost-panel'
 import { HeadEditor } from './head-editor'
 import { ImportSeason } from './import-season'
 import { PlaceEditor } from './place-editor'
+import { Preferences } from './preferences'
+import { SiteFacts } from './site-facts'
+import { TextLink, Add, Section, Table, Row } from './parts'
+import { newPlace, newContainer } from './model'
 
 export function FarmView() {
   const { season, format } = useSeason()
@@ -158,49 +149,6 @@ export function FarmView() {
   )
 }
 
-const newPlace = (season: Season): Place => ({
-  key: freeKeyIn(season.places, 'place'),
-  name: 'New place',
-  kind: 'bench',
-  trayPlaces: 20,
-  temperature: { lift: 4, periods: [] },
-  stock: [],
-})
-const newContainer = (season: Season): Container => ({
-  key: freeKeyIn(season.containers, 'container'),
-  name: 'New container',
-  kind: 'cell-tray',
-  cells: 72,
-  cellVolume: 45,
-  trayPlaces: 1,
-  washDays: 2,
-  plantable: false,
-})
-
-function TextLink({ href, children }: { href: string; children: ReactNode }) {
-  return (
-    <MuiLink component={Link} href={href} prefetch={false} color="inherit">
-      {children}
-    </MuiLink>
-  )
-}
-
-function Change({ href, what }: { href: string; what: string }) {
-  return (
-    <Button component={Link} href={href} size="small" aria-label={`Change ${what}`}>
-      Change
-    </Button>
-  )
-}
-
-function Add({ href, what }: { href: string; what: string }) {
-  return (
-    <Button component={Link} href={href} size="small" startIcon={<AddIcon />}>
-      Add {what}
-    </Button>
-  )
-}
-
 /** Scrolls to, and marks, the row an address points at. */
 function useHashTarget(): void {
   useEffect(() => {
@@ -215,208 +163,3 @@ function useHashTarget(): void {
     return () => window.removeEventListener('hashchange', show)
   }, [])
 }
-
-function Preferences() {
-  const { data } = useSeason()
-  const { mode, setMode } = useColorScheme()
-  const router = useRouter()
-  return (
-    <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 3, mt: 2.5 }}>
-      <Box>
-        <Box id="units-label" sx={{ fontSize: 13, color: 'text.secondary', mb: 0.5 }}>
-          Units
-        </Box>
-        <ToggleButtonGroup
-          exclusive
-          size="small"
-          aria-labelledby="units-label"
-          value={data.units}
-          onChange={(_, units: string | null) => {
-            if (!units) return
-            document.cookie = `${UNITS_COOKIE}=${units}; path=/; max-age=31536000; samesite=lax`
-            router.refresh()
-          }}
-        >
-          <ToggleButton value="metric">°C, litres, cm</ToggleButton>
-          <ToggleButton value="us">°F, inches</ToggleButton>
-        </ToggleButtonGroup>
-      </Box>
-      <Box>
-        <Box id="look-label" sx={{ fontSize: 13, color: 'text.secondary', mb: 0.5 }}>
-          Look
-        </Box>
-        <ToggleButtonGroup
-          exclusive
-          size="small"
-          aria-labelledby="look-label"
-          value={mode ?? 'system'}
-          onChange={(_, next: 'light' | 'dark' | 'system' | null) => next && setMode(next)}
-        >
-          <ToggleButton value="light">Paper</ToggleButton>
-          <ToggleButton value="dark">Night</ToggleButton>
-          <ToggleButton value="system">As the device</ToggleButton>
-        </ToggleButtonGroup>
-      </Box>
-    </Box>
-  )
-}
-
-function SiteFacts() {
-  const { season, format, plan } = useSeason()
-  const { site, habits } = season
-  const { frost } = site
-  return (
-    <>
-      <Section
-        id="site"
-        title="Site and season"
-        tool={
-          <>
-            <Change href="/farm?edit=site" what="site and season" />
-            <Button component={Link} href="/farm?edit=frost" size="small">
-              Frost record
-            </Button>
-          </>
-        }
-      >
-        <p>
-          {format.number(Math.abs(site.latitude), 1)}° {site.latitude >= 0 ? 'north' : 'south'}
-          {frost && (
-            <>
-              . Last spring frost: half the years before{' '}
-              {format.shortDate(lastFrostFor(frost, site.latitude, plan.from + 60, 0.5))}, nine in ten before{' '}
-              {format.shortDate(lastFrostFor(frost, site.latitude, plan.from + 60, 0.1))}
-              {frost.record
-                ? `, from ${frost.record.name}${frost.record.madeUp ? ', made up for trying' : ''}`
-                : ', as typed'}
-              . <b>Working frost date: {format.date(workingFrostDate(frost, site.latitude, plan.from + 60))}</b> (a
-              later frost in 1 year of {Math.round(1 / frost.trustedChance)}
-              {frost.marginDays === 0 ? '' : `, and ${frost.marginDays} days of margin`}).
-            </>
-          )}
-        </p>
-        <p>
-          {season.farm.recordsFrom
-            ? `Records are kept from ${format.longDate(parseDay(season.farm.recordsFrom))} on: what was to be sown before is asked about.`
-            : 'Nothing says from when records are kept: what was to be sown before the first of them is asked about.'}
-        </p>
-        {site.events.length > 0 && (
-          <p>
-            To be ready for: {site.events.map(({ name, on }) => `${name}, ${format.date(parseDay(on))}`).join('; ')}.
-          </p>
-        )}
-        <p>
-          Weather ahead:{' '}
-          {site.forecast === undefined
-            ? 'switched off'
-            : site.forecast.from === 'stand-in'
-              ? 'simulated, for trying out'
-              : `from ${site.forecast.name}`}
-          . <TextLink href="/field?weather=1">Change it in Field</TextLink>.
-        </p>
-        <Box sx={{ overflowX: 'auto' }}>
-          <Box
-            component="table"
-            sx={{
-              borderCollapse: 'collapse',
-              fontSize: 14,
-              '& td, & th': { px: 1, py: 0.5, textAlign: 'right', fontWeight: 'inherit' },
-              '& th': { color: 'text.secondary', fontSize: 13 },
-            }}
-          >
-            <tbody>
-              <tr>
-                <th scope="row">Outdoors</th>
-                {MONTHS.map((month) => (
-                  <th key={month} scope="col">
-                    {month}
-                  </th>
-                ))}
-              </tr>
-              <tr>
-                <th scope="row">usual mean</th>
-                {site.outdoorMonthlyMeans.map((mean, i) => (
-                  <td key={i}>{format.temperature(mean).replace(/ °[CF]/, '°')}</td>
-                ))}
-              </tr>
-            </tbody>
-          </Box>
-        </Box>
-      </Section>
-      <Section id="habits" title="Habits" tool={<Change href="/farm?edit=habits" what="habits" />}>
-        <p>
-          Sized to be enough in {chanceWords(habits.confidence)} sowings; plants go out{' '}
-          {habits.agePoint < 0.15 ? 'young' : habits.agePoint <= 0.45 ? 'at the usual age' : 'old'} (
-          {format.number(habits.agePoint, 2)} of the way from ready to limit); {shareWords(habits.handling)} of seed for
-          handling; sowings rounded up to whole {habits.rounding}
-          {habits.sowingWeekdays.length > 0
-            ? `; sown on ${habits.sowingWeekdays.map((d) => WEEKDAYS[d - 1]).join(', ')} only`
-            : ''}
-          .
-        </p>
-      </Section>
-    </>
-  )
-}
-
-function Section({ id, title, tool, children }: { id: string; title: string; tool?: ReactNode; children: ReactNode }) {
-  return (
-    <Box
-      component="section"
-      id={id}
-      tabIndex={-1}
-      sx={{ mt: 4, scrollMarginTop: 16, '& p': { my: 0.75, maxWidth: 820 } }}
-    >
-      <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 2, mb: 0.5 }}>
-        <Typography variant="h2">{title}</Typography>
-        {tool}
-      </Box>
-      {children}
-    </Box>
-  )
-}
-
-function Table({ head, children }: { head: string[]; children: ReactNode }) {
-  return (
-    <Box sx={{ overflowX: 'auto' }} tabIndex={0} role="region" aria-label={`${head[0]!}: table`}>
-      <Box
-        component="table"
-        sx={{
-          borderCollapse: 'collapse',
-          fontSize: 14.5,
-          minWidth: 640,
-          width: '100%',
-          '& th': {
-            textAlign: 'left',
-            fontWeight: 500,
-            fontSize: 13,
-            color: 'text.secondary',
-            borderBottom: 2,
-            borderColor: 'text.primary',
-          },
-          '& td': { borderBottom: 1, borderColor: 'divider', verticalAlign: 'top' },
-          '& td, & th': { py: 0.6, pr: 2 },
-          '& tr:focus td': { bgcolor: 'warning.light' },
-          '& tr:focus': { outline: 'none' },
-        }}
-      >
-        <thead>
-          <tr>
-            {head.map((title) => (
-              <th key={title} scope="col">
-                {title}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>{children}</tbody>
-      </Box>
-    </Box>
-  )
-}
-
-const Row = ({ id, children }: { id: string; children: ReactNode }) => (
-  <tr id={id} tabIndex={-1}>
-    {children}
-  </tr>
-)

@@ -10,8 +10,7 @@ import dynamic from 'next/dynamic'
 import { useMemo, useState } from 'react'
 import { formatDay } from '../../core/calendar/day'
 import { FEW_YEARS, recordedDates, recordedSeasons, recordOf } from '../../core/frost/frost'
-import { firstFrostFor, lastFrostFor } from '../../core/frost/working-date'
-import { workingFrostDate } from '../../core/frost/working-date'
+import { firstFrostFor, lastFrostFor, workingFrostDate } from '../../core/frost/working-date'
 import { dayOfSeason, frostSeasons, percentile, THRESHOLDS } from '../../core/frost/percentiles'
 import { DROP_WORDS, readWeather, type WeatherFile } from '../../interchange/weather-csv'
 import { readSeason } from '../../season/read'
@@ -25,6 +24,7 @@ import { ChooseFile, DroppedRows, ReadingFields, useWeatherFile } from '../../ui
 import { chanceWords, count } from '../../words/format'
 import { MovesPreview, useMoves } from '../../ui/moves'
 import { PanelHead } from './panel-head'
+import { closest, CHANCES } from './model'
 
 const LineChart = dynamic(() => import('../../ui/chart/line-chart'), {
   ssr: false,
@@ -32,14 +32,9 @@ const LineChart = dynamic(() => import('../../ui/chart/line-chart'), {
 })
 
 type Frost = NonNullable<Season['site']['frost']>
+
 type Recorded = NonNullable<Frost['record']>
 
-const CHANCES = [
-  ['0.5', '1 year in 2'],
-  ['0.2', '1 in 5'],
-  ['0.1', '1 in 10'],
-  ['0.05', '1 in 20'],
-] as const
 const START: Frost = {
   lastSpring: { median: '05-01', spreadDays: 14 },
   firstAutumn: { median: '10-10', spreadDays: 14 },
@@ -247,12 +242,6 @@ export function FrostPanel() {
     </EditorFrame>
   )
 }
-
-const closest = (chance: number) =>
-  CHANCES.reduce(
-    (near, [key]) => (Math.abs(Number(key) - chance) < Math.abs(Number(near) - chance) ? key : near),
-    '0.1' as (typeof CHANCES)[number][0],
-  )
 
 /** Last spring frost of every season as a dot, with the average and the working date across. */
 function FrostYears({

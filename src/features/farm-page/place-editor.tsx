@@ -4,31 +4,19 @@ import AddIcon from '@mui/icons-material/Add'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
-import dynamic from 'next/dynamic'
-import { useDeferredValue, useMemo } from 'react'
-import { createClimate } from '../../core/climate/climate'
-import { lampDay } from '../../core/climate/light'
-import { parseDay } from '../../core/calendar/day'
 import { trayPlacesOf } from '../../core/geometry/bench'
-import { traysOnBench } from '../../core/geometry/bench'
-import { Place as PlaceSchema, type Place } from '../../season/schema'
-import { present } from '../../season/values'
+import type { Place } from '../../season/schema'
 import { EditorFrame, useThingEditor } from '../../ui/editor'
 import { ChoiceField, NumberField, WordField } from '../../ui/fields'
-import { scaleOf } from '../../ui/measure'
-import { useSeason, useWorkingDay } from '../../ui/season-context'
+import { useSeason } from '../../ui/season-context'
 import { UsedBy } from '../../ui/used-by'
 import { count } from '../../words/format'
-import { MONTHS, PLACE_KIND_WORDS } from '../../words/farm'
+import { PLACE_KIND_WORDS } from '../../words/farm'
 import { PanelHead } from './panel-head'
+import { LampLine, WarmthFields, WarmthCurve } from './place-warmth'
+import { BenchDrawing } from './bench-plan'
 
-const LineChart = dynamic(() => import('../../ui/chart/line-chart'), {
-  ssr: false,
-  loading: () => <Box sx={{ height: 190 }} />,
-})
 const KINDS = Object.entries(PLACE_KIND_WORDS) as [Place['kind'], string][]
-const YEAR = [1, 13, 2] as const // January to January, every second month named
-type Warmth = Omit<Place['temperature'], 'periods'>
 
 export function PlaceEditor({
   stored,
@@ -401,162 +389,3 @@ const Head = ({ children }: { children: string }) => (
     {children}
   </Typography>
 )
-
-/** What the lamps do on the working day, and how long they would have to be on. */
-function LampLine({ place }: { place: Place }) {
-  const { season, format } = useSeason()
-  const day = useWorkingDay()
-  const { site } = season
-  const lamps = lampDay(place, day, site.latitude, site.clearness)
-  if (!lamps) return null
-  const enough =
-    lamps.enough === undefined
-      ? 'no number of hours would be enough'
-      : lamps.enough === 0
-        ? 'daylight alone is enough'
-        : `${format.number(lamps.enough, 1)} hours would be enough`
-  return (
-    <Box sx={{ fontSize: 14, color: 'text.secondary' }}>
-      On {format.date(day)} the day has {format.number(lamps.daylight, 1)} hours. With the lamps on for{' '}
-      {format.number(place.lamp!.hours, 1)} hours plants get {format.number(lamps.light, 1)} mol of light; {enough}.
-    </Box>
-  )
-}
-
-function WarmthFields({
-  value,
-  at,
-  onChange,
-}: {
-  value: Warmth
-  at: (path: string) => string | undefined
-  onChange: (value: Warmth) => void
-}) {
-  const set = (key: keyof Warmth, x: number | undefined) => {
-    const next: Record<string, number | undefined> = {
-      held: value.held,
-      lift: value.lift,
-      halfRange: value.halfRange,
-      floor: value.floor,
-      ceiling: value.ceiling,
-      [key]: x,
-    }
-    onChange(present(next))
-  }
-  const field = (key: keyof Warmth, label: string, quantity: 'temperature' | 'difference') => (
-    <NumberField label={label} quantity={quantity} value={value[key]} onChange={(x) => set(key, x)} error={at(key)} />
-  )
-  return (
-    <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr 1fr', gap: 1, alignItems: 'start' }}>
-      {field('held', 'Held at', 'temperature')}
-      {value.held === undefined && (
-        <>
-          {field('lift', 'Over outdoors', 'difference')}
-          {field('halfRange', 'Day over mean', 'difference')}
-          {field('floor', 'Not under', 'temperature')}
-          {field('ceiling', 'Not over', 'temperature')}
-        </>
-      )}
-    </Box>
-  )
-}
-
-/** Daily mean of the place and outdoors, through the year of the season. */
-function WarmthCurve({ place, sound }: { place: Place; sound: boolean }) {
-  const { season, format } = useSeason()
-  const deferred = useDeferredValue(place)
-  const { units } = format
-  const curves = useMemo(() => {
-    const outside = PlaceSchema.parse({
-      key: 'outside',
-      name: 'Outdoors',
-      kind: 'bench',
-      trayPlaces: 0,
-      temperature: {},
-    })
-    const from = parseDay(`${season.season.from.slice(0, 4)}-01-01`)
-    const parsed = PlaceSchema.safeParse(deferred)
-    const places = parsed.success && sound ? [parsed.data, outside] : [outside]
-    const climate = createClimate(season.site, places, from, from + 366)
-    const { factor, offset } = scaleOf('temperature', units)
-    const of = (i: number) => {
-      const total = climate.temperature(i)
-      return Array.from({ length: 53 }, (_, week) => {
-        const day = Math.min(364, week * 7)
-        return [Math.min(13, day / 30.4375 + 1), (total[day + 1]! - total[day]!) * factor + offset] as [number, number]
-      })
-    }
-    return places.map((one, i) => ({
-      name: one.name,
-      points: of(i),
-      tone: one === outside ? ('soft' as const) : ('ready' as const),
-    }))
-  }, [season, deferred, sound, units])
-  const text = useMemo(
-    () => ({
-      x: (month: number) => MONTHS[(Math.floor(month + 1e-6) - 1) % 12]!,
-      y: (t: number) => `${format.number(t, 1)} ${scaleOf('temperature', units).unit}`,
-    }),
-    [format, units],
-  )
-  return (
-    <LineChart
-      below
-      xAxis={YEAR}
-      curves={curves}
-      xName="month"
-      yName={`mean of the day, ${scaleOf('temperature', units).unit}`}
-      xText={text.x}
-      yText={text.y}
-      height={180}
-      label={`${place.name} and outdoors: mean temperature through the year`}
-    />
-  )
-}
-
-/** Every bench from above, with the trays it takes, all in one scale. */
-function BenchDrawing({ benches }: { benches: NonNullable<Place['layout']>['benches'] }) {
-  if (benches.length === 0) return null
-  const longest = Math.max(...benches.map(({ length }) => length))
-  const scale = 360 / longest
-  const height = (bench: (typeof benches)[number]) => bench.width * scale + 22
-  const drawn = benches.map((bench, i) => ({
-    bench,
-    top: benches.slice(0, i).reduce((sum, other) => sum + height(other), 0),
-  }))
-  const y = benches.reduce((sum, bench) => sum + height(bench), 0)
-  return (
-    <svg width="100%" viewBox={`0 0 372 ${y}`} role="img" aria-label="Benches drawn to scale with the trays they take">
-      {drawn.map(({ bench, top }, i) => {
-        const { along, across, tray } = traysOnBench(bench)
-        return (
-          <g key={i} transform={`translate(2 ${top + 2})`}>
-            <rect
-              width={bench.length * scale}
-              height={bench.width * scale}
-              fill="none"
-              stroke="currentColor"
-              strokeWidth={1.5}
-            />
-            {Array.from({ length: Math.min(600, along * across) }, (_, n) => (
-              <rect
-                key={n}
-                x={(n % along) * tray.length * scale + 0.75}
-                y={Math.floor(n / along) * tray.width * scale + 0.75}
-                width={Math.max(0.5, tray.length * scale - 1.5)}
-                height={Math.max(0.5, tray.width * scale - 1.5)}
-                fill="var(--ribbon)"
-                stroke="currentColor"
-                strokeWidth={0.4}
-              />
-            ))}
-            <text y={bench.width * scale + 14} fontSize={12} fill="currentColor">
-              {bench.name}: {along * across * bench.levels} tray places
-              {bench.levels > 1 ? ` on ${bench.levels} levels` : ''}
-            </text>
-          </g>
-        )
-      })}
-    </svg>
-  )
-}

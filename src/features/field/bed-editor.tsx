@@ -7,7 +7,7 @@ import Typography from '@mui/material/Typography'
 import { useMemo, useState } from 'react'
 import { formatDay } from '../../core/calendar/day'
 import { USUAL_COVER, type Cover } from '../../core/field/cover'
-import type { Bed, Block, Season } from '../../season/schema'
+import type { Bed, Block } from '../../season/schema'
 import { EditorFrame, useThingEditor } from '../../ui/editor'
 import { ChoiceField, NumberField, WordField } from '../../ui/fields'
 import { freeKeyIn, keyOf } from '../../ui/keys'
@@ -19,11 +19,7 @@ import { stretch } from '../../words/field'
 import { count } from '../../words/format'
 import { TextButton } from './beds-plan'
 import { PanelTitle } from '../../ui/panel-title'
-
-const withBed = (season: Season, bed: Bed): Season => ({
-  ...season,
-  beds: season.beds.map((other) => (other.key === bed.key ? bed : other)),
-})
+import { withBed, coverNone, COVERS } from './model'
 
 export function BedEditor({
   stored,
@@ -169,19 +165,6 @@ export function BedEditor({
       </Box>
     </EditorFrame>
   )
-}
-
-const COVERS: readonly (readonly [Cover['kind'], string])[] = [
-  ['fleece', 'Fleece'],
-  ['low-tunnel', 'Low tunnel'],
-  ['tunnel', 'Tunnel'],
-  ['glasshouse', 'Glasshouse'],
-]
-
-/** What a bed without a cover of its own is under. */
-function coverNone(season: Season, bed: Bed): string {
-  const cover = season.blocks.find(({ key }) => key === bed.block)?.covers?.[0]
-  return cover ? `as its block: ${COVERS.find(([kind]) => kind === cover.kind)![1].toLowerCase()}` : 'none: open field'
 }
 
 /** What lies or stands over beds for a part of the year, and what it gains. */

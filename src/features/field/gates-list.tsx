@@ -16,9 +16,13 @@ import { StairGlyph } from '../../ui/stair/stair'
 import { count } from '../../words/format'
 import { GATE_TITLES, gateSentence } from '../../words/field'
 import { VerdictMark } from '../../ui/verdict'
+import { byWeek } from './model'
 
-const BEFORE = 3 // days back: what should have gone out already
+const BEFORE = 3
+
+// days back: what should have gone out already
 const AHEAD = 21
+
 const KINDS: readonly Gate['kind'][] = ['frost', 'night', 'soil', 'bed', 'plants', 'leaves']
 
 export function GatesList({
@@ -71,8 +75,12 @@ export function GatesList({
 }
 
 const GRID = '50px minmax(0, 1fr) 84px'
-const WIDE = '@container (min-width: 720px)' // room for a column for each gate
+
+const WIDE = '@container (min-width: 720px)'
+
+// room for a column for each gate
 const grid = { gridTemplateColumns: GRID, [WIDE]: { gridTemplateColumns: `${GRID} repeat(6, 52px)` } }
+
 const onlyWide = { display: 'none', [WIDE]: { display: 'block' } }
 
 function GatedRow({
@@ -156,19 +164,6 @@ function RowGlyph() {
       ))}
     </svg>
   )
-}
-
-function byWeek(gated: readonly Gated[], day: Day): { title: string; list: Gated[] }[] {
-  const parts: [string, (from: Day) => boolean][] = [
-    ['Should be out', (from) => from < day],
-    ['The next seven days', (from) => from >= day && from < day + 7],
-    ['The week after', (from) => from >= day + 7 && from < day + 14],
-    ['The third week', (from) => from >= day + 14],
-  ]
-  return parts.flatMap(([title, within]) => {
-    const list = gated.filter(({ stand }) => within(stand.from))
-    return list.length > 0 ? [{ title, list }] : []
-  })
 }
 
 const DAYS_SHOWN = 10

@@ -26,7 +26,8 @@ import { sowingWords } from '../../words/methods'
 import { needsWords } from '../../words/library'
 import { EditorFrame, useThingEditor } from '../../ui/editor'
 import { editsToAdd, methodsToAdd, usualSchool } from '../../ui/adding'
-import { CropCautions, CropTags, FigureSheet, withOwnFigure } from './figure-sheet'
+import { CropCautions, CropTags, FigureSheet } from './figure-sheet'
+import { withOwnFigure } from './model'
 
 /** A kind of the library that the season does not have yet. */
 export function LibraryPage({ crop }: { crop: Crop }) {

@@ -8,7 +8,7 @@ import Typography from '@mui/material/Typography'
 import { useState } from 'react'
 import { libraryKind } from '../../library/library'
 import { usualGermination } from '../../library/entry'
-import { figureAt, withFigure } from '../../season/figures'
+import { figureAt } from '../../season/figures'
 import { sameValue } from '../../season/values'
 import type { Problem } from '../../season/read'
 import type { Crop, Variety } from '../../season/schema'
@@ -18,6 +18,7 @@ import { plainly } from '../../words/library'
 import { SECTIONS, type Figure } from './figures'
 import { FigureRow } from './figure-row'
 import { GerminationCurve, HoldCurve, UpInEntry, WeeksEntry } from './growers-entry'
+import { empty, problemAt } from './model'
 
 export interface SheetProps {
   /** The crop as it is reckoned now. */
@@ -100,23 +101,12 @@ export function FigureSheet({ crop, variety, readOnly = false, base, problems, o
   )
 }
 
-const empty = (value: unknown) => (Array.isArray(value) && value.length === 0 ? undefined : value)
-
 function EntryButton({ open, onClick }: { open: boolean; onClick: () => void }) {
   return (
     <Button size="small" color="inherit" onClick={onClick} aria-expanded={open}>
       {open ? 'Close that' : 'Say it your way'}
     </Button>
   )
-}
-
-/** The first problem of a figure or of a part of it. */
-function problemAt(problems: readonly Problem[], path: string): string | undefined {
-  const found = problems.find((problem) => {
-    const at = problem.path.replace(/^overrides\./, '')
-    return at === path || at.startsWith(`${path}.`) || at.startsWith(`${path}[`)
-  })
-  return found && `${found.message[0]!.toUpperCase()}${found.message.slice(1)}`
 }
 
 /** Names of a crop in one line: family, season, frost, life, and how it is begun. */
@@ -155,12 +145,4 @@ export function CropCautions({ crop }: { crop: Crop }) {
       {crop.cautions.map((one) => CAUTION_WORDS[one]).join('; ')}. Follow the label and local rules.
     </Alert>
   )
-}
-
-/** A variety's own figure set or taken away, in its overrides. */
-export function withOwnFigure(variety: Variety, path: string, value: unknown): Variety {
-  const overrides = withFigure(variety.overrides ?? {}, path, value)
-  const next = { ...variety, overrides }
-  if (Object.keys(overrides).length === 0) delete (next as { overrides?: unknown }).overrides
-  return next
 }

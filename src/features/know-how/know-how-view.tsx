@@ -10,15 +10,15 @@ import useMediaQuery from '@mui/material/useMediaQuery'
 import Link from 'next/link'
 import { useSearchParams } from 'next/navigation'
 import { useDeferredValue, useMemo, useState } from 'react'
-import { library, libraryKind, namedFor, namesOf } from '../../library/library'
-import { sameValue } from '../../season/values'
-import type { Crop } from '../../season/schema'
+import { library, libraryKind, namedFor } from '../../library/library'
 import { ChoiceField, WordField } from '../../ui/fields'
 import { useSeason } from '../../ui/season-context'
 import { CropEditor, LibraryPage, VarietyEditor } from './crop-editors'
-import { MethodEditor, MethodsPage } from './method-editor'
+import { MethodEditor } from './method-editor'
+import { MethodsPage } from './methods-page'
 import { PacketPage } from './packet-page'
 import { TroublePage } from './trouble-page'
+import { entryOf, type Entry } from './model'
 
 const GROUPS = [
   ['vegetable', 'Vegetables'],
@@ -125,16 +125,6 @@ function Welcome() {
   )
 }
 
-interface Entry {
-  key: string
-  name: string
-  text: string
-  group: string
-  href: string
-  inSeason: boolean
-  changed: boolean
-}
-
 /** All crops of the season, then the rest of the library; found as one types. */
 function CropList({ here }: { here: string | undefined }) {
   const { season } = useSeason()
@@ -195,21 +185,6 @@ function CropList({ here }: { here: string | undefined }) {
 }
 
 const byName = (a: Entry, b: Entry) => a.name.localeCompare(b.name)
-
-function entryOf(crop: Crop, href: string, inSeason: boolean, varieties: string): Entry {
-  const of = libraryKind(crop.kind)
-  const kind = inSeason ? of : undefined
-  const names = of ? namesOf(of).join(' ') : ''
-  return {
-    key: crop.key,
-    name: crop.name,
-    text: `${crop.name} ${names} ${crop.family ?? ''} ${varieties}`.toLowerCase(),
-    group: crop.group ?? '',
-    href,
-    inSeason,
-    changed: kind !== undefined && !sameValue({ ...kind.crop, key: crop.key, name: crop.name }, crop),
-  }
-}
 
 function Group({ title, entries, here }: { title: string; entries: readonly Entry[]; here: string | undefined }) {
   if (entries.length === 0) return null

@@ -4,13 +4,15 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Link from 'next/link'
 import { useMemo, useState } from 'react'
-import { batchesOfTray, type Candidate } from '../../core/labels/unlabelled'
+import { batchesOfTray } from '../../core/labels/unlabelled'
 import { ChoiceField, NumberField } from '../../ui/fields'
 import { useSeason } from '../../ui/season-context'
 import { StairGlyph } from '../../ui/stair/stair'
-import { count, list } from '../../words/format'
+import { count } from '../../words/format'
+import { likeWords } from './model'
 
 const MOST = 6
+
 type Up = '' | 'yes' | 'no'
 
 export function UnlabelledTray() {
@@ -143,16 +145,4 @@ export function UnlabelledTray() {
       </Box>
     </Box>
   )
-}
-
-const DIFFERS: Record<Candidate['differs'][number], (one: Candidate) => string> = {
-  place: () => 'should stand elsewhere',
-  up: ({ up }) => (up ? 'should be up by now' : 'should not be up yet'),
-  leaves: ({ leaves }) => `should have about ${Math.floor(leaves ?? 0)} leaves`,
-}
-
-function likeWords(one: Candidate): string {
-  if (one.differs.length === 0) return 'Agrees with all of that'
-  const [first, ...rest] = one.differs.map((what) => DIFFERS[what](one))
-  return list([first!.replace(/^./, (letter) => letter.toUpperCase()), ...rest])
 }

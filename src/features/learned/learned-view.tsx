@@ -8,17 +8,13 @@ import { useRouter } from 'next/navigation'
 import { useEffect, useMemo, useState, useTransition } from 'react'
 import { beginNextSeason, openOtherSeason, seasonsOfFarm } from '../../actions/next-season'
 import { lookBack, suggestionsOf, type LookedBack, type Suggestion } from '../../core/advice/learned'
-import { anchoredMoves, movedPlanting } from '../../core/field/anchor'
-import { nextSeason } from '../../core/plan/next-season'
-import type { Season } from '../../season/schema'
 import { JournalTabs } from '../../ui/journal-tabs'
-import { cropOfPlanting, nurseryDays } from '../../ui/moves'
 import { useNotice } from '../../ui/notice'
 import { LOSS_WORDS } from '../../ui/records/words'
 import { useSeason } from '../../ui/season-context'
 import { useChange } from '../../ui/use-change'
 import { count, shareWords } from '../../words/format'
-import { taughtEdits } from './model'
+import { taughtEdits, rehung } from './model'
 import { callServer } from '../../ui/call-server'
 
 export function LearnedView() {
@@ -321,16 +317,4 @@ function NextSeason() {
       </Box>
     </Box>
   )
-}
-
-/** The next season with everything that hangs on something hung on the new calendar. */
-function rehung(season: Season, plan: ReturnType<typeof useSeason>['plan']): Season {
-  const next = nextSeason(season, new Map(plan.lots.map(({ lot, used, toSow }) => [lot.key, used + toSow])))
-  const moves = new Map(
-    anchoredMoves(next, cropOfPlanting(next), nurseryDays(plan)).map((moved) => [
-      moved.planting.key,
-      movedPlanting(moved),
-    ]),
-  )
-  return { ...next, plantings: next.plantings.map((planting) => moves.get(planting.key) ?? planting) }
 }

@@ -15,36 +15,18 @@ import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
 import Tooltip from '@mui/material/Tooltip'
 import Typography from '@mui/material/Typography'
 import useMediaQuery from '@mui/material/useMediaQuery'
-import { useSearchParams } from 'next/navigation'
-import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState, useTransition } from 'react'
+import { useDeferredValue, useMemo, useState } from 'react'
 import { z } from 'zod'
-import { formatDay, type Day } from '../../core/calendar/day'
-import { withSaid } from '../../core/batch/one-of-series'
-import { expandPlanting } from '../../core/batch/expand'
-import type { Batch } from '../../core/batch/batch'
-import type { Remedy } from '../../core/plan/nearest'
-import type { Planting } from '../../season/schema'
-import type { Problem } from '../../season/read'
-import { useNotice } from '../../ui/notice'
-import { useSeason, useWorkingDay } from '../../ui/season-context'
-import { useUndo } from '../../ui/undo-context'
-import { OTHER_SEASON } from '../../ui/use-change'
+import { useSeason } from '../../ui/season-context'
 import { useKept } from '../../ui/use-kept'
-import { changeSeason, type ChangeResult } from '../../actions/change-season'
-import { summaryOf, type PlantingEdit } from './saving'
-import { BatchCard } from './batch-card'
 import { GROUPINGS, ORDERS, planRows, plantedCrops, sowingWeeks, type RowOptions } from './model'
-import { OnePanel } from './one-panel'
 import { PlanChart } from './plan-chart'
-import { freeCode } from '../../ui/keys'
-import { emptyForm, formOf, oneForm, withOneChanged, withOneDropped } from './planting-form'
-import { plantingEdits } from '../../ui/moves'
-import { PlantingPanel } from './planting-panel'
 import { StairDragging } from './stair-drag'
-import { StandCard } from './stand-card'
-import { callServer } from '../../ui/call-server'
+import { usePanel } from './use-panel'
 
-const ZOOMS = [1.6, 2.6, 4, 5.6, 8, 12] // px a day
+const ZOOMS = [1.6, 2.6, 4, 5.6, 8, 12]
+
+// px a day
 
 const Shown = z.object({
   group: z.enum(GROUPINGS),
@@ -58,7 +40,9 @@ const Shown = z.object({
     .min(0)
     .max(ZOOMS.length - 1),
 })
+
 type Shown = z.output<typeof Shown>
+
 const AT_FIRST: Shown = { group: 'crop', order: 'sow', text: '', crop: '', marked: false, zoom: 3 }
 
 export function PlanView() {
@@ -342,203 +326,4 @@ function Empty({ onAdd, ready }: { onAdd: () => void; ready: boolean }) {
       )}
     </Box>
   )
-}
-
-/** What the side panel shows: held in the address, so that links, reload and the back button work. */
-function usePanel() {
-  const { plan, season, data, format } = useSeason()
-  const day = useWorkingDay()
-  const params = useSearchParams()
-  const notice = useNotice()
-  const { undo } = useUndo()
-  const [busy, start] = useTransition()
-  const [problems, setProblems] = useState<Problem[]>([])
-  const [failure, setFailure] = useState<string>()
-
-  const open = useCallback((query: Record<string, string>) => {
-    setProblems([])
-    setFailure(undefined)
-    const text = new URLSearchParams(query).toString()
-    window.history.pushState(null, '', text ? `/plan?${text}` : '/plan')
-  }, [])
-  const close = useCallback(() => open({}), [open])
-  const choose = useCallback((id: string) => open({ batch: id }), [open])
-
-  const save = (edits: PlantingEdit[], then: string | undefined, loud = false) =>
-    start(async () => {
-      const fail = (text: string) => (loud ? notice({ text, tone: 'error' }) : setFailure(text))
-      setProblems([])
-      setFailure(undefined)
-      const things = edits.map((edit) => ({ of: 'plantings' as const, ...edit }))
-      const called = await callServer(() => changeSeason(data.view, things, summaryOf(edits, season)))
-      if (!called.ok) return fail(called.words)
-      const result: ChangeResult = called.answer
-      if (result.ok) {
-        const { entry } = result
-        notice({ text: result.summary, action: { label: 'Undo', run: () => undo(entry) } })
-        open(then === undefined ? {} : { batch: then })
-      } else if (result.reason === 'wrong') {
-        if (loud) fail(`Nothing was saved: ${result.problems[0]!.message}`)
-        else setProblems(result.problems)
-      } else if (result.reason === 'stale') fail(staleWords(result, edits, season, format.number))
-      else if (result.reason === 'other-season') fail(OTHER_SEASON)
-      else if (result.reason === 'used') fail('Something still uses what would be taken away.')
-      else fail('There is no season to save into. Reload the page.')
-    })
-
-  const editId = params.get('edit')
-  const oneId = params.get('one')
-  const batchId = params.get('batch')
-  // What is being edited stays on the screen even when someone else removes it meanwhile.
-  const edited = editId === null ? undefined : season.plantings.find(({ key }) => key === editId)
-  const [remembered, setRemembered] = useState<Planting>()
-  if (edited && edited !== remembered) setRemembered(edited)
-  const versionOf = (key: string) => data.versions[`plantings/${key}`] ?? null
-  // What hangs on a bed that this planting leaves later moves with it.
-  const saveOne = (planting: Planting, then: string | undefined, loud = false) => {
-    const { edits } = plantingEdits(season, plan, planting)
-    save(
-      edits.map(({ key, to }) => ({ key, to: to as Planting | null, version: versionOf(key) })),
-      then,
-      loud,
-    )
-  }
-
-  let content: React.ReactNode = null
-  let chosen = batchId
-  const batch: Batch | undefined = batchId === null ? undefined : plan.byId.get(batchId)
-  if (params.get('new') !== null) {
-    const source = season.plantings.find(({ key }) => key === params.get('from'))
-    const startForm = source
-      ? { ...formOf(source, format.units), code: freeCode(season, source.code) }
-      : emptyForm(season, freeCode(season), nextWeekOf(day))
-    content = (
-      <PlantingPanel
-        key={`new ${params.get('from') ?? ''}`}
-        title={source ? 'Another like it' : 'New planting'}
-        start={startForm}
-        base={undefined}
-        busy={busy}
-        problems={problems}
-        failure={failure}
-        onClose={close}
-        onSave={(planting) => save([{ key: planting.key, to: planting, version: null }], firstBatch(planting))}
-      />
-    )
-  } else if (editId !== null) {
-    const planting = edited ?? (remembered?.key === editId ? remembered : undefined)
-    if (planting) {
-      chosen = firstBatch(planting) ?? null
-      content = (
-        <PlantingPanel
-          key={`edit ${editId}`}
-          title={`${planting.code}, change it`}
-          start={formOf(planting, format.units)}
-          base={planting}
-          busy={busy}
-          problems={problems}
-          failure={failure}
-          onClose={() => open(chosen ? { batch: chosen } : {})}
-          onSave={(next) => saveOne(next, firstBatch(next))}
-        />
-      )
-    }
-  } else if (oneId !== null) {
-    const one = plan.byId.get(oneId)
-    chosen = oneId
-    if (one)
-      content = (
-        <OnePanel
-          key={oneId}
-          batch={one}
-          busy={busy}
-          failure={failure ?? problems[0]?.message}
-          onClose={() => open({ batch: oneId })}
-          onSave={(next) => saveOne(next, oneId)}
-        />
-      )
-  } else if (batch) {
-    const { planting } = batch
-    const remedy = (found: Remedy) => {
-      if (found.kind !== 'plant-on' && found.kind !== 'sow-on') return
-      const on = found.kind === 'plant-on' ? formatDay(found.day) : formatDay(batch.plantOn)
-      if (batch.n > 0) saveOne(withOneChanged(planting, batch.n, { ...oneForm(batch), on, sowOn: '' }), batch.id)
-      else {
-        const next = { ...planting, on }
-        delete next.sowOn
-        saveOne(next, batch.id)
-      }
-    }
-    content = (
-      <BatchCard
-        batch={batch}
-        busy={busy}
-        onClose={close}
-        onEdit={(one) => open(one ? { one: batch.id } : { edit: planting.key })}
-        onDuplicate={() => open({ new: '1', from: planting.key })}
-        onRemove={(one) =>
-          one
-            ? saveOne(withOneDropped(planting, batch.n), undefined)
-            : save([{ key: planting.key, to: null, version: versionOf(planting.key) }], undefined)
-        }
-        onRemedy={remedy}
-        onDecide={(decision) => saveOne(withSaid(planting, batch.n, decision), batch.id)}
-      />
-    )
-  } else if (batchId !== null) {
-    const stand = plan.inPlace.find(({ id }) => id === batchId)
-    if (!stand) chosen = null
-    else {
-      const { planting } = stand
-      content = (
-        <StandCard
-          stand={stand}
-          busy={busy}
-          onClose={close}
-          onEdit={() => open({ edit: planting.key })}
-          onDuplicate={() => open({ new: '1', from: planting.key })}
-          onRemove={(one) =>
-            one
-              ? saveOne(withOneDropped(planting, stand.n), undefined)
-              : save([{ key: planting.key, to: null, version: versionOf(planting.key) }], undefined)
-          }
-        />
-      )
-    }
-  }
-  // A stair that was dragged has no panel to say in what went wrong: a notice does.
-  const keepRef = useRef<(planting: Planting, id: string) => void>(() => undefined)
-  useEffect(() => {
-    keepRef.current = (planting, id) => saveOne(planting, id, true)
-  })
-  const keep = useCallback((planting: Planting, id: string) => keepRef.current(planting, id), [])
-  return { content, chosen, open, close, choose, keep }
-}
-
-function firstBatch(planting: Planting): string | undefined {
-  return expandPlanting(planting)[0]?.id
-}
-
-/** A planting day to begin from: some weeks on from the working day. */
-const nextWeekOf = (day: Day) => day + 42
-
-/** What someone else changed meanwhile, so that nothing is lost silently. */
-function staleWords(
-  result: Extract<ChangeResult, { reason: 'stale' }>,
-  edits: PlantingEdit[],
-  season: { plantings: readonly Planting[] },
-  number: (n: number) => string,
-): string {
-  const [{ key, now: there } = { key: '', now: null }] = result.stale
-  const now = there as Planting | null
-  const mine = edits.find((edit) => edit.key === key)?.to
-  if (!now)
-    return 'Someone else has removed this planting since you opened it. Nothing was saved; what you wrote is still here. Save again to put it back.'
-  const said = season.plantings.find((planting) => planting.key === key) ?? mine
-  const differences: string[] = []
-  if (said && said.plants !== now.plants) differences.push(`plants: now ${number(now.plants)}`)
-  if (said && said.on !== now.on) differences.push(`planting day: now ${now.on}`)
-  if (said && said.method !== now.method) differences.push('how it is raised')
-  const what = differences.length > 0 ? ` (${differences.join('; ')})` : ''
-  return `Someone else has changed this planting since you opened it${what}. Nothing was saved; what you wrote is still here. Save again to put yours in its place.`
 }

@@ -11,31 +11,25 @@ import TextField from '@mui/material/TextField'
 import ToggleButton from '@mui/material/ToggleButton'
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
 import Typography from '@mui/material/Typography'
-import { useDeferredValue, useEffect, useMemo, useRef, useState } from 'react'
-import { Controller, useForm, useWatch, type Control, type FieldPath } from 'react-hook-form'
-import { formatDay, parseDay, type Day } from '../../core/calendar/day'
-import { bedClear } from '../../core/field/beds'
-import { weeklyPlantings, type Weekly } from '../../core/field/even'
-import { layoutOf, lengthFor, plantsIn } from '../../core/field/spacing'
+import { useDeferredValue, useEffect, useMemo, useState } from 'react'
+import { Controller, useForm, useWatch, type FieldPath } from 'react-hook-form'
+import { formatDay, parseDay } from '../../core/calendar/day'
 import { isInPlace } from '../../core/sowing/policies'
-import { plannedAgain } from '../../core/batch/planned-again'
-import { anchoredDay, evenDates, type AnchorProblem, type TooEarly } from '../../core/field/anchor'
-import type { Plan } from '../../core/plan/plan'
 import { ownCrop } from '../../core/batch/own-crop'
-import type { Crop, Planting, Season } from '../../season/schema'
+import type { Planting } from '../../season/schema'
 import type { Problem } from '../../season/read'
-import { withFigure } from '../../season/figures'
-import { NumberField } from '../../ui/fields'
 import { scaleOf } from '../../ui/measure'
-import { cropOfPlanting } from '../../ui/moves'
 import { useSeason } from '../../ui/season-context'
-import { inPlaceSentence, metres } from '../../words/field'
-import { count, shareWords, type Format, type Units } from '../../words/format'
-import { wordsFor } from '../../library/library'
+import { inPlaceSentence } from '../../words/field'
+import { shareWords } from '../../words/format'
 import { anchorProblem, anchorSentence } from '../../words/anchors'
 import { freeCode } from '../../ui/keys'
 import { anchorOf, isDivided, freeKey, PlantingForm, plantingOf } from './planting-form'
 import { PlantingPreview } from './planting-preview'
+import { Text, Select } from './form-fields'
+import { useNurseryDays, usePreview, withEvenDates } from './use-planting-preview'
+import { WeeklyAmount } from './weekly-amount'
+import { hungDay, bedWords, varietyFilter, cropName } from './planting-choices'
 
 export interface PlantingPanelProps {
   title: string
@@ -87,8 +81,8 @@ export function PlantingPanel({ title, start, base, busy, problems, failure, onS
   const nursery = useNurseryDays(values, base, ofCrop)
   const byAnyName = useMemo(() => varietyFilter(season), [season])
   const hung = useMemo(
-    () => hungDay(values, base, ofCrop, season, plan, units, nursery),
-    [values, base, ofCrop, season, plan, units, nursery],
+    () => hungDay({ values, base, crop: ofCrop }, plan, units, nursery),
+    [values, base, ofCrop, plan, units, nursery],
   )
   const evened = (planting: Planting): Planting => withEvenDates(planting, season, nursery)
   const hungOn = typeof hung === 'number' ? formatDay(hung) : undefined
@@ -325,7 +319,7 @@ export function PlantingPanel({ title, start, base, busy, problems, failure, onS
             helper={
               isDivided(base)
                 ? 'Divided among several: change that in Field.'
-                : bedWords(values, base, ofCrop, season, format)
+                : bedWords({ values, base, crop: ofCrop }, season, format)
             }
           >
             <MenuItem value="">not chosen yet</MenuItem>
@@ -472,133 +466,6 @@ export function PlantingPanel({ title, start, base, busy, problems, failure, onS
   )
 }
 
-/** The day that what is typed hangs on, or why it comes to none; `undefined` while it is a fixed day or not written yet. */
-function hungDay(
-  values: PlantingForm,
-  base: Planting | undefined,
-  crop: Crop | undefined,
-  season: Season,
-  plan: Plan,
-  units: Units,
-  nurseryDays: number | undefined,
-): Day | AnchorProblem | TooEarly | undefined {
-  if (values.hangs === 'fixed' || !crop) return undefined
-  if (values.hangs === 'last-frost' && !/^[-−]?\d{1,3}$/.test(values.frostDays.trim())) return undefined
-  if (values.hangs === 'harvest' && !/^\d{4}-\d\d-\d\d$/.test(values.harvestOn)) return undefined
-  if (values.hangs === 'event' && (values.event === '' || !/^\d{1,3}$/.test(values.eventDays.trim()))) return undefined
-  if (values.hangs === 'bed' && (values.afterBed === '' || !/^\d{1,3}$/.test(values.bedDays.trim()))) return undefined
-  const anchor = anchorOf(values, units, base)!
-  if (anchor.to === 'warmth' && anchor.night === undefined && anchor.soil === undefined) return undefined
-  // A bed is clear after the plantings that are listed before this one.
-  const at = base ? season.plantings.indexOf(base) : season.plantings.length
-  const before = new Set(season.plantings.slice(0, at < 0 ? undefined : at).map(({ key }) => key))
-  const clear = (key: string) => {
-    const bed = season.beds.find((one) => one.key === key)
-    return (
-      bed &&
-      bedClear(
-        bed,
-        plan.inField.filter(({ planting }) => before.has(planting.key)),
-      )
-    )
-  }
-  const goes = values.bed === '' ? base?.goes : [{ to: 'bed' as const, bed: values.bed, plants: 1 }]
-  return anchoredDay(anchor, crop, season, { nurseryDays, clear, goes })
-}
-
-/** Days the planting is raised before it goes out, for crops whose days to harvest are counted from sowing. */
-function useNurseryDays(values: PlantingForm, base: Planting | undefined, crop: Crop | undefined): number | undefined {
-  const { season, planner } = useSeason()
-  const { variety, method, on } = values
-  const asked = crop?.field.maturity?.from === 'sowing'
-  return useMemo(() => {
-    const way = season.methods.find(({ key }) => key === method)
-    if (!asked || !way || way.crop !== crop.key || !/^\d{4}-\d\d-\d\d$/.test(on)) return undefined
-    if (isInPlace(way)) return 0
-    const trial: Planting = {
-      key: base?.key ?? 'nursery',
-      code: 'X',
-      variety,
-      method,
-      plants: 100,
-      on: formatDay(Math.min(Math.max(parseDay(on), parseDay(season.season.from)), parseDay(season.season.to))),
-      changes: [],
-    }
-    const [batch] = planner.preview(season, trial)
-    return batch?.sow === undefined ? undefined : batch.plantOn - batch.sow
-  }, [asked, crop, season, planner, variety, method, on, base?.key])
-}
-
-/** A series that harvests evenly, with the planting days that comes to. */
-function withEvenDates(planting: Planting, season: Season, nursery: number | undefined): Planting {
-  const { series } = planting
-  if (!series?.even) return planting
-  const days = evenDates(planting, parseDay(planting.on), cropOfPlanting(season)(planting), nursery, season)
-  if (!days || days.length === 0) return { ...planting, series: withFigure(series, 'even', undefined) }
-  return { ...planting, series: { ...series, dates: days.map(formatDay) } }
-}
-
-/** What the planting takes of the bed that is chosen. */
-function bedWords(
-  values: PlantingForm,
-  base: Planting | undefined,
-  crop: Crop | undefined,
-  season: Season,
-  f: Format,
-): string | undefined {
-  const bed = season.beds.find(({ key }) => key === values.bed)
-  const plants = Number(values.plants)
-  if (!bed || !crop || !(plants >= 1)) return undefined
-  const method = season.methods.find(({ key }) => key === values.method)
-  const thinTo = method?.sowing.policy === 'in-place' ? method.sowing.thinTo : undefined
-  const layout = layoutOf(base ?? {}, crop, bed, thinTo)
-  if (!layout) return 'This crop gives no spacing: it takes the whole bed.'
-  return `${metres(f, lengthFor(plants, layout))} of ${metres(f, bed.length)}, ${count(f, layout.rows, 'row')}; a whole bed holds ${f.number(plantsIn(bed.length, layout))}.`
-}
-
-/** Plants and interval worked out from what is wanted each week. */
-function WeeklyAmount({ crop, onTake }: { crop: Crop; onTake: (weekly: Weekly) => void }) {
-  const { format } = useSeason()
-  const [amount, setAmount] = useState<number>()
-  const weekly = amount === undefined ? undefined : weeklyPlantings(crop, amount)
-  return (
-    <Box sx={{ display: 'flex', gap: 1, alignItems: 'flex-start' }}>
-      <NumberField
-        label={`Wanted a week, ${crop.field.yield!.unit}`}
-        value={amount}
-        onChange={setAmount}
-        width={220}
-        help={
-          weekly ? `${count(format, weekly.plants, 'plant')} every ${count(format, weekly.every, 'day')}` : undefined
-        }
-      />
-      <Button
-        size="small"
-        variant="outlined"
-        disabled={!weekly}
-        onClick={() => weekly && onTake(weekly)}
-        sx={{ mt: 0.5 }}
-      >
-        Use that
-      </Button>
-    </Box>
-  )
-}
-
-/** Varieties whose own name, or any name of their kind, holds what was typed. */
-function varietyFilter(season: Season) {
-  const said = new Map(
-    season.varieties.map(({ key, name, crop }) => {
-      const of = season.crops.find((one) => one.key === crop)
-      return [key, `${name.toLowerCase()} ${of ? wordsFor(of) : ''}`] as const
-    }),
-  )
-  return (keys: string[], { inputValue }: { inputValue: string }) => {
-    const words = inputValue.toLowerCase().split(/\s+/).filter(Boolean)
-    return keys.filter((key) => words.every((word) => said.get(key)?.includes(word)))
-  }
-}
-
 /** Fields that are folded away until asked for, or until one of them is wrong. */
 const HIDDEN = [
   'lot',
@@ -631,112 +498,4 @@ const FIELD_OF: Record<string, FieldPath<PlantingForm>> = {
   note: 'note',
   worth: 'amount',
   may: 'later',
-}
-
-/** The batches of what is typed, as soon as it makes sense. */
-function usePreview(values: PlantingForm, base: Planting | undefined, nursery: number | undefined) {
-  const { planner, season, format, today } = useSeason()
-  return useMemo(() => {
-    const checked = PlantingForm.safeParse({ ...values, code: values.code || 'X' })
-    if (!checked.success) return undefined
-    const typed = plantingOf(checked.data, base?.key ?? 'preview', base, format.units)
-    const evenly = season.varieties.some(({ key }) => key === typed.variety)
-      ? withEvenDates(typed, season, nursery)
-      : typed
-    const planting = plannedAgain(base, evenly, formatDay(today))
-    const variety = season.varieties.find(({ key }) => key === planting.variety)
-    const method = season.methods.find(({ key }) => key === planting.method)
-    const far = Math.abs(Date.parse(planting.on) - Date.parse(season.season.from)) / 86_400_000
-    if (!variety || !method || method.crop !== variety.crop || far > 1200) return undefined
-    return { batches: planner.preview(season, planting), inPlace: planner.previewInPlace(season, planting) }
-  }, [values, base, planner, season, format.units, nursery, today])
-}
-
-function cropName(
-  season: { varieties: { key: string; crop: string }[]; crops: { key: string; name: string }[] },
-  variety: string,
-): string {
-  const crop = season.varieties.find(({ key }) => key === variety)?.crop
-  return season.crops.find(({ key }) => key === crop)?.name ?? ''
-}
-
-interface FieldProps {
-  control: Control<PlantingForm>
-  name: FieldPath<PlantingForm>
-  label: string
-  helper?: string | undefined
-}
-
-function Text({
-  control,
-  name,
-  label,
-  helper,
-  type,
-  numeric,
-  multiline,
-  placeholder,
-  disabled,
-}: FieldProps & { type?: string; numeric?: boolean; multiline?: boolean; placeholder?: string; disabled?: boolean }) {
-  const id = useRef(`field-${name}`).current
-  return (
-    <Controller
-      control={control}
-      name={name}
-      render={({ field, fieldState }) => (
-        <TextField
-          {...field}
-          inputRef={field.ref}
-          ref={undefined}
-          id={id}
-          label={label}
-          disabled={disabled ?? false}
-          type={type ?? 'text'}
-          multiline={multiline ?? false}
-          minRows={multiline ? 2 : undefined}
-          placeholder={placeholder}
-          error={!!fieldState.error}
-          helperText={fieldState.error?.message ?? helper}
-          slotProps={{
-            inputLabel: type === 'date' || placeholder ? { shrink: true } : {},
-            htmlInput: numeric ? { inputMode: 'decimal', autoComplete: 'off' } : {},
-          }}
-        />
-      )}
-    />
-  )
-}
-
-function Select({
-  control,
-  name,
-  label,
-  helper,
-  disabled,
-  children,
-}: FieldProps & { disabled?: boolean; children: React.ReactNode }) {
-  return (
-    <Controller
-      control={control}
-      name={name}
-      render={({ field, fieldState }) => (
-        <TextField
-          {...field}
-          inputRef={field.ref}
-          ref={undefined}
-          select
-          id={`field-${name}`}
-          label={label}
-          disabled={disabled ?? false}
-          error={!!fieldState.error}
-          helperText={fieldState.error?.message ?? helper}
-          slotProps={
-            name === 'lot' || name === 'bed' ? { select: { displayEmpty: true }, inputLabel: { shrink: true } } : {}
-          }
-        >
-          {children}
-        </TextField>
-      )}
-    />
-  )
 }

@@ -13,22 +13,17 @@ import {
   type KeyboardEvent,
   type ReactNode,
 } from 'react'
-import { formatDay, type Day } from '../../core/calendar/day'
+import type { Day } from '../../core/calendar/day'
 import { changedLimits, overfull } from '../../core/capacity/limits'
-import { plantedOn } from '../../core/batch/one-of-series'
 import type { Batch } from '../../core/batch/batch'
 import type { Plan } from '../../core/plan/plan'
-import { batchWork } from '../../core/batch/work'
 import type { Planting } from '../../season/schema'
 import { useSeason } from '../../ui/season-context'
 import { ANCHOR_WORDS } from '../../words/anchors'
-import { limitName, shiftWords } from '../../words/fit'
-import { count, type Format } from '../../words/format'
+import { limitName } from '../../words/fit'
+import { count } from '../../words/format'
 import { markTag } from '../../words/marks'
-import { oneForm, withOneChanged } from './planting-form'
-
-/** What is being dragged. */
-export type Part = 'plant' | 'sow'
+import { movedBy, hoursOf, daysWords, type Part } from './dragging'
 
 /** A batch on its way, and the plan as it would be. */
 export interface Trial {
@@ -47,22 +42,8 @@ interface Dragging {
 }
 
 const DraggingContext = createContext<Dragging>({ trial: undefined, move: () => undefined, end: () => undefined })
-export const useDragging = () => useContext(DraggingContext)
 
-/** The planting with one of its batches sown or planted on other days. */
-export function movedBy(batch: Batch, part: Part, days: number): Planting {
-  const { planting, n, window } = batch
-  if (part === 'plant') return plantedOn(planting, n, formatDay(batch.plantOn + days))
-  // A stair is sown within its window, where it has one.
-  const wanted = batch.sow! + days
-  const sow = window
-    ? Math.min(Math.max(wanted, Math.min(window.earliest, batch.sow!)), Math.max(window.latest, batch.sow!))
-    : Math.min(wanted, batch.plantOn - 1)
-  const sowOn = sow === batch.counted ? '' : formatDay(sow)
-  if (n > 0) return withOneChanged(planting, n, { ...oneForm(batch), sowOn })
-  const { sowOn: _, ...rest } = planting
-  return sowOn === '' ? rest : { ...rest, sowOn }
-}
+export const useDragging = () => useContext(DraggingContext)
 
 export function StairDragging({
   onKeep,
@@ -184,10 +165,6 @@ export function useStairKeys(): (event: KeyboardEvent, batch: Batch | undefined)
   }
 }
 
-/** Hours of work of a batch. */
-const hoursOf = (batch: Batch, plan: Plan) =>
-  batchWork(batch, plan.season.habits).reduce((sum, { minutes }) => sum + minutes / 60, 0)
-
 /** What a stair that is being moved comes to, beside the plan as it is. */
 export function TrialWords() {
   const { plan, format } = useSeason()
@@ -240,13 +217,4 @@ export function TrialWords() {
       {next.marks.length > 0 && <Box sx={{ fontWeight: 650 }}>{[...new Set(next.marks.map(markTag))].join(', ')}</Box>}
     </Box>
   )
-}
-
-function daysWords(before: Batch, next: Batch, f: Format): string {
-  const late = next.plantOn - before.plantOn
-  const sown =
-    next.sow === undefined
-      ? 'no sowing day works'
-      : `sow ${f.date(next.sow)}${next.sow === before.sow ? '' : ` (was ${f.shortDate(before.sow!)})`}`
-  return `${sown} · plant ${f.date(next.plantOn)}${late === 0 ? '' : `, ${shiftWords(late, f)}`}`
 }

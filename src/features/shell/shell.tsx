@@ -8,35 +8,29 @@ import KnowIcon from '@mui/icons-material/MenuBookOutlined'
 import JournalIcon from '@mui/icons-material/HistoryEduOutlined'
 import LabelIcon from '@mui/icons-material/LocalOfferOutlined'
 import SeedIcon from '@mui/icons-material/GrainOutlined'
-import RedoIcon from '@mui/icons-material/Redo'
 import StairIcon from '@mui/icons-material/StairsOutlined'
-import UndoIcon from '@mui/icons-material/Undo'
 import MoreIcon from '@mui/icons-material/MoreHoriz'
-import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
-import Button from '@mui/material/Button'
-import IconButton from '@mui/material/IconButton'
 import Menu from '@mui/material/Menu'
 import MenuItem from '@mui/material/MenuItem'
 import Tooltip from '@mui/material/Tooltip'
 import Typography from '@mui/material/Typography'
 import Link from 'next/link'
-import { usePathname, useRouter } from 'next/navigation'
-import { useCallback, useEffect, useMemo, useRef, useState, useTransition, type ReactNode } from 'react'
+import { usePathname } from 'next/navigation'
+import { useEffect, useState, type ReactNode } from 'react'
 import { weekStart } from '../../core/calendar/day'
 import { workBetween } from '../../core/advice/work'
 import { useGates } from '../../ui/field-gates'
-import { NoticeProvider, useNotice } from '../../ui/notice'
-import { OTHER_SEASON } from '../../ui/use-change'
+import { NoticeProvider } from '../../ui/notice'
 import { Ribbon } from '../../ui/ribbon'
 import { SeasonProvider, useSeason, useWorkingDay, type SeasonData } from '../../ui/season-context'
 import { PlaceHatches } from '../../ui/stair/place-hatches'
 import { useWho } from '../../ui/records/use-record'
-import { UndoContext, useUndo } from '../../ui/undo-context'
+import { UndoContext } from '../../ui/undo-context'
 import { RecordingBar } from './recording-bar'
 import { WhatIfBanner } from './what-if-banner'
-import { redoChange, undoChange } from './actions'
-import { callServer } from '../../ui/call-server'
+import { UndoButtons, useUndoing } from './undo-buttons'
+import { useOpensWithoutSignal, OtherOpened, useChangesElsewhere } from './changes-elsewhere'
 
 export function Shell({ data, children }: { data: SeasonData; children: ReactNode }) {
   return (
@@ -64,7 +58,9 @@ const VIEWS = [
 /** What the crew needs at hand; the rest is one tap further. */
 const AT_FOOT: ReadonlySet<string> = new Set(['/today', '/plan', '/benches', '/field', '/journal'])
 
-const RAIL = 156 // px
+const RAIL = 156
+
+// px
 
 function Frame({ children }: { children: ReactNode }) {
   const { looks, season, data } = useSeason()
@@ -347,152 +343,4 @@ function WhoField() {
       />
     </Box>
   )
-}
-
-function UndoButtons() {
-  const { data } = useSeason()
-  const undoing = useUndo()
-  return (
-    <Box sx={{ px: 1.5, display: 'flex' }}>
-      <Tooltip title={data.undo ? `Undo: ${data.undo.summary} (Ctrl+Z)` : 'Nothing to undo'}>
-        <span>
-          <IconButton
-            aria-label="Undo"
-            color="inherit"
-            disabled={!data.undo || undoing.busy}
-            onClick={() => undoing.undo()}
-            sx={{ '&.Mui-disabled': { color: 'rgba(255,255,255,.3)' } }}
-          >
-            <UndoIcon />
-          </IconButton>
-        </span>
-      </Tooltip>
-      <Tooltip title={data.redo ? `Redo: ${data.redo.summary} (Ctrl+Y)` : 'Nothing to redo'}>
-        <span>
-          <IconButton
-            aria-label="Redo"
-            color="inherit"
-            disabled={!data.redo || undoing.busy}
-            onClick={() => undoing.redo()}
-            sx={{ '&.Mui-disabled': { color: 'rgba(255,255,255,.3)' } }}
-          >
-            <RedoIcon />
-          </IconButton>
-        </span>
-      </Tooltip>
-    </Box>
-  )
-}
-
-/** Undo and redo by button and by key. */
-function useUndoing() {
-  const [busy, start] = useTransition()
-  const notice = useNotice()
-  // A notice outlives the drawing it was made in, as when a copy is kept: what counts is what is shown when it is pressed.
-  const { data } = useSeason()
-  const seen = useRef(data.view)
-  useEffect(() => {
-    seen.current = data.view
-  }, [data.view])
-  const run = useCallback(
-    (what: 'undo' | 'redo', entry?: string) => {
-      const attempt = () =>
-        start(async () => {
-          const called = await callServer(() =>
-            what === 'undo' ? undoChange(seen.current, entry) : redoChange(seen.current),
-          )
-          if (!called.ok)
-            return notice({ tone: 'error', text: called.words, action: { label: 'Try again', run: attempt } })
-          const done = called.answer
-          if (done.ok) notice({ text: `${what === 'undo' ? 'Taken back' : 'Done again'}: ${done.summary}` })
-          else if (done.reason === 'changed-since') {
-            notice({ tone: 'error', text: 'Not taken back: the same thing has been changed since.' })
-          } else if (done.reason === 'other-season') notice({ tone: 'error', text: OTHER_SEASON })
-          else notice({ text: `Nothing to ${what}.` })
-        })
-      attempt()
-    },
-    [notice],
-  )
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if (!(event.ctrlKey || event.metaKey) || event.altKey) return
-      const target = event.target as HTMLElement | null
-      if (target?.closest('input, textarea, [contenteditable]')) return
-      const key = event.key.toLowerCase()
-      const what = key === 'y' || (key === 'z' && event.shiftKey) ? 'redo' : key === 'z' ? 'undo' : undefined
-      if (!what) return
-      event.preventDefault()
-      run(what)
-    }
-    window.addEventListener('keydown', onKey)
-    return () => window.removeEventListener('keydown', onKey)
-  }, [run])
-  return useMemo(() => ({ undo: (entry?: string) => run('undo', entry), redo: () => run('redo'), busy }), [run, busy])
-}
-
-/** Keeps the last pages on the device. Browsers allow it over HTTPS, and on the machine itself. */
-function useOpensWithoutSignal(): void {
-  useEffect(() => {
-    if (process.env.NODE_ENV !== 'production' || !('serviceWorker' in navigator)) return
-    navigator.serviceWorker
-      .register('/sw.js')
-      .catch((error: unknown) => console.warn('Pages are not kept for opening without signal:', error))
-  }, [])
-}
-
-const LOOK_EVERY = 20_000 // ms between looks for changes made on other devices
-
-/** Said when another season or copy has been opened elsewhere; this page stays what it is until its reader asks. */
-function OtherOpened() {
-  const { season } = useSeason()
-  const router = useRouter()
-  return (
-    <Alert
-      severity="info"
-      square
-      className="no-print"
-      action={
-        <Button color="inherit" onClick={() => router.refresh()}>
-          Show it
-        </Button>
-      }
-    >
-      Another season or copy is open now. What you write down here still belongs to season {season.season.name}; its
-      plan can be changed once it is open again.
-    </Alert>
-  )
-}
-
-/** Draws the season again when someone else has changed it; true once another one is open than the page shows. */
-function useChangesElsewhere(view: string, revision: number): boolean {
-  const [opened, setOpened] = useState(view)
-  const [seen, setSeen] = useState(view)
-  if (seen !== view) {
-    setSeen(view)
-    setOpened(view)
-  }
-  const router = useRouter()
-  useEffect(() => {
-    const look = async () => {
-      if (document.visibilityState !== 'visible') return
-      try {
-        const response = await fetch('/api/revision', { cache: 'no-store' })
-        if (!response.ok) return
-        const now = (await response.json()) as { view: string | null; revision: number | null }
-        if (now.view === null || now.revision === null) return
-        setOpened(now.view)
-        if (now.view === view && now.revision !== revision) router.refresh()
-      } catch {
-        // No connection just now: the next look tells.
-      }
-    }
-    const timer = setInterval(() => void look(), LOOK_EVERY)
-    document.addEventListener('visibilitychange', look)
-    return () => {
-      clearInterval(timer)
-      document.removeEventListener('visibilitychange', look)
-    }
-  }, [router, view, revision])
-  return opened !== view
 }

@@ -9,15 +9,16 @@ import Typography from '@mui/material/Typography'
 import Link from 'next/link'
 import { useMemo, useState } from 'react'
 import type { Batch } from '../../core/batch/batch'
-import { sowingDay, sowingDays, type Missing, type SowingDay } from '../../core/plan/sowing-day'
+import { sowingDay, sowingDays, type SowingDay } from '../../core/plan/sowing-day'
 import { tasksOf } from '../../core/batch/tasks'
 import { asPlanned } from '../../ui/records/as-planned'
 import { SownJustNow } from '../../ui/records/sown-just-now'
 import { NotAsPlanned } from '../../ui/records/not-as-planned'
 import { useRecord } from '../../ui/records/use-record'
 import { useSeason, useWorkingDay } from '../../ui/season-context'
-import { count, list, mixWords, type Format } from '../../words/format'
+import { count, list, mixWords } from '../../words/format'
 import { inFlats } from '../../core/sowing/policies'
+import { missingWords } from './model'
 
 const AHEAD = 28
 
@@ -132,21 +133,6 @@ export function SowingView() {
   )
 }
 
-function missingWords(one: Missing, f: Format): string {
-  switch (one.kind) {
-    case 'seed':
-      return `${count(f, one.short, 'seed')} of ${one.lot}, for ${one.batch.code}`
-    case 'no-lot':
-      return `no seed is entered for ${one.batch.code} ${one.batch.variety.name}`
-    case 'container':
-      return `${f.number(one.short)} × ${one.container.name}`
-    case 'place':
-      return `room for ${f.number(one.over, 1)} trays on ${one.place.name}`
-    case 'preparation':
-      return `${one.what} of ${one.batch.code}, from ${f.date(one.from)}`
-  }
-}
-
 function Session({ session }: { session: SowingDay }) {
   const { season, format } = useSeason()
   const { missing, containers, litres, measured, labels, covers, places, minutes } = session
@@ -219,6 +205,7 @@ function Session({ session }: { session: SowingDay }) {
 }
 
 const COVERS = { none: 'leave it uncovered', thin: 'cover thinly', full: 'cover fully' } as const
+
 const LIGHT = { light: 'needs light to come up', dark: 'keep it dark', either: '' } as const
 
 function Lot({ batch, nth, who }: { batch: Batch; nth: number; who: SowingDay['for'][number]['who'] }) {

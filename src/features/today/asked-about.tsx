@@ -10,12 +10,13 @@ import type { Batch } from '../../core/batch/batch'
 import { plannedFor } from '../../core/batch/one-of-series'
 import { plantableFrom } from '../../core/plan/nearest'
 import { NumberField, WordField } from '../../ui/fields'
-import { useRecord, type Said } from '../../ui/records/use-record'
+import { useRecord } from '../../ui/records/use-record'
 import { useSeason } from '../../ui/season-context'
 import { StairGlyph } from '../../ui/stair/stair'
 import { useChange } from '../../ui/use-change'
 import { count } from '../../words/format'
 import { inFlats } from '../../core/sowing/policies'
+import { sowingTask, sownAsPlanned } from './model'
 
 const SHOWN = 8
 
@@ -67,24 +68,6 @@ export function AskedAbout({ day }: { day: Day }) {
       )}
     </Box>
   )
-}
-
-const sowingTask = (batch: Batch) => (batch.way.route.boughtAge === undefined ? 'sow' : 'receive')
-
-/** The record that a batch was sown on its day, all of it. */
-function sownAsPlanned(batch: Batch, on = batch.sow!, cells = batch.stays[0]?.cells): Said {
-  const share = cells !== undefined && batch.sizing ? cells / Math.max(1, batch.stays[0]?.cells ?? cells) : 1
-  return {
-    batch: batch.id,
-    on,
-    what: {
-      did: 'task',
-      task: sowingTask(batch),
-      nth: 0,
-      ...(cells === undefined ? {} : { cells }),
-      ...(batch.sizing && sowingTask(batch) === 'sow' ? { seeds: Math.round(batch.sizing.seeds * share) } : {}),
-    },
-  }
 }
 
 function AskedRow({ batch }: { batch: Batch }) {

@@ -4,9 +4,9 @@ import { fieldWork, type FieldWork } from '../../core/field/field-work'
 import type { FieldCrop } from '../../core/field/field-crop'
 import type { Batch } from '../../core/batch/batch'
 import type { Plan } from '../../core/plan/plan'
-import { type CountDue } from '../../core/advice/counts-due'
-import { countsDue } from '../../core/advice/counts-due'
+import { type CountDue, countsDue } from '../../core/advice/counts-due'
 import { dayOf, workBetween, type Work } from '../../core/advice/work'
+import type { Said } from '../../ui/records/use-record'
 
 /** Work at one place; `undefined` is the field. */
 export interface Stop {
@@ -123,4 +123,41 @@ function sowingWeek(plan: Plan, monday: Day): SowingWeek {
       inPlace.reduce((sum, stand) => sum + stand.inPlace!.seeds, 0),
     trays: batches.reduce((sum, { stays }) => sum + (stays[0]?.trays ?? 0), 0),
   }
+}
+
+export const sowingTask = (batch: Batch) => (batch.way.route.boughtAge === undefined ? 'sow' : 'receive')
+
+/** The record that a batch was sown on its day, all of it. */
+export function sownAsPlanned(batch: Batch, on = batch.sow!, cells = batch.stays[0]?.cells): Said {
+  const share = cells !== undefined && batch.sizing ? cells / Math.max(1, batch.stays[0]?.cells ?? cells) : 1
+  return {
+    batch: batch.id,
+    on,
+    what: {
+      did: 'task',
+      task: sowingTask(batch),
+      nth: 0,
+      ...(cells === undefined ? {} : { cells }),
+      ...(batch.sizing && sowingTask(batch) === 'sow' ? { seeds: Math.round(batch.sizing.seeds * share) } : {}),
+    },
+  }
+}
+
+/** Sowings of a week by day, raised and in place together. */
+export function inOrder({ batches, inPlace }: SowingWeek) {
+  const all = [
+    ...batches.map((batch) => ({ day: batch.sow!, batch, stand: undefined })),
+    ...inPlace.map((stand) => ({ day: stand.from, batch: undefined, stand })),
+  ]
+  return all.sort((a, b) => a.day - b.day)
+}
+
+export function sameWeek({ week: a }: { week: SowingWeek }, { week: b }: { week: SowingWeek }): boolean {
+  return (
+    a.monday === b.monday &&
+    a.batches.length === b.batches.length &&
+    a.batches.every((batch, i) => batch === b.batches[i]) &&
+    a.inPlace.length === b.inPlace.length &&
+    a.inPlace.every((stand, i) => stand === b.inPlace[i])
+  )
 }

@@ -7,17 +7,14 @@ import Typography from '@mui/material/Typography'
 import { useEffect, useMemo, useState } from 'react'
 import { compareWhatIfs, type ComparedSeason } from '../../actions/what-if'
 import { formatDay } from '../../core/calendar/day'
-import { movedPlanting } from '../../core/field/anchor'
-import type { Plan } from '../../core/plan/plan'
 import { benchRoom, changedSeason, type WhatIfChange } from '../../core/plan/what-if'
 import type { PlanFigures } from '../../core/plan/figures'
-import type { Season } from '../../season/schema'
 import { ChoiceField, NumberField, WordField } from '../../ui/fields'
 import { useSeason } from '../../ui/season-context'
-import { movesIn } from '../../ui/moves'
 import { useWhatIf, type WhatIfActions } from '../../ui/use-what-if'
 import { count, list, mixWords, type Format } from '../../words/format'
 import { limitName } from '../../words/fit'
+import { fullest, withMoves, changeOf, changeName } from './model'
 
 export function WhatIfView() {
   const { data, format } = useSeason()
@@ -216,25 +213,7 @@ function Compared({ actions }: { actions: WhatIfActions }) {
   )
 }
 
-/** The place that goes over most, or else the first. */
-function fullest({ places }: Plan): string {
-  const worst = places.reduce<{ key: string; most: number }>(
-    (best, { of, over }) => {
-      const most = Math.max(0, ...over.map((one) => one.most))
-      return most > best.most ? { key: of.key, most } : best
-    },
-    { key: places[0]?.of.key ?? '', most: 0 },
-  )
-  return worst.key
-}
-
-/** The season with every planting moved that hangs on what was changed. */
-function withMoves(next: Season, plan: Plan): Season {
-  const moved = new Map(movesIn(next, plan).map((one) => [one.planting.key, movedPlanting(one)]))
-  return { ...next, plantings: next.plantings.map((planting) => moved.get(planting.key) ?? planting) }
-}
-
-type Kind = 'same' | WhatIfChange['kind']
+export type Kind = 'same' | WhatIfChange['kind']
 
 /** Begins a copy: as the season is, or with one of some ready changes made. */
 function NewWhatIf({ actions, format }: { actions: WhatIfActions; format: Format }) {
@@ -352,47 +331,4 @@ function NewWhatIf({ actions, format }: { actions: WhatIfActions; format: Format
       </Button>
     </Box>
   )
-}
-
-function changeOf(
-  {
-    kind,
-    place,
-    days,
-    hours,
-    from,
-    to,
-  }: { kind: Kind; place: string; days: number | undefined; hours: number | undefined; from: string; to: string },
-  season: Season,
-): WhatIfChange | 'same' | undefined {
-  switch (kind) {
-    case 'same':
-      return 'same'
-    case 'more-room':
-    case 'less-room':
-      return place === '' ? undefined : { kind, place, trayPlaces: benchRoom(season, place) }
-    case 'frost':
-      return days === undefined || days === 0 ? undefined : { kind, days: Math.round(days) }
-    case 'hours':
-      return hours === undefined ? undefined : { kind, hours }
-    case 'container':
-      return from === to ? undefined : { kind, from, to }
-  }
-}
-
-function changeName(change: WhatIfChange, season: Season, f: Format): string {
-  const named = (all: readonly { key: string; name: string }[], key: string) =>
-    all.find((one) => one.key === key)?.name ?? key
-  switch (change.kind) {
-    case 'more-room':
-      return `${named(season.places, change.place)}: ${count(f, change.trayPlaces, 'tray place')} more`
-    case 'less-room':
-      return `${named(season.places, change.place)}: ${count(f, change.trayPlaces, 'tray place')} less`
-    case 'frost':
-      return `Frost ${count(f, Math.abs(change.days), 'day')} ${change.days > 0 ? 'later' : 'earlier'}`
-    case 'hours':
-      return `${f.number(change.hours, 1)} crew hours a week`
-    case 'container':
-      return `${named(season.containers, change.to)} for ${named(season.containers, change.from)}`
-  }
 }

@@ -16,7 +16,7 @@ import {
   withOneChanged,
   withOneDropped,
 } from './planting-form'
-import { movedBy } from './stair-drag'
+import { movedBy } from './dragging'
 
 const season = readSmall()
 const plan = createPlanner().plan(season)

@@ -1,9 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { createPlanner } from '../../core/plan/plan'
-import { documentOf, plantingsFor } from '../../library/begin'
-import { allKinds } from '../../library/begin'
+import { documentOf, plantingsFor, allKinds } from '../../library/begin'
 import { readSeason } from '../../season/read'
-import { BEGIN_WITH, cropsWithoutWay, firstAnswers, missing, withLatitude, type Answers } from './answers'
+import { BEGIN_WITH, cropsWithoutWay, firstAnswers, missing, withLatitude, type Answers } from './model'
 
 const answered = (more: Partial<Answers> = {}, today = '2027-01-04'): Answers => {
   const answers: Answers = {

@@ -2,10 +2,11 @@
 import { farmOf, problemsOf, type Answers as BeginAnswers } from '../../library/begin'
 import type { Region } from '../../library/entry'
 import { libraryKind } from '../../library/library'
-import { PRESET_PLACES, yearToBegin } from '../../library/presets'
+import { PRESET_PLACES, yearToBegin, seasonSpan } from '../../library/presets'
 import { readyWays } from '../../library/schools'
 import type { Crop } from '../../season/schema'
-import type { Units } from '../../words/format'
+import { type Units, createFormat } from '../../words/format'
+import { parseDay } from '../../core/calendar/day'
 
 /** What is answered, with the units it is answered in. */
 export interface Answers extends BeginAnswers {
@@ -109,4 +110,11 @@ export function cropsWithoutWay(answers: Answers): Crop[] {
   return answers.crops
     .flatMap((key) => libraryKind(key)?.crop ?? [])
     .filter((crop) => readyWays(crop, farm).length === 0)
+}
+
+/** First and last day of the season that is begun. */
+export function seasonWords({ year, latitude, today }: Answers): string {
+  const { from, to } = seasonSpan(year, latitude ?? 45, today)
+  const format = createFormat('en-GB', 'metric')
+  return `${format.longDate(parseDay(from))} to ${format.longDate(parseDay(to))}`
 }

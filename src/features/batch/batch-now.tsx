@@ -1,0 +1,129 @@
+/** Where a batch is now and what comes next. */
+'use client'
+import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
+import Typography from '@mui/material/Typography'
+import Link from 'next/link'
+import { recordsOf, workAhead } from '../../core/advice/work'
+import type { Batch } from '../../core/batch/batch'
+import { EntryList } from '../../ui/records/entry-list'
+import { WorkRow } from '../../ui/records/work-row'
+import { useSeason } from '../../ui/season-context'
+import { BatchSteps } from '../../ui/stair/batch-steps'
+import { count } from '../../words/format'
+import { AccountLines } from './account-lines'
+
+// pieces of work shown, those after them in the plan
+
+/** Work that is still to come, to be ticked off on its day or before. */
+function ComesNext({ batch }: { batch: Batch }) {
+  const { plan, today, data, format } = useSeason()
+  const ahead = workAhead(plan, batch, today)
+  if (ahead.length === 0 || data.whatIf) return null
+  return (
+    <Box component="section" aria-label="What comes next" sx={{ mb: 2.5 }}>
+      <Typography variant="h2" sx={{ mb: 0.5 }}>
+        What comes next
+      </Typography>
+      <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+        {ahead.slice(0, AHEAD).map((work) => (
+          <WorkRow key={work.task.id} work={work} large ofOne gated={undefined} />
+        ))}
+      </Box>
+      {ahead.length > AHEAD && (
+        <Box sx={{ fontSize: 14, color: 'text.secondary', mt: 0.5 }}>
+          Then {count(format, ahead.length - AHEAD, 'more step')}.
+        </Box>
+      )}
+    </Box>
+  )
+}
+
+export function Now({ batch }: { batch: Batch }) {
+  const { season, format } = useSeason()
+  const { progress, ready, limit, plantOn } = batch
+  const stand = progress?.stand
+  const planned = progress?.planned
+  const figures: [string, string, (string | undefined)?][] = [
+    [
+      'Plants expected',
+      progress ? format.number(Math.round(progress.plants)) : format.number(batch.plants),
+      `${format.number(batch.plants)} wanted`,
+    ],
+    [
+      'Ready',
+      ready === undefined ? '–' : format.date(ready),
+      planned?.ready !== undefined && planned.ready !== ready ? `planned ${format.date(planned.ready)}` : undefined,
+    ],
+    ['Outgrown', limit === undefined ? '–' : format.date(limit)],
+    [
+      'Plant',
+      format.date(plantOn),
+      planned && planned.plantOn !== plantOn ? `planned ${format.date(planned.plantOn)}` : undefined,
+    ],
+  ]
+  return (
+    <>
+      <Box
+        component="dl"
+        sx={{
+          display: 'grid',
+          gridTemplateColumns: { xs: '1fr 1fr', sm: 'repeat(4, 1fr)' },
+          gap: 1.5,
+          m: 0,
+          mb: 2,
+          '& dt': { fontSize: 13, color: 'text.secondary' },
+          '& dd': { m: 0, fontSize: 19, fontWeight: 650, lineHeight: 1.2 },
+          '& small': { display: 'block', fontSize: 13, fontWeight: 450, color: 'text.secondary' },
+        }}
+      >
+        {figures.map(([title, value, under]) => (
+          <div key={title}>
+            <dt>{title}</dt>
+            <dd>
+              {value}
+              {under && <small>{under}</small>}
+            </dd>
+          </div>
+        ))}
+      </Box>
+      {stand && (
+        <Box sx={{ mb: 2, fontSize: 15 }}>
+          The counts say: {format.number(Math.round(stand.mean))} good plants in the end, {format.number(stand.low)} to{' '}
+          {format.number(stand.high)} in nine cases of ten
+          {Math.abs(stand.pace - 1) > 0.04
+            ? `; this lot comes up ${stand.pace > 1 ? 'slower' : 'faster'} than its kind`
+            : ''}
+          .
+        </Box>
+      )}
+      <AccountLines batch={batch} />
+      <ComesNext batch={batch} />
+      <BatchSteps batch={batch} />
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, my: 2 }}>
+        <Button
+          component={Link}
+          href={`/plan?batch=${encodeURIComponent(batch.id)}`}
+          variant="outlined"
+          color="inherit"
+        >
+          In the plan
+        </Button>
+        <Button
+          component={Link}
+          href={`/labels?batch=${encodeURIComponent(batch.id)}`}
+          variant="outlined"
+          color="inherit"
+        >
+          Labels
+        </Button>
+      </Box>
+      <Typography variant="h2" sx={{ mb: 1 }}>
+        What happened
+      </Typography>
+      <EntryList entries={recordsOf(season.records, batch.id.split('~')[0]!)} empty="Nothing is written down yet." />
+    </>
+  )
+}
+
+export const AHEAD = 2

@@ -1,0 +1,197 @@
+/** What can be done about a stand, best first. */
+'use client'
+import Alert from '@mui/material/Alert'
+import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
+import LinearProgress from '@mui/material/LinearProgress'
+import Typography from '@mui/material/Typography'
+import { useRouter } from 'next/navigation'
+import { useDeferredValue, useMemo } from 'react'
+import { formatDay } from '../../core/calendar/day'
+import { standDecision, type StandChoice } from '../../core/advice/stand-choices'
+import type { Batch } from '../../core/batch/batch'
+import { withSaid } from '../../core/batch/one-of-series'
+import type { CellState } from '../../ui/records/tray-drawing'
+import { useRecord } from '../../ui/records/use-record'
+import { useSeason } from '../../ui/season-context'
+import { useChange } from '../../ui/use-change'
+import { chanceWords, count } from '../../words/format'
+import { resownPlanting } from './model'
+import { timeWords, choiceTitle, choiceWhy } from './sentences'
+
+export function Decide({
+  batch,
+  counted: now,
+  flat,
+  gaps,
+}: {
+  batch: Batch
+  counted: { cells: number; showing: number; doubles: number }
+  flat: boolean
+  gaps: CellState[] | undefined
+}) {
+  const { planner, plan, season, format, today } = useSeason()
+  const { record } = useRecord()
+  const { change, busy, failure, problems } = useChange()
+  const router = useRouter()
+  const counted = useDeferredValue(now)
+  const decision = useMemo(() => {
+    const allowed = batch.planting.may?.methods ?? []
+    const methods = season.methods.filter(({ key, crop }) => allowed.includes(key) && crop === batch.variety.crop)
+    return standDecision(planner, season, batch, counted, today, methods, plan.lots)
+  }, [planner, plan, season, batch, counted, today])
+  const code = batch.code
+  const countSaid = {
+    batch: batch.id,
+    what: {
+      did: 'count' as const,
+      ...counted,
+      ...(flat ? { flat } : {}),
+      ...(gaps ? { gaps: gaps.flatMap((state, i) => (state === 'none' ? [i] : [])) } : {}),
+    },
+  }
+  const back = () => router.replace(`/batch?id=${encodeURIComponent(batch.id)}`)
+
+  const carryOut = async (choice: StandChoice) => {
+    switch (choice.kind) {
+      case 'let-be':
+        await record(countSaid, `${code}: counted.`)
+        return back()
+      case 'wait':
+        await record(
+          { ...countSaid, what: { ...countSaid.what, again: formatDay(choice.until) } },
+          `${code}: counted; count again on ${format.date(choice.until)}.`,
+        )
+        return back()
+      case 'fill':
+        await record(
+          [countSaid, { batch: batch.id, what: { did: 'fill', cells: choice.blanks } }],
+          `${code}: counted, ${count(format, choice.blanks, 'blank')} filled.`,
+        )
+        return back()
+      case 'resow': {
+        const again = resownPlanting(
+          batch,
+          {
+            method: choice.resow.method,
+            plants: choice.resow.plants,
+            sowOn: formatDay(today),
+            lot: choice.resow.lot?.key,
+          },
+          season.plantings,
+        )
+        if (
+          await change([{ of: 'plantings', key: again.key, from: null, to: again }], `Sow ${code} again: ${again.code}`)
+        ) {
+          await record(
+            [countSaid, { batch: batch.id, what: { did: 'resow', as: again.key } }],
+            `${code}: counted; ${again.code} is to be sown today.`,
+          )
+          back()
+        }
+        return
+      }
+      case 'resow-here':
+        await record(
+          [
+            countSaid,
+            {
+              batch: batch.id,
+              what: {
+                did: 'sow-again',
+                cells: choice.cells,
+                seeds: choice.seeds,
+                ...(choice.lot ? { lot: choice.lot.key } : {}),
+              },
+            },
+          ],
+          `${code}: counted, ${count(format, choice.cells, 'blank')} sown again.`,
+        )
+        return back()
+      case 'fewer': {
+        const { planting, n } = batch
+        const to = withSaid(planting, n, { plants: Math.max(1, choice.plants) })
+        if (
+          await change(
+            [{ of: 'plantings', key: planting.key, from: planting, to }],
+            `Plant fewer of ${code}: ${format.number(choice.plants)}`,
+          )
+        ) {
+          await record(countSaid, `${code}: counted.`)
+          back()
+        }
+      }
+    }
+  }
+
+  const enough = decision.chance >= batch.confidence
+  return (
+    <Box component="section" aria-label="What the count says" sx={{ display: 'grid', gap: 1.5 }}>
+      <Box>
+        <Box sx={{ display: 'flex', justifyContent: 'space-between', fontSize: 15 }}>
+          <span>
+            In the end about <b>{format.number(Math.round(decision.stand.mean))}</b> good plants (
+            {format.number(decision.stand.low)} to {format.number(decision.stand.high)});{' '}
+            {format.number(decision.wanted)} wanted
+          </span>
+        </Box>
+        <LinearProgress
+          variant="determinate"
+          value={Math.min(100, 100 * decision.chance)}
+          color={enough ? 'success' : decision.chance > 0.5 ? 'warning' : 'error'}
+          sx={{ height: 10, borderRadius: 1, my: 0.75 }}
+          aria-label="Chance to have enough"
+        />
+        <Box sx={{ fontSize: 15 }}>
+          Enough in {chanceWords(decision.chance)}. {timeWords(decision, format.number)}
+        </Box>
+        {decision.lastResow && !enough && (
+          <Box
+            sx={{ fontSize: 15, mt: 0.5, color: decision.lastResow.lastDay < today ? 'error.main' : 'text.primary' }}
+          >
+            {decision.lastResow.lastDay < today
+              ? `Too late to sow again for ${format.date(batch.plantOn)}: the last day was ${format.date(decision.lastResow.lastDay)}.`
+              : `Sown again by ${format.date(decision.lastResow.lastDay)} (${decision.lastResow.method.name}) it still makes ${format.date(batch.plantOn)}.`}
+          </Box>
+        )}
+        {!enough && decision.lacking > 0 && (
+          <Box sx={{ fontSize: 15, mt: 0.5 }}>
+            To do nothing leaves about {count(format, decision.lacking, 'plant')} of {format.number(decision.wanted)}{' '}
+            out
+            {decision.atStake !== undefined && decision.atStake >= 1
+              ? `, worth about ${format.number(Math.round(decision.atStake))}`
+              : ''}
+            {batch.planting.worth?.by === 'promise' ? ', and this one is promised' : ''}.
+          </Box>
+        )}
+      </Box>
+      {failure && <Alert severity="error">{failure}</Alert>}
+      {problems.map(({ path, message }) => (
+        <Alert key={path} severity="error">
+          {message}
+        </Alert>
+      ))}
+      {decision.noSeed && !enough && (
+        <Alert severity="warning">
+          Sowing again takes {count(format, decision.noSeed.seeds, 'seed')}; {decision.noSeed.lot.name} has{' '}
+          {format.number(decision.noSeed.left)} left, and no other lot has enough.
+        </Alert>
+      )}
+      <Typography variant="h2">What to do</Typography>
+      {decision.choices.map((choice, i) => (
+        <Button
+          key={choice.kind}
+          variant={i === 0 ? 'contained' : 'outlined'}
+          disableElevation
+          color={i === 0 ? 'primary' : 'inherit'}
+          disabled={busy}
+          onClick={() => void carryOut(choice)}
+          sx={{ justifyContent: 'flex-start', textAlign: 'left', minHeight: 56, py: 1, display: 'block' }}
+        >
+          <Box sx={{ fontSize: 16.5, fontWeight: 700 }}>{choiceTitle(choice, format)}</Box>
+          <Box sx={{ fontSize: 14, fontWeight: 400 }}>{choiceWhy(choice, decision, format)}</Box>
+        </Button>
+      ))}
+    </Box>
+  )
+}

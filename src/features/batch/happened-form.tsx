@@ -1,0 +1,64 @@
+/** The frame of everything that is written down of a batch besides its tasks. */
+'use client'
+import Box from '@mui/material/Box'
+import TextField from '@mui/material/TextField'
+import { useRouter } from 'next/navigation'
+import { useState, type ReactNode } from 'react'
+import { formatDay, type Day } from '../../core/calendar/day'
+import type { Batch } from '../../core/batch/batch'
+import { WordField } from '../../ui/fields'
+import { dayItHappened, EntryForm, withNote } from '../../ui/records/entry-form'
+import { PhotoField } from '../../ui/records/photos'
+import { useRecord, type Said } from '../../ui/records/use-record'
+import { useSeason } from '../../ui/season-context'
+
+export interface Own {
+  batch: Batch
+  onClose: () => void
+}
+
+/** What every form here has: a day, a note, photos, and the button that writes it down. */
+export function Form({
+  batch,
+  title,
+  summary,
+  said,
+  onClose,
+  children,
+}: Own & { title: string; summary: string; said: (on: Day) => Said[] | string; children?: ReactNode }) {
+  const { today } = useSeason()
+  const { record } = useRecord()
+  const router = useRouter()
+  const [on, setOn] = useState(formatDay(today))
+  const [note, setNote] = useState('')
+  const [photos, setPhotos] = useState<string[]>([])
+  const [problem, setProblem] = useState<string>()
+  const write = async () => {
+    const day = dayItHappened(on, today)
+    if (typeof day === 'string') return setProblem(day)
+    const all = said(day)
+    if (typeof all === 'string') return setProblem(all)
+    const [first, ...rest] = all
+    if (!first) return setProblem('Write a note, or add a photo.')
+    const more = withNote([first.note, note].filter(Boolean).join(' '), photos)
+    if (first.what.did === 'note' && Object.keys(more).length === 0) return setProblem('Write a note, or add a photo.')
+    await record([{ ...first, ...more }, ...rest], `${batch.code}: ${summary}`)
+    router.replace(`/batch?id=${encodeURIComponent(batch.id)}`)
+  }
+  return (
+    <Box sx={{ maxWidth: 460 }}>
+      <EntryForm title={title} problem={problem} back="Back" onWrite={() => void write()} onClose={onClose}>
+        {children}
+        <TextField
+          type="date"
+          label="On"
+          value={on}
+          onChange={(event) => setOn(event.target.value)}
+          slotProps={{ inputLabel: { shrink: true }, htmlInput: { max: formatDay(today) } }}
+        />
+        <WordField label="Note" value={note} onChange={setNote} lines={2} />
+        <PhotoField photos={photos} onChange={setPhotos} />
+      </EntryForm>
+    </Box>
+  )
+}

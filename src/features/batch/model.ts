@@ -1,0 +1,46 @@
+/** What the pages of a batch decide, without drawing it. */
+import { formatDay } from '../../core/calendar/day'
+import type { Batch } from '../../core/batch/batch'
+import type { Method, Planting } from '../../season/schema'
+
+/**
+ * A planting for what lacks of a batch: same variety and day, sown anew.
+ *
+ * @param all plantings of the season: it gets a key and a code that none of them has
+ */
+export function resownPlanting(
+  batch: Batch,
+  {
+    method,
+    plants,
+    sowOn,
+    lot = batch.planting.lot,
+  }: { method: Method; plants: number; sowOn: string; lot?: string | undefined },
+  all: readonly Planting[],
+): Planting {
+  const { planting } = batch
+  const keys = new Set(all.map(({ key }) => key))
+  const codes = new Set(all.map(({ code }) => code))
+  let i = 1
+  const stem = planting.key.slice(0, 50)
+  while (keys.has(`${stem}-again${i}`) || codes.has(codeOf(i))) i++
+  function codeOf(n: number): string {
+    return `${planting.code.slice(0, 8)}R${batch.n > 0 ? batch.n : ''}${n > 1 ? ('ABCDEFGH'[n - 2] ?? n) : ''}`.slice(
+      0,
+      12,
+    )
+  }
+  return {
+    key: `${stem}-again${i}`,
+    code: codeOf(i),
+    variety: planting.variety,
+    method: method.key,
+    plants,
+    on: formatDay(batch.plantOn),
+    sowOn,
+    changes: [],
+    note: `Sown again for ${batch.code}.`,
+    ...(lot === undefined ? {} : { lot }),
+    ...(planting.worth === undefined ? {} : { worth: planting.worth }),
+  }
+}

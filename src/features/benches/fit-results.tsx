@@ -1,0 +1,215 @@
+/** What was found: the changes, what they cost, and what cannot be made to fit. */
+'use client'
+import PushPinIcon from '@mui/icons-material/PushPinOutlined'
+import Alert from '@mui/material/Alert'
+import Box from '@mui/material/Box'
+import Checkbox from '@mui/material/Checkbox'
+import IconButton from '@mui/material/IconButton'
+import Skeleton from '@mui/material/Skeleton'
+import Tooltip from '@mui/material/Tooltip'
+import { memo, useMemo } from 'react'
+import type { Proposal } from '../../core/fit/proposals'
+import type { Trouble } from '../../core/fit/troubles'
+import type { PlanFigures } from '../../core/plan/figures'
+import type { Plan } from '../../core/plan/plan'
+import { useSeason } from '../../ui/season-context'
+import { StairGlyph } from '../../ui/stair/stair'
+import type { FitStatus } from '../../worker/fit-plan'
+import { effectSentence, proposalTitle, reliefSentence, stillOverWords, troubleSentence } from '../../words/fit'
+import { count, type Format } from '../../words/format'
+
+export const Troubles = memo(function Troubles({
+  status,
+  plan,
+  format,
+}: {
+  status: FitStatus | undefined
+  plan: Plan
+  format: Format
+}) {
+  const words = useMemo(() => {
+    const limitOf = (id: string | undefined) => plan.limits.find((limit) => limit.id === id)
+    const batchesOf = (ids: readonly string[] = []) => ids.flatMap((id) => plan.byId.get(id) ?? [])
+    const sentences = (status?.troubles ?? []).flatMap((trouble): string[] => {
+      if (trouble.kind === 'cannot') {
+        const [batch] = batchesOf([trouble.batch!])
+        return batch ? [troubleSentence({ kind: 'cannot', batch, mark: batch.marks[0] }, format)] : []
+      }
+      const limit = limitOf(trouble.limit)
+      return limit
+        ? [troubleSentence({ ...trouble, limit, batches: batchesOf(trouble.batches) } as Trouble, format)]
+        : []
+    })
+    const over =
+      (status?.overfull ?? 0) > 0 && status?.doing !== 'preparing' && status?.doing !== 'searching'
+        ? status!.stillOver.flatMap((one) => {
+            const limit = limitOf(one.limit)
+            return limit ? [stillOverWords(limit, one, format)] : []
+          })
+        : []
+    return { sentences, over }
+  }, [status, plan, format])
+  return (
+    <>
+      {words.sentences.length > 0 && (
+        <Alert severity="warning" sx={{ mt: 1 }}>
+          <Box component="ul" sx={{ m: 0, pl: 2 }}>
+            {words.sentences.slice(0, 8).map((text) => (
+              <li key={text}>{text}</li>
+            ))}
+            {words.sentences.length > 8 && <li>{words.sentences.length - 8} more like these.</li>}
+          </Box>
+        </Alert>
+      )}
+      {words.over.length > 0 && (
+        <Alert severity="error" sx={{ mt: 1 }}>
+          What would have to give: more room, fewer plants, or later days here.
+          <Box component="ul" sx={{ m: 0, pl: 2 }}>
+            {words.over.map((text) => (
+              <li key={text}>{text}</li>
+            ))}
+          </Box>
+        </Alert>
+      )}
+    </>
+  )
+})
+
+export const Figures = memo(function Figures({
+  before,
+  after,
+  late,
+  changes,
+  format,
+}: {
+  before: PlanFigures | undefined
+  after: PlanFigures | undefined
+  late: number
+  changes: number
+  format: Format
+}) {
+  if (!before || !after) return <Skeleton variant="rectangular" height={190} sx={{ mt: 1 }} />
+  const rows: [string, number, number, number?][] = [
+    ['Over, tray places × days', before.overfull, after.overfull],
+    ['Days late, all together', 0, late],
+    ['Hours of work', before.hours, after.hours, 1],
+    ['Heated and lit tray-days', before.heatedDays, after.heatedDays],
+    ['Bench tray-days', before.benchDays, after.benchDays],
+    ['Trays sown', before.trays, after.trays],
+  ]
+  return (
+    <Box
+      component="table"
+      sx={{
+        width: '100%',
+        mt: 1,
+        borderCollapse: 'collapse',
+        fontSize: 14.5,
+        '& td, & th': { textAlign: 'right', py: 0.3, borderBottom: 1, borderColor: 'divider' },
+        '& th:first-of-type': { textAlign: 'left', fontWeight: 400, color: 'text.secondary' },
+      }}
+    >
+      <thead>
+        <tr>
+          <th scope="col" />
+          <th scope="col">As it is</th>
+          <th scope="col">{changes === 0 ? 'With changes' : `With ${count(format, changes, 'change')}`}</th>
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map(([name, was, is, digits = 0]) => (
+          <tr key={name}>
+            <th scope="row">{name}</th>
+            <td>{format.number(was, digits)}</td>
+            <Box
+              component="td"
+              sx={{
+                fontWeight: Math.abs(is - was) > 0.5 ? 700 : 400,
+                color: name.startsWith('Over') ? (is > 0.5 ? 'error.main' : 'success.main') : 'text.primary',
+              }}
+            >
+              {format.number(is, digits)}
+            </Box>
+          </tr>
+        ))}
+      </tbody>
+    </Box>
+  )
+})
+
+export const ProposalRow = memo(function ProposalRow({
+  proposal,
+  taken,
+  busy,
+  onToggle,
+  onPin,
+}: {
+  proposal: Proposal
+  taken: boolean
+  busy: boolean
+  onToggle: (id: string) => void
+  onPin: (proposal: Proposal) => void
+}) {
+  const { season, format } = useSeason()
+  const { batch, becomes, late } = proposal
+  const title = proposalTitle(proposal, season.places, format)
+  return (
+    <Box
+      component="li"
+      data-change={batch.code}
+      sx={{
+        display: 'grid',
+        gridTemplateColumns: { xs: '42px minmax(0, 1fr) 40px', sm: '42px 56px minmax(0, 1fr) 40px' },
+        gap: 1,
+        alignItems: 'start',
+        borderTop: 1,
+        borderColor: 'divider',
+        py: 1,
+        opacity: taken ? 1 : 0.62,
+      }}
+    >
+      <Checkbox
+        checked={taken}
+        onChange={() => onToggle(batch.id)}
+        slotProps={{ input: { 'aria-label': `${batch.code}: ${title}` } }}
+        sx={{ mt: -0.75 }}
+      />
+      <Box sx={{ display: { xs: 'none', sm: 'block' } }}>
+        <StairGlyph batch={becomes[0]!} />
+      </Box>
+      <Box sx={{ minWidth: 0 }}>
+        <Box>
+          <Box component="span" sx={{ fontWeight: 700, color: 'text.secondary' }}>
+            {batch.code}
+          </Box>{' '}
+          {batch.variety.name}
+          {batch.planting.worth && (
+            <Box component="span" sx={{ color: 'text.secondary', fontSize: 13 }}>
+              {' '}
+              · {batch.planting.worth.by === 'promise' ? 'promised' : 'worth money'}
+            </Box>
+          )}
+        </Box>
+        <Box sx={{ fontWeight: 650 }}>{title}.</Box>
+        <Box sx={{ fontSize: 14, color: 'text.secondary' }}>
+          {reliefSentence(proposal.relief, format)}{' '}
+          <Box component="span" sx={{ color: late > 0 ? 'warning.main' : 'inherit', fontWeight: late > 0 ? 650 : 400 }}>
+            {effectSentence(proposal, format)}
+          </Box>
+        </Box>
+      </Box>
+      <Tooltip title="Pin it as it is, and search again">
+        <span>
+          <IconButton
+            size="small"
+            disabled={busy}
+            aria-label={`Pin ${batch.code} as it is`}
+            onClick={() => onPin(proposal)}
+          >
+            <PushPinIcon fontSize="small" />
+          </IconButton>
+        </span>
+      </Tooltip>
+    </Box>
+  )
+})

@@ -1,0 +1,114 @@
+/** What a way comes to, for a planting that uses it or for a hundred plants. */
+'use client'
+import Box from '@mui/material/Box'
+import Typography from '@mui/material/Typography'
+import { useDeferredValue, useMemo } from 'react'
+import { parseDay } from '../../core/calendar/day'
+import { createPlanner } from '../../core/plan/plan'
+import { readSeason } from '../../season/read'
+import type { Method, Planting } from '../../season/schema'
+import { useSeason } from '../../ui/season-context'
+import { BatchSteps } from '../../ui/stair/batch-steps'
+import { inPlaceSentence } from '../../words/field'
+import { count } from '../../words/format'
+import { markSentence } from '../../words/marks'
+
+/** What the way comes to, for a planting that uses it or for a hundred plants. */
+export function Preview({ method, sound }: { method: Method; sound: boolean }) {
+  const { season, planner, format, plan } = useSeason()
+  const deferred = useDeferredValue(method)
+  const batch = useMemo(() => {
+    if (
+      !sound ||
+      !readSeason({
+        ...season,
+        methods: season.methods.map((other) => (other.key === deferred.key ? deferred : other)),
+      }).ok
+    )
+      return undefined
+    const using = season.plantings.find((planting) => planting.method === deferred.key)
+    const variety = season.varieties.find(({ crop }) => crop === deferred.crop)
+    if (!using && !variety) return undefined
+    const month = season.season.from.slice(0, 4)
+    const planting: Planting = using ?? {
+      key: 'try',
+      code: 'TRY',
+      variety: variety!.key,
+      method: deferred.key,
+      plants: 100,
+      on: `${month}-${season.site.latitude < 0 ? '11' : '06'}-01`,
+      changes: [],
+    }
+    const on = using
+      ? (plan.batches.find((one) => one.planting === using)?.plantOn ?? parseDay(planting.on))
+      : parseDay(planting.on)
+    return planner.previewBy(season, planting, deferred, on)[0]
+  }, [season, planner, plan, deferred, sound])
+  const stand = useMemo(() => {
+    if (!sound || deferred.sowing.policy !== 'in-place') return undefined
+    const methods = season.methods.map((other) => (other.key === deferred.key ? deferred : other))
+    const trial = { ...season, methods }
+    const using = season.plantings.find((planting) => planting.method === deferred.key)
+    const variety = season.varieties.find(({ crop }) => crop === deferred.crop)
+    if (!readSeason(trial).ok || (!using && !variety)) return undefined
+    const planting: Planting = using ?? {
+      key: 'try',
+      code: 'TRY',
+      variety: variety!.key,
+      method: deferred.key,
+      plants: 100,
+      on: `${season.season.from.slice(0, 4)}-${season.site.latitude < 0 ? '11' : '05'}-01`,
+      changes: [],
+    }
+    return createPlanner().previewInPlace(trial, planting)[0]
+  }, [season, deferred, sound])
+  return (
+    <Box
+      component="aside"
+      aria-label="What it comes to"
+      sx={{
+        mt: { xs: 3, lg: 0 },
+        p: 2,
+        border: 1,
+        borderColor: 'divider',
+        borderRadius: 1,
+        bgcolor: 'background.paper',
+        alignSelf: 'start',
+        position: { lg: 'sticky' },
+        top: 0,
+      }}
+    >
+      <Typography variant="h3" component="h2">
+        What it comes to
+      </Typography>
+      {stand ? (
+        <Box sx={{ mt: 1 }}>{inPlaceSentence(stand, format)}</Box>
+      ) : batch ? (
+        <>
+          <Box sx={{ fontSize: 14, color: 'text.secondary', mb: 1 }}>
+            {count(format, batch.plants, 'plant')} of {batch.variety.name}, planted {format.date(batch.plantOn)}
+          </Box>
+          {batch.sizing && (
+            <Box sx={{ fontSize: 17, fontWeight: 650, mb: 1 }}>
+              {batch.sow !== undefined &&
+                `${method.sowing.policy === 'bought' ? 'Arrive' : 'Sow'} ${format.date(batch.sow)}: `}
+              {batch.sizing.seeds > 0
+                ? count(format, batch.sizing.seeds, 'seed')
+                : count(format, batch.sizing.cells, 'young plant')}
+            </Box>
+          )}
+          <BatchSteps batch={batch} />
+          {batch.marks.map((mark, i) => (
+            <Box key={i} sx={{ fontSize: 14, color: 'warning.main', mt: 1 }}>
+              {markSentence(mark, season.places, format)}
+            </Box>
+          ))}
+        </>
+      ) : (
+        <Box sx={{ fontSize: 14, color: 'text.secondary', mt: 1 }}>
+          {sound ? 'Add a variety of this crop to see it.' : 'Put right what does not fit to see it.'}
+        </Box>
+      )}
+    </Box>
+  )
+}

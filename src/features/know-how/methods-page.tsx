@@ -1,0 +1,132 @@
+/** Every way to raise the crops of the season, and the schools they come from. */
+'use client'
+import AddIcon from '@mui/icons-material/Add'
+import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
+import MuiLink from '@mui/material/Link'
+import Typography from '@mui/material/Typography'
+import Link from 'next/link'
+import { useRouter } from 'next/navigation'
+import { useMemo, useState } from 'react'
+import { wordsFor } from '../../library/library'
+import { methodOfSchool, SCHOOLS } from '../../library/schools'
+import type { Method } from '../../season/schema'
+import { ChoiceField, WordField } from '../../ui/fields'
+import { freeKeyIn } from '../../ui/keys'
+import { useSeason } from '../../ui/season-context'
+import { useChange } from '../../ui/use-change'
+import { count } from '../../words/format'
+import { sowingWords } from '../../words/methods'
+
+/** Every way of the season by crop, and the schools they come from. */
+export function MethodsPage() {
+  const { season, format } = useSeason()
+  const router = useRouter()
+  const { change, busy } = useChange()
+  const [text, setText] = useState('')
+  const [crop, setCrop] = useState('')
+  const plantings = useMemo(() => {
+    const counts = new Map<string, number>()
+    for (const { method } of season.plantings) counts.set(method, (counts.get(method) ?? 0) + 1)
+    return counts
+  }, [season.plantings])
+  const shown = season.crops
+    .map((one) => ({
+      crop: one,
+      methods: season.methods.filter(
+        (method) =>
+          method.crop === one.key && `${wordsFor(one)} ${method.name.toLowerCase()}`.includes(text.toLowerCase()),
+      ),
+    }))
+    .filter(({ methods }) => methods.length > 0)
+  const add = async () => {
+    const of = season.crops.find(({ key }) => key === crop)
+    if (!of) return
+    const made = methodOfSchool('one-seed', of, season)
+    const [container] = season.containers
+    const [place] = season.places
+    if (!container || !place) return
+    const key = freeKeyIn(season.methods, `${of.key}-way`)
+    const method: Method =
+      'needs' in made
+        ? {
+            key,
+            crop: of.key,
+            name: 'New way',
+            sowing: { policy: 'single' },
+            leaveHeatAt: 0.5,
+            potUpPoint: 0.5,
+            stages: [{ container: container.key, place: place.key, survival: 0.96 }],
+            hardening: { days: 0 },
+          }
+        : { ...made, key, name: 'New way' }
+    if (await change([{ of: 'methods', key, from: null, to: method }], `A new way for ${of.name}`))
+      router.push(`/know-how?method=${key}`)
+  }
+  return (
+    <Box>
+      <Typography variant="h1">Ways to raise them</Typography>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 2, mb: 1 }}>
+        <WordField label="Find a way" type="search" value={text} onChange={setText} width={200} />
+        <Box sx={{ flex: 1 }} />
+        <ChoiceField
+          label="A new way for"
+          value={crop}
+          none="choose a crop"
+          options={season.crops.map(({ key, name }) => [key, name] as const)}
+          onChange={setCrop}
+          width={190}
+        />
+        <Button
+          variant="outlined"
+          startIcon={<AddIcon />}
+          disabled={crop === '' || busy || season.containers.length === 0 || season.places.length === 0}
+          onClick={() => void add()}
+        >
+          Add
+        </Button>
+      </Box>
+      <Box sx={{ columns: { lg: 2 }, columnGap: 4 }}>
+        {shown.map(({ crop: of, methods }) => (
+          <Box key={of.key} sx={{ breakInside: 'avoid', mb: 1.75 }}>
+            <Typography variant="h3" component="h2">
+              {of.name}
+            </Typography>
+            {methods.map((method) => (
+              <Box key={method.key} sx={{ py: 0.3, lineHeight: 1.3 }}>
+                <MuiLink component={Link} href={`/know-how?method=${method.key}`} prefetch={false}>
+                  {method.name}
+                </MuiLink>
+                <Box sx={{ fontSize: 13.5, color: 'text.secondary' }}>
+                  {sowingWords(method.sowing)};{' '}
+                  {plantings.get(method.key)
+                    ? `in ${count(format, plantings.get(method.key)!, 'planting')}`
+                    : 'not used yet'}
+                </Box>
+              </Box>
+            ))}
+          </Box>
+        ))}
+      </Box>
+      {season.methods.length === 0 && (
+        <Typography sx={{ color: 'text.secondary' }}>
+          None yet. Add a crop from the library first; ready ways come with it.
+        </Typography>
+      )}
+      <Typography variant="h2" sx={{ mt: 4, mb: 1 }}>
+        The schools
+      </Typography>
+      <Box sx={{ display: 'grid', gridTemplateColumns: { md: '1fr 1fr' }, columnGap: 4, rowGap: 1.5 }}>
+        {SCHOOLS.map((school) => (
+          <Box key={school.key}>
+            <Typography variant="h3">{school.name}</Typography>
+            <Box sx={{ fontSize: 14.5 }}>{school.how}</Box>
+            <Box sx={{ fontSize: 14, color: 'text.secondary' }}>
+              For: {school.gains} Against: {school.costs}
+            </Box>
+          </Box>
+        ))}
+      </Box>
+    </Box>
+  )
+}

@@ -1,0 +1,84 @@
+/** What can be chosen in the planting form, and what a choice comes to. */
+import type { Day } from '../../core/calendar/day'
+import { bedClear } from '../../core/field/beds'
+import { layoutOf, lengthFor, plantsIn } from '../../core/field/spacing'
+import { anchoredDay, type AnchorProblem, type TooEarly } from '../../core/field/anchor'
+import type { Plan } from '../../core/plan/plan'
+import type { Crop, Planting, Season } from '../../season/schema'
+import { metres } from '../../words/field'
+import { count, type Format, type Units } from '../../words/format'
+import { wordsFor } from '../../library/library'
+import { anchorOf, PlantingForm } from './planting-form'
+
+/** What is typed of a planting, with what it is a change of and the crop it comes to. */
+export interface Typed {
+  values: PlantingForm
+  base: Planting | undefined
+  crop: Crop | undefined
+}
+
+/** The day that what is typed hangs on, or why it comes to none; `undefined` while it is a fixed day or not written yet. */
+export function hungDay(
+  { values, base, crop }: Typed,
+  plan: Plan,
+  units: Units,
+  nurseryDays: number | undefined,
+): Day | AnchorProblem | TooEarly | undefined {
+  const { season } = plan
+  if (values.hangs === 'fixed' || !crop) return undefined
+  if (values.hangs === 'last-frost' && !/^[-−]?\d{1,3}$/.test(values.frostDays.trim())) return undefined
+  if (values.hangs === 'harvest' && !/^\d{4}-\d\d-\d\d$/.test(values.harvestOn)) return undefined
+  if (values.hangs === 'event' && (values.event === '' || !/^\d{1,3}$/.test(values.eventDays.trim()))) return undefined
+  if (values.hangs === 'bed' && (values.afterBed === '' || !/^\d{1,3}$/.test(values.bedDays.trim()))) return undefined
+  const anchor = anchorOf(values, units, base)!
+  if (anchor.to === 'warmth' && anchor.night === undefined && anchor.soil === undefined) return undefined
+  // A bed is clear after the plantings that are listed before this one.
+  const at = base ? season.plantings.indexOf(base) : season.plantings.length
+  const before = new Set(season.plantings.slice(0, at < 0 ? undefined : at).map(({ key }) => key))
+  const clear = (key: string) => {
+    const bed = season.beds.find((one) => one.key === key)
+    return (
+      bed &&
+      bedClear(
+        bed,
+        plan.inField.filter(({ planting }) => before.has(planting.key)),
+      )
+    )
+  }
+  const goes = values.bed === '' ? base?.goes : [{ to: 'bed' as const, bed: values.bed, plants: 1 }]
+  return anchoredDay(anchor, crop, season, { nurseryDays, clear, goes })
+}
+
+/** What the planting takes of the bed that is chosen. */
+export function bedWords({ values, base, crop }: Typed, season: Season, f: Format): string | undefined {
+  const bed = season.beds.find(({ key }) => key === values.bed)
+  const plants = Number(values.plants)
+  if (!bed || !crop || !(plants >= 1)) return undefined
+  const method = season.methods.find(({ key }) => key === values.method)
+  const thinTo = method?.sowing.policy === 'in-place' ? method.sowing.thinTo : undefined
+  const layout = layoutOf(base ?? {}, crop, bed, thinTo)
+  if (!layout) return 'This crop gives no spacing: it takes the whole bed.'
+  return `${metres(f, lengthFor(plants, layout))} of ${metres(f, bed.length)}, ${count(f, layout.rows, 'row')}; a whole bed holds ${f.number(plantsIn(bed.length, layout))}.`
+}
+
+/** Varieties whose own name, or any name of their kind, holds what was typed. */
+export function varietyFilter(season: Season) {
+  const said = new Map(
+    season.varieties.map(({ key, name, crop }) => {
+      const of = season.crops.find((one) => one.key === crop)
+      return [key, `${name.toLowerCase()} ${of ? wordsFor(of) : ''}`] as const
+    }),
+  )
+  return (keys: string[], { inputValue }: { inputValue: string }) => {
+    const words = inputValue.toLowerCase().split(/\s+/).filter(Boolean)
+    return keys.filter((key) => words.every((word) => said.get(key)?.includes(word)))
+  }
+}
+
+export function cropName(
+  season: { varieties: { key: string; crop: string }[]; crops: { key: string; name: string }[] },
+  variety: string,
+): string {
+  const crop = season.varieties.find(({ key }) => key === variety)?.crop
+  return season.crops.find(({ key }) => key === crop)?.name ?? ''
+}

@@ -1,0 +1,188 @@
+/** What is open beside the plan, and what its forms save. */
+'use client'
+import { useSearchParams } from 'next/navigation'
+import { useCallback, useEffect, useRef, useState, useTransition } from 'react'
+import { withSaid } from '../../core/batch/one-of-series'
+import type { Batch } from '../../core/batch/batch'
+import type { Planting, Season } from '../../season/schema'
+import type { Problem } from '../../season/read'
+import { useNotice } from '../../ui/notice'
+import { useSeason, useWorkingDay } from '../../ui/season-context'
+import { useUndo } from '../../ui/undo-context'
+import { OTHER_SEASON } from '../../ui/use-change'
+import { changeSeason, type ChangeResult } from '../../actions/change-season'
+import { summaryOf, type PlantingEdit } from './saving'
+import { BatchCard, type BatchCardProps } from './batch-card'
+import { OnePanel } from './one-panel'
+import { formOf, withOneDropped } from './planting-form'
+import { plantingEdits } from '../../ui/moves'
+import { PlantingPanel } from './planting-panel'
+import { StandCard } from './stand-card'
+import { callServer } from '../../ui/call-server'
+import { firstBatch, newForm, remedied, staleWords } from './panels'
+
+/** The planting that is being edited: it stays on the screen even when someone else removes it meanwhile. */
+function useEdited(season: Season, key: string | null): Planting | undefined {
+  const edited = key === null ? undefined : season.plantings.find((planting) => planting.key === key)
+  const [remembered, setRemembered] = useState<Planting>()
+  if (edited && edited !== remembered) setRemembered(edited)
+  return edited ?? (remembered?.key === key ? remembered : undefined)
+}
+
+/** What the side panel shows: held in the address, so that links, reload and the back button work. */
+export function usePanel() {
+  const { plan, season, data, format } = useSeason()
+  const day = useWorkingDay()
+  const params = useSearchParams()
+  const notice = useNotice()
+  const { undo } = useUndo()
+  const [busy, start] = useTransition()
+  const [problems, setProblems] = useState<Problem[]>([])
+  const [failure, setFailure] = useState<string>()
+
+  const open = useCallback((query: Record<string, string>) => {
+    setProblems([])
+    setFailure(undefined)
+    const text = new URLSearchParams(query).toString()
+    window.history.pushState(null, '', text ? `/plan?${text}` : '/plan')
+  }, [])
+  const close = useCallback(() => open({}), [open])
+  const choose = useCallback((id: string) => open({ batch: id }), [open])
+
+  const save = (edits: PlantingEdit[], then: string | undefined, loud = false) =>
+    start(async () => {
+      const fail = (text: string) => (loud ? notice({ text, tone: 'error' }) : setFailure(text))
+      setProblems([])
+      setFailure(undefined)
+      const things = edits.map((edit) => ({ of: 'plantings' as const, ...edit }))
+      const called = await callServer(() => changeSeason(data.view, things, summaryOf(edits, season)))
+      if (!called.ok) return fail(called.words)
+      const result: ChangeResult = called.answer
+      if (result.ok) {
+        const { entry } = result
+        notice({ text: result.summary, action: { label: 'Undo', run: () => undo(entry) } })
+        open(then === undefined ? {} : { batch: then })
+      } else if (result.reason === 'wrong') {
+        if (loud) fail(`Nothing was saved: ${result.problems[0]!.message}`)
+        else setProblems(result.problems)
+      } else if (result.reason === 'stale') fail(staleWords(result, edits, season, format.number))
+      else if (result.reason === 'other-season') fail(OTHER_SEASON)
+      else if (result.reason === 'used') fail('Something still uses what would be taken away.')
+      else fail('There is no season to save into. Reload the page.')
+    })
+
+  const editId = params.get('edit')
+  const oneId = params.get('one')
+  const batchId = params.get('batch')
+  const planting = useEdited(season, editId)
+  const versionOf = (key: string) => data.versions[`plantings/${key}`] ?? null
+  // What hangs on a bed that this planting leaves later moves with it.
+  const saveOne = (planting: Planting, then: string | undefined, loud = false) => {
+    const { edits } = plantingEdits(season, plan, planting)
+    save(
+      edits.map(({ key, to }) => ({ key, to: to as Planting | null, version: versionOf(key) })),
+      then,
+      loud,
+    )
+  }
+
+  let content: React.ReactNode = null
+  let chosen = batchId
+  const batch: Batch | undefined = batchId === null ? undefined : plan.byId.get(batchId)
+  if (params.get('new') !== null) {
+    const source = season.plantings.find(({ key }) => key === params.get('from'))
+    content = (
+      <PlantingPanel
+        key={`new ${params.get('from') ?? ''}`}
+        title={source ? 'Another like it' : 'New planting'}
+        start={newForm(season, source, day, format.units)}
+        base={undefined}
+        busy={busy}
+        problems={problems}
+        failure={failure}
+        onClose={close}
+        onSave={(planting) => save([{ key: planting.key, to: planting, version: null }], firstBatch(planting))}
+      />
+    )
+  } else if (editId !== null) {
+    if (planting) {
+      chosen = firstBatch(planting) ?? null
+      content = (
+        <PlantingPanel
+          key={`edit ${editId}`}
+          title={`${planting.code}, change it`}
+          start={formOf(planting, format.units)}
+          base={planting}
+          busy={busy}
+          problems={problems}
+          failure={failure}
+          onClose={() => open(chosen ? { batch: chosen } : {})}
+          onSave={(next) => saveOne(next, firstBatch(next))}
+        />
+      )
+    }
+  } else if (oneId !== null) {
+    const one = plan.byId.get(oneId)
+    chosen = oneId
+    if (one)
+      content = (
+        <OnePanel
+          key={oneId}
+          batch={one}
+          busy={busy}
+          failure={failure ?? problems[0]?.message}
+          onClose={() => open({ batch: oneId })}
+          onSave={(next) => saveOne(next, oneId)}
+        />
+      )
+  } else if (batch) {
+    const { planting } = batch
+    const remedy: BatchCardProps['onRemedy'] = (found) => {
+      const next = remedied(batch, found)
+      if (next) saveOne(next, batch.id)
+    }
+    content = (
+      <BatchCard
+        batch={batch}
+        busy={busy}
+        onClose={close}
+        onEdit={(one) => open(one ? { one: batch.id } : { edit: planting.key })}
+        onDuplicate={() => open({ new: '1', from: planting.key })}
+        onRemove={(one) =>
+          one
+            ? saveOne(withOneDropped(planting, batch.n), undefined)
+            : save([{ key: planting.key, to: null, version: versionOf(planting.key) }], undefined)
+        }
+        onRemedy={remedy}
+        onDecide={(decision) => saveOne(withSaid(planting, batch.n, decision), batch.id)}
+      />
+    )
+  } else if (batchId !== null) {
+    const stand = plan.inPlace.find(({ id }) => id === batchId)
+    if (!stand) chosen = null
+    else {
+      const { planting } = stand
+      content = (
+        <StandCard
+          stand={stand}
+          busy={busy}
+          onClose={close}
+          onEdit={() => open({ edit: planting.key })}
+          onDuplicate={() => open({ new: '1', from: planting.key })}
+          onRemove={(one) =>
+            one
+              ? saveOne(withOneDropped(planting, stand.n), undefined)
+              : save([{ key: planting.key, to: null, version: versionOf(planting.key) }], undefined)
+          }
+        />
+      )
+    }
+  }
+  // A stair that was dragged has no panel to say in what went wrong: a notice does.
+  const keepRef = useRef<(planting: Planting, id: string) => void>(() => undefined)
+  useEffect(() => {
+    keepRef.current = (planting, id) => saveOne(planting, id, true)
+  })
+  const keep = useCallback((planting: Planting, id: string) => keepRef.current(planting, id), [])
+  return { content, chosen, open, close, choose, keep }
+}

@@ -1,0 +1,23 @@
+/** A heading on the seed page. */
+'use client'
+import CloseIcon from '@mui/icons-material/Close'
+import Box from '@mui/material/Box'
+import IconButton from '@mui/material/IconButton'
+import Typography from '@mui/material/Typography'
+import Link from 'next/link'
+
+export function Head({ title, sub }: { title: string; sub: string }) {
+  return (
+    <Box sx={{ display: 'flex', alignItems: 'flex-start' }}>
+      <Box sx={{ flex: 1 }}>
+        <Typography variant="h2">{title}</Typography>
+        <Typography component="p" sx={{ fontSize: 14, color: 'text.secondary' }}>
+          {sub}
+        </Typography>
+      </Box>
+      <IconButton component={Link} href="/seed" aria-label="Close" edge="end">
+        <CloseIcon />
+      </IconButton>
+    </Box>
+  )
+}

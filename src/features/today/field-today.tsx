@@ -1,0 +1,158 @@
+/** What goes out, comes in and is done in the field on a day. */
+'use client'
+import Box from '@mui/material/Box'
+import Link from 'next/link'
+import type { Gated } from '../../core/field/gates'
+import type { FieldWork } from '../../core/field/field-work'
+import { bearsWhileHardening, exposureOn, schoolOf } from '../../core/field/hardening'
+import { useForecast } from '../../ui/field-gates'
+import { WorkRow } from '../../ui/records/work-row'
+import { useSeason } from '../../ui/season-context'
+import { placePaint } from '../../ui/stair/place-hatches'
+import { exposureSentence, fieldWorkLine, fieldWorkName } from '../../words/field'
+import { DESK, type DayWork, type TodayModel } from './model'
+import { CountRow } from './rounds'
+
+/** Field work of the day. */
+export function FieldToday({ field }: { field: readonly FieldWork[] }) {
+  if (field.length === 0) return null
+  return (
+    <Box component="section" sx={{ mt: 2 }}>
+      <Box component="h2" sx={{ m: 0, mb: 0.5, fontSize: 15, fontWeight: 700 }}>
+        In the field
+      </Box>
+      <FieldRows field={field} />
+    </Box>
+  )
+}
+
+export function FieldRows({ field, dated = false }: { field: readonly FieldWork[]; dated?: boolean }) {
+  const { season, format } = useSeason()
+  const bedName = (key: string) => season.beds.find((bed) => bed.key === key)?.name ?? key
+  return (
+    <Box
+      component="ul"
+      sx={dated ? { ...ROWS, '& a': { ...ROWS['& a'], minHeight: 40, fontSize: 14.5 }, '& li': {} } : ROWS}
+    >
+      {field.map((work) => (
+        <li key={work.id}>
+          <Link href={`/field?stand=${encodeURIComponent(work.stand.id)}`} prefetch={false}>
+            {dated && <span className="soft">{format.date(work.day)} </span>}
+            <b>{fieldWorkName(work)}</b> <b className="soft">{work.stand.code}</b> {work.stand.variety.name}
+            <div className="line soft">{fieldWorkLine(work, bedName, format)}</div>
+          </Link>
+        </li>
+      ))}
+    </Box>
+  )
+}
+
+/** What hardens today, and for how long it is outside. */
+export function HardeningToday({ hardening, day }: { hardening: TodayModel['hardening']; day: number }) {
+  const { season, format } = useSeason()
+  const forecast = useForecast(day)
+  if (hardening.length === 0) return null
+  return (
+    <Box component="section" sx={{ mt: 2 }}>
+      <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1, mb: 0.5 }}>
+        <Box component="h2" sx={{ m: 0, fontSize: 15, fontWeight: 700 }}>
+          Hardening today
+        </Box>
+        {forecast?.simulated && (
+          <Box sx={{ fontSize: 13, fontWeight: 700, color: 'warning.main' }}>weather simulated</Box>
+        )}
+      </Box>
+      <Box component="ul" sx={ROWS}>
+        {hardening.map(({ batch, from, until }) => {
+          const exposure = exposureOn(
+            schoolOf(batch.way.method, season.habits),
+            from,
+            until,
+            day,
+            bearsWhileHardening(batch.way.crop),
+            forecast,
+          )!
+          return (
+            <li key={batch.id}>
+              <Link href={`/field?tab=hardening&stand=${encodeURIComponent(batch.id)}`} prefetch={false}>
+                <b className="soft">{batch.code}</b> {batch.variety.name}
+                <span className="soft">
+                  {' '}
+                  day {exposure.nth} of {exposure.of}
+                </span>
+                <div className={exposure.change ? 'line changed' : 'line'}>{exposureSentence(exposure, format)}</div>
+              </Link>
+            </li>
+          )
+        })}
+      </Box>
+    </Box>
+  )
+}
+
+export function DayStops({ work, gated, large = false }: { work: DayWork; gated: readonly Gated[]; large?: boolean }) {
+  const { season } = useSeason()
+  return (
+    <Box>
+      {work.stops.map((stop) => (
+        <Box key={stop.place ?? 'field'} component="section" sx={{ mt: large ? 2 : 0.5 }}>
+          {large && (
+            <Box
+              component="h2"
+              sx={{ display: 'flex', alignItems: 'center', gap: 1, m: 0, mb: 0.5, fontSize: 15, fontWeight: 700 }}
+            >
+              <svg width="26" height="14" aria-hidden="true">
+                {stop.place !== undefined && stop.place !== DESK && (
+                  <rect x="0.5" y="0.5" width="25" height="13" fill={placePaint(stop.place)} stroke="currentColor" />
+                )}
+              </svg>
+              {stop.place === undefined
+                ? 'Field'
+                : stop.place === DESK
+                  ? 'At the desk'
+                  : season.places[stop.place]!.name}
+            </Box>
+          )}
+          <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+            {stop.counts.map((one) => (
+              <CountRow key={one.batch.id} due={one} />
+            ))}
+            {stop.work.map((one) => (
+              <WorkRow
+                key={one.task.id}
+                work={one}
+                large={large}
+                gated={
+                  one.task.kind === 'plant' ? gated.find(({ stand }) => stand.id === one.task.batch.id) : undefined
+                }
+              />
+            ))}
+          </Box>
+        </Box>
+      ))}
+    </Box>
+  )
+}
+
+/** Rows of plain elements, styled from their list: many are drawn anew while the day is dragged. */
+export const ROWS = {
+  listStyle: 'none',
+  m: 0,
+  p: 0,
+  '& li': { borderTop: 1, borderColor: 'divider' },
+  '& a': {
+    display: 'block',
+    boxSizing: 'border-box',
+    minHeight: 48,
+    py: 0.5,
+    fontSize: 16,
+    lineHeight: 1.3,
+    color: 'inherit',
+    textDecoration: 'none',
+    borderRadius: 1,
+  },
+  '& a:hover': { bgcolor: 'var(--row-chosen)' },
+  '& .soft': { color: 'text.secondary' },
+  '& .line': { fontSize: 14 },
+  '& .changed': { color: 'error.main', fontWeight: 650 },
+} as const
