@@ -79,6 +79,7 @@ export const MANY_BRANCHES = [
   'src/core/seed/ageing.ts',
   'src/core/testing/worked-cases.ts',
   'src/features/batch/plant-check.tsx',
+  'src/features/batch/stand-count.tsx',
   'src/features/benches/bench-drawing.tsx',
   'src/features/benches/make-it-fit.tsx',
   'src/features/farm-page/container-editor.tsx',

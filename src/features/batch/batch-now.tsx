@@ -126,4 +126,4 @@ export function Now({ batch }: { batch: Batch }) {
   )
 }
 
-export const AHEAD = 2
+const AHEAD = 2

@@ -177,8 +177,7 @@ export const BedRow = memo(function BedRow({
 
 export type Along = 'day' | 'season'
 
-export const paintOf = (use: BedUse) =>
-  use.stand ? (PAINT[use.stand.crop.group ?? 'other'] ?? PAINT.other!) : STANDING
+const paintOf = (use: BedUse) => (use.stand ? (PAINT[use.stand.crop.group ?? 'other'] ?? PAINT.other!) : STANDING)
 
 /** What stands in a bed, by kind of crop: told apart by colour, and what is not of this season by its hatch. */
 export const PAINT: Record<string, { light: string; dark: string; name: string }> = {

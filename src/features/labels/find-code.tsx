@@ -54,7 +54,7 @@ export function FindCode({ lost, onLost }: { lost: boolean; onLost: () => void }
   )
 }
 
-export const WRONG: Record<string, string> = {
+const WRONG: Record<string, string> = {
   length: 'A code has five characters.',
   character: 'One of these is never in a code: look again, a 1 may be a 7, a 0 a D.',
   check: 'These five do not belong together: one was read wrong.',

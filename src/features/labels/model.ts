@@ -30,7 +30,7 @@ export function likeWords(one: Candidate): string {
   return list([first!.replace(/^./, (letter) => letter.toUpperCase()), ...rest])
 }
 
-export const DIFFERS: Record<Candidate['differs'][number], (one: Candidate) => string> = {
+const DIFFERS: Record<Candidate['differs'][number], (one: Candidate) => string> = {
   place: () => 'should stand elsewhere',
   up: ({ up }) => (up ? 'should be up by now' : 'should not be up yet'),
   leaves: ({ leaves }) => `should have about ${Math.floor(leaves ?? 0)} leaves`,

@@ -135,7 +135,7 @@ export function DayStops({ work, gated, large = false }: { work: DayWork; gated:
 }
 
 /** Rows of plain elements, styled from their list: many are drawn anew while the day is dragged. */
-export const ROWS = {
+const ROWS = {
   listStyle: 'none',
   m: 0,
   p: 0,
