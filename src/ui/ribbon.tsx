@@ -197,7 +197,7 @@ const RibbonDrawing = memo(function RibbonDrawing() {
       else over.push({ from: i, until: i + 1 })
     }
     const steps = stepsOf((i) => total[i]!, 0, days)
-    return { path: steppedArea(steps, (i) => i, heightScale(most, FLOOR, FLOOR - 26), FLOOR), over }
+    return { path: steppedArea(steps, (i) => i, heightScale(0, most, FLOOR, FLOOR - 26), FLOOR), over }
   }, [plan, first, last, days])
   const { frost, latitude } = season.site
   const stops = useMemo(() => {

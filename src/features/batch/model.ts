@@ -2,6 +2,8 @@
 import { formatDay } from '../../core/calendar/day'
 import type { Batch } from '../../core/batch/batch'
 import type { Method, Planting } from '../../season/schema'
+import type { CellState } from '../../ui/records/tray-drawing'
+import type { Format } from '../../words/format'
 
 /**
  * A planting for what lacks of a batch: same variety and day, sown anew.
@@ -43,4 +45,33 @@ export function resownPlanting(
     ...(lot === undefined ? {} : { lot }),
     ...(planting.worth === undefined ? {} : { worth: planting.worth }),
   }
+}
+
+/** What was seen of some cells. */
+export interface Counted {
+  cells: number
+  /** Of these, with a seedling; and with more than one. */
+  showing: number
+  doubles: number
+}
+
+/** A count of cells that were tapped one by one; `undefined` before any was. */
+export function seenIn(states: readonly CellState[]): Counted | undefined {
+  if (states.length === 0) return undefined
+  return {
+    cells: states.length,
+    showing: states.filter((state) => state !== 'none').length,
+    doubles: states.filter((state) => state === 'two').length,
+  }
+}
+
+/** A count that was written in numbers; `undefined` while one is missing. */
+export function toldOf(cells: number, showing: number | undefined, doubles: number | undefined): Counted | undefined {
+  return showing === undefined || cells === 0 ? undefined : { cells, showing, doubles: doubles ?? 0 }
+}
+
+/** Why a count cannot be; `undefined` when it can. */
+export function wrongCount({ cells, showing, doubles }: Counted, f: Format): string | undefined {
+  if (showing > cells) return `Only ${f.number(cells)} were looked at.`
+  return doubles > showing ? 'More with two than are up.' : undefined
 }

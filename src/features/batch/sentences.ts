@@ -1,7 +1,6 @@
 /** What is said of a batch: its verdict, what can be done, and where its amounts went. */
 import type { Checked, Lever } from '../../core/advice/verdict'
 import type { Batch } from '../../core/batch/batch'
-import { useSeason } from '../../ui/season-context'
 import { count, type Format, chanceWords } from '../../words/format'
 import type { StandChoice, StandDecision } from '../../core/advice/stand-choices'
 import { alive, lostOf } from '../../core/ledger/accounts'
@@ -69,9 +68,7 @@ export function timeWords({ thermalShare }: StandDecision, number: (value: numbe
   return `Nearly all that comes is up (${number(Math.round(thermalShare * 100))} % of the warmth to half).`
 }
 
-type Words = ReturnType<typeof useSeason>['format']
-
-export function choiceTitle(choice: StandChoice, f: Words): string {
+export function choiceTitle(choice: StandChoice, f: Format): string {
   switch (choice.kind) {
     case 'let-be':
       return 'Let it be'
@@ -88,7 +85,7 @@ export function choiceTitle(choice: StandChoice, f: Words): string {
   }
 }
 
-export function choiceWhy(choice: StandChoice, decision: StandDecision, f: Words): string {
+export function choiceWhy(choice: StandChoice, decision: StandDecision, f: Format): string {
   switch (choice.kind) {
     case 'let-be':
       return decision.chance > 0.995 ? 'There are enough.' : `Enough in ${chanceWords(decision.chance)}.`

@@ -13,6 +13,7 @@ import { hasCell } from '../../core/traymap/mixed-tray'
 import { TrayDrawing, type CellState } from '../../ui/records/tray-drawing'
 import { useSeason } from '../../ui/season-context'
 import { Decide } from './decide'
+import { seenIn, toldOf, wrongCount } from './model'
 
 type Mode = 'tray' | 'rows' | 'all'
 
@@ -32,27 +33,11 @@ export function StandCount({ batch }: { batch: Batch }) {
 
   const inTray = (n: number) => (own ? container.cells : Math.min(container.cells, cells - n * container.cells))
   const cellsOf = (n: number): CellState[] => drawn.get(n) ?? new Array<CellState>(inTray(n)).fill('one')
-  const counted = (() => {
-    if (mode === 'tray') {
-      const all = [...drawn.values()].flat().filter((_, cell) => !own || hasCell(own, cell))
-      return all.length === 0
-        ? undefined
-        : {
-            cells: all.length,
-            showing: all.filter((state) => state !== 'none').length,
-            doubles: all.filter((state) => state === 'two').length,
-          }
-    }
-    const of = mode === 'rows' ? Math.min(cells, (rows ?? 0) * perRow) : cells
-    return showing === undefined || of === 0 ? undefined : { cells: of, showing, doubles: doubles ?? 0 }
-  })()
-  const wrong =
-    counted &&
-    (counted.showing > counted.cells
-      ? `Only ${format.number(counted.cells)} were looked at.`
-      : counted.doubles > counted.showing
-        ? 'More with two than are up.'
-        : undefined)
+  const counted =
+    mode === 'tray'
+      ? seenIn([...drawn.values()].flat().filter((_, cell) => !own || hasCell(own, cell)))
+      : toldOf(mode === 'rows' ? Math.min(cells, (rows ?? 0) * perRow) : cells, showing, doubles)
+  const wrong = counted && wrongCount(counted, format)
   const look = (next: Mode) => {
     setMode(next)
     setShowing(undefined)

@@ -29,7 +29,7 @@ export const BeforeAfter = memo(function BeforeAfter({
   const { format } = useSeason()
   const most = Math.max(1, before.load.peak, after.load.peak, ...before.load.capacity.filter(Number.isFinite)) * 1.06
   const x = dayScale(span.first, span.last, 0, W)
-  const y = heightScale(most, H, 0)
+  const y = heightScale(0, most, H, 0)
   const steps = (of: (day: Day) => number) => stepsOf(of, span.first, span.last)
   const was = worstOver(before, from)
   const now = worstOver(after, from)

@@ -9,24 +9,19 @@ import { visuallyHidden } from '@mui/utils'
 import dynamic from 'next/dynamic'
 import Link from 'next/link'
 import { useDeferredValue, useMemo, useState } from 'react'
-import { crewIsLimited, overFrom, type Limit } from '../../core/capacity/limits'
+import { crewIsLimited, overFrom } from '../../core/capacity/limits'
 import { useSeason, useWorkingDay } from '../../ui/season-context'
 import { SharedTraysList } from './shared-trays'
 import { PrintBenches } from './print-benches'
 import { Detail } from './detail'
 import { Meter } from './meter'
-import { firstWorry } from './model'
+import { firstWorry, type Shown, listOf } from './model'
 
 // px
 
 const MakeItFit = dynamic(() => import('./make-it-fit').then((module) => module.MakeItFit), { ssr: false })
 
-type Shown = 'place' | 'container' | 'crew'
-
 type Tab = Shown | 'shared'
-
-/** Which list a limit is shown in. */
-const listOf = ({ kind }: Limit): Shown => (kind === 'container' || kind === 'crew' ? kind : 'place')
 
 const LISTS: Record<Tab, string> = {
   place: 'Places',

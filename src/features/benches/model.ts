@@ -3,6 +3,7 @@ import type { Day } from '../../core/calendar/day'
 import { capacityOn, loadOn, type Load } from '../../core/capacity/load'
 import type { Place } from '../../season/schema'
 import { nextOver } from '../../words/loads'
+import type { Limit } from '../../core/capacity/limits'
 
 /** Whether a place is one that seed is put into to be warm. */
 export const givesHeat = (place: Place): boolean =>
@@ -23,3 +24,8 @@ export function firstWorry(loads: readonly Load<unknown>[], day: Day): number {
   })
   return best
 }
+
+export type Shown = 'place' | 'container' | 'crew'
+
+/** Which list a limit is shown in. */
+export const listOf = ({ kind }: Limit): Shown => (kind === 'container' || kind === 'crew' ? kind : 'place')

@@ -10,44 +10,13 @@ import type { Entry } from '../../season/schema'
 import { ChoiceField, WordField } from '../../ui/fields'
 import { JournalTabs } from '../../ui/journal-tabs'
 import { EntryList } from '../../ui/records/entry-list'
-import { entrySentence } from '../../ui/records/words'
 import { useSeason } from '../../ui/season-context'
 import { count } from '../../words/format'
 import { CorrectEntry } from './correct-entry'
+import { foundIn, KINDS, peopleOf, type Kind } from './model'
 import { WriteNote } from './write-note'
 
 const AT_ONCE = 60
-
-const KINDS = [
-  ['task', 'Work done'],
-  ['count', 'Counts and checks'],
-  ['loss', 'Losses and ends'],
-  ['round', 'Rounds and washing'],
-  ['note', 'Notes and photos'],
-] as const
-type Kind = (typeof KINDS)[number][0]
-
-const KIND_OF: Record<Entry['what']['did'], Kind> = {
-  task: 'task',
-  drop: 'task',
-  wait: 'task',
-  moved: 'task',
-  loss: 'loss',
-  end: 'loss',
-  count: 'count',
-  check: 'count',
-  fill: 'count',
-  'sow-again': 'count',
-  seed: 'task',
-  resow: 'count',
-  split: 'task',
-  merge: 'task',
-  mixed: 'loss',
-  label: 'round',
-  round: 'round',
-  wash: 'round',
-  note: 'note',
-}
 
 export function JournalView() {
   const { season, plan, format, data } = useSeason()
@@ -60,39 +29,11 @@ export function JournalView() {
   const [correcting, setCorrecting] = useState<Entry>()
   const [writing, setWriting] = useState(false)
   const asked = useDeferredValue(words)
-  const people = useMemo(() => [...new Set(season.records.map(({ who }) => who))].sort(), [season.records])
-  const found = useMemo(() => {
-    const terms = asked.toLowerCase().split(/\s+/).filter(Boolean)
-    return season.records
-      .filter((entry) => {
-        if (entry.void) return false
-        if (
-          kind !== '' &&
-          KIND_OF[entry.what.did] !== kind &&
-          !(kind === 'note' && (entry.note !== undefined || entry.photos !== undefined))
-        )
-          return false
-        if (person !== '' && entry.who !== person) return false
-        const where = entry.place ?? ('place' in entry.what ? entry.what.place : undefined)
-        if (place !== '' && where !== place) return false
-        if (terms.length === 0) return true
-        const batch = entry.batch === undefined ? undefined : plan.byId.get(entry.batch)
-        const text = [
-          batch?.code,
-          entry.batch,
-          batch?.variety.name,
-          batch?.way.crop.name,
-          entry.who,
-          entry.note,
-          where === undefined ? '' : season.places.find(({ key }) => key === where)?.name,
-          entrySentence(entry, season, format),
-        ]
-          .join(' ')
-          .toLowerCase()
-        return terms.every((term) => text.includes(term))
-      })
-      .sort((a, b) => (a.on < b.on ? 1 : a.on > b.on ? -1 : a.at < b.at ? 1 : -1))
-  }, [season, plan, format, asked, kind, person, place])
+  const people = useMemo(() => peopleOf(season.records), [season.records])
+  const found = useMemo(
+    () => foundIn(plan, { words: asked, kind, person, place }, format),
+    [plan, format, asked, kind, person, place],
+  )
   return (
     <Box sx={{ px: { xs: 1.5, md: 2.5 }, py: 2, maxWidth: 1000 }}>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, alignItems: 'center' }}>

@@ -24,15 +24,30 @@ export const POINTS = [
 
 export const pointKey = (point: number) => (point < 0.35 ? '0.2' : point <= 0.65 ? '0.5' : '0.8')
 
-/** A method with another policy: what is sown in its place has no stages, what is raised has at least one. */
+/**
+ * A method with another policy: what is sown in its place has no stages, what is raised has at least one. What is pricked
+ * out begins in an open flat and is potted up out of it, and what is divided has something to be divided into, where
+ * the farm has such containers.
+ */
 export function withPolicy(method: Method, policy: Sowing['policy'], season: Season): Partial<Method> {
   const sowing = START[policy]
   if (policy === 'in-place') return { sowing, stages: [], hardening: { days: 0 } }
   const [place] = season.places
-  const container =
+  const isFlat = (key: string | undefined) => season.containers.find((one) => one.key === key)?.kind === 'open-flat'
+  const first =
     season.containers.find(({ kind }) => (kind === 'open-flat') === (policy === 'flat')) ?? season.containers[0]
-  if (method.stages.length > 0 || !place || !container) return { sowing }
-  return { sowing, stages: [{ place: place.key, container: container.key, survival: 0.97 }] }
+  if (!place || !first) return { sowing }
+  const [begun, ...after] = method.stages
+  const suits = begun?.container !== undefined && isFlat(begun.container) === (policy === 'flat')
+  const begins: Stage = suits
+    ? begun
+    : { survival: 0.97, ...begun, place: begun?.place ?? place.key, container: first.key }
+  const pots =
+    season.containers.find(({ kind }) => kind === 'pots') ?? season.containers.find(({ key }) => !isFlat(key))
+  const goesOn = policy === 'flat' || policy === 'divide'
+  if (!goesOn || after.some(({ container }) => container !== undefined) || !pots)
+    return suits ? { sowing } : { sowing, stages: [begins, ...after] }
+  return { sowing, stages: [begins, { place: begins.place, container: pots.key, survival: 0.98 }, ...after] }
 }
 
 export function entryOf(crop: Crop, href: string, inSeason: boolean, varieties: string): Entry {

@@ -4,9 +4,9 @@ import type { Suggestion } from '../../core/advice/learned'
 import { withFigure } from '../../season/figures'
 import type { Crop, Method, Season } from '../../season/schema'
 import { anchoredMoves, movedPlanting } from '../../core/field/anchor'
+import type { Plan } from '../../core/plan/plan'
 import { nextSeason } from '../../core/plan/next-season'
 import { cropOfPlanting, nurseryDays } from '../../ui/moves'
-import { useSeason } from '../../ui/season-context'
 
 /** A crop or method with a suggestion taken; what the figure was before stays known, so that the same season is not learned from twice. */
 export function taught<T extends Crop | Method>(of: T, { path, to, prior, seen }: Suggestion): T {
@@ -26,7 +26,7 @@ export function taughtEdits(season: Season, chosen: readonly Suggestion[]): Thin
 }
 
 /** The next season with everything that hangs on something hung on the new calendar. */
-export function rehung(season: Season, plan: ReturnType<typeof useSeason>['plan']): Season {
+export function rehung(season: Season, plan: Plan): Season {
   const next = nextSeason(season, new Map(plan.lots.map(({ lot, used, toSow }) => [lot.key, used + toSow])))
   const moves = new Map(
     anchoredMoves(next, cropOfPlanting(next), nurseryDays(plan)).map((moved) => [

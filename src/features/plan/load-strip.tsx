@@ -41,7 +41,7 @@ export const LoadStrip = memo(function LoadStrip({
     if (!load) return undefined
     const capacity = load.of.trayPlaces
     const most = Math.max(capacity, load.peak, 1)
-    const y = heightScale(most, BASE, TOP)
+    const y = heightScale(0, most, BASE, TOP)
     const last = load.from + load.days.length
     const used = stepsOf((day) => loadOn(load, day), load.from, last)
     const room = stepsOf((day) => Math.min(loadOn(load, day), capacityOn(load, day)), load.from, last)

@@ -8,7 +8,7 @@ import Switch from '@mui/material/Switch'
 import Typography from '@mui/material/Typography'
 import { useMemo, useState, useTransition } from 'react'
 import { bringReadings, forgetReadings, readThermometers, type ReadNow } from '../../actions/readings'
-import { formatDay, parseDay } from '../../core/calendar/day'
+import { formatDay } from '../../core/calendar/day'
 import { warningsOf } from '../../core/advice/warnings'
 import { readForecast } from '../../interchange/forecast-csv'
 import { DROP_WORDS } from '../../interchange/weather-csv'
@@ -17,11 +17,13 @@ import { JournalTabs } from '../../ui/journal-tabs'
 import { useNotice } from '../../ui/notice'
 import { WarningLine } from '../../ui/records/warning-line'
 import { useSeason, useWorkingDay } from '../../ui/season-context'
+import { heightScale } from '../../ui/chart/scale'
 import { placePaint } from '../../ui/stair/place-hatches'
 import { useChange } from '../../ui/use-change'
 import { ChooseFile, DroppedRows, ReadingFields, useWeatherFile } from '../../ui/weather-file'
 import { count } from '../../words/format'
 import { callServer } from '../../ui/call-server'
+import { stripOf, withThermometers } from './model'
 
 const DAYS = 42
 
@@ -38,14 +40,13 @@ export function ReadingsView() {
   const on = season.site.thermometer !== undefined
   const head = { farm: season.farm, season: season.season, site: season.site, habits: season.habits }
   const turn = (next: boolean) => {
-    const { thermometer: _, ...site } = season.site
     void saving.change(
       [
         {
           of: 'head',
           key: 'head',
           from: head,
-          to: { ...head, site: next ? { ...site, thermometer: { from: 'stand-in', seed: 1 } } : site },
+          to: { ...head, site: withThermometers(season.site, next) },
         },
       ],
       next ? 'Simulated thermometers switched on' : 'Simulated thermometers switched off',
@@ -138,17 +139,10 @@ export function ReadingsView() {
 function Strip({ place, from, until }: { place: number; from: number; until: number }) {
   const { season, format } = useSeason()
   const { key, name } = season.places[place]!
-  const days = new Map(
-    season.readings
-      .filter((one) => one.place === key)
-      .flatMap((one) => one.days.map(({ on, low, high }) => [parseDay(on), { low, high }] as const)),
-  )
-  const shown = Array.from({ length: until - from }, (_, i) => ({ day: from + i, read: days.get(from + i) }))
-  const all = shown.flatMap(({ read }) => (read ? [read.low, read.high] : []))
-  if (all.length === 0) return null
-  const [least, most] = [Math.min(0, ...all), Math.max(30, ...all)]
-  const y = (value: number) => 56 - (54 * (value - least)) / (most - least)
-  const last = shown.findLast(({ read }) => read)
+  const strip = stripOf(season, key, from, until)
+  if (!strip) return null
+  const { days, least, most, lowest, highest, last } = strip
+  const y = heightScale(least, most, 56, 2)
   return (
     <Box
       sx={{
@@ -173,10 +167,10 @@ function Strip({ place, from, until }: { place: number; from: number; until: num
         height="58"
         preserveAspectRatio="none"
         role="img"
-        aria-label={`${name}: lows from ${format.temperature(Math.min(...shown.flatMap(({ read }) => (read ? [read.low] : []))))}, highs to ${format.temperature(Math.max(...all))}`}
+        aria-label={`${name}: lows from ${format.temperature(lowest)}, highs to ${format.temperature(highest)}`}
       >
         <line x1="0" x2={DAYS * 12} y1={y(0)} y2={y(0)} stroke="var(--mui-palette-divider)" strokeWidth="1" />
-        {shown.map(
+        {days.map(
           ({ day, read }, i) =>
             read && (
               <rect
@@ -193,9 +187,7 @@ function Strip({ place, from, until }: { place: number; from: number; until: num
         )}
       </svg>
       <Box sx={{ fontSize: 14, color: 'text.secondary' }}>
-        {last?.read
-          ? `${format.temperature(last.read.low)} to ${format.temperature(last.read.high)}, ${format.date(last.day)}`
-          : ''}
+        {format.temperature(last.low)} to {format.temperature(last.high)}, {format.date(last.day)}
       </Box>
     </Box>
   )

@@ -16,9 +16,7 @@ export function useOpensWithoutSignal(): void {
   }, [])
 }
 
-const LOOK_EVERY = 20_000
-
-// ms between looks for changes made on other devices
+const LOOK_EVERY = 20_000 // ms between looks for changes made on other devices
 
 /** Said when another season or copy has been opened elsewhere; this page stays what it is until its reader asks. */
 export function OtherOpened() {

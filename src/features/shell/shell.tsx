@@ -18,8 +18,6 @@ import Typography from '@mui/material/Typography'
 import Link from 'next/link'
 import { usePathname } from 'next/navigation'
 import { useEffect, useState, type ReactNode } from 'react'
-import { weekStart } from '../../core/calendar/day'
-import { workBetween } from '../../core/advice/work'
 import { useGates } from '../../ui/field-gates'
 import { NoticeProvider } from '../../ui/notice'
 import { Ribbon } from '../../ui/ribbon'
@@ -27,6 +25,7 @@ import { SeasonProvider, useSeason, useWorkingDay, type SeasonData } from '../..
 import { PlaceHatches } from '../../ui/stair/place-hatches'
 import { useWho } from '../../ui/records/use-record'
 import { UndoContext } from '../../ui/undo-context'
+import { openOn, placesOver } from './model'
 import { RecordingBar } from './recording-bar'
 import { WhatIfBanner } from './what-if-banner'
 import { UndoButtons, useUndoing } from './undo-buttons'
@@ -58,9 +57,7 @@ const VIEWS = [
 /** What the crew needs at hand; the rest is one tap further. */
 const AT_FOOT: ReadonlySet<string> = new Set(['/today', '/plan', '/benches', '/field', '/journal'])
 
-const RAIL = 156
-
-// px
+const RAIL = 156 // px
 
 function Frame({ children }: { children: ReactNode }) {
   const { looks, season, data } = useSeason()
@@ -288,13 +285,12 @@ function Badge({ href, here }: { href: string; here: boolean }) {
   const { plan } = useSeason()
   const red = here ? 'var(--mui-palette-error-main)' : '#F5B5A8'
   if (href === '/today') {
-    const due = workBetween(plan, day, day + 1).filter(({ state }) => state === 'open').length
+    const due = openOn(plan, day)
     return due > 0 ? <span style={{ fontSize: 13, fontWeight: 500 }}>{due}</span> : null
   }
   if (href === '/field') return <FieldBadge here={here} />
   if (href === '/benches') {
-    const monday = weekStart(day)
-    const over = plan.places.filter((load) => load.over.some((o) => o.until > monday && o.from < monday + 28)).length
+    const over = placesOver(plan, day)
     return over > 0 ? (
       <Tooltip title={`${over} ${over === 1 ? 'place goes' : 'places go'} over in the four weeks from this one`}>
         <span style={{ fontSize: 13, color: red, fontWeight: 600 }}>{over} over</span>

@@ -9,7 +9,7 @@ import Typography from '@mui/material/Typography'
 import Link from 'next/link'
 import { useMemo, useState } from 'react'
 import type { Batch } from '../../core/batch/batch'
-import { sowingDay, sowingDays, type SowingDay } from '../../core/plan/sowing-day'
+import { sowingDay, type SowingDay } from '../../core/plan/sowing-day'
 import { tasksOf } from '../../core/batch/tasks'
 import { asPlanned } from '../../ui/records/as-planned'
 import { SownJustNow } from '../../ui/records/sown-just-now'
@@ -18,9 +18,7 @@ import { useRecord } from '../../ui/records/use-record'
 import { useSeason, useWorkingDay } from '../../ui/season-context'
 import { count, list, mixWords } from '../../words/format'
 import { inFlats } from '../../core/sowing/policies'
-import { missingWords } from './model'
-
-const AHEAD = 28
+import { daysLacking, lacking, missingWords, sowingsAhead } from './model'
 
 export function SowingView() {
   const { plan, season, format, today } = useSeason()
@@ -28,15 +26,8 @@ export function SowingView() {
   const day = useWorkingDay()
   const [sowing, setSowing] = useState(false)
   const session = useMemo(() => sowingDay(plan, day), [plan, day])
-  const ahead = useMemo(() => sowingDays(plan, day, day + AHEAD).filter((other) => other !== day), [plan, day])
-  const missingAhead = useMemo(
-    () =>
-      ahead
-        .slice(0, 8)
-        .map((other) => sowingDay(plan, other))
-        .filter(({ missing }) => missing.some(({ kind }) => kind !== 'preparation')),
-    [plan, ahead],
-  )
+  const ahead = useMemo(() => sowingsAhead(plan, day), [plan, day])
+  const missingAhead = useMemo(() => daysLacking(plan, ahead), [plan, ahead])
   return (
     <Box sx={{ px: { xs: 1.5, md: 2.5 }, py: 2, maxWidth: 1200 }}>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, alignItems: 'center' }}>
@@ -117,8 +108,7 @@ export function SowingView() {
           {missingAhead.map((other) => (
             <Box key={other.day} sx={{ borderTop: 1, borderColor: 'divider', py: 0.75, fontSize: 15 }}>
               <b>{format.date(other.day)}</b>:{' '}
-              {other.missing
-                .filter(({ kind }) => kind !== 'preparation')
+              {lacking(other)
                 .map((one) => missingWords(one, format))
                 .join('; ')}
               .

@@ -23,7 +23,7 @@ describe('a scale of days', () => {
     expect(dayShare(0, 200)(50)).toBe('25%')
   })
   it('draws what is more than the most at the top, and never through it', () => {
-    const y = heightScale(10, 50, 0)
+    const y = heightScale(0, 10, 50, 0)
     expect([y(0), y(5), y(10), y(14)]).toEqual([50, 25, 0, 0])
   })
 })

@@ -20,7 +20,7 @@ export function dayShare(first: Day, last: Day): (day: Day) => string {
   return (day) => `${share(day)}%`
 }
 
-/** Amounts from nothing, at the foot, to the most there is, at the top; what is more is drawn at the top. */
-export function heightScale(most: number, foot: number, top: number): Scale {
-  return scaleLinear([0, most], [foot, top]).clamp(true)
+/** Amounts from the least, at the foot, to the most there is, at the top; what is more is drawn at the top. */
+export function heightScale(least: number, most: number, foot: number, top: number): Scale {
+  return scaleLinear([least, most], [foot, top]).clamp(true)
 }

@@ -1,0 +1,48 @@
+import { describe, expect, it } from 'vitest'
+import { createPlanner } from '../../core/plan/plan'
+import { readSmall } from '../../season/small-season'
+import { firstWorry, givesHeat, listOf } from './model'
+
+const tight = readSmall((s) => {
+  s.places[1]!.trayPlaces = 1
+})
+const plan = createPlanner().plan(tight)
+const bench = plan.places[1]!
+
+describe('the place shown first', () => {
+  it('is the one that goes over soonest, even before it does', () => {
+    expect(firstWorry(plan.places, bench.over[0]!.from - 40)).toBe(1)
+    expect(firstWorry(plan.places, bench.over[0]!.from)).toBe(1)
+  })
+  it('is the fullest where nothing goes over', () => {
+    const roomy = createPlanner().plan(readSmall())
+    const day = roomy.byId.get('t')!.sow!
+    const full = roomy.places.map(({ days, from, of }) => days[day - from]! / of.trayPlaces)
+    expect(full[firstWorry(roomy.places, day)]).toBe(Math.max(...full))
+  })
+  it('is the first of none in use', () => {
+    expect(firstWorry(plan.places, plan.from - 500)).toBe(plan.places.findIndex(({ over }) => over.length > 0))
+    expect(firstWorry([], 0)).toBe(0)
+  })
+})
+
+describe('limits', () => {
+  it('are listed as places, trays owned or crew hours, each in one list', () => {
+    const { limits } = createPlanner().plan(
+      readSmall((s) => {
+        s.habits = { ...s.habits, crew: { hours: 10 } }
+      }),
+    )
+    for (const limit of limits)
+      expect(listOf(limit)).toBe(limit.kind === 'container' || limit.kind === 'crew' ? limit.kind : 'place')
+    expect(new Set(limits.map(listOf))).toContain('place')
+    expect(new Set(limits.map(listOf))).toContain('container')
+  })
+  it('of heat are those of mats, and of benches that have mats', () => {
+    const [mat, warm, frame] = tight.places
+    expect([mat, warm, frame].map((place) => givesHeat(place!))).toEqual([true, false, false])
+    expect(givesHeat({ ...warm!, stock: [{ name: 'Mat', gives: 'heat', trayPlaces: 2, count: 1 } as never] })).toBe(
+      true,
+    )
+  })
+})

@@ -1,0 +1,86 @@
+import { describe, expect, it } from 'vitest'
+import { libraryKind } from '../../library/library'
+import { readSeason } from '../../season/read'
+import { readSmall } from '../../season/small-season'
+import { entryOf, pointKey, problemAt, whenAt, whenOf, withOwnFigure, withPolicy } from './model'
+
+const season = readSmall((s) => {
+  s.containers.push({ key: 'flat', name: 'Open flat', kind: 'open-flat', cells: 1, cellVolume: 3000, trayPlaces: 1 })
+})
+const [cells] = season.methods
+const POLICIES = ['single', 'thin', 'clump', 'divide', 'flat', 'bought', 'in-place'] as const
+
+describe('a way with another policy', () => {
+  it.each(POLICIES)('%s reads as it begins', (policy) => {
+    const way = { ...cells!, ...withPolicy(cells!, policy, season) }
+    const read = readSeason({ ...season, plantings: [], methods: [way] })
+    expect(read.ok ? [] : read.problems).toEqual([])
+  })
+  it('that is raised again after it was sown in place has a container and a place again', () => {
+    const inPlace = { ...cells!, ...withPolicy(cells!, 'in-place', season) }
+    expect(inPlace.stages).toEqual([])
+    const raised = { ...inPlace, ...withPolicy(inPlace, 'single', season) }
+    expect(raised.stages).toHaveLength(1)
+  })
+  it('that is no longer pricked out is no longer sown in a flat', () => {
+    const flat = { ...cells!, ...withPolicy(cells!, 'flat', season) }
+    expect(flat.stages.map(({ container }) => container)).toEqual(['flat', 'pots'])
+    const single = { ...flat, ...withPolicy(flat, 'single', season) }
+    expect(single.stages.map(({ container }) => container)).toEqual(['cells-128', 'pots'])
+  })
+  it('keeps the stages it has', () => {
+    expect(withPolicy(cells!, 'clump', season).stages).toBeUndefined()
+  })
+})
+
+describe('when a stage begins', () => {
+  it.each([
+    [{ daysBeforePlanting: 12 }, 'days', 12],
+    [{ leaf: 3 }, 'leaf', 3],
+    [{ age: 180.5 }, 'age', 180.5],
+  ] as const)('%j is read and written back', (when, kind, number) => {
+    expect(whenOf({ when })).toEqual({ kind, number })
+    expect(whenAt(kind, number)).toEqual(when)
+  })
+  it('is whole in leaves and days', () => {
+    expect(whenAt('leaf', 2.4)).toEqual({ leaf: 2 })
+    expect(whenAt('days', 13.6)).toEqual({ daysBeforePlanting: 14 })
+  })
+  it('is early, usual or late on the way from ready to limit', () => {
+    expect([0, 0.34, 0.35, 0.65, 0.66, 1].map(pointKey)).toEqual(['0.2', '0.2', '0.5', '0.5', '0.8', '0.8'])
+  })
+})
+
+describe('a kind in the list', () => {
+  it('is found by every name it goes by, and by its varieties', () => {
+    const kind = libraryKind('courgette')!
+    const entry = entryOf({ ...kind.crop, key: 'mine' }, '/x', true, 'long green')
+    expect(entry.text).toContain('zucchini')
+    expect(entry.text).toContain('long green')
+    expect(entry.changed).toBe(false)
+  })
+  it('says whether the season has changed figures of it, whatever it is called here', () => {
+    const { crop } = libraryKind('courgette')!
+    expect(entryOf({ ...crop, name: 'Ours' }, '/x', true, '').changed).toBe(false)
+    expect(entryOf({ ...crop, pauseDays: 9 }, '/x', true, '').changed).toBe(true)
+    expect(entryOf({ ...crop, pauseDays: 9 }, '/x', false, '').changed).toBe(false)
+  })
+})
+
+describe("a variety's own figures", () => {
+  const [variety] = season.varieties
+  it('are put in and taken out, and leave nothing behind', () => {
+    const own = withOwnFigure(variety!, 'germination.thermalTime', 80)
+    expect(own.overrides).toEqual({ germination: { thermalTime: 80 } })
+    expect(withOwnFigure(own, 'germination.thermalTime', undefined)).toEqual(variety)
+  })
+  it('find what is wrong with them, or with a part of them', () => {
+    const problems = [
+      { path: 'overrides.growth.points[0].ml', message: 'must be more than 0' },
+      { path: 'name', message: 'is missing' },
+    ]
+    expect(problemAt(problems, 'growth.points')).toBe('Must be more than 0')
+    expect(problemAt(problems, 'growth.point')).toBeUndefined()
+    expect(problemAt(problems, 'name')).toBe('Is missing')
+  })
+})
