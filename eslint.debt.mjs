@@ -45,7 +45,6 @@ export const MANY_PARAMETERS = [
   'src/core/sizing/policies.test.ts',
   'src/core/sizing/size.ts',
   'src/core/weather/open-air.ts',
-  'src/data/change-repository.ts',
   'src/data/fit-run-repository.ts',
   'src/data/parts.ts',
   'src/data/record-repository.ts',

@@ -198,13 +198,18 @@ async function planners(): Promise<void> {
       const planner = async (n: number) => {
         for (let i = 0; i < CHANGES; i++) {
           const planting = own(n)[i % own(n).length]!
-          const written = await changeAsItStands(db, id, 'Grower', (now) => {
-            const from = now.plantings.find(({ key }) => key === planting.key)!
-            const to = { ...from, plants: from.plants + 1 }
-            const next = editSeason(now, [{ of: 'plantings', key: planting.key, to }])
-            if (!next.ok) return next
-            return { ok: true, summary: 'a change', changes: [{ of: 'plantings', key: planting.key, from, to }] }
-          })
+          const written = await changeAsItStands(
+            db,
+            id,
+            (now) => {
+              const from = now.plantings.find(({ key }) => key === planting.key)!
+              const to = { ...from, plants: from.plants + 1 }
+              const next = editSeason(now, [{ of: 'plantings', key: planting.key, to }])
+              if (!next.ok) return next
+              return { ok: true, summary: 'a change', changes: [{ of: 'plantings', key: planting.key, from, to }] }
+            },
+            { who: 'Grower' },
+          )
           if (!written.ok) throw new Error('a change was refused')
         }
       }

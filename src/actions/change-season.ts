@@ -51,12 +51,20 @@ export async function changeSeason(seen: string, edits: ThingEdit[], summary: st
   const said = z.string().trim().min(1).max(200).parse(summary)
   const id = await seasonSeen(seen)
   if (typeof id === 'string') return { ok: false, reason: id }
-  const written = await changeAsItStands(database(), id, WHO, (season) => {
-    const planned = parsed.map((edit) => ({ ...edit, to: edit.of === 'plantings' ? replanned(season, edit) : edit.to }))
-    const next = editSeason(season, planned)
-    if (!next.ok) return next
-    return { ok: true, summary: said, changes: planned.map((edit) => changeOf(edit, next.season)) }
-  })
+  const written = await changeAsItStands(
+    database(),
+    id,
+    (season) => {
+      const planned = parsed.map((edit) => ({
+        ...edit,
+        to: edit.of === 'plantings' ? replanned(season, edit) : edit.to,
+      }))
+      const next = editSeason(season, planned)
+      if (!next.ok) return next
+      return { ok: true, summary: said, changes: planned.map((edit) => changeOf(edit, next.season)) }
+    },
+    { who: WHO },
+  )
   refresh()
   if (written.ok) return { ok: true, entry: written.entry, summary: said }
   if ('problems' in written) return { ok: false, reason: 'wrong', problems: written.problems }

@@ -1,6 +1,6 @@
 /** What every view of the season needs. */
 import { cookies, headers } from 'next/headers'
-import { undoState } from '../data/change-repository'
+import { undoState } from '../data/undo-repository'
 import { database } from '../data/database'
 import { inView } from './season-in-view'
 import { loadSeason } from '../data/season-repository'

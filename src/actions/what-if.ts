@@ -7,7 +7,7 @@ import { parseDay } from '../core/calendar/day'
 import { worstOver, type Limit } from '../core/capacity/limits'
 import { planFigures, type PlanFigures } from '../core/plan/figures'
 import { createPlanner } from '../core/plan/plan'
-import { importSeason } from '../data/change-repository'
+import { importSeason } from '../data/import-repository'
 import { database } from '../data/database'
 import { loadSeason } from '../data/season-repository'
 import { createWhatIf, dropWhatIf, findWhatIf } from '../data/what-if-repository'
@@ -93,7 +93,7 @@ export async function keepWhatIf(id: string): Promise<WhatIfKept> {
   const read = readSeason(merged.season)
   if (!read.ok) return { ok: false, reason: 'wrong', problems: read.problems }
   const summary = `Kept: ${found.name}`
-  const written = await importSeason(db, view.base, read.season, now.revision, { who: WHO, summary })
+  const written = await importSeason(db, view.base, read.season, { readAt: now.revision, who: WHO, summary })
   if (!written) return { ok: false, reason: 'changed-since' }
   await dropWhatIf(db, view.base, found.id)
   await look(null)

@@ -3,7 +3,9 @@ import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
 import { anySeason } from '../season/any-season'
 import { readSmall } from '../season/small-season'
 import type { Planting } from '../season/schema'
-import { changeAsItStands, importSeason, redo, saveChanges, undo } from './change-repository'
+import { changeAsItStands, saveChanges } from './change-repository'
+import { redo, undo } from './undo-repository'
+import { importSeason } from './import-repository'
 import { freshDatabase } from './fresh-database'
 import { createFarm, loadSeason, readSeasonRows, seasonRevision, type SeasonId } from './season-repository'
 
@@ -37,7 +39,7 @@ describe('laws of the database', () => {
     await fc.assert(
       fc.asyncProperty(anySeason, anySeason, async (one, other) => {
         const id = await createFarm(db(), one)
-        expect(await importSeason(db(), id, other, 1, author)).toBeDefined()
+        expect(await importSeason(db(), id, other, { readAt: 1, ...author })).toBeDefined()
         expect((await loadSeason(db(), id))!.season).toEqual(other)
         expect(await asWritten(id)).toEqual(await loadSeason(db(), id))
         expect((await undo(db(), id, 'Grower')).ok).toBe(true)
@@ -107,12 +109,17 @@ describe('laws of the database', () => {
     )
     const [first] = season.plantings
     const change = async (n: number, i: number) => {
-      const written = await changeAsItStands(db(), farms[n]!, 'Grower', (now) => {
-        const from = now.plantings.find(({ key }) => key === first!.key)!
-        expect(now.farm.name).toBe(['One', 'Other'][n])
-        const to = { ...from, plants: from.plants + 1 + n }
-        return { ok: true, summary: `${i}`, changes: [{ of: 'plantings', key: from.key, from, to }] }
-      })
+      const written = await changeAsItStands(
+        db(),
+        farms[n]!,
+        (now) => {
+          const from = now.plantings.find(({ key }) => key === first!.key)!
+          expect(now.farm.name).toBe(['One', 'Other'][n])
+          const to = { ...from, plants: from.plants + 1 + n }
+          return { ok: true, summary: `${i}`, changes: [{ of: 'plantings', key: from.key, from, to }] }
+        },
+        { who: 'Grower' },
+      )
       expect(written.ok).toBe(true)
       const now = (await loadSeason(db(), farms[n]!))!
       expect(now.season.farm.name).toBe(['One', 'Other'][n])

@@ -4,7 +4,9 @@ import { done, entry } from '../core/testing/records'
 import { nextSeason } from '../core/plan/next-season'
 import type { Entry } from '../season/schema'
 import { readSmall } from '../season/small-season'
-import { importSeason, saveChanges, undo } from './change-repository'
+import { saveChanges } from './change-repository'
+import { undo } from './undo-repository'
+import { importSeason } from './import-repository'
 import { freshDatabase } from './fresh-database'
 import { dropReadings, findPhoto, keepPhoto, keepReadings, keepRecords } from './record-repository'
 import {
@@ -169,10 +171,16 @@ describe('records', () => {
     expect(await records()).toHaveLength(1)
     const now = await stored()
     expect(now.revision).toBe(revision + 1)
-    await importSeason(db(), id, { ...now.season, records: now.season.records }, now.revision, {
-      who: 'Grower',
-      summary: 'in',
-    })
+    await importSeason(
+      db(),
+      id,
+      { ...now.season, records: now.season.records },
+      {
+        readAt: now.revision,
+        who: 'Grower',
+        summary: 'in',
+      },
+    )
     await keepRecords(db(), id, [entry('a', '2027-03-20', { did: 'note' }, { note: 'since' })])
     expect((await undo(db(), id, 'Grower')).ok).toBe(true)
     expect((await records()).map((one) => one.note)).toEqual([undefined, 'since'])

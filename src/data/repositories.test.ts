@@ -1,7 +1,9 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, inject, it } from 'vitest'
 import { readSmall } from '../season/small-season'
 import type { Planting } from '../season/schema'
-import { importSeason, redo, saveChanges, undo, undoState } from './change-repository'
+import { saveChanges } from './change-repository'
+import { redo, undo, undoState } from './undo-repository'
+import { importSeason } from './import-repository'
 import { freshDatabase } from './fresh-database'
 import { migrate } from './migrate'
 import { createFarm, loadSeason, openSeason, seasonRevision, type SeasonId } from './season-repository'
@@ -184,7 +186,7 @@ describe('bringing a season in', () => {
     s.crops[0]!.pauseDays = 3
   })
   it('replaces everything in one, and can be taken back', async () => {
-    await importSeason(db(), id, other, 1, author)
+    await importSeason(db(), id, other, { readAt: 1, ...author })
     expect((await stored()).season).toEqual(other)
     await undo(db(), id, 'Grower')
     expect((await stored()).season).toEqual(season)
@@ -193,12 +195,12 @@ describe('bringing a season in', () => {
   })
   it('changes nothing when the season has moved on since the preview', async () => {
     await saveChanges(db(), id, [{ of: 'plantings', key: 'a', to: null, version: 1 }], author)
-    expect(await importSeason(db(), id, other, 1, author)).toBeUndefined()
+    expect(await importSeason(db(), id, other, { readAt: 1, ...author })).toBeUndefined()
     expect((await stored()).season.farm.name).toBe('Test farm')
   })
   it('changes nothing when it fails half way', async () => {
     const broken = { ...other, plantings: [{ ...other.plantings[0]!, method: 'missing' }] }
-    await expect(importSeason(db(), id, broken, 1, author)).rejects.toThrow(/foreign key/)
+    await expect(importSeason(db(), id, broken, { readAt: 1, ...author })).rejects.toThrow(/foreign key/)
     expect((await stored()).season).toEqual(season)
   })
 })

@@ -5,6 +5,7 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import { useRouter } from 'next/navigation'
 import { useMemo, useState, type ReactNode } from 'react'
+import type { Path, PathValue } from 'react-hook-form'
 import type { ThingEdit } from '../actions/change-season'
 import { withFigure } from '../season/figures'
 import { sameValue } from '../season/values'
@@ -186,7 +187,8 @@ export function useThingEditor<Of extends Edited>(
     now: draft.now,
     set: draft.set,
     /** Sets a figure by its path; `undefined` takes it out. */
-    put: (path: string, value: unknown) => draft.set(withFigure(draft.now, path, value)),
+    put: <At extends Path<Thing>>(path: At, value: PathValue<Thing, At> | undefined) =>
+      draft.set(withFigure(draft.now, path, value)),
     problems,
     /** The problem at a path, as a sentence. */
     at: (path: string) => problemAt(problems, path),

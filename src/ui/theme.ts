@@ -15,6 +15,7 @@ export const theme = createTheme({
         error: { main: '#A3312C', dark: '#842521', light: '#F3DEDA', contrastText: '#FFFFFF' },
         warning: { main: '#8A5A00', light: '#F5E7C6', contrastText: '#FFFFFF' },
         success: { main: '#2F5D45', light: '#DDE8D8', contrastText: '#FFFFFF' },
+        info: { main: '#2F5575', light: '#DFE7EE', contrastText: '#FFFFFF' },
         background: { default: '#F7F2E9', paper: '#FFFDF8' },
         text: { primary: '#26313B', secondary: '#56616B' },
         divider: '#DDD4C4',
@@ -27,6 +28,7 @@ export const theme = createTheme({
         error: { main: '#F0958D', dark: '#D9746B', light: '#4A2624', contrastText: '#2A0F0D' },
         warning: { main: '#E3BC6A', light: '#43361B', contrastText: '#2B2008' },
         success: { main: '#9CC7A9', light: '#26382E', contrastText: '#12211A' },
+        info: { main: '#A3C1DB', light: '#263643', contrastText: '#101D28' },
         background: { default: '#1B2127', paper: '#232A31' },
         text: { primary: '#ECE7DD', secondary: '#AEB6BC' },
         divider: '#3A434B',
@@ -47,6 +49,18 @@ export const theme = createTheme({
     MuiButtonBase: { defaultProps: { disableRipple: true } },
     // A summary is a button, and a button does not take the page's type of itself.
     MuiAccordionSummary: { styleOverrides: { root: { font: 'inherit', lineHeight: 1.35, textAlign: 'left' } } },
+    // On the tint of what they say, not on white or black.
+    MuiAlert: {
+      styleOverrides: {
+        root: ({ ownerState: { severity = 'success' } }) => ({
+          backgroundColor: `var(--mui-palette-${severity}-light)`,
+          color: 'var(--mui-palette-text-primary)',
+        }),
+        icon: ({ ownerState: { severity = 'success' } }) => ({
+          color: `var(--mui-palette-${severity}-main) !important`,
+        }),
+      },
+    },
     MuiPaper: { styleOverrides: { root: { backgroundImage: 'none' } } },
     MuiToggleButton: {
       styleOverrides: {

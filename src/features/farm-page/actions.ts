@@ -1,7 +1,7 @@
 /** Bringing a season document in: first what it would change, then the change. */
 'use server'
 import { refresh } from 'next/cache'
-import { importSeason } from '../../data/change-repository'
+import { importSeason } from '../../data/import-repository'
 import { database } from '../../data/database'
 import { seasonInView, seasonSeen } from '../../actions/season-in-view'
 import { createFarm, loadSeason } from '../../data/season-repository'
@@ -62,7 +62,7 @@ export async function applyImport(text: string, seen: string | null, revision: n
   }
   const id = await seasonSeen(seen)
   if (typeof id === 'string') return { ok: false, reason: 'changed-since' }
-  const written = await importSeason(db, id, read.season, revision, { who: WHO, summary })
+  const written = await importSeason(db, id, read.season, { readAt: revision, who: WHO, summary })
   refresh()
   return written ? { ok: true, entry: written.entry, summary } : { ok: false, reason: 'changed-since' }
 }

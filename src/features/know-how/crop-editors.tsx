@@ -27,6 +27,7 @@ import { needsWords } from '../../words/library'
 import { EditorFrame, useThingEditor } from '../../ui/editor'
 import { editsToAdd, methodsToAdd, usualSchool } from '../../ui/adding'
 import { CropCautions, CropTags, FigureSheet } from './figure-sheet'
+import { withFigure } from '../../season/figures'
 import { withOwnFigure } from './model'
 
 /** A kind of the library that the season does not have yet. */
@@ -118,7 +119,7 @@ export function SchoolChoices({
 export function CropEditor({ stored }: { stored: Crop }) {
   const { season } = useSeason()
   const router = useRouter()
-  const { now: crop, put, at, frame, problems, saving } = useThingEditor('crops', stored, '/know-how')
+  const { now: crop, set, put, at, frame, problems, saving } = useThingEditor('crops', stored, '/know-how')
   const base = libraryKind(crop.kind)
   const [removing, setRemoving] = useState(false)
   const uses = removing ? usesOf(season, 'crops', stored.key) : []
@@ -168,7 +169,12 @@ export function CropEditor({ stored }: { stored: Crop }) {
           onChange={(family) => put('family', family === '' ? undefined : family)}
         />
       </Box>
-      <FigureSheet crop={crop} base={base && { crop: base.crop, name: 'library' }} problems={problems} onFigure={put} />
+      <FigureSheet
+        crop={crop}
+        base={base && { crop: base.crop, name: 'library' }}
+        problems={problems}
+        onFigure={(path, value) => set(withFigure(crop, path, value))}
+      />
       {removing && blocking.length > 0 && (
         <UsedBy what={stored.name} uses={blocking} wayOut="Remove or move those first; then it can go." />
       )}

@@ -1,4 +1,6 @@
 /** Every figure of a crop that a grower can see and change: where it stands, what it is called, and how it is written. */
+import type { Crop } from '../../season/schema'
+import type { Path } from 'react-hook-form'
 import type { Quantity } from '../../ui/measure'
 
 export type FigureKind =
@@ -16,7 +18,7 @@ export type FigureKind =
   | { as: 'hole' }
 
 export interface Figure {
-  path: string
+  path: Path<Crop>
   name: string
   /** What it means, in a line. */
   help?: string

@@ -1,7 +1,7 @@
 /** Undo and redo. */
 'use server'
 import { refresh } from 'next/cache'
-import { redo, undo, type Undone as Done } from '../../data/change-repository'
+import { redo, undo, type Undone as Done } from '../../data/undo-repository'
 import { database } from '../../data/database'
 import { seasonSeen } from '../../actions/season-in-view'
 

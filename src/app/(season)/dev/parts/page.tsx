@@ -1,0 +1,11 @@
+import type { Metadata } from 'next'
+import { notFound } from 'next/navigation'
+import { PartsSheet } from '../../../../features/parts/parts-sheet'
+
+export const metadata: Metadata = { title: 'Parts' }
+
+/** Shown by `npm run dev` only. */
+export default function PartsPage() {
+  if (process.env.NODE_ENV === 'production') notFound()
+  return <PartsSheet />
+}

@@ -1,0 +1,355 @@
+/** Habits, work, hours, mix and costs of the farm. */
+'use client'
+import Box from '@mui/material/Box'
+import Checkbox from '@mui/material/Checkbox'
+import FormControlLabel from '@mui/material/FormControlLabel'
+import Typography from '@mui/material/Typography'
+import { withFigure } from '../../season/figures'
+import type { Season } from '../../season/schema'
+import { ChoiceField, NumberField, WordField } from '../../ui/fields'
+import { Rows } from '../../ui/rows'
+import type { PutHead } from './site-fields'
+import { WEEKDAYS } from '../../words/farm'
+
+const WORK = [
+  ['fillTray', 'Fill a tray'],
+  ['sowTray', 'Sow a tray by hand'],
+  ['seederTray', 'Sow a tray with a seeder'],
+  ['thinHundred', 'Thin a hundred cells'],
+  ['prickHundred', 'Prick out a hundred'],
+  ['potHundred', 'Pot up a hundred'],
+  ['moveTray', 'Move a tray'],
+  ['hardenTray', 'A tray, a day of hardening'],
+  ['plantHundred', 'Plant out a hundred'],
+] as const
+
+interface HabitProps {
+  habits: Season['habits']
+  put: PutHead
+  /** The problem at a path, as a sentence. */
+  at: (path: string) => string | undefined
+}
+
+const two = { display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5, alignItems: 'start' } as const
+
+export function HabitFields(props: HabitProps) {
+  return (
+    <Box sx={{ display: 'grid', gap: 1.5, mt: 1.5 }}>
+      <Growing {...props} />
+      <Work {...props} />
+      <Crew {...props} />
+      <Fit {...props} />
+      <Mix {...props} />
+      <Costs {...props} />
+    </Box>
+  )
+}
+
+/** How sure, how old, how many and on which days. */
+function Growing({ habits, put, at }: HabitProps) {
+  return (
+    <>
+      <Box sx={two}>
+        <NumberField
+          label="Sure of enough"
+          quantity="share"
+          value={habits.confidence}
+          onChange={(x) => x !== undefined && put('habits.confidence', x)}
+          error={at('habits.confidence')}
+        />
+        <NumberField
+          label="Age at planting"
+          value={habits.agePoint}
+          onChange={(x) => x !== undefined && put('habits.agePoint', x)}
+          error={at('habits.agePoint')}
+          help="0 just ready, 1 at the limit; 0.3 usual"
+        />
+        <NumberField
+          label="Seed for handling"
+          quantity="share"
+          value={habits.handling}
+          onChange={(x) => x !== undefined && put('habits.handling', x)}
+          error={at('habits.handling')}
+        />
+        <ChoiceField
+          label="Rounded up to whole"
+          value={habits.rounding}
+          options={[
+            ['cells', 'cells'],
+            ['rows', 'rows'],
+            ['trays', 'trays'],
+          ]}
+          onChange={(x) => x && put('habits.rounding', x)}
+        />
+      </Box>
+      <Box role="group" aria-label="Sown on">
+        <Box sx={{ fontSize: 14, color: 'text.secondary' }}>Sown on these days only; none means any day</Box>
+        {WEEKDAYS.map((name, i) => (
+          <FormControlLabel
+            key={name}
+            sx={{ mr: 1 }}
+            control={
+              <Checkbox
+                size="small"
+                checked={habits.sowingWeekdays.includes(i + 1)}
+                onChange={(_, on) =>
+                  put(
+                    'habits.sowingWeekdays',
+                    on
+                      ? [...habits.sowingWeekdays, i + 1].sort()
+                      : habits.sowingWeekdays.filter((day) => day !== i + 1),
+                  )
+                }
+              />
+            }
+            label={name}
+          />
+        ))}
+      </Box>
+      <NumberField
+        label="From clearing a bed to planting it"
+        unit="days"
+        value={habits.turnaroundDays}
+        onChange={(x) => x !== undefined && put('habits.turnaroundDays', x)}
+        error={at('habits.turnaroundDays')}
+      />
+    </>
+  )
+}
+
+/** Minutes that work takes. */
+function Work({ habits, put, at }: HabitProps) {
+  return (
+    <>
+      <Typography variant="h3">Minutes of work</Typography>
+      <Box sx={two}>
+        {WORK.map(([key, label]) => (
+          <NumberField
+            key={key}
+            label={label}
+            unit="min"
+            value={habits.work[key]}
+            onChange={(x) => x !== undefined && put(`habits.work.${key}`, x)}
+            error={at(`habits.work.${key}`)}
+          />
+        ))}
+      </Box>
+    </>
+  )
+}
+
+/** Hours there are. */
+function Crew({ habits, put, at }: HabitProps) {
+  return (
+    <>
+      <Typography variant="h3">Hours there are in a week</Typography>
+      <Box sx={two}>
+        <NumberField
+          label="For seedlings and planting"
+          unit="h"
+          value={habits.crew.hours}
+          onChange={(x) => put('habits.crew', withFigure(habits.crew, 'hours', x))}
+          error={at('habits.crew.hours')}
+          help="empty: not limited"
+        />
+      </Box>
+      <Rows
+        value={habits.crew.parts}
+        onChange={(parts) => put('habits.crew.parts', parts)}
+        columns="1fr 1fr 1fr"
+        fields={(part, set, i) => (
+          <>
+            <WordField
+              label="From, MM-DD"
+              value={part.from}
+              onChange={(from) => set({ from })}
+              error={at(`habits.crew.parts[${i}].from`)}
+            />
+            <WordField
+              label="Until, MM-DD"
+              value={part.until}
+              onChange={(until) => set({ until })}
+              error={at(`habits.crew.parts[${i}].until`)}
+            />
+            <NumberField
+              label="Hours"
+              value={part.hours}
+              onChange={(hours) => hours !== undefined && set({ hours })}
+              error={at(`habits.crew.parts[${i}].hours`)}
+            />
+          </>
+        )}
+        add={{
+          label: 'A part of the year with other hours',
+          make: () => ({ from: '04-01', until: '06-15', hours: habits.crew.hours ?? 40 }),
+        }}
+      />
+    </>
+  )
+}
+
+/** What may change, and what a change costs. */
+function Fit({ habits, put, at }: HabitProps) {
+  return (
+    <>
+      <Typography variant="h3">When the plan is made to fit</Typography>
+      <Box sx={two}>
+        <NumberField
+          label="May go out earlier"
+          unit="days"
+          value={habits.fit.earlier}
+          onChange={(x) => x !== undefined && put('habits.fit.earlier', x)}
+          error={at('habits.fit.earlier')}
+        />
+        <NumberField
+          label="May go out later"
+          unit="days"
+          value={habits.fit.later}
+          onChange={(x) => x !== undefined && put('habits.fit.later', x)}
+          error={at('habits.fit.later')}
+        />
+        <NumberField
+          label="A late day costs"
+          value={habits.fit.lateDay}
+          onChange={(x) => x !== undefined && put('habits.fit.lateDay', x)}
+          error={at('habits.fit.lateDay')}
+          help="in your money"
+        />
+        <NumberField
+          label="A late day of a promise"
+          value={habits.fit.promiseDay}
+          onChange={(x) => x !== undefined && put('habits.fit.promiseDay', x)}
+          error={at('habits.fit.promiseDay')}
+          help="in your money"
+        />
+        <NumberField
+          label="Changing a batch costs"
+          value={habits.fit.changed}
+          onChange={(x) => x !== undefined && put('habits.fit.changed', x)}
+          error={at('habits.fit.changed')}
+          help="more: fewer changes are proposed"
+        />
+      </Box>
+      <FormControlLabel
+        control={<Checkbox checked={habits.shareTrays} onChange={(_, on) => put('habits.shareTrays', on)} />}
+        label="Sowings of one day that agree share a tray where each needs only part of one"
+      />
+    </>
+  )
+}
+
+/** What the mix is made of. */
+function Mix({ habits, put, at }: HabitProps) {
+  return (
+    <>
+      <Typography variant="h3">Mix</Typography>
+      <Box sx={two}>
+        <WordField
+          label="Called"
+          value={habits.mix.name}
+          onChange={(x) => put('habits.mix.name', x)}
+          error={at('habits.mix.name')}
+        />
+        <NumberField
+          label="Water to wet a litre"
+          unit="l"
+          value={habits.mix.water}
+          onChange={(x) => x !== undefined && put('habits.mix.water', x)}
+          error={at('habits.mix.water')}
+        />
+      </Box>
+      <Rows
+        value={habits.mix.parts}
+        onChange={(parts) => put('habits.mix.parts', parts)}
+        columns="1fr 110px"
+        nameOf={({ what }) => what}
+        kept={() => (habits.mix.parts.length === 1 ? 'A mix is of something' : undefined)}
+        fields={(part, set, i) => (
+          <>
+            <WordField
+              label="Of"
+              value={part.what}
+              onChange={(what) => set({ what })}
+              error={at(`habits.mix.parts[${i}].what`)}
+            />
+            <NumberField
+              label="Parts"
+              value={part.parts}
+              onChange={(parts) => parts !== undefined && set({ parts })}
+              error={at(`habits.mix.parts[${i}].parts`)}
+            />
+          </>
+        )}
+        add={{ label: 'A part', make: () => ({ what: 'Compost', parts: 1 }) }}
+      />
+      <Rows
+        value={habits.mix.additives}
+        onChange={(additives) => put('habits.mix.additives', additives)}
+        columns="1fr 90px 80px"
+        nameOf={({ what }) => what}
+        fields={(one, set, i) => (
+          <>
+            <WordField
+              label="Added"
+              value={one.what}
+              onChange={(what) => set({ what })}
+              error={at(`habits.mix.additives[${i}].what`)}
+            />
+            <NumberField
+              label="In 10 litres"
+              value={one.amount}
+              onChange={(amount) => amount !== undefined && set({ amount })}
+              error={at(`habits.mix.additives[${i}].amount`)}
+            />
+            <ChoiceField
+              label="Unit"
+              value={one.unit}
+              options={[
+                ['g', 'g'],
+                ['ml', 'ml'],
+              ]}
+              onChange={(unit) => unit && set({ unit })}
+            />
+          </>
+        )}
+        add={{ label: 'Something added', make: () => ({ what: 'Lime', amount: 10, unit: 'g' as const }) }}
+      />
+    </>
+  )
+}
+
+/** What things cost, where it is known. */
+function Costs({ habits, put, at }: HabitProps) {
+  return (
+    <>
+      <Typography variant="h3">Costs, in your own money, where you know them</Typography>
+      <Box sx={two}>
+        <NumberField
+          label="An hour of work"
+          value={habits.costs.hour}
+          onChange={(x) => put('habits.costs', withFigure(habits.costs, 'hour', x))}
+          error={at('habits.costs.hour')}
+        />
+        <NumberField
+          label="A litre of mix"
+          value={habits.costs.mixLitre}
+          onChange={(x) => put('habits.costs', withFigure(habits.costs, 'mixLitre', x))}
+          error={at('habits.costs.mixLitre')}
+        />
+        <NumberField
+          label="A heated tray place, a day"
+          value={habits.costs.heatedTrayDay}
+          onChange={(x) => put('habits.costs', withFigure(habits.costs, 'heatedTrayDay', x))}
+          error={at('habits.costs.heatedTrayDay')}
+        />
+        <NumberField
+          label="Mix beyond the cells"
+          quantity="share"
+          value={habits.mixCompaction}
+          onChange={(x) => x !== undefined && put('habits.mixCompaction', x)}
+          error={at('habits.mixCompaction')}
+        />
+      </Box>
+    </>
+  )
+}
