@@ -149,6 +149,10 @@ test('°F and inches are shown throughout when chosen', async ({ page }) => {
   await expect(page.getByText(/Usually \d+ °F outdoors/)).toBeVisible()
 })
 
+test('the sheet of parts is for developers only', async ({ page }) => {
+  expect((await page.request.get('/dev/parts')).status()).toBe(404)
+})
+
 test('fonts come with the application', async ({ page }) => {
   const elsewhere: string[] = []
   page.on('request', (request) => {

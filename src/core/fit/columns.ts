@@ -101,7 +101,7 @@ export function* fitSteps(
         steps: undefined,
         options: [{ kind: 'as it stands', parts: [partAs(batch)], column: columnOf(batch)([batch]) }],
       }
-    const steps = optionSteps(planner, season, batch, from, room, columnOf(batch))
+    const steps = optionSteps({ planner, season, batch, from, room, columnOf: columnOf(batch) })
     return { batch, fixed, steps, options: steps.next().value }
   })
   const problemOf = (batches: FitSeason['batches']): FitSeason => ({

@@ -84,81 +84,168 @@ export function plantingRange(batch: Batch, season: Season): { earlier: number; 
   return { earlier, later }
 }
 
+/** A batch that is to make room, and what is known about where it may go. */
+export interface Movable {
+  planner: Planner
+  season: Season
+  batch: Batch
+  /** What lies before this day has happened and stays as it was. */
+  from: Day
+  /** Free tray places at a place over the days a stay would take: more is tried first. */
+  room: (place: number, from: Day, until: Day) => number
+  /** What a batch, or the parts it is split into, cost and take. */
+  columnOf: (parts: readonly Batch[]) => Column
+}
+
 /**
  * Every way a batch may go that breaks nothing the plan as it stands does not break, the one as it stands first. What
  * helps most often comes in a first step: other days, and other places to come up and grow on in.
- *
- * @param from what lies before this day has happened and stays as it was
- * @param columnOf what a batch, or the parts it is split into, cost and take
- * @param room free tray places at a place over the days a stay would take: more is tried first
  */
-export function* optionSteps(
-  planner: Planner,
-  season: Season,
-  batch: Batch,
-  from: Day,
-  room: (place: number, from: Day, until: Day) => number,
-  columnOf: (parts: readonly Batch[]) => Column,
-): Generator<Option[], Option[]> {
-  const options: Option[] = [{ kind: 'as it stands', parts: [partAs(batch)], column: columnOf([batch]) }]
-  const known = severities(batch.marks)
-  const { sowingWeekdays } = season.habits
-  const begun = batch.sow! < from
-  const sought: Sought = {
-    id: batch.id,
-    code: batch.code,
-    planting: batch.planting,
-    n: batch.n,
-    plants: batch.plants,
-    plantOn: batch.plantOn,
-    sowOn: undefined,
-    age: batch.age,
-    otherwise: batch.otherwise,
-    pinned: false,
+export function* optionSteps(of: Movable): Generator<Option[], Option[]> {
+  const trials = new Trials(of)
+  trials.otherDays()
+  const heated = trials.comingUpElsewhere()
+  const grown = trials.growingElsewhere()
+  yield trials.options
+  trials.both(heated, grown)
+  trials.hardeningElsewhere()
+  trials.held()
+  trials.pottedAtAnotherPoint()
+  trials.inOtherContainers()
+  trials.byOtherMethods()
+  return trials.options
+}
+
+/** Where a stage may grow: places by stage, and the one that is new. */
+interface Grown {
+  places: (string | null)[]
+  key: string
+}
+
+/** Ways of one batch, tried one after another; those that work are kept. */
+class Trials {
+  readonly options: Option[]
+  private readonly known: Map<Mark['kind'], number>
+  /** What stands already is only moved on, never sown on another day. */
+  private readonly begun: boolean
+  private readonly sought: Sought
+  private readonly range: { earlier: number; later: number }
+  private readonly own: Otherwise
+  private readonly placeKeys: readonly string[]
+
+  constructor(private readonly of: Movable) {
+    const { batch, from, season, columnOf } = of
+    this.options = [{ kind: 'as it stands', parts: [partAs(batch)], column: columnOf([batch]) }]
+    this.known = severities(batch.marks)
+    this.begun = batch.sow! < from
+    this.range = plantingRange(batch, season)
+    this.own = batch.otherwise ?? {}
+    this.placeKeys = season.places.map(({ key }) => key)
+    const { id, code, planting, n, plants, plantOn, age, otherwise } = batch
+    this.sought = { id, code, planting, n, plants, plantOn, sowOn: undefined, age, otherwise, pinned: false }
   }
 
-  const tried = (otherwise: Otherwise | undefined, plantOn: Day, sow: Day, kind: string): boolean => {
-    if (
-      begun
-        ? sow !== batch.sow
-        : sow < from || (sowingWeekdays.length > 0 && sow !== batch.sow && !sowingWeekdays.includes(weekday(sow)))
+  otherDays(): void {
+    const { batch } = this.of
+    this.tryWay(batch.otherwise, batch.plantOn, 'sow', 12)
+    for (const shift of plantingShifts(this.range.earlier, this.range.later))
+      this.tryWay(batch.otherwise, batch.plantOn + shift, `plant ${shift}`, 5)
+  }
+
+  /** @returns the places that work */
+  comingUpElsewhere(): string[] {
+    const germinating = this.of.batch.stays.find(({ kind }) => kind === 'germinate')
+    if (!germinating) return []
+    return this.others(GERMINATING, this.placeKeys[germinating.place], germinating).filter(
+      (key) => this.tryAll({ ...this.own, germinateAt: key }, `germinate ${key}`) > 0,
     )
-      return false
-    if (sow === batch.sow && plantOn === batch.plantOn && otherwise === batch.otherwise) return false
-    const next = planner.tryOne(season, { ...sought, otherwise, plantOn, sowOn: sow })
-    if (!next.sizing || next.stays.length === 0 || next.marks.some(isStop)) return false
-    for (const [kind, how] of severities(next.marks)) if (how > (known.get(kind) ?? 0) + 1e-9) return false
-    if (!begun) {
-      const ahead = next.way.preparation.reduce((sum, { days }) => sum + days, 0)
-      const { sowing } = next.way.method
-      if (sow - ahead < from && sow !== batch.sow) return false
-      if (sowing.policy === 'bought' && sow - sowing.orderDays < from) return false
-    } else if (!sameUntil(batch.stays, next.stays, from)) return false
-    options.push({ kind, parts: [{ plants: batch.plants, plantOn, sow, otherwise }], column: columnOf([next]) })
-    return true
   }
 
-  /** Tries some sowing days of the window of a way; how many worked. */
-  const tryWay = (otherwise: Otherwise | undefined, plantOn: Day, kind: string, most: number): number => {
-    if (begun) return tried(otherwise, plantOn, batch.sow!, kind) ? 1 : 0
-    const probe = planner.tryOne(season, { ...sought, otherwise, plantOn, sowOn: batch.sow! })
-    if (probe.way.refused.length > 0) return 0
-    const window = windowNear(probe.way.route, plantOn, batch.sow! + plantOn - batch.plantOn)
-    if (!window) return 0
-    let worked = 0
-    for (const sow of spaced(window.earliest, window.latest, most)) if (tried(otherwise, plantOn, sow, kind)) worked++
-    return worked
+  /** @returns the places that work */
+  growingElsewhere(): Grown[] {
+    const { batch } = this.of
+    const { method } = batch.way
+    const grown: Grown[] = []
+    method.stages.forEach((stage, i) => {
+      if (stage.when && 'daysBeforePlanting' in stage.when) return
+      const stay = batch.stays.find((one) => one.kind === 'grow' && stageOf(one.stage) === i) ?? batch.stays.at(-1)!
+      const now = stage.place === PLACE_BY_RULE ? this.placeKeys[stay.place] : stage.place
+      for (const key of this.others(GROWING, now, stay)) {
+        const places = this.atStage(i, key, this.own.places)
+        // Where seed comes up in the place it grows in, only the growing moves.
+        const keep =
+          i === 0 && stage.germinateAt === undefined && !isBoughtIn(method) ? { germinateAt: stage.place } : {}
+        if (this.tryAll({ ...this.own, ...keep, places }, `grow ${i} ${key}`) > 0) grown.push({ places, key })
+      }
+    })
+    return grown
   }
 
-  const { earlier, later } = plantingRange(batch, season)
-  tryWay(batch.otherwise, batch.plantOn, 'sow', 12)
-  for (const shift of plantingShifts(earlier, later))
-    tryWay(batch.otherwise, batch.plantOn + shift, `plant ${shift}`, 5)
+  /** Coming up and growing elsewhere together. */
+  both(heated: readonly string[], grown: readonly Grown[]): void {
+    for (const germinateAt of heated.slice(0, 2))
+      for (const { places, key } of grown.slice(0, 2))
+        this.tryAll({ ...this.own, germinateAt, places }, `both ${germinateAt} ${key}`, 2)
+  }
 
-  const { method } = batch.way
-  const placeKeys = season.places.map(({ key }) => key)
-  const others = (kinds: ReadonlySet<Place['kind']>, now: string | undefined, over: Pick<Stay, 'from' | 'until'>) =>
-    season.places
+  hardeningElsewhere(): void {
+    const { batch } = this.of
+    const { hardening } = batch.way.method
+    if (hardening.days === 0) return
+    for (const key of this.others(HARDENING, hardening.place, batch.stays.at(-1)!))
+      this.tryAll({ ...this.own, hardenAt: key }, `harden ${key}`, 2)
+  }
+
+  /** Held back in a cooler place at the end. */
+  held(): void {
+    const { batch } = this.of
+    const last = batch.stays.findLast(({ kind }) => kind === 'grow')
+    if (!last || batch.way.method.stages.some(({ when }) => when && 'daysBeforePlanting' in when)) return
+    for (const key of this.others(HOLDING, this.placeKeys[last.place], last))
+      for (const days of HOLDS) this.tryAll({ ...this.own, hold: { place: key, days } }, `hold ${key} ${days}`, 2)
+  }
+
+  pottedAtAnotherPoint(): void {
+    const { method } = this.of.batch.way
+    if (!method.stages.some(({ container }, i) => i > 0 && container !== undefined)) return
+    for (const potUpPoint of POINTS)
+      if (potUpPoint !== method.potUpPoint) this.tryAll({ ...this.own, potUpPoint }, `pot up ${potUpPoint}`, 3)
+  }
+
+  inOtherContainers(): void {
+    const { batch, season } = this.of
+    batch.way.method.stages.forEach((stage, i) => {
+      for (const container of otherContainers(season, stage.container)) {
+        const containers = this.atStage(i, container, this.own.containers)
+        this.tryAll({ ...this.own, containers }, `container ${i} ${container}`, 3)
+      }
+    })
+  }
+
+  byOtherMethods(): void {
+    const { batch } = this.of
+    const { earlier, later } = this.range
+    for (const other of batch.planting.may?.methods ?? []) {
+      if (other === (this.own.method ?? batch.planting.method)) continue
+      const by: Otherwise | undefined = other === batch.planting.method ? undefined : { method: other }
+      for (const shift of [0, ...plantingShifts(earlier, later)])
+        this.tryWay(by, batch.plantOn + shift, `method ${other}`, 4)
+    }
+  }
+
+  /** A list by stage with one of them set, the others as they were. */
+  private atStage(i: number, key: string, before: readonly (string | null)[] | undefined): (string | null)[] {
+    return this.of.batch.way.method.stages.map((_, j) => (j === i ? key : (before?.[j] ?? null)))
+  }
+
+  /** Other places of some kinds, those with most room over the days first. */
+  private others(
+    kinds: ReadonlySet<Place['kind']>,
+    now: string | undefined,
+    over: Pick<Stay, 'from' | 'until'>,
+  ): string[] {
+    const { season, room } = this.of
+    return season.places
       .flatMap((place, i) =>
         kinds.has(place.kind) && place.key !== now && place.trayPlaces > 0
           ? [{ key: place.key, free: room(i, over.from, over.until) }]
@@ -167,60 +254,58 @@ export function* optionSteps(
       .sort((a, b) => b.free - a.free || (a.key < b.key ? -1 : 1))
       .slice(0, MOST_PLACES)
       .map(({ key }) => key)
-  const own = batch.otherwise ?? {}
-  const shifts = later >= 4 ? [0, 4] : [0]
-  const tryAll = (otherwise: Otherwise, kind: string, most = 4): number =>
-    shifts.reduce((sum, shift) => sum + tryWay(otherwise, batch.plantOn + shift, kind, most), 0)
-  const germinating = batch.stays.find(({ kind }) => kind === 'germinate')
-  const heated: string[] = []
-  if (germinating)
-    for (const key of others(GERMINATING, placeKeys[germinating.place], germinating))
-      if (tryAll({ ...own, germinateAt: key }, `germinate ${key}`) > 0) heated.push(key)
-  const grown: { places: (string | null)[]; key: string }[] = []
-  method.stages.forEach((stage, i) => {
-    if (stage.when && 'daysBeforePlanting' in stage.when) return
-    const stay = batch.stays.find((one) => one.kind === 'grow' && stageOf(one.stage) === i) ?? batch.stays.at(-1)!
-    for (const key of others(GROWING, stage.place === PLACE_BY_RULE ? placeKeys[stay.place] : stage.place, stay)) {
-      const places = Array.from({ length: method.stages.length }, (_, j) => (j === i ? key : (own.places?.[j] ?? null)))
-      // Where seed comes up in the place it grows in, only the growing moves.
-      const keep =
-        i === 0 && method.stages[0]!.germinateAt === undefined && !isBoughtIn(method)
-          ? { germinateAt: stage.place }
-          : {}
-      if (tryAll({ ...own, ...keep, places }, `grow ${i} ${key}`) > 0) grown.push({ places, key })
-    }
-  })
-  yield options
-  for (const germinateAt of heated.slice(0, 2))
-    for (const { places, key } of grown.slice(0, 2))
-      tryAll({ ...own, germinateAt, places }, `both ${germinateAt} ${key}`, 2)
-  const { hardening } = method
-  if (hardening.days > 0)
-    for (const key of others(HARDENING, hardening.place, batch.stays.at(-1)!))
-      tryAll({ ...own, hardenAt: key }, `harden ${key}`, 2)
-  const last = batch.stays.findLast(({ kind }) => kind === 'grow')
-  if (last && !method.stages.some(({ when }) => when && 'daysBeforePlanting' in when)) {
-    for (const key of others(HOLDING, placeKeys[last.place], last))
-      for (const days of HOLDS) tryAll({ ...own, hold: { place: key, days } }, `hold ${key} ${days}`, 2)
   }
-  if (method.stages.some(({ container }, i) => i > 0 && container !== undefined)) {
-    for (const potUpPoint of POINTS)
-      if (potUpPoint !== method.potUpPoint) tryAll({ ...own, potUpPoint }, `pot up ${potUpPoint}`, 3)
+
+  /** Tries a way for the planting day and a few days on; how many worked. */
+  private tryAll(otherwise: Otherwise, kind: string, most = 4): number {
+    const shifts = this.range.later >= 4 ? [0, 4] : [0]
+    return shifts.reduce((sum, shift) => sum + this.tryWay(otherwise, this.of.batch.plantOn + shift, kind, most), 0)
   }
-  method.stages.forEach((stage, i) => {
-    for (const container of otherContainers(season, stage.container)) {
-      const containers = Array.from({ length: method.stages.length }, (_, j) =>
-        j === i ? container : (own.containers?.[j] ?? null),
-      )
-      tryAll({ ...own, containers }, `container ${i} ${container}`, 3)
-    }
-  })
-  for (const other of batch.planting.may?.methods ?? []) {
-    if (other === (own.method ?? batch.planting.method)) continue
-    const by: Otherwise | undefined = other === batch.planting.method ? undefined : { method: other }
-    for (const shift of [0, ...plantingShifts(earlier, later)]) tryWay(by, batch.plantOn + shift, `method ${other}`, 4)
+
+  /** Tries some sowing days of the window of a way; how many worked. */
+  private tryWay(otherwise: Otherwise | undefined, plantOn: Day, kind: string, most: number): number {
+    const { planner, season, batch } = this.of
+    if (this.begun) return this.tryOn({ otherwise, plantOn, sow: batch.sow! }, kind) ? 1 : 0
+    const probe = planner.tryOne(season, { ...this.sought, otherwise, plantOn, sowOn: batch.sow! })
+    if (probe.way.refused.length > 0) return 0
+    const window = windowNear(probe.way.route, plantOn, batch.sow! + plantOn - batch.plantOn)
+    if (!window) return 0
+    let worked = 0
+    for (const sow of spaced(window.earliest, window.latest, most))
+      if (this.tryOn({ otherwise, plantOn, sow }, kind)) worked++
+    return worked
   }
-  return options
+
+  /** Tries one sowing day and planting day; kept where it works. */
+  private tryOn(way: Omit<PickPart, 'plants'>, kind: string): boolean {
+    const { planner, season, batch, columnOf } = this.of
+    const { otherwise, plantOn, sow } = way
+    if (!this.maySow(sow)) return false
+    if (sow === batch.sow && plantOn === batch.plantOn && otherwise === batch.otherwise) return false
+    const next = planner.tryOne(season, { ...this.sought, otherwise, plantOn, sowOn: sow })
+    if (!this.works(next, sow)) return false
+    this.options.push({ kind, parts: [{ plants: batch.plants, ...way }], column: columnOf([next]) })
+    return true
+  }
+
+  private maySow(sow: Day): boolean {
+    const { batch, from, season } = this.of
+    if (this.begun || sow === batch.sow) return sow === batch.sow
+    const { sowingWeekdays } = season.habits
+    return sow >= from && (sowingWeekdays.length === 0 || sowingWeekdays.includes(weekday(sow)))
+  }
+
+  /** Whether nothing is worse than it was, and what comes before sowing can still be done. */
+  private works(next: Batch, sow: Day): boolean {
+    const { batch, from } = this.of
+    if (!next.sizing || next.stays.length === 0 || next.marks.some(isStop)) return false
+    for (const [kind, how] of severities(next.marks)) if (how > (this.known.get(kind) ?? 0) + 1e-9) return false
+    if (this.begun) return sameUntil(batch.stays, next.stays, from)
+    const ahead = next.way.preparation.reduce((sum, { days }) => sum + days, 0)
+    const { sowing } = next.way.method
+    if (sow - ahead < from && sow !== batch.sow) return false
+    return !(sowing.policy === 'bought' && sow - sowing.orderDays < from)
+  }
 }
 
 /** How bad the marks of a batch are, kind by kind: nights, days or degree-days, or how many there are. */

@@ -1,31 +1,22 @@
 /** Make it fit: the fewest changes that put right what is over, to be taken all, some or none. */
 'use client'
-import CloseIcon from '@mui/icons-material/Close'
 import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Dialog from '@mui/material/Dialog'
-import IconButton from '@mui/material/IconButton'
-import ToggleButton from '@mui/material/ToggleButton'
-import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
-import Typography from '@mui/material/Typography'
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
+import { useEffect, useMemo, useState } from 'react'
 import type { ThingEdit } from '../../actions/change-season'
-import { overFrom } from '../../core/capacity/limits'
 import { plantingsOf, type Pick, type Proposal } from '../../core/fit/proposals'
 import { withSaid } from '../../core/batch/one-of-series'
 import type { Season } from '../../season/schema'
 import { useSeason } from '../../ui/season-context'
-import { placePaint } from '../../ui/stair/place-hatches'
 import { useChange } from '../../ui/use-change'
 import { count } from '../../words/format'
-import { BeforeAfter } from './before-after'
 import { useFit } from './use-fit'
 import { Progress } from './fit-progress'
-import { Troubles, Figures, ProposalRow } from './fit-results'
-import { useProposals, useAfter, useGrowing } from './use-proposals'
-
-type Reach = 'today' | 'season'
+import { FitChanges, FitHead, FitLoads, type Reach } from './fit-sections'
+import { Troubles } from './fit-results'
+import { useProposals, useAfter } from './use-proposals'
 
 const NONE: ReadonlySet<string> = new Set()
 
@@ -67,12 +58,6 @@ export function MakeItFit({ onClose }: { onClose: () => void }) {
   const taken = useMemo(() => proposals.filter(({ pick }) => !left.has(pick.batch)), [proposals, left])
   const made = useAfter(planner, plan, taken, from)
   const { plan: after, figures: then } = made.after ?? { plan, figures: made.before }
-  const rows = useGrowing(proposals.length)
-  const shown = plan.limits.flatMap((was, i) => {
-    const is = after.limits[i]!
-    return overFrom(was, from).length > 0 || overFrom(is, from).length > 0 ? [{ before: was, after: is }] : []
-  })
-
   const take = async () => {
     const edits = plantingsOf(
       planner,
@@ -88,17 +73,6 @@ export function MakeItFit({ onClose }: { onClose: () => void }) {
       `${batch.code} pinned as it is`,
     )
   }
-  const toggle = (id: string) =>
-    setLeft(left.has(id) ? new Set([...left].filter((other) => other !== id)) : new Set([...left, id]))
-
-  // A search has news several times a second: rows that are the same are not drawn again for it.
-  const actions = useRef({ toggle, pin })
-  useEffect(() => {
-    actions.current = { toggle, pin }
-  })
-  const onToggle = useCallback((id: string) => actions.current.toggle(id), [])
-  const onPin = useCallback((proposal: Proposal) => void actions.current.pin(proposal), [])
-
   return (
     <Dialog
       open
@@ -120,30 +94,7 @@ export function MakeItFit({ onClose }: { onClose: () => void }) {
           minHeight: '100%',
         }}
       >
-        <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 1.5, rowGap: 0.5, alignItems: 'center' }}>
-          <Typography
-            variant="h1"
-            component="h2"
-            id="fit-title"
-            sx={{ flex: 1, minWidth: { xs: 'calc(100% - 70px)', sm: 0 } }}
-          >
-            Make it fit
-          </Typography>
-          <ToggleButtonGroup
-            exclusive
-            size="small"
-            sx={{ order: { xs: 3, sm: 0 } }}
-            value={reach}
-            onChange={(_, value: Reach | null) => value && setReach(value)}
-            aria-label="What may change"
-          >
-            <ToggleButton value="today">From {format.shortDate(today)} on</ToggleButton>
-            <ToggleButton value="season">The whole season</ToggleButton>
-          </ToggleButtonGroup>
-          <IconButton aria-label="Close" onClick={onClose} edge="end">
-            <CloseIcon />
-          </IconButton>
-        </Box>
+        <FitHead reach={reach} onReach={setReach} onClose={onClose} />
         <Progress
           status={current}
           running={fit.running}
@@ -171,95 +122,29 @@ export function MakeItFit({ onClose }: { onClose: () => void }) {
             flex: 1,
           }}
         >
-          <Box component="section" aria-labelledby="fit-loads">
-            <Typography variant="h2" id="fit-loads">
-              Before and after
-            </Typography>
-            <Figures
-              before={made.before}
-              after={then}
-              late={taken.reduce((sum, { late }) => sum + Math.max(0, late), 0)}
-              changes={taken.length}
-              format={format}
-            />
-            {shown.length === 0 && (
-              <Box sx={{ color: 'text.secondary', fontSize: 14, mt: 1 }}>
-                Nothing is over{reach === 'today' ? ` from ${format.date(today)} on` : ''}.
-              </Box>
-            )}
-            <Box component="ul" sx={{ listStyle: 'none', m: 0, mt: 2, p: 0 }} aria-label="Loads before and after">
-              {made.before &&
-                shown.map((pair) => (
-                  <BeforeAfter
-                    key={pair.after.id}
-                    {...pair}
-                    from={from}
-                    span={span}
-                    fill={
-                      pair.after.kind === 'container' || pair.after.kind === 'crew'
-                        ? 'var(--ribbon-load)'
-                        : placePaint(pair.after.of)
-                    }
-                  />
-                ))}
-            </Box>
-            {shown.length > 0 && (
-              <Box sx={{ fontSize: 13, color: 'text.secondary' }}>
-                Filled: as it would be. Dashed: as it is. Black line: what there is.
-              </Box>
-            )}
-          </Box>
-          <Box component="section" aria-labelledby="fit-changes">
-            <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1.5, flexWrap: 'wrap' }}>
-              <Typography variant="h2" id="fit-changes" sx={{ flex: 1 }}>
-                {proposals.length === 0 ? 'Changes' : count(format, proposals.length, 'change')}
-              </Typography>
-              {proposals.length > 0 && (
-                <>
-                  <Button size="small" color="inherit" onClick={() => setLeft(new Set())} disabled={left.size === 0}>
-                    Take all
-                  </Button>
-                  <Button
-                    size="small"
-                    color="inherit"
-                    onClick={() => setLeft(new Set(proposals.map(({ pick }) => pick.batch)))}
-                    disabled={taken.length === 0}
-                  >
-                    Take none
-                  </Button>
-                </>
-              )}
-            </Box>
-            {newer && (
-              <Box sx={{ fontSize: 14, mt: 0.5 }}>
-                Better changes were found meanwhile.{' '}
-                <Button size="small" onClick={showNewest}>
-                  Show them
-                </Button>
-              </Box>
-            )}
-            {proposals.length === 0 && (
-              <Box sx={{ color: 'text.secondary', mt: 1 }}>
-                {fit.running
-                  ? 'Looking …'
-                  : current?.overfullNow === 0
-                    ? 'Nothing needs to change: everything fits.'
-                    : 'No change was found that helps.'}
-              </Box>
-            )}
-            <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0 }} aria-label="Proposed changes">
-              {proposals.slice(0, rows).map((proposal) => (
-                <ProposalRow
-                  key={proposal.pick.batch}
-                  proposal={proposal}
-                  taken={!left.has(proposal.pick.batch)}
-                  busy={busy}
-                  onToggle={onToggle}
-                  onPin={onPin}
-                />
-              ))}
-            </Box>
-          </Box>
+          <FitLoads
+            plan={plan}
+            after={after}
+            figures={{ before: made.before, then }}
+            taken={taken}
+            from={from}
+            reach={reach}
+          />
+          <FitChanges
+            proposals={proposals}
+            left={left}
+            busy={busy}
+            nothing={
+              fit.running
+                ? 'Looking …'
+                : current?.overfullNow === 0
+                  ? 'Nothing needs to change: everything fits.'
+                  : 'No change was found that helps.'
+            }
+            onLeave={setLeft}
+            onNewest={newer ? showNewest : undefined}
+            onPin={(proposal) => void pin(proposal)}
+          />
         </Box>
         <Box
           sx={{
