@@ -28,7 +28,7 @@ test('a sowing day: lots in order, one tap sows, and a wrong tap is taken back',
   await visit(page, '/today')
   await expect(task(page, 'zm.1/sow/0')).toContainText('Done')
   await task(page, 'zm.1/sow/0')
-    .getByRole('button', { name: /Take back/ })
+    .getByRole('button', { name: /^Undo: / })
     .click()
   await expect(task(page, 'zm.1/sow/0').getByRole('button', { name: /^Done/ })).toBeVisible()
   await expect.poll(async () => (await journal(page)).length).toBe(known + 2)
@@ -99,10 +99,10 @@ test('a stand is counted on the drawn tray, and what failed is sown again', asyn
 
 test('what should show is looked for each day, and a count that is put off comes back on its day', async ({ page }) => {
   await visit(page, '/today')
-  const row = page.locator('[data-count]').filter({ hasText: 'Look if it shows' }).first()
+  const row = page.locator('[data-count]').filter({ hasText: 'Check germination' }).first()
   await expect(row).toContainText('the first should show')
   const id = (await row.getAttribute('data-count'))!
-  await row.getByRole('button', { name: /^Nothing yet/ }).click()
+  await row.getByRole('button', { name: /^Not up yet/ }).click()
   await expect(page.getByText(/nothing shows yet\./)).toBeVisible()
   await expect(page.locator(`[data-count="${id}"]`)).toHaveCount(0)
   await visit(page, `/batch?id=${encodeURIComponent(id)}`)
@@ -177,7 +177,7 @@ test('what gains days is done with one touch, and the forecast follows', async (
 
 test('a tray without its label is found again, and slips have a way out', async ({ page }) => {
   await visit(page, '/batch?id=kl&tab=more')
-  await page.getByRole('button', { name: /A slip with lots or labels/ }).click()
+  await page.getByRole('button', { name: /Lot or label mix-up/ }).click()
   const what = page.getByRole('combobox', { name: 'What happened' })
   await what.press('ArrowDown')
   await page.getByRole('option', { name: 'Cells were sown twice' }).click()
@@ -185,7 +185,7 @@ test('a tray without its label is found again, and slips have a way out', async 
   await page.getByRole('button', { name: 'Write it down' }).click()
   await expect(page.getByText('30 cells were sown twice: count them as doubles, and thin.')).toBeVisible()
   await visit(page, '/batch?id=kl&tab=more')
-  await page.getByRole('button', { name: /A slip with lots or labels/ }).click()
+  await page.getByRole('button', { name: /Lot or label mix-up/ }).click()
   await what.press('ArrowDown')
   await page.getByRole('option', { name: 'A tray lost its label' }).click()
   await page.getByRole('link', { name: 'Find out which it is' }).click()
@@ -241,7 +241,7 @@ test('what is thrown away on the day it was sown is gone everywhere, and breaks 
 
 test('a part goes its own way with the history of the whole, and comes back', async ({ page }) => {
   await visit(page, '/batch?id=ca&tab=more')
-  await page.getByRole('button', { name: /A part goes its own way/ }).click()
+  await page.getByRole('button', { name: /Split the batch/ }).click()
   await page.getByLabel('Plants that go').fill('9999')
   await page.getByRole('button', { name: 'Write it down' }).click()
   await expect(page.getByText(/is no part/)).toBeVisible()
@@ -261,7 +261,7 @@ test('a part goes its own way with the history of the whole, and comes back', as
 test('without signal work is written down, waits, and arrives once and in order', async ({ page, context, errors }) => {
   await visit(page, '/today')
   await context.setOffline(true)
-  await page.getByRole('button', { name: 'Done: Off heat, uncover CW-1' }).click()
+  await page.getByRole('button', { name: 'Done: Uncover and move CW-1' }).click()
   await page.getByRole('button', { name: 'Done: First feed KR' }).click()
   await expect(task(page, 'kr/feed/0')).toContainText('Done')
   await expect(page.getByText(/No connection: 2 entries wait on this device/)).toBeVisible()
@@ -445,18 +445,18 @@ test('what the season showed is taken into its figures, once, and can be undone'
   const all = await offered.count()
   expect(all).toBeGreaterThan(1)
   await list
-    .getByRole('button', { name: /^Leave:/ })
+    .getByRole('button', { name: /^Ignore:/ })
     .first()
     .click()
   await expect(offered).toHaveCount(all - 1)
   const name = (await list
-    .getByRole('button', { name: /^Take:/ })
+    .getByRole('button', { name: /^Apply:/ })
     .first()
     .getAttribute('aria-label'))!
   await list.getByRole('button', { name }).first().click()
   await expect(page.getByText(/changed to what was seen/)).toBeVisible()
   await expect(list.getByRole('button', { name, exact: true })).toHaveCount(0)
-  await page.getByRole('button', { name: /^Take all/ }).click()
+  await page.getByRole('button', { name: /^Select all/ }).click()
   await expect(page.getByText(/figures changed to what was seen/)).toBeVisible()
   await page.reload()
   await expect(page.getByText('Planned, and what happened')).toBeVisible()

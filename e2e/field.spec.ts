@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
 import { choose, chooseVariety, demo, expect, test, visit } from './farm'
 
-const panel = (page: Page) => page.getByRole('complementary', { name: 'Chosen' })
+const panel = (page: Page) => page.getByRole('complementary')
 const saved = (page: Page) => panel(page).getByRole('button', { name: 'Save', exact: true })
 
 test('the gates of the next weeks say go, at risk or wait, each with its reason', async ({ page }) => {
@@ -50,12 +50,12 @@ test('a cold night in a forecast from a file makes tender plants wait, and switc
   await expect(panel(page).getByRole('status')).toContainText('12 days read.')
   await panel(page).getByText('1 row dropped').click()
   await expect(panel(page)).toContainText('no temperature: 2027-04-30, warm, 20')
-  await panel(page).getByRole('button', { name: 'Take this forecast' }).click()
+  await panel(page).getByRole('button', { name: 'Use this forecast' }).click()
   await saved(page).click()
   await expect(page.getByText('from week.csv')).toBeVisible()
   await expect(page.getByText('simulated', { exact: true })).toHaveCount(0)
   await expect(page.getByRole('button', { name: /LA-2 / })).toContainText(
-    '-2.5 °C forecast for the night of Sun 18 Apr',
+    '−2.5 °C forecast for the night of Sun 18 Apr',
   )
   await choose(page, 'Comes from', 'nowhere: usual years only')
   await saved(page).click()
@@ -307,7 +307,7 @@ test.describe('in the south, over New Year', () => {
     await expect(panel(page).getByRole('region', { name: 'Gates' })).toContainText(
       /0 °C or colder is still to come in .* by the typed dates/,
     )
-    await page.getByRole('button', { name: 'Beds', exact: true }).click()
+    await page.getByRole('button', { name: 'Add beds' }).click()
     await page.getByRole('button', { name: 'Through the season' }).click()
     await expect(page.getByRole('button', { name: /^CB Cabbage, pointed: .*Jan/ }).first()).toBeVisible()
     await page.getByRole('button', { name: 'Month sheet' }).click()

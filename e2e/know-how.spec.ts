@@ -38,7 +38,7 @@ test('a crop entered from its packet is planned, compared three ways, and one is
   const dialog = page.getByRole('dialog')
   await expect(dialog.getByRole('columnheader')).toHaveCount(4) // the figures' names, and three ways
   await expect(dialog.getByRole('row', { name: /^Potting/ })).toContainText('0 min')
-  await expect(dialog.getByRole('row', { name: /^Enough and on time/ })).toContainText('in 10')
+  await expect(dialog.getByRole('row', { name: /^Enough and on time/ })).toContainText('%')
   await dialog.getByRole('button', { name: /^Use .*potted into/ }).click()
   await expect(dialog).toBeHidden()
   await expect(row(page, 'SNOW')).not.toHaveAttribute('aria-label', before!)
@@ -55,7 +55,7 @@ test('a figure said a grower’s way is taken, marked as yours, changes the plan
   await visit(page, '/know-how?crop=cosmos')
   const heat = figure(page, 'germination.thermalTime')
   await expect(heat).toContainText('published range')
-  await page.getByRole('button', { name: 'Say it your way' }).first().click()
+  await page.getByRole('button', { name: 'Enter it as on a packet' }).first().click()
   await page.getByLabel('First up, days').fill('12')
   await page.getByLabel('Last up, days').fill('16')
   await page.getByLabel('Coolest', { exact: true }).fill('18')
@@ -97,10 +97,10 @@ test('impossible figures are refused where they stand, with the rule', async ({ 
 
 test('what is in use cannot be taken away unawares', async ({ page }) => {
   await visit(page, '/farm?container=cells-72')
-  await page.getByRole('button', { name: 'Remove', exact: true }).click()
+  await page.getByRole('button', { name: 'Delete', exact: true }).click()
   await expect(page.getByText(/is used by/)).toContainText('72-cell tray is used by 72-cells, bench then tunnel')
   await visit(page, '/know-how?variety=kale-curly')
-  await page.getByRole('button', { name: 'Remove variety' }).click()
+  await page.getByRole('button', { name: 'Delete variety' }).click()
   await expect(page.getByText(/is used by Kale, curly green, lot of 2026/)).toBeVisible()
 })
 
@@ -125,8 +125,8 @@ test('a kind of the library joins the season with the ways chosen, and goes out 
   await page.getByRole('button', { name: 'Add Echinacea' }).click()
   await expect(page.getByText('Echinacea added to the season')).toBeVisible()
   await expect(page.getByRole('link', { name: /cell/ }).first()).toBeVisible()
-  await page.getByRole('button', { name: 'Take out of the season' }).click()
-  await page.getByRole('button', { name: 'Take it out with its varieties and methods' }).click()
+  await page.getByRole('button', { name: 'Delete from the season' }).click()
+  await page.getByRole('button', { name: 'Delete it with its varieties and methods' }).click()
   await expect(page.getByText('Echinacea taken out of the season')).toBeVisible()
 })
 
@@ -141,6 +141,10 @@ test('a way is edited: policies, stages and moves, with what it comes to beside 
   await page.getByRole('button', { name: 'Pot up', exact: true }).click()
   await expect(beside).toContainText('Pot up')
   await choose(page, 'What goes into a cell', 'In a flat, pricked out')
+  // It begins in an open flat by itself; any other container is refused where it stands.
+  await expect(beside).toContainText('Open flat')
+  await page.getByRole('combobox', { name: 'Container', exact: true }).first().press('ArrowDown')
+  await page.getByRole('option', { name: '128-cell tray' }).click()
   await expect(page.getByText('A flat to prick out from is sown in an open flat.').first()).toBeVisible()
   await page.getByRole('combobox', { name: 'Container', exact: true }).first().press('ArrowDown')
   await page.getByRole('option', { name: 'Open flat' }).click()
@@ -151,8 +155,8 @@ test('a way is edited: policies, stages and moves, with what it comes to beside 
 
 test('a home test moves the share of a lot, and the seed asked for', async ({ page }) => {
   await visit(page, '/seed?lot=zinnia-mixed-lot')
-  await expect(page.getByTestId('share-now')).toHaveText('87 in 100')
-  const panel = page.getByRole('complementary', { name: 'Seed lot' })
+  await expect(page.getByTestId('share-now')).toHaveText('87 %')
+  const panel = page.getByRole('complementary')
   const asked = Number(/season: ([\d,]+) seeds/.exec(await panel.innerText())![1]!.replace(',', ''))
   await panel.getByLabel('On', { exact: true }).fill('2027-02-01')
   await panel.getByLabel('Sown', { exact: true }).fill('100')
@@ -160,7 +164,7 @@ test('a home test moves the share of a lot, and the seed asked for', async ({ pa
   await expect(panel).toContainText('More than were sown.')
   await panel.getByLabel('Came up').fill('50')
   await panel.getByRole('button', { name: 'Add this test' }).click()
-  await expect(page.getByTestId('share-now')).toHaveText(/^6[789] in 100$/)
+  await expect(page.getByTestId('share-now')).toHaveText(/^6[789] %$/)
   await page.getByRole('button', { name: 'Save', exact: true }).click()
   await expect(page.getByText('Zinnia, tall mixed, lot of 2026 changed')).toBeVisible()
   await expect
@@ -180,15 +184,15 @@ test('seed that runs short is said in the plan', async ({ page }) => {
 
 test('places and containers are changed, and their measures reckoned', async ({ page }) => {
   await visit(page, '/farm?new=container')
-  const panel = page.getByRole('complementary', { name: 'To change' })
+  const panel = page.getByRole('complementary')
   await panel.getByLabel('Name').fill('Square pots')
   await choose(page, 'Kind', 'pots in a carrier')
   await choose(page, 'Shape', 'square')
   await panel.getByLabel('Depth').fill('8')
   await panel.getByLabel('Across the top').fill('7')
   await panel.getByLabel('Across the bottom').fill('5')
-  await panel.getByRole('button', { name: 'Take 291 ml for the mix' }).click()
-  await panel.getByRole('button', { name: 'Take 28 pots' }).click()
+  await panel.getByRole('button', { name: 'Use 291 ml for the mix' }).click()
+  await panel.getByRole('button', { name: 'Use 28 pots' }).click()
   await panel.getByRole('button', { name: 'Save', exact: true }).click()
   await expect(page.getByRole('row', { name: /Square pots/ })).toContainText('291')
 
@@ -340,6 +344,6 @@ test('two people change one crop: the second is told and loses nothing', async (
   await page.getByRole('button', { name: 'Save', exact: true }).click()
   await expect(page.getByText(/Someone else changed this meanwhile/)).toBeVisible()
   await expect(rowsOf(page)).toHaveValue('80')
-  await page.getByRole('button', { name: 'Drop changes' }).click()
+  await page.getByRole('button', { name: 'Cancel changes' }).click()
   await expect(rowsOf(page)).toHaveValue('70')
 })

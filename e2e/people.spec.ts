@@ -23,7 +23,7 @@ test('someone removes what another is editing: the other is told and loses nothi
   await page.getByLabel('Plants wanted').fill('99')
   const other = await context.newPage()
   await visit(other, '/plan?batch=au')
-  await other.getByRole('button', { name: 'Remove', exact: true }).click()
+  await other.getByRole('button', { name: 'Delete', exact: true }).click()
   await expect(other.getByText('AU Aubergine, dark oval removed')).toBeVisible()
   await page.getByRole('button', { name: 'Save' }).click()
   await expect(page.getByText(/Someone else has removed this planting/)).toBeVisible()

@@ -146,7 +146,7 @@ test('°F and inches are shown throughout when chosen', async ({ page }) => {
   await page.getByRole('button', { name: '°F, inches' }).click()
   await expect(page.getByText('held at 75 °F')).toBeVisible()
   await visit(page, '/today')
-  await expect(page.getByText(/Usually \d+ °F outdoors/)).toBeVisible()
+  await expect(page.getByText(/Normal for the date: \d+ °F/)).toBeVisible()
 })
 
 test('the sheet of parts is for developers only', async ({ page }) => {
@@ -220,7 +220,7 @@ test.describe('season documents', () => {
     await expect(page.getByTestId('import-preview')).toContainText('Heat mats: trayPlaces')
     await expect(page.getByTestId('import-preview')).toContainText('1 taken out (DA (dahlia-mixed))')
     await expect(page.locator('#place-mats')).toContainText('8 tray places')
-    await page.getByRole('button', { name: 'Replace the season by it' }).click()
+    await page.getByRole('button', { name: 'Replace this season' }).click()
     await expect(page.locator('#place-mats')).toContainText('30 tray places')
     await page.getByRole('alert').getByRole('button', { name: 'Undo' }).click()
     await expect(page.locator('#place-mats')).toContainText('8 tray places')

@@ -35,7 +35,7 @@ const SHOTS: Shot[] = [
   { file: 'plan-night', path: '/plan?batch=qy.1', dark: true },
   { file: 'benches', path: '/benches' },
   { file: 'farm', path: '/farm?place=warm-bench' },
-  { file: 'know-how', path: '/know-how?crop=tomato', press: /^Say it your way/ },
+  { file: 'know-how', path: '/know-how?crop=tomato', press: /^Enter it as on a packet/ },
   { file: 'seed', path: '/seed?lot=celosia-plume-lot' },
   { file: 'field', path: '/field?stand=la.3' },
   { file: 'sowing', path: '/sowing' },

@@ -4,7 +4,7 @@ import { undoState } from '../data/undo-repository'
 import { database } from '../data/database'
 import { inView } from './season-in-view'
 import { loadSeason } from '../data/season-repository'
-import { UNITS_COOKIE, workingDayKept } from '../ui/preferences'
+import { ownUnits, UNITS_COOKIE, workingDayKept } from '../ui/preferences'
 import type { Season } from '../season/schema'
 import type { SeasonData } from '../ui/season-context'
 
@@ -16,6 +16,7 @@ export async function loadSeasonData(): Promise<SeasonData | undefined> {
   const { base, id, whatIf, whatIfs } = view
   const [stored, undo] = await Promise.all([loadSeason(db, id), undoState(db, id)])
   if (!stored) return undefined
+  const own = ownUnits(jar.get(UNITS_COOKIE)?.value)
   return {
     own: base.season_id,
     view: id.season_id,
@@ -28,7 +29,8 @@ export async function loadSeasonData(): Promise<SeasonData | undefined> {
     today: todayOf(stored.season),
     workingDay: workingDayKept((name) => jar.get(name)?.value, base.season_id),
     locale: preferredLocale(head.get('accept-language')),
-    units: jar.get(UNITS_COOKIE)?.value === 'us' ? 'us' : 'metric',
+    units: own ?? stored.season.farm.units ?? 'metric',
+    ownUnits: own,
   }
 }
 

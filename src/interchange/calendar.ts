@@ -4,7 +4,7 @@ import type { Day } from '../core/calendar/day'
 import type { Plan } from '../core/plan/plan'
 import { fieldWork } from '../core/field/field-work'
 import { tasksBetween } from '../core/batch/tasks'
-import { createFormat } from '../words/format'
+import { farmFormat } from '../words/format'
 import { fieldWorkLine, fieldWorkName } from '../words/field'
 import { taskLine, taskTitle } from '../words/tasks'
 
@@ -16,7 +16,7 @@ import { taskLine, taskTitle } from '../words/tasks'
  */
 export function tasksCalendar(plan: Plan, stamp: Date, from: Day = -Infinity, until: Day = Infinity): string {
   const { season } = plan
-  const f = createFormat('en-GB', 'metric')
+  const f = farmFormat(season.farm)
   const calendar = ical({
     name: `${season.farm.name} ${season.season.name}`,
     prodId: { company: 'Dove Step', product: 'Season plan', language: 'EN' },

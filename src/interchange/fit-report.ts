@@ -5,7 +5,7 @@ import { planFigures } from '../core/plan/figures'
 import { createPlanner } from '../core/plan/plan'
 import type { Season } from '../season/schema'
 import type { FitStatus } from '../worker/fit-plan'
-import { createFormat } from '../words/format'
+import { farmFormat } from '../words/format'
 import { effectSentence, proposalTitle, reliefSentence } from '../words/fit'
 
 const rounded = (value: number) => (Number.isFinite(value) ? Math.round(value * 1e4) / 1e4 : null)
@@ -14,7 +14,7 @@ const rounded = (value: number) => (Number.isFinite(value) ? Math.round(value * 
 export function fitReport(season: Season, status: FitStatus, from = season.season.from) {
   const planner = createPlanner()
   const plan = planner.plan(season)
-  const format = createFormat('en-GB', 'metric')
+  const format = farmFormat(season.farm)
   const proposals = proposalsOf(planner, plan, status.picks, parseDay(from))
   const fitted = withPlantings(season, plantingsOf(planner, plan, status.picks))
   return {

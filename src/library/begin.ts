@@ -25,6 +25,8 @@ export interface PlantingAnswer {
 export interface Answers {
   farm: string
   region?: Region | undefined
+  /** What it measures in; metric unless said. */
+  units?: 'metric' | 'us' | undefined
   year: number
   latitude: number | undefined
   /** Means of the coldest and of the warmest month, °C. */
@@ -53,6 +55,7 @@ const count = z.number().int().min(0).max(100_000)
 const AnswersFile = z.strictObject({
   farm: z.string().trim().min(1, 'is empty: give the farm a name').max(120),
   region: z.enum(['uk', 'us']).optional(),
+  units: z.enum(['metric', 'us']).optional(),
   year: z.number().int().min(2000).max(2100),
   latitude: z.number().min(-72, 'must lie between −72 and 72').max(72, 'must lie between −72 and 72'),
   coldest: z.number().min(-50).max(40),
@@ -260,6 +263,7 @@ function seasonWith(answers: Answers, plantings: readonly PlantingAnswer[]): Sea
     farm: {
       name: answers.farm.trim(),
       ...(answers.region ? { region: answers.region } : {}),
+      ...(answers.units ? { units: answers.units } : {}),
       ...(answers.today === undefined ? {} : { recordsFrom: answers.today }),
     },
     season: seasonSpan(answers.year, latitude, answers.today),

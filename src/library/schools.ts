@@ -75,7 +75,7 @@ export const SCHOOLS: readonly School[] = [
   {
     key: 'small-then-pot',
     name: 'Small cells, then potted up',
-    how: 'Germinated in the smallest cells, moved into larger ones when the plug holds.',
+    how: 'Germinated in the smallest cells, moved into larger ones when the plug pulls cleanly.',
     gains: 'Least heated and lit space.',
     costs: 'Potting labour; each move is a pause of some days.',
   },

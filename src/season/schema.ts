@@ -1070,6 +1070,10 @@ export const Season = z.strictObject({
   farm: z.strictObject({
     name,
     region: z.enum(['uk', 'us']).optional().describe('whose English: it chooses the names of kinds that are shown'),
+    units: z
+      .enum(['metric', 'us'])
+      .optional()
+      .describe('what the farm measures in, on every device, sheet and file: °C, cm, l; or °F, in, gal'),
     recordsFrom: day
       .optional()
       .describe('first day records are kept; work planned before it counts as done only where somebody said so'),

@@ -66,7 +66,7 @@ function troubleWords(trouble: Trouble, reads: boolean): string {
     case 'unknown':
       return reads
         ? 'The server did not answer. Try again in a moment.'
-        : 'The server did not answer, so it is not known whether this was saved. What you wrote is still here; look at the page anew before you do it again.'
+        : 'The server did not answer, so it is not known whether this was saved. What you wrote is still here; reload the page and check before you do it again.'
     case 'fault':
       return `The server failed at this${trouble.logged === undefined ? '' : ` (its log has more under ${trouble.logged})`}. Nothing was saved${reads ? '' : '; what you wrote is still here'}.`
     case 'old-page':

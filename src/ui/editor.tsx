@@ -100,7 +100,7 @@ export function EditorFrame({
             {busy ? 'Saving …' : 'Save'}
           </Button>
           <Button color="inherit" disabled={!changed || busy} onClick={onDrop}>
-            Drop changes
+            Cancel changes
           </Button>
           <Box sx={{ flex: 1 }} />
           {more}

@@ -32,7 +32,7 @@ export function scaleOf(quantity: Quantity, units: Units): Scale {
         ? { unit: 'cu in', factor: 1 / 16.387, offset: 0, digits: 2 }
         : { unit: 'ml', factor: 1, offset: 0, digits: 1 }
     case 'share':
-      return { unit: 'in 100', factor: 100, offset: 0, digits: 1 }
+      return { unit: '%', factor: 100, offset: 0, digits: 1 }
     case 'number':
       return { unit: '', factor: 1, offset: 0, digits: 3 }
   }
@@ -42,7 +42,7 @@ export function scaleOf(quantity: Quantity, units: Units): Scale {
 export function shownText(value: number | undefined, quantity: Quantity, units: Units): string {
   if (value === undefined || !Number.isFinite(value)) return ''
   const { factor, offset, digits } = scaleOf(quantity, units)
-  return String(Number((value * factor + offset).toFixed(digits)))
+  return String(Number((value * factor + offset).toFixed(digits))).replace('-', '−')
 }
 
 /** A stored value from what was typed: `undefined` when it is empty, `null` when it is no number. */

@@ -4,18 +4,17 @@ import CloseIcon from '@mui/icons-material/Close'
 import Box from '@mui/material/Box'
 import IconButton from '@mui/material/IconButton'
 import Typography from '@mui/material/Typography'
+import { PANEL_TITLE } from './side-panel'
 
 export function PanelTitle({
   over,
   title,
   under,
-  id,
   onClose,
 }: {
   over?: string
   title: string
   under?: string
-  id?: string
   onClose: () => void
 }) {
   return (
@@ -26,7 +25,7 @@ export function PanelTitle({
             {over}
           </Typography>
         )}
-        <Typography variant="h2" {...(id ? { id } : {})}>
+        <Typography variant="h2" id={PANEL_TITLE}>
           {title}
         </Typography>
         {under && (

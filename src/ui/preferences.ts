@@ -1,7 +1,17 @@
 /** Cookies that hold a reader's own choices. They are read by the server too, so that the first page is right. */
 
+import type { Units } from '../words/format'
+
 const WORKING_DAY_COOKIE = 'dove-step-day'
 export const UNITS_COOKIE = 'dove-step-units'
+
+/** The units this reader has chosen for themselves, if any; a cookie that says anything else says nothing. */
+export const ownUnits = (cookie: string | undefined): Units | undefined =>
+  cookie === 'us' || cookie === 'metric' ? cookie : undefined
+
+/** A cookie to set for units of one's own; none gives them back to the farm. */
+export const unitsCookie = (units: Units | undefined) =>
+  `${UNITS_COOKIE}=${units ?? ''}; path=/; max-age=${units ? 31_536_000 : 0}; samesite=lax`
 
 /** A cookie that was set for one season of a farm means nothing in another. */
 const ofSeason = (season: string) => `${season}/`

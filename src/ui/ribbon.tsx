@@ -173,6 +173,8 @@ function DayField() {
         px: 1,
         py: 0.75,
         colorScheme: 'inherit',
+        // Its day, month and year take the focus one after another, inside it.
+        '&:focus': { outline: '3px solid', outlineColor: 'primary.main', outlineOffset: 2 },
       }}
     />
   )

@@ -37,10 +37,10 @@ export function Rows<T extends object>({ value, onChange, columns, fields, kept,
               color="inherit"
               disabled={why !== undefined}
               title={why ?? ''}
-              {...(nameOf ? { 'aria-label': `Take out ${nameOf(one)}` } : {})}
+              {...(nameOf ? { 'aria-label': `Delete ${nameOf(one)}` } : {})}
               onClick={() => onChange(value.filter((_, j) => j !== i))}
             >
-              Take out
+              Delete
             </Button>
           </Box>
         )

@@ -30,7 +30,9 @@ export interface SeasonData {
   /** ISO working day kept from before, if any. */
   workingDay: string | undefined
   locale: string
+  /** Units that are shown: this reader's own, else the farm's. */
   units: Units
+  ownUnits: Units | undefined
 }
 
 /** The working day, held outside React so that dragging it redraws only what looks at it. */

@@ -5,6 +5,8 @@ import { createTheme } from '@mui/material/styles'
 export const TEXT_FONT = "'Atkinson Hyperlegible Next Variable', 'Atkinson Hyperlegible Next', system-ui, sans-serif"
 const HEADING_FONT = "'Young Serif', Georgia, serif"
 
+const FOCUS = '3px solid var(--mui-palette-primary-main)'
+
 export const theme = createTheme({
   cssVariables: { colorSchemeSelector: 'data' },
   colorSchemes: {
@@ -46,7 +48,14 @@ export const theme = createTheme({
   shape: { borderRadius: 6 },
   components: {
     MuiButton: { defaultProps: { disableElevation: true } },
-    MuiButtonBase: { defaultProps: { disableRipple: true } },
+    // A button's own style takes the outline away, and stands after the page's: it is given back here.
+    MuiButtonBase: {
+      defaultProps: { disableRipple: true },
+      styleOverrides: { root: { '&:focus-visible, &.Mui-focusVisible': { outline: FOCUS, outlineOffset: 2 } } },
+    },
+    MuiTab: { styleOverrides: { root: { '&:focus-visible, &.Mui-focusVisible': { outlineOffset: -3 } } } },
+    MuiMenuItem: { styleOverrides: { root: { '&:focus-visible, &.Mui-focusVisible': { outlineOffset: -3 } } } },
+    MuiLink: { styleOverrides: { root: { '&:focus-visible': { outline: FOCUS, outlineOffset: 2 } } } },
     // A summary is a button, and a button does not take the page's type of itself.
     MuiAccordionSummary: { styleOverrides: { root: { font: 'inherit', lineHeight: 1.35, textAlign: 'left' } } },
     // On the tint of what they say, not on white or black.
@@ -73,12 +82,20 @@ export const theme = createTheme({
         },
       },
     },
+    MuiOutlinedInput: {
+      styleOverrides: {
+        notchedOutline: ({ theme: own }) => [
+          { borderColor: '#8A8172' },
+          own.applyStyles('dark', { borderColor: '#78828B' }),
+        ],
+      },
+    },
     MuiTooltip: { defaultProps: { enterDelay: 400 } },
     MuiTextField: { defaultProps: { size: 'small', fullWidth: true } },
     MuiCssBaseline: {
       styleOverrides: {
         body: { fontVariantNumeric: 'tabular-nums', overflowWrap: 'break-word' },
-        ':focus-visible': { outline: '3px solid var(--mui-palette-primary-main)', outlineOffset: 2 },
+        ':focus-visible': { outline: FOCUS, outlineOffset: 2 },
         '@media (prefers-reduced-motion: reduce)': {
           '*, *::before, *::after': { transitionDuration: '0.01ms !important', animationDuration: '0.01ms !important' },
         },

@@ -21,7 +21,7 @@ export interface Changing {
 
 /** Said when a page shows a season that is not the open one any more. */
 export const OTHER_SEASON =
-  'Another season or copy has been opened since this page was drawn. Nothing was changed; what you wrote is still here. Load the page anew to see what is open.'
+  'Another season or copy has been opened since this page was drawn. Nothing was changed; what you wrote is still here. Reload the page to see what is open.'
 
 const REFUSED = {
   stale:

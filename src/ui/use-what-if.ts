@@ -83,7 +83,7 @@ export function useWhatIf(): WhatIfActions {
       const dropped = await during(() => forgetWhatIf(id))
       if (dropped)
         notice({
-          text: `Dropped: ${dropped.name}`,
+          text: `Deleted: ${dropped.name}`,
           action: { label: 'Undo', run: () => void start(dropped.name, dropped.document) },
         })
     },

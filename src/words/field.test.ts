@@ -20,9 +20,8 @@ import {
   spacing,
   stretch,
   water,
-  yearsWords,
 } from './field'
-import { createFormat } from './format'
+import { createFormat, yearsWords } from './format'
 
 const f = createFormat('en-GB', 'metric')
 const us = createFormat('en-US', 'us')
@@ -82,24 +81,24 @@ describe('gates', () => {
   it('give their reason in one sentence each', () => {
     const frost = { kind: 'frost', threshold: 0, trusted: 0.1, typed: false, cold: undefined } as const
     expect(says({ ...frost, verdict: 'risk', chance: 0.3 })).toBe(
-      '0 °C or colder is still to come in 3 years in 10; you accept 1 year in 10.',
+      '0 °C or colder still comes in 3 years in 10; your limit is 1 year in 10.',
     )
     expect(says({ ...frost, verdict: 'go', chance: 0, cold: { day: 1, low: 4 } })).toBe(
-      'No year of the record had 0 °C so late. Coldest night ahead 4 °C.',
+      'No year on record had 0 °C so late. Coldest night ahead 4 °C.',
     )
     expect(says({ ...frost, verdict: 'go', chance: undefined })).toBe('Bears light frost.')
     expect(says({ ...frost, verdict: 'wait', chance: 0.3, cold: { day: day('2027-05-14'), low: -1.2 } })).toBe(
-      '-1.2 °C forecast for the night of Fri 14 May.',
+      '−1.2 °C forecast for the night of Fri 14 May.',
     )
     expect(says({ kind: 'night', verdict: 'risk', above: 10, low: 8, forecast: false })).toBe(
-      'A usual night then has 8 °C; wants 10 °C.',
+      'Normal nights for the date 8 °C; needs 10 °C.',
     )
     expect(says({ kind: 'soil', verdict: 'go', above: 10, soil: 12, forecast: true })).toBe(
-      'Soil about 12 °C; wants 10 °C.',
+      'Soil about 12 °C; needs 10 °C.',
     )
     expect(says({ kind: 'bed', verdict: 'risk', state: 'none', clashes: [] })).toBe('No bed chosen yet.')
     expect(says({ kind: 'plants', verdict: 'risk', state: 'past', on: day('2027-05-01') })).toBe(
-      'Past their limit since Sat 1 May.',
+      'Overgrown since Sat 1 May.',
     )
     expect(says({ kind: 'leaves', verdict: 'wait', state: 'pale' })).toContain('Pale')
   })
@@ -140,13 +139,11 @@ describe('hardening, planting and day length', () => {
   })
   it('say how much leaf can still be made', () => {
     expect(leafTimeSentence({ hours: 15, turns: day('2027-05-24'), days: 20, leaves: 7.4, lamps: [] }, f)).toBe(
-      '20 days of leaf time until the days reach 15 hours on Mon 24 May: about 7 leaves by then.',
+      '20 days of leaf time until the days reach 15 h on Mon 24 May: about 7 leaves by then.',
     )
     expect(
       leafTimeSentence({ hours: 15, turns: undefined, days: 90, leaves: 9, lamps: [{ place: 'Rack', hours: 16 }] }, f),
-    ).toBe(
-      'The days here never reach 15 hours. The lamps of Rack are on for 16 hours: long enough to turn it in its tray.',
-    )
+    ).toBe('The days here never reach 15 h. The lamps of Rack are on for 16 h: long enough to turn it in its tray.')
   })
   it('tell of rows sown in place, and when they are sown too thin', () => {
     const season = readField((s) => {

@@ -7,7 +7,7 @@ import type { LeafTime } from '../core/field/leaf-time'
 import type { PlantingCard } from '../core/field/planting-card'
 import type { FieldCrop } from '../core/field/field-crop'
 import type { HardeningSchool } from '../season/schema'
-import { chanceWords, count, list, type Format } from './format'
+import { count, hoursWords, list, yearsWords, type Format } from './format'
 
 export const VERDICT_WORDS: Record<Verdict, string> = { go: 'Go', risk: 'At risk', wait: 'Wait' }
 
@@ -62,12 +62,6 @@ export function holdSentence({ freeOn, days, overgrown }: Hold, f: Format): stri
     : `${wait}; their cells hold them that long.`
 }
 
-/** A chance as years: `3 years in 10`. */
-export const yearsWords = (chance: number) =>
-  chanceWords(chance)
-    .replace(/^(.*\d) in /, '$1 years in ')
-    .replace(/\b1 years in/, '1 year in')
-
 export const GATE_TITLES: Record<Gate['kind'], string> = {
   frost: 'Frost',
   night: 'Nights',
@@ -87,17 +81,17 @@ export function gateSentence(gate: Gate, f: Format): string {
         chance === undefined
           ? ''
           : chance <= 0
-            ? `No year of the record had ${f.temperature(threshold)} so late.`
-            : `${f.temperature(threshold)} or colder is still to come in ${yearsWords(chance)}${typed ? ', by the typed dates' : ''}${chance > trusted ? `; you accept ${yearsWords(trusted)}` : ''}.`
+            ? `No year on record had ${f.temperature(threshold)} so late.`
+            : `${f.temperature(threshold)} or colder still comes in ${yearsWords(chance)}${typed ? ', by the dates entered' : ''}${chance > trusted ? `; your limit is ${yearsWords(trusted)}` : ''}.`
       return (
         [years, cold ? `Coldest night ahead ${f.temperature(cold.low)}.` : ''].filter(Boolean).join(' ') ||
         'Bears light frost.'
       )
     }
     case 'night':
-      return `${gate.forecast ? 'Coldest of the first nights' : 'A usual night then has'} ${f.temperature(gate.low)}; wants ${f.temperature(gate.above)}.`
+      return `${gate.forecast ? 'Coldest of the first nights' : 'Normal nights for the date'} ${f.temperature(gate.low)}; needs ${f.temperature(gate.above)}.`
     case 'soil':
-      return `Soil about ${f.temperature(gate.soil)}${gate.forecast ? '' : ' in a usual year'}; wants ${f.temperature(gate.above)}.`
+      return `Soil about ${f.temperature(gate.soil)}${gate.forecast ? '' : ', normal for the date'}; needs ${f.temperature(gate.above)}.`
     case 'bed':
       return gate.state === 'free'
         ? 'Free.'
@@ -107,11 +101,11 @@ export function gateSentence(gate: Gate, f: Format): string {
     case 'plants':
       switch (gate.state) {
         case 'ready':
-          return `Plugs hold from ${f.date(gate.on!)}.`
+          return `Plugs pull cleanly from ${f.date(gate.on!)}.`
         case 'not-ready':
-          return `Plugs hold only from ${f.date(gate.on!)}.`
+          return `Plugs will not pull cleanly before ${f.date(gate.on!)}.`
         case 'past':
-          return `Past their limit since ${f.date(gate.on!)}.`
+          return `Overgrown since ${f.date(gate.on!)}.`
         case 'not-sown':
           return 'No sowing works for this day.'
       }
@@ -119,7 +113,7 @@ export function gateSentence(gate: Gate, f: Format): string {
     case 'leaves':
       return {
         good: 'Firm and dark.',
-        'not-looked': 'Look: are leaves firm and dark enough?',
+        'not-looked': 'Check whether the leaves are firm and dark.',
         soft: 'Soft: harden longer.',
         pale: 'Pale: feed and wait, or harden longer.',
       }[gate.state]
@@ -250,17 +244,17 @@ export function fieldWorkLine({ kind, stand, share }: FieldWork, bedName: (key: 
 export function leafTimeSentence(time: LeafTime, f: Format): string {
   const lamps = time.lamps.map(
     ({ place, hours }) =>
-      `The lamps of ${place} are on for ${f.number(hours, 1)} hours: long enough to turn it in its tray.`,
+      `The lamps of ${place} are on for ${hoursWords(f, hours)}: long enough to turn it in its tray.`,
   )
   return [daysSentence(time, f), ...lamps].join(' ')
 }
 
 function daysSentence({ hours, turns, days, leaves }: LeafTime, f: Format): string {
-  if (turns === undefined) return `The days here never reach ${f.number(hours, 1)} hours.`
+  if (turns === undefined) return `The days here never reach ${hoursWords(f, hours)}.`
   const made = leaves === undefined ? '' : `: about ${count(f, Math.floor(leaves), 'leaf', 'leaves')} by then`
   return days <= 0
-    ? `The days have ${f.number(hours, 1)} hours already when it goes out${made}.`
-    : `${count(f, days, 'day')} of leaf time until the days reach ${f.number(hours, 1)} hours on ${f.date(turns)}${made}.`
+    ? `The days have ${hoursWords(f, hours)} already when it goes out${made}.`
+    : `${count(f, days, 'day')} of leaf time until the days reach ${hoursWords(f, hours)} on ${f.date(turns)}${made}.`
 }
 
 /** A stretch of bed. */

@@ -63,12 +63,12 @@ describe('a proposal in words', () => {
       'Frees 1 × 128-cell tray in week 11 and 12 days in all, which is over now.',
     )
     expect(reliefSentence({ ...relief, limit: limit('crew'), amount: 2.25, wasOver: false }, f)).toBe(
-      'Makes room for what moves there: 2.3 hours in week 11.',
+      'Makes room for what moves there: 2 h 15 min in week 11.',
     )
     expect(reliefSentence(undefined, f)).toBe('Makes the plan cheaper.')
     expect(effectSentence(proposal({}), f)).toBe('It stays inside its window and is planted on its day.')
     expect(effectSentence(proposal({ late: 2, unhung: { to: 'harvest', on: '2027-07-01' } }), f)).toBe(
-      'It is planted 2 days late. Its day no longer hangs on its first harvest.',
+      'It is planted 2 days late. Its date is no longer tied to its first harvest.',
     )
     expect(effectSentence(proposal({ late: -1 }), f)).toBe('It is planted 1 day sooner than wanted.')
     expect(effectSentence(proposal({ insideWindow: false }), f)).toBe('It is planted on its day.')
@@ -108,7 +108,7 @@ describe('a proposal in words', () => {
         season,
       ),
     ).toBe(
-      'Raised otherwise than its method says: by Cells, then pots, germinates at Warm bench, grows on at Frame, in 9 cm pots, hardens at Warm bench, held 4 days at Frame and potted up at the usual time.',
+      'Differs from its method: by Cells, then pots, germinates at Warm bench, grows on at Frame, in 9 cm pots, hardens at Warm bench, held 4 days at Frame and potted up at the usual time.',
     )
   })
 })

@@ -4,7 +4,7 @@ import type { Difference, Proposal, Relief } from '../core/fit/proposals'
 import type { Trouble } from '../core/fit/troubles'
 import type { Otherwise, Place, Season } from '../season/schema'
 import { ANCHOR_WORDS } from './anchors'
-import { count, list, range, type Format } from './format'
+import { count, hoursWords, list, range, type Format } from './format'
 import { markTag } from './marks'
 
 const GIVES = { heat: 'Heat', light: 'Light', cover: 'Covers' } as const
@@ -21,7 +21,7 @@ export function amountWords(
   f: Format,
 ): string {
   const rounded = Math.round(amount * 4) / 4
-  if (kind === 'crew') return count(f, Math.round(amount * 10) / 10, 'hour')
+  if (kind === 'crew') return hoursWords(f, amount)
   return kind === 'container' ? `${f.number(rounded, 2)} × ${name}` : count(f, rounded, unit)
 }
 
@@ -91,7 +91,7 @@ export function effectSentence(
   if (late > 0) parts.push(`${becomes.length > 1 ? 'Part of it is' : 'It is'} planted ${count(f, late, 'day')} late.`)
   else if (late < 0) parts.push(`It is planted ${count(f, -late, 'day')} sooner than wanted.`)
   else parts.push(insideWindow ? 'It stays inside its window and is planted on its day.' : 'It is planted on its day.')
-  if (unhung) parts.push(`Its day no longer hangs on ${ANCHOR_WORDS[unhung.to]}.`)
+  if (unhung) parts.push(`Its date is no longer tied to ${ANCHOR_WORDS[unhung.to]}.`)
   return parts.join(' ')
 }
 
@@ -137,5 +137,5 @@ export function otherwiseSentence(
     potUpPoint !== undefined &&
       (potUpPoint < 0.5 ? 'potted up early' : potUpPoint > 0.5 ? 'potted up late' : 'potted up at the usual time'),
   ].filter((part): part is string => typeof part === 'string')
-  return `Raised otherwise than its method says: ${list(parts)}.`
+  return `Differs from its method: ${list(parts)}.`
 }

@@ -33,6 +33,15 @@ export interface Format {
 
 const UTC = { timeZone: 'UTC' } as const
 
+/** The farm's own format, for sheets, files and calendars that have no reader yet. */
+export const farmFormat = ({
+  region,
+  units = 'metric',
+}: {
+  region?: 'uk' | 'us' | undefined
+  units?: Units | undefined
+}) => createFormat(region === 'us' ? 'en-US' : 'en-GB', units)
+
 /** A reader's format. The words are English, so a locale of another language keeps only its English form. */
 export function createFormat(locale: string, units: Units): Format {
   const tag = locale.toLowerCase().startsWith('en') ? locale : 'en-GB'
@@ -42,9 +51,12 @@ export function createFormat(locale: string, units: Units): Format {
   const shortDate = make({ day: 'numeric', month: 'short' })
   const month = make({ month: 'long' })
   const monthYear = make({ month: 'long', year: 'numeric' })
-  const numbers = [0, 1, 2, 3].map((digits) => new Intl.NumberFormat(tag, { maximumFractionDigits: digits }))
+  const numbers = [0, 1, 2, 3].map(
+    (digits) => new Intl.NumberFormat(tag, { maximumFractionDigits: digits, signDisplay: 'negative' }),
+  )
   const at = (format: Intl.DateTimeFormat, day: Day) => format.format(day * 86_400_000)
-  const number = (value: number, digits = 0) => numbers[digits]!.format(value)
+  // A minus is as long as a plus; what rounds to nothing has no sign.
+  const number = (value: number, digits = 0) => numbers[digits]!.format(value).replace('-', '−')
   const us = units === 'us'
   return {
     locale: tag,
@@ -76,17 +88,32 @@ export function list(items: readonly string[]): string {
   return items.length < 2 ? (items[0] ?? '') : `${items.slice(0, -1).join(', ')} and ${items.at(-1)!}`
 }
 
-/** A chance as people say it: `9 in 10`, `under 1 in 100`. */
+/** A chance: `90 %`, `under 1 %`. */
 export function chanceWords(chance: number): string {
-  if (chance >= 0.995) return 'more than 99 in 100'
-  if (chance < 0.01) return 'under 1 in 100'
-  const percent = Math.round(chance * 100)
-  return percent % 10 === 0 ? `${percent / 10} in 10` : `${percent} in 100`
+  if (chance >= 0.995) return 'over 99 %'
+  return chance < 0.01 ? 'under 1 %' : `${Math.round(chance * 100)} %`
 }
 
-/** A share of 100: `85 in 100`. */
+/** A chance over the years, as frost is spoken of: `1 year in 10`. */
+export function yearsWords(chance: number): string {
+  if (chance >= 0.995) return 'nearly every year'
+  if (chance < 0.01) return 'under 1 year in 100'
+  const percent = Math.round(chance * 100)
+  const [years, of] = percent % 10 === 0 ? [percent / 10, 10] : [percent, 100]
+  return `${years} ${years === 1 ? 'year' : 'years'} in ${of}`
+}
+
+/** A share of all: `85 %`. */
 export function shareWords(share: number): string {
-  return `${Math.round(share * 100)} in 100`
+  return `${Math.round(share * 100)} %`
+}
+
+/** Working time as people say it: `2 h 10 min`, `40 min`, `3 h`. */
+export function hoursWords(f: Format, hours: number): string {
+  const minutes = Math.round(hours * 60)
+  const [h, min] = [Math.floor(minutes / 60), minutes % 60]
+  if (h === 0) return `${f.number(min)} min`
+  return min === 0 ? `${f.number(h)} h` : `${f.number(h)} h ${min} min`
 }
 
 /** A day range that ends before `until`. */
@@ -94,7 +121,12 @@ export function range(f: Format, from: Day, until: Day): string {
   return until - from <= 1 ? f.shortDate(from) : `${f.shortDate(from)} to ${f.shortDate(until - 1)}`
 }
 
-/** So much mix: `42 l`, `4.2 l` or `1.5 cu ft`. */
+/** So much mix, in what a person would fetch it in: `42 l`, `4.2 l`; `1.5 cu ft`, `3 gal`, `2 qt`. */
 export function mixWords(f: Format, litres: number): string {
-  return f.units === 'us' ? `${f.number(litres / 28.317, 1)} cu ft` : `${f.number(litres, litres < 10 ? 1 : 0)} l`
+  if (f.units !== 'us') return `${f.number(litres, litres < 10 ? 1 : 0)} l`
+  if (litres >= CUBIC_FOOT) return `${f.number(litres / CUBIC_FOOT, 1)} cu ft`
+  return litres >= GALLON ? `${f.number(litres / GALLON, 1)} gal` : `${f.number(litres / (GALLON / 4), 1)} qt`
 }
+
+const CUBIC_FOOT = 28.317 // litres
+const GALLON = 3.785

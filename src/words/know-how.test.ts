@@ -102,7 +102,7 @@ describe('sources and lots in words', () => {
     expect(sourceWords(undefined)).toBe('yours')
     expect(needsWords({ needs: 'plantable' })).toContain('planted whole')
     expect(lotReasonWords({ kind: 'aged', years: 2.5, from: 0.9, to: 0.7, stored: 'room', form: 'pelleted' }, f)).toBe(
-      'Kept in a room for 2.5 years since, and pelleted seed ages faster: down to about 70 in 100, an estimate.',
+      'Kept in a room for 2.5 years since, and pelleted seed ages faster: down to about 70 %, an estimate.',
     )
     expect(lotWarningWords('treated')).toContain('gloves')
   })

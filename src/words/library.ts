@@ -37,11 +37,11 @@ export function lotReasonWords(reason: LotReason, f: Format): string {
     case 'packet':
       return `${shareWords(reason.share)} by its packet or test of ${f.number(reason.tested)} seeds.`
     case 'untested':
-      return `Never tested: taken as the usual ${shareWords(reason.share)} of its kind, and that is not sure. Test ten seeds on damp paper.`
+      return `Never tested: assumed to be the usual ${shareWords(reason.share)} of its kind, which is not certain. Test ten seeds on damp paper.`
     case 'aged': {
       const stored = reason.stored
         ? { 'cool-dry': 'cool and dry', room: 'in a room', 'warm-damp': 'warm and damp' }[reason.stored]
-        : 'in a room (not said)'
+        : 'in a room (not stated)'
       const form = reason.form === 'raw' ? '' : `, and ${reason.form} seed ages faster`
       return `Kept ${stored} for ${f.number(reason.years, 1)} years since${form}: down to about ${shareWords(reason.to)}, an estimate.`
     }

@@ -9,7 +9,7 @@ export function markSentence(mark: Mark, places: readonly Place[], f: Format): s
   const place = 'place' in mark ? (places[mark.place]?.name ?? 'the place') : ''
   switch (mark.kind) {
     case 'container-too-small':
-      return `${mark.container} is too small for this kind: it suffers there before its plug holds together.`
+      return `${mark.container} is too small for this kind: it is too old there before its plug pulls cleanly.`
     case 'never-emerges': {
       const cold = mark.temperature <= mark.base + (mark.ceiling - mark.base) / 2
       return `${place} is too ${cold ? 'cold' : 'hot'} to germinate in: about ${f.temperature(mark.temperature)}, and this kind needs ${
@@ -31,7 +31,7 @@ export function markSentence(mark: Mark, places: readonly Place[], f: Format): s
     case 'not-ready':
       return mark.days === undefined
         ? 'Sown then, it is not ready by planting, nor within a year after.'
-        : `Not ready at planting: the plug holds ${count(f, mark.days, 'day')} later.`
+        : `Not ready at planting: the plug pulls cleanly ${count(f, mark.days, 'day')} later.`
     case 'past-limit':
       return `Overgrown at planting: past what its container can hold by ${count(f, mark.days, 'day')}.`
     case 'outgrown-before-move':
@@ -47,7 +47,7 @@ export function markSentence(mark: Mark, places: readonly Place[], f: Format): s
     case 'cold-nights':
       return `${count(f, mark.nights, 'night')} under ${f.temperature(mark.below)} on ${place}, ${range(f, mark.from, mark.until)}.`
     case 'killing-nights':
-      return `${count(f, mark.nights, 'usual night')} under ${f.temperature(mark.below)} on ${place}, ${range(f, mark.from, mark.until)}: that kills it. Take a heated place, or plant later.`
+      return `${count(f, mark.nights, 'usual night')} under ${f.temperature(mark.below)} on ${place}, ${range(f, mark.from, mark.until)}: that kills it. Use a heated place, or plant later.`
     case 'slower-than-usual':
       return mark.stay
         ? `Slow on ${place}: ${weeks(f, mark.days)} where ${weeks(f, mark.usual[1])} are usual. A warmer or lit place, or a later planting, would shorten it.`
@@ -61,7 +61,7 @@ export function markSentence(mark: Mark, places: readonly Place[], f: Format): s
     case 'cold-half-year':
       return `${f.date(mark.day)} is in the cold half of the year, and this kind bears no frost.`
     case 'weak-lot':
-      return `${mark.lot} is down to about ${shareWords(mark.share)} by its age: ${f.number(mark.cells)} cells where its packet’s ${shareWords(mark.packet)} would need ${f.number(mark.usualCells)}. Test ten seeds, take another lot, or buy fresh seed.`
+      return `${mark.lot} is down to about ${shareWords(mark.share)} by its age: ${f.number(mark.cells)} cells where its packet’s ${shareWords(mark.packet)} would need ${f.number(mark.usualCells)}. Test ten seeds, use another lot, or buy fresh seed.`
     case 'hot-days':
       return `${count(f, mark.days, 'day')} over ${f.temperature(mark.above)} on ${place}, ${range(f, mark.from, mark.until)}.`
     case 'place-closed':

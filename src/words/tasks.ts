@@ -1,5 +1,7 @@
 /** The day's work in the grower's words. */
+import type { Batch } from '../core/batch/batch'
 import type { Task, TaskKind } from '../core/batch/tasks'
+import type { Day } from '../core/calendar/day'
 import type { Place } from '../season/schema'
 import { count, type Format } from './format'
 import { sownWords } from './methods'
@@ -10,7 +12,7 @@ export const TASK_TITLES: Record<TaskKind, string> = {
   prepare: 'Prepare seed',
   receive: 'Receive and look over',
   sow: 'Sow',
-  'leave-heat': 'Off heat, uncover',
+  'leave-heat': 'Uncover and move',
   thin: 'Thin',
   pinch: 'Pinch',
   feed: 'First feed',
@@ -64,18 +66,18 @@ function lightWords(place: Place | undefined, f: Format): string {
     : `light on, ${count(f, place.lamp.hours, 'hour')} a day`
 }
 
+/** What potting up on a day is called: out of a flat it is pricking out, and what was sown thick is divided. */
+export function pottingName({ way, stays, sow }: Pick<Batch, 'way' | 'stays' | 'sow'>, on: Day): string {
+  const first = stays.find(({ potted, from }) => potted && sow !== undefined && from > sow)?.from === on
+  const { policy } = way.method.sowing
+  if (first && policy === 'flat') return 'Prick out'
+  return first && policy === 'divide' ? 'Divide and pot up' : TASK_TITLES['pot-up']
+}
+
 /** What one task is called: a tray that germinates where it stays is only uncovered. */
 export function taskName(task: Task): string {
   if (task.kind === 'leave-heat' && task.fromPlace === task.place) return 'Uncover'
-  if (
-    task.kind === 'pot-up' &&
-    task.batch.stays.find(({ potted, from }) => potted && from > task.batch.sow!)?.from === task.day
-  ) {
-    const { policy } = task.batch.way.method.sowing
-    if (policy === 'flat') return 'Prick out'
-    if (policy === 'divide') return 'Divide and pot up'
-  }
-  return TASK_TITLES[task.kind]
+  return task.kind === 'pot-up' ? pottingName(task.batch, task.day) : TASK_TITLES[task.kind]
 }
 
 /** The whole task in one line, for calendars and lists. */

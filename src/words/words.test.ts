@@ -33,17 +33,17 @@ describe('format', () => {
   })
   it('says chances and counts as people do', () => {
     expect([chanceWords(0.9), chanceWords(0.912), chanceWords(0.999), chanceWords(0.001)]).toEqual([
-      '9 in 10',
-      '91 in 100',
-      'more than 99 in 100',
-      'under 1 in 100',
+      '90 %',
+      '91 %',
+      'over 99 %',
+      'under 1 %',
     ])
     expect([count(f, 1, 'tray'), count(f, 2, 'tray'), count(f, 2, 'batch', 'batches')]).toEqual([
       '1 tray',
       '2 trays',
       '2 batches',
     ])
-    expect(shareWords(0.85)).toBe('85 in 100')
+    expect(shareWords(0.85)).toBe('85 %')
     expect([list([]), list(['a']), list(['a', 'b', 'c'])]).toEqual(['', 'a', 'a, b and c'])
     expect(range(f, day, day + 1)).toBe('12 Apr')
     expect(range(f, day, day + 3)).toBe('12 Apr to 14 Apr')

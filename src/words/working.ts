@@ -110,10 +110,10 @@ function sowingDay(batch: Batch, season: Season, f: Format): Working {
   lines.push([
     'In ',
     { text: last.container.name, at: setAt.container(last.container.key) },
-    ` the plug holds at `,
+    ` the plug pulls cleanly at `,
     { text: `${f.number(ready)} degree-days`, at: setAt.crop(crop.key) },
     batch.ready === undefined ? '' : ` (${f.date(batch.ready)})`,
-    ` and the plant suffers from ${f.number(limit)}`,
+    ` and the plant is too old after ${f.number(limit)}`,
     batch.limit === undefined ? '' : ` (${f.date(batch.limit)})`,
     '.',
   ])
@@ -249,13 +249,13 @@ function cells(batch: Batch, season: Season, f: Format): Working {
   }
   const habits = flatHabits(input).filter(({ habit }) => habit !== 'by the averages')
   lines.push([
-    `For comparison, ${list(habits.map(({ habit, cells: n, chance }) => `"${habit}" sows ${f.number(n)} and is enough ${chanceWords(chance)}`))}.`,
+    `For comparison, ${list(habits.map(({ habit, cells: n, chance }) => `"${habit}" sows ${f.number(n)} and is ${chanceWords(chance)} likely to be enough`))}.`,
   ])
   return {
     title: bought ? 'Young plants' : policy === 'flat' ? 'Seed in flats' : 'Cells',
-    answer: `${count(f, sizing.cells, bought ? 'young plant' : policy === 'flat' ? 'seed' : 'cell')}: at least ${f.number(batch.plants)} good plants in ${chanceWords(sizing.chance)} sowings, about ${f.number(Math.max(0, sizing.spare))} to spare`,
+    answer: `${count(f, sizing.cells, bought ? 'young plant' : policy === 'flat' ? 'seed' : 'cell')}: ${chanceWords(sizing.chance)} likely to give at least ${f.number(batch.plants)} good plants, about ${f.number(Math.max(0, sizing.spare))} to spare`,
     lines,
-    rule: `The smallest number that is enough with the wanted confidence (${chanceWords(batch.confidence)}), reckoned exactly, not by adding a percentage.`,
+    rule: `The smallest number that is enough with the wanted confidence (${chanceWords(batch.confidence)}), worked out exactly, not by adding a percentage.`,
     changes: bought
       ? 'Fewer losses on the way, or a lower confidence, order fewer.'
       : 'A better or better-tested lot, a second seed in each cell, or a lower confidence sow fewer cells.',

@@ -128,7 +128,7 @@ export function Mixed(own: Own) {
     ]
   }
   return (
-    <Form {...own} title="A slip with lots or labels" summary="written down." said={said}>
+    <Form {...own} title="Lot or label mix-up" summary="written down." said={said}>
       <ChoiceField<Slip>
         label="What happened"
         value={slip}

@@ -148,7 +148,7 @@ export function Split(own: Own) {
     return all
   }
   return (
-    <Form {...own} title="A part goes its own way" summary="part split off." said={said}>
+    <Form {...own} title="Split the batch" summary="part split off." said={said}>
       <NumberField label="Plants that go" value={take} onChange={setTake} help={`of ${format.number(cells)}`} />
       <ChoiceField label="The part" value={fate} options={fates} onChange={(next) => setFate(next || 'stay')} />
       {(fate === 'stay' || fate === 'harden' || fate === 'pot-up') && (

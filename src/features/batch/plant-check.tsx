@@ -327,6 +327,6 @@ const REMARKS: Record<Remark, string> = {
     'Stretched: more light, cooler nights, air between the plants; bury the stem at the next move where the kind bears it.',
   pale: 'Pale: give a light feed, and look whether it stands too wet.',
   'not-rooted': 'Old enough but not rooted: cold or wet feet are the usual cause.',
-  ahead: 'It is further on than was reckoned; the forecast follows.',
-  behind: 'It is behind what was reckoned; the forecast follows.',
+  ahead: 'It is further on than calculated; the forecast follows.',
+  behind: 'It is behind what was calculated; the forecast follows.',
 }

@@ -1,7 +1,7 @@
 /** What is said of a batch: its verdict, what can be done, and where its amounts went. */
 import type { Checked, Lever } from '../../core/advice/verdict'
 import type { Batch } from '../../core/batch/batch'
-import { count, type Format, chanceWords } from '../../words/format'
+import { chanceWords, count, shareWords, type Format } from '../../words/format'
 import type { StandChoice, StandDecision } from '../../core/advice/stand-choices'
 import { alive, lostOf } from '../../core/ledger/accounts'
 import { LOSS_WORDS } from '../../ui/records/words'
@@ -26,16 +26,16 @@ export function verdictTitle({ verdict }: Checked, f: Format): string {
 export function verdictWhy({ verdict, daysLeft }: Checked, batch: Batch, f: Format): string {
   switch (verdict.kind) {
     case 'wait':
-      return 'The plug does not hold yet.'
+      return 'The plug does not pull cleanly yet.'
     case 'prick-out':
       return 'A true leaf shows: seedlings move best now.'
     case 'pot-up':
       return daysLeft === undefined || daysLeft > 10
-        ? 'The plug holds.'
-        : `The plug holds, and it has ${count(f, daysLeft, 'day')} before it suffers.`
+        ? 'The plug pulls cleanly.'
+        : `The plug pulls cleanly, and it has ${count(f, daysLeft, 'day')} before it is too old.`
     case 'plant':
       return verdict.inDays === 0
-        ? 'The plug holds; look at the gates in Field first.'
+        ? 'The plug pulls cleanly; check the gates in Field first.'
         : `Planned for ${f.date(batch.plantOn)}. See below what gains days.`
     case 'past': {
       const why = {
@@ -71,7 +71,7 @@ export function timeWords({ thermalShare }: StandDecision, number: (value: numbe
 export function choiceTitle(choice: StandChoice, f: Format): string {
   switch (choice.kind) {
     case 'let-be':
-      return 'Let it be'
+      return 'Leave it as it is'
     case 'wait':
       return `Wait, count again ${f.date(choice.until)}`
     case 'fill':
@@ -88,17 +88,17 @@ export function choiceTitle(choice: StandChoice, f: Format): string {
 export function choiceWhy(choice: StandChoice, decision: StandDecision, f: Format): string {
   switch (choice.kind) {
     case 'let-be':
-      return decision.chance > 0.995 ? 'There are enough.' : `Enough in ${chanceWords(decision.chance)}.`
+      return decision.chance > 0.995 ? 'There are enough.' : `${chanceWords(decision.chance)} likely to be enough.`
     case 'wait':
       return decision.choices.some(({ kind }) => kind === 'resow')
         ? 'By then nine in ten of all that come are up, and there is still time to sow again.'
         : 'By then nine in ten of all that come are up. It is too late to sow again for this day.'
     case 'fill':
-      return `Enough in ${chanceWords(choice.chance)}; about ${f.number(Math.round(100 * decision.fillSurvival))} in 100 of those moved live.`
+      return `${chanceWords(choice.chance)} likely to be enough; about ${shareWords(decision.fillSurvival)} of those moved survive.`
     case 'resow':
       return `${count(f, choice.resow.seeds, 'seed')}, ${count(f, choice.resow.trays, 'tray')}, ${choice.resow.method.name}: ${count(f, choice.resow.plants, 'plant')} for the same day, so that it is as sure as it was meant to be.${choice.resow.lot ? ` From ${choice.resow.lot.name}: the lot it was sown from has too few left.` : ''}`
     case 'resow-here':
-      return `${count(f, choice.seeds, 'seed')}${choice.lot ? ` of ${choice.lot.name}` : ''}. The trays then hold two ages; enough in ${chanceWords(choice.chance)}.`
+      return `${count(f, choice.seeds, 'seed')}${choice.lot ? ` of ${choice.lot.name}` : ''}. The trays then hold two ages; ${chanceWords(choice.chance)} likely to be enough.`
     case 'fewer':
       return 'The planting is made smaller in the plan; what follows from it changes too.'
   }

@@ -85,7 +85,7 @@ export function StandCount({ batch }: { batch: Batch }) {
           )}
           <Box sx={{ fontSize: 14, color: 'text.secondary', mb: 1 }}>
             Tap once where a cell is empty, twice where there is more than one.{' '}
-            {trays > 1 ? 'Trays you do not open are reckoned like those you do.' : ''}
+            {trays > 1 ? 'Trays you do not open are taken to be like those you do.' : ''}
           </Box>
           <TrayDrawing
             cells={cellsOf(tray)}

@@ -134,7 +134,7 @@ export function BenchesView() {
             {shown === 'crew' && !crewIsLimited(season.habits) && (
               <Box component="li" sx={{ px: 1.5, mt: 1, fontSize: 14, color: 'text.secondary' }}>
                 How many hours there are in a week is not said yet:{' '}
-                <Link href="/farm?habits">say it on the Farm page</Link>.
+                <Link href="/farm?edit=habits">set them on the Farm page</Link>.
               </Box>
             )}
           </Box>

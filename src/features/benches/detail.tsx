@@ -13,7 +13,7 @@ import type { Batch, Stay } from '../../core/batch/batch'
 import { useSeason } from '../../ui/season-context'
 import { StairGlyph } from '../../ui/stair/stair'
 import { limitName } from '../../words/fit'
-import { count } from '../../words/format'
+import { hoursWords, count } from '../../words/format'
 import { overWords } from '../../words/loads'
 import { BenchDrawing } from './bench-drawing'
 import { MatsList } from './mats-list'
@@ -103,7 +103,10 @@ export function Detail({ limit, day }: { limit: Limit; day: Day }) {
       {kind === 'place' && givesHeat(season.places[i]!) && <MatsList load={plan.places[i]!} day={day} />}
       <Typography variant="h3" sx={{ mt: 2.5 }}>
         {kind === 'crew'
-          ? `In ${format.week(day)}: ${count(format, Math.round(standing.reduce((sum, { size }) => sum + size, 0) * 10) / 10, 'hour')} for ${count(format, standing.length, 'batch', 'batches')}`
+          ? `In ${format.week(day)}: ${hoursWords(
+              format,
+              standing.reduce((sum, { size }) => sum + size, 0),
+            )} for ${count(format, standing.length, 'batch', 'batches')}`
           : standing.length === 0
             ? `Nothing stands there on ${format.date(day)}`
             : `On ${format.date(day)}: ${count(format, standing.length, 'batch', 'batches')}`}

@@ -90,7 +90,7 @@ export const Figures = memo(function Figures({
 }) {
   if (!before || !after) return <Skeleton variant="rectangular" height={190} sx={{ mt: 1 }} />
   const rows: [string, number, number, number?][] = [
-    ['Over, tray places × days', before.overfull, after.overfull],
+    ['Overflow, tray-days', before.overfull, after.overfull],
     ['Days late, all together', 0, late],
     ['Hours of work', before.hours, after.hours, 1],
     ['Heated and lit tray-days', before.heatedDays, after.heatedDays],

@@ -168,7 +168,7 @@ export function FitChanges({
         {proposals.length > 0 && (
           <>
             <Button size="small" color="inherit" onClick={() => onLeave(new Set())} disabled={left.size === 0}>
-              Take all
+              Select all
             </Button>
             <Button
               size="small"
@@ -176,7 +176,7 @@ export function FitChanges({
               onClick={() => onLeave(new Set(proposals.map(({ pick }) => pick.batch)))}
               disabled={proposals.every(({ pick }) => left.has(pick.batch))}
             >
-              Take none
+              Select none
             </Button>
           </>
         )}

@@ -162,10 +162,14 @@ export function MakeItFit({ onClose }: { onClose: () => void }) {
           }}
         >
           <Button variant="contained" disabled={busy || settling || taken.length === 0} onClick={() => void take()}>
-            {busy ? 'Saving …' : taken.length === 0 ? 'Take changes' : `Take ${count(format, taken.length, 'change')}`}
+            {busy
+              ? 'Saving …'
+              : taken.length === 0
+                ? 'Apply changes'
+                : `Apply ${count(format, taken.length, 'change')}`}
           </Button>
           <Button color="inherit" onClick={onClose}>
-            Leave the plan as it is
+            Cancel
           </Button>
           <Box sx={{ flex: 1 }} />
           <Box sx={{ fontSize: 14, color: 'text.secondary', display: { xs: 'none', sm: 'block' } }}>

@@ -24,7 +24,7 @@ export function MatsList({ load, day }: { load: Load<Place>; day: Day }) {
   return (
     <Box component="section" aria-labelledby="mats-title" sx={{ mt: 2.5 }}>
       <Typography variant="h3" id="mats-title">
-        In turn for the heat, to {format.date(day + AHEAD)}
+        Queue for heat mats, to {format.date(day + AHEAD)}
       </Typography>
       <Box sx={{ fontSize: 14, color: 'text.secondary' }}>
         Those who need it most come first.
@@ -32,7 +32,7 @@ export function MatsList({ load, day }: { load: Load<Place>; day: Day }) {
           ? ` There is no room for ${count(format, ways, 'batch', 'batches')} when the others are served.`
           : ' There is room for all of them.'}
       </Box>
-      <Box component="ol" sx={{ listStyle: 'none', m: 0, mt: 0.5, p: 0 }} aria-label="In turn for the heat">
+      <Box component="ol" sx={{ listStyle: 'none', m: 0, mt: 0.5, p: 0 }} aria-label="Queue for heat mats">
         {turns.map((turn) => (
           <Box
             component="li"

@@ -44,7 +44,7 @@ export function ContainerEditor({
       more={
         !isNew && (
           <Button color="error" size="small" onClick={remove}>
-            Remove
+            Delete
           </Button>
         )
       }
@@ -67,7 +67,7 @@ export function ContainerEditor({
             error={at('cells')}
             help={
               fit
-                ? `${format.number(fit.count)} would fit, covering ${format.number(fit.covered * 100)} in 100 of it`
+                ? `${format.number(fit.count)} would fit, covering ${format.number(fit.covered * 100)} % of it`
                 : undefined
             }
           />
@@ -173,12 +173,12 @@ export function ContainerEditor({
         <Box>
           {reckoned !== undefined && Math.abs(reckoned - one.cellVolume) > 0.5 && (
             <Button size="small" variant="outlined" onClick={() => put('cellVolume', Math.round(reckoned * 10) / 10)}>
-              Take {format.volume(reckoned)} for the mix
+              Use {format.volume(reckoned)} for the mix
             </Button>
           )}
           {fit && fit.count > 0 && fit.count !== one.cells && (
             <Button size="small" variant="outlined" sx={{ ml: 1 }} onClick={() => put('cells', fit.count)}>
-              Take {fit.count} pots
+              Use {fit.count} pots
             </Button>
           )}
         </Box>

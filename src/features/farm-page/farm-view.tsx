@@ -7,6 +7,7 @@ import Typography from '@mui/material/Typography'
 import useMediaQuery from '@mui/material/useMediaQuery'
 import { useRouter, useSearchParams } from 'next/navigation'
 import { useEffect } from 'react'
+import { SidePanel } from '../../ui/side-panel'
 import { useSeason } from '../../ui/season-context'
 import { placePaint } from '../../ui/stair/place-hatches'
 import { CONTAINER_KIND_WORDS, lightWords, monthDay, warmthWords } from '../../words/farm'
@@ -54,9 +55,9 @@ export function FarmView() {
         <Box sx={{ flex: 1, minWidth: 0, overflow: 'auto', px: { xs: 1.5, md: 2.5 }, py: 2 }}>
           <Typography variant="h1">{season.farm.name}</Typography>
           <Typography component="p" sx={{ color: 'text.secondary', mt: 0.5, maxWidth: 720 }}>
-            Season {season.season.name}: what every date and number is reckoned from. Crops and ways of raising them are
-            under <TextLink href="/know-how">Know-how</TextLink>, seed lots under <TextLink href="/seed">Seed</TextLink>
-            .
+            Season {season.season.name}: what every date and number is calculated from. Crops and ways of raising them
+            are under <TextLink href="/know-how">Know-how</TextLink>, seed lots under{' '}
+            <TextLink href="/seed">Seed</TextLink>.
           </Typography>
           <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 2, alignItems: 'flex-start' }}>
             <ImportSeason />
@@ -127,23 +128,9 @@ export function FarmView() {
         </Box>
       )}
       {panel && (
-        <Box
-          component="aside"
-          aria-label="To change"
-          sx={{
-            width: { xs: '100%', md: 460 },
-            flex: 'none',
-            boxSizing: 'border-box',
-            overflow: 'auto',
-            borderLeft: { md: 1 },
-            borderColor: { md: 'divider' },
-            bgcolor: 'background.paper',
-            px: { xs: 2, md: 2.5 },
-            pt: 2.5,
-          }}
-        >
+        <SidePanel shows={params.toString()} width={460}>
           {panel}
-        </Box>
+        </SidePanel>
       )}
     </Box>
   )

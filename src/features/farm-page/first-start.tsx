@@ -23,8 +23,8 @@ export function FirstStart({ guide, onBegin }: { guide: ReactNode; onBegin: () =
           Dove Step
         </Typography>
         <Typography component="p" sx={{ my: 2, color: 'text.secondary' }}>
-          There is no season here yet. Begin your own in six short steps, or bring in a season document; the demo farm
-          lies in the folder “demo” of the application.
+          There is no season here yet. Begin your own in six short steps, or import a season; the demo farm lies in the
+          folder “demo” of the application.
         </Typography>
         <Button variant="contained" size="large" onClick={onBegin} sx={{ mb: 2 }}>
           Begin your farm

@@ -113,7 +113,7 @@ export function FrostPanel() {
         <>
           {frost.record.madeUp && (
             <Alert severity="warning" sx={{ mt: 1 }}>
-              Made up for trying: do not plant by it.
+              Sample data: do not rely on it.
             </Alert>
           )}
           {frost.record.seasons.length < FEW_YEARS && (
@@ -158,7 +158,7 @@ export function FrostPanel() {
               error={at('site.frost.lastSpring.median')}
             />
             <NumberField
-              label="Latest tenth"
+              label="1 year in 10 later than"
               unit="days later"
               value={frost.lastSpring.spreadDays}
               onChange={(days) => days !== undefined && set({ lastSpring: { ...frost.lastSpring, spreadDays: days } })}
@@ -384,7 +384,7 @@ function ImportRecord({ onTake }: { onTake: (record: Recorded) => void }) {
                 drop()
               }}
             >
-              Take this record
+              Use this record
             </Button>
             <Button size="small" color="inherit" onClick={drop} sx={{ ml: 1 }}>
               Leave it

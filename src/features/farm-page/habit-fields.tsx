@@ -51,7 +51,7 @@ function Growing({ habits, put, at }: HabitProps) {
     <>
       <Box sx={two}>
         <NumberField
-          label="Sure of enough"
+          label="Confidence"
           quantity="share"
           value={habits.confidence}
           onChange={(x) => x !== undefined && put('habits.confidence', x)}
@@ -107,7 +107,7 @@ function Growing({ habits, put, at }: HabitProps) {
         ))}
       </Box>
       <NumberField
-        label="From clearing a bed to planting it"
+        label="Bed turnaround"
         unit="days"
         value={habits.turnaroundDays}
         onChange={(x) => x !== undefined && put('habits.turnaroundDays', x)}

@@ -41,7 +41,8 @@ export function ImportSeason({ first = false }: { first?: boolean }) {
       setChosen(undefined)
       setProblems(undefined)
       if (!file) return
-      if (file.size > MOST_BYTES) return fail(file.name, 'The file is larger than 18 MB, which no season document is.')
+      if (file.size > MOST_BYTES)
+        return fail(file.name, 'The file is larger than 18 MB, the most a season file can be.')
       const text = await file.text()
       const called = await callServer(() => previewImport(text), true)
       if (!called.ok) return fail(file.name, called.words)
@@ -101,7 +102,7 @@ export function ImportSeason({ first = false }: { first?: boolean }) {
         disabled={busy}
         onClick={() => input.current?.click()}
       >
-        {busy ? 'Reading …' : 'Bring in a season document'}
+        {busy ? 'Reading …' : 'Import a season'}
       </Button>
       {problems && (
         <Alert severity="error" sx={{ mt: 2, textAlign: 'left' }}>
@@ -133,7 +134,7 @@ export function ImportSeason({ first = false }: { first?: boolean }) {
           <Changes changes={chosen.changes} empty={chosen.revision === 0} />
           <Box sx={{ display: 'flex', gap: 1, mt: 2 }}>
             <Button variant="contained" disabled={busy || chosen.changes.same} onClick={apply}>
-              {chosen.revision === 0 ? 'Open it' : 'Replace the season by it'}
+              {chosen.revision === 0 ? 'Open it' : 'Replace this season'}
             </Button>
             <Button color="inherit" onClick={() => setChosen(undefined)}>
               Leave it

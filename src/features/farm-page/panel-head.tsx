@@ -4,11 +4,12 @@ import Box from '@mui/material/Box'
 import IconButton from '@mui/material/IconButton'
 import Typography from '@mui/material/Typography'
 import Link from 'next/link'
+import { PANEL_TITLE } from '../../ui/side-panel'
 
 export function PanelHead({ title }: { title: string }) {
   return (
     <Box sx={{ display: 'flex', alignItems: 'flex-start' }}>
-      <Typography variant="h2" sx={{ flex: 1 }}>
+      <Typography variant="h2" id={PANEL_TITLE} sx={{ flex: 1 }}>
         {title}
       </Typography>
       <IconButton component={Link} href="/farm" aria-label="Close" edge="end">

@@ -50,7 +50,7 @@ export function PlaceEditor({
       more={
         !isNew && (
           <Button color="error" size="small" onClick={remove}>
-            Remove
+            Delete
           </Button>
         )
       }
@@ -105,7 +105,7 @@ export function PlaceEditor({
               sx={{ justifySelf: 'start' }}
               onClick={() => setPeriods(periods.filter((_, other) => other !== i))}
             >
-              Take this part of the year out
+              Delete this part of the year
             </Button>
           </Box>
         ))}
@@ -205,7 +205,7 @@ export function PlaceEditor({
                   put('rooms', place.rooms!.length > 1 ? place.rooms!.filter((_, j) => j !== i) : undefined)
                 }
               >
-                Take out
+                Delete
               </Button>
               <Box sx={{ gridColumn: '1 / -1' }}>
                 <WordField label="Why" value={part.why ?? ''} onChange={(why) => set({ why })} />
@@ -292,7 +292,7 @@ export function PlaceEditor({
           )}
           {room > 0 && room !== place.trayPlaces && (
             <Button size="small" variant="outlined" onClick={() => put('trayPlaces', room)}>
-              Take {count(format, room, 'tray place')}
+              Use {count(format, room, 'tray place')}
             </Button>
           )}
         </Box>
@@ -366,7 +366,7 @@ export function PlaceEditor({
                 )
               }
             >
-              Take out
+              Delete
             </Button>
           </Box>
         ))}

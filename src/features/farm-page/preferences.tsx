@@ -5,7 +5,8 @@ import { useColorScheme } from '@mui/material/styles'
 import ToggleButton from '@mui/material/ToggleButton'
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
 import { useRouter } from 'next/navigation'
-import { UNITS_COOKIE } from '../../ui/preferences'
+import { unitsCookie } from '../../ui/preferences'
+import type { Units } from '../../words/format'
 import { useSeason } from '../../ui/season-context'
 
 export function Preferences() {
@@ -16,26 +17,27 @@ export function Preferences() {
     <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 3, mt: 2.5 }}>
       <Box>
         <Box id="units-label" sx={{ fontSize: 13, color: 'text.secondary', mb: 0.5 }}>
-          Units
+          Units on this device
         </Box>
         <ToggleButtonGroup
           exclusive
           size="small"
           aria-labelledby="units-label"
-          value={data.units}
-          onChange={(_, units: string | null) => {
+          value={data.ownUnits ?? 'farm'}
+          onChange={(_, units: Units | 'farm' | null) => {
             if (!units) return
-            document.cookie = `${UNITS_COOKIE}=${units}; path=/; max-age=31536000; samesite=lax`
+            document.cookie = unitsCookie(units === 'farm' ? undefined : units)
             router.refresh()
           }}
         >
+          <ToggleButton value="farm">As the farm</ToggleButton>
           <ToggleButton value="metric">°C, litres, cm</ToggleButton>
           <ToggleButton value="us">°F, inches</ToggleButton>
         </ToggleButtonGroup>
       </Box>
       <Box>
         <Box id="look-label" sx={{ fontSize: 13, color: 'text.secondary', mb: 0.5 }}>
-          Look
+          Theme
         </Box>
         <ToggleButtonGroup
           exclusive
@@ -44,9 +46,9 @@ export function Preferences() {
           value={mode ?? 'system'}
           onChange={(_, next: 'light' | 'dark' | 'system' | null) => next && setMode(next)}
         >
-          <ToggleButton value="light">Paper</ToggleButton>
-          <ToggleButton value="dark">Night</ToggleButton>
-          <ToggleButton value="system">As the device</ToggleButton>
+          <ToggleButton value="light">Light</ToggleButton>
+          <ToggleButton value="dark">Dark</ToggleButton>
+          <ToggleButton value="system">System</ToggleButton>
         </ToggleButtonGroup>
       </Box>
     </Box>

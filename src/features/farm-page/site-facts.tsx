@@ -35,9 +35,7 @@ export function SiteFacts() {
               . Last spring frost: half the years before{' '}
               {format.shortDate(lastFrostFor(frost, site.latitude, plan.from + 60, 0.5))}, nine in ten before{' '}
               {format.shortDate(lastFrostFor(frost, site.latitude, plan.from + 60, 0.1))}
-              {frost.record
-                ? `, from ${frost.record.name}${frost.record.madeUp ? ', made up for trying' : ''}`
-                : ', as typed'}
+              {frost.record ? `, from ${frost.record.name}${frost.record.madeUp ? ', sample data' : ''}` : ', as typed'}
               . <b>Working frost date: {format.date(workingFrostDate(frost, site.latitude, plan.from + 60))}</b> (a
               later frost in 1 year of {Math.round(1 / frost.trustedChance)}
               {frost.marginDays === 0 ? '' : `, and ${frost.marginDays} days of margin`}).
@@ -94,7 +92,7 @@ export function SiteFacts() {
       </Section>
       <Section id="habits" title="Habits" tool={<Change href="/farm?edit=habits" what="habits" />}>
         <p>
-          Sized to be enough in {chanceWords(habits.confidence)} sowings; plants go out{' '}
+          Sown to be {chanceWords(habits.confidence)} likely to be enough; plants go out{' '}
           {habits.agePoint < 0.15 ? 'young' : habits.agePoint <= 0.45 ? 'at the usual age' : 'old'} (
           {format.number(habits.agePoint, 2)} of the way from ready to limit); {shareWords(habits.handling)} of seed for
           handling; sowings rounded up to whole {habits.rounding}

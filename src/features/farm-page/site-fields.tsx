@@ -46,6 +46,15 @@ export function SiteFields({ head, put, at }: { head: Head; put: PutHead; at: (p
           ]}
           onChange={(region) => put('farm.region', region === '' ? undefined : region)}
         />
+        <ChoiceField
+          label="Units of the farm"
+          value={head.farm.units ?? 'metric'}
+          options={[
+            ['metric', '°C, litres, cm'],
+            ['us', '°F, gallons, inches'],
+          ]}
+          onChange={(units) => put('farm.units', units === '' ? undefined : units)}
+        />
         <WordField
           label="Season"
           value={head.season.name}

@@ -61,7 +61,7 @@ export function BedEditor({
       {...frame}
       more={
         <Button color="error" size="small" onClick={remove}>
-          Remove
+          Delete
         </Button>
       }
     >
@@ -129,7 +129,7 @@ export function BedEditor({
                   )
                 }
               >
-                Take out
+                Delete
               </Button>
             </Box>
           )
@@ -254,7 +254,7 @@ export function BlockEditor({
       more={
         !isNew && (
           <Button color="error" size="small" onClick={remove}>
-            Remove
+            Delete
           </Button>
         )
       }

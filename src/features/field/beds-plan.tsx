@@ -64,10 +64,10 @@ export function BedsPlan({ day, chosenBed, chosenStand, onBed, onStand, onBlock,
         </Box>
         <Legend />
         <Button size="small" startIcon={<AddIcon />} onClick={() => onNew('beds')}>
-          Beds
+          Add beds
         </Button>
         <Button size="small" startIcon={<AddIcon />} onClick={() => onNew('block')}>
-          Block
+          Add block
         </Button>
       </Box>
       {clashes.length > 0 && <Clashes clashes={clashes} onStand={onStand} />}

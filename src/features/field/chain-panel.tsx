@@ -164,7 +164,7 @@ export function ChainPanel({ onClose }: { onClose: () => void }) {
                     : 'No planting day ripens it by then.'}
                 </Box>
                 <Button size="small" color="inherit" onClick={() => setLinks(links.filter((_, j) => j !== i))}>
-                  Take out
+                  Delete
                 </Button>
               </Box>
             </Box>

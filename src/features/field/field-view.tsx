@@ -9,6 +9,7 @@ import useMediaQuery from '@mui/material/useMediaQuery'
 import { useRouter, useSearchParams } from 'next/navigation'
 import { useDeferredValue } from 'react'
 import { freeKeyIn } from '../../ui/keys'
+import { SidePanel } from '../../ui/side-panel'
 import { useSeason, useWorkingDay } from '../../ui/season-context'
 import { BedEditor, BlockEditor, NewBeds } from './bed-editor'
 import { BedsPlan } from './beds-plan'
@@ -135,26 +136,7 @@ export function FieldView() {
           {tab === 'month' && <MonthSheet day={day} />}
         </Box>
       )}
-      {panel && (
-        <Box
-          component="aside"
-          className="no-print"
-          aria-label="Chosen"
-          sx={{
-            width: { xs: '100%', md: 440 },
-            flex: 'none',
-            boxSizing: 'border-box',
-            overflow: 'auto',
-            borderLeft: { md: 1 },
-            borderColor: { md: 'divider' },
-            bgcolor: 'background.paper',
-            px: { xs: 2, md: 2.5 },
-            pt: 2.5,
-          }}
-        >
-          {panel}
-        </Box>
-      )}
+      {panel && <SidePanel shows={params.toString()}>{panel}</SidePanel>}
     </Box>
   )
 }

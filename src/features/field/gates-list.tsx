@@ -13,7 +13,7 @@ import { useSeason } from '../../ui/season-context'
 import { outlookOf } from '../../core/advice/work'
 import { OutlookTag } from '../../ui/records/outlook-tag'
 import { StairGlyph } from '../../ui/stair/stair'
-import { count } from '../../words/format'
+import { hoursWords, count } from '../../words/format'
 import { GATE_TITLES, gateSentence } from '../../words/field'
 import { VerdictMark } from '../../ui/verdict'
 import { byWeek } from './model'
@@ -207,7 +207,7 @@ function WeatherAhead({ day, onWeather }: { day: Day; onWeather: () => void }) {
         )}
         <Box component="span" sx={{ color: 'text.secondary', flex: '1 1 220px', order: { xs: 3, sm: 0 } }}>
           {forecast && !forecast.simulated ? `from ${forecast.name} · ` : ''}soil about{' '}
-          {format.temperature(Math.round(air.soil(day)))} · day of {format.number(hours, 1)} hours
+          {format.temperature(Math.round(air.soil(day)))} · day length {hoursWords(format, hours)}
         </Box>
         <Button size="small" color="inherit" onClick={onWeather}>
           {forecast ? 'Change' : 'Switch on or bring in'}

@@ -98,7 +98,7 @@ export function ShareRow({
           <DownIcon fontSize="small" />
         </IconButton>
         <Button size="small" color="inherit" onClick={onRemove} sx={{ minWidth: 0 }}>
-          Out
+          Delete
         </Button>
       </Box>
       <ShareDay share={share} onChange={onChange} />

@@ -293,7 +293,7 @@ export function StandPanel({
           help={
             stand.clears === undefined
               ? 'nothing says when: until the end of the season'
-              : `empty: reckoned, ${format.date(stand.clears)}`
+              : `empty: calculated, ${format.date(stand.clears)}`
           }
           width="60%"
         />

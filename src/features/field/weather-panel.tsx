@@ -77,8 +77,7 @@ export function WeatherPanel({ onClose }: { onClose: () => void }) {
       />
       {forecast?.from === 'stand-in' && (
         <Alert severity="warning" sx={{ mt: 1.5 }}>
-          Made up, with cold snaps, for trying things out: everything that comes of it says “simulated”. Do not plant by
-          it.
+          Sample data with cold snaps: everything based on it says “simulated”. Do not plant by it.
         </Alert>
       )}
       {forecast?.from === 'file' && (
@@ -161,7 +160,7 @@ function ForecastFile({ onTake }: { onTake: (forecast: Forecast) => void }) {
             }}
             sx={{ justifySelf: 'start' }}
           >
-            Take this forecast
+            Use this forecast
           </Button>
         </Box>
       )}

@@ -15,7 +15,6 @@ import { useMemo, useState } from 'react'
 import { beginSeason } from '../../actions/begin-season'
 import { PRESET_CONTAINERS, PRESET_PLACES } from '../../library/presets'
 import { NumberField } from '../../ui/fields'
-import { UNITS_COOKIE } from '../../ui/preferences'
 import { UnitsContext } from '../../ui/units'
 import { createFormat } from '../../words/format'
 import { warmthWords } from '../../words/farm'
@@ -53,7 +52,6 @@ export function FirstFarm({ today, onCancel }: { today: string; onCancel: () => 
   const finish = async () => {
     setBusy(true)
     setFailure(undefined)
-    document.cookie = `${UNITS_COOKIE}=${answers.units}; path=/; max-age=31536000; samesite=lax`
     const called = await callServer(() => beginSeason(documentOf(answers)))
     setBusy(false)
     if (!called.ok) return setFailure(called.words)

@@ -155,7 +155,7 @@ export function CropEditor({ stored }: { stored: Crop }) {
           size="small"
           onClick={() => (removing && blocking.length === 0 ? void remove() : setRemoving(true))}
         >
-          {removing && blocking.length === 0 ? 'Take it out with its varieties and methods' : 'Take out of the season'}
+          {removing && blocking.length === 0 ? 'Delete it with its varieties and methods' : 'Delete from the season'}
         </Button>
       }
     >
@@ -231,14 +231,14 @@ function Methods({ crop }: { crop: Crop }) {
   const [chosen, setChosen] = useState<readonly string[]>([])
   const own = season.methods.filter((method) => method.crop === crop.key)
   const add = async () => {
-    if (await change(methodsToAdd(season, crop, chosen), `Ways to raise ${crop.name} added`)) {
+    if (await change(methodsToAdd(season, crop, chosen), `Growing methods for ${crop.name} added`)) {
       setOpen(false)
       setChosen([])
     }
   }
   return (
     <Box component="section" sx={{ mt: 3 }}>
-      <Typography variant="h2">Ways to raise it</Typography>
+      <Typography variant="h2">Growing methods</Typography>
       <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, mt: 0.5 }}>
         {own.map((method) => (
           <Box component="li" key={method.key} sx={{ py: 0.4 }}>
@@ -307,7 +307,7 @@ export function VarietyEditor({ stored }: { stored: Variety }) {
       {...frame}
       more={
         <Button color="error" size="small" onClick={remove}>
-          Remove variety
+          Delete variety
         </Button>
       }
     >

@@ -126,7 +126,7 @@ function Points({
             onClick={() => onChange(value.filter((_, at) => at !== i))}
             sx={{ mt: 0.5 }}
           >
-            Take out
+            Delete
           </Button>
         </Box>
       ))}
@@ -171,7 +171,7 @@ function Preparation({
             width={110}
           />
           <Button size="small" color="inherit" onClick={() => onChange(value.filter((_, at) => at !== i))}>
-            Take out
+            Delete
           </Button>
         </Box>
       ))}
@@ -229,7 +229,7 @@ function Hole({
             width={110}
           />
           <Button size="small" color="inherit" onClick={() => onChange(without(i))}>
-            Take out
+            Delete
           </Button>
         </Box>
       ))}
@@ -271,7 +271,7 @@ function Groups({
             <WordField label="What marks it" hideLabel value={one.note} onChange={(note) => set(i, { note })} />
           </Box>
           <Button size="small" color="inherit" onClick={() => onChange(value.filter((_, at) => at !== i))}>
-            Take out
+            Delete
           </Button>
         </Box>
       ))}

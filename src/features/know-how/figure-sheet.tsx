@@ -104,7 +104,7 @@ export function FigureSheet({ crop, variety, readOnly = false, base, problems, o
 function EntryButton({ open, onClick }: { open: boolean; onClick: () => void }) {
   return (
     <Button size="small" color="inherit" onClick={onClick} aria-expanded={open}>
-      {open ? 'Close that' : 'Say it your way'}
+      {open ? 'Close' : 'Enter it as on a packet'}
     </Button>
   )
 }

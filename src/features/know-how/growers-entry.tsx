@@ -87,7 +87,7 @@ export function UpInEntry({ crop, onUse }: { crop: Crop; onUse: (thermalTime: nu
     [ordered, at, days],
   )
   return (
-    <Box sx={shell} role="group" aria-label="Say it your way: days to come up">
+    <Box sx={shell} role="group" aria-label="Enter it as on a packet: days to come up">
       <Box sx={sentence}>
         <span>Up in</span>
         <NumberField
@@ -187,7 +187,7 @@ export function WeeksEntry({
     )
   }, [point, growth.points])
   return (
-    <Box sx={shell} role="group" aria-label="Say it your way: weeks in a container">
+    <Box sx={shell} role="group" aria-label="Enter it as on a packet: weeks in a container">
       <Box sx={sentence}>
         <NumberField
           label="First good week"
@@ -232,7 +232,7 @@ export function WeeksEntry({
         {typeof point === 'string'
           ? PROBLEMS[point]
           : point
-            ? `In ${format.volume(point.ml)}: ready at ${format.number(point.ready)} degree-days, suffers from ${format.number(point.limit)}.`
+            ? `In ${format.volume(point.ml)}: ready at ${format.number(point.ready)} degree-days, too old after ${format.number(point.limit)}.`
             : 'Weeks are counted from sowing, as growers say them.'}
       </Box>
       <LeafEntry crop={crop} start={usual} onUse={onLeaf} />
@@ -251,7 +251,7 @@ function LeafEntry({ crop, start, onUse }: { crop: Crop; start: number; onUse: (
   const [at, setAt] = useState<number | undefined>(start)
   const interval = days !== undefined && days > 0 && at !== undefined ? days * growthRate(crop.growth, at) : 0
   return (
-    <Box sx={{ ...sentence, mt: 1 }} role="group" aria-label="Say it your way: true leaves">
+    <Box sx={{ ...sentence, mt: 1 }} role="group" aria-label="Enter it as on a packet: true leaves">
       <span>A true leaf every</span>
       <NumberField label="Days from leaf to leaf" hideLabel value={days} onChange={setDays} width={64} />
       <span>days at</span>
@@ -279,7 +279,7 @@ export function HoldCurve({ crop, at, germinatesAt }: { crop: Crop; at: number; 
       )
     return [
       { name: 'ready', points: of('ready'), tone: 'ready' as const },
-      { name: 'suffers', points: of('limit'), tone: 'limit' as const },
+      { name: 'too old', points: of('limit'), tone: 'limit' as const },
     ]
   }, [germination, growth, at, germinatesAt])
   const dots = useMemo(
@@ -300,7 +300,7 @@ export function HoldCurve({ crop, at, germinatesAt }: { crop: Crop; at: number; 
       yName={`weeks from sowing, at ${format.temperature(at)}`}
       xText={text.x}
       yText={text.y}
-      label={`${crop.name}: weeks from sowing in cells of different sizes, green when ready, red when it suffers`}
+      label={`${crop.name}: weeks from sowing in cells of different sizes, green when ready, red when too old`}
     />
   )
 }

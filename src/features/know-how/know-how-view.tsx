@@ -59,7 +59,7 @@ export function KnowHowView() {
       >
         <Tab label="Crops" value="crops" component={Link} href="/know-how" />
         <Tab
-          label={narrow ? 'Ways' : 'Ways to raise them'}
+          label={narrow ? 'Methods' : 'Growing methods'}
           value="methods"
           component={Link}
           href="/know-how?tab=methods"

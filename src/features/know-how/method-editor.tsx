@@ -84,7 +84,7 @@ export function MethodEditor({ stored }: { stored: Method }) {
             Copy
           </Button>
           <Button color="error" size="small" onClick={remove}>
-            Remove
+            Delete
           </Button>
         </>
       }
@@ -141,7 +141,7 @@ export function MethodEditor({ stored }: { stored: Method }) {
                       color="inherit"
                       onClick={() => set({ stages: method.stages.filter((_, other) => other !== i) })}
                     >
-                      Take out
+                      Delete
                     </Button>
                   </>
                 )

@@ -383,7 +383,7 @@ export function Preparations({
             width={110}
           />
           <Button size="small" color="inherit" onClick={() => onChange(own.filter((_, at) => at !== i))}>
-            Take out
+            Delete
           </Button>
         </Box>
       ))}

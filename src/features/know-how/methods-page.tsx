@@ -52,25 +52,25 @@ export function MethodsPage() {
         ? {
             key,
             crop: of.key,
-            name: 'New way',
+            name: 'New method',
             sowing: { policy: 'single' },
             leaveHeatAt: 0.5,
             potUpPoint: 0.5,
             stages: [{ container: container.key, place: place.key, survival: 0.96 }],
             hardening: { days: 0 },
           }
-        : { ...made, key, name: 'New way' }
-    if (await change([{ of: 'methods', key, from: null, to: method }], `A new way for ${of.name}`))
+        : { ...made, key, name: 'New method' }
+    if (await change([{ of: 'methods', key, from: null, to: method }], `New method for ${of.name}`))
       router.push(`/know-how?method=${key}`)
   }
   return (
     <Box>
-      <Typography variant="h1">Ways to raise them</Typography>
+      <Typography variant="h1">Growing methods</Typography>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 2, mb: 1 }}>
-        <WordField label="Find a way" type="search" value={text} onChange={setText} width={200} />
+        <WordField label="Find a method" type="search" value={text} onChange={setText} width={200} />
         <Box sx={{ flex: 1 }} />
         <ChoiceField
-          label="A new way for"
+          label="New method for"
           value={crop}
           none="choose a crop"
           options={season.crops.map(({ key, name }) => [key, name] as const)}
@@ -110,11 +110,11 @@ export function MethodsPage() {
       </Box>
       {season.methods.length === 0 && (
         <Typography sx={{ color: 'text.secondary' }}>
-          None yet. Add a crop from the library first; ready ways come with it.
+          None yet. Add a crop from the library first; ready-made methods come with it.
         </Typography>
       )}
       <Typography variant="h2" sx={{ mt: 4, mb: 1 }}>
-        The schools
+        Ready-made methods
       </Typography>
       <Box sx={{ display: 'grid', gridTemplateColumns: { md: '1fr 1fr' }, columnGap: 4, rowGap: 1.5 }}>
         {SCHOOLS.map((school) => (

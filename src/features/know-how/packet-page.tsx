@@ -277,7 +277,7 @@ export function PacketPage() {
         {made.crop.growth.points
           .map(
             (p) =>
-              `in ${format.volume(p.ml)} ready at ${format.number(p.ready)}, suffers from ${format.number(p.limit)}`,
+              `in ${format.volume(p.ml)} ready at ${format.number(p.ready)}, too old after ${format.number(p.limit)}`,
           )
           .join('; ')}
         .

@@ -76,7 +76,7 @@ export function UnlabelledTray() {
           none="Not looked"
           options={[
             ['yes', 'Yes'],
-            ['no', 'Nothing yet'],
+            ['no', 'Not up yet'],
           ]}
           onChange={setUp}
         />

@@ -162,7 +162,7 @@ function Suggestions({ suggestions }: { suggestions: readonly Suggestion[] }) {
         </Typography>
         {shown.length > 1 && (
           <Button variant="outlined" disabled={busy} onClick={() => take(shown)}>
-            Take all {shown.length}
+            Select all {shown.length}
           </Button>
         )}
       </Box>
@@ -204,16 +204,16 @@ function Suggestions({ suggestions }: { suggestions: readonly Suggestion[] }) {
                 variant="outlined"
                 disabled={busy}
                 onClick={() => take([one])}
-                aria-label={`Take: ${one.name}, ${TITLES[one.what]}`}
+                aria-label={`Apply: ${one.name}, ${TITLES[one.what]}`}
               >
-                Take
+                Apply
               </Button>
               <Button
                 color="inherit"
                 onClick={() => setLeft(new Set([...left, one.id]))}
-                aria-label={`Leave: ${one.name}, ${TITLES[one.what]}`}
+                aria-label={`Ignore: ${one.name}, ${TITLES[one.what]}`}
               >
-                Leave
+                Ignore
               </Button>
             </Box>
           ))}

@@ -127,9 +127,9 @@ function Buttons() {
         <Button variant="outlined" color="inherit">
           Labels
         </Button>
-        <Button color="inherit">Drop changes</Button>
+        <Button color="inherit">Cancel changes</Button>
         <Button color="error" size="small">
-          Remove
+          Delete
         </Button>
         <ToggleButtonGroup
           exclusive

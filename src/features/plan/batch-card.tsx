@@ -52,7 +52,6 @@ export function BatchCard({ batch, busy, onEdit, onDuplicate, onRemove, onRemedy
         over={`${batch.code}${inSeries ? ', one of a series' : ''}`}
         title={batch.variety.name}
         under={batch.way.method.name}
-        id="panel-title"
         onClose={onClose}
       />
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, my: 1.5 }}>
@@ -84,11 +83,11 @@ export function BatchCard({ batch, busy, onEdit, onDuplicate, onRemove, onRemedy
           {batch.pinned ? 'Unpin' : 'Pin as it is'}
         </Button>
         <Button variant="outlined" size="small" color="error" disabled={busy} onClick={() => onRemove(false)}>
-          {inSeries ? 'Remove series' : 'Remove'}
+          {inSeries ? 'Delete series' : 'Delete'}
         </Button>
         {inSeries && (
           <Button variant="outlined" size="small" color="error" disabled={busy} onClick={() => onRemove(true)}>
-            Drop this one
+            Delete this one
           </Button>
         )}
       </Box>

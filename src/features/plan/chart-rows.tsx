@@ -7,7 +7,7 @@ import type { Day } from '../../core/calendar/day'
 import type { FieldCrop } from '../../core/field/field-crop'
 import { outlookOf } from '../../core/advice/work'
 import type { Batch } from '../../core/batch/batch'
-import type { Format } from '../../words/format'
+import { count, type Format } from '../../words/format'
 import { markTag } from '../../words/marks'
 import { outlookWords } from '../../ui/records/words'
 import { Stair } from '../../ui/stair/stair'
@@ -47,7 +47,7 @@ export function GroupRow({
           {title}
         </Box>
         <Box component="span" sx={{ fontSize: 13, color: 'text.secondary' }}>
-          {row.batches} {row.batches === 1 ? 'batch' : 'batches'} · {format.number(row.plants)} plants
+          {row.batches} {row.batches === 1 ? 'batch' : 'batches'} · {count(format, row.plants, 'plant')}
         </Box>
       </Box>
     </Box>

@@ -86,7 +86,7 @@ export function CompareWays({ batch, onClose, onUsed }: { batch: Batch; onClose:
       <Box sx={{ display: 'flex', alignItems: 'flex-start', gap: 2 }}>
         <Box sx={{ flex: 1 }}>
           <Typography variant="h2" id="compare-title">
-            Ways to raise {batch.variety.name}
+            Growing methods for {batch.variety.name}
           </Typography>
           <Typography component="p" sx={{ color: 'text.secondary', fontSize: 14 }}>
             {count(format, batch.plants, 'plant')}, planted {format.date(batch.plantOn)}

@@ -17,6 +17,8 @@ import Typography from '@mui/material/Typography'
 import useMediaQuery from '@mui/material/useMediaQuery'
 import { useDeferredValue, useMemo, useState } from 'react'
 import { z } from 'zod'
+import { count } from '../../words/format'
+import { PANEL_TITLE, SidePanel } from '../../ui/side-panel'
 import { useSeason } from '../../ui/season-context'
 import { useKept } from '../../ui/use-kept'
 import { GROUPINGS, ORDERS, planRows, plantedCrops, sowingWeeks, type RowOptions } from './model'
@@ -89,7 +91,7 @@ export function PlanView() {
           <Typography variant="h1">Plan</Typography>
           <Typography component="p" sx={{ color: 'text.secondary', fontSize: 14, mx: 0.5 }}>
             {shown === plan.batches.length + inPlace.length ? '' : `${format.number(shown)} of `}
-            {format.number(plan.batches.length)} batches
+            {count(format, plan.batches.length, 'batch', 'batches')}
             {inPlace.length > 0 ? ` and ${format.number(inPlace.length)} sown in place` : ''} ·{' '}
             {format.number([...plan.batches, ...inPlace].reduce((sum, { plants }) => sum + plants, 0))} plants
             {over > 0 && (
@@ -170,7 +172,7 @@ export function PlanView() {
               selected={options.marked}
               onChange={() => change({ marked: !options.marked })}
             >
-              Doubtful
+              With problems
             </ToggleButton>
           )}
           {narrow && (
@@ -247,31 +249,16 @@ export function PlanView() {
               paper: {
                 sx: { height: '94dvh', borderRadius: '12px 12px 0 0', p: 2, boxSizing: 'border-box' },
                 role: 'dialog',
-                'aria-labelledby': 'panel-title',
+                'aria-labelledby': PANEL_TITLE,
               },
             }}
           >
             {panel.content}
           </Drawer>
         ) : (
-          <Box
-            component="aside"
-            role="complementary"
-            aria-labelledby="panel-title"
-            className="no-print"
-            sx={{
-              width: 408,
-              flex: 'none',
-              boxSizing: 'border-box',
-              borderLeft: 1,
-              borderColor: 'divider',
-              bgcolor: 'background.paper',
-              overflow: 'auto',
-              p: 2.5,
-            }}
-          >
-            {panel.content}
-          </Box>
+          <SidePanel shows={panel.shows} width={408}>
+            <Box sx={{ pb: 2.5 }}>{panel.content}</Box>
+          </SidePanel>
         ))}
     </Box>
   )
@@ -317,7 +304,7 @@ function Empty({ onAdd, ready }: { onAdd: () => void; ready: boolean }) {
       <Typography component="p" sx={{ my: 1.5, color: 'text.secondary' }}>
         {ready
           ? 'Say how many plants you want in the field, and when. Dove Step counts back to the day you sow.'
-          : 'This season has no crops yet. Bring in a season document on the Farm page first.'}
+          : 'This season has no crops yet. Import a season on the Farm page first.'}
       </Typography>
       {ready && (
         <Button variant="contained" onClick={onAdd}>

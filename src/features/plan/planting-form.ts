@@ -98,7 +98,7 @@ export const PlantingForm = z
     if (form.hangs === 'harvest' && !date('').safeParse(form.harvestOn).success)
       wrong('harvestOn', 'Choose the day of the first harvest.')
     const sure = form.confidence.trim().replace(',', '.')
-    if (sure !== '' && !(Number(sure) >= 50 && Number(sure) <= 99.9)) wrong('confidence', 'Write 50 to 99 (in 100).')
+    if (sure !== '' && !(Number(sure) >= 50 && Number(sure) <= 99.9)) wrong('confidence', 'Enter 50 to 99 %.')
   })
 
 export type PlantingForm = z.infer<typeof PlantingForm>

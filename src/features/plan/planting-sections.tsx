@@ -27,22 +27,22 @@ export function HangsFields({ control, values }: SectionProps) {
   const { units } = format
   return (
     <Box sx={{ display: 'grid', gridTemplateColumns: '1.3fr 1fr', gap: 1.5, alignItems: 'start' }}>
-      <Select control={control} name="hangs" label="The day hangs on">
-        <MenuItem value="fixed">nothing: a fixed day</MenuItem>
+      <Select control={control} name="hangs" label="Planting date">
+        <MenuItem value="fixed">fixed</MenuItem>
         <MenuItem value="last-frost" disabled={!season.site.frost}>
-          the last spring frost
+          relative to last frost
         </MenuItem>
         <MenuItem value="first-frost" disabled={!season.site.frost}>
-          the first autumn frost
+          before first autumn frost
         </MenuItem>
-        <MenuItem value="harvest">a first harvest</MenuItem>
+        <MenuItem value="harvest">for a first harvest</MenuItem>
         <MenuItem value="event" disabled={season.site.events.length === 0}>
-          a market or event day
+          for a market or event
         </MenuItem>
         <MenuItem value="bed" disabled={season.beds.length === 0}>
-          a bed that must be clear
+          when a bed is clear
         </MenuItem>
-        <MenuItem value="warmth">warm nights or soil</MenuItem>
+        <MenuItem value="warmth">when nights or soil are warm</MenuItem>
       </Select>
       {values.hangs === 'last-frost' && (
         <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1 }}>
@@ -195,7 +195,7 @@ export function MoreFields({
         <Text
           control={control}
           name="confidence"
-          label="Sure of enough, in 100"
+          label="Confidence, %"
           placeholder={String(Math.round(season.habits.confidence * 100))}
           numeric
         />
@@ -209,10 +209,10 @@ export function MoreFields({
         <Text control={control} name="code" label="Code on labels" />
       </Box>
       <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5 }}>
-        <Select control={control} name="worth" label="What hangs on its day">
-          <MenuItem value="usual">as much as on any other</MenuItem>
-          <MenuItem value="promise">a promise to someone</MenuItem>
-          <MenuItem value="money">so much money</MenuItem>
+        <Select control={control} name="worth" label="Priority">
+          <MenuItem value="usual">normal</MenuItem>
+          <MenuItem value="promise">promised</MenuItem>
+          <MenuItem value="money">worth</MenuItem>
         </Select>
         {values.worth === 'money' && <Text control={control} name="amount" label="Worth, in your money" numeric />}
       </Box>

@@ -21,7 +21,7 @@ import type { Planting } from '../../season/schema'
 import { useSeason } from '../../ui/season-context'
 import { ANCHOR_WORDS } from '../../words/anchors'
 import { limitName } from '../../words/fit'
-import { count } from '../../words/format'
+import { hoursWords, count } from '../../words/format'
 import { markTag } from '../../words/marks'
 import { movedBy, hoursOf, daysWords, type Part } from './dragging'
 
@@ -200,8 +200,8 @@ export function TrialWords() {
       </Box>
       <Box>{daysWords(before, next, format)}</Box>
       <Box>
-        {count(format, next.stays[0]?.trays ?? 0, 'tray')} · {format.number(hoursOf(next, then), 1)} h of work · over{' '}
-        {format.number(over.was)} → {format.number(over.is)} tray places × days
+        {count(format, next.stays[0]?.trays ?? 0, 'tray')} · {hoursWords(format, hoursOf(next, then))} of work · over{' '}
+        {format.number(over.was)} → {format.number(over.is)} tray-days of overflow
       </Box>
       {changedLimits(plan.limits, then.limits)
         .slice(0, 3)
@@ -212,7 +212,7 @@ export function TrialWords() {
           </Box>
         ))}
       {before.planting.anchor && !next.planting.anchor && (
-        <Box>Its day no longer hangs on {ANCHOR_WORDS[before.planting.anchor.to]}.</Box>
+        <Box>Its date is no longer tied to {ANCHOR_WORDS[before.planting.anchor.to]}.</Box>
       )}
       {next.marks.length > 0 && <Box sx={{ fontWeight: 650 }}>{[...new Set(next.marks.map(markTag))].join(', ')}</Box>}
     </Box>

@@ -34,7 +34,6 @@ export function StandCard({
         over={`${stand.code}${inSeries ? ', one of a series' : ''}`}
         title={stand.variety.name}
         under={stand.inPlace!.method.name}
-        id="panel-title"
         onClose={onClose}
       />
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, my: 1.5 }}>
@@ -48,11 +47,11 @@ export function StandCard({
           In the field
         </Button>
         <Button variant="outlined" size="small" color="error" disabled={busy} onClick={() => onRemove(false)}>
-          {inSeries ? 'Remove series' : 'Remove'}
+          {inSeries ? 'Delete series' : 'Delete'}
         </Button>
         {inSeries && (
           <Button variant="outlined" size="small" color="error" disabled={busy} onClick={() => onRemove(true)}>
-            Drop this one
+            Delete this one
           </Button>
         )}
       </Box>

@@ -184,5 +184,5 @@ export function usePanel() {
     keepRef.current = (planting, id) => saveOne(planting, id, true)
   })
   const keep = useCallback((planting: Planting, id: string) => keepRef.current(planting, id), [])
-  return { content, chosen, open, close, choose, keep }
+  return { content, shows: params.toString(), chosen, open, close, choose, keep }
 }

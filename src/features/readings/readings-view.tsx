@@ -91,15 +91,14 @@ export function ReadingsView() {
               })
             }
           >
-            Forget {source === 'stand-in' ? 'the simulated' : source}
+            Delete {source === 'stand-in' ? 'the simulated readings' : `readings of ${source}`}
           </Button>
         ))}
       </Box>
       {saving.failure && <Alert severity="error">{saving.failure}</Alert>}
       <Box sx={{ fontSize: 15, color: 'text.secondary', mb: 2, maxWidth: 720 }}>
-        What was measured takes the place of what was reckoned for the days gone by, and the forecast of every batch
-        that stood there moves with it.{' '}
-        {on && 'These thermometers are made up, for trying things out: do not trust them.'}
+        Measured temperatures replace the calculated ones for past days, and the forecast of every batch that stood
+        there follows. {on && 'These thermometers are simulated: sample data, do not rely on it.'}
       </Box>
       {read && read.faults.length > 0 && (
         <Alert severity="warning" sx={{ mb: 2 }}>

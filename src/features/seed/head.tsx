@@ -5,12 +5,15 @@ import Box from '@mui/material/Box'
 import IconButton from '@mui/material/IconButton'
 import Typography from '@mui/material/Typography'
 import Link from 'next/link'
+import { PANEL_TITLE } from '../../ui/side-panel'
 
 export function Head({ title, sub }: { title: string; sub: string }) {
   return (
     <Box sx={{ display: 'flex', alignItems: 'flex-start' }}>
       <Box sx={{ flex: 1 }}>
-        <Typography variant="h2">{title}</Typography>
+        <Typography variant="h2" id={PANEL_TITLE}>
+          {title}
+        </Typography>
         <Typography component="p" sx={{ fontSize: 14, color: 'text.secondary' }}>
           {sub}
         </Typography>

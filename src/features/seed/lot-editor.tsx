@@ -40,12 +40,12 @@ export function LotEditor({ stored, use }: { stored: Lot; use: LotUse }) {
       {...frame}
       more={
         <Button color="error" size="small" onClick={remove}>
-          Remove
+          Delete
         </Button>
       }
     >
       <Box sx={{ my: 1.5, p: 1.5, bgcolor: 'background.default', borderRadius: 1 }}>
-        <Box sx={{ fontSize: 13, color: 'text.secondary' }}>Comes up now</Box>
+        <Box sx={{ fontSize: 13, color: 'text.secondary' }}>Germination now</Box>
         <Box sx={{ fontSize: 24, fontWeight: 700, lineHeight: 1.2 }} data-testid="share-now">
           {shareWords(now.germination)}
         </Box>
@@ -204,7 +204,7 @@ function HomeTests({ lot, crop, onChange }: { lot: Lot; crop: Crop; onChange: (t
               color="inherit"
               onClick={() => onChange(lot.homeTests.filter((_, other) => other !== i))}
             >
-              Take out
+              Delete
             </Button>
           </Box>
         ))}

@@ -12,6 +12,7 @@ import { ownCrop } from '../../core/batch/own-crop'
 import { wordsFor } from '../../library/library'
 import { lotNow, standsOn } from '../../core/seed/ageing'
 import { ChoiceField, WordField } from '../../ui/fields'
+import { SidePanel } from '../../ui/side-panel'
 import { useSeason } from '../../ui/season-context'
 import { count, shareWords } from '../../words/format'
 import { LotEditor } from './lot-editor'
@@ -121,7 +122,7 @@ export function SeedView() {
                   <tr>
                     <th scope="col">Variety and lot</th>
                     <th scope="col" className="n">
-                      Comes up now
+                      Germination now
                     </th>
                     <th scope="col" className="n">
                       Needed
@@ -182,27 +183,13 @@ export function SeedView() {
         </Box>
       )}
       {open && (
-        <Box
-          component="aside"
-          aria-label="Seed lot"
-          sx={{
-            width: { xs: '100%', md: 440 },
-            flex: 'none',
-            boxSizing: 'border-box',
-            overflow: 'auto',
-            borderLeft: { md: 1 },
-            borderColor: { md: 'divider' },
-            bgcolor: 'background.paper',
-            px: { xs: 2, md: 2.5 },
-            pt: 2.5,
-          }}
-        >
+        <SidePanel shows={params.toString()}>
           {lot ? (
             <LotEditor key={lot.key} stored={lot} use={plan.lots.find((use) => use.lot.key === lot.key)!} />
           ) : (
             <NewLot start={params.get('variety') ?? ''} />
           )}
-        </Box>
+        </SidePanel>
       )}
     </Box>
   )

@@ -84,7 +84,7 @@ export function RecordingBar() {
               square
               action={
                 <Button color="inherit" onClick={() => queue.remove(entry.id)}>
-                  Let go
+                  Dismiss
                 </Button>
               }
             >

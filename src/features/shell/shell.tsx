@@ -319,7 +319,7 @@ function WhoField() {
   const [who, setWho] = useWho()
   return (
     <Box component="label" sx={{ px: 2.5, pt: 1, fontSize: 13, color: '#C9CCC9' }}>
-      Written down by
+      Your name
       <Box
         component="input"
         value={who}

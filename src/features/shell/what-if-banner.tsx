@@ -42,7 +42,7 @@ export function WhatIfBanner() {
         Keep it
       </Button>
       <Button size="small" color="error" disabled={busy} onClick={() => void drop(whatIf.id)}>
-        Drop it
+        Delete it
       </Button>
       <Button size="small" variant="outlined" color="inherit" disabled={busy} onClick={() => void view(null)}>
         Back to the season

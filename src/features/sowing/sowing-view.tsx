@@ -117,7 +117,7 @@ export function SowingView() {
         </Box>
       )}
       <Box sx={{ mt: 2, fontSize: 13.5, color: 'text.secondary', '& a': { color: 'inherit' } }}>
-        Mix by the recipe of {season.habits.mix.name}; it is set on the <Link href="/farm?edit=head">Farm page</Link>.
+        Mix by the recipe of {season.habits.mix.name}; it is set on the <Link href="/farm?edit=habits">Farm page</Link>.
       </Box>
     </Box>
   )

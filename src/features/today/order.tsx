@@ -10,6 +10,7 @@ import { crewHours } from '../../core/labour/labour'
 import { weekStart, type Day } from '../../core/calendar/day'
 import { WorkRow } from '../../ui/records/work-row'
 import { useSeason } from '../../ui/season-context'
+import { hoursWords } from '../../words/format'
 import type { DayWork } from './model'
 
 export type Order = 'place' | 'patience'
@@ -54,7 +55,7 @@ export function ByPatience({ work, gated, day }: { work: DayWork; gated: readonl
     <Box component="section" aria-label="What cannot wait first" sx={{ mt: 1.5 }}>
       <Box sx={{ fontSize: 15, color: 'text.secondary' }}>
         About {format.number(minutes / 60, 1)} hours of work
-        {Number.isFinite(hours) ? `, ${format.number(hours, 1)} hours of crew time a day` : ''}.
+        {Number.isFinite(hours) ? `, ${hoursWords(format, hours)} of crew time a day` : ''}.
       </Box>
       <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
         {sorted.map(({ work: one, waiting }, i) => (

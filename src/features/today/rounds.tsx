@@ -170,7 +170,7 @@ export function CountRow({ due: { batch, kind, since } }: { due: CountDue }) {
       <StairGlyph batch={batch} />
       <Box sx={{ flex: '1 1 150px', minWidth: 0, lineHeight: 1.3 }}>
         <Box sx={{ fontSize: 16 }}>
-          <b>{kind === 'look' ? 'Look if it shows' : 'Count'}</b>{' '}
+          <b>{kind === 'look' ? 'Check germination' : 'Count'}</b>{' '}
           <Box component="span" sx={{ fontWeight: 700, color: 'text.secondary' }}>
             {batch.code}
           </Box>{' '}
@@ -204,10 +204,10 @@ export function CountRow({ due: { batch, kind, since } }: { due: CountDue }) {
                   `${batch.code}: nothing shows yet.`,
                 )
               }
-              aria-label={`Nothing yet: ${batch.code}`}
+              aria-label={`Not up yet: ${batch.code}`}
               sx={{ minHeight: 48, flex: 1 }}
             >
-              Nothing yet
+              Not up yet
             </Button>
           )}
           <Button

@@ -13,7 +13,7 @@ import { frostChance } from '../../core/frost/frost'
 import { useGates } from '../../ui/field-gates'
 import { useSeason, useWorkingDay } from '../../ui/season-context'
 import { cautionsFor } from '../../words/cautions'
-import { yearsWords } from '../../words/field'
+import { chanceWords, hoursWords } from '../../words/format'
 import { AskedAbout } from './asked-about'
 import { ByPatience, OrderSwitch, type Order } from './order'
 import { PlugChecks } from './plug-checks'
@@ -146,12 +146,12 @@ function Weather({ day }: { day: number }) {
   const frost = site.frost ? frostChance(site.frost, site.latitude, day) : undefined
   return (
     <Typography component="p" sx={{ color: 'text.secondary', mt: 0.5 }}>
-      Usually {format.temperature(outdoorMean(site.outdoorMonthlyMeans, day))} outdoors · day of{' '}
-      {format.number(dayLength(day, site.latitude), 1)} hours
+      Normal for the date: {format.temperature(outdoorMean(site.outdoorMonthlyMeans, day))} · day length{' '}
+      {hoursWords(format, dayLength(day, site.latitude))}
       {frost !== undefined && (
         <Box component="span" sx={frost > 0.5 ? { color: 'text.primary', fontWeight: 650 } : {}}>
           {' '}
-          · {frost > 0.01 ? `frost still to come in ${yearsWords(frost)}` : 'no frost to fear'}
+          · {frost > 0.01 ? `${chanceWords(frost)} chance of another frost` : 'frost risk over'}
         </Box>
       )}
     </Typography>

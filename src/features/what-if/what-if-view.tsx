@@ -42,7 +42,7 @@ const ROWS: {
   digits?: number
   say?: (f: Format, value: number) => string
 }[] = [
-  { title: 'Over, tray places × days', of: ({ overfull }) => overfull },
+  { title: 'Overflow, tray-days', of: ({ overfull }) => overfull },
   { title: 'Batches that cannot work', of: ({ cannot }) => cannot },
   { title: 'Batches', of: ({ batches }) => batches },
   { title: 'Trays sown', of: ({ trays }) => trays },
@@ -197,9 +197,9 @@ function Compared({ actions }: { actions: WhatIfActions }) {
                         color="error"
                         disabled={actions.busy}
                         onClick={() => void actions.drop(id)}
-                        aria-label={`Drop ${name}`}
+                        aria-label={`Delete ${name}`}
                       >
-                        Drop it
+                        Delete it
                       </Button>
                     </>
                   )}
@@ -230,7 +230,7 @@ function NewWhatIf({ actions, format }: { actions: WhatIfActions; format: Format
   const [to, setTo] = useState(used[1] ?? used[0] ?? '')
   const [name, setName] = useState('')
   const change = changeOf({ kind, place, days, hours, from, to }, season)
-  const said = change === 'same' ? 'Something else' : change ? changeName(change, season, format) : ''
+  const said = change === 'same' ? 'Own changes' : change ? changeName(change, season, format) : ''
   const kinds: [Kind, string][] = [
     ...(season.places.length > 0
       ? ([
@@ -241,7 +241,7 @@ function NewWhatIf({ actions, format }: { actions: WhatIfActions; format: Format
     ...(season.site.frost ? ([['frost', 'Another frost date']] as [Kind, string][]) : []),
     ...(used.length > 1 ? ([['container', 'One container for another']] as [Kind, string][]) : []),
     ['hours', 'Other crew hours'],
-    ['same', 'Nothing yet: I change it myself'],
+    ['same', 'Nothing: I change the copy myself'],
   ]
   const placeField = (
     <ChoiceField
@@ -276,7 +276,7 @@ function NewWhatIf({ actions, format }: { actions: WhatIfActions; format: Format
       </Typography>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5, mt: 1.5 }}>
         <ChoiceField
-          label="What is otherwise"
+          label="What changes"
           value={kind}
           options={kinds}
           onChange={(next) => next && setKind(next)}

@@ -101,10 +101,10 @@ export function EntryList({
                     size="small"
                     color="inherit"
                     onClick={() => void takeBack([entry])}
-                    aria-label={`Take back: ${entrySentence(entry, season, format)}`}
+                    aria-label={`Undo: ${entrySentence(entry, season, format)}`}
                     sx={{ minHeight: 36 }}
                   >
-                    Take back
+                    Undo
                   </Button>
                 </Box>
               )}

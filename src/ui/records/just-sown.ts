@@ -190,5 +190,5 @@ function needsWords(needs: string, crop: Crop, container: Container): string {
   if (container.kind === 'open-flat' && needs === 'cells')
     return `Nothing on the farm is the right size to prick ${crop.name} out into. Add a container under Farm first.`
   if (needs === 'place') return 'There is no place on the farm yet. Add one under Farm first.'
-  return `${container.name} is far from any size ${crop.name} is raised in, so no planting day can be reckoned. Add a growing method for it under Know-how first.`
+  return `${container.name} is far from any size ${crop.name} is raised in, so no planting day can be worked out. Add a growing method for it under Know-how first.`
 }

@@ -175,7 +175,7 @@ export function SownJustNow({ onClose }: { onClose: () => void }) {
                 }}
                 sx={{ minHeight: 48 }}
               >
-                Something else in the same {flat ? 'flat' : 'tray'}
+                Another sowing in the same {flat ? 'flat' : 'tray'}
               </Button>
             )}
           </Box>

@@ -44,7 +44,7 @@ const DONE_WORDS: Record<keyof typeof TASK_TITLES, string> = {
   prepare: 'Seed prepared',
   receive: 'Received',
   sow: 'Sown',
-  'leave-heat': 'Off heat',
+  'leave-heat': 'Uncovered and moved',
   thin: 'Thinned',
   pinch: 'Pinched',
   feed: 'Fed',

@@ -178,10 +178,10 @@ export const WorkRow = memo(function WorkRow({ work, large, ofOne = false, gated
           className="no-print"
           color="inherit"
           onClick={() => void takeBack([line.entry])}
-          aria-label={`Take back: ${name}`}
+          aria-label={`Undo: ${name}`}
           sx={{ minHeight: 48 }}
         >
-          Take back
+          Undo
         </Button>
       )}
       {other && <NotAsPlanned work={work} onClose={() => setOther(false)} />}

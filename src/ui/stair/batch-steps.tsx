@@ -5,6 +5,7 @@ import { useMemo } from 'react'
 import type { Batch } from '../../core/batch/batch'
 import { count } from '../../words/format'
 import { isBought } from '../../words/methods'
+import { pottingName } from '../../words/tasks'
 import { dayScale } from '../chart/scale'
 import { useSeason } from '../season-context'
 import { placePaint } from './place-hatches'
@@ -63,11 +64,11 @@ export function BatchSteps({ batch }: { batch: Batch }) {
                   ? 'Arrive'
                   : 'Sow'
                 : stay.potted
-                  ? 'Pot up'
+                  ? pottingName(batch, stay.from)
                   : stay.kind === 'harden'
                     ? 'Harden off'
                     : stays[i - 1]!.kind === 'germinate'
-                      ? 'Off heat'
+                      ? 'Uncover and move'
                       : 'Move'}
               : {season.places[stay.place]!.name}, {format.number(stay.trays)} × {stay.container.name}
               {stay.trayPlaces === stay.trays ? '' : ` (${count(format, stay.trayPlaces, 'tray place')})`}

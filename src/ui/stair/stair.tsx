@@ -50,9 +50,9 @@ export const Stair = memo(function Stair({ batch, x, most, height, base, bare = 
       {!bare && window && (
         <rect
           x={x(window.earliest)}
-          y={base - 5}
+          y={base - 3}
           width={Math.max(0, x(window.latest + 1) - x(window.earliest))}
-          height={5}
+          height={3}
           rx={1}
           fill="var(--stair-window)"
         />
@@ -84,13 +84,22 @@ export const Stair = memo(function Stair({ batch, x, most, height, base, bare = 
       {!bare && pass && pass.emergence < plantOn && <Shoot x={x(pass.emergence)} y={top(stays[0]!.trayPlaces)} />}
       {!bare && ready !== undefined && ready < plantOn && (
         <path
+          data-part="ready"
           d={`M${x(ready)} ${lastTop}H${Math.min(end, x(limit ?? plantOn))}`}
           stroke="var(--mui-palette-success-main)"
           strokeWidth={3.5}
         />
       )}
       {!bare && limit !== undefined && limit < plantOn && (
-        <path d={`M${x(limit)} ${lastTop}H${end}`} stroke="var(--mui-palette-error-main)" strokeWidth={3.5} />
+        // Not by its colour alone: what is ready is a plain line, what is past its limit a saw.
+        <path
+          data-part="past-limit"
+          d={`M${x(limit)} ${lastTop}${saw(end - x(limit))}`}
+          fill="none"
+          stroke="var(--mui-palette-error-main)"
+          strokeWidth={2}
+          strokeLinejoin="round"
+        />
       )}
       {!bare && ready !== undefined && ready > plantOn && (
         <path
@@ -104,6 +113,15 @@ export const Stair = memo(function Stair({ batch, x, most, height, base, bare = 
     </g>
   )
 })
+
+const TOOTH = 5 // px
+
+/** A line of so many px with teeth. */
+function saw(length: number): string {
+  const teeth = Math.max(1, Math.round(length / TOOTH))
+  const half = length / teeth / 2
+  return `l${half} -4l${half} 4`.repeat(teeth)
+}
 
 /** Two seed leaves showing: the day half are up. */
 function Shoot({ x, y }: { x: number; y: number }) {

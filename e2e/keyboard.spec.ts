@@ -1,0 +1,119 @@
+import { demo, expect, test, visit } from './farm'
+import type { Page } from '@playwright/test'
+
+/** What has the focus: its name, and the outline or border that shows it. */
+const focused = (page: Page) =>
+  page.evaluate(() => {
+    const active = document.activeElement as HTMLElement
+    // A box to tick or to type in shows it on what is drawn around it.
+    const drawn =
+      active.closest<HTMLElement>('.Mui-focusVisible') ??
+      active.closest('.MuiInputBase-root')?.querySelector<HTMLElement>('fieldset') ??
+      active
+    const { outlineStyle, outlineWidth, borderTopWidth } = getComputedStyle(drawn)
+    return {
+      name: `${active.tagName} ${active.getAttribute('aria-label') ?? active.textContent?.slice(0, 40)}`,
+      px: Math.max(
+        outlineStyle === 'none' ? 0 : parseFloat(outlineWidth),
+        drawn.tagName === 'FIELDSET' ? parseFloat(borderTopWidth) : 0,
+      ),
+      body: active === document.body,
+    }
+  })
+
+for (const colorScheme of ['light', 'dark'] as const) {
+  test.describe(`by ${colorScheme}`, () => {
+    test.use({ colorScheme })
+    for (const path of ['/today', '/plan?batch=ca', '/farm?edit=habits'])
+      test(`${path} shows where the focus is at every step`, async ({ page }) => {
+        await visit(page, path)
+        const unseen: string[] = []
+        for (let i = 0; i < 40; i++) {
+          await page.keyboard.press('Tab')
+          const { name, px, body } = await focused(page)
+          if (!body && px < 2) unseen.push(name)
+        }
+        expect(unseen).toEqual([])
+      })
+  })
+}
+
+test('a batch is opened by key, its panel has the focus, and closing gives it back', async ({ page }) => {
+  await visit(page, '/plan')
+  const row = page.getByRole('button', { name: /^CA / })
+  await row.focus()
+  await page.keyboard.press('Enter')
+  const panel = page.getByRole('complementary', { name: /Cabbage/ })
+  await expect(panel).toBeFocused()
+  await page.keyboard.press('Tab')
+  await expect(panel.getByRole('button', { name: 'Close' })).toBeFocused()
+  await page.keyboard.press('Enter')
+  await expect(panel).toHaveCount(0)
+  await expect(row).toBeFocused()
+  await page.keyboard.press('Enter')
+  await expect(panel).toBeFocused()
+  await page.keyboard.press('Escape')
+  await expect(row).toBeFocused()
+})
+
+test('a place is edited by keys alone from the list to its panel and back', async ({ page }) => {
+  await visit(page, '/farm')
+  const link = page.getByRole('link', { name: 'Warm bench', exact: true })
+  await link.focus()
+  await page.keyboard.press('Enter')
+  const panel = page.getByRole('complementary', { name: 'Warm bench' })
+  await expect(panel).toBeFocused()
+  await panel.getByRole('link', { name: 'Close' }).focus()
+  await page.keyboard.press('Enter')
+  await expect(panel).toHaveCount(0)
+  await expect(link).toBeFocused()
+})
+
+test('a page that is loaded with its panel open begins at its top', async ({ page }) => {
+  await visit(page, '/plan?batch=ca')
+  expect((await focused(page)).body).toBe(true)
+  await page.keyboard.press('Tab')
+  expect((await focused(page)).name).toContain('Skip to the view')
+})
+
+test.describe('a batch that outgrows its container', () => {
+  const season = demo()
+  const early = season.plantings.find(({ key }) => key === 'cm')!
+  test.use({
+    season: {
+      ...season,
+      plantings: season.plantings.map((one) => (one === early ? { ...one, sowOn: '2027-04-15' } : one)),
+    },
+  })
+  test('shows it by a shape of its own, not by colour alone', async ({ page }) => {
+    await visit(page, '/plan?batch=cm')
+    const panel = page.getByRole('complementary')
+    const [ready, past] = await Promise.all(
+      ['ready', 'past-limit'].map((part) => panel.locator(`[data-part="${part}"]`).first().getAttribute('d')),
+    )
+    expect(ready).toMatch(/^M[\d.]+ [\d.]+H[\d.]+$/)
+    expect(past!.match(/l/g)!.length).toBeGreaterThanOrEqual(4)
+  })
+})
+
+test('the units of the farm follow it to every device; a person may choose otherwise on their own', async ({
+  page,
+  browser,
+  baseURL,
+}) => {
+  await visit(page, '/farm?edit=site')
+  await page.getByRole('combobox', { name: 'Units of the farm' }).press('ArrowDown')
+  await page.getByRole('option', { name: '°F, gallons, inches' }).click()
+  await page.getByRole('button', { name: 'Save' }).click()
+  await expect(page.getByText('held at 75 °F')).toBeVisible()
+  const phone = await (await browser.newContext({ baseURL: baseURL! })).newPage()
+  await visit(phone, '/today')
+  await expect(phone.getByText(/Normal for the date: \d+ °F/)).toBeVisible()
+  await visit(phone, '/farm')
+  await phone.getByRole('button', { name: '°C, litres, cm' }).click()
+  await expect(phone.getByText('held at 24 °C')).toBeVisible()
+  await expect(page.getByText('held at 75 °F')).toBeVisible()
+  await phone.getByRole('button', { name: 'As the farm' }).click()
+  await expect(phone.getByText('held at 75 °F')).toBeVisible()
+  await phone.context().close()
+})
