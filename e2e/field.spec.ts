@@ -67,7 +67,7 @@ test('a planting put in a bed that frees late shows who is in the way and that i
 }) => {
   await visit(page, '/plan?new=1')
   await chooseVariety(page, 'Lettuce, green butter')
-  await choose(page, 'How it is raised', /rack then tunnel/)
+  await choose(page, 'Growing method', /rack then tunnel/)
   await page.getByLabel('Plants wanted').fill('200')
   await page.getByLabel('Planted on').fill('2027-06-01')
   await choose(page, 'Bed', 'R1')

@@ -34,7 +34,7 @@ test('a crop entered from its packet is planned, compared three ways, and one is
   await expect(row(page, 'SNOW')).toBeVisible()
   const before = await row(page, 'SNOW').getAttribute('aria-label')
 
-  await page.getByRole('complementary').getByRole('button', { name: 'Compare ways' }).click()
+  await page.getByRole('complementary').getByRole('button', { name: 'Compare methods' }).click()
   const dialog = page.getByRole('dialog')
   await expect(dialog.getByRole('columnheader')).toHaveCount(4) // the figures' names, and three ways
   await expect(dialog.getByRole('row', { name: /^Potting/ })).toContainText('0 min')
@@ -91,7 +91,7 @@ test('impossible figures are refused where they stand, with the rule', async ({ 
   await expect(share).toContainText('at most 1')
   await share.getByRole('textbox').fill('85')
   const points = figure(page, 'growth.points')
-  await points.getByLabel('Suffers from').first().fill('100')
+  await points.getByLabel('Too old after').first().fill('100')
   await expect(points.getByRole('alert')).toContainText('must be above the ready age 190')
 })
 

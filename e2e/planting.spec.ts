@@ -85,7 +85,7 @@ test('a series is previewed sowing by sowing, edited, dropped from, duplicated a
   await visit(page, '/plan')
   await page.getByRole('button', { name: 'Add planting' }).click()
   await chooseVariety(page, 'Lettuce, green butter')
-  await choose(page, 'How it is raised', /warm bench/)
+  await choose(page, 'Growing method', /warm bench/)
   await page.getByLabel('Plants wanted').fill('100')
   await page.getByLabel('Planted on').fill('2027-06-01')
   await page.getByRole('button', { name: 'A series' }).click()

@@ -197,7 +197,7 @@ function checkPlace(place: Raw, at: string, say: Say): void {
       if (isGroup(item) && (item.gives === undefined) !== (item.serves === undefined)) {
         say(
           `${at}.stock[${i}].${item.gives === undefined ? 'gives' : 'serves'}`,
-          'is missing: say what it gives and how many tray places one serves.',
+          'is missing: enter what it gives and how many tray places one serves.',
         )
       }
     })

@@ -310,7 +310,7 @@ export const Crop = z.strictObject({
         z.strictObject({
           ml: z.number().positive().max(100_000).describe('mix for one plant, ml'),
           ready: z.number().positive().max(10_000).describe('degree-days since emergence when the plug holds'),
-          limit: z.number().positive().max(10_000).describe('degree-days when the plant starts to suffer'),
+          limit: z.number().positive().max(10_000).describe('degree-days when the plant is too old'),
         }),
       )
       .min(1)
@@ -455,7 +455,7 @@ export const Method = z.strictObject({
       seedsPerFlat: z.int().min(1).max(100_000),
       usable: z.number().gt(0).max(1).default(0.9).describe('share of seedlings good enough to prick out'),
       readyLeaf: z.number().min(0.2).max(20).default(1).describe('true leaf at which it is first pricked out'),
-      limitLeaf: z.number().min(0.4).max(30).default(3).describe('true leaf from which it suffers in the flat'),
+      limitLeaf: z.number().min(0.4).max(30).default(3).describe('true leaf from which it is too old in the flat'),
     }),
     z.strictObject({
       policy: z.literal('divide'),
@@ -976,7 +976,7 @@ const Did = z.discriminatedUnion('did', [
       ({ place, container }) => place !== undefined || container !== undefined,
       'say where it went, or what it was potted into',
     )
-    .describe('moved or potted on though its way did not say so'),
+    .describe('moved or potted on though its method did not plan it'),
   z.strictObject({ did: z.literal('loss'), plants: z.int().min(1).max(10_000_000), cause: z.enum(LOSS_CAUSES) }),
   z.strictObject({
     did: z.literal('count'),

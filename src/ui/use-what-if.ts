@@ -39,7 +39,7 @@ export function useWhatIf(): WhatIfActions {
           started.reason === 'wrong'
             ? `That makes no season: ${started.problems[0]!.path} ${started.problems[0]!.message}`
             : started.reason === 'too-many'
-              ? 'There are twelve copies already: drop one first.'
+              ? 'There are twelve copies already: delete one first.'
               : 'There is no season to copy.'
         notice({ text, tone: 'error' })
         return false

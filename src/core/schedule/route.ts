@@ -67,7 +67,7 @@ export interface Route {
   growthTotals: RunningTotal[]
 }
 
-/** A container that cannot raise this kind: it is never ready before it suffers. */
+/** A container that cannot raise this kind: it is never ready before it is too old. */
 export interface ContainerRefused {
   container: Container
   ml: number

@@ -89,8 +89,8 @@ export function Now({ batch }: { batch: Batch }) {
       </Box>
       {stand && (
         <Box sx={{ mb: 2, fontSize: 15 }}>
-          The counts say: {format.number(Math.round(stand.mean))} good plants in the end, {format.number(stand.low)} to{' '}
-          {format.number(stand.high)} in nine cases of ten
+          The counts say: {format.number(Math.round(stand.mean))} good plants in the end, 90 % likely{' '}
+          {format.number(stand.low)} to {format.number(stand.high)}
           {Math.abs(stand.pace - 1) > 0.04
             ? `; this lot comes up ${stand.pace > 1 ? 'slower' : 'faster'} than its kind`
             : ''}

@@ -27,7 +27,7 @@ export function Loss(own: Own) {
       summary="loss written down."
       said={(on) =>
         plants === undefined || plants < 1
-          ? 'Say how many.'
+          ? 'Enter how many.'
           : most !== undefined && plants > most
             ? `There are ${format.number(most)} at most.`
             : [{ batch: own.batch.id, on, what: { did: 'loss', plants: Math.round(plants), cause } }]
@@ -109,7 +109,8 @@ export function Mixed(own: Own) {
   const otherName = others.find(({ id }) => id === other)?.variety.name
   const said = (on: Day): Said[] | string => {
     if (slip === 'twice' && other === '') {
-      if (cells !== undefined && (cells < 1 || !Number.isInteger(cells))) return 'Say how many cells, in whole numbers.'
+      if (cells !== undefined && (cells < 1 || !Number.isInteger(cells)))
+        return 'Enter how many cells, in whole numbers.'
       return [
         {
           batch: batch.id,

@@ -31,10 +31,10 @@ export function Moved({
   const other = season.containers.find(({ key }) => key === container)
   const small = other && stay && other.cellVolume < stay.container.cellVolume && stay.container.cells > 1
   const said = (on: Day): Said[] | string => {
-    if (place === '' && container === '') return 'Say where it went, or what it was potted into.'
+    if (place === '' && container === '') return 'Choose where it went, or what it was potted into.'
     const some = cells !== undefined && there !== undefined && cells < there
     if (container !== '' && (cells === undefined || cells < 1 || !Number.isInteger(cells)))
-      return 'Say how many were potted, in whole numbers.'
+      return 'Enter how many were potted, in whole numbers.'
     return [
       {
         batch: batch.id,
@@ -80,7 +80,7 @@ export function Moved({
       )}
       {small && <Alert severity="warning">That holds less mix than where it stands now.</Alert>}
       <Box sx={{ fontSize: 14.5, color: 'text.secondary' }}>
-        What its way says comes next still does. Where that is no longer to be done, skip it under “Not as planned”.
+        What its method has next still comes. Where that is no longer to be done, skip it under “Not as planned”.
       </Box>
     </Form>
   )
@@ -114,7 +114,7 @@ export function Split(own: Own) {
     ['discarded', 'is thrown away'],
   ]
   const said = (on: Day): Said[] | string => {
-    if (take === undefined || take < 1) return 'Say how many plants go.'
+    if (take === undefined || take < 1) return 'Enter how many plants go.'
     if (take >= cells) return `All ${format.number(cells)} is no part: leave some, or say what happens to the whole.`
     const all: Said[] = [
       {
@@ -140,7 +140,7 @@ export function Split(own: Own) {
     if (fate === 'harden')
       all.push({ batch: id, on, what: { did: 'task', task: 'harden', nth: stages.length, ...where } })
     if (fate === 'stay') {
-      if (place === '') return 'Say where it goes.'
+      if (place === '') return 'Choose where it goes.'
       all.push({ batch: id, on, what: { did: 'moved', place } })
     }
     if (fate === 'sold' || fate === 'given' || fate === 'discarded')
@@ -176,10 +176,12 @@ export function Merge(own: Own) {
   return (
     <Form
       {...own}
-      title="Put it back together"
+      title="Merge back"
       summary="put together again."
       said={(on) =>
-        into === '' ? 'There is nothing left to put it with.' : [{ batch: batch.id, on, what: { did: 'merge', into } }]
+        into === ''
+          ? 'There is nothing left to merge it with.'
+          : [{ batch: batch.id, on, what: { did: 'merge', into } }]
       }
     >
       <ChoiceField

@@ -15,10 +15,10 @@ const KINDS: readonly (readonly [Kind, string, string])[] = [
   [
     'moved',
     'Moved, or potted on',
-    'though its way did not say so: to hold it, for want of room, into what was at hand',
+    'though its method did not plan it: to hold it, for want of room, into what was at hand',
   ],
   ['split', 'Split the batch', 'the forward plants leave first; sell, plant or pot up some'],
-  ['merge', 'Put it back together', 'with the rest of its batch'],
+  ['merge', 'Merge back', 'with the rest of its batch'],
   ['end', 'Sold, given or thrown away', 'all of it, or some'],
   ['mixed', 'Lot or label mix-up', 'lots mixed, a cell sown twice, a tray found without its label'],
   ['note', 'A note or a photo', ''],

@@ -256,7 +256,7 @@ export function PlantCheck({ batch }: { batch: Batch }) {
         onClick={() => void write()}
         sx={{ minHeight: 52, fontSize: 16.5 }}
       >
-        Write it down
+        Save
       </Button>
     </Box>
   )

@@ -91,8 +91,8 @@ export function choiceWhy(choice: StandChoice, decision: StandDecision, f: Forma
       return decision.chance > 0.995 ? 'There are enough.' : `${chanceWords(decision.chance)} likely to be enough.`
     case 'wait':
       return decision.choices.some(({ kind }) => kind === 'resow')
-        ? 'By then nine in ten of all that come are up, and there is still time to sow again.'
-        : 'By then nine in ten of all that come are up. It is too late to sow again for this day.'
+        ? 'By then 90 % of all that will come up are up, and there is still time to sow again.'
+        : 'By then 90 % of all that will come up are up. It is too late to sow again for this day.'
     case 'fill':
       return `${chanceWords(choice.chance)} likely to be enough; about ${shareWords(decision.fillSurvival)} of those moved survive.`
     case 'resow':

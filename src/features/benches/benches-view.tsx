@@ -133,7 +133,7 @@ export function BenchesView() {
             ))}
             {shown === 'crew' && !crewIsLimited(season.habits) && (
               <Box component="li" sx={{ px: 1.5, mt: 1, fontSize: 14, color: 'text.secondary' }}>
-                How many hours there are in a week is not said yet:{' '}
+                How many hours there are in a week is not set yet:{' '}
                 <Link href="/farm?edit=habits">set them on the Farm page</Link>.
               </Box>
             )}

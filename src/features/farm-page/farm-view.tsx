@@ -55,9 +55,9 @@ export function FarmView() {
         <Box sx={{ flex: 1, minWidth: 0, overflow: 'auto', px: { xs: 1.5, md: 2.5 }, py: 2 }}>
           <Typography variant="h1">{season.farm.name}</Typography>
           <Typography component="p" sx={{ color: 'text.secondary', mt: 0.5, maxWidth: 720 }}>
-            Season {season.season.name}: what every date and number is calculated from. Crops and ways of raising them
-            are under <TextLink href="/know-how">Know-how</TextLink>, seed lots under{' '}
-            <TextLink href="/seed">Seed</TextLink>.
+            Season {season.season.name}: what every date and number is calculated from. Crops and growing methods are
+            under <TextLink href="/know-how">Know-how</TextLink>, seed lots under <TextLink href="/seed">Seed</TextLink>
+            .
           </Typography>
           <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 2, alignItems: 'flex-start' }}>
             <ImportSeason />

@@ -152,7 +152,7 @@ export function ChainPanel({ onClose }: { onClose: () => void }) {
                 onChange={(variety) => variety && set(i, { variety })}
               />
               <ChoiceField
-                label="How it is raised"
+                label="Growing method"
                 value={link.method}
                 options={methods.map(({ key, name }) => [key, name] as const)}
                 onChange={(method) => method && set(i, { method })}

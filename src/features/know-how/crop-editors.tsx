@@ -53,7 +53,7 @@ export function LibraryPage({ crop }: { crop: Crop }) {
       <Box sx={{ mt: 2, p: 2, border: 1, borderColor: 'divider', borderRadius: 1, bgcolor: 'background.paper' }}>
         <Typography variant="h2">Add it to the season</Typography>
         <Typography component="p" sx={{ color: 'text.secondary', fontSize: 14, mt: 0.5 }}>
-          Choose how you would raise it; every way can be changed later, and others added.
+          Choose how you would raise it; every method can be changed later, and others added.
         </Typography>
         <SchoolChoices crop={crop} chosen={chosen} onChange={setChosen} />
         {(failure ?? problems[0]) && (
@@ -269,7 +269,7 @@ function Methods({ crop }: { crop: Crop }) {
         </Box>
       ) : (
         <Button size="small" startIcon={<AddIcon />} onClick={() => setOpen(true)} sx={{ mt: 0.5 }}>
-          Add ready ways
+          Add ready-made methods
         </Button>
       )}
     </Box>

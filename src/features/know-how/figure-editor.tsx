@@ -114,7 +114,7 @@ function Points({
             width={92}
           />
           <NumberField
-            label="Suffers from"
+            label="Too old after"
             value={point.limit}
             onChange={(limit) => limit !== undefined && set(i, { limit })}
             width={92}

@@ -233,7 +233,7 @@ export function WeeksEntry({
           ? PROBLEMS[point]
           : point
             ? `In ${format.volume(point.ml)}: ready at ${format.number(point.ready)} degree-days, too old after ${format.number(point.limit)}.`
-            : 'Weeks are counted from sowing, as growers say them.'}
+            : 'Weeks are counted from sowing.'}
       </Box>
       <LeafEntry crop={crop} start={usual} onUse={onLeaf} />
       <HoldCurve

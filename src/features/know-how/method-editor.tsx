@@ -287,7 +287,7 @@ export function MethodEditor({ stored }: { stored: Method }) {
             <UsedBy
               what={stored.name}
               uses={uses}
-              wayOut="Choose another way there first; Compare ways on the batch helps."
+              wayOut="Choose another way there first; Compare methods on the batch helps."
             />
           )}
         </Box>

@@ -358,7 +358,7 @@ export function Preparations({
           color="inherit"
           onClick={() => onChange(usual && usual.length > 0 ? usual : [{ what: 'Soak', days: 1 }])}
         >
-          Another way here
+          Change it for this method
         </Button>
       </Box>
     )

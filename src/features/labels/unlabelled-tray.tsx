@@ -137,7 +137,7 @@ export function UnlabelledTray() {
       )}
       {asked && candidates.length > MOST && (
         <Box sx={{ mt: 0.5, fontSize: 14, color: 'text.secondary' }}>
-          And {format.number(candidates.length - MOST)} more: say more of it.
+          And {format.number(candidates.length - MOST)} add a note.
         </Box>
       )}
       <Box sx={{ mt: 1.5, fontSize: 14, color: 'text.secondary' }}>

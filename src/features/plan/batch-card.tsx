@@ -64,7 +64,7 @@ export function BatchCard({ batch, busy, onEdit, onDuplicate, onRemove, onRemedy
           </Button>
         )}
         <Button variant="outlined" size="small" disabled={busy} onClick={() => setComparing(true)}>
-          Compare ways
+          Compare methods
         </Button>
         <Button variant="outlined" size="small" disabled={busy} onClick={onDuplicate}>
           Duplicate

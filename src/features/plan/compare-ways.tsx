@@ -1,4 +1,4 @@
-/** Compare ways: one planting raised two to five ways, side by side, and one click to use one. */
+/** Compare methods: one planting raised two to five ways, side by side, and one click to use one. */
 'use client'
 import CloseIcon from '@mui/icons-material/Close'
 import Alert from '@mui/material/Alert'
@@ -102,7 +102,7 @@ export function CompareWays({ batch, onClose, onUsed }: { batch: Batch; onClose:
           {failure ?? problems[0]!.message}
         </Alert>
       )}
-      <Box sx={{ overflow: 'auto', mt: 1 }} tabIndex={0} role="region" aria-label="Ways side by side">
+      <Box sx={{ overflow: 'auto', mt: 1 }} tabIndex={0} role="region" aria-label="Methods side by side">
         <Comparison
           compared={compared}
           now={batch.way.method.key}
@@ -128,7 +128,7 @@ export function CompareWays({ batch, onClose, onUsed }: { batch: Batch; onClose:
       )}
       {ways.length < 2 && (
         <Typography sx={{ mt: 1.5, fontSize: 14, color: 'text.secondary' }}>
-          Only one way fits what the farm has. More containers or places would offer more.
+          Only one method fits what the farm has. More containers or places would offer more.
         </Typography>
       )}
     </Dialog>
@@ -344,7 +344,7 @@ function Comparison({
                   onClick={() => onUse(method)}
                   aria-label={`Use ${method.name}`}
                 >
-                  Use this way
+                  Use this method
                 </Button>
               )}
               {onDrop && method.key !== now && (

@@ -177,7 +177,7 @@ export function PlanView() {
           )}
           {narrow && (
             <IconButton
-              aria-label="More ways to filter"
+              aria-label="More filters"
               aria-expanded={allFilters}
               color={allFilters ? 'primary' : 'inherit'}
               onClick={() => setAllFilters(!allFilters)}
@@ -303,7 +303,7 @@ function Empty({ onAdd, ready }: { onAdd: () => void; ready: boolean }) {
       </Typography>
       <Typography component="p" sx={{ my: 1.5, color: 'text.secondary' }}>
         {ready
-          ? 'Say how many plants you want in the field, and when. Dove Step counts back to the day you sow.'
+          ? 'Enter how many plants you want in the field, and when. Dove Step counts back to the day you sow.'
           : 'This season has no crops yet. Import a season on the Farm page first.'}
       </Typography>
       {ready && (

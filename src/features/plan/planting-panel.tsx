@@ -146,7 +146,7 @@ export function PlantingPanel({ title, start, base, busy, problems, failure, onS
         <Select
           control={control}
           name="method"
-          label="How it is raised"
+          label="Growing method"
           disabled={!crop}
           helper={crop && methods.length === 0 ? 'No method is known for this crop yet.' : undefined}
         >

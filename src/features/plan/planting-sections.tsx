@@ -243,14 +243,14 @@ export function MoreFields({
               ref={undefined}
               select
               id="field-methods"
-              label="May also be raised by"
+              label="Other methods allowed"
               slotProps={{
                 select: {
                   multiple: true,
                   displayEmpty: true,
                   renderValue: (keys) =>
                     (keys as string[]).length === 0
-                      ? 'no other way'
+                      ? 'no other method'
                       : otherWays
                           .filter(({ key }) => (keys as string[]).includes(key))
                           .map(({ name }) => name)

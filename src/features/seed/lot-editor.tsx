@@ -104,7 +104,7 @@ export function LotEditor({ stored, use }: { stored: Lot; use: LotUse }) {
           <ChoiceField
             label="Kept"
             value={lot.stored ?? ''}
-            none="not said: a room"
+            none="not stated: a room"
             options={[
               ['cool-dry', 'cool and dry'],
               ['room', 'in a room'],

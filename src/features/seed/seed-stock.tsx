@@ -38,7 +38,7 @@ export function SeedStock({ use }: { use: LotUse }) {
     const day = dayItHappened(on, today)
     if (typeof day === 'string') return setProblem(day)
     if (seeds === undefined || seeds < 0 || !Number.isInteger(seeds))
-      return setProblem('Say how many seeds, in whole numbers.')
+      return setProblem('Enter how many seeds, in whole numbers.')
     if (left !== undefined && (how === 'spilled' || how === 'given' || how === 'discarded') && seeds > left)
       return setProblem(`There are ${format.number(left)} left. Correct the number, or count them first.`)
     setProblem(undefined)

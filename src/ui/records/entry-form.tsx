@@ -10,7 +10,7 @@ export function EntryForm({
   title,
   titleId,
   problem,
-  action = 'Write it down',
+  action = 'Save',
   back = 'Close',
   onWrite,
   onClose,

@@ -89,7 +89,7 @@ export function NotAsPlanned({ work, onClose }: { work: Work; onClose: () => voi
     const more = withNote(note, photos)
     const step = { task: kind, nth: task.nth } as const
     if (how === 'dropped') {
-      if (why.trim() === '') return setProblem('Say why, so that next year knows.')
+      if (why.trim() === '') return setProblem('Give the reason, for next year.')
       void record({ batch: batch.id, what: { did: 'drop', ...step, why: why.trim() }, ...more }, `${name}: skipped.`)
       return onClose()
     }
@@ -114,7 +114,7 @@ export function NotAsPlanned({ work, onClose }: { work: Work; onClose: () => voi
     if (longAgo && !surely)
       return setProblem(`${format.date(day)} is ${count(format, today - day, 'day')} ago. Tick below if that is right.`)
     if (second && (other.cells === undefined || other.cells < 1 || other.container === ''))
-      return setProblem('Say how many went into the other pot, and which pot.')
+      return setProblem('Enter how many went into the other pot, and which pot.')
     if (there !== undefined && went + (second ? (other.cells ?? 0) : 0) > there * Math.max(1, partsOf(batch)))
       return setProblem(`There are ${format.number(there)}. Correct the number, or count them again.`)
     const most = batch.progress?.ledger.plants ?? batch.progress?.ledger.most

@@ -65,13 +65,13 @@ export function SownJustNow({ onClose }: { onClose: () => void }) {
   }
   const sown = (day: Day): JustSown | string => {
     if (!container) return 'Choose what it was sown into.'
-    if (!wholes || wholes < 1) return 'Say how many trays.'
+    if (!wholes || wholes < 1) return 'Enter how many trays.'
     const read: SownPart[] = []
     for (const [i, { what, lot, seeds }] of parts.entries()) {
       const own = cells.get(i) ?? []
       if (!what) return mixed ? 'Choose what was sown, in every part of the tray.' : 'Choose what was sown.'
       if (own.length === 0) return `Tap the rows that hold ${what.name}.`
-      if (!seeds || seeds < 1) return flat ? 'Say about how many seeds.' : 'Say how many seeds went into each cell.'
+      if (!seeds || seeds < 1) return flat ? 'Enter about how many seeds.' : 'Enter how many seeds went into each cell.'
       read.push({ what, lot: season.lots.find((one) => one.key === lot), seeds, cells: own })
     }
     const tray = newId().slice(0, 8)

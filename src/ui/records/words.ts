@@ -156,7 +156,7 @@ export function refusalSentence(reason: Refusal, f: Format): string {
     case 'after-end':
       return `It came to an end on ${f.date(reason.ended)}. Take that back first, or correct the day.`
     case 'part-taken':
-      return 'Someone else split it at the same time. Open it anew and split what is left.'
+      return 'Someone else split it at the same time. Open it again and split what is left.'
     case 'unknown-batch':
       return 'There is no such batch any more: its planting was taken out of the plan.'
     case 'other-record':
@@ -166,7 +166,7 @@ export function refusalSentence(reason: Refusal, f: Format): string {
     case 'ahead':
       return `Its day lies ahead: nothing can have happened after ${f.date(parseDay(reason.today))}. Check the clock of the device it was written on, then correct the day.`
     case 'no-such-season':
-      return 'The season it was written in is no longer there. Write it down anew where it belongs.'
+      return 'The season it was written in is no longer there. Record it again where it belongs.'
     case 'malformed':
       return `It could not be read: ${reason.problems.slice(0, 2).join('; ')}.`
   }

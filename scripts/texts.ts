@@ -1,0 +1,50 @@
+/** npm run texts: every text a reader may see, with its place, for reading through from top to bottom. Prints one line a text. */
+import { readFileSync } from 'node:fs'
+import { relative } from 'node:path'
+import ts from 'typescript'
+
+const SEEN = [
+  'label',
+  'title',
+  'aria-label',
+  'help',
+  'helper',
+  'placeholder',
+  'alt',
+  'none',
+  'name',
+  'what',
+  'reason',
+  'text',
+]
+const words = /[A-Za-z]{2,}.* |^[A-Z][a-z]{2,}/
+
+/** Whether a string is written for people: it stands in markup or a named part of it, or reads as a phrase. */
+function isText(node: ts.StringLiteralLike | ts.TemplateExpression, text: string): boolean {
+  const { parent } = node
+  if (ts.isImportDeclaration(parent) || ts.isExportDeclaration(parent) || ts.isLiteralTypeNode(parent)) return false
+  if (ts.isJsxAttribute(parent)) return SEEN.includes(parent.name.getText())
+  return words.test(text) && !/^[\w./-]+$/.test(text) && !/[{};=<>]|var\(|rgba|px /.test(text)
+}
+
+const FOLDERS = ['app', 'features', 'ui', 'words', 'actions', 'library', 'interchange', 'season'].map(
+  (one) => `src/${one}`,
+)
+const files = FOLDERS.flatMap((folder) => ts.sys.readDirectory(folder, ['.ts', '.tsx'])).map((file) =>
+  relative('.', file),
+)
+for (const path of files.sort()) {
+  if (/\.test\.|any-season|any-part|small-/.test(path)) continue
+  const source = ts.createSourceFile(path, readFileSync(path, 'utf8'), ts.ScriptTarget.Latest, true)
+  const say = (node: ts.Node, text: string) => {
+    const clean = text.replace(/\s+/g, ' ').trim()
+    if (clean) console.log(`${path}:${source.getLineAndCharacterOfPosition(node.getStart()).line + 1}\t${clean}`)
+  }
+  const look = (node: ts.Node): void => {
+    if (ts.isJsxText(node) && /[A-Za-z]/.test(node.text)) say(node, node.text)
+    else if (ts.isStringLiteralLike(node) && isText(node, node.text)) say(node, node.text)
+    else if (ts.isTemplateExpression(node) && isText(node, node.getText())) say(node, node.getText().slice(1, -1))
+    ts.forEachChild(node, look)
+  }
+  look(source)
+}
