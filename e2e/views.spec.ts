@@ -149,6 +149,18 @@ test('°F and inches are shown throughout when chosen', async ({ page }) => {
   await expect(page.getByText(/Normal for the date: \d+ °F/)).toBeVisible()
 })
 
+test('a page is titled by its view and the farm, and an address that leads nowhere says so with a way back', async ({
+  page,
+}) => {
+  await visit(page, '/today')
+  await expect(page).toHaveTitle('Today · Sallow Ferry')
+  const answer = await page.goto('/todai')
+  expect(answer!.status()).toBe(404)
+  await expect(page.getByRole('heading', { name: 'There is no such page' })).toBeVisible()
+  await page.getByRole('link', { name: 'Today' }).click()
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
+})
+
 test('the sheet of parts is for developers only', async ({ page }) => {
   expect((await page.request.get('/dev/parts')).status()).toBe(404)
 })

@@ -1,7 +1,7 @@
 /** Which season this reader looks at: the farm's own, or a what-if copy of it. */
 import { cookies } from 'next/headers'
 import { database } from '../data/database'
-import { openSeason, type SeasonId } from '../data/season-repository'
+import { farmName, openSeason, type SeasonId } from '../data/season-repository'
 import { listWhatIfs, type WhatIf } from '../data/what-if-repository'
 
 export const WHAT_IF_COOKIE = 'dove-what-if'
@@ -40,3 +40,13 @@ export async function seasonSeen(seen: string): Promise<SeasonId | 'no-season' |
 
 /** The season this reader looks at. */
 export const seasonInView = async (): Promise<SeasonId | undefined> => (await inView())?.id
+
+/** Name of the farm whose season is open; none where there is no season, or where it cannot be read just now. */
+export async function farmInView(): Promise<string | undefined> {
+  try {
+    const id = await openSeason(database())
+    return id && (await farmName(database(), id))
+  } catch {
+    return undefined // the page itself reads the season next, and says what is wrong
+  }
+}

@@ -30,6 +30,12 @@ export async function openSeason(db: Db): Promise<SeasonId | undefined> {
     .executeTakeFirst()
 }
 
+/** Name of a farm. */
+export async function farmName(db: Db, { farm_id }: SeasonId): Promise<string | undefined> {
+  const row = await db.selectFrom('farm').select('name').where('farm_id', '=', farm_id).executeTakeFirst()
+  return row?.name
+}
+
 /** The season of that id, unless there is none or it is a what-if copy: nothing happens in a copy. */
 export async function ownSeason(db: Db, season: string): Promise<SeasonId | undefined> {
   return db
