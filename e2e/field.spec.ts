@@ -14,8 +14,8 @@ test('the gates of the next weeks say go, at risk or wait, each with its reason'
   await expect(row('LA-3')).toContainText('overwintered leeks until Tue 4 May')
   await row('LA-2').click()
   const gates = panel(page).getByRole('region', { name: 'Gates' })
-  await expect(gates).toContainText('−2 °C or colder is still to come'.replace('−', '-'))
-  await expect(gates).toContainText('Look: are leaves firm and dark enough?')
+  await expect(gates).toContainText('−2 °C or colder still comes in')
+  await expect(gates).toContainText('Check whether the leaves are firm and dark.')
   // Leaves looked at open that gate.
   await panel(page).getByRole('button', { name: 'Firm and dark' }).click()
   await expect(gates).toContainText('Firm and dark.')
