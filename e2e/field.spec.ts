@@ -305,7 +305,7 @@ test.describe('in the south, over New Year', () => {
     await visit(page, '/field?stand=tr')
     await expect(page.getByText('On Tuesday 12 October 2027')).toBeVisible()
     await expect(panel(page).getByRole('region', { name: 'Gates' })).toContainText(
-      /0 °C or colder is still to come in .* by the typed dates/,
+      /0 °C or colder still comes in .* by the dates entered/,
     )
     await page.getByRole('button', { name: 'Add beds' }).click()
     await page.getByRole('button', { name: 'Through the season' }).click()

@@ -23,7 +23,7 @@ test('the weeks that are too full are made to fit by changes that are taken, and
   const stop = page.getByRole('button', { name: 'Stop and keep the best' })
   if (await stop.isVisible()) await stop.click()
   await expect(page.getByRole('button', { name: 'Search again' })).toBeVisible()
-  await page.getByRole('button', { name: /^Take \d+ changes$/ }).click()
+  await page.getByRole('button', { name: /^Apply \d+ changes$/ }).click()
   await expect(page.getByText(/^Made it fit: \d+ changes$/)).toBeVisible()
   await expect(page.getByRole('heading', { name: 'Make it fit' })).toBeHidden()
   await expect(overs(page)).toBeHidden()
@@ -37,7 +37,7 @@ test('changes are taken one by one: what is left out shows at once in the loads'
   const stop = page.getByRole('button', { name: 'Stop and keep the best' })
   if (await stop.isVisible()) await stop.click()
   const over = page
-    .getByRole('row', { name: /^Over, tray places/ })
+    .getByRole('row', { name: /^Overflow, tray-days/ })
     .getByRole('cell')
     .last()
   await expect(over).toHaveText('0')
@@ -172,14 +172,14 @@ test('a stair is moved by keys, let go with Escape and kept with Enter', async (
 
 test('what if: a copy is changed, compared and kept; the season is untouched until then', async ({ page }) => {
   await visit(page, '/what-if')
-  await choose(page, 'What is otherwise', 'One more bench or mat')
+  await choose(page, 'What changes', 'One more bench or mat')
   await page.getByRole('button', { name: 'Make a copy and look at it' }).click()
   const banner = page.getByRole('region', { name: 'What if', exact: true })
   await expect(banner).toContainText('tray places more')
   await expect(page.getByRole('table')).toContainText('looked at now')
   const total = (i: number) =>
     page
-      .getByRole('row', { name: /^Over, tray places/ })
+      .getByRole('row', { name: /^Overflow, tray-days/ })
       .getByRole('cell')
       .nth(i)
   await expect(total(0)).not.toHaveText((await total(1).textContent())!)
@@ -196,7 +196,7 @@ test('what if: a copy is changed, compared and kept; the season is untouched unt
 
 test('what if: a copy is dropped, and the drop can be undone', async ({ page }) => {
   await visit(page, '/what-if')
-  await choose(page, 'What is otherwise', 'Not up yet: I change it myself')
+  await choose(page, 'What changes', 'Not up yet: I change it myself')
   await page.getByLabel('Called').fill('Just trying')
   await page.getByRole('button', { name: 'Make a copy and look at it' }).click()
   await expect(page.getByRole('region', { name: 'What if', exact: true })).toContainText('Just trying')
@@ -252,13 +252,13 @@ test('hours of the crew are said on the Farm page, refused where they make no se
   await page.getByRole('button', { name: 'Crew hours' }).click()
   await expect(page.getByRole('list', { name: 'Crew hours' })).toContainText('of 6')
   await expect(page.getByRole('list', { name: 'Crew hours' })).toContainText('over')
-  await expect(page.getByRole('heading', { name: /^In week 15: [\d.]+ hours? for/ })).toBeVisible()
+  await expect(page.getByRole('heading', { name: /^In week 15: .+ for/ })).toBeVisible()
 })
 
 test('what hangs on a planting and what may change of it is typed with it, and kept', async ({ page }) => {
   await visit(page, '/plan?edit=au')
   await page.getByRole('button', { name: 'Seed, age, worth, code, note …' }).click()
-  await choose(page, 'Priority', 'so much money')
+  await choose(page, 'Priority', 'worth')
   await page.getByLabel('Worth, in your money').fill('a lot')
   await page.getByRole('button', { name: 'Save' }).click()
   await expect(page.getByText('Write an amount of money.')).toBeVisible()
@@ -289,7 +289,7 @@ test('while a fit is looked at someone else changes the plan: it is looked for a
   await expect(status(page)).toContainText('It fits with', { timeout: 30_000 })
   const stop = page.getByRole('button', { name: 'Stop and keep the best' })
   if (await stop.isVisible()) await stop.click()
-  await page.getByRole('button', { name: /^Take \d+ changes$/ }).click()
+  await page.getByRole('button', { name: /^Apply \d+ changes$/ }).click()
   await expect(page.getByText(/^Made it fit/)).toBeVisible()
   await visit(page, '/plan?edit=au')
   await expect(page.getByLabel('Plants wanted')).toHaveValue('81')

@@ -20,7 +20,7 @@ test('a record of minima is read, a chance chosen, and the working date follows 
 }) => {
   await visit(page, '/farm?edit=frost')
   const panel = page.getByRole('complementary')
-  await expect(panel).toContainText('Made up for trying')
+  await expect(panel).toContainText('Sample data')
   await panel
     .getByTestId('minima-file')
     .setInputFiles({ name: 'hill-station.csv', mimeType: 'text/csv', buffer: Buffer.from(nightsCsv()) })
@@ -31,7 +31,7 @@ test('a record of minima is read, a chance chosen, and the working date follows 
   await expect(panel).toContainText('no date: A, 31/02/2015, 4, 1')
   await expect(panel).toContainText('a day that was there already: A, 01/03/2015, 9, 2')
   await panel.getByRole('button', { name: 'Use this record' }).click()
-  await expect(panel).not.toContainText('Made up for trying')
+  await expect(panel).not.toContainText('Sample data')
   // Last frosts on 1 … 12 May: the average lies between the 6th and the 7th.
   await panel.getByRole('combobox', { name: 'A later frost in' }).press('ArrowDown')
   await page.getByRole('option', { name: '1 year in 2' }).click()

@@ -146,7 +146,7 @@ test('a mixed tray sown just now is labelled, and counted by its rows', async ({
   const what = form.getByRole('combobox', { name: 'What was sown' })
   await what.first().fill('basil')
   await page.getByRole('option').first().click()
-  await form.getByRole('button', { name: 'Something else in the same tray' }).click()
+  await form.getByRole('button', { name: 'Another sowing in the same tray' }).click()
   await what.nth(1).fill('dahlia')
   await page.getByRole('option').first().click()
   const rows = form.getByRole('group', { name: 'Rows of the tray' }).getByRole('button')

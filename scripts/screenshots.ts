@@ -81,7 +81,7 @@ const SHOTS: Shot[] = [
     press: /^Make it fit/,
     act: async (page) => {
       await fits(page)
-      await page.getByRole('button', { name: /^Take \d+ changes$/ }).click()
+      await page.getByRole('button', { name: /^Apply \d+ changes$/ }).click()
       await page.getByText(/^Made it fit/).waitFor()
       await page.getByText(/^Made it fit/).waitFor({ state: 'hidden', timeout: 20_000 })
       await page
