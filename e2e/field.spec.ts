@@ -307,7 +307,7 @@ test.describe('in the south, over New Year', () => {
     await expect(panel(page).getByRole('region', { name: 'Gates' })).toContainText(
       /0 °C or colder still comes in .* by the dates entered/,
     )
-    await page.getByRole('button', { name: 'Add beds' }).click()
+    await page.getByRole('button', { name: 'Beds', exact: true }).click()
     await page.getByRole('button', { name: 'Through the season' }).click()
     await expect(page.getByRole('button', { name: /^CB Cabbage, pointed: .*Jan/ }).first()).toBeVisible()
     await page.getByRole('button', { name: 'Month sheet' }).click()

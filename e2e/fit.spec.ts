@@ -196,7 +196,7 @@ test('what if: a copy is changed, compared and kept; the season is untouched unt
 
 test('what if: a copy is dropped, and the drop can be undone', async ({ page }) => {
   await visit(page, '/what-if')
-  await choose(page, 'What changes', 'Not up yet: I change it myself')
+  await choose(page, 'What changes', 'Nothing: I change the copy myself')
   await page.getByLabel('Called').fill('Just trying')
   await page.getByRole('button', { name: 'Make a copy and look at it' }).click()
   await expect(page.getByRole('region', { name: 'What if', exact: true })).toContainText('Just trying')
