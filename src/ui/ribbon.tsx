@@ -174,7 +174,7 @@ function DayField() {
         py: 0.75,
         colorScheme: 'inherit',
         // Its day, month and year take the focus one after another, inside it.
-        '&:focus': { outline: '3px solid', outlineColor: 'primary.main', outlineOffset: 2 },
+        '&:focus, &:focus-within': { outline: '3px solid', outlineColor: 'primary.main', outlineOffset: 2 },
       }}
     />
   )
