@@ -151,12 +151,15 @@ test('°F and inches are shown throughout when chosen', async ({ page }) => {
 
 test('a page is titled by its view and the farm, and an address that leads nowhere says so with a way back', async ({
   page,
+  errors,
 }) => {
   await visit(page, '/today')
   await expect(page).toHaveTitle('Today · Sallow Ferry')
   const answer = await page.goto('/todai')
   expect(answer!.status()).toBe(404)
   await expect(page.getByRole('heading', { name: 'There is no such page' })).toBeVisible()
+  // The browser complains of the address, as it should.
+  expect(errors.splice(0)).toEqual([expect.stringContaining('404')])
   await page.getByRole('link', { name: 'Today' }).click()
   await expect(page.getByRole('heading', { level: 1 })).toBeVisible()
 })
