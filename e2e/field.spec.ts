@@ -14,7 +14,7 @@ test('the gates of the next weeks say go, at risk or wait, each with its reason'
   await expect(row('LA-3')).toContainText('overwintered leeks until Tue 4 May')
   await row('LA-2').click()
   const gates = panel(page).getByRole('region', { name: 'Gates' })
-  await expect(gates).toContainText('−2 °C or colder still comes in')
+  await expect(gates).toContainText('chance of −2 °C or colder')
   await expect(gates).toContainText('Check whether the leaves are firm and dark.')
   // Leaves looked at open that gate.
   await panel(page).getByRole('button', { name: 'Firm and dark' }).click()
@@ -305,7 +305,7 @@ test.describe('in the south, over New Year', () => {
     await visit(page, '/field?stand=tr')
     await expect(page.getByText('On Tuesday 12 October 2027')).toBeVisible()
     await expect(panel(page).getByRole('region', { name: 'Gates' })).toContainText(
-      /0 °C or colder still comes in .* by the dates entered/,
+      /\d+ % chance of 0 °C or colder, by the dates entered/,
     )
     await page.getByRole('button', { name: 'Beds', exact: true }).click()
     await page.getByRole('button', { name: 'Through the season' }).click()

@@ -37,6 +37,7 @@ export const OTHER_FARMS: Readonly<Record<string, Answers>> = {
   'loft-and-porch-2027': {
     farm: 'Loft and Porch',
     region: 'us',
+    units: 'us',
     year: 2027,
     latitude: 47.6,
     coldest: -9,

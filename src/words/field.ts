@@ -7,7 +7,7 @@ import type { LeafTime } from '../core/field/leaf-time'
 import type { PlantingCard } from '../core/field/planting-card'
 import type { FieldCrop } from '../core/field/field-crop'
 import type { HardeningSchool } from '../season/schema'
-import { count, hoursWords, list, yearsWords, type Format } from './format'
+import { count, hoursWords, list, chanceWords, type Format } from './format'
 
 export const VERDICT_WORDS: Record<Verdict, string> = { go: 'Go', risk: 'At risk', wait: 'Wait' }
 
@@ -82,7 +82,7 @@ export function gateSentence(gate: Gate, f: Format): string {
           ? ''
           : chance <= 0
             ? `No year on record had ${f.temperature(threshold)} so late.`
-            : `${f.temperature(threshold)} or colder still comes in ${yearsWords(chance)}${typed ? ', by the dates entered' : ''}${chance > trusted ? `; your limit is ${yearsWords(trusted)}` : ''}.`
+            : `${chanceWords(chance)} chance of ${f.temperature(threshold)} or colder${typed ? ', by the dates entered' : ''}${chance > trusted ? `; your limit is ${chanceWords(trusted)}` : ''}.`
       return (
         [years, cold ? `Coldest night ahead ${f.temperature(cold.low)}.` : ''].filter(Boolean).join(' ') ||
         'Bears light frost.'

@@ -94,15 +94,6 @@ export function chanceWords(chance: number): string {
   return chance < 0.01 ? 'under 1 %' : `${Math.round(chance * 100)} %`
 }
 
-/** A chance over the years, as frost is spoken of: `1 year in 10`. */
-export function yearsWords(chance: number): string {
-  if (chance >= 0.995) return 'nearly every year'
-  if (chance < 0.01) return 'under 1 year in 100'
-  const percent = Math.round(chance * 100)
-  const [years, of] = percent % 10 === 0 ? [percent / 10, 10] : [percent, 100]
-  return `${years} ${years === 1 ? 'year' : 'years'} in ${of}`
-}
-
 /** A share of all: `85 %`. */
 export function shareWords(share: number): string {
   return `${Math.round(share * 100)} %`

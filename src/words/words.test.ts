@@ -5,7 +5,7 @@ import { done, entry } from '../core/testing/records'
 import type { Mark } from '../core/batch/marks'
 import type { Entry } from '../season/schema'
 import { readSmall } from '../season/small-season'
-import { chanceWords, count, createFormat, list, mixWords, range, shareWords } from './format'
+import { chanceWords, count, createFormat, hoursWords, list, mixWords, range, shareWords } from './format'
 import { overSummary } from './loads'
 import { markSentence, markTag } from './marks'
 import { tasksOf } from '../core/batch/tasks'
@@ -43,6 +43,15 @@ describe('format', () => {
       '2 trays',
       '2 batches',
     ])
+    expect([2.25, 2 / 3, 3, 0.004, 1.999].map((hours) => hoursWords(f, hours))).toEqual([
+      '2 h 15 min',
+      '40 min',
+      '3 h',
+      '0 min',
+      '2 h',
+    ])
+    expect([f.number(-2.4, 1), f.number(-0.3), f.temperature(-2)]).toEqual(['−2.4', '0', '−2 °C'])
+    expect([0.9, 2, 8, 40].map((litres) => mixWords(us, litres))).toEqual(['1 qt', '2.1 qt', '2.1 gal', '1.4 cu ft'])
     expect(shareWords(0.85)).toBe('85 %')
     expect([list([]), list(['a']), list(['a', 'b', 'c'])]).toEqual(['', 'a', 'a, b and c'])
     expect(range(f, day, day + 1)).toBe('12 Apr')
