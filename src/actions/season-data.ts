@@ -4,7 +4,7 @@ import { undoState } from '../data/undo-repository'
 import { database } from '../data/database'
 import { inView } from './season-in-view'
 import { loadSeason } from '../data/season-repository'
-import { ownUnits, UNITS_COOKIE, workingDayKept } from '../ui/preferences'
+import { LANGUAGE_COOKIE, localeFor, ownLanguage, ownUnits, UNITS_COOKIE, workingDayKept } from '../ui/preferences'
 import type { Season } from '../season/schema'
 import type { SeasonData } from '../ui/season-context'
 
@@ -17,6 +17,7 @@ export async function loadSeasonData(): Promise<SeasonData | undefined> {
   const [stored, undo] = await Promise.all([loadSeason(db, id), undoState(db, id)])
   if (!stored) return undefined
   const own = ownUnits(jar.get(UNITS_COOKIE)?.value)
+  const language = ownLanguage(jar.get(LANGUAGE_COOKIE)?.value)
   return {
     own: base.season_id,
     view: id.season_id,
@@ -28,7 +29,8 @@ export async function loadSeasonData(): Promise<SeasonData | undefined> {
     whatIfs,
     today: todayOf(stored.season),
     workingDay: workingDayKept((name) => jar.get(name)?.value, base.season_id),
-    locale: preferredLocale(head.get('accept-language')),
+    locale: localeFor(language, browserLocale(head.get('accept-language')), stored.season.farm.region),
+    ownLanguage: language,
     units: own ?? stored.season.farm.units ?? 'metric',
     ownUnits: own,
   }
@@ -44,7 +46,14 @@ export function localToday(): string {
   return `${now.getFullYear()}-${pad(now.getMonth() + 1)}-${pad(now.getDate())}`
 }
 
-function preferredLocale(header: string | null): string {
+/** How this reader reads where no farm is open yet. */
+export async function readersLocale(): Promise<string> {
+  const [jar, head] = await Promise.all([cookies(), headers()])
+  const language = ownLanguage(jar.get(LANGUAGE_COOKIE)?.value)
+  return localeFor(language, browserLocale(head.get('accept-language')), undefined)
+}
+
+function browserLocale(header: string | null): string {
   const first = header?.split(',')[0]?.split(';')[0]?.trim() ?? ''
   try {
     return Intl.getCanonicalLocales(first)[0] ?? 'en-GB'

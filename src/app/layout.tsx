@@ -7,7 +7,10 @@ import InitColorSchemeScript from '@mui/material/InitColorSchemeScript'
 import { ThemeProvider } from '@mui/material/styles'
 import type { Metadata, Viewport } from 'next'
 import type { ReactNode } from 'react'
+import { readersLocale } from '../actions/season-data'
 import { theme } from '../ui/theme'
+import { WordsProvider } from '../ui/words-provider'
+import { languageOf } from '../words/translator'
 
 export const metadata: Metadata = {
   title: { default: 'Dove Step', template: '%s · Dove Step' },
@@ -16,15 +19,16 @@ export const metadata: Metadata = {
 
 export const viewport: Viewport = { width: 'device-width', initialScale: 1, themeColor: '#27313B' }
 
-export default function RootLayout({ children }: { children: ReactNode }) {
+export default async function RootLayout({ children }: { children: ReactNode }) {
+  const locale = await readersLocale()
   return (
-    <html lang="en" suppressHydrationWarning>
+    <html lang={languageOf(locale)} suppressHydrationWarning>
       <body>
         <InitColorSchemeScript attribute="data" />
         <AppRouterCacheProvider>
           <ThemeProvider theme={theme} defaultMode="system">
             <CssBaseline enableColorScheme />
-            {children}
+            <WordsProvider locale={locale}>{children}</WordsProvider>
           </ThemeProvider>
         </AppRouterCacheProvider>
       </body>

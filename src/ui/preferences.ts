@@ -1,6 +1,7 @@
 /** Cookies that hold a reader's own choices. They are read by the server too, so that the first page is right. */
 
 import type { Units } from '../words/format'
+import { LANGUAGES, languageOf, type Language } from '../words/translator'
 
 const WORKING_DAY_COOKIE = 'dove-step-day'
 export const UNITS_COOKIE = 'dove-step-units'
@@ -12,6 +13,29 @@ export const ownUnits = (cookie: string | undefined): Units | undefined =>
 /** A cookie to set for units of one's own; none gives them back to the farm. */
 export const unitsCookie = (units: Units | undefined) =>
   `${UNITS_COOKIE}=${units ?? ''}; path=/; max-age=${units ? 31_536_000 : 0}; samesite=lax`
+
+export const LANGUAGE_COOKIE = 'dove-step-language'
+
+/** The language this reader has chosen, if any; one there is no catalogue for is none. */
+export const ownLanguage = (cookie: string | undefined): Language | undefined =>
+  LANGUAGES.find((language) => language === cookie)
+
+/** A cookie to set for a language of one's own; none leaves it to the browser. */
+export const languageCookie = (language: Language | undefined) =>
+  `${LANGUAGE_COOKIE}=${language ?? ''}; path=/; max-age=${language ? 31_536_000 : 0}; samesite=lax`
+
+/**
+ * How a reader's words, dates and numbers are written: their own language, else the browser's; the farm's region where it says one.
+ *
+ * @param browser the first locale the browser asks for
+ */
+export function localeFor(own: Language | undefined, browser: string, region: 'uk' | 'us' | undefined): string {
+  const language = own ?? languageOf(browser)
+  const theirs = languageOf(browser) === language ? browser : language
+  if (language === 'es') return region === 'us' ? 'es-US' : theirs === 'es' || theirs.startsWith('es-') ? theirs : 'es'
+  if (region) return region === 'us' ? 'en-US' : 'en-GB'
+  return theirs.toLowerCase().startsWith('en-') ? theirs : 'en-GB'
+}
 
 /** A cookie that was set for one season of a farm means nothing in another. */
 const ofSeason = (season: string) => `${season}/`

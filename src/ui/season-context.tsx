@@ -5,6 +5,8 @@ import { parseDay, type Day } from '../core/calendar/day'
 import type { Plan, Planner } from '../core/plan/plan'
 import type { Season } from '../season/schema'
 import { createFormat, type Format, type Units } from '../words/format'
+import type { Language } from '../words/translator'
+import { WordsProvider } from './words-provider'
 import { workingDayCookie } from './preferences'
 import { deviceQueue, emptyQueue, type Queued, type QueueState, type RecordQueue } from './records/queue'
 import { UnitsContext } from './units'
@@ -30,6 +32,8 @@ export interface SeasonData {
   /** ISO working day kept from before, if any. */
   workingDay: string | undefined
   locale: string
+  /** The language this reader has chosen; without one the browser's. */
+  ownLanguage: Language | undefined
   /** Units that are shown: this reader's own, else the farm's. */
   units: Units
   ownUnits: Units | undefined
@@ -139,7 +143,9 @@ export function SeasonProvider({ data, children }: { data: SeasonData; children:
   )
   return (
     <UnitsContext value={data.units}>
-      <SeasonContext value={value}>{children}</SeasonContext>
+      <SeasonContext value={value}>
+        <WordsProvider locale={data.locale}>{children}</WordsProvider>
+      </SeasonContext>
     </UnitsContext>
   )
 }

@@ -77,7 +77,7 @@ export function anchorSentence(
         anchor.night === undefined ? undefined : `usual nights keep above ${f.temperature(anchor.night)}`,
         anchor.soil === undefined ? undefined : `the soil has ${f.temperature(anchor.soil)}`,
       ].filter((part) => part !== undefined)
-      return `From the day ${list(parts)}.`
+      return `From the day ${list(f, parts)}.`
     }
   }
 }

@@ -45,7 +45,7 @@ export function clashSentence(clash: BedClash, f: Format): string {
   const { bed, use, inTheWay, over, freeOn } = clash
   if (use.length > bed.length)
     return `${bed.name} is ${metres(f, bed.length)} long; this needs ${metres(f, use.length)}.`
-  const who = list([...new Set(inTheWay.map(({ what, until }) => `${what} until ${f.date(until)}`))])
+  const who = list(f, [...new Set(inTheWay.map(({ what, until }) => `${what} until ${f.date(until)}`))])
   const short =
     over > 0 ? `${metres(f, over)} too little room in ${bed.name}` : `No one stretch of ${bed.name} is long enough`
   return `${short}${who ? `: ${who}` : ''}.${freeOn > use.from && Number.isFinite(freeOn) ? ` Free from ${f.date(freeOn)}.` : ''}`
@@ -82,7 +82,7 @@ export function gateSentence(gate: Gate, f: Format): string {
           ? ''
           : chance <= 0
             ? `No year on record had ${f.temperature(threshold)} so late.`
-            : `${chanceWords(chance)} chance of ${f.temperature(threshold)} or colder${typed ? ', by the dates entered' : ''}${chance > trusted ? `; your limit is ${chanceWords(trusted)}` : ''}.`
+            : `${chanceWords(f, chance)} chance of ${f.temperature(threshold)} or colder${typed ? ', by the dates entered' : ''}${chance > trusted ? `; your limit is ${chanceWords(f, trusted)}` : ''}.`
       return (
         [years, cold ? `Coldest night ahead ${f.temperature(cold.low)}.` : ''].filter(Boolean).join(' ') ||
         'Bears light frost.'
@@ -225,7 +225,7 @@ export const fieldWorkName = ({ kind, share }: FieldWork): string =>
 /** What is done, in one line without the planting's name. */
 export function fieldWorkLine({ kind, stand, share }: FieldWork, bedName: (key: string) => string, f: Format): string {
   const beds = stand.goes.flatMap((one) => (one.to === 'bed' ? [bedName(one.bed)] : []))
-  const where = beds.length > 0 ? `, in ${list([...new Set(beds)])}` : ''
+  const where = beds.length > 0 ? `, in ${list(f, [...new Set(beds)])}` : ''
   switch (kind) {
     case 'sow-row':
       return `${count(f, stand.inPlace!.seeds, 'seed')}, ${metres(f, stand.inPlace!.metres * 100)} of row${where}`
@@ -236,7 +236,7 @@ export function fieldWorkLine({ kind, stand, share }: FieldWork, bedName: (key: 
     case 'harvest':
       return `from about now${where}`
     case 'clear':
-      return beds.length > 0 ? `${list([...new Set(beds)])} free again` : 'its ground is free again'
+      return beds.length > 0 ? `${list(f, [...new Set(beds)])} free again` : 'its ground is free again'
   }
 }
 
@@ -251,7 +251,7 @@ export function leafTimeSentence(time: LeafTime, f: Format): string {
 
 function daysSentence({ hours, turns, days, leaves }: LeafTime, f: Format): string {
   if (turns === undefined) return `The days here never reach ${hoursWords(f, hours)}.`
-  const made = leaves === undefined ? '' : `: about ${count(f, Math.floor(leaves), 'leaf', 'leaves')} by then`
+  const made = leaves === undefined ? '' : `: about ${count(f, Math.floor(leaves), 'leaf')} by then`
   return days <= 0
     ? `The days have ${hoursWords(f, hours)} already when it goes out${made}.`
     : `${count(f, days, 'day')} of leaf time until the days reach ${hoursWords(f, hours)} on ${f.date(turns)}${made}.`

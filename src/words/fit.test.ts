@@ -106,6 +106,7 @@ describe('a proposal in words', () => {
           method: 'tomato-pots',
         },
         season,
+        f,
       ),
     ).toBe(
       'Differs from its method: by Cells, then pots, germinates at Warm bench, grows on at Frame, in 9 cm pots, hardens at Warm bench, held 4 days at Frame and potted up at the usual time.',

@@ -4,8 +4,15 @@ import type { Difference, Proposal, Relief } from '../core/fit/proposals'
 import type { Trouble } from '../core/fit/troubles'
 import type { Otherwise, Place, Season } from '../season/schema'
 import { ANCHOR_WORDS } from './anchors'
-import { count, hoursWords, list, range, type Format } from './format'
+import { count, hoursWords, list, range, type Counted, type Format } from './format'
 import { markTag } from './marks'
+
+/** What a limit's amounts are counted in. */
+export const UNIT_COUNTED = {
+  hour: 'hour',
+  tray: 'tray',
+  'tray place': 'trayPlace',
+} as const satisfies Record<Limit['unit'], Counted>
 
 const GIVES = { heat: 'Heat', light: 'Light', cover: 'Covers' } as const
 
@@ -20,9 +27,10 @@ export function amountWords(
   amount: number,
   f: Format,
 ): string {
-  const rounded = Math.round(amount * 4) / 4
+  // Room is told to the half place: a tray's edge is no truer than that.
+  const rounded = amount > 0 ? Math.max(0.5, Math.round(amount * 2) / 2) : 0
   if (kind === 'crew') return hoursWords(f, amount)
-  return kind === 'container' ? `${f.number(rounded, 2)} × ${name}` : count(f, rounded, unit)
+  return kind === 'container' ? `${f.number(rounded, 2)} × ${name}` : count(f, rounded, UNIT_COUNTED[unit])
 }
 
 const place = (places: readonly Place[], i: number) => places[i]!.name.replace(/^The /, 'the ')
@@ -68,7 +76,7 @@ export function proposalTitle(
   const parts = becomes.map(
     ({ plants }, i) => `${f.number(plants)} ${differences[i]!.length === 0 ? 'as they stand' : say(differences[i]!)}`,
   )
-  return `Split in two: ${list(parts)}`
+  return `Split in two: ${list(f, parts)}`
 }
 
 /** What it makes room for: `Frees 6 tray places at Heat mats in week 11`. */
@@ -109,21 +117,25 @@ export function stillOverWords(
 export function troubleSentence(trouble: Trouble, f: Format): string {
   switch (trouble.kind) {
     case 'nothing-there':
-      return `${limitName(trouble.limit)}: there is no room at any time, and ${some(trouble.batches)} cannot do without it.`
+      return `${limitName(trouble.limit)}: there is no room at any time, and ${some(trouble.batches, f)} cannot do without it.`
     case 'fixed-over':
-      return `${stillOverWords(trouble.limit, trouble, f)}, whatever else moves: ${some(trouble.batches)} cannot move away.`
+      return `${stillOverWords(trouble.limit, trouble, f)}, whatever else moves: ${some(trouble.batches, f)} cannot move away.`
     case 'cannot':
       return `${trouble.batch.code} ${trouble.batch.variety.name} does not work as it stands${trouble.mark ? ` (${markTag(trouble.mark)})` : ''} and is left alone.`
   }
 }
 
-const some = (batches: readonly { code: string }[]) =>
-  list([...batches.slice(0, 4).map(({ code }) => code), ...(batches.length > 4 ? [`${batches.length - 4} more`] : [])])
+const some = (batches: readonly { code: string }[], f: Format) =>
+  list(f, [
+    ...batches.slice(0, 4).map(({ code }) => code),
+    ...(batches.length > 4 ? [`${batches.length - 4} more`] : []),
+  ])
 
 /** Where a batch is raised otherwise than its method says. */
 export function otherwiseSentence(
   { method, germinateAt, places, containers, hardenAt, potUpPoint, hold }: Otherwise,
   season: Pick<Season, 'places' | 'containers' | 'methods'>,
+  f: Format,
 ): string {
   const name = (all: readonly { key: string; name: string }[], key: string) =>
     all.find((one) => one.key === key)?.name ?? key
@@ -137,5 +149,5 @@ export function otherwiseSentence(
     potUpPoint !== undefined &&
       (potUpPoint < 0.5 ? 'potted up early' : potUpPoint > 0.5 ? 'potted up late' : 'potted up at the usual time'),
   ].filter((part): part is string => typeof part === 'string')
-  return `Differs from its method: ${list(parts)}.`
+  return `Differs from its method: ${list(f, parts)}.`
 }

@@ -1,6 +1,8 @@
 /** Dates, numbers and measures as a person reads them. */
 import type { Day } from '../core/calendar/day'
 import { isoWeek } from '../core/calendar/day'
+import { languageOf, translatorOf, type Translate } from './translator'
+import type { Messages } from 'next-intl'
 
 /** Which units a person reads. */
 export type Units = 'metric' | 'us'
@@ -9,6 +11,8 @@ export type Units = 'metric' | 'us'
 export interface Format {
   readonly locale: string
   readonly units: Units
+  /** A message of this reader's language, by its key. */
+  readonly t: Translate
   /** `Mon 12 Apr` */
   date(day: Day): string
   /** `Monday 12 April 2027` */
@@ -42,9 +46,10 @@ export const farmFormat = ({
   units?: Units | undefined
 }) => createFormat(region === 'us' ? 'en-US' : 'en-GB', units)
 
-/** A reader's format. The words are English, so a locale of another language keeps only its English form. */
+/** A reader's format. A locale that nobody has a catalogue for is read in English, its dates and numbers too. */
 export function createFormat(locale: string, units: Units): Format {
-  const tag = locale.toLowerCase().startsWith('en') ? locale : 'en-GB'
+  const tag = languageOf(locale) === 'es' || locale.toLowerCase().startsWith('en') ? locale : 'en-GB'
+  const t = translatorOf(tag)
   const make = (options: Intl.DateTimeFormatOptions) => new Intl.DateTimeFormat(tag, { ...UTC, ...options })
   const date = make({ weekday: 'short', day: 'numeric', month: 'short' })
   const longDate = make({ weekday: 'long', day: 'numeric', month: 'long', year: 'numeric' })
@@ -61,6 +66,7 @@ export function createFormat(locale: string, units: Units): Format {
   return {
     locale: tag,
     units,
+    t,
     // "Sept" in some locales is five letters where all others are three: columns stay aligned without it.
     date: (day) => at(date, day).replace(/,/g, '').replace('Sept', 'Sep'),
     // Where the month comes first a comma stands before the year; where the day does, writers differ, and it is left out.
@@ -68,7 +74,7 @@ export function createFormat(locale: string, units: Units): Format {
       /^\p{L}+,? \p{L}/u.test(at(longDate, day)) ? at(longDate, day) : at(longDate, day).replace(/,/g, ''),
     shortDate: (day) => at(shortDate, day).replace('Sept', 'Sep'),
     month: (day, withYear = false) => at(withYear ? monthYear : month, day),
-    week: (day) => `week ${isoWeek(day)}`,
+    week: (day) => t('format.week', { week: String(isoWeek(day)) }),
     number,
     temperature: (c) => (us ? `${number((c * 9) / 5 + 32, 0)} °F` : `${number(c, 1)} °C`),
     degrees: (c) => (us ? `${number((c * 9) / 5, 0)} °F` : `${number(c, 1)} °C`),
@@ -78,20 +84,24 @@ export function createFormat(locale: string, units: Units): Format {
   }
 }
 
+/** What can be counted. */
+export type Counted = keyof Messages['count']
+
 /** `1 tray`, `3 trays`. */
-export function count(f: Format, value: number, one: string, many = `${one}s`): string {
-  return `${f.number(value, Number.isInteger(value) ? 0 : 2)} ${value === 1 ? one : many}`
+export function count(f: Format, value: number, what: Counted): string {
+  return f.t(`count.${what}`, { n: value, text: f.number(value, Number.isInteger(value) ? 0 : 2) })
 }
 
 /** `A, B and C`. */
-export function list(items: readonly string[]): string {
-  return items.length < 2 ? (items[0] ?? '') : `${items.slice(0, -1).join(', ')} and ${items.at(-1)!}`
+export function list(f: Format, items: readonly string[]): string {
+  if (items.length < 2) return items[0] ?? ''
+  return f.t('format.list', { most: items.slice(0, -1).join(', '), last: items.at(-1)! })
 }
 
 /** A chance: `90 %`, `under 1 %`. */
-export function chanceWords(chance: number): string {
-  if (chance >= 0.995) return 'over 99 %'
-  return chance < 0.01 ? 'under 1 %' : `${Math.round(chance * 100)} %`
+export function chanceWords(f: Format, chance: number): string {
+  if (chance >= 0.995) return f.t('format.over', { share: '99 %' })
+  return chance < 0.01 ? f.t('format.under', { share: '1 %' }) : `${Math.round(chance * 100)} %`
 }
 
 /** A share of all: `85 %`. */
@@ -109,7 +119,9 @@ export function hoursWords(f: Format, hours: number): string {
 
 /** A day range that ends before `until`. */
 export function range(f: Format, from: Day, until: Day): string {
-  return until - from <= 1 ? f.shortDate(from) : `${f.shortDate(from)} to ${f.shortDate(until - 1)}`
+  return until - from <= 1
+    ? f.shortDate(from)
+    : f.t('format.range', { from: f.shortDate(from), until: f.shortDate(until - 1) })
 }
 
 /** So much mix, in what a person would fetch it in: `42 l`, `4.2 l`; `1.5 cu ft`, `3 gal`, `2 qt`. */

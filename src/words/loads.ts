@@ -18,5 +18,5 @@ export function overSummary(load: Load<unknown>, day: Day, f: Format): string {
   const coming = load.over.filter((over) => over.until > day)
   if (coming.length === 0) return load.over.length === 0 ? 'Never over' : 'Not over again'
   const [first, ...rest] = coming
-  return `${overWords(first!, f)}${rest.length > 0 ? `; ${count(f, rest.length, 'more time')} later` : ''}`
+  return `${overWords(first!, f)}${rest.length > 0 ? `; ${count(f, rest.length, 'moreTime')} later` : ''}`
 }

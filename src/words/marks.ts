@@ -47,7 +47,7 @@ export function markSentence(mark: Mark, places: readonly Place[], f: Format): s
     case 'cold-nights':
       return `${count(f, mark.nights, 'night')} under ${f.temperature(mark.below)} on ${place}, ${range(f, mark.from, mark.until)}.`
     case 'killing-nights':
-      return `${count(f, mark.nights, 'usual night')} under ${f.temperature(mark.below)} on ${place}, ${range(f, mark.from, mark.until)}: that kills it. Use a heated place, or plant later.`
+      return `${count(f, mark.nights, 'usualNight')} under ${f.temperature(mark.below)} on ${place}, ${range(f, mark.from, mark.until)}: that kills it. Use a heated place, or plant later.`
     case 'slower-than-usual':
       return mark.stay
         ? `Slow on ${place}: ${weeks(f, mark.days)} where ${weeks(f, mark.usual[1])} are usual. A warmer or lit place, or a later planting, would shorten it.`

@@ -31,7 +31,7 @@ export function sownWords(batch: Batch, f: Format): string {
   const trays = `${f.number(first.trays)} × ${first.container.name}`
   switch (way.method.sowing.policy) {
     case 'bought':
-      return `${count(f, sizing.cells, 'young plant')} in ${trays}`
+      return `${count(f, sizing.cells, 'youngPlant')} in ${trays}`
     case 'flat':
       return `${count(f, sizing.seeds, 'seed')} over ${trays}`
     default:

@@ -32,9 +32,9 @@ export function taskLine(task: Task, places: readonly Place[], f: Format): strin
     case 'prepare':
       return `${task.what}: ${count(f, batch.sizing?.seeds ?? 0, 'seed')}, to sow ${f.date(batch.sow ?? task.day)}`
     case 'order':
-      return `${count(f, batch.sizing?.cells ?? 0, 'young plant')}, to arrive ${f.date(batch.sow ?? task.day)}`
+      return `${count(f, batch.sizing?.cells ?? 0, 'youngPlant')}, to arrive ${f.date(batch.sow ?? task.day)}`
     case 'receive':
-      return `${count(f, task.cells, 'young plant')}: look for pests, dry or broken plugs and short numbers before they go on ${to}`
+      return `${count(f, task.cells, 'youngPlant')}: look for pests, dry or broken plugs and short numbers before they go on ${to}`
     case 'sow':
       return `${sownWords(batch, f)}, on ${to}`
     case 'pinch':

@@ -32,17 +32,13 @@ describe('format', () => {
     expect([f.depth(0.6), us.depth(1.5)]).toEqual(['6 mm', '0.59 in'])
   })
   it('says chances and counts as people do', () => {
-    expect([chanceWords(0.9), chanceWords(0.912), chanceWords(0.999), chanceWords(0.001)]).toEqual([
+    expect([chanceWords(f, 0.9), chanceWords(f, 0.912), chanceWords(f, 0.999), chanceWords(f, 0.001)]).toEqual([
       '90 %',
       '91 %',
       'over 99 %',
       'under 1 %',
     ])
-    expect([count(f, 1, 'tray'), count(f, 2, 'tray'), count(f, 2, 'batch', 'batches')]).toEqual([
-      '1 tray',
-      '2 trays',
-      '2 batches',
-    ])
+    expect([count(f, 1, 'tray'), count(f, 2, 'tray'), count(f, 2, 'batch')]).toEqual(['1 tray', '2 trays', '2 batches'])
     expect([2.25, 2 / 3, 3, 0.004, 1.999].map((hours) => hoursWords(f, hours))).toEqual([
       '2 h 15 min',
       '40 min',
@@ -53,7 +49,7 @@ describe('format', () => {
     expect([f.number(-2.4, 1), f.number(-0.3), f.temperature(-2)]).toEqual(['−2.4', '0', '−2 °C'])
     expect([0.9, 2, 8, 40].map((litres) => mixWords(us, litres))).toEqual(['1 qt', '2.1 qt', '2.1 gal', '1.4 cu ft'])
     expect(shareWords(0.85)).toBe('85 %')
-    expect([list([]), list(['a']), list(['a', 'b', 'c'])]).toEqual(['', 'a', 'a, b and c'])
+    expect([list(f, []), list(f, ['a']), list(f, ['a', 'b', 'c'])]).toEqual(['', 'a', 'a, b and c'])
     expect(range(f, day, day + 1)).toBe('12 Apr')
     expect(range(f, day, day + 3)).toBe('12 Apr to 14 Apr')
   })

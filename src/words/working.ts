@@ -208,7 +208,7 @@ function cells(batch: Batch, season: Season, f: Format): Working {
       ? { text: `${shareWords(seed.germination)} of this lot come up`, at: setAt.lot(lot.key) }
       : { text: `${shareWords(seed.germination)} usually come up`, at: setAt.crop(way.crop.key) }
   const lines: Piece[][] = [
-    [{ text: `${count(f, batch.plants, 'good plant')} wanted`, at: setAt.planting(batch.planting.key) }, '.'],
+    [{ text: `${count(f, batch.plants, 'goodPlant')} wanted`, at: setAt.planting(batch.planting.key) }, '.'],
     [
       germination,
       bought
@@ -245,17 +245,23 @@ function cells(batch: Batch, season: Season, f: Format): Working {
   })
   if (sizing.counts.length > 1) {
     const later = sizing.counts.slice(1).map((n, i) => `${f.number(n)} into ${way.route.steps[i + 1]!.container.name}`)
-    lines.push([`Only what is needed is carried on: ${list(later)}.`])
+    lines.push([`Only what is needed is carried on: ${list(f, later)}.`])
   }
   const habits = flatHabits(input).filter(({ habit }) => habit !== 'by the averages')
   lines.push([
-    `For comparison, ${list(habits.map(({ habit, cells: n, chance }) => `"${habit}" sows ${f.number(n)} and is ${chanceWords(chance)} likely to be enough`))}.`,
+    `For comparison, ${list(
+      f,
+      habits.map(
+        ({ habit, cells: n, chance }) =>
+          `"${habit}" sows ${f.number(n)} and is ${chanceWords(f, chance)} likely to be enough`,
+      ),
+    )}.`,
   ])
   return {
     title: bought ? 'Young plants' : policy === 'flat' ? 'Seed in flats' : 'Cells',
-    answer: `${count(f, sizing.cells, bought ? 'young plant' : policy === 'flat' ? 'seed' : 'cell')}: ${chanceWords(sizing.chance)} likely to give at least ${f.number(batch.plants)} good plants, about ${f.number(Math.max(0, sizing.spare))} to spare`,
+    answer: `${count(f, sizing.cells, bought ? 'youngPlant' : policy === 'flat' ? 'seed' : 'cell')}: ${chanceWords(f, sizing.chance)} likely to give at least ${f.number(batch.plants)} good plants, about ${f.number(Math.max(0, sizing.spare))} to spare`,
     lines,
-    rule: `The smallest number that is enough with the wanted confidence (${chanceWords(batch.confidence)}), worked out exactly, not by adding a percentage.`,
+    rule: `The smallest number that is enough with the wanted confidence (${chanceWords(f, batch.confidence)}), worked out exactly, not by adding a percentage.`,
     changes: bought
       ? 'Fewer losses on the way, or a lower confidence, order fewer.'
       : 'A better or better-tested lot, a second seed in each cell, or a lower confidence sow fewer cells.',
@@ -305,12 +311,12 @@ function room(batch: Batch, season: Season, f: Format): Working {
   const most = Math.max(...batch.stays.map((stay) => stay.trayPlaces))
   return {
     title: 'Room',
-    answer: `${count(f, most, 'tray place')} at most`,
+    answer: `${count(f, most, 'trayPlace')} at most`,
     lines: batch.stays.map((stay) => [
       { text: season.places[stay.place]!.name, at: setAt.place(season.places[stay.place]!.key) },
       `, ${f.date(stay.from)} to ${f.date(stay.until)}: ${f.number(stay.cells)} in ${f.number(stay.trays)} × `,
       { text: stay.container.name, at: setAt.container(stay.container.key) },
-      `, ${count(f, stay.trayPlaces, 'tray place')}.`,
+      `, ${count(f, stay.trayPlaces, 'trayPlace')}.`,
     ]),
     rule: 'Whole trays, each by its footprint; a part-filled tray takes its whole place.',
     changes: 'A smaller cell, or later potting-up, takes less room.',

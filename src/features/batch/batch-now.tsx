@@ -32,7 +32,7 @@ function ComesNext({ batch }: { batch: Batch }) {
       </Box>
       {ahead.length > AHEAD && (
         <Box sx={{ fontSize: 14, color: 'text.secondary', mt: 0.5 }}>
-          Then {count(format, ahead.length - AHEAD, 'more step')}.
+          Then {count(format, ahead.length - AHEAD, 'moreStep')}.
         </Box>
       )}
     </Box>

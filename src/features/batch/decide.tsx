@@ -143,7 +143,7 @@ export function Decide({
           aria-label="Chance to have enough"
         />
         <Box sx={{ fontSize: 15 }}>
-          {chanceWords(decision.chance)} likely to be enough. {timeWords(decision, format.number)}
+          {chanceWords(format, decision.chance)} likely to be enough. {timeWords(decision, format.number)}
         </Box>
         {decision.lastResow && !enough && (
           <Box

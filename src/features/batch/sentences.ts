@@ -88,17 +88,17 @@ export function choiceTitle(choice: StandChoice, f: Format): string {
 export function choiceWhy(choice: StandChoice, decision: StandDecision, f: Format): string {
   switch (choice.kind) {
     case 'let-be':
-      return decision.chance > 0.995 ? 'There are enough.' : `${chanceWords(decision.chance)} likely to be enough.`
+      return decision.chance > 0.995 ? 'There are enough.' : `${chanceWords(f, decision.chance)} likely to be enough.`
     case 'wait':
       return decision.choices.some(({ kind }) => kind === 'resow')
         ? 'By then 90 % of all that will come up are up, and there is still time to sow again.'
         : 'By then 90 % of all that will come up are up. It is too late to sow again for this day.'
     case 'fill':
-      return `${chanceWords(choice.chance)} likely to be enough; about ${shareWords(decision.fillSurvival)} of those moved survive.`
+      return `${chanceWords(f, choice.chance)} likely to be enough; about ${shareWords(decision.fillSurvival)} of those moved survive.`
     case 'resow':
       return `${count(f, choice.resow.seeds, 'seed')}, ${count(f, choice.resow.trays, 'tray')}, ${choice.resow.method.name}: ${count(f, choice.resow.plants, 'plant')} for the same day, so that it is as sure as it was meant to be.${choice.resow.lot ? ` From ${choice.resow.lot.name}: the lot it was sown from has too few left.` : ''}`
     case 'resow-here':
-      return `${count(f, choice.seeds, 'seed')}${choice.lot ? ` of ${choice.lot.name}` : ''}. The trays then hold two ages; ${chanceWords(choice.chance)} likely to be enough.`
+      return `${count(f, choice.seeds, 'seed')}${choice.lot ? ` of ${choice.lot.name}` : ''}. The trays then hold two ages; ${chanceWords(f, choice.chance)} likely to be enough.`
     case 'fewer':
       return 'The planting is made smaller in the plan; what follows from it changes too.'
   }

@@ -224,7 +224,7 @@ export function BenchDrawing({ place, number, placement, day, still = false }: B
                 role="button"
                 tabIndex={still ? -1 : 0}
                 aria-pressed={chosen === id}
-                aria-label={`${one.standing.batch.code} ${one.standing.batch.variety.name}, ${count(format, one.standing.size, 'tray place')}, until ${format.date(one.standing.until)}${one.standing.pinned ? ', pinned here' : ''}`}
+                aria-label={`${one.standing.batch.code} ${one.standing.batch.variety.name}, ${count(format, one.standing.size, 'trayPlace')}, until ${format.date(one.standing.until)}${one.standing.pinned ? ', pinned here' : ''}`}
                 onKeyDown={(event) => onKey(event, one)}
                 opacity={dragged?.piece === one ? 0.35 : 1}
                 style={{ cursor: still ? 'default' : 'grab', outlineOffset: 2, touchAction: 'pan-x pan-y' }}
@@ -268,7 +268,7 @@ export function BenchDrawing({ place, number, placement, day, still = false }: B
         <Box sx={{ mt: 0.5, color: 'error.main', fontWeight: 650, fontSize: 14 }}>
           No room for{' '}
           {without
-            .map(({ standing, size }) => `${standing.batch.code} (${count(format, size, 'tray place')})`)
+            .map(({ standing, size }) => `${standing.batch.code} (${count(format, size, 'trayPlace')})`)
             .join(', ')}
           .
         </Box>
@@ -337,7 +337,7 @@ export function BenchDrawing({ place, number, placement, day, still = false }: B
                     .join(', ')}; `
                 : ''}
               {format.number(piece.standing.stays[0]!.trays)} × {piece.standing.stays[0]!.container.name},{' '}
-              {count(format, piece.standing.size, 'tray place')}; here {format.shortDate(piece.standing.from)} to{' '}
+              {count(format, piece.standing.size, 'trayPlace')}; here {format.shortDate(piece.standing.from)} to{' '}
               {format.shortDate(piece.standing.until)}, then {nextPlace(piece, season.places)}
             </Box>
           </Box>

@@ -12,7 +12,7 @@ import { batchWork } from '../../core/batch/work'
 import type { Batch, Stay } from '../../core/batch/batch'
 import { useSeason } from '../../ui/season-context'
 import { StairGlyph } from '../../ui/stair/stair'
-import { limitName } from '../../words/fit'
+import { limitName, UNIT_COUNTED } from '../../words/fit'
 import { hoursWords, count } from '../../words/format'
 import { overWords } from '../../words/loads'
 import { BenchDrawing } from './bench-drawing'
@@ -106,10 +106,10 @@ export function Detail({ limit, day }: { limit: Limit; day: Day }) {
           ? `In ${format.week(day)}: ${hoursWords(
               format,
               standing.reduce((sum, { size }) => sum + size, 0),
-            )} for ${count(format, standing.length, 'batch', 'batches')}`
+            )} for ${count(format, standing.length, 'batch')}`
           : standing.length === 0
             ? `Nothing stands there on ${format.date(day)}`
-            : `On ${format.date(day)}: ${count(format, standing.length, 'batch', 'batches')}`}
+            : `On ${format.date(day)}: ${count(format, standing.length, 'batch')}`}
       </Typography>
       <Box component="ul" sx={{ listStyle: 'none', m: 0, mt: 0.5, p: 0 }}>
         {sorted.map(({ batch, stay, size }) => (
@@ -180,7 +180,7 @@ const StandingRow = memo(function StandingRow({
           <rect x="0" y="1" width={(size / most) * 100} height="12" fill={paintOf(limit)} />
         </svg>
         <Box sx={{ textAlign: 'right', fontSize: 13.5, gridColumn: { xs: '2 / -1', sm: 'auto' } }}>
-          <b>{count(format, limit.kind === 'crew' ? Math.round(size * 10) / 10 : size, limit.unit)}</b>
+          <b>{count(format, limit.kind === 'crew' ? Math.round(size * 10) / 10 : size, UNIT_COUNTED[limit.unit])}</b>
           {stay && <Box sx={{ color: 'text.secondary', fontSize: 13 }}>until {format.date(stay.until)}</Box>}
         </Box>
       </Box>

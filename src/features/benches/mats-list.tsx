@@ -29,7 +29,7 @@ export function MatsList({ load, day }: { load: Load<Place>; day: Day }) {
       <Box sx={{ fontSize: 14, color: 'text.secondary' }}>
         Those who need it most come first.
         {ways > 0
-          ? ` There is no room for ${count(format, ways, 'batch', 'batches')} when the others are served.`
+          ? ` There is no room for ${count(format, ways, 'batch')} when the others are served.`
           : ' There is room for all of them.'}
       </Box>
       <Box component="ol" sx={{ listStyle: 'none', m: 0, mt: 0.5, p: 0 }} aria-label="Queue for heat mats">
@@ -48,7 +48,7 @@ export function MatsList({ load, day }: { load: Load<Place>; day: Day }) {
             }}
           >
             <Link href={`/plan?batch=${encodeURIComponent(turn.batch.id)}`} style={{ color: 'inherit' }}>
-              <b>{turn.batch.code}</b> {turn.batch.variety.name}, {count(format, turn.stay.trayPlaces, 'tray place')}
+              <b>{turn.batch.code}</b> {turn.batch.variety.name}, {count(format, turn.stay.trayPlaces, 'trayPlace')}
             </Link>
             <Box sx={{ color: turn.waits > 0 ? 'error.main' : 'text.primary', fontWeight: turn.waits > 0 ? 650 : 400 }}>
               {turn.waits > 0 ? `No room on ${count(format, turn.waits, 'day')}; ` : ''}

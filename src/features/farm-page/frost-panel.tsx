@@ -228,7 +228,7 @@ export function FrostPanel() {
         <tbody>
           {[0.5, 0.2, 0.1, 0.05].map((chance) => (
             <tr key={chance}>
-              <td>{chanceWords(1 - chance)}</td>
+              <td>{chanceWords(format, 1 - chance)}</td>
               <td>{format.date(lastFrostFor(sound, latitude, spring, chance))}</td>
               <td>{format.date(firstFrostFor(sound, latitude, spring + 180, chance))}</td>
             </tr>
@@ -365,7 +365,7 @@ function ImportRecord({ onTake }: { onTake: (record: Recorded) => void }) {
             {count(format, read.minima.length, 'day')} read
             {read.minima.length > 0 &&
               `, ${format.longDate(read.minima[0]![0])} to ${format.longDate(read.minima.at(-1)![0])}`}
-            ; {count(format, read.missing, 'day')} missing. {count(format, frosts.seasons.length, 'whole season')}
+            ; {count(format, read.missing, 'day')} missing. {count(format, frosts.seasons.length, 'wholeSeason')}
             {frosts.dropped.length > 0 &&
               `; left out for missing days: ${frosts.dropped
                 .slice(0, 4)

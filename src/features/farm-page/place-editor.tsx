@@ -292,7 +292,7 @@ export function PlaceEditor({
           )}
           {room > 0 && room !== place.trayPlaces && (
             <Button size="small" variant="outlined" onClick={() => put('trayPlaces', room)}>
-              Use {count(format, room, 'tray place')}
+              Use {count(format, room, 'trayPlace')}
             </Button>
           )}
         </Box>

@@ -5,9 +5,16 @@ import { useColorScheme } from '@mui/material/styles'
 import ToggleButton from '@mui/material/ToggleButton'
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
 import { useRouter } from 'next/navigation'
-import { unitsCookie } from '../../ui/preferences'
+import { languageCookie, unitsCookie } from '../../ui/preferences'
 import type { Units } from '../../words/format'
+import type { Language } from '../../words/translator'
 import { useSeason } from '../../ui/season-context'
+
+/** Every language by its own name. */
+const LANGUAGE_NAMES: readonly (readonly [Language, string])[] = [
+  ['en', 'English'],
+  ['es', 'Español'],
+]
 
 export function Preferences() {
   const { data } = useSeason()
@@ -15,6 +22,30 @@ export function Preferences() {
   const router = useRouter()
   return (
     <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 3, mt: 2.5 }}>
+      <Box>
+        <Box id="language-label" sx={{ fontSize: 13, color: 'text.secondary', mb: 0.5 }}>
+          Language
+        </Box>
+        <ToggleButtonGroup
+          exclusive
+          size="small"
+          aria-labelledby="language-label"
+          value={data.ownLanguage ?? 'browser'}
+          onChange={(_, language: Language | 'browser' | null) => {
+            if (!language) return
+            document.cookie = languageCookie(language === 'browser' ? undefined : language)
+            // The page itself says which language it is in.
+            window.location.reload()
+          }}
+        >
+          <ToggleButton value="browser">As the browser</ToggleButton>
+          {LANGUAGE_NAMES.map(([language, name]) => (
+            <ToggleButton key={language} value={language} lang={language}>
+              {name}
+            </ToggleButton>
+          ))}
+        </ToggleButtonGroup>
+      </Box>
       <Box>
         <Box id="units-label" sx={{ fontSize: 13, color: 'text.secondary', mb: 0.5 }}>
           Units on this device

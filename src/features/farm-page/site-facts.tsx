@@ -92,7 +92,7 @@ export function SiteFacts() {
       </Section>
       <Section id="habits" title="Habits" tool={<Change href="/farm?edit=habits" what="habits" />}>
         <p>
-          Sown to be {chanceWords(habits.confidence)} likely to be enough; plants go out{' '}
+          Sown to be {chanceWords(format, habits.confidence)} likely to be enough; plants go out{' '}
           {habits.agePoint < 0.15 ? 'young' : habits.agePoint <= 0.45 ? 'at the usual age' : 'old'} (
           {format.number(habits.agePoint, 2)} of the way from ready to limit); {shareWords(habits.handling)} of seed for
           handling; sowings rounded up to whole {habits.rounding}

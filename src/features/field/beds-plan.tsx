@@ -155,9 +155,7 @@ function Clashes({ clashes, onStand }: { clashes: readonly BedClash[]; onStand: 
         bgcolor: 'background.paper',
       }}
     >
-      <Box sx={{ fontWeight: 700, color: 'error.main' }}>
-        {count(format, clashes.length, 'planting finds', 'plantings find')} no room
-      </Box>
+      <Box sx={{ fontWeight: 700, color: 'error.main' }}>{count(format, clashes.length, 'plantingFinds')} no room</Box>
       <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, maxHeight: 132, overflow: 'auto' }} tabIndex={0}>
         {clashes.map((clash) => {
           const stand = clash.use.stand!

@@ -95,7 +95,10 @@ export function MonthSheet({ day }: { day: Day }) {
             <Line key={stand.id} day={stand.from} code={stand.code} name={stand.variety.name}>
               {count(format, stand.plants, 'plant')}:{' '}
               {beds.length > 0
-                ? list(beds.map(({ bed, plants }) => `${bed.name} ${format.number(plants)}`))
+                ? list(
+                    format,
+                    beds.map(({ bed, plants }) => `${bed.name} ${format.number(plants)}`),
+                  )
                 : 'bed ______'}
             </Line>
           ))}

@@ -153,6 +153,7 @@ function ShareBed({
       }}
     >
       {list(
+        format,
         [
           bed && layout
             ? `${metres(format, lengthFor(share.plants, layout))} of ${metres(format, bed.length)}; the whole bed holds ${format.number(plantsIn(bed.length, layout))}`

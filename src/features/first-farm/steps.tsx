@@ -11,7 +11,8 @@ import { createPlanner } from '../../core/plan/plan'
 import { tasksBetween } from '../../core/batch/tasks'
 import { readSeason } from '../../season/read'
 import { NumberField, WordField } from '../../ui/fields'
-import { createFormat, list, type Units } from '../../words/format'
+import { list, type Units } from '../../words/format'
+import { useFormat } from '../../ui/units'
 import { documentOf } from '../../library/begin'
 import { findKinds, library, libraryKind } from '../../library/library'
 import { BEGIN_WITH, cropsWithoutWay, withLatitude, type Answers, seasonWords } from './model'
@@ -129,6 +130,7 @@ export function Frost({ answers, put, wrong }: StepProps) {
 }
 
 export function Crops({ answers, put }: StepProps) {
+  const format = useFormat(answers.units)
   const [text, setText] = useState('')
   const shown = (
     text.trim() === ''
@@ -168,8 +170,12 @@ export function Crops({ answers, put }: StepProps) {
       </Box>
       {without.length > 0 && (
         <Alert severity="warning" sx={{ mt: 2 }}>
-          No chosen container fits {list(without.map(({ name }) => name))}. Go back and tick a larger or smaller one, or
-          leave {without.length === 1 ? 'it' : 'them'} for later.
+          No chosen container fits{' '}
+          {list(
+            format,
+            without.map(({ name }) => name),
+          )}
+          . Go back and tick a larger or smaller one, or leave {without.length === 1 ? 'it' : 'them'} for later.
         </Alert>
       )}
     </Part>
@@ -177,7 +183,7 @@ export function Crops({ answers, put }: StepProps) {
 }
 
 export function Plantings({ answers, put }: StepProps) {
-  const format = useMemo(() => createFormat('en-GB', answers.units), [answers.units])
+  const format = useFormat(answers.units)
   const nameOf = (key: string) => libraryKind(key)?.names[answers.region] ?? key
   const first = useMemo(() => {
     const read = readSeason(documentOf(answers))

@@ -77,7 +77,7 @@ export function JournalView() {
         />
       </Box>
       <Box sx={{ fontSize: 14, color: 'text.secondary', mb: 0.5 }} aria-live="polite">
-        {count(format, found.length, 'entry', 'entries')}
+        {count(format, found.length, 'entry')}
         {found.length > 0
           ? `, ${format.date(parseDay(found.at(-1)!.on))} to ${format.date(parseDay(found[0]!.on))}`
           : ''}

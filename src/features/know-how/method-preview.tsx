@@ -94,7 +94,7 @@ export function Preview({ method, sound }: { method: Method; sound: boolean }) {
                 `${method.sowing.policy === 'bought' ? 'Arrive' : 'Sow'} ${format.date(batch.sow)}: `}
               {batch.sizing.seeds > 0
                 ? count(format, batch.sizing.seeds, 'seed')
-                : count(format, batch.sizing.cells, 'young plant')}
+                : count(format, batch.sizing.cells, 'youngPlant')}
             </Box>
           )}
           <BatchSteps batch={batch} />

@@ -2,7 +2,10 @@ import { describe, expect, it } from 'vitest'
 import { weekStart } from '../../core/calendar/day'
 import { createPlanner } from '../../core/plan/plan'
 import { readSmall } from '../../season/small-season'
+import { createFormat } from '../../words/format'
 import { batchesFor, likeWords, toggled } from './model'
+
+const f = createFormat('en-GB', 'metric')
 
 const plan = createPlanner().plan(readSmall())
 const t = plan.byId.get('t')!
@@ -41,10 +44,10 @@ describe('a batch a tray may be of', () => {
   const [stay] = t.stays
   const one = { batch: t, stay: stay!, leaves: 3.7, up: true, differs: [], distance: 0 }
   it('says what does not agree', () => {
-    expect(likeWords(one)).toBe('Agrees with all of that')
-    expect(likeWords({ ...one, differs: ['place', 'leaves'] })).toBe(
+    expect(likeWords(one, f)).toBe('Agrees with all of that')
+    expect(likeWords({ ...one, differs: ['place', 'leaves'] }, f)).toBe(
       'Should stand elsewhere and should have about 3 leaves',
     )
-    expect(likeWords({ ...one, up: false, differs: ['up'] })).toBe('Should not be up yet')
+    expect(likeWords({ ...one, up: false, differs: ['up'] }, f)).toBe('Should not be up yet')
   })
 })

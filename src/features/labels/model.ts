@@ -2,7 +2,7 @@
 import type { Batch } from '../../core/batch/batch'
 import type { LabelsFor } from '../../core/labels/content'
 import type { Candidate } from '../../core/labels/unlabelled'
-import { list } from '../../words/format'
+import { list, type Format } from '../../words/format'
 
 export function toggled(set: ReadonlySet<string>, id: string): Set<string> {
   const next = new Set(set)
@@ -24,10 +24,10 @@ export function batchesFor(batches: readonly Batch[], which: Which, monday: numb
 
 export type Which = LabelsFor
 
-export function likeWords(one: Candidate): string {
+export function likeWords(one: Candidate, format: Format): string {
   if (one.differs.length === 0) return 'Agrees with all of that'
   const [first, ...rest] = one.differs.map((what) => DIFFERS[what](one))
-  return list([first!.replace(/^./, (letter) => letter.toUpperCase()), ...rest])
+  return list(format, [first!.replace(/^./, (letter) => letter.toUpperCase()), ...rest])
 }
 
 const DIFFERS: Record<Candidate['differs'][number], (one: Candidate) => string> = {

@@ -109,7 +109,7 @@ export function UnlabelledTray() {
                   {one.up
                     ? one.leaves === undefined
                       ? ', up'
-                      : `, about ${count(format, Math.floor(one.leaves), 'true leaf', 'true leaves')}`
+                      : `, about ${count(format, Math.floor(one.leaves), 'trueLeaf')}`
                     : ', not up yet'}
                 </Box>
                 <Box
@@ -119,7 +119,7 @@ export function UnlabelledTray() {
                     color: one.differs.length === 0 ? 'success.main' : 'warning.main',
                   }}
                 >
-                  {likeWords(one)}
+                  {likeWords(one, format)}
                 </Box>
               </Box>
               <Button

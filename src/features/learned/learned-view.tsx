@@ -79,7 +79,7 @@ export function LearnedView() {
       )}
       <NextSeason />
       <Box sx={{ mt: 1, fontSize: 13.5, color: 'text.secondary' }}>
-        {count(format, season.records.length, 'entry', 'entries')} in this season’s journal.
+        {count(format, season.records.length, 'entry')} in this season’s journal.
       </Box>
     </Box>
   )

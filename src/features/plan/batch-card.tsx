@@ -142,7 +142,7 @@ export function BatchCard({ batch, busy, onEdit, onDuplicate, onRemove, onRemedy
             </Button>
           }
         >
-          {otherwiseSentence(batch.otherwise, season)}
+          {otherwiseSentence(batch.otherwise, season, format)}
         </Alert>
       )}
       <CropCautionLine batch={batch} />
@@ -183,7 +183,7 @@ function FieldLine({ batch }: { batch: Batch }) {
     share.to === 'bed' ? [season.beds.find(({ key }) => key === share.bed)?.name ?? share.bed] : [],
   )
   const parts = [
-    beds.length > 0 ? `Goes to ${list([...new Set(beds)])}` : '',
+    beds.length > 0 ? `Goes to ${list(format, [...new Set(beds)])}` : '',
     stand.harvest === undefined ? '' : `first harvest about ${format.date(stand.harvest)}`,
   ]
     .filter(Boolean)

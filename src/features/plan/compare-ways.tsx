@@ -197,7 +197,7 @@ function rowsOf(f: Format): Row[] {
     },
     {
       title: 'Enough and on time',
-      text: ({ onTime }) => chanceWords(onTime),
+      text: ({ onTime }) => chanceWords(f, onTime),
       value: ({ onTime }) => Math.round(onTime * 100),
       more: true,
     },
@@ -218,7 +218,10 @@ function rowsOf(f: Format): Row[] {
 const PART_WORDS: Record<CostPart, string> = { seed: 'seed', plants: 'plants', work: 'work', mix: 'mix', heat: 'heat' }
 
 function costText({ known, unknown }: ComparedWay['effort']['cost'], f: Format): string {
-  const without = list(unknown.map((part) => PART_WORDS[part]))
+  const without = list(
+    f,
+    unknown.map((part) => PART_WORDS[part]),
+  )
   if (unknown.length > 0 && known === 0) return `not known: ${without}`
   return `${f.number(known, known < 100 ? 2 : 0)}${unknown.length > 0 ? `, without ${without}` : ''}`
 }

@@ -91,7 +91,7 @@ export function PlanView() {
           <Typography variant="h1">Plan</Typography>
           <Typography component="p" sx={{ color: 'text.secondary', fontSize: 14, mx: 0.5 }}>
             {shown === plan.batches.length + inPlace.length ? '' : `${format.number(shown)} of `}
-            {count(format, plan.batches.length, 'batch', 'batches')}
+            {count(format, plan.batches.length, 'batch')}
             {inPlace.length > 0 ? ` and ${format.number(inPlace.length)} sown in place` : ''} ·{' '}
             {format.number([...plan.batches, ...inPlace].reduce((sum, { plants }) => sum + plants, 0))} plants
             {over > 0 && (

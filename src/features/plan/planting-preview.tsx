@@ -9,6 +9,7 @@ import type { Batch } from '../../core/batch/batch'
 import { useSeason } from '../../ui/season-context'
 import { BatchSteps } from '../../ui/stair/batch-steps'
 import { sownWords } from '../../words/methods'
+import { UNIT_COUNTED } from '../../words/fit'
 import { count, range } from '../../words/format'
 import { markTag } from '../../words/marks'
 import { BatchMarks } from './batch-marks'
@@ -115,8 +116,8 @@ function LoadChange({ batches, replaces }: { batches: readonly Batch[]; replaces
     const places = (of: readonly Batch[]) => placeLoads(of, season.places, from, to)
     const containers = (of: readonly Batch[]) => containerLoads(of, season.containers, from, to)
     return [
-      ...overChanges(places(plan.batches), places(all)).map((change) => ({ ...change, unit: 'tray place' })),
-      ...overChanges(containers(plan.batches), containers(all)).map((change) => ({ ...change, unit: 'tray' })),
+      ...overChanges(places(plan.batches), places(all)).map((change) => ({ ...change, unit: 'tray place' as const })),
+      ...overChanges(containers(plan.batches), containers(all)).map((change) => ({ ...change, unit: 'tray' as const })),
     ].sort((a, b) => RANK[a.kind] - RANK[b.kind] || a.from - b.from)
   }, [plan, season.places, season.containers, batches, key, n])
   if (changes.length === 0) return null
@@ -131,7 +132,7 @@ function LoadChange({ batches, replaces }: { batches: readonly Batch[]; replaces
           {of.name}, {range(format, from, until)}:{' '}
           {kind === 'gone'
             ? 'no longer overfull'
-            : `${count(format, Math.ceil(most * 10 - 1e-6) / 10, unit)} too many${was > 0 ? ` (${format.number(was, 1)} before)` : ''}`}
+            : `${count(format, Math.ceil(most * 10 - 1e-6) / 10, UNIT_COUNTED[unit])} too many${was > 0 ? ` (${format.number(was, 1)} before)` : ''}`}
         </Box>
       ))}
       {changes.length > MOST_CHANGES && (

@@ -54,8 +54,8 @@ export function RecordingBar() {
                 </Button>
               }
             >
-              No connection: {count(format, waiting, 'entry', 'entries')} {waiting === 1 ? 'waits' : 'wait'} on this
-              device and {waiting === 1 ? 'goes' : 'go'} out by {waiting === 1 ? 'itself' : 'themselves'}.
+              No connection: {count(format, waiting, 'entry')} {waiting === 1 ? 'waits' : 'wait'} on this device and{' '}
+              {waiting === 1 ? 'goes' : 'go'} out by {waiting === 1 ? 'itself' : 'themselves'}.
             </Alert>
           )}
           {recording.offline && waiting === 0 && photos > 0 && (

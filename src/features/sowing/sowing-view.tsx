@@ -249,7 +249,10 @@ function Lot({ batch, nth, who }: { batch: Batch; nth: number; who: SowingDay['f
           {seed.lot ? seed.lot.name : 'no lot entered'}
           {seed.lot?.treated ? ', treated: gloves' : ''}
           {who.length > 0
-            ? ` · for ${list(who.slice(0, 4).map(({ name, plants }) => `${name} ${format.number(plants)}`))}${who.length > 4 ? ' and others' : ''}`
+            ? ` · for ${list(
+                format,
+                who.slice(0, 4).map(({ name, plants }) => `${name} ${format.number(plants)}`),
+              )}${who.length > 4 ? ' and others' : ''}`
             : ''}
         </Box>
       </Box>

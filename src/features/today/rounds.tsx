@@ -72,7 +72,7 @@ export function Rounds({ day }: { day: Day }) {
                 </Box>
                 <Box sx={{ fontSize: 14, color: 'text.secondary' }}>
                   {every <= 0.6 ? 'twice a day' : every === 1 ? 'every day' : `every ${format.number(every)} days`}:{' '}
-                  {count(format, batches, 'batch', 'batches')}; {closest.code} in {closest.container} dries first
+                  {count(format, batches, 'batch')}; {closest.code} in {closest.container} dries first
                 </Box>
               </Box>
               {day === today && !data.whatIf && !done && (

@@ -151,7 +151,7 @@ function Weather({ day }: { day: number }) {
       {frost !== undefined && (
         <Box component="span" sx={frost > 0.5 ? { color: 'text.primary', fontWeight: 650 } : {}}>
           {' '}
-          · {frost > 0.01 ? `${chanceWords(frost)} chance of another frost` : 'frost risk over'}
+          · {frost > 0.01 ? `${chanceWords(format, frost)} chance of another frost` : 'frost risk over'}
         </Box>
       )}
     </Typography>

@@ -56,9 +56,9 @@ export function changeName(change: WhatIfChange, season: Season, f: Format): str
     all.find((one) => one.key === key)?.name ?? key
   switch (change.kind) {
     case 'more-room':
-      return `${named(season.places, change.place)}: ${count(f, change.trayPlaces, 'tray place')} more`
+      return `${named(season.places, change.place)}: ${count(f, change.trayPlaces, 'trayPlace')} more`
     case 'less-room':
-      return `${named(season.places, change.place)}: ${count(f, change.trayPlaces, 'tray place')} less`
+      return `${named(season.places, change.place)}: ${count(f, change.trayPlaces, 'trayPlace')} less`
     case 'frost':
       return `Frost ${count(f, Math.abs(change.days), 'day')} ${change.days > 0 ? 'later' : 'earlier'}`
     case 'hours':

@@ -160,6 +160,7 @@ function Compared({ actions }: { actions: WhatIfActions }) {
                 {over.length === 0
                   ? 'nothing'
                   : list(
+                      format,
                       over.map(({ name, kind, most }) => `${limitName({ name, kind })} by ${format.number(most, 1)}`),
                     )}
               </Box>
@@ -248,7 +249,7 @@ function NewWhatIf({ actions, format }: { actions: WhatIfActions; format: Format
       label="Where"
       value={place}
       options={season.places.map(
-        (one) => [one.key, `${one.name} (${count(format, benchRoom(season, one.key), 'tray place')})`] as const,
+        (one) => [one.key, `${one.name} (${count(format, benchRoom(season, one.key), 'trayPlace')})`] as const,
       )}
       onChange={(key) => key && setPlace(key)}
       width={330}

@@ -99,7 +99,7 @@ export function entrySentence({ what, place, void: taken }: Entry, season: Seaso
       return `${season.lots.find((one) => one.key === what.lot)?.name ?? what.lot}: ${count(f, what.seeds, 'seed')} ${SEED_WORDS[what.how]}`
     case 'check': {
       const seen = [
-        what.leaves !== undefined ? count(f, what.leaves, 'true leaf', 'true leaves') : undefined,
+        what.leaves !== undefined ? count(f, what.leaves, 'trueLeaf') : undefined,
         what.lifts === undefined ? undefined : what.lifts ? 'plug lifts whole' : 'plug falls apart',
         what.roots === undefined ? undefined : `roots ${ROOT_WORDS[what.roots]}`,
         what.height === undefined ? undefined : `${f.number(what.height, 1)} cm tall`,

@@ -71,7 +71,7 @@ export function BatchSteps({ batch }: { batch: Batch }) {
                       ? 'Uncover and move'
                       : 'Move'}
               : {season.places[stay.place]!.name}, {format.number(stay.trays)} × {stay.container.name}
-              {stay.trayPlaces === stay.trays ? '' : ` (${count(format, stay.trayPlaces, 'tray place')})`}
+              {stay.trayPlaces === stay.trays ? '' : ` (${count(format, stay.trayPlaces, 'trayPlace')})`}
             </span>
           </li>
         ))}

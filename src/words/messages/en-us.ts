@@ -1,0 +1,2 @@
+/** What American English says otherwise. */
+export const enUS = {}

@@ -1,0 +1,2 @@
+/** What is said in Spanish: all that a crew reads. */
+export const es = {}

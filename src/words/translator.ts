@@ -1,0 +1,60 @@
+/** Which language a reader reads, and every message in it. */
+import { createTranslator, type Messages } from 'next-intl'
+import { en } from './messages/en'
+import { enUS } from './messages/en-us'
+import { es } from './messages/es'
+
+declare module 'next-intl' {
+  interface AppConfig {
+    Messages: typeof en
+  }
+}
+
+/** Languages there are catalogues in. */
+export const LANGUAGES = ['en', 'es'] as const
+export type Language = (typeof LANGUAGES)[number]
+
+/** Finds a message by its key and puts its values in. */
+export type Translate = ReturnType<typeof createTranslator<Messages>>
+
+/** A catalogue, or a part of one; a part may lack what English has. */
+interface Catalogue {
+  readonly [key: string]: string | Catalogue
+}
+
+/** English with what another catalogue says in its place. */
+function over(base: Catalogue, more: Catalogue): Catalogue {
+  const merged: Record<string, string | Catalogue> = { ...base }
+  for (const [key, said] of Object.entries(more)) {
+    const below = base[key]
+    merged[key] = typeof said === 'string' || typeof below !== 'object' ? said : over(below, said)
+  }
+  return merged
+}
+
+/** The language of a locale; one that nobody has a catalogue for is read in English. */
+export const languageOf = (locale: string): Language => (/^es\b/i.test(locale) ? 'es' : 'en')
+
+/** Whether a locale's English is American. */
+const american = (locale: string) => /^en-us$/i.test(locale)
+
+/** All messages of a locale: what its own catalogue lacks is said in English. */
+export function messagesOf(locale: string): Messages {
+  const own: Catalogue = languageOf(locale) === 'es' ? es : american(locale) ? enUS : {}
+  return over(en, own) as unknown as Messages
+}
+
+/** A message that is missing or faulty: said once in the log, and its key shown rather than a blank. */
+export const onMissing = (fault: Error) => console.warn(`words: ${fault.message}`)
+
+const translators = new Map<string, Translate>()
+
+/** The translator of a locale; there is one for each catalogue and no more. */
+export function translatorOf(locale: string): Translate {
+  const name = languageOf(locale) === 'es' ? 'es' : american(locale) ? 'en-US' : 'en-GB'
+  const known = translators.get(name)
+  if (known) return known
+  const made = createTranslator({ locale: name, messages: messagesOf(locale), timeZone: 'UTC', onError: onMissing })
+  translators.set(name, made)
+  return made
+}
