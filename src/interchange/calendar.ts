@@ -31,7 +31,7 @@ export function tasksCalendar(plan: Plan, stamp: Date, from: Day = -Infinity, un
       timezone: 'UTC',
       stamp,
       transparency: ICalEventTransparency.TRANSPARENT,
-      summary: taskTitle(task),
+      summary: taskTitle(task, f),
       description: taskLine(task, season.places, f),
     })
   }
@@ -45,7 +45,7 @@ export function tasksCalendar(plan: Plan, stamp: Date, from: Day = -Infinity, un
       timezone: 'UTC',
       stamp,
       transparency: ICalEventTransparency.TRANSPARENT,
-      summary: `${fieldWorkName(work)} ${work.stand.code} ${work.stand.variety.name}`,
+      summary: `${fieldWorkName(work, f)} ${work.stand.code} ${work.stand.variety.name}`,
       description: fieldWorkLine(work, (key) => bedName.get(key) ?? key, f),
     })
   }

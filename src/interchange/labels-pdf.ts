@@ -132,7 +132,7 @@ export function labelsPdf(job: LabelJob, season: Season, f: Format): { doc: PDFK
   return { doc, pages }
 }
 
-const nextWords = ({ next }: Label, f: Format) => (next ? `${taskName(next)} ${f.date(next.day)}` : '')
+const nextWords = ({ next }: Label, f: Format) => (next ? `${taskName(next, f)} ${f.date(next.day)}` : '')
 const trayWords = ({ tray, trays, container }: Label, f: Format) =>
   tray === 0 ? `${f.number(trays)} × ${container.name}` : `${container.name}, tray ${tray} of ${trays}`
 

@@ -4,6 +4,7 @@ import { formatDay, weekday, type Day } from '../core/calendar/day'
 import type { Plan } from '../core/plan/plan'
 import { seedToHave } from '../core/seed/handling'
 import { markTag } from '../words/marks'
+import { farmFormat } from '../words/format'
 
 const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']
 
@@ -13,6 +14,7 @@ const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']
  * Cells that a spreadsheet would take for a formula are quoted with an apostrophe.
  */
 export function sowingListCsv(plan: Plan, from: Day = -Infinity, until: Day = Infinity): string {
+  const format = farmFormat(plan.season.farm)
   const bedName = new Map(plan.season.beds.map(({ key, name }) => [key, name]))
   const bedsOf = new Map(
     plan.inField.map(({ id, goes }) => [
@@ -60,7 +62,7 @@ export function sowingListCsv(plan: Plan, from: Day = -Infinity, until: Day = In
         latest: window ? formatDay(window.latest) : '',
         plant: formatDay(batch.plantOn),
         plants: batch.plants,
-        marks: batch.marks.map(markTag).join('; '),
+        marks: batch.marks.map((one) => markTag(one, format)).join('; '),
         beds: bedsOf.get(batch.id) ?? '',
       }
     })

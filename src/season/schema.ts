@@ -106,7 +106,7 @@ export const Place = z.strictObject({
     .describe('mats, lamps, covers, reservoirs and the like, counted'),
 })
 
-const CONTAINER_KINDS = [
+export const CONTAINER_KINDS = [
   'open-flat',
   'cell-tray',
   'break-apart-pack',

@@ -1,5 +1,8 @@
 import { afterEach, describe, expect, it, vi } from 'vitest'
-import { callServer } from './call-server'
+import { callServer, troubleWords } from './call-server'
+import { createFormat } from '../words/format'
+
+const f = createFormat('en-GB', 'metric')
 
 const failing = (error: unknown) => () => Promise.reject(error)
 
@@ -18,15 +21,15 @@ describe('calling the server', () => {
   it('does not claim that nothing was saved when no answer came', async () => {
     const done = await callServer(failing(new TypeError('Failed to fetch')))
     expect(done).toMatchObject({ ok: false, trouble: { kind: 'unknown' } })
-    expect(done.ok ? '' : done.words).toContain('not known whether')
+    expect(done.ok ? '' : troubleWords(done, f)).toContain('not known whether')
     const read = await callServer(failing(new TypeError('Failed to fetch')), true)
-    expect(read.ok ? '' : read.words).toBe('The server did not answer. Try again in a moment.')
+    expect(read.ok ? '' : troubleWords(read, f)).toBe('The server did not answer. Try again in a moment.')
   })
   it('names what the log has more under when the server failed', async () => {
     const error = Object.assign(new Error('An error occurred'), { digest: '2847193' })
     const done = await callServer(failing(error))
     expect(done).toMatchObject({ ok: false, trouble: { kind: 'fault', logged: '2847193' } })
-    expect(done.ok ? '' : done.words).toContain('2847193')
+    expect(done.ok ? '' : troubleWords(done, f)).toContain('2847193')
   })
   it('knows a page that is older than the server', async () => {
     const done = await callServer(failing(new Error('Server Action "4f0c" was not found on the server.')))

@@ -1,5 +1,7 @@
 /** Asking the server for something from a view: what went wrong is told apart and said truly. */
 
+import type { Format } from '../words/format'
+
 /** Why there is no answer. */
 export type Trouble =
   /** The device is offline: nothing was sent. */
@@ -11,7 +13,7 @@ export type Trouble =
   /** The server is newer than the page. */
   | { kind: 'old-page' }
 
-export type Called<T> = { ok: true; answer: T } | { ok: false; trouble: Trouble; words: string }
+export type Called<T> = { ok: true; answer: T } | { ok: false; trouble: Trouble; reads: boolean }
 
 /**
  * Calls a server action.
@@ -33,11 +35,7 @@ export async function callServer<T>(call: () => Promise<T>, reads = false): Prom
 
 const isOffline = () => typeof navigator !== 'undefined' && navigator.onLine === false
 
-const failed = (trouble: Trouble, reads: boolean) => ({
-  ok: false as const,
-  trouble,
-  words: troubleWords(trouble, reads),
-})
+const failed = (trouble: Trouble, reads: boolean) => ({ ok: false as const, trouble, reads })
 
 function digestOf(error: unknown): string | undefined {
   const { digest } = (error ?? {}) as { digest?: unknown }
@@ -57,18 +55,20 @@ function troubleOf(error: unknown, digest: string | undefined): Trouble {
 }
 
 /** What to tell the reader. */
-function troubleWords(trouble: Trouble, reads: boolean): string {
+export function troubleWords({ trouble, reads }: { trouble: Trouble; reads: boolean }, format: Format): string {
   switch (trouble.kind) {
     case 'offline':
       return reads
-        ? 'No connection. Try again when there is one.'
+        ? format.t('ui.noConnectionTryAgainWhen')
         : 'No connection, so nothing was sent. What you wrote is still here; try again when there is one.'
     case 'unknown':
       return reads
-        ? 'The server did not answer. Try again in a moment.'
+        ? format.t('ui.theServerDidNotAnswer')
         : 'The server did not answer, so it is not known whether this was saved. What you wrote is still here; reload the page and check before you do it again.'
     case 'fault':
-      return `The server failed at this${trouble.logged === undefined ? '' : ` (its log has more under ${trouble.logged})`}. Nothing was saved${reads ? '' : '; what you wrote is still here'}.`
+      return format.t(reads ? 'ui.serverFailedReading' : 'ui.serverFailedWriting', {
+        log: trouble.logged === undefined ? '' : format.t('ui.logHasMore', { name: trouble.logged }),
+      })
     case 'old-page':
       return 'The application was updated since this page was opened. Reload the page; copy what you wrote first.'
   }

@@ -6,6 +6,7 @@ import Button from '@mui/material/Button'
 import { useRouter } from 'next/navigation'
 import { useMemo, useState, type ReactNode } from 'react'
 import type { Path, PathValue } from 'react-hook-form'
+import { useTranslations } from 'next-intl'
 import type { ThingEdit } from '../actions/change-season'
 import { withFigure } from '../season/figures'
 import { sameValue } from '../season/values'
@@ -57,6 +58,7 @@ export function EditorFrame({
   more,
   onPaper = false,
 }: EditorFrameProps) {
+  const t = useTranslations('ui')
   return (
     <Box
       component="form"
@@ -88,7 +90,10 @@ export function EditorFrame({
         )}
         {problems.length > 0 && (
           <Alert severity="error" sx={{ mb: 1 }}>
-            {problems.length === 1 ? 'One figure does not fit' : `${problems.length} figures do not fit`}:{' '}
+            {problems.length === 1
+              ? t('oneFigureDoesNotFit')
+              : t('figuresDoNotFit', { problems: String(problems.length) })}
+            :{' '}
             {problems
               .slice(0, 3)
               .map(({ path, message }) => `${path ? `${path} ` : ''}${message}`)
@@ -97,10 +102,10 @@ export function EditorFrame({
         )}
         <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, alignItems: 'center' }}>
           <Button type="submit" variant="contained" disabled={!changed || busy || problems.length > 0}>
-            {busy ? 'Saving …' : 'Save'}
+            {busy ? t('saving') : t('save')}
           </Button>
           <Button color="inherit" disabled={!changed || busy} onClick={onDrop}>
-            Cancel changes
+            {t('cancelChanges')}
           </Button>
           <Box sx={{ flex: 1 }} />
           {more}
@@ -157,6 +162,7 @@ export function useThingEditor<Of extends Edited>(
     also?: (now: Season[Of][number]) => ThingEdit[]
   } = {},
 ) {
+  const t = useTranslations('ui')
   type Thing = Season[Of][number]
   const { season } = useSeason()
   const router = useRouter()
@@ -181,7 +187,8 @@ export function useThingEditor<Of extends Edited>(
   }
   const remove = async () => {
     if (usesOf(season, of, key).length > 0) return setRemoving(true)
-    if (await saving.change([{ of, key, from: stored, to: null }], `${stored.name} removed`)) router.push(after)
+    if (await saving.change([{ of, key, from: stored, to: null }], t('removed', { stored: stored.name })))
+      router.push(after)
   }
   return {
     now: draft.now,

@@ -4,6 +4,7 @@ import InputAdornment from '@mui/material/InputAdornment'
 import MenuItem from '@mui/material/MenuItem'
 import TextField, { type TextFieldProps } from '@mui/material/TextField'
 import { useId, useState } from 'react'
+import { useTranslations } from 'next-intl'
 import { scaleOf, shownText, storedValue, type Quantity } from './measure'
 import { useUnits } from './units'
 
@@ -36,6 +37,7 @@ export interface NumberFieldProps extends Common {
 
 /** A number in the reader's units. What is no number stays as it was typed, with a word about it. */
 export function NumberField({ value, quantity = 'number', unit, onChange, ...common }: NumberFieldProps) {
+  const t = useTranslations('ui')
   const units = useUnits()
   const id = useId()
   const shown = shownText(value, quantity, units)
@@ -53,7 +55,7 @@ export function NumberField({ value, quantity = 'number', unit, onChange, ...com
   const said = unit ?? scaleOf(quantity, units).unit
   return (
     <TextField
-      {...look({ ...common, error: wrong ? 'Write a number.' : common.error }, id)}
+      {...look({ ...common, error: wrong ? t('writeANumber') : common.error }, id)}
       value={text}
       onChange={(event) => {
         const next = storedValue(event.target.value, quantity, units)

@@ -3,24 +3,26 @@
 import Tab from '@mui/material/Tab'
 import Tabs from '@mui/material/Tabs'
 import { useRouter } from 'next/navigation'
+import { useTranslations } from 'next-intl'
 
 const PAGES = [
-  ['/journal', 'What happened'],
-  ['/readings', 'Readings'],
-  ['/learned', 'Season’s end'],
+  ['/journal', 'happened'],
+  ['/readings', 'readings'],
+  ['/learned', 'learned'],
 ] as const
 
 export function JournalTabs({ at }: { at: (typeof PAGES)[number][0] }) {
+  const t = useTranslations('ui')
   const router = useRouter()
   return (
     <Tabs
       value={at}
       onChange={(_, next: string) => router.push(next)}
       sx={{ mb: 1.5, borderBottom: 1, borderColor: 'divider' }}
-      aria-label="Pages of the journal"
+      aria-label={t('pagesOfTheJournal')}
     >
-      {PAGES.map(([href, title]) => (
-        <Tab key={href} value={href} label={title} sx={{ minHeight: 48, minWidth: 0 }} />
+      {PAGES.map(([href, name]) => (
+        <Tab key={href} value={href} label={t(`journal.${name}`)} sx={{ minHeight: 48, minWidth: 0 }} />
       ))}
     </Tabs>
   )

@@ -3,6 +3,7 @@
 import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import { useMemo } from 'react'
+import { useTranslations } from 'next-intl'
 import type { ThingEdit } from '../actions/change-season'
 import { anchoredMoves, movedPlanting, type Moved } from '../core/field/anchor'
 import { ownCrop } from '../core/batch/own-crop'
@@ -69,16 +70,17 @@ export function useMoves(next: Partial<Season>, changed: boolean): { moves: Move
 }
 
 export function MovesPreview({ moves }: { moves: readonly Moved[] }) {
+  const t = useTranslations('ui')
   const { season, format } = useSeason()
   if (moves.length === 0) return null
   return (
     <Alert severity="info" icon={false} sx={{ my: 2, color: 'text.primary', bgcolor: 'warning.light' }}>
-      <b>{count(format, moves.length, 'planting')} will move:</b>
+      <b>{t('willMove', { plantings: count(format, moves.length, 'planting') })}</b>
       <Box component="ul" tabIndex={0} sx={{ m: 0, pl: 2.5, maxHeight: 160, overflow: 'auto' }}>
         {moves.map(({ planting, from, to, dates }) => (
           <li key={planting.key}>
             {planting.code} {season.varieties.find(({ key }) => key === planting.variety)?.name}:{' '}
-            {from === to && dates ? 'its later plantings' : `${format.date(from)} → ${format.date(to)}`}
+            {from === to && dates ? t('itsLaterPlantings') : `${format.date(from)} → ${format.date(to)}`}
           </li>
         ))}
       </Box>

@@ -4,6 +4,7 @@ import CloseIcon from '@mui/icons-material/Close'
 import Box from '@mui/material/Box'
 import IconButton from '@mui/material/IconButton'
 import Typography from '@mui/material/Typography'
+import { useTranslations } from 'next-intl'
 import { PANEL_TITLE } from './side-panel'
 
 export function PanelTitle({
@@ -17,6 +18,7 @@ export function PanelTitle({
   under?: string
   onClose: () => void
 }) {
+  const t = useTranslations('ui')
   return (
     <Box sx={{ display: 'flex', alignItems: 'flex-start', gap: 1, mb: 1 }}>
       <Box sx={{ flex: 1 }}>
@@ -34,7 +36,7 @@ export function PanelTitle({
           </Typography>
         )}
       </Box>
-      <IconButton aria-label="Close" onClick={onClose} edge="end">
+      <IconButton aria-label={t('close')} onClick={onClose} edge="end">
         <CloseIcon />
       </IconButton>
     </Box>

@@ -5,6 +5,7 @@ import Box from '@mui/material/Box'
 import IconButton from '@mui/material/IconButton'
 import Tooltip from '@mui/material/Tooltip'
 import { memo, useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react'
+import { useTranslations } from 'next-intl'
 import { formatDay, monthStarts, parseDay } from '../core/calendar/day'
 import { frostChance } from '../core/frost/frost'
 import { fullestPlace, totalLoad } from './chart/fullness'
@@ -16,6 +17,7 @@ const HEIGHT = 62
 const FLOOR = 46 // baseline of the fullness curve, px
 
 export function Ribbon() {
+  const t = useTranslations('ui')
   const { span, workingDay, today, format } = useSeason()
   const strip = useRef<HTMLDivElement>(null)
 
@@ -62,7 +64,7 @@ export function Ribbon() {
   return (
     <Box
       component="section"
-      aria-label="Season ribbon"
+      aria-label={t('seasonRibbon')}
       className="no-print"
       sx={{
         display: 'flex',
@@ -91,8 +93,8 @@ export function Ribbon() {
       </Box>
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 0.5, px: { xs: 0.5, md: 1.5 } }}>
         <DayField />
-        <Tooltip title={`To ${format.date(today)} (Alt+T)`}>
-          <IconButton aria-label="Working day to today" onClick={toToday} color="inherit">
+        <Tooltip title={t('toAltT', { today: format.date(today) })}>
+          <IconButton aria-label={t('workingDayToToday')} onClick={toToday} color="inherit">
             <TodayIcon />
           </IconButton>
         </Tooltip>
@@ -103,6 +105,7 @@ export function Ribbon() {
 
 /** The marker of the working day: a slider by role, so that arrow keys and screen readers work on it. */
 function Marker({ onKeyDown }: { onKeyDown: (event: KeyboardEvent<HTMLDivElement>) => void }) {
+  const t = useTranslations('ui')
   const { span, format } = useSeason()
   const day = useWorkingDay()
   const share = dayScale(span.first, span.last, 0, 1)(day + 0.5)
@@ -111,7 +114,7 @@ function Marker({ onKeyDown }: { onKeyDown: (event: KeyboardEvent<HTMLDivElement
     <Box
       role="slider"
       tabIndex={0}
-      aria-label="Working day"
+      aria-label={t('workingDay')}
       aria-valuemin={span.first}
       aria-valuemax={span.last - 1}
       aria-valuenow={day}
@@ -143,6 +146,7 @@ function Marker({ onKeyDown }: { onKeyDown: (event: KeyboardEvent<HTMLDivElement
 
 /** The working day as a date to type. */
 function DayField() {
+  const t = useTranslations('ui')
   const { workingDay, span } = useSeason()
   const day = useWorkingDay()
   const [typed, setTyped] = useState<string | null>(null)
@@ -150,7 +154,7 @@ function DayField() {
     <Box
       component="input"
       type="date"
-      aria-label="Type a working day"
+      aria-label={t('typeAWorkingDay')}
       value={typed ?? formatDay(day)}
       min={formatDay(span.first)}
       max={formatDay(span.last - 1)}

@@ -4,6 +4,7 @@ import AddIcon from '@mui/icons-material/Add'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import type { ReactNode } from 'react'
+import { useTranslations } from 'next-intl'
 
 export interface RowsProps<T> {
   value: readonly T[]
@@ -22,6 +23,7 @@ export interface RowsProps<T> {
 }
 
 export function Rows<T extends object>({ value, onChange, columns, fields, kept, nameOf, add, keyOf }: RowsProps<T>) {
+  const t = useTranslations('ui')
   return (
     <>
       {value.map((one, i) => {
@@ -37,10 +39,10 @@ export function Rows<T extends object>({ value, onChange, columns, fields, kept,
               color="inherit"
               disabled={why !== undefined}
               title={why ?? ''}
-              {...(nameOf ? { 'aria-label': `Delete ${nameOf(one)}` } : {})}
+              {...(nameOf ? { 'aria-label': t('delete', { nameOf: nameOf(one) }) } : {})}
               onClick={() => onChange(value.filter((_, j) => j !== i))}
             >
-              Delete
+              {t('delete2')}
             </Button>
           </Box>
         )

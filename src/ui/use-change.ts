@@ -1,12 +1,13 @@
 /** Changing facts of the season from any view: busy while it is written, undo offered after, refusals said plainly. */
 'use client'
 import { useCallback, useState } from 'react'
+import { useTranslations } from 'next-intl'
 import { changeSeason, type ThingEdit } from '../actions/change-season'
 import type { Problem } from '../season/read'
 import { useNotice } from './notice'
 import { useSeason } from './season-context'
 import { useUndo } from './undo-context'
-import { callServer } from './call-server'
+import { callServer, troubleWords } from './call-server'
 
 export interface Changing {
   busy: boolean
@@ -19,24 +20,13 @@ export interface Changing {
   clear(): void
 }
 
-/** Said when a page shows a season that is not the open one any more. */
-export const OTHER_SEASON =
-  'Another season or copy has been opened since this page was drawn. Nothing was changed; what you wrote is still here. Reload the page to see what is open.'
-
-const REFUSED = {
-  stale:
-    'Someone else changed this meanwhile. What you wrote is still here; open it anew to see what stands there now.',
-  used: 'Something still uses what would be taken away.',
-  'no-season': 'There is no season to change.',
-  'other-season': OTHER_SEASON,
-} as const
-
 export function useChange(): Changing {
+  const t = useTranslations('ui')
   const [busy, setBusy] = useState(false)
   const [problems, setProblems] = useState<readonly Problem[]>([])
   const [failure, setFailure] = useState<string>()
   const notice = useNotice()
-  const { data } = useSeason()
+  const { data, format } = useSeason()
   const { undo } = useUndo()
   const clear = useCallback(() => {
     setProblems([])
@@ -49,16 +39,16 @@ export function useChange(): Changing {
       try {
         const called = await callServer(() => changeSeason(data.view, edits, summary))
         if (!called.ok) {
-          setFailure(called.words)
+          setFailure(troubleWords(called, format))
           return false
         }
         const result = called.answer
         if (result.ok) {
-          notice({ text: result.summary, action: { label: 'Undo', run: () => undo(result.entry) } })
+          notice({ text: result.summary, action: { label: t('undo'), run: () => undo(result.entry) } })
           return true
         }
         if (result.reason === 'wrong') setProblems(result.problems)
-        else setFailure(REFUSED[result.reason])
+        else setFailure(format.t(`ui.refused.${result.reason}`))
         return false
       } finally {
         setBusy(false)

@@ -1,10 +1,12 @@
 /** Keeping, dropping and leaving what-if copies, with the words for what can go wrong. */
 'use client'
 import { useCallback, useState } from 'react'
+import { useTranslations } from 'next-intl'
 import { forgetWhatIf, keepWhatIf, startWhatIf, viewWhatIf } from '../actions/what-if'
 import { useNotice } from './notice'
 import { useUndo } from './undo-context'
-import { callServer } from './call-server'
+import { useFormat, useUnits } from './units'
+import { callServer, troubleWords } from './call-server'
 
 export interface WhatIfActions {
   busy: boolean
@@ -16,16 +18,18 @@ export interface WhatIfActions {
 }
 
 export function useWhatIf(): WhatIfActions {
+  const t = useTranslations('ui')
   const [busy, setBusy] = useState(false)
   const notice = useNotice()
   const { undo } = useUndo()
+  const format = useFormat(useUnits())
   const during = useCallback(
     async <T>(work: () => Promise<T>): Promise<T | undefined> => {
       setBusy(true)
       const called = await callServer(work)
       setBusy(false)
       if (called.ok) return called.answer
-      notice({ text: called.words, tone: 'error' })
+      notice({ text: troubleWords(called, format), tone: 'error' })
       return undefined
     },
     [notice],
@@ -37,10 +41,10 @@ export function useWhatIf(): WhatIfActions {
       if (!started.ok) {
         const text =
           started.reason === 'wrong'
-            ? `That makes no season: ${started.problems[0]!.path} ${started.problems[0]!.message}`
+            ? t('thatMakesNoSeason', { path: started.problems[0]!.path, message: started.problems[0]!.message })
             : started.reason === 'too-many'
-              ? 'There are twelve copies already: delete one first.'
-              : 'There is no season to copy.'
+              ? t('thereAreTwelveCopiesAlready')
+              : t('thereIsNoSeasonTo')
         notice({ text, tone: 'error' })
         return false
       }
@@ -56,23 +60,26 @@ export function useWhatIf(): WhatIfActions {
       if (!kept) return
       if (kept.ok) {
         const { entry } = kept
-        notice({ text: kept.summary, action: { label: 'Undo', run: () => undo(entry) } })
+        notice({ text: kept.summary, action: { label: t('undo'), run: () => undo(entry) } })
       } else if (kept.reason === 'both-changed') {
         notice({
-          text: `Nothing was kept: the season was changed meanwhile in the same places (${kept.conflicts
-            .slice(0, 4)
-            .map(({ key }) => key)
-            .join(', ')}${kept.conflicts.length > 4 ? ' …' : ''}). Change one of them, then keep it.`,
+          text: t('nothingWasKeptTheSeason', {
+            conflicts: kept.conflicts
+              .slice(0, 4)
+              .map(({ key }) => key)
+              .join(', '),
+            extra: kept.conflicts.length > 4 ? ' …' : '',
+          }),
           tone: 'error',
         })
       } else
         notice({
           text:
             kept.reason === 'wrong'
-              ? `Nothing was kept: ${kept.problems[0]!.path} ${kept.problems[0]!.message}`
+              ? t('nothingWasKept', { path: kept.problems[0]!.path, message: kept.problems[0]!.message })
               : kept.reason === 'gone'
-                ? 'That copy is no longer there.'
-                : 'The season was changed just now: try once more.',
+                ? t('thatCopyIsNoLonger')
+                : t('theSeasonWasChangedJust'),
           tone: 'error',
         })
     },
@@ -83,8 +90,8 @@ export function useWhatIf(): WhatIfActions {
       const dropped = await during(() => forgetWhatIf(id))
       if (dropped)
         notice({
-          text: `Deleted: ${dropped.name}`,
-          action: { label: 'Undo', run: () => void start(dropped.name, dropped.document) },
+          text: t('deleted', { dropped: dropped.name }),
+          action: { label: t('undo'), run: () => void start(dropped.name, dropped.document) },
         })
     },
     [during, notice, start],

@@ -3,6 +3,7 @@
 import Alert from '@mui/material/Alert'
 import MuiLink from '@mui/material/Link'
 import Link from 'next/link'
+import { useTranslations } from 'next-intl'
 import type { Use } from '../season/uses'
 import { setAt } from '../words/working'
 
@@ -32,9 +33,10 @@ const hrefOf = (use: Use): string => {
 }
 
 export function UsedBy({ what, uses, wayOut }: { what: string; uses: readonly Use[]; wayOut: string }) {
+  const t = useTranslations('ui')
   return (
     <Alert severity="warning" sx={{ my: 1 }}>
-      {what} is used by{' '}
+      {t('isUsedBy', { what })}{' '}
       {uses.slice(0, SHOWN).map((use, i) => (
         <span key={`${use.by} ${use.key}`}>
           {i > 0 && ', '}
@@ -43,7 +45,7 @@ export function UsedBy({ what, uses, wayOut }: { what: string; uses: readonly Us
           </MuiLink>
         </span>
       ))}
-      {uses.length > SHOWN && ` and ${uses.length - SHOWN} more`}. {wayOut}
+      {uses.length > SHOWN && t('andMore', { uses: String(uses.length - SHOWN) })}. {wayOut}
     </Alert>
   )
 }

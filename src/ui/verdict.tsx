@@ -5,7 +5,7 @@ import RiskIcon from '@mui/icons-material/ErrorOutlined'
 import WaitIcon from '@mui/icons-material/PauseCircleFilled'
 import Box from '@mui/material/Box'
 import type { Verdict } from '../core/field/gates'
-import { VERDICT_WORDS } from '../words/field'
+import { useSeason } from './season-context'
 
 const LOOK = {
   go: { Icon: GoIcon, color: 'success.main' },
@@ -14,6 +14,7 @@ const LOOK = {
 } as const
 
 export function VerdictMark({ verdict, title, small = false }: { verdict: Verdict; title?: string; small?: boolean }) {
+  const { format } = useSeason()
   const { Icon, color } = LOOK[verdict]
   return (
     <Box
@@ -31,10 +32,10 @@ export function VerdictMark({ verdict, title, small = false }: { verdict: Verdic
       <Icon
         sx={{ fontSize: small ? 18 : 20 }}
         {...(small
-          ? { titleAccess: `${title ? `${title}: ` : ''}${VERDICT_WORDS[verdict].toLowerCase()}` }
+          ? { titleAccess: `${title ? `${title}: ` : ''}${format.t(`words.field.verdict.${verdict}`).toLowerCase()}` }
           : { 'aria-hidden': true })}
       />
-      {!small && VERDICT_WORDS[verdict]}
+      {!small && format.t(`words.field.verdict.${verdict}`)}
     </Box>
   )
 }

@@ -4,6 +4,7 @@ import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import { useRef, useState, type ChangeEvent } from 'react'
+import { useTranslations } from 'next-intl'
 import { count } from '../words/format'
 import { ChoiceField } from './fields'
 import { useSeason } from './season-context'
@@ -45,6 +46,7 @@ export function ChooseFile({
   testId: string
   onText: (file: { name: string; text: string }) => void
 }) {
+  const t = useTranslations('ui')
   const input = useRef<HTMLInputElement>(null)
   const [failure, setFailure] = useState<string>()
   const choose = async (event: ChangeEvent<HTMLInputElement>) => {
@@ -56,7 +58,7 @@ export function ChooseFile({
       onText({ name: chosen.name.slice(0, 120), text: await chosen.text() })
       setFailure(undefined)
     } catch {
-      setFailure('The file could not be read. Choose it again.')
+      setFailure(t('theFileCouldNotBe'))
     }
   }
   return (
@@ -81,16 +83,7 @@ export function ChooseFile({
   )
 }
 
-const ORDERS = [
-  ['ymd', 'year, month, day'],
-  ['dmy', 'day, month, year'],
-  ['mdy', 'month, day, year'],
-] as const
-const DOUBTS = {
-  columns: 'which column is the lowest of the day',
-  order: 'whether day or month comes first',
-  unit: 'whether it is °C or °F',
-} as const
+const ORDERS = ['ymd', 'dmy', 'mdy'] as const
 
 /** What was recognised of a file, to be set right; what is in doubt is asked. */
 export function ReadingFields({
@@ -101,36 +94,40 @@ export function ReadingFields({
 }: {
   columns: readonly string[]
   reading: Reading
-  doubts: readonly (keyof typeof DOUBTS)[]
+  doubts: readonly ('columns' | 'order' | 'unit')[]
   onConfirm: (part: Partial<Reading>) => void
 }) {
+  const { format } = useSeason()
+  const t = useTranslations('ui')
   const named = columns.map((name, i) => [String(i), name] as const)
   return (
     <>
       {doubts.length > 0 && (
-        <Alert severity="warning">Please look: {doubts.map((doubt) => DOUBTS[doubt]).join('; ')}.</Alert>
+        <Alert severity="warning">
+          {t('pleaseLook', { doubts: doubts.map((doubt) => format.t(`ui.doubts.${doubt}`)).join('; ') })}
+        </Alert>
       )}
       <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.25 }}>
         <ChoiceField
-          label="Date"
+          label={t('date')}
           value={String(reading.date)}
           options={named}
           onChange={(x) => onConfirm({ date: Number(x) })}
         />
         <ChoiceField
-          label="Lowest of the day"
+          label={t('lowestOfTheDay')}
           value={String(reading.min)}
           options={named}
           onChange={(x) => onConfirm({ min: Number(x) })}
         />
         <ChoiceField
-          label="Dates are written"
+          label={t('datesAreWritten')}
           value={reading.order}
-          options={ORDERS}
+          options={ORDERS.map((one) => [one, t(`orders.${one}`)] as const)}
           onChange={(order) => order && onConfirm({ order })}
         />
         <ChoiceField
-          label="Unit"
+          label={t('unit')}
           value={reading.unit}
           options={[
             ['C', '°C'],
@@ -147,18 +144,17 @@ const MOST_LISTED = 200
 
 /** Rows that were left out, each with its line and reason. */
 export function DroppedRows({ rows }: { rows: readonly { line: number; text: string; why: string }[] }) {
+  const t = useTranslations('ui')
   const { format } = useSeason()
   if (rows.length === 0) return null
   return (
     <Box component="details" sx={{ fontSize: 14 }}>
-      <summary>{count(format, rows.length, 'row')} dropped</summary>
+      <summary>{t('dropped', { rows: count(format, rows.length, 'row') })}</summary>
       <Box component="ul" sx={{ m: 0, pl: 2.5, maxHeight: 180, overflow: 'auto' }}>
         {rows.slice(0, MOST_LISTED).map(({ line, text, why }) => (
-          <li key={line}>
-            line {line}, {why}: {text}
-          </li>
+          <li key={line}>{t('line', { line: String(line), why, text })}</li>
         ))}
-        {rows.length > MOST_LISTED && <li>and {format.number(rows.length - MOST_LISTED)} more</li>}
+        {rows.length > MOST_LISTED && <li>{t('andMoreOfRows', { rows: format.number(rows.length - MOST_LISTED) })}</li>}
       </Box>
     </Box>
   )

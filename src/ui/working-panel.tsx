@@ -8,9 +8,11 @@ import Box from '@mui/material/Box'
 import MuiLink from '@mui/material/Link'
 import Typography from '@mui/material/Typography'
 import Link from 'next/link'
+import { useTranslations } from 'next-intl'
 import type { Working } from '../words/working'
 
 export function WorkingPanel({ working }: { working: readonly Working[] }) {
+  const t = useTranslations('ui')
   return (
     <Box>
       {working.map((one) => (
@@ -52,10 +54,10 @@ export function WorkingPanel({ working }: { working: readonly Working[] }) {
               ))}
             </Box>
             <Typography component="p" sx={{ mt: 1, fontSize: 14 }}>
-              <b>Rule.</b> {one.rule}
+              <b>{t('rule')}</b> {one.rule}
             </Typography>
             <Typography component="p" sx={{ mt: 0.5, fontSize: 14 }}>
-              <b>What would change it.</b> {one.changes}
+              <b>{t('whatWouldChangeIt')}</b> {one.changes}
             </Typography>
           </AccordionDetails>
         </Accordion>

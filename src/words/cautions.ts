@@ -2,24 +2,17 @@
 import type { Task } from '../core/batch/tasks'
 import { WORK_CAUTIONS } from '../library/troubles'
 import type { Crop } from '../season/schema'
-
-export const CAUTION_WORDS: Record<Crop['cautions'][number], string> = {
-  irritant: 'sap or hairs can irritate the skin: gloves',
-  poisonous: 'poisonous if eaten: keep seed and plants from children and animals',
-  'hot-seed': 'hot seed: gloves, and hands off eyes',
-  thorns: 'thorns: gloves',
-  invasive: 'can spread: check local rules',
-}
+import type { Format } from './format'
 
 /** Cautions of a crop in one line; empty when there are none. */
-export function cropCautionWords(crop: Crop): string {
+export function cropCautionWords(crop: Crop, f: Format): string {
   if (crop.cautions.length === 0) return ''
-  const said = crop.cautions.map((one) => CAUTION_WORDS[one]).join('; ')
+  const said = crop.cautions.map((one) => f.t(`words.cautions.caution.${one}`)).join('; ')
   return `${crop.name}: ${said}. Follow the label and local rules.`
 }
 
 /** Cautions that belong to the work of a day, each once, in the order the work comes. */
-export function cautionsFor(tasks: readonly Task[]): string[] {
+export function cautionsFor(tasks: readonly Task[], f: Format): string[] {
   const said = new Set<string>()
   for (const task of tasks) {
     const { crop } = task.batch.way
@@ -57,7 +50,7 @@ export function cautionsFor(tasks: readonly Task[]): string[] {
       said.add(
         `${crop.name}: ${crop.cautions
           .filter((one) => one !== 'hot-seed')
-          .map((one) => CAUTION_WORDS[one])
+          .map((one) => f.t(`words.cautions.caution.${one}`))
           .join('; ')}.`,
       )
     }

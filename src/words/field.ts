@@ -9,8 +9,6 @@ import type { FieldCrop } from '../core/field/field-crop'
 import type { HardeningSchool } from '../season/schema'
 import { count, hoursWords, list, chanceWords, type Format } from './format'
 
-export const VERDICT_WORDS: Record<Verdict, string> = { go: 'Go', risk: 'At risk', wait: 'Wait' }
-
 export const HARDENING_WORDS: Record<HardeningSchool, { name: string; says: string }> = {
   'growing-hours': {
     name: 'a week of growing hours',
@@ -26,49 +24,48 @@ export const HARDENING_WORDS: Record<HardeningSchool, { name: string; says: stri
 
 /** `4 m`, `12.5 m` or `41 ft` */
 export const metres = (f: Format, cm: number): string =>
-  f.units === 'us' ? `${f.number(cm / 30.48, 0)} ft` : `${f.number(cm / 100, cm % 100 === 0 ? 0 : 1)} m`
+  f.units === 'us'
+    ? f.t('words.field.ft', { cm: f.number(cm / 30.48, 0) })
+    : `${f.number(cm / 100, cm % 100 === 0 ? 0 : 1)} m`
 
 /** `30 cm` or `12 in` */
 export const spacing = (f: Format, cm: number): string =>
-  f.units === 'us' ? `${f.number(cm / 2.54, 1)} in` : `${f.number(cm, 1)} cm`
+  f.units === 'us'
+    ? f.t('words.field.in', { cm: f.number(cm / 2.54, 1) })
+    : f.t('words.field.cm', { cm: f.number(cm, 1) })
 
 /** `400 ml` or `14 fl oz` */
 export const water = (f: Format, ml: number): string =>
   f.units === 'us'
-    ? `${f.number(ml / 29.57, 0)} fl oz`
+    ? f.t('words.field.flOz', { ml: f.number(ml / 29.57, 0) })
     : ml >= 1000
       ? `${f.number(ml / 1000, 1)} l`
-      : `${f.number(ml)} ml`
+      : f.t('words.field.ml', { ml: f.number(ml) })
 
 /** What is in the way in a bed. */
 export function clashSentence(clash: BedClash, f: Format): string {
   const { bed, use, inTheWay, over, freeOn } = clash
   if (use.length > bed.length)
     return `${bed.name} is ${metres(f, bed.length)} long; this needs ${metres(f, use.length)}.`
-  const who = list(f, [...new Set(inTheWay.map(({ what, until }) => `${what} until ${f.date(until)}`))])
+  const who = list(f, [
+    ...new Set(inTheWay.map(({ what, until }) => f.t('words.field.until', { what, until: f.date(until) }))),
+  ])
   const short =
-    over > 0 ? `${metres(f, over)} too little room in ${bed.name}` : `No one stretch of ${bed.name} is long enough`
-  return `${short}${who ? `: ${who}` : ''}.${freeOn > use.from && Number.isFinite(freeOn) ? ` Free from ${f.date(freeOn)}.` : ''}`
+    over > 0
+      ? f.t('words.field.tooLittleRoomIn', { metres: metres(f, over), bed: bed.name })
+      : f.t('words.field.noOneStretchOfIs', { bed: bed.name })
+  return `${short}${who ? `: ${who}` : ''}.${freeOn > use.from && Number.isFinite(freeOn) ? f.t('words.field.freeFrom', { freeOn: f.date(freeOn) }) : ''}`
 }
 
 /** What waiting for the bed means for the plants. */
 export function holdSentence({ freeOn, days, overgrown }: Hold, f: Format): string {
   const wait = Number.isFinite(freeOn)
-    ? `Plants wait ${count(f, days, 'day')} for the bed`
-    : 'The bed has no room for them this season'
+    ? f.t('words.field.plantsWaitForTheBed', { days: count(f, days, 'day') })
+    : f.t('words.field.theBedHasNoRoom')
   if (!Number.isFinite(freeOn)) return `${wait}.`
   return overgrown > 0
-    ? `${wait} and outgrow their cells ${count(f, overgrown, 'day')} before it is free.`
+    ? f.t('words.field.andOutgrowTheirCellsBefore', { wait, days: count(f, overgrown, 'day') })
     : `${wait}; their cells hold them that long.`
-}
-
-export const GATE_TITLES: Record<Gate['kind'], string> = {
-  frost: 'Frost',
-  night: 'Nights',
-  soil: 'Soil',
-  bed: 'Bed',
-  plants: 'Plants',
-  leaves: 'Leaves',
 }
 
 /** Why a gate stands as it does, in one sentence. */
@@ -76,85 +73,89 @@ export function gateSentence(gate: Gate, f: Format): string {
   switch (gate.kind) {
     case 'frost': {
       const { chance, cold, threshold, typed, trusted } = gate
-      if (gate.verdict === 'wait') return `${f.temperature(cold!.low)} forecast for the night of ${f.date(cold!.day)}.`
+      if (gate.verdict === 'wait')
+        return f.t('words.field.forecastForTheNightOf', {
+          temperature: f.temperature(cold!.low),
+          day: f.date(cold!.day),
+        })
       const years =
         chance === undefined
           ? ''
           : chance <= 0
-            ? `No year on record had ${f.temperature(threshold)} so late.`
-            : `${chanceWords(f, chance)} chance of ${f.temperature(threshold)} or colder${typed ? ', by the dates entered' : ''}${chance > trusted ? `; your limit is ${chanceWords(f, trusted)}` : ''}.`
+            ? f.t('words.field.noYearOnRecordHad', { temperature: f.temperature(threshold) })
+            : f.t('words.field.chanceOfOrColder', {
+                chance: chanceWords(f, chance),
+                temperature: f.temperature(threshold),
+                typed: typed ? 'yes' : 'no',
+                extra: chance > trusted ? `; your limit is ${chanceWords(f, trusted)}` : '',
+              })
       return (
-        [years, cold ? `Coldest night ahead ${f.temperature(cold.low)}.` : ''].filter(Boolean).join(' ') ||
-        'Bears light frost.'
+        [years, cold ? f.t('words.field.coldestNightAhead', { temperature: f.temperature(cold.low) }) : '']
+          .filter(Boolean)
+          .join(' ') || f.t('words.field.bearsLightFrost')
       )
     }
     case 'night':
-      return `${gate.forecast ? 'Coldest of the first nights' : 'Normal nights for the date'} ${f.temperature(gate.low)}; needs ${f.temperature(gate.above)}.`
+      return `${gate.forecast ? f.t('words.field.coldestOfTheFirstNights') : f.t('words.field.normalNightsForTheDate')} ${f.temperature(gate.low)}; needs ${f.temperature(gate.above)}.`
     case 'soil':
-      return `Soil about ${f.temperature(gate.soil)}${gate.forecast ? '' : ', normal for the date'}; needs ${f.temperature(gate.above)}.`
+      return `Soil about ${f.temperature(gate.soil)}${gate.forecast ? '' : f.t('words.field.normalForTheDate')}; needs ${f.temperature(gate.above)}.`
     case 'bed':
       return gate.state === 'free'
-        ? 'Free.'
+        ? f.t('words.field.free')
         : gate.state === 'none'
-          ? 'No bed chosen yet.'
+          ? f.t('words.field.noBedChosenYet')
           : gate.clashes.map((clash) => clashSentence(clash, f)).join(' ')
     case 'plants':
       switch (gate.state) {
         case 'ready':
-          return `Plugs pull cleanly from ${f.date(gate.on!)}.`
+          return f.t('words.field.plugsPullCleanlyFrom', { on: f.date(gate.on!) })
         case 'not-ready':
-          return `Plugs will not pull cleanly before ${f.date(gate.on!)}.`
+          return f.t('words.field.plugsWillNotPullCleanly', { on: f.date(gate.on!) })
         case 'past':
-          return `Overgrown since ${f.date(gate.on!)}.`
+          return f.t('words.field.overgrownSince', { on: f.date(gate.on!) })
         case 'not-sown':
-          return 'No sowing works for this day.'
+          return f.t('words.field.noSowingWorksForThis')
       }
       break
     case 'leaves':
       return {
-        good: 'Firm and dark.',
-        'not-looked': 'Check whether the leaves are firm and dark.',
-        soft: 'Soft: harden longer.',
-        pale: 'Pale: feed and wait, or harden longer.',
+        good: f.t('words.field.firmAndDark'),
+        'not-looked': f.t('words.field.checkWhetherTheLeavesAre'),
+        soft: f.t('words.field.softHardenLonger'),
+        pale: f.t('words.field.paleFeedAndWaitOr'),
       }[gate.state]
   }
 }
 
 /** One day of hardening in a line. */
 export function exposureSentence({ hours, light, night, fan, change }: Exposure, f: Format): string {
-  const where = { shade: 'in shade', half: 'in half sun', full: 'in full sun' }[light]
+  const where = {
+    shade: f.t('words.field.inShade'),
+    half: f.t('words.field.inHalfSun'),
+    full: f.t('words.field.inFullSun'),
+  }[light]
   const base = fan
     ? hours > 0
-      ? `${count(f, hours, 'hour')} outside ${where}, else cool with the fan`
-      : 'Cool bench, fan on, kept a little dry'
+      ? f.t('words.field.outsideElseCoolWithThe', { hours: count(f, hours, 'hour'), where })
+      : f.t('words.field.coolBenchFanOnKept')
     : hours === 0
-      ? 'Stay in'
+      ? f.t('words.field.stayIn')
       : hours >= 24
-        ? `Out day and night, ${where}`
-        : `${count(f, hours, 'hour')} outside ${where}, ${night === 'out' ? 'night out' : 'in at night'}`
+        ? f.t('words.field.outDayAndNight', { where })
+        : f.t('words.field.outsideInAtNight', {
+            hours: count(f, hours, 'hour'),
+            where,
+            night: night === 'out' ? 'yes' : 'no',
+          })
   const why = {
-    'stay-in': 'too cold outside today',
-    cover: 'heavy rain: cover them',
-    shelter: 'strong wind: out of the wind',
-    shade: 'hot: shade, water twice',
-    'night-in': 'cold night: bring them in',
+    'stay-in': f.t('words.field.tooColdOutsideToday'),
+    cover: f.t('words.field.heavyRainCoverThem'),
+    shelter: f.t('words.field.strongWindOutOfThe'),
+    shade: f.t('words.field.hotShadeWaterTwice'),
+    'night-in': f.t('words.field.coldNightBringThemIn'),
   }
   return change ? `${base}; ${why[change]}.` : `${base}.`
 }
-
-const BURY = {
-  never: 'level with the plug, stem not buried',
-  'to-seed-leaves': 'up to the seed leaves',
-  deep: 'deep, stem buried',
-} as const
-const SUPPORT = {
-  none: '',
-  stake: 'a stake for each',
-  cage: 'a cage for each',
-  net: 'a net over the bed',
-  string: 'a string for each',
-  trellis: 'a trellis',
-} as const
 
 /** Amount with its unit; large ones in kilos and litres. */
 const amountWords = (f: Format, amount: number, unit: 'g' | 'ml' | 'l' | 'handful') =>
@@ -167,32 +168,41 @@ const amountWords = (f: Format, amount: number, unit: 'g' | 'ml' | 'l' | 'handfu
 /** The planting card, line by line. */
 export function cardLines(card: PlantingCard, f: Format): { name: string; text: string }[] {
   const gaps = [
-    card.plant === undefined ? '' : `${spacing(f, card.plant)} in the row`,
+    card.plant === undefined ? '' : f.t('words.field.inTheRow', { spacing: spacing(f, card.plant) }),
     card.rows
       ? count(f, card.rows, 'row')
       : card.rowSpacing === undefined
         ? ''
-        : `rows ${spacing(f, card.rowSpacing)} apart`,
+        : f.t('words.field.rowsApart', { spacing: spacing(f, card.rowSpacing) }),
   ]
   return [
     {
-      name: 'Spacing',
+      name: f.t('words.field.spacing'),
       text: [
         card.atSpot > 1
-          ? `${f.number(card.atSpot)} at each of ${count(f, card.spots, 'spot')}`
+          ? f.t('words.field.atEachOf', { atSpot: f.number(card.atSpot), spots: count(f, card.spots, 'spot') })
           : count(f, card.spots, 'plant'),
         ...gaps,
       ]
         .filter(Boolean)
         .join(', '),
     },
-    ...(card.bury ? [{ name: 'Depth', text: BURY[card.bury] }] : []),
-    { name: 'Water in', text: `${water(f, card.water)} each, ${water(f, card.water * card.spots)} in all` },
+    ...(card.bury ? [{ name: f.t('words.field.depth'), text: f.t(`words.field.bury.${card.bury}`) }] : []),
+    {
+      name: f.t('words.field.waterIn'),
+      text: f.t('words.field.eachInAll', { water: water(f, card.water), water2: water(f, card.water * card.spots) }),
+    },
     ...card.hole.map(({ what, amount, unit, total }) => ({
-      name: 'In each hole',
-      text: `${what}: ${amountWords(f, amount, unit)}, ${amountWords(f, total, unit)} in all`,
+      name: f.t('words.field.inEachHole'),
+      text: f.t('words.field.inAll', {
+        what,
+        amount: amountWords(f, amount, unit),
+        amount2: amountWords(f, total, unit),
+      }),
     })),
-    ...(card.support === 'none' ? [] : [{ name: 'Support', text: SUPPORT[card.support] }]),
+    ...(card.support === 'none'
+      ? []
+      : [{ name: f.t('words.field.support'), text: f.t(`words.field.supportWords.${card.support}`) }]),
   ]
 }
 
@@ -200,63 +210,76 @@ export function cardLines(card: PlantingCard, f: Format): { name: string; text: 
 export function inPlaceSentence({ inPlace, plants, from }: FieldCrop, f: Format): string {
   const { metres: length, seeds, thinTo, up, thin, expected, wanted } = inPlace!
   const parts = [
-    `Sow ${f.date(from)}: ${count(f, seeds, 'seed')} along ${metres(f, length * 100)} of row, for ${count(f, plants, 'plant')} ${spacing(f, thinTo)} apart.`,
-    up === undefined ? 'The soil is too cold for it to come up.' : `Up about ${f.date(up)}.`,
-    thin === undefined ? '' : `Thin ${f.date(thin)}.`,
+    f.t('words.field.sowAlongOfRowFor', {
+      from: f.date(from),
+      seeds: count(f, seeds, 'seed'),
+      metres: metres(f, length * 100),
+      plants: count(f, plants, 'plant'),
+      spacing: spacing(f, thinTo),
+    }),
+    up === undefined ? f.t('words.field.theSoilIsTooCold') : f.t('words.field.upAbout', { up: f.date(up) }),
+    thin === undefined ? '' : f.t('words.field.thin', { thin: f.date(thin) }),
     expected < wanted
-      ? `Only ${f.number(expected)} seedlings a metre are to be expected where ${f.number(wanted)} are wanted: sow thicker.`
+      ? f.t('words.field.onlySeedlingsAMetreAre', { expected: f.number(expected), wanted: f.number(wanted) })
       : '',
   ]
   return parts.filter(Boolean).join(' ')
 }
 
-const WORK_TITLES: Record<FieldWorkKind, string> = {
-  'sow-row': 'Sow in place',
-  'thin-row': 'Thin the row',
-  'hand-over': 'Hand over',
-  harvest: 'First harvest',
-  clear: 'Ground clear',
-}
-
 /** What field work is called. */
-export const fieldWorkName = ({ kind, share }: FieldWork): string =>
-  kind === 'hand-over' && share?.to === 'sale' ? 'Ready for sale' : WORK_TITLES[kind]
+export const fieldWorkName = ({ kind, share }: FieldWork, f: Format): string =>
+  kind === 'hand-over' && share?.to === 'sale' ? 'Ready for sale' : f.t(`words.field.workTitles.${kind}`)
 
 /** What is done, in one line without the planting's name. */
 export function fieldWorkLine({ kind, stand, share }: FieldWork, bedName: (key: string) => string, f: Format): string {
   const beds = stand.goes.flatMap((one) => (one.to === 'bed' ? [bedName(one.bed)] : []))
-  const where = beds.length > 0 ? `, in ${list(f, [...new Set(beds)])}` : ''
+  const where = beds.length > 0 ? f.t('words.field.inOfList', { list: list(f, [...new Set(beds)]) }) : ''
   switch (kind) {
     case 'sow-row':
-      return `${count(f, stand.inPlace!.seeds, 'seed')}, ${metres(f, stand.inPlace!.metres * 100)} of row${where}`
+      return f.t('words.field.ofRow', {
+        seeds: count(f, stand.inPlace!.seeds, 'seed'),
+        metres: metres(f, stand.inPlace!.metres * 100),
+        where,
+      })
     case 'thin-row':
-      return `to ${spacing(f, stand.inPlace!.thinTo)}, ${metres(f, stand.inPlace!.metres * 100)} of row${where}`
+      return f.t('words.field.toOfRow', {
+        spacing: spacing(f, stand.inPlace!.thinTo),
+        metres: metres(f, stand.inPlace!.metres * 100),
+        where,
+      })
     case 'hand-over':
-      return `${count(f, share!.plants, 'plant')}${share!.to === 'customer' ? ` to ${share!.name}` : ''}`
+      return `${count(f, share!.plants, 'plant')}${share!.to === 'customer' ? f.t('words.field.to', { share: share!.name }) : ''}`
     case 'harvest':
-      return `from about now${where}`
+      return f.t('words.field.fromAboutNow', { where })
     case 'clear':
-      return beds.length > 0 ? `${list(f, [...new Set(beds)])} free again` : 'its ground is free again'
+      return beds.length > 0
+        ? f.t('words.field.freeAgain', { list: list(f, [...new Set(beds)]) })
+        : f.t('words.field.itsGroundIsFreeAgain')
   }
 }
 
 /** How much leaf a crop makes before the days turn it. */
 export function leafTimeSentence(time: LeafTime, f: Format): string {
-  const lamps = time.lamps.map(
-    ({ place, hours }) =>
-      `The lamps of ${place} are on for ${hoursWords(f, hours)}: long enough to turn it in its tray.`,
+  const lamps = time.lamps.map(({ place, hours }) =>
+    f.t('words.field.theLampsOfAreOn', { place, hours: hoursWords(f, hours) }),
   )
   return [daysSentence(time, f), ...lamps].join(' ')
 }
 
 function daysSentence({ hours, turns, days, leaves }: LeafTime, f: Format): string {
-  if (turns === undefined) return `The days here never reach ${hoursWords(f, hours)}.`
-  const made = leaves === undefined ? '' : `: about ${count(f, Math.floor(leaves), 'leaf')} by then`
+  if (turns === undefined) return f.t('words.field.theDaysHereNeverReach', { hours: hoursWords(f, hours) })
+  const made =
+    leaves === undefined ? '' : f.t('words.field.aboutByThen', { leafs: count(f, Math.floor(leaves), 'leaf') })
   return days <= 0
-    ? `The days have ${hoursWords(f, hours)} already when it goes out${made}.`
-    : `${count(f, days, 'day')} of leaf time until the days reach ${hoursWords(f, hours)} on ${f.date(turns)}${made}.`
+    ? f.t('words.field.theDaysHaveAlreadyWhen', { hours: hoursWords(f, hours), made })
+    : f.t('words.field.ofLeafTimeUntilThe', {
+        days: count(f, days, 'day'),
+        hours: hoursWords(f, hours),
+        turns: f.date(turns),
+        made,
+      })
 }
 
 /** A stretch of bed. */
 export const stretch = (use: Pick<BedUse, 'at' | 'length'>, f: Format): string =>
-  `${metres(f, use.at)} to ${metres(f, use.at + use.length)}`
+  f.t('words.field.toOfMetres', { metres: metres(f, use.at), metres2: metres(f, use.at + use.length) })

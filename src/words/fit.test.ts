@@ -75,7 +75,7 @@ describe('a proposal in words', () => {
   })
   it('says what stays over and what nothing can put right', () => {
     const heat: Limit = { ...limit('place mat'), id: 'heat mat', kind: 'heat' }
-    expect(limitName(heat)).toBe('Heat, Heat mat')
+    expect(limitName(heat, f)).toBe('Heat, Heat mat')
     expect(amountWords(limit('container pots'), 2.5, f)).toBe('2.5 × 9 cm pots')
     expect(stillOverWords(limit('place bench'), { from: day, until: day + 3, most: 4 }, f)).toBe(
       '15 Mar to 17 Mar: 4 tray places too many at Warm bench',

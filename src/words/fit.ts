@@ -3,7 +3,6 @@ import type { Limit } from '../core/capacity/limits'
 import type { Difference, Proposal, Relief } from '../core/fit/proposals'
 import type { Trouble } from '../core/fit/troubles'
 import type { Otherwise, Place, Season } from '../season/schema'
-import { ANCHOR_WORDS } from './anchors'
 import { count, hoursWords, list, range, type Counted, type Format } from './format'
 import { markTag } from './marks'
 
@@ -14,11 +13,9 @@ export const UNIT_COUNTED = {
   'tray place': 'trayPlace',
 } as const satisfies Record<Limit['unit'], Counted>
 
-const GIVES = { heat: 'Heat', light: 'Light', cover: 'Covers' } as const
-
 /** `Heat mats`; `Light on the lit rack`; `Crew hours`. */
-export function limitName({ kind, name }: Pick<Limit, 'kind' | 'name'>): string {
-  return kind === 'heat' || kind === 'light' || kind === 'cover' ? `${GIVES[kind]}, ${name}` : name
+export function limitName({ kind, name }: Pick<Limit, 'kind' | 'name'>, f: Format): string {
+  return kind === 'heat' || kind === 'light' || kind === 'cover' ? `${f.t(`words.fit.gives.${kind}`)}, ${name}` : name
 }
 
 /** `6 tray places`, `2 trays of 72 cells`, `4.5 hours`. */
@@ -37,29 +34,43 @@ const place = (places: readonly Place[], i: number) => places[i]!.name.replace(/
 
 /** `4 days later`. */
 export function shiftWords(days: number, f: Format): string {
-  return `${count(f, Math.abs(days), 'day')} ${days > 0 ? 'later' : 'earlier'}`
+  return `${count(f, Math.abs(days), 'day')} ${days > 0 ? f.t('words.fit.later') : f.t('words.fit.earlier')}`
 }
 
 function differenceWords(difference: Difference, places: readonly Place[], f: Format): string {
   switch (difference.kind) {
     case 'sow':
-      return `sow ${shiftWords(difference.to - difference.from, f)}, on ${f.date(difference.to)}`
+      return f.t('words.fit.sowOn', {
+        shift: shiftWords(difference.to - difference.from, f),
+        to: f.date(difference.to),
+      })
     case 'plant':
-      return `plant ${shiftWords(difference.to - difference.from, f)}, on ${f.date(difference.to)}`
+      return f.t('words.fit.plantOn', {
+        shift: shiftWords(difference.to - difference.from, f),
+        to: f.date(difference.to),
+      })
     case 'germinate':
-      return `germinate at ${place(places, difference.to)}`
+      return f.t('words.fit.germinateAt', { place: place(places, difference.to) })
     case 'grow':
-      return `grow on at ${place(places, difference.to)} instead of ${place(places, difference.from)}`
+      return f.t('words.fit.growOnAtInsteadOf', {
+        place: place(places, difference.to),
+        place2: place(places, difference.from),
+      })
     case 'harden':
-      return `harden at ${place(places, difference.to)}`
+      return f.t('words.fit.hardenAt', { place: place(places, difference.to) })
     case 'hold':
-      return `hold for the last ${count(f, difference.days, 'day')} at ${place(places, difference.to)}`
+      return f.t('words.fit.holdForTheLastAt', {
+        days: count(f, difference.days, 'day'),
+        place: place(places, difference.to),
+      })
     case 'pot-up':
-      return `pot up ${difference.to > difference.from ? 'later' : 'earlier'}`
+      return difference.to > difference.from ? f.t('words.fit.potUpLater') : f.t('words.fit.potUpEarlier')
     case 'container':
-      return `use ${difference.to} instead of ${difference.from}`
+      return f.t('words.fit.useInsteadOf', { to: difference.to, from: difference.from })
     case 'method':
-      return difference.bought ? `buy in the young plants (${difference.to})` : `raise by ${difference.to}`
+      return difference.bought
+        ? f.t('words.fit.buyInTheYoungPlants', { to: difference.to })
+        : f.t('words.fit.raiseBy', { to: difference.to })
   }
 }
 
@@ -74,20 +85,28 @@ export function proposalTitle(
   const say = (all: readonly Difference[]) => all.map((one) => differenceWords(one, places, f)).join('; ')
   if (becomes.length === 1) return capital(say(differences[0]!))
   const parts = becomes.map(
-    ({ plants }, i) => `${f.number(plants)} ${differences[i]!.length === 0 ? 'as they stand' : say(differences[i]!)}`,
+    ({ plants }, i) =>
+      `${f.number(plants)} ${differences[i]!.length === 0 ? f.t('words.fit.asTheyStand') : say(differences[i]!)}`,
   )
-  return `Split in two: ${list(f, parts)}`
+  return f.t('words.fit.splitInTwo', { list: list(f, parts) })
 }
 
 /** What it makes room for: `Frees 6 tray places at Heat mats in week 11`. */
 export function reliefSentence(relief: Relief | undefined, f: Format): string {
-  if (!relief) return 'Makes the plan cheaper.'
+  if (!relief) return f.t('words.fit.makesThePlanCheaper')
   const { limit, amount, week, days, wasOver } = relief
-  const where = limit.kind === 'container' || limit.kind === 'crew' ? '' : ` at ${limitName(limit)}`
-  const over = days > 7 ? ` and ${days} days in all` : ''
+  const where =
+    limit.kind === 'container' || limit.kind === 'crew' ? '' : f.t('words.fit.at', { limitName: limitName(limit, f) })
+  const over = days > 7 ? f.t('words.fit.andDaysInAll', { days: String(days) }) : ''
   return wasOver
-    ? `Frees ${amountWords(limit, amount, f)}${where} in ${f.week(week)}${over}, which ${amount > 1 ? 'are' : 'is'} over now.`
-    : `Makes room for what moves there: ${amountWords(limit, amount, f)}${where} in ${f.week(week)}.`
+    ? f.t('words.fit.freesInWhichIsOver', {
+        amount: amountWords(limit, amount, f),
+        where,
+        week: f.week(week),
+        over,
+        amount2: amount > 1 ? 'yes' : 'no',
+      })
+    : f.t('words.fit.makesRoomForWhatMoves', { amount: amountWords(limit, amount, f), where, week: f.week(week) })
 }
 
 /** What it does to the batch itself. */
@@ -96,10 +115,13 @@ export function effectSentence(
   f: Format,
 ): string {
   const parts: string[] = []
-  if (late > 0) parts.push(`${becomes.length > 1 ? 'Part of it is' : 'It is'} planted ${count(f, late, 'day')} late.`)
-  else if (late < 0) parts.push(`It is planted ${count(f, -late, 'day')} sooner than wanted.`)
-  else parts.push(insideWindow ? 'It stays inside its window and is planted on its day.' : 'It is planted on its day.')
-  if (unhung) parts.push(`Its date is no longer tied to ${ANCHOR_WORDS[unhung.to]}.`)
+  if (late > 0)
+    parts.push(
+      f.t('words.fit.itIsPlantedLate', { becomes: becomes.length > 1 ? 'yes' : 'no', days: count(f, late, 'day') }),
+    )
+  else if (late < 0) parts.push(f.t('words.fit.itIsPlantedSoonerThan', { days: count(f, -late, 'day') }))
+  else parts.push(insideWindow ? f.t('words.fit.itStaysInsideItsWindow') : f.t('words.fit.itIsPlantedOnIts'))
+  if (unhung) parts.push(f.t('words.fit.itsDateIsNoLonger', { anchor: f.t(`words.anchors.anchor.${unhung.to}`) }))
   return parts.join(' ')
 }
 
@@ -109,26 +131,41 @@ export function stillOverWords(
   over: { from: number; until: number; most: number },
   f: Format,
 ): string {
-  const where = limit.kind === 'container' || limit.kind === 'crew' ? '' : ` at ${limitName(limit)}`
-  return `${capital(range(f, over.from, over.until))}: ${amountWords(limit, over.most, f)} too many${where}`
+  const where =
+    limit.kind === 'container' || limit.kind === 'crew' ? '' : f.t('words.fit.at', { limitName: limitName(limit, f) })
+  return f.t('words.fit.tooMany', {
+    capital: capital(range(f, over.from, over.until)),
+    amount: amountWords(limit, over.most, f),
+    where,
+  })
 }
 
 /** What no plan can put right. */
 export function troubleSentence(trouble: Trouble, f: Format): string {
   switch (trouble.kind) {
     case 'nothing-there':
-      return `${limitName(trouble.limit)}: there is no room at any time, and ${some(trouble.batches, f)} cannot do without it.`
+      return f.t('words.fit.thereIsNoRoomAt', {
+        limitName: limitName(trouble.limit, f),
+        some: some(trouble.batches, f),
+      })
     case 'fixed-over':
-      return `${stillOverWords(trouble.limit, trouble, f)}, whatever else moves: ${some(trouble.batches, f)} cannot move away.`
+      return f.t('words.fit.whateverElseMovesCannotMove', {
+        stillOver: stillOverWords(trouble.limit, trouble, f),
+        some: some(trouble.batches, f),
+      })
     case 'cannot':
-      return `${trouble.batch.code} ${trouble.batch.variety.name} does not work as it stands${trouble.mark ? ` (${markTag(trouble.mark)})` : ''} and is left alone.`
+      return f.t('words.fit.doesNotWorkAsIt', {
+        batch: trouble.batch.code,
+        variety: trouble.batch.variety.name,
+        extra: trouble.mark ? ` (${markTag(trouble.mark, f)})` : '',
+      })
   }
 }
 
 const some = (batches: readonly { code: string }[], f: Format) =>
   list(f, [
     ...batches.slice(0, 4).map(({ code }) => code),
-    ...(batches.length > 4 ? [`${batches.length - 4} more`] : []),
+    ...(batches.length > 4 ? [f.t('words.fit.more', { batches: String(batches.length - 4) })] : []),
   ])
 
 /** Where a batch is raised otherwise than its method says. */
@@ -140,14 +177,18 @@ export function otherwiseSentence(
   const name = (all: readonly { key: string; name: string }[], key: string) =>
     all.find((one) => one.key === key)?.name ?? key
   const parts = [
-    method && `by ${name(season.methods, method)}`,
-    germinateAt && `germinates at ${name(season.places, germinateAt)}`,
-    ...(places ?? []).map((key) => key && `grows on at ${name(season.places, key)}`),
-    ...(containers ?? []).map((key) => key && `in ${name(season.containers, key)}`),
-    hardenAt && `hardens at ${name(season.places, hardenAt)}`,
-    hold && `held ${hold.days} days at ${name(season.places, hold.place)}`,
+    method && f.t('words.fit.by', { name: name(season.methods, method) }),
+    germinateAt && f.t('words.fit.germinatesAt', { name: name(season.places, germinateAt) }),
+    ...(places ?? []).map((key) => key && f.t('words.fit.growsOnAt', { name: name(season.places, key) })),
+    ...(containers ?? []).map((key) => key && f.t('words.fit.in', { name: name(season.containers, key) })),
+    hardenAt && f.t('words.fit.hardensAt', { name: name(season.places, hardenAt) }),
+    hold && f.t('words.fit.heldDaysAt', { days: String(hold.days), name: name(season.places, hold.place) }),
     potUpPoint !== undefined &&
-      (potUpPoint < 0.5 ? 'potted up early' : potUpPoint > 0.5 ? 'potted up late' : 'potted up at the usual time'),
+      (potUpPoint < 0.5
+        ? f.t('words.fit.pottedUpEarly')
+        : potUpPoint > 0.5
+          ? f.t('words.fit.pottedUpLate')
+          : f.t('words.fit.pottedUpAtTheUsual')),
   ].filter((part): part is string => typeof part === 'string')
-  return `Differs from its method: ${list(f, parts)}.`
+  return f.t('words.fit.differsFromItsMethod', { list: list(f, parts) })
 }

@@ -27,10 +27,10 @@ const bought = (s: SmallSeason) => {
 
 describe('ways in words', () => {
   it('name what goes into a cell', () => {
-    expect(sowingWords({ policy: 'single' })).toBe('one seed a cell')
-    expect(sowingWords({ policy: 'thin', seedsPerCell: 3, keep: 1 })).toBe('3 seeds a cell, thinned to one')
-    expect(sowingWords({ policy: 'clump', seedsPerCell: 4, count: 'plants', atLeast: 1 })).toContain('clump')
-    expect(sowingWords({ policy: 'divide', seedsPerCell: 8, parts: 5 })).toContain('divided into 5')
+    expect(sowingWords({ policy: 'single' }, f)).toBe('one seed a cell')
+    expect(sowingWords({ policy: 'thin', seedsPerCell: 3, keep: 1 }, f)).toBe('3 seeds a cell, thinned to one')
+    expect(sowingWords({ policy: 'clump', seedsPerCell: 4, count: 'plants', atLeast: 1 }, f)).toContain('clump')
+    expect(sowingWords({ policy: 'divide', seedsPerCell: 8, parts: 5 }, f)).toContain('divided into 5')
   })
   it('say what is sown, or arrives, and in what', () => {
     const seeds = of(flat)
@@ -41,7 +41,8 @@ describe('ways in words', () => {
     expect(sownWords(of(() => undefined).batch, f)).toMatch(/seeds in \d+ cells: \d+ × 128-cell tray$/)
   })
   it('call the first potting from a flat pricking out, and of a thick sowing dividing', () => {
-    const names = (bend: (s: SmallSeason) => void) => tasksOf(of(bend).batch, -Infinity, Infinity).map(taskName)
+    const names = (bend: (s: SmallSeason) => void) =>
+      tasksOf(of(bend).batch, -Infinity, Infinity).map((one) => taskName(one, f))
     expect(names(flat)).toContain('Prick out')
     expect(names((s) => (s.methods[1]!.sowing = { policy: 'divide', seedsPerCell: 5, parts: 3 }))).toContain(
       'Divide and pot up',
@@ -82,29 +83,29 @@ describe('cautions', () => {
       s.lots.push({ key: 'tl', variety: 'tomato-plum', name: 'T', germination: 0.9, treated: true })
     })
     const tasks = tasksOf(batch, -Infinity, Infinity)
-    const said = cautionsFor([...tasks, ...tasks])
+    const said = cautionsFor([...tasks, ...tasks], f)
     expect(new Set(said).size).toBe(said.length)
     for (const word of ['Treated seed', 'Hot seed', 'dust', 'residual-current', 'heavy', 'Scissors', 'irritate'])
       expect(said.join(' ')).toContain(word)
-    expect(cautionsFor([])).toEqual([])
-    expect(cropCautionWords(batch.way.crop)).toContain('gloves')
-    expect(cropCautionWords({ ...batch.way.crop, cautions: [] })).toBe('')
+    expect(cautionsFor([], f)).toEqual([])
+    expect(cropCautionWords(batch.way.crop, f)).toContain('gloves')
+    expect(cropCautionWords({ ...batch.way.crop, cautions: [] }, f)).toBe('')
   })
 })
 
 describe('sources and lots in words', () => {
   it('are plain', () => {
-    expect(sourceWords({ source: 'measured', says: 'fitted', cited: 'Someone & Other 1974' })).toBe(
+    expect(sourceWords({ source: 'measured', says: 'fitted', cited: 'Someone & Other 1974' }, f)).toBe(
       'Someone & Other 1974',
     )
-    expect(sourceWords({ source: 'estimate', says: 'an estimate' })).toBe('an estimate')
-    expect(sourceWords({ source: 'range', says: 'on packets' })).toBe('published range: on packets')
-    expect(sourceWords(undefined)).toBe('yours')
-    expect(needsWords({ needs: 'plantable' })).toContain('planted whole')
+    expect(sourceWords({ source: 'estimate', says: 'an estimate' }, f)).toBe('an estimate')
+    expect(sourceWords({ source: 'range', says: 'on packets' }, f)).toBe('published range: on packets')
+    expect(sourceWords(undefined, f)).toBe('yours')
+    expect(needsWords({ needs: 'plantable' }, f)).toContain('planted whole')
     expect(lotReasonWords({ kind: 'aged', years: 2.5, from: 0.9, to: 0.7, stored: 'room', form: 'pelleted' }, f)).toBe(
       'Kept in a room for 2.5 years since, and pelleted seed ages faster: down to about 70 %, an estimate.',
     )
-    expect(lotWarningWords('treated')).toContain('gloves')
+    expect(lotWarningWords('treated', f)).toContain('gloves')
   })
 })
 

@@ -8,50 +8,55 @@ import type { Crop } from '../season/schema'
 
 import { shareWords, type Format } from './format'
 /** Where a figure comes from, in a few words. */
-export function sourceWords(about: About | undefined): string {
+export function sourceWords(about: About | undefined, f: Format): string {
   if (!about) return 'yours'
   if (about.source === 'measured') return about.cited ?? about.says
   return about.source === 'range' ? `published range: ${about.says}` : about.says
 }
 
 /** What a farm lacks for a school. */
-export function needsWords({ needs }: SchoolNeeds): string {
-  const words: Record<SchoolNeeds['needs'], string> = {
-    cells: 'needs a cell tray or pot of a fitting size',
-    pots: 'needs pots',
-    'open-flat': 'needs an open flat',
-    'block-sheet': 'needs soil-block sheets',
-    plantable: 'needs pots that are planted whole',
-    sheet: 'needs foam, pellet or fibre sheets',
-    place: 'needs a place to grow on',
-    'leaf-interval': 'needs to know how fast true leaves come',
-    'larger-container': 'needs a larger container to pot into',
-    spacing: 'needs the distance between plants',
-  }
-  return words[needs]
+export function needsWords({ needs }: SchoolNeeds, f: Format): string {
+  return f.t(`words.library.lacked.${needs}`)
 }
 
 /** Why a lot stands where it does. */
 export function lotReasonWords(reason: LotReason, f: Format): string {
   switch (reason.kind) {
     case 'packet':
-      return `${shareWords(reason.share)} by its packet or test of ${f.number(reason.tested)} seeds.`
+      return f.t('words.library.byItsPacketOrTest', {
+        share: shareWords(reason.share),
+        tested: f.number(reason.tested),
+      })
     case 'untested':
-      return `Never tested: assumed to be the usual ${shareWords(reason.share)} of its kind, which is not certain. Test ten seeds on damp paper.`
+      return f.t('words.library.neverTestedAssumedToBe', { share: shareWords(reason.share) })
     case 'aged': {
       const stored = reason.stored
-        ? { 'cool-dry': 'cool and dry', room: 'in a room', 'warm-damp': 'warm and damp' }[reason.stored]
-        : 'in a room (not stated)'
-      const form = reason.form === 'raw' ? '' : `, and ${reason.form} seed ages faster`
-      return `Kept ${stored} for ${f.number(reason.years, 1)} years since${form}: down to about ${shareWords(reason.to)}, an estimate.`
+        ? {
+            'cool-dry': f.t('words.library.coolAndDry'),
+            room: f.t('words.library.inARoom'),
+            'warm-damp': f.t('words.library.warmAndDamp'),
+          }[reason.stored]
+        : f.t('words.library.inARoomNotStated')
+      const form = reason.form === 'raw' ? '' : f.t('words.library.andSeedAgesFaster', { form: reason.form })
+      return f.t('words.library.keptForYearsSinceDown', {
+        stored,
+        years: f.number(reason.years, 1),
+        form,
+        share: shareWords(reason.to),
+      })
     }
     case 'home-test':
-      return `Home test on ${f.date(reason.on)}: ${f.number(reason.up)} of ${f.number(reason.sown)} came up (${shareWords(reason.up / reason.sown)}).`
+      return f.t('words.library.homeTestOnOfCame', {
+        on: f.date(reason.on),
+        up: f.number(reason.up),
+        sown: f.number(reason.sown),
+        share: shareWords(reason.up / reason.sown),
+      })
   }
 }
 
 /** What to be careful of with a lot. */
-export function lotWarningWords(warning: LotWarning): string {
+export function lotWarningWords(warning: LotWarning, f: Format): string {
   switch (warning) {
     case 'old-pelleted':
       return 'Pelleted seed more than a year old: test it before you rely on it.'
@@ -76,13 +81,18 @@ export function plainly(crop: Crop, path: string, f: Format): string {
   switch (path) {
     case 'germination.thermalTime': {
       const days = daysToEmerge(g, germinates)
-      return days === undefined ? '' : `half are up in about ${f.number(days)} days at ${f.temperature(germinates)}`
+      return days === undefined
+        ? ''
+        : f.t('words.library.halfAreUpInAbout', { days: f.number(days), temperature: f.temperature(germinates) })
     }
     case 'growth.leafInterval': {
       const rate = growthRate(growth, grows)
       return growth.leafInterval === undefined || rate <= 0
         ? ''
-        : `about every ${f.number(growth.leafInterval / rate, 1)} days at ${f.temperature(grows)}`
+        : f.t('words.library.aboutEveryDaysAt', {
+            leafInterval: f.number(growth.leafInterval / rate, 1),
+            temperature: f.temperature(grows),
+          })
     }
     case 'growth.points': {
       const weeks = (age: number) => weeksTo(g, growth, age, grows, germinates)
@@ -91,7 +101,12 @@ export function plainly(crop: Crop, path: string, f: Format): string {
           const [from, to] = [weeks(ready), weeks(limit)]
           return from === undefined || to === undefined
             ? ''
-            : `${f.volume(ml)}: ${f.number(from, 1)} to ${f.number(to, 1)} weeks from sowing at ${f.temperature(grows)}`
+            : f.t('words.library.toWeeksFromSowingAt', {
+                volume: f.volume(ml),
+                from: f.number(from, 1),
+                to: f.number(to, 1),
+                temperature: f.temperature(grows),
+              })
         })
         .filter((text) => text !== '')
         .join('; ')

@@ -5,7 +5,10 @@ import { count, range, type Format } from './format'
 
 /** `8 over, 24 Apr to 3 May`. */
 export function overWords(over: Over, f: Format): string {
-  return `${f.number(over.most, Number.isInteger(over.most) ? 0 : 2)} over, ${range(f, over.from, over.until)}`
+  return f.t('words.loads.over', {
+    most: f.number(over.most, Number.isInteger(over.most) ? 0 : 2),
+    range: range(f, over.from, over.until),
+  })
 }
 
 /** The stretch over its limit that holds a day, or else the next one. */
@@ -16,7 +19,8 @@ export function nextOver(load: Load<unknown>, day: Day): Over | undefined {
 /** All a load says about being over, from a day on. */
 export function overSummary(load: Load<unknown>, day: Day, f: Format): string {
   const coming = load.over.filter((over) => over.until > day)
-  if (coming.length === 0) return load.over.length === 0 ? 'Never over' : 'Not over again'
+  if (coming.length === 0)
+    return load.over.length === 0 ? f.t('words.loads.neverOver') : f.t('words.loads.notOverAgain')
   const [first, ...rest] = coming
   return `${overWords(first!, f)}${rest.length > 0 ? `; ${count(f, rest.length, 'moreTime')} later` : ''}`
 }

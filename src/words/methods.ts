@@ -4,7 +4,7 @@ import type { Sowing } from '../season/schema'
 import { count, type Format } from './format'
 
 /** What is put into a cell and what becomes of it. */
-export function sowingWords(sowing: Sowing): string {
+export function sowingWords(sowing: Sowing, f: Format): string {
   switch (sowing.policy) {
     case 'single':
       return 'one seed a cell'
@@ -31,11 +31,15 @@ export function sownWords(batch: Batch, f: Format): string {
   const trays = `${f.number(first.trays)} × ${first.container.name}`
   switch (way.method.sowing.policy) {
     case 'bought':
-      return `${count(f, sizing.cells, 'youngPlant')} in ${trays}`
+      return f.t('words.methods.in', { youngPlants: count(f, sizing.cells, 'youngPlant'), trays })
     case 'flat':
-      return `${count(f, sizing.seeds, 'seed')} over ${trays}`
+      return f.t('words.methods.over', { seeds: count(f, sizing.seeds, 'seed'), trays })
     default:
-      return `${count(f, sizing.seeds, 'seed')} in ${count(f, sizing.cells, 'cell')}: ${trays}`
+      return f.t('words.methods.inOfSeeds', {
+        seeds: count(f, sizing.seeds, 'seed'),
+        cells: count(f, sizing.cells, 'cell'),
+        trays,
+      })
   }
 }
 

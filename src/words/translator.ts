@@ -4,9 +4,12 @@ import { en } from './messages/en'
 import { enUS } from './messages/en-us'
 import { es } from './messages/es'
 
+/** Keys as they are, every message a string: what a message needs is checked over the source, not by the compiler. */
+type Keys<T> = { readonly [K in keyof T]: T[K] extends string ? string : Keys<T[K]> }
+
 declare module 'next-intl' {
   interface AppConfig {
-    Messages: typeof en
+    Messages: Keys<typeof en>
   }
 }
 

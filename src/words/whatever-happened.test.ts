@@ -44,7 +44,7 @@ describe('whatever happened to the batches of any season', () => {
               expect(`${one.answer} ${JSON.stringify(one.lines)}`).not.toMatch(odd)
             for (const mark of batch.marks) expect(markSentence(mark, full.places, f)).not.toMatch(odd)
             for (const { task } of workAhead(plan, batch, today))
-              expect(`${taskName(task)} ${taskLine(task, full.places, f)}`).not.toMatch(odd)
+              expect(`${taskName(task, f)} ${taskLine(task, full.places, f)}`).not.toMatch(odd)
             if (!progress) continue
             really++
             expect(outlookOf(batch)?.kind ?? 'none').not.toMatch(odd)

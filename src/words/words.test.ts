@@ -105,7 +105,7 @@ describe('the working', () => {
   })
   it('names tasks by what is really done', () => {
     const tasks = tasksOf(plan.byId.get('a')!, -Infinity, Infinity)
-    expect(tasks.map(taskName)).toEqual(['Sow', 'Uncover', 'Harden off', 'Plant out'])
+    expect(tasks.map((one) => taskName(one, f))).toEqual(['Sow', 'Uncover', 'Harden off', 'Plant out'])
     // Where there are lamps, they go on when heat and cover come off.
     const lit = readSmall((s) => (s.places[1]!.lamp = { ppfd: 150, hours: 16 }))
     const off = tasksOf(createPlanner().plan(lit).byId.get('t')!, -Infinity, Infinity).find(
@@ -146,6 +146,6 @@ describe('marks', () => {
     const sentence = markSentence(mark, readSmall().places, f)
     expect(sentence).toMatch(/^[A-Z0-9].*\.$/)
     expect(sentence).not.toMatch(/undefined|NaN|Infinity/)
-    expect(markTag(mark).length).toBeLessThan(24)
+    expect(markTag(mark, f).length).toBeLessThan(24)
   })
 })

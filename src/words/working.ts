@@ -37,7 +37,7 @@ export const setAt = {
   bed: (key: string) => `/field?bed=${key}`,
 }
 
-const agePointWords = (point: number) => (point < 0.15 ? 'younger' : point <= 0.45 ? 'usual' : 'older')
+const agePointWords = (point: number, f: Format) => (point < 0.15 ? 'younger' : point <= 0.45 ? 'usual' : 'older')
 
 /** The working of a batch's dates, size and room, in the order they are computed. */
 export function workingOf(batch: Batch, season: Season, f: Format): Working[] {
@@ -57,30 +57,44 @@ function sowingDay(batch: Batch, season: Season, f: Format): Working {
   const { changing } = route.climate
   const germPlace = season.places[pass.germPlace]!
   const lines: Piece[][] = [
-    [{ text: `Planting on ${f.longDate(plantOn)}`, at: setAt.planting(batch.planting.key) }, '.'],
+    [
+      {
+        text: f.t('words.working.plantingOn', { plantOn: f.longDate(plantOn) }),
+        at: setAt.planting(batch.planting.key),
+      },
+      '.',
+    ],
   ]
   if (bought !== undefined) {
     lines.push([
-      'Young plants arrive ',
+      f.t('words.working.youngPlantsArrive'),
       `${f.date(pass.sown)}, `,
-      { text: `${f.number(bought)} degree-days old`, at: setAt.method(method.key) },
+      { text: f.t('words.working.degreeDaysOld', { bought: f.number(bought) }), at: setAt.method(method.key) },
       '.',
     ])
   } else if (pass.emergence < Infinity) {
     lines.push([
-      'Up ',
+      f.t('words.working.up'),
       f.date(pass.emergence),
-      `: ${count(f, pass.emergence - pass.sown, 'day')} on `,
+      f.t('words.working.on', { days: count(f, pass.emergence - pass.sown, 'day') }),
       { text: germPlace.name, at: setAt.place(germPlace.key) },
-      batch.germTemperature === undefined ? '' : ` at about ${f.temperature(batch.germTemperature)}`,
+      batch.germTemperature === undefined
+        ? ''
+        : f.t('words.working.atAbout', { temperature: f.temperature(batch.germTemperature) }),
       '; half are up after ',
       {
-        text: `${f.number(crop.germination.thermalTime)} degree-days above ${f.temperature(crop.germination.base)}`,
+        text: f.t('words.working.degreeDaysAbove', {
+          thermalTime: f.number(crop.germination.thermalTime),
+          temperature: f.temperature(crop.germination.base),
+        }),
         at: setAt.crop(crop.key),
       },
       ...(seed.pace === 1 || !seed.lot
         ? []
-        : [' × ', { text: `pace ${f.number(seed.pace, 2)} of this lot`, at: setAt.lot(seed.lot.key) }]),
+        : [
+            ' × ',
+            { text: f.t('words.working.paceOfThisLot', { pace: f.number(seed.pace, 2) }), at: setAt.lot(seed.lot.key) },
+          ]),
       '.',
     ])
   }
@@ -90,14 +104,16 @@ function sowingDay(batch: Batch, season: Season, f: Format): Working {
     const place = season.places[changing.on(leg.place, day)]!
     const { container } = route.steps[leg.step]!
     lines.push([
-      leg.starts.by === 'potting' ? 'Potted into ' : 'Moved to ',
+      leg.starts.by === 'potting' ? f.t('words.working.pottedInto') : f.t('words.working.movedTo'),
       leg.starts.by === 'potting'
         ? { text: container.name, at: setAt.container(container.key) }
         : { text: place.name, at: setAt.place(place.key) },
-      ` ${f.date(day)}, at an age of ${f.number(legAge(pass, i))} degree-days`,
-      leg.starts.by === 'potting' ? `, then ${count(f, route.steps[leg.step]!.pauseDays, 'day')} to settle` : '',
+      f.t('words.working.atAnAgeOfDegree', { day: f.date(day), legAge: f.number(legAge(pass, i)) }),
+      leg.starts.by === 'potting'
+        ? f.t('words.working.thenToSettle', { days: count(f, route.steps[leg.step]!.pauseDays, 'day') })
+        : '',
       leg.starts.by === 'potting' && changing.on(leg.place, day) !== changing.on(route.legs[i - 1]!.place, day - 1)
-        ? ` on ${place.name}`
+        ? f.t('words.working.onOfPlace', { place: place.name })
         : '',
       '.',
     ])
@@ -108,12 +124,12 @@ function sowingDay(batch: Batch, season: Season, f: Format): Working {
   const ready = Number.isFinite(pass.readyAge) ? pass.readyAge : last.ready
   const limit = limitAge(route)
   lines.push([
-    'In ',
+    f.t('words.working.in'),
     { text: last.container.name, at: setAt.container(last.container.key) },
-    ` the plug pulls cleanly at `,
-    { text: `${f.number(ready)} degree-days`, at: setAt.crop(crop.key) },
+    f.t('words.working.thePlugPullsCleanlyAt'),
+    { text: f.t('words.working.degreeDays', { ready: f.number(ready) }), at: setAt.crop(crop.key) },
     batch.ready === undefined ? '' : ` (${f.date(batch.ready)})`,
-    ` and the plant is too old after ${f.number(limit)}`,
+    f.t('words.working.andThePlantIsToo', { limit: f.number(limit) }),
     batch.limit === undefined ? '' : ` (${f.date(batch.limit)})`,
     '.',
   ])
@@ -121,27 +137,30 @@ function sowingDay(batch: Batch, season: Season, f: Format): Working {
   if (method.hardening.days > 0 && hardening) {
     const place = season.places[changing.on(hardening.place, plantOn - 1)]!
     lines.push([
-      { text: `${count(f, method.hardening.days, 'day')} of hardening`, at: setAt.method(method.key) },
-      ' on ',
+      {
+        text: f.t('words.working.ofHardening', { days: count(f, method.hardening.days, 'day') }),
+        at: setAt.method(method.key),
+      },
+      f.t('words.working.on2'),
       { text: place.name, at: setAt.place(place.key) },
       '.',
     ])
   }
   lines.push([
     `At planting it is ${f.number(batch.ageAtPlanting)} degree-days old; wanted: `,
-    { text: `${agePointWords(batch.agePoint)} plants`, at: setAt.habits() },
+    { text: f.t('words.working.plants', { agePoint: agePointWords(batch.agePoint, f) }), at: setAt.habits() },
     `, ${f.number(ready + batch.agePoint * (limit - ready))}.`,
   ])
   const chosen = batch.sowOn !== undefined
   return {
-    title: bought === undefined ? 'Sowing day' : 'Arrival day',
-    answer: `${f.longDate(pass.sown)}${chosen ? ', chosen by hand' : ''}${
+    title: bought === undefined ? f.t('words.working.sowingDay') : f.t('words.working.arrivalDay'),
+    answer: `${f.longDate(pass.sown)}${chosen ? f.t('words.working.chosenByHand') : ''}${
       window ? `; any day from ${f.date(window.earliest)} to ${f.date(window.latest)} still works` : ''
     }`,
     lines,
-    rule: 'The latest sowing whose plants reach the wanted age at planting, counted day by day with the temperature (and light) of each place they stand in.',
+    rule: f.t('words.working.theLatestSowingWhosePlants'),
     changes: `A warmer place, a smaller container or younger plants bring the sowing later; hardening, each potting-up and ${
-      crop.growth.points.length > 1 ? 'a larger cell' : 'more room'
+      crop.growth.points.length > 1 ? f.t('words.working.aLargerCell') : f.t('words.working.moreRoom')
     } bring it earlier. The window is when the plant is ready but not past its limit.`,
   }
 }
@@ -165,11 +184,14 @@ function placesByRule({ way, pass, stays }: Batch, season: Season, f: Format): P
           .flatMap(({ place: other, lack }) => (lack ? [lackWords(lack, season.places[other]!.name, f)] : []))
         const own = judged[at]?.lack
         return [
-          `From ${f.date(stay.from)} on `,
+          f.t('words.working.fromOn', { from: f.date(stay.from) }),
           { text: place.name, at: setAt.place(place.key) },
           own
-            ? `, the nearest there is: ${lackWords(own, place.name, f)}`
-            : `, the cheapest place that keeps about its usual pace (${f.number(keeps.usualRate, 1)} degree-days a day) with no usual night under ${f.temperature(leastNight(keeps.cold))}`,
+            ? f.t('words.working.theNearestThereIs', { lack: lackWords(own, place.name, f) })
+            : f.t('words.working.theCheapestPlaceThatKeeps', {
+                usualRate: f.number(keeps.usualRate, 1),
+                temperature: f.temperature(leastNight(keeps.cold)),
+              }),
           cheaper.length > 0 ? `; ${cheaper.join('; ')}.` : '.',
         ]
       })
@@ -180,15 +202,19 @@ function placesByRule({ way, pass, stays }: Batch, season: Season, f: Format): P
 function lackWords(lack: PlaceLack, place: string, f: Format): string {
   switch (lack.kind) {
     case 'closed':
-      return `${place} is not open`
+      return f.t('words.working.isNotOpen', { place })
     case 'kills':
-      return `${place} has usual nights under ${f.temperature(lack.under)}, which kill it`
+      return f.t('words.working.hasUsualNightsUnderWhich', { place, temperature: f.temperature(lack.under) })
     case 'chills':
-      return `${place} has usual nights under ${f.temperature(lack.under)}`
+      return f.t('words.working.hasUsualNightsUnder', { place, temperature: f.temperature(lack.under) })
     case 'hot':
-      return `${place} goes over ${f.temperature(lack.above)}`
+      return f.t('words.working.goesOver', { place, temperature: f.temperature(lack.above) })
     case 'slow':
-      return `${place} is slow, ${f.number(lack.pace, 1)} degree-days a day where ${f.number(lack.usual, 1)} are usual`
+      return f.t('words.working.isSlowDegreeDaysA', {
+        place,
+        pace: f.number(lack.pace, 1),
+        usual: f.number(lack.usual, 1),
+      })
   }
 }
 
@@ -203,68 +229,98 @@ function cells(batch: Batch, season: Season, f: Format): Working {
   const { policy } = way.method.sowing
   const bought = policy === 'bought'
   const germination: Piece = bought
-    ? { text: `${shareWords(input.germination)} pass inspection on arrival`, at: setAt.method(way.method.key) }
+    ? {
+        text: f.t('words.working.passInspectionOnArrival', { share: shareWords(input.germination) }),
+        at: setAt.method(way.method.key),
+      }
     : lot
-      ? { text: `${shareWords(seed.germination)} of this lot come up`, at: setAt.lot(lot.key) }
-      : { text: `${shareWords(seed.germination)} usually come up`, at: setAt.crop(way.crop.key) }
+      ? { text: f.t('words.working.ofThisLotComeUp', { share: shareWords(seed.germination) }), at: setAt.lot(lot.key) }
+      : {
+          text: f.t('words.working.usuallyComeUp', { share: shareWords(seed.germination) }),
+          at: setAt.crop(way.crop.key),
+        }
   const lines: Piece[][] = [
-    [{ text: `${count(f, batch.plants, 'goodPlant')} wanted`, at: setAt.planting(batch.planting.key) }, '.'],
+    [
+      {
+        text: f.t('words.working.wanted', { goodPlants: count(f, batch.plants, 'goodPlant') }),
+        at: setAt.planting(batch.planting.key),
+      },
+      '.',
+    ],
     [
       germination,
-      bought
-        ? '.'
-        : ` (as sure as a test of ${count(f, Math.round(seed.testedSeeds), 'seed')}, and that doubt is counted in).`,
+      bought ? '.' : f.t('words.working.asSureAsATest', { seeds: count(f, Math.round(seed.testedSeeds), 'seed') }),
     ],
   ]
   if (inFlats(way.method))
     lines.push([
       {
-        text: `${shareWords(policyOf(way.method.sowing).usable)} of the seedlings are good enough to prick out`,
+        text: f.t('words.working.ofTheSeedlingsAreGood', { share: shareWords(policyOf(way.method.sowing).usable) }),
         at: setAt.method(way.method.key),
       },
       '.',
     ])
   if (factor < 0.999 && policy !== 'flat') {
     lines.push([
-      `On ${season.places[batch.pass!.germPlace]!.name} at about ${f.temperature(germTemperature!)} only ${shareWords(factor)} of those.`,
+      f.t('words.working.onAtAboutOnlyOf', {
+        places: season.places[batch.pass!.germPlace]!.name,
+        temperature: f.temperature(germTemperature!),
+        share: shareWords(factor),
+      }),
     ])
   }
   if (way.seedsPerCell > 1) {
     lines.push([
-      { text: sowingWords(way.method.sowing), at: setAt.method(way.method.key) },
-      `: ${f.number(sizing.perCell, 2)} good ${input.atLeast === undefined ? 'plants' : 'clumps'} from a cell on average.`,
+      { text: sowingWords(way.method.sowing, f), at: setAt.method(way.method.key) },
+      f.t('words.working.goodClumpsFromACell', {
+        perCell: f.number(sizing.perCell, 2),
+        atLeast: input.atLeast === undefined ? 'yes' : 'no',
+      }),
     ])
   }
   way.survivals.forEach((survival, i) => {
     if (survival === 1) return
     const { container } = way.route.steps[i]!
     lines.push([
-      { text: `${shareWords(survival)} stay good in ${container.name}`, at: setAt.method(way.method.key) },
+      {
+        text: f.t('words.working.stayGoodIn', { share: shareWords(survival), container: container.name }),
+        at: setAt.method(way.method.key),
+      },
       '.',
     ])
   })
   if (sizing.counts.length > 1) {
-    const later = sizing.counts.slice(1).map((n, i) => `${f.number(n)} into ${way.route.steps[i + 1]!.container.name}`)
-    lines.push([`Only what is needed is carried on: ${list(f, later)}.`])
+    const later = sizing.counts
+      .slice(1)
+      .map((n, i) => f.t('words.working.into', { n: f.number(n), container: way.route.steps[i + 1]!.container.name }))
+    lines.push([f.t('words.working.onlyWhatIsNeededIs', { list: list(f, later) })])
   }
   const habits = flatHabits(input).filter(({ habit }) => habit !== 'by the averages')
   lines.push([
-    `For comparison, ${list(
-      f,
-      habits.map(
-        ({ habit, cells: n, chance }) =>
-          `"${habit}" sows ${f.number(n)} and is ${chanceWords(f, chance)} likely to be enough`,
+    f.t('words.working.forComparison', {
+      list: list(
+        f,
+        habits.map(({ habit, cells: n, chance }) =>
+          f.t('words.working.sowsAndIsLikelyTo', { habit, n: f.number(n), chance: chanceWords(f, chance) }),
+        ),
       ),
-    )}.`,
+    }),
   ])
   return {
-    title: bought ? 'Young plants' : policy === 'flat' ? 'Seed in flats' : 'Cells',
-    answer: `${count(f, sizing.cells, bought ? 'youngPlant' : policy === 'flat' ? 'seed' : 'cell')}: ${chanceWords(f, sizing.chance)} likely to give at least ${f.number(batch.plants)} good plants, about ${f.number(Math.max(0, sizing.spare))} to spare`,
+    title: bought
+      ? f.t('words.working.youngPlants')
+      : policy === 'flat'
+        ? f.t('words.working.seedInFlats')
+        : f.t('words.working.cells'),
+    answer: f.t('words.working.likelyToGiveAtLeast', {
+      count: count(f, sizing.cells, bought ? 'youngPlant' : policy === 'flat' ? 'seed' : 'cell'),
+      chance: chanceWords(f, sizing.chance),
+      plants: f.number(batch.plants),
+      value: f.number(Math.max(0, sizing.spare)),
+    }),
     lines,
-    rule: `The smallest number that is enough with the wanted confidence (${chanceWords(f, batch.confidence)}), worked out exactly, not by adding a percentage.`,
-    changes: bought
-      ? 'Fewer losses on the way, or a lower confidence, order fewer.'
-      : 'A better or better-tested lot, a second seed in each cell, or a lower confidence sow fewer cells.',
+    rule: f.t('words.working.theSmallestNumberThatIs', { chance: chanceWords(f, batch.confidence) }),
+    changes: bought ? f.t('words.working.fewerLossesOnTheWay') : f.t('words.working.aBetterOrBetterTested'),
   }
 }
 
@@ -277,8 +333,14 @@ function seeds(batch: Batch, season: Season, f: Format): Working {
     [
       ...(seedsPerFlat !== undefined
         ? [
-            `${count(f, sizing.seeds, 'seed')} over ${count(f, way.cellsIn(0, sizing), 'flat')}, `,
-            { text: `${f.number(seedsPerFlat)} to a flat`, at: setAt.method(way.method.key) },
+            f.t('words.working.over', {
+              seeds: count(f, sizing.seeds, 'seed'),
+              flats: count(f, way.cellsIn(0, sizing), 'flat'),
+            }),
+            {
+              text: f.t('words.working.toAFlat', { seedsPerFlat: f.number(seedsPerFlat) }),
+              at: setAt.method(way.method.key),
+            },
             '.',
           ]
         : [
@@ -288,37 +350,45 @@ function seeds(batch: Batch, season: Season, f: Format): Working {
           ]),
     ],
     [
-      { text: `${shareWords(season.habits.handling)} for handling`, at: setAt.habits() },
-      ` makes ${f.number(toHave)} to have in hand.`,
+      { text: f.t('words.working.forHandling', { share: shareWords(season.habits.handling) }), at: setAt.habits() },
+      f.t('words.working.makesToHaveInHand', { toHave: f.number(toHave) }),
     ],
   ]
   if (seed.lot?.seeds !== undefined) {
     lines.push([
-      { text: `${count(f, seed.lot.seeds, 'seed')} left in ${seed.lot.name}`, at: setAt.lot(seed.lot.key) },
+      {
+        text: f.t('words.working.leftIn', { seeds: count(f, seed.lot.seeds, 'seed'), lot: seed.lot.name }),
+        at: setAt.lot(seed.lot.key),
+      },
       '.',
     ])
   }
   return {
-    title: 'Seeds',
+    title: f.t('words.working.seeds'),
     answer: `${count(f, sizing.seeds, 'seed')}; ${f.number(toHave)} to have`,
     lines,
-    rule: 'Cells times seeds per cell.',
-    changes: 'Sowing fewer seeds per cell uses less seed and more cells.',
+    rule: f.t('words.working.cellsTimesSeedsPerCell'),
+    changes: f.t('words.working.sowingFewerSeedsPerCell'),
   }
 }
 
 function room(batch: Batch, season: Season, f: Format): Working {
   const most = Math.max(...batch.stays.map((stay) => stay.trayPlaces))
   return {
-    title: 'Room',
-    answer: `${count(f, most, 'trayPlace')} at most`,
+    title: f.t('words.working.room'),
+    answer: f.t('words.working.atMost', { trayPlaces: count(f, most, 'trayPlace') }),
     lines: batch.stays.map((stay) => [
       { text: season.places[stay.place]!.name, at: setAt.place(season.places[stay.place]!.key) },
-      `, ${f.date(stay.from)} to ${f.date(stay.until)}: ${f.number(stay.cells)} in ${f.number(stay.trays)} × `,
+      f.t('words.working.toIn', {
+        from: f.date(stay.from),
+        until: f.date(stay.until),
+        cells: f.number(stay.cells),
+        trays: f.number(stay.trays),
+      }),
       { text: stay.container.name, at: setAt.container(stay.container.key) },
       `, ${count(f, stay.trayPlaces, 'trayPlace')}.`,
     ]),
     rule: 'Whole trays, each by its footprint; a part-filled tray takes its whole place.',
-    changes: 'A smaller cell, or later potting-up, takes less room.',
+    changes: f.t('words.working.aSmallerCellOrLater'),
   }
 }

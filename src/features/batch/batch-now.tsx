@@ -4,6 +4,7 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
 import Link from 'next/link'
+import { useTranslations } from 'next-intl'
 import { recordsOf, workAhead } from '../../core/advice/work'
 import type { Batch } from '../../core/batch/batch'
 import { EntryList } from '../../ui/records/entry-list'
@@ -17,13 +18,14 @@ import { AccountLines } from './account-lines'
 
 /** Work that is still to come, to be ticked off on its day or before. */
 function ComesNext({ batch }: { batch: Batch }) {
+  const t = useTranslations('batch')
   const { plan, today, data, format } = useSeason()
   const ahead = workAhead(plan, batch, today)
   if (ahead.length === 0 || data.whatIf) return null
   return (
-    <Box component="section" aria-label="What comes next" sx={{ mb: 2.5 }}>
+    <Box component="section" aria-label={t('whatComesNext')} sx={{ mb: 2.5 }}>
       <Typography variant="h2" sx={{ mb: 0.5 }}>
-        What comes next
+        {t('whatComesNext')}
       </Typography>
       <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
         {ahead.slice(0, AHEAD).map((work) => (
@@ -32,7 +34,7 @@ function ComesNext({ batch }: { batch: Batch }) {
       </Box>
       {ahead.length > AHEAD && (
         <Box sx={{ fontSize: 14, color: 'text.secondary', mt: 0.5 }}>
-          Then {count(format, ahead.length - AHEAD, 'moreStep')}.
+          {t('then', { moreSteps: count(format, ahead.length - AHEAD, 'moreStep') })}
         </Box>
       )}
     </Box>
@@ -40,26 +42,31 @@ function ComesNext({ batch }: { batch: Batch }) {
 }
 
 export function Now({ batch }: { batch: Batch }) {
+  const t = useTranslations('batch')
   const { season, format } = useSeason()
   const { progress, ready, limit, plantOn } = batch
   const stand = progress?.stand
   const planned = progress?.planned
   const figures: [string, string, (string | undefined)?][] = [
     [
-      'Plants expected',
+      t('plantsExpected'),
       progress ? format.number(Math.round(progress.plants)) : format.number(batch.plants),
-      `${format.number(batch.plants)} wanted`,
+      t('wanted', { plants: format.number(batch.plants) }),
     ],
     [
-      'Ready',
+      t('ready'),
       ready === undefined ? '–' : format.date(ready),
-      planned?.ready !== undefined && planned.ready !== ready ? `planned ${format.date(planned.ready)}` : undefined,
+      planned?.ready !== undefined && planned.ready !== ready
+        ? t('planned', { ready: format.date(planned.ready) })
+        : undefined,
     ],
-    ['Outgrown', limit === undefined ? '–' : format.date(limit)],
+    [t('outgrown'), limit === undefined ? '–' : format.date(limit)],
     [
-      'Plant',
+      t('plant2'),
       format.date(plantOn),
-      planned && planned.plantOn !== plantOn ? `planned ${format.date(planned.plantOn)}` : undefined,
+      planned && planned.plantOn !== plantOn
+        ? t('plannedOfPlantOn', { plantOn: format.date(planned.plantOn) })
+        : undefined,
     ],
   ]
   return (
@@ -89,12 +96,15 @@ export function Now({ batch }: { batch: Batch }) {
       </Box>
       {stand && (
         <Box sx={{ mb: 2, fontSize: 15 }}>
-          The counts say: {format.number(Math.round(stand.mean))} good plants in the end, 90 % likely{' '}
-          {format.number(stand.low)} to {format.number(stand.high)}
-          {Math.abs(stand.pace - 1) > 0.04
-            ? `; this lot comes up ${stand.pace > 1 ? 'slower' : 'faster'} than its kind`
-            : ''}
-          .
+          {t('theCountsSayGoodPlants', {
+            mean: format.number(Math.round(stand.mean)),
+            low: format.number(stand.low),
+            high: format.number(stand.high),
+            extra:
+              Math.abs(stand.pace - 1) > 0.04
+                ? `; this lot comes up ${stand.pace > 1 ? t('slower') : t('faster')} than its kind`
+                : '',
+          })}
         </Box>
       )}
       <AccountLines batch={batch} />
@@ -107,7 +117,7 @@ export function Now({ batch }: { batch: Batch }) {
           variant="outlined"
           color="inherit"
         >
-          In the plan
+          {t('inThePlan')}
         </Button>
         <Button
           component={Link}
@@ -115,13 +125,13 @@ export function Now({ batch }: { batch: Batch }) {
           variant="outlined"
           color="inherit"
         >
-          Labels
+          {t('labels')}
         </Button>
       </Box>
       <Typography variant="h2" sx={{ mb: 1 }}>
-        What happened
+        {t('whatHappened')}
       </Typography>
-      <EntryList entries={recordsOf(season.records, batch.id.split('~')[0]!)} empty="Nothing is written down yet." />
+      <EntryList entries={recordsOf(season.records, batch.id.split('~')[0]!)} empty={t('nothingIsWrittenDownYet')} />
     </>
   )
 }

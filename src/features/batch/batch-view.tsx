@@ -9,6 +9,7 @@ import Typography from '@mui/material/Typography'
 import dynamic from 'next/dynamic'
 import Link from 'next/link'
 import { useRouter, useSearchParams } from 'next/navigation'
+import { useTranslations } from 'next-intl'
 import { outlookOf } from '../../core/advice/work'
 import type { Batch } from '../../core/batch/batch'
 import { OutlookTag } from '../../ui/records/outlook-tag'
@@ -21,16 +22,12 @@ import { Now } from './batch-now'
 
 const StandCount = dynamic(() => import('./stand-count').then((module) => module.StandCount))
 
-const TABS = [
-  ['now', 'Now'],
-  ['count', 'Count'],
-  ['check', 'Check'],
-  ['more', 'More'],
-] as const
+const TABS = ['now', 'count', 'check', 'more'] as const
 
-type TabName = (typeof TABS)[number][0]
+type TabName = (typeof TABS)[number]
 
 export function BatchView() {
+  const t = useTranslations('batch')
   const { plan } = useSeason()
   const search = useSearchParams()
   const id = search.get('id') ?? ''
@@ -38,17 +35,18 @@ export function BatchView() {
   if (!batch) {
     return (
       <Box sx={{ p: 3 }}>
-        <Typography variant="h1">No such batch</Typography>
+        <Typography variant="h1">{t('noSuchBatch')}</Typography>
         <Box sx={{ mt: 1 }}>
-          Its planting may have been taken out of the plan. <Link href="/plan">See the plan</Link>.
+          {t('itsPlantingMayHaveBeen')} <Link href="/plan">{t('seeThePlan')}</Link>.
         </Box>
       </Box>
     )
   }
-  return <OneBatch key={id} batch={batch} tab={TABS.find(([name]) => name === search.get('tab'))?.[0] ?? 'now'} />
+  return <OneBatch key={id} batch={batch} tab={TABS.find((name) => name === search.get('tab')) ?? 'now'} />
 }
 
 function OneBatch({ batch, tab }: { batch: Batch; tab: TabName }) {
+  const t = useTranslations('batch')
   const { season, plan, format, today, data } = useSeason()
   const router = useRouter()
   const { progress } = batch
@@ -77,7 +75,7 @@ function OneBatch({ batch, tab }: { batch: Batch; tab: TabName }) {
         </Box>
       </Box>
       {parts.length > 1 && (
-        <Box sx={{ mt: 1, display: 'flex', flexWrap: 'wrap', gap: 1 }} role="group" aria-label="Parts of this batch">
+        <Box sx={{ mt: 1, display: 'flex', flexWrap: 'wrap', gap: 1 }} role="group" aria-label={t('partsOfThisBatch')}>
           {parts.map((part) => (
             <Button
               key={part.id}
@@ -100,15 +98,13 @@ function OneBatch({ batch, tab }: { batch: Batch; tab: TabName }) {
         onChange={(_, next: string) => to(next)}
         variant="fullWidth"
         sx={{ mt: 1.5, mb: 2, borderBottom: 1, borderColor: 'divider' }}
-        aria-label="About this batch"
+        aria-label={t('aboutThisBatch')}
       >
-        {TABS.map(([name, title]) => (
-          <Tab key={name} value={name} label={title} sx={{ minHeight: 48, fontSize: 16 }} />
+        {TABS.map((name) => (
+          <Tab key={name} value={name} label={t(`tabs.${name}`)} sx={{ minHeight: 48, fontSize: 16 }} />
         ))}
       </Tabs>
-      {data.whatIf && tab !== 'now' && (
-        <Alert severity="info">This is a what-if copy: what happened is written down in the season itself.</Alert>
-      )}
+      {data.whatIf && tab !== 'now' && <Alert severity="info">{t('thisIsAWhatIf')}</Alert>}
       {tab === 'now' && <Now batch={batch} />}
       {!data.whatIf && tab === 'count' && (stands ? <StandCount batch={batch} /> : <NotHere batch={batch} />)}
       {!data.whatIf && tab === 'check' && (stands ? <PlantCheck batch={batch} /> : <NotHere batch={batch} />)}
@@ -119,20 +115,23 @@ function OneBatch({ batch, tab }: { batch: Batch; tab: TabName }) {
 
 /** Why there is nothing to count or to look at. */
 function NotHere({ batch }: { batch: Batch }) {
+  const t = useTranslations('batch')
   const { format } = useSeason()
   const standing = batch.progress?.standing
   const words =
     standing === 'planted' ? (
       <>
-        It is planted: how it does is counted in{' '}
-        <Link href={`/field?stand=${encodeURIComponent(batch.id)}`}>Field</Link>.
+        {t('itIsPlantedHowIt')} <Link href={`/field?stand=${encodeURIComponent(batch.id)}`}>{t('field')}</Link>.
       </>
     ) : standing === 'gone' ? (
-      'It is gone: nothing of it stands here any more. Where that was a mistake, take the entry back in the list under “Now”.'
+      t('itIsGoneNothingOf')
     ) : (
       <>
-        Nothing is written down as sown yet{batch.sow === undefined ? '' : `; it is due on ${format.date(batch.sow)}`}.
-        Tick the sowing off on <Link href="/today">Today</Link>, and then count.
+        {t('nothingIsWrittenDownAs', {
+          extra: batch.sow === undefined ? '' : `; it is due on ${format.date(batch.sow)}`,
+        })}{' '}
+        <Link href="/today">{t('today')}</Link>
+        {t('andThenCount')}
       </>
     )
   return <Box sx={{ color: 'text.secondary' }}>{words}</Box>

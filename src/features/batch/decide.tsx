@@ -7,6 +7,7 @@ import LinearProgress from '@mui/material/LinearProgress'
 import Typography from '@mui/material/Typography'
 import { useRouter } from 'next/navigation'
 import { useDeferredValue, useMemo } from 'react'
+import { useTranslations } from 'next-intl'
 import { formatDay } from '../../core/calendar/day'
 import { standDecision, type StandChoice } from '../../core/advice/stand-choices'
 import type { Batch } from '../../core/batch/batch'
@@ -30,6 +31,7 @@ export function Decide({
   flat: boolean
   gaps: CellState[] | undefined
 }) {
+  const t = useTranslations('batch')
   const { planner, plan, season, format, today } = useSeason()
   const { record } = useRecord()
   const { change, busy, failure, problems } = useChange()
@@ -55,7 +57,7 @@ export function Decide({
   const carryOut = async (choice: StandChoice) => {
     switch (choice.kind) {
       case 'let-be':
-        await record(countSaid, `${code}: counted.`)
+        await record(countSaid, t('counted', { code }))
         return back()
       case 'wait':
         await record(
@@ -66,7 +68,7 @@ export function Decide({
       case 'fill':
         await record(
           [countSaid, { batch: batch.id, what: { did: 'fill', cells: choice.blanks } }],
-          `${code}: counted, ${count(format, choice.blanks, 'blank')} filled.`,
+          t('countedFilled', { code, blanks: count(format, choice.blanks, 'blank') }),
         )
         return back()
       case 'resow': {
@@ -81,7 +83,10 @@ export function Decide({
           season.plantings,
         )
         if (
-          await change([{ of: 'plantings', key: again.key, from: null, to: again }], `Sow ${code} again: ${again.code}`)
+          await change(
+            [{ of: 'plantings', key: again.key, from: null, to: again }],
+            t('sowAgain', { code, again: again.code }),
+          )
         ) {
           await record(
             [countSaid, { batch: batch.id, what: { did: 'resow', as: again.key } }],
@@ -105,7 +110,7 @@ export function Decide({
               },
             },
           ],
-          `${code}: counted, ${count(format, choice.cells, 'blank')} sown again.`,
+          t('countedSownAgain', { code, blanks: count(format, choice.cells, 'blank') }),
         )
         return back()
       case 'fewer': {
@@ -114,10 +119,10 @@ export function Decide({
         if (
           await change(
             [{ of: 'plantings', key: planting.key, from: planting, to }],
-            `Plant fewer of ${code}: ${format.number(choice.plants)}`,
+            t('plantFewerOf', { code, plants: format.number(choice.plants) }),
           )
         ) {
-          await record(countSaid, `${code}: counted.`)
+          await record(countSaid, t('counted', { code }))
           back()
         }
       }
@@ -126,13 +131,16 @@ export function Decide({
 
   const enough = decision.chance >= batch.confidence
   return (
-    <Box component="section" aria-label="What the count says" sx={{ display: 'grid', gap: 1.5 }}>
+    <Box component="section" aria-label={t('whatTheCountSays')} sx={{ display: 'grid', gap: 1.5 }}>
       <Box>
         <Box sx={{ display: 'flex', justifyContent: 'space-between', fontSize: 15 }}>
           <span>
-            In the end about <b>{format.number(Math.round(decision.stand.mean))}</b> good plants (
-            {format.number(decision.stand.low)} to {format.number(decision.stand.high)});{' '}
-            {format.number(decision.wanted)} wanted
+            {t('inTheEndAbout')} <b>{format.number(Math.round(decision.stand.mean))}</b>{' '}
+            {t('goodPlantsToWanted', {
+              low: format.number(decision.stand.low),
+              high: format.number(decision.stand.high),
+              wanted: format.number(decision.wanted),
+            })}
           </span>
         </Box>
         <LinearProgress
@@ -140,28 +148,41 @@ export function Decide({
           value={Math.min(100, 100 * decision.chance)}
           color={enough ? 'success' : decision.chance > 0.5 ? 'warning' : 'error'}
           sx={{ height: 10, borderRadius: 1, my: 0.75 }}
-          aria-label="Chance to have enough"
+          aria-label={t('chanceToHaveEnough')}
         />
         <Box sx={{ fontSize: 15 }}>
-          {chanceWords(format, decision.chance)} likely to be enough. {timeWords(decision, format.number)}
+          {t('likelyToBeEnoughOfChance', {
+            chance: chanceWords(format, decision.chance),
+            time: timeWords(decision, format.number),
+          })}
         </Box>
         {decision.lastResow && !enough && (
           <Box
             sx={{ fontSize: 15, mt: 0.5, color: decision.lastResow.lastDay < today ? 'error.main' : 'text.primary' }}
           >
             {decision.lastResow.lastDay < today
-              ? `Too late to sow again for ${format.date(batch.plantOn)}: the last day was ${format.date(decision.lastResow.lastDay)}.`
-              : `Sown again by ${format.date(decision.lastResow.lastDay)} (${decision.lastResow.method.name}) it still makes ${format.date(batch.plantOn)}.`}
+              ? t('tooLateToSowAgain', {
+                  plantOn: format.date(batch.plantOn),
+                  lastDay: format.date(decision.lastResow.lastDay),
+                })
+              : t('sownAgainByItStill', {
+                  lastDay: format.date(decision.lastResow.lastDay),
+                  method: decision.lastResow.method.name,
+                  plantOn: format.date(batch.plantOn),
+                })}
           </Box>
         )}
         {!enough && decision.lacking > 0 && (
           <Box sx={{ fontSize: 15, mt: 0.5 }}>
-            To do nothing leaves about {count(format, decision.lacking, 'plant')} of {format.number(decision.wanted)}{' '}
-            out
-            {decision.atStake !== undefined && decision.atStake >= 1
-              ? `, worth about ${format.number(Math.round(decision.atStake))}`
-              : ''}
-            {batch.planting.worth?.by === 'promise' ? ', and this one is promised' : ''}.
+            {t('toDoNothingLeavesAbout', {
+              plants: count(format, decision.lacking, 'plant'),
+              wanted: format.number(decision.wanted),
+              extra:
+                decision.atStake !== undefined && decision.atStake >= 1
+                  ? t('worthAbout', { atStake: format.number(Math.round(decision.atStake)) })
+                  : '',
+              by: batch.planting.worth?.by === 'promise' ? 'yes' : 'no',
+            })}
           </Box>
         )}
       </Box>
@@ -173,11 +194,14 @@ export function Decide({
       ))}
       {decision.noSeed && !enough && (
         <Alert severity="warning">
-          Sowing again takes {count(format, decision.noSeed.seeds, 'seed')}; {decision.noSeed.lot.name} has{' '}
-          {format.number(decision.noSeed.left)} left, and no other lot has enough.
+          {t('sowingAgainTakesHasLeft', {
+            seeds: count(format, decision.noSeed.seeds, 'seed'),
+            lot: decision.noSeed.lot.name,
+            left: format.number(decision.noSeed.left),
+          })}
         </Alert>
       )}
-      <Typography variant="h2">What to do</Typography>
+      <Typography variant="h2">{t('whatToDo')}</Typography>
       {decision.choices.map((choice, i) => (
         <Button
           key={choice.kind}

@@ -3,11 +3,11 @@
 import Box from '@mui/material/Box'
 import Link from 'next/link'
 import { useState } from 'react'
+import { useTranslations } from 'next-intl'
 import type { Day } from '../../core/calendar/day'
 import { LOSS_CAUSES, type LossCause } from '../../season/schema'
 import { ChoiceField, NumberField, WordField } from '../../ui/fields'
 import type { Said } from '../../ui/records/use-record'
-import { LOSS_WORDS } from '../../ui/records/words'
 import { useSeason } from '../../ui/season-context'
 import { count } from '../../words/format'
 import { type Own, Form } from './happened-form'
@@ -15,6 +15,7 @@ import { type Own, Form } from './happened-form'
 export type Fate = 'stay' | 'plant' | 'pot-up' | 'harden' | 'sold' | 'given' | 'discarded'
 
 export function Loss(own: Own) {
+  const t = useTranslations('batch')
   const { format } = useSeason()
   const [plants, setPlants] = useState<number>()
   const [cause, setCause] = useState<LossCause>('unknown')
@@ -23,26 +24,26 @@ export function Loss(own: Own) {
   return (
     <Form
       {...own}
-      title="Plants were lost"
-      summary="loss written down."
+      title={t('plantsWereLost')}
+      summary={t('lossWrittenDown')}
       said={(on) =>
         plants === undefined || plants < 1
-          ? 'Enter how many.'
+          ? t('enterHowMany')
           : most !== undefined && plants > most
-            ? `There are ${format.number(most)} at most.`
+            ? t('thereAreAtMost', { most: format.number(most) })
             : [{ batch: own.batch.id, on, what: { did: 'loss', plants: Math.round(plants), cause } }]
       }
     >
       <NumberField
-        label="Plants lost"
+        label={t('plantsLost')}
         value={plants}
         onChange={setPlants}
-        help={most === undefined ? undefined : `of ${format.number(most)} at most`}
+        help={most === undefined ? undefined : t('ofAtMost', { most: format.number(most) })}
       />
       <ChoiceField
-        label="Why"
+        label={t('why')}
         value={cause}
-        options={LOSS_CAUSES.map((one) => [one, LOSS_WORDS[one]] as const)}
+        options={LOSS_CAUSES.map((one) => [one, format.t(`records.loss.${one}`)] as const)}
         onChange={(next) => setCause(next || 'unknown')}
       />
     </Form>
@@ -50,6 +51,7 @@ export function Loss(own: Own) {
 }
 
 export function End(own: Own) {
+  const t = useTranslations('batch')
   const { format } = useSeason()
   const { ledger } = own.batch.progress!
   const most = ledger.plants ?? ledger.most
@@ -58,11 +60,11 @@ export function End(own: Own) {
   return (
     <Form
       {...own}
-      title="Sold, given or thrown away"
-      summary="written down."
+      title={t('soldGivenOrThrownAway')}
+      summary={t('writtenDown')}
       said={(on) =>
         plants !== undefined && most !== undefined && plants > most
-          ? `There are ${format.number(most)} at most.`
+          ? t('thereAreAtMost', { most: format.number(most) })
           : [
               {
                 batch: own.batch.id,
@@ -73,21 +75,21 @@ export function End(own: Own) {
       }
     >
       <ChoiceField
-        label="What became of them"
+        label={t('whatBecameOfThem')}
         value={how}
         options={[
-          ['discarded', 'Thrown away'],
-          ['sold', 'Sold'],
-          ['given', 'Given away'],
-          ['left-over', 'Left over, kept for nothing'],
+          ['discarded', t('thrownAway2')],
+          ['sold', t('sold2')],
+          ['given', t('givenAway2')],
+          ['left-over', t('leftOverKeptForNothing')],
         ]}
         onChange={(next) => setHow(next || 'discarded')}
       />
       <NumberField
-        label="Plants"
+        label={t('plants')}
         value={plants}
         onChange={setPlants}
-        help={`Leave it empty for all${most === undefined ? '' : `: ${format.number(most)} at most`}.`}
+        help={t('leaveItEmptyForAll', { extra: most === undefined ? '' : t('atMost', { most: format.number(most) }) })}
       />
     </Form>
   )
@@ -97,6 +99,7 @@ type Slip = 'mixed' | 'twice' | 'unlabelled'
 
 /** What went wrong at the potting bench, and the way out of it. */
 export function Mixed(own: Own) {
+  const t = useTranslations('batch')
   const { plan, format } = useSeason()
   const { batch } = own
   const [slip, setSlip] = useState<Slip>('mixed')
@@ -109,18 +112,22 @@ export function Mixed(own: Own) {
   const otherName = others.find(({ id }) => id === other)?.variety.name
   const said = (on: Day): Said[] | string => {
     if (slip === 'twice' && other === '') {
-      if (cells !== undefined && (cells < 1 || !Number.isInteger(cells)))
-        return 'Enter how many cells, in whole numbers.'
+      if (cells !== undefined && (cells < 1 || !Number.isInteger(cells))) return t('enterHowManyCellsIn')
       return [
         {
           batch: batch.id,
           on,
           what: { did: 'note' },
-          note: `${cells === undefined ? 'Some cells were' : `${count(format, cells, 'cell')} ${cells === 1 ? 'was' : 'were'}`} sown twice: count them as doubles, and thin.`,
+          note: t('sownTwiceCountThemAs', {
+            extra:
+              cells === undefined
+                ? t('someCellsWere')
+                : `${count(format, cells, 'cell')} ${cells === 1 ? 'was' : 'were'}`,
+          }),
         },
       ]
     }
-    if (name.trim() === '') return 'Give it a name to go by.'
+    if (name.trim() === '') return t('giveItANameTo')
     return [
       { batch: batch.id, on, what: { did: 'mixed', as: name.trim(), with: other === '' ? [] : [other] } },
       ...(other === ''
@@ -129,60 +136,59 @@ export function Mixed(own: Own) {
     ]
   }
   return (
-    <Form {...own} title="Lot or label mix-up" summary="written down." said={said}>
+    <Form {...own} title={t('lotOrLabelMixUp')} summary={t('writtenDown')} said={said}>
       <ChoiceField<Slip>
-        label="What happened"
+        label={t('whatHappened')}
         value={slip}
         options={[
-          ['mixed', 'Two lots or kinds were mixed'],
-          ['twice', 'Cells were sown twice'],
-          ['unlabelled', 'A tray lost its label'],
+          ['mixed', t('twoLotsOrKindsWere')],
+          ['twice', t('cellsWereSownTwice')],
+          ['unlabelled', t('aTrayLostItsLabel')],
         ]}
         onChange={(next) => setSlip(next || 'mixed')}
       />
       {slip === 'unlabelled' && (
         <Box sx={{ fontSize: 15 }}>
-          <Link href="/labels?lost">Find out which it is</Link> by what can be seen of it. Where nobody can tell, keep
-          it as a mix:
+          <Link href="/labels?lost">{t('findOutWhichItIs')}</Link> {t('byWhatCanBeSeen')}
         </Box>
       )}
       {slip === 'twice' && (
         <ChoiceField
-          label="Sown over with"
+          label={t('sownOverWith')}
           value={other}
-          none="The same again"
+          none={t('theSameAgain')}
           options={others.map(({ id, code, variety }) => [id, `${code} ${variety.name}`] as const)}
           onChange={setOther}
         />
       )}
       {slip === 'twice' && other === '' && (
         <>
-          <NumberField label="Cells, about" value={cells} onChange={setCells} />
-          <Box sx={{ fontSize: 14.5, color: 'text.secondary' }}>
-            Nothing is lost: at the count they are doubles, which fill blanks or are thinned.
-          </Box>
+          <NumberField label={t('cellsAbout')} value={cells} onChange={setCells} />
+          <Box sx={{ fontSize: 14.5, color: 'text.secondary' }}>{t('nothingIsLostAtThe')}</Box>
         </>
       )}
       {(slip !== 'twice' || other !== '') && (
         <>
           <WordField
-            label="Call it"
+            label={t('callIt')}
             value={name}
             onChange={setName}
-            placeholder={otherName ? `${batch.variety.name} or ${otherName}` : `${batch.variety.name}, mixed`}
+            placeholder={
+              otherName
+                ? t('or', { variety: batch.variety.name, otherName })
+                : t('mixed', { variety: batch.variety.name })
+            }
           />
           {slip !== 'twice' && (
             <ChoiceField
-              label="Mixed with"
+              label={t('mixedWith')}
               value={other}
-              none="Nobody knows"
+              none={t('nobodyKnows')}
               options={others.map(({ id, code, variety }) => [id, `${code} ${variety.name}`] as const)}
               onChange={setOther}
             />
           )}
-          <Box sx={{ fontSize: 14.5, color: 'text.secondary' }}>
-            It stays in the plan under this name, so that nobody sells it as one kind.
-          </Box>
+          <Box sx={{ fontSize: 14.5, color: 'text.secondary' }}>{t('itStaysInThePlan')}</Box>
         </>
       )}
     </Form>

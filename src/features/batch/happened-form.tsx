@@ -4,6 +4,7 @@ import Box from '@mui/material/Box'
 import TextField from '@mui/material/TextField'
 import { useRouter } from 'next/navigation'
 import { useState, type ReactNode } from 'react'
+import { useTranslations } from 'next-intl'
 import { formatDay, type Day } from '../../core/calendar/day'
 import type { Batch } from '../../core/batch/batch'
 import { WordField } from '../../ui/fields'
@@ -26,7 +27,8 @@ export function Form({
   onClose,
   children,
 }: Own & { title: string; summary: string; said: (on: Day) => Said[] | string; children?: ReactNode }) {
-  const { today } = useSeason()
+  const t = useTranslations('batch')
+  const { today, format } = useSeason()
   const { record } = useRecord()
   const router = useRouter()
   const [on, setOn] = useState(formatDay(today))
@@ -34,29 +36,29 @@ export function Form({
   const [photos, setPhotos] = useState<string[]>([])
   const [problem, setProblem] = useState<string>()
   const write = async () => {
-    const day = dayItHappened(on, today)
+    const day = dayItHappened(on, today, format)
     if (typeof day === 'string') return setProblem(day)
     const all = said(day)
     if (typeof all === 'string') return setProblem(all)
     const [first, ...rest] = all
-    if (!first) return setProblem('Write a note, or add a photo.')
+    if (!first) return setProblem(t('writeANoteOrAdd'))
     const more = withNote([first.note, note].filter(Boolean).join(' '), photos)
-    if (first.what.did === 'note' && Object.keys(more).length === 0) return setProblem('Write a note, or add a photo.')
+    if (first.what.did === 'note' && Object.keys(more).length === 0) return setProblem(t('writeANoteOrAdd'))
     await record([{ ...first, ...more }, ...rest], `${batch.code}: ${summary}`)
     router.replace(`/batch?id=${encodeURIComponent(batch.id)}`)
   }
   return (
     <Box sx={{ maxWidth: 460 }}>
-      <EntryForm title={title} problem={problem} back="Back" onWrite={() => void write()} onClose={onClose}>
+      <EntryForm title={title} problem={problem} back={t('back')} onWrite={() => void write()} onClose={onClose}>
         {children}
         <TextField
           type="date"
-          label="On"
+          label={t('on')}
           value={on}
           onChange={(event) => setOn(event.target.value)}
           slotProps={{ inputLabel: { shrink: true }, htmlInput: { max: formatDay(today) } }}
         />
-        <WordField label="Note" value={note} onChange={setNote} lines={2} />
+        <WordField label={t('note')} value={note} onChange={setNote} lines={2} />
         <PhotoField photos={photos} onChange={setPhotos} />
       </EntryForm>
     </Box>

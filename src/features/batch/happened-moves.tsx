@@ -3,6 +3,7 @@
 import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import { useState } from 'react'
+import { useTranslations } from 'next-intl'
 import type { Day } from '../../core/calendar/day'
 import { alive } from '../../core/ledger/accounts'
 import { ChoiceField, NumberField } from '../../ui/fields'
@@ -19,6 +20,7 @@ export function Moved({
   also = [],
   ...own
 }: Own & { place?: string; container?: string; also?: readonly Said[] }) {
+  const t = useTranslations('batch')
   const { season, format, today } = useSeason()
   const { batch } = own
   const { ledger } = batch.progress!
@@ -31,10 +33,10 @@ export function Moved({
   const other = season.containers.find(({ key }) => key === container)
   const small = other && stay && other.cellVolume < stay.container.cellVolume && stay.container.cells > 1
   const said = (on: Day): Said[] | string => {
-    if (place === '' && container === '') return 'Choose where it went, or what it was potted into.'
+    if (place === '' && container === '') return t('chooseWhereItWentOr')
     const some = cells !== undefined && there !== undefined && cells < there
     if (container !== '' && (cells === undefined || cells < 1 || !Number.isInteger(cells)))
-      return 'Enter how many were potted, in whole numbers.'
+      return t('enterHowManyWerePotted')
     return [
       {
         batch: batch.id,
@@ -49,18 +51,18 @@ export function Moved({
     ]
   }
   return (
-    <Form {...own} title="Moved, or potted on" summary={container === '' ? 'moved.' : 'potted on.'} said={said}>
+    <Form {...own} title={t('movedOrPottedOn')} summary={container === '' ? 'moved.' : t('pottedOn')} said={said}>
       <ChoiceField
-        label="Where to"
+        label={t('whereTo')}
         value={place}
-        none={here ? `Stays on ${here.name}` : 'As before'}
+        none={here ? t('staysOn', { here: here.name }) : t('asBefore')}
         options={season.places.filter(({ key }) => key !== here?.key).map((one) => [one.key, one.name] as const)}
         onChange={setPlace}
       />
       <ChoiceField
-        label="Into"
+        label={t('into')}
         value={container}
-        none={stay ? `Stays in ${stay.container.name}` : 'As before'}
+        none={stay ? t('staysIn', { container: stay.container.name }) : t('asBefore')}
         options={season.containers
           .filter(({ key }) => key !== stay?.container.key)
           .map((one) => [one.key, one.name] as const)}
@@ -68,25 +70,27 @@ export function Moved({
       />
       {(container !== '' || place !== '') && (
         <NumberField
-          label={container === '' ? 'Plants moved' : 'Plants potted'}
+          label={container === '' ? t('plantsMoved') : t('plantsPotted')}
           value={cells}
           onChange={setCells}
           help={
             other && cells
-              ? `${count(format, Math.ceil(cells / other.cells), 'tray')} of ${format.number(other.cells)}`
+              ? t('ofOfTrays', {
+                  trays: count(format, Math.ceil(cells / other.cells), 'tray'),
+                  cells: format.number(other.cells),
+                })
               : undefined
           }
         />
       )}
-      {small && <Alert severity="warning">That holds less mix than where it stands now.</Alert>}
-      <Box sx={{ fontSize: 14.5, color: 'text.secondary' }}>
-        What its method has next still comes. Where that is no longer to be done, skip it under “Not as planned”.
-      </Box>
+      {small && <Alert severity="warning">{t('thatHoldsLessMixThan')}</Alert>}
+      <Box sx={{ fontSize: 14.5, color: 'text.secondary' }}>{t('whatItsMethodHasNext')}</Box>
     </Form>
   )
 }
 
 export function Split(own: Own) {
+  const t = useTranslations('batch')
   const { season, format, today } = useSeason()
   const { batch } = own
   const progress = batch.progress!
@@ -103,19 +107,19 @@ export function Split(own: Own) {
     ({ starts, stage }) => starts.by === 'potting' && stage >= 0 && !progress.ledger.done.has(`pot-up/${stage}`),
   )
   const fates: (readonly [Fate, string])[] = [
-    ['stay', 'only moves to another place'],
-    ['plant', 'is planted out'],
+    ['stay', t('onlyMovesToAnotherPlace')],
+    ['plant', t('isPlantedOut')],
     ...(nextPot
-      ? [['pot-up', `is potted up into ${batch.way.route.steps[nextPot.step]!.container.name}`] as const]
+      ? [['pot-up', t('isPottedUpInto', { container: batch.way.route.steps[nextPot.step]!.container.name })] as const]
       : []),
-    ['harden', 'goes out to harden'],
-    ['sold', 'is sold'],
-    ['given', 'is given away'],
-    ['discarded', 'is thrown away'],
+    ['harden', t('goesOutToHarden')],
+    ['sold', t('isSold')],
+    ['given', t('isGivenAway')],
+    ['discarded', t('isThrownAway')],
   ]
   const said = (on: Day): Said[] | string => {
-    if (take === undefined || take < 1) return 'Enter how many plants go.'
-    if (take >= cells) return `All ${format.number(cells)} is no part: leave some, or say what happens to the whole.`
+    if (take === undefined || take < 1) return t('enterHowManyPlantsGo')
+    if (take >= cells) return t('allIsNoPartLeave', { cells: format.number(cells) })
     const all: Said[] = [
       {
         batch: batch.id,
@@ -140,7 +144,7 @@ export function Split(own: Own) {
     if (fate === 'harden')
       all.push({ batch: id, on, what: { did: 'task', task: 'harden', nth: stages.length, ...where } })
     if (fate === 'stay') {
-      if (place === '') return 'Choose where it goes.'
+      if (place === '') return t('chooseWhereItGoes')
       all.push({ batch: id, on, what: { did: 'moved', place } })
     }
     if (fate === 'sold' || fate === 'given' || fate === 'discarded')
@@ -148,27 +152,37 @@ export function Split(own: Own) {
     return all
   }
   return (
-    <Form {...own} title="Split the batch" summary="part split off." said={said}>
-      <NumberField label="Plants that go" value={take} onChange={setTake} help={`of ${format.number(cells)}`} />
-      <ChoiceField label="The part" value={fate} options={fates} onChange={(next) => setFate(next || 'stay')} />
+    <Form {...own} title={t('splitTheBatch')} summary={t('partSplitOff')} said={said}>
+      <NumberField
+        label={t('plantsThatGo')}
+        value={take}
+        onChange={setTake}
+        help={t('ofOfCells', { cells: format.number(cells) })}
+      />
+      <ChoiceField label={t('thePart')} value={fate} options={fates} onChange={(next) => setFate(next || 'stay')} />
       {(fate === 'stay' || fate === 'harden' || fate === 'pot-up') && (
         <ChoiceField
-          label="Where to"
+          label={t('whereTo')}
           value={place}
-          none={fate === 'stay' ? 'Choose' : 'As planned'}
+          none={fate === 'stay' ? t('choose') : t('asPlanned')}
           options={season.places.map((one) => [one.key, one.name] as const)}
           onChange={setPlace}
         />
       )}
       <Box sx={{ fontSize: 14.5, color: 'text.secondary' }}>
-        It becomes {batch.progress!.planned.code}/{part}, with the history of {batch.code} and a forecast of its own.{' '}
-        {take !== undefined && take < cells ? `${count(format, cells - take, 'plant')} stay.` : ''}
+        {t('itBecomesWithTheHistory', {
+          planned: batch.progress!.planned.code,
+          part: String(part),
+          batch: batch.code,
+          extra: take !== undefined && take < cells ? t('stay', { plants: count(format, cells - take, 'plant') }) : '',
+        })}
       </Box>
     </Form>
   )
 }
 
 export function Merge(own: Own) {
+  const t = useTranslations('batch')
   const { batch } = own
   const parts = batch.progress!.all.parts.filter(({ id, ended }) => id !== batch.id && !ended)
   const { plan } = useSeason()
@@ -176,16 +190,12 @@ export function Merge(own: Own) {
   return (
     <Form
       {...own}
-      title="Merge back"
-      summary="put together again."
-      said={(on) =>
-        into === ''
-          ? 'There is nothing left to merge it with.'
-          : [{ batch: batch.id, on, what: { did: 'merge', into } }]
-      }
+      title={t('mergeBack')}
+      summary={t('putTogetherAgain')}
+      said={(on) => (into === '' ? t('thereIsNothingLeftTo') : [{ batch: batch.id, on, what: { did: 'merge', into } }])}
     >
       <ChoiceField
-        label="With"
+        label={t('with')}
         value={into}
         options={parts.map(({ id }) => [id, plan.byId.get(id)?.code ?? id] as const)}
         onChange={setInto}

@@ -72,6 +72,6 @@ export function toldOf(cells: number, showing: number | undefined, doubles: numb
 
 /** Why a count cannot be; `undefined` when it can. */
 export function wrongCount({ cells, showing, doubles }: Counted, f: Format): string | undefined {
-  if (showing > cells) return `Only ${f.number(cells)} were looked at.`
-  return doubles > showing ? 'More with two than are up.' : undefined
+  if (showing > cells) return f.t('batch.onlyWereLookedAt', { cells: f.number(cells) })
+  return doubles > showing ? f.t('batch.moreWithTwoThanAre') : undefined
 }

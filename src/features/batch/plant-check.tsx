@@ -9,6 +9,7 @@ import ToggleButton from '@mui/material/ToggleButton'
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
 import Typography from '@mui/material/Typography'
 import { useId, useMemo, useState } from 'react'
+import { useTranslations } from 'next-intl'
 import { holdLevers, judge, type Checked, type Lever, type Remark, type Seen } from '../../core/advice/verdict'
 import { workAhead } from '../../core/advice/work'
 import type { Batch } from '../../core/batch/batch'
@@ -18,7 +19,6 @@ import { PhotoField } from '../../ui/records/photos'
 import { asPlanned } from '../../ui/records/as-planned'
 import { useRecord, type Said } from '../../ui/records/use-record'
 import { present } from '../../season/values'
-import { ROOT_WORDS } from '../../ui/records/words'
 import { useSeason } from '../../ui/season-context'
 import { count } from '../../words/format'
 import { taskName } from '../../words/tasks'
@@ -26,6 +26,7 @@ import { Moved } from './happened-moves'
 import { verdictTitle, verdictWhy, leverWords } from './sentences'
 
 export function PlantCheck({ batch }: { batch: Batch }) {
+  const t = useTranslations('batch')
   const { season, plan, format, today } = useSeason()
   const { record } = useRecord()
   const router = useRouter()
@@ -38,7 +39,7 @@ export function PlantCheck({ batch }: { batch: Batch }) {
   const answered = Object.keys(seen).length > 0
   const mustWait = checked.verdict.kind === 'past' || (checked.verdict.kind === 'plant' && checked.verdict.inDays > 0)
   const look: Said[] = answered ? [{ batch: batch.id, what: { did: 'check', ...seen }, photos }] : []
-  const write = async (also: readonly Said[] = [], summary = 'looked at.') => {
+  const write = async (also: readonly Said[] = [], summary = t('lookedAt')) => {
     await record([...look, ...also], `${batch.code}: ${summary}`)
     router.replace(`/batch?id=${encodeURIComponent(batch.id)}`)
   }
@@ -64,74 +65,74 @@ export function PlantCheck({ batch }: { batch: Batch }) {
   return (
     <Box sx={{ display: 'grid', gap: 2.5 }}>
       {leafClock && (
-        <Question title="How many true leaves?">
+        <Question title={t('howManyTrueLeaves')}>
           {(name) => (
             <Choose
               name={name}
               value={seen.leaves}
-              options={[0, 1, 2, 3, 4, 5, 6].map((n) => [n, n === 6 ? '6 or more' : String(n)] as const)}
+              options={[0, 1, 2, 3, 4, 5, 6].map((n) => [n, n === 6 ? t('n6OrMore') : String(n)] as const)}
               onChange={(leaves) => set({ leaves })}
             />
           )}
         </Question>
       )}
-      <Question title="Does the plug lift out whole?">
+      <Question title={t('doesThePlugLiftOut')}>
         {(name) => (
           <Choose
             name={name}
             value={seen.lifts}
             options={[
-              [true, 'Yes'],
-              [false, 'No, it falls apart'],
+              [true, t('yes')],
+              [false, t('noItFallsApart')],
             ]}
             onChange={(lifts) => set({ lifts })}
           />
         )}
       </Question>
-      <Question title="Roots at the bottom?">
+      <Question title={t('rootsAtTheBottom')}>
         {(name) => (
           <Choose
             name={name}
             value={seen.roots}
-            options={ROOTS.map((one) => [one, ROOT_WORDS[one]] as const)}
+            options={ROOTS.map((one) => [one, format.t(`records.root.${one}`)] as const)}
             onChange={(roots) => set({ roots: roots as Roots | undefined })}
           />
         )}
       </Question>
-      <Question title="Stems?">
+      <Question title={t('stems')}>
         {(name) => (
           <Choose
             name={name}
             value={seen.leaning}
             options={[
-              [false, 'stand firm'],
-              [true, 'lean, or are stretched'],
+              [false, t('standFirm')],
+              [true, t('leanOrAreStretched')],
             ]}
             onChange={(leaning) => set({ leaning })}
           />
         )}
       </Question>
-      <Question title="Buds?">
+      <Question title={t('buds')}>
         {(name) => (
           <Choose
             name={name}
             value={seen.buds}
             options={[
               [false, 'none'],
-              [true, 'in bud'],
+              [true, t('inBud')],
             ]}
             onChange={(buds) => set({ buds })}
           />
         )}
       </Question>
-      <Question title="Leaves?">
+      <Question title={t('leaves')}>
         {(name) => (
           <Choose
             name={name}
             value={seen.pale}
             options={[
-              [false, 'good and green'],
-              [true, 'pale, or the lowest yellow'],
+              [false, t('goodAndGreen')],
+              [true, t('paleOrTheLowestYellow')],
             ]}
             onChange={(pale) => set({ pale })}
           />
@@ -139,7 +140,7 @@ export function PlantCheck({ batch }: { batch: Batch }) {
       </Question>
       <Box sx={{ maxWidth: 220 }}>
         <NumberField
-          label="Height, if you measured"
+          label={t('heightIfYouMeasured')}
           quantity="length"
           value={seen.height}
           onChange={(height) => set({ height: height !== undefined && height > 0 ? height : undefined })}
@@ -148,60 +149,67 @@ export function PlantCheck({ batch }: { batch: Batch }) {
       <PhotoField photos={photos} onChange={setPhotos} />
       <Box
         component="section"
-        aria-label="Verdict"
+        aria-label={t('verdict')}
         aria-live="polite"
         sx={{ border: 2, borderColor: verdictColor(checked), borderRadius: 1.5, p: 2 }}
       >
         <Box sx={{ fontSize: 13, color: 'text.secondary' }}>
-          {answered ? 'From what you see' : 'By the forecast alone'}
+          {answered ? t('fromWhatYouSee') : t('byTheForecastAlone')}
         </Box>
         <Box sx={{ fontFamily: 'var(--heading)', fontSize: 24, lineHeight: 1.2 }}>{verdictTitle(checked, format)}</Box>
         <Box sx={{ fontSize: 15, mt: 0.5 }}>{verdictWhy(checked, batch, format)}</Box>
         {checked.remarks.map((remark) => (
           <Box key={remark} sx={{ fontSize: 15, mt: 0.5 }}>
-            {REMARKS[remark]}
+            {format.t(`batch.remarks.${remark}`)}
           </Box>
         ))}
         {next && (
           <Button
             variant="outlined"
             color="inherit"
-            onClick={() => void write([asPlanned(next, season)], next.kind === 'plant' ? 'planted out.' : 'potted up.')}
+            onClick={() =>
+              void write([asPlanned(next, season)], next.kind === 'plant' ? t('plantedOut') : t('pottedUp'))
+            }
             sx={{ mt: 1.25, minHeight: 48 }}
           >
             {next.kind === 'plant'
-              ? 'Planted out today'
-              : `${taskName(next) === 'Prick out' ? 'Pricked out' : 'Potted up'} today, ${count(format, next.cells, 'plant')}`}
+              ? t('plantedOutToday')
+              : t('pottedUpToday', {
+                  taskName: taskName(next, format) === 'Prick out' ? 'yes' : 'no',
+                  plants: count(format, next.cells, 'plant'),
+                })}
           </Button>
         )}
         {next && (
           <Box sx={{ mt: 0.75, fontSize: 14, color: 'text.secondary' }}>
             {next.kind === 'plant' ? (
               <>
-                What the field says is in <Link href={`/field?stand=${encodeURIComponent(batch.id)}`}>Field</Link>.
+                {t('whatTheFieldSaysIs')}{' '}
+                <Link href={`/field?stand=${encodeURIComponent(batch.id)}`}>{t('field')}</Link>.
               </>
             ) : (
-              'Other numbers or another pot: under “What comes next” on the first page of the batch.'
+              t('otherNumbersOrAnotherPot')
             )}
           </Box>
         )}
       </Box>
       {mustWait && (
-        <Box component="section" aria-label="What gains days">
+        <Box component="section" aria-label={t('whatGainsDays')}>
           <Typography variant="h2" sx={{ mb: 0.5 }}>
-            What gains days
+            {t('whatGainsDays')}
           </Typography>
           {checked.daysLeft !== undefined && checked.verdict.kind !== 'past' && (
             <Box sx={{ fontSize: 15, mb: 0.5 }}>
-              As it stands it has{' '}
-              {checked.daysLeft === 0 ? 'no days left' : `${count(format, checked.daysLeft, 'day')} left`} before it
-              suffers.
+              {t('asItStandsItHas', {
+                extra:
+                  checked.daysLeft === 0
+                    ? t('noDaysLeft')
+                    : t('left', { days: count(format, checked.daysLeft, 'day') }),
+              })}
             </Box>
           )}
           {levers.length === 0 ? (
-            <Box sx={{ color: 'text.secondary' }}>
-              Nothing on the farm gains a day: plant it, or sell it, as soon as can be.
-            </Box>
+            <Box sx={{ color: 'text.secondary' }}>{t('nothingOnTheFarmGains')}</Box>
           ) : (
             <Box
               component="ul"
@@ -226,9 +234,9 @@ export function PlantCheck({ batch }: { batch: Batch }) {
                 .filter(({ kind }) => checked.verdict.kind !== 'past' || kind === 'container')
                 .slice(0, 6)
                 .map((lever) => (
-                  <li key={leverWords(lever)}>
+                  <li key={leverWords(lever, format)}>
                     <span>
-                      {leverWords(lever)}: <b>{count(format, lever.days, 'day')}</b>
+                      {leverWords(lever, format)}: <b>{count(format, lever.days, 'day')}</b>
                     </span>
                     {lever.kind !== 'feed' && (
                       <Button
@@ -236,10 +244,10 @@ export function PlantCheck({ batch }: { batch: Batch }) {
                         variant="outlined"
                         color="inherit"
                         onClick={() => setHolding(lever)}
-                        aria-label={`Do it: ${leverWords(lever)}`}
+                        aria-label={t('doIt', { lever: leverWords(lever, format) })}
                         sx={{ minHeight: 44 }}
                       >
-                        Do it
+                        {t('doIt2')}
                       </Button>
                     )}
                   </li>
@@ -248,7 +256,7 @@ export function PlantCheck({ batch }: { batch: Batch }) {
           )}
         </Box>
       )}
-      {!answered && <Alert severity="info">Answer what you can see; the rest may stay open.</Alert>}
+      {!answered && <Alert severity="info">{t('answerWhatYouCanSee')}</Alert>}
       <Button
         variant="contained"
         disableElevation
@@ -256,7 +264,7 @@ export function PlantCheck({ batch }: { batch: Batch }) {
         onClick={() => void write()}
         sx={{ minHeight: 52, fontSize: 16.5 }}
       >
-        Save
+        {t('save')}
       </Button>
     </Box>
   )
@@ -320,13 +328,4 @@ function Choose<T extends string | number | boolean>({
 
 function verdictColor({ verdict }: Checked): string {
   return verdict.kind === 'past' ? 'error.main' : verdict.kind === 'wait' ? 'warning.main' : 'success.main'
-}
-
-const REMARKS: Record<Remark, string> = {
-  leggy:
-    'Stretched: more light, cooler nights, air between the plants; bury the stem at the next move where the kind bears it.',
-  pale: 'Pale: give a light feed, and look whether it stands too wet.',
-  'not-rooted': 'Old enough but not rooted: cold or wet feet are the usual cause.',
-  ahead: 'It is further on than calculated; the forecast follows.',
-  behind: 'It is behind what was calculated; the forecast follows.',
 }

@@ -4,54 +4,53 @@ import type { Batch } from '../../core/batch/batch'
 import { chanceWords, count, shareWords, type Format } from '../../words/format'
 import type { StandChoice, StandDecision } from '../../core/advice/stand-choices'
 import { alive, lostOf } from '../../core/ledger/accounts'
-import { LOSS_WORDS } from '../../ui/records/words'
 import type { LossCause } from '../../season/schema'
 import { inFlats } from '../../core/sowing/policies'
 
 export function verdictTitle({ verdict }: Checked, f: Format): string {
   switch (verdict.kind) {
     case 'wait':
-      return `Wait ${count(f, verdict.days, 'day')}, look again ${f.date(verdict.until)}`
+      return f.t('batch.waitLookAgain', { days: count(f, verdict.days, 'day'), until: f.date(verdict.until) })
     case 'prick-out':
-      return `Prick out into ${verdict.into.name}`
+      return f.t('batch.prickOutInto', { into: verdict.into.name })
     case 'pot-up':
-      return `Pot up now, into ${verdict.into.name}`
+      return f.t('batch.potUpNowInto', { into: verdict.into.name })
     case 'plant':
-      return verdict.inDays === 0 ? 'Plant now' : `Ready; it goes out in ${count(f, verdict.inDays, 'day')}`
+      return verdict.inDays === 0 ? f.t('batch.plantNow') : `Ready; it goes out in ${count(f, verdict.inDays, 'day')}`
     case 'past':
-      return 'Past its best'
+      return f.t('batch.pastItsBest')
   }
 }
 
 export function verdictWhy({ verdict, daysLeft }: Checked, batch: Batch, f: Format): string {
   switch (verdict.kind) {
     case 'wait':
-      return 'The plug does not pull cleanly yet.'
+      return f.t('batch.thePlugDoesNotPull')
     case 'prick-out':
-      return 'A true leaf shows: seedlings move best now.'
+      return f.t('batch.aTrueLeafShowsSeedlings')
     case 'pot-up':
       return daysLeft === undefined || daysLeft > 10
-        ? 'The plug pulls cleanly.'
-        : `The plug pulls cleanly, and it has ${count(f, daysLeft, 'day')} before it is too old.`
+        ? f.t('batch.thePlugPullsCleanly')
+        : f.t('batch.thePlugPullsCleanlyAnd', { days: count(f, daysLeft, 'day') })
     case 'plant':
       return verdict.inDays === 0
         ? 'The plug pulls cleanly; check the gates in Field first.'
-        : `Planned for ${f.date(batch.plantOn)}. See below what gains days.`
+        : f.t('batch.plannedForSeeBelowWhat', { plantOn: f.date(batch.plantOn) })
     case 'past': {
       const why = {
-        roots: 'Roots circle hard',
-        buds: 'It buds in its cell',
-        age: 'By its age it has outgrown its cell',
+        roots: f.t('batch.rootsCircleHard'),
+        buds: f.t('batch.itBudsInItsCell'),
+        age: f.t('batch.byItsAgeItHas'),
       }[verdict.why]
       const can = verdict.into
-        ? `Pot it up into ${verdict.into.name} at once and tease the roots open`
-        : 'Plant it at once with its roots teased open, and water well'
+        ? f.t('batch.potItUpIntoAt', { into: verdict.into.name })
+        : f.t('batch.plantItAtOnceWith')
       return `${why}. ${can}${verdict.why === 'buds' ? '; nip the buds' : ''}. It will stand still for a while.`
     }
   }
 }
 
-export function leverWords(lever: Lever): string {
+export function leverWords(lever: Lever, f: Format): string {
   switch (lever.kind) {
     case 'place':
       return `Move to ${lever.place.name}`
@@ -71,34 +70,42 @@ export function timeWords({ thermalShare }: StandDecision, number: (value: numbe
 export function choiceTitle(choice: StandChoice, f: Format): string {
   switch (choice.kind) {
     case 'let-be':
-      return 'Leave it as it is'
+      return f.t('batch.leaveItAsItIs')
     case 'wait':
-      return `Wait, count again ${f.date(choice.until)}`
+      return f.t('batch.waitCountAgain', { until: f.date(choice.until) })
     case 'fill':
-      return `Move doubles into ${count(f, choice.blanks, 'blank')}`
+      return f.t('batch.moveDoublesInto', { blanks: count(f, choice.blanks, 'blank') })
     case 'resow':
-      return `Sow ${count(f, choice.resow.cells, 'cell')} again today`
+      return f.t('batch.sowAgainToday', { cells: count(f, choice.resow.cells, 'cell') })
     case 'resow-here':
-      return `Sow ${count(f, choice.cells, 'blank')} again in the same trays`
+      return f.t('batch.sowAgainInTheSame', { blanks: count(f, choice.cells, 'blank') })
     case 'fewer':
-      return `Plant ${f.number(choice.plants)} instead`
+      return f.t('batch.plantInstead', { plants: f.number(choice.plants) })
   }
 }
 
 export function choiceWhy(choice: StandChoice, decision: StandDecision, f: Format): string {
   switch (choice.kind) {
     case 'let-be':
-      return decision.chance > 0.995 ? 'There are enough.' : `${chanceWords(f, decision.chance)} likely to be enough.`
+      return decision.chance > 0.995
+        ? f.t('batch.thereAreEnough')
+        : f.t('batch.likelyToBeEnough', { chance: chanceWords(f, decision.chance) })
     case 'wait':
       return decision.choices.some(({ kind }) => kind === 'resow')
-        ? 'By then 90 % of all that will come up are up, and there is still time to sow again.'
-        : 'By then 90 % of all that will come up are up. It is too late to sow again for this day.'
+        ? f.t('batch.byThen90OfAll')
+        : f.t('batch.byThen90OfAll2')
     case 'fill':
       return `${chanceWords(f, choice.chance)} likely to be enough; about ${shareWords(decision.fillSurvival)} of those moved survive.`
     case 'resow':
-      return `${count(f, choice.resow.seeds, 'seed')}, ${count(f, choice.resow.trays, 'tray')}, ${choice.resow.method.name}: ${count(f, choice.resow.plants, 'plant')} for the same day, so that it is as sure as it was meant to be.${choice.resow.lot ? ` From ${choice.resow.lot.name}: the lot it was sown from has too few left.` : ''}`
+      return f.t('batch.forTheSameDaySo', {
+        seeds: count(f, choice.resow.seeds, 'seed'),
+        trays: count(f, choice.resow.trays, 'tray'),
+        method: choice.resow.method.name,
+        plants: count(f, choice.resow.plants, 'plant'),
+        extra: choice.resow.lot ? f.t('batch.fromTheLotItWas', { lot: choice.resow.lot.name }) : '',
+      })
     case 'resow-here':
-      return `${count(f, choice.seeds, 'seed')}${choice.lot ? ` of ${choice.lot.name}` : ''}. The trays then hold two ages; ${chanceWords(f, choice.chance)} likely to be enough.`
+      return `${count(f, choice.seeds, 'seed')}${choice.lot ? f.t('batch.of', { lot: choice.lot.name }) : ''}. The trays then hold two ages; ${chanceWords(f, choice.chance)} likely to be enough.`
     case 'fewer':
       return 'The planting is made smaller in the plan; what follows from it changes too.'
   }
@@ -115,28 +122,40 @@ export function accountSentences(batch: Batch, today: number, f: Format): string
     const unit = flat ? 'seedling' : 'plant'
     if (restOf !== undefined)
       sentences.push(
-        `${f.number(there)} left, about ${f.number(Math.round(progress!.plants))} usable${ready === undefined || ready <= today ? '' : ` by ${f.date(ready)}`}.`,
+        f.t('batch.leftAboutUsable', {
+          there: f.number(there),
+          plants: f.number(Math.round(progress!.plants)),
+          extra: ready === undefined || ready <= today ? '' : f.t('batch.by', { ready: f.date(ready) }),
+        }),
       )
     else if (standing.sown === there)
-      sentences.push(`${count(f, there, flat ? 'seed' : 'cell')} sown, not counted yet.`)
+      sentences.push(f.t('batch.sownNotCountedYet', { count: count(f, there, flat ? 'seed' : 'cell') }))
     else
       sentences.push(
-        `${count(f, there, unit)} stand${there === 1 ? 's' : ''}${standing.blank > 0 ? `, ${count(f, standing.blank, 'blank')}` : ''}${standing.more > 0 ? `, ${f.number(standing.more)} of them doubles` : ''}.`,
+        f.t('batch.stand', {
+          count: count(f, there, unit),
+          there,
+          extra: standing.blank > 0 ? `, ${count(f, standing.blank, 'blank')}` : '',
+          extra2: standing.more > 0 ? f.t('batch.ofThemDoubles', { more: f.number(standing.more) }) : '',
+        }),
       )
   }
   for (const { on, cells } of again)
-    sentences.push(`${f.number(cells)} blanks were sown again on ${f.date(on)}: these trays hold two ages.`)
+    sentences.push(f.t('batch.blanksWereSownAgainOn', { cells: f.number(cells), on: f.date(on) }))
   const causes = Object.entries(gone.lost) as [LossCause, number][]
   const went = [
-    gone.planted > 0 ? `${f.number(gone.planted)} planted` : undefined,
-    gone.sold > 0 ? `${f.number(gone.sold)} sold` : undefined,
-    gone.given > 0 ? `${f.number(gone.given)} given away` : undefined,
+    gone.planted > 0 ? f.t('batch.planted', { planted: f.number(gone.planted) }) : undefined,
+    gone.sold > 0 ? f.t('batch.sold', { sold: f.number(gone.sold) }) : undefined,
+    gone.given > 0 ? f.t('batch.givenAway', { given: f.number(gone.given) }) : undefined,
     lostOf(gone) > 0
-      ? `${f.number(lostOf(gone))} lost (${causes.map(([cause, n]) => `${LOSS_WORDS[cause]} ${f.number(n)}`).join(', ')})`
+      ? f.t('batch.lost', {
+          lostOf: f.number(lostOf(gone)),
+          causes: causes.map(([cause, n]) => `${f.t(`records.loss.${cause}`)} ${f.number(n)}`).join(', '),
+        })
       : undefined,
-    gone.discarded > 0 ? `${f.number(gone.discarded)} thrown away` : undefined,
-    gone.leftOver > 0 ? `${f.number(gone.leftOver)} left over` : undefined,
+    gone.discarded > 0 ? f.t('batch.thrownAway', { discarded: f.number(gone.discarded) }) : undefined,
+    gone.leftOver > 0 ? f.t('batch.leftOver', { leftOver: f.number(gone.leftOver) }) : undefined,
   ].filter((part) => part !== undefined)
-  if (went.length > 0) sentences.push(`Of it ${went.join(', ')}.`)
+  if (went.length > 0) sentences.push(f.t('batch.ofIt', { went: went.join(', ') }))
   return sentences
 }

@@ -6,6 +6,7 @@ import Button from '@mui/material/Button'
 import ToggleButton from '@mui/material/ToggleButton'
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
 import { useState } from 'react'
+import { useTranslations } from 'next-intl'
 import { countable } from '../../core/advice/countable'
 import type { Batch } from '../../core/batch/batch'
 import { NumberField } from '../../ui/fields'
@@ -18,6 +19,7 @@ import { seenIn, toldOf, wrongCount } from './model'
 type Mode = 'tray' | 'rows' | 'all'
 
 export function StandCount({ batch }: { batch: Batch }) {
+  const t = useTranslations('batch')
   const { format, today } = useSeason()
   const { of: cells, flat: flats, container, cells: own } = countable(batch, today)!
   const isOther = own && ((cell: number) => !hasCell(own, cell))
@@ -51,23 +53,23 @@ export function StandCount({ batch }: { batch: Batch }) {
           value={mode}
           onChange={(_, next: Mode | null) => next && look(next)}
           fullWidth
-          aria-label="How you count"
+          aria-label={t('howYouCount')}
         >
           <ToggleButton value="tray" sx={{ minHeight: 48 }}>
-            Tap the tray
+            {t('tapTheTray')}
           </ToggleButton>
           <ToggleButton value="rows" sx={{ minHeight: 48 }}>
-            Some rows
+            {t('someRows')}
           </ToggleButton>
           <ToggleButton value="all" sx={{ minHeight: 48 }}>
-            Numbers
+            {t('numbers')}
           </ToggleButton>
         </ToggleButtonGroup>
       )}
       {mode === 'tray' ? (
         <Box>
           {trays > 1 && (
-            <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.5, mb: 1 }} role="group" aria-label="Which tray">
+            <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.5, mb: 1 }} role="group" aria-label={t('whichTray')}>
               {Array.from({ length: trays }, (_, n) => (
                 <Button
                   key={n}
@@ -84,13 +86,12 @@ export function StandCount({ batch }: { batch: Batch }) {
             </Box>
           )}
           <Box sx={{ fontSize: 14, color: 'text.secondary', mb: 1 }}>
-            Tap once where a cell is empty, twice where there is more than one.{' '}
-            {trays > 1 ? 'Trays you do not open are taken to be like those you do.' : ''}
+            {t('tapOnceWhereACell', { trays: trays > 1 ? 'yes' : 'no' })}
           </Box>
           <TrayDrawing
             cells={cellsOf(tray)}
             perRow={Math.min(perRow, perTray)}
-            label={`Tray ${tray + 1} of ${trays}`}
+            label={t('trayOf', { tray: String(tray + 1), trays: String(trays) })}
             {...(isOther ? { isOther } : {})}
             onChange={(next) => setDrawn(new Map(drawn).set(tray, next))}
           />
@@ -101,28 +102,36 @@ export function StandCount({ batch }: { batch: Batch }) {
               sx={{ mt: 1, minHeight: 44 }}
               onClick={() => setDrawn(new Map(drawn).set(tray, cellsOf(tray)))}
             >
-              Every cell of this tray is up
+              {t('everyCellOfThisTray')}
             </Button>
           )}
         </Box>
       ) : (
         <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr 1fr', sm: 'repeat(3, 170px)' }, gap: 2 }}>
-          {mode === 'rows' && <NumberField label={`Rows of ${perRow} looked at`} value={rows} onChange={setRows} />}
+          {mode === 'rows' && (
+            <NumberField label={t('rowsOfLookedAt', { perRow: String(perRow) })} value={rows} onChange={setRows} />
+          )}
           <NumberField
-            label={flats ? 'Seedlings up' : 'Cells with a seedling'}
+            label={flats ? t('seedlingsUp') : t('cellsWithASeedling')}
             value={showing}
             onChange={setShowing}
-            help={`of ${format.number(mode === 'rows' ? Math.min(cells, (rows ?? 0) * perRow) : cells)}`}
+            help={t('ofOfExtra', {
+              extra: format.number(mode === 'rows' ? Math.min(cells, (rows ?? 0) * perRow) : cells),
+            })}
           />
-          {!flats && <NumberField label="With more than one" value={doubles} onChange={setDoubles} />}
+          {!flats && <NumberField label={t('withMoreThanOne')} value={doubles} onChange={setDoubles} />}
         </Box>
       )}
       {wrong && <Alert severity="error">{wrong}</Alert>}
       {counted && !wrong && (
         <>
           <Box sx={{ fontSize: 18, fontWeight: 650 }}>
-            {format.number(counted.showing)} of {format.number(counted.cells)} up
-            {counted.doubles > 0 ? `, ${format.number(counted.doubles)} with more than one` : ''}
+            {t('ofUp', {
+              showing: format.number(counted.showing),
+              cells: format.number(counted.cells),
+              extra:
+                counted.doubles > 0 ? t('withMoreThanOneOfDoubles', { doubles: format.number(counted.doubles) }) : '',
+            })}
           </Box>
           <Decide batch={batch} counted={counted} flat={flats} gaps={mode === 'tray' ? drawn.get(0) : undefined} />
         </>

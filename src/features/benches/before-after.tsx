@@ -43,7 +43,7 @@ export const BeforeAfter = memo(function BeforeAfter({
   return (
     <Box component="li" sx={{ mb: 1.75 }}>
       <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1, fontSize: 14 }}>
-        <Box sx={{ flex: 1, fontWeight: 650 }}>{limitName(after)}</Box>
+        <Box sx={{ flex: 1, fontWeight: 650 }}>{limitName(after, format)}</Box>
         <Box
           sx={{
             color: was > 0 ? 'text.secondary' : 'text.primary',
@@ -64,7 +64,7 @@ export const BeforeAfter = memo(function BeforeAfter({
         viewBox={`0 0 ${W} ${H}`}
         preserveAspectRatio="none"
         role="img"
-        aria-label={`${limitName(after)} before and after`}
+        aria-label={`${limitName(after, format)} before and after`}
         style={{ display: 'block', marginTop: 3, overflow: 'visible' }}
       >
         <clipPath id={`over-${after.id.replace(/\W/g, '-')}`}>

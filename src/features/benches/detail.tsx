@@ -64,7 +64,7 @@ export function Detail({ limit, day }: { limit: Limit; day: Day }) {
   return (
     <Box component="section" aria-labelledby="detail-title">
       <Typography variant="h2" id="detail-title">
-        {limitName(limit)}
+        {limitName(limit, format)}
       </Typography>
       {over.length > 0 && (
         <Box component="ul" sx={{ listStyle: 'none', m: 0, mt: 0.5, p: 0, display: 'flex', flexWrap: 'wrap', gap: 1 }}>

@@ -55,7 +55,7 @@ export const Meter = memo(function Meter({
         }}
       >
         <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1 }}>
-          <Box sx={{ flex: 1, fontWeight: chosen ? 750 : 550 }}>{limitName(limit)}</Box>
+          <Box sx={{ flex: 1, fontWeight: chosen ? 750 : 550 }}>{limitName(limit, format)}</Box>
           <Box sx={{ fontWeight: 650, color: now ? 'error.main' : 'text.primary' }}>
             {there === 0 && used === 0 ? 'not open' : format.number(used, 2)}
             <Box component="span" sx={{ color: 'text.secondary', fontWeight: 400 }}>

@@ -5,15 +5,12 @@ import Button from '@mui/material/Button'
 import Checkbox from '@mui/material/Checkbox'
 import FormControlLabel from '@mui/material/FormControlLabel'
 import { cellVolumeFrom, potsThatFit, STANDARD_FLAT } from '../../core/geometry/container'
-import type { Container } from '../../season/schema'
+import { CONTAINER_KINDS, type Container } from '../../season/schema'
 import { EditorFrame, useThingEditor } from '../../ui/editor'
 import { ChoiceField, NumberField, WordField } from '../../ui/fields'
 import { useSeason } from '../../ui/season-context'
 import { UsedBy } from '../../ui/used-by'
-import { CONTAINER_KIND_WORDS } from '../../words/farm'
 import { PanelHead } from './panel-head'
-
-const KINDS = Object.entries(CONTAINER_KIND_WORDS) as [Container['kind'], string][]
 
 export function ContainerEditor({
   stored,
@@ -56,7 +53,7 @@ export function ContainerEditor({
           <ChoiceField
             label="Kind"
             value={one.kind}
-            options={KINDS}
+            options={CONTAINER_KINDS.map((kind) => [kind, format.t(`words.farm.containerKind.${kind}`)] as const)}
             onChange={(kind) => kind && put('kind', kind)}
             error={at('kind')}
           />

@@ -10,7 +10,7 @@ import { useEffect } from 'react'
 import { SidePanel } from '../../ui/side-panel'
 import { useSeason } from '../../ui/season-context'
 import { placePaint } from '../../ui/stair/place-hatches'
-import { CONTAINER_KIND_WORDS, lightWords, monthDay, warmthWords } from '../../words/farm'
+import { lightWords, monthDay, warmthWords } from '../../words/farm'
 import { ContainerEditor } from './container-editor'
 import { FrostPanel } from './frost-panel'
 import { HeadEditor } from './head-editor'
@@ -97,7 +97,7 @@ export function FarmView() {
                     {warmthWords(one.temperature, format)}
                     {one.temperature.periods.length > 0 ? ', differs by season' : ''}
                   </td>
-                  <td>{lightWords(one)}</td>
+                  <td>{lightWords(one, format)}</td>
                   <td>
                     {one.open
                       ? `${monthDay(one.open.from, format)} to ${monthDay(one.open.until, format)}`
@@ -115,7 +115,7 @@ export function FarmView() {
                     <TextLink href={`/farm?container=${one.key}`}>{one.name}</TextLink>
                     {one.plantable ? ', planted whole' : ''}
                   </td>
-                  <td>{CONTAINER_KIND_WORDS[one.kind]}</td>
+                  <td>{format.t(`words.farm.containerKind.${one.kind}`)}</td>
                   <td className="n">{format.number(one.cells)}</td>
                   <td className="n">{format.volume(one.cellVolume)}</td>
                   <td className="n">{format.number(one.trayPlaces, 2)}</td>

@@ -11,8 +11,9 @@ import type { SeasonChanges } from '../../interchange/compare'
 import type { Problem } from '../../season/read'
 import { useNotice } from '../../ui/notice'
 import { useUndo } from '../../ui/undo-context'
+import { useFormat, useUnits } from '../../ui/units'
 import { applyImport, previewImport } from './actions'
-import { callServer } from '../../ui/call-server'
+import { callServer, troubleWords } from '../../ui/call-server'
 
 interface Chosen {
   file: string
@@ -34,6 +35,7 @@ export function ImportSeason({ first = false }: { first?: boolean }) {
   const notice = useNotice()
   const router = useRouter()
   const { undo } = useUndo()
+  const format = useFormat(useUnits())
   const fail = (file: string, message: string) => setProblems({ file, list: [{ path: '', message }] })
 
   const choose = (file: File | undefined) =>
@@ -45,7 +47,7 @@ export function ImportSeason({ first = false }: { first?: boolean }) {
         return fail(file.name, 'The file is larger than 18 MB, the most a season file can be.')
       const text = await file.text()
       const called = await callServer(() => previewImport(text), true)
-      if (!called.ok) return fail(file.name, called.words)
+      if (!called.ok) return fail(file.name, troubleWords(called, format))
       const preview = called.answer
       if (preview.ok)
         setChosen({
@@ -63,7 +65,7 @@ export function ImportSeason({ first = false }: { first?: boolean }) {
     start(async () => {
       if (!chosen) return
       const called = await callServer(() => applyImport(chosen.text, chosen.season, chosen.revision))
-      if (!called.ok) return fail(chosen.file, called.words)
+      if (!called.ok) return fail(chosen.file, troubleWords(called, format))
       const result = called.answer
       if (result.ok) {
         setChosen(undefined)

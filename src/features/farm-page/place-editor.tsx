@@ -5,18 +5,15 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
 import { trayPlacesOf } from '../../core/geometry/bench'
-import type { Place } from '../../season/schema'
+import { PLACE_KINDS, type Place } from '../../season/schema'
 import { EditorFrame, useThingEditor } from '../../ui/editor'
 import { ChoiceField, NumberField, WordField } from '../../ui/fields'
 import { useSeason } from '../../ui/season-context'
 import { UsedBy } from '../../ui/used-by'
 import { count } from '../../words/format'
-import { PLACE_KIND_WORDS } from '../../words/farm'
 import { PanelHead } from './panel-head'
 import { LampLine, WarmthFields, WarmthCurve } from './place-warmth'
 import { BenchDrawing } from './bench-plan'
-
-const KINDS = Object.entries(PLACE_KIND_WORDS) as [Place['kind'], string][]
 
 export function PlaceEditor({
   stored,
@@ -59,7 +56,12 @@ export function PlaceEditor({
       <Box sx={{ display: 'grid', gap: 1.5, mt: 1 }}>
         <WordField label="Name" value={place.name} onChange={(name) => put('name', name)} error={at('name')} />
         <Box sx={two}>
-          <ChoiceField label="Kind" value={place.kind} options={KINDS} onChange={(kind) => kind && put('kind', kind)} />
+          <ChoiceField
+            label="Kind"
+            value={place.kind}
+            options={PLACE_KINDS.map((kind) => [kind, format.t(`words.farm.placeKind.${kind}`)] as const)}
+            onChange={(kind) => kind && put('kind', kind)}
+          />
           <NumberField
             label="Room"
             unit="tray places"

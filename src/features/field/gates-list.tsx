@@ -14,7 +14,7 @@ import { outlookOf } from '../../core/advice/work'
 import { OutlookTag } from '../../ui/records/outlook-tag'
 import { StairGlyph } from '../../ui/stair/stair'
 import { hoursWords, count } from '../../words/format'
-import { GATE_TITLES, gateSentence } from '../../words/field'
+import { gateSentence } from '../../words/field'
 import { VerdictMark } from '../../ui/verdict'
 import { byWeek } from './model'
 
@@ -59,7 +59,7 @@ export function GatesList({
                 aria-hidden
                 sx={{ ...onlyWide, fontSize: 13, color: 'text.secondary', textAlign: 'center' }}
               >
-                {GATE_TITLES[kind]}
+                {format.t(`words.field.gateTitles.${kind}`)}
               </Box>
             ))}
           </Box>
@@ -142,7 +142,7 @@ function GatedRow({
           return (
             <Box key={kind} sx={{ ...onlyWide, textAlign: 'center', color: 'text.secondary' }}>
               {gate ? (
-                <VerdictMark small verdict={gate.verdict} title={GATE_TITLES[kind]} />
+                <VerdictMark small verdict={gate.verdict} title={format.t(`words.field.gateTitles.${kind}`)} />
               ) : (
                 <span aria-hidden>·</span>
               )}

@@ -146,7 +146,7 @@ function TaskLine({ task }: { task: Task }) {
   const { season, format } = useSeason()
   return (
     <Line day={task.day} code={task.batch.code} name={task.batch.variety.name}>
-      {taskName(task)}: {taskLine(task, season.places, format)}
+      {taskName(task, format)}: {taskLine(task, season.places, format)}
     </Line>
   )
 }

@@ -11,7 +11,7 @@ import type { FieldCrop } from '../../core/field/field-crop'
 import { seasonAir } from '../../core/field/anchor'
 import { useForecast } from '../../ui/field-gates'
 import { useSeason } from '../../ui/season-context'
-import { cardLines, GATE_TITLES, gateSentence, leafTimeSentence } from '../../words/field'
+import { cardLines, gateSentence, leafTimeSentence } from '../../words/field'
 import { VerdictMark } from '../../ui/verdict'
 
 export const Head = ({ children }: { children: ReactNode }) => (
@@ -91,8 +91,8 @@ export function Gates({
               fontSize: 14,
             }}
           >
-            <VerdictMark small verdict={gate.verdict} title={GATE_TITLES[gate.kind]} />
-            <b>{GATE_TITLES[gate.kind]}</b>
+            <VerdictMark small verdict={gate.verdict} title={format.t(`words.field.gateTitles.${gate.kind}`)} />
+            <b>{format.t(`words.field.gateTitles.${gate.kind}`)}</b>
             <span>{gateSentence(gate, format)}</span>
           </Box>
         ))}

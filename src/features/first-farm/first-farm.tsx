@@ -20,7 +20,7 @@ import { createFormat } from '../../words/format'
 import { warmthWords } from '../../words/farm'
 import { documentOf, plantingsFor } from '../../library/begin'
 import { firstAnswers, missing, wrongIn, type Answers } from './model'
-import { callServer } from '../../ui/call-server'
+import { callServer, troubleWords } from '../../ui/call-server'
 import { Part, Where, Frost, Crops, Plantings } from './steps'
 
 const STEPS = ['Where', 'Frost', 'Room', 'Containers', 'Crops', 'Plantings'] as const
@@ -54,7 +54,7 @@ export function FirstFarm({ today, onCancel }: { today: string; onCancel: () => 
     setFailure(undefined)
     const called = await callServer(() => beginSeason(documentOf(answers)))
     setBusy(false)
-    if (!called.ok) return setFailure(called.words)
+    if (!called.ok) return setFailure(troubleWords(called, format))
     const begun = called.answer
     if (begun.ok) {
       router.push('/today')

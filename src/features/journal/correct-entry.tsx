@@ -8,7 +8,7 @@ import { present } from '../../season/values'
 import { ChoiceField, NumberField, WordField } from '../../ui/fields'
 import { dayItHappened, EntryForm } from '../../ui/records/entry-form'
 import { useRecord } from '../../ui/records/use-record'
-import { entrySentence, LOSS_WORDS } from '../../ui/records/words'
+import { entrySentence } from '../../ui/records/words'
 import { useSeason } from '../../ui/season-context'
 
 const NUMBERS = [
@@ -31,7 +31,7 @@ export function CorrectEntry({ entry, onClose }: { entry: Entry; onClose: () => 
   const set = (name: string, value: unknown) =>
     setWhat(present({ ...parts, [name]: value }) as unknown as Entry['what'])
   const write = async () => {
-    const day = dayItHappened(on, today)
+    const day = dayItHappened(on, today, format)
     if (typeof day === 'string') return setProblem(day)
     await record(
       {
@@ -83,7 +83,7 @@ export function CorrectEntry({ entry, onClose }: { entry: Entry; onClose: () => 
             <ChoiceField
               label="Why"
               value={entry.what.did === 'loss' ? (parts.cause as typeof entry.what.cause) : ''}
-              options={LOSS_CAUSES.map((one) => [one, LOSS_WORDS[one]] as const)}
+              options={LOSS_CAUSES.map((one) => [one, format.t(`records.loss.${one}`)] as const)}
               onChange={(next) => set('cause', next)}
             />
           )}

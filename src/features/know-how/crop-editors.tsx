@@ -80,7 +80,7 @@ export function SchoolChoices({
   chosen: readonly string[]
   onChange: (chosen: readonly string[]) => void
 }) {
-  const { season } = useSeason()
+  const { season, format } = useSeason()
   return (
     <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', lg: '1fr 1fr' }, columnGap: 2, my: 1 }}>
       {SCHOOLS.map((school) => {
@@ -104,7 +104,7 @@ export function SchoolChoices({
               <Box sx={{ pt: 0.75, lineHeight: 1.3 }}>
                 {school.name}
                 <Box sx={{ fontSize: 13, color: 'text.secondary' }}>
-                  {lacks ? `Not here: ${needsWords(made)}.` : `${school.gains} ${school.costs}`}
+                  {lacks ? `Not here: ${needsWords(made, format)}.` : `${school.gains} ${school.costs}`}
                 </Box>
               </Box>
             }
@@ -225,7 +225,7 @@ function Varieties({ crop }: { crop: Crop }) {
 }
 
 function Methods({ crop }: { crop: Crop }) {
-  const { season } = useSeason()
+  const { season, format } = useSeason()
   const { change, busy } = useChange()
   const [open, setOpen] = useState(false)
   const [chosen, setChosen] = useState<readonly string[]>([])
@@ -247,7 +247,7 @@ function Methods({ crop }: { crop: Crop }) {
             </MuiLink>
             <Box component="span" sx={{ color: 'text.secondary', fontSize: 14 }}>
               {' '}
-              {sowingWords(method.sowing)}
+              {sowingWords(method.sowing, format)}
             </Box>
           </Box>
         ))}

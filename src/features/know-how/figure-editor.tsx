@@ -8,9 +8,9 @@ import { withFigure } from '../../season/figures'
 import { CAUTIONS, type Crop } from '../../season/schema'
 import { ChoiceField, NumberField, WordField } from '../../ui/fields'
 import type { Quantity } from '../../ui/measure'
-import { CAUTION_WORDS } from '../../words/cautions'
 import type { Figure } from './figures'
 import { FigureText } from './figure-text'
+import { useSeason } from '../../ui/season-context'
 
 const ROW = { display: 'flex', flexWrap: 'wrap', gap: 1, alignItems: 'center' } as const
 
@@ -439,6 +439,7 @@ function Raise({ name, value, error, onChange }: OwnProps) {
 
 /** What to beware of. */
 function Cautions({ value, onChange }: OwnProps) {
+  const { format } = useSeason()
   const now = (value as Crop['cautions'] | undefined) ?? []
   return (
     <Box>
@@ -453,7 +454,7 @@ function Cautions({ value, onChange }: OwnProps) {
               onChange={(_, on) => onChange(on ? [...now, one] : now.filter((other) => other !== one))}
             />
           }
-          label={CAUTION_WORDS[one]}
+          label={format.t(`words.cautions.caution.${one}`)}
         />
       ))}
     </Box>

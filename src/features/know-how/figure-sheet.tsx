@@ -13,7 +13,6 @@ import { sameValue } from '../../season/values'
 import type { Problem } from '../../season/read'
 import type { Crop, Variety } from '../../season/schema'
 import { useSeason } from '../../ui/season-context'
-import { CAUTION_WORDS } from '../../words/cautions'
 import { plainly } from '../../words/library'
 import { SECTIONS, type Figure } from './figures'
 import { FigureRow } from './figure-row'
@@ -139,10 +138,12 @@ export function CropTags({ crop }: { crop: Crop }) {
 
 /** The crop's cautions, short and calm. */
 export function CropCautions({ crop }: { crop: Crop }) {
+  const { format } = useSeason()
   if (crop.cautions.length === 0) return null
   return (
     <Alert severity="warning" sx={{ mt: 1.5 }}>
-      {crop.cautions.map((one) => CAUTION_WORDS[one]).join('; ')}. Follow the label and local rules.
+      {crop.cautions.map((one) => format.t(`words.cautions.caution.${one}`)).join('; ')}. Follow the label and local
+      rules.
     </Alert>
   )
 }

@@ -9,17 +9,17 @@ import { useSeason } from '../../ui/season-context'
 import type { About } from '../../library/entry'
 import type { Format } from '../../words/format'
 import { sourceWords } from '../../words/library'
-import { CAUTION_WORDS } from '../../words/cautions'
 import type { Figure } from './figures'
 
 export function Source({ figure, about }: { figure: Figure; about: About | undefined }) {
+  const { format } = useSeason()
   const units = useUnits()
   const estimate = about?.source === 'estimate'
   const quantity: Quantity = figure.kind.as === 'number' ? figure.kind.quantity : 'number'
   return (
     <>
       <Box component="span" sx={estimate ? { color: 'warning.main', fontWeight: 650 } : {}}>
-        {sourceWords(about)}
+        {sourceWords(about, format)}
       </Box>
       {about?.range && (
         <>
@@ -75,7 +75,7 @@ export function FigureText({ figure, value }: { figure: Figure; value: unknown }
         .map(({ what, amount, unit }) => `${what}, ${format.number(amount, 1)} ${unit}`)
         .join('; ')
     case 'cautions':
-      return (value as Crop['cautions']).map((one) => CAUTION_WORDS[one]).join('; ')
+      return (value as Crop['cautions']).map((one) => format.t(`words.cautions.caution.${one}`)).join('; ')
   }
 }
 

@@ -98,7 +98,7 @@ export function MethodsPage() {
                   {method.name}
                 </MuiLink>
                 <Box sx={{ fontSize: 13.5, color: 'text.secondary' }}>
-                  {sowingWords(method.sowing)};{' '}
+                  {sowingWords(method.sowing, format)};{' '}
                   {plantings.get(method.key)
                     ? `in ${count(format, plantings.get(method.key)!, 'planting')}`
                     : 'not used yet'}

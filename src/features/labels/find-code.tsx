@@ -5,14 +5,19 @@ import Button from '@mui/material/Button'
 import TextField from '@mui/material/TextField'
 import { useRouter, useSearchParams } from 'next/navigation'
 import { useState } from 'react'
+import { useTranslations } from 'next-intl'
 import { readCode } from '../../core/labels/codes'
+
+const WRONG = ['length', 'character', 'check', 'unknown'] as const
+type Wrong = (typeof WRONG)[number]
 
 /** A code read from a tray opens its batch. */
 export function FindCode({ lost, onLost }: { lost: boolean; onLost: () => void }) {
+  const t = useTranslations('labels')
   const router = useRouter()
   const search = useSearchParams()
   const [text, setText] = useState(search.get('code') ?? '')
-  const [problem, setProblem] = useState(WRONG[search.get('wrong') ?? ''])
+  const [problem, setProblem] = useState<Wrong | undefined>(WRONG.find((one) => one === search.get('wrong')))
   return (
     <Box
       component="form"
@@ -20,12 +25,12 @@ export function FindCode({ lost, onLost }: { lost: boolean; onLost: () => void }
         event.preventDefault()
         const read = readCode(text)
         if (read.ok) router.push(`/b/${read.code}`)
-        else setProblem(WRONG[read.reason])
+        else setProblem(read.reason)
       }}
       sx={{ display: 'flex', gap: 1, mt: 1.5, alignItems: 'flex-start', flexWrap: 'wrap' }}
     >
       <TextField
-        label="Code on a tray"
+        label={t('codeOnATray')}
         fullWidth={false}
         value={text}
         onChange={(event) => {
@@ -33,7 +38,7 @@ export function FindCode({ lost, onLost }: { lost: boolean; onLost: () => void }
           setProblem(undefined)
         }}
         error={problem !== undefined}
-        helperText={problem}
+        helperText={problem && t(`wrong.${problem}`)}
         slotProps={{
           htmlInput: {
             autoCapitalize: 'characters',
@@ -45,18 +50,11 @@ export function FindCode({ lost, onLost }: { lost: boolean; onLost: () => void }
         }}
       />
       <Button type="submit" variant="outlined" color="inherit" sx={{ minHeight: 46 }}>
-        Open
+        {t('open')}
       </Button>
       <Button type="button" color="inherit" aria-expanded={lost} onClick={onLost} sx={{ minHeight: 46 }}>
-        No label on it?
+        {t('noLabelOnIt')}
       </Button>
     </Box>
   )
-}
-
-const WRONG: Record<string, string> = {
-  length: 'A code has five characters.',
-  character: 'One of these is never in a code: look again, a 1 may be a 7, a 0 a D.',
-  check: 'These five do not belong together: one was read wrong.',
-  unknown: 'No batch of this season has that code.',
 }

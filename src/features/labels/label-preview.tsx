@@ -2,6 +2,7 @@
 'use client'
 import Box from '@mui/material/Box'
 import { useEffect, useState } from 'react'
+import { useTranslations } from 'next-intl'
 import type { Label } from '../../core/labels/content'
 import { spoken } from '../../core/labels/codes'
 import { useSeason } from '../../ui/season-context'
@@ -9,6 +10,7 @@ import { taskName } from '../../words/tasks'
 
 /** How the first label will look. */
 export function LabelPreview({ label, address }: { label: Label | undefined; address: string }) {
+  const t = useTranslations('labels')
   const { format, season } = useSeason()
   if (!label) return null
   return (
@@ -25,21 +27,21 @@ export function LabelPreview({ label, address }: { label: Label | undefined; add
         aspectRatio: '70 / 34',
         lineHeight: 1.25,
       }}
-      aria-label="How a label looks"
+      aria-label={t('howALabelLooks')}
     >
       <Box sx={{ flex: 1, minWidth: 0 }}>
         <Box sx={{ fontSize: 18, fontWeight: 700, whiteSpace: 'nowrap' }}>
           {label.batch.code} <span style={{ marginLeft: 8 }}>{spoken(label.code)}</span>
         </Box>
         <Box sx={{ fontSize: 16, fontWeight: 700 }}>{label.mixed ?? label.batch.variety.name}</Box>
-        <Box sx={{ fontSize: 14 }}>Sown {format.date(label.sown)}</Box>
+        <Box sx={{ fontSize: 14 }}>{t('sown', { sown: format.date(label.sown) })}</Box>
         <Box sx={{ fontSize: 13 }}>
           {label.container.name}
-          {label.tray > 0 ? `, tray ${label.tray} of ${label.trays}` : ''}
+          {label.tray > 0 ? t('trayOf', { tray: String(label.tray), trays: String(label.trays) }) : ''}
         </Box>
         {label.next && (
           <Box sx={{ fontSize: 13 }}>
-            {taskName(label.next)} {format.date(label.next.day)}
+            {taskName(label.next, format)} {format.date(label.next.day)}
           </Box>
         )}
         <Box sx={{ fontSize: 13 }}>{season.places[label.place]?.name}</Box>
@@ -50,6 +52,7 @@ export function LabelPreview({ label, address }: { label: Label | undefined; add
 }
 
 function QrPicture({ text }: { text: string }) {
+  const t = useTranslations('labels')
   const [path, setPath] = useState<{ d: string; size: number }>()
   useEffect(() => {
     let gone = false
@@ -70,7 +73,7 @@ function QrPicture({ text }: { text: string }) {
       width="38%"
       style={{ flex: 'none', alignSelf: 'center' }}
       role="img"
-      aria-label="Code to scan"
+      aria-label={t('codeToScan')}
     >
       {path && <path d={path.d} fill="#000" />}
     </svg>

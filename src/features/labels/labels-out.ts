@@ -60,7 +60,10 @@ export async function labelsOut(request: Request): Promise<Response> {
           plan,
           season,
           format,
-          `${season.farm.name}: trays ${format.date(day === undefined ? today : parseDay(day))}`,
+          format.t('labels.trays', {
+            farm: season.farm.name,
+            extra: format.date(day === undefined ? today : parseDay(day)),
+          }),
         ),
       ),
       { headers },

@@ -7,6 +7,7 @@ import FormControlLabel from '@mui/material/FormControlLabel'
 import Typography from '@mui/material/Typography'
 import { useSearchParams } from 'next/navigation'
 import { useCallback, useMemo, useState, useSyncExternalStore } from 'react'
+import { useTranslations } from 'next-intl'
 import { formatDay, weekStart } from '../../core/calendar/day'
 import { labelCodes, labelDay, labelsOf, stayOn, type Label } from '../../core/labels/content'
 import { spoken } from '../../core/labels/codes'
@@ -26,6 +27,7 @@ import { toggled, batchesFor, type Which } from './model'
 const never = () => () => undefined
 
 export function LabelsView() {
+  const t = useTranslations('labels')
   const { plan, season, format, today, data } = useSeason()
   const day = useWorkingDay()
   const { record } = useRecord()
@@ -77,7 +79,7 @@ export function LabelsView() {
               },
             },
           ]),
-          `${count(format, labels.length, 'label')} printed.`,
+          t('printed', { labels: count(format, labels.length, 'label') }),
         )
       : undefined
   const far = /^https?:\/\/(127\.|localhost)/.test(address)
@@ -93,16 +95,16 @@ export function LabelsView() {
       }}
     >
       <Box>
-        <Typography variant="h1">Labels</Typography>
+        <Typography variant="h1">{t('labels')}</Typography>
         <FindCode lost={lost} onLost={() => setLost(!lost)} />
         {lost && <UnlabelledTray />}
         {only === null && (
-          <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 2 }} role="group" aria-label="For what">
+          <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 2 }} role="group" aria-label={t('forWhat')}>
             {(
               [
-                ['sow', `To sow, ${format.week(day)}`],
-                ['pot-up', `To pot up, ${format.week(day)}`],
-                ['standing', 'All that stands'],
+                ['sow', t('toSow', { week: format.week(day) })],
+                ['pot-up', t('toPotUp', { week: format.week(day) })],
+                ['standing', t('allThatStands')],
               ] as const
             ).map(([key, title]) => (
               <Button
@@ -120,9 +122,7 @@ export function LabelsView() {
           </Box>
         )}
         {offered.length === 0 ? (
-          <Box sx={{ mt: 2, color: 'text.secondary' }}>
-            Nothing needs labels then. Move the working day to see another week.
-          </Box>
+          <Box sx={{ mt: 2, color: 'text.secondary' }}>{t('nothingNeedsLabelsThenMove')}</Box>
         ) : (
           <Box component="ul" sx={{ listStyle: 'none', m: 0, mt: 1.5, p: 0 }}>
             {offered.map((batch) => (
@@ -141,7 +141,7 @@ export function LabelsView() {
       </Box>
       <Box
         component="section"
-        aria-label="How to print"
+        aria-label={t('howToPrint')}
         sx={{
           display: 'grid',
           gap: 2,
@@ -153,28 +153,33 @@ export function LabelsView() {
         }}
       >
         <LabelPreview label={labels[0]} address={address} />
-        <ChoiceField label="Onto" value={sheet} options={SHEET_NAMES} onChange={(next) => next && setSheet(next)} />
         <ChoiceField
-          label="How many"
+          label={t('onto')}
+          value={sheet}
+          options={SHEET_NAMES}
+          onChange={(next) => next && setSheet(next)}
+        />
+        <ChoiceField
+          label={t('howMany')}
           value={each}
           options={[
-            ['tray', 'One for every tray'],
-            ['batch', 'One for every batch'],
+            ['tray', t('oneForEveryTray')],
+            ['batch', t('oneForEveryBatch')],
           ]}
           onChange={(next) => next && setEach(next)}
         />
         {!sheet.startsWith('roll') && (
           <NumberField
-            label="Labels already used on the first sheet"
+            label={t('labelsAlreadyUsedOnThe')}
             value={skip}
             onChange={(next) => setSkip(next === undefined ? undefined : Math.max(0, Math.round(next)))}
           />
         )}
         <WordField
-          label="Address phones open"
+          label={t('addressPhonesOpen')}
           value={address}
           onChange={setAddress}
-          help={far ? 'Phones cannot reach this one: put in the address of this machine in your network.' : undefined}
+          help={far ? t('phonesCannotReachThisOne') : undefined}
         />
         <Making query={query} labels={labels.length} onMade={() => void printed()} />
         <Button
@@ -185,12 +190,11 @@ export function LabelsView() {
           disabled={labels.length === 0}
           sx={{ minHeight: 44 }}
         >
-          Map of coded trays
+          {t('mapOfCodedTrays')}
         </Button>
         {sheet.startsWith('roll') && <RollPrinter labels={labels.length} onDone={() => void printed()} />}
         <Box sx={{ fontSize: 14, color: 'text.secondary' }}>
-          Coded trays: write the code on each tray once, and keep the map apart. Labels follow a batch: print again at
-          pricking out and potting up. Today is {format.date(today)}.
+          {t('codedTraysWriteTheCode', { today: format.date(today) })}
         </Box>
       </Box>
     </Box>

@@ -5,10 +5,12 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import LinearProgress from '@mui/material/LinearProgress'
 import { useRef, useState } from 'react'
+import { useTranslations } from 'next-intl'
 import { simulatedPrinter, type PrintState } from '../../standins/label-printer'
 
 /** Makes the PDF and shows how far it is; opens it when it is there. */
 export function Making({ query, labels, onMade }: { query: string; labels: number; onMade: () => void }) {
+  const t = useTranslations('labels')
   const [share, setShare] = useState<number>()
   const [problem, setProblem] = useState<string>()
   const [made, setMade] = useState<{ url: string; query: string }>()
@@ -21,8 +23,7 @@ export function Making({ query, labels, onMade }: { query: string; labels: numbe
       const response = await fetch(`/out/labels.pdf?${query}`, { signal: stop.current.signal })
       if (!response.ok)
         throw new Error(
-          ((await response.json().catch(() => ({}))) as { problem?: string }).problem ??
-            'The server could not make them.',
+          ((await response.json().catch(() => ({}))) as { problem?: string }).problem ?? t('theServerCouldNotMake'),
         )
       const pages = Number(response.headers.get('x-pages') ?? 1)
       const parts: BlobPart[] = []
@@ -37,8 +38,7 @@ export function Making({ query, labels, onMade }: { query: string; labels: numbe
       setMade({ url: URL.createObjectURL(new Blob(parts, { type: 'application/pdf' })), query })
       onMade()
     } catch (error) {
-      if (!stop.current.signal.aborted)
-        setProblem(error instanceof Error ? error.message : 'The server did not answer.')
+      if (!stop.current.signal.aborted) setProblem(error instanceof Error ? error.message : t('theServerDidNotAnswer'))
     } finally {
       setShare(undefined)
     }
@@ -52,7 +52,7 @@ export function Making({ query, labels, onMade }: { query: string; labels: numbe
         onClick={() => void make()}
         sx={{ minHeight: 52, fontSize: 16 }}
       >
-        Make {labels} {labels === 1 ? 'label' : 'labels'} as PDF
+        {t('makeLabelsAsPdf', { labels: String(labels), labels2: labels })}
       </Button>
       {share !== undefined && (
         <Box sx={{ display: 'flex', gap: 1, alignItems: 'center' }}>
@@ -60,17 +60,17 @@ export function Making({ query, labels, onMade }: { query: string; labels: numbe
             variant="determinate"
             value={100 * share}
             sx={{ flex: 1, height: 8, borderRadius: 1 }}
-            aria-label="Labels made"
+            aria-label={t('labelsMade')}
           />
           <Button size="small" color="inherit" onClick={() => stop.current?.abort()}>
-            Stop
+            {t('stop')}
           </Button>
         </Box>
       )}
       {problem && <Alert severity="error">{problem}</Alert>}
       {made && made.query === query && (
         <Button variant="outlined" href={made.url} target="_blank" sx={{ minHeight: 44 }}>
-          Open the PDF
+          {t('openThePdf')}
         </Button>
       )}
     </Box>
@@ -79,6 +79,7 @@ export function Making({ query, labels, onMade }: { query: string; labels: numbe
 
 /** The roll printer that is not there. */
 export function RollPrinter({ labels, onDone }: { labels: number; onDone: () => void }) {
+  const t = useTranslations('labels')
   const [printer] = useState(() => simulatedPrinter(7))
   const [state, setState] = useState<PrintState>()
   const [left, setLeft] = useState<number>()
@@ -100,22 +101,25 @@ export function RollPrinter({ labels, onDone }: { labels: number; onDone: () => 
         onClick={() => void run(labels)}
         sx={{ minHeight: 44 }}
       >
-        Print on the roll printer (simulated)
+        {t('printOnTheRollPrinter')}
       </Button>
       {state && (
         <Box sx={{ fontSize: 14.5 }} aria-live="polite">
-          {state.done} of {state.of} printed
-          {state.state === 'out-of-labels'
-            ? '; the roll is empty'
-            : state.state === 'jammed'
-              ? '; a label is stuck'
-              : state.state === 'stopped'
-                ? '; stopped'
-                : ''}
-          .
+          {t('ofPrinted', {
+            done: String(state.done),
+            of: String(state.of),
+            extra:
+              state.state === 'out-of-labels'
+                ? '; the roll is empty'
+                : state.state === 'jammed'
+                  ? '; a label is stuck'
+                  : state.state === 'stopped'
+                    ? '; stopped'
+                    : '',
+          })}
           {busy && (
             <Button size="small" color="inherit" onClick={() => stop.current?.()}>
-              Stop
+              {t('stop')}
             </Button>
           )}
           {left !== undefined && !busy && (
@@ -126,7 +130,7 @@ export function RollPrinter({ labels, onDone }: { labels: number; onDone: () => 
                 void run(left)
               }}
             >
-              Put it right and go on
+              {t('putItRightAndGo')}
             </Button>
           )}
         </Box>

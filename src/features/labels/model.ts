@@ -2,7 +2,7 @@
 import type { Batch } from '../../core/batch/batch'
 import type { LabelsFor } from '../../core/labels/content'
 import type { Candidate } from '../../core/labels/unlabelled'
-import { list, type Format } from '../../words/format'
+import { count, list, type Format } from '../../words/format'
 
 export function toggled(set: ReadonlySet<string>, id: string): Set<string> {
   const next = new Set(set)
@@ -25,13 +25,19 @@ export function batchesFor(batches: readonly Batch[], which: Which, monday: numb
 export type Which = LabelsFor
 
 export function likeWords(one: Candidate, format: Format): string {
-  if (one.differs.length === 0) return 'Agrees with all of that'
-  const [first, ...rest] = one.differs.map((what) => DIFFERS[what](one))
+  if (one.differs.length === 0) return format.t('labels.agreesWithAllOfThat')
+  const [first, ...rest] = one.differs.map((what) => differsWords(what, one, format))
   return list(format, [first!.replace(/^./, (letter) => letter.toUpperCase()), ...rest])
 }
 
-const DIFFERS: Record<Candidate['differs'][number], (one: Candidate) => string> = {
-  place: () => 'should stand elsewhere',
-  up: ({ up }) => (up ? 'should be up by now' : 'should not be up yet'),
-  leaves: ({ leaves }) => `should have about ${Math.floor(leaves ?? 0)} leaves`,
+/** What speaks against a batch being the tray in hand. */
+function differsWords(what: Candidate['differs'][number], { up, leaves }: Candidate, format: Format): string {
+  switch (what) {
+    case 'place':
+      return format.t('labels.shouldStandElsewhere')
+    case 'up':
+      return up ? format.t('labels.shouldBeUpByNow') : format.t('labels.shouldNotBeUpYet')
+    case 'leaves':
+      return format.t('labels.shouldHaveAboutLeaves', { leaves: count(format, Math.floor(leaves ?? 0), 'leaf') })
+  }
 }

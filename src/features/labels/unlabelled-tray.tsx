@@ -4,6 +4,7 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Link from 'next/link'
 import { useMemo, useState } from 'react'
+import { useTranslations } from 'next-intl'
 import { batchesOfTray } from '../../core/labels/unlabelled'
 import { ChoiceField, NumberField } from '../../ui/fields'
 import { useSeason } from '../../ui/season-context'
@@ -16,6 +17,7 @@ const MOST = 6
 type Up = '' | 'yes' | 'no'
 
 export function UnlabelledTray() {
+  const t = useTranslations('labels')
   const { plan, season, format, today } = useSeason()
   const [container, setContainer] = useState('')
   const [place, setPlace] = useState('')
@@ -36,7 +38,7 @@ export function UnlabelledTray() {
   return (
     <Box
       component="section"
-      aria-label="A tray without its label"
+      aria-label={t('aTrayWithoutItsLabel')}
       sx={{
         mt: 1.5,
         p: 2,
@@ -47,46 +49,46 @@ export function UnlabelledTray() {
         maxWidth: 640,
       }}
     >
-      <Box sx={{ fontWeight: 650, mb: 1.5 }}>What can you see of it?</Box>
+      <Box sx={{ fontWeight: 650, mb: 1.5 }}>{t('whatCanYouSeeOf')}</Box>
       <Box sx={{ display: 'grid', gap: 1.5, gridTemplateColumns: { xs: '1fr 1fr', sm: '1fr 1fr 1fr' } }}>
         <ChoiceField
-          label="Container"
+          label={t('container')}
           value={container}
-          none="Any"
+          none={t('any')}
           options={season.containers.filter((_, i) => numbers.has(i)).map((one) => [one.key, one.name] as const)}
           onChange={setContainer}
         />
         <ChoiceField
-          label="Found on"
+          label={t('foundOn')}
           value={place}
-          none="Anywhere"
+          none={t('anywhere')}
           options={season.places.map((one) => [one.key, one.name] as const)}
           onChange={setPlace}
         />
         <ChoiceField
-          label="Looks like"
+          label={t('looksLike')}
           value={crop}
-          none="Cannot tell"
+          none={t('cannotTell')}
           options={season.crops.filter(({ key }) => crops.has(key)).map((one) => [one.key, one.name] as const)}
           onChange={setCrop}
         />
         <ChoiceField<'yes' | 'no'>
-          label="Anything up"
+          label={t('anythingUp')}
           value={up}
-          none="Not looked"
+          none={t('notLooked')}
           options={[
-            ['yes', 'Yes'],
-            ['no', 'Not up yet'],
+            ['yes', t('yes')],
+            ['no', t('notUpYet')],
           ]}
           onChange={setUp}
         />
-        <NumberField label="True leaves" value={leaves} onChange={setLeaves} />
+        <NumberField label={t('trueLeaves')} value={leaves} onChange={setLeaves} />
       </Box>
       {asked && candidates.length === 0 && (
-        <Box sx={{ mt: 1.5, color: 'text.secondary' }}>Nothing of that kind stands anywhere today.</Box>
+        <Box sx={{ mt: 1.5, color: 'text.secondary' }}>{t('nothingOfThatKindStands')}</Box>
       )}
       {asked && candidates.length > 0 && (
-        <Box component="ol" aria-label="What it may be" sx={{ listStyle: 'none', m: 0, mt: 1.5, p: 0 }}>
+        <Box component="ol" aria-label={t('whatItMayBe')} sx={{ listStyle: 'none', m: 0, mt: 1.5, p: 0 }}>
           {candidates.slice(0, MOST).map((one) => (
             <Box
               key={one.batch.id}
@@ -108,9 +110,9 @@ export function UnlabelledTray() {
                   {season.places[one.stay.place]!.name}, {one.stay.container.name}
                   {one.up
                     ? one.leaves === undefined
-                      ? ', up'
-                      : `, about ${count(format, Math.floor(one.leaves), 'trueLeaf')}`
-                    : ', not up yet'}
+                      ? t('up')
+                      : t('about', { trueLeafs: count(format, Math.floor(one.leaves), 'trueLeaf') })
+                    : t('notUpYet2')}
                 </Box>
                 <Box
                   sx={{
@@ -129,7 +131,7 @@ export function UnlabelledTray() {
                 color="inherit"
                 sx={{ minHeight: 44 }}
               >
-                It is this
+                {t('itIsThis')}
               </Button>
             </Box>
           ))}
@@ -137,12 +139,10 @@ export function UnlabelledTray() {
       )}
       {asked && candidates.length > MOST && (
         <Box sx={{ mt: 0.5, fontSize: 14, color: 'text.secondary' }}>
-          And {format.number(candidates.length - MOST)} add a note.
+          {t('andAddANote', { candidates: format.number(candidates.length - MOST) })}
         </Box>
       )}
-      <Box sx={{ mt: 1.5, fontSize: 14, color: 'text.secondary' }}>
-        Where you cannot tell, open the likeliest batch, and under “More” keep the tray as a mix with a name of its own.
-      </Box>
+      <Box sx={{ mt: 1.5, fontSize: 14, color: 'text.secondary' }}>{t('whereYouCannotTellOpen')}</Box>
     </Box>
   )
 }

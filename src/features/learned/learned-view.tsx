@@ -10,12 +10,11 @@ import { beginNextSeason, openOtherSeason, seasonsOfFarm } from '../../actions/n
 import { lookBack, suggestionsOf, type LookedBack, type Suggestion } from '../../core/advice/learned'
 import { JournalTabs } from '../../ui/journal-tabs'
 import { useNotice } from '../../ui/notice'
-import { LOSS_WORDS } from '../../ui/records/words'
 import { useSeason } from '../../ui/season-context'
 import { useChange } from '../../ui/use-change'
 import { count, shareWords } from '../../words/format'
 import { taughtEdits, rehung } from './model'
-import { callServer } from '../../ui/call-server'
+import { callServer, troubleWords } from '../../ui/call-server'
 
 export function LearnedView() {
   const { plan, season, format } = useSeason()
@@ -108,7 +107,9 @@ function Row({ one, under }: { one: LookedBack; under: boolean }) {
         {one.losses.length === 0 ? (
           <small>–</small>
         ) : (
-          one.losses.map(([cause, plants]) => `${format.number(plants)} ${LOSS_WORDS[cause]}`).join(', ')
+          one.losses
+            .map(([cause, plants]) => `${format.number(plants)} ${format.t(`records.loss.${cause}`)}`)
+            .join(', ')
         )}
       </td>
       <td>{one.leftOver > 0 ? format.number(one.leftOver) : <small>–</small>}</td>
@@ -224,7 +225,7 @@ function Suggestions({ suggestions }: { suggestions: readonly Suggestion[] }) {
 }
 
 function NextSeason() {
-  const { plan, season, data } = useSeason()
+  const { plan, season, data, format } = useSeason()
   const router = useRouter()
   const notice = useNotice()
   const [busy, start] = useTransition()
@@ -245,7 +246,7 @@ function NextSeason() {
     start(async () => {
       setProblem(undefined)
       const called = await callServer(() => beginNextSeason(next))
-      if (!called.ok) return setProblem(called.words)
+      if (!called.ok) return setProblem(troubleWords(called, format))
       const result = called.answer
       if (!result.ok)
         return setProblem(

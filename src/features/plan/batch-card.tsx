@@ -202,7 +202,8 @@ function FieldLine({ batch }: { batch: Batch }) {
 }
 
 function CropCautionLine({ batch }: { batch: Batch }) {
-  const words = cropCautionWords(batch.way.crop)
+  const { format } = useSeason()
+  const words = cropCautionWords(batch.way.crop, format)
   if (words === '') return null
   return <Box sx={{ mb: 1.5, fontSize: 14, color: 'text.secondary' }}>{words}</Box>
 }

@@ -245,7 +245,7 @@ export const BatchRow = memo(function BatchRow({
   const state = standing(batch)
   const outlook = outlookOf(batch)
   const tags = [
-    ...batch.marks.map(markTag),
+    ...batch.marks.map((one) => markTag(one, format)),
     ...(short ? ['short of seed'] : []),
     ...(outlook && outlook.kind !== 'on-time' ? [outlookWords(outlook, format)] : []),
   ]
@@ -315,7 +315,7 @@ function PlantDate({
   return (
     <text x={x(batch.plantOn) + 11 + late} y={ROW - 8} fontSize={12.5} fontWeight={700} fill={color}>
       {format.shortDate(batch.plantOn)}
-      {cannot && worst ? ` · ${markTag(worst)}` : ''}
+      {cannot && worst ? ` · ${markTag(worst, format)}` : ''}
       {short && <tspan fill="var(--mui-palette-warning-main)"> · short of seed</tspan>}
       {outlook && !cannot && (
         <tspan fill={outlook.kind === 'early' ? 'var(--mui-palette-warning-main)' : 'var(--mui-palette-error-main)'}>

@@ -206,7 +206,7 @@ function rowsOf(f: Format): Row[] {
       text: ({ batch }) =>
         batch.marks.length > 0 ? (
           <Box component="span" sx={{ color: 'warning.main' }}>
-            {[...new Set(batch.marks.map(markTag))].join(', ')}
+            {[...new Set(batch.marks.map((one) => markTag(one, f)))].join(', ')}
           </Box>
         ) : (
           'nothing'
@@ -293,7 +293,7 @@ function Comparison({
             >
               <Box sx={{ fontWeight: 700, lineHeight: 1.25 }}>{method.name}</Box>
               <Box sx={{ fontSize: 13.5, color: 'text.secondary', lineHeight: 1.3, mb: 0.5 }}>
-                {sowingWords(method.sowing)}
+                {sowingWords(method.sowing, format)}
               </Box>
               <svg
                 width={width}

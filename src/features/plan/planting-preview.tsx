@@ -85,7 +85,7 @@ function Several({ batches }: { batches: readonly Batch[] }) {
               <td>
                 {batch.sow === undefined ? (
                   <Box component="b" sx={{ color: 'error.main' }}>
-                    {batch.marks[0] ? markTag(batch.marks[0]) : 'no day works'}
+                    {batch.marks[0] ? markTag(batch.marks[0], format) : 'no day works'}
                   </Box>
                 ) : (
                   format.date(batch.sow)

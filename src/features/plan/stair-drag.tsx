@@ -19,7 +19,6 @@ import type { Batch } from '../../core/batch/batch'
 import type { Plan } from '../../core/plan/plan'
 import type { Planting } from '../../season/schema'
 import { useSeason } from '../../ui/season-context'
-import { ANCHOR_WORDS } from '../../words/anchors'
 import { limitName } from '../../words/fit'
 import { hoursWords, count } from '../../words/format'
 import { markTag } from '../../words/marks'
@@ -207,14 +206,16 @@ export function TrialWords() {
         .slice(0, 3)
         .map(({ limit, was, is }) => (
           <Box key={limit.id}>
-            {limitName(limit)}: {was > 0 ? `${format.number(was, 2)} over` : 'fits'} →{' '}
+            {limitName(limit, format)}: {was > 0 ? `${format.number(was, 2)} over` : 'fits'} →{' '}
             <b>{is > 0 ? `${format.number(is, 2)} over` : 'fits'}</b>
           </Box>
         ))}
       {before.planting.anchor && !next.planting.anchor && (
-        <Box>Its date is no longer tied to {ANCHOR_WORDS[before.planting.anchor.to]}.</Box>
+        <Box>Its date is no longer tied to {format.t(`words.anchors.anchor.${before.planting.anchor.to}`)}.</Box>
       )}
-      {next.marks.length > 0 && <Box sx={{ fontWeight: 650 }}>{[...new Set(next.marks.map(markTag))].join(', ')}</Box>}
+      {next.marks.length > 0 && (
+        <Box sx={{ fontWeight: 650 }}>{[...new Set(next.marks.map((one) => markTag(one, format)))].join(', ')}</Box>
+      )}
     </Box>
   )
 }

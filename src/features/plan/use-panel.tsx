@@ -9,7 +9,6 @@ import type { Problem } from '../../season/read'
 import { useNotice } from '../../ui/notice'
 import { useSeason, useWorkingDay } from '../../ui/season-context'
 import { useUndo } from '../../ui/undo-context'
-import { OTHER_SEASON } from '../../ui/use-change'
 import { changeSeason, type ChangeResult } from '../../actions/change-season'
 import { summaryOf, type PlantingEdit } from './saving'
 import { BatchCard, type BatchCardProps } from './batch-card'
@@ -18,7 +17,7 @@ import { formOf, withOneDropped } from './planting-form'
 import { plantingEdits } from '../../ui/moves'
 import { PlantingPanel } from './planting-panel'
 import { StandCard } from './stand-card'
-import { callServer } from '../../ui/call-server'
+import { callServer, troubleWords } from '../../ui/call-server'
 import { firstBatch, newForm, remedied, staleWords } from './panels'
 
 /** The planting that is being edited: it stays on the screen even when someone else removes it meanwhile. */
@@ -56,7 +55,7 @@ export function usePanel() {
       setFailure(undefined)
       const things = edits.map((edit) => ({ of: 'plantings' as const, ...edit }))
       const called = await callServer(() => changeSeason(data.view, things, summaryOf(edits, season)))
-      if (!called.ok) return fail(called.words)
+      if (!called.ok) return fail(troubleWords(called, format))
       const result: ChangeResult = called.answer
       if (result.ok) {
         const { entry } = result
@@ -66,7 +65,7 @@ export function usePanel() {
         if (loud) fail(`Nothing was saved: ${result.problems[0]!.message}`)
         else setProblems(result.problems)
       } else if (result.reason === 'stale') fail(staleWords(result, edits, season, format.number))
-      else if (result.reason === 'other-season') fail(OTHER_SEASON)
+      else if (result.reason === 'other-season') fail(format.t('ui.refused.other-season'))
       else if (result.reason === 'used') fail('Something still uses what would be taken away.')
       else fail('There is no season to save into. Reload the page.')
     })

@@ -7,6 +7,7 @@ import FormControlLabel from '@mui/material/FormControlLabel'
 import Switch from '@mui/material/Switch'
 import Typography from '@mui/material/Typography'
 import { useMemo, useState, useTransition } from 'react'
+import { useTranslations } from 'next-intl'
 import { bringReadings, forgetReadings, readThermometers, type ReadNow } from '../../actions/readings'
 import { formatDay } from '../../core/calendar/day'
 import { warningsOf } from '../../core/advice/warnings'
@@ -22,12 +23,13 @@ import { placePaint } from '../../ui/stair/place-hatches'
 import { useChange } from '../../ui/use-change'
 import { ChooseFile, DroppedRows, ReadingFields, useWeatherFile } from '../../ui/weather-file'
 import { count } from '../../words/format'
-import { callServer } from '../../ui/call-server'
+import { callServer, troubleWords } from '../../ui/call-server'
 import { stripOf, withThermometers } from './model'
 
 const DAYS = 42
 
 export function ReadingsView() {
+  const t = useTranslations('readings')
   const { season, plan, format, today, data } = useSeason()
   const day = useWorkingDay()
   const notice = useNotice()
@@ -49,34 +51,36 @@ export function ReadingsView() {
           to: { ...head, site: withThermometers(season.site, next) },
         },
       ],
-      next ? 'Simulated thermometers switched on' : 'Simulated thermometers switched off',
+      next ? t('simulatedThermometersSwitchedOn') : t('simulatedThermometersSwitchedOff'),
     )
   }
   const fetchNow = () =>
     start(async () => {
       const called = await callServer(() => readThermometers(formatDay(today)))
-      if (!called.ok) return notice({ tone: 'error', text: called.words })
+      if (!called.ok) return notice({ tone: 'error', text: troubleWords(called, format) })
       const result = called.answer
       if ('days' in result) {
         setRead(result)
-        notice({ text: result.days === 0 ? 'Nothing new to read.' : `${count(format, result.days, 'day')} read.` })
-      } else notice({ tone: 'error', text: 'The thermometers are switched off.' })
+        notice({
+          text: result.days === 0 ? t('nothingNewToRead') : t('read', { days: count(format, result.days, 'day') }),
+        })
+      } else notice({ tone: 'error', text: t('theThermometersAreSwitchedOff') })
     })
   const sources = [...new Set(season.readings.map((one) => one.from))]
   return (
     <Box sx={{ px: { xs: 1.5, md: 2.5 }, py: 2, maxWidth: 1100 }}>
-      <Typography variant="h1">Journal</Typography>
+      <Typography variant="h1">{t('journal')}</Typography>
       <JournalTabs at="/readings" />
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5, alignItems: 'center', mb: 1 }}>
         <FormControlLabel
           control={
             <Switch checked={on} disabled={saving.busy || data.whatIf !== null} onChange={(_, next) => turn(next)} />
           }
-          label="Thermometers, simulated"
+          label={t('thermometersSimulated')}
         />
         {on && !data.whatIf && (
           <Button variant="contained" disableElevation disabled={busy} onClick={fetchNow} sx={{ minHeight: 44 }}>
-            {busy ? 'Reading …' : 'Read them now'}
+            {busy ? t('reading') : t('readThemNow')}
           </Button>
         )}
         {sources.map((source) => (
@@ -91,30 +95,30 @@ export function ReadingsView() {
               })
             }
           >
-            Delete {source === 'stand-in' ? 'the simulated readings' : `readings of ${source}`}
+            {t('delete', { extra: source === 'stand-in' ? t('theSimulatedReadings') : t('readingsOf', { source }) })}
           </Button>
         ))}
       </Box>
       {saving.failure && <Alert severity="error">{saving.failure}</Alert>}
       <Box sx={{ fontSize: 15, color: 'text.secondary', mb: 2, maxWidth: 720 }}>
-        Measured temperatures replace the calculated ones for past days, and the forecast of every batch that stood
-        there follows. {on && 'These thermometers are simulated: sample data, do not rely on it.'}
+        {t('measuredTemperaturesReplaceTheCalculated')} {on && t('theseThermometersAreSimulatedSample')}
       </Box>
       {read && read.faults.length > 0 && (
         <Alert severity="warning" sx={{ mb: 2 }}>
-          {count(format, read.faults.filter(({ kind }) => kind === 'gap').length, 'day')} with gaps,{' '}
-          {count(
-            format,
-            read.faults.filter(({ kind }) => kind === 'impossible').reduce((sum, { hours }) => sum + hours, 0),
-            'hour',
-          )}{' '}
-          that cannot be: left out.
+          {t('withGapsThatCannotBe', {
+            days: count(format, read.faults.filter(({ kind }) => kind === 'gap').length, 'day'),
+            hours: count(
+              format,
+              read.faults.filter(({ kind }) => kind === 'impossible').reduce((sum, { hours }) => sum + hours, 0),
+              'hour',
+            ),
+          })}
         </Alert>
       )}
       {warnings.length > 0 && (
-        <Box component="section" aria-label="Too cold or too hot" sx={{ mb: 2.5 }}>
+        <Box component="section" aria-label={t('tooColdOrTooHot')} sx={{ mb: 2.5 }}>
           <Typography variant="h2" sx={{ mb: 0.5 }}>
-            Too cold or too hot
+            {t('tooColdOrTooHot')}
           </Typography>
           {warnings.slice(0, 12).map((warning) => (
             <WarningLine key={`${warning.kind}-${warning.place}-${warning.day}`} warning={warning} />
@@ -122,10 +126,10 @@ export function ReadingsView() {
         </Box>
       )}
       <Typography variant="h2" sx={{ mb: 1 }}>
-        The six weeks to {format.date(until - 1)}
+        {t('theSixWeeksTo', { until: format.date(until - 1) })}
       </Typography>
       {season.readings.length === 0 ? (
-        <Box sx={{ color: 'text.secondary' }}>Nothing was measured yet.</Box>
+        <Box sx={{ color: 'text.secondary' }}>{t('nothingWasMeasuredYet')}</Box>
       ) : (
         season.places.map((place, i) => <Strip key={place.key} place={i} from={from} until={until} />)
       )}
@@ -136,6 +140,7 @@ export function ReadingsView() {
 
 /** Lows and highs of a place, day by day. */
 function Strip({ place, from, until }: { place: number; from: number; until: number }) {
+  const t = useTranslations('readings')
   const { season, format } = useSeason()
   const { key, name } = season.places[place]!
   const strip = stripOf(season, key, from, until)
@@ -166,7 +171,11 @@ function Strip({ place, from, until }: { place: number; from: number; until: num
         height="58"
         preserveAspectRatio="none"
         role="img"
-        aria-label={`${name}: lows from ${format.temperature(lowest)}, highs to ${format.temperature(highest)}`}
+        aria-label={t('lowsFromHighsTo', {
+          name,
+          temperature: format.temperature(lowest),
+          temperature2: format.temperature(highest),
+        })}
       >
         <line x1="0" x2={DAYS * 12} y1={y(0)} y2={y(0)} stroke="var(--mui-palette-divider)" strokeWidth="1" />
         {days.map(
@@ -186,7 +195,11 @@ function Strip({ place, from, until }: { place: number; from: number; until: num
         )}
       </svg>
       <Box sx={{ fontSize: 14, color: 'text.secondary' }}>
-        {format.temperature(last.low)} to {format.temperature(last.high)}, {format.date(last.day)}
+        {t('to', {
+          temperature: format.temperature(last.low),
+          temperature2: format.temperature(last.high),
+          day: format.date(last.day),
+        })}
       </Box>
     </Box>
   )
@@ -195,6 +208,7 @@ function Strip({ place, from, until }: { place: number; from: number; until: num
 const MOST_BYTES = 2_000_000
 
 function FromFile() {
+  const t = useTranslations('readings')
   const { season, format } = useSeason()
   const notice = useNotice()
   const { file, confirmed, take, confirm, drop } = useWeatherFile()
@@ -209,30 +223,28 @@ function FromFile() {
     start(async () => {
       const days = read!.days.map(({ on, low, high }) => ({ on, low, high }))
       const called = await callServer(() => bringReadings({ place, from: file!.name, days }))
-      if (!called.ok) return setProblem(called.words)
+      if (!called.ok) return setProblem(troubleWords(called, format))
       const result = called.answer
       if (!result.ok) return setProblem(result.problem)
-      notice({ text: `${count(format, result.days, 'day')} brought in.` })
+      notice({ text: t('broughtIn', { days: count(format, result.days, 'day') }) })
       drop()
     })
   return (
-    <Box component="section" sx={{ mt: 3 }} aria-label="From a file">
+    <Box component="section" sx={{ mt: 3 }} aria-label={t('fromAFile')}>
       <Typography variant="h2" sx={{ mb: 1 }}>
-        From a file
+        {t('fromAFile')}
       </Typography>
       <ChooseFile
-        label="Bring in readings, CSV"
+        label={t('bringInReadingsCsv')}
         most={MOST_BYTES}
         tooLarge="The file is larger than 2 MB; send a season at a time."
         testId="readings-file"
         onText={take}
       />
-      <Box sx={{ fontSize: 14, color: 'text.secondary', mt: 0.5 }}>
-        A line a day, with its date, its lowest and its highest.
-      </Box>
+      <Box sx={{ fontSize: 14, color: 'text.secondary', mt: 0.5 }}>{t('aLineADayWith')}</Box>
       {file && !read && (
         <Alert severity="error" sx={{ mt: 1 }}>
-          {file.name} holds no column of dates beside one of temperatures.
+          {t('holdsNoColumnOfDates', { file: file.name })}
         </Alert>
       )}
       {problem && (
@@ -244,17 +256,19 @@ function FromFile() {
         <Box sx={{ mt: 1.5, display: 'grid', gap: 1.25, maxWidth: 460 }}>
           <ReadingFields columns={read.columns} reading={read.reading} doubts={read.doubts} onConfirm={confirm} />
           <Box role="status" sx={{ fontSize: 14 }}>
-            {count(format, read.days.length, 'day')} read
-            {read.guessedHighs > 0
-              ? `; ${count(format, read.guessedHighs, 'day')} without a high, taken as a usual one`
-              : ''}
-            .
+            {t('readOfDays', {
+              days: count(format, read.days.length, 'day'),
+              extra:
+                read.guessedHighs > 0
+                  ? `; ${count(format, read.guessedHighs, 'day')} without a high, taken as a usual one`
+                  : '',
+            })}
           </Box>
           <DroppedRows rows={read.dropped.map((row) => ({ ...row, why: DROP_WORDS[row.why] }))} />
           <ChoiceField
-            label="Measured in"
+            label={t('measuredIn')}
             value={place}
-            none="Choose"
+            none={t('choose')}
             options={season.places.map((one) => [one.key, one.name] as const)}
             onChange={setPlace}
           />
@@ -265,7 +279,7 @@ function FromFile() {
             onClick={keep}
             sx={{ justifySelf: 'start', minHeight: 44 }}
           >
-            Bring them in
+            {t('bringThemIn')}
           </Button>
         </Box>
       )}

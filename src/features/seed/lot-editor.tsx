@@ -60,7 +60,7 @@ export function LotEditor({ stored, use }: { stored: Lot; use: LotUse }) {
       </Box>
       {now.warnings.map((warning) => (
         <Alert key={warning} severity="warning" sx={{ mb: 1 }}>
-          {lotWarningWords(warning)}
+          {lotWarningWords(warning, format)}
         </Alert>
       ))}
       <Alert severity={use.short > 0 ? 'error' : 'success'} icon={false} sx={{ mb: 2 }}>

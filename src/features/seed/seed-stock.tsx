@@ -35,7 +35,7 @@ export function SeedStock({ use }: { use: LotUse }) {
   const { lot, had, used, gone, left } = use
   const entries = standing(season.records).filter(({ what }) => what.did === 'seed' && what.lot === lot.key)
   const save = () => {
-    const day = dayItHappened(on, today)
+    const day = dayItHappened(on, today, format)
     if (typeof day === 'string') return setProblem(day)
     if (seeds === undefined || seeds < 0 || !Number.isInteger(seeds))
       return setProblem('Enter how many seeds, in whole numbers.')

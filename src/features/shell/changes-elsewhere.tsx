@@ -4,6 +4,7 @@ import Alert from '@mui/material/Alert'
 import Button from '@mui/material/Button'
 import { useRouter } from 'next/navigation'
 import { useEffect, useState } from 'react'
+import { useTranslations } from 'next-intl'
 import { useSeason } from '../../ui/season-context'
 
 /** Keeps the last pages on the device. Browsers allow it over HTTPS, and on the machine itself. */
@@ -20,6 +21,7 @@ const LOOK_EVERY = 20_000 // ms between looks for changes made on other devices
 
 /** Said when another season or copy has been opened elsewhere; this page stays what it is until its reader asks. */
 export function OtherOpened() {
+  const t = useTranslations('shell')
   const { season } = useSeason()
   const router = useRouter()
   return (
@@ -29,12 +31,11 @@ export function OtherOpened() {
       className="no-print"
       action={
         <Button color="inherit" onClick={() => router.refresh()}>
-          Show it
+          {t('showIt')}
         </Button>
       }
     >
-      Another season or copy is open now. What you write down here still belongs to season {season.season.name}; its
-      plan can be changed once it is open again.
+      {t('anotherSeasonOrCopyIs', { season: season.season.name })}
     </Alert>
   )
 }

@@ -4,6 +4,7 @@ import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import { useEffect } from 'react'
+import { useTranslations } from 'next-intl'
 import { parseDay } from '../../core/calendar/day'
 import { useRefresh } from '../../ui/come-back'
 import { entrySentence, refusalSentence } from '../../ui/records/words'
@@ -14,6 +15,7 @@ import { count } from '../../words/format'
 const SETTLE = 1500 // ms after the last record before the page is drawn from the server again
 
 export function RecordingBar() {
+  const t = useTranslations('shell')
   const { data, queue, recording, season, plan, format } = useSeason()
   const notice = useNotice()
   const refresh = useRefresh()
@@ -50,12 +52,11 @@ export function RecordingBar() {
               square
               action={
                 <Button color="inherit" onClick={() => void queue.send()}>
-                  Send now
+                  {t('sendNow')}
                 </Button>
               }
             >
-              No connection: {count(format, waiting, 'entry')} {waiting === 1 ? 'waits' : 'wait'} on this device and{' '}
-              {waiting === 1 ? 'goes' : 'go'} out by {waiting === 1 ? 'itself' : 'themselves'}.
+              {t('noConnectionWaitOnThis', { entrys: count(format, waiting, 'entry'), waiting })}
             </Alert>
           )}
           {recording.offline && waiting === 0 && photos > 0 && (
@@ -64,17 +65,16 @@ export function RecordingBar() {
               square
               action={
                 <Button color="inherit" onClick={() => void queue.send()}>
-                  Send now
+                  {t('sendNow')}
                 </Button>
               }
             >
-              {count(format, photos, 'photo')} {photos === 1 ? 'waits' : 'wait'} on this device for a better connection;
-              what was written has arrived.
+              {t('waitOnThisDeviceFor', { photos: count(format, photos, 'photo'), photos2: photos })}
             </Alert>
           )}
           {!recording.safe && (
             <Alert severity="warning" square>
-              This device keeps nothing when the page is closed. Keep it open until all entries are sent.
+              {t('thisDeviceKeepsNothingWhen')}
             </Alert>
           )}
           {refused.map(({ entry, season: of, reason }) => (
@@ -84,18 +84,21 @@ export function RecordingBar() {
               square
               action={
                 <Button color="inherit" onClick={() => queue.remove(entry.id)}>
-                  Dismiss
+                  {t('dismiss')}
                 </Button>
               }
             >
               <b>
-                {of === data.own ? '' : 'In another season: '}
+                {of === data.own ? '' : t('inAnotherSeason')}
                 {entry.batch === undefined
                   ? ''
                   : `${(of === data.own ? plan.byId.get(entry.batch)?.code : undefined) ?? entry.batch}: `}
                 {entrySentence(entry, season, format)}
               </b>
-              , {format.date(parseDay(entry.on))}, could not be kept. {refusalSentence(reason!, format)}
+              {t('couldNotBeKept', {
+                parseDay: format.date(parseDay(entry.on)),
+                refusalSentence: refusalSentence(reason!, format),
+              })}
             </Alert>
           ))}
         </Box>

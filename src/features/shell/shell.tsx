@@ -18,6 +18,7 @@ import Typography from '@mui/material/Typography'
 import Link from 'next/link'
 import { usePathname } from 'next/navigation'
 import { useEffect, useState, type ReactNode } from 'react'
+import { useTranslations } from 'next-intl'
 import { useGates } from '../../ui/field-gates'
 import { NoticeProvider } from '../../ui/notice'
 import { Ribbon } from '../../ui/ribbon'
@@ -43,15 +44,15 @@ export function Shell({ data, children }: { data: SeasonData; children: ReactNod
 }
 
 const VIEWS = [
-  { href: '/today', title: 'Today', Icon: CalendarIcon },
-  { href: '/plan', title: 'Plan', Icon: StairIcon },
-  { href: '/benches', title: 'Benches', Icon: BenchIcon },
-  { href: '/field', title: 'Field', Icon: FieldIcon },
-  { href: '/seed', title: 'Seed', Icon: SeedIcon },
-  { href: '/labels', title: 'Labels', Icon: LabelIcon },
-  { href: '/know-how', title: 'Know-how', Icon: KnowIcon },
-  { href: '/journal', title: 'Journal', Icon: JournalIcon },
-  { href: '/farm', title: 'Farm', Icon: FarmIcon },
+  { href: '/today', name: 'today', Icon: CalendarIcon },
+  { href: '/plan', name: 'plan', Icon: StairIcon },
+  { href: '/benches', name: 'benches', Icon: BenchIcon },
+  { href: '/field', name: 'field', Icon: FieldIcon },
+  { href: '/seed', name: 'seed', Icon: SeedIcon },
+  { href: '/labels', name: 'labels', Icon: LabelIcon },
+  { href: '/know-how', name: 'know-how', Icon: KnowIcon },
+  { href: '/journal', name: 'journal', Icon: JournalIcon },
+  { href: '/farm', name: 'farm', Icon: FarmIcon },
 ] as const
 
 /** What the crew needs at hand; the rest is one tap further. */
@@ -60,6 +61,7 @@ const AT_FOOT: ReadonlySet<string> = new Set(['/today', '/plan', '/benches', '/f
 const RAIL = 156 // px
 
 function Frame({ children }: { children: ReactNode }) {
+  const t = useTranslations('shell')
   const { looks, season, data } = useSeason()
   const undoing = useUndoing()
   const otherOpened = useChangesElsewhere(data.view, data.revision)
@@ -80,7 +82,7 @@ function Frame({ children }: { children: ReactNode }) {
           '&:focus': { left: 8, top: 8, zIndex: 2000, bgcolor: 'background.paper', p: 1 },
         }}
       >
-        Skip to the view
+        {t('skipToTheView')}
       </Box>
       <Box sx={{ display: 'flex', height: '100dvh', '@media print': { display: 'block', height: 'auto' } }}>
         <Box
@@ -99,13 +101,13 @@ function Frame({ children }: { children: ReactNode }) {
         >
           <Box sx={{ px: 2.5, mb: 2.5 }}>
             <Typography component="p" sx={{ fontFamily: 'var(--heading)', fontSize: 22, lineHeight: 1.1 }}>
-              Dove Step
+              {t('doveStep')}
             </Typography>
             <svg width="84" height="24" aria-hidden="true">
               <path d="M0 22H28V13H56V4H84" fill="none" stroke="#F1ECE2" strokeWidth="1.8" />
             </svg>
           </Box>
-          <Box component="nav" aria-label="Views" sx={{ flex: 1 }}>
+          <Box component="nav" aria-label={t('viewsLabel')} sx={{ flex: 1 }}>
             {VIEWS.map((view) => (
               <RailLink key={view.href} {...view} />
             ))}
@@ -115,7 +117,7 @@ function Frame({ children }: { children: ReactNode }) {
           <Typography component="p" sx={{ px: 2.5, pt: 1.5, fontSize: 13, color: '#C9CCC9' }}>
             {season.farm.name}
             <br />
-            season {season.season.name}
+            {t('season', { season: season.season.name })}
           </Typography>
         </Box>
         <Box sx={{ flex: 1, minWidth: 0, display: 'flex', flexDirection: 'column' }}>
@@ -133,7 +135,7 @@ function Frame({ children }: { children: ReactNode }) {
           </Box>
           <Box
             component="nav"
-            aria-label="Views"
+            aria-label={t('viewsLabel')}
             className="no-print"
             sx={{
               display: { xs: 'flex', md: 'none' },
@@ -160,7 +162,8 @@ function useIsHere(href: string): boolean {
   return usePathname().startsWith(href)
 }
 
-function RailLink({ href, title }: View) {
+function RailLink({ href, name }: View) {
+  const t = useTranslations('shell')
   const here = useIsHere(href)
   return (
     <Box
@@ -182,13 +185,14 @@ function RailLink({ href, title }: View) {
         '&:focus-visible': { outlineColor: '#F3DF9C', outlineOffset: -3 },
       }}
     >
-      {title}
+      {t(`views.${name}`)}
       <Badge href={href} here={here} />
     </Box>
   )
 }
 
-function FootLink({ href, title, Icon }: View) {
+function FootLink({ href, name, Icon }: View) {
+  const t = useTranslations('shell')
   const here = useIsHere(href)
   return (
     <Box
@@ -214,13 +218,14 @@ function FootLink({ href, title, Icon }: View) {
       }}
     >
       <Icon fontSize="small" />
-      {title}
+      {t(`views.${name}`)}
     </Box>
   )
 }
 
 /** The views that find no room at the foot of a phone. */
 function MoreViews() {
+  const t = useTranslations('shell')
   const path = usePathname()
   const rest = VIEWS.filter(({ href }) => !AT_FOOT.has(href))
   const here = rest.some(({ href }) => path.startsWith(href))
@@ -252,7 +257,7 @@ function MoreViews() {
         }}
       >
         <MoreIcon fontSize="small" />
-        More
+        {t('more')}
       </Box>
       <Menu
         anchorEl={at}
@@ -261,7 +266,7 @@ function MoreViews() {
         anchorOrigin={{ vertical: 'top', horizontal: 'right' }}
         transformOrigin={{ vertical: 'bottom', horizontal: 'right' }}
       >
-        {rest.map(({ href, title, Icon }) => (
+        {rest.map(({ href, name, Icon }) => (
           <MenuItem
             key={href}
             component={Link}
@@ -271,7 +276,7 @@ function MoreViews() {
             sx={{ minHeight: 48, gap: 1.5 }}
           >
             <Icon fontSize="small" />
-            {title}
+            {t(`views.${name}`)}
           </MenuItem>
         ))}
       </Menu>
@@ -281,6 +286,7 @@ function MoreViews() {
 
 /** What waits in a view, on the working day. */
 function Badge({ href, here }: { href: string; here: boolean }) {
+  const t = useTranslations('shell')
   const day = useWorkingDay()
   const { plan } = useSeason()
   const red = here ? 'var(--mui-palette-error-main)' : '#F5B5A8'
@@ -292,8 +298,8 @@ function Badge({ href, here }: { href: string; here: boolean }) {
   if (href === '/benches') {
     const over = placesOver(plan, day)
     return over > 0 ? (
-      <Tooltip title={`${over} ${over === 1 ? 'place goes' : 'places go'} over in the four weeks from this one`}>
-        <span style={{ fontSize: 13, color: red, fontWeight: 600 }}>{over} over</span>
+      <Tooltip title={t('placesGoOverInThe', { over: String(over), over2: over })}>
+        <span style={{ fontSize: 13, color: red, fontWeight: 600 }}>{t('over', { over: String(over) })}</span>
       </Tooltip>
     ) : null
   }
@@ -302,13 +308,14 @@ function Badge({ href, here }: { href: string; here: boolean }) {
 
 /** Plantings of the week ahead that have to wait. */
 function FieldBadge({ here }: { here: boolean }) {
+  const t = useTranslations('shell')
   const day = useWorkingDay()
   const waiting = useGates(day, day, day + 7).filter(({ verdict }) => verdict === 'wait').length
   if (waiting === 0) return null
   return (
-    <Tooltip title={`${waiting} ${waiting === 1 ? 'planting' : 'plantings'} of the next seven days should wait`}>
+    <Tooltip title={t('plantingsOfTheNextSeven', { waiting: String(waiting), waiting2: waiting })}>
       <span style={{ fontSize: 13, color: here ? 'var(--mui-palette-error-main)' : '#F5B5A8', fontWeight: 600 }}>
-        {waiting} wait
+        {t('wait', { waiting: String(waiting) })}
       </span>
     </Tooltip>
   )
@@ -316,10 +323,11 @@ function FieldBadge({ here }: { here: boolean }) {
 
 /** Who holds this device: their name stands on what they write down. */
 function WhoField() {
+  const t = useTranslations('shell')
   const [who, setWho] = useWho()
   return (
     <Box component="label" sx={{ px: 2.5, pt: 1, fontSize: 13, color: '#C9CCC9' }}>
-      Your name
+      {t('yourName')}
       <Box
         component="input"
         value={who}

@@ -6,22 +6,23 @@ import Box from '@mui/material/Box'
 import IconButton from '@mui/material/IconButton'
 import Tooltip from '@mui/material/Tooltip'
 import { useCallback, useEffect, useMemo, useRef, useTransition } from 'react'
+import { useTranslations } from 'next-intl'
 import { useNotice } from '../../ui/notice'
-import { OTHER_SEASON } from '../../ui/use-change'
 import { useSeason } from '../../ui/season-context'
 import { useUndo } from '../../ui/undo-context'
 import { redoChange, undoChange } from './actions'
-import { callServer } from '../../ui/call-server'
+import { callServer, troubleWords } from '../../ui/call-server'
 
 export function UndoButtons() {
+  const t = useTranslations('shell')
   const { data } = useSeason()
   const undoing = useUndo()
   return (
     <Box sx={{ px: 1.5, display: 'flex' }}>
-      <Tooltip title={data.undo ? `Undo: ${data.undo.summary} (Ctrl+Z)` : 'Nothing to undo'}>
+      <Tooltip title={data.undo ? t('undoCtrlZ', { summary: data.undo.summary }) : t('nothingToUndo')}>
         <span>
           <IconButton
-            aria-label="Undo"
+            aria-label={t('undo')}
             color="inherit"
             disabled={!data.undo || undoing.busy}
             onClick={() => undoing.undo()}
@@ -31,10 +32,10 @@ export function UndoButtons() {
           </IconButton>
         </span>
       </Tooltip>
-      <Tooltip title={data.redo ? `Redo: ${data.redo.summary} (Ctrl+Y)` : 'Nothing to redo'}>
+      <Tooltip title={data.redo ? t('redoCtrlY', { summary: data.redo.summary }) : t('nothingToRedo')}>
         <span>
           <IconButton
-            aria-label="Redo"
+            aria-label={t('redo')}
             color="inherit"
             disabled={!data.redo || undoing.busy}
             onClick={() => undoing.redo()}
@@ -50,10 +51,11 @@ export function UndoButtons() {
 
 /** Undo and redo by button and by key. */
 export function useUndoing() {
+  const t = useTranslations('shell')
   const [busy, start] = useTransition()
   const notice = useNotice()
   // A notice outlives the drawing it was made in, as when a copy is kept: what counts is what is shown when it is pressed.
-  const { data } = useSeason()
+  const { data, format } = useSeason()
   const seen = useRef(data.view)
   useEffect(() => {
     seen.current = data.view
@@ -66,13 +68,18 @@ export function useUndoing() {
             what === 'undo' ? undoChange(seen.current, entry) : redoChange(seen.current),
           )
           if (!called.ok)
-            return notice({ tone: 'error', text: called.words, action: { label: 'Try again', run: attempt } })
+            return notice({
+              tone: 'error',
+              text: troubleWords(called, format),
+              action: { label: t('tryAgain'), run: attempt },
+            })
           const done = called.answer
-          if (done.ok) notice({ text: `${what === 'undo' ? 'Taken back' : 'Done again'}: ${done.summary}` })
+          if (done.ok) notice({ text: `${what === 'undo' ? t('takenBack') : t('doneAgain')}: ${done.summary}` })
           else if (done.reason === 'changed-since') {
-            notice({ tone: 'error', text: 'Not taken back: the same thing has been changed since.' })
-          } else if (done.reason === 'other-season') notice({ tone: 'error', text: OTHER_SEASON })
-          else notice({ text: `Nothing to ${what}.` })
+            notice({ tone: 'error', text: t('notTakenBackTheSame') })
+          } else if (done.reason === 'other-season')
+            notice({ tone: 'error', text: format.t('ui.refused.other-season') })
+          else notice({ text: t('nothingTo', { what }) })
         })
       attempt()
     },
@@ -82,7 +89,7 @@ export function useUndoing() {
     const onKey = (event: KeyboardEvent) => {
       if (!(event.ctrlKey || event.metaKey) || event.altKey) return
       const target = event.target as HTMLElement | null
-      if (target?.closest('input, textarea, [contenteditable]')) return
+      if (target?.closest(t('inputTextareaContenteditable'))) return
       const key = event.key.toLowerCase()
       const what = key === 'y' || (key === 'z' && event.shiftKey) ? 'redo' : key === 'z' ? 'undo' : undefined
       if (!what) return

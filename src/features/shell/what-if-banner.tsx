@@ -3,10 +3,12 @@
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Link from 'next/link'
+import { useTranslations } from 'next-intl'
 import { useSeason } from '../../ui/season-context'
 import { useWhatIf } from '../../ui/use-what-if'
 
 export function WhatIfBanner() {
+  const t = useTranslations('shell')
   const { data } = useSeason()
   const { busy, view, keep, drop } = useWhatIf()
   const { whatIf } = data
@@ -14,7 +16,7 @@ export function WhatIfBanner() {
   return (
     <Box
       role="region"
-      aria-label="What if"
+      aria-label={t('whatIf')}
       className="no-print"
       sx={{
         display: 'flex',
@@ -30,22 +32,22 @@ export function WhatIfBanner() {
       }}
     >
       <Box sx={{ flex: 1, minWidth: 200 }}>
-        <b>What if:</b> {whatIf.name}.{' '}
+        <b>{t('whatIf2')}</b> {whatIf.name}.{' '}
         <Box component="span" sx={{ color: 'text.secondary', display: { xs: 'none', sm: 'inline' } }}>
-          The season itself stays as it is.
+          {t('theSeasonItselfStaysAs')}
         </Box>
       </Box>
       <Button size="small" color="inherit" component={Link} href="/what-if">
-        Compare
+        {t('compare')}
       </Button>
       <Button size="small" color="inherit" disabled={busy} onClick={() => void keep(whatIf.id)}>
-        Keep it
+        {t('keepIt')}
       </Button>
       <Button size="small" color="error" disabled={busy} onClick={() => void drop(whatIf.id)}>
-        Delete it
+        {t('deleteIt')}
       </Button>
       <Button size="small" variant="outlined" color="inherit" disabled={busy} onClick={() => void view(null)}>
-        Back to the season
+        {t('backToTheSeason')}
       </Button>
     </Box>
   )

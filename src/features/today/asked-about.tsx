@@ -4,6 +4,7 @@ import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import { useMemo, useState } from 'react'
+import { useTranslations } from 'next-intl'
 import { civil, formatDay, parseDay, type Day } from '../../core/calendar/day'
 import { askedAbout } from '../../core/advice/work'
 import type { Batch } from '../../core/batch/batch'
@@ -22,6 +23,7 @@ const SHOWN = 8
 
 /** The question, over the work of the day. */
 export function AskedAbout({ day }: { day: Day }) {
+  const t = useTranslations('today')
   const { plan, format, today, data } = useSeason()
   const { record } = useRecord()
   const [all, setAll] = useState(false)
@@ -31,7 +33,7 @@ export function AskedAbout({ day }: { day: Day }) {
   const everyOne = () =>
     void record(
       asked.map((batch) => sownAsPlanned(batch)),
-      `${count(format, asked.length, 'sowing')}: sown as planned.`,
+      t('sownAsPlanned', { sowings: count(format, asked.length, 'sowing') }),
     )
   return (
     <Box
@@ -43,16 +45,17 @@ export function AskedAbout({ day }: { day: Day }) {
       <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1 }}>
         <Box sx={{ flex: '1 1 260px' }}>
           <Box component="h2" id="asked-title" sx={{ m: 0, fontSize: 17, fontWeight: 700 }}>
-            {asked.length === 1 ? 'One sowing day is past' : `${format.number(asked.length)} sowing days are past`}
+            {asked.length === 1
+              ? t('oneSowingDayIsPast')
+              : t('sowingDaysArePast', { asked: format.number(asked.length) })}
           </Box>
           <Box sx={{ fontSize: 15, color: 'text.secondary' }}>
-            Nobody has recorded {asked.length === 1 ? 'it' : 'them'}, so{' '}
-            {asked.length === 1 ? 'it stands' : 'they stand'} on no bench yet. What happened?
+            {t('nobodyHasRecordedThemSo', { asked: asked.length })}
           </Box>
         </Box>
         {asked.length > 1 && (
           <Button variant="outlined" color="inherit" onClick={everyOne} sx={{ minHeight: 44 }}>
-            All sown as planned
+            {t('allSownAsPlanned')}
           </Button>
         )}
       </Box>
@@ -63,7 +66,7 @@ export function AskedAbout({ day }: { day: Day }) {
       </Box>
       {asked.length > shown.length && (
         <Button size="small" color="inherit" onClick={() => setAll(true)}>
-          Show {format.number(asked.length - shown.length)} more
+          {t('showMore', { asked: format.number(asked.length - shown.length) })}
         </Button>
       )}
     </Box>
@@ -71,6 +74,7 @@ export function AskedAbout({ day }: { day: Day }) {
 }
 
 function AskedRow({ batch }: { batch: Batch }) {
+  const t = useTranslations('today')
   const { season, plan, format, today } = useSeason()
   const { record } = useRecord()
   const { change, busy, failure } = useChange()
@@ -80,7 +84,7 @@ function AskedRow({ batch }: { batch: Batch }) {
   const bought = batch.way.route.boughtAge !== undefined
   const later = useMemo(() => plantableFrom(batch, today), [batch, today])
   const flats = inFlats(batch.way.method)
-  const wrong = on === '' || parseDay(on) > today ? 'Choose today or an earlier day.' : undefined
+  const wrong = on === '' || parseDay(on) > today ? t('chooseTodayOrAnEarlier') : undefined
   const { code, variety, id, n, planting } = batch
   const button = { minHeight: 44 } as const
   /** A day, with its year where that is not the season's. */
@@ -104,8 +108,12 @@ function AskedRow({ batch }: { batch: Batch }) {
             <b>{code}</b> {variety.name}
           </Box>
           <Box sx={{ fontSize: 14, color: 'text.secondary' }}>
-            {bought ? 'to arrive' : 'to sow'} {dated(batch.sow!)}, {count(format, batch.plants, 'plant')} for{' '}
-            {dated(batch.plantOn)}
+            {t('toSowFor', {
+              bought: bought ? 'yes' : 'no',
+              dated: dated(batch.sow!),
+              plants: count(format, batch.plants, 'plant'),
+              dated2: dated(batch.plantOn),
+            })}
           </Box>
         </Box>
       </Box>
@@ -115,23 +123,23 @@ function AskedRow({ batch }: { batch: Batch }) {
           aria-expanded={open}
           onClick={() => setOpen(!open)}
           sx={button}
-          aria-label={`Sown already: ${code}`}
+          aria-label={t('sownAlready', { code })}
         >
-          {bought ? 'Arrived already' : 'Sown already'}
+          {bought ? t('arrivedAlready') : t('sownAlready2')}
         </Button>
         <Button
           variant="outlined"
           color="inherit"
           sx={button}
-          aria-label={`Sow now: ${code}`}
+          aria-label={t('sowNow', { code })}
           onClick={() =>
             void record(
               { batch: id, what: { did: 'wait', task: sowingTask(batch), nth: 0, until: formatDay(today) } },
-              `${code}: to sow today.`,
+              t('toSowToday', { code }),
             )
           }
         >
-          Sow now
+          {t('sowNow2')}
         </Button>
         {later && (
           <Button
@@ -139,31 +147,31 @@ function AskedRow({ batch }: { batch: Batch }) {
             color="inherit"
             disabled={busy}
             sx={button}
-            aria-label={`Plant later: ${code}`}
+            aria-label={t('plantLater', { code })}
             onClick={() => {
               const from = plan.season.plantings.find(({ key }) => key === planting.key)!
               void change(
                 [{ of: 'plantings', key: from.key, from, to: plannedFor(from, n, formatDay(later.plantOn)) }],
-                `${code}: planted ${format.date(later.plantOn)}, sown ${format.date(later.sow)}`,
+                t('plantedSown', { code, plantOn: format.date(later.plantOn), sow: format.date(later.sow) }),
               )
             }}
           >
-            Plant {format.date(later.plantOn)}
+            {t('plant', { plantOn: format.date(later.plantOn) })}
           </Button>
         )}
         <Button
           variant="text"
           color="inherit"
           sx={button}
-          aria-label={`Leave out: ${code}`}
+          aria-label={t('leaveOut', { code })}
           onClick={() =>
             void record(
-              { batch: id, what: { did: 'drop', task: sowingTask(batch), nth: 0, why: 'Left out this season' } },
-              `${code}: left out.`,
+              { batch: id, what: { did: 'drop', task: sowingTask(batch), nth: 0, why: t('leftOutThisSeason') } },
+              t('leftOut', { code }),
             )
           }
         >
-          Leave out
+          {t('leaveOut2')}
         </Button>
       </Box>
       {failure && (
@@ -181,22 +189,28 @@ function AskedRow({ batch }: { batch: Batch }) {
           }}
           sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 1, alignItems: 'flex-start' }}
         >
-          <WordField label={bought ? 'Arrived on' : 'Sown on'} type="date" value={on} onChange={setOn} error={wrong} />
+          <WordField
+            label={bought ? t('arrivedOn') : t('sownOn')}
+            type="date"
+            value={on}
+            onChange={setOn}
+            error={wrong}
+          />
           <NumberField
             label={
               flats
-                ? 'Flats'
+                ? t('flats')
                 : season.containers.length > 0 && batch.stays[0]?.container.kind === 'pots'
-                  ? 'Pots'
-                  : 'Cells'
+                  ? t('pots')
+                  : t('cells')
             }
             value={cells}
             onChange={setCells}
-            error={cells === undefined || cells < 1 ? 'How many?' : undefined}
+            error={cells === undefined || cells < 1 ? t('howMany') : undefined}
             width={120}
           />
           <Button type="submit" variant="contained" sx={{ minHeight: 48 }}>
-            Save
+            {t('save')}
           </Button>
         </Box>
       )}

@@ -2,6 +2,7 @@
 'use client'
 import Box from '@mui/material/Box'
 import Link from 'next/link'
+import { useTranslations } from 'next-intl'
 import type { Gated } from '../../core/field/gates'
 import type { FieldWork } from '../../core/field/field-work'
 import { bearsWhileHardening, exposureOn, schoolOf } from '../../core/field/hardening'
@@ -15,11 +16,12 @@ import { CountRow } from './rounds'
 
 /** Field work of the day. */
 export function FieldToday({ field }: { field: readonly FieldWork[] }) {
+  const t = useTranslations('today')
   if (field.length === 0) return null
   return (
     <Box component="section" sx={{ mt: 2 }}>
       <Box component="h2" sx={{ m: 0, mb: 0.5, fontSize: 15, fontWeight: 700 }}>
-        In the field
+        {t('inTheField')}
       </Box>
       <FieldRows field={field} />
     </Box>
@@ -38,7 +40,7 @@ export function FieldRows({ field, dated = false }: { field: readonly FieldWork[
         <li key={work.id}>
           <Link href={`/field?stand=${encodeURIComponent(work.stand.id)}`} prefetch={false}>
             {dated && <span className="soft">{format.date(work.day)} </span>}
-            <b>{fieldWorkName(work)}</b> <b className="soft">{work.stand.code}</b> {work.stand.variety.name}
+            <b>{fieldWorkName(work, format)}</b> <b className="soft">{work.stand.code}</b> {work.stand.variety.name}
             <div className="line soft">{fieldWorkLine(work, bedName, format)}</div>
           </Link>
         </li>
@@ -49,6 +51,7 @@ export function FieldRows({ field, dated = false }: { field: readonly FieldWork[
 
 /** What hardens today, and for how long it is outside. */
 export function HardeningToday({ hardening, day }: { hardening: TodayModel['hardening']; day: number }) {
+  const t = useTranslations('today')
   const { season, format } = useSeason()
   const forecast = useForecast(day)
   if (hardening.length === 0) return null
@@ -56,10 +59,10 @@ export function HardeningToday({ hardening, day }: { hardening: TodayModel['hard
     <Box component="section" sx={{ mt: 2 }}>
       <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1, mb: 0.5 }}>
         <Box component="h2" sx={{ m: 0, fontSize: 15, fontWeight: 700 }}>
-          Hardening today
+          {t('hardeningToday')}
         </Box>
         {forecast?.simulated && (
-          <Box sx={{ fontSize: 13, fontWeight: 700, color: 'warning.main' }}>weather simulated</Box>
+          <Box sx={{ fontSize: 13, fontWeight: 700, color: 'warning.main' }}>{t('weatherSimulated')}</Box>
         )}
       </Box>
       <Box component="ul" sx={ROWS}>
@@ -76,10 +79,7 @@ export function HardeningToday({ hardening, day }: { hardening: TodayModel['hard
             <li key={batch.id}>
               <Link href={`/field?tab=hardening&stand=${encodeURIComponent(batch.id)}`} prefetch={false}>
                 <b className="soft">{batch.code}</b> {batch.variety.name}
-                <span className="soft">
-                  {' '}
-                  day {exposure.nth} of {exposure.of}
-                </span>
+                <span className="soft"> {t('dayOf', { nth: String(exposure.nth), of: String(exposure.of) })}</span>
                 <div className={exposure.change ? 'line changed' : 'line'}>{exposureSentence(exposure, format)}</div>
               </Link>
             </li>
@@ -91,6 +91,7 @@ export function HardeningToday({ hardening, day }: { hardening: TodayModel['hard
 }
 
 export function DayStops({ work, gated, large = false }: { work: DayWork; gated: readonly Gated[]; large?: boolean }) {
+  const t = useTranslations('today')
   const { season } = useSeason()
   return (
     <Box>
@@ -107,9 +108,9 @@ export function DayStops({ work, gated, large = false }: { work: DayWork; gated:
                 )}
               </svg>
               {stop.place === undefined
-                ? 'Field'
+                ? t('field')
                 : stop.place === DESK
-                  ? 'At the desk'
+                  ? t('atTheDesk')
                   : season.places[stop.place]!.name}
             </Box>
           )}

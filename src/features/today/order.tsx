@@ -4,6 +4,7 @@ import Box from '@mui/material/Box'
 import ToggleButton from '@mui/material/ToggleButton'
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
 import { useMemo } from 'react'
+import { useTranslations } from 'next-intl'
 import { byPatience } from '../../core/advice/missed-day'
 import type { Gated } from '../../core/field/gates'
 import { crewHours } from '../../core/labour/labour'
@@ -16,21 +17,22 @@ import type { DayWork } from './model'
 export type Order = 'place' | 'patience'
 
 export function OrderSwitch({ order, onChange }: { order: Order; onChange: (order: Order) => void }) {
+  const t = useTranslations('today')
   return (
     <ToggleButtonGroup
       exclusive
       size="small"
       value={order}
       onChange={(_, next: Order | null) => next && onChange(next)}
-      aria-label="Order of the work"
+      aria-label={t('orderOfTheWork')}
       sx={{ mt: 1.5 }}
       className="no-print"
     >
       <ToggleButton value="place" sx={{ minHeight: 44, px: 2 }}>
-        By place
+        {t('byPlace')}
       </ToggleButton>
       <ToggleButton value="patience" sx={{ minHeight: 44, px: 2 }}>
-        What cannot wait first
+        {t('whatCannotWaitFirst')}
       </ToggleButton>
     </ToggleButtonGroup>
   )
@@ -38,6 +40,7 @@ export function OrderSwitch({ order, onChange }: { order: Order; onChange: (orde
 
 /** Open work of the day, the least patient first. */
 export function ByPatience({ work, gated, day }: { work: DayWork; gated: readonly Gated[]; day: Day }) {
+  const t = useTranslations('today')
   const { season, format } = useSeason()
   const sorted = useMemo(
     () =>
@@ -52,10 +55,12 @@ export function ByPatience({ work, gated, day }: { work: DayWork; gated: readonl
   const hours = crewHours(season.habits, weekStart(day)) / 5
   const beyond = sorted.findIndex(({ reached }) => !reached)
   return (
-    <Box component="section" aria-label="What cannot wait first" sx={{ mt: 1.5 }}>
+    <Box component="section" aria-label={t('whatCannotWaitFirst')} sx={{ mt: 1.5 }}>
       <Box sx={{ fontSize: 15, color: 'text.secondary' }}>
-        About {format.number(minutes / 60, 1)} hours of work
-        {Number.isFinite(hours) ? `, ${hoursWords(format, hours)} of crew time a day` : ''}.
+        {t('aboutHoursOfWork', {
+          minutes: format.number(minutes / 60, 1),
+          extra: Number.isFinite(hours) ? t('ofCrewTimeADay', { hours: hoursWords(format, hours) }) : '',
+        })}
       </Box>
       <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
         {sorted.map(({ work: one, waiting }, i) => (
@@ -65,7 +70,7 @@ export function ByPatience({ work, gated, day }: { work: DayWork; gated: readonl
                 component="li"
                 sx={{ borderTop: 2, borderColor: 'warning.main', py: 0.75, fontSize: 14.5, fontWeight: 650 }}
               >
-                Beyond today’s hours
+                {t('beyondTodaysHours')}
               </Box>
             )}
             <WorkRow

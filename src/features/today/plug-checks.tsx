@@ -4,26 +4,21 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Link from 'next/link'
 import { useMemo } from 'react'
+import { useTranslations } from 'next-intl'
 import type { Day } from '../../core/calendar/day'
 import { plugChecksDue, type PlugCheckDue } from '../../core/advice/plug-checks'
 import { useSeason } from '../../ui/season-context'
 import { StairGlyph } from '../../ui/stair/stair'
 
-const WHY: Record<PlugCheckDue['why'], string> = {
-  'nearly-ready': 'nearly ready by the forecast',
-  'midway-to-limit': 'halfway to being too old',
-  'after-heat': 'after days that were too hot',
-  'after-cold': 'after nights that were too cold',
-}
-
 export function PlugChecks({ day }: { day: Day }) {
-  const { plan, season, today, data } = useSeason()
+  const t = useTranslations('today')
+  const { plan, season, today, data, format } = useSeason()
   const due = useMemo(() => (day === today ? plugChecksDue(plan, today) : []), [plan, day, today])
   if (due.length === 0 || data.whatIf) return null
   return (
     <Box component="section" aria-labelledby="plugs-title" sx={{ mt: 2 }}>
       <Box component="h2" id="plugs-title" sx={{ m: 0, mb: 0.5, fontSize: 15, fontWeight: 700 }}>
-        Lift three plugs
+        {t('liftThreePlugs')}
       </Box>
       <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
         {due.map(({ batch, why, place, sisters }) => (
@@ -49,7 +44,7 @@ export function PlugChecks({ day }: { day: Day }) {
                 {batch.variety.name}
               </Box>
               <Box sx={{ fontSize: 14.5, color: 'text.secondary' }}>
-                {season.places[place]!.name}: {WHY[why]}
+                {season.places[place]!.name}: {format.t(`today.why.${why}`)}
                 {sisters.length > 0 ? `; also answers for ${sisters.map(({ code }) => code).join(', ')}` : ''}
               </Box>
             </Box>
@@ -59,11 +54,11 @@ export function PlugChecks({ day }: { day: Day }) {
               href={`/batch?id=${encodeURIComponent(batch.id)}&tab=check`}
               variant="outlined"
               color="inherit"
-              aria-label={`Check plugs of ${batch.code}`}
+              aria-label={t('checkPlugsOf', { batch: batch.code })}
               className="no-print"
               sx={{ minHeight: 48, minWidth: 104 }}
             >
-              Check
+              {t('check')}
             </Button>
           </Box>
         ))}

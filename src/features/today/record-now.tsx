@@ -3,22 +3,24 @@
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import { useState } from 'react'
+import { useTranslations } from 'next-intl'
 import type { Day } from '../../core/calendar/day'
 import { QuickLoss } from '../../ui/records/quick-loss'
 import { SownJustNow } from '../../ui/records/sown-just-now'
 import { useSeason } from '../../ui/season-context'
 
 export function RecordNow({ day }: { day: Day }) {
+  const t = useTranslations('today')
   const { today, data } = useSeason()
   const [open, setOpen] = useState<'sown' | 'loss'>()
   if (day !== today || data.whatIf) return null
   return (
     <Box className="no-print" sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 1.5 }}>
       <Button variant="outlined" color="inherit" onClick={() => setOpen('sown')} sx={{ minHeight: 44 }}>
-        Sown just now
+        {t('sownJustNow')}
       </Button>
       <Button variant="outlined" color="inherit" onClick={() => setOpen('loss')} sx={{ minHeight: 44 }}>
-        Record a loss
+        {t('recordALoss')}
       </Button>
       {open === 'sown' && <SownJustNow onClose={() => setOpen(undefined)} />}
       {open === 'loss' && <QuickLoss onClose={() => setOpen(undefined)} />}

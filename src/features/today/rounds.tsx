@@ -5,6 +5,7 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Link from 'next/link'
 import { useMemo } from 'react'
+import { useTranslations } from 'next-intl'
 import type { Day } from '../../core/calendar/day'
 import { countable } from '../../core/advice/countable'
 import { roundsOn } from '../../core/advice/rounds'
@@ -23,13 +24,14 @@ import type { DayWork } from './model'
 
 /** What was measured beyond what plants bear, in the last days. */
 export function ColdAndHeat({ day }: { day: Day }) {
+  const t = useTranslations('today')
   const { plan, season } = useSeason()
   const warnings = useMemo(() => warningsOf(plan, day - 3, day + 1), [plan, day])
   if (warnings.length === 0) return null
   const simulated = season.readings.some(({ from }) => from === 'stand-in')
   return (
     <Alert severity="warning" sx={{ mt: 2 }}>
-      <b>Measured{simulated ? ', simulated' : ''}:</b>
+      <b>{t('measured', { simulated: simulated ? 'yes' : 'no' })}</b>
       {warnings.slice(0, 4).map((warning) => (
         <WarningLine key={`${warning.kind}-${warning.place}-${warning.day}`} warning={warning} />
       ))}
@@ -39,6 +41,7 @@ export function ColdAndHeat({ day }: { day: Day }) {
 
 /** Watering and feeding of the day, by place. */
 export function Rounds({ day }: { day: Day }) {
+  const t = useTranslations('today')
   const { plan, season, format, today, data } = useSeason()
   const { record } = useRecord()
   const rounds = useMemo(() => roundsOn(plan, day), [plan, day])
@@ -46,7 +49,7 @@ export function Rounds({ day }: { day: Day }) {
   return (
     <Box component="section" aria-labelledby="rounds-title" sx={{ mt: 2 }}>
       <Box component="h2" id="rounds-title" sx={{ m: 0, mb: 0.5, fontSize: 15, fontWeight: 700 }}>
-        Rounds
+        {t('rounds')}
       </Box>
       <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
         {rounds.map(({ place, what, every, batches, closest, done }) => {
@@ -68,11 +71,20 @@ export function Rounds({ day }: { day: Day }) {
             >
               <Box sx={{ flex: '1 1 220px', minWidth: 0 }}>
                 <Box sx={{ fontSize: 16 }}>
-                  <b>{what === 'water' ? 'Look over and water' : 'Feed'}</b> {name}
+                  <b>{what === 'water' ? t('lookOverAndWater') : t('feed')}</b> {name}
                 </Box>
                 <Box sx={{ fontSize: 14, color: 'text.secondary' }}>
-                  {every <= 0.6 ? 'twice a day' : every === 1 ? 'every day' : `every ${format.number(every)} days`}:{' '}
-                  {count(format, batches, 'batch')}; {closest.code} in {closest.container} dries first
+                  {t('inDriesFirst', {
+                    extra:
+                      every <= 0.6
+                        ? t('twiceADay')
+                        : every === 1
+                          ? t('everyDay')
+                          : t('everyDays', { every: format.number(every) }),
+                    batchs: count(format, batches, 'batch'),
+                    closest: closest.code,
+                    container: closest.container,
+                  })}
                 </Box>
               </Box>
               {day === today && !data.whatIf && !done && (
@@ -85,13 +97,17 @@ export function Rounds({ day }: { day: Day }) {
                       `${name}: ${what === 'water' ? 'watered' : 'fed'}.`,
                     )
                   }
-                  aria-label={`Done: ${what} ${name}`}
+                  aria-label={t('done', { what, name })}
                   sx={{ minHeight: 48, minWidth: 104 }}
                 >
-                  Done
+                  {t('done2')}
                 </Button>
               )}
-              {done && <Box sx={{ fontSize: 14, fontWeight: 650, color: 'success.main' }}>Done, {done.who}</Box>}
+              {done && (
+                <Box sx={{ fontSize: 14, fontWeight: 650, color: 'success.main' }}>
+                  {t('doneOfWho', { who: done.who })}
+                </Box>
+              )}
             </Box>
           )
         })}
@@ -104,6 +120,7 @@ const MANY = 4
 
 /** Where much was left unsaid: one stroke for all that was done as planned. */
 export function CatchUp({ work }: { work: DayWork }) {
+  const t = useTranslations('today')
   const { season, format, data, today } = useSeason()
   const { record } = useRecord()
   const late = work.stops.flatMap((stop) => stop.work.filter((one) => one.late > 0 && one.state === 'open'))
@@ -111,7 +128,7 @@ export function CatchUp({ work }: { work: DayWork }) {
   const all = () =>
     void record(
       late.map(({ task, due }) => ({ ...asPlanned(task, season), on: due })),
-      `${count(format, late.length, 'piece')} of work: done as planned.`,
+      t('ofWorkDoneAsPlanned', { pieces: count(format, late.length, 'piece') }),
     )
   return (
     <Box
@@ -131,11 +148,14 @@ export function CatchUp({ work }: { work: DayWork }) {
       }}
     >
       <Box sx={{ flex: '1 1 220px', fontSize: 15 }}>
-        {count(format, late.length, 'piece')} of work {late.length === 1 ? 'is' : 'are'} not ticked off, the oldest of{' '}
-        {format.date(Math.min(...late.map(({ due }) => due)))}.
+        {t('ofWorkAreNotTicked', {
+          pieces: count(format, late.length, 'piece'),
+          late: late.length,
+          day: format.date(Math.min(...late.map(({ due }) => due))),
+        })}
       </Box>
       <Button variant="outlined" color="inherit" onClick={all} sx={{ minHeight: 44 }}>
-        All done as planned
+        {t('allDoneAsPlanned')}
       </Button>
     </Box>
   )
@@ -143,15 +163,16 @@ export function CatchUp({ work }: { work: DayWork }) {
 
 /** A stand that is to be counted by now. */
 export function CountRow({ due: { batch, kind, since } }: { due: CountDue }) {
+  const t = useTranslations('today')
   const { format, today, data } = useSeason()
   const { record } = useRecord()
   const counted = countable(batch, today)
   const words =
     kind === 'look'
-      ? 'the first should show'
+      ? t('theFirstShouldShow')
       : batch.progress?.ledger.counts.at(-1)?.entry.what.again !== undefined
-        ? 'to be counted again'
-        : 'nearly all should be up'
+        ? t('toBeCountedAgain')
+        : t('nearlyAllShouldBeUp')
   return (
     <Box
       component="li"
@@ -170,14 +191,14 @@ export function CountRow({ due: { batch, kind, since } }: { due: CountDue }) {
       <StairGlyph batch={batch} />
       <Box sx={{ flex: '1 1 150px', minWidth: 0, lineHeight: 1.3 }}>
         <Box sx={{ fontSize: 16 }}>
-          <b>{kind === 'look' ? 'Check germination' : 'Count'}</b>{' '}
+          <b>{kind === 'look' ? t('checkGermination') : t('count')}</b>{' '}
           <Box component="span" sx={{ fontWeight: 700, color: 'text.secondary' }}>
             {batch.code}
           </Box>{' '}
           {batch.variety.name}
         </Box>
         <Box sx={{ fontSize: 14.5, color: 'text.secondary' }}>
-          {words} {since < today ? `since ${format.date(since)}` : 'today'}
+          {words} {since < today ? t('since', { since: format.date(since) }) : t('today')}
         </Box>
       </Box>
       {!data.whatIf && (
@@ -201,13 +222,13 @@ export function CountRow({ due: { batch, kind, since } }: { due: CountDue }) {
                       ...(counted.flat ? { flat: true } : {}),
                     },
                   },
-                  `${batch.code}: nothing shows yet.`,
+                  t('nothingShowsYet', { batch: batch.code }),
                 )
               }
-              aria-label={`Not up yet: ${batch.code}`}
+              aria-label={t('notUpYet', { batch: batch.code })}
               sx={{ minHeight: 48, flex: 1 }}
             >
-              Not up yet
+              {t('notUpYet2')}
             </Button>
           )}
           <Button
@@ -216,10 +237,10 @@ export function CountRow({ due: { batch, kind, since } }: { due: CountDue }) {
             href={`/batch?id=${encodeURIComponent(batch.id)}&tab=count`}
             variant="outlined"
             color="inherit"
-            aria-label={`Count ${batch.code}`}
+            aria-label={t('countOfBatch', { batch: batch.code })}
             sx={{ minHeight: 48, minWidth: 104, flex: 1 }}
           >
-            Count
+            {t('count')}
           </Button>
         </Box>
       )}
@@ -229,6 +250,7 @@ export function CountRow({ due: { batch, kind, since } }: { due: CountDue }) {
 
 /** What hangs on what has moved, with the way to move it too. */
 export function Hanging({ day }: { day: Day }) {
+  const t = useTranslations('today')
   const { plan, season, today, data, format } = useSeason()
   const { change, busy, failure } = useChange()
   const moves = useMemo(
@@ -245,11 +267,14 @@ export function Hanging({ day }: { day: Day }) {
         color="inherit"
         disabled={busy}
         onClick={() =>
-          void change(moveEdits(moves), `${count(format, moves.length, 'planting')} moved with what happened`)
+          void change(
+            moveEdits(moves),
+            t('movedWithWhatHappened', { plantings: count(format, moves.length, 'planting') }),
+          )
         }
         sx={{ minHeight: 44 }}
       >
-        Move {moves.length === 1 ? 'it' : 'them'}: something before {moves.length === 1 ? 'it' : 'them'} has moved
+        {t('moveThemSomethingBeforeThem', { moves: moves.length })}
       </Button>
     </Box>
   )
@@ -257,6 +282,7 @@ export function Hanging({ day }: { day: Day }) {
 
 /** Containers that came free and are to be washed. */
 export function ToWash({ day }: { day: Day }) {
+  const t = useTranslations('today')
   const { plan, format, today, data } = useSeason()
   const { record } = useRecord()
   const due = useMemo(() => (day === today ? washDue(plan, today) : []), [plan, day, today])
@@ -264,7 +290,7 @@ export function ToWash({ day }: { day: Day }) {
   return (
     <Box component="section" aria-labelledby="wash-title" sx={{ mt: 2 }}>
       <Box component="h2" id="wash-title" sx={{ m: 0, mb: 0.5, fontSize: 15, fontWeight: 700 }}>
-        Wash and stack
+        {t('washAndStack')}
       </Box>
       <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
         {due.map(({ container, trays, since }) => (
@@ -283,7 +309,7 @@ export function ToWash({ day }: { day: Day }) {
           >
             <Box sx={{ flex: '1 1 200px', fontSize: 16 }}>
               <b>{format.number(trays)}</b> × {container.name}
-              <Box sx={{ fontSize: 14, color: 'text.secondary' }}>empty since {format.date(since)}</Box>
+              <Box sx={{ fontSize: 14, color: 'text.secondary' }}>{t('emptySince', { since: format.date(since) })}</Box>
             </Box>
             <Button
               variant="outlined"
@@ -291,13 +317,13 @@ export function ToWash({ day }: { day: Day }) {
               onClick={() =>
                 void record(
                   { what: { did: 'wash', container: container.key, trays } },
-                  `${format.number(trays)} × ${container.name} washed.`,
+                  t('washed', { trays: format.number(trays), container: container.name }),
                 )
               }
-              aria-label={`Washed: ${container.name}`}
+              aria-label={t('washedOfContainer', { container: container.name })}
               sx={{ minHeight: 48, minWidth: 104 }}
             >
-              Done
+              {t('done2')}
             </Button>
           </Box>
         ))}

@@ -6,6 +6,7 @@ import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
 import Link from 'next/link'
 import { useDeferredValue, useMemo, useState } from 'react'
+import { useTranslations } from 'next-intl'
 import { weekStart } from '../../core/calendar/day'
 import { outdoorMean } from '../../core/climate/outdoor'
 import { dayLength } from '../../core/climate/day-length'
@@ -24,6 +25,7 @@ import { FieldToday, FieldRows, HardeningToday, DayStops } from './field-today'
 import { WeekTable } from './week-table'
 
 export function TodayView() {
+  const t = useTranslations('today')
   const { plan, format } = useSeason()
   const day = useDeferredValue(useWorkingDay())
   const { today, week, field, fieldWeek, hardening, sowings } = useMemo(() => todayModel(plan, day), [plan, day])
@@ -51,13 +53,13 @@ export function TodayView() {
         <Hanging day={day} />
         {today.tasks + field.length + hardening.length === 0 ? (
           <Box sx={{ mt: 2, p: 2.5, border: 1, borderColor: 'divider', borderRadius: 1.5, color: 'text.secondary' }}>
-            Nothing falls on this day.{' '}
+            {t('nothingFallsOnThisDay')}{' '}
             {plan.batches.length === 0 ? (
               <>
-                Nothing is planned yet: <Link href="/plan?new=1">add a planting</Link>.
+                {t('nothingIsPlannedYet')} <Link href="/plan?new=1">{t('addAPlanting')}</Link>.
               </>
             ) : (
-              'Water, look round, and count what has come up.'
+              t('waterLookRoundAndCount')
             )}
           </Box>
         ) : (
@@ -80,13 +82,13 @@ export function TodayView() {
         {(week.length > 0 || fieldWeek.length > 0) && (
           <>
             <Typography variant="h2" sx={{ mt: 4, mb: 0.5 }}>
-              The rest of {format.week(day)}
+              {t('theRestOf', { week: format.week(day) })}
             </Typography>
             {week.map((work) => (
               <Box key={work.day} sx={{ mt: 1.5, opacity: work.day < day ? 0.72 : 1 }}>
                 <Typography variant="h3" component="h3">
                   {format.date(work.day)}
-                  {work.day < day ? ' (before)' : ''}
+                  {work.day < day ? t('before') : ''}
                 </Typography>
                 <DayStops work={work} gated={gated} />
               </Box>
@@ -94,7 +96,7 @@ export function TodayView() {
             {fieldWeek.length > 0 && (
               <Box sx={{ mt: 1.5 }}>
                 <Typography variant="h3" component="h3">
-                  In the field
+                  {t('inTheField')}
                 </Typography>
                 <FieldRows field={fieldWeek} dated />
               </Box>
@@ -105,17 +107,17 @@ export function TodayView() {
       <Box component="section" aria-labelledby="sow-title">
         <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1 }}>
           <Typography variant="h2" id="sow-title" sx={{ flex: 1, minWidth: 180 }}>
-            To sow, this week and the six after
+            {t('toSowThisWeekAnd')}
           </Typography>
           <Box className="no-print" sx={{ display: 'flex', flexWrap: 'wrap', gap: 1 }}>
             <Button size="small" variant="outlined" color="inherit" component={Link} href="/sowing">
-              Sowing day
+              {t('sowingDay')}
             </Button>
             <Button size="small" variant="outlined" color="inherit" href="/out/sowing-list.csv" download>
-              Sowing list, CSV
+              {t('sowingListCsv')}
             </Button>
             <Button size="small" variant="outlined" color="inherit" href="/out/tasks.ics" download>
-              Calendar
+              {t('calendar')}
             </Button>
             <Button
               size="small"
@@ -124,13 +126,11 @@ export function TodayView() {
               startIcon={<PrintIcon />}
               onClick={() => window.print()}
             >
-              Print
+              {t('print')}
             </Button>
           </Box>
         </Box>
-        {sowings.length === 0 && (
-          <Box sx={{ mt: 2, color: 'text.secondary' }}>Nothing to sow in these seven weeks.</Box>
-        )}
+        {sowings.length === 0 && <Box sx={{ mt: 2, color: 'text.secondary' }}>{t('nothingToSowInThese')}</Box>}
         {sowings.map((one) => (
           <WeekTable key={one.monday} week={one} />
         ))}
@@ -141,17 +141,20 @@ export function TodayView() {
 
 /** Temperature, day length and frost risk of the day, as far as the site knows them. */
 function Weather({ day }: { day: number }) {
+  const t = useTranslations('today')
   const { season, format } = useSeason()
   const { site } = season
   const frost = site.frost ? frostChance(site.frost, site.latitude, day) : undefined
   return (
     <Typography component="p" sx={{ color: 'text.secondary', mt: 0.5 }}>
-      Normal for the date: {format.temperature(outdoorMean(site.outdoorMonthlyMeans, day))} · day length{' '}
-      {hoursWords(format, dayLength(day, site.latitude))}
+      {t('normalForTheDateDay', {
+        temperature: format.temperature(outdoorMean(site.outdoorMonthlyMeans, day)),
+        hours: hoursWords(format, dayLength(day, site.latitude)),
+      })}
       {frost !== undefined && (
         <Box component="span" sx={frost > 0.5 ? { color: 'text.primary', fontWeight: 650 } : {}}>
           {' '}
-          · {frost > 0.01 ? `${chanceWords(format, frost)} chance of another frost` : 'frost risk over'}
+          · {frost > 0.01 ? t('chanceOfAnotherFrost', { chance: chanceWords(format, frost) }) : t('frostRiskOver')}
         </Box>
       )}
     </Typography>
@@ -160,7 +163,12 @@ function Weather({ day }: { day: number }) {
 
 /** Cautions that belong to the day's work. */
 function TakeCare({ work }: { work: DayWork }) {
-  const cautions = cautionsFor(work.stops.flatMap((stop) => stop.work.map(({ task }) => task)))
+  const t = useTranslations('today')
+  const { format } = useSeason()
+  const cautions = cautionsFor(
+    work.stops.flatMap((stop) => stop.work.map(({ task }) => task)),
+    format,
+  )
   if (cautions.length === 0) return null
   return (
     <Box
@@ -172,13 +180,13 @@ function TakeCare({ work }: { work: DayWork }) {
         '& summary': { cursor: 'pointer', fontWeight: 650, py: 1 },
       }}
     >
-      <summary>Take care today</summary>
+      <summary>{t('takeCareToday')}</summary>
       <Box component="ul" sx={{ m: 0, pl: 2.5 }}>
         {cautions.map((text) => (
           <li key={text}>{text}</li>
         ))}
       </Box>
-      <Box sx={{ mt: 0.5 }}>Follow the label and local rules.</Box>
+      <Box sx={{ mt: 0.5 }}>{t('followTheLabelAndLocal')}</Box>
     </Box>
   )
 }

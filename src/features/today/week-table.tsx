@@ -4,6 +4,7 @@ import Box from '@mui/material/Box'
 import Typography from '@mui/material/Typography'
 import Link from 'next/link'
 import { memo } from 'react'
+import { useTranslations } from 'next-intl'
 import type { Batch } from '../../core/batch/batch'
 import { useSeason } from '../../ui/season-context'
 import { count } from '../../words/format'
@@ -13,6 +14,7 @@ import { isBought } from '../../words/methods'
 import { type SowingWeek, inOrder, sameWeek } from './model'
 
 export const WeekTable = memo(function WeekTable({ week }: { week: SowingWeek }) {
+  const t = useTranslations('today')
   const { format } = useSeason()
   return (
     <Box component="section" sx={{ mt: 2.5, breakInside: 'avoid' }}>
@@ -20,7 +22,7 @@ export const WeekTable = memo(function WeekTable({ week }: { week: SowingWeek })
         sx={{ display: 'flex', alignItems: 'baseline', gap: 1, borderBottom: 2, borderColor: 'text.primary', pb: 0.25 }}
       >
         <Typography variant="h3" component="h3">
-          {format.week(week.monday).replace('w', 'W')}, from {format.date(week.monday)}
+          {t('from', { week: format.week(week.monday).replace('w', 'W'), monday: format.date(week.monday) })}
         </Typography>
         <Box sx={{ flex: 1 }} />
         <Box sx={{ fontSize: 13, color: 'text.secondary' }}>
@@ -30,12 +32,12 @@ export const WeekTable = memo(function WeekTable({ week }: { week: SowingWeek })
       <Box component="table" sx={TABLE}>
         <thead>
           <tr>
-            <th>Day</th>
-            <th>Batch</th>
-            <th className="n">Seeds</th>
-            <th className="n">Cells</th>
-            <th className="n">Trays</th>
-            <th>Into</th>
+            <th>{t('day')}</th>
+            <th>{t('batch')}</th>
+            <th className="n">{t('seeds')}</th>
+            <th className="n">{t('cells')}</th>
+            <th className="n">{t('trays')}</th>
+            <th>{t('into')}</th>
           </tr>
         </thead>
         <tbody>
@@ -66,7 +68,7 @@ export const WeekTable = memo(function WeekTable({ week }: { week: SowingWeek })
                 <td className="n" data-label="trays">
                   –
                 </td>
-                <td className="into">{metres(format, stand.inPlace!.metres * 100)} of row, in place</td>
+                <td className="into">{t('ofRowInPlace', { metres: metres(format, stand.inPlace!.metres * 100) })}</td>
               </tr>
             ),
           )}
@@ -77,6 +79,7 @@ export const WeekTable = memo(function WeekTable({ week }: { week: SowingWeek })
 }, sameWeek)
 
 const SowRow = memo(function SowRow({ batch }: { batch: Batch }) {
+  const t = useTranslations('today')
   const { season, format } = useSeason()
   const [first] = batch.stays
   return (
@@ -94,11 +97,13 @@ const SowRow = memo(function SowRow({ batch }: { batch: Batch }) {
           {batch.variety.name}
         </Box>
         {batch.marks.length > 0 && (
-          <Box sx={{ fontSize: 13, color: 'warning.main', fontWeight: 650 }}>{batch.marks.map(markTag).join(', ')}</Box>
+          <Box sx={{ fontSize: 13, color: 'warning.main', fontWeight: 650 }}>
+            {batch.marks.map((one) => markTag(one, format)).join(', ')}
+          </Box>
         )}
       </td>
       <td className="n" data-label="seeds">
-        {!batch.sizing ? '–' : isBought(batch) ? 'bought in' : format.number(batch.sizing.seeds)}
+        {!batch.sizing ? '–' : isBought(batch) ? t('boughtIn') : format.number(batch.sizing.seeds)}
       </td>
       <td className="n" data-label="cells">
         {first ? format.number(first.cells) : '–'}

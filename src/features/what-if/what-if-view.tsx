@@ -161,7 +161,9 @@ function Compared({ actions }: { actions: WhatIfActions }) {
                   ? 'nothing'
                   : list(
                       format,
-                      over.map(({ name, kind, most }) => `${limitName({ name, kind })} by ${format.number(most, 1)}`),
+                      over.map(
+                        ({ name, kind, most }) => `${limitName({ name, kind }, format)} by ${format.number(most, 1)}`,
+                      ),
                     )}
               </Box>
             ))}

@@ -4,14 +4,16 @@ import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import type { ReactNode } from 'react'
+import { useTranslations } from 'next-intl'
 import { parseDay, type Day } from '../../core/calendar/day'
+import type { Format } from '../../words/format'
 
 export function EntryForm({
   title,
   titleId,
   problem,
-  action = 'Save',
-  back = 'Close',
+  action,
+  back,
   onWrite,
   onClose,
   children,
@@ -25,6 +27,7 @@ export function EntryForm({
   onClose: () => void
   children: ReactNode
 }) {
+  const t = useTranslations('records')
   return (
     <Box
       component="form"
@@ -46,10 +49,10 @@ export function EntryForm({
       {children}
       <Box sx={{ display: 'flex', gap: 1 }}>
         <Button type="submit" variant="contained" disableElevation sx={{ minHeight: 48, flex: 1, fontSize: 16 }}>
-          {action}
+          {action ?? t('save')}
         </Button>
         <Button variant="outlined" color="inherit" onClick={onClose} sx={{ minHeight: 48 }}>
-          {back}
+          {back ?? t('close')}
         </Button>
       </Box>
     </Box>
@@ -57,9 +60,9 @@ export function EntryForm({
 }
 
 /** The day something happened, as the date field writes it; or what is wrong with it. */
-export function dayItHappened(text: string, today: Day): Day | string {
+export function dayItHappened(text: string, today: Day, format: Format): Day | string {
   const day = dayIn(text)
-  return day === undefined ? 'Choose a day.' : day > today ? 'Choose today or a day before.' : day
+  return day === undefined ? format.t('records.chooseADay') : day > today ? format.t('records.chooseTodayOrADay') : day
 }
 
 /** A day as the date field writes it; a half-written one is none. */

@@ -3,6 +3,7 @@
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Link from 'next/link'
+import { useTranslations } from 'next-intl'
 import { parseDay } from '../../core/calendar/day'
 import type { Entry } from '../../season/schema'
 import { useSeason } from '../season-context'
@@ -21,6 +22,7 @@ export function EntryList({
   named?: boolean
   onCorrect?: ((entry: Entry) => void) | undefined
 }) {
+  const t = useTranslations('records')
   const { season, plan, format, data } = useSeason()
   const { takeBack } = useRecord()
   const corrections = new Map(
@@ -78,8 +80,12 @@ export function EntryList({
                 )}
                 {correction && (
                   <Box sx={{ fontSize: 13.5, color: 'text.secondary' }}>
-                    {correction.void ? 'taken back' : `corrected: ${entrySentence(correction, season, format)}`} by{' '}
-                    {correction.who}
+                    {t('by', {
+                      extra: correction.void
+                        ? t('takenBack')
+                        : t('corrected', { entrySentence: entrySentence(correction, season, format) }),
+                      who: correction.who,
+                    })}
                   </Box>
                 )}
                 {entry.photos && (
@@ -94,17 +100,17 @@ export function EntryList({
                 <Box className="no-print" sx={{ display: 'flex', flexDirection: { xs: 'column', sm: 'row' } }}>
                   {onCorrect && (
                     <Button size="small" color="inherit" onClick={() => onCorrect(entry)} sx={{ minHeight: 36 }}>
-                      Correct
+                      {t('correct')}
                     </Button>
                   )}
                   <Button
                     size="small"
                     color="inherit"
                     onClick={() => void takeBack([entry])}
-                    aria-label={`Undo: ${entrySentence(entry, season, format)}`}
+                    aria-label={t('undo', { entrySentence: entrySentence(entry, season, format) })}
                     sx={{ minHeight: 36 }}
                   >
-                    Undo
+                    {t('undo2')}
                   </Button>
                 </Box>
               )}

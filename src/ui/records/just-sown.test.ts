@@ -5,6 +5,9 @@ import { createPlanner } from '../../core/plan/plan'
 import { readSeason } from '../../season/read'
 import type { Entry, Season } from '../../season/schema'
 import { justSown, sowables, type JustSown, type Written } from './just-sown'
+import { createFormat } from '../../words/format'
+
+const f = createFormat('en-GB', 'metric')
 
 function farm(name: string): Season {
   const read = readSeason(JSON.parse(readFileSync(`demo/${name}.json`, 'utf8')))
@@ -58,7 +61,7 @@ describe('sown just now', () => {
       const all = sowables(season).filter((_, i) => i % 4 === farm)
       for (const what of all) {
         const sowing = sowingOf(season, { parts: [{ what, lot: undefined, seeds: 2, cells: [[0, 24]] }] })
-        const written = justSown(season, sowing)
+        const written = justSown(season, sowing, f)
         if ('problem' in written) {
           refused++
           expect(written.problem, what.name).toMatch(/^\S.*\.$/)
@@ -85,7 +88,7 @@ describe('sown just now', () => {
       { what, lot: undefined, seeds: 1, cells: [[0, 20]] as const },
       { what, lot: undefined, seeds: 3, cells: [[20, 40]] as const },
     ]
-    const written = justSown(season, sowingOf(season, { parts }))
+    const written = justSown(season, sowingOf(season, { parts }), f)
     if ('problem' in written) throw new Error(written.problem)
     expect(written.edits.filter(({ of }) => of === 'crops')).toHaveLength(1)
     expect(written.edits.filter(({ of }) => of === 'methods')).toHaveLength(1)
@@ -105,7 +108,7 @@ describe('sown just now', () => {
     const some =
       what ?? sowables(season).find(({ variety, crop }) => !variety && crop.growth.leafInterval !== undefined)!
     const sowing = sowingOf(season, { container, parts: [{ what: some, lot: undefined, seeds: 300, cells: [[0, 8]] }] })
-    const written = justSown(season, sowing)
+    const written = justSown(season, sowing, f)
     const now = after(season, written)
     if ('problem' in written) throw new Error(written.problem)
     const batch = createPlanner().plan(now, sowing.today).byId.get(written.plantings[0]!.key)!

@@ -11,6 +11,7 @@ import type { Container, Crop, Lot, Method, Planting, Season, Variety } from '..
 import { editsToAdd } from '../adding'
 import { freeCode, freeKeyIn } from '../keys'
 import type { Said } from './use-record'
+import type { Format } from '../../words/format'
 
 /** Something that can be sown: a variety of the farm, or a kind of the library that is not on it yet. */
 export interface Sowable {
@@ -72,7 +73,7 @@ const FIRST_GUESS = 60 // days from sowing, before the planting day is found
 const HALF_YEAR = 150 // days
 
 /** Everything that follows from what was sown: kind, variety and method where they are new, the planting, and the record. */
-export function justSown(season: Season, sown: JustSown): Written {
+export function justSown(season: Season, sown: JustSown, format: Format): Written {
   const { container, wholes, parts, on, today, tray } = sown
   const flat = container.kind === 'open-flat'
   const edits: ThingEdit[] = []
@@ -93,7 +94,7 @@ export function justSown(season: Season, sown: JustSown): Written {
     let method = methodInto(now.methods, what.crop.key, container)
     if (!method) {
       const made = wayInto(container, what.crop, now)
-      if ('needs' in made) return { problem: needsWords(made.needs, what.crop, container) }
+      if ('needs' in made) return { problem: needsWords(made.needs, what.crop, container, format) }
       method = { ...made, key: freeKeyIn(now.methods, `${what.crop.key}-${container.key}`.slice(0, 56)) }
       add([{ of: 'methods', key: method.key, from: null, to: method }])
     }
@@ -148,11 +149,12 @@ export function usualPlaceOf(
   container: string,
   on: Day,
   today: Day,
+  format: Format,
 ): Season['places'][number] | undefined {
   const into = season.containers.find(({ key }) => key === container)
   if (!into) return undefined
   const parts: SownPart[] = [{ what, lot: undefined, seeds: 1, cells: [[0, 1]] }]
-  const tried = justSown(season, { container: into, wholes: 1, parts, place: undefined, on, today, tray: '' })
+  const tried = justSown(season, { container: into, wholes: 1, parts, place: undefined, on, today, tray: '' }, format)
   if ('problem' in tried) return undefined
   const said = tried.said[0]!.what
   return season.places.find(({ key }) => said.did === 'task' && key === said.place)
@@ -184,11 +186,10 @@ function methodInto(methods: readonly Method[], crop: string, { key, kind }: Con
   return own.find(({ stages }) => stages[0]!.container === key) ?? own[0]
 }
 
-function needsWords(needs: string, crop: Crop, container: Container): string {
-  if (needs === 'leaf-interval')
-    return `${crop.name} in an open flat needs its days from leaf to leaf first: give them under Know-how.`
+function needsWords(needs: string, crop: Crop, container: Container, format: Format): string {
+  if (needs === 'leaf-interval') return format.t('records.inAnOpenFlatNeeds', { crop: crop.name })
   if (container.kind === 'open-flat' && needs === 'cells')
-    return `Nothing on the farm is the right size to prick ${crop.name} out into. Add a container under Farm first.`
-  if (needs === 'place') return 'There is no place on the farm yet. Add one under Farm first.'
-  return `${container.name} is far from any size ${crop.name} is raised in, so no planting day can be worked out. Add a growing method for it under Know-how first.`
+    return format.t('records.nothingOnTheFarmIs', { crop: crop.name })
+  if (needs === 'place') return format.t('records.thereIsNoPlaceOn')
+  return format.t('records.isFarFromAnySize', { container: container.name, crop: crop.name })
 }

@@ -9,6 +9,7 @@ import Tab from '@mui/material/Tab'
 import Tabs from '@mui/material/Tabs'
 import TextField from '@mui/material/TextField'
 import { useState } from 'react'
+import { useTranslations } from 'next-intl'
 import { formatDay } from '../../core/calendar/day'
 import type { Work } from '../../core/advice/work'
 import { alive } from '../../core/ledger/accounts'
@@ -22,7 +23,6 @@ import { asPlanned } from './as-planned'
 import { dayIn, dayItHappened, EntryForm, withNote } from './entry-form'
 import { PhotoField } from './photos'
 import { useRecord, type Said } from './use-record'
-import { LOSS_WORDS } from './words'
 import { useSeason } from '../season-context'
 import { Sheet } from '../sheet'
 import { taskName } from '../../words/tasks'
@@ -31,13 +31,10 @@ import { inFlats } from '../../core/sowing/policies'
 type Happened = 'otherwise' | 'later' | 'dropped'
 type Rest = NonNullable<Extract<Entry['what'], { did: 'task' }>['rest']>
 
-const REST_WORDS: readonly (readonly [Rest, string])[] = [
-  ['stays', 'Stay where they are'],
-  ['left-over', 'Not wanted'],
-  ['discarded', 'Thrown away'],
-]
+const RESTS = ['stays', 'left-over', 'discarded'] as const satisfies readonly Rest[]
 
 export function NotAsPlanned({ work, onClose }: { work: Work; onClose: () => void }) {
+  const t = useTranslations('records')
   const { season, today, format } = useSeason()
   const { record } = useRecord()
   const { task } = work
@@ -63,7 +60,7 @@ export function NotAsPlanned({ work, onClose }: { work: Work; onClose: () => voi
   const [note, setNote] = useState('')
   const [photos, setPhotos] = useState<string[]>([])
   const [problem, setProblem] = useState<string>()
-  const name = `${taskName(task)} ${batch.code}`
+  const name = `${taskName(task, format)} ${batch.code}`
   const moves = usual.place !== undefined
   const fills = kind === 'sow' || kind === 'receive' || kind === 'pot-up'
   const there = standingNow(batch)
@@ -89,37 +86,37 @@ export function NotAsPlanned({ work, onClose }: { work: Work; onClose: () => voi
     const more = withNote(note, photos)
     const step = { task: kind, nth: task.nth } as const
     if (how === 'dropped') {
-      if (why.trim() === '') return setProblem('Give the reason, for next year.')
-      void record({ batch: batch.id, what: { did: 'drop', ...step, why: why.trim() }, ...more }, `${name}: skipped.`)
+      if (why.trim() === '') return setProblem(t('giveTheReasonForNext'))
+      void record({ batch: batch.id, what: { did: 'drop', ...step, why: why.trim() }, ...more }, t('skipped', { name }))
       return onClose()
     }
     if (how === 'later') {
       const day = dayIn(until)
-      if (day === undefined || day <= today) return setProblem('Choose a day after today.')
+      if (day === undefined || day <= today) return setProblem(t('chooseADayAfterToday'))
       void record(
         {
           batch: batch.id,
           what: { did: 'wait', ...step, until, ...(why.trim() === '' ? {} : { why: why.trim() }) },
           ...more,
         },
-        `${name}: postponed to ${format.date(day)}.`,
+        t('postponedTo', { name, day: format.date(day) }),
       )
       return onClose()
     }
-    const day = dayItHappened(on, today)
+    const day = dayItHappened(on, today, format)
     if (typeof day === 'string') return setProblem(day)
     if ([cells, trays, seeds, plants, lost].some((n) => n !== undefined && !(Number.isInteger(n) && n >= 0)))
-      return setProblem('Trays, cells, seeds and plants are counted in whole numbers.')
+      return setProblem(t('traysCellsSeedsAndPlants'))
     const longAgo = today - day > LONG_AGO
     if (longAgo && !surely)
-      return setProblem(`${format.date(day)} is ${count(format, today - day, 'day')} ago. Tick below if that is right.`)
+      return setProblem(t('isAgoTickBelowIf', { day: format.date(day), days: count(format, today - day, 'day') }))
     if (second && (other.cells === undefined || other.cells < 1 || other.container === ''))
-      return setProblem('Enter how many went into the other pot, and which pot.')
+      return setProblem(t('enterHowManyWentInto'))
     if (there !== undefined && went + (second ? (other.cells ?? 0) : 0) > there * Math.max(1, partsOf(batch)))
-      return setProblem(`There are ${format.number(there)}. Correct the number, or count them again.`)
+      return setProblem(t('thereAreCorrectTheNumber', { there: format.number(there) }))
     const most = batch.progress?.ledger.plants ?? batch.progress?.ledger.most
     if (lost !== undefined && most !== undefined && lost > most)
-      return setProblem(`There are ${format.number(most)} at most.`)
+      return setProblem(t('thereAreAtMost', { most: format.number(most) }))
     const all: Said[] = [
       {
         batch: batch.id,
@@ -158,7 +155,7 @@ export function NotAsPlanned({ work, onClose }: { work: Work; onClose: () => voi
     }
     if (lost !== undefined && lost > 0)
       all.push({ batch: batch.id, on: day, what: { did: 'loss', plants: lost, cause } })
-    void record(all, `${name}: saved.`)
+    void record(all, t('saved', { name }))
     onClose()
   }
 
@@ -167,21 +164,26 @@ export function NotAsPlanned({ work, onClose }: { work: Work; onClose: () => voi
       <EntryForm
         title={`${name} ${batch.variety.name}`}
         problem={problem}
-        action={how === 'otherwise' ? 'Save' : how === 'later' ? 'Postpone' : 'Skip'}
+        action={how === 'otherwise' ? t('save') : how === 'later' ? t('postpone') : t('skip')}
         onWrite={write}
         onClose={onClose}
       >
-        <Tabs value={how} onChange={(_, next: Happened) => setHow(next)} variant="fullWidth" aria-label="What happened">
-          <Tab value="otherwise" label="Done differently" sx={{ minHeight: 48 }} />
-          <Tab value="later" label="Postpone" sx={{ minHeight: 48 }} />
-          <Tab value="dropped" label="Skip" sx={{ minHeight: 48 }} />
+        <Tabs
+          value={how}
+          onChange={(_, next: Happened) => setHow(next)}
+          variant="fullWidth"
+          aria-label={t('whatHappened')}
+        >
+          <Tab value="otherwise" label={t('doneDifferently')} sx={{ minHeight: 48 }} />
+          <Tab value="later" label={t('postpone')} sx={{ minHeight: 48 }} />
+          <Tab value="dropped" label={t('skip')} sx={{ minHeight: 48 }} />
         </Tabs>
         {how === 'otherwise' && (
           <>
             <Box sx={{ display: 'flex', gap: 1 }}>
               <TextField
                 type="date"
-                label="Done on"
+                label={t('doneOn')}
                 value={on}
                 onChange={(event) => setOn(event.target.value)}
                 sx={{ flex: 1 }}
@@ -194,37 +196,37 @@ export function NotAsPlanned({ work, onClose }: { work: Work; onClose: () => voi
                 onClick={() => setOn(formatDay(today - 1))}
                 sx={{ minHeight: 48 }}
               >
-                Yesterday
+                {t('yesterday')}
               </Button>
             </Box>
             {isLongAgo(on, today) && (
               <FormControlLabel
                 control={<Checkbox checked={surely} onChange={(_, next) => setSurely(next)} />}
-                label="That day is right"
+                label={t('thatDayIsRight')}
               />
             )}
             <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 2 }}>
-              {usual.trays !== undefined && <NumberField label="Trays" value={trays} onChange={setTrays} />}
+              {usual.trays !== undefined && <NumberField label={t('trays')} value={trays} onChange={setTrays} />}
               {usual.cells !== undefined && (
                 <NumberField
-                  label={kind === 'pot-up' ? 'Plants moved' : kind === 'receive' ? 'Young plants' : 'Cells sown'}
+                  label={kind === 'pot-up' ? t('plantsMoved') : kind === 'receive' ? t('youngPlants') : t('cellsSown')}
                   value={cells}
                   onChange={changeCells}
                 />
               )}
-              {usual.seeds !== undefined && <NumberField label="Seeds sown" value={seeds} onChange={setSeeds} />}
+              {usual.seeds !== undefined && <NumberField label={t('seedsSown')} value={seeds} onChange={setSeeds} />}
               {kind === 'plant' && (
                 <NumberField
-                  label="Plants planted"
+                  label={t('plantsPlanted')}
                   value={plants}
                   onChange={setPlants}
-                  help={there === undefined ? undefined : `of ${format.number(there)}`}
+                  help={there === undefined ? undefined : t('of', { there: format.number(there) })}
                 />
               )}
             </Box>
             {fills && (
               <ChoiceField
-                label="Into"
+                label={t('into2')}
                 value={container}
                 options={season.containers.map((one) => [one.key, one.name] as const)}
                 onChange={setContainer}
@@ -232,9 +234,9 @@ export function NotAsPlanned({ work, onClose }: { work: Work; onClose: () => voi
             )}
             {behind > 0 && (
               <ChoiceField
-                label={`The other ${format.number(behind)}`}
+                label={t('theOther', { behind: format.number(behind) })}
                 value={rest}
-                options={REST_WORDS}
+                options={RESTS.map((one) => [one, t(`rest.${one}`)] as const)}
                 onChange={(next) => setRest(next || 'stays')}
               />
             )}
@@ -243,7 +245,7 @@ export function NotAsPlanned({ work, onClose }: { work: Work; onClose: () => voi
             )}
             {moves && (
               <ChoiceField
-                label="Where it stands now"
+                label={t('whereItStandsNow')}
                 value={place ?? ''}
                 options={season.places.map((one) => [one.key, one.name] as const)}
                 onChange={(next) => setPlace(next)}
@@ -251,11 +253,11 @@ export function NotAsPlanned({ work, onClose }: { work: Work; onClose: () => voi
             )}
             {kind !== 'sow' && kind !== 'order' && kind !== 'prepare' && (
               <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1.4fr', gap: 2 }}>
-                <NumberField label="Plants lost" value={lost} onChange={setLost} />
+                <NumberField label={t('plantsLost')} value={lost} onChange={setLost} />
                 <ChoiceField
-                  label="Why"
+                  label={t('why')}
                   value={cause}
-                  options={LOSS_CAUSES.map((one) => [one, LOSS_WORDS[one]] as const)}
+                  options={LOSS_CAUSES.map((one) => [one, format.t(`records.loss.${one}`)] as const)}
                   onChange={(next) => setCause(next || 'unknown')}
                 />
               </Box>
@@ -265,7 +267,7 @@ export function NotAsPlanned({ work, onClose }: { work: Work; onClose: () => voi
         {how === 'later' && (
           <TextField
             type="date"
-            label="Postpone to"
+            label={t('postponeTo')}
             value={until}
             onChange={(event) => setUntil(event.target.value)}
             slotProps={{ inputLabel: { shrink: true }, htmlInput: { min: formatDay(today + 1) } }}
@@ -273,19 +275,17 @@ export function NotAsPlanned({ work, onClose }: { work: Work; onClose: () => voi
         )}
         {how !== 'otherwise' && (
           <TextField
-            label="Why"
+            label={t('why')}
             value={why}
             onChange={(event) => setWhy(event.target.value)}
             slotProps={{ htmlInput: { maxLength: 200 } }}
           />
         )}
         {how === 'dropped' && (kind === 'sow' || kind === 'plant') && (
-          <Alert severity="warning">
-            The batch ends here: it takes no more room, and nothing of it goes to the field.
-          </Alert>
+          <Alert severity="warning">{t('theBatchEndsHereIt')}</Alert>
         )}
         <TextField
-          label="Note"
+          label={t('note')}
           multiline
           minRows={2}
           value={note}
@@ -333,43 +333,44 @@ function SecondPot({
   other: Other
   onChange: (other: Other) => void
 }) {
+  const t = useTranslations('records')
   const { season } = useSeason()
   if (!open)
     return (
       <Button variant="outlined" color="inherit" onClick={() => onOpen(true)} sx={{ minHeight: 48 }}>
-        Some into another pot
+        {t('someIntoAnotherPot')}
       </Button>
     )
   return (
     <Box
       role="group"
-      aria-label="Into another pot"
+      aria-label={t('intoAnotherPot')}
       sx={{ display: 'grid', gap: 2, p: 1.5, border: 1, borderColor: 'divider', borderRadius: 1.5 }}
     >
       <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1.4fr', gap: 2 }}>
-        <NumberField label="Plants in it" value={other.cells} onChange={(cells) => onChange({ ...other, cells })} />
+        <NumberField label={t('plantsInIt')} value={other.cells} onChange={(cells) => onChange({ ...other, cells })} />
         <ChoiceField
-          label="Other pot"
+          label={t('otherPot')}
           value={other.container}
           options={season.containers.map((one) => [one.key, one.name] as const)}
           onChange={(container) => onChange({ ...other, container })}
         />
       </Box>
       <TextField
-        label="For whom, or what for"
+        label={t('forWhomOrWhatFor')}
         value={other.whom}
         onChange={(event) => onChange({ ...other, whom: event.target.value })}
         slotProps={{ htmlInput: { maxLength: 120 } }}
       />
       <ChoiceField
-        label="Where they stand"
+        label={t('whereTheyStand')}
         value={other.place ?? ''}
-        none="As the others"
+        none={t('asTheOthers')}
         options={season.places.map((one) => [one.key, one.name] as const)}
         onChange={(place) => onChange({ ...other, place: place || undefined })}
       />
       <Button size="small" color="inherit" onClick={() => onOpen(false)} sx={{ justifySelf: 'start' }}>
-        Only one kind of pot
+        {t('onlyOneKindOfPot')}
       </Button>
     </Box>
   )

@@ -6,6 +6,7 @@ import Button from '@mui/material/Button'
 import { del, get, set } from 'idb-keyval'
 import { useEffect, useRef, useState } from 'react'
 import { v4 as newId } from 'uuid'
+import { useTranslations } from 'next-intl'
 
 const LONGEST_SIDE = 1600 // px
 const keyOf = (id: string) => `dove-photo-${id}`
@@ -58,6 +59,7 @@ export async function sendPhotos(ids: readonly string[], season: string): Promis
 
 /** Adds photos to what is being recorded. */
 export function PhotoField({ photos, onChange }: { photos: string[]; onChange: (photos: string[]) => void }) {
+  const t = useTranslations('records')
   const [problem, setProblem] = useState<string>()
   const latest = useRef(photos)
   useEffect(() => {
@@ -69,7 +71,7 @@ export function PhotoField({ photos, onChange }: { photos: string[]; onChange: (
     onChange([...photos, ...begun.map(({ id }) => id)])
     for (const { file, id, done } of begun) {
       if (await done) continue
-      setProblem(`${file.name} cannot be read as a photo.`)
+      setProblem(t('cannotBeReadAsA', { file: file.name }))
       onChange(latest.current.filter((other) => other !== id))
     }
   }
@@ -77,14 +79,14 @@ export function PhotoField({ photos, onChange }: { photos: string[]; onChange: (
     <Box>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, alignItems: 'center' }}>
         <Button component="label" variant="outlined" color="inherit" startIcon={<CameraIcon />} sx={{ minHeight: 44 }}>
-          Photo
+          {t('photo')}
           <input
             type="file"
-            accept="image/*"
+            accept={t('image')}
             capture="environment"
             multiple
             hidden
-            aria-label="Add photos"
+            aria-label={t('addPhotos')}
             onChange={(event) => void add(event.target.files)}
           />
         </Button>
@@ -99,6 +101,7 @@ export function PhotoField({ photos, onChange }: { photos: string[]; onChange: (
 
 /** A photo, from this device or from the server. */
 export function Photo({ id, size }: { id: string; size: number }) {
+  const t = useTranslations('records')
   const [source, setSource] = useState<string>()
   useEffect(() => {
     let url: string | undefined
@@ -120,7 +123,7 @@ export function Photo({ id, size }: { id: string; size: number }) {
   }, [id])
   if (!source) return <Box sx={{ width: size, height: size, bgcolor: 'action.hover' }} />
   return (
-    <a href={source} target="_blank" rel="noreferrer" aria-label="Open the photo">
+    <a href={source} target="_blank" rel="noreferrer" aria-label={t('openThePhoto')}>
       {/* eslint-disable-next-line @next/next/no-img-element -- it is small already, and may lie on the device alone */}
       <img
         src={source}

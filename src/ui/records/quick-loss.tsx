@@ -4,6 +4,7 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import TextField from '@mui/material/TextField'
 import { useMemo, useState } from 'react'
+import { useTranslations } from 'next-intl'
 import type { Batch } from '../../core/batch/batch'
 import { lossTrend } from '../../core/advice/losses'
 import { LOSS_CAUSES, type LossCause } from '../../season/schema'
@@ -13,20 +14,20 @@ import { useSeason } from '../season-context'
 import { Sheet } from '../sheet'
 import { StairGlyph } from '../stair/stair'
 import { useRecord } from './use-record'
-import { LOSS_WORDS } from './words'
 
 const AMOUNTS = [1, 2, 5, 10, 20, 50]
 
 export function QuickLoss({ batch: given, onClose }: { batch?: Batch; onClose: () => void }) {
+  const t = useTranslations('records')
   const [batch, setBatch] = useState(given)
   return (
     <Sheet name="Record a loss" onClose={onClose}>
       <Box component="h2" sx={{ m: 0, fontFamily: 'var(--heading)', fontWeight: 400, fontSize: 22 }}>
-        Record a loss{batch ? `: ${batch.code} ${batch.variety.name}` : ''}
+        {t('recordALoss', { extra: batch ? `: ${batch.code} ${batch.variety.name}` : '' })}
       </Box>
       {batch ? <HowMany batch={batch} onDone={onClose} /> : <WhichBatch onChoose={setBatch} />}
       <Button variant="outlined" color="inherit" onClick={onClose} sx={{ minHeight: 48 }}>
-        Cancel
+        {t('cancel')}
       </Button>
     </Sheet>
   )
@@ -34,6 +35,7 @@ export function QuickLoss({ batch: given, onClose }: { batch?: Batch; onClose: (
 
 /** Batches that stand somewhere, by place. */
 function WhichBatch({ onChoose }: { onChoose: (batch: Batch) => void }) {
+  const t = useTranslations('records')
   const { plan, season, today } = useSeason()
   const [text, setText] = useState('')
   const standing = useMemo(
@@ -52,7 +54,7 @@ function WhichBatch({ onChoose }: { onChoose: (batch: Batch) => void }) {
     .sort((a, b) => a.place - b.place || (a.batch.code < b.batch.code ? -1 : 1))
   return (
     <>
-      <TextField label="Find a batch" value={text} onChange={(event) => setText(event.target.value)} />
+      <TextField label={t('findABatch')} value={text} onChange={(event) => setText(event.target.value)} />
       <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, maxHeight: '52dvh', overflow: 'auto' }}>
         {shown.map(({ batch, place }, i) => (
           <li key={batch.id}>
@@ -72,13 +74,14 @@ function WhichBatch({ onChoose }: { onChoose: (batch: Batch) => void }) {
             </Button>
           </li>
         ))}
-        {shown.length === 0 && <Box sx={{ color: 'text.secondary', py: 1 }}>Nothing stands anywhere by that name.</Box>}
+        {shown.length === 0 && <Box sx={{ color: 'text.secondary', py: 1 }}>{t('nothingStandsAnywhereByThat')}</Box>}
       </Box>
     </>
   )
 }
 
 function HowMany({ batch, onDone }: { batch: Batch; onDone: () => void }) {
+  const t = useTranslations('records')
   const { format, today } = useSeason()
   const { record } = useRecord()
   const [plants, setPlants] = useState<number>()
@@ -89,14 +92,18 @@ function HowMany({ batch, onDone }: { batch: Batch; onDone: () => void }) {
     if (plants === undefined || plants < 1 || tooMany) return
     void record(
       { batch: batch.id, what: { did: 'loss', plants: Math.round(plants), cause } },
-      `${batch.code}: ${count(format, plants, 'plant')} lost, ${LOSS_WORDS[cause]}.`,
+      t('lostOfBatch', {
+        batch: batch.code,
+        plants: count(format, plants, 'plant'),
+        t: format.t(`records.loss.${cause}`),
+      }),
     )
     onDone()
   }
   const trend = lossTrend(batch, today)
   return (
     <>
-      <Box role="group" aria-label="How many" sx={{ display: 'flex', flexWrap: 'wrap', gap: 1 }}>
+      <Box role="group" aria-label={t('howMany')} sx={{ display: 'flex', flexWrap: 'wrap', gap: 1 }}>
         {AMOUNTS.filter((n) => most === undefined || n <= most).map((n) => (
           <Button
             key={n}
@@ -118,22 +125,22 @@ function HowMany({ batch, onDone }: { batch: Batch; onDone: () => void }) {
             onClick={() => setPlants(most)}
             sx={{ minHeight: 48 }}
           >
-            All {format.number(most)}
+            {t('allOfMost', { most: format.number(most) })}
           </Button>
         )}
       </Box>
       <NumberField
-        label="Plants lost"
+        label={t('plantsLost')}
         value={plants}
         onChange={setPlants}
-        help={most === undefined ? undefined : `of ${format.number(most)}`}
-        error={tooMany ? `There are ${format.number(most)}. Correct the number, or count them again.` : undefined}
+        help={most === undefined ? undefined : t('ofOfMost', { most: format.number(most) })}
+        error={tooMany ? t('thereAreCorrectTheNumberOfMost', { most: format.number(most) }) : undefined}
       />
       <Box>
         <Box sx={{ fontSize: 14, color: 'text.secondary', mb: 0.5 }}>
-          {plants === undefined ? 'Choose how many, then tap the cause' : 'Tap the cause to save'}
+          {plants === undefined ? t('chooseHowManyThenTap') : t('tapTheCauseToSave')}
         </Box>
-        <Box role="group" aria-label="Cause" sx={{ display: 'flex', flexWrap: 'wrap', gap: 1 }}>
+        <Box role="group" aria-label={t('cause')} sx={{ display: 'flex', flexWrap: 'wrap', gap: 1 }}>
           {LOSS_CAUSES.map((cause) => (
             <Button
               key={cause}
@@ -143,7 +150,7 @@ function HowMany({ batch, onDone }: { batch: Batch; onDone: () => void }) {
               onClick={() => write(cause)}
               sx={{ minHeight: 48 }}
             >
-              {LOSS_WORDS[cause]}
+              {format.t(`records.loss.${cause}`)}
             </Button>
           ))}
         </Box>
@@ -162,5 +169,10 @@ export function trendWords(
   { cause, perDay, left, byPlanting }: NonNullable<ReturnType<typeof lossTrend>>,
   f: ReturnType<typeof useSeason>['format'],
 ): string {
-  return `Losses grow: ${LOSS_WORDS[cause]}, about ${f.number(perDay, 1)} a day. If this goes on, ${f.number(byPlanting)} of ${f.number(left)} are left on the planting day.`
+  return f.t('records.lossesGrowAboutADay', {
+    t: f.t(`records.loss.${cause}`),
+    perDay: f.number(perDay, 1),
+    byPlanting: f.number(byPlanting),
+    left: f.number(left),
+  })
 }

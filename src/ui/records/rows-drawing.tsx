@@ -2,6 +2,7 @@
 'use client'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
+import { useTranslations } from 'next-intl'
 
 export interface RowsDrawingProps {
   /** Whose each row is; `undefined` is left empty. */
@@ -20,13 +21,14 @@ const TINTS = ['#CFE3B4', '#F3DF9C', '#BFD9EA', '#E9C6D4', '#D6CBE8', '#F2C9A1',
 const LETTERS = 'ABCDEFGH'
 
 export function RowsDrawing({ owners, perRow, cells, names, chosen, onChoose, onChange }: RowsDrawingProps) {
+  const t = useTranslations('records')
   const several = names.length > 1
   return (
     <Box>
       {several && (
         <Box
           role="group"
-          aria-label="Which part the next row is"
+          aria-label={t('whichPartTheNextRow')}
           sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, mb: 1 }}
         >
           {names.map((name, i) => (
@@ -49,11 +51,11 @@ export function RowsDrawing({ owners, perRow, cells, names, chosen, onChoose, on
       <Box sx={{ fontSize: 14, color: 'text.secondary', mb: 0.5 }}>
         {several
           ? 'Tap a row to give it to the chosen part; tap it again to leave it empty.'
-          : 'Tap rows that stay empty.'}
+          : t('tapRowsThatStayEmpty')}
       </Box>
       <Box
         role="group"
-        aria-label="Rows of the tray"
+        aria-label={t('rowsOfTheTray')}
         sx={{
           display: 'grid',
           gap: '3px',
@@ -70,7 +72,7 @@ export function RowsDrawing({ owners, perRow, cells, names, chosen, onChoose, on
             component="button"
             type="button"
             data-owner={owner ?? 'none'}
-            aria-label={`Row ${row + 1}: ${owner === undefined ? 'empty' : (names[owner] ?? '')}`}
+            aria-label={t('row', { row: String(row + 1), extra: owner === undefined ? 'empty' : (names[owner] ?? '') })}
             onClick={() =>
               onChange(owners.map((one, at) => (at === row ? (one === chosen ? undefined : chosen) : one)))
             }

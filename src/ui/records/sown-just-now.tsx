@@ -7,6 +7,7 @@ import Button from '@mui/material/Button'
 import TextField from '@mui/material/TextField'
 import { useMemo, useState } from 'react'
 import { v4 as newId } from 'uuid'
+import { useTranslations } from 'next-intl'
 import { formatDay, type Day } from '../../core/calendar/day'
 import { labelCodes } from '../../core/labels/content'
 import { cellCount, cellsByOwner, trayDoubts, type TrayDoubt } from '../../core/traymap/mixed-tray'
@@ -34,6 +35,7 @@ const USUAL_PLACE = '@usual'
 const LINES = 8 // of an open flat that holds several kinds
 
 export function SownJustNow({ onClose }: { onClose: () => void }) {
+  const t = useTranslations('records')
   const { season, today, format, plan } = useSeason()
   const { record } = useRecord()
   const { change, busy, failure, problems } = useChange()
@@ -64,14 +66,14 @@ export function SownJustNow({ onClose }: { onClose: () => void }) {
     setChosen(0)
   }
   const sown = (day: Day): JustSown | string => {
-    if (!container) return 'Choose what it was sown into.'
-    if (!wholes || wholes < 1) return 'Enter how many trays.'
+    if (!container) return t('chooseWhatItWasSown')
+    if (!wholes || wholes < 1) return t('enterHowManyTrays')
     const read: SownPart[] = []
     for (const [i, { what, lot, seeds }] of parts.entries()) {
       const own = cells.get(i) ?? []
-      if (!what) return mixed ? 'Choose what was sown, in every part of the tray.' : 'Choose what was sown.'
-      if (own.length === 0) return `Tap the rows that hold ${what.name}.`
-      if (!seeds || seeds < 1) return flat ? 'Enter about how many seeds.' : 'Enter how many seeds went into each cell.'
+      if (!what) return mixed ? t('chooseWhatWasSownIn') : t('chooseWhatWasSown')
+      if (own.length === 0) return t('tapTheRowsThatHold', { what: what.name })
+      if (!seeds || seeds < 1) return flat ? t('enterAboutHowManySeeds') : t('enterHowManySeedsWent')
       read.push({ what, lot: season.lots.find((one) => one.key === lot), seeds, cells: own })
     }
     const tray = newId().slice(0, 8)
@@ -80,21 +82,21 @@ export function SownJustNow({ onClose }: { onClose: () => void }) {
   const dayOf = dayIn(on) ?? today
   const first = parts[0]!.what
   const usualPlace = useMemo(
-    () => (first ? usualPlaceOf(season, first, key, dayOf, today) : undefined),
+    () => (first ? usualPlaceOf(season, first, key, dayOf, today, format) : undefined),
     [first, key, season, dayOf, today],
   )
 
   const save = async () => {
-    const day = dayItHappened(on, today)
+    const day = dayItHappened(on, today, format)
     if (typeof day === 'string') return setProblem(day)
     const asked = sown(day)
     if (typeof asked === 'string') return setProblem(asked)
-    const written = justSown(season, asked)
+    const written = justSown(season, asked, format)
     if ('problem' in written) return setProblem(written.problem)
     setProblem(undefined)
     const { edits, plantings, said } = written
     const names = plantings.map(({ code }) => code).join(', ')
-    if (!(await change(edits, `Sown just now: ${names}`))) return
+    if (!(await change(edits, t('sownJustNow', { names })))) return
     const codes = labelCodes([...plan.batches, ...plantings.map((planting) => ({ id: planting.key }))], season.records)
     await record(
       [
@@ -104,7 +106,11 @@ export function SownJustNow({ onClose }: { onClose: () => void }) {
           what: { did: 'label' as const, code: codes.get(planting.key)!, labels: asked.wholes },
         })),
       ],
-      `${names}: sown${day === today ? '' : ` ${format.date(day)}`}. Labels: ${plantings.map((planting) => codes.get(planting.key)).join(', ')}.`,
+      t('sownLabels', {
+        names,
+        extra: day === today ? '' : ` ${format.date(day)}`,
+        plantings: plantings.map((planting) => codes.get(planting.key)).join(', '),
+      }),
     )
     onClose()
   }
@@ -112,10 +118,10 @@ export function SownJustNow({ onClose }: { onClose: () => void }) {
   return (
     <Sheet name="Sown just now" onClose={onClose}>
       <EntryForm
-        title="Sown just now"
+        title={t('sownJustNow2')}
         problem={problem ?? failure ?? problems[0]?.message}
-        action={busy ? 'Saving …' : 'Save'}
-        back="Cancel"
+        action={busy ? t('saving') : t('save')}
+        back={t('cancel')}
         onWrite={() => void save()}
         onClose={onClose}
       >
@@ -131,7 +137,7 @@ export function SownJustNow({ onClose }: { onClose: () => void }) {
         ))}
         <Box sx={{ display: 'grid', gridTemplateColumns: mixed ? '1fr' : '1.6fr 1fr', gap: 2 }}>
           <ChoiceField
-            label="Into"
+            label={t('into2')}
             value={key}
             options={season.containers.map((one) => [one.key, one.name] as const)}
             onChange={(next) => {
@@ -144,14 +150,14 @@ export function SownJustNow({ onClose }: { onClose: () => void }) {
                 )
             }}
           />
-          {!mixed && <NumberField label={flat ? 'Flats' : 'Trays'} value={full} onChange={setFull} />}
+          {!mixed && <NumberField label={flat ? t('flats') : t('trays')} value={full} onChange={setFull} />}
         </Box>
         {container && (mixed || rows) && (
           <RowsDrawing
             owners={owners}
             perRow={perRow}
             cells={inTray}
-            names={parts.map(({ what }, i) => what?.name ?? `Part ${i + 1}`)}
+            names={parts.map(({ what }, i) => what?.name ?? t('part', { i: String(i + 1) }))}
             chosen={chosen}
             onChoose={setChosen}
             onChange={setRows}
@@ -161,7 +167,7 @@ export function SownJustNow({ onClose }: { onClose: () => void }) {
           <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1 }}>
             {!mixed && !flat && !rows && (
               <Button variant="outlined" color="inherit" onClick={() => setRows(owners)} sx={{ minHeight: 48 }}>
-                Not the whole tray
+                {t('notTheWholeTray')}
               </Button>
             )}
             {parts.length < MOST_PARTS && (
@@ -175,7 +181,7 @@ export function SownJustNow({ onClose }: { onClose: () => void }) {
                 }}
                 sx={{ minHeight: 48 }}
               >
-                Another sowing in the same {flat ? 'flat' : 'tray'}
+                {t('anotherSowingInTheSame', { flat: flat ? 'yes' : 'no' })}
               </Button>
             )}
           </Box>
@@ -187,17 +193,20 @@ export function SownJustNow({ onClose }: { onClose: () => void }) {
             </Alert>
           ))}
         <ChoiceField
-          label="Where it stands"
+          label={t('whereItStands')}
           value={place}
           options={[
-            [USUAL_PLACE, usualPlace ? `${usualPlace.name}, as usual` : 'Where its growing method puts it'] as const,
+            [
+              USUAL_PLACE,
+              usualPlace ? t('asUsual', { usualPlace: usualPlace.name }) : t('whereItsGrowingMethodPuts'),
+            ] as const,
             ...season.places.map((one) => [one.key, one.name] as const),
           ]}
           onChange={setPlace}
         />
         <TextField
           type="date"
-          label="Sown on"
+          label={t('sownOn')}
           value={on}
           onChange={(event) => setOn(event.target.value)}
           slotProps={{ inputLabel: { shrink: true }, htmlInput: { max: formatDay(today) } }}
@@ -233,10 +242,9 @@ function usualContainer(containers: readonly Container[], records: readonly Entr
 
 function doubtWords(doubt: TrayDoubt, f: Format): string {
   const [a, b] = doubt.of
-  if (doubt.kind === 'light') return `${a} and ${b}: one germinates in light, the other in the dark.`
-  if (doubt.kind === 'days')
-    return `${a} and ${b} come up ${count(f, doubt.apart, 'day')} apart: the first will wait under cover.`
-  return `${a} and ${b} are watered differently.`
+  if (doubt.kind === 'light') return f.t('records.andOneGerminatesInLight', { a, b })
+  if (doubt.kind === 'days') return f.t('records.andComeUpApartThe', { a, b, days: count(f, doubt.apart, 'day') })
+  return f.t('records.andAreWateredDifferently', { a, b })
 }
 
 /** What was sown in one part of the tray. */
@@ -253,11 +261,16 @@ function PartFields({
   onChange: (next: Partial<Part>) => void
   onDelete: (() => void) | undefined
 }) {
+  const t = useTranslations('records')
   const { season } = useSeason()
   const options = useMemo(() => sowables(season), [season])
   const lots = season.lots.filter(({ variety }) => variety === part.what?.variety?.key)
   return (
-    <Box role="group" aria-label={n === undefined ? 'What was sown' : `Part ${n + 1}`} sx={{ display: 'grid', gap: 2 }}>
+    <Box
+      role="group"
+      aria-label={n === undefined ? t('whatWasSown') : t('partOfN', { n: String(n + 1) })}
+      sx={{ display: 'grid', gap: 2 }}
+    >
       <Box sx={{ display: 'flex', gap: 1 }}>
         <Autocomplete
           sx={{ flex: 1 }}
@@ -266,7 +279,7 @@ function PartFields({
           getOptionLabel={({ name, crop }) => (name === crop.name ? name : `${name}, ${crop.name}`)}
           getOptionKey={({ key }) => key}
           isOptionEqualToValue={(a, b) => a.key === b.key}
-          groupBy={({ variety }) => (variety ? 'On this farm' : 'New to this farm')}
+          groupBy={({ variety }) => (variety ? t('onThisFarm') : t('newToThisFarm'))}
           filterOptions={(all, { inputValue }) => {
             const wanted = inputValue
               .trim()
@@ -274,30 +287,35 @@ function PartFields({
               .split(/[\s,]+/)
             return all.filter(({ words }) => wanted.every((word) => words.includes(word))).slice(0, 60)
           }}
-          noOptionsText="Nothing of that name. Add it under Know-how first."
+          noOptionsText={t('nothingOfThatNameAdd')}
           onChange={(_, what) => {
             const first = season.lots.find((lot) => lot.variety === what?.variety?.key)
             onChange({ what, lot: first?.key ?? '', seeds: flat ? part.seeds : (what?.crop.seed.perCell ?? 1) })
           }}
-          renderInput={(params) => <TextField {...params} label="What was sown" />}
+          renderInput={(params) => <TextField {...params} label={t('whatWasSown')} />}
         />
         {onDelete && (
-          <Button color="inherit" onClick={onDelete} aria-label={`Delete part ${(n ?? 0) + 1}`} sx={{ minHeight: 48 }}>
-            Delete
+          <Button
+            color="inherit"
+            onClick={onDelete}
+            aria-label={t('deletePart', { n: String((n ?? 0) + 1) })}
+            sx={{ minHeight: 48 }}
+          >
+            {t('delete')}
           </Button>
         )}
       </Box>
       <Box sx={{ display: 'grid', gridTemplateColumns: lots.length > 0 ? '1.6fr 1fr' : '1fr', gap: 2 }}>
         {lots.length > 0 && (
           <ChoiceField
-            label="Lot"
+            label={t('lot')}
             value={part.lot}
             options={lots.map((lot) => [lot.key, lot.name] as const)}
             onChange={(lot) => onChange({ lot })}
           />
         )}
         <NumberField
-          label={flat ? 'Seeds, about' : 'Seeds in each cell'}
+          label={flat ? t('seedsAbout') : t('seedsInEachCell')}
           value={part.seeds}
           onChange={(seeds) => onChange({ seeds })}
         />

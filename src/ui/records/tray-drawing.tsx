@@ -2,11 +2,12 @@
 'use client'
 import Box from '@mui/material/Box'
 import { useRef } from 'react'
+import { useTranslations } from 'next-intl'
+import { useSeason } from '../season-context'
 
 export type CellState = 'one' | 'none' | 'two'
 
 const NEXT: Record<CellState, CellState> = { one: 'none', none: 'two', two: 'one' }
-const SAID: Record<CellState, string> = { one: 'one seedling', none: 'empty', two: 'more than one' }
 
 export interface TrayDrawingProps {
   /** Cells along the tray's rows; those beyond are not sown. */
@@ -21,6 +22,8 @@ export interface TrayDrawingProps {
 
 /** Cells are one control each for a screen reader; arrows walk among them, space taps. */
 export function TrayDrawing({ cells, perRow, onChange, label, isOther }: TrayDrawingProps) {
+  const { format } = useSeason()
+  const t = useTranslations('records')
   const grid = useRef<HTMLDivElement>(null)
   const set = (i: number) => onChange(cells.map((state, k) => (k === i ? NEXT[state] : state)))
   const walk = (event: React.KeyboardEvent, i: number) => {
@@ -67,7 +70,11 @@ export function TrayDrawing({ cells, perRow, onChange, label, isOther }: TrayDra
           key={i}
           type="button"
           data-state={state}
-          aria-label={isOther?.(i) ? `Cell ${i + 1}: another sowing` : `Cell ${i + 1}: ${SAID[state]}`}
+          aria-label={
+            isOther?.(i)
+              ? t('cellAnotherSowing', { i: String(i + 1) })
+              : t('cell', { i: String(i + 1), SAID: format.t(`records.said.${state}`) })
+          }
           disabled={isOther?.(i)}
           tabIndex={i === 0 ? 0 : -1}
           onClick={() => set(i)}

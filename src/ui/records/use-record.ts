@@ -2,6 +2,7 @@
 'use client'
 import { useCallback, useSyncExternalStore } from 'react'
 import { v4 as newId } from 'uuid'
+import { useTranslations } from 'next-intl'
 import { formatDay, parseDay, type Day } from '../../core/calendar/day'
 import type { Entry } from '../../season/schema'
 import { useNotice } from '../notice'
@@ -25,16 +26,17 @@ const people = new Set<() => void>()
 
 /** Who holds this device. */
 export function useWho(): [string, (name: string) => void] {
+  const t = useTranslations('records')
   const who = useSyncExternalStore(
     (listener) => {
       people.add(listener)
       return () => people.delete(listener)
     },
-    () => localStorage.getItem(WHO) ?? 'Grower',
-    () => 'Grower',
+    () => localStorage.getItem(WHO) ?? t('grower'),
+    () => t('grower'),
   )
   const set = useCallback((name: string) => {
-    localStorage.setItem(WHO, name.trim() || 'Grower')
+    localStorage.setItem(WHO, name.trim() || t('grower'))
     for (const listener of people) listener()
   }, [])
   return [who, set]
@@ -48,6 +50,7 @@ export function useRecord(): {
   takeBack: (entries: readonly Entry[]) => Promise<void>
   who: string
 } {
+  const t = useTranslations('records')
   const { queue, today, season, data } = useSeason()
   const [who] = useWho()
   const notice = useNotice()
@@ -84,7 +87,7 @@ export function useRecord(): {
   const record = useCallback<RecordNow>(
     async (said, summary) => {
       const entries = await write(Array.isArray(said) ? (said as readonly Said[]) : [said as Said])
-      notice({ text: summary, action: { label: 'Undo', run: () => void takeBack(entries) } })
+      notice({ text: summary, action: { label: t('undo2'), run: () => void takeBack(entries) } })
       return entries
     },
     [write, takeBack, notice],

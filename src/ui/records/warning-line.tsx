@@ -2,11 +2,13 @@
 'use client'
 import Box from '@mui/material/Box'
 import Link from 'next/link'
+import { useTranslations } from 'next-intl'
 import type { Warning } from '../../core/advice/warnings'
 import { count } from '../../words/format'
 import { useSeason } from '../season-context'
 
 export function WarningLine({ warning }: { warning: Warning }) {
+  const t = useTranslations('records')
   const { season, format } = useSeason()
   const { place, day, kind, measured, limit, batches, trays } = warning
   return (
@@ -14,16 +16,21 @@ export function WarningLine({ warning }: { warning: Warning }) {
       <Box component="span" sx={{ fontWeight: 700, color: 'error.main' }}>
         {format.temperature(measured)}
       </Box>{' '}
-      on {season.places[place]!.name}, {format.date(day)}: {kind === 'cold' ? 'under' : 'over'}{' '}
-      {format.temperature(limit)} that {batches.length === 1 ? 'this kind bears' : 'these kinds bear'};{' '}
-      {count(format, trays, 'tray')}:{' '}
+      {t('onOverThatTheseKinds', {
+        places: season.places[place]!.name,
+        day: format.date(day),
+        kind: kind === 'cold' ? 'yes' : 'no',
+        temperature: format.temperature(limit),
+        batches: batches.length,
+        trays: count(format, trays, 'tray'),
+      })}{' '}
       {batches.slice(0, 6).map((batch, i) => (
         <span key={batch.id}>
           {i > 0 && ', '}
           <Link href={`/batch?id=${encodeURIComponent(batch.id)}&tab=check`}>{batch.code}</Link>
         </span>
       ))}
-      {batches.length > 6 && ` and ${batches.length - 6} more`}
+      {batches.length > 6 && t('andMore', { batches: String(batches.length - 6) })}
     </Box>
   )
 }

@@ -4,59 +4,11 @@ import { parseDay, type Day } from '../../core/calendar/day'
 import type { Batch } from '../../core/batch/batch'
 import { count, type Format } from '../../words/format'
 import type { Outlook } from '../../core/advice/work'
-import { TASK_TITLES } from '../../words/tasks'
 import type { Refusal } from './queue'
-
-export const LOSS_WORDS: Record<LossCause, string> = {
-  'damping-off': 'damped off',
-  'dried-out': 'dried out',
-  drowned: 'stood too wet',
-  cold: 'cold or frost',
-  heat: 'too hot',
-  pests: 'pests',
-  disease: 'disease',
-  'mice-or-birds': 'mice or birds',
-  dropped: 'dropped or broken',
-  stretched: 'stretched',
-  seed: 'poor seed',
-  unknown: 'not known',
-}
-
-export const ROOT_WORDS: Record<Roots, string> = {
-  none: 'none to be seen',
-  showing: 'showing',
-  'circling-a-little': 'circling a little',
-  'circling-hard': 'circling hard',
-}
-
-const ROUND_WORDS = { water: 'Watered', feed: 'Fed' } as const
-const END_WORDS = { discarded: 'thrown away', sold: 'sold', given: 'given away', 'left-over': 'left over' } as const
-const SEED_WORDS = {
-  delivered: 'delivered',
-  spilled: 'spilled',
-  given: 'given away',
-  discarded: 'thrown away',
-  counted: 'counted: so many are left',
-} as const
-
-const DONE_WORDS: Record<keyof typeof TASK_TITLES, string> = {
-  order: 'Ordered',
-  prepare: 'Seed prepared',
-  receive: 'Received',
-  sow: 'Sown',
-  'leave-heat': 'Uncovered and moved',
-  thin: 'Thinned',
-  pinch: 'Pinched',
-  feed: 'Fed',
-  'pot-up': 'Potted up',
-  move: 'Moved',
-  harden: 'Hardening begun',
-  plant: 'Planted out',
-}
 
 /** What a record says, without who and when. */
 export function entrySentence({ what, place, void: taken }: Entry, season: Season, f: Format): string {
-  if (taken) return 'Took back an entry'
+  if (taken) return f.t('records.tookBackAnEntry')
   const placeName = (key: string | undefined) =>
     key === undefined ? '' : (season.places.find((one) => one.key === key)?.name ?? key)
   const containerName = (key: string) => season.containers.find((one) => one.key === key)?.name ?? key
@@ -67,82 +19,87 @@ export function entrySentence({ what, place, void: taken }: Entry, season: Seaso
         what.seeds !== undefined && what.seeds > 0 ? count(f, what.seeds, 'seed') : undefined,
         what.cells !== undefined && what.plants === undefined ? count(f, what.cells, 'cell') : undefined,
         what.trays !== undefined ? count(f, what.trays, 'tray') : undefined,
-        what.container !== undefined ? `into ${containerName(what.container)}` : undefined,
-        what.place !== undefined ? `on ${placeName(what.place)}` : undefined,
+        what.container !== undefined
+          ? f.t('records.into', { containerName: containerName(what.container) })
+          : undefined,
+        what.place !== undefined ? f.t('records.on', { placeName: placeName(what.place) }) : undefined,
       ].filter((part) => part !== undefined)
-      return [DONE_WORDS[what.task], parts.join(', ')].filter(Boolean).join(': ')
+      return [f.t(`records.done.${what.task}`), parts.join(', ')].filter(Boolean).join(': ')
     }
     case 'drop':
-      return `${TASK_TITLES[what.task]} dropped: ${what.why}`
+      return f.t('records.dropped', { task: f.t(`words.tasks.taskTitles.${what.task}`), why: what.why })
     case 'wait':
-      return `${TASK_TITLES[what.task]} put off to ${f.date(parseDay(what.until))}${what.why ? `: ${what.why}` : ''}`
+      return f.t('records.putOffTo', {
+        task: f.t(`words.tasks.taskTitles.${what.task}`),
+        parseDay: f.date(parseDay(what.until)),
+        extra: what.why ? `: ${what.why}` : '',
+      })
     case 'moved': {
       const where = what.place === undefined ? undefined : placeName(what.place)
-      if (what.container === undefined) return `Moved to ${where}`
+      if (what.container === undefined) return f.t('records.movedTo', { where: String(where) })
       return [
-        `Potted on into ${containerName(what.container)}`,
+        f.t('records.pottedOnInto', { containerName: containerName(what.container) }),
         what.cells === undefined ? undefined : f.number(what.cells),
-        where && `on ${where}`,
+        where && f.t('records.onOfWhere', { where }),
       ]
         .filter(Boolean)
         .join(', ')
     }
     case 'loss':
-      return `${count(f, what.plants, 'plant')} lost: ${LOSS_WORDS[what.cause]}`
+      return f.t('records.lost', { plants: count(f, what.plants, 'plant'), cause: f.t(`records.loss.${what.cause}`) })
     case 'count':
-      return `${f.number(what.showing)} of ${count(f, what.cells, 'cell')} up${what.doubles > 0 ? `, ${f.number(what.doubles)} with more than one` : ''}${what.again === undefined ? '' : `; count again ${f.date(parseDay(what.again))}`}`
+      return f.t('records.ofUp', {
+        showing: f.number(what.showing),
+        cells: count(f, what.cells, 'cell'),
+        extra: what.doubles > 0 ? f.t('records.withMoreThanOne', { doubles: f.number(what.doubles) }) : '',
+        extra2: what.again === undefined ? '' : `; count again ${f.date(parseDay(what.again))}`,
+      })
     case 'fill':
-      return `${count(f, what.cells, 'blank')} filled from doubles`
+      return f.t('records.filledFromDoubles', { blanks: count(f, what.cells, 'blank') })
     case 'sow-again':
-      return `${count(f, what.cells, 'blank')} sown again, ${count(f, what.seeds, 'seed')}`
+      return f.t('records.sownAgain', { blanks: count(f, what.cells, 'blank'), seeds: count(f, what.seeds, 'seed') })
     case 'seed':
-      return `${season.lots.find((one) => one.key === what.lot)?.name ?? what.lot}: ${count(f, what.seeds, 'seed')} ${SEED_WORDS[what.how]}`
+      return `${season.lots.find((one) => one.key === what.lot)?.name ?? what.lot}: ${count(f, what.seeds, 'seed')} ${f.t(`records.seed.${what.how}`)}`
     case 'check': {
       const seen = [
         what.leaves !== undefined ? count(f, what.leaves, 'trueLeaf') : undefined,
-        what.lifts === undefined ? undefined : what.lifts ? 'plug lifts whole' : 'plug falls apart',
-        what.roots === undefined ? undefined : `roots ${ROOT_WORDS[what.roots]}`,
-        what.height === undefined ? undefined : `${f.number(what.height, 1)} cm tall`,
-        what.leaning ? 'leaning or stretched' : undefined,
-        what.buds ? 'in bud' : undefined,
-        what.pale ? 'pale' : undefined,
+        what.lifts === undefined
+          ? undefined
+          : what.lifts
+            ? f.t('records.plugLiftsWhole')
+            : f.t('records.plugFallsApart'),
+        what.roots === undefined ? undefined : f.t('records.roots', { roots: f.t(`records.root.${what.roots}`) }),
+        what.height === undefined ? undefined : f.t('records.cmTall', { height: f.number(what.height, 1) }),
+        what.leaning ? f.t('records.leaningOrStretched') : undefined,
+        what.buds ? f.t('records.inBud') : undefined,
+        what.pale ? f.t('records.pale') : undefined,
       ].filter((part) => part !== undefined)
-      return `Looked at: ${seen.join(', ') || 'nothing amiss'}`
+      return f.t('records.lookedAt', { seen: seen.join(', ') || f.t('records.nothingAmiss') })
     }
     case 'split':
-      return `${count(f, what.cells, 'cell')} split off as part ${what.part}${what.for ? `, ${what.for}` : ''}`
+      return f.t('records.splitOffAsPart', {
+        cells: count(f, what.cells, 'cell'),
+        part: String(what.part),
+        extra: what.for ? `, ${what.for}` : '',
+      })
     case 'merge':
-      return 'Put together again'
+      return f.t('records.putTogetherAgain')
     case 'end':
-      return `${what.plants === undefined ? 'All' : count(f, what.plants, 'plant')} ${END_WORDS[what.how]}`
+      return `${what.plants === undefined ? f.t('records.all') : count(f, what.plants, 'plant')} ${f.t(`records.end.${what.how}`)}`
     case 'mixed':
-      return `Mixed: kept as “${what.as}”`
+      return f.t('records.mixedKeptAs', { as: what.as })
     case 'resow':
-      return 'Sown again'
+      return f.t('records.sownAgain2')
     case 'label':
-      return `${count(f, what.labels, 'label')} printed, ${what.code}`
+      return f.t('records.printed', { labels: count(f, what.labels, 'label'), what: what.code })
     case 'round':
-      return `${ROUND_WORDS[what.what]}${place === undefined ? '' : `: ${placeName(place)}`}`
+      return `${f.t(`records.round.${what.what}`)}${place === undefined ? '' : `: ${placeName(place)}`}`
     case 'wash':
-      return `${f.number(what.trays)} × ${containerName(what.container)} washed`
+      return f.t('records.washed', { trays: f.number(what.trays), containerName: containerName(what.container) })
     case 'note':
-      return 'Note'
+      return f.t('records.note')
   }
 }
-
-const TOO_MANY = {
-  lost: 'lost',
-  showing: 'showing',
-  doubles: 'with more than one',
-  counted: 'looked at',
-  filled: 'filled',
-  split: 'split off',
-  planted: 'planted',
-  ended: 'gone',
-  potted: 'potted up',
-  moved: 'moved',
-  'sown-again': 'sown again',
-} as const
 
 /** Why a record could not be kept as it was written, and what to do. */
 export function refusalSentence(reason: Refusal, f: Format): string {
@@ -150,25 +107,29 @@ export function refusalSentence(reason: Refusal, f: Format): string {
     case 'before-sowing':
       return `It was sown on ${f.date(reason.sown)}; nothing can have happened to it before. Correct the day, or the sowing.`
     case 'not-sown':
-      return 'Nobody has recorded its sowing yet, so nothing of it can be lost. Record the sowing first, or correct the day.'
+      return f.t('records.nobodyHasRecordedItsSowing')
     case 'too-many':
-      return `${f.number(reason.said)} ${TOO_MANY[reason.what]} cannot be: there are ${f.number(reason.most)} at most. Correct the number.`
+      return f.t('records.cannotBeThereAreAt', {
+        said: f.number(reason.said),
+        what: f.t(`records.tooMany.${reason.what}`),
+        most: f.number(reason.most),
+      })
     case 'after-end':
-      return `It came to an end on ${f.date(reason.ended)}. Take that back first, or correct the day.`
+      return f.t('records.itCameToAnEnd', { ended: f.date(reason.ended) })
     case 'part-taken':
-      return 'Someone else split it at the same time. Open it again and split what is left.'
+      return f.t('records.someoneElseSplitItAt')
     case 'unknown-batch':
-      return 'There is no such batch any more: its planting was taken out of the plan.'
+      return f.t('records.thereIsNoSuchBatch')
     case 'other-record':
-      return 'Another record already has its number. Write it once more.'
+      return f.t('records.anotherRecordAlreadyHasIts')
     case 'nothing-to-correct':
-      return 'The entry that it corrects is not there.'
+      return f.t('records.theEntryThatItCorrects')
     case 'ahead':
-      return `Its day lies ahead: nothing can have happened after ${f.date(parseDay(reason.today))}. Check the clock of the device it was written on, then correct the day.`
+      return f.t('records.itsDayLiesAheadNothing', { parseDay: f.date(parseDay(reason.today)) })
     case 'no-such-season':
-      return 'The season it was written in is no longer there. Record it again where it belongs.'
+      return f.t('records.theSeasonItWasWritten')
     case 'malformed':
-      return `It could not be read: ${reason.problems.slice(0, 2).join('; ')}.`
+      return f.t('records.itCouldNotBeRead', { problems: reason.problems.slice(0, 2).join('; ') })
   }
 }
 
@@ -180,29 +141,29 @@ export function standingWords(batch: Batch, today: Day, season: Season, f: Forma
   switch (progress?.standing) {
     case undefined:
       return sow === undefined
-        ? 'cannot be sown in time'
+        ? f.t('records.cannotBeSownInTime')
         : sow > today
-          ? `to be sown ${f.date(sow)}`
-          : `sown ${f.date(sow)} by the plan${where}`
+          ? f.t('records.toBeSown', { sow: f.date(sow) })
+          : f.t('records.sownByThePlan', { sow: f.date(sow), where })
     case 'to-sow':
-      return `to be sown ${f.date(sow!)}`
+      return f.t('records.toBeSown', { sow: f.date(sow!) })
     case 'sown':
-      return `sown ${f.date(sow!)}, not up yet${where}`
+      return f.t('records.sownNotUpYet', { sow: f.date(sow!), where })
     case 'up':
       return `up${where}`
     case 'hardening':
       return `hardening${where}`
     case 'planted':
-      return `planted ${f.date(batch.plantOn)}`
+      return f.t('records.planted', { plantOn: f.date(batch.plantOn) })
     case 'gone':
-      return 'gone'
+      return f.t('records.gone')
   }
 }
 
 /** Whether it will be in time, in a few words. */
 export function outlookWords({ kind, days }: Outlook, f: Format): string {
-  if (kind === 'on-time') return 'on time'
-  if (kind === 'early') return `ready ${count(f, days, 'day')} early`
-  if (kind === 'overgrown') return `overgrown by ${count(f, days, 'day')}`
-  return days === Infinity ? 'will not be ready' : `${count(f, days, 'day')} late`
+  if (kind === 'on-time') return f.t('records.onTime')
+  if (kind === 'early') return f.t('records.readyEarly', { days: count(f, days, 'day') })
+  if (kind === 'overgrown') return f.t('records.overgrownBy', { days: count(f, days, 'day') })
+  return days === Infinity ? f.t('records.willNotBeReady') : f.t('records.late', { days: count(f, days, 'day') })
 }

@@ -6,6 +6,7 @@ import Button from '@mui/material/Button'
 import IconButton from '@mui/material/IconButton'
 import Link from 'next/link'
 import { memo, useState } from 'react'
+import { useTranslations } from 'next-intl'
 import type { Gated } from '../../core/field/gates'
 import type { Waiting } from '../../core/advice/missed-day'
 import { outlookOf, type Work } from '../../core/advice/work'
@@ -34,6 +35,7 @@ interface WorkRowProps {
 
 /** Drawn again only when it changes, so that the day can be dragged past many. */
 export const WorkRow = memo(function WorkRow({ work, large, ofOne = false, gated, waiting }: WorkRowProps) {
+  const t = useTranslations('records')
   const { season, format, data, today } = useSeason()
   const { record, takeBack } = useRecord()
   const [other, setOther] = useState(false)
@@ -43,7 +45,7 @@ export const WorkRow = memo(function WorkRow({ work, large, ofOne = false, gated
   const done = state === 'done'
   const isHeld = late > 0 && batch.sow !== undefined
   const may = large && !data.whatIf
-  const name = `${taskName(task)} ${batch.code}`
+  const name = `${taskName(task, format)} ${batch.code}`
   return (
     <Box
       component="li"
@@ -84,7 +86,7 @@ export const WorkRow = memo(function WorkRow({ work, large, ofOne = false, gated
         {!ofOne && <StairGlyph batch={batch} />}
         <Box sx={{ minWidth: 0, flex: 1 }}>
           <Box sx={{ fontSize: large ? 16 : 14.5, lineHeight: 1.3 }}>
-            <b>{taskName(task)}</b>{' '}
+            <b>{taskName(task, format)}</b>{' '}
             {ofOne ? (
               format.date(task.day)
             ) : (
@@ -102,7 +104,7 @@ export const WorkRow = memo(function WorkRow({ work, large, ofOne = false, gated
           {waiting && <WaitingLine waiting={waiting} />}
           {late > 0 && (
             <Box sx={{ fontSize: 14, fontWeight: 650, color: 'error.main', lineHeight: 1.35 }}>
-              {count(format, late, 'day')} late: due {format.date(due)}
+              {t('lateDue', { days: count(format, late, 'day'), due: format.date(due) })}
             </Box>
           )}
           {gated && !done && <VerdictMark verdict={gated.verdict} />}
@@ -116,7 +118,7 @@ export const WorkRow = memo(function WorkRow({ work, large, ofOne = false, gated
           {!done && large && !ofOne && <OutlookTag outlook={outlookOf(batch)} />}
           {done && line && (
             <Box sx={{ fontSize: 13.5, color: 'success.main', fontWeight: 650 }}>
-              Done {format.date(line.on)}, {line.entry.who}
+              {t('doneOfOn', { on: format.date(line.on), who: line.entry.who })}
             </Box>
           )}
         </Box>
@@ -129,12 +131,12 @@ export const WorkRow = memo(function WorkRow({ work, large, ofOne = false, gated
           <Button
             variant="contained"
             disableElevation
-            onClick={() => void record(asPlanned(task, season), `${name}: done.`)}
-            aria-label={`Done: ${name}`}
+            onClick={() => void record(asPlanned(task, season), t('doneOfName', { name }))}
+            aria-label={t('doneOfName2', { name })}
             startIcon={<CheckIcon />}
             sx={{ minHeight: 48, flex: { xs: 1.4, sm: '0 0 auto' }, minWidth: 104, fontSize: 16 }}
           >
-            Done
+            {t('done2')}
           </Button>
           {isHeld && (
             <Button
@@ -143,23 +145,23 @@ export const WorkRow = memo(function WorkRow({ work, large, ofOne = false, gated
               onClick={() =>
                 void record(
                   { ...asPlanned(task, season), on: today - 1 },
-                  `${name}: done yesterday, ${format.date(today - 1)}.`,
+                  t('doneYesterday', { name, today: format.date(today - 1) }),
                 )
               }
-              aria-label={`Done yesterday: ${name}`}
+              aria-label={t('doneYesterdayOfName', { name })}
               sx={{ minHeight: 48, lineHeight: 1.15 }}
             >
-              Yesterday
+              {t('yesterday')}
             </Button>
           )}
           <Button
             variant="outlined"
             color="inherit"
             onClick={() => setOther(true)}
-            aria-label={`Not as planned: ${name}`}
+            aria-label={t('notAsPlanned', { name })}
             sx={{ minHeight: 48, flex: { xs: 1, sm: '0 0 auto' }, lineHeight: 1.15 }}
           >
-            Not as planned
+            {t('notAsPlanned2')}
           </Button>
         </Box>
       )}
@@ -167,7 +169,7 @@ export const WorkRow = memo(function WorkRow({ work, large, ofOne = false, gated
         <IconButton
           className="no-print"
           onClick={() => setOther(true)}
-          aria-label={`Done, or not as planned: ${name}`}
+          aria-label={t('doneOrNotAsPlanned', { name })}
           sx={{ width: 44, height: 44 }}
         >
           <CheckIcon />
@@ -178,10 +180,10 @@ export const WorkRow = memo(function WorkRow({ work, large, ofOne = false, gated
           className="no-print"
           color="inherit"
           onClick={() => void takeBack([line.entry])}
-          aria-label={`Undo: ${name}`}
+          aria-label={t('undoOfName', { name })}
           sx={{ minHeight: 48 }}
         >
-          Undo
+          {t('undo2')}
         </Button>
       )}
       {other && <NotAsPlanned work={work} onClose={() => setOther(false)} />}

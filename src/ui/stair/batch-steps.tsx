@@ -2,6 +2,7 @@
 'use client'
 import Box from '@mui/material/Box'
 import { useMemo } from 'react'
+import { useTranslations } from 'next-intl'
 import type { Batch } from '../../core/batch/batch'
 import { count } from '../../words/format'
 import { isBought } from '../../words/methods'
@@ -15,6 +16,7 @@ const WIDTH = 360
 const HEIGHT = 84
 
 export function BatchSteps({ batch }: { batch: Batch }) {
+  const t = useTranslations('ui')
   const { season, format } = useSeason()
   const { sow, window, plantOn, stays, pass, ready, limit } = batch
   const scale = useMemo(() => {
@@ -36,7 +38,7 @@ export function BatchSteps({ batch }: { batch: Batch }) {
       </svg>
       <Box
         component="ol"
-        aria-label="Steps"
+        aria-label={t('steps')}
         sx={{
           listStyle: 'none',
           m: 0,
@@ -61,15 +63,15 @@ export function BatchSteps({ batch }: { batch: Batch }) {
             <span>
               {i === 0
                 ? isBought(batch)
-                  ? 'Arrive'
-                  : 'Sow'
+                  ? t('arrive')
+                  : t('sow')
                 : stay.potted
-                  ? pottingName(batch, stay.from)
+                  ? pottingName(batch, stay.from, format)
                   : stay.kind === 'harden'
-                    ? 'Harden off'
+                    ? t('hardenOff')
                     : stays[i - 1]!.kind === 'germinate'
-                      ? 'Uncover and move'
-                      : 'Move'}
+                      ? t('uncoverAndMove')
+                      : t('move')}
               : {season.places[stay.place]!.name}, {format.number(stay.trays)} × {stay.container.name}
               {stay.trayPlaces === stay.trays ? '' : ` (${count(format, stay.trayPlaces, 'trayPlace')})`}
             </span>
@@ -78,14 +80,14 @@ export function BatchSteps({ batch }: { batch: Batch }) {
         <li>
           <span>{format.date(plantOn)}</span>
           <span />
-          <b>Plant {format.number(batch.plants)}</b>
+          <b>{t('plant', { plants: format.number(batch.plants) })}</b>
         </li>
       </Box>
       <Box sx={{ fontSize: 13, color: 'text.secondary', mt: 0.5 }}>
         {[
-          pass && pass.emergence < Infinity && !isBought(batch) && `up ${format.date(pass.emergence)}`,
-          ready !== undefined && `ready ${format.date(ready)}`,
-          limit !== undefined && `must go by ${format.date(limit)}`,
+          pass && pass.emergence < Infinity && !isBought(batch) && t('up', { emergence: format.date(pass.emergence) }),
+          ready !== undefined && t('ready', { ready: format.date(ready) }),
+          limit !== undefined && t('mustGoBy', { limit: format.date(limit) }),
         ]
           .filter(Boolean)
           .join(' · ')}
