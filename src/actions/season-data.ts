@@ -6,6 +6,7 @@ import { inView } from './season-in-view'
 import { loadSeason } from '../data/season-repository'
 import { LANGUAGE_COOKIE, localeFor, ownLanguage, ownUnits, UNITS_COOKIE, workingDayKept } from '../ui/preferences'
 import type { Season } from '../season/schema'
+import { languageOf, type Language } from '../words/translator'
 import type { SeasonData } from '../ui/season-context'
 
 /** The open season for this reader; `undefined` when the database holds none. */
@@ -47,10 +48,11 @@ export function localToday(): string {
 }
 
 /** How this reader reads where no farm is open yet. */
-export async function readersLocale(): Promise<string> {
+export async function readersLocale(): Promise<{ locale: string; language: Language }> {
   const [jar, head] = await Promise.all([cookies(), headers()])
-  const language = ownLanguage(jar.get(LANGUAGE_COOKIE)?.value)
-  return localeFor(language, browserLocale(head.get('accept-language')), undefined)
+  const chosen = ownLanguage(jar.get(LANGUAGE_COOKIE)?.value)
+  const locale = localeFor(chosen, browserLocale(head.get('accept-language')), undefined)
+  return { locale, language: languageOf(locale) }
 }
 
 function browserLocale(header: string | null): string {

@@ -10,7 +10,6 @@ import type { ReactNode } from 'react'
 import { readersLocale } from '../actions/season-data'
 import { theme } from '../ui/theme'
 import { WordsProvider } from '../ui/words-provider'
-import { languageOf } from '../words/translator'
 
 export const metadata: Metadata = {
   title: { default: 'Dove Step', template: '%s · Dove Step' },
@@ -20,9 +19,9 @@ export const metadata: Metadata = {
 export const viewport: Viewport = { width: 'device-width', initialScale: 1, themeColor: '#27313B' }
 
 export default async function RootLayout({ children }: { children: ReactNode }) {
-  const locale = await readersLocale()
+  const { locale, language } = await readersLocale()
   return (
-    <html lang={languageOf(locale)} suppressHydrationWarning>
+    <html lang={language} suppressHydrationWarning>
       <body>
         <InitColorSchemeScript attribute="data" />
         <AppRouterCacheProvider>

@@ -54,7 +54,7 @@ export function useChange(): Changing {
         setBusy(false)
       }
     },
-    [clear, data.view, notice, undo],
+    [clear, data.view, format, notice, t, undo],
   )
   return { busy, problems, failure, change, clear }
 }

@@ -32,7 +32,7 @@ export function useWhatIf(): WhatIfActions {
       notice({ text: troubleWords(called, format), tone: 'error' })
       return undefined
     },
-    [notice],
+    [format, notice],
   )
   const start = useCallback(
     async (name: string, document?: unknown) => {
@@ -51,7 +51,7 @@ export function useWhatIf(): WhatIfActions {
       notice({ text: `What if: ${name}. You look at a copy; the season stays as it is.` })
       return true
     },
-    [during, notice],
+    [during, notice, t],
   )
   const view = useCallback(async (id: string | null) => void (await during(() => viewWhatIf(id))), [during])
   const keep = useCallback(
@@ -83,7 +83,7 @@ export function useWhatIf(): WhatIfActions {
           tone: 'error',
         })
     },
-    [during, notice, undo],
+    [during, notice, t, undo],
   )
   const drop = useCallback(
     async (id: string) => {
@@ -94,7 +94,7 @@ export function useWhatIf(): WhatIfActions {
           action: { label: t('undo'), run: () => void start(dropped.name, dropped.document) },
         })
     },
-    [during, notice, start],
+    [during, notice, start, t],
   )
   return { busy, start, view, keep, drop }
 }

@@ -8,7 +8,7 @@ import type { Format } from './format'
 export function cropCautionWords(crop: Crop, f: Format): string {
   if (crop.cautions.length === 0) return ''
   const said = crop.cautions.map((one) => f.t(`words.cautions.caution.${one}`)).join('; ')
-  return `${crop.name}: ${said}. Follow the label and local rules.`
+  return f.t('words.cautions.followTheLabelAndLocal', { crop: crop.name, said })
 }
 
 /** Cautions that belong to the work of a day, each once, in the order the work comes. */

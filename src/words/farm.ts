@@ -1,9 +1,19 @@
 /** Kinds of places and containers, months and weekdays, in the grower's words. */
-import type { Container, Place } from '../season/schema'
+import type { Place } from '../season/schema'
 import { shareWords, type Format } from './format'
 
-export const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'] as const
-export const WEEKDAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'] as const
+/** The months by their short names, from January. */
+export const monthNames = (f: Format): string[] =>
+  Array.from({ length: 12 }, (_, month) =>
+    named(f, { month: 'short' }, Date.UTC(2027, month, 1)).replace('Sept', 'Sep'),
+  )
+
+/** The days of the week by their short names, from Monday. */
+export const weekdayNames = (f: Format): string[] =>
+  Array.from({ length: 7 }, (_, day) => named(f, { weekday: 'short' }, Date.UTC(2027, 0, 4 + day)))
+
+const named = (f: Format, what: Intl.DateTimeFormatOptions, at: number) =>
+  new Intl.DateTimeFormat(f.locale, { ...what, timeZone: 'UTC' }).format(at)
 
 /** How warm a place is. */
 export function warmthWords(t: Place['temperature'], f: Format): string {
@@ -17,9 +27,11 @@ export function warmthWords(t: Place['temperature'], f: Format): string {
 /** What light it has. */
 export function lightWords(place: Place, f: Format): string {
   const parts: string[] = []
-  if (place.transmission !== undefined) parts.push(`${shareWords(place.transmission)} of daylight`)
-  if (place.lamp) parts.push(`lamp ${place.lamp.ppfd} µmol/m²s, ${place.lamp.hours} h`)
-  return parts.join(' and ') || 'taken as enough'
+  if (place.transmission !== undefined)
+    parts.push(f.t('words.farm.ofDaylight', { share: shareWords(place.transmission) }))
+  if (place.lamp)
+    parts.push(f.t('words.farm.lampMolMSH', { ppfd: String(place.lamp.ppfd), hours: String(place.lamp.hours) }))
+  return parts.join(f.t('words.farm.and')) || f.t('words.farm.takenAsEnough')
 }
 
 /** `03-01` as `1 Mar`. */

@@ -1,7 +1,7 @@
 /** The field in the grower's words: gates, hardening, spacing, who gets what. */
 import type { BedClash, BedUse, Hold } from '../core/field/beds'
-import type { FieldWork, FieldWorkKind } from '../core/field/field-work'
-import type { Gate, Verdict } from '../core/field/gates'
+import type { FieldWork } from '../core/field/field-work'
+import type { Gate } from '../core/field/gates'
 import type { Exposure } from '../core/field/hardening'
 import type { LeafTime } from '../core/field/leaf-time'
 import type { PlantingCard } from '../core/field/planting-card'
@@ -86,7 +86,7 @@ export function gateSentence(gate: Gate, f: Format): string {
             : f.t('words.field.chanceOfOrColder', {
                 chance: chanceWords(f, chance),
                 temperature: f.temperature(threshold),
-                typed: typed ? 'yes' : 'no',
+                typed: typed ? f.t('words.field.yes') : 'no',
                 extra: chance > trusted ? `; your limit is ${chanceWords(f, trusted)}` : '',
               })
       return (
@@ -145,7 +145,7 @@ export function exposureSentence({ hours, light, night, fan, change }: Exposure,
         : f.t('words.field.outsideInAtNight', {
             hours: count(f, hours, 'hour'),
             where,
-            night: night === 'out' ? 'yes' : 'no',
+            night: night === 'out' ? f.t('words.field.yes') : 'no',
           })
   const why = {
     'stay-in': f.t('words.field.tooColdOutsideToday'),
@@ -228,7 +228,7 @@ export function inPlaceSentence({ inPlace, plants, from }: FieldCrop, f: Format)
 
 /** What field work is called. */
 export const fieldWorkName = ({ kind, share }: FieldWork, f: Format): string =>
-  kind === 'hand-over' && share?.to === 'sale' ? 'Ready for sale' : f.t(`words.field.workTitles.${kind}`)
+  kind === 'hand-over' && share?.to === 'sale' ? f.t('words.field.readyForSale') : f.t(`words.field.workTitles.${kind}`)
 
 /** What is done, in one line without the planting's name. */
 export function fieldWorkLine({ kind, stand, share }: FieldWork, bedName: (key: string) => string, f: Format): string {

@@ -104,7 +104,7 @@ export function reliefSentence(relief: Relief | undefined, f: Format): string {
         where,
         week: f.week(week),
         over,
-        amount2: amount > 1 ? 'yes' : 'no',
+        amount2: amount > 1 ? f.t('words.fit.yes') : 'no',
       })
     : f.t('words.fit.makesRoomForWhatMoves', { amount: amountWords(limit, amount, f), where, week: f.week(week) })
 }
@@ -117,7 +117,10 @@ export function effectSentence(
   const parts: string[] = []
   if (late > 0)
     parts.push(
-      f.t('words.fit.itIsPlantedLate', { becomes: becomes.length > 1 ? 'yes' : 'no', days: count(f, late, 'day') }),
+      f.t('words.fit.itIsPlantedLate', {
+        becomes: becomes.length > 1 ? f.t('words.fit.yes') : 'no',
+        days: count(f, late, 'day'),
+      }),
     )
   else if (late < 0) parts.push(f.t('words.fit.itIsPlantedSoonerThan', { days: count(f, -late, 'day') }))
   else parts.push(insideWindow ? f.t('words.fit.itStaysInsideItsWindow') : f.t('words.fit.itIsPlantedOnIts'))

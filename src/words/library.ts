@@ -9,9 +9,9 @@ import type { Crop } from '../season/schema'
 import { shareWords, type Format } from './format'
 /** Where a figure comes from, in a few words. */
 export function sourceWords(about: About | undefined, f: Format): string {
-  if (!about) return 'yours'
+  if (!about) return f.t('words.library.yours')
   if (about.source === 'measured') return about.cited ?? about.says
-  return about.source === 'range' ? `published range: ${about.says}` : about.says
+  return about.source === 'range' ? f.t('words.library.publishedRange', { says: about.says }) : about.says
 }
 
 /** What a farm lacks for a school. */
@@ -59,15 +59,15 @@ export function lotReasonWords(reason: LotReason, f: Format): string {
 export function lotWarningWords(warning: LotWarning, f: Format): string {
   switch (warning) {
     case 'old-pelleted':
-      return 'Pelleted seed more than a year old: test it before you rely on it.'
+      return f.t('words.library.pelletedSeedMoreThanA')
     case 'untested':
-      return 'Untested: sow ten on damp paper and enter how many come up.'
+      return f.t('words.library.untestedSowTenOnDamp')
     case 'no-test':
-      return 'No test date and no year: its age is not known.'
+      return f.t('words.library.noTestDateAndNo')
     case 'old-test':
-      return 'Last tested more than a year ago.'
+      return f.t('words.library.lastTestedMoreThanA')
     case 'weak':
-      return 'Weak: well under what this kind usually does. Sow thicker, or replace it.'
+      return f.t('words.library.weakWellUnderWhatThis')
     case 'treated':
       return 'Treated seed: never eaten or fed, gloves on; follow the label and local rules.'
   }

@@ -7,19 +7,25 @@ import { count, type Format } from './format'
 export function sowingWords(sowing: Sowing, f: Format): string {
   switch (sowing.policy) {
     case 'single':
-      return 'one seed a cell'
+      return f.t('words.methods.oneSeedACell')
     case 'thin':
-      return `${sowing.seedsPerCell} seeds a cell, thinned to ${sowing.keep === 1 ? 'one' : sowing.keep}`
+      return f.t('words.methods.seedsACellThinnedTo', {
+        seedsPerCell: String(sowing.seedsPerCell),
+        extra: sowing.keep === 1 ? f.t('words.methods.one') : sowing.keep,
+      })
     case 'clump':
-      return `${sowing.seedsPerCell} seeds a cell, kept as a clump`
+      return f.t('words.methods.seedsACellKeptAs', { seedsPerCell: String(sowing.seedsPerCell) })
     case 'flat':
-      return `${sowing.seedsPerFlat} seeds a flat, pricked out`
+      return f.t('words.methods.seedsAFlatPrickedOut', { seedsPerFlat: String(sowing.seedsPerFlat) })
     case 'divide':
-      return `${sowing.seedsPerCell} seeds a cell, divided into ${sowing.parts} at most`
+      return f.t('words.methods.seedsACellDividedInto', {
+        seedsPerCell: String(sowing.seedsPerCell),
+        parts: String(sowing.parts),
+      })
     case 'bought':
-      return 'young plants bought in'
+      return f.t('words.methods.youngPlantsBoughtIn')
     case 'in-place':
-      return `${sowing.seedsPerMetre} seeds a metre, sown in place`
+      return f.t('words.methods.seedsAMetreSownIn', { seedsPerMetre: String(sowing.seedsPerMetre) })
   }
 }
 

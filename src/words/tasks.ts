@@ -1,6 +1,6 @@
 /** The day's work in the grower's words. */
 import type { Batch } from '../core/batch/batch'
-import type { Task, TaskKind } from '../core/batch/tasks'
+import type { Task } from '../core/batch/tasks'
 import type { Day } from '../core/calendar/day'
 import type { Place } from '../season/schema'
 import { count, type Format } from './format'
@@ -73,13 +73,13 @@ function lightWords(place: Place | undefined, f: Format): string {
 export function pottingName({ way, stays, sow }: Pick<Batch, 'way' | 'stays' | 'sow'>, on: Day, f: Format): string {
   const first = stays.find(({ potted, from }) => potted && sow !== undefined && from > sow)?.from === on
   const { policy } = way.method.sowing
-  if (first && policy === 'flat') return 'Prick out'
-  return first && policy === 'divide' ? 'Divide and pot up' : f.t('words.tasks.taskTitles.pot-up')
+  if (first && policy === 'flat') return f.t('words.tasks.prickOut')
+  return first && policy === 'divide' ? f.t('words.tasks.divideAndPotUp') : f.t('words.tasks.taskTitles.pot-up')
 }
 
 /** What one task is called: a tray that germinates where it stays is only uncovered. */
 export function taskName(task: Task, f: Format): string {
-  if (task.kind === 'leave-heat' && task.fromPlace === task.place) return 'Uncover'
+  if (task.kind === 'leave-heat' && task.fromPlace === task.place) return f.t('words.tasks.uncover')
   return task.kind === 'pot-up' ? pottingName(task.batch, task.day, f) : f.t(`words.tasks.taskTitles.${task.kind}`)
 }
 

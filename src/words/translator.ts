@@ -48,7 +48,7 @@ export function messagesOf(locale: string): Messages {
 }
 
 /** A message that is missing or faulty: said once in the log, and its key shown rather than a blank. */
-export const onMissing = (fault: Error) => console.warn(`words: ${fault.message}`)
+export const onMissing = (fault: Error) => console.error(`words: ${fault.message}`)
 
 const translators = new Map<string, Translate>()
 

@@ -1,5 +1,5 @@
 /** What waiting with a piece of work means, in the grower's words. */
-import type { Slips, Waiting } from '../core/advice/missed-day'
+import type { Waiting } from '../core/advice/missed-day'
 import type { Format } from './format'
 
 /** Until when it can wait, and what happens then. */

@@ -37,7 +37,8 @@ export const setAt = {
   bed: (key: string) => `/field?bed=${key}`,
 }
 
-const agePointWords = (point: number, f: Format) => (point < 0.15 ? 'younger' : point <= 0.45 ? 'usual' : 'older')
+const agePointWords = (point: number, f: Format) =>
+  point < 0.15 ? f.t('words.working.younger') : point <= 0.45 ? f.t('words.working.usual') : f.t('words.working.older')
 
 /** The working of a batch's dates, size and room, in the order they are computed. */
 export function workingOf(batch: Batch, season: Season, f: Format): Working[] {
@@ -274,7 +275,7 @@ function cells(batch: Batch, season: Season, f: Format): Working {
       { text: sowingWords(way.method.sowing, f), at: setAt.method(way.method.key) },
       f.t('words.working.goodClumpsFromACell', {
         perCell: f.number(sizing.perCell, 2),
-        atLeast: input.atLeast === undefined ? 'yes' : 'no',
+        atLeast: input.atLeast === undefined ? f.t('words.working.yes') : 'no',
       }),
     ])
   }

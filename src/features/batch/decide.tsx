@@ -153,7 +153,7 @@ export function Decide({
         <Box sx={{ fontSize: 15 }}>
           {t('likelyToBeEnoughOfChance', {
             chance: chanceWords(format, decision.chance),
-            time: timeWords(decision, format.number),
+            time: timeWords(decision, format),
           })}
         </Box>
         {decision.lastResow && !enough && (

@@ -1,7 +1,7 @@
 /** What is said of a batch: its verdict, what can be done, and where its amounts went. */
 import type { Checked, Lever } from '../../core/advice/verdict'
 import type { Batch } from '../../core/batch/batch'
-import { chanceWords, count, shareWords, type Format } from '../../words/format'
+import { chanceWords, count, shareWords, type Counted, type Format } from '../../words/format'
 import type { StandChoice, StandDecision } from '../../core/advice/stand-choices'
 import { alive, lostOf } from '../../core/ledger/accounts'
 import type { LossCause } from '../../season/schema'
@@ -53,18 +53,18 @@ export function verdictWhy({ verdict, daysLeft }: Checked, batch: Batch, f: Form
 export function leverWords(lever: Lever, f: Format): string {
   switch (lever.kind) {
     case 'place':
-      return `Move to ${lever.place.name}`
+      return f.t('batch.moveTo', { place: lever.place.name })
     case 'container':
-      return `Pot up into ${lever.trays} × ${lever.container.name}`
+      return f.t('batch.potUpInto', { trays: String(lever.trays), container: lever.container.name })
     case 'feed':
-      return 'A light feed each week'
+      return f.t('batch.aLightFeedEachWeek')
   }
 }
 
-export function timeWords({ thermalShare }: StandDecision, number: (value: number) => string): string {
-  if (thermalShare < 0.75) return 'It is early: little can show yet.'
-  if (thermalShare < 1.35) return 'Some more will still come.'
-  return `Nearly all that comes is up (${number(Math.round(thermalShare * 100))} % of the warmth to half).`
+export function timeWords({ thermalShare }: StandDecision, f: Format): string {
+  if (thermalShare < 0.75) return f.t('batch.itIsEarlyLittleCan')
+  if (thermalShare < 1.35) return f.t('batch.someMoreWillStillCome')
+  return f.t('batch.nearlyAllThatComesIs', { thermalShare: f.number(thermalShare * 100) })
 }
 
 export function choiceTitle(choice: StandChoice, f: Format): string {
@@ -119,7 +119,7 @@ export function accountSentences(batch: Batch, today: number, f: Format): string
   const sentences: string[] = []
   const there = alive(standing)
   if (there > 0) {
-    const unit = flat ? 'seedling' : 'plant'
+    const unit = (flat ? 'seedling' : 'plant') satisfies Counted
     if (restOf !== undefined)
       sentences.push(
         f.t('batch.leftAboutUsable', {

@@ -2,6 +2,7 @@
 'use client'
 import Box from '@mui/material/Box'
 import { memo } from 'react'
+import { useTranslations } from 'next-intl'
 import { worstOver, type Limit } from '../../core/capacity/limits'
 import { capacityOn, loadOn } from '../../core/capacity/load'
 import type { Day } from '../../core/calendar/day'
@@ -26,6 +27,7 @@ export const BeforeAfter = memo(function BeforeAfter({
   span: { first: Day; last: Day }
   fill: string
 }) {
+  const t = useTranslations('benches')
   const { format } = useSeason()
   const most = Math.max(1, before.load.peak, after.load.peak, ...before.load.capacity.filter(Number.isFinite)) * 1.06
   const x = dayScale(span.first, span.last, 0, W)
@@ -50,11 +52,11 @@ export const BeforeAfter = memo(function BeforeAfter({
             textDecoration: was > 0 && now < was ? 'line-through' : 'none',
           }}
         >
-          {was > 0 ? `${amountWords(before, was, format)} over` : now === 0 ? 'fits' : ''}
+          {was > 0 ? t('over', { amount: amountWords(before, was, format) }) : now === 0 ? t('fits') : ''}
         </Box>
         {(now !== was || was === 0) && now + was > 0 && (
           <Box sx={{ fontWeight: 700, color: now > 0 ? 'error.main' : 'success.main' }}>
-            {now > 0 ? `${amountWords(after, now, format)} over` : 'fits'}
+            {now > 0 ? t('over', { amount: amountWords(after, now, format) }) : t('fits')}
           </Box>
         )}
       </Box>
@@ -64,7 +66,7 @@ export const BeforeAfter = memo(function BeforeAfter({
         viewBox={`0 0 ${W} ${H}`}
         preserveAspectRatio="none"
         role="img"
-        aria-label={`${limitName(after, format)} before and after`}
+        aria-label={t('beforeAndAfter', { limitName: limitName(after, format) })}
         style={{ display: 'block', marginTop: 3, overflow: 'visible' }}
       >
         <clipPath id={`over-${after.id.replace(/\W/g, '-')}`}>

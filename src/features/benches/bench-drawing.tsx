@@ -8,6 +8,7 @@ import CloseIcon from '@mui/icons-material/Close'
 import { useDrag } from '@use-gesture/react'
 import Link from 'next/link'
 import { memo, useMemo, useRef, useState, type KeyboardEvent } from 'react'
+import { useTranslations } from 'next-intl'
 import type { Day } from '../../core/calendar/day'
 import {
   piecesOn,
@@ -80,6 +81,7 @@ export interface BenchDrawingProps {
 }
 
 export function BenchDrawing({ place, number, placement, day, still = false }: BenchDrawingProps) {
+  const t = useTranslations('benches')
   const { format, season } = useSeason()
   const { rows, height } = useMemo(() => drawn(place, placement.levels), [place, placement.levels])
   const pieces = useMemo(() => piecesOn(placement, day), [placement, day])
@@ -110,7 +112,7 @@ export function BenchDrawing({ place, number, placement, day, still = false }: B
           to: withSaid(batch.planting, batch.n, { stands }),
         },
       ],
-      to ? `${batch.code} stands where it was put` : `${batch.code} stands where it fits`,
+      to ? t('standsWhereItWasPut', { batch: batch.code }) : t('standsWhereItFits', { batch: batch.code }),
     )
     if (done) setSaved(placement)
   }
@@ -178,14 +180,14 @@ export function BenchDrawing({ place, number, placement, day, still = false }: B
     <Box>
       <Box
         sx={{ overflowX: 'auto', '& > svg': { minWidth: still ? 0 : { xs: 620, sm: 0 } } }}
-        {...(still ? {} : { tabIndex: 0, role: 'region', 'aria-label': 'Benches drawn to scale' })}
+        {...(still ? {} : { tabIndex: 0, role: 'region', 'aria-label': t('benchesDrawnToScale') })}
       >
         <svg
           ref={svg}
           width="100%"
           viewBox={`-2 0 ${WIDE + 4} ${height}`}
           role="group"
-          aria-label={`${place.name} from above on ${format.date(day)}`}
+          aria-label={t('fromAboveOn', { place: place.name, day: format.date(day) })}
           style={{ display: 'block', maxHeight: still ? undefined : '60vh', touchAction: 'pan-x pan-y' }}
         >
           {rows.map((row) => (
@@ -224,14 +226,26 @@ export function BenchDrawing({ place, number, placement, day, still = false }: B
                 role="button"
                 tabIndex={still ? -1 : 0}
                 aria-pressed={chosen === id}
-                aria-label={`${one.standing.batch.code} ${one.standing.batch.variety.name}, ${count(format, one.standing.size, 'trayPlace')}, until ${format.date(one.standing.until)}${one.standing.pinned ? ', pinned here' : ''}`}
+                aria-label={t('until', {
+                  batch: one.standing.batch.code,
+                  variety: one.standing.batch.variety.name,
+                  trayPlaces: count(format, one.standing.size, 'trayPlace'),
+                  until: format.date(one.standing.until),
+                  pinned: one.standing.pinned ? 'yes' : 'no',
+                })}
                 onKeyDown={(event) => onKey(event, one)}
                 opacity={dragged?.piece === one ? 0.35 : 1}
                 style={{ cursor: still ? 'default' : 'grab', outlineOffset: 2, touchAction: 'pan-x pan-y' }}
                 data-piece={one.standing.batch.code}
               >
                 {/* What a pointer that rests on it is told. */}
-                <title>{`${one.standing.batch.code} ${one.standing.batch.variety.name}, until ${format.date(one.standing.until)}`}</title>
+                <title>
+                  {t('untilOfBatch', {
+                    batch: one.standing.batch.code,
+                    variety: one.standing.batch.variety.name,
+                    until: format.date(one.standing.until),
+                  })}
+                </title>
                 <TraysOf
                   piece={one}
                   row={rows[one.level]!}
@@ -266,21 +280,21 @@ export function BenchDrawing({ place, number, placement, day, still = false }: B
       {failure && <Box sx={{ color: 'error.main' }}>{failure}</Box>}
       {without.length > 0 && (
         <Box sx={{ mt: 0.5, color: 'error.main', fontWeight: 650, fontSize: 14 }}>
-          No room for{' '}
-          {without
-            .map(({ standing, size }) => `${standing.batch.code} (${count(format, size, 'trayPlace')})`)
-            .join(', ')}
-          .
+          {t('noRoomFor', {
+            without: without
+              .map(({ standing, size }) => `${standing.batch.code} (${count(format, size, 'trayPlace')})`)
+              .join(', '),
+          })}
         </Box>
       )}
       {placement.lostPins.some(({ from, until }) => from <= day && day < until) && (
         <Box sx={{ mt: 0.5, color: 'warning.main', fontSize: 14 }}>
-          Not where they were put, because something stands there or the bench ends:{' '}
-          {placement.lostPins
-            .filter(({ from, until }) => from <= day && day < until)
-            .map(({ batch }) => batch.code)
-            .join(', ')}
-          .
+          {t('notWhereTheyWerePut', {
+            lostPins: placement.lostPins
+              .filter(({ from, until }) => from <= day && day < until)
+              .map(({ batch }) => batch.code)
+              .join(', '),
+          })}
         </Box>
       )}
       {!still && (
@@ -288,7 +302,7 @@ export function BenchDrawing({ place, number, placement, day, still = false }: B
           className="no-print"
           sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 2, fontSize: 13, color: 'text.secondary', mt: 0.5 }}
         >
-          <span>Touch a tray to see what it is; drag it, or Alt and the arrow keys, to put it elsewhere.</span>
+          <span>{t('touchATrayToSee')}</span>
           <span>
             <Box
               component="span"
@@ -301,7 +315,7 @@ export function BenchDrawing({ place, number, placement, day, still = false }: B
                 verticalAlign: 'middle',
               }}
             />
-            leaves within a week
+            {t('leavesWithinAWeek')}
           </span>
         </Box>
       )}
@@ -330,20 +344,25 @@ export function BenchDrawing({ place, number, placement, day, still = false }: B
               {piece.standing.batch.code} {piece.standing.batch.variety.name}
             </Link>
             <Box sx={{ fontSize: 14, color: 'text.secondary' }}>
-              {piece.standing.shared
-                ? `with ${piece.standing.shared.parts
-                    .slice(1)
-                    .map(({ batch }) => batch.code)
-                    .join(', ')}; `
-                : ''}
-              {format.number(piece.standing.stays[0]!.trays)} × {piece.standing.stays[0]!.container.name},{' '}
-              {count(format, piece.standing.size, 'trayPlace')}; here {format.shortDate(piece.standing.from)} to{' '}
-              {format.shortDate(piece.standing.until)}, then {nextPlace(piece, season.places)}
+              {t('hereToThen', {
+                extra: piece.standing.shared
+                  ? `with ${piece.standing.shared.parts
+                      .slice(1)
+                      .map(({ batch }) => batch.code)
+                      .join(', ')}; `
+                  : '',
+                trays: format.number(piece.standing.stays[0]!.trays),
+                container: piece.standing.stays[0]!.container.name,
+                trayPlaces: count(format, piece.standing.size, 'trayPlace'),
+                from: format.shortDate(piece.standing.from),
+                until: format.shortDate(piece.standing.until),
+                nextPlace: nextPlace(piece, season.places),
+              })}
             </Box>
           </Box>
           {piece.standing.shared ? null : piece.standing.pinned ? (
             <Button size="small" variant="outlined" disabled={busy} onClick={() => void pin(piece, undefined)}>
-              Let it stand where it fits
+              {t('letItStandWhereIt')}
             </Button>
           ) : (
             <Button
@@ -359,10 +378,10 @@ export function BenchDrawing({ place, number, placement, day, still = false }: B
                 })
               }
             >
-              Pin it here
+              {t('pinItHere')}
             </Button>
           )}
-          <IconButton size="small" aria-label="Close" onClick={() => setChosen(undefined)}>
+          <IconButton size="small" aria-label={t('close')} onClick={() => setChosen(undefined)}>
             <CloseIcon fontSize="small" />
           </IconButton>
         </Box>

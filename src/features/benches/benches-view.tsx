@@ -9,6 +9,7 @@ import { visuallyHidden } from '@mui/utils'
 import dynamic from 'next/dynamic'
 import Link from 'next/link'
 import { useDeferredValue, useMemo, useState } from 'react'
+import { useTranslations } from 'next-intl'
 import { crewIsLimited, overFrom } from '../../core/capacity/limits'
 import { useSeason, useWorkingDay } from '../../ui/season-context'
 import { SharedTraysList } from './shared-trays'
@@ -31,6 +32,7 @@ const LISTS: Record<Tab, string> = {
 }
 
 export function BenchesView() {
+  const t = useTranslations('benches')
   const { plan, season, format } = useSeason()
   const day = useDeferredValue(useWorkingDay())
   const [shown, setShown] = useState<Tab>('place')
@@ -51,13 +53,13 @@ export function BenchesView() {
   return (
     <Box sx={{ px: { xs: 1.5, md: 2.5 }, py: 2 }}>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1.5 }}>
-        <Typography variant="h1">Benches</Typography>
+        <Typography variant="h1">{t('benches')}</Typography>
         <Typography component="p" sx={{ color: 'text.secondary', flex: 1, minWidth: 180 }}>
-          On {format.longDate(day)}
+          {t('on', { day: format.longDate(day) })}
           {overs > 0 && (
             <Box component="span" sx={{ color: 'error.main', fontWeight: 650 }}>
               {' '}
-              · {overs} {overs === 1 ? 'limit is' : 'limits are'} or will be over
+              {t('limitsAreOrWillBe', { overs: String(overs), overs2: overs })}
             </Box>
           )}
         </Typography>
@@ -66,7 +68,7 @@ export function BenchesView() {
           size="small"
           value={shown}
           onChange={(_, value: Tab | null) => value && setShown(value)}
-          aria-label="What is counted"
+          aria-label={t('whatIsCounted')}
           className="no-print"
         >
           {(Object.keys(LISTS) as Tab[]).map((key) => {
@@ -89,7 +91,7 @@ export function BenchesView() {
                       }}
                     />
                     <Box component="span" sx={visuallyHidden}>
-                      , over
+                      {t('over2')}
                     </Box>
                   </>
                 )}
@@ -98,7 +100,7 @@ export function BenchesView() {
           })}
         </ToggleButtonGroup>
         <Button className="no-print" color="inherit" component={Link} href="/what-if">
-          What if …
+          {t('whatIf')}
         </Button>
         <PrintBenches day={day} />
         <Button
@@ -107,7 +109,7 @@ export function BenchesView() {
           disabled={plan.batches.length === 0}
           onClick={() => setFitting(true)}
         >
-          Make it fit
+          {t('makeItFit')}
         </Button>
       </Box>
       {fitting && <MakeItFit onClose={() => setFitting(false)} />}
@@ -115,7 +117,7 @@ export function BenchesView() {
         <SharedTraysList day={day} />
       ) : limits.length === 0 ? (
         <Box sx={{ mt: 3, color: 'text.secondary' }}>
-          This season has no {shown === 'place' ? 'places' : 'containers'} yet.
+          {t('thisSeasonHasNoContainers', { shown: shown === 'place' ? 'yes' : 'no' })}
         </Box>
       ) : (
         <Box
@@ -133,8 +135,7 @@ export function BenchesView() {
             ))}
             {shown === 'crew' && !crewIsLimited(season.habits) && (
               <Box component="li" sx={{ px: 1.5, mt: 1, fontSize: 14, color: 'text.secondary' }}>
-                How many hours there are in a week is not set yet:{' '}
-                <Link href="/farm?edit=habits">set them on the Farm page</Link>.
+                {t('howManyHoursThereAre')} <Link href="/farm?edit=habits">{t('setThemOnTheFarm')}</Link>.
               </Box>
             )}
           </Box>

@@ -4,6 +4,7 @@ import Box from '@mui/material/Box'
 import Typography from '@mui/material/Typography'
 import Link from 'next/link'
 import { memo, useMemo } from 'react'
+import { useTranslations } from 'next-intl'
 import { type Day, weekStart } from '../../core/calendar/day'
 import { placeTrays } from '../../core/benches/placement'
 import { needs, type Limit } from '../../core/capacity/limits'
@@ -21,6 +22,7 @@ import { CHART, LoadChart, paintOf } from './limit-look'
 import { givesHeat } from './model'
 
 export function Detail({ limit, day }: { limit: Limit; day: Day }) {
+  const t = useTranslations('benches')
   const { plan, looks, format, workingDay, season } = useSeason()
   const { load, kind, of: i, unit } = limit
   const standing = useMemo(
@@ -84,7 +86,7 @@ export function Detail({ limit, day }: { limit: Limit; day: Day }) {
                   textDecoration: 'underline dotted',
                   '&:focus-visible': { outline: '3px solid', outlineColor: 'primary.main' },
                 }}
-                title="Move the working day there"
+                title={t('moveTheWorkingDayThere')}
               >
                 {overWords(one, format)}
               </Box>
@@ -103,13 +105,17 @@ export function Detail({ limit, day }: { limit: Limit; day: Day }) {
       {kind === 'place' && givesHeat(season.places[i]!) && <MatsList load={plan.places[i]!} day={day} />}
       <Typography variant="h3" sx={{ mt: 2.5 }}>
         {kind === 'crew'
-          ? `In ${format.week(day)}: ${hoursWords(
-              format,
-              standing.reduce((sum, { size }) => sum + size, 0),
-            )} for ${count(format, standing.length, 'batch')}`
+          ? t('inFor', {
+              week: format.week(day),
+              hours: hoursWords(
+                format,
+                standing.reduce((sum, { size }) => sum + size, 0),
+              ),
+              batchs: count(format, standing.length, 'batch'),
+            })
           : standing.length === 0
-            ? `Nothing stands there on ${format.date(day)}`
-            : `On ${format.date(day)}: ${count(format, standing.length, 'batch')}`}
+            ? t('nothingStandsThereOn', { day: format.date(day) })
+            : t('onOfDay', { day: format.date(day), batchs: count(format, standing.length, 'batch') })}
       </Typography>
       <Box component="ul" sx={{ listStyle: 'none', m: 0, mt: 0.5, p: 0 }}>
         {sorted.map(({ batch, stay, size }) => (
@@ -141,6 +147,7 @@ const StandingRow = memo(function StandingRow({
   most: number
   limit: Limit
 }) {
+  const t = useTranslations('benches')
   const { format } = useSeason()
   return (
     <Box component="li" sx={{ borderTop: 1, borderColor: 'divider' }}>
@@ -181,7 +188,11 @@ const StandingRow = memo(function StandingRow({
         </svg>
         <Box sx={{ textAlign: 'right', fontSize: 13.5, gridColumn: { xs: '2 / -1', sm: 'auto' } }}>
           <b>{count(format, limit.kind === 'crew' ? Math.round(size * 10) / 10 : size, UNIT_COUNTED[limit.unit])}</b>
-          {stay && <Box sx={{ color: 'text.secondary', fontSize: 13 }}>until {format.date(stay.until)}</Box>}
+          {stay && (
+            <Box sx={{ color: 'text.secondary', fontSize: 13 }}>
+              {t('untilOfUntil', { until: format.date(stay.until) })}
+            </Box>
+          )}
         </Box>
       </Box>
     </Box>

@@ -3,6 +3,7 @@
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import LinearProgress from '@mui/material/LinearProgress'
+import { useTranslations } from 'next-intl'
 import { useSeason } from '../../ui/season-context'
 import type { FitStatus } from '../../worker/fit-plan'
 import { count, type Format } from '../../words/format'
@@ -22,6 +23,7 @@ export function Progress({
   onStop: () => void
   onStart: () => void
 }) {
+  const t = useTranslations('benches')
   const { format } = useSeason()
   return (
     <Box sx={{ mt: 1 }}>
@@ -47,18 +49,18 @@ export function Progress({
         </Box>
         {running ? (
           <Button variant="outlined" size="small" color="inherit" onClick={onStop}>
-            Stop and keep the best
+            {t('stopAndKeepTheBest')}
           </Button>
         ) : (
           <Button variant="outlined" size="small" color="inherit" onClick={onStart}>
-            Search again
+            {t('searchAgain')}
           </Button>
         )}
       </Box>
       <LinearProgress
         variant={running ? 'indeterminate' : 'determinate'}
         value={100}
-        aria-label="Search"
+        aria-label={t('search')}
         sx={{ height: 3, opacity: running ? 1 : 0.25 }}
       />
     </Box>
@@ -67,19 +69,23 @@ export function Progress({
 
 /** How the search stands, in a sentence. */
 function progressWords(status: FitStatus | undefined, running: boolean, stopped: boolean, f: Format): string {
-  if (!status) return running ? 'Looking at what each batch could do …' : 'Not searched yet.'
-  if (status.overfullNow === 0) return 'Everything fits as it is.'
+  if (!status) return running ? f.t('benches.lookingAtWhatEachBatch') : f.t('benches.notSearchedYet')
+  if (status.overfullNow === 0) return f.t('benches.everythingFitsAsItIs')
   const fits = status.overfull === 0
   const so = fits
-    ? `It fits with ${count(f, status.picks.length, 'change')}.`
-    : `It cannot all fit${status.overfullProven ? ', and this is proven' : ' so far'}: with ${count(f, status.picks.length, 'change')} it is ${f.number((1 - status.overfull / status.overfullNow) * 100)} % less overfull.`
+    ? f.t('benches.itFitsWith', { changes: count(f, status.picks.length, 'change') })
+    : f.t('benches.itCannotAllFitSo', {
+        overfullProven: status.overfullProven ? 'yes' : 'no',
+        changes: count(f, status.picks.length, 'change'),
+        overfull: f.number((1 - status.overfull / status.overfullNow) * 100),
+      })
   const gap =
     !fits || !Number.isFinite(status.gap)
       ? ''
       : status.gap < 0.0005
-        ? ' No better plan exists.'
-        : ` No plan is better by more than ${f.number(status.gap * 100, 1)} %.`
-  if (stopped) return `${so}${gap} Stopped.`
+        ? f.t('benches.noBetterPlanExists')
+        : f.t('benches.noPlanIsBetterBy', { gap: f.number(status.gap * 100, 1) })
+  if (stopped) return f.t('benches.stopped', { so, gap })
   if (!running) return `${so}${gap}`
-  return `${so}${gap} ${status.doing === 'proving' ? 'Proving how good that is …' : 'Looking for better …'}`
+  return `${so}${gap} ${status.doing === 'proving' ? f.t('benches.provingHowGoodThatIs') : f.t('benches.lookingForBetter')}`
 }

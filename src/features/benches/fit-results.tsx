@@ -8,6 +8,7 @@ import IconButton from '@mui/material/IconButton'
 import Skeleton from '@mui/material/Skeleton'
 import Tooltip from '@mui/material/Tooltip'
 import { memo, useMemo } from 'react'
+import { useTranslations } from 'next-intl'
 import type { Proposal } from '../../core/fit/proposals'
 import type { Trouble } from '../../core/fit/troubles'
 import type { PlanFigures } from '../../core/plan/figures'
@@ -27,6 +28,7 @@ export const Troubles = memo(function Troubles({
   plan: Plan
   format: Format
 }) {
+  const t = useTranslations('benches')
   const words = useMemo(() => {
     const limitOf = (id: string | undefined) => plan.limits.find((limit) => limit.id === id)
     const batchesOf = (ids: readonly string[] = []) => ids.flatMap((id) => plan.byId.get(id) ?? [])
@@ -57,13 +59,15 @@ export const Troubles = memo(function Troubles({
             {words.sentences.slice(0, 8).map((text) => (
               <li key={text}>{text}</li>
             ))}
-            {words.sentences.length > 8 && <li>{words.sentences.length - 8} more like these.</li>}
+            {words.sentences.length > 8 && (
+              <li>{t('moreLikeThese', { sentences: String(words.sentences.length - 8) })}</li>
+            )}
           </Box>
         </Alert>
       )}
       {words.over.length > 0 && (
         <Alert severity="error" sx={{ mt: 1 }}>
-          What would have to give: more room, fewer plants, or later days here.
+          {t('whatWouldHaveToGive')}
           <Box component="ul" sx={{ m: 0, pl: 2 }}>
             {words.over.map((text) => (
               <li key={text}>{text}</li>
@@ -88,14 +92,15 @@ export const Figures = memo(function Figures({
   changes: number
   format: Format
 }) {
+  const t = useTranslations('benches')
   if (!before || !after) return <Skeleton variant="rectangular" height={190} sx={{ mt: 1 }} />
   const rows: [string, number, number, number?][] = [
-    ['Overflow, tray-days', before.overfull, after.overfull],
-    ['Days late, all together', 0, late],
-    ['Hours of work', before.hours, after.hours, 1],
-    ['Heated and lit tray-days', before.heatedDays, after.heatedDays],
-    ['Bench tray-days', before.benchDays, after.benchDays],
-    ['Trays sown', before.trays, after.trays],
+    [t('overflowTrayDays'), before.overfull, after.overfull],
+    [t('daysLateAllTogether'), 0, late],
+    [t('hoursOfWork'), before.hours, after.hours, 1],
+    [t('heatedAndLitTrayDays'), before.heatedDays, after.heatedDays],
+    [t('benchTrayDays'), before.benchDays, after.benchDays],
+    [t('traysSown'), before.trays, after.trays],
   ]
   return (
     <Box
@@ -112,8 +117,10 @@ export const Figures = memo(function Figures({
       <thead>
         <tr>
           <th scope="col" />
-          <th scope="col">As it is</th>
-          <th scope="col">{changes === 0 ? 'With changes' : `With ${count(format, changes, 'change')}`}</th>
+          <th scope="col">{t('asItIs')}</th>
+          <th scope="col">
+            {changes === 0 ? t('withChanges') : t('with', { changes: count(format, changes, 'change') })}
+          </th>
         </tr>
       </thead>
       <tbody>
@@ -150,6 +157,7 @@ export const ProposalRow = memo(function ProposalRow({
   onToggle: (id: string) => void
   onPin: (proposal: Proposal) => void
 }) {
+  const t = useTranslations('benches')
   const { season, format } = useSeason()
   const { batch, becomes, late } = proposal
   const title = proposalTitle(proposal, season.places, format)
@@ -186,7 +194,7 @@ export const ProposalRow = memo(function ProposalRow({
           {batch.planting.worth && (
             <Box component="span" sx={{ color: 'text.secondary', fontSize: 13 }}>
               {' '}
-              · {batch.planting.worth.by === 'promise' ? 'promised' : 'worth money'}
+              · {batch.planting.worth.by === 'promise' ? t('promised') : t('worthMoney')}
             </Box>
           )}
         </Box>
@@ -198,12 +206,12 @@ export const ProposalRow = memo(function ProposalRow({
           </Box>
         </Box>
       </Box>
-      <Tooltip title="Pin it as it is, and search again">
+      <Tooltip title={t('pinItAsItIs')}>
         <span>
           <IconButton
             size="small"
             disabled={busy}
-            aria-label={`Pin ${batch.code} as it is`}
+            aria-label={t('pinAsItIs', { batch: batch.code })}
             onClick={() => onPin(proposal)}
           >
             <PushPinIcon fontSize="small" />

@@ -7,6 +7,7 @@ import IconButton from '@mui/material/IconButton'
 import ToggleButton from '@mui/material/ToggleButton'
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
 import Typography from '@mui/material/Typography'
+import { useTranslations } from 'next-intl'
 import type { Plan } from '../../core/plan/plan'
 import type { PlanFigures } from '../../core/plan/figures'
 import type { Day } from '../../core/calendar/day'
@@ -32,6 +33,7 @@ export function FitHead({
   onReach: (reach: Reach) => void
   onClose: () => void
 }) {
+  const t = useTranslations('benches')
   const { format, today } = useSeason()
   return (
     <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 1.5, rowGap: 0.5, alignItems: 'center' }}>
@@ -41,7 +43,7 @@ export function FitHead({
         id="fit-title"
         sx={{ flex: 1, minWidth: { xs: 'calc(100% - 70px)', sm: 0 } }}
       >
-        Make it fit
+        {t('makeItFit')}
       </Typography>
       <ToggleButtonGroup
         exclusive
@@ -49,12 +51,12 @@ export function FitHead({
         sx={{ order: { xs: 3, sm: 0 } }}
         value={reach}
         onChange={(_, value: Reach | null) => value && onReach(value)}
-        aria-label="What may change"
+        aria-label={t('whatMayChange')}
       >
-        <ToggleButton value="today">From {format.shortDate(today)} on</ToggleButton>
-        <ToggleButton value="season">The whole season</ToggleButton>
+        <ToggleButton value="today">{t('fromOn', { today: format.shortDate(today) })}</ToggleButton>
+        <ToggleButton value="season">{t('theWholeSeason')}</ToggleButton>
       </ToggleButtonGroup>
-      <IconButton aria-label="Close" onClick={onClose} edge="end">
+      <IconButton aria-label={t('close')} onClick={onClose} edge="end">
         <CloseIcon />
       </IconButton>
     </Box>
@@ -77,6 +79,7 @@ export function FitLoads({
   from: Day
   reach: Reach
 }) {
+  const t = useTranslations('benches')
   const { format, today, span } = useSeason()
   const shown = plan.limits.flatMap((was, i) => {
     const is = after.limits[i]!
@@ -86,7 +89,7 @@ export function FitLoads({
   return (
     <Box component="section" aria-labelledby="fit-loads">
       <Typography variant="h2" id="fit-loads">
-        Before and after
+        {t('beforeAndAfter2')}
       </Typography>
       <Figures
         before={figures.before}
@@ -97,10 +100,10 @@ export function FitLoads({
       />
       {shown.length === 0 && (
         <Box sx={{ color: 'text.secondary', fontSize: 14, mt: 1 }}>
-          Nothing is over{reach === 'today' ? ` from ${format.date(today)} on` : ''}.
+          {t('nothingIsOver', { extra: reach === 'today' ? t('fromOnOfToday', { today: format.date(today) }) : '' })}
         </Box>
       )}
-      <Box component="ul" sx={{ listStyle: 'none', m: 0, mt: 2, p: 0 }} aria-label="Loads before and after">
+      <Box component="ul" sx={{ listStyle: 'none', m: 0, mt: 2, p: 0 }} aria-label={t('loadsBeforeAndAfter')}>
         {figures.before &&
           shown.map((pair) => (
             <BeforeAfter
@@ -116,11 +119,7 @@ export function FitLoads({
             />
           ))}
       </Box>
-      {shown.length > 0 && (
-        <Box sx={{ fontSize: 13, color: 'text.secondary' }}>
-          Filled: as it would be. Dashed: as it is. Black line: what there is.
-        </Box>
-      )}
+      {shown.length > 0 && <Box sx={{ fontSize: 13, color: 'text.secondary' }}>{t('filledAsItWouldBe')}</Box>}
     </Box>
   )
 }
@@ -146,6 +145,7 @@ export function FitChanges({
   onNewest: (() => void) | undefined
   onPin: (proposal: Proposal) => void
 }) {
+  const t = useTranslations('benches')
   const { format } = useSeason()
   const rows = useGrowing(proposals.length)
   const toggle = (id: string) =>
@@ -163,12 +163,12 @@ export function FitChanges({
     <Box component="section" aria-labelledby="fit-changes">
       <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1.5, flexWrap: 'wrap' }}>
         <Typography variant="h2" id="fit-changes" sx={{ flex: 1 }}>
-          {proposals.length === 0 ? 'Changes' : count(format, proposals.length, 'change')}
+          {proposals.length === 0 ? t('changes') : count(format, proposals.length, 'change')}
         </Typography>
         {proposals.length > 0 && (
           <>
             <Button size="small" color="inherit" onClick={() => onLeave(new Set())} disabled={left.size === 0}>
-              Select all
+              {t('selectAll')}
             </Button>
             <Button
               size="small"
@@ -176,21 +176,21 @@ export function FitChanges({
               onClick={() => onLeave(new Set(proposals.map(({ pick }) => pick.batch)))}
               disabled={proposals.every(({ pick }) => left.has(pick.batch))}
             >
-              Select none
+              {t('selectNone')}
             </Button>
           </>
         )}
       </Box>
       {onNewest && (
         <Box sx={{ fontSize: 14, mt: 0.5 }}>
-          Better changes were found meanwhile.{' '}
+          {t('betterChangesWereFoundMeanwhile')}{' '}
           <Button size="small" onClick={onNewest}>
-            Show them
+            {t('showThem')}
           </Button>
         </Box>
       )}
       {proposals.length === 0 && <Box sx={{ color: 'text.secondary', mt: 1 }}>{nothing}</Box>}
-      <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0 }} aria-label="Proposed changes">
+      <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0 }} aria-label={t('proposedChanges')}>
         {proposals.slice(0, rows).map((proposal) => (
           <ProposalRow
             key={proposal.pick.batch}

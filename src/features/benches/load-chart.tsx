@@ -7,6 +7,7 @@ import { SVGRenderer } from 'echarts/renderers'
 import Box from '@mui/material/Box'
 import { useColorScheme } from '@mui/material/styles'
 import { useEffect, useRef } from 'react'
+import { useTranslations } from 'next-intl'
 import type { Day } from '../../core/calendar/day'
 import type { Load } from '../../core/capacity/load'
 import { useSeason } from '../../ui/season-context'
@@ -24,6 +25,7 @@ export interface LoadChartProps {
 }
 
 export default function LoadChart({ load, unit, fill, height }: LoadChartProps) {
+  const t = useTranslations('benches')
   const { span, format, workingDay } = useSeason()
   const { mode, systemMode } = useColorScheme()
   const dark = (mode === 'system' ? systemMode : mode) === 'dark'
@@ -61,7 +63,12 @@ export default function LoadChart({ load, unit, fill, height }: LoadChartProps) 
     }
   }, [load, unit, fill, dark, span, format, workingDay])
 
-  const words = `${load.of.name}: most ${format.number(load.peak, 2)} ${unit}${load.peakDay === undefined ? '' : ` on ${format.date(load.peakDay)}`}`
+  const words = t('most', {
+    of: load.of.name,
+    peak: format.number(load.peak, 2),
+    unit,
+    extra: load.peakDay === undefined ? '' : t('onOfPeakDay', { peakDay: format.date(load.peakDay) }),
+  })
   return (
     <Box sx={{ position: 'relative', height, overflow: 'hidden' }}>
       <Box ref={box} role="img" aria-label={words} sx={{ width: '100%', height }} />

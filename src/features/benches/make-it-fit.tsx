@@ -5,6 +5,7 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Dialog from '@mui/material/Dialog'
 import { useEffect, useMemo, useState } from 'react'
+import { useTranslations } from 'next-intl'
 import type { ThingEdit } from '../../actions/change-season'
 import { plantingsOf, type Pick, type Proposal } from '../../core/fit/proposals'
 import { withSaid } from '../../core/batch/one-of-series'
@@ -21,6 +22,7 @@ import { useProposals, useAfter } from './use-proposals'
 const NONE: ReadonlySet<string> = new Set()
 
 export function MakeItFit({ onClose }: { onClose: () => void }) {
+  const t = useTranslations('benches')
   const { season, plan, planner, format, today, span } = useSeason()
   const fit = useFit()
   const { busy, change, failure, problems } = useChange()
@@ -64,13 +66,14 @@ export function MakeItFit({ onClose }: { onClose: () => void }) {
       plan,
       taken.map(({ pick }) => pick),
     ).map(({ key, from: was, to }): ThingEdit => ({ of: 'plantings', key, from: was, to }))
-    if (edits.length > 0 && (await change(edits, `Made it fit: ${count(format, taken.length, 'change')}`))) onClose()
+    if (edits.length > 0 && (await change(edits, t('madeItFit', { changes: count(format, taken.length, 'change') }))))
+      onClose()
   }
   const pin = async ({ batch }: Proposal) => {
     const { planting, n } = batch
     await change(
       [{ of: 'plantings', key: planting.key, from: planting, to: withSaid(planting, n, { pinned: true }) }],
-      `${batch.code} pinned as it is`,
+      t('pinnedAsItIs', { batch: batch.code }),
     )
   }
   return (
@@ -136,10 +139,10 @@ export function MakeItFit({ onClose }: { onClose: () => void }) {
             busy={busy}
             nothing={
               fit.running
-                ? 'Looking …'
+                ? t('looking')
                 : current?.overfullNow === 0
-                  ? 'Nothing needs to change: everything fits.'
-                  : 'No change was found that helps.'
+                  ? t('nothingNeedsToChangeEverything')
+                  : t('noChangeWasFoundThat')
             }
             onLeave={setLeft}
             onNewest={newer ? showNewest : undefined}
@@ -163,17 +166,17 @@ export function MakeItFit({ onClose }: { onClose: () => void }) {
         >
           <Button variant="contained" disabled={busy || settling || taken.length === 0} onClick={() => void take()}>
             {busy
-              ? 'Saving …'
+              ? t('saving')
               : taken.length === 0
-                ? 'Apply changes'
-                : `Apply ${count(format, taken.length, 'change')}`}
+                ? t('applyChanges')
+                : t('apply', { changes: count(format, taken.length, 'change') })}
           </Button>
           <Button color="inherit" onClick={onClose}>
-            Cancel
+            {t('cancel')}
           </Button>
           <Box sx={{ flex: 1 }} />
           <Box sx={{ fontSize: 14, color: 'text.secondary', display: { xs: 'none', sm: 'block' } }}>
-            It can be undone.
+            {t('itCanBeUndone')}
           </Box>
         </Box>
       </Box>

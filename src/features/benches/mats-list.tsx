@@ -4,6 +4,7 @@ import Box from '@mui/material/Box'
 import Typography from '@mui/material/Typography'
 import Link from 'next/link'
 import { useMemo } from 'react'
+import { useTranslations } from 'next-intl'
 import { matsInTurn, type Turn } from '../../core/benches/mats'
 import type { Day } from '../../core/calendar/day'
 import type { Load } from '../../core/capacity/load'
@@ -14,6 +15,7 @@ import { count, type Format } from '../../words/format'
 const AHEAD = 21 // days looked ahead
 
 export function MatsList({ load, day }: { load: Load<Place>; day: Day }) {
+  const t = useTranslations('benches')
   const { plan, planner, season, format } = useSeason()
   const turns = useMemo(
     () => matsInTurn(planner, season, plan.batches, load, day, day + AHEAD),
@@ -24,15 +26,14 @@ export function MatsList({ load, day }: { load: Load<Place>; day: Day }) {
   return (
     <Box component="section" aria-labelledby="mats-title" sx={{ mt: 2.5 }}>
       <Typography variant="h3" id="mats-title">
-        Queue for heat mats, to {format.date(day + AHEAD)}
+        {t('queueForHeatMatsTo', { day: format.date(day + AHEAD) })}
       </Typography>
       <Box sx={{ fontSize: 14, color: 'text.secondary' }}>
-        Those who need it most come first.
-        {ways > 0
-          ? ` There is no room for ${count(format, ways, 'batch')} when the others are served.`
-          : ' There is room for all of them.'}
+        {t('thoseWhoNeedItMost', {
+          extra: ways > 0 ? t('thereIsNoRoomFor', { batchs: count(format, ways, 'batch') }) : t('thereIsRoomForAll'),
+        })}
       </Box>
-      <Box component="ol" sx={{ listStyle: 'none', m: 0, mt: 0.5, p: 0 }} aria-label="Queue for heat mats">
+      <Box component="ol" sx={{ listStyle: 'none', m: 0, mt: 0.5, p: 0 }} aria-label={t('queueForHeatMats')}>
         {turns.map((turn) => (
           <Box
             component="li"
@@ -55,10 +56,14 @@ export function MatsList({ load, day }: { load: Load<Place>; day: Day }) {
               {needWords(turn, format)}
             </Box>
             <Box sx={{ color: 'text.secondary' }}>
-              {format.shortDate(turn.stay.from)} to {format.shortDate(turn.leaves.planned)}
-              {turn.leaves.late > turn.leaves.early
-                ? `; may leave ${format.shortDate(turn.leaves.early)} to ${format.shortDate(turn.leaves.late)}`
-                : ''}
+              {t('to', {
+                from: format.shortDate(turn.stay.from),
+                planned: format.shortDate(turn.leaves.planned),
+                extra:
+                  turn.leaves.late > turn.leaves.early
+                    ? `; may leave ${format.shortDate(turn.leaves.early)} to ${format.shortDate(turn.leaves.late)}`
+                    : '',
+              })}
             </Box>
           </Box>
         ))}
@@ -68,7 +73,10 @@ export function MatsList({ load, day }: { load: Load<Place>; day: Day }) {
 }
 
 function needWords({ need, slower }: Turn, f: Format): string {
-  if (need === 'must') return 'must have the heat'
-  if (slower === 0) return 'comes up as soon without'
-  return `${need === 'helps' ? 'helped by it' : 'hardly needs it'}: ${count(f, slower!, 'day')} slower without`
+  if (need === 'must') return f.t('benches.mustHaveTheHeat')
+  if (slower === 0) return f.t('benches.comesUpAsSoonWithout')
+  return f.t('benches.hardlyNeedsItSlowerWithout', {
+    need: need === 'helps' ? 'yes' : 'no',
+    days: count(f, slower!, 'day'),
+  })
 }

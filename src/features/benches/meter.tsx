@@ -2,6 +2,7 @@
 'use client'
 import Box from '@mui/material/Box'
 import { memo } from 'react'
+import { useTranslations } from 'next-intl'
 import type { Day } from '../../core/calendar/day'
 import type { Limit } from '../../core/capacity/limits'
 import { capacityOn, loadOn } from '../../core/capacity/load'
@@ -21,6 +22,7 @@ export const Meter = memo(function Meter({
   chosen: boolean
   onChoose: () => void
 }) {
+  const t = useTranslations('benches')
   const { format } = useSeason()
   const { load, unit } = limit
   const paint = paintOf(limit)
@@ -57,9 +59,9 @@ export const Meter = memo(function Meter({
         <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1 }}>
           <Box sx={{ flex: 1, fontWeight: chosen ? 750 : 550 }}>{limitName(limit, format)}</Box>
           <Box sx={{ fontWeight: 650, color: now ? 'error.main' : 'text.primary' }}>
-            {there === 0 && used === 0 ? 'not open' : format.number(used, 2)}
+            {there === 0 && used === 0 ? t('notOpen') : format.number(used, 2)}
             <Box component="span" sx={{ color: 'text.secondary', fontWeight: 400 }}>
-              {there === 0 && used === 0 ? '' : finite ? ` of ${format.number(there, 2)}` : ` ${unit}s`}
+              {there === 0 && used === 0 ? '' : finite ? t('of', { there: format.number(there, 2) }) : ` ${unit}s`}
             </Box>
           </Box>
         </Box>

@@ -7,6 +7,7 @@ import Tooltip from '@mui/material/Tooltip'
 import Typography from '@mui/material/Typography'
 import { useEffect, useMemo, useState } from 'react'
 import { createPortal } from 'react-dom'
+import { useTranslations } from 'next-intl'
 import type { Day } from '../../core/calendar/day'
 import { piecesOn, placeTrays } from '../../core/benches/placement'
 import { useSeason } from '../../ui/season-context'
@@ -14,6 +15,7 @@ import { count } from '../../words/format'
 import { BenchDrawing } from './bench-drawing'
 
 export function PrintBenches({ day }: { day: Day }) {
+  const t = useTranslations('benches')
   const [printing, setPrinting] = useState(false)
   useEffect(() => {
     if (!printing) return
@@ -28,8 +30,8 @@ export function PrintBenches({ day }: { day: Day }) {
   }, [printing])
   return (
     <>
-      <Tooltip title="Print the bench plan of this day">
-        <IconButton aria-label="Print the bench plan" className="no-print" onClick={() => setPrinting(true)}>
+      <Tooltip title={t('printTheBenchPlanOf')}>
+        <IconButton aria-label={t('printTheBenchPlan')} className="no-print" onClick={() => setPrinting(true)}>
           <PrintIcon />
         </IconButton>
       </Tooltip>
@@ -39,11 +41,12 @@ export function PrintBenches({ day }: { day: Day }) {
 }
 
 function Sheet({ day }: { day: Day }) {
+  const t = useTranslations('benches')
   const { plan, season, format } = useSeason()
   const all = useMemo(() => season.places.map((_, i) => placeTrays(plan.standing, season.places, i)), [plan, season])
   return (
     <Box data-testid="bench-sheet" className="print-sheet">
-      <Typography variant="h1">Benches on {format.longDate(day)}</Typography>
+      <Typography variant="h1">{t('benchesOn', { day: format.longDate(day) })}</Typography>
       {season.places.map((place, i) => {
         const standings = [...new Set(piecesOn(all[i]!, day).map(({ standing }) => standing))]
         if (standings.length === 0) return null
@@ -54,8 +57,12 @@ function Sheet({ day }: { day: Day }) {
             <Box sx={{ columns: 3, fontSize: 11, mt: 0.5 }}>
               {standings.map((standing) => (
                 <div key={standing.batch.id}>
-                  <b>{standing.batch.code}</b> {standing.batch.variety.name},{' '}
-                  {count(format, standing.stays[0]!.trays, 'tray')}, until {format.shortDate(standing.until)}
+                  <b>{standing.batch.code}</b>{' '}
+                  {t('untilOfVariety', {
+                    variety: standing.batch.variety.name,
+                    trays: count(format, standing.stays[0]!.trays, 'tray'),
+                    until: format.shortDate(standing.until),
+                  })}
                 </div>
               ))}
             </Box>

@@ -3,6 +3,7 @@
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
+import { useTranslations } from 'next-intl'
 import type { Day } from '../../core/calendar/day'
 import type { SharedTray } from '../../core/traymap/shared-trays'
 import { useSeason } from '../../ui/season-context'
@@ -12,6 +13,7 @@ import { count } from '../../words/format'
 const TINTS = ['#AFC6A1', '#BAD6E0', '#DFCDB3', '#E6BFCC', '#F3DF9C', '#D3D2DF']
 
 export function SharedTraysList({ day }: { day: Day }) {
+  const t = useTranslations('benches')
   const { plan, season, format } = useSeason()
   const { busy, change, failure } = useChange()
   const { trays, saved } = plan.shared
@@ -21,7 +23,7 @@ export function SharedTraysList({ day }: { day: Day }) {
     const from = { farm, season: span, site, habits }
     void change(
       [{ of: 'head', key: 'head', from, to: { ...from, habits: { ...habits, shareTrays: !on } } }],
-      on ? 'Every sowing in trays of its own' : 'Sowings share trays',
+      on ? t('everySowingInTraysOf') : t('sowingsShareTrays'),
     )
   }
   const coming = trays.filter(({ stays }) => stays.at(-1)!.until > day)
@@ -31,14 +33,20 @@ export function SharedTraysList({ day }: { day: Day }) {
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 2, alignItems: 'center' }}>
         <Box sx={{ flex: 1, minWidth: 260 }}>
           {trays.length === 0
-            ? 'No two sowings of a day could share a tray: they differ in container, place, light or next move, or need whole trays.'
+            ? t('noTwoSowingsOfA')
             : on
-              ? `Sowings share ${count(format, trays.length, 'tray')} this season: ${count(format, saved, 'tray')} fewer to find room for.`
-              : `Sowings could share ${count(format, trays.length, 'tray')} this season and save ${count(format, saved, 'tray')}. Now each has trays of its own.`}
+              ? t('sowingsShareThisSeasonFewer', {
+                  trays: count(format, trays.length, 'tray'),
+                  trays2: count(format, saved, 'tray'),
+                })
+              : t('sowingsCouldShareThisSeason', {
+                  trays: count(format, trays.length, 'tray'),
+                  trays2: count(format, saved, 'tray'),
+                })}
         </Box>
         {(trays.length > 0 || on) && (
           <Button variant={on ? 'outlined' : 'contained'} disabled={busy} onClick={set}>
-            {on ? 'Give each its own trays' : 'Share trays'}
+            {on ? t('giveEachItsOwnTrays') : t('shareTrays')}
           </Button>
         )}
       </Box>
@@ -54,7 +62,7 @@ export function SharedTraysList({ day }: { day: Day }) {
           gap: 2.5,
           gridTemplateColumns: { xs: 'minmax(0, 1fr)', sm: '1fr 1fr' },
         }}
-        aria-label="Shared trays"
+        aria-label={t('sharedTrays')}
       >
         {coming.map((tray) => (
           <Tray key={tray.id} tray={tray} />
@@ -62,7 +70,7 @@ export function SharedTraysList({ day }: { day: Day }) {
       </Box>
       {past > 0 && (
         <Box sx={{ mt: 2, fontSize: 14, color: 'text.secondary' }}>
-          {count(format, past, 'tray')} from before {format.date(day)} not shown.
+          {t('fromBeforeNotShown', { trays: count(format, past, 'tray'), day: format.date(day) })}
         </Box>
       )}
     </Box>
@@ -71,20 +79,19 @@ export function SharedTraysList({ day }: { day: Day }) {
 
 /** A tray from above: a row of cells for each, the rows of a variety in one tint. */
 function Tray({ tray }: { tray: SharedTray }) {
+  const t = useTranslations('benches')
   const { format } = useSeason()
   const { container, rowCount, rowCells, parts, sowOn } = tray
   const cell = 100 / rowCells
   const high = Math.min(cell, 9)
   return (
     <Box component="li" sx={{ breakInside: 'avoid' }}>
-      <Typography variant="h3">
-        Sow {format.date(sowOn)}: {container.name}
-      </Typography>
+      <Typography variant="h3">{t('sow', { sowOn: format.date(sowOn), container: container.name })}</Typography>
       <Box sx={{ display: 'grid', gridTemplateColumns: '130px minmax(0, 1fr)', gap: 1.5, mt: 0.5 }}>
         <svg
           viewBox={`-1 -1 102 ${rowCount * high + 2}`}
           role="img"
-          aria-label={parts.map(({ batch, rows }) => `${batch.code} ${rows} rows`).join(', ')}
+          aria-label={parts.map(({ batch, rows }) => t('rows', { batch: batch.code, rows: String(rows) })).join(', ')}
           style={{ width: '100%' }}
         >
           <rect
@@ -141,7 +148,10 @@ function Tray({ tray }: { tray: SharedTray }) {
               />
               <span>
                 <b>{batch.code}</b> {batch.variety.name},{' '}
-                {rows === 1 ? `row ${row + 1}` : `rows ${row + 1} to ${row + rows}`}, {count(format, cells, 'cell')}
+                {rows === 1
+                  ? t('row', { row: String(row + 1) })
+                  : t('rowsTo', { row: String(row + 1), row2: String(row + rows) })}
+                , {count(format, cells, 'cell')}
               </span>
             </Box>
           ))}

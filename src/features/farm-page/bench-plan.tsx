@@ -1,10 +1,12 @@
 /** Every bench of a place from above, with the trays it takes, all in one scale. */
 'use client'
+import { useTranslations } from 'next-intl'
 import { traysOnBench } from '../../core/geometry/bench'
 import type { Place } from '../../season/schema'
 
 /** Every bench from above, with the trays it takes, all in one scale. */
 export function BenchDrawing({ benches }: { benches: NonNullable<Place['layout']>['benches'] }) {
+  const t = useTranslations('farmPage')
   if (benches.length === 0) return null
   const longest = Math.max(...benches.map(({ length }) => length))
   const scale = 360 / longest
@@ -15,7 +17,7 @@ export function BenchDrawing({ benches }: { benches: NonNullable<Place['layout']
   }))
   const y = benches.reduce((sum, bench) => sum + height(bench), 0)
   return (
-    <svg width="100%" viewBox={`0 0 372 ${y}`} role="img" aria-label="Benches drawn to scale with the trays they take">
+    <svg width="100%" viewBox={`0 0 372 ${y}`} role="img" aria-label={t('benchesDrawnToScaleWith')}>
       {drawn.map(({ bench, top }, i) => {
         const { along, across, tray } = traysOnBench(bench)
         return (
@@ -40,8 +42,11 @@ export function BenchDrawing({ benches }: { benches: NonNullable<Place['layout']
               />
             ))}
             <text y={bench.width * scale + 14} fontSize={12} fill="currentColor">
-              {bench.name}: {along * across * bench.levels} tray places
-              {bench.levels > 1 ? ` on ${bench.levels} levels` : ''}
+              {t('trayPlaces', {
+                bench: bench.name,
+                along: String(along * across * bench.levels),
+                extra: bench.levels > 1 ? t('onLevels', { levels: String(bench.levels) }) : '',
+              })}
             </text>
           </g>
         )

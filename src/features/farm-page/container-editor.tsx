@@ -4,6 +4,7 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Checkbox from '@mui/material/Checkbox'
 import FormControlLabel from '@mui/material/FormControlLabel'
+import { useTranslations } from 'next-intl'
 import { cellVolumeFrom, potsThatFit, STANDARD_FLAT } from '../../core/geometry/container'
 import { CONTAINER_KINDS, type Container } from '../../season/schema'
 import { EditorFrame, useThingEditor } from '../../ui/editor'
@@ -21,6 +22,7 @@ export function ContainerEditor({
   isNew?: boolean
   onDone?: (key: string) => void
 }) {
+  const t = useTranslations('farmPage')
   const { format } = useSeason()
   const { now: one, put, at, frame, remove, uses } = useThingEditor('containers', stored, '/farm', { isNew, onDone })
   const outline = one.outline ?? {
@@ -41,76 +43,84 @@ export function ContainerEditor({
       more={
         !isNew && (
           <Button color="error" size="small" onClick={remove}>
-            Delete
+            {t('delete')}
           </Button>
         )
       }
     >
       <ContainerDrawing container={one} />
       <Box sx={{ display: 'grid', gap: 1.5, mt: 1.5 }}>
-        <WordField label="Name" value={one.name} onChange={(name) => put('name', name)} error={at('name')} />
+        <WordField label={t('name')} value={one.name} onChange={(name) => put('name', name)} error={at('name')} />
         <Box sx={two}>
           <ChoiceField
-            label="Kind"
+            label={t('kind')}
             value={one.kind}
             options={CONTAINER_KINDS.map((kind) => [kind, format.t(`words.farm.containerKind.${kind}`)] as const)}
             onChange={(kind) => kind && put('kind', kind)}
             error={at('kind')}
           />
           <NumberField
-            label={one.kind === 'pots' ? 'Pots in a carrier' : 'Cells'}
+            label={one.kind === 'pots' ? t('potsInACarrier') : t('cells')}
             value={one.cells}
             onChange={(cells) => cells !== undefined && put('cells', cells)}
             error={at('cells')}
             help={
               fit
-                ? `${format.number(fit.count)} would fit, covering ${format.number(fit.covered * 100)} % of it`
+                ? t('wouldFitCoveringOfIt', {
+                    count: format.number(fit.count),
+                    covered: format.number(fit.covered * 100),
+                  })
                 : undefined
             }
           />
           <NumberField
-            label="Cells in a row"
+            label={t('cellsInARow')}
             value={one.rowCells}
             onChange={(cells) => put('rowCells', cells)}
             error={at('rowCells')}
           />
           <NumberField
-            label="Mix in a cell"
+            label={t('mixInACell')}
             quantity="volume"
             value={one.cellVolume}
             onChange={(ml) => ml !== undefined && put('cellVolume', ml)}
             error={at('cellVolume')}
-            help={reckoned !== undefined ? `its measures give ${format.volume(reckoned)}` : undefined}
+            help={reckoned !== undefined ? t('itsMeasuresGive', { volume: format.volume(reckoned) }) : undefined}
           />
           <NumberField
-            label="Tray places it takes"
+            label={t('trayPlacesItTakes')}
             value={one.trayPlaces}
             onChange={(places) => places !== undefined && put('trayPlaces', places)}
             error={at('trayPlaces')}
-            help="1 is a standard flat"
+            help={t('n1IsAStandardFlat')}
           />
           <NumberField
-            label="Owned"
+            label={t('owned')}
             value={one.owned}
             onChange={(owned) => put('owned', owned)}
             error={at('owned')}
-            help="empty: as many as it takes"
+            help={t('emptyAsManyAsIt')}
           />
           <NumberField
-            label="Washed and back after"
+            label={t('washedAndBackAfter')}
             unit="days"
             value={one.washDays}
             onChange={(days) => days !== undefined && put('washDays', days)}
             error={at('washDays')}
           />
-          <NumberField label="Price" value={one.price} onChange={(price) => put('price', price)} error={at('price')} />
+          <NumberField
+            label={t('price')}
+            value={one.price}
+            onChange={(price) => put('price', price)}
+            error={at('price')}
+          />
           {one.kind === 'break-apart-pack' && (
             <NumberField
-              label="Cells in a pack"
+              label={t('cellsInAPack')}
               value={one.packCells}
               onChange={(cells) => put('packCells', cells)}
               error={at('packCells')}
-              help="a pack breaks off and can leave"
+              help={t('aPackBreaksOffAnd')}
             />
           )}
         </Box>
@@ -118,14 +128,16 @@ export function ContainerEditor({
           control={
             <Checkbox size="small" checked={one.plantable} onChange={(_, plantable) => put('plantable', plantable)} />
           }
-          label="Planted whole: no pause when it goes out"
+          label={t('plantedWholeNoPauseWhen')}
         />
-        <Box sx={{ fontWeight: 700, mt: 0.5 }}>Measures of one {one.kind === 'pots' ? 'pot' : 'cell'}</Box>
+        <Box sx={{ fontWeight: 700, mt: 0.5 }}>
+          {t('measuresOfOneCell', { kind: one.kind === 'pots' ? 'yes' : 'no' })}
+        </Box>
         <Box sx={two}>
           <ChoiceField
-            label="Shape"
+            label={t('shape')}
             value={measures?.shape ?? ''}
-            none="not measured"
+            none={t('notMeasured')}
             options={[
               ['square', 'square'],
               ['round', 'round'],
@@ -133,35 +145,35 @@ export function ContainerEditor({
             onChange={(shape) => (shape === '' ? put('measures', undefined) : setMeasure({ shape }))}
           />
           <NumberField
-            label="Depth"
+            label={t('depth')}
             quantity="length"
             value={measures?.depth}
             onChange={(depth) => depth !== undefined && setMeasure({ depth })}
             error={at('measures.depth')}
           />
           <NumberField
-            label="Across the top"
+            label={t('acrossTheTop')}
             quantity="length"
             value={measures?.top}
             onChange={(top) => top !== undefined && setMeasure({ top })}
             error={at('measures.top')}
           />
           <NumberField
-            label="Across the bottom"
+            label={t('acrossTheBottom')}
             quantity="length"
             value={measures?.bottom}
             onChange={(bottom) => bottom !== undefined && setMeasure({ bottom })}
             error={at('measures.bottom')}
           />
           <NumberField
-            label="Whole tray, length"
+            label={t('wholeTrayLength')}
             quantity="length"
             value={one.outline?.length}
             onChange={(length) => put('outline', length === undefined ? undefined : { ...outline, length })}
             error={at('outline')}
           />
           <NumberField
-            label="Whole tray, width"
+            label={t('wholeTrayWidth')}
             quantity="length"
             value={one.outline?.width}
             onChange={(width) => put('outline', width === undefined ? undefined : { ...outline, width })}
@@ -170,17 +182,17 @@ export function ContainerEditor({
         <Box>
           {reckoned !== undefined && Math.abs(reckoned - one.cellVolume) > 0.5 && (
             <Button size="small" variant="outlined" onClick={() => put('cellVolume', Math.round(reckoned * 10) / 10)}>
-              Use {format.volume(reckoned)} for the mix
+              {t('useForTheMix', { volume: format.volume(reckoned) })}
             </Button>
           )}
           {fit && fit.count > 0 && fit.count !== one.cells && (
             <Button size="small" variant="outlined" sx={{ ml: 1 }} onClick={() => put('cells', fit.count)}>
-              Use {fit.count} pots
+              {t('usePots', { count: String(fit.count) })}
             </Button>
           )}
         </Box>
       </Box>
-      {uses.length > 0 && <UsedBy what={stored.name} uses={uses} wayOut="Choose another container there first." />}
+      {uses.length > 0 && <UsedBy what={stored.name} uses={uses} wayOut={t('chooseAnotherContainerThereFirst')} />}
     </EditorFrame>
   )
 }
@@ -189,6 +201,7 @@ const SCALE = 5.6 // px a cm
 
 /** From above and cut through one cell, in the same scale. */
 function ContainerDrawing({ container }: { container: Container }) {
+  const t = useTranslations('farmPage')
   const { format } = useSeason()
   const { cells, measures, kind } = container
   const outline = container.outline ?? {
@@ -210,7 +223,11 @@ function ContainerDrawing({ container }: { container: Container }) {
         width={Math.min(380, length + (side ? side.top + 40 : 4))}
         height={Math.max(width, side?.depth ?? 0) + 4}
         role="img"
-        aria-label={`${container.name}, drawn to scale: ${format.number(cells)} cells${measures ? `, ${format.depth(measures.depth)} deep` : ''}`}
+        aria-label={t('drawnToScaleCells', {
+          container: container.name,
+          cells: format.number(cells),
+          extra: measures ? t('deep', { depth: format.depth(measures.depth) }) : '',
+        })}
         style={{ maxWidth: '100%' }}
       >
         <rect
@@ -278,7 +295,7 @@ function ContainerDrawing({ container }: { container: Container }) {
       </svg>
       <Box sx={{ fontSize: 13, color: 'text.secondary' }}>
         {format.depth(outline.length)} × {format.depth(outline.width)}
-        {container.outline ? '' : ', as a standard flat'}
+        {container.outline ? '' : t('asAStandardFlat')}
         {side ? '; one cell cut through, at the same scale' : ''}
       </Box>
     </Box>

@@ -7,6 +7,7 @@ import Typography from '@mui/material/Typography'
 import useMediaQuery from '@mui/material/useMediaQuery'
 import { useRouter, useSearchParams } from 'next/navigation'
 import { useEffect } from 'react'
+import { useTranslations } from 'next-intl'
 import { SidePanel } from '../../ui/side-panel'
 import { useSeason } from '../../ui/season-context'
 import { placePaint } from '../../ui/stair/place-hatches'
@@ -22,6 +23,7 @@ import { TextLink, Add, Section, Table, Row } from './parts'
 import { newPlace, newContainer } from './model'
 
 export function FarmView() {
+  const t = useTranslations('farmPage')
   const { season, format } = useSeason()
   const params = useSearchParams()
   const router = useRouter()
@@ -55,14 +57,14 @@ export function FarmView() {
         <Box sx={{ flex: 1, minWidth: 0, overflow: 'auto', px: { xs: 1.5, md: 2.5 }, py: 2 }}>
           <Typography variant="h1">{season.farm.name}</Typography>
           <Typography component="p" sx={{ color: 'text.secondary', mt: 0.5, maxWidth: 720 }}>
-            Season {season.season.name}: what every date and number is calculated from. Crops and growing methods are
-            under <TextLink href="/know-how">Know-how</TextLink>, seed lots under <TextLink href="/seed">Seed</TextLink>
-            .
+            {t('seasonWhatEveryDateAnd', { season: season.season.name })}{' '}
+            <TextLink href="/know-how">{t('knowHow')}</TextLink>
+            {t('seedLotsUnder')} <TextLink href="/seed">{t('seed')}</TextLink>.
           </Typography>
           <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 2, alignItems: 'flex-start' }}>
             <ImportSeason />
             <Button variant="outlined" color="inherit" startIcon={<DownloadIcon />} href="/out/season.json" download>
-              Season document
+              {t('seasonDocument')}
             </Button>
             <Button
               variant="outlined"
@@ -71,19 +73,19 @@ export function FarmView() {
               href="/out/sowing-list.csv"
               download
             >
-              Sowing list, CSV
+              {t('sowingListCsv')}
             </Button>
             <Button variant="outlined" color="inherit" startIcon={<DownloadIcon />} href="/out/field-plan.csv" download>
-              Field plan, CSV
+              {t('fieldPlanCsv')}
             </Button>
             <Button variant="outlined" color="inherit" startIcon={<DownloadIcon />} href="/out/tasks.ics" download>
-              Calendar of all work
+              {t('calendarOfAllWork')}
             </Button>
           </Box>
           <Preferences />
           <SiteFacts />
-          <Section id="places" title="Places" tool={<Add href="/farm?new=place" what="a place" />}>
-            <Table head={['Place', 'Room', 'Warmth', 'Light', 'Open']}>
+          <Section id="places" title={t('places')} tool={<Add href="/farm?new=place" what={t('aPlace')} />}>
+            <Table head={[t('place'), t('room'), t('warmth'), t('light'), t('open')]}>
               {season.places.map((one, i) => (
                 <Row key={one.key} id={`place-${one.key}`}>
                   <td>
@@ -92,35 +94,44 @@ export function FarmView() {
                     </svg>
                     <TextLink href={`/farm?place=${one.key}`}>{one.name}</TextLink>
                   </td>
-                  <td className="n">{format.number(one.trayPlaces)} tray places</td>
+                  <td className="n">{t('trayPlacesOfTrayPlaces', { trayPlaces: format.number(one.trayPlaces) })}</td>
                   <td>
                     {warmthWords(one.temperature, format)}
-                    {one.temperature.periods.length > 0 ? ', differs by season' : ''}
+                    {one.temperature.periods.length > 0 ? t('differsBySeason') : ''}
                   </td>
                   <td>{lightWords(one, format)}</td>
                   <td>
                     {one.open
-                      ? `${monthDay(one.open.from, format)} to ${monthDay(one.open.until, format)}`
-                      : 'all year'}
+                      ? t('to', {
+                          monthDay: monthDay(one.open.from, format),
+                          monthDay2: monthDay(one.open.until, format),
+                        })
+                      : t('allYear')}
                   </td>
                 </Row>
               ))}
             </Table>
           </Section>
-          <Section id="containers" title="Containers" tool={<Add href="/farm?new=container" what="a container" />}>
-            <Table head={['Container', 'Kind', 'Cells', 'Mix in a cell', 'Tray places', 'Owned', 'Wash']}>
+          <Section
+            id="containers"
+            title={t('containers')}
+            tool={<Add href="/farm?new=container" what={t('aContainer')} />}
+          >
+            <Table
+              head={[t('container'), t('kind'), t('cells'), t('mixInACell'), t('trayPlaces2'), t('owned'), t('wash')]}
+            >
               {season.containers.map((one) => (
                 <Row key={one.key} id={`container-${one.key}`}>
                   <td>
                     <TextLink href={`/farm?container=${one.key}`}>{one.name}</TextLink>
-                    {one.plantable ? ', planted whole' : ''}
+                    {one.plantable ? t('plantedWhole') : ''}
                   </td>
                   <td>{format.t(`words.farm.containerKind.${one.kind}`)}</td>
                   <td className="n">{format.number(one.cells)}</td>
                   <td className="n">{format.volume(one.cellVolume)}</td>
                   <td className="n">{format.number(one.trayPlaces, 2)}</td>
-                  <td className="n">{one.owned === undefined ? 'any' : format.number(one.owned)}</td>
-                  <td className="n">{one.washDays} days</td>
+                  <td className="n">{one.owned === undefined ? t('any') : format.number(one.owned)}</td>
+                  <td className="n">{t('days', { washDays: String(one.washDays) })}</td>
                 </Row>
               ))}
             </Table>

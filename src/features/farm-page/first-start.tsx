@@ -4,11 +4,13 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
 import { useEffect, type ReactNode } from 'react'
+import { useTranslations } from 'next-intl'
 import { NoticeProvider } from '../../ui/notice'
 import { ImportSeason } from './import-season'
 
 /** @param guide the guided start, once it has been asked for */
 export function FirstStart({ guide, onBegin }: { guide: ReactNode; onBegin: () => void }) {
+  const t = useTranslations('farmPage')
   useEffect(() => {
     document.documentElement.dataset.ready = ''
   }, [])
@@ -20,14 +22,13 @@ export function FirstStart({ guide, onBegin }: { guide: ReactNode; onBegin: () =
           <path d="M4 76H44V54H86V32H128V12H156" fill="none" stroke="currentColor" strokeWidth="2.5" />
         </svg>
         <Typography variant="h1" sx={{ mt: 2 }}>
-          Dove Step
+          {t('doveStep')}
         </Typography>
         <Typography component="p" sx={{ my: 2, color: 'text.secondary' }}>
-          There is no season here yet. Begin your own in six short steps, or import a season; the demo farm lies in the
-          folder “demo” of the application.
+          {t('thereIsNoSeasonHere')}
         </Typography>
         <Button variant="contained" size="large" onClick={onBegin} sx={{ mb: 2 }}>
-          Begin your farm
+          {t('beginYourFarm')}
         </Button>
         <ImportSeason first />
       </Box>

@@ -8,6 +8,7 @@ import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
 import Typography from '@mui/material/Typography'
 import dynamic from 'next/dynamic'
 import { useMemo, useState } from 'react'
+import { useTranslations } from 'next-intl'
 import { formatDay } from '../../core/calendar/day'
 import { FEW_YEARS, recordedDates, recordedSeasons, recordOf } from '../../core/frost/frost'
 import { firstFrostFor, lastFrostFor, workingFrostDate } from '../../core/frost/working-date'
@@ -43,6 +44,7 @@ const START: Frost = {
 }
 
 export function FrostPanel() {
+  const t = useTranslations('farmPage')
   const { season, format, plan } = useSeason()
   const { latitude } = season.site
   const stored = useMemo(
@@ -77,7 +79,7 @@ export function FrostPanel() {
       await saving.change(
         [...edits, { of: 'head', key: 'head', from: draft.from, to: draft.now }],
         moves.length === 0
-          ? 'Frost record and working date changed'
+          ? t('frostRecordAndWorkingDate')
           : `Frost date changed; ${count(format, moves.length, 'planting')} moved with it`,
       )
     )
@@ -86,12 +88,12 @@ export function FrostPanel() {
   const makeUp = () => {
     const year = Number(season.season.from.slice(0, 4))
     const { seasons } = frostSeasons(madeUpMinima(season.site.outdoorMonthlyMeans, year - 26, 26, 1), latitude)
-    setRecord(recordOf('made-up nights', seasons, true))
+    setRecord(recordOf(t('madeUpNights'), seasons, true))
   }
   return (
     <EditorFrame
       onPaper
-      title={<PanelHead title="Frost" />}
+      title={<PanelHead title={t('frost')} />}
       changed={draft.changed}
       busy={saving.busy}
       failure={saving.failure}
@@ -104,7 +106,7 @@ export function FrostPanel() {
       more={
         frost.record && (
           <Button size="small" color="error" onClick={() => setRecord(undefined)}>
-            Take the record away
+            {t('takeTheRecordAway')}
           </Button>
         )
       }
@@ -113,27 +115,26 @@ export function FrostPanel() {
         <>
           {frost.record.madeUp && (
             <Alert severity="warning" sx={{ mt: 1 }}>
-              Sample data: do not rely on it.
+              {t('sampleDataDoNotRely')}
             </Alert>
           )}
           {frost.record.seasons.length < FEW_YEARS && (
             <Alert severity="warning" sx={{ mt: 1 }}>
-              {count(format, frost.record.seasons.length, 'season')} only: usable, but rare late frosts may be missing
-              from it. Keep a margin.
+              {t('onlyUsableButRareLate', { seasons: count(format, frost.record.seasons.length, 'season') })}
             </Alert>
           )}
           <Box sx={{ display: 'flex', alignItems: 'center', gap: 1.5, mt: 1.5, fontSize: 14 }}>
-            <span>Frost is a night of</span>
+            <span>{t('frostIsANightOf')}</span>
             <ToggleButtonGroup
               exclusive
               size="small"
-              aria-label="Frost is a night of"
+              aria-label={t('frostIsANightOf')}
               value={threshold}
               onChange={(_, next: number | null) => next !== null && setThreshold(next)}
             >
-              {THRESHOLDS.map((t, i) => (
-                <ToggleButton key={t} value={i}>
-                  {format.temperature(t)}
+              {THRESHOLDS.map((limit, i) => (
+                <ToggleButton key={limit} value={i}>
+                  {format.temperature(limit)}
                 </ToggleButton>
               ))}
             </ToggleButtonGroup>
@@ -148,31 +149,31 @@ export function FrostPanel() {
       ) : (
         <>
           <Typography component="p" sx={{ mt: 1, mb: 1.5, color: 'text.secondary' }}>
-            No record yet: dates come from what you type here.
+            {t('noRecordYetDatesCome')}
           </Typography>
           <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5, alignItems: 'start' }}>
             <WordField
-              label="Last in spring, half before, MM-DD"
+              label={t('lastInSpringHalfBefore')}
               value={frost.lastSpring.median}
               onChange={(median) => set({ lastSpring: { ...frost.lastSpring, median } })}
               error={at('site.frost.lastSpring.median')}
             />
             <NumberField
-              label="1 year in 10 later than"
-              unit="days later"
+              label={t('n1YearIn10Later')}
+              unit={t('daysLater')}
               value={frost.lastSpring.spreadDays}
               onChange={(days) => days !== undefined && set({ lastSpring: { ...frost.lastSpring, spreadDays: days } })}
               error={at('site.frost.lastSpring.spreadDays')}
             />
             <WordField
-              label="First in autumn, half after, MM-DD"
+              label={t('firstInAutumnHalfAfter')}
               value={frost.firstAutumn.median}
               onChange={(median) => set({ firstAutumn: { ...frost.firstAutumn, median } })}
               error={at('site.frost.firstAutumn.median')}
             />
             <NumberField
-              label="Earliest tenth"
-              unit="days before"
+              label={t('earliestTenth')}
+              unit={t('daysBefore')}
               value={frost.firstAutumn.spreadDays}
               onChange={(days) =>
                 days !== undefined && set({ firstAutumn: { ...frost.firstAutumn, spreadDays: days } })
@@ -183,24 +184,28 @@ export function FrostPanel() {
         </>
       )}
       <Box sx={{ my: 2, p: 1.5, bgcolor: 'background.default', borderRadius: 1 }}>
-        <Box sx={{ fontSize: 13, color: 'text.secondary' }}>Working frost date</Box>
+        <Box sx={{ fontSize: 13, color: 'text.secondary' }}>{t('workingFrostDate')}</Box>
         <Box data-testid="working-date" sx={{ fontSize: 24, fontWeight: 700, lineHeight: 1.2 }}>
           {format.date(working)}
         </Box>
         <Box sx={{ fontSize: 14 }}>
           {working === average
-            ? 'The average date.'
-            : `${count(format, Math.abs(working - average), 'day')} ${working > average ? 'later' : 'earlier'} than the average, ${format.date(average)}: that is what the safety costs.`}
+            ? t('theAverageDate')
+            : t('earlierThanTheAverageThat', {
+                days: count(format, Math.abs(working - average), 'day'),
+                working: working > average ? 'yes' : 'no',
+                average: format.date(average),
+              })}
         </Box>
         <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5, mt: 1.5 }}>
           <ChoiceField
-            label="A later frost in"
+            label={t('aLaterFrostIn')}
             value={closest(frost.trustedChance)}
             options={CHANCES}
             onChange={(chance) => chance && set({ trustedChance: Number(chance) })}
           />
           <NumberField
-            label="Margin of your own"
+            label={t('marginOfYourOwn')}
             unit="days"
             value={frost.marginDays}
             onChange={(days) => days !== undefined && set({ marginDays: Math.round(days) })}
@@ -220,9 +225,9 @@ export function FrostPanel() {
       >
         <thead>
           <tr>
-            <th scope="col">In years</th>
-            <th scope="col">last in spring by</th>
-            <th scope="col">first in autumn from</th>
+            <th scope="col">{t('inYears')}</th>
+            <th scope="col">{t('lastInSpringBy')}</th>
+            <th scope="col">{t('firstInAutumnFrom')}</th>
           </tr>
         </thead>
         <tbody>
@@ -237,7 +242,7 @@ export function FrostPanel() {
       </Box>
       <ImportRecord onTake={setRecord} />
       <Button size="small" color="inherit" onClick={makeUp} sx={{ mt: 1 }}>
-        Make one up, for trying
+        {t('makeOneUpForTrying')}
       </Button>
     </EditorFrame>
   )
@@ -255,6 +260,7 @@ function FrostYears({
   threshold: number
   working: number | undefined
 }) {
+  const t = useTranslations('farmPage')
   const { format, plan } = useSeason()
   const chart = useMemo(() => {
     const seasons = recordedSeasons(record)
@@ -291,7 +297,7 @@ function FrostYears({
           ? []
           : [
               {
-                name: 'working date',
+                name: t('workingDate'),
                 tone: 'ready' as const,
                 points: [
                   [years[0], workingAt],
@@ -301,7 +307,7 @@ function FrostYears({
             ]),
       ],
     }
-  }, [record, latitude, threshold, working])
+  }, [record, latitude, threshold, working, t])
   const text = useMemo(() => {
     const start = Date.UTC(new Date(plan.from * 86_400_000).getUTCFullYear(), 0, 1) / 86_400_000
     return {
@@ -309,19 +315,22 @@ function FrostYears({
       y: (day: number) => format.shortDate(Math.round(start + day)),
     }
   }, [format, plan.from])
-  if (!chart)
-    return <Box sx={{ my: 2, color: 'text.secondary' }}>No night of the record was so cold after midwinter.</Box>
+  if (!chart) return <Box sx={{ my: 2, color: 'text.secondary' }}>{t('noNightOfTheRecord')}</Box>
   return (
     <LineChart
       curves={chart.curves}
       dots={chart.dots}
       yRange={chart.range}
       xName="year"
-      yName="last frost in spring"
+      yName={t('lastFrostInSpring')}
       xText={text.x}
       yText={text.y}
       height={220}
-      label={`Last spring frost of ${record.seasons.length} seasons, from ${text.y(chart.range[0])} to ${text.y(chart.range[1])}`}
+      label={t('lastSpringFrostOfSeasons', {
+        seasons: String(record.seasons.length),
+        y: text.y(chart.range[0]),
+        y2: text.y(chart.range[1]),
+      })}
     />
   )
 }
@@ -330,6 +339,7 @@ const MOST_BYTES = 20_000_000
 
 /** Daily minima from a file: what is recognised is shown and can be set right before it is taken. */
 function ImportRecord({ onTake }: { onTake: (record: Recorded) => void }) {
+  const t = useTranslations('farmPage')
   const { season, format } = useSeason()
   const { file, confirmed, take, confirm, drop } = useWeatherFile()
   const read: WeatherFile | undefined = useMemo(
@@ -342,12 +352,12 @@ function ImportRecord({ onTake }: { onTake: (record: Recorded) => void }) {
   )
   return (
     <Box component="section" sx={{ mt: 2.5 }}>
-      <Typography variant="h3">Bring in daily minima</Typography>
+      <Typography variant="h3">{t('bringInDailyMinima')}</Typography>
       <Typography component="p" sx={{ fontSize: 14, color: 'text.secondary', mb: 1 }}>
-        A CSV with a date and the lowest temperature of each day, in any date format, °C or °F; gaps are allowed.
+        {t('aCsvWithADate')}
       </Typography>
       <ChooseFile
-        label="Choose a file"
+        label={t('chooseAFile')}
         most={MOST_BYTES}
         tooLarge="The file is larger than 20 MB; a hundred years of days are less than 3."
         testId="minima-file"
@@ -355,17 +365,23 @@ function ImportRecord({ onTake }: { onTake: (record: Recorded) => void }) {
       />
       {file && !read && (
         <Alert severity="error" sx={{ mt: 1 }}>
-          {file.name} holds no column of dates beside one of temperatures.
+          {t('holdsNoColumnOfDates', { file: file.name })}
         </Alert>
       )}
       {file && read && frosts && (
         <Box sx={{ mt: 1.5, display: 'grid', gap: 1.25 }}>
           <ReadingFields columns={read.columns} reading={read.reading} doubts={read.doubts} onConfirm={confirm} />
           <Box role="status" sx={{ fontSize: 14 }}>
-            {count(format, read.minima.length, 'day')} read
+            {t('read', { days: count(format, read.minima.length, 'day') })}
             {read.minima.length > 0 &&
-              `, ${format.longDate(read.minima[0]![0])} to ${format.longDate(read.minima.at(-1)![0])}`}
-            ; {count(format, read.missing, 'day')} missing. {count(format, frosts.seasons.length, 'wholeSeason')}
+              t('toOfMinima', {
+                minima: format.longDate(read.minima[0]![0]),
+                minima2: format.longDate(read.minima.at(-1)![0]),
+              })}
+            {t('missing', {
+              days: count(format, read.missing, 'day'),
+              wholeSeasons: count(format, frosts.seasons.length, 'wholeSeason'),
+            })}
             {frosts.dropped.length > 0 &&
               `; left out for missing days: ${frosts.dropped
                 .slice(0, 4)
@@ -384,10 +400,10 @@ function ImportRecord({ onTake }: { onTake: (record: Recorded) => void }) {
                 drop()
               }}
             >
-              Use this record
+              {t('useThisRecord')}
             </Button>
             <Button size="small" color="inherit" onClick={drop} sx={{ ml: 1 }}>
-              Leave it
+              {t('leaveIt')}
             </Button>
           </Box>
         </Box>

@@ -4,12 +4,14 @@ import Box from '@mui/material/Box'
 import Checkbox from '@mui/material/Checkbox'
 import FormControlLabel from '@mui/material/FormControlLabel'
 import Typography from '@mui/material/Typography'
+import { useTranslations } from 'next-intl'
 import { withFigure } from '../../season/figures'
 import type { Season } from '../../season/schema'
 import { ChoiceField, NumberField, WordField } from '../../ui/fields'
 import { Rows } from '../../ui/rows'
 import type { PutHead } from './site-fields'
-import { WEEKDAYS } from '../../words/farm'
+import { weekdayNames } from '../../words/farm'
+import { useSeason } from '../../ui/season-context'
 
 const WORK = [
   ['fillTray', 'Fill a tray'],
@@ -47,32 +49,34 @@ export function HabitFields(props: HabitProps) {
 
 /** How sure, how old, how many and on which days. */
 function Growing({ habits, put, at }: HabitProps) {
+  const t = useTranslations('farmPage')
+  const { format } = useSeason()
   return (
     <>
       <Box sx={two}>
         <NumberField
-          label="Confidence"
+          label={t('confidence')}
           quantity="share"
           value={habits.confidence}
           onChange={(x) => x !== undefined && put('habits.confidence', x)}
           error={at('habits.confidence')}
         />
         <NumberField
-          label="Age at planting"
+          label={t('ageAtPlanting')}
           value={habits.agePoint}
           onChange={(x) => x !== undefined && put('habits.agePoint', x)}
           error={at('habits.agePoint')}
           help="0 just ready, 1 at the limit; 0.3 usual"
         />
         <NumberField
-          label="Seed for handling"
+          label={t('seedForHandling')}
           quantity="share"
           value={habits.handling}
           onChange={(x) => x !== undefined && put('habits.handling', x)}
           error={at('habits.handling')}
         />
         <ChoiceField
-          label="Rounded up to whole"
+          label={t('roundedUpToWhole')}
           value={habits.rounding}
           options={[
             ['cells', 'cells'],
@@ -82,9 +86,9 @@ function Growing({ habits, put, at }: HabitProps) {
           onChange={(x) => x && put('habits.rounding', x)}
         />
       </Box>
-      <Box role="group" aria-label="Sown on">
-        <Box sx={{ fontSize: 14, color: 'text.secondary' }}>Sown on these days only; none means any day</Box>
-        {WEEKDAYS.map((name, i) => (
+      <Box role="group" aria-label={t('sownOn')}>
+        <Box sx={{ fontSize: 14, color: 'text.secondary' }}>{t('sownOnTheseDaysOnly')}</Box>
+        {weekdayNames(format).map((name, i) => (
           <FormControlLabel
             key={name}
             sx={{ mr: 1 }}
@@ -107,7 +111,7 @@ function Growing({ habits, put, at }: HabitProps) {
         ))}
       </Box>
       <NumberField
-        label="Bed turnaround"
+        label={t('bedTurnaround')}
         unit="days"
         value={habits.turnaroundDays}
         onChange={(x) => x !== undefined && put('habits.turnaroundDays', x)}
@@ -119,9 +123,10 @@ function Growing({ habits, put, at }: HabitProps) {
 
 /** Minutes that work takes. */
 function Work({ habits, put, at }: HabitProps) {
+  const t = useTranslations('farmPage')
   return (
     <>
-      <Typography variant="h3">Minutes of work</Typography>
+      <Typography variant="h3">{t('minutesOfWork')}</Typography>
       <Box sx={two}>
         {WORK.map(([key, label]) => (
           <NumberField
@@ -140,39 +145,40 @@ function Work({ habits, put, at }: HabitProps) {
 
 /** Hours there are. */
 function Crew({ habits, put, at }: HabitProps) {
+  const t = useTranslations('farmPage')
   return (
     <>
-      <Typography variant="h3">Hours there are in a week</Typography>
+      <Typography variant="h3">{t('hoursThereAreInA')}</Typography>
       <Box sx={two}>
         <NumberField
-          label="For seedlings and planting"
+          label={t('forSeedlingsAndPlanting')}
           unit="h"
           value={habits.crew.hours}
           onChange={(x) => put('habits.crew', withFigure(habits.crew, 'hours', x))}
           error={at('habits.crew.hours')}
-          help="empty: not limited"
+          help={t('emptyNotLimited')}
         />
       </Box>
       <Rows
         value={habits.crew.parts}
         onChange={(parts) => put('habits.crew.parts', parts)}
-        columns="1fr 1fr 1fr"
+        columns={t('n1fr1fr1fr')}
         fields={(part, set, i) => (
           <>
             <WordField
-              label="From, MM-DD"
+              label={t('fromMmDd')}
               value={part.from}
               onChange={(from) => set({ from })}
               error={at(`habits.crew.parts[${i}].from`)}
             />
             <WordField
-              label="Until, MM-DD"
+              label={t('untilMmDd')}
               value={part.until}
               onChange={(until) => set({ until })}
               error={at(`habits.crew.parts[${i}].until`)}
             />
             <NumberField
-              label="Hours"
+              label={t('hours')}
               value={part.hours}
               onChange={(hours) => hours !== undefined && set({ hours })}
               error={at(`habits.crew.parts[${i}].hours`)}
@@ -180,7 +186,7 @@ function Crew({ habits, put, at }: HabitProps) {
           </>
         )}
         add={{
-          label: 'A part of the year with other hours',
+          label: t('aPartOfTheYear'),
           make: () => ({ from: '04-01', until: '06-15', hours: habits.crew.hours ?? 40 }),
         }}
       />
@@ -190,49 +196,50 @@ function Crew({ habits, put, at }: HabitProps) {
 
 /** What may change, and what a change costs. */
 function Fit({ habits, put, at }: HabitProps) {
+  const t = useTranslations('farmPage')
   return (
     <>
-      <Typography variant="h3">When the plan is made to fit</Typography>
+      <Typography variant="h3">{t('whenThePlanIsMade')}</Typography>
       <Box sx={two}>
         <NumberField
-          label="May go out earlier"
+          label={t('mayGoOutEarlier')}
           unit="days"
           value={habits.fit.earlier}
           onChange={(x) => x !== undefined && put('habits.fit.earlier', x)}
           error={at('habits.fit.earlier')}
         />
         <NumberField
-          label="May go out later"
+          label={t('mayGoOutLater')}
           unit="days"
           value={habits.fit.later}
           onChange={(x) => x !== undefined && put('habits.fit.later', x)}
           error={at('habits.fit.later')}
         />
         <NumberField
-          label="A late day costs"
+          label={t('aLateDayCosts')}
           value={habits.fit.lateDay}
           onChange={(x) => x !== undefined && put('habits.fit.lateDay', x)}
           error={at('habits.fit.lateDay')}
-          help="in your money"
+          help={t('inYourMoney')}
         />
         <NumberField
-          label="A late day of a promise"
+          label={t('aLateDayOfA')}
           value={habits.fit.promiseDay}
           onChange={(x) => x !== undefined && put('habits.fit.promiseDay', x)}
           error={at('habits.fit.promiseDay')}
-          help="in your money"
+          help={t('inYourMoney')}
         />
         <NumberField
-          label="Changing a batch costs"
+          label={t('changingABatchCosts')}
           value={habits.fit.changed}
           onChange={(x) => x !== undefined && put('habits.fit.changed', x)}
           error={at('habits.fit.changed')}
-          help="more: fewer changes are proposed"
+          help={t('moreFewerChangesAreProposed')}
         />
       </Box>
       <FormControlLabel
         control={<Checkbox checked={habits.shareTrays} onChange={(_, on) => put('habits.shareTrays', on)} />}
-        label="Sowings of one day that agree share a tray where each needs only part of one"
+        label={t('sowingsOfOneDayThat')}
       />
     </>
   )
@@ -240,18 +247,19 @@ function Fit({ habits, put, at }: HabitProps) {
 
 /** What the mix is made of. */
 function Mix({ habits, put, at }: HabitProps) {
+  const t = useTranslations('farmPage')
   return (
     <>
-      <Typography variant="h3">Mix</Typography>
+      <Typography variant="h3">{t('mix')}</Typography>
       <Box sx={two}>
         <WordField
-          label="Called"
+          label={t('called')}
           value={habits.mix.name}
           onChange={(x) => put('habits.mix.name', x)}
           error={at('habits.mix.name')}
         />
         <NumberField
-          label="Water to wet a litre"
+          label={t('waterToWetALitre')}
           unit="l"
           value={habits.mix.water}
           onChange={(x) => x !== undefined && put('habits.mix.water', x)}
@@ -261,26 +269,26 @@ function Mix({ habits, put, at }: HabitProps) {
       <Rows
         value={habits.mix.parts}
         onChange={(parts) => put('habits.mix.parts', parts)}
-        columns="1fr 110px"
+        columns={t('n1fr110px')}
         nameOf={({ what }) => what}
-        kept={() => (habits.mix.parts.length === 1 ? 'A mix is of something' : undefined)}
+        kept={() => (habits.mix.parts.length === 1 ? t('aMixIsOfSomething') : undefined)}
         fields={(part, set, i) => (
           <>
             <WordField
-              label="Of"
+              label={t('of')}
               value={part.what}
               onChange={(what) => set({ what })}
               error={at(`habits.mix.parts[${i}].what`)}
             />
             <NumberField
-              label="Parts"
+              label={t('parts')}
               value={part.parts}
               onChange={(parts) => parts !== undefined && set({ parts })}
               error={at(`habits.mix.parts[${i}].parts`)}
             />
           </>
         )}
-        add={{ label: 'A part', make: () => ({ what: 'Compost', parts: 1 }) }}
+        add={{ label: t('aPart'), make: () => ({ what: t('compost'), parts: 1 }) }}
       />
       <Rows
         value={habits.mix.additives}
@@ -290,19 +298,19 @@ function Mix({ habits, put, at }: HabitProps) {
         fields={(one, set, i) => (
           <>
             <WordField
-              label="Added"
+              label={t('added')}
               value={one.what}
               onChange={(what) => set({ what })}
               error={at(`habits.mix.additives[${i}].what`)}
             />
             <NumberField
-              label="In 10 litres"
+              label={t('in10Litres')}
               value={one.amount}
               onChange={(amount) => amount !== undefined && set({ amount })}
               error={at(`habits.mix.additives[${i}].amount`)}
             />
             <ChoiceField
-              label="Unit"
+              label={t('unit')}
               value={one.unit}
               options={[
                 ['g', 'g'],
@@ -312,7 +320,7 @@ function Mix({ habits, put, at }: HabitProps) {
             />
           </>
         )}
-        add={{ label: 'Something added', make: () => ({ what: 'Lime', amount: 10, unit: 'g' as const }) }}
+        add={{ label: t('somethingAdded'), make: () => ({ what: t('lime'), amount: 10, unit: 'g' as const }) }}
       />
     </>
   )
@@ -320,30 +328,31 @@ function Mix({ habits, put, at }: HabitProps) {
 
 /** What things cost, where it is known. */
 function Costs({ habits, put, at }: HabitProps) {
+  const t = useTranslations('farmPage')
   return (
     <>
-      <Typography variant="h3">Costs, in your own money, where you know them</Typography>
+      <Typography variant="h3">{t('costsInYourOwnMoney')}</Typography>
       <Box sx={two}>
         <NumberField
-          label="An hour of work"
+          label={t('anHourOfWork')}
           value={habits.costs.hour}
           onChange={(x) => put('habits.costs', withFigure(habits.costs, 'hour', x))}
           error={at('habits.costs.hour')}
         />
         <NumberField
-          label="A litre of mix"
+          label={t('aLitreOfMix')}
           value={habits.costs.mixLitre}
           onChange={(x) => put('habits.costs', withFigure(habits.costs, 'mixLitre', x))}
           error={at('habits.costs.mixLitre')}
         />
         <NumberField
-          label="A heated tray place, a day"
+          label={t('aHeatedTrayPlaceA')}
           value={habits.costs.heatedTrayDay}
           onChange={(x) => put('habits.costs', withFigure(habits.costs, 'heatedTrayDay', x))}
           error={at('habits.costs.heatedTrayDay')}
         />
         <NumberField
-          label="Mix beyond the cells"
+          label={t('mixBeyondTheCells')}
           quantity="share"
           value={habits.mixCompaction}
           onChange={(x) => x !== undefined && put('habits.mixCompaction', x)}

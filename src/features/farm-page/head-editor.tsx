@@ -1,6 +1,7 @@
 /** The farm's own facts: its name and season, where it is and how cold, its habits, work and costs. */
 'use client'
 import { useMemo } from 'react'
+import { useTranslations } from 'next-intl'
 import { withFigure } from '../../season/figures'
 import { readSeason } from '../../season/read'
 import { EditorFrame, problemAt, useDraft } from '../../ui/editor'
@@ -12,6 +13,7 @@ import { PanelHead } from './panel-head'
 import { SiteFields, type Head, type PutHead } from './site-fields'
 
 export function HeadEditor({ part }: { part: 'site' | 'habits' }) {
+  const t = useTranslations('farmPage')
   const { season } = useSeason()
   const stored = useMemo(
     (): Head => ({ farm: season.farm, season: season.season, site: season.site, habits: season.habits }),
@@ -32,7 +34,7 @@ export function HeadEditor({ part }: { part: 'site' | 'habits' }) {
     if (
       await saving.change(
         [...edits, { of: 'head', key: 'head', from: draft.from, to: head }],
-        part === 'site' ? 'Site and season changed' : 'Habits changed',
+        part === 'site' ? t('siteAndSeasonChanged') : t('habitsChanged'),
       )
     )
       draft.saved()
@@ -41,7 +43,7 @@ export function HeadEditor({ part }: { part: 'site' | 'habits' }) {
   return (
     <EditorFrame
       onPaper
-      title={<PanelHead title={part === 'site' ? 'Site and season' : 'Habits, work and costs'} />}
+      title={<PanelHead title={part === 'site' ? t('siteAndSeason') : t('habitsWorkAndCosts')} />}
       changed={draft.changed}
       busy={saving.busy}
       failure={saving.failure}

@@ -7,6 +7,7 @@ import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
 import { useRouter } from 'next/navigation'
 import { useRef, useState, useTransition } from 'react'
+import { useTranslations } from 'next-intl'
 import type { SeasonChanges } from '../../interchange/compare'
 import type { Problem } from '../../season/read'
 import { useNotice } from '../../ui/notice'
@@ -28,6 +29,7 @@ interface Chosen {
 const MOST_BYTES = 18_000_000
 
 export function ImportSeason({ first = false }: { first?: boolean }) {
+  const t = useTranslations('farmPage')
   const input = useRef<HTMLInputElement>(null)
   const [busy, start] = useTransition()
   const [chosen, setChosen] = useState<Chosen>()
@@ -43,8 +45,7 @@ export function ImportSeason({ first = false }: { first?: boolean }) {
       setChosen(undefined)
       setProblems(undefined)
       if (!file) return
-      if (file.size > MOST_BYTES)
-        return fail(file.name, 'The file is larger than 18 MB, the most a season file can be.')
+      if (file.size > MOST_BYTES) return fail(file.name, t('theFileIsLargerThan'))
       const text = await file.text()
       const called = await callServer(() => previewImport(text), true)
       if (!called.ok) return fail(file.name, troubleWords(called, format))
@@ -72,7 +73,7 @@ export function ImportSeason({ first = false }: { first?: boolean }) {
         const { entry } = result
         notice({
           text: result.summary,
-          ...(entry === null ? {} : { action: { label: 'Undo', run: () => undo(entry) } }),
+          ...(entry === null ? {} : { action: { label: t('undo'), run: () => undo(entry) } }),
         })
         if (first) router.push('/today')
       } else if (result.reason === 'changed-since') {
@@ -104,11 +105,11 @@ export function ImportSeason({ first = false }: { first?: boolean }) {
         disabled={busy}
         onClick={() => input.current?.click()}
       >
-        {busy ? 'Reading …' : 'Import a season'}
+        {busy ? t('reading') : t('importASeason')}
       </Button>
       {problems && (
         <Alert severity="error" sx={{ mt: 2, textAlign: 'left' }}>
-          <b>{problems.file} was not brought in; nothing has changed.</b>
+          <b>{t('wasNotBroughtInNothing', { file: problems.file })}</b>
           <Box component="ul" sx={{ m: 0, mt: 0.5, pl: 2.5 }}>
             {problems.list.slice(0, 40).map(({ path, message }, i) => (
               <li key={i}>
@@ -116,7 +117,7 @@ export function ImportSeason({ first = false }: { first?: boolean }) {
               </li>
             ))}
           </Box>
-          {problems.list.length > 40 && `and ${problems.list.length - 40} more.`}
+          {problems.list.length > 40 && t('andMore', { list: String(problems.list.length - 40) })}
         </Alert>
       )}
       {chosen && (
@@ -136,10 +137,10 @@ export function ImportSeason({ first = false }: { first?: boolean }) {
           <Changes changes={chosen.changes} empty={chosen.revision === 0} />
           <Box sx={{ display: 'flex', gap: 1, mt: 2 }}>
             <Button variant="contained" disabled={busy || chosen.changes.same} onClick={apply}>
-              {chosen.revision === 0 ? 'Open it' : 'Replace this season'}
+              {chosen.revision === 0 ? t('openIt') : t('replaceThisSeason')}
             </Button>
             <Button color="inherit" onClick={() => setChosen(undefined)}>
-              Leave it
+              {t('leaveIt')}
             </Button>
           </Box>
         </Box>
@@ -149,20 +150,24 @@ export function ImportSeason({ first = false }: { first?: boolean }) {
 }
 
 function Changes({ changes, empty }: { changes: SeasonChanges; empty: boolean }) {
-  if (empty) return <p>This will be your season.</p>
-  if (changes.same) return <p>It says just what the season here says. There is nothing to bring in.</p>
+  const t = useTranslations('farmPage')
+  if (empty) return <p>{t('thisWillBeYourSeason')}</p>
+  if (changes.same) return <p>{t('itSaysJustWhatThe')}</p>
   return (
     <Box component="ul" sx={{ pl: 2.5, my: 1 }}>
-      {changes.facts.length > 0 && <li>Changed: {changes.facts.join(', ')}</li>}
+      {changes.facts.length > 0 && <li>{t('changed', { facts: changes.facts.join(', ') })}</li>}
       {changes.collections.map(({ collection, added, removed, changed }) => (
         <li key={collection}>
           <b>{collection}</b>:{' '}
           {[
-            added.length > 0 ? `${added.length} added (${some(added)})` : '',
+            added.length > 0 ? t('addedOfAdded', { added: String(added.length), some: some(added) }) : '',
             changed.length > 0
-              ? `${changed.length} changed (${some(changed.map(({ name, fields }) => `${name}: ${fields.join(', ')}`))})`
+              ? t('changedOfChanged', {
+                  changed: String(changed.length),
+                  some: some(changed.map(({ name, fields }) => `${name}: ${fields.join(', ')}`)),
+                })
               : '',
-            removed.length > 0 ? `${removed.length} taken out (${some(removed)})` : '',
+            removed.length > 0 ? t('takenOut', { removed: String(removed.length), some: some(removed) }) : '',
           ]
             .filter(Boolean)
             .join('; ')}

@@ -4,15 +4,17 @@ import Box from '@mui/material/Box'
 import IconButton from '@mui/material/IconButton'
 import Typography from '@mui/material/Typography'
 import Link from 'next/link'
+import { useTranslations } from 'next-intl'
 import { PANEL_TITLE } from '../../ui/side-panel'
 
 export function PanelHead({ title }: { title: string }) {
+  const t = useTranslations('farmPage')
   return (
     <Box sx={{ display: 'flex', alignItems: 'flex-start' }}>
       <Typography variant="h2" id={PANEL_TITLE} sx={{ flex: 1 }}>
         {title}
       </Typography>
-      <IconButton component={Link} href="/farm" aria-label="Close" edge="end">
+      <IconButton component={Link} href="/farm" aria-label={t('close')} edge="end">
         <CloseIcon />
       </IconButton>
     </Box>

@@ -7,6 +7,7 @@ import MuiLink from '@mui/material/Link'
 import Typography from '@mui/material/Typography'
 import Link from 'next/link'
 import type { ReactNode } from 'react'
+import { useTranslations } from 'next-intl'
 
 export function TextLink({ href, children }: { href: string; children: ReactNode }) {
   return (
@@ -17,17 +18,19 @@ export function TextLink({ href, children }: { href: string; children: ReactNode
 }
 
 export function Change({ href, what }: { href: string; what: string }) {
+  const t = useTranslations('farmPage')
   return (
-    <Button component={Link} href={href} size="small" aria-label={`Change ${what}`}>
-      Change
+    <Button component={Link} href={href} size="small" aria-label={t('change', { what })}>
+      {t('change2')}
     </Button>
   )
 }
 
 export function Add({ href, what }: { href: string; what: string }) {
+  const t = useTranslations('farmPage')
   return (
     <Button component={Link} href={href} size="small" startIcon={<AddIcon />}>
-      Add {what}
+      {t('add', { what })}
     </Button>
   )
 }
@@ -60,8 +63,9 @@ export function Section({
 }
 
 export function Table({ head, children }: { head: string[]; children: ReactNode }) {
+  const t = useTranslations('farmPage')
   return (
-    <Box sx={{ overflowX: 'auto' }} tabIndex={0} role="region" aria-label={`${head[0]!}: table`}>
+    <Box sx={{ overflowX: 'auto' }} tabIndex={0} role="region" aria-label={t('table', { head: head[0]! })}>
       <Box
         component="table"
         sx={{

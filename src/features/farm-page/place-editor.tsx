@@ -4,6 +4,7 @@ import AddIcon from '@mui/icons-material/Add'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
+import { useTranslations } from 'next-intl'
 import { trayPlacesOf } from '../../core/geometry/bench'
 import { PLACE_KINDS, type Place } from '../../season/schema'
 import { EditorFrame, useThingEditor } from '../../ui/editor'
@@ -24,6 +25,7 @@ export function PlaceEditor({
   isNew?: boolean
   onDone?: (key: string) => void
 }) {
+  const t = useTranslations('farmPage')
   const { format } = useSeason()
   const {
     now: place,
@@ -47,30 +49,30 @@ export function PlaceEditor({
       more={
         !isNew && (
           <Button color="error" size="small" onClick={remove}>
-            Delete
+            {t('delete')}
           </Button>
         )
       }
     >
       <WarmthCurve place={place} sound={problems.length === 0} />
       <Box sx={{ display: 'grid', gap: 1.5, mt: 1 }}>
-        <WordField label="Name" value={place.name} onChange={(name) => put('name', name)} error={at('name')} />
+        <WordField label={t('name')} value={place.name} onChange={(name) => put('name', name)} error={at('name')} />
         <Box sx={two}>
           <ChoiceField
-            label="Kind"
+            label={t('kind')}
             value={place.kind}
             options={PLACE_KINDS.map((kind) => [kind, format.t(`words.farm.placeKind.${kind}`)] as const)}
             onChange={(kind) => kind && put('kind', kind)}
           />
           <NumberField
-            label="Room"
-            unit="tray places"
+            label={t('room')}
+            unit={t('trayPlaces3')}
             value={place.trayPlaces}
             onChange={(n) => n !== undefined && put('trayPlaces', n)}
             error={at('trayPlaces')}
           />
         </Box>
-        <Head>Warmth</Head>
+        <Head>{t('warmth')}</Head>
         <WarmthFields
           value={place.temperature}
           at={(path) => at(`temperature.${path}`)}
@@ -80,13 +82,13 @@ export function PlaceEditor({
           <Box key={i} sx={{ pl: 1.5, borderLeft: 2, borderColor: 'divider', display: 'grid', gap: 1.25 }}>
             <Box sx={two}>
               <WordField
-                label="From, MM-DD"
+                label={t('fromMmDd')}
                 value={period.from}
                 onChange={(from) => setPeriods(periods.map((other, at) => (at === i ? { ...other, from } : other)))}
                 error={at(`temperature.periods[${i}].from`)}
               />
               <WordField
-                label="Until, MM-DD"
+                label={t('untilMmDd')}
                 value={period.until}
                 onChange={(until) => setPeriods(periods.map((other, at) => (at === i ? { ...other, until } : other)))}
                 error={at(`temperature.periods[${i}].until`)}
@@ -107,7 +109,7 @@ export function PlaceEditor({
               sx={{ justifySelf: 'start' }}
               onClick={() => setPeriods(periods.filter((_, other) => other !== i))}
             >
-              Delete this part of the year
+              {t('deleteThisPartOfThe')}
             </Button>
           </Box>
         ))}
@@ -117,40 +119,40 @@ export function PlaceEditor({
           sx={{ justifySelf: 'start' }}
           onClick={() => setPeriods([...periods, { from: '11-01', until: '03-01', floor: 2 }])}
         >
-          A part of the year that differs
+          {t('aPartOfTheYear2')}
         </Button>
-        <Head>Light</Head>
+        <Head>{t('light')}</Head>
         <Box sx={two}>
           <NumberField
-            label="Daylight that reaches it"
+            label={t('daylightThatReachesIt')}
             quantity="share"
             value={place.transmission}
             onChange={(x) => put('transmission', x)}
             error={at('transmission')}
           />
           <NumberField
-            label="Headroom"
+            label={t('headroom')}
             quantity="length"
             value={place.layout?.headroom}
             onChange={(x) => put('layout', { benches, ...place.layout, headroom: x })}
             error={at('layout.headroom')}
           />
           <NumberField
-            label="Lamp strength"
-            unit="µmol/m²s"
+            label={t('lampStrength')}
+            unit={t('molMS')}
             value={place.lamp?.ppfd}
             onChange={(ppfd) => put('lamp', ppfd === undefined ? undefined : { hours: 16, ...place.lamp, ppfd })}
             error={at('lamp.ppfd')}
           />
           <NumberField
-            label="Lamp hours"
+            label={t('lampHours')}
             unit="h"
             value={place.lamp?.hours}
             onChange={(hours) => place.lamp && hours !== undefined && put('lamp', { ...place.lamp, hours })}
             error={at('lamp.hours')}
           />
           <NumberField
-            label="Lamp height over trays"
+            label={t('lampHeightOverTrays')}
             quantity="length"
             value={place.layout?.lampHeight}
             onChange={(x) => put('layout', { benches, ...place.layout, lampHeight: x })}
@@ -158,17 +160,17 @@ export function PlaceEditor({
           />
         </Box>
         <LampLine place={place} />
-        <Head>Open part of the year</Head>
+        <Head>{t('openPartOfTheYear')}</Head>
         <Box sx={two}>
           <WordField
-            label="Open from, MM-DD"
+            label={t('openFromMmDd')}
             value={place.open?.from ?? ''}
-            placeholder="all year"
+            placeholder={t('allYear')}
             onChange={(from) => put('open', from === '' ? undefined : { until: '12-31', ...place.open, from })}
             error={at('open.from')}
           />
           <WordField
-            label="Until, MM-DD"
+            label={t('untilMmDd')}
             value={place.open?.until ?? ''}
             onChange={(until) => place.open && put('open', { ...place.open, until })}
             error={at('open.until')}
@@ -183,19 +185,19 @@ export function PlaceEditor({
           return (
             <Box key={i} sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr 1fr auto', gap: 1, alignItems: 'start' }}>
               <WordField
-                label="From, MM-DD"
+                label={t('fromMmDd')}
                 value={part.from}
                 onChange={(from) => set({ from })}
                 error={at(`rooms[${i}].from`)}
               />
               <WordField
-                label="Until, MM-DD"
+                label={t('untilMmDd')}
                 value={part.until}
                 onChange={(until) => set({ until })}
                 error={at(`rooms[${i}].until`)}
               />
               <NumberField
-                label="Tray places"
+                label={t('trayPlaces2')}
                 value={part.trayPlaces}
                 onChange={(n) => n !== undefined && set({ trayPlaces: n })}
                 error={at(`rooms[${i}].trayPlaces`)}
@@ -207,10 +209,10 @@ export function PlaceEditor({
                   put('rooms', place.rooms!.length > 1 ? place.rooms!.filter((_, j) => j !== i) : undefined)
                 }
               >
-                Delete
+                {t('delete')}
               </Button>
               <Box sx={{ gridColumn: '1 / -1' }}>
-                <WordField label="Why" value={part.why ?? ''} onChange={(why) => set({ why })} />
+                <WordField label={t('why')} value={part.why ?? ''} onChange={(why) => set({ why })} />
               </Box>
             </Box>
           )
@@ -226,9 +228,9 @@ export function PlaceEditor({
             ])
           }
         >
-          A part of the year with other room
+          {t('aPartOfTheYear3')}
         </Button>
-        <Head>Benches and levels</Head>
+        <Head>{t('benchesAndLevels')}</Head>
         <BenchDrawing benches={benches} />
         {benches.map((bench, i) => {
           const set = (part: Partial<typeof bench>) =>
@@ -242,27 +244,27 @@ export function PlaceEditor({
               sx={{ display: 'grid', gridTemplateColumns: '1.4fr 1fr 1fr .8fr', gap: 1, alignItems: 'start' }}
             >
               <WordField
-                label="Bench"
+                label={t('bench')}
                 value={bench.name}
                 onChange={(name) => set({ name })}
                 error={at(`layout.benches[${i}].name`)}
               />
               <NumberField
-                label="Length"
+                label={t('length')}
                 quantity="length"
                 value={bench.length}
                 onChange={(length) => length !== undefined && set({ length })}
                 error={at(`layout.benches[${i}].length`)}
               />
               <NumberField
-                label="Width"
+                label={t('width')}
                 quantity="length"
                 value={bench.width}
                 onChange={(width) => width !== undefined && set({ width })}
                 error={at(`layout.benches[${i}].width`)}
               />
               <NumberField
-                label="Levels"
+                label={t('levels')}
                 value={bench.levels}
                 onChange={(levels) => levels !== undefined && set({ levels })}
                 error={at(`layout.benches[${i}].levels`)}
@@ -277,11 +279,19 @@ export function PlaceEditor({
             onClick={() =>
               put('layout', {
                 ...place.layout,
-                benches: [...benches, { name: `Bench ${benches.length + 1}`, length: 600, width: 120, levels: 1 }],
+                benches: [
+                  ...benches,
+                  {
+                    name: t('benchOfBenches', { benches: String(benches.length + 1) }),
+                    length: 600,
+                    width: 120,
+                    levels: 1,
+                  },
+                ],
               })
             }
           >
-            Add a bench
+            {t('addABench')}
           </Button>
           {benches.length > 0 && (
             <Button
@@ -289,20 +299,20 @@ export function PlaceEditor({
               color="inherit"
               onClick={() => put('layout', { ...place.layout, benches: benches.slice(0, -1) })}
             >
-              Take the last one out
+              {t('takeTheLastOneOut')}
             </Button>
           )}
           {room > 0 && room !== place.trayPlaces && (
             <Button size="small" variant="outlined" onClick={() => put('trayPlaces', room)}>
-              Use {count(format, room, 'trayPlace')}
+              {t('use', { trayPlaces: count(format, room, 'trayPlace') })}
             </Button>
           )}
         </Box>
-        <Head>Counted there</Head>
+        <Head>{t('countedThere')}</Head>
         {place.stock.map((item, i) => (
           <Box key={i} sx={{ display: 'grid', gridTemplateColumns: '1.6fr 1fr auto', gap: 1 }}>
             <WordField
-              label="What"
+              label={t('what')}
               value={item.what}
               onChange={(what) =>
                 put(
@@ -312,7 +322,7 @@ export function PlaceEditor({
               }
             />
             <NumberField
-              label="How many"
+              label={t('howMany')}
               value={item.count}
               onChange={(n) =>
                 n !== undefined &&
@@ -323,9 +333,9 @@ export function PlaceEditor({
               }
             />
             <ChoiceField
-              label="Gives"
+              label={t('gives')}
               value={item.gives ?? ''}
-              none="nothing that runs out"
+              none={t('nothingThatRunsOut')}
               options={[
                 ['heat', 'heat'],
                 ['light', 'light'],
@@ -346,8 +356,8 @@ export function PlaceEditor({
             />
             {item.gives && (
               <NumberField
-                label="One serves"
-                unit="tray places"
+                label={t('oneServes')}
+                unit={t('trayPlaces3')}
                 value={item.serves}
                 onChange={(serves) =>
                   put(
@@ -368,7 +378,7 @@ export function PlaceEditor({
                 )
               }
             >
-              Delete
+              {t('delete')}
             </Button>
           </Box>
         ))}
@@ -376,12 +386,12 @@ export function PlaceEditor({
           size="small"
           startIcon={<AddIcon />}
           sx={{ justifySelf: 'start' }}
-          onClick={() => put('stock', [...place.stock, { what: 'Covers', count: 1 }])}
+          onClick={() => put('stock', [...place.stock, { what: t('covers'), count: 1 }])}
         >
-          Mats, covers, reservoirs …
+          {t('matsCoversReservoirs')}
         </Button>
       </Box>
-      {uses.length > 0 && <UsedBy what={stored.name} uses={uses} wayOut="Choose another place there first." />}
+      {uses.length > 0 && <UsedBy what={stored.name} uses={uses} wayOut={t('chooseAnotherPlaceThereFirst')} />}
     </EditorFrame>
   )
 }

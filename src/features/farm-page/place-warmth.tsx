@@ -3,6 +3,7 @@
 import Box from '@mui/material/Box'
 import dynamic from 'next/dynamic'
 import { useDeferredValue, useMemo } from 'react'
+import { useTranslations } from 'next-intl'
 import { createClimate } from '../../core/climate/climate'
 import { lampDay } from '../../core/climate/light'
 import { parseDay } from '../../core/calendar/day'
@@ -11,7 +12,7 @@ import { present } from '../../season/values'
 import { NumberField } from '../../ui/fields'
 import { scaleOf } from '../../ui/measure'
 import { useSeason, useWorkingDay } from '../../ui/season-context'
-import { MONTHS } from '../../words/farm'
+import { monthNames } from '../../words/farm'
 
 const LineChart = dynamic(() => import('../../ui/chart/line-chart'), {
   ssr: false,
@@ -25,6 +26,7 @@ type Warmth = Omit<Place['temperature'], 'periods'>
 
 /** What the lamps do on the working day, and how long they would have to be on. */
 export function LampLine({ place }: { place: Place }) {
+  const t = useTranslations('farmPage')
   const { season, format } = useSeason()
   const day = useWorkingDay()
   const { site } = season
@@ -32,14 +34,19 @@ export function LampLine({ place }: { place: Place }) {
   if (!lamps) return null
   const enough =
     lamps.enough === undefined
-      ? 'no number of hours would be enough'
+      ? t('noNumberOfHoursWould')
       : lamps.enough === 0
-        ? 'daylight alone is enough'
-        : `${format.number(lamps.enough, 1)} hours would be enough`
+        ? t('daylightAloneIsEnough')
+        : t('hoursWouldBeEnough', { enough: format.number(lamps.enough, 1) })
   return (
     <Box sx={{ fontSize: 14, color: 'text.secondary' }}>
-      On {format.date(day)} the day has {format.number(lamps.daylight, 1)} hours. With the lamps on for{' '}
-      {format.number(place.lamp!.hours, 1)} hours plants get {format.number(lamps.light, 1)} mol of light; {enough}.
+      {t('onTheDayHasHours', {
+        day: format.date(day),
+        daylight: format.number(lamps.daylight, 1),
+        hours: format.number(place.lamp!.hours, 1),
+        light: format.number(lamps.light, 1),
+        enough,
+      })}
     </Box>
   )
 }
@@ -53,6 +60,7 @@ export function WarmthFields({
   at: (path: string) => string | undefined
   onChange: (value: Warmth) => void
 }) {
+  const t = useTranslations('farmPage')
   const set = (key: keyof Warmth, x: number | undefined) => {
     const next: Record<string, number | undefined> = {
       held: value.held,
@@ -69,13 +77,13 @@ export function WarmthFields({
   )
   return (
     <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr 1fr', gap: 1, alignItems: 'start' }}>
-      {field('held', 'Held at', 'temperature')}
+      {field('held', t('heldAt'), 'temperature')}
       {value.held === undefined && (
         <>
-          {field('lift', 'Over outdoors', 'difference')}
-          {field('halfRange', 'Day over mean', 'difference')}
-          {field('floor', 'Not under', 'temperature')}
-          {field('ceiling', 'Not over', 'temperature')}
+          {field('lift', t('overOutdoors'), 'difference')}
+          {field('halfRange', t('dayOverMean'), 'difference')}
+          {field('floor', t('notUnder'), 'temperature')}
+          {field('ceiling', t('notOver'), 'temperature')}
         </>
       )}
     </Box>
@@ -84,13 +92,14 @@ export function WarmthFields({
 
 /** Daily mean of the place and outdoors, through the year of the season. */
 export function WarmthCurve({ place, sound }: { place: Place; sound: boolean }) {
+  const t = useTranslations('farmPage')
   const { season, format } = useSeason()
   const deferred = useDeferredValue(place)
   const { units } = format
   const curves = useMemo(() => {
     const outside = PlaceSchema.parse({
       key: 'outside',
-      name: 'Outdoors',
+      name: t('outdoors'),
       kind: 'bench',
       trayPlaces: 0,
       temperature: {},
@@ -112,10 +121,10 @@ export function WarmthCurve({ place, sound }: { place: Place; sound: boolean }) 
       points: of(i),
       tone: one === outside ? ('soft' as const) : ('ready' as const),
     }))
-  }, [season, deferred, sound, units])
+  }, [t, season.season.from, season.site, deferred, sound, units])
   const text = useMemo(
     () => ({
-      x: (month: number) => MONTHS[(Math.floor(month + 1e-6) - 1) % 12]!,
+      x: (month: number) => monthNames(format)[(Math.floor(month + 1e-6) - 1) % 12]!,
       y: (t: number) => `${format.number(t, 1)} ${scaleOf('temperature', units).unit}`,
     }),
     [format, units],
@@ -126,11 +135,11 @@ export function WarmthCurve({ place, sound }: { place: Place; sound: boolean }) 
       xAxis={YEAR}
       curves={curves}
       xName="month"
-      yName={`mean of the day, ${scaleOf('temperature', units).unit}`}
+      yName={t('meanOfTheDay', { unit: scaleOf('temperature', units).unit })}
       xText={text.x}
       yText={text.y}
       height={180}
-      label={`${place.name} and outdoors: mean temperature through the year`}
+      label={t('andOutdoorsMeanTemperatureThrough', { place: place.name })}
     />
   )
 }

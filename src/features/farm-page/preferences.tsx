@@ -5,6 +5,7 @@ import { useColorScheme } from '@mui/material/styles'
 import ToggleButton from '@mui/material/ToggleButton'
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
 import { useRouter } from 'next/navigation'
+import { useTranslations } from 'next-intl'
 import { languageCookie, unitsCookie } from '../../ui/preferences'
 import type { Units } from '../../words/format'
 import type { Language } from '../../words/translator'
@@ -17,6 +18,7 @@ const LANGUAGE_NAMES: readonly (readonly [Language, string])[] = [
 ]
 
 export function Preferences() {
+  const t = useTranslations('farmPage')
   const { data } = useSeason()
   const { mode, setMode } = useColorScheme()
   const router = useRouter()
@@ -24,7 +26,7 @@ export function Preferences() {
     <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 3, mt: 2.5 }}>
       <Box>
         <Box id="language-label" sx={{ fontSize: 13, color: 'text.secondary', mb: 0.5 }}>
-          Language
+          {t('language')}
         </Box>
         <ToggleButtonGroup
           exclusive
@@ -38,7 +40,7 @@ export function Preferences() {
             window.location.reload()
           }}
         >
-          <ToggleButton value="browser">As the browser</ToggleButton>
+          <ToggleButton value="browser">{t('asTheBrowser')}</ToggleButton>
           {LANGUAGE_NAMES.map(([language, name]) => (
             <ToggleButton key={language} value={language} lang={language}>
               {name}
@@ -48,7 +50,7 @@ export function Preferences() {
       </Box>
       <Box>
         <Box id="units-label" sx={{ fontSize: 13, color: 'text.secondary', mb: 0.5 }}>
-          Units on this device
+          {t('unitsOnThisDevice')}
         </Box>
         <ToggleButtonGroup
           exclusive
@@ -61,14 +63,14 @@ export function Preferences() {
             router.refresh()
           }}
         >
-          <ToggleButton value="farm">As the farm</ToggleButton>
-          <ToggleButton value="metric">°C, litres, cm</ToggleButton>
-          <ToggleButton value="us">°F, inches</ToggleButton>
+          <ToggleButton value="farm">{t('asTheFarm')}</ToggleButton>
+          <ToggleButton value="metric">{t('cLitresCm')}</ToggleButton>
+          <ToggleButton value="us">{t('fInches')}</ToggleButton>
         </ToggleButtonGroup>
       </Box>
       <Box>
         <Box id="look-label" sx={{ fontSize: 13, color: 'text.secondary', mb: 0.5 }}>
-          Theme
+          {t('theme')}
         </Box>
         <ToggleButtonGroup
           exclusive
@@ -77,9 +79,9 @@ export function Preferences() {
           value={mode ?? 'system'}
           onChange={(_, next: 'light' | 'dark' | 'system' | null) => next && setMode(next)}
         >
-          <ToggleButton value="light">Light</ToggleButton>
-          <ToggleButton value="dark">Dark</ToggleButton>
-          <ToggleButton value="system">System</ToggleButton>
+          <ToggleButton value="light">{t('light')}</ToggleButton>
+          <ToggleButton value="dark">{t('dark')}</ToggleButton>
+          <ToggleButton value="system">{t('system')}</ToggleButton>
         </ToggleButtonGroup>
       </Box>
     </Box>

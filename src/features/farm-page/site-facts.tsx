@@ -3,14 +3,16 @@
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Link from 'next/link'
+import { useTranslations } from 'next-intl'
 import { parseDay } from '../../core/calendar/day'
 import { lastFrostFor, workingFrostDate } from '../../core/frost/working-date'
 import { useSeason } from '../../ui/season-context'
-import { MONTHS, WEEKDAYS } from '../../words/farm'
+import { monthNames, weekdayNames } from '../../words/farm'
 import { chanceWords, shareWords } from '../../words/format'
 import { TextLink, Change, Section } from './parts'
 
 export function SiteFacts() {
+  const t = useTranslations('farmPage')
   const { season, format, plan } = useSeason()
   const { site, habits } = season
   const { frost } = site
@@ -18,48 +20,61 @@ export function SiteFacts() {
     <>
       <Section
         id="site"
-        title="Site and season"
+        title={t('siteAndSeason')}
         tool={
           <>
-            <Change href="/farm?edit=site" what="site and season" />
+            <Change href="/farm?edit=site" what={t('siteAndSeason2')} />
             <Button component={Link} href="/farm?edit=frost" size="small">
-              Frost record
+              {t('frostRecord')}
             </Button>
           </>
         }
       >
         <p>
-          {format.number(Math.abs(site.latitude), 1)}° {site.latitude >= 0 ? 'north' : 'south'}
+          {format.number(Math.abs(site.latitude), 1)}° {site.latitude >= 0 ? t('north') : t('south')}
           {frost && (
             <>
-              . Last spring frost: half the years before{' '}
-              {format.shortDate(lastFrostFor(frost, site.latitude, plan.from + 60, 0.5))}, nine in ten before{' '}
-              {format.shortDate(lastFrostFor(frost, site.latitude, plan.from + 60, 0.1))}
-              {frost.record ? `, from ${frost.record.name}${frost.record.madeUp ? ', sample data' : ''}` : ', as typed'}
-              . <b>Working frost date: {format.date(workingFrostDate(frost, site.latitude, plan.from + 60))}</b> (a
-              later frost in 1 year of {Math.round(1 / frost.trustedChance)}
-              {frost.marginDays === 0 ? '' : `, and ${frost.marginDays} days of margin`}).
+              {t('lastSpringFrostHalfThe', {
+                lastFrostFor: format.shortDate(lastFrostFor(frost, site.latitude, plan.from + 60, 0.5)),
+                lastFrostFor2: format.shortDate(lastFrostFor(frost, site.latitude, plan.from + 60, 0.1)),
+                extra: frost.record
+                  ? t('from', { record: frost.record.name, madeUp: frost.record.madeUp ? 'yes' : 'no' })
+                  : t('asTyped'),
+              })}{' '}
+              <b>
+                {t('workingFrostDateOfWorkingFrostDate', {
+                  workingFrostDate: format.date(workingFrostDate(frost, site.latitude, plan.from + 60)),
+                })}
+              </b>{' '}
+              {t('aLaterFrostIn1', {
+                trustedChance: String(Math.round(1 / frost.trustedChance)),
+                extra: frost.marginDays === 0 ? '' : t('andDaysOfMargin', { marginDays: String(frost.marginDays) }),
+              })}
             </>
           )}
         </p>
         <p>
           {season.farm.recordsFrom
-            ? `Records are kept from ${format.longDate(parseDay(season.farm.recordsFrom))} on: what was to be sown before is asked about.`
-            : 'Nothing says from when records are kept: what was to be sown before the first of them is asked about.'}
+            ? t('recordsAreKeptFromOn', { parseDay: format.longDate(parseDay(season.farm.recordsFrom)) })
+            : t('nothingSaysFromWhenRecords')}
         </p>
         {site.events.length > 0 && (
           <p>
-            To be ready for: {site.events.map(({ name, on }) => `${name}, ${format.date(parseDay(on))}`).join('; ')}.
+            {t('toBeReadyFor', {
+              events: site.events.map(({ name, on }) => `${name}, ${format.date(parseDay(on))}`).join('; '),
+            })}
           </p>
         )}
         <p>
-          Weather ahead:{' '}
-          {site.forecast === undefined
-            ? 'switched off'
-            : site.forecast.from === 'stand-in'
-              ? 'simulated, for trying out'
-              : `from ${site.forecast.name}`}
-          . <TextLink href="/field?weather=1">Change it in Field</TextLink>.
+          {t('weatherAhead', {
+            extra:
+              site.forecast === undefined
+                ? t('switchedOff')
+                : site.forecast.from === 'stand-in'
+                  ? t('simulatedForTryingOut')
+                  : t('fromOfForecast', { forecast: site.forecast.name }),
+          })}{' '}
+          <TextLink href="/field?weather=1">{t('changeItInField')}</TextLink>.
         </p>
         <Box sx={{ overflowX: 'auto' }}>
           <Box
@@ -73,15 +88,15 @@ export function SiteFacts() {
           >
             <tbody>
               <tr>
-                <th scope="row">Outdoors</th>
-                {MONTHS.map((month) => (
+                <th scope="row">{t('outdoors')}</th>
+                {monthNames(format).map((month) => (
                   <th key={month} scope="col">
                     {month}
                   </th>
                 ))}
               </tr>
               <tr>
-                <th scope="row">usual mean</th>
+                <th scope="row">{t('usualMean')}</th>
                 {site.outdoorMonthlyMeans.map((mean, i) => (
                   <td key={i}>{format.temperature(mean).replace(/ °[CF]/, '°')}</td>
                 ))}
@@ -90,16 +105,19 @@ export function SiteFacts() {
           </Box>
         </Box>
       </Section>
-      <Section id="habits" title="Habits" tool={<Change href="/farm?edit=habits" what="habits" />}>
+      <Section id="habits" title={t('habits')} tool={<Change href="/farm?edit=habits" what="habits" />}>
         <p>
-          Sown to be {chanceWords(format, habits.confidence)} likely to be enough; plants go out{' '}
-          {habits.agePoint < 0.15 ? 'young' : habits.agePoint <= 0.45 ? 'at the usual age' : 'old'} (
-          {format.number(habits.agePoint, 2)} of the way from ready to limit); {shareWords(habits.handling)} of seed for
-          handling; sowings rounded up to whole {habits.rounding}
-          {habits.sowingWeekdays.length > 0
-            ? `; sown on ${habits.sowingWeekdays.map((d) => WEEKDAYS[d - 1]).join(', ')} only`
-            : ''}
-          .
+          {t('sownToBeLikelyTo', {
+            chance: chanceWords(format, habits.confidence),
+            extra: habits.agePoint < 0.15 ? t('young') : habits.agePoint <= 0.45 ? t('atTheUsualAge') : t('old'),
+            agePoint: format.number(habits.agePoint, 2),
+            share: shareWords(habits.handling),
+            rounding: habits.rounding,
+            extra2:
+              habits.sowingWeekdays.length > 0
+                ? `; sown on ${habits.sowingWeekdays.map((d) => weekdayNames(format)[d - 1]).join(', ')} only`
+                : '',
+          })}
         </p>
       </Section>
     </>

@@ -3,12 +3,13 @@
 import Box from '@mui/material/Box'
 import Typography from '@mui/material/Typography'
 import type { Path, PathValue } from 'react-hook-form'
+import { useTranslations } from 'next-intl'
 import type { Season } from '../../season/schema'
 import { ChoiceField, NumberField, WordField } from '../../ui/fields'
 import { Rows } from '../../ui/rows'
 import { freeKeyIn } from '../../ui/keys'
 import { useSeason } from '../../ui/season-context'
-import { MONTHS } from '../../words/farm'
+import { monthNames } from '../../words/farm'
 
 export type Head = Pick<Season, 'farm' | 'season' | 'site' | 'habits'>
 
@@ -18,90 +19,91 @@ export type PutHead = <At extends Path<Head>>(path: At, value: PathValue<Head, A
 const two = { display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5, alignItems: 'start' } as const
 
 export function SiteFields({ head, put, at }: { head: Head; put: PutHead; at: (path: string) => string | undefined }) {
-  const { season } = useSeason()
+  const t = useTranslations('farmPage')
+  const { season, format } = useSeason()
   const { site } = head
   return (
     <Box sx={{ display: 'grid', gap: 1.5, mt: 1.5 }}>
       <WordField
-        label="Farm"
+        label={t('farm')}
         value={head.farm.name}
         onChange={(name) => put('farm.name', name)}
         error={at('farm.name')}
       />
       <Box sx={two}>
         <WordField
-          label="Records kept from"
+          label={t('recordsKeptFrom')}
           type="date"
           value={head.farm.recordsFrom ?? ''}
           onChange={(on) => put('farm.recordsFrom', on === '' ? undefined : on)}
           error={at('farm.recordsFrom')}
-          help="sowings due before it are asked about"
+          help={t('sowingsDueBeforeItAre')}
         />
         <ChoiceField
-          label="Names of kinds"
+          label={t('namesOfKinds')}
           value={head.farm.region ?? 'uk'}
           options={[
-            ['uk', 'British (courgette)'],
-            ['us', 'American (zucchini)'],
+            ['uk', t('britishCourgette')],
+            ['us', t('americanZucchini')],
           ]}
           onChange={(region) => put('farm.region', region === '' ? undefined : region)}
         />
         <ChoiceField
-          label="Units of the farm"
+          label={t('unitsOfTheFarm')}
           value={head.farm.units ?? 'metric'}
           options={[
-            ['metric', '°C, litres, cm'],
-            ['us', '°F, gallons, inches'],
+            ['metric', t('cLitresCm')],
+            ['us', t('fGallonsInches')],
           ]}
           onChange={(units) => put('farm.units', units === '' ? undefined : units)}
         />
         <WordField
-          label="Season"
+          label={t('season')}
           value={head.season.name}
           onChange={(name) => put('season.name', name)}
           error={at('season.name')}
         />
         <WordField
-          label="Opens on"
+          label={t('opensOn')}
           type="date"
           value={head.season.opensOn ?? ''}
           onChange={(on) => put('season.opensOn', on === '' ? undefined : on)}
           error={at('season.opensOn')}
-          help="empty: today"
+          help={t('emptyToday')}
         />
         <WordField
-          label="From"
+          label={t('from2')}
           type="date"
           value={head.season.from}
           onChange={(on) => put('season.from', on)}
           error={at('season.from')}
         />
         <WordField
-          label="To"
+          label={t('to2')}
           type="date"
           value={head.season.to}
           onChange={(on) => put('season.to', on)}
           error={at('season.to')}
         />
         <NumberField
-          label="Latitude"
-          unit="° north"
+          label={t('latitude')}
+          unit={t('north2')}
           value={site.latitude}
           onChange={(x) => x !== undefined && put('site.latitude', x)}
           error={at('site.latitude')}
-          help="south is below 0"
+          help={t('southIsBelow0')}
         />
         <NumberField
-          label="Clearness of the sky"
+          label={t('clearnessOfTheSky')}
           value={site.clearness}
           onChange={(x) => x !== undefined && put('site.clearness', x)}
           error={at('site.clearness')}
-          help="0.5 is usual"
+          help={t('n05IsUsual')}
         />
       </Box>
-      <Typography variant="h3">Outdoors, mean of each month</Typography>
+      <Typography variant="h3">{t('outdoorsMeanOfEachMonth')}</Typography>
       <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(4, 1fr)', gap: 1 }}>
-        {MONTHS.map((month, i) => (
+        {monthNames(format).map((month, i) => (
           <NumberField
             key={month}
             label={month}
@@ -118,27 +120,27 @@ export function SiteFields({ head, put, at }: { head: Head; put: PutHead; at: (p
           />
         ))}
       </Box>
-      <Typography variant="h3">Market days, weddings and other dates to be ready for</Typography>
+      <Typography variant="h3">{t('marketDaysWeddingsAndOther')}</Typography>
       <Rows
         value={site.events}
         onChange={(events) => put('site.events', events)}
-        columns="1.1fr 1.15fr"
+        columns={t('n11fr115fr')}
         keyOf={({ key }) => key}
         kept={({ key }) =>
           season.plantings.some(({ anchor }) => anchor?.to === 'event' && anchor.event === key)
-            ? 'Plantings hang on it'
+            ? t('plantingsHangOnIt')
             : undefined
         }
         fields={(event, set, i) => (
           <>
             <WordField
-              label="Event"
+              label={t('event')}
               value={event.name}
               onChange={(name) => set({ name })}
               error={at(`site.events[${i}].name`)}
             />
             <WordField
-              label="On"
+              label={t('on')}
               type="date"
               value={event.on}
               onChange={(on) => set({ on })}
@@ -147,8 +149,8 @@ export function SiteFields({ head, put, at }: { head: Head; put: PutHead; at: (p
           </>
         )}
         add={{
-          label: 'Add a date',
-          make: () => ({ key: freeKeyIn(site.events, 'event'), name: 'Market', on: head.season.from }),
+          label: t('addADate'),
+          make: () => ({ key: freeKeyIn(site.events, 'event'), name: t('market'), on: head.season.from }),
         }}
       />
     </Box>

@@ -5,6 +5,7 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
 import { useMemo, useState } from 'react'
+import { useTranslations } from 'next-intl'
 import { formatDay } from '../../core/calendar/day'
 import { USUAL_COVER, type Cover } from '../../core/field/cover'
 import type { Bed, Block } from '../../season/schema'
@@ -30,6 +31,7 @@ export function BedEditor({
   onClose: () => void
   onStand: (id: string) => void
 }) {
+  const t = useTranslations('field')
   const { season, plan, format } = useSeason()
   const {
     now: bed,
@@ -54,37 +56,37 @@ export function BedEditor({
       title={
         <PanelTitle
           over={season.blocks.find(({ key }) => key === bed.block)?.name ?? ''}
-          title={`Bed ${bed.name}`}
+          title={t('bed', { bed: bed.name })}
           onClose={onClose}
         />
       }
       {...frame}
       more={
         <Button color="error" size="small" onClick={remove}>
-          Delete
+          {t('delete')}
         </Button>
       }
     >
       <MovesPreview moves={moves} />
       <Box sx={{ display: 'grid', gap: 1.5, mt: 1 }}>
         <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1.4fr', gap: 1.5 }}>
-          <WordField label="Name" value={bed.name} onChange={(name) => put('name', name)} error={at('name')} />
+          <WordField label={t('name')} value={bed.name} onChange={(name) => put('name', name)} error={at('name')} />
           <ChoiceField
-            label="Block"
+            label={t('block')}
             value={bed.block}
             options={season.blocks.map(({ key, name }) => [key, name] as const)}
             onChange={(block) => block && put('block', block)}
             error={at('block')}
           />
           <NumberField
-            label="Length"
+            label={t('length')}
             quantity="ground"
             value={bed.length}
             onChange={(length) => length !== undefined && put('length', length)}
             error={at('length')}
           />
           <NumberField
-            label="Width"
+            label={t('width')}
             quantity="length"
             value={bed.width}
             onChange={(width) => width !== undefined && put('width', width)}
@@ -97,7 +99,7 @@ export function BedEditor({
           onChange={(covers) => put('covers', covers)}
           at={(path) => at(`covers${path}`)}
         />
-        <Typography variant="h3">Stands there from before</Typography>
+        <Typography variant="h3">{t('standsThereFromBefore')}</Typography>
         {bed.standing.map((one, i) => {
           const set = (part: Partial<typeof one>) =>
             put(
@@ -107,13 +109,13 @@ export function BedEditor({
           return (
             <Box key={i} sx={{ display: 'grid', gridTemplateColumns: '1fr 1.2fr auto', gap: 1, alignItems: 'start' }}>
               <WordField
-                label="What"
+                label={t('what')}
                 value={one.what}
                 onChange={(what) => set({ what })}
                 error={at(`standing[${i}].what`)}
               />
               <WordField
-                label="Clear on"
+                label={t('clearOn')}
                 type="date"
                 value={one.until}
                 onChange={(until) => set({ until })}
@@ -129,7 +131,7 @@ export function BedEditor({
                   )
                 }
               >
-                Delete
+                {t('delete')}
               </Button>
             </Box>
           )
@@ -139,26 +141,30 @@ export function BedEditor({
           startIcon={<AddIcon />}
           sx={{ justifySelf: 'start' }}
           onClick={() =>
-            put('standing', [...bed.standing, { what: 'Overwintered', until: formatDay(plan.from + 120) }])
+            put('standing', [...bed.standing, { what: t('overwintered'), until: formatDay(plan.from + 120) }])
           }
         >
-          Something that comes out
+          {t('somethingThatComesOut')}
         </Button>
       </Box>
-      {uses.length > 0 && <UsedBy what={`Bed ${stored.name}`} uses={uses} wayOut="Give them another bed first." />}
-      <Typography variant="h3" sx={{ mt: 2 }}>
-        This season
-      </Typography>
-      {taken.length === 0 && (
-        <Box sx={{ color: 'text.secondary', fontSize: 14 }}>Nothing is planted in it yet: choose it at a planting.</Box>
+      {uses.length > 0 && (
+        <UsedBy what={t('bedOfStored', { stored: stored.name })} uses={uses} wayOut={t('giveThemAnotherBedFirst')} />
       )}
+      <Typography variant="h3" sx={{ mt: 2 }}>
+        {t('thisSeason')}
+      </Typography>
+      {taken.length === 0 && <Box sx={{ color: 'text.secondary', fontSize: 14 }}>{t('nothingIsPlantedInIt')}</Box>}
       <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
         {taken.map((use) => (
           <Box component="li" key={use.stand!.id} sx={{ py: 0.75, borderTop: 1, borderColor: 'divider', fontSize: 14 }}>
             <TextButton onClick={() => onStand(use.stand!.id)}>{use.what}</TextButton>
             <Box sx={{ color: 'text.secondary' }}>
-              {format.date(use.from)} to {format.date(use.until)} · {stretch(use, format)} ·{' '}
-              {count(format, use.plants, 'plant')}
+              {t('to', {
+                from: format.date(use.from),
+                until: format.date(use.until),
+                stretch: stretch(use, format),
+                plants: count(format, use.plants, 'plant'),
+              })}
             </Box>
           </Box>
         ))}
@@ -179,6 +185,7 @@ function CoverFields({
   onChange: (covers: Bed['covers']) => void
   at: (path: string) => string | undefined
 }) {
+  const t = useTranslations('field')
   const [cover] = covers ?? []
   const set = (part: Partial<Cover>) => cover && onChange([{ ...cover, ...part }, ...(covers ?? []).slice(1)])
   const gain = (path: 'day' | 'night', label: string) => (
@@ -192,10 +199,10 @@ function CoverFields({
   )
   return (
     <Box sx={{ display: 'grid', gap: 1.5 }}>
-      <Typography variant="h3">Under cover</Typography>
+      <Typography variant="h3">{t('underCover')}</Typography>
       <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5, alignItems: 'start' }}>
         <ChoiceField
-          label="Cover"
+          label={t('cover')}
           value={cover?.kind ?? ''}
           none={none}
           options={COVERS}
@@ -207,19 +214,19 @@ function CoverFields({
         {cover && (
           <>
             <WordField
-              label="On from, MM-DD"
+              label={t('onFromMmDd')}
               value={cover.from}
               onChange={(from) => set({ from })}
               error={at('[0].from')}
             />
             <WordField
-              label="Off on, MM-DD"
+              label={t('offOnMmDd')}
               value={cover.until}
               onChange={(until) => set({ until })}
               error={at('[0].until')}
             />
-            {gain('day', 'Warmer by day')}
-            {gain('night', 'Warmer by night')}
+            {gain('day', t('warmerByDay'))}
+            {gain('night', t('warmerByNight'))}
           </>
         )}
       </Box>
@@ -238,6 +245,7 @@ export function BlockEditor({
   onClose: () => void
   onDone?: (key: string) => void
 }) {
+  const t = useTranslations('field')
   const {
     now: block,
     put,
@@ -249,20 +257,20 @@ export function BlockEditor({
   return (
     <EditorFrame
       onPaper
-      title={<PanelTitle title={isNew ? 'New block' : block.name} onClose={onClose} />}
+      title={<PanelTitle title={isNew ? t('newBlock') : block.name} onClose={onClose} />}
       {...frame}
       more={
         !isNew && (
           <Button color="error" size="small" onClick={remove}>
-            Delete
+            {t('delete')}
           </Button>
         )
       }
     >
       <Box sx={{ display: 'grid', gap: 1.5, mt: 1 }}>
-        <WordField label="Name" value={block.name} onChange={(name) => put('name', name)} error={at('name')} />
+        <WordField label={t('name')} value={block.name} onChange={(name) => put('name', name)} error={at('name')} />
         <NumberField
-          label="Path between beds"
+          label={t('pathBetweenBeds')}
           quantity="length"
           value={block.path}
           onChange={(path) => path !== undefined && put('path', path)}
@@ -270,14 +278,12 @@ export function BlockEditor({
         />
         <CoverFields
           covers={block.covers}
-          none="none: open field"
+          none={t('noneOpenField')}
           onChange={(covers) => put('covers', covers)}
           at={(path) => at(`covers${path}`)}
         />
       </Box>
-      {uses.length > 0 && (
-        <UsedBy what={stored.name} uses={uses} wayOut="Move its beds to another block, or remove them, first." />
-      )}
+      {uses.length > 0 && <UsedBy what={stored.name} uses={uses} wayOut={t('moveItsBedsToAnother')} />}
     </EditorFrame>
   )
 }
@@ -286,6 +292,7 @@ const MOST_AT_ONCE = 200
 
 /** Several beds of one size, numbered on. */
 export function NewBeds({ onClose, onDone }: { onClose: () => void; onDone: () => void }) {
+  const t = useTranslations('field')
   const { season, format } = useSeason()
   const saving = useChange()
   const [block, setBlock] = useState(season.blocks.at(-1)?.key ?? '')
@@ -315,7 +322,7 @@ export function NewBeds({ onClose, onDone }: { onClose: () => void; onDone: () =
     if (
       await saving.change(
         beds.map((bed) => ({ of: 'beds' as const, key: bed.key, from: null, to: bed })),
-        `${count(format, beds.length, 'bed')} added`,
+        t('added', { beds: count(format, beds.length, 'bed') }),
       )
     )
       onDone()
@@ -323,7 +330,7 @@ export function NewBeds({ onClose, onDone }: { onClose: () => void; onDone: () =
   return (
     <EditorFrame
       onPaper
-      title={<PanelTitle title="New beds" onClose={onClose} />}
+      title={<PanelTitle title={t('newBeds')} onClose={onClose} />}
       changed={sound}
       busy={saving.busy}
       failure={saving.failure}
@@ -333,21 +340,21 @@ export function NewBeds({ onClose, onDone }: { onClose: () => void; onDone: () =
     >
       <Box sx={{ display: 'grid', gridTemplateColumns: '1.4fr 1fr', gap: 1.5, mt: 1, alignItems: 'start' }}>
         <ChoiceField
-          label="Block"
+          label={t('block')}
           value={block}
           options={season.blocks.map(({ key, name }) => [key, name] as const)}
           onChange={setBlock}
         />
         <NumberField
-          label="How many"
+          label={t('howMany')}
           value={many}
           onChange={setMany}
-          error={wrong ? `A whole number, 1 to ${MOST_AT_ONCE}.` : undefined}
+          error={wrong ? t('aWholeNumber1To', { MOST_AT_ONCE: String(MOST_AT_ONCE) }) : undefined}
         />
-        <WordField label="Named" value={letter} onChange={setLetter} help={`${letter}1, ${letter}2 …`} />
+        <WordField label={t('named')} value={letter} onChange={setLetter} help={`${letter}1, ${letter}2 …`} />
         <span />
-        <NumberField label="Length" quantity="ground" value={length} onChange={setLength} />
-        <NumberField label="Width" quantity="length" value={width} onChange={setWidth} />
+        <NumberField label={t('length')} quantity="ground" value={length} onChange={setLength} />
+        <NumberField label={t('width')} quantity="length" value={width} onChange={setWidth} />
       </Box>
     </EditorFrame>
   )

@@ -2,6 +2,7 @@
 'use client'
 import Box from '@mui/material/Box'
 import { memo } from 'react'
+import { useTranslations } from 'next-intl'
 import type { Day } from '../../core/calendar/day'
 import type { BedUse } from '../../core/field/beds'
 import type { Bed } from '../../season/schema'
@@ -39,6 +40,7 @@ export const BedRow = memo(function BedRow({
   onBed,
   onStand,
 }: BedRowProps) {
+  const t = useTranslations('field')
   const { plan, format } = useSeason()
   const label = useLabel()
   const leftOf = dayShare(plan.from, plan.to)
@@ -52,7 +54,7 @@ export const BedRow = memo(function BedRow({
         component="button"
         type="button"
         onClick={() => onBed(bed.key)}
-        aria-label={`Bed ${bed.name}`}
+        aria-label={t('bed', { bed: bed.name })}
         aria-pressed={chosen}
         sx={{
           all: 'unset',
@@ -99,7 +101,13 @@ export const BedRow = memo(function BedRow({
                   tall: Math.min(use.length, bed.length - use.at) / bed.length,
                 }
           if (width <= 0) return null
-          const said = `${use.what}: ${format.date(Math.max(use.from, plan.from))} to ${format.date(use.until - 1)}${use.stand ? `, ${stretch(use, format)}, ${count(format, use.plants, 'plant')}` : ''}${wrong ? '; no room for it' : ''}`
+          const said = t('toOfWhat', {
+            what: use.what,
+            from: format.date(Math.max(use.from, plan.from)),
+            until: format.date(use.until - 1),
+            extra: use.stand ? `, ${stretch(use, format)}, ${count(format, use.plants, 'plant')}` : '',
+            wrong: wrong ? 'yes' : 'no',
+          })
           const mine = use.stand !== undefined && use.stand.id === chosenStand
           return (
             <Box
@@ -153,7 +161,7 @@ export const BedRow = memo(function BedRow({
               overflow: 'hidden',
             }}
           >
-            free until {format.shortDate(next.from)}
+            {t('freeUntil', { from: format.shortDate(next.from) })}
           </Box>
         )}
         {along === 'season' && day >= plan.from && day < plan.to && (

@@ -7,6 +7,7 @@ import ToggleButton from '@mui/material/ToggleButton'
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
 import Typography from '@mui/material/Typography'
 import { useMemo, useState, type ReactNode } from 'react'
+import { useTranslations } from 'next-intl'
 import { monthStarts, type Day } from '../../core/calendar/day'
 import { roomOn, type BedClash, holdFor } from '../../core/field/beds'
 import { dayShare } from '../../ui/chart/scale'
@@ -26,6 +27,7 @@ export interface BedsPlanProps {
 }
 
 export function BedsPlan({ day, chosenBed, chosenStand, onBed, onStand, onBlock, onNew }: BedsPlanProps) {
+  const t = useTranslations('field')
   const { plan, season, format } = useSeason()
   const [along, setAlong] = useState<Along>('day')
   const { uses, clashes } = plan.beds
@@ -36,11 +38,10 @@ export function BedsPlan({ day, chosenBed, chosenStand, onBed, onStand, onBlock,
     return (
       <Box sx={{ mt: 3, maxWidth: 560 }}>
         <Typography component="p" sx={{ mb: 1.5 }}>
-          No beds yet. With them every planting knows how much ground it takes, what must come out first, and who is in
-          whose way.
+          {t('noBedsYetWithThem')}
         </Typography>
         <Button variant="contained" startIcon={<AddIcon />} onClick={() => onNew('block')}>
-          Add a block of beds
+          {t('addABlockOfBeds')}
         </Button>
       </Box>
     )
@@ -53,21 +54,24 @@ export function BedsPlan({ day, chosenBed, chosenStand, onBed, onStand, onBlock,
           size="small"
           value={along}
           onChange={(_, next: Along | null) => next && setAlong(next)}
-          aria-label="Along"
+          aria-label={t('along')}
         >
-          <ToggleButton value="day">On the day</ToggleButton>
-          <ToggleButton value="season">Through the season</ToggleButton>
+          <ToggleButton value="day">{t('onTheDay')}</ToggleButton>
+          <ToggleButton value="season">{t('throughTheSeason')}</ToggleButton>
         </ToggleButtonGroup>
         <Box sx={{ flex: 1, minWidth: 180, fontSize: 14, color: 'text.secondary' }}>
-          {taken} of {count(format, season.beds.length, 'bed')} taken
-          {without > 0 ? `; ${count(format, without, 'planting')} to come without a bed` : ''}
+          {t('ofTaken', {
+            taken: String(taken),
+            beds: count(format, season.beds.length, 'bed'),
+            extra: without > 0 ? `; ${count(format, without, 'planting')} to come without a bed` : '',
+          })}
         </Box>
         <Legend />
         <Button size="small" startIcon={<AddIcon />} onClick={() => onNew('beds')}>
-          Add beds
+          {t('addBeds')}
         </Button>
         <Button size="small" startIcon={<AddIcon />} onClick={() => onNew('block')}>
-          Add block
+          {t('addBlock')}
         </Button>
       </Box>
       {clashes.length > 0 && <Clashes clashes={clashes} onStand={onStand} />}
@@ -91,11 +95,11 @@ export function BedsPlan({ day, chosenBed, chosenStand, onBed, onStand, onBlock,
                 </Typography>
                 <Box sx={{ fontSize: 13, color: 'text.secondary', flex: 1 }}>
                   {beds.length === 0
-                    ? 'no beds yet'
-                    : `${count(format, beds.length, 'bed')}, ${metres(format, longest)} long`}
+                    ? t('noBedsYet')
+                    : t('long', { beds: count(format, beds.length, 'bed'), metres: metres(format, longest) })}
                 </Box>
                 <Button size="small" color="inherit" className="no-print" onClick={() => onBlock(block.key)}>
-                  Change
+                  {t('change')}
                 </Button>
               </Box>
               {along === 'season' && <Months />}
@@ -123,9 +127,10 @@ export function BedsPlan({ day, chosenBed, chosenStand, onBed, onStand, onBlock,
 }
 
 function Legend() {
+  const t = useTranslations('field')
   return (
     <Box sx={{ display: { xs: 'none', lg: 'flex' }, gap: 1.25, fontSize: 13, color: 'text.secondary' }}>
-      {[...Object.values(PAINT).slice(0, 3), { ...STANDING, name: 'from last year' }].map(({ name, light, dark }) => (
+      {[...Object.values(PAINT).slice(0, 3), { ...STANDING, name: t('fromLastYear') }].map(({ name, light, dark }) => (
         <Box key={name} sx={{ display: 'flex', alignItems: 'center', gap: 0.5 }}>
           <Box
             sx={[
@@ -141,6 +146,7 @@ function Legend() {
 }
 
 function Clashes({ clashes, onStand }: { clashes: readonly BedClash[]; onStand: (id: string) => void }) {
+  const t = useTranslations('field')
   const { format } = useSeason()
   return (
     <Box
@@ -155,7 +161,9 @@ function Clashes({ clashes, onStand }: { clashes: readonly BedClash[]; onStand: 
         bgcolor: 'background.paper',
       }}
     >
-      <Box sx={{ fontWeight: 700, color: 'error.main' }}>{count(format, clashes.length, 'plantingFinds')} no room</Box>
+      <Box sx={{ fontWeight: 700, color: 'error.main' }}>
+        {t('noRoom', { plantingFindss: count(format, clashes.length, 'plantingFinds') })}
+      </Box>
       <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, maxHeight: 132, overflow: 'auto' }} tabIndex={0}>
         {clashes.map((clash) => {
           const stand = clash.use.stand!

@@ -5,6 +5,7 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
 import { useMemo, useState } from 'react'
+import { useTranslations } from 'next-intl'
 import { formatDay, parseDay, type Day } from '../../core/calendar/day'
 import { chainHarvests } from '../../core/field/even'
 import { isInPlace } from '../../core/sowing/policies'
@@ -24,6 +25,7 @@ interface Link {
 }
 
 export function ChainPanel({ onClose }: { onClose: () => void }) {
+  const t = useTranslations('field')
   const { season, planner, format } = useSeason()
   const saving = useChange()
   const [crop, setCrop] = useState('')
@@ -95,7 +97,7 @@ export function ChainPanel({ onClose }: { onClose: () => void }) {
     if (
       await saving.change(
         plantings.map((planting) => ({ of: 'plantings' as const, key: planting.key, from: null, to: planting })),
-        `${plantings.length} plantings added, harvest after harvest`,
+        t('plantingsAddedHarvestAfterHarvest', { plantings: String(plantings.length) }),
       )
     )
       onClose()
@@ -117,7 +119,7 @@ export function ChainPanel({ onClose }: { onClose: () => void }) {
   return (
     <EditorFrame
       onPaper
-      title={<PanelTitle title="Harvest after harvest" onClose={onClose} />}
+      title={<PanelTitle title={t('harvestAfterHarvest')} onClose={onClose} />}
       changed={sound}
       busy={saving.busy}
       failure={saving.failure}
@@ -126,18 +128,18 @@ export function ChainPanel({ onClose }: { onClose: () => void }) {
       onDrop={onClose}
     >
       <Typography component="p" sx={{ fontSize: 14, color: 'text.secondary', mb: 1.5 }}>
-        Varieties in the order they are to be cut: each is planted so that it begins when the one before is done.
+        {t('varietiesInTheOrderThey')}
       </Typography>
       <Box sx={{ display: 'grid', gap: 1.5 }}>
         <ChoiceField
-          label="Crop"
+          label={t('crop')}
           value={crop}
           options={crops.map(({ key, name }) => [key, name] as const)}
           onChange={chooseCrop}
         />
         <Box sx={{ display: 'grid', gridTemplateColumns: '1.3fr 1fr', gap: 1.5 }}>
-          <WordField label="First harvest on" type="date" value={first} onChange={setFirst} />
-          <NumberField label="Plants of each" value={plants} onChange={setPlants} />
+          <WordField label={t('firstHarvestOn')} type="date" value={first} onChange={setFirst} />
+          <NumberField label={t('plantsOfEach')} value={plants} onChange={setPlants} />
         </Box>
         {links.map((link, i) => {
           const at = found[i]
@@ -152,7 +154,7 @@ export function ChainPanel({ onClose }: { onClose: () => void }) {
                 onChange={(variety) => variety && set(i, { variety })}
               />
               <ChoiceField
-                label="Growing method"
+                label={t('growingMethod')}
                 value={link.method}
                 options={methods.map(({ key, name }) => [key, name] as const)}
                 onChange={(method) => method && set(i, { method })}
@@ -160,11 +162,11 @@ export function ChainPanel({ onClose }: { onClose: () => void }) {
               <Box sx={{ display: 'flex', alignItems: 'center', fontSize: 14 }}>
                 <Box sx={{ flex: 1 }}>
                   {at?.one
-                    ? `${at.sow === undefined ? '' : `Sow ${format.date(at.sow)}, plant `}${at.sow === undefined ? 'Plant ' : ''}${format.date(at.one.plantOn)}; cut ${format.date(at.one.harvest)} to ${format.date(at.one.until - 1)}`
-                    : 'No planting day ripens it by then.'}
+                    ? `${at.sow === undefined ? '' : t('sowPlant', { sow: format.date(at.sow) })}${at.sow === undefined ? t('plant') : ''}${format.date(at.one.plantOn)}; cut ${format.date(at.one.harvest)} to ${format.date(at.one.until - 1)}`
+                    : t('noPlantingDayRipensIt')}
                 </Box>
                 <Button size="small" color="inherit" onClick={() => setLinks(links.filter((_, j) => j !== i))}>
-                  Delete
+                  {t('delete')}
                 </Button>
               </Box>
             </Box>
@@ -182,7 +184,7 @@ export function ChainPanel({ onClose }: { onClose: () => void }) {
               ])
             }
           >
-            One more after it
+            {t('oneMoreAfterIt')}
           </Button>
         )}
       </Box>

@@ -8,6 +8,7 @@ import Typography from '@mui/material/Typography'
 import useMediaQuery from '@mui/material/useMediaQuery'
 import { useRouter, useSearchParams } from 'next/navigation'
 import { useDeferredValue } from 'react'
+import { useTranslations } from 'next-intl'
 import { freeKeyIn } from '../../ui/keys'
 import { SidePanel } from '../../ui/side-panel'
 import { useSeason, useWorkingDay } from '../../ui/season-context'
@@ -29,6 +30,7 @@ const TABS = [
 type Tab = (typeof TABS)[number][0]
 
 export function FieldView() {
+  const t = useTranslations('field')
   const { plan, season, format } = useSeason()
   const params = useSearchParams()
   const router = useRouter()
@@ -58,7 +60,11 @@ export function FieldView() {
     <BlockEditor
       key="new block"
       isNew
-      stored={{ key: freeKeyIn(season.blocks, 'block'), name: `Block ${season.blocks.length + 1}`, path: 45 }}
+      stored={{
+        key: freeKeyIn(season.blocks, 'block'),
+        name: t('blockOfBlocks', { blocks: String(season.blocks.length + 1) }),
+        path: 45,
+      }}
       onClose={close}
       onDone={() => go({ tab: 'beds', new: 'beds' })}
     />
@@ -82,9 +88,9 @@ export function FieldView() {
         >
           <Box className="no-print" sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1.5 }}>
             <Box sx={{ flex: 1, minWidth: 200 }}>
-              <Typography variant="h1">Field</Typography>
+              <Typography variant="h1">{t('field')}</Typography>
               <Typography component="p" sx={{ color: 'text.secondary' }}>
-                On {format.longDate(day)}
+                {t('on', { day: format.longDate(day) })}
               </Typography>
             </Box>
             <ToggleButtonGroup
@@ -92,7 +98,7 @@ export function FieldView() {
               size="small"
               value={tab}
               onChange={(_, next: Tab | null) => next && router.push(`/field?tab=${next}`, { scroll: false })}
-              aria-label="What is shown"
+              aria-label={t('whatIsShown')}
               sx={{ maxWidth: '100%', overflowX: 'auto' }}
             >
               {TABS.map(([key, title]) => (
@@ -117,7 +123,7 @@ export function FieldView() {
                 sx={{ mt: 2 }}
                 onClick={() => go({ new: 'chain' })}
               >
-                Let harvest follow harvest …
+                {t('letHarvestFollowHarvest')}
               </Button>
             </>
           )}

@@ -4,6 +4,7 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
 import { useMemo } from 'react'
+import { useTranslations } from 'next-intl'
 import type { Day } from '../../core/calendar/day'
 import type { Gate, Gated } from '../../core/field/gates'
 import { dayLength } from '../../core/climate/day-length'
@@ -36,6 +37,7 @@ export function GatesList({
   onChoose: (id: string) => void
   onWeather: () => void
 }) {
+  const t = useTranslations('field')
   const { format } = useSeason()
   const gated = useGates(day, day - BEFORE, day + AHEAD)
   const weeks = useMemo(() => byWeek(gated, day), [gated, day])
@@ -44,7 +46,7 @@ export function GatesList({
       <WeatherAhead day={day} onWeather={onWeather} />
       {gated.length === 0 && (
         <Box sx={{ mt: 3, color: 'text.secondary' }}>
-          Nothing goes out from {format.date(day - BEFORE)} to {format.date(day + AHEAD - 1)}.
+          {t('nothingGoesOutFromTo', { day: format.date(day - BEFORE), day2: format.date(day + AHEAD - 1) })}
         </Box>
       )}
       {weeks.map(({ title, list }) => (
@@ -92,6 +94,7 @@ function GatedRow({
   chosen: boolean
   onChoose: (id: string) => void
 }) {
+  const t = useTranslations('field')
   const { format } = useSeason()
   const reasons = gates.filter((gate) => gate.verdict !== 'go')
   return (
@@ -127,7 +130,9 @@ function GatedRow({
           </Box>
           <Box sx={{ fontSize: 13.5, color: 'text.secondary' }}>
             {format.date(stand.from)}:{' '}
-            {stand.inPlace ? `sow ${count(format, stand.inPlace.seeds, 'seed')}` : count(format, stand.plants, 'plant')}{' '}
+            {stand.inPlace
+              ? t('sow', { seeds: count(format, stand.inPlace.seeds, 'seed') })
+              : count(format, stand.plants, 'plant')}{' '}
             {stand.batch && <OutlookTag outlook={outlookOf(stand.batch)} />}
           </Box>
           {reasons.length > 0 && (
@@ -170,6 +175,7 @@ const DAYS_SHOWN = 10
 
 /** Ten days of weather where a source is switched on, a usual day where none is. */
 function WeatherAhead({ day, onWeather }: { day: Day; onWeather: () => void }) {
+  const t = useTranslations('field')
   const { season, format } = useSeason()
   const forecast = useForecast(day)
   const air = useMemo(() => seasonAir(season), [season])
@@ -181,12 +187,12 @@ function WeatherAhead({ day, onWeather }: { day: Day; onWeather: () => void }) {
   return (
     <Box
       component="section"
-      aria-label="Weather ahead"
+      aria-label={t('weatherAhead')}
       sx={{ mt: 2, border: 1, borderColor: 'divider', borderRadius: 1.5, bgcolor: 'background.paper', px: 1.5, py: 1 }}
     >
       <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1, fontSize: 14 }}>
         <Typography variant="h3" component="h2">
-          Weather ahead
+          {t('weatherAhead')}
         </Typography>
         {forecast?.simulated && (
           <Box
@@ -202,15 +208,18 @@ function WeatherAhead({ day, onWeather }: { day: Day; onWeather: () => void }) {
               fontSize: 13,
             }}
           >
-            simulated
+            {t('simulated')}
           </Box>
         )}
         <Box component="span" sx={{ color: 'text.secondary', flex: '1 1 220px', order: { xs: 3, sm: 0 } }}>
-          {forecast && !forecast.simulated ? `from ${forecast.name} · ` : ''}soil about{' '}
-          {format.temperature(Math.round(air.soil(day)))} · day length {hoursWords(format, hours)}
+          {t('soilAboutDayLength', {
+            extra: forecast && !forecast.simulated ? t('from', { forecast: forecast.name }) : '',
+            temperature: format.temperature(Math.round(air.soil(day))),
+            hours: hoursWords(format, hours),
+          })}
         </Box>
         <Button size="small" color="inherit" onClick={onWeather}>
-          {forecast ? 'Change' : 'Switch on or bring in'}
+          {forecast ? t('change') : t('switchOnOrBringIn')}
         </Button>
       </Box>
       {days.length > 0 ? (
@@ -218,7 +227,7 @@ function WeatherAhead({ day, onWeather }: { day: Day; onWeather: () => void }) {
           component="ol"
           sx={{ listStyle: 'none', m: 0, p: 0, mt: 0.5, display: 'flex', overflowX: 'auto', gap: 0.5 }}
           tabIndex={0}
-          aria-label="Days ahead"
+          aria-label={t('daysAhead')}
         >
           {days.map(({ day: on, low, high, rain = 0, wind = 0 }) => (
             <Box
@@ -240,8 +249,9 @@ function WeatherAhead({ day, onWeather }: { day: Day; onWeather: () => void }) {
               </Box>
               <Box>{format.temperature(Math.round(high))}</Box>
               <Box sx={{ color: 'text.secondary' }}>
-                {[rain >= 1 ? `${format.number(rain)} mm` : '', wind > 40 ? 'windy' : ''].filter(Boolean).join(', ') ||
-                  '\u00A0'}
+                {[rain >= 1 ? t('mm', { rain: format.number(rain) }) : '', wind > 40 ? 'windy' : '']
+                  .filter(Boolean)
+                  .join(', ') || '\u00A0'}
               </Box>
             </Box>
           ))}
@@ -249,8 +259,8 @@ function WeatherAhead({ day, onWeather }: { day: Day; onWeather: () => void }) {
       ) : (
         <Box sx={{ fontSize: 14, color: 'text.secondary' }}>
           {forecast
-            ? `The forecast of ${forecast.name} has no day from here on: bring in a newer one.`
-            : `No forecast: gates go by usual years. A usual night now has ${format.temperature(Math.round(air.night(day)))}.`}
+            ? t('theForecastOfHasNo', { forecast: forecast.name })
+            : t('noForecastGatesGoBy', { temperature: format.temperature(Math.round(air.night(day))) })}
         </Box>
       )}
     </Box>

@@ -4,6 +4,7 @@ import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Typography from '@mui/material/Typography'
 import { useMemo } from 'react'
+import { useTranslations } from 'next-intl'
 import type { Day } from '../../core/calendar/day'
 import { bearsWhileHardening, exposureOn, schoolOf, type Exposure } from '../../core/field/hardening'
 import type { FieldCrop } from '../../core/field/field-crop'
@@ -18,6 +19,7 @@ import { TextButton } from './beds-plan'
 const DAYS = 14
 
 export function HardeningGrid({ day, onChoose }: { day: Day; onChoose: (id: string) => void }) {
+  const t = useTranslations('field')
   const { plan, season, format } = useSeason()
   const forecast = useForecast(day)
   const saving = useChange()
@@ -39,14 +41,14 @@ export function HardeningGrid({ day, onChoose }: { day: Day; onChoose: (id: stri
     const head = { farm, season: span, site, habits }
     void saving.change(
       [{ of: 'head', key: 'head', from: head, to: { ...head, habits: { ...habits, hardening: school } } }],
-      `Hardened by ${HARDENING_WORDS[school].name}`,
+      t('hardenedBy', { HARDENING_WORDS: HARDENING_WORDS[school].name }),
     )
   }
   return (
     <Box sx={{ mt: 2 }}>
       <Box className="no-print" sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5, alignItems: 'center' }}>
         <ChoiceField
-          label="Usually hardened by"
+          label={t('usuallyHardenedBy')}
           value={season.habits.hardening}
           options={HARDENING_SCHOOLS.map((school) => [school, HARDENING_WORDS[school].name] as const)}
           onChange={(school) => school && choose(school)}
@@ -54,8 +56,7 @@ export function HardeningGrid({ day, onChoose }: { day: Day; onChoose: (id: stri
           disabled={saving.busy}
         />
         <Box sx={{ flex: 1, minWidth: 220, fontSize: 14, color: 'text.secondary' }}>
-          {HARDENING_WORDS[season.habits.hardening].says} A method may have its own way; its days stretch or shorten the
-          steps.
+          {t('aMethodMayHaveIts', { says: HARDENING_WORDS[season.habits.hardening].says })}
         </Box>
         {forecast?.simulated && (
           <Box
@@ -69,7 +70,7 @@ export function HardeningGrid({ day, onChoose }: { day: Day; onChoose: (id: stri
               fontSize: 13,
             }}
           >
-            weather simulated
+            {t('weatherSimulated')}
           </Box>
         )}
       </Box>
@@ -80,10 +81,10 @@ export function HardeningGrid({ day, onChoose }: { day: Day; onChoose: (id: stri
       )}
       {rows.length === 0 ? (
         <Box sx={{ mt: 3, color: 'text.secondary' }}>
-          Nothing hardens from {format.date(day)} to {format.date(day + DAYS - 1)}.
+          {t('nothingHardensFromTo', { day: format.date(day), day2: format.date(day + DAYS - 1) })}
         </Box>
       ) : (
-        <Box sx={{ mt: 2, overflowX: 'auto' }} tabIndex={0} role="region" aria-label="Hardening, day by day">
+        <Box sx={{ mt: 2, overflowX: 'auto' }} tabIndex={0} role="region" aria-label={t('hardeningDayByDay')}>
           <Box
             component="table"
             sx={{
@@ -95,7 +96,7 @@ export function HardeningGrid({ day, onChoose }: { day: Day; onChoose: (id: stri
           >
             <thead>
               <tr>
-                <th scope="col">Batch</th>
+                <th scope="col">{t('batch')}</th>
                 {days.map((one) => (
                   <Box
                     component="th"
@@ -127,8 +128,10 @@ export function HardeningGrid({ day, onChoose }: { day: Day; onChoose: (id: stri
                       {stand.variety.name}
                     </Box>
                     <Box sx={{ fontWeight: 400, fontSize: 12.5, color: 'text.secondary' }}>
-                      goes out {format.date(stand.from)}
-                      {school === season.habits.hardening ? '' : ` · ${HARDENING_WORDS[school].name}`}
+                      {t('goesOut', {
+                        from: format.date(stand.from),
+                        extra: school === season.habits.hardening ? '' : ` · ${HARDENING_WORDS[school].name}`,
+                      })}
                     </Box>
                   </Box>
                   {days.map((one) => (
@@ -145,8 +148,7 @@ export function HardeningGrid({ day, onChoose }: { day: Day; onChoose: (id: stri
         </Box>
       )}
       <Typography component="p" sx={{ mt: 1.5, fontSize: 13, color: 'text.secondary' }}>
-        Hours are hours outside. A red edge is a day the weather changes: stay in, cover, out of the wind, shade, or in
-        at night.
+        {t('hoursAreHoursOutsideA')}
       </Typography>
     </Box>
   )
@@ -166,11 +168,12 @@ const CHANGE = {
 } as const
 
 function Cell({ exposure, planted }: { exposure: Exposure | undefined; planted: boolean }) {
+  const t = useTranslations('field')
   const { format } = useSeason()
   if (!exposure)
     return (
       <Box component="td" sx={{ color: 'text.secondary', bgcolor: planted ? 'background.default' : 'transparent' }}>
-        {planted ? 'out' : ''}
+        {planted ? t('out') : ''}
       </Box>
     )
   const { hours, light, night, fan, change } = exposure
@@ -181,17 +184,19 @@ function Cell({ exposure, planted }: { exposure: Exposure | undefined; planted: 
       sx={{ boxShadow: change ? 'inset 0 0 0 2px var(--mui-palette-error-main)' : 'none', bgcolor: 'background.paper' }}
     >
       <Box aria-hidden sx={{ height: 8, background: hours === 0 ? 'transparent' : LIGHT[light] }} />
-      <Box sx={{ fontWeight: 700 }}>{hours === 0 ? (fan ? 'fan' : 'in') : hours >= 24 ? 'all' : `${hours} h`}</Box>
+      <Box sx={{ fontWeight: 700 }}>
+        {hours === 0 ? (fan ? t('fan') : t('in')) : hours >= 24 ? t('all') : `${hours} h`}
+      </Box>
       <Box sx={{ fontSize: 12, lineHeight: 1.1, color: change ? 'error.main' : 'text.secondary' }}>
         {change
           ? CHANGE[change]
           : night === 'out'
-            ? 'night out'
+            ? t('nightOut')
             : light === 'full'
-              ? 'sun'
+              ? t('sun')
               : light === 'half'
-                ? 'half sun'
-                : 'shade'}
+                ? t('halfSun')
+                : t('shade')}
       </Box>
     </Box>
   )

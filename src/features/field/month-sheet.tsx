@@ -5,6 +5,7 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
 import { useMemo, type ReactNode } from 'react'
+import { useTranslations } from 'next-intl'
 import type { Day } from '../../core/calendar/day'
 import { monthSheet } from '../../core/plan/month'
 import type { Task } from '../../core/batch/tasks'
@@ -14,6 +15,7 @@ import { count, list } from '../../words/format'
 import { taskLine, taskName } from '../../words/tasks'
 
 export function MonthSheet({ day }: { day: Day }) {
+  const t = useTranslations('field')
   const { plan, season, format, workingDay } = useSeason()
   const sheet = useMemo(() => monthSheet(plan, day), [plan, day])
   const { from, until, starts, sown, moves, planted, out, harvests } = sheet
@@ -29,13 +31,13 @@ export function MonthSheet({ day }: { day: Day }) {
     <Box sx={{ mt: 2, '@media print': { mt: 0, fontSize: 11 } }}>
       <Box className="no-print" sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mb: 1.5 }}>
         <Button size="small" variant="outlined" color="inherit" onClick={() => workingDay.set(from - 1)}>
-          The month before
+          {t('theMonthBefore')}
         </Button>
         <Button size="small" variant="outlined" color="inherit" onClick={() => workingDay.set(until)}>
-          The month after
+          {t('theMonthAfter')}
         </Button>
         <Button size="small" variant="contained" startIcon={<PrintIcon />} onClick={() => window.print()}>
-          Print
+          {t('print')}
         </Button>
       </Box>
       <Box
@@ -73,24 +75,27 @@ export function MonthSheet({ day }: { day: Day }) {
           </Typography>
           <span>{season.farm.name}</span>
         </Box>
-        <Part title="To start" empty={started.length === 0}>
+        <Part title={t('toStart')} empty={started.length === 0}>
           {started.map(({ day: on, task, stand }) =>
             task ? (
               <TaskLine key={task.id} task={task} />
             ) : (
               <Line key={stand.id} day={on} code={stand.code} name={stand.variety.name}>
-                Sow in place: {count(format, stand.inPlace!.seeds, 'seed')}, {format.number(stand.inPlace!.metres)} m of
-                row, thin to {spacing(format, stand.inPlace!.thinTo)}
+                {t('sowInPlaceMOf', {
+                  seeds: count(format, stand.inPlace!.seeds, 'seed'),
+                  metres: format.number(stand.inPlace!.metres),
+                  spacing: spacing(format, stand.inPlace!.thinTo),
+                })}
               </Line>
             ),
           )}
         </Part>
-        <Part title="To move" empty={moves.length === 0}>
+        <Part title={t('toMove')} empty={moves.length === 0}>
           {moves.map((task) => (
             <TaskLine key={task.id} task={task} />
           ))}
         </Part>
-        <Part title="To plant, and where" empty={planted.length === 0}>
+        <Part title={t('toPlantAndWhere')} empty={planted.length === 0}>
           {planted.map(({ stand, beds }) => (
             <Line key={stand.id} day={stand.from} code={stand.code} name={stand.variety.name}>
               {count(format, stand.plants, 'plant')}:{' '}
@@ -99,25 +104,25 @@ export function MonthSheet({ day }: { day: Day }) {
                     format,
                     beds.map(({ bed, plants }) => `${bed.name} ${format.number(plants)}`),
                   )
-                : 'bed ______'}
+                : t('bed2')}
             </Line>
           ))}
         </Part>
-        <Part title="First harvests" empty={harvests.length === 0}>
+        <Part title={t('firstHarvests')} empty={harvests.length === 0}>
           {harvests.map((stand) => (
             <Line key={stand.id} day={stand.harvest!} code={stand.code} name={stand.variety.name}>
-              from about this day
+              {t('fromAboutThisDay')}
             </Line>
           ))}
         </Part>
-        <Part title="Comes out" empty={out.length === 0}>
+        <Part title={t('comesOut')} empty={out.length === 0}>
           {out.map(({ day: on, what, bed }) => (
             <Line key={`${on} ${what} ${bed ?? ''}`} day={on} code={bed ?? ''} name={what}>
-              clear
+              {t('clear')}
             </Line>
           ))}
         </Part>
-        <Part title="Notes" empty={false}>
+        <Part title={t('notes')} empty={false}>
           {[1, 2, 3, 4].map((n) => (
             <Box key={n} component="li" sx={{ height: 26, borderBottom: 1, borderColor: 'divider' }} />
           ))}
@@ -128,11 +133,12 @@ export function MonthSheet({ day }: { day: Day }) {
 }
 
 function Part({ title, empty, children }: { title: string; empty: boolean; children: ReactNode }) {
+  const t = useTranslations('field')
   return (
     <Box component="section" sx={{ mt: 2, '@media print': { mt: 0.75 } }}>
       <Typography variant="h3">{title}</Typography>
       {empty ? (
-        <Box sx={{ color: 'text.secondary', fontSize: 14 }}>Nothing this month.</Box>
+        <Box sx={{ color: 'text.secondary', fontSize: 14 }}>{t('nothingThisMonth')}</Box>
       ) : (
         <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
           {children}

@@ -8,6 +8,7 @@ import Button from '@mui/material/Button'
 import IconButton from '@mui/material/IconButton'
 import MuiLink from '@mui/material/Link'
 import type { ReactNode } from 'react'
+import { useTranslations } from 'next-intl'
 import { formatDay } from '../../core/calendar/day'
 import { layoutOf, lengthFor, plantsIn } from '../../core/field/spacing'
 import type { FieldCrop } from '../../core/field/field-crop'
@@ -58,6 +59,7 @@ export function ShareRow({
   onMove,
   onBed,
 }: ShareRowProps) {
+  const t = useTranslations('field')
   const { season } = useSeason()
   return (
     <Box
@@ -73,7 +75,7 @@ export function ShareRow({
     >
       {share.to === 'bed' ? (
         <ChoiceField
-          label="Own bed"
+          label={t('ownBed')}
           value={share.bed}
           options={season.beds.map(({ key, name }) => [key, name] as const)}
           onChange={(key) =>
@@ -81,24 +83,24 @@ export function ShareRow({
           }
         />
       ) : share.to === 'customer' ? (
-        <WordField label="Customer" value={share.name} onChange={(name) => onChange({ ...share, name })} />
+        <WordField label={t('customer')} value={share.name} onChange={(name) => onChange({ ...share, name })} />
       ) : (
-        <Box sx={{ alignSelf: 'center', fontWeight: 650 }}>{share.to === 'sale' ? 'Plant sale' : 'Spares'}</Box>
+        <Box sx={{ alignSelf: 'center', fontWeight: 650 }}>{share.to === 'sale' ? t('plantSale') : t('spares')}</Box>
       )}
       <NumberField
-        label="Plants"
+        label={t('plants')}
         value={share.plants}
         onChange={(plants) => plants !== undefined && onChange({ ...share, plants: Math.max(1, Math.round(plants)) })}
       />
       <Box sx={{ display: 'flex', alignSelf: 'center' }}>
-        <IconButton size="small" aria-label="Served earlier" disabled={first} onClick={() => onMove(-1)}>
+        <IconButton size="small" aria-label={t('servedEarlier')} disabled={first} onClick={() => onMove(-1)}>
           <UpIcon fontSize="small" />
         </IconButton>
-        <IconButton size="small" aria-label="Served later" disabled={last} onClick={() => onMove(1)}>
+        <IconButton size="small" aria-label={t('servedLater')} disabled={last} onClick={() => onMove(1)}>
           <DownIcon fontSize="small" />
         </IconButton>
         <Button size="small" color="inherit" onClick={onRemove} sx={{ minWidth: 0 }}>
-          Delete
+          {t('delete')}
         </Button>
       </Box>
       <ShareDay share={share} onChange={onChange} />
@@ -109,21 +111,22 @@ export function ShareRow({
 
 /** When a share is fetched, sold or planted, where it is not with all the rest. */
 function ShareDay({ share, onChange }: Pick<ShareRowProps, 'share' | 'onChange'>) {
+  const t = useTranslations('field')
   const { season } = useSeason()
   if (share.to === 'spare' || (share.to === 'bed' && share.on === undefined)) return null
   return (
     <Box sx={{ gridColumn: '1 / -1', display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 0.75 }}>
       <WordField
-        label={share.to === 'sale' ? 'Ready by' : share.to === 'bed' ? 'Planted on' : 'Fetched on'}
+        label={share.to === 'sale' ? t('readyBy') : share.to === 'bed' ? t('plantedOn') : t('fetchedOn')}
         type="date"
         value={share.on ?? ''}
         onChange={(on) => onChange(present({ ...share, on: on === '' ? undefined : on }) as Share)}
       />
       {share.to === 'sale' && (
         <ChoiceField
-          label="Sold in"
+          label={t('soldIn')}
           value={share.pot ?? ''}
-          none="its cell"
+          none={t('itsCell')}
           options={season.containers.map(({ key, name }) => [key, name] as const)}
           onChange={(pot) => onChange(present({ ...share, pot: pot === '' ? undefined : pot }) as Share)}
         />
@@ -141,6 +144,7 @@ function ShareBed({
   onChange,
   onBed,
 }: Pick<ShareRowProps, 'share' | 'gets' | 'counted' | 'stand' | 'onChange' | 'onBed'>) {
+  const t = useTranslations('field')
   const { season, format } = useSeason()
   const bed = share.to === 'bed' ? season.beds.find(({ key }) => key === share.bed) : undefined
   const layout = bed && layoutOf(stand.planting, stand.crop, bed, stand.inPlace?.thinTo)
@@ -158,9 +162,9 @@ function ShareBed({
           bed && layout
             ? `${metres(format, lengthFor(share.plants, layout))} of ${metres(format, bed.length)}; the whole bed holds ${format.number(plantsIn(bed.length, layout))}`
             : bed
-              ? 'no spacing known: takes the whole bed'
+              ? t('noSpacingKnownTakesThe')
               : '',
-          counted && gets < share.plants ? `gets ${format.number(gets)}` : '',
+          counted && gets < share.plants ? t('gets', { gets: format.number(gets) }) : '',
         ].filter(Boolean),
       )}
       {bed && (
@@ -173,7 +177,7 @@ function ShareBed({
             onClick={() => onBed(bed.key)}
             sx={{ fontSize: 13 }}
           >
-            see {bed.name}
+            {t('see', { bed: bed.name })}
           </MuiLink>
           {layout && plantsIn(bed.length, layout) !== share.plants && (
             <>
@@ -185,7 +189,7 @@ function ShareBed({
                 onClick={() => onChange({ ...share, plants: plantsIn(bed.length, layout) })}
                 sx={{ fontSize: 13 }}
               >
-                fill the bed
+                {t('fillTheBed')}
               </MuiLink>
             </>
           )}
@@ -199,7 +203,7 @@ function ShareBed({
                 onClick={() => onChange({ ...share, on: formatDay(stand.from + 7) })}
                 sx={{ fontSize: 13 }}
               >
-                on another day
+                {t('onAnotherDay')}
               </MuiLink>
             </>
           )}

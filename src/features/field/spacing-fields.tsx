@@ -1,6 +1,7 @@
 /** How far apart a planting stands. */
 'use client'
 import Box from '@mui/material/Box'
+import { useTranslations } from 'next-intl'
 import { layoutOf } from '../../core/field/spacing'
 import type { FieldCrop } from '../../core/field/field-crop'
 import { present, sameValue } from '../../season/values'
@@ -18,6 +19,7 @@ export function SpacingFields({
   stand: FieldCrop
   onChange: (spacing: Planting['spacing']) => void
 }) {
+  const t = useTranslations('field')
   const { season } = useSeason()
   const usual = layoutOf({}, stand.crop, season.beds[0], stand.inPlace?.thinTo)
   const set = (part: NonNullable<Planting['spacing']>) => {
@@ -27,20 +29,25 @@ export function SpacingFields({
   return (
     <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr 1fr', gap: 1, alignItems: 'start' }}>
       <NumberField
-        label="Rows"
+        label={t('rows')}
         value={value?.rows}
         onChange={(rows) => set({ rows })}
-        help={usual ? `usual ${usual.rows}` : undefined}
+        help={usual ? t('usual', { rows: String(usual.rows) }) : undefined}
       />
-      <NumberField label="In the row" quantity="length" value={value?.plant} onChange={(plant) => set({ plant })} />
-      <NumberField label="At one spot" value={value?.atSpot} onChange={(atSpot) => set({ atSpot })} help="plants" />
+      <NumberField label={t('inTheRow')} quantity="length" value={value?.plant} onChange={(plant) => set({ plant })} />
+      <NumberField
+        label={t('atOneSpot')}
+        value={value?.atSpot}
+        onChange={(atSpot) => set({ atSpot })}
+        help={t('plants2')}
+      />
       <Box sx={{ gridColumn: '1 / -1' }}>
         <ChoiceField
-          label="Stands"
+          label={t('stands')}
           value={value?.between ? 'between' : 'alone'}
           options={[
-            ['alone', 'on ground of its own'],
-            ['between', 'between the rows of another crop'],
+            ['alone', t('onGroundOfItsOwn')],
+            ['between', t('betweenTheRowsOfAnother')],
           ]}
           onChange={(where) => set({ between: where === 'between' ? true : undefined })}
         />

@@ -3,6 +3,7 @@
 import Box from '@mui/material/Box'
 import Typography from '@mui/material/Typography'
 import { useMemo, type ReactNode } from 'react'
+import { useTranslations } from 'next-intl'
 import type { Day } from '../../core/calendar/day'
 import { gatesOf } from '../../core/field/gates'
 import { leafTime } from '../../core/field/leaf-time'
@@ -21,11 +22,12 @@ export const Head = ({ children }: { children: ReactNode }) => (
 )
 
 export function Dates({ stand }: { stand: FieldCrop }) {
+  const t = useTranslations('field')
   const { format } = useSeason()
   const figures = [
-    [stand.inPlace ? 'Sow' : 'Plant', format.date(stand.from)],
-    ['First harvest', stand.harvest === undefined ? 'not known' : format.date(stand.harvest)],
-    ['Clear', stand.clears === undefined ? 'not known' : format.date(stand.clears)],
+    [stand.inPlace ? t('sow2') : t('plant2'), format.date(stand.from)],
+    [t('firstHarvest'), stand.harvest === undefined ? t('notKnown') : format.date(stand.harvest)],
+    [t('clear2'), stand.clears === undefined ? t('notKnown') : format.date(stand.clears)],
   ] as const
   return (
     <Box
@@ -58,6 +60,7 @@ export function Gates({
   day: Day
   clashes: Parameters<typeof gatesOf>[1]['clashes']
 }) {
+  const t = useTranslations('field')
   const { season, format } = useSeason()
   const forecast = useForecast(day)
   const { gates, verdict } = useMemo(
@@ -66,13 +69,13 @@ export function Gates({
   )
   if (stand.from < day - 7) return null
   return (
-    <Box component="section" aria-label="Gates">
+    <Box component="section" aria-label={t('gates')}>
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, mt: 2.5, mb: 0.5 }}>
         <Typography variant="h3" component="h3" sx={{ flex: 1 }}>
-          Can it go out?
+          {t('canItGoOut')}
         </Typography>
         {forecast?.simulated && (
-          <Box sx={{ fontSize: 13, fontWeight: 700, color: 'warning.main' }}>weather simulated</Box>
+          <Box sx={{ fontSize: 13, fontWeight: 700, color: 'warning.main' }}>{t('weatherSimulated')}</Box>
         )}
         <VerdictMark verdict={verdict} />
       </Box>

@@ -8,6 +8,7 @@ import ToggleButton from '@mui/material/ToggleButton'
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
 import Link from 'next/link'
 import { useMemo } from 'react'
+import { useTranslations } from 'next-intl'
 import { formatDay, type Day } from '../../core/calendar/day'
 import { bedPlan, holdFor } from '../../core/field/beds'
 import { plantedOn } from '../../core/batch/one-of-series'
@@ -40,6 +41,7 @@ export function StandPanel({
   onClose: () => void
   onBed: (key: string) => void
 }) {
+  const t = useTranslations('field')
   const { season, plan, format } = useSeason()
   const { planting, n } = stand
   const stored = useMemo((): Draft => {
@@ -88,7 +90,7 @@ export function StandPanel({
   )
   const write = async (to: Planting, summary: string) => saving.change(plantingEdits(season, plan, to).edits, summary)
   const save = async () => {
-    if (await write(next, `${stand.code} ${stand.variety.name} changed in the field`)) draft.saved()
+    if (await write(next, t('changedInTheField', { stand: stand.code, variety: stand.variety.name }))) draft.saved()
   }
   // What someone else wrote meanwhile is said before it is written over.
   const overtaken = draft.changed && !sameValue(draft.from, stored)
@@ -99,7 +101,7 @@ export function StandPanel({
       onPaper
       title={
         <PanelTitle
-          over={stand.n > 0 ? `${stand.code}, one of a series` : stand.code}
+          over={stand.n > 0 ? t('oneOfASeries', { stand: stand.code }) : stand.code}
           title={stand.variety.name}
           onClose={onClose}
         />
@@ -120,14 +122,13 @@ export function StandPanel({
           color="inherit"
           sx={{ fontSize: 14 }}
         >
-          {stand.batch ? 'Its batch in Plan' : 'Change it in Plan'}
+          {stand.batch ? t('itsBatchInPlan') : t('changeItInPlan')}
         </MuiLink>
       }
     >
       {overtaken && (
         <Alert severity="warning" sx={{ mb: 1.5 }}>
-          Someone else has changed this meanwhile. What you wrote is still here: save to put it in the place of theirs,
-          or drop it to see theirs.
+          {t('someoneElseHasChangedThis')}
         </Alert>
       )}
       <Dates stand={stand} />
@@ -151,11 +152,11 @@ export function StandPanel({
                 onClick={() =>
                   void write(
                     plantedOn(planting, n, formatDay(hold.freeOn)),
-                    `${stand.code} planted when its bed is free`,
+                    t('plantedWhenItsBedIs', { stand: stand.code }),
                   )
                 }
               >
-                Plant {format.date(hold.freeOn)} instead
+                {t('plantInstead', { freeOn: format.date(hold.freeOn) })}
               </Button>
               {n === 0 && clashes.length === 1 && (
                 <Button
@@ -169,11 +170,11 @@ export function StandPanel({
                         ...planting,
                         anchor: { to: 'bed', bed: clashes[0]!.bed.key, days: season.habits.turnaroundDays },
                       },
-                      `${stand.code} hung on bed ${clashes[0]!.bed.name}`,
+                      t('hungOnBed', { stand: stand.code, bed: clashes[0]!.bed.name }),
                     )
                   }
                 >
-                  Let it follow {clashes[0]!.bed.name}
+                  {t('letItFollow', { bed: clashes[0]!.bed.name })}
                 </Button>
               )}
             </Box>
@@ -182,13 +183,13 @@ export function StandPanel({
       )}
       <MovesPreview moves={moves} />
       <Gates stand={drawn} day={day} clashes={clashes} />
-      <Head>How it is planted</Head>
+      <Head>{t('howItIsPlanted')}</Head>
       <Card stand={drawn} />
       <LeafTimeLine stand={stand} />
-      <Head>Who gets the plants</Head>
+      <Head>{t('whoGetsThePlants')}</Head>
       <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1.3fr', gap: 1.5, mb: 1 }}>
         <NumberField
-          label="Good plants"
+          label={t('goodPlants')}
           value={now.stand?.plants}
           onChange={(plants) =>
             set({
@@ -196,11 +197,11 @@ export function StandPanel({
                 plants === undefined ? undefined : { on: now.stand?.on ?? formatDay(day), plants: Math.round(plants) },
             })
           }
-          help={now.stand ? undefined : `planned: ${format.number(stand.plants)}`}
+          help={now.stand ? undefined : t('planned', { plants: format.number(stand.plants) })}
         />
         {now.stand && (
           <WordField
-            label="Counted on"
+            label={t('countedOn')}
             type="date"
             value={now.stand.on}
             onChange={(on) => set({ stand: { ...now.stand!, on } })}
@@ -224,11 +225,11 @@ export function StandPanel({
       ))}
       <Box sx={{ fontSize: 14, mt: 0.5, color: settled.short > 0 ? 'error.main' : 'text.secondary' }}>
         {settled.short > 0
-          ? `${count(format, settled.short, 'plant')} more are promised than there ${available === 1 ? 'is' : 'are'}: the last in the list go short.`
+          ? t('moreArePromisedThanThere', { plants: count(format, settled.short, 'plant'), available })
           : settled.left > 0
-            ? `${count(format, settled.left, 'plant')} not given to anyone yet.`
+            ? t('notGivenToAnyoneYet', { plants: count(format, settled.left, 'plant') })
             : goes.length > 0
-              ? 'All of them are given out.'
+              ? t('allOfThemAreGiven')
               : ''}
       </Box>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.5, mt: 0.5 }}>
@@ -238,39 +239,41 @@ export function StandPanel({
             set({ goes: [...goes, { to: 'bed', bed: season.beds[0]!.key, plants: Math.max(1, settled.left) }] })
           }
         >
-          Own bed
+          {t('ownBed')}
         </AddShare>
         <AddShare
           onClick={() =>
-            set({ goes: [...goes, { to: 'customer', name: 'Customer', plants: Math.max(1, settled.left) }] })
+            set({ goes: [...goes, { to: 'customer', name: t('customer'), plants: Math.max(1, settled.left) }] })
           }
         >
-          Customer
+          {t('customer')}
         </AddShare>
         <AddShare
           onClick={() =>
             set({ goes: [...goes, { to: 'sale', plants: Math.max(1, settled.left), on: formatDay(stand.from) }] })
           }
         >
-          Plant sale
+          {t('plantSale')}
         </AddShare>
         <AddShare onClick={() => set({ goes: [...goes, { to: 'spare', plants: Math.max(1, settled.left) }] })}>
-          Spares
+          {t('spares')}
         </AddShare>
       </Box>
-      <Head>Spacing{n > 0 ? ', of the whole series' : ''}</Head>
+      <Head>{t('spacing', { n: n > 0 ? 'yes' : 'no' })}</Head>
       <SpacingFields value={now.spacing} stand={stand} onChange={(spacing) => set({ spacing })} />
-      <Head>Found in the field</Head>
+      <Head>{t('foundInTheField')}</Head>
       <Box sx={{ display: 'grid', gridTemplateColumns: '1fr', gap: 1.25 }}>
         {stand.batch && (
           <Box>
             <Box sx={{ fontSize: 14, color: 'text.secondary', mb: 0.5 }}>
-              Leaves, before they go out{now.leaves ? `, ${format.date(Date.parse(now.leaves.on) / 86_400_000)}` : ''}
+              {t('leavesBeforeTheyGoOut', {
+                extra: now.leaves ? `, ${format.date(Date.parse(now.leaves.on) / 86_400_000)}` : '',
+              })}
             </Box>
             <ToggleButtonGroup
               exclusive
               size="small"
-              aria-label="Leaves"
+              aria-label={t('leaves')}
               value={!now.leaves ? null : !now.leaves.firm ? 'soft' : now.leaves.dark ? 'good' : 'pale'}
               onChange={(_, look: 'good' | 'soft' | 'pale' | null) =>
                 set({
@@ -279,21 +282,21 @@ export function StandPanel({
                 })
               }
             >
-              <ToggleButton value="good">Firm and dark</ToggleButton>
-              <ToggleButton value="soft">Soft</ToggleButton>
-              <ToggleButton value="pale">Pale</ToggleButton>
+              <ToggleButton value="good">{t('firmAndDark')}</ToggleButton>
+              <ToggleButton value="soft">{t('soft')}</ToggleButton>
+              <ToggleButton value="pale">{t('pale')}</ToggleButton>
             </ToggleButtonGroup>
           </Box>
         )}
         <WordField
-          label="Ground clear on"
+          label={t('groundClearOn')}
           type="date"
           value={now.clears ?? ''}
           onChange={(on) => set({ clears: on === '' ? undefined : on })}
           help={
             stand.clears === undefined
-              ? 'nothing says when: until the end of the season'
-              : `empty: calculated, ${format.date(stand.clears)}`
+              ? t('nothingSaysWhenUntilThe')
+              : t('emptyCalculated', { clears: format.date(stand.clears) })
           }
           width="60%"
         />

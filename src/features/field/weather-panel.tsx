@@ -5,6 +5,7 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
 import { useMemo } from 'react'
+import { useTranslations } from 'next-intl'
 import { parseDay } from '../../core/calendar/day'
 import { readForecast } from '../../interchange/forecast-csv'
 import { DROP_WORDS } from '../../interchange/weather-csv'
@@ -23,6 +24,7 @@ import { PanelTitle } from '../../ui/panel-title'
 type Forecast = Season['site']['forecast']
 
 export function WeatherPanel({ onClose }: { onClose: () => void }) {
+  const t = useTranslations('field')
   const { season, format } = useSeason()
   const stored = useMemo(
     () => ({ farm: season.farm, season: season.season, site: season.site, habits: season.habits }),
@@ -42,7 +44,7 @@ export function WeatherPanel({ onClose }: { onClose: () => void }) {
     if (
       await saving.change(
         [...edits, { of: 'head', key: 'head', from: draft.from, to: draft.now }],
-        'Weather ahead changed',
+        t('weatherAheadChanged'),
       )
     )
       draft.saved()
@@ -52,7 +54,7 @@ export function WeatherPanel({ onClose }: { onClose: () => void }) {
   return (
     <EditorFrame
       onPaper
-      title={<PanelTitle title="Weather ahead" onClose={onClose} />}
+      title={<PanelTitle title={t('weatherAhead')} onClose={onClose} />}
       changed={draft.changed}
       busy={saving.busy}
       failure={saving.failure}
@@ -64,11 +66,11 @@ export function WeatherPanel({ onClose }: { onClose: () => void }) {
       }}
     >
       <ChoiceField
-        label="Comes from"
+        label={t('comesFrom')}
         value={forecast?.from ?? ''}
-        none="nowhere: usual years only"
+        none={t('nowhereUsualYearsOnly')}
         options={[
-          ['stand-in', 'the simulated stand-in'],
+          ['stand-in', t('theSimulatedStandIn')],
           ...(forecast?.from === 'file' ? [['file', forecast.name] as const] : []),
         ]}
         onChange={(from) =>
@@ -77,34 +79,37 @@ export function WeatherPanel({ onClose }: { onClose: () => void }) {
       />
       {forecast?.from === 'stand-in' && (
         <Alert severity="warning" sx={{ mt: 1.5 }}>
-          Sample data with cold snaps: everything based on it says “simulated”. Do not plant by it.
+          {t('sampleDataWithColdSnaps')}
         </Alert>
       )}
       {forecast?.from === 'file' && (
         <Box sx={{ mt: 1, fontSize: 14 }}>
-          {count(format, forecast.days.length, 'day')}, {format.date(parseDay(forecast.days[0]!.on))} to{' '}
-          {format.date(parseDay(forecast.days.at(-1)!.on))}.
+          {t('toOfDays', {
+            days: count(format, forecast.days.length, 'day'),
+            parseDay: format.date(parseDay(forecast.days[0]!.on)),
+            parseDay2: format.date(parseDay(forecast.days.at(-1)!.on)),
+          })}
         </Box>
       )}
       <ForecastFile onTake={setSource} />
       <Typography variant="h3" sx={{ mt: 2.5, mb: 1 }}>
-        Nights and soil here
+        {t('nightsAndSoilHere')}
       </Typography>
       <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5, alignItems: 'start' }}>
         <NumberField
-          label="A night falls below the day’s mean by"
+          label={t('aNightFallsBelowThe')}
           quantity="difference"
           value={site.nightDrop}
           onChange={(x) => x !== undefined && put('site.nightDrop', x)}
           error={problemAt(problems, 'site.nightDrop')}
         />
         <NumberField
-          label="Soil warmer than the air of ten days"
+          label={t('soilWarmerThanTheAir')}
           quantity="difference"
           value={site.soilLift}
           onChange={(x) => x !== undefined && put('site.soilLift', x)}
           error={problemAt(problems, 'site.soilLift')}
-          help="under black mulch 2 or 3"
+          help={t('underBlackMulch2Or')}
         />
       </Box>
       <MovesPreview moves={moves} />
@@ -116,6 +121,7 @@ const MOST_BYTES = 2_000_000
 
 /** Days ahead from a file; what is recognised is shown and can be set right before it is taken. */
 function ForecastFile({ onTake }: { onTake: (forecast: Forecast) => void }) {
+  const t = useTranslations('field')
   const { season, format } = useSeason()
   const { file, confirmed, take, confirm, drop } = useWeatherFile()
   const read = useMemo(
@@ -125,29 +131,29 @@ function ForecastFile({ onTake }: { onTake: (forecast: Forecast) => void }) {
   return (
     <Box component="section" sx={{ mt: 2 }}>
       <ChooseFile
-        label="Bring in a forecast, CSV"
+        label={t('bringInAForecastCsv')}
         most={MOST_BYTES}
         tooLarge="The file is larger than 2 MB; a forecast is a few lines."
         testId="forecast-file"
         onText={take}
       />
-      <Box sx={{ fontSize: 13, color: 'text.secondary', mt: 0.5 }}>
-        Dates with lows and highs; rain in mm and wind in km/h where there are columns of them.
-      </Box>
+      <Box sx={{ fontSize: 13, color: 'text.secondary', mt: 0.5 }}>{t('datesWithLowsAndHighs')}</Box>
       {file && !read && (
         <Alert severity="error" sx={{ mt: 1 }}>
-          {file.name} holds no column of dates beside one of temperatures.
+          {t('holdsNoColumnOfDates', { file: file.name })}
         </Alert>
       )}
       {file && read && (
         <Box sx={{ mt: 1.5, display: 'grid', gap: 1.25 }}>
           <ReadingFields columns={read.columns} reading={read.reading} doubts={read.doubts} onConfirm={confirm} />
           <Box role="status" sx={{ fontSize: 14 }}>
-            {count(format, read.days.length, 'day')} read
-            {read.guessedHighs > 0
-              ? `; ${count(format, read.guessedHighs, 'day')} without a high, taken as a usual one`
-              : ''}
-            .
+            {t('read', {
+              days: count(format, read.days.length, 'day'),
+              extra:
+                read.guessedHighs > 0
+                  ? `; ${count(format, read.guessedHighs, 'day')} without a high, taken as a usual one`
+                  : '',
+            })}
           </Box>
           <DroppedRows rows={read.dropped.map((row) => ({ ...row, why: DROP_WORDS[row.why] }))} />
           <Button
@@ -160,7 +166,7 @@ function ForecastFile({ onTake }: { onTake: (forecast: Forecast) => void }) {
             }}
             sx={{ justifySelf: 'start' }}
           >
-            Use this forecast
+            {t('useThisForecast')}
           </Button>
         </Box>
       )}

@@ -12,6 +12,7 @@ import Typography from '@mui/material/Typography'
 import useMediaQuery from '@mui/material/useMediaQuery'
 import { useRouter } from 'next/navigation'
 import { useMemo, useState } from 'react'
+import { useTranslations } from 'next-intl'
 import { beginSeason } from '../../actions/begin-season'
 import { PRESET_CONTAINERS, PRESET_PLACES } from '../../library/presets'
 import { NumberField } from '../../ui/fields'
@@ -26,6 +27,7 @@ import { Part, Where, Frost, Crops, Plantings } from './steps'
 const STEPS = ['Where', 'Frost', 'Room', 'Containers', 'Crops', 'Plantings'] as const
 
 export function FirstFarm({ today, onCancel }: { today: string; onCancel: () => void }) {
+  const t = useTranslations('firstFarm')
   const [answers, setAnswers] = useState<Answers>(() => firstAnswers(today, 'metric'))
   const [step, setStep] = useState(0)
   const [tried, setTried] = useState(false)
@@ -67,15 +69,15 @@ export function FirstFarm({ today, onCancel }: { today: string; onCancel: () => 
             .slice(0, 3)
             .map(({ path, message }) => `${path} ${message}`)
             .join(' ')
-        : 'There is a season here already. Reload the page to see it.',
+        : t('thereIsASeasonHere'),
     )
   }
   return (
     <UnitsContext value={answers.units}>
       <Box component="main" sx={{ maxWidth: 860, mx: 'auto', px: { xs: 2, sm: 3 }, py: { xs: 3, sm: 5 } }}>
-        <Typography variant="h1">Your farm, in six steps</Typography>
+        <Typography variant="h1">{t('yourFarmInSixSteps')}</Typography>
         <Typography component="p" sx={{ color: 'text.secondary', mt: 0.5, mb: 3 }}>
-          Five minutes to a first sowing list. Every answer can be changed later.
+          {t('fiveMinutesToAFirst')}
         </Typography>
         <Stepper
           nonLinear
@@ -105,10 +107,7 @@ export function FirstFarm({ today, onCancel }: { today: string; onCancel: () => 
           {step === 0 && <Where answers={answers} put={put} wrong={wrong} />}
           {step === 1 && <Frost answers={answers} put={put} wrong={wrong} />}
           {step === 2 && (
-            <Part
-              title="How much room?"
-              text="Counted in tray places: the footprint of one standard flat, about 54 by 28 cm. Leave at 0 what you do not have."
-            >
+            <Part title={t('howMuchRoom')} text={t('countedInTrayPlacesThe')}>
               <Box sx={{ display: 'grid', gap: 1 }}>
                 {PRESET_PLACES.map((place) => (
                   <Box
@@ -122,7 +121,7 @@ export function FirstFarm({ today, onCancel }: { today: string; onCancel: () => 
                   >
                     <Box sx={{ fontWeight: 600 }}>{place.name}</Box>
                     <NumberField
-                      label={`${place.name}, tray places`}
+                      label={t('trayPlaces', { place: place.name })}
                       hideLabel
                       value={answers.places[place.key]}
                       onChange={(room) =>
@@ -138,10 +137,7 @@ export function FirstFarm({ today, onCancel }: { today: string; onCancel: () => 
             </Part>
           )}
           {step === 3 && (
-            <Part
-              title="Which containers?"
-              text="Tick what you use. How many you own may be left empty: then it is never short."
-            >
+            <Part title={t('whichContainers')} text={t('tickWhatYouUseHow')}>
               <Box sx={{ display: 'grid', gap: 0.5 }}>
                 {PRESET_CONTAINERS.map((one) => {
                   const used = one.key in answers.containers
@@ -166,7 +162,7 @@ export function FirstFarm({ today, onCancel }: { today: string; onCancel: () => 
                       </Box>
                       {used && (
                         <NumberField
-                          label="Owned"
+                          label={t('owned')}
                           value={answers.containers[one.key] ?? undefined}
                           onChange={(owned) => set(owned === undefined ? null : Math.max(0, Math.round(owned)))}
                           width={110}
@@ -193,15 +189,15 @@ export function FirstFarm({ today, onCancel }: { today: string; onCancel: () => 
           <Box sx={{ display: 'flex', gap: 1, mt: 3 }}>
             {step < 5 ? (
               <Button type="submit" variant="contained" size="large">
-                Go on
+                {t('goOn')}
               </Button>
             ) : (
               <Button type="submit" variant="contained" size="large" disabled={busy}>
-                {busy ? 'Making it ready …' : 'Begin'}
+                {busy ? t('makingItReady') : t('begin')}
               </Button>
             )}
             <Button color="inherit" size="large" onClick={() => (step === 0 ? onCancel() : go(step - 1))}>
-              Back
+              {t('back')}
             </Button>
           </Box>
         </Box>

@@ -116,5 +116,8 @@ export function cropsWithoutWay(answers: Answers): Crop[] {
 export function seasonWords({ year, latitude, today }: Answers): string {
   const { from, to } = seasonSpan(year, latitude ?? 45, today)
   const format = createFormat('en-GB', 'metric')
-  return `${format.longDate(parseDay(from))} to ${format.longDate(parseDay(to))}`
+  return format.t('firstFarm.to', {
+    parseDay: format.longDate(parseDay(from)),
+    parseDay2: format.longDate(parseDay(to)),
+  })
 }

@@ -7,6 +7,7 @@ import ToggleButton from '@mui/material/ToggleButton'
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
 import Typography from '@mui/material/Typography'
 import { useMemo, useState, type ReactNode } from 'react'
+import { useTranslations } from 'next-intl'
 import { createPlanner } from '../../core/plan/plan'
 import { tasksBetween } from '../../core/batch/tasks'
 import { readSeason } from '../../season/read'
@@ -37,6 +38,7 @@ export function Part({ title, text, children }: { title: string; text: string; c
 }
 
 export function Where({ answers, put, wrong }: StepProps) {
+  const t = useTranslations('firstFarm')
   const two = {
     display: 'grid',
     gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' },
@@ -45,46 +47,46 @@ export function Where({ answers, put, wrong }: StepProps) {
   } as const
   return (
     <Part
-      title="Where is it?"
+      title={t('whereIsIt')}
       text="Latitude gives the light; the coldest and warmest month give a first guess of the weather."
     >
       <Box sx={{ display: 'grid', gap: 1.75 }}>
         <ToggleButtonGroup
           exclusive
           size="small"
-          aria-label="Units"
+          aria-label={t('units')}
           value={answers.units}
           onChange={(_, units: Units | null) => units && put({ units, region: units === 'us' ? 'us' : 'uk' })}
         >
-          <ToggleButton value="metric">°C, litres, cm</ToggleButton>
-          <ToggleButton value="us">°F, inches</ToggleButton>
+          <ToggleButton value="metric">{t('cLitresCm')}</ToggleButton>
+          <ToggleButton value="us">{t('fInches')}</ToggleButton>
         </ToggleButtonGroup>
         <Box sx={two}>
-          <WordField label="Name of the farm" value={answers.farm} onChange={(farm) => put({ farm })} />
+          <WordField label={t('nameOfTheFarm')} value={answers.farm} onChange={(farm) => put({ farm })} />
           <NumberField
-            label="Year"
+            label={t('year')}
             value={answers.year}
             onChange={(year) => year !== undefined && put({ year: Math.round(year) })}
           />
           <NumberField
-            label="Latitude"
-            unit="° north"
+            label={t('latitude')}
+            unit={t('north')}
             value={answers.latitude}
             onChange={(latitude) => put(withLatitude(answers, latitude))}
             error={wrong('latitude')}
-            help="south of the equator: below 0"
+            help={t('southOfTheEquatorBelow')}
           />
           <Box sx={{ alignSelf: 'center', color: 'text.secondary', fontSize: 14 }}>
-            {`The season: ${seasonWords(answers)}.`}
+            {t('theSeason', { season: seasonWords(answers) })}
           </Box>
           <NumberField
-            label="Mean of the coldest month"
+            label={t('meanOfTheColdestMonth')}
             quantity="temperature"
             value={answers.coldest}
             onChange={(coldest) => put({ coldest })}
           />
           <NumberField
-            label="Mean of the warmest month"
+            label={t('meanOfTheWarmestMonth')}
             quantity="temperature"
             value={answers.warmest}
             onChange={(warmest) => put({ warmest })}
@@ -97,29 +99,27 @@ export function Where({ answers, put, wrong }: StepProps) {
 }
 
 export function Frost({ answers, put, wrong }: StepProps) {
+  const t = useTranslations('firstFarm')
   const south = (answers.latitude ?? 45) < 0
   return (
-    <Part
-      title="When is frost over?"
-      text={`As you know it: the day that half the years have behind them. ${south ? 'South of the equator spring frost ends about September or October.' : ''}`}
-    >
+    <Part title={t('whenIsFrostOver')} text={t('asYouKnowItThe', { south: south ? 'yes' : 'no' })}>
       <Box
         sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr 1fr' }, gap: 1.75, alignItems: 'start' }}
       >
         <WordField
-          label="Last frost in spring, MM-DD"
+          label={t('lastFrostInSpringMm')}
           value={answers.lastFrost}
           onChange={(lastFrost) => put({ lastFrost })}
           error={wrong('lastFrost')}
         />
         <WordField
-          label="First frost in autumn, MM-DD"
+          label={t('firstFrostInAutumnMm')}
           value={answers.firstFrost}
           onChange={(firstFrost) => put({ firstFrost })}
           error={wrong('firstFrost')}
         />
         <NumberField
-          label="In one year of ten, later by"
+          label={t('inOneYearOfTen')}
           unit="days"
           value={answers.spread}
           onChange={(spread) => spread !== undefined && put({ spread: Math.max(0, spread) })}
@@ -130,6 +130,7 @@ export function Frost({ answers, put, wrong }: StepProps) {
 }
 
 export function Crops({ answers, put }: StepProps) {
+  const t = useTranslations('firstFarm')
   const format = useFormat(answers.units)
   const [text, setText] = useState('')
   const shown = (
@@ -140,11 +141,11 @@ export function Crops({ answers, put }: StepProps) {
   const without = cropsWithoutWay(answers)
   return (
     <Part
-      title="Which crops to begin with?"
+      title={t('whichCropsToBeginWith')}
       text="Ten are enough. Their figures come from the library; varieties and seed lots can follow."
     >
-      <WordField label="Find another of the library" type="search" value={text} onChange={setText} width={300} />
-      <Box role="group" aria-label="Crops" sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 2 }}>
+      <WordField label={t('findAnotherOfTheLibrary')} type="search" value={text} onChange={setText} width={300} />
+      <Box role="group" aria-label={t('crops')} sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 2 }}>
         {shown.slice(0, 40).map(({ key, name }) => {
           const on = answers.crops.includes(key)
           return (
@@ -164,18 +165,17 @@ export function Crops({ answers, put }: StepProps) {
             />
           )
         })}
-        {shown.length === 0 && (
-          <Box sx={{ color: 'text.secondary' }}>Nothing of that name. It can be entered from its packet later.</Box>
-        )}
+        {shown.length === 0 && <Box sx={{ color: 'text.secondary' }}>{t('nothingOfThatNameIt')}</Box>}
       </Box>
       {without.length > 0 && (
         <Alert severity="warning" sx={{ mt: 2 }}>
-          No chosen container fits{' '}
-          {list(
-            format,
-            without.map(({ name }) => name),
-          )}
-          . Go back and tick a larger or smaller one, or leave {without.length === 1 ? 'it' : 'them'} for later.
+          {t('noChosenContainerFitsGo', {
+            list: list(
+              format,
+              without.map(({ name }) => name),
+            ),
+            without: without.length,
+          })}
         </Alert>
       )}
     </Part>
@@ -183,6 +183,7 @@ export function Crops({ answers, put }: StepProps) {
 }
 
 export function Plantings({ answers, put }: StepProps) {
+  const t = useTranslations('firstFarm')
   const format = useFormat(answers.units)
   const nameOf = (key: string) => libraryKind(key)?.names[answers.region] ?? key
   const first = useMemo(() => {
@@ -196,10 +197,7 @@ export function Plantings({ answers, put }: StepProps) {
   const set = (i: number, part: Partial<Answers['plantings'][number]>) =>
     put({ plantings: answers.plantings.map((other, at) => (at === i ? { ...other, ...part } : other)) })
   return (
-    <Part
-      title="What goes into the field, and when?"
-      text="A first planting of each, a little after frost for tender kinds and before it for hardy ones. Leave plants empty for what comes later."
-    >
+    <Part title={t('whatGoesIntoTheField')} text={t('aFirstPlantingOfEach')}>
       <Box sx={{ display: 'grid', gap: 1.25 }}>
         {answers.plantings.map((wish, i) => (
           <Box
@@ -212,10 +210,10 @@ export function Plantings({ answers, put }: StepProps) {
             }}
           >
             <Box sx={{ fontWeight: 600, gridColumn: { xs: '1 / -1', sm: 'auto' } }}>{nameOf(wish.crop)}</Box>
-            <NumberField label="Plants" value={wish.plants} onChange={(plants) => set(i, { plants })} />
-            <WordField label="Planted on" type="date" value={wish.on ?? ''} onChange={(on) => set(i, { on })} />
+            <NumberField label={t('plants')} value={wish.plants} onChange={(plants) => set(i, { plants })} />
+            <WordField label={t('plantedOn')} type="date" value={wish.on ?? ''} onChange={(on) => set(i, { on })} />
             <NumberField
-              label="Again every"
+              label={t('againEvery')}
               unit="days"
               value={wish.every}
               onChange={(every) =>
@@ -223,7 +221,7 @@ export function Plantings({ answers, put }: StepProps) {
               }
             />
             {wish.every !== undefined && (
-              <NumberField label="In all" value={wish.count} onChange={(n) => set(i, { count: n })} />
+              <NumberField label={t('inAll')} value={wish.count} onChange={(n) => set(i, { count: n })} />
             )}
           </Box>
         ))}
@@ -233,8 +231,8 @@ export function Plantings({ answers, put }: StepProps) {
           role="status"
           sx={{ mt: 2.5, p: 2, bgcolor: 'background.paper', border: 1, borderColor: 'divider', borderRadius: 1 }}
         >
-          <b>First sowings:</b> {first.map((task) => `${task.batch.variety.name} ${format.date(task.day)}`).join(', ')}{' '}
-          …
+          <b>{t('firstSowings')}</b>{' '}
+          {first.map((task) => `${task.batch.variety.name} ${format.date(task.day)}`).join(', ')} …
         </Box>
       )}
     </Part>

@@ -3,6 +3,7 @@
 import Box from '@mui/material/Box'
 import Dialog from '@mui/material/Dialog'
 import { useState } from 'react'
+import { useTranslations } from 'next-intl'
 import { LOSS_CAUSES, type Entry } from '../../season/schema'
 import { present } from '../../season/values'
 import { ChoiceField, NumberField, WordField } from '../../ui/fields'
@@ -21,6 +22,7 @@ const NUMBERS = [
 ] as const
 
 export function CorrectEntry({ entry, onClose }: { entry: Entry; onClose: () => void }) {
+  const t = useTranslations('journal')
   const { season, format, today } = useSeason()
   const { record } = useRecord()
   const [on, setOn] = useState(entry.on)
@@ -51,14 +53,14 @@ export function CorrectEntry({ entry, onClose }: { entry: Entry; onClose: () => 
     <Dialog open onClose={onClose} fullWidth maxWidth="xs" aria-labelledby="correct-title">
       <Box sx={{ p: 2.5 }}>
         <EntryForm
-          title={`Correct: ${entrySentence(entry, season, format)}`}
-          titleId="correct-title"
+          title={t('correct', { entrySentence: entrySentence(entry, season, format) })}
+          titleId={t('correctTitle')}
           problem={problem}
-          action="Put this in its place"
+          action={t('putThisInItsPlace')}
           onWrite={() => void write()}
           onClose={onClose}
         >
-          <WordField type="date" label="On" value={on} onChange={setOn} />
+          <WordField type="date" label={t('on')} value={on} onChange={setOn} />
           <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 2 }}>
             {NUMBERS.map(([name, title]) =>
               name in entry.what ? (
@@ -73,7 +75,7 @@ export function CorrectEntry({ entry, onClose }: { entry: Entry; onClose: () => 
           </Box>
           {'place' in entry.what && (
             <ChoiceField
-              label="Where"
+              label={t('where')}
               value={(parts.place as string | undefined) ?? ''}
               options={season.places.map((one) => [one.key, one.name] as const)}
               onChange={(next) => set('place', next)}
@@ -81,13 +83,13 @@ export function CorrectEntry({ entry, onClose }: { entry: Entry; onClose: () => 
           )}
           {'cause' in entry.what && (
             <ChoiceField
-              label="Why"
+              label={t('why')}
               value={entry.what.did === 'loss' ? (parts.cause as typeof entry.what.cause) : ''}
               options={LOSS_CAUSES.map((one) => [one, format.t(`records.loss.${one}`)] as const)}
               onChange={(next) => set('cause', next)}
             />
           )}
-          <WordField label="Note" value={note} onChange={setNote} lines={2} />
+          <WordField label={t('note')} value={note} onChange={setNote} lines={2} />
         </EntryForm>
       </Box>
     </Dialog>

@@ -5,6 +5,7 @@ import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
 import { useSearchParams } from 'next/navigation'
 import { useDeferredValue, useMemo, useState } from 'react'
+import { useTranslations } from 'next-intl'
 import { parseDay } from '../../core/calendar/day'
 import type { Entry } from '../../season/schema'
 import { ChoiceField, WordField } from '../../ui/fields'
@@ -19,6 +20,7 @@ import { WriteNote } from './write-note'
 const AT_ONCE = 60
 
 export function JournalView() {
+  const t = useTranslations('journal')
   const { season, plan, format, data } = useSeason()
   const search = useSearchParams()
   const [words, setWords] = useState(search.get('q') ?? '')
@@ -38,15 +40,15 @@ export function JournalView() {
     <Box sx={{ px: { xs: 1.5, md: 2.5 }, py: 2, maxWidth: 1000 }}>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, alignItems: 'center' }}>
         <Typography variant="h1" sx={{ flex: 1, minWidth: 160 }}>
-          Journal
+          {t('journal')}
         </Typography>
         {!data.whatIf && (
           <Button variant="contained" disableElevation onClick={() => setWriting(true)} sx={{ minHeight: 44 }}>
-            Write a note
+            {t('writeANote')}
           </Button>
         )}
         <Button variant="outlined" color="inherit" href="/out/journal.csv" download sx={{ minHeight: 44 }}>
-          CSV
+          {t('csv')}
         </Button>
       </Box>
       <JournalTabs at="/journal" />
@@ -59,19 +61,19 @@ export function JournalView() {
           '& > :first-of-type': { gridColumn: { xs: '1 / -1', md: 'auto' } },
         }}
       >
-        <WordField type="search" label="Search batch, crop, place, person or words" value={words} onChange={setWords} />
-        <ChoiceField label="Kind" value={kind} none="Everything" options={KINDS} onChange={setKind} />
+        <WordField type="search" label={t('searchBatchCropPlacePerson')} value={words} onChange={setWords} />
+        <ChoiceField label={t('kind')} value={kind} none={t('everything')} options={KINDS} onChange={setKind} />
         <ChoiceField
-          label="Person"
+          label={t('person')}
           value={person}
-          none="Everyone"
+          none={t('everyone')}
           options={people.map((one) => [one, one] as const)}
           onChange={setPerson}
         />
         <ChoiceField
-          label="Place"
+          label={t('place')}
           value={place}
-          none="Everywhere"
+          none={t('everywhere')}
           options={season.places.map((one) => [one.key, one.name] as const)}
           onChange={setPlace}
         />
@@ -79,17 +81,16 @@ export function JournalView() {
       <Box sx={{ fontSize: 14, color: 'text.secondary', mb: 0.5 }} aria-live="polite">
         {count(format, found.length, 'entry')}
         {found.length > 0
-          ? `, ${format.date(parseDay(found.at(-1)!.on))} to ${format.date(parseDay(found[0]!.on))}`
+          ? t('to', {
+              parseDay: format.date(parseDay(found.at(-1)!.on)),
+              parseDay2: format.date(parseDay(found[0]!.on)),
+            })
           : ''}
       </Box>
       <EntryList
         entries={found.slice(0, shown)}
         named
-        empty={
-          season.records.length === 0
-            ? 'Nothing is written down yet. Tick work off on Today, and it stands here.'
-            : 'Nothing is found by these words.'
-        }
+        empty={season.records.length === 0 ? t('nothingIsWrittenDownYet') : t('nothingIsFoundByThese')}
         onCorrect={setCorrecting}
       />
       {found.length > shown && (
@@ -99,7 +100,7 @@ export function JournalView() {
           onClick={() => setShown(shown + 5 * AT_ONCE)}
           sx={{ mt: 1.5, minHeight: 44 }}
         >
-          Show more
+          {t('showMore')}
         </Button>
       )}
       {correcting && <CorrectEntry entry={correcting} onClose={() => setCorrecting(undefined)} />}

@@ -10,7 +10,7 @@ const records = [
   done('a', '2027-03-10', 'sow', { cells: 256, seeds: 256 }),
   entry('a', '2027-03-20', { did: 'count', cells: 256, showing: 240, doubles: 3 }, { who: 'Crew B' }),
   entry('t', '2027-03-20', { did: 'loss', plants: 4, cause: 'damping-off' }, { note: 'Too wet by the door' }),
-  entry(undefined, '2027-03-21', { did: 'round', kind: 'water' } as never, { place: 'bench' }),
+  entry(undefined, '2027-03-21', { did: 'round', what: 'water' }, { place: 'bench' }),
   entry('a', '2027-03-22', { did: 'note' }, { note: 'Good colour' }),
 ]
 const plan = createPlanner().plan({ ...readSmall(), records })

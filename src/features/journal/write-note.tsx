@@ -3,6 +3,7 @@
 import Box from '@mui/material/Box'
 import Dialog from '@mui/material/Dialog'
 import { useState } from 'react'
+import { useTranslations } from 'next-intl'
 import { ChoiceField, WordField } from '../../ui/fields'
 import { EntryForm, withNote } from '../../ui/records/entry-form'
 import { PhotoField } from '../../ui/records/photos'
@@ -10,6 +11,7 @@ import { useRecord, useWho } from '../../ui/records/use-record'
 import { useSeason } from '../../ui/season-context'
 
 export function WriteNote({ onClose }: { onClose: () => void }) {
+  const t = useTranslations('journal')
   const { season } = useSeason()
   const { record } = useRecord()
   const [who, setWho] = useWho()
@@ -19,29 +21,29 @@ export function WriteNote({ onClose }: { onClose: () => void }) {
   const [problem, setProblem] = useState<string>()
   const write = async () => {
     const more = withNote(note, photos)
-    if (Object.keys(more).length === 0) return setProblem('Write something, or add a photo.')
-    await record({ place: place === '' ? undefined : place, what: { did: 'note' }, ...more }, 'Noted.')
+    if (Object.keys(more).length === 0) return setProblem(t('writeSomethingOrAddA'))
+    await record({ place: place === '' ? undefined : place, what: { did: 'note' }, ...more }, t('noted'))
     onClose()
   }
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="xs" aria-labelledby="note-title">
       <Box sx={{ p: 2.5 }}>
         <EntryForm
-          title="Write a note"
-          titleId="note-title"
+          title={t('writeANote')}
+          titleId={t('noteTitle')}
           problem={problem}
           onWrite={() => void write()}
           onClose={onClose}
         >
-          <WordField label="Note" value={note} onChange={setNote} lines={3} />
+          <WordField label={t('note')} value={note} onChange={setNote} lines={3} />
           <ChoiceField
-            label="Place"
+            label={t('place')}
             value={place}
-            none="None in particular"
+            none={t('noneInParticular')}
             options={season.places.map((one) => [one.key, one.name] as const)}
             onChange={setPlace}
           />
-          <WordField label="Written by" value={who} onChange={setWho} />
+          <WordField label={t('writtenBy')} value={who} onChange={setWho} />
           <PhotoField photos={photos} onChange={setPhotos} />
         </EntryForm>
       </Box>

@@ -11,6 +11,7 @@ import Typography from '@mui/material/Typography'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { useMemo, useState } from 'react'
+import { useTranslations } from 'next-intl'
 import type { ThingEdit } from '../../actions/change-season'
 import { ownCrop } from '../../core/batch/own-crop'
 import { libraryKind } from '../../library/library'
@@ -32,12 +33,13 @@ import { withOwnFigure } from './model'
 
 /** A kind of the library that the season does not have yet. */
 export function LibraryPage({ crop }: { crop: Crop }) {
+  const t = useTranslations('knowHow')
   const { season } = useSeason()
   const router = useRouter()
   const { busy, change, failure, problems } = useChange()
   const [chosen, setChosen] = useState<readonly string[]>(() => usualSchool(crop, season))
   const add = async () => {
-    if (await change(editsToAdd(season, crop, chosen), `${crop.name} added to the season`))
+    if (await change(editsToAdd(season, crop, chosen), t('addedToTheSeason', { crop: crop.name })))
       router.push(`/know-how?crop=${crop.key}`)
   }
   return (
@@ -51,9 +53,9 @@ export function LibraryPage({ crop }: { crop: Crop }) {
       )}
       <CropCautions crop={crop} />
       <Box sx={{ mt: 2, p: 2, border: 1, borderColor: 'divider', borderRadius: 1, bgcolor: 'background.paper' }}>
-        <Typography variant="h2">Add it to the season</Typography>
+        <Typography variant="h2">{t('addItToTheSeason')}</Typography>
         <Typography component="p" sx={{ color: 'text.secondary', fontSize: 14, mt: 0.5 }}>
-          Choose how you would raise it; every method can be changed later, and others added.
+          {t('chooseHowYouWouldRaise')}
         </Typography>
         <SchoolChoices crop={crop} chosen={chosen} onChange={setChosen} />
         {(failure ?? problems[0]) && (
@@ -62,7 +64,7 @@ export function LibraryPage({ crop }: { crop: Crop }) {
           </Alert>
         )}
         <Button variant="contained" startIcon={<AddIcon />} disabled={busy} onClick={() => void add()} sx={{ mt: 1 }}>
-          {busy ? 'Adding …' : `Add ${crop.name}`}
+          {busy ? t('adding') : t('add', { crop: crop.name })}
         </Button>
       </Box>
       <FigureSheet crop={crop} readOnly base={{ crop, name: 'library' }} problems={[]} onFigure={() => undefined} />
@@ -80,6 +82,7 @@ export function SchoolChoices({
   chosen: readonly string[]
   onChange: (chosen: readonly string[]) => void
 }) {
+  const t = useTranslations('knowHow')
   const { season, format } = useSeason()
   return (
     <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', lg: '1fr 1fr' }, columnGap: 2, my: 1 }}>
@@ -104,7 +107,7 @@ export function SchoolChoices({
               <Box sx={{ pt: 0.75, lineHeight: 1.3 }}>
                 {school.name}
                 <Box sx={{ fontSize: 13, color: 'text.secondary' }}>
-                  {lacks ? `Not here: ${needsWords(made, format)}.` : `${school.gains} ${school.costs}`}
+                  {lacks ? t('notHere', { needs: needsWords(made, format) }) : `${school.gains} ${school.costs}`}
                 </Box>
               </Box>
             }
@@ -117,6 +120,7 @@ export function SchoolChoices({
 
 /** A crop of the season. */
 export function CropEditor({ stored }: { stored: Crop }) {
+  const t = useTranslations('knowHow')
   const { season } = useSeason()
   const router = useRouter()
   const { now: crop, set, put, at, frame, problems, saving } = useThingEditor('crops', stored, '/know-how')
@@ -137,7 +141,7 @@ export function CropEditor({ stored }: { stored: Crop }) {
         .map((from) => ({ of: 'varieties' as const, key: from.key, from, to: null })),
       { of: 'crops', key: stored.key, from: stored, to: null },
     ]
-    if (await saving.change(edits, `${stored.name} taken out of the season`)) router.push('/know-how')
+    if (await saving.change(edits, t('takenOutOfTheSeason', { stored: stored.name }))) router.push('/know-how')
   }
   return (
     <EditorFrame
@@ -155,16 +159,16 @@ export function CropEditor({ stored }: { stored: Crop }) {
           size="small"
           onClick={() => (removing && blocking.length === 0 ? void remove() : setRemoving(true))}
         >
-          {removing && blocking.length === 0 ? 'Delete it with its varieties and methods' : 'Delete from the season'}
+          {removing && blocking.length === 0 ? t('deleteItWithItsVarieties') : t('deleteFromTheSeason')}
         </Button>
       }
     >
       <Varieties crop={stored} />
       <Methods crop={stored} />
       <Box sx={{ display: 'grid', gridTemplateColumns: { sm: '1fr 1fr' }, gap: 1.5, mt: 3 }}>
-        <WordField label="Name" value={crop.name} onChange={(name) => put('name', name)} error={at('name')} />
+        <WordField label={t('name')} value={crop.name} onChange={(name) => put('name', name)} error={at('name')} />
         <WordField
-          label="Family"
+          label={t('family')}
           value={crop.family ?? ''}
           onChange={(family) => put('family', family === '' ? undefined : family)}
         />
@@ -183,6 +187,7 @@ export function CropEditor({ stored }: { stored: Crop }) {
 }
 
 function Varieties({ crop }: { crop: Crop }) {
+  const t = useTranslations('knowHow')
   const { season } = useSeason()
   const { change, busy } = useChange()
   const [name, setName] = useState('')
@@ -192,13 +197,16 @@ function Varieties({ crop }: { crop: Crop }) {
     const key = freeKeyIn(season.varieties, keyOf(said))
     if (
       said &&
-      (await change([{ of: 'varieties', key, from: null, to: { key, crop: crop.key, name: said } }], `${said} added`))
+      (await change(
+        [{ of: 'varieties', key, from: null, to: { key, crop: crop.key, name: said } }],
+        t('added', { said }),
+      ))
     )
       setName('')
   }
   return (
     <Box component="section" sx={{ mt: 3 }}>
-      <Typography variant="h2">Varieties</Typography>
+      <Typography variant="h2">{t('varieties')}</Typography>
       <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, mt: 0.5 }}>
         {own.map((variety) => (
           <Box component="li" key={variety.key} sx={{ py: 0.4 }}>
@@ -208,16 +216,16 @@ function Varieties({ crop }: { crop: Crop }) {
             {variety.overrides && (
               <Box component="span" sx={{ color: 'text.secondary', fontSize: 14 }}>
                 {' '}
-                with figures of its own
+                {t('withFiguresOfItsOwn')}
               </Box>
             )}
           </Box>
         ))}
       </Box>
       <Box sx={{ display: 'flex', gap: 1, mt: 1, maxWidth: 420 }}>
-        <WordField label="New variety" value={name} onChange={setName} />
+        <WordField label={t('newVariety')} value={name} onChange={setName} />
         <Button variant="outlined" disabled={busy || name.trim() === ''} onClick={() => void add()}>
-          Add
+          {t('add2')}
         </Button>
       </Box>
     </Box>
@@ -225,20 +233,21 @@ function Varieties({ crop }: { crop: Crop }) {
 }
 
 function Methods({ crop }: { crop: Crop }) {
+  const t = useTranslations('knowHow')
   const { season, format } = useSeason()
   const { change, busy } = useChange()
   const [open, setOpen] = useState(false)
   const [chosen, setChosen] = useState<readonly string[]>([])
   const own = season.methods.filter((method) => method.crop === crop.key)
   const add = async () => {
-    if (await change(methodsToAdd(season, crop, chosen), `Growing methods for ${crop.name} added`)) {
+    if (await change(methodsToAdd(season, crop, chosen), t('growingMethodsForAdded', { crop: crop.name }))) {
       setOpen(false)
       setChosen([])
     }
   }
   return (
     <Box component="section" sx={{ mt: 3 }}>
-      <Typography variant="h2">Growing methods</Typography>
+      <Typography variant="h2">{t('growingMethods')}</Typography>
       <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, mt: 0.5 }}>
         {own.map((method) => (
           <Box component="li" key={method.key} sx={{ py: 0.4 }}>
@@ -253,7 +262,7 @@ function Methods({ crop }: { crop: Crop }) {
         ))}
         {own.length === 0 && (
           <Box component="li" sx={{ color: 'text.secondary' }}>
-            None yet: choose at least one, so that it can be planned.
+            {t('noneYetChooseAtLeast')}
           </Box>
         )}
       </Box>
@@ -261,15 +270,17 @@ function Methods({ crop }: { crop: Crop }) {
         <Box sx={{ mt: 1, p: 1.5, border: 1, borderColor: 'divider', borderRadius: 1, bgcolor: 'background.paper' }}>
           <SchoolChoices crop={crop} chosen={chosen} onChange={setChosen} />
           <Button variant="contained" size="small" disabled={busy || chosen.length === 0} onClick={() => void add()}>
-            Add {chosen.length > 1 ? `${chosen.length} ways` : 'this way'}
+            {t('addOfExtra', {
+              extra: chosen.length > 1 ? t('ways', { chosen: String(chosen.length) }) : t('thisWay'),
+            })}
           </Button>
           <Button size="small" color="inherit" onClick={() => setOpen(false)} sx={{ ml: 1 }}>
-            Cancel
+            {t('cancel')}
           </Button>
         </Box>
       ) : (
         <Button size="small" startIcon={<AddIcon />} onClick={() => setOpen(true)} sx={{ mt: 0.5 }}>
-          Add ready-made methods
+          {t('addReadyMadeMethods')}
         </Button>
       )}
     </Box>
@@ -278,6 +289,7 @@ function Methods({ crop }: { crop: Crop }) {
 
 /** A variety: its own figures over those of its crop. */
 export function VarietyEditor({ stored }: { stored: Variety }) {
+  const t = useTranslations('knowHow')
   const { season } = useSeason()
   const crop = season.crops.find(({ key }) => key === stored.crop)!
   const {
@@ -300,24 +312,24 @@ export function VarietyEditor({ stored }: { stored: Variety }) {
           </MuiLink>
           <Typography variant="h1">{variety.name}</Typography>
           <Typography component="p" sx={{ mt: 0.5, color: 'text.secondary', maxWidth: 640 }}>
-            What you change here holds for this variety alone; everything else follows {crop.name}.
+            {t('whatYouChangeHereHolds', { crop: crop.name })}
           </Typography>
         </>
       }
       {...frame}
       more={
         <Button color="error" size="small" onClick={remove}>
-          Delete variety
+          {t('deleteVariety')}
         </Button>
       }
     >
       <Box sx={{ display: 'grid', gridTemplateColumns: { sm: '1fr 1fr' }, gap: 1.5, mt: 2 }}>
-        <WordField label="Name" value={variety.name} onChange={(name) => put('name', name)} error={at('name')} />
+        <WordField label={t('name')} value={variety.name} onChange={(name) => put('name', name)} error={at('name')} />
         {crop.seasonGroups.length > 0 && (
           <ChoiceField
-            label="Season group"
+            label={t('seasonGroup')}
             value={variety.seasonGroup ?? ''}
-            none="not given"
+            none={t('notGiven')}
             options={crop.seasonGroups.map(({ name }) => [name, name] as const)}
             onChange={(group) => put('seasonGroup', group === '' ? undefined : group)}
             help={crop.seasonGroups.find(({ name }) => name === variety.seasonGroup)?.note}
@@ -326,7 +338,7 @@ export function VarietyEditor({ stored }: { stored: Variety }) {
       </Box>
       <Box sx={{ mt: 1.5 }}>
         <WordField
-          label="Note"
+          label={t('note')}
           value={variety.note ?? ''}
           lines={2}
           onChange={(note) => put('note', note === '' ? undefined : note)}
@@ -339,9 +351,7 @@ export function VarietyEditor({ stored }: { stored: Variety }) {
         problems={problems}
         onFigure={(path, value) => set(withOwnFigure(variety, path, value))}
       />
-      {uses.length > 0 && (
-        <UsedBy what={stored.name} uses={uses} wayOut="Choose another variety there, or remove those first." />
-      )}
+      {uses.length > 0 && <UsedBy what={stored.name} uses={uses} wayOut={t('chooseAnotherVarietyThereOr')} />}
     </EditorFrame>
   )
 }

@@ -4,6 +4,7 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Checkbox from '@mui/material/Checkbox'
 import FormControlLabel from '@mui/material/FormControlLabel'
+import { useTranslations } from 'next-intl'
 import { withFigure } from '../../season/figures'
 import { CAUTIONS, type Crop } from '../../season/schema'
 import { ChoiceField, NumberField, WordField } from '../../ui/fields'
@@ -35,6 +36,7 @@ export function Editor({
   readOnly: boolean
   onChange: (value: unknown) => void
 }) {
+  const t = useTranslations('knowHow')
   const { kind, name } = figure
   if (readOnly) return <FigureText figure={figure} value={value} />
   const common = { label: name, hideLabel: true, error } as const
@@ -57,7 +59,7 @@ export function Editor({
           {...common}
           value={(value as string | undefined) ?? ''}
           options={kind.options}
-          none="not given"
+          none={t('notGiven')}
           onChange={(next) => onChange(next === '' ? undefined : next)}
           width={200}
         />
@@ -94,6 +96,7 @@ function Points({
   error: string | undefined
   onChange: (value: unknown) => void
 }) {
+  const t = useTranslations('knowHow')
   const set = (i: number, part: Partial<Crop['growth']['points'][number]>) =>
     onChange(value.map((point, at) => (at === i ? { ...point, ...part } : point)))
   return (
@@ -101,20 +104,20 @@ function Points({
       {value.map((point, i) => (
         <Box key={i} sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, alignItems: 'flex-start' }}>
           <NumberField
-            label="Mix a plant"
+            label={t('mixAPlant')}
             quantity="volume"
             value={point.ml}
             onChange={(ml) => ml !== undefined && set(i, { ml })}
             width={108}
           />
           <NumberField
-            label="Ready from"
+            label={t('readyFrom')}
             value={point.ready}
             onChange={(ready) => ready !== undefined && set(i, { ready })}
             width={92}
           />
           <NumberField
-            label="Too old after"
+            label={t('tooOldAfter')}
             value={point.limit}
             onChange={(limit) => limit !== undefined && set(i, { limit })}
             width={92}
@@ -126,7 +129,7 @@ function Points({
             onClick={() => onChange(value.filter((_, at) => at !== i))}
             sx={{ mt: 0.5 }}
           >
-            Delete
+            {t('delete')}
           </Button>
         </Box>
       ))}
@@ -148,6 +151,7 @@ function Preparation({
   error: string | undefined
   onChange: (value: unknown) => void
 }) {
+  const t = useTranslations('knowHow')
   const set = (i: number, part: Partial<Crop['preparation'][number]>) =>
     onChange(value.map((one, at) => (at === i ? { ...one, ...part } : one)))
   return (
@@ -155,7 +159,7 @@ function Preparation({
       {value.map((one, i) => (
         <Box key={i} sx={{ display: 'flex', gap: 1, alignItems: 'center' }}>
           <WordField
-            label="What is done"
+            label={t('whatIsDone')}
             hideLabel
             value={one.what}
             onChange={(what) => set(i, { what })}
@@ -163,7 +167,7 @@ function Preparation({
             error={error}
           />
           <NumberField
-            label="Days"
+            label={t('days')}
             hideLabel
             unit="days"
             value={one.days}
@@ -171,12 +175,12 @@ function Preparation({
             width={110}
           />
           <Button size="small" color="inherit" onClick={() => onChange(value.filter((_, at) => at !== i))}>
-            Delete
+            {t('delete')}
           </Button>
         </Box>
       ))}
-      <Button size="small" color="inherit" onClick={() => onChange([...value, { what: 'Soak', days: 1 }])}>
-        Add a preparation
+      <Button size="small" color="inherit" onClick={() => onChange([...value, { what: t('soak'), days: 1 }])}>
+        {t('addAPreparation')}
       </Button>
     </Box>
   )
@@ -198,6 +202,7 @@ function Hole({
   error: string | undefined
   onChange: (value: unknown) => void
 }) {
+  const t = useTranslations('knowHow')
   const set = (i: number, part: Partial<(typeof value)[number]>) =>
     onChange(value.map((one, at) => (at === i ? { ...one, ...part } : one)))
   const without = (i: number) => (value.length === 1 ? undefined : value.filter((_, at) => at !== i))
@@ -206,7 +211,7 @@ function Hole({
       {value.map((one, i) => (
         <Box key={i} sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, alignItems: 'center' }}>
           <WordField
-            label="What goes in"
+            label={t('whatGoesIn')}
             hideLabel
             value={one.what}
             onChange={(what) => set(i, { what })}
@@ -214,14 +219,14 @@ function Hole({
             error={error}
           />
           <NumberField
-            label="How much"
+            label={t('howMuch')}
             hideLabel
             value={one.amount}
             onChange={(amount) => amount !== undefined && set(i, { amount })}
             width={84}
           />
           <ChoiceField
-            label="Unit"
+            label={t('unit')}
             hideLabel
             value={one.unit}
             options={UNITS}
@@ -229,16 +234,16 @@ function Hole({
             width={110}
           />
           <Button size="small" color="inherit" onClick={() => onChange(without(i))}>
-            Delete
+            {t('delete')}
           </Button>
         </Box>
       ))}
       <Button
         size="small"
         color="inherit"
-        onClick={() => onChange([...value, { what: 'Compost', amount: 1, unit: 'handful' }])}
+        onClick={() => onChange([...value, { what: t('compost'), amount: 1, unit: 'handful' }])}
       >
-        Add what goes in
+        {t('addWhatGoesIn')}
       </Button>
     </Box>
   )
@@ -253,6 +258,7 @@ function Groups({
   error: string | undefined
   onChange: (value: unknown) => void
 }) {
+  const t = useTranslations('knowHow')
   const set = (i: number, part: Partial<Crop['seasonGroups'][number]>) =>
     onChange(value.map((one, at) => (at === i ? { ...one, ...part } : one)))
   return (
@@ -260,7 +266,7 @@ function Groups({
       {value.map((one, i) => (
         <Box key={i} sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, alignItems: 'center', width: '100%' }}>
           <WordField
-            label="Group"
+            label={t('group')}
             hideLabel
             value={one.name}
             onChange={(name) => set(i, { name })}
@@ -268,15 +274,15 @@ function Groups({
             error={error}
           />
           <Box sx={{ flex: '1 1 180px' }}>
-            <WordField label="What marks it" hideLabel value={one.note} onChange={(note) => set(i, { note })} />
+            <WordField label={t('whatMarksIt')} hideLabel value={one.note} onChange={(note) => set(i, { note })} />
           </Box>
           <Button size="small" color="inherit" onClick={() => onChange(value.filter((_, at) => at !== i))}>
-            Delete
+            {t('delete')}
           </Button>
         </Box>
       ))}
-      <Button size="small" color="inherit" onClick={() => onChange([...value, { name: 'Group', note: '' }])}>
-        Add a group
+      <Button size="small" color="inherit" onClick={() => onChange([...value, { name: t('group'), note: '' }])}>
+        {t('addAGroup')}
       </Button>
     </Box>
   )
@@ -284,6 +290,7 @@ function Groups({
 
 /** Days to harvest, from sowing or planting, and the warmth they hold at. */
 function Maturity({ name, value, error, onChange }: OwnProps) {
+  const t = useTranslations('knowHow')
   const common = { label: name, hideLabel: true, error } as const
   const at = (value as NonNullable<Crop['field']['maturity']> | undefined) ?? {
     days: undefined,
@@ -300,23 +307,23 @@ function Maturity({ name, value, error, onChange }: OwnProps) {
         width={124}
       />
       <ChoiceField
-        label="Counted from"
+        label={t('countedFrom')}
         hideLabel
         value={at.from}
         options={[
-          ['sowing', 'from sowing'],
-          ['planting', 'from planting'],
+          ['sowing', t('fromSowing')],
+          ['planting', t('fromPlanting')],
         ]}
         onChange={(from) => from && at.days !== undefined && onChange({ ...at, from })}
         width={150}
       />
       <NumberField
-        label="at"
+        label={t('at')}
         quantity="temperature"
         value={at.at}
         onChange={(warm) => at.days !== undefined && onChange(withFigure(at as { at?: number }, 'at', warm))}
         width={110}
-        help="empty: plain days"
+        help={t('emptyPlainDays')}
       />
     </Box>
   )
@@ -324,6 +331,7 @@ function Maturity({ name, value, error, onChange }: OwnProps) {
 
 /** What one plant gives. */
 function Yield({ name, value, error, onChange }: OwnProps) {
+  const t = useTranslations('knowHow')
   const common = { label: name, hideLabel: true, error } as const
   const now = (value as NonNullable<Crop['field']['yield']> | undefined) ?? {
     amount: undefined,
@@ -340,7 +348,7 @@ function Yield({ name, value, error, onChange }: OwnProps) {
         width={84}
       />
       <ChoiceField
-        label="Unit"
+        label={t('unit')}
         hideLabel
         value={now.unit}
         options={[
@@ -353,12 +361,12 @@ function Yield({ name, value, error, onChange }: OwnProps) {
         width={108}
       />
       <ChoiceField
-        label="Per"
+        label={t('per')}
         hideLabel
         value={now.per}
         options={[
-          ['plant', 'a plant'],
-          ['plant-week', 'a plant and week'],
+          ['plant', t('aPlant')],
+          ['plant-week', t('aPlantAndWeek')],
         ]}
         onChange={(per) => per && set({ per })}
         width={160}
@@ -369,38 +377,39 @@ function Yield({ name, value, error, onChange }: OwnProps) {
 
 /** At which leaf it is pinched, and what that changes. */
 function Pinch({ value, error, onChange }: OwnProps) {
+  const t = useTranslations('knowHow')
   const now = value as NonNullable<Crop['care']['pinch']> | undefined
   if (!now)
     return (
       <Button size="small" color="inherit" onClick={() => onChange({ leaf: 5, delayDays: 10, stems: 3 })}>
-        It is pinched
+        {t('itIsPinched')}
       </Button>
     )
   const set = (part: object) => onChange({ ...now, ...part })
   return (
     <Box sx={ROW}>
       <NumberField
-        label="Pinched at true leaf"
+        label={t('pinchedAtTrueLeaf')}
         value={now.leaf}
         onChange={(leaf) => leaf !== undefined && set({ leaf })}
         width={130}
         error={error}
       />
       <NumberField
-        label="Harvest later by"
+        label={t('harvestLaterBy')}
         unit="days"
         value={now.delayDays}
         onChange={(delayDays) => delayDays !== undefined && set({ delayDays })}
         width={130}
       />
       <NumberField
-        label="Stems for one"
+        label={t('stemsForOne')}
         value={now.stems}
         onChange={(stems) => stems !== undefined && set({ stems })}
         width={110}
       />
       <Button size="small" color="inherit" onClick={() => onChange(undefined)}>
-        Not pinched
+        {t('notPinched')}
       </Button>
     </Box>
   )
@@ -408,6 +417,7 @@ function Pinch({ value, error, onChange }: OwnProps) {
 
 /** Raised or sown in place, and why. */
 function Raise({ name, value, error, onChange }: OwnProps) {
+  const t = useTranslations('knowHow')
   const now = (value as NonNullable<Crop['raise']> | undefined) ?? { way: 'either' as const, why: '' }
   return (
     <Box sx={ROW}>
@@ -416,7 +426,7 @@ function Raise({ name, value, error, onChange }: OwnProps) {
         hideLabel
         value={now.way}
         options={[
-          ['direct', 'sown in place'],
+          ['direct', t('sownInPlace')],
           ['raised', 'raised'],
           ['either', 'either'],
         ]}
@@ -425,7 +435,7 @@ function Raise({ name, value, error, onChange }: OwnProps) {
       />
       <Box sx={{ flex: '1 1 220px' }}>
         <WordField
-          label="Why"
+          label={t('why')}
           hideLabel
           value={now.why}
           onChange={(why) => onChange({ ...now, why })}
@@ -463,13 +473,14 @@ function Cautions({ value, onChange }: OwnProps) {
 
 /** From the coolest to the warmest. */
 function Range({ name, value, error, quantity, onChange }: OwnProps & { quantity: Quantity }) {
+  const t = useTranslations('knowHow')
   const [a, b] = (value as [number, number] | undefined) ?? [undefined, undefined]
   const set = (x: number | undefined, y: number | undefined) =>
     onChange(x === undefined && y === undefined ? undefined : [x ?? y, y ?? x])
   return (
     <Box sx={ROW}>
       <NumberField
-        label={`${name}, coolest`}
+        label={t('coolest', { name })}
         hideLabel
         value={a}
         quantity={quantity}
@@ -477,9 +488,9 @@ function Range({ name, value, error, quantity, onChange }: OwnProps & { quantity
         width={110}
         error={error}
       />{' '}
-      to
+      {t('to')}
       <NumberField
-        label={`${name}, warmest`}
+        label={t('warmest', { name })}
         hideLabel
         value={b}
         quantity={quantity}

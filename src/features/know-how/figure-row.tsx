@@ -4,6 +4,7 @@ import UndoIcon from '@mui/icons-material/SettingsBackupRestore'
 import Box from '@mui/material/Box'
 import IconButton from '@mui/material/IconButton'
 import Tooltip from '@mui/material/Tooltip'
+import { useTranslations } from 'next-intl'
 import type { About } from '../../library/entry'
 import type { Figure } from './figures'
 import { Editor } from './figure-editor'
@@ -34,6 +35,7 @@ export function FigureRow({
   onChange,
   onPutBack,
 }: FigureRowProps) {
+  const t = useTranslations('knowHow')
   const changed = changedFrom !== undefined
   return (
     <Box
@@ -61,13 +63,13 @@ export function FigureRow({
         {changed ? (
           <Box sx={{ display: 'flex', alignItems: 'center', gap: 0.5 }}>
             <Box>
-              <b>Yours</b>
+              <b>{t('yours')}</b>
               <br />
               {changedFrom.name}: <FigureText figure={figure} value={changedFrom.value} />
             </Box>
             {!readOnly && (
-              <Tooltip title={`Put back to the figure of the ${changedFrom.name}`}>
-                <IconButton size="small" aria-label={`Put back ${figure.name}`} onClick={onPutBack}>
+              <Tooltip title={t('putBackToTheFigure', { changedFrom: changedFrom.name })}>
+                <IconButton size="small" aria-label={t('putBack', { figure: figure.name })} onClick={onPutBack}>
                   <UndoIcon fontSize="small" />
                 </IconButton>
               </Tooltip>

@@ -6,6 +6,7 @@ import Button from '@mui/material/Button'
 import Chip from '@mui/material/Chip'
 import Typography from '@mui/material/Typography'
 import { useState } from 'react'
+import { useTranslations } from 'next-intl'
 import { libraryKind } from '../../library/library'
 import { usualGermination } from '../../library/entry'
 import { figureAt } from '../../season/figures'
@@ -101,29 +102,31 @@ export function FigureSheet({ crop, variety, readOnly = false, base, problems, o
 }
 
 function EntryButton({ open, onClick }: { open: boolean; onClick: () => void }) {
+  const t = useTranslations('knowHow')
   return (
     <Button size="small" color="inherit" onClick={onClick} aria-expanded={open}>
-      {open ? 'Close' : 'Enter it as on a packet'}
+      {open ? t('close') : t('enterItAsOnA')}
     </Button>
   )
 }
 
 /** Names of a crop in one line: family, season, frost, life, and how it is begun. */
 export function CropTags({ crop }: { crop: Crop }) {
+  const t = useTranslations('knowHow')
   const groups = {
     vegetable: 'vegetable',
     herb: 'herb',
-    'cut-flower': 'cut flower',
+    'cut-flower': t('cutFlower'),
     bedding: 'bedding',
-    perennial: 'perennial from seed',
+    perennial: t('perennialFromSeed'),
   }
   const tags = [
     crop.family,
     crop.group && crop.group !== 'perennial' && groups[crop.group],
-    crop.season && `${crop.season} season`,
+    crop.season && t('season', { season: crop.season }),
     crop.tenderness,
     crop.lifespan,
-    crop.raise && { direct: 'sown in place', raised: 'raised', either: 'raised or sown in place' }[crop.raise.way],
+    crop.raise && { direct: t('sownInPlace'), raised: 'raised', either: t('raisedOrSownInPlace') }[crop.raise.way],
   ]
   return (
     <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, mt: 1 }}>
@@ -138,12 +141,14 @@ export function CropTags({ crop }: { crop: Crop }) {
 
 /** The crop's cautions, short and calm. */
 export function CropCautions({ crop }: { crop: Crop }) {
+  const t = useTranslations('knowHow')
   const { format } = useSeason()
   if (crop.cautions.length === 0) return null
   return (
     <Alert severity="warning" sx={{ mt: 1.5 }}>
-      {crop.cautions.map((one) => format.t(`words.cautions.caution.${one}`)).join('; ')}. Follow the label and local
-      rules.
+      {t('followTheLabelAndLocal', {
+        cautions: crop.cautions.map((one) => format.t(`words.cautions.caution.${one}`)).join('; '),
+      })}
     </Alert>
   )
 }

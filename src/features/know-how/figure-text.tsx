@@ -2,6 +2,7 @@
 'use client'
 import Box from '@mui/material/Box'
 import type { ReactNode } from 'react'
+import { useTranslations } from 'next-intl'
 import type { Crop } from '../../season/schema'
 import { scaleOf, shownText, type Quantity } from '../../ui/measure'
 import { useUnits } from '../../ui/units'
@@ -12,6 +13,7 @@ import { sourceWords } from '../../words/library'
 import type { Figure } from './figures'
 
 export function Source({ figure, about }: { figure: Figure; about: About | undefined }) {
+  const t = useTranslations('knowHow')
   const { format } = useSeason()
   const units = useUnits()
   const estimate = about?.source === 'estimate'
@@ -24,7 +26,10 @@ export function Source({ figure, about }: { figure: Figure; about: About | undef
       {about?.range && (
         <>
           <br />
-          likely {shownText(about.range[0], quantity, units)} to {shownText(about.range[1], quantity, units)}
+          {t('likelyTo', {
+            shownText: shownText(about.range[0], quantity, units),
+            shownText2: shownText(about.range[1], quantity, units),
+          })}
         </>
       )}
     </>
@@ -33,10 +38,11 @@ export function Source({ figure, about }: { figure: Figure; about: About | undef
 
 /** A figure in words, where it cannot be changed. */
 export function FigureText({ figure, value }: { figure: Figure; value: unknown }): ReactNode {
+  const t = useTranslations('knowHow')
   const units = useUnits()
   const { format } = useSeason()
   const { kind } = figure
-  if (value === undefined || (Array.isArray(value) && value.length === 0)) return 'not given'
+  if (value === undefined || (Array.isArray(value) && value.length === 0)) return t('notGiven')
   switch (kind.as) {
     case 'number':
       return `${shownText(value as number, kind.quantity, units)} ${kind.unit ?? scaleOf(kind.quantity, units).unit}`
@@ -44,7 +50,11 @@ export function FigureText({ figure, value }: { figure: Figure; value: unknown }
       return kind.options.find(([key]) => key === value)?.[1] ?? String(value)
     case 'range': {
       const [a, b] = value as [number, number]
-      return `${shownText(a, kind.quantity, units)} to ${shownText(b, kind.quantity, units)} ${scaleOf(kind.quantity, units).unit}`
+      return t('toOfShownText', {
+        shownText: shownText(a, kind.quantity, units),
+        shownText2: shownText(b, kind.quantity, units),
+        unit: scaleOf(kind.quantity, units).unit,
+      })
     }
     case 'points':
       return (value as Crop['growth']['points'])
@@ -52,22 +62,28 @@ export function FigureText({ figure, value }: { figure: Figure; value: unknown }
         .join('; ')
     case 'maturity': {
       const { days, from, at } = value as NonNullable<Crop['field']['maturity']>
-      return `${days} days from ${from}${atWords(at, format)}`
+      return t('daysFrom', { days: String(days), from, at: atWords(at, format) })
     }
     case 'yield': {
       const { amount, unit, per } = value as NonNullable<Crop['field']['yield']>
-      return `${format.number(amount, 2)} ${unit} a plant${per === 'plant-week' ? ' and week' : ''}`
+      return t('aPlantOfAmount', { amount: format.number(amount, 2), unit, per: per === 'plant-week' ? 'yes' : 'no' })
     }
     case 'pinch': {
       const { leaf, delayDays, stems } = value as NonNullable<Crop['care']['pinch']>
-      return `at leaf ${leaf}: ${delayDays} days later, ${format.number(stems, 1)} stems for one`
+      return t('atLeafDaysLaterStems', {
+        leaf: String(leaf),
+        delayDays: String(delayDays),
+        stems: format.number(stems, 1),
+      })
     }
     case 'raise': {
       const { way, why } = value as NonNullable<Crop['raise']>
       return `${way}. ${why}`
     }
     case 'preparation':
-      return (value as Crop['preparation']).map(({ what, days }) => `${what}, ${days} days`).join('; ')
+      return (value as Crop['preparation'])
+        .map(({ what, days }) => t('daysOfWhat', { what, days: String(days) }))
+        .join('; ')
     case 'groups':
       return (value as Crop['seasonGroups']).map((group) => groupWords(group, format)).join('. ')
     case 'hole':
@@ -81,11 +97,14 @@ export function FigureText({ figure, value }: { figure: Figure; value: unknown }
 
 function groupWords({ name, note, days, hours, warmth }: Crop['seasonGroups'][number], f: Format): string {
   const figures = [
-    days === undefined ? undefined : `${days} days to harvest`,
-    hours === undefined ? undefined : `from days of ${f.number(hours, 1)} h`,
-    warmth === undefined ? undefined : `best at ${f.temperature(warmth[0])} to ${f.temperature(warmth[1])}`,
+    days === undefined ? undefined : f.t('knowHow.daysToHarvest', { days: String(days) }),
+    hours === undefined ? undefined : f.t('knowHow.fromDaysOfH', { hours: f.number(hours, 1) }),
+    warmth === undefined
+      ? undefined
+      : f.t('knowHow.bestAtTo', { temperature: f.temperature(warmth[0]), temperature2: f.temperature(warmth[1]) }),
   ].filter((part) => part !== undefined)
   return `${name}: ${note}${figures.length > 0 ? ` (${figures.join(', ')})` : ''}`
 }
 
-const atWords = (at: number | undefined, f: Format) => (at === undefined ? '' : ` at ${f.temperature(at)}`)
+const atWords = (at: number | undefined, f: Format) =>
+  at === undefined ? '' : f.t('knowHow.atOfTemperature', { temperature: f.temperature(at) })

@@ -4,6 +4,7 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import dynamic from 'next/dynamic'
 import { useMemo, useState } from 'react'
+import { useTranslations } from 'next-intl'
 import { daysToEmerge, pointFrom, thermalTimeFrom, weeksTo, type WeeksProblem } from '../../core/growth/entry'
 import { containerAge } from '../../core/growth/container-age'
 import { growthRate } from '../../core/growth/rate'
@@ -31,6 +32,7 @@ const sentence = { display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap:
 
 /** Days to come up, drawn against temperature. */
 export function GerminationCurve({ crop, dots = [] }: { crop: Crop; dots?: readonly (readonly [number, number])[] }) {
+  const t = useTranslations('knowHow')
   const { format } = useSeason()
   const { units } = format
   const { germination: g } = crop
@@ -42,8 +44,8 @@ export function GerminationCurve({ crop, dots = [] }: { crop: Crop; dots?: reado
       const days = daysToEmerge(g, t)
       points.push([t * factor + offset, days === undefined || days > best * 8 ? null : days])
     }
-    return [{ name: 'half are up after', points, tone: 'ready' as const }]
-  }, [g, units])
+    return [{ name: t('halfAreUpAfter'), points, tone: 'ready' as const }]
+  }, [g, t, units])
   const shownDots = useMemo(() => {
     const { factor, offset } = scaleOf('temperature', units)
     return dots.map(([t, days]) => [t * factor + offset, days] as const)
@@ -51,25 +53,36 @@ export function GerminationCurve({ crop, dots = [] }: { crop: Crop; dots?: reado
   const text = useMemo(
     () => ({
       x: (t: number) => `${format.number(t, 0)} ${scaleOf('temperature', units).unit}`,
-      y: (days: number) => `${format.number(days, 1)} days`,
+      y: (days: number) => t('daysOfDays', { days: format.number(days, 1) }),
     }),
-    [format, units],
+    [format, t, units],
   )
   return (
     <LineChart
       curves={curve}
       dots={shownDots}
-      xName="temperature it germinates at"
-      yName="days to come up"
+      xName={t('temperatureItGerminatesAt')}
+      yName={t('daysToComeUp')}
       xText={text.x}
       yText={text.y}
-      label={`${crop.name}: days to come up, ${[10, 15, 20, 25].map((t) => `${daysToEmerge(g, t)?.toFixed(0) ?? 'never'} at ${format.temperature(t)}`).join(', ')}`}
+      label={t('daysToComeUpOfCrop', {
+        crop: crop.name,
+        value: [10, 15, 20, 25]
+          .map((at) =>
+            t('atOfDaysToEmerge', {
+              daysToEmerge: daysToEmerge(g, at)?.toFixed(0) ?? t('never'),
+              temperature: format.temperature(at),
+            }),
+          )
+          .join(', '),
+      })}
     />
   )
 }
 
 /** "Up in 5 to 9 days at 18 to 20 °C." */
 export function UpInEntry({ crop, onUse }: { crop: Crop; onUse: (thermalTime: number) => void }) {
+  const t = useTranslations('knowHow')
   const { germination: g } = crop
   const start = Math.round(usualGermination(g))
   const [days, setDays] = useState<[number | undefined, number | undefined]>([undefined, undefined])
@@ -87,36 +100,36 @@ export function UpInEntry({ crop, onUse }: { crop: Crop; onUse: (thermalTime: nu
     [ordered, at, days],
   )
   return (
-    <Box sx={shell} role="group" aria-label="Enter it as on a packet: days to come up">
+    <Box sx={shell} role="group" aria-label={t('enterItAsOnA2')}>
       <Box sx={sentence}>
-        <span>Up in</span>
+        <span>{t('upIn')}</span>
         <NumberField
-          label="First up, days"
+          label={t('firstUpDays')}
           hideLabel
           value={days[0]}
           onChange={(x) => setDays([x, days[1]])}
           width={64}
         />
-        <span>to</span>
+        <span>{t('to')}</span>
         <NumberField
-          label="Last up, days"
+          label={t('lastUpDays')}
           hideLabel
           value={days[1]}
           onChange={(x) => setDays([days[0], x])}
           width={64}
         />
-        <span>days at</span>
+        <span>{t('daysAt')}</span>
         <NumberField
-          label="Coolest"
+          label={t('coolest2')}
           hideLabel
           quantity="temperature"
           value={at[0]}
           onChange={(x) => setAt([x, at[1]])}
           width={96}
         />
-        <span>to</span>
+        <span>{t('to')}</span>
         <NumberField
-          label="Warmest"
+          label={t('warmest2')}
           hideLabel
           quantity="temperature"
           value={at[1]}
@@ -129,17 +142,20 @@ export function UpInEntry({ crop, onUse }: { crop: Crop; onUse: (thermalTime: nu
           disabled={heat === undefined}
           onClick={() => heat !== undefined && onUse(Math.round(heat * 10) / 10)}
         >
-          Use it
+          {t('useIt')}
         </Button>
       </Box>
       <Box role="status" sx={{ fontSize: 14, color: 'text.secondary', minHeight: 22, mt: 0.5 }}>
         {heat !== undefined
           ? `That is ${format.number(heat, 1)} degree-days above ${format.temperature(g.base)}; it was ${format.number(g.thermalTime, 1)}.`
           : whole && !ordered
-            ? 'The first number of each pair is the smaller one.'
+            ? t('theFirstNumberOfEach')
             : ordered
-              ? `Nothing comes up at that temperature: it must lie between ${format.temperature(g.base)} and ${format.temperature(g.ceiling)}.`
-              : 'Fill in what you know, as on a packet.'}
+              ? t('nothingComesUpAtThat', {
+                  temperature: format.temperature(g.base),
+                  temperature2: format.temperature(g.ceiling),
+                })
+              : t('fillInWhatYouKnow')}
       </Box>
       <GerminationCurve crop={typed} dots={dots} />
     </Box>
@@ -163,6 +179,7 @@ export function WeeksEntry({
   onUse: (points: Crop['growth']['points']) => void
   onLeaf: (interval: number) => void
 }) {
+  const t = useTranslations('knowHow')
   const { season, format } = useSeason()
   const { growth, germination } = crop
   const usual = growth.usual ? (growth.usual[0] + growth.usual[1]) / 2 : growth.base + 12
@@ -187,37 +204,37 @@ export function WeeksEntry({
     )
   }, [point, growth.points])
   return (
-    <Box sx={shell} role="group" aria-label="Enter it as on a packet: weeks in a container">
+    <Box sx={shell} role="group" aria-label={t('enterItAsOnA3')}>
       <Box sx={sentence}>
         <NumberField
-          label="First good week"
+          label={t('firstGoodWeek')}
           hideLabel
           value={weeks[0]}
           onChange={(x) => setWeeks([x, weeks[1]])}
           width={64}
         />
-        <span>to</span>
+        <span>{t('to')}</span>
         <NumberField
-          label="Last good week"
+          label={t('lastGoodWeek')}
           hideLabel
           value={weeks[1]}
           onChange={(x) => setWeeks([weeks[0], x])}
           width={64}
         />
-        <span>weeks in</span>
+        <span>{t('weeksIn')}</span>
         <ChoiceField
-          label="Container"
+          label={t('container')}
           hideLabel
           value={container}
           options={season.containers.map(({ key, name }) => [key, name] as const)}
           onChange={setContainer}
           width={190}
         />
-        <span>at</span>
-        <NumberField label="Grown at" hideLabel quantity="temperature" value={at} onChange={setAt} width={96} />
-        <span>germinated at</span>
+        <span>{t('at')}</span>
+        <NumberField label={t('grownAt')} hideLabel quantity="temperature" value={at} onChange={setAt} width={96} />
+        <span>{t('germinatedAt')}</span>
         <NumberField
-          label="Germinated at"
+          label={t('germinatedAt2')}
           hideLabel
           quantity="temperature"
           value={germ}
@@ -225,15 +242,19 @@ export function WeeksEntry({
           width={96}
         />
         <Button variant="outlined" size="small" disabled={!points} onClick={() => points && onUse(points)}>
-          Use it
+          {t('useIt')}
         </Button>
       </Box>
       <Box role="status" sx={{ fontSize: 14, color: 'text.secondary', minHeight: 22, mt: 0.5 }}>
         {typeof point === 'string'
           ? PROBLEMS[point]
           : point
-            ? `In ${format.volume(point.ml)}: ready at ${format.number(point.ready)} degree-days, too old after ${format.number(point.limit)}.`
-            : 'Weeks are counted from sowing.'}
+            ? t('inReadyAtDegreeDays', {
+                volume: format.volume(point.ml),
+                ready: format.number(point.ready),
+                limit: format.number(point.limit),
+              })
+            : t('weeksAreCountedFromSowing')}
       </Box>
       <LeafEntry crop={crop} start={usual} onUse={onLeaf} />
       <HoldCurve
@@ -247,17 +268,18 @@ export function WeeksEntry({
 
 /** "A true leaf every 5 days at 18 °C." */
 function LeafEntry({ crop, start, onUse }: { crop: Crop; start: number; onUse: (interval: number) => void }) {
+  const t = useTranslations('knowHow')
   const [days, setDays] = useState<number>()
   const [at, setAt] = useState<number | undefined>(start)
   const interval = days !== undefined && days > 0 && at !== undefined ? days * growthRate(crop.growth, at) : 0
   return (
-    <Box sx={{ ...sentence, mt: 1 }} role="group" aria-label="Enter it as on a packet: true leaves">
-      <span>A true leaf every</span>
-      <NumberField label="Days from leaf to leaf" hideLabel value={days} onChange={setDays} width={64} />
-      <span>days at</span>
-      <NumberField label="Leaves at" hideLabel quantity="temperature" value={at} onChange={setAt} width={96} />
+    <Box sx={{ ...sentence, mt: 1 }} role="group" aria-label={t('enterItAsOnA4')}>
+      <span>{t('aTrueLeafEvery')}</span>
+      <NumberField label={t('daysFromLeafToLeaf')} hideLabel value={days} onChange={setDays} width={64} />
+      <span>{t('daysAt')}</span>
+      <NumberField label={t('leavesAt')} hideLabel quantity="temperature" value={at} onChange={setAt} width={96} />
       <Button variant="outlined" size="small" disabled={interval <= 0} onClick={() => onUse(Math.round(interval))}>
-        Use it for leaves
+        {t('useItForLeaves')}
       </Button>
     </Box>
   )
@@ -265,6 +287,7 @@ function LeafEntry({ crop, start, onUse }: { crop: Crop; start: number; onUse: (
 
 /** Weeks from sowing at which a plant is ready, and too old, against the size of its cell. */
 export function HoldCurve({ crop, at, germinatesAt }: { crop: Crop; at: number; germinatesAt: number }) {
+  const t = useTranslations('knowHow')
   const { format } = useSeason()
   const { germination, growth } = crop
   const curves = useMemo(() => {
@@ -279,9 +302,9 @@ export function HoldCurve({ crop, at, germinatesAt }: { crop: Crop; at: number; 
       )
     return [
       { name: 'ready', points: of('ready'), tone: 'ready' as const },
-      { name: 'too old', points: of('limit'), tone: 'limit' as const },
+      { name: t('tooOld'), points: of('limit'), tone: 'limit' as const },
     ]
-  }, [germination, growth, at, germinatesAt])
+  }, [t, germination, growth, at, germinatesAt])
   const dots = useMemo(
     () =>
       growth.points.flatMap((p) => [
@@ -296,16 +319,16 @@ export function HoldCurve({ crop, at, germinatesAt }: { crop: Crop; at: number; 
       log
       curves={curves}
       dots={dots}
-      xName="mix for one plant"
-      yName={`weeks from sowing, at ${format.temperature(at)}`}
+      xName={t('mixForOnePlant')}
+      yName={t('weeksFromSowingAt', { temperature: format.temperature(at) })}
       xText={text.x}
       yText={text.y}
-      label={`${crop.name}: weeks from sowing in cells of different sizes, green when ready, red when too old`}
+      label={t('weeksFromSowingInCells', { crop: crop.name })}
     />
   )
 }
 
 const axisText = (format: Format) => ({
   x: (ml: number) => format.volume(ml),
-  y: (weeks: number) => `${format.number(weeks, 1)} weeks`,
+  y: (weeks: number) => format.t('knowHow.weeks', { weeks: format.number(weeks, 1) }),
 })

@@ -10,6 +10,7 @@ import useMediaQuery from '@mui/material/useMediaQuery'
 import Link from 'next/link'
 import { useSearchParams } from 'next/navigation'
 import { useDeferredValue, useMemo, useState } from 'react'
+import { useTranslations } from 'next-intl'
 import { library, libraryKind, namedFor } from '../../library/library'
 import { ChoiceField, WordField } from '../../ui/fields'
 import { useSeason } from '../../ui/season-context'
@@ -29,6 +30,7 @@ const GROUPS = [
 ] as const
 
 export function KnowHowView() {
+  const t = useTranslations('knowHow')
   const { season } = useSeason()
   const params = useSearchParams()
   const narrow = useMediaQuery('(max-width:899px)')
@@ -54,18 +56,18 @@ export function KnowHowView() {
     <Box sx={{ height: '100%', display: 'flex', flexDirection: 'column', minHeight: 0 }}>
       <Tabs
         value={tab}
-        aria-label="Know-how"
+        aria-label={t('knowHow')}
         sx={{ px: { xs: 1, md: 2.5 }, borderBottom: 1, borderColor: 'divider', flex: 'none', minHeight: 44 }}
       >
-        <Tab label="Crops" value="crops" component={Link} href="/know-how" />
+        <Tab label={t('crops')} value="crops" component={Link} href="/know-how" />
         <Tab
-          label={narrow ? 'Methods' : 'Growing methods'}
+          label={narrow ? t('methods') : t('growingMethods')}
           value="methods"
           component={Link}
           href="/know-how?tab=methods"
         />
         <Tab
-          label={narrow ? 'Trouble' : 'Something is wrong'}
+          label={narrow ? t('trouble') : t('somethingIsWrong')}
           value="trouble"
           component={Link}
           href="/know-how?tab=trouble"
@@ -81,7 +83,7 @@ export function KnowHowView() {
             >
               {narrow && (
                 <Button component={Link} href="/know-how" size="small" color="inherit" sx={{ mb: 1 }}>
-                  All crops
+                  {t('allCrops')}
                 </Button>
               )}
               <Box sx={{ maxWidth: 860, pb: crop || variety ? 0 : 4 }}>{page ?? <Welcome />}</Box>
@@ -106,20 +108,19 @@ export function KnowHowView() {
 }
 
 function Welcome() {
+  const t = useTranslations('knowHow')
   const { season } = useSeason()
   return (
     <Box sx={{ pt: 4, maxWidth: 560 }}>
-      <Typography variant="h1">What is known of each crop</Typography>
+      <Typography variant="h1">{t('whatIsKnownOfEach')}</Typography>
       <Typography component="p" sx={{ mt: 1.5, color: 'text.secondary' }}>
-        {library().length} kinds ship with Dove Step, {season.crops.length} are in this season. Every figure says where
-        it comes from; an estimate says so. Change what your own house has taught you: what you change is marked, and
-        can be put back.
+        {t('kindsShipWithDoveStep', { library: String(library().length), crops: String(season.crops.length) })}
       </Typography>
       <Typography component="p" sx={{ mt: 1, color: 'text.secondary' }}>
-        Choose a crop, or enter one from a packet.
+        {t('chooseACropOrEnter')}
       </Typography>
       <Button component={Link} href="/know-how?new=packet" variant="outlined" startIcon={<AddIcon />} sx={{ mt: 2 }}>
-        From a packet
+        {t('fromAPacket')}
       </Button>
     </Box>
   )
@@ -127,6 +128,7 @@ function Welcome() {
 
 /** All crops of the season, then the rest of the library; found as one types. */
 function CropList({ here }: { here: string | undefined }) {
+  const t = useTranslations('knowHow')
   const { season } = useSeason()
   const [text, setText] = useState('')
   const [group, setGroup] = useState<string>('')
@@ -155,7 +157,7 @@ function CropList({ here }: { here: string | undefined }) {
   return (
     <Box
       component="nav"
-      aria-label="Crops"
+      aria-label={t('crops')}
       sx={{
         width: { xs: '100%', md: 290 },
         flex: 'none',
@@ -167,17 +169,17 @@ function CropList({ here }: { here: string | undefined }) {
       }}
     >
       <Box sx={{ p: 1.5, display: 'grid', gap: 1.25 }}>
-        <WordField label="Find a crop" type="search" value={text} onChange={setText} />
-        <ChoiceField label="Group" value={group} none="all groups" options={GROUPS} onChange={setGroup} />
+        <WordField label={t('findACrop')} type="search" value={text} onChange={setText} />
+        <ChoiceField label={t('group')} value={group} none={t('allGroups')} options={GROUPS} onChange={setGroup} />
         <Button component={Link} href="/know-how?new=packet" size="small" variant="outlined" startIcon={<AddIcon />}>
-          From a packet
+          {t('fromAPacket')}
         </Button>
       </Box>
       <Box sx={{ flex: 1, overflow: 'auto', pb: 2 }}>
-        <Group title="In this season" entries={own} here={here} />
-        <Group title="In the library" entries={rest} here={here} />
+        <Group title={t('inThisSeason')} entries={own} here={here} />
+        <Group title={t('inTheLibrary')} entries={rest} here={here} />
         {own.length + rest.length === 0 && (
-          <Box sx={{ px: 2, color: 'text.secondary' }}>Nothing of that name. Enter it from its packet.</Box>
+          <Box sx={{ px: 2, color: 'text.secondary' }}>{t('nothingOfThatNameEnter')}</Box>
         )}
       </Box>
     </Box>
@@ -187,6 +189,7 @@ function CropList({ here }: { here: string | undefined }) {
 const byName = (a: Entry, b: Entry) => a.name.localeCompare(b.name)
 
 function Group({ title, entries, here }: { title: string; entries: readonly Entry[]; here: string | undefined }) {
+  const t = useTranslations('knowHow')
   if (entries.length === 0) return null
   return (
     <>
@@ -228,7 +231,7 @@ function Group({ title, entries, here }: { title: string; entries: readonly Entr
           {entry.name}
           {entry.changed && (
             <Box component="span" sx={{ fontSize: 13, color: 'text.secondary', fontWeight: 450 }}>
-              yours
+              {t('yours2')}
             </Box>
           )}
         </Box>

@@ -10,6 +10,7 @@ import MuiLink from '@mui/material/Link'
 import Typography from '@mui/material/Typography'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
+import { useTranslations } from 'next-intl'
 import { withFigure } from '../../season/figures'
 import { HARDENING_SCHOOLS, type Method, type Stage } from '../../season/schema'
 import { EditorFrame, useThingEditor } from '../../ui/editor'
@@ -34,6 +35,7 @@ const POLICIES = [
 
 /** One way of raising. */
 export function MethodEditor({ stored }: { stored: Method }) {
+  const t = useTranslations('knowHow')
   const { season } = useSeason()
   const router = useRouter()
   const {
@@ -56,8 +58,8 @@ export function MethodEditor({ stored }: { stored: Method }) {
     const key = freeKeyIn(season.methods, stored.key)
     if (
       await saving.change(
-        [{ of: 'methods', key, from: null, to: { ...stored, key, name: `${stored.name}, another` } }],
-        `${stored.name} copied`,
+        [{ of: 'methods', key, from: null, to: { ...stored, key, name: t('another', { stored: stored.name }) } }],
+        t('copied', { stored: stored.name }),
       )
     )
       router.push(`/know-how?method=${key}`)
@@ -81,21 +83,21 @@ export function MethodEditor({ stored }: { stored: Method }) {
       more={
         <>
           <Button color="inherit" size="small" onClick={() => void copy()}>
-            Copy
+            {t('copy')}
           </Button>
           <Button color="error" size="small" onClick={remove}>
-            Delete
+            {t('delete')}
           </Button>
         </>
       }
     >
       <Box sx={{ display: 'grid', gridTemplateColumns: { lg: 'minmax(0, 1fr) 380px' }, columnGap: 4, mt: 2 }}>
         <Box>
-          <WordField label="Name" value={method.name} onChange={(name) => set({ name })} error={at('name')} />
-          <Part title="Sowing">
+          <WordField label={t('name')} value={method.name} onChange={(name) => set({ name })} error={at('name')} />
+          <Part title={t('sowing')}>
             <Fields>
               <ChoiceField
-                label="What goes into a cell"
+                label={t('whatGoesIntoACell')}
                 value={method.sowing.policy}
                 options={POLICIES}
                 onChange={(policy) => policy && set(withPolicy(method, policy, season))}
@@ -111,18 +113,18 @@ export function MethodEditor({ stored }: { stored: Method }) {
               title={
                 i === 0
                   ? method.sowing.policy === 'bought'
-                    ? 'Arrive in'
-                    : 'First container'
+                    ? t('arriveIn')
+                    : t('firstContainer')
                   : stage.container === undefined
-                    ? 'Only moved'
-                    : 'Potted up into'
+                    ? t('onlyMoved')
+                    : t('pottedUpInto')
               }
               tools={
                 i > 0 && (
                   <>
                     <IconButton
                       size="small"
-                      aria-label={`Stage ${i + 1} earlier`}
+                      aria-label={t('stageEarlier', { i: String(i + 1) })}
                       disabled={i === 1}
                       onClick={() => swap(i, i - 1)}
                     >
@@ -130,7 +132,7 @@ export function MethodEditor({ stored }: { stored: Method }) {
                     </IconButton>
                     <IconButton
                       size="small"
-                      aria-label={`Stage ${i + 1} later`}
+                      aria-label={t('stageLater', { i: String(i + 1) })}
                       disabled={i === method.stages.length - 1}
                       onClick={() => swap(i, i + 1)}
                     >
@@ -141,7 +143,7 @@ export function MethodEditor({ stored }: { stored: Method }) {
                       color="inherit"
                       onClick={() => set({ stages: method.stages.filter((_, other) => other !== i) })}
                     >
-                      Delete
+                      {t('delete')}
                     </Button>
                   </>
                 )
@@ -175,7 +177,7 @@ export function MethodEditor({ stored }: { stored: Method }) {
                 })
               }
             >
-              Pot up
+              {t('potUp')}
             </Button>
             <Button
               size="small"
@@ -195,14 +197,14 @@ export function MethodEditor({ stored }: { stored: Method }) {
                 })
               }
             >
-              Move without potting
+              {t('moveWithoutPotting')}
             </Button>
           </Box>
-          <Part title={inPlace ? 'Preparation' : 'Hardening, heat and preparation'}>
+          <Part title={inPlace ? t('preparation') : t('hardeningHeatAndPreparation')}>
             {!inPlace && (
               <Fields>
                 <NumberField
-                  label="Hardened for"
+                  label={t('hardenedFor')}
                   unit="days"
                   value={method.hardening.days}
                   onChange={(days) => days !== undefined && set({ hardening: { ...method.hardening, days } })}
@@ -210,7 +212,7 @@ export function MethodEditor({ stored }: { stored: Method }) {
                   error={at('hardening.days')}
                 />
                 <ChoiceField
-                  label="Hardened on"
+                  label={t('hardenedOn')}
                   value={method.hardening.place ?? ''}
                   none="nowhere"
                   options={season.places.map(({ key, name }) => [key, name] as const)}
@@ -221,9 +223,9 @@ export function MethodEditor({ stored }: { stored: Method }) {
                   error={at('hardening.place')}
                 />
                 <ChoiceField
-                  label="Hardened how"
+                  label={t('hardenedHow')}
                   value={method.hardening.school ?? ''}
-                  none={`as the farm (${HARDENING_WORDS[season.habits.hardening].name})`}
+                  none={t('asTheFarm', { HARDENING_WORDS: HARDENING_WORDS[season.habits.hardening].name })}
                   options={HARDENING_SCHOOLS.map((school) => [school, HARDENING_WORDS[school].name] as const)}
                   onChange={(school) =>
                     set({ hardening: withFigure(method.hardening, 'school', school === '' ? undefined : school) })
@@ -232,12 +234,12 @@ export function MethodEditor({ stored }: { stored: Method }) {
                 />
                 {method.sowing.policy !== 'bought' && (
                   <ChoiceField
-                    label="Heat and cover come off"
+                    label={t('heatAndCoverComeOff')}
                     value={String(method.leaveHeatAt) as '0.1' | '0.5' | '0.9'}
                     options={[
-                      ['0.1', 'at the first seedlings'],
-                      ['0.5', 'at half'],
-                      ['0.9', 'when nearly all are up'],
+                      ['0.1', t('atTheFirstSeedlings')],
+                      ['0.5', t('atHalf')],
+                      ['0.9', t('whenNearlyAllAreUp')],
                     ]}
                     onChange={(at) => at && set({ leaveHeatAt: Number(at) as Method['leaveHeatAt'] })}
                     width={230}
@@ -245,11 +247,11 @@ export function MethodEditor({ stored }: { stored: Method }) {
                 )}
                 {method.sowing.policy !== 'bought' && (
                   <ChoiceField
-                    label="Sown"
+                    label={t('sown')}
                     value={method.seeder ? 'seeder' : 'hand'}
                     options={[
-                      ['hand', 'by hand'],
-                      ['seeder', 'with a seeder'],
+                      ['hand', t('byHand')],
+                      ['seeder', t('withASeeder')],
                     ]}
                     onChange={(by) => put('seeder', by === 'seeder' ? true : undefined)}
                     width={150}
@@ -257,7 +259,7 @@ export function MethodEditor({ stored }: { stored: Method }) {
                 )}
                 {method.stages.filter(({ container }) => container !== undefined).length > 1 && (
                   <ChoiceField
-                    label="Potted up"
+                    label={t('pottedUp')}
                     value={pointKey(method.potUpPoint)}
                     options={POINTS}
                     onChange={(point) => point && set({ potUpPoint: Number(point) })}
@@ -274,9 +276,9 @@ export function MethodEditor({ stored }: { stored: Method }) {
               />
             </Box>
           </Part>
-          <Part title="Note">
+          <Part title={t('note')}>
             <WordField
-              label="Note"
+              label={t('note')}
               hideLabel
               lines={2}
               value={method.note ?? ''}

@@ -4,6 +4,7 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
 import type { ReactNode } from 'react'
+import { useTranslations } from 'next-intl'
 import { leafAge, leavesAt } from '../../core/growth/rate'
 import { PLACE_BY_RULE } from '../../core/schedule/place-by-rule'
 import { withFigure } from '../../season/figures'
@@ -41,6 +42,7 @@ export function SowingFields({
   at: (path: string) => string | undefined
   onChange: (sowing: Sowing) => void
 }) {
+  const t = useTranslations('knowHow')
   const whole = (
     { label, value, unit }: { label: string; value: number; unit?: string },
     path: string,
@@ -61,22 +63,22 @@ export function SowingFields({
     case 'thin':
       return (
         <>
-          {whole({ label: 'Seeds a cell', value: sowing.seedsPerCell }, 'seedsPerCell', (seedsPerCell) => ({
+          {whole({ label: t('seedsACell'), value: sowing.seedsPerCell }, 'seedsPerCell', (seedsPerCell) => ({
             ...sowing,
             seedsPerCell,
           }))}
-          {whole({ label: 'Kept', value: sowing.keep }, 'keep', (keep) => ({ ...sowing, keep }))}
+          {whole({ label: t('kept'), value: sowing.keep }, 'keep', (keep) => ({ ...sowing, keep }))}
         </>
       )
     case 'clump':
       return (
         <>
-          {whole({ label: 'Seeds a cell', value: sowing.seedsPerCell }, 'seedsPerCell', (seedsPerCell) => ({
+          {whole({ label: t('seedsACell'), value: sowing.seedsPerCell }, 'seedsPerCell', (seedsPerCell) => ({
             ...sowing,
             seedsPerCell,
           }))}
           <ChoiceField
-            label="Wanted are counted in"
+            label={t('wantedAreCountedIn')}
             value={sowing.count}
             options={[
               ['plants', 'plants'],
@@ -87,7 +89,7 @@ export function SowingFields({
             error={at('sowing.count')}
           />
           {sowing.count === 'clumps' &&
-            whole({ label: 'A good clump has', value: sowing.atLeast, unit: 'or more' }, 'atLeast', (atLeast) => ({
+            whole({ label: t('aGoodClumpHas'), value: sowing.atLeast, unit: t('orMore') }, 'atLeast', (atLeast) => ({
               ...sowing,
               atLeast,
             }))}
@@ -96,33 +98,33 @@ export function SowingFields({
     case 'divide':
       return (
         <>
-          {whole({ label: 'Seeds a cell', value: sowing.seedsPerCell }, 'seedsPerCell', (seedsPerCell) => ({
+          {whole({ label: t('seedsACell'), value: sowing.seedsPerCell }, 'seedsPerCell', (seedsPerCell) => ({
             ...sowing,
             seedsPerCell,
           }))}
-          {whole({ label: 'Parts at most', value: sowing.parts }, 'parts', (parts) => ({ ...sowing, parts }))}
+          {whole({ label: t('partsAtMost'), value: sowing.parts }, 'parts', (parts) => ({ ...sowing, parts }))}
         </>
       )
     case 'flat':
       return (
         <>
-          {whole({ label: 'Seeds a flat', value: sowing.seedsPerFlat }, 'seedsPerFlat', (seedsPerFlat) => ({
+          {whole({ label: t('seedsAFlat'), value: sowing.seedsPerFlat }, 'seedsPerFlat', (seedsPerFlat) => ({
             ...sowing,
             seedsPerFlat,
           }))}
           <NumberField
-            label="Good enough"
+            label={t('goodEnough')}
             quantity="share"
             value={sowing.usable}
             onChange={(usable) => usable !== undefined && onChange({ ...sowing, usable })}
             width={136}
             error={at('sowing.usable')}
           />
-          {whole({ label: 'From true leaf', value: sowing.readyLeaf }, 'readyLeaf', (readyLeaf) => ({
+          {whole({ label: t('fromTrueLeaf'), value: sowing.readyLeaf }, 'readyLeaf', (readyLeaf) => ({
             ...sowing,
             readyLeaf,
           }))}
-          {whole({ label: 'At latest leaf', value: sowing.limitLeaf }, 'limitLeaf', (limitLeaf) => ({
+          {whole({ label: t('atLatestLeaf'), value: sowing.limitLeaf }, 'limitLeaf', (limitLeaf) => ({
             ...sowing,
             limitLeaf,
           }))}
@@ -131,19 +133,19 @@ export function SowingFields({
     case 'in-place':
       return (
         <>
-          {whole({ label: 'Seeds a metre', value: sowing.seedsPerMetre }, 'seedsPerMetre', (seedsPerMetre) => ({
+          {whole({ label: t('seedsAMetre'), value: sowing.seedsPerMetre }, 'seedsPerMetre', (seedsPerMetre) => ({
             ...sowing,
             seedsPerMetre,
           }))}
           <NumberField
-            label="Thinned to"
+            label={t('thinnedTo')}
             quantity="length"
             value={sowing.thinTo}
             onChange={(thinTo) => thinTo !== undefined && onChange({ ...sowing, thinTo })}
             width={136}
             error={at('sowing.thinTo')}
           />
-          {whole({ label: 'At true leaf', value: sowing.thinLeaf }, 'thinLeaf', (thinLeaf) => ({
+          {whole({ label: t('atTrueLeaf'), value: sowing.thinLeaf }, 'thinLeaf', (thinLeaf) => ({
             ...sowing,
             thinLeaf,
           }))}
@@ -154,7 +156,7 @@ export function SowingFields({
         <>
           {crop.growth.leafInterval !== undefined && (
             <NumberField
-              label="True leaves on arrival"
+              label={t('trueLeavesOnArrival')}
               value={Math.round(leavesAt(sowing.age, crop.growth.leafInterval, crop.growth.firstLeaf) * 10) / 10}
               onChange={(leaves) =>
                 leaves !== undefined &&
@@ -166,24 +168,24 @@ export function SowingFields({
               width={150}
             />
           )}
-          {whole({ label: 'or age on arrival', value: sowing.age, unit: '°C·days' }, 'age', (age) => ({
+          {whole({ label: t('orAgeOnArrival'), value: sowing.age, unit: '°C·days' }, 'age', (age) => ({
             ...sowing,
             age,
           }))}
           <NumberField
-            label="Pass inspection"
+            label={t('passInspection')}
             quantity="share"
             value={sowing.good}
             onChange={(good) => good !== undefined && onChange({ ...sowing, good })}
             width={140}
             error={at('sowing.good')}
           />
-          {whole({ label: 'Ordered before', value: sowing.orderDays, unit: 'days' }, 'orderDays', (orderDays) => ({
+          {whole({ label: t('orderedBefore'), value: sowing.orderDays, unit: 'days' }, 'orderDays', (orderDays) => ({
             ...sowing,
             orderDays,
           }))}
           <NumberField
-            label="Price of one"
+            label={t('priceOfOne')}
             value={sowing.price}
             onChange={(price) => onChange(withFigure(sowing, 'price', price))}
             width={120}
@@ -209,14 +211,15 @@ export function StageFields({
   at: (path: string) => string | undefined
   onChange: (stage: Stage) => void
 }) {
+  const t = useTranslations('knowHow')
   const { season } = useSeason()
   const places = season.places.map(({ key, name }) => [key, name] as const)
-  const withRule = [[PLACE_BY_RULE, 'Cheapest that suits'] as const, ...places]
+  const withRule = [[PLACE_BY_RULE, t('cheapestThatSuits')] as const, ...places]
   return (
     <Fields>
       {stage.container !== undefined && (
         <ChoiceField
-          label="Container"
+          label={t('container')}
           value={stage.container}
           options={season.containers.map(({ key, name }) => [key, name] as const)}
           onChange={(container) => container && onChange({ ...stage, container })}
@@ -226,9 +229,9 @@ export function StageFields({
       )}
       {first && !bought && (
         <ChoiceField
-          label="Germinates on"
+          label={t('germinatesOn')}
           value={stage.germinateAt ?? ''}
-          none="where it grows on"
+          none={t('whereItGrowsOn')}
           options={withRule}
           onChange={(place) => onChange(withFigure(stage, 'germinateAt', place === '' ? undefined : place))}
           width={200}
@@ -236,17 +239,17 @@ export function StageFields({
         />
       )}
       <ChoiceField
-        label={first ? 'Grows on at' : 'Place'}
+        label={first ? t('growsOnAt') : t('place')}
         value={stage.place}
         options={withRule}
         onChange={(place) => place && onChange({ ...stage, place })}
         width={230}
         error={at('place')}
-        help={stage.place === PLACE_BY_RULE ? 'keeps the usual pace, bears the nights' : undefined}
+        help={stage.place === PLACE_BY_RULE ? t('keepsTheUsualPaceBears') : undefined}
       />
       {stage.container === undefined && <MovedWhen stage={stage} error={at('when')} onChange={onChange} />}
       <NumberField
-        label="Stay good"
+        label={t('stayGood')}
         quantity="share"
         value={stage.survival}
         onChange={(survival) => survival !== undefined && onChange({ ...stage, survival })}
@@ -275,24 +278,25 @@ function MovedWhen({
   error: string | undefined
   onChange: (stage: Stage) => void
 }) {
+  const t = useTranslations('knowHow')
   const { kind, number } = whenOf(stage)
   const set = (next: When, n: number) => onChange({ ...stage, when: whenAt(next, n) })
   return (
     <>
       <ChoiceField
-        label="When"
+        label={t('when')}
         value={kind}
         options={[
-          ['days', 'days before planting'],
-          ['leaf', 'at a true leaf'],
-          ['age', 'at an age'],
+          ['days', t('daysBeforePlanting')],
+          ['leaf', t('atATrueLeaf')],
+          ['age', t('atAnAge')],
         ]}
         onChange={(next) => next && set(next, USUAL_WHEN[next])}
         width={190}
         error={error}
       />
       <NumberField
-        label={kind === 'days' ? 'Days before' : kind === 'leaf' ? 'True leaf' : 'Degree-days'}
+        label={kind === 'days' ? t('daysBefore') : kind === 'leaf' ? t('trueLeaf') : t('degreeDays')}
         value={number}
         onChange={(n) => n !== undefined && set(kind, n)}
         width={120}
@@ -313,23 +317,24 @@ function PottedWhen({
   error: string | undefined
   onChange: (stage: Stage) => void
 }) {
+  const t = useTranslations('knowHow')
   return (
     <>
       <ChoiceField
-        label="When"
+        label={t('when')}
         value={stage.potUpPoint === undefined ? '' : pointKey(stage.potUpPoint)}
-        none={`as the way (${POINTS.find(([key]) => key === pointKey(point))![1]})`}
+        none={t('asTheWay', { POINTS: POINTS.find(([key]) => key === pointKey(point))![1] })}
         options={POINTS}
         onChange={(next) => onChange(withFigure(stage, 'potUpPoint', next === '' ? undefined : Number(next)))}
         width={190}
       />
       <NumberField
-        label="Divided into"
+        label={t('dividedInto')}
         value={stage.divide}
         onChange={(divide) => onChange(withFigure(stage, 'divide', divide))}
         width={120}
         error={error}
-        help="empty: not"
+        help={t('emptyNot')}
       />
     </>
   )
@@ -344,21 +349,23 @@ export function Preparations({
   usual: Method['preparation']
   onChange: (preparation: Method['preparation']) => void
 }) {
+  const t = useTranslations('knowHow')
   const own = method.preparation
   if (own === undefined) {
     return (
       <Box sx={{ fontSize: 14, color: 'text.secondary' }}>
-        Before sowing:{' '}
-        {usual && usual.length > 0
-          ? usual.map(({ what, days }) => `${what.toLowerCase()} ${days} ${days === 1 ? 'day' : 'days'}`).join(', ')
-          : 'nothing'}
-        , as the crop has it.{' '}
+        {t('beforeSowingAsTheCrop', {
+          extra:
+            usual && usual.length > 0
+              ? usual.map(({ what, days }) => `${what.toLowerCase()} ${days} ${days === 1 ? 'day' : 'days'}`).join(', ')
+              : t('nothing'),
+        })}{' '}
         <Button
           size="small"
           color="inherit"
-          onClick={() => onChange(usual && usual.length > 0 ? usual : [{ what: 'Soak', days: 1 }])}
+          onClick={() => onChange(usual && usual.length > 0 ? usual : [{ what: t('soak'), days: 1 }])}
         >
-          Change it for this method
+          {t('changeItForThisMethod')}
         </Button>
       </Box>
     )
@@ -368,13 +375,13 @@ export function Preparations({
       {own.map((one, i) => (
         <Box key={i} sx={{ display: 'flex', gap: 1 }}>
           <WordField
-            label="Before sowing"
+            label={t('beforeSowing')}
             value={one.what}
             onChange={(what) => onChange(own.map((other, at) => (at === i ? { ...one, what } : other)))}
             width={170}
           />
           <NumberField
-            label="Days"
+            label={t('days')}
             unit="days"
             value={one.days}
             onChange={(days) =>
@@ -383,16 +390,16 @@ export function Preparations({
             width={110}
           />
           <Button size="small" color="inherit" onClick={() => onChange(own.filter((_, at) => at !== i))}>
-            Delete
+            {t('delete')}
           </Button>
         </Box>
       ))}
       <Box>
-        <Button size="small" color="inherit" onClick={() => onChange([...own, { what: 'Soak', days: 1 }])}>
-          Add
+        <Button size="small" color="inherit" onClick={() => onChange([...own, { what: t('soak'), days: 1 }])}>
+          {t('add2')}
         </Button>
         <Button size="small" color="inherit" onClick={() => onChange(undefined)}>
-          As the crop has it
+          {t('asTheCropHasIt')}
         </Button>
       </Box>
     </Box>

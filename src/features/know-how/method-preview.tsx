@@ -3,6 +3,7 @@
 import Box from '@mui/material/Box'
 import Typography from '@mui/material/Typography'
 import { useDeferredValue, useMemo } from 'react'
+import { useTranslations } from 'next-intl'
 import { parseDay } from '../../core/calendar/day'
 import { createPlanner } from '../../core/plan/plan'
 import { readSeason } from '../../season/read'
@@ -15,6 +16,7 @@ import { markSentence } from '../../words/marks'
 
 /** What the way comes to, for a planting that uses it or for a hundred plants. */
 export function Preview({ method, sound }: { method: Method; sound: boolean }) {
+  const t = useTranslations('knowHow')
   const { season, planner, format, plan } = useSeason()
   const deferred = useDeferredValue(method)
   const batch = useMemo(() => {
@@ -65,7 +67,7 @@ export function Preview({ method, sound }: { method: Method; sound: boolean }) {
   return (
     <Box
       component="aside"
-      aria-label="What it comes to"
+      aria-label={t('whatItComesTo')}
       sx={{
         mt: { xs: 3, lg: 0 },
         p: 2,
@@ -79,19 +81,23 @@ export function Preview({ method, sound }: { method: Method; sound: boolean }) {
       }}
     >
       <Typography variant="h3" component="h2">
-        What it comes to
+        {t('whatItComesTo')}
       </Typography>
       {stand ? (
         <Box sx={{ mt: 1 }}>{inPlaceSentence(stand, format)}</Box>
       ) : batch ? (
         <>
           <Box sx={{ fontSize: 14, color: 'text.secondary', mb: 1 }}>
-            {count(format, batch.plants, 'plant')} of {batch.variety.name}, planted {format.date(batch.plantOn)}
+            {t('ofPlanted', {
+              plants: count(format, batch.plants, 'plant'),
+              variety: batch.variety.name,
+              plantOn: format.date(batch.plantOn),
+            })}
           </Box>
           {batch.sizing && (
             <Box sx={{ fontSize: 17, fontWeight: 650, mb: 1 }}>
               {batch.sow !== undefined &&
-                `${method.sowing.policy === 'bought' ? 'Arrive' : 'Sow'} ${format.date(batch.sow)}: `}
+                `${method.sowing.policy === 'bought' ? t('arrive') : t('sow')} ${format.date(batch.sow)}: `}
               {batch.sizing.seeds > 0
                 ? count(format, batch.sizing.seeds, 'seed')
                 : count(format, batch.sizing.cells, 'youngPlant')}
@@ -106,7 +112,7 @@ export function Preview({ method, sound }: { method: Method; sound: boolean }) {
         </>
       ) : (
         <Box sx={{ fontSize: 14, color: 'text.secondary', mt: 1 }}>
-          {sound ? 'Add a variety of this crop to see it.' : 'Put right what does not fit to see it.'}
+          {sound ? t('addAVarietyOfThis') : t('putRightWhatDoesNot')}
         </Box>
       )}
     </Box>

@@ -8,6 +8,7 @@ import Typography from '@mui/material/Typography'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { useMemo, useState } from 'react'
+import { useTranslations } from 'next-intl'
 import { wordsFor } from '../../library/library'
 import { methodOfSchool, SCHOOLS } from '../../library/schools'
 import type { Method } from '../../season/schema'
@@ -20,6 +21,7 @@ import { sowingWords } from '../../words/methods'
 
 /** Every way of the season by crop, and the schools they come from. */
 export function MethodsPage() {
+  const t = useTranslations('knowHow')
   const { season, format } = useSeason()
   const router = useRouter()
   const { change, busy } = useChange()
@@ -52,27 +54,27 @@ export function MethodsPage() {
         ? {
             key,
             crop: of.key,
-            name: 'New method',
+            name: t('newMethod'),
             sowing: { policy: 'single' },
             leaveHeatAt: 0.5,
             potUpPoint: 0.5,
             stages: [{ container: container.key, place: place.key, survival: 0.96 }],
             hardening: { days: 0 },
           }
-        : { ...made, key, name: 'New method' }
-    if (await change([{ of: 'methods', key, from: null, to: method }], `New method for ${of.name}`))
+        : { ...made, key, name: t('newMethod') }
+    if (await change([{ of: 'methods', key, from: null, to: method }], t('newMethodFor', { of: of.name })))
       router.push(`/know-how?method=${key}`)
   }
   return (
     <Box>
-      <Typography variant="h1">Growing methods</Typography>
+      <Typography variant="h1">{t('growingMethods')}</Typography>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 2, mb: 1 }}>
-        <WordField label="Find a method" type="search" value={text} onChange={setText} width={200} />
+        <WordField label={t('findAMethod')} type="search" value={text} onChange={setText} width={200} />
         <Box sx={{ flex: 1 }} />
         <ChoiceField
-          label="New method for"
+          label={t('newMethodFor2')}
           value={crop}
-          none="choose a crop"
+          none={t('chooseACrop')}
           options={season.crops.map(({ key, name }) => [key, name] as const)}
           onChange={setCrop}
           width={190}
@@ -83,7 +85,7 @@ export function MethodsPage() {
           disabled={crop === '' || busy || season.containers.length === 0 || season.places.length === 0}
           onClick={() => void add()}
         >
-          Add
+          {t('add2')}
         </Button>
       </Box>
       <Box sx={{ columns: { lg: 2 }, columnGap: 4 }}>
@@ -100,21 +102,17 @@ export function MethodsPage() {
                 <Box sx={{ fontSize: 13.5, color: 'text.secondary' }}>
                   {sowingWords(method.sowing, format)};{' '}
                   {plantings.get(method.key)
-                    ? `in ${count(format, plantings.get(method.key)!, 'planting')}`
-                    : 'not used yet'}
+                    ? t('in', { plantings: count(format, plantings.get(method.key)!, 'planting') })
+                    : t('notUsedYet')}
                 </Box>
               </Box>
             ))}
           </Box>
         ))}
       </Box>
-      {season.methods.length === 0 && (
-        <Typography sx={{ color: 'text.secondary' }}>
-          None yet. Add a crop from the library first; ready-made methods come with it.
-        </Typography>
-      )}
+      {season.methods.length === 0 && <Typography sx={{ color: 'text.secondary' }}>{t('noneYetAddACrop')}</Typography>}
       <Typography variant="h2" sx={{ mt: 4, mb: 1 }}>
-        Ready-made methods
+        {t('readyMadeMethods')}
       </Typography>
       <Box sx={{ display: 'grid', gridTemplateColumns: { md: '1fr 1fr' }, columnGap: 4, rowGap: 1.5 }}>
         {SCHOOLS.map((school) => (
@@ -122,7 +120,7 @@ export function MethodsPage() {
             <Typography variant="h3">{school.name}</Typography>
             <Box sx={{ fontSize: 14.5 }}>{school.how}</Box>
             <Box sx={{ fontSize: 14, color: 'text.secondary' }}>
-              For: {school.gains} Against: {school.costs}
+              {t('forAgainst', { gains: school.gains, costs: school.costs })}
             </Box>
           </Box>
         ))}

@@ -6,6 +6,7 @@ import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
 import { useRouter } from 'next/navigation'
 import { useMemo, useState } from 'react'
+import { useTranslations } from 'next-intl'
 import type { ThingEdit } from '../../actions/change-season'
 import { pointFrom, thermalTimeFrom } from '../../core/growth/entry'
 import { library, libraryKind } from '../../library/library'
@@ -37,6 +38,7 @@ const MIDDLING = {
 } as const
 
 export function PacketPage() {
+  const t = useTranslations('knowHow')
   const { season, format } = useSeason()
   const router = useRouter()
   const saving = useChange()
@@ -69,8 +71,7 @@ export function PacketPage() {
         up[1] >= up[0] && upAt[1] >= upAt[0] && up[0] > 0
           ? thermalTimeFrom(crop.germination, { days: up, at: upAt })
           : undefined
-      if (heat === undefined)
-        wrong.push('Days to come up: the first number is the smaller one, and it must be warm enough for this kind.')
+      if (heat === undefined) wrong.push(t('daysToComeUpThe'))
       else crop = withFigure(crop, 'germination.thermalTime', Math.round(heat * 10) / 10)
     }
     if (depth !== undefined) crop = withFigure(crop, 'germination.depth', depth)
@@ -84,8 +85,7 @@ export function PacketPage() {
         at: grownAt ?? usual,
         germinatesAt: usualGermination(crop.germination),
       })
-      if (typeof point === 'string')
-        wrong.push('Weeks to planting: they must be longer than it takes to come up, the smaller number first.')
+      if (typeof point === 'string') wrong.push(t('weeksToPlantingTheyMust'))
       else {
         const own = { ml, ready: Math.round(point.ready), limit: Math.round(point.limit) }
         crop = withFigure(
@@ -101,7 +101,7 @@ export function PacketPage() {
     if (spacing[1] !== undefined) crop = withFigure(crop, 'field.rowSpacing', spacing[1])
     if (maturity !== undefined) crop = withFigure(crop, 'field.maturity', { days: maturity, from })
     return { crop, start, wrong }
-  }, [kind, warm, days, at, depth, weeks, container, grownAt, spacing, maturity, from, season.containers])
+  }, [kind, warm, days, at, depth, season.containers, weeks, spacing, maturity, from, t, container, grownAt])
 
   const said = name.trim()
   const edits = useMemo((): ThingEdit[] => {
@@ -158,7 +158,7 @@ export function PacketPage() {
 
   const save = async () => {
     const variety = edits.find(({ of }) => of === 'varieties')!
-    if (await saving.change(edits, `${said} entered from its packet`)) router.push(`/know-how?variety=${variety.key}`)
+    if (await saving.change(edits, t('enteredFromItsPacket', { said }))) router.push(`/know-how?variety=${variety.key}`)
   }
   const both = (
     value: Pair,
@@ -195,17 +195,17 @@ export function PacketPage() {
         void save()
       }}
     >
-      <Typography variant="h1">From a packet</Typography>
+      <Typography variant="h1">{t('fromAPacket')}</Typography>
       <Typography component="p" sx={{ color: 'text.secondary', mt: 0.5, mb: 2 }}>
-        Write down what the back of the packet says; leave empty what it does not. The curves follow as you type.
+        {t('writeDownWhatTheBack')}
       </Typography>
       <Box sx={{ display: 'grid', gap: 2 }}>
         <Box sx={row}>
-          <WordField label="Name on the packet" value={name} onChange={setName} width={300} />
+          <WordField label={t('nameOnThePacket')} value={name} onChange={setName} width={300} />
           <ChoiceField
-            label="It is a kind of"
+            label={t('itIsAKindOf')}
             value={like}
-            none="something else"
+            none={t('somethingElse')}
             options={[
               ...season.crops.map((crop) => [crop.key, crop.name] as const),
               ...allKinds
@@ -217,11 +217,11 @@ export function PacketPage() {
           />
           {!kind && (
             <ChoiceField
-              label="Season"
+              label={t('season2')}
               value={warm}
               options={[
-                ['cool', 'cool season'],
-                ['warm', 'warm season'],
+                ['cool', t('coolSeason')],
+                ['warm', t('warmSeason')],
               ]}
               onChange={(next) => next && setWarm(next)}
               width={160}
@@ -229,26 +229,26 @@ export function PacketPage() {
           )}
         </Box>
         <Box sx={row}>
-          {both(days, setDays, ['Up in, days', 'to, days'])}
+          {both(days, setDays, [t('upInDays'), t('toDays')])}
           {both(at, setAt, ['at', 'to'], 'temperature')}
-          <NumberField label="Depth" quantity="length" value={depth} onChange={setDepth} width={120} />
+          <NumberField label={t('depth')} quantity="length" value={depth} onChange={setDepth} width={120} />
         </Box>
         <Box sx={row}>
-          {both(weeks, setWeeks, ['Raised, weeks', 'to, weeks'])}
+          {both(weeks, setWeeks, [t('raisedWeeks'), t('toWeeks')])}
           <ChoiceField
-            label="in"
+            label={t('in2')}
             value={container}
             options={season.containers.map(({ key, name: said }) => [key, said] as const)}
             onChange={setContainer}
             width={210}
           />
-          <NumberField label="at" quantity="temperature" value={grownAt} onChange={setGrownAt} width={120} />
+          <NumberField label={t('at')} quantity="temperature" value={grownAt} onChange={setGrownAt} width={120} />
         </Box>
         <Box sx={row}>
-          {both(spacing, setSpacing, ['In the row', 'Between rows'], 'length')}
-          <NumberField label="Days to harvest" value={maturity} onChange={setMaturity} width={150} />
+          {both(spacing, setSpacing, [t('inTheRow'), t('betweenRows')], 'length')}
+          <NumberField label={t('daysToHarvest2')} value={maturity} onChange={setMaturity} width={150} />
           <ChoiceField
-            label="Counted from"
+            label={t('countedFrom')}
             value={from}
             options={[
               ['planting', 'planting'],
@@ -273,19 +273,23 @@ export function PacketPage() {
         />
       </Box>
       <Box role="status" sx={{ fontSize: 14, color: 'text.secondary' }}>
-        {format.number(made.crop.germination.thermalTime)} degree-days to come up;{' '}
-        {made.crop.growth.points
-          .map(
-            (p) =>
-              `in ${format.volume(p.ml)} ready at ${format.number(p.ready)}, too old after ${format.number(p.limit)}`,
-          )
-          .join('; ')}
-        .
+        {t('degreeDaysToComeUp', {
+          thermalTime: format.number(made.crop.germination.thermalTime),
+          points: made.crop.growth.points
+            .map((p) =>
+              t('inReadyAtTooOld', {
+                volume: format.volume(p.ml),
+                ready: format.number(p.ready),
+                limit: format.number(p.limit),
+              }),
+            )
+            .join('; '),
+        })}
       </Box>
       {!season.methods.some((method) => method.crop === grown.key) && (
         <>
           <Typography variant="h2" sx={{ mt: 3 }}>
-            How would you raise it?
+            {t('howWouldYouRaiseIt')}
           </Typography>
           <SchoolChoices crop={made.crop} chosen={schools} onChange={setSchools} />
         </>
@@ -307,9 +311,9 @@ export function PacketPage() {
       )}
       <Box sx={{ mt: 2, display: 'flex', gap: 1, alignItems: 'center' }}>
         <Button type="submit" variant="contained" disabled={said === '' || wrong.length > 0 || saving.busy}>
-          {saving.busy ? 'Saving …' : 'Save'}
+          {saving.busy ? t('saving') : t('save')}
         </Button>
-        {said === '' && <Box sx={{ fontSize: 14, color: 'text.secondary' }}>It needs a name.</Box>}
+        {said === '' && <Box sx={{ fontSize: 14, color: 'text.secondary' }}>{t('itNeedsAName')}</Box>}
       </Box>
     </Box>
   )

@@ -7,6 +7,7 @@ import AccordionSummary from '@mui/material/AccordionSummary'
 import Box from '@mui/material/Box'
 import Typography from '@mui/material/Typography'
 import { useState } from 'react'
+import { useTranslations } from 'next-intl'
 import { STAGE_WORDS, TROUBLES, type TroubleStage } from '../../library/troubles'
 import { ChoiceField, WordField } from '../../ui/fields'
 import { useSeason } from '../../ui/season-context'
@@ -14,6 +15,7 @@ import { useSeason } from '../../ui/season-context'
 const STAGES = Object.entries(STAGE_WORDS) as [TroubleStage, string][]
 
 export function TroublePage() {
+  const t = useTranslations('knowHow')
   const { season } = useSeason()
   const [text, setText] = useState('')
   const [stage, setStage] = useState<TroubleStage | ''>('')
@@ -30,25 +32,30 @@ export function TroublePage() {
   })
   return (
     <Box sx={{ maxWidth: 860 }}>
-      <Typography variant="h1">Something is wrong</Typography>
+      <Typography variant="h1">{t('somethingIsWrong')}</Typography>
       <Typography component="p" sx={{ color: 'text.secondary', mt: 0.5 }}>
-        Begin with what you see.
+        {t('beginWithWhatYouSee')}
       </Typography>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, my: 2 }}>
-        <WordField label="What you see" type="search" value={text} onChange={setText} width={220} />
-        <ChoiceField label="When" value={stage} none="at any time" options={STAGES} onChange={setStage} width={200} />
+        <WordField label={t('whatYouSee')} type="search" value={text} onChange={setText} width={220} />
         <ChoiceField
-          label="Crop"
+          label={t('when')}
+          value={stage}
+          none={t('atAnyTime')}
+          options={STAGES}
+          onChange={setStage}
+          width={200}
+        />
+        <ChoiceField
+          label={t('crop')}
           value={cropKey}
-          none="any crop"
+          none={t('anyCrop')}
           options={season.crops.map(({ key, name }) => [key, name] as const)}
           onChange={setCrop}
           width={190}
         />
       </Box>
-      {shown.length === 0 && (
-        <Box sx={{ color: 'text.secondary' }}>Nothing matches. Try one plain word: stem, leaf, fly, root.</Box>
-      )}
+      {shown.length === 0 && <Box sx={{ color: 'text.secondary' }}>{t('nothingMatchesTryOnePlain')}</Box>}
       {shown.map((trouble) => (
         <Accordion
           key={trouble.key}
@@ -82,7 +89,10 @@ export function TroublePage() {
             ))}
             {crop && trouble.key === 'nothing-up' && crop.preparation.length > 0 && (
               <Box sx={{ mt: 0.5 }}>
-                {crop.name} needs before sowing: {crop.preparation.map(({ what }) => what.toLowerCase()).join(', ')}.
+                {t('needsBeforeSowing', {
+                  crop: crop.name,
+                  preparation: crop.preparation.map(({ what }) => what.toLowerCase()).join(', '),
+                })}
               </Box>
             )}
           </AccordionDetails>

@@ -6,6 +6,7 @@ import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
 import { useRouter } from 'next/navigation'
 import { useEffect, useMemo, useState, useTransition } from 'react'
+import { useTranslations } from 'next-intl'
 import { beginNextSeason, openOtherSeason, seasonsOfFarm } from '../../actions/next-season'
 import { lookBack, suggestionsOf, type LookedBack, type Suggestion } from '../../core/advice/learned'
 import { JournalTabs } from '../../ui/journal-tabs'
@@ -17,23 +18,22 @@ import { taughtEdits, rehung } from './model'
 import { callServer, troubleWords } from '../../ui/call-server'
 
 export function LearnedView() {
+  const t = useTranslations('learned')
   const { plan, season, format } = useSeason()
   const looked = useMemo(() => lookBack(plan), [plan])
   const suggestions = useMemo(() => suggestionsOf(plan, season), [plan, season])
   return (
     <Box sx={{ px: { xs: 1.5, md: 2.5 }, py: 2, maxWidth: 1200 }}>
-      <Typography variant="h1">Journal</Typography>
+      <Typography variant="h1">{t('journal')}</Typography>
       <JournalTabs at="/learned" />
       {looked.length === 0 ? (
-        <Box sx={{ color: 'text.secondary' }}>
-          Once sowings are written down, what came of them stands here beside what was planned.
-        </Box>
+        <Box sx={{ color: 'text.secondary' }}>{t('onceSowingsAreWrittenDown')}</Box>
       ) : (
         <>
           <Typography variant="h2" sx={{ mb: 0.5 }}>
-            Planned, and what happened
+            {t('plannedAndWhatHappened')}
           </Typography>
-          <Box sx={{ overflowX: 'auto' }} tabIndex={0} role="region" aria-label="Planned, and what happened">
+          <Box sx={{ overflowX: 'auto' }} tabIndex={0} role="region" aria-label={t('plannedAndWhatHappened')}>
             <Box
               component="table"
               sx={{
@@ -49,14 +49,14 @@ export function LearnedView() {
             >
               <thead>
                 <tr>
-                  <th>Crop and variety</th>
-                  <th>Sowings</th>
-                  <th>Days to come up</th>
-                  <th>Came up</th>
-                  <th>Days to ready</th>
-                  <th>Lost</th>
-                  <th>Left over</th>
-                  <th>Late</th>
+                  <th>{t('cropAndVariety')}</th>
+                  <th>{t('sowings')}</th>
+                  <th>{t('daysToComeUp')}</th>
+                  <th>{t('cameUp')}</th>
+                  <th>{t('daysToReady')}</th>
+                  <th>{t('lost')}</th>
+                  <th>{t('leftOver')}</th>
+                  <th>{t('late')}</th>
                 </tr>
               </thead>
               <tbody>
@@ -78,18 +78,19 @@ export function LearnedView() {
       )}
       <NextSeason />
       <Box sx={{ mt: 1, fontSize: 13.5, color: 'text.secondary' }}>
-        {count(format, season.records.length, 'entry')} in this season’s journal.
+        {t('inThisSeasonsJournal', { entrys: count(format, season.records.length, 'entry') })}
       </Box>
     </Box>
   )
 }
 
 function Row({ one, under }: { one: LookedBack; under: boolean }) {
+  const t = useTranslations('learned')
   const { format } = useSeason()
   const pair = (value: { planned: number; happened: number } | undefined, say: (n: number) => string) =>
     value ? (
       <>
-        <b>{say(value.happened)}</b> <small>planned {say(value.planned)}</small>
+        <b>{say(value.happened)}</b> <small>{t('planned', { say: say(value.planned) })}</small>
       </>
     ) : (
       <small>–</small>
@@ -115,7 +116,7 @@ function Row({ one, under }: { one: LookedBack; under: boolean }) {
       <td>{one.leftOver > 0 ? format.number(one.leftOver) : <small>–</small>}</td>
       <td>
         {one.missed.plantings > 0 ? (
-          `${one.missed.plantings} by ${count(format, one.missed.days, 'day')}`
+          t('by', { plantings: String(one.missed.plantings), days: count(format, one.missed.days, 'day') })
         ) : (
           <small>–</small>
         )}
@@ -132,6 +133,7 @@ const TITLES: Record<Suggestion['what'], string> = {
 }
 
 function Suggestions({ suggestions }: { suggestions: readonly Suggestion[] }) {
+  const t = useTranslations('learned')
   const { season, format } = useSeason()
   const { change, busy, failure, problems } = useChange()
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set())
@@ -140,8 +142,8 @@ function Suggestions({ suggestions }: { suggestions: readonly Suggestion[] }) {
     void change(
       taughtEdits(season, chosen),
       chosen.length === 1
-        ? `${chosen[0]!.name}: ${TITLES[chosen[0]!.what].toLowerCase()} changed to what was seen`
-        : `${chosen.length} figures changed to what was seen`,
+        ? t('changedToWhatWasSeen', { chosen: chosen[0]!.name, TITLES: TITLES[chosen[0]!.what].toLowerCase() })
+        : t('figuresChangedToWhatWas', { chosen: String(chosen.length) }),
     )
   const say = ({ what }: Suggestion, n: number) =>
     what === 'thermal-time'
@@ -159,18 +161,15 @@ function Suggestions({ suggestions }: { suggestions: readonly Suggestion[] }) {
     <Box component="section" aria-labelledby="suggest-title" sx={{ mt: 3 }}>
       <Box sx={{ display: 'flex', gap: 1, alignItems: 'center', flexWrap: 'wrap' }}>
         <Typography variant="h2" id="suggest-title" sx={{ flex: 1 }}>
-          New figures, if you wish
+          {t('newFiguresIfYouWish')}
         </Typography>
         {shown.length > 1 && (
           <Button variant="outlined" disabled={busy} onClick={() => take(shown)}>
-            Select all {shown.length}
+            {t('selectAll', { shown: String(shown.length) })}
           </Button>
         )}
       </Box>
-      <Box sx={{ fontSize: 15, color: 'text.secondary', mb: 1, maxWidth: 720 }}>
-        Each lies between the old figure and what was seen: the more was seen, the nearer to it. Plans made from then on
-        change with it.
-      </Box>
+      <Box sx={{ fontSize: 15, color: 'text.secondary', mb: 1, maxWidth: 720 }}>{t('eachLiesBetweenTheOld')}</Box>
       {failure && <Alert severity="error">{failure}</Alert>}
       {problems.map(({ path, message }) => (
         <Alert key={path} severity="error">
@@ -178,7 +177,7 @@ function Suggestions({ suggestions }: { suggestions: readonly Suggestion[] }) {
         </Alert>
       ))}
       {shown.length === 0 ? (
-        <Box sx={{ color: 'text.secondary' }}>What was seen agrees with the figures, or too little was seen.</Box>
+        <Box sx={{ color: 'text.secondary' }}>{t('whatWasSeenAgreesWith')}</Box>
       ) : (
         <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
           {shown.map((one) => (
@@ -197,24 +196,24 @@ function Suggestions({ suggestions }: { suggestions: readonly Suggestion[] }) {
             >
               <Box sx={{ flex: '1 1 320px' }}>
                 <b>{one.name}</b> {TITLES[one.what].toLowerCase()}
-                {one.ml === undefined ? '' : ` in ${format.volume(one.ml)}`}: {say(one, one.from)} →{' '}
+                {one.ml === undefined ? '' : t('in', { volume: format.volume(one.ml) })}: {say(one, one.from)} →{' '}
                 <b>{say(one, one.to)}</b>
-                <Box sx={{ fontSize: 13.5, color: 'text.secondary' }}>from {seen(one)}</Box>
+                <Box sx={{ fontSize: 13.5, color: 'text.secondary' }}>{t('from', { seen: seen(one) })}</Box>
               </Box>
               <Button
                 variant="outlined"
                 disabled={busy}
                 onClick={() => take([one])}
-                aria-label={`Apply: ${one.name}, ${TITLES[one.what]}`}
+                aria-label={t('apply', { one: one.name, TITLES: TITLES[one.what] })}
               >
-                Apply
+                {t('apply2')}
               </Button>
               <Button
                 color="inherit"
                 onClick={() => setLeft(new Set([...left, one.id]))}
-                aria-label={`Ignore: ${one.name}, ${TITLES[one.what]}`}
+                aria-label={t('ignore', { one: one.name, TITLES: TITLES[one.what] })}
               >
-                Ignore
+                {t('ignore2')}
               </Button>
             </Box>
           ))}
@@ -225,6 +224,7 @@ function Suggestions({ suggestions }: { suggestions: readonly Suggestion[] }) {
 }
 
 function NextSeason() {
+  const t = useTranslations('learned')
   const { plan, season, data, format } = useSeason()
   const router = useRouter()
   const notice = useNotice()
@@ -255,7 +255,7 @@ function NextSeason() {
             .map(({ path, message }) => `${path} ${message}`)
             .join(' '),
         )
-      notice({ text: `Season ${result.name} is open. This one is kept: open it again here.` })
+      notice({ text: t('seasonIsOpenThisOne', { result: result.name }) })
       router.push('/plan')
     })
   if (data.whatIf) return null
@@ -274,12 +274,10 @@ function NextSeason() {
       }}
     >
       <Typography variant="h2" id="next-title">
-        The next season
+        {t('theNextSeason')}
       </Typography>
       <Box sx={{ fontSize: 15, my: 1 }}>
-        Season {next.season.name} from this one: {next.plantings.length} plantings on the same days of the week, what
-        hangs on the frost or on a bed hung anew, seed that was sown taken off its lots. Records, readings and what was
-        sown again stay here.
+        {t('seasonFromThisOnePlantings', { season: next.season.name, plantings: String(next.plantings.length) })}
       </Box>
       {problem && (
         <Alert severity="error" sx={{ mb: 1 }}>
@@ -294,7 +292,7 @@ function NextSeason() {
           onClick={begin}
           sx={{ minHeight: 48 }}
         >
-          Begin season {next.season.name}
+          {t('beginSeason', { season: next.season.name })}
         </Button>
         {seasons
           .filter(({ name }) => name !== season.season.name)
@@ -312,7 +310,7 @@ function NextSeason() {
               }
               sx={{ minHeight: 48 }}
             >
-              Open season {name}
+              {t('openSeason', { name })}
             </Button>
           ))}
       </Box>

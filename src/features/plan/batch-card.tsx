@@ -9,6 +9,7 @@ import Typography from '@mui/material/Typography'
 import dynamic from 'next/dynamic'
 import Link from 'next/link'
 import { useMemo, useState } from 'react'
+import { useTranslations } from 'next-intl'
 import { holdFor } from '../../core/field/beds'
 import type { Batch } from '../../core/batch/batch'
 import type { Decision } from '../../core/batch/one-of-series'
@@ -40,6 +41,7 @@ export interface BatchCardProps {
 }
 
 export function BatchCard({ batch, busy, onEdit, onDuplicate, onRemove, onRemedy, onDecide, onClose }: BatchCardProps) {
+  const t = useTranslations('plan')
   const { season, plan, format } = useSeason()
   const working = useMemo(() => workingOf(batch, season, format), [batch, season, format])
   const { sizing } = batch
@@ -49,28 +51,28 @@ export function BatchCard({ batch, busy, onEdit, onDuplicate, onRemove, onRemedy
   return (
     <Box>
       <PanelTitle
-        over={`${batch.code}${inSeries ? ', one of a series' : ''}`}
+        over={`${batch.code}${inSeries ? t('oneOfASeries') : ''}`}
         title={batch.variety.name}
         under={batch.way.method.name}
         onClose={onClose}
       />
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, my: 1.5 }}>
         <Button variant="outlined" size="small" disabled={busy} onClick={() => onEdit(false)}>
-          {inSeries ? 'Edit series' : 'Edit'}
+          {inSeries ? t('editSeries') : t('edit')}
         </Button>
         {inSeries && (
           <Button variant="outlined" size="small" disabled={busy} onClick={() => onEdit(true)}>
-            Edit this one
+            {t('editThisOne')}
           </Button>
         )}
         <Button variant="outlined" size="small" disabled={busy} onClick={() => setComparing(true)}>
-          Compare methods
+          {t('compareMethods')}
         </Button>
         <Button variant="outlined" size="small" disabled={busy} onClick={onDuplicate}>
-          Duplicate
+          {t('duplicate')}
         </Button>
         <Button variant="outlined" size="small" component={Link} href={`/field?stand=${encodeURIComponent(batch.id)}`}>
-          In the field
+          {t('inTheField')}
         </Button>
         <Button
           variant="outlined"
@@ -80,14 +82,14 @@ export function BatchCard({ batch, busy, onEdit, onDuplicate, onRemove, onRemedy
           startIcon={<PinIcon />}
           onClick={() => onDecide({ pinned: batch.pinned ? undefined : true })}
         >
-          {batch.pinned ? 'Unpin' : 'Pin as it is'}
+          {batch.pinned ? t('unpin') : t('pinAsItIs')}
         </Button>
         <Button variant="outlined" size="small" color="error" disabled={busy} onClick={() => onRemove(false)}>
-          {inSeries ? 'Delete series' : 'Delete'}
+          {inSeries ? t('deleteSeries') : t('delete')}
         </Button>
         {inSeries && (
           <Button variant="outlined" size="small" color="error" disabled={busy} onClick={() => onRemove(true)}>
-            Delete this one
+            {t('deleteThisOne')}
           </Button>
         )}
       </Box>
@@ -104,17 +106,20 @@ export function BatchCard({ batch, busy, onEdit, onDuplicate, onRemove, onRemedy
         }}
       >
         <Figure
-          title={isBought(batch) ? 'Arrive' : 'Sow'}
-          value={batch.sow === undefined ? 'no day works' : format.date(batch.sow)}
+          title={isBought(batch) ? t('arrive') : t('sow')}
+          value={batch.sow === undefined ? t('noDayWorks') : format.date(batch.sow)}
         />
-        <Figure title="Plant" value={format.date(batch.plantOn)} />
-        <Figure title="Plants" value={format.number(batch.plants)} />
-        <Figure title="Seeds" value={!sizing ? '–' : isBought(batch) ? 'bought in' : format.number(sizing.seeds)} />
+        <Figure title={t('plant')} value={format.date(batch.plantOn)} />
+        <Figure title={t('plants')} value={format.number(batch.plants)} />
         <Figure
-          title={batch.stays[0]?.container.kind === 'open-flat' ? 'Flats' : 'Cells'}
+          title={t('seeds')}
+          value={!sizing ? '–' : isBought(batch) ? t('boughtIn') : format.number(sizing.seeds)}
+        />
+        <Figure
+          title={batch.stays[0]?.container.kind === 'open-flat' ? t('flats') : t('cells')}
           value={batch.stays[0] ? format.number(batch.stays[0].cells) : '–'}
         />
-        <Figure title="Trays" value={batch.stays[0] ? format.number(batch.stays[0].trays) : '–'} />
+        <Figure title={t('trays')} value={batch.stays[0] ? format.number(batch.stays[0].trays) : '–'} />
       </Box>
       {comparing && (
         <CompareWays batch={batch} onClose={() => setComparing(false)} onUsed={() => setComparing(false)} />
@@ -122,13 +127,15 @@ export function BatchCard({ batch, busy, onEdit, onDuplicate, onRemove, onRemedy
       <BatchMarks batch={batch} onRemedy={onRemedy} />
       {short && (
         <Alert severity="warning" sx={{ mb: 1.5 }}>
-          Not enough seed left in{' '}
+          {t('notEnoughSeedLeftIn')}{' '}
           <MuiLink component={Link} href={setAt.lot(short.lot.key)} color="inherit">
             {short.lot.name}
           </MuiLink>
-          : {format.number(short.short)} short over the season
-          {short.runsOut ? `, from ${format.date(short.runsOut.day)} on` : ''}.
-          {short.instead && ` ${short.instead.name} has enough.`}
+          {t('shortOverTheSeason', {
+            short: format.number(short.short),
+            extra: short.runsOut ? t('fromOn', { day: format.date(short.runsOut.day) }) : '',
+          })}
+          {short.instead && t('hasEnough', { instead: short.instead.name })}
         </Alert>
       )}
       {batch.otherwise && (
@@ -138,7 +145,7 @@ export function BatchCard({ batch, busy, onEdit, onDuplicate, onRemove, onRemedy
           sx={{ mb: 1.5, py: 0.25 }}
           action={
             <Button size="small" color="inherit" disabled={busy} onClick={() => onDecide({ otherwise: undefined })}>
-              As its method says
+              {t('asItsMethodSays')}
             </Button>
           }
         >
@@ -159,13 +166,16 @@ export function BatchCard({ batch, busy, onEdit, onDuplicate, onRemove, onRemedy
         </Typography>
       )}
       <Typography variant="h2" component="h2" sx={{ mt: 2.5, mb: 0.5 }}>
-        The working
+        {t('theWorking')}
       </Typography>
       <WorkingPanel working={working} />
       {batch.seed.lot && (
         <Typography component="p" sx={{ mt: 1.5, fontSize: 13, color: 'text.secondary' }}>
-          Seed: {batch.seed.lot.name}, {batch.seed.lot.form}
-          {sizing ? `; ${count(format, sizing.seeds, 'seed')} of it` : ''}.
+          {t('seed', {
+            lot: batch.seed.lot.name,
+            form: batch.seed.lot.form,
+            extra: sizing ? `; ${count(format, sizing.seeds, 'seed')} of it` : '',
+          })}
         </Typography>
       )}
     </Box>
@@ -174,6 +184,7 @@ export function BatchCard({ batch, busy, onEdit, onDuplicate, onRemove, onRemedy
 
 /** Where it goes and when it is harvested; what is in its way. */
 function FieldLine({ batch }: { batch: Batch }) {
+  const t = useTranslations('plan')
   const { plan, season, format } = useSeason()
   const stand = plan.inField.find(({ id }) => id === batch.id)
   if (!stand) return null
@@ -183,8 +194,8 @@ function FieldLine({ batch }: { batch: Batch }) {
     share.to === 'bed' ? [season.beds.find(({ key }) => key === share.bed)?.name ?? share.bed] : [],
   )
   const parts = [
-    beds.length > 0 ? `Goes to ${list(format, [...new Set(beds)])}` : '',
-    stand.harvest === undefined ? '' : `first harvest about ${format.date(stand.harvest)}`,
+    beds.length > 0 ? t('goesTo', { list: list(format, [...new Set(beds)]) }) : '',
+    stand.harvest === undefined ? '' : t('firstHarvestAbout', { harvest: format.date(stand.harvest) }),
   ]
     .filter(Boolean)
     .join('; ')

@@ -4,6 +4,7 @@ import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import { useMemo } from 'react'
+import { useTranslations } from 'next-intl'
 import { isStop } from '../../core/batch/marks'
 import type { Batch } from '../../core/batch/batch'
 import { nearestThatWorks, type Remedy } from '../../core/plan/nearest'
@@ -11,6 +12,7 @@ import { useSeason } from '../../ui/season-context'
 import { markSentence, remedySentence } from '../../words/marks'
 
 export function BatchMarks({ batch, onRemedy }: { batch: Batch; onRemedy?: (remedy: Remedy) => void }) {
+  const t = useTranslations('plan')
   const { season, planner, format } = useSeason()
   const remedies = useMemo(() => nearestThatWorks(planner, season, batch), [planner, season, batch])
   if (batch.marks.length === 0) return null
@@ -28,7 +30,7 @@ export function BatchMarks({ batch, onRemedy }: { batch: Batch; onRemedy?: (reme
       ))}
       {remedies.length > 0 && (
         <Box sx={{ mt: 1 }}>
-          <b>What would work:</b>
+          <b>{t('whatWouldWork')}</b>
           <Box component="ul" sx={{ m: 0, pl: 2.25 }}>
             {remedies.map((remedy) => (
               <li key={remedy.kind}>
@@ -41,7 +43,7 @@ export function BatchMarks({ batch, onRemedy }: { batch: Batch; onRemedy?: (reme
                     onClick={() => onRemedy(remedy)}
                     sx={{ ml: 0.5, py: 0, minWidth: 0 }}
                   >
-                    Do this
+                    {t('doThis')}
                   </Button>
                 )}
               </li>

@@ -2,6 +2,7 @@
 'use client'
 import Box from '@mui/material/Box'
 import { memo } from 'react'
+import { useTranslations } from 'next-intl'
 import { monthStarts, type Day } from '../../core/calendar/day'
 import { lastFrostFor, workingFrostDate } from '../../core/frost/working-date'
 import type { Format } from '../../words/format'
@@ -19,6 +20,7 @@ export const Axis = memo(function Axis({
   width: number
   format: Format
 }) {
+  const t = useTranslations('plan')
   const { span, season } = useSeason()
   const months = monthStarts(span.first, span.last)
   const { frost, latitude } = season.site
@@ -83,7 +85,7 @@ export const Axis = memo(function Axis({
               whiteSpace: 'nowrap',
             }}
           >
-            frost 1 in 2 → 1 in {Math.round(1 / frost.trustedChance)}
+            {t('frost1In21', { trustedChance: String(Math.round(1 / frost.trustedChance)) })}
           </Box>
         ))}
       <Box sx={{ width }} />

@@ -3,6 +3,7 @@
 import WarningIcon from '@mui/icons-material/ReportProblemOutlined'
 import Box from '@mui/material/Box'
 import { memo, type ReactNode } from 'react'
+import { useTranslations } from 'next-intl'
 import type { Day } from '../../core/calendar/day'
 import type { FieldCrop } from '../../core/field/field-crop'
 import { outlookOf } from '../../core/advice/work'
@@ -24,7 +25,8 @@ export function GroupRow({
   top: number
   format: Format
 }) {
-  const title = row.week === undefined ? row.title : `${row.title}, from ${format.date(row.week)}`
+  const t = useTranslations('plan')
+  const title = row.week === undefined ? row.title : t('from', { title: row.title, week: format.date(row.week) })
   return (
     <Box
       role="listitem"
@@ -47,7 +49,7 @@ export function GroupRow({
           {title}
         </Box>
         <Box component="span" sx={{ fontSize: 13, color: 'text.secondary' }}>
-          {row.batches} {row.batches === 1 ? 'batch' : 'batches'} · {count(format, row.plants, 'plant')}
+          {row.batches} {row.batches === 1 ? t('batch') : t('batches')} · {count(format, row.plants, 'plant')}
         </Box>
       </Box>
     </Box>
@@ -83,8 +85,14 @@ export const StandRow = memo(function StandRow({
   width,
   format,
 }: { stand: FieldCrop } & Omit<BatchRowProps, 'batch' | 'next' | 'short' | 'most'>) {
+  const t = useTranslations('plan')
   const { inPlace, from, until, harvest } = stand
-  const words = `${stand.code} ${stand.variety.name}, ${format.number(stand.plants)} plants, sow in place ${format.date(from)}`
+  const words = t('plantsSowInPlace', {
+    stand: stand.code,
+    variety: stand.variety.name,
+    plants: format.number(stand.plants),
+    from: format.date(from),
+  })
   const ground = ROW - 7
   const end = harvest ?? until
   const up = inPlace!.up ?? from
@@ -115,7 +123,7 @@ export const StandRow = memo(function StandRow({
           opacity="0.45"
         />
         <text x={x(until) + 8} y={ROW - 8} fontSize={12.5} fontWeight={700} fill="var(--mui-palette-success-main)">
-          sown {format.shortDate(from)}
+          {t('sown', { from: format.shortDate(from) })}
         </text>
       </svg>
     </RowFrame>
@@ -242,16 +250,22 @@ export const BatchRow = memo(function BatchRow({
   width,
   format,
 }: BatchRowProps) {
+  const t = useTranslations('plan')
   const state = standing(batch)
   const outlook = outlookOf(batch)
   const tags = [
     ...batch.marks.map((one) => markTag(one, format)),
-    ...(short ? ['short of seed'] : []),
+    ...(short ? [t('shortOfSeed')] : []),
     ...(outlook && outlook.kind !== 'on-time' ? [outlookWords(outlook, format)] : []),
   ]
-  const words = `${batch.code} ${batch.variety.name}, ${format.number(batch.plants)} plants, ${
-    batch.sow === undefined ? 'no sowing day works' : `sow ${format.date(batch.sow)}`
-  }, plant ${format.date(batch.plantOn)}${tags.length > 0 ? `; ${tags.join(', ')}` : ''}`
+  const words = t('plantsPlant', {
+    batch: batch.code,
+    variety: batch.variety.name,
+    plants: format.number(batch.plants),
+    extra: batch.sow === undefined ? t('noSowingDayWorks') : t('sowOfSow', { sow: format.date(batch.sow) }),
+    plantOn: format.date(batch.plantOn),
+    extra2: tags.length > 0 ? `; ${tags.join(', ')}` : '',
+  })
   return (
     <RowFrame id={batch.id} words={words} top={top} chosen={chosen} onChoose={onChoose}>
       <RowName
@@ -307,6 +321,7 @@ function PlantDate({
   format: Format
   cannot: boolean
 }) {
+  const t = useTranslations('plan')
   const worst = batch.marks[0]
   const known = outlookOf(batch)
   const outlook = known && known.kind !== 'on-time' ? known : undefined
@@ -316,7 +331,7 @@ function PlantDate({
     <text x={x(batch.plantOn) + 11 + late} y={ROW - 8} fontSize={12.5} fontWeight={700} fill={color}>
       {format.shortDate(batch.plantOn)}
       {cannot && worst ? ` · ${markTag(worst, format)}` : ''}
-      {short && <tspan fill="var(--mui-palette-warning-main)"> · short of seed</tspan>}
+      {short && <tspan fill="var(--mui-palette-warning-main)"> {t('shortOfSeed2')}</tspan>}
       {outlook && !cannot && (
         <tspan fill={outlook.kind === 'early' ? 'var(--mui-palette-warning-main)' : 'var(--mui-palette-error-main)'}>
           {' '}

@@ -11,6 +11,7 @@ import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import useMediaQuery from '@mui/material/useMediaQuery'
 import { useMemo, useState, type ReactNode } from 'react'
+import { useTranslations } from 'next-intl'
 import type { ThingEdit } from '../../actions/change-season'
 import type { Batch } from '../../core/batch/batch'
 import { compareWays, type ComparedWay, type CostPart } from '../../core/plan/compare'
@@ -30,6 +31,7 @@ const WIDTH = { desk: 196, phone: 142 } // px of one way
 const HEIGHT = 70
 
 export function CompareWays({ batch, onClose, onUsed }: { batch: Batch; onClose: () => void; onUsed: () => void }) {
+  const t = useTranslations('plan')
   const { season, planner, format } = useSeason()
   const narrow = useMediaQuery('(max-width:899px)')
   const { busy, change, failure, problems } = useChange()
@@ -86,14 +88,17 @@ export function CompareWays({ batch, onClose, onUsed }: { batch: Batch; onClose:
       <Box sx={{ display: 'flex', alignItems: 'flex-start', gap: 2 }}>
         <Box sx={{ flex: 1 }}>
           <Typography variant="h2" id="compare-title">
-            Growing methods for {batch.variety.name}
+            {t('growingMethodsFor', { variety: batch.variety.name })}
           </Typography>
           <Typography component="p" sx={{ color: 'text.secondary', fontSize: 14 }}>
-            {count(format, batch.plants, 'plant')}, planted {format.date(batch.plantOn)}
-            {batch.n > 0 ? '; what you choose holds for the whole series' : ''}
+            {t('planted', {
+              plants: count(format, batch.plants, 'plant'),
+              plantOn: format.date(batch.plantOn),
+              n: batch.n > 0 ? 'yes' : 'no',
+            })}
           </Typography>
         </Box>
-        <IconButton aria-label="Close" onClick={onClose} edge="end">
+        <IconButton aria-label={t('close')} onClick={onClose} edge="end">
           <CloseIcon />
         </IconButton>
       </Box>
@@ -102,7 +107,7 @@ export function CompareWays({ batch, onClose, onUsed }: { batch: Batch; onClose:
           {failure ?? problems[0]!.message}
         </Alert>
       )}
-      <Box sx={{ overflow: 'auto', mt: 1 }} tabIndex={0} role="region" aria-label="Methods side by side">
+      <Box sx={{ overflow: 'auto', mt: 1 }} tabIndex={0} role="region" aria-label={t('methodsSideBySide')}>
         <Comparison
           compared={compared}
           now={batch.way.method.key}
@@ -114,7 +119,7 @@ export function CompareWays({ batch, onClose, onUsed }: { batch: Batch; onClose:
       {chosen.length < MOST && rest.length > 0 && (
         <TextField
           select
-          label="Set another beside them"
+          label={t('setAnotherBesideThem')}
           value=""
           onChange={(event) => setChosen([...chosen, event.target.value])}
           sx={{ mt: 2, maxWidth: 380 }}
@@ -127,9 +132,7 @@ export function CompareWays({ batch, onClose, onUsed }: { batch: Batch; onClose:
         </TextField>
       )}
       {ways.length < 2 && (
-        <Typography sx={{ mt: 1.5, fontSize: 14, color: 'text.secondary' }}>
-          Only one method fits what the farm has. More containers or places would offer more.
-        </Typography>
+        <Typography sx={{ mt: 1.5, fontSize: 14, color: 'text.secondary' }}>{t('onlyOneMethodFitsWhat')}</Typography>
       )}
     </Dialog>
   )
@@ -144,22 +147,25 @@ interface Row {
 }
 
 function rowsOf(f: Format): Row[] {
-  const hours = (minutes: number) => (minutes < 90 ? `${f.number(minutes)} min` : `${f.number(minutes / 60, 1)} h`)
+  const hours = (minutes: number) =>
+    minutes < 90 ? f.t('plan.min', { minutes: f.number(minutes) }) : `${f.number(minutes / 60, 1)} h`
   return [
     {
-      title: 'Sow',
+      title: f.t('plan.sow'),
       text: ({ batch }) =>
         batch.sow === undefined
-          ? 'no day works'
-          : `${batch.way.route.boughtAge === undefined ? '' : 'arrive '}${f.date(batch.sow)}`,
+          ? f.t('plan.noDayWorks')
+          : `${batch.way.route.boughtAge === undefined ? '' : f.t('plan.arrive2')}${f.date(batch.sow)}`,
     },
     {
-      title: 'Window',
+      title: f.t('plan.window'),
       text: ({ batch }) =>
-        batch.window ? `${f.shortDate(batch.window.earliest)} to ${f.shortDate(batch.window.latest)}` : '–',
+        batch.window
+          ? f.t('plan.to', { earliest: f.shortDate(batch.window.earliest), latest: f.shortDate(batch.window.latest) })
+          : '–',
     },
     {
-      title: 'Seeds',
+      title: f.t('plan.seeds'),
       text: ({ batch }) =>
         batch.sizing
           ? batch.sizing.seeds > 0
@@ -169,40 +175,48 @@ function rowsOf(f: Format): Row[] {
       value: ({ batch }) => batch.sizing?.seeds ?? Infinity,
     },
     {
-      title: 'Heated tray-days',
+      title: f.t('plan.heatedTrayDays'),
       text: ({ effort }) => f.number(effort.heatedDays),
       value: ({ effort }) => effort.heatedDays,
     },
-    { title: 'Lit tray-days', text: ({ effort }) => f.number(effort.litDays), value: ({ effort }) => effort.litDays },
     {
-      title: 'Bench tray-days',
+      title: f.t('plan.litTrayDays'),
+      text: ({ effort }) => f.number(effort.litDays),
+      value: ({ effort }) => effort.litDays,
+    },
+    {
+      title: f.t('plan.benchTrayDays'),
       text: ({ effort }) => f.number(effort.benchDays),
       value: ({ effort }) => effort.benchDays,
     },
-    { title: 'Mix', text: ({ effort }) => mixWords(f, effort.mixLitres), value: ({ effort }) => effort.mixLitres },
     {
-      title: 'Potting',
+      title: f.t('plan.mix'),
+      text: ({ effort }) => mixWords(f, effort.mixLitres),
+      value: ({ effort }) => effort.mixLitres,
+    },
+    {
+      title: f.t('plan.potting'),
       text: ({ effort }) => hours(effort.minutes.potting),
       value: ({ effort }) => effort.minutes.potting,
     },
     {
-      title: 'All handwork',
+      title: f.t('plan.allHandwork'),
       text: ({ effort }) => hours(effort.minutesInAll),
       value: ({ effort }) => effort.minutesInAll,
     },
     {
-      title: 'Cost',
+      title: f.t('plan.cost'),
       text: ({ effort }) => costText(effort.cost, f),
       value: ({ effort }) => (effort.cost.unknown.length > 0 ? Infinity : effort.cost.known),
     },
     {
-      title: 'Enough and on time',
+      title: f.t('plan.enoughAndOnTime'),
       text: ({ onTime }) => chanceWords(f, onTime),
       value: ({ onTime }) => Math.round(onTime * 100),
       more: true,
     },
     {
-      title: 'Watch',
+      title: f.t('plan.watch'),
       text: ({ batch }) =>
         batch.marks.length > 0 ? (
           <Box component="span" sx={{ color: 'warning.main' }}>
@@ -222,8 +236,8 @@ function costText({ known, unknown }: ComparedWay['effort']['cost'], f: Format):
     f,
     unknown.map((part) => PART_WORDS[part]),
   )
-  if (unknown.length > 0 && known === 0) return `not known: ${without}`
-  return `${f.number(known, known < 100 ? 2 : 0)}${unknown.length > 0 ? `, without ${without}` : ''}`
+  if (unknown.length > 0 && known === 0) return f.t('plan.notKnown', { without })
+  return `${f.number(known, known < 100 ? 2 : 0)}${unknown.length > 0 ? f.t('plan.without', { without }) : ''}`
 }
 
 function Comparison({
@@ -239,6 +253,7 @@ function Comparison({
   onUse: (method: Method) => void
   onDrop: ((key: string) => void) | undefined
 }) {
+  const t = useTranslations('plan')
   const { format } = useSeason()
   const narrow = useMediaQuery('(max-width:599px)')
   const width = narrow ? WIDTH.phone : WIDTH.desk
@@ -281,7 +296,7 @@ function Comparison({
         <tr>
           <Box component="th" scope="col" sx={{ position: 'sticky', left: 0, bgcolor: 'background.default' }}>
             <Box component="span" sx={{ position: 'absolute', left: -9999 }}>
-              Figure
+              {t('figure')}
             </Box>
           </Box>
           {compared.map(({ method, batch }) => (
@@ -299,7 +314,7 @@ function Comparison({
                 width={width}
                 height={HEIGHT}
                 role="img"
-                aria-label={`Stair of ${method.name}`}
+                aria-label={t('stairOf', { method: method.name })}
                 style={{ display: 'block' }}
               >
                 <Stair batch={batch} x={scale.x} most={scale.most} height={HEIGHT - 22} base={HEIGHT - 4} />
@@ -338,16 +353,16 @@ function Comparison({
           {compared.map(({ method }) => (
             <td key={method.key}>
               {method.key === now ? (
-                <Box sx={{ py: 0.75, color: 'text.secondary' }}>used now</Box>
+                <Box sx={{ py: 0.75, color: 'text.secondary' }}>{t('usedNow')}</Box>
               ) : (
                 <Button
                   variant="outlined"
                   size="small"
                   disabled={busy}
                   onClick={() => onUse(method)}
-                  aria-label={`Use ${method.name}`}
+                  aria-label={t('use', { method: method.name })}
                 >
-                  Use this method
+                  {t('useThisMethod')}
                 </Button>
               )}
               {onDrop && method.key !== now && (
@@ -355,10 +370,10 @@ function Comparison({
                   size="small"
                   color="inherit"
                   onClick={() => onDrop(method.key)}
-                  aria-label={`Leave out ${method.name}`}
+                  aria-label={t('leaveOut', { method: method.name })}
                   sx={{ ml: 0.5 }}
                 >
-                  Leave out
+                  {t('leaveOut2')}
                 </Button>
               )}
             </td>

@@ -32,9 +32,16 @@ export function daysWords(before: Batch, next: Batch, f: Format): string {
   const late = next.plantOn - before.plantOn
   const sown =
     next.sow === undefined
-      ? 'no sowing day works'
-      : `sow ${f.date(next.sow)}${next.sow === before.sow ? '' : ` (was ${f.shortDate(before.sow!)})`}`
-  return `${sown} · plant ${f.date(next.plantOn)}${late === 0 ? '' : `, ${shiftWords(late, f)}`}`
+      ? f.t('plan.noSowingDayWorks')
+      : f.t('plan.sowOfSow2', {
+          sow: f.date(next.sow),
+          extra: next.sow === before.sow ? '' : f.t('plan.was', { sow: f.shortDate(before.sow!) }),
+        })
+  return f.t('plan.plantOfSown', {
+    sown,
+    plantOn: f.date(next.plantOn),
+    extra: late === 0 ? '' : `, ${shiftWords(late, f)}`,
+  })
 }
 
 /** What is being dragged. */

@@ -2,6 +2,7 @@
 'use client'
 import Box from '@mui/material/Box'
 import { memo, useMemo } from 'react'
+import { useTranslations } from 'next-intl'
 import { capacityOn, loadOn } from '../../core/capacity/load'
 import type { Plan } from '../../core/plan/plan'
 import { heightScale, type Scale } from '../../ui/chart/scale'
@@ -34,6 +35,7 @@ export const LoadStrip = memo(function LoadStrip({
   workingDay,
   trial,
 }: LoadStripProps) {
+  const t = useTranslations('plan')
   const { plan: stands, format, season } = useSeason()
   const plan = trial ?? stands
   const load = plan.places[place]
@@ -84,7 +86,7 @@ export const LoadStrip = memo(function LoadStrip({
         }}
       >
         <Box sx={{ fontFamily: 'var(--heading)', fontSize: 17, lineHeight: 1.2 }}>{load.of.name}</Box>
-        <Box sx={{ color: 'text.secondary' }}>{format.number(load.of.trayPlaces)} tray places</Box>
+        <Box sx={{ color: 'text.secondary' }}>{t('trayPlaces', { trayPlaces: format.number(load.of.trayPlaces) })}</Box>
         <Box
           sx={{
             color: load.over.length > 0 ? 'error.main' : 'text.secondary',
@@ -99,7 +101,11 @@ export const LoadStrip = memo(function LoadStrip({
         width={width}
         height={STRIP_HEIGHT}
         role="img"
-        aria-label={`Load of ${load.of.name}: most ${format.number(load.peak, 2)} of ${format.number(load.of.trayPlaces)} tray places`}
+        aria-label={t('loadOfMostOfTray', {
+          of: load.of.name,
+          peak: format.number(load.peak, 2),
+          trayPlaces: format.number(load.of.trayPlaces),
+        })}
         style={{ flex: 'none' }}
       >
         <path d={drawing.area} fill={placePaint(place)} stroke={`var(--place-${place}-line)`} />
@@ -116,7 +122,7 @@ export const LoadStrip = memo(function LoadStrip({
       <Box sx={{ position: 'absolute', left: 0, bottom: 0, right: 0, height: 30, pointerEvents: 'none' }}>
         <Box
           role="radiogroup"
-          aria-label="Place shown"
+          aria-label={t('placeShown')}
           sx={{
             position: 'sticky',
             left: names,
@@ -163,7 +169,7 @@ export const LoadStrip = memo(function LoadStrip({
               {each.name}
               {plan.places[i]!.over.length > 0 && (
                 <Box component="span" sx={{ color: 'error.main', fontWeight: 700 }}>
-                  over
+                  {t('over')}
                 </Box>
               )}
             </Box>

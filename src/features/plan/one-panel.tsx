@@ -8,6 +8,7 @@ import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import { useDeferredValue, useMemo } from 'react'
 import { useForm, useWatch } from 'react-hook-form'
+import { useTranslations } from 'next-intl'
 import type { Batch } from '../../core/batch/batch'
 import type { Planting } from '../../season/schema'
 import { useSeason } from '../../ui/season-context'
@@ -23,6 +24,7 @@ export interface OnePanelProps {
 }
 
 export function OnePanel({ batch, busy, failure, onSave, onClose }: OnePanelProps) {
+  const t = useTranslations('plan')
   const { planner, season } = useSeason()
   const { register, handleSubmit, control, formState } = useForm<OneOfSeriesForm>({
     resolver: zodResolver(OneOfSeriesForm),
@@ -46,10 +48,10 @@ export function OnePanel({ batch, busy, failure, onSave, onClose }: OnePanelProp
       onSubmit={(event) => void handleSubmit((form) => onSave(withOneChanged(batch.planting, batch.n, form)))(event)}
     >
       <Typography variant="h2" id="panel-title" sx={{ mb: 0.5 }}>
-        {batch.code}, this one only
+        {t('thisOneOnly', { batch: batch.code })}
       </Typography>
       <Typography component="p" sx={{ mb: 2, color: 'text.secondary' }}>
-        {batch.variety.name}. The rest of the series stays as it is.
+        {t('theRestOfTheSeries', { variety: batch.variety.name })}
       </Typography>
       {failure && (
         <Alert severity="error" sx={{ mb: 2 }}>
@@ -60,7 +62,7 @@ export function OnePanel({ batch, busy, failure, onSave, onClose }: OnePanelProp
         <TextField
           {...register('on')}
           id="one-on"
-          label="Planted on"
+          label={t('plantedOn')}
           type="date"
           error={!!errors.on}
           helperText={errors.on?.message}
@@ -69,7 +71,7 @@ export function OnePanel({ batch, busy, failure, onSave, onClose }: OnePanelProp
         <TextField
           {...register('plants')}
           id="one-plants"
-          label="Plants wanted"
+          label={t('plantsWanted')}
           error={!!errors.plants}
           helperText={errors.plants?.message}
           slotProps={{ htmlInput: { inputMode: 'numeric' } }}
@@ -77,10 +79,10 @@ export function OnePanel({ batch, busy, failure, onSave, onClose }: OnePanelProp
         <TextField
           {...register('sowOn')}
           id="one-sow"
-          label="Sow on (by hand)"
+          label={t('sowOnByHand')}
           type="date"
           error={!!errors.sowOn}
-          helperText={errors.sowOn?.message ?? 'Empty: counted back'}
+          helperText={errors.sowOn?.message ?? t('emptyCountedBack')}
           slotProps={{ inputLabel: { shrink: true } }}
         />
       </Box>
@@ -89,10 +91,10 @@ export function OnePanel({ batch, busy, failure, onSave, onClose }: OnePanelProp
       )}
       <Box sx={{ display: 'flex', gap: 1, mt: 2.5 }}>
         <Button type="submit" variant="contained" disabled={busy}>
-          {busy ? 'Saving …' : 'Save'}
+          {busy ? t('saving') : t('save')}
         </Button>
         <Button color="inherit" onClick={onClose}>
-          Cancel
+          {t('cancel')}
         </Button>
       </Box>
     </Box>

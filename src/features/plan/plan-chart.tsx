@@ -3,6 +3,7 @@
 import Box from '@mui/material/Box'
 import { useVirtualizer } from '@tanstack/react-virtual'
 import { useEffect, useLayoutEffect, useMemo, useRef, type KeyboardEvent } from 'react'
+import { useTranslations } from 'next-intl'
 import { dayScale } from '../../ui/chart/scale'
 import { useSeason } from '../../ui/season-context'
 import { TrialWords, useDragging, useStairKeys } from './stair-drag'
@@ -38,6 +39,7 @@ export function PlanChart({
   stripPlace,
   onStripPlace,
 }: PlanChartProps) {
+  const t = useTranslations('plan')
   const { span, plan, format, workingDay } = useSeason()
   const { shortOfSeed } = plan
   const scroller = useRef<HTMLDivElement>(null)
@@ -122,7 +124,7 @@ export function PlanChart({
           }}
         >
           <Axis x={x} names={names} width={width} format={format} />
-          <Box role="list" aria-label="Batches" sx={{ position: 'relative', height: total, flex: '1 0 auto' }}>
+          <Box role="list" aria-label={t('batches2')} sx={{ position: 'relative', height: total, flex: '1 0 auto' }}>
             <Grid x={x} left={names} width={width} />
             {virtual.getVirtualItems().map((item) => {
               const row = rows[item.index]!

@@ -17,6 +17,7 @@ import Typography from '@mui/material/Typography'
 import useMediaQuery from '@mui/material/useMediaQuery'
 import { useDeferredValue, useMemo, useState } from 'react'
 import { z } from 'zod'
+import { useTranslations } from 'next-intl'
 import { count } from '../../words/format'
 import { PANEL_TITLE, SidePanel } from '../../ui/side-panel'
 import { useSeason } from '../../ui/season-context'
@@ -48,6 +49,7 @@ type Shown = z.output<typeof Shown>
 const AT_FIRST: Shown = { group: 'crop', order: 'sow', text: '', crop: '', marked: false, zoom: 3 }
 
 export function PlanView() {
+  const t = useTranslations('plan')
   const { plan, season, format, data } = useSeason()
   const [options, setOptions] = useKept(`plan:${data.view}`, Shown, AT_FIRST)
   const change = (part: Partial<Shown>) => setOptions({ ...options, ...part })
@@ -88,22 +90,24 @@ export function PlanView() {
             pb: 1,
           }}
         >
-          <Typography variant="h1">Plan</Typography>
+          <Typography variant="h1">{t('plan')}</Typography>
           <Typography component="p" sx={{ color: 'text.secondary', fontSize: 14, mx: 0.5 }}>
-            {shown === plan.batches.length + inPlace.length ? '' : `${format.number(shown)} of `}
-            {count(format, plan.batches.length, 'batch')}
-            {inPlace.length > 0 ? ` and ${format.number(inPlace.length)} sown in place` : ''} ·{' '}
-            {format.number([...plan.batches, ...inPlace].reduce((sum, { plants }) => sum + plants, 0))} plants
+            {t('plantsOfExtra', {
+              extra: shown === plan.batches.length + inPlace.length ? '' : t('of', { shown: format.number(shown) }),
+              batchs: count(format, plan.batches.length, 'batch'),
+              extra2: inPlace.length > 0 ? t('andSownInPlace', { inPlace: format.number(inPlace.length) }) : '',
+              reduce: format.number([...plan.batches, ...inPlace].reduce((sum, { plants }) => sum + plants, 0)),
+            })}
             {over > 0 && (
               <Box component="span" sx={{ color: 'error.main', fontWeight: 650 }}>
                 {' '}
-                · {over} {over === 1 ? 'place goes' : 'places go'} over
+                {t('placesGoOver', { over: String(over), over2: over })}
               </Box>
             )}
           </Typography>
           <Box sx={{ flex: 1 }} />
           <Button variant="contained" startIcon={<AddIcon />} onClick={() => panel.open({ new: '1' })}>
-            Add planting
+            {t('addPlanting')}
           </Button>
         </Box>
         <Box
@@ -115,27 +119,27 @@ export function PlanView() {
             size="small"
             value={options.group}
             onChange={(_, group: RowOptions['group'] | null) => group && change({ group })}
-            aria-label="Group"
+            aria-label={t('group')}
           >
-            <ToggleButton value="crop">By crop</ToggleButton>
-            <ToggleButton value="week">By week</ToggleButton>
-            <ToggleButton value="none">One list</ToggleButton>
+            <ToggleButton value="crop">{t('byCrop')}</ToggleButton>
+            <ToggleButton value="week">{t('byWeek')}</ToggleButton>
+            <ToggleButton value="none">{t('oneList')}</ToggleButton>
           </ToggleButtonGroup>
           {filters && (
             <>
               <Choice
-                label="Order"
+                label={t('order')}
                 value={options.order}
                 onChange={(order) => change({ order: order as RowOptions['order'] })}
                 width={124}
               >
-                <MenuItem value="sow">sowing day</MenuItem>
-                <MenuItem value="plant">planting day</MenuItem>
-                <MenuItem value="name">name</MenuItem>
-                <MenuItem value="size">plants</MenuItem>
+                <MenuItem value="sow">{t('sowingDay')}</MenuItem>
+                <MenuItem value="plant">{t('plantingDay')}</MenuItem>
+                <MenuItem value="name">{t('name')}</MenuItem>
+                <MenuItem value="size">{t('plants2')}</MenuItem>
               </Choice>
-              <Choice label="Crop" value={options.crop} onChange={(crop) => change({ crop })} width={112}>
-                <MenuItem value="">all crops</MenuItem>
+              <Choice label={t('crop')} value={options.crop} onChange={(crop) => change({ crop })} width={112}>
+                <MenuItem value="">{t('allCrops')}</MenuItem>
                 {plantedCrops(plan).map(({ key, name }) => (
                   <MenuItem key={key} value={key}>
                     {name}
@@ -143,12 +147,12 @@ export function PlanView() {
                 ))}
               </Choice>
               <Choice
-                label="Sown in"
+                label={t('sownIn')}
                 value={options.week === undefined ? '' : String(options.week)}
                 onChange={(week) => change({ week: week === '' ? undefined : Number(week) })}
                 width={112}
               >
-                <MenuItem value="">any week</MenuItem>
+                <MenuItem value="">{t('anyWeek')}</MenuItem>
                 {sowingWeeks(plan).map((week) => (
                   <MenuItem key={week} value={String(week)}>
                     {format.week(week)}, {format.shortDate(week)}
@@ -158,7 +162,7 @@ export function PlanView() {
             </>
           )}
           <TextField
-            label="Find"
+            label={t('find')}
             type="search"
             value={options.text}
             onChange={(event) => change({ text: event.target.value })}
@@ -172,12 +176,12 @@ export function PlanView() {
               selected={options.marked}
               onChange={() => change({ marked: !options.marked })}
             >
-              With problems
+              {t('withProblems')}
             </ToggleButton>
           )}
           {narrow && (
             <IconButton
-              aria-label="More filters"
+              aria-label={t('moreFilters')}
               aria-expanded={allFilters}
               color={allFilters ? 'primary' : 'inherit'}
               onClick={() => setAllFilters(!allFilters)}
@@ -188,10 +192,10 @@ export function PlanView() {
           <Box sx={{ flex: 1 }} />
           {!narrow && (
             <>
-              <Tooltip title="More of the season">
+              <Tooltip title={t('moreOfTheSeason')}>
                 <span>
                   <IconButton
-                    aria-label="Show more of the season"
+                    aria-label={t('showMoreOfTheSeason')}
                     disabled={zoom === 0}
                     onClick={() => setZoom(zoom - 1)}
                     color="inherit"
@@ -200,10 +204,10 @@ export function PlanView() {
                   </IconButton>
                 </span>
               </Tooltip>
-              <Tooltip title="Wider days">
+              <Tooltip title={t('widerDays')}>
                 <span>
                   <IconButton
-                    aria-label="Show wider days"
+                    aria-label={t('showWiderDays')}
                     disabled={zoom === ZOOMS.length - 1}
                     onClick={() => setZoom(zoom + 1)}
                     color="inherit"
@@ -219,9 +223,9 @@ export function PlanView() {
           <Empty onAdd={() => panel.open({ new: '1' })} ready={season.varieties.length > 0} />
         ) : rows.length === 0 ? (
           <Box sx={{ p: 4, textAlign: 'center', color: 'text.secondary' }}>
-            Nothing matches.{' '}
+            {t('nothingMatches')}{' '}
             <Button size="small" onClick={() => change({ text: '', crop: '', week: undefined, marked: false })}>
-              Show all batches
+              {t('showAllBatches')}
             </Button>
           </Box>
         ) : (
@@ -293,22 +297,21 @@ function Choice({
 }
 
 function Empty({ onAdd, ready }: { onAdd: () => void; ready: boolean }) {
+  const t = useTranslations('plan')
   return (
     <Box sx={{ p: 6, textAlign: 'center', maxWidth: 520, mx: 'auto' }}>
       <svg width="140" height="70" aria-hidden="true">
         <path d="M4 66H40V48H78V30H116V14H136" fill="none" stroke="currentColor" strokeWidth="2" />
       </svg>
       <Typography variant="h2" component="p" sx={{ mt: 2 }}>
-        Nothing is planned yet
+        {t('nothingIsPlannedYet')}
       </Typography>
       <Typography component="p" sx={{ my: 1.5, color: 'text.secondary' }}>
-        {ready
-          ? 'Enter how many plants you want in the field, and when. Dove Step counts back to the day you sow.'
-          : 'This season has no crops yet. Import a season on the Farm page first.'}
+        {ready ? t('enterHowManyPlantsYou') : t('thisSeasonHasNoCrops')}
       </Typography>
       {ready && (
         <Button variant="contained" onClick={onAdd}>
-          Add the first planting
+          {t('addTheFirstPlanting')}
         </Button>
       )}
     </Box>

@@ -57,7 +57,7 @@ export function bedWords({ values, base, crop }: Typed, season: Season, f: Forma
   const method = season.methods.find(({ key }) => key === values.method)
   const thinTo = method?.sowing.policy === 'in-place' ? method.sowing.thinTo : undefined
   const layout = layoutOf(base ?? {}, crop, bed, thinTo)
-  if (!layout) return 'This crop gives no spacing: it takes the whole bed.'
+  if (!layout) return f.t('plan.thisCropGivesNoSpacing')
   return `${metres(f, lengthFor(plants, layout))} of ${metres(f, bed.length)}, ${count(f, layout.rows, 'row')}; a whole bed holds ${f.number(plantsIn(bed.length, layout))}.`
 }
 

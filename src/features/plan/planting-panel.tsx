@@ -11,6 +11,7 @@ import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import { useDeferredValue, useEffect, useMemo, useState } from 'react'
 import { Controller, useForm, useWatch, type FieldPath } from 'react-hook-form'
+import { useTranslations } from 'next-intl'
 import { formatDay } from '../../core/calendar/day'
 import { ownCrop } from '../../core/batch/own-crop'
 import type { Planting } from '../../season/schema'
@@ -40,6 +41,7 @@ export interface PlantingPanelProps {
 }
 
 export function PlantingPanel({ title, start, base, busy, problems, failure, onSave, onClose }: PlantingPanelProps) {
+  const t = useTranslations('plan')
   const { season, format, plan } = useSeason()
   const { units } = format
   const [newKey] = useState(() => freeKey(season, `p-${start.code}`))
@@ -129,11 +131,11 @@ export function PlantingPanel({ title, start, base, busy, problems, failure, onS
               value={field.value === '' ? null : field.value}
               onChange={(_, key) => chooseVariety(key ?? '')}
               onBlur={field.onBlur}
-              noOptionsText="Nothing of that name"
+              noOptionsText={t('nothingOfThatName')}
               renderInput={(params) => (
                 <TextField
                   {...params}
-                  label="What"
+                  label={t('what')}
                   inputRef={field.ref}
                   error={!!fieldState.error}
                   helperText={fieldState.error?.message}
@@ -146,9 +148,9 @@ export function PlantingPanel({ title, start, base, busy, problems, failure, onS
         <Select
           control={control}
           name="method"
-          label="Growing method"
+          label={t('growingMethod')}
           disabled={!crop}
-          helper={crop && methods.length === 0 ? 'No method is known for this crop yet.' : undefined}
+          helper={crop && methods.length === 0 ? t('noMethodIsKnownFor') : undefined}
         >
           {methods.map((method) => (
             <MenuItem key={method.key} value={method.key}>
@@ -157,11 +159,11 @@ export function PlantingPanel({ title, start, base, busy, problems, failure, onS
           ))}
         </Select>
         <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1.3fr', gap: 1.5 }}>
-          <Text control={control} name="plants" label="Plants wanted" numeric />
+          <Text control={control} name="plants" label={t('plantsWanted')} numeric />
           <Text
             control={control}
             name="on"
-            label={series ? 'First planted on' : 'Planted on'}
+            label={series ? t('firstPlantedOn') : t('plantedOn')}
             type="date"
             disabled={values.hangs !== 'fixed'}
           />
@@ -179,15 +181,15 @@ export function PlantingPanel({ title, start, base, busy, problems, failure, onS
           <Select
             control={control}
             name="bed"
-            label="Bed"
+            label={t('bed')}
             disabled={isDivided(base)}
             helper={
               isDivided(base)
-                ? 'Divided among several: change that in Field.'
+                ? t('dividedAmongSeveralChangeThat')
                 : bedWords({ values, base, crop: ofCrop }, season, format)
             }
           >
-            <MenuItem value="">not chosen yet</MenuItem>
+            <MenuItem value="">{t('notChosenYet')}</MenuItem>
             {season.beds.map((bed) => (
               <MenuItem key={bed.key} value={bed.key}>
                 {bed.name}
@@ -202,7 +204,7 @@ export function PlantingPanel({ title, start, base, busy, problems, failure, onS
           aria-expanded={more || hiddenWrong}
           sx={{ justifySelf: 'start' }}
         >
-          {more ? 'Fewer choices' : 'Seed, age, worth, code, note …'}
+          {more ? t('fewerChoices') : t('seedAgeWorthCodeNote')}
         </Button>
       </Box>
       <Collapse in={more || hiddenWrong} unmountOnExit>
@@ -226,10 +228,10 @@ export function PlantingPanel({ title, start, base, busy, problems, failure, onS
         sx={{ position: 'sticky', bottom: -20, display: 'flex', gap: 1, mt: 2.5, py: 1.5, bgcolor: 'background.paper' }}
       >
         <Button type="submit" variant="contained" disabled={busy}>
-          {busy ? 'Saving …' : 'Save'}
+          {busy ? t('saving') : t('save')}
         </Button>
         <Button color="inherit" onClick={onClose}>
-          Cancel
+          {t('cancel')}
         </Button>
       </Box>
     </Box>

@@ -3,6 +3,7 @@
 import Box from '@mui/material/Box'
 import Typography from '@mui/material/Typography'
 import { useMemo } from 'react'
+import { useTranslations } from 'next-intl'
 import { containerLoads, placeLoads } from '../../core/capacity/load'
 import { overChanges } from '../../core/capacity/over-change'
 import type { Batch } from '../../core/batch/batch'
@@ -18,19 +19,20 @@ import { BatchMarks } from './batch-marks'
 export type Replaced = { planting: string; n?: number } | undefined
 
 export function PlantingPreview({ batches, replaces }: { batches: readonly Batch[]; replaces: Replaced }) {
+  const t = useTranslations('plan')
   const [first] = batches
   if (!first) return null
   return (
     <Box data-testid="preview" sx={{ bgcolor: 'var(--ribbon)', borderRadius: 1.5, p: 1.75, mt: 2 }}>
       <Typography variant="h3" component="h3">
-        {batches.length === 1 ? 'What it comes to' : `${batches.length} sowings`}
+        {batches.length === 1 ? t('whatItComesTo') : t('sowings', { batches: String(batches.length) })}
       </Typography>
       {batches.length === 1 ? <One batch={first} /> : <Several batches={batches} />}
       <LoadChange batches={batches} replaces={replaces} />
       <BatchMarks batch={first} />
       {first.stays.length > 0 && (
         <Box sx={{ mt: 1 }}>
-          {batches.length > 1 && <Box sx={{ fontSize: 13, color: 'text.secondary' }}>The first:</Box>}
+          {batches.length > 1 && <Box sx={{ fontSize: 13, color: 'text.secondary' }}>{t('theFirst')}</Box>}
           <BatchSteps batch={first} />
         </Box>
       )}
@@ -39,11 +41,12 @@ export function PlantingPreview({ batches, replaces }: { batches: readonly Batch
 }
 
 function One({ batch }: { batch: Batch }) {
+  const t = useTranslations('plan')
   const { format } = useSeason()
   if (batch.sow === undefined || !batch.sizing) return null
   return (
     <Box sx={{ fontSize: 15, mt: 0.5 }}>
-      <b>Sow {format.date(batch.sow)}</b>
+      <b>{t('sowOfSow3', { sow: format.date(batch.sow) })}</b>
       {batch.window && `; ${range(format, batch.window.earliest, batch.window.latest + 1)} still works`}.
       <br />
       {sownWords(batch, format)}.
@@ -52,13 +55,14 @@ function One({ batch }: { batch: Batch }) {
 }
 
 function Several({ batches }: { batches: readonly Batch[] }) {
+  const t = useTranslations('plan')
   const { format } = useSeason()
   return (
     <Box
       sx={{ maxHeight: 220, overflow: 'auto', mt: 0.5 }}
       tabIndex={0}
       role="region"
-      aria-label="Sowings of the series"
+      aria-label={t('sowingsOfTheSeries')}
     >
       <Box
         component="table"
@@ -73,10 +77,10 @@ function Several({ batches }: { batches: readonly Batch[] }) {
       >
         <thead>
           <tr>
-            <th>Sow</th>
-            <th>Plant</th>
-            <th className="n">Seeds</th>
-            <th className="n">Trays</th>
+            <th>{t('sow')}</th>
+            <th>{t('plant')}</th>
+            <th className="n">{t('seeds')}</th>
+            <th className="n">{t('trays')}</th>
           </tr>
         </thead>
         <tbody>
@@ -85,7 +89,7 @@ function Several({ batches }: { batches: readonly Batch[] }) {
               <td>
                 {batch.sow === undefined ? (
                   <Box component="b" sx={{ color: 'error.main' }}>
-                    {batch.marks[0] ? markTag(batch.marks[0], format) : 'no day works'}
+                    {batch.marks[0] ? markTag(batch.marks[0], format) : t('noDayWorks')}
                   </Box>
                 ) : (
                   format.date(batch.sow)
@@ -104,6 +108,7 @@ function Several({ batches }: { batches: readonly Batch[] }) {
 
 /** Every place and container that would be over, or more over, with the days: what is over elsewhere in the season hides none of it. */
 function LoadChange({ batches, replaces }: { batches: readonly Batch[]; replaces: Replaced }) {
+  const t = useTranslations('plan')
   const { plan, season, format } = useSeason()
   const { planting: key, n } = replaces ?? { planting: undefined }
   const changes = useMemo(() => {
@@ -122,7 +127,11 @@ function LoadChange({ batches, replaces }: { batches: readonly Batch[]; replaces
   }, [plan, season.places, season.containers, batches, key, n])
   if (changes.length === 0) return null
   return (
-    <Box component="ul" aria-label="What becomes overfull" sx={{ m: 0, mt: 1, p: 0, listStyle: 'none', fontSize: 14 }}>
+    <Box
+      component="ul"
+      aria-label={t('whatBecomesOverfull')}
+      sx={{ m: 0, mt: 1, p: 0, listStyle: 'none', fontSize: 14 }}
+    >
       {changes.slice(0, MOST_CHANGES).map(({ of, from, until, kind, most, was, unit }) => (
         <Box
           component="li"
@@ -131,12 +140,17 @@ function LoadChange({ batches, replaces }: { batches: readonly Batch[]; replaces
         >
           {of.name}, {range(format, from, until)}:{' '}
           {kind === 'gone'
-            ? 'no longer overfull'
-            : `${count(format, Math.ceil(most * 10 - 1e-6) / 10, UNIT_COUNTED[unit])} too many${was > 0 ? ` (${format.number(was, 1)} before)` : ''}`}
+            ? t('noLongerOverfull')
+            : t('tooMany', {
+                count: count(format, Math.ceil(most * 10 - 1e-6) / 10, UNIT_COUNTED[unit]),
+                extra: was > 0 ? t('before', { was: format.number(was, 1) }) : '',
+              })}
         </Box>
       ))}
       {changes.length > MOST_CHANGES && (
-        <Box component="li">and {format.number(changes.length - MOST_CHANGES)} more stretches of days</Box>
+        <Box component="li">
+          {t('andMoreStretchesOfDays', { changes: format.number(changes.length - MOST_CHANGES) })}
+        </Box>
       )}
     </Box>
   )

@@ -6,6 +6,7 @@ import TextField from '@mui/material/TextField'
 import ToggleButton from '@mui/material/ToggleButton'
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
 import { Controller, type Control, type UseFormSetValue } from 'react-hook-form'
+import { useTranslations } from 'next-intl'
 import { parseDay } from '../../core/calendar/day'
 import { isInPlace } from '../../core/sowing/policies'
 import type { Crop, Method } from '../../season/schema'
@@ -23,44 +24,45 @@ interface SectionProps {
 
 /** What the planting day hangs on. */
 export function HangsFields({ control, values }: SectionProps) {
+  const t = useTranslations('plan')
   const { season, format } = useSeason()
   const { units } = format
   return (
     <Box sx={{ display: 'grid', gridTemplateColumns: '1.3fr 1fr', gap: 1.5, alignItems: 'start' }}>
-      <Select control={control} name="hangs" label="Planting date">
-        <MenuItem value="fixed">fixed</MenuItem>
+      <Select control={control} name="hangs" label={t('plantingDate')}>
+        <MenuItem value="fixed">{t('fixed')}</MenuItem>
         <MenuItem value="last-frost" disabled={!season.site.frost}>
-          relative to last frost
+          {t('relativeToLastFrost')}
         </MenuItem>
         <MenuItem value="first-frost" disabled={!season.site.frost}>
-          before first autumn frost
+          {t('beforeFirstAutumnFrost')}
         </MenuItem>
-        <MenuItem value="harvest">for a first harvest</MenuItem>
+        <MenuItem value="harvest">{t('forAFirstHarvest')}</MenuItem>
         <MenuItem value="event" disabled={season.site.events.length === 0}>
-          for a market or event
+          {t('forAMarketOrEvent')}
         </MenuItem>
         <MenuItem value="bed" disabled={season.beds.length === 0}>
-          when a bed is clear
+          {t('whenABedIsClear')}
         </MenuItem>
-        <MenuItem value="warmth">when nights or soil are warm</MenuItem>
+        <MenuItem value="warmth">{t('whenNightsOrSoilAre')}</MenuItem>
       </Select>
       {values.hangs === 'last-frost' && (
         <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1 }}>
           <Text
             control={control}
             name="frostDays"
-            label={values.frostUnit === 'weeks' ? 'Weeks after it' : 'Days after it'}
+            label={values.frostUnit === 'weeks' ? t('weeksAfterIt') : t('daysAfterIt')}
             numeric
-            helper="below 0: before"
+            helper={t('below0Before')}
           />
-          <Select control={control} name="frostUnit" label="In">
-            <MenuItem value="days">days</MenuItem>
-            <MenuItem value="weeks">weeks</MenuItem>
+          <Select control={control} name="frostUnit" label={t('in')}>
+            <MenuItem value="days">{t('days')}</MenuItem>
+            <MenuItem value="weeks">{t('weeks')}</MenuItem>
           </Select>
         </Box>
       )}
       {values.hangs === 'event' && (
-        <Select control={control} name="event" label="Event">
+        <Select control={control} name="event" label={t('event')}>
           {season.site.events.map((event) => (
             <MenuItem key={event.key} value={event.key}>
               {event.name}, {format.date(parseDay(event.on))}
@@ -68,9 +70,11 @@ export function HangsFields({ control, values }: SectionProps) {
           ))}
         </Select>
       )}
-      {values.hangs === 'event' && <Text control={control} name="eventDays" label="First harvest days ahead" numeric />}
+      {values.hangs === 'event' && (
+        <Text control={control} name="eventDays" label={t('firstHarvestDaysAhead')} numeric />
+      )}
       {values.hangs === 'bed' && (
-        <Select control={control} name="afterBed" label="Clear first">
+        <Select control={control} name="afterBed" label={t('clearFirst')}>
           {season.beds.map((bed) => (
             <MenuItem key={bed.key} value={bed.key}>
               {bed.name}
@@ -78,14 +82,26 @@ export function HangsFields({ control, values }: SectionProps) {
           ))}
         </Select>
       )}
-      {values.hangs === 'bed' && <Text control={control} name="bedDays" label="Days to prepare it" numeric />}
+      {values.hangs === 'bed' && <Text control={control} name="bedDays" label={t('daysToPrepareIt')} numeric />}
       {values.hangs === 'warmth' && (
-        <Text control={control} name="night" label={`Nights above, ${scaleOf('temperature', units).unit}`} numeric />
+        <Text
+          control={control}
+          name="night"
+          label={t('nightsAbove', { unit: scaleOf('temperature', units).unit })}
+          numeric
+        />
       )}
       {values.hangs === 'warmth' && (
-        <Text control={control} name="soil" label={`Soil above, ${scaleOf('temperature', units).unit}`} numeric />
+        <Text
+          control={control}
+          name="soil"
+          label={t('soilAbove', { unit: scaleOf('temperature', units).unit })}
+          numeric
+        />
       )}
-      {values.hangs === 'harvest' && <Text control={control} name="harvestOn" label="First harvest on" type="date" />}
+      {values.hangs === 'harvest' && (
+        <Text control={control} name="harvestOn" label={t('firstHarvestOn')} type="date" />
+      )}
     </Box>
   )
 }
@@ -97,6 +113,7 @@ export function SeriesFields({
   crop,
   setValue,
 }: SectionProps & { crop: Crop | undefined; setValue: UseFormSetValue<PlantingForm> }) {
+  const t = useTranslations('plan')
   return (
     <>
       <Controller
@@ -108,10 +125,10 @@ export function SeriesFields({
             size="small"
             value={field.value}
             onChange={(_, value: string | null) => value && field.onChange(value)}
-            aria-label="Once or a series"
+            aria-label={t('onceOrASeries')}
           >
-            <ToggleButton value="once">Once</ToggleButton>
-            <ToggleButton value="series">A series</ToggleButton>
+            <ToggleButton value="once">{t('once')}</ToggleButton>
+            <ToggleButton value="series">{t('aSeries')}</ToggleButton>
           </ToggleButtonGroup>
         )}
       />
@@ -125,11 +142,11 @@ export function SeriesFields({
               size="small"
               value={field.value}
               onChange={(_, value: string | null) => value && field.onChange(value)}
-              aria-label="What comes evenly"
+              aria-label={t('whatComesEvenly')}
             >
-              <ToggleButton value="planting">Plantings come evenly</ToggleButton>
+              <ToggleButton value="planting">{t('plantingsComeEvenly')}</ToggleButton>
               <ToggleButton value="harvest" disabled={!crop?.field.maturity}>
-                Harvests come evenly
+                {t('harvestsComeEvenly')}
               </ToggleButton>
             </ToggleButtonGroup>
           )}
@@ -137,15 +154,15 @@ export function SeriesFields({
       )}
       {values.repeat === 'series' && (
         <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr 1.3fr', gap: 1.5, alignItems: 'start' }}>
-          <Text control={control} name="every" label="Every … days" numeric />
-          <Select control={control} name="ends" label="Until">
-            <MenuItem value="count">a count</MenuItem>
-            <MenuItem value="last">a date</MenuItem>
+          <Text control={control} name="every" label={t('everyDays')} numeric />
+          <Select control={control} name="ends" label={t('until')}>
+            <MenuItem value="count">{t('aCount')}</MenuItem>
+            <MenuItem value="last">{t('aDate')}</MenuItem>
           </Select>
           {values.ends === 'count' ? (
-            <Text control={control} name="count" label="How many" numeric />
+            <Text control={control} name="count" label={t('howMany')} numeric />
           ) : (
-            <Text control={control} name="last" label="Last planted by" type="date" />
+            <Text control={control} name="last" label={t('lastPlantedBy')} type="date" />
           )}
         </Box>
       )}
@@ -170,32 +187,31 @@ export function MoreFields({
   start,
   methods,
 }: SectionProps & { start: PlantingForm; methods: readonly Method[] }) {
+  const t = useTranslations('plan')
   const { season } = useSeason()
   const lots = season.lots.filter((lot) => lot.variety === values.variety)
   const otherWays = methods.filter((method) => method.key !== values.method && !isInPlace(method))
   return (
     <Box sx={{ display: 'grid', gap: 1.75, pt: 1 }}>
-      <Select control={control} name="lot" label="Seed lot" disabled={lots.length === 0}>
-        <MenuItem value="">
-          {lots[0] ? `First lot (${lots[0].name})` : 'No lot: usual germination of the crop'}
-        </MenuItem>
+      <Select control={control} name="lot" label={t('seedLot')} disabled={lots.length === 0}>
+        <MenuItem value="">{lots[0] ? t('firstLot', { lots: lots[0].name }) : t('noLotUsualGerminationOf')}</MenuItem>
         {lots.map((lot) => (
           <MenuItem key={lot.key} value={lot.key}>
-            {lot.name}, {lot.germination === undefined ? 'untested' : shareWords(lot.germination)}
+            {lot.name}, {lot.germination === undefined ? t('untested') : shareWords(lot.germination)}
           </MenuItem>
         ))}
       </Select>
       <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5 }}>
-        <Select control={control} name="age" label="Age at planting">
-          <MenuItem value="younger">younger</MenuItem>
-          <MenuItem value="usual">usual</MenuItem>
-          <MenuItem value="older">older</MenuItem>
-          {start.age === 'kept' && <MenuItem value="kept">as set before</MenuItem>}
+        <Select control={control} name="age" label={t('ageAtPlanting')}>
+          <MenuItem value="younger">{t('younger')}</MenuItem>
+          <MenuItem value="usual">{t('usual')}</MenuItem>
+          <MenuItem value="older">{t('older')}</MenuItem>
+          {start.age === 'kept' && <MenuItem value="kept">{t('asSetBefore')}</MenuItem>}
         </Select>
         <Text
           control={control}
           name="confidence"
-          label="Confidence, %"
+          label={t('confidence')}
           placeholder={String(Math.round(season.habits.confidence * 100))}
           numeric
         />
@@ -204,30 +220,30 @@ export function MoreFields({
         {values.repeat === 'series' ? (
           <span />
         ) : (
-          <Text control={control} name="sowOn" label="Sow on (by hand)" type="date" helper="Empty: counted back" />
+          <Text control={control} name="sowOn" label={t('sowOnByHand')} type="date" helper={t('emptyCountedBack')} />
         )}
-        <Text control={control} name="code" label="Code on labels" />
+        <Text control={control} name="code" label={t('codeOnLabels')} />
       </Box>
       <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5 }}>
-        <Select control={control} name="worth" label="Priority">
-          <MenuItem value="usual">normal</MenuItem>
-          <MenuItem value="promise">promised</MenuItem>
-          <MenuItem value="money">worth</MenuItem>
+        <Select control={control} name="worth" label={t('priority')}>
+          <MenuItem value="usual">{t('normal')}</MenuItem>
+          <MenuItem value="promise">{t('promised')}</MenuItem>
+          <MenuItem value="money">{t('worth')}</MenuItem>
         </Select>
-        {values.worth === 'money' && <Text control={control} name="amount" label="Worth, in your money" numeric />}
+        {values.worth === 'money' && <Text control={control} name="amount" label={t('worthInYourMoney')} numeric />}
       </Box>
       <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5 }}>
         <Text
           control={control}
           name="earlier"
-          label="May go out earlier, days"
+          label={t('mayGoOutEarlierDays')}
           placeholder={String(season.habits.fit.earlier)}
           numeric
         />
         <Text
           control={control}
           name="later"
-          label="May go out later, days"
+          label={t('mayGoOutLaterDays')}
           placeholder={String(season.habits.fit.later)}
           numeric
         />
@@ -243,14 +259,14 @@ export function MoreFields({
               ref={undefined}
               select
               id="field-methods"
-              label="Other methods allowed"
+              label={t('otherMethodsAllowed')}
               slotProps={{
                 select: {
                   multiple: true,
                   displayEmpty: true,
                   renderValue: (keys) =>
                     (keys as string[]).length === 0
-                      ? 'no other method'
+                      ? t('noOtherMethod')
                       : otherWays
                           .filter(({ key }) => (keys as string[]).includes(key))
                           .map(({ name }) => name)
@@ -268,7 +284,7 @@ export function MoreFields({
           )}
         />
       )}
-      <Text control={control} name="note" label="Note" multiline />
+      <Text control={control} name="note" label={t('note')} multiline />
     </Box>
   )
 }

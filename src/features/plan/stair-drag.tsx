@@ -13,6 +13,7 @@ import {
   type KeyboardEvent,
   type ReactNode,
 } from 'react'
+import { useTranslations } from 'next-intl'
 import type { Day } from '../../core/calendar/day'
 import { changedLimits, overfull } from '../../core/capacity/limits'
 import type { Batch } from '../../core/batch/batch'
@@ -166,6 +167,7 @@ export function useStairKeys(): (event: KeyboardEvent, batch: Batch | undefined)
 
 /** What a stair that is being moved comes to, beside the plan as it is. */
 export function TrialWords() {
+  const t = useTranslations('plan')
   const { plan, format } = useSeason()
   const { trial } = useDragging()
   if (!trial) return null
@@ -199,19 +201,23 @@ export function TrialWords() {
       </Box>
       <Box>{daysWords(before, next, format)}</Box>
       <Box>
-        {count(format, next.stays[0]?.trays ?? 0, 'tray')} · {hoursWords(format, hoursOf(next, then))} of work · over{' '}
-        {format.number(over.was)} → {format.number(over.is)} tray-days of overflow
+        {t('ofWorkOverTrayDays', {
+          trays: count(format, next.stays[0]?.trays ?? 0, 'tray'),
+          hours: hoursWords(format, hoursOf(next, then)),
+          was: format.number(over.was),
+          is: format.number(over.is),
+        })}
       </Box>
       {changedLimits(plan.limits, then.limits)
         .slice(0, 3)
         .map(({ limit, was, is }) => (
           <Box key={limit.id}>
-            {limitName(limit, format)}: {was > 0 ? `${format.number(was, 2)} over` : 'fits'} →{' '}
-            <b>{is > 0 ? `${format.number(is, 2)} over` : 'fits'}</b>
+            {limitName(limit, format)}: {was > 0 ? t('overOfWas', { was: format.number(was, 2) }) : t('fits')} →{' '}
+            <b>{is > 0 ? t('overOfIs', { is: format.number(is, 2) }) : t('fits')}</b>
           </Box>
         ))}
       {before.planting.anchor && !next.planting.anchor && (
-        <Box>Its date is no longer tied to {format.t(`words.anchors.anchor.${before.planting.anchor.to}`)}.</Box>
+        <Box>{t('itsDateIsNoLonger', { t: format.t(`words.anchors.anchor.${before.planting.anchor.to}`) })}</Box>
       )}
       {next.marks.length > 0 && (
         <Box sx={{ fontWeight: 650 }}>{[...new Set(next.marks.map((one) => markTag(one, format)))].join(', ')}</Box>

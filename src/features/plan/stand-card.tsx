@@ -4,6 +4,7 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
 import Link from 'next/link'
+import { useTranslations } from 'next-intl'
 import type { FieldCrop } from '../../core/field/field-crop'
 import { PanelTitle } from '../../ui/panel-title'
 import { useSeason } from '../../ui/season-context'
@@ -25,41 +26,44 @@ export function StandCard({
   onRemove: (one: boolean) => void
   onClose: () => void
 }) {
+  const t = useTranslations('plan')
   const { season, format } = useSeason()
   const inSeries = stand.n > 0
   const { planting } = stand
   return (
     <Box>
       <PanelTitle
-        over={`${stand.code}${inSeries ? ', one of a series' : ''}`}
+        over={`${stand.code}${inSeries ? t('oneOfASeries') : ''}`}
         title={stand.variety.name}
         under={stand.inPlace!.method.name}
         onClose={onClose}
       />
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, my: 1.5 }}>
         <Button variant="outlined" size="small" disabled={busy} onClick={onEdit}>
-          {inSeries ? 'Edit series' : 'Edit'}
+          {inSeries ? t('editSeries') : t('edit')}
         </Button>
         <Button variant="outlined" size="small" disabled={busy} onClick={onDuplicate}>
-          Duplicate
+          {t('duplicate')}
         </Button>
         <Button variant="outlined" size="small" component={Link} href={`/field?stand=${encodeURIComponent(stand.id)}`}>
-          In the field
+          {t('inTheField')}
         </Button>
         <Button variant="outlined" size="small" color="error" disabled={busy} onClick={() => onRemove(false)}>
-          {inSeries ? 'Delete series' : 'Delete'}
+          {inSeries ? t('deleteSeries') : t('delete')}
         </Button>
         {inSeries && (
           <Button variant="outlined" size="small" color="error" disabled={busy} onClick={() => onRemove(true)}>
-            Delete this one
+            {t('deleteThisOne')}
           </Button>
         )}
       </Box>
       <Typography component="p">{inPlaceSentence(stand, format)}</Typography>
       {stand.harvest !== undefined && (
         <Typography component="p" sx={{ mt: 1 }}>
-          First harvest about {format.date(stand.harvest)}
-          {stand.clears === undefined ? '' : `; ground clear ${format.date(stand.clears)}`}.
+          {t('firstHarvestAboutOfHarvest', {
+            harvest: format.date(stand.harvest),
+            extra: stand.clears === undefined ? '' : `; ground clear ${format.date(stand.clears)}`,
+          })}
         </Typography>
       )}
       {planting.anchor && (

@@ -2,6 +2,7 @@
 'use client'
 import { useSearchParams } from 'next/navigation'
 import { useCallback, useEffect, useRef, useState, useTransition } from 'react'
+import { useTranslations } from 'next-intl'
 import { withSaid } from '../../core/batch/one-of-series'
 import type { Batch } from '../../core/batch/batch'
 import type { Planting, Season } from '../../season/schema'
@@ -30,6 +31,7 @@ function useEdited(season: Season, key: string | null): Planting | undefined {
 
 /** What the side panel shows: held in the address, so that links, reload and the back button work. */
 export function usePanel() {
+  const t = useTranslations('plan')
   const { plan, season, data, format } = useSeason()
   const day = useWorkingDay()
   const params = useSearchParams()
@@ -59,15 +61,15 @@ export function usePanel() {
       const result: ChangeResult = called.answer
       if (result.ok) {
         const { entry } = result
-        notice({ text: result.summary, action: { label: 'Undo', run: () => undo(entry) } })
+        notice({ text: result.summary, action: { label: t('undo'), run: () => undo(entry) } })
         open(then === undefined ? {} : { batch: then })
       } else if (result.reason === 'wrong') {
-        if (loud) fail(`Nothing was saved: ${result.problems[0]!.message}`)
+        if (loud) fail(t('nothingWasSaved', { message: result.problems[0]!.message }))
         else setProblems(result.problems)
       } else if (result.reason === 'stale') fail(staleWords(result, edits, season, format.number))
       else if (result.reason === 'other-season') fail(format.t('ui.refused.other-season'))
-      else if (result.reason === 'used') fail('Something still uses what would be taken away.')
-      else fail('There is no season to save into. Reload the page.')
+      else if (result.reason === 'used') fail(t('somethingStillUsesWhatWould'))
+      else fail(t('thereIsNoSeasonTo'))
     })
 
   const editId = params.get('edit')
@@ -93,7 +95,7 @@ export function usePanel() {
     content = (
       <PlantingPanel
         key={`new ${params.get('from') ?? ''}`}
-        title={source ? 'Another like it' : 'New planting'}
+        title={source ? t('anotherLikeIt') : t('newPlanting')}
         start={newForm(season, source, day, format.units)}
         base={undefined}
         busy={busy}
@@ -109,7 +111,7 @@ export function usePanel() {
       content = (
         <PlantingPanel
           key={`edit ${editId}`}
-          title={`${planting.code}, change it`}
+          title={t('changeIt', { planting: planting.code })}
           start={formOf(planting, format.units)}
           base={planting}
           busy={busy}

@@ -3,6 +3,7 @@
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import { useState } from 'react'
+import { useTranslations } from 'next-intl'
 import { weeklyPlantings, type Weekly } from '../../core/field/even'
 import type { Crop } from '../../season/schema'
 import { NumberField } from '../../ui/fields'
@@ -11,18 +12,21 @@ import { count } from '../../words/format'
 
 /** Plants and interval worked out from what is wanted each week. */
 export function WeeklyAmount({ crop, onTake }: { crop: Crop; onTake: (weekly: Weekly) => void }) {
+  const t = useTranslations('plan')
   const { format } = useSeason()
   const [amount, setAmount] = useState<number>()
   const weekly = amount === undefined ? undefined : weeklyPlantings(crop, amount)
   return (
     <Box sx={{ display: 'flex', gap: 1, alignItems: 'flex-start' }}>
       <NumberField
-        label={`Wanted a week, ${crop.field.yield!.unit}`}
+        label={t('wantedAWeek', { unit: crop.field.yield!.unit })}
         value={amount}
         onChange={setAmount}
         width={220}
         help={
-          weekly ? `${count(format, weekly.plants, 'plant')} every ${count(format, weekly.every, 'day')}` : undefined
+          weekly
+            ? t('every', { plants: count(format, weekly.plants, 'plant'), days: count(format, weekly.every, 'day') })
+            : undefined
         }
       />
       <Button
@@ -32,7 +36,7 @@ export function WeeklyAmount({ crop, onTake }: { crop: Crop; onTake: (weekly: We
         onClick={() => weekly && onTake(weekly)}
         sx={{ mt: 0.5 }}
       >
-        Use that
+        {t('useThat')}
       </Button>
     </Box>
   )

@@ -5,9 +5,11 @@ import Box from '@mui/material/Box'
 import IconButton from '@mui/material/IconButton'
 import Typography from '@mui/material/Typography'
 import Link from 'next/link'
+import { useTranslations } from 'next-intl'
 import { PANEL_TITLE } from '../../ui/side-panel'
 
 export function Head({ title, sub }: { title: string; sub: string }) {
+  const t = useTranslations('seed')
   return (
     <Box sx={{ display: 'flex', alignItems: 'flex-start' }}>
       <Box sx={{ flex: 1 }}>
@@ -18,7 +20,7 @@ export function Head({ title, sub }: { title: string; sub: string }) {
           {sub}
         </Typography>
       </Box>
-      <IconButton component={Link} href="/seed" aria-label="Close" edge="end">
+      <IconButton component={Link} href="/seed" aria-label={t('close')} edge="end">
         <CloseIcon />
       </IconButton>
     </Box>

@@ -7,6 +7,7 @@ import Checkbox from '@mui/material/Checkbox'
 import FormControlLabel from '@mui/material/FormControlLabel'
 import Typography from '@mui/material/Typography'
 import { useMemo, useState } from 'react'
+import { useTranslations } from 'next-intl'
 import { formatDay, parseDay } from '../../core/calendar/day'
 import { ownCrop } from '../../core/batch/own-crop'
 import { usualGermination } from '../../library/entry'
@@ -24,6 +25,7 @@ import { Head } from './head'
 import { needWords } from './model'
 
 export function LotEditor({ stored, use }: { stored: Lot; use: LotUse }) {
+  const t = useTranslations('seed')
   const { season, format, today, data } = useSeason()
   const { now: lot, set, put, at, frame, remove, uses } = useThingEditor('lots', stored, '/seed')
   const variety = season.varieties.find(({ key }) => key === stored.variety)!
@@ -40,12 +42,12 @@ export function LotEditor({ stored, use }: { stored: Lot; use: LotUse }) {
       {...frame}
       more={
         <Button color="error" size="small" onClick={remove}>
-          Delete
+          {t('delete')}
         </Button>
       }
     >
       <Box sx={{ my: 1.5, p: 1.5, bgcolor: 'background.default', borderRadius: 1 }}>
-        <Box sx={{ fontSize: 13, color: 'text.secondary' }}>Germination now</Box>
+        <Box sx={{ fontSize: 13, color: 'text.secondary' }}>{t('germinationNow')}</Box>
         <Box sx={{ fontSize: 24, fontWeight: 700, lineHeight: 1.2 }} data-testid="share-now">
           {shareWords(now.germination)}
         </Box>
@@ -55,7 +57,7 @@ export function LotEditor({ stored, use }: { stored: Lot; use: LotUse }) {
           </Box>
         ))}
         <Box sx={{ fontSize: 14, color: 'text.secondary' }}>
-          As sure as a test of {format.number(now.testedSeeds)} seeds.
+          {t('asSureAsATest', { testedSeeds: format.number(now.testedSeeds) })}
         </Box>
       </Box>
       {now.warnings.map((warning) => (
@@ -68,24 +70,33 @@ export function LotEditor({ stored, use }: { stored: Lot; use: LotUse }) {
       </Alert>
       {!data.whatIf && <SeedStock use={use} />}
       <Box sx={{ display: 'grid', gap: 1.5 }}>
-        <WordField label="Name of the lot" value={lot.name} onChange={(name) => put('name', name)} error={at('name')} />
+        <WordField
+          label={t('nameOfTheLot')}
+          value={lot.name}
+          onChange={(name) => put('name', name)}
+          error={at('name')}
+        />
         <Box sx={two}>
           <NumberField
-            label="Seeds at the start"
+            label={t('seedsAtTheStart')}
             value={lot.seeds}
             onChange={(seeds) => put('seeds', seeds)}
             error={at('seeds')}
           />
           <NumberField
-            label="or weight at the start"
+            label={t('orWeightAtTheStart')}
             unit="g"
             value={lot.grams}
             onChange={(grams) => put('grams', grams)}
             error={at('grams')}
-            help={crop.seed.perGram ? `${format.number(crop.seed.perGram)} seeds a gram` : 'seeds a gram not known'}
+            help={
+              crop.seed.perGram
+                ? t('seedsAGram', { perGram: format.number(crop.seed.perGram) })
+                : t('seedsAGramNotKnown')
+            }
           />
           <ChoiceField
-            label="Form"
+            label={t('form')}
             value={lot.form}
             options={[
               ['raw', 'raw'],
@@ -95,59 +106,59 @@ export function LotEditor({ stored, use }: { stored: Lot; use: LotUse }) {
             onChange={(form) => form && put('form', form)}
           />
           <NumberField
-            label="Packed for"
+            label={t('packedFor')}
             unit="year"
             value={lot.year}
             onChange={(year) => put('year', year)}
             error={at('year')}
           />
           <ChoiceField
-            label="Kept"
+            label={t('kept')}
             value={lot.stored ?? ''}
-            none="not stated: a room"
+            none={t('notStatedARoom')}
             options={[
-              ['cool-dry', 'cool and dry'],
-              ['room', 'in a room'],
-              ['warm-damp', 'warm and damp'],
+              ['cool-dry', t('coolAndDry')],
+              ['room', t('inARoom')],
+              ['warm-damp', t('warmAndDamp')],
             ]}
             onChange={(stored) => put('stored', stored === '' ? undefined : stored)}
           />
           <NumberField
-            label="Pace"
+            label={t('pace')}
             value={lot.pace}
             onChange={(pace) => pace !== undefined && put('pace', pace)}
             error={at('pace')}
             help="1 usual; 1.2 a fifth slower"
           />
           <NumberField
-            label="Test or packet"
+            label={t('testOrPacket')}
             quantity="share"
             value={lot.germination}
             onChange={(germination) => put('germination', germination)}
             error={at('germination')}
-            help="leave empty for seed nobody has tested"
+            help={t('leaveEmptyForSeedNobody')}
           />
           <NumberField
-            label="Seeds in that test"
+            label={t('seedsInThatTest')}
             value={lot.testedSeeds}
             onChange={(testedSeeds) => testedSeeds !== undefined && put('testedSeeds', testedSeeds)}
             error={at('testedSeeds')}
           />
           <WordField
-            label="Tested on"
+            label={t('testedOn')}
             type="date"
             value={lot.testedOn ?? ''}
             onChange={(on) => put('testedOn', on === '' ? undefined : on)}
             error={at('testedOn')}
           />
           <NumberField
-            label="Seeds a packet"
+            label={t('seedsAPacket')}
             value={lot.packetSeeds}
             onChange={(seeds) => put('packetSeeds', seeds)}
             error={at('packetSeeds')}
           />
           <NumberField
-            label="Price of a packet"
+            label={t('priceOfAPacket')}
             value={lot.packetPrice}
             onChange={(price) => put('packetPrice', price)}
             error={at('packetPrice')}
@@ -160,18 +171,19 @@ export function LotEditor({ stored, use }: { stored: Lot; use: LotUse }) {
                 onChange={(_, treated) => put('treated', treated ? true : undefined)}
               />
             }
-            label="Treated seed"
+            label={t('treatedSeed')}
           />
         </Box>
       </Box>
       <HomeTests lot={lot} crop={crop} onChange={(homeTests) => set({ ...lot, homeTests })} />
-      {uses.length > 0 && <UsedBy what={stored.name} uses={uses} wayOut="Choose another lot there first." />}
+      {uses.length > 0 && <UsedBy what={stored.name} uses={uses} wayOut={t('chooseAnotherLotThereFirst')} />}
     </EditorFrame>
   )
 }
 
 /** Seed tried on damp paper. */
 function HomeTests({ lot, crop, onChange }: { lot: Lot; crop: Crop; onChange: (tests: Lot['homeTests']) => void }) {
+  const t = useTranslations('seed')
   const { format, today } = useSeason()
   const [sown, setSown] = useState<number>()
   const [up, setUp] = useState<number>()
@@ -185,38 +197,42 @@ function HomeTests({ lot, crop, onChange }: { lot: Lot; crop: Crop; onChange: (t
   return (
     <>
       <Typography variant="h3" sx={{ mt: 2.5 }}>
-        Tests at home
+        {t('testsAtHome')}
       </Typography>
       {lot.homeTests.length === 0 && (
         <Box sx={{ fontSize: 14, color: 'text.secondary' }}>
-          Lay ten seeds on damp paper in a closed bag, keep it at about{' '}
-          {format.temperature(usualGermination(crop.germination))}, and count what sprouts.
+          {t('layTenSeedsOnDamp', { temperature: format.temperature(usualGermination(crop.germination)) })}
         </Box>
       )}
       <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, fontSize: 15 }}>
         {lot.homeTests.map((test, i) => (
           <Box component="li" key={i} sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
             <Box sx={{ flex: 1 }}>
-              {format.date(parseDay(test.on))}: {test.up} of {test.sown}, {shareWords(test.up / test.sown)}
+              {t('of', {
+                parseDay: format.date(parseDay(test.on)),
+                up: String(test.up),
+                sown: String(test.sown),
+                share: shareWords(test.up / test.sown),
+              })}
             </Box>
             <Button
               size="small"
               color="inherit"
               onClick={() => onChange(lot.homeTests.filter((_, other) => other !== i))}
             >
-              Delete
+              {t('delete')}
             </Button>
           </Box>
         ))}
       </Box>
       <Box sx={{ display: 'grid', gridTemplateColumns: '1.5fr 1fr 1fr', gap: 1, mt: 1 }}>
-        <WordField label="On" type="date" value={testedOn} onChange={setTestedOn} />
-        <NumberField label="Sown" value={sown} onChange={setSown} />
+        <WordField label={t('on')} type="date" value={testedOn} onChange={setTestedOn} />
+        <NumberField label={t('sown')} value={sown} onChange={setSown} />
         <NumberField
-          label="Came up"
+          label={t('cameUp')}
           value={up}
           onChange={setUp}
-          error={up !== undefined && sown !== undefined && up > sown ? 'More than were sown.' : undefined}
+          error={up !== undefined && sown !== undefined && up > sown ? t('moreThanWereSown') : undefined}
         />
       </Box>
       <Button
@@ -225,7 +241,7 @@ function HomeTests({ lot, crop, onChange }: { lot: Lot; crop: Crop; onChange: (t
         onClick={addTest}
         sx={{ mt: 0.5 }}
       >
-        Add this test
+        {t('addThisTest')}
       </Button>
     </>
   )

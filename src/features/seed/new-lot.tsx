@@ -5,6 +5,7 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
+import { useTranslations } from 'next-intl'
 import type { Lot } from '../../season/schema'
 import { problemAt } from '../../ui/editor'
 import { ChoiceField, NumberField } from '../../ui/fields'
@@ -15,6 +16,7 @@ import { shareWords } from '../../words/format'
 import { Head } from './head'
 
 export function NewLot({ start }: { start: string }) {
+  const t = useTranslations('seed')
   const { season } = useSeason()
   const router = useRouter()
   const { busy, change, failure, problems } = useChange()
@@ -37,7 +39,7 @@ export function NewLot({ start }: { start: string }) {
       year,
       homeTests: [],
     }
-    if (await change([{ of: 'lots', key: lot.key, from: null, to: lot }], `${lot.name} added`))
+    if (await change([{ of: 'lots', key: lot.key, from: null, to: lot }], t('added', { lot: lot.name })))
       router.push(`/seed?lot=${lot.key}`)
   }
   return (
@@ -50,29 +52,29 @@ export function NewLot({ start }: { start: string }) {
       }}
       sx={{ display: 'grid', gap: 2, pb: 2 }}
     >
-      <Head title="A new lot" sub="Everything else can be added once it is there." />
+      <Head title={t('aNewLot')} sub={t('everythingElseCanBeAdded')} />
       <ChoiceField
-        label="Variety"
+        label={t('variety')}
         value={variety}
         none="choose"
         options={season.varieties.map(({ key, name }) => [key, name] as const)}
         onChange={setVariety}
       />
       <NumberField
-        label="Comes up, by its packet"
+        label={t('comesUpByItsPacket')}
         quantity="share"
         value={share}
         onChange={setShare}
         help={
           crop
-            ? `Empty for your own seed, untested: taken as usual for ${crop.name}, ${shareWords(crop.germination.usualShare)}, and doubted`
+            ? t('emptyForYourOwnSeed', { crop: crop.name, share: shareWords(crop.germination.usualShare) })
             : undefined
         }
         error={problemAt(problems, 'germination')}
       />
       {failure && <Alert severity="error">{failure}</Alert>}
       <Button type="submit" variant="contained" disabled={!of || busy} sx={{ justifySelf: 'start' }}>
-        {busy ? 'Adding …' : 'Add'}
+        {busy ? t('adding') : t('add')}
       </Button>
     </Box>
   )

@@ -4,6 +4,7 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
 import { useState } from 'react'
+import { useTranslations } from 'next-intl'
 import { formatDay, parseDay } from '../../core/calendar/day'
 import { standing } from '../../core/ledger/records'
 import type { LotUse } from '../../core/seed/lot-use'
@@ -26,6 +27,7 @@ const HOW: readonly (readonly [How, string])[] = [
 ]
 
 export function SeedStock({ use }: { use: LotUse }) {
+  const t = useTranslations('seed')
   const { season, format, today } = useSeason()
   const { record, takeBack } = useRecord()
   const [how, setHow] = useState<How>('counted')
@@ -37,28 +39,25 @@ export function SeedStock({ use }: { use: LotUse }) {
   const save = () => {
     const day = dayItHappened(on, today, format)
     if (typeof day === 'string') return setProblem(day)
-    if (seeds === undefined || seeds < 0 || !Number.isInteger(seeds))
-      return setProblem('Enter how many seeds, in whole numbers.')
+    if (seeds === undefined || seeds < 0 || !Number.isInteger(seeds)) return setProblem(t('enterHowManySeedsIn'))
     if (left !== undefined && (how === 'spilled' || how === 'given' || how === 'discarded') && seeds > left)
-      return setProblem(`There are ${format.number(left)} left. Correct the number, or count them first.`)
+      return setProblem(t('thereAreLeftCorrectThe', { left: format.number(left) }))
     setProblem(undefined)
     setSeeds(undefined)
-    void record({ on: day, what: { did: 'seed', lot: lot.key, how, seeds } }, `${lot.name}: saved.`)
+    void record({ on: day, what: { did: 'seed', lot: lot.key, how, seeds } }, t('saved', { lot: lot.name }))
   }
   return (
-    <Box component="section" aria-label="Seed in stock" sx={{ mb: 2 }}>
+    <Box component="section" aria-label={t('seedInStock')} sx={{ mb: 2 }}>
       <Typography variant="h3" component="h3">
-        In stock
+        {t('inStock')}
       </Typography>
       <Box sx={{ fontSize: 15, mt: 0.5 }}>
-        {had === undefined
-          ? 'How many there were is not known. Count them.'
-          : `${count(format, had, 'seed')} at the start and since delivered`}
-        {used > 0 && `, ${format.number(used)} sown`}
-        {gone > 0 && `, ${format.number(gone)} spilled, given or thrown away`}
+        {had === undefined ? t('howManyThereWereIs') : t('atTheStartAndSince', { seeds: count(format, had, 'seed') })}
+        {used > 0 && t('sownOfUsed', { used: format.number(used) })}
+        {gone > 0 && t('spilledGivenOrThrownAway', { gone: format.number(gone) })}
         {left !== undefined && (
           <>
-            : <b>{format.number(left)} left</b>
+            : <b>{t('left', { left: format.number(left) })}</b>
           </>
         )}
         .
@@ -70,7 +69,7 @@ export function SeedStock({ use }: { use: LotUse }) {
               {format.date(parseDay(entry.on))}: {entrySentence(entry, season, format)}
             </Box>
             <Button size="small" color="inherit" onClick={() => void takeBack([entry])}>
-              Undo
+              {t('undo')}
             </Button>
           </Box>
         ))}
@@ -84,12 +83,17 @@ export function SeedStock({ use }: { use: LotUse }) {
           '& > :first-of-type': { gridColumn: '1 / -1' },
         }}
       >
-        <ChoiceField label="What happened" value={how} options={HOW} onChange={(next) => setHow(next || 'counted')} />
-        <NumberField label="How many seeds" value={seeds} onChange={setSeeds} error={problem} />
-        <WordField label="Day of it" type="date" value={on} onChange={setOn} />
+        <ChoiceField
+          label={t('whatHappened')}
+          value={how}
+          options={HOW}
+          onChange={(next) => setHow(next || 'counted')}
+        />
+        <NumberField label={t('howManySeeds')} value={seeds} onChange={setSeeds} error={problem} />
+        <WordField label={t('dayOfIt')} type="date" value={on} onChange={setOn} />
       </Box>
       <Button size="small" disabled={seeds === undefined} onClick={save} sx={{ mt: 0.5 }}>
-        Save this entry
+        {t('saveThisEntry')}
       </Button>
     </Box>
   )

@@ -8,6 +8,7 @@ import useMediaQuery from '@mui/material/useMediaQuery'
 import Link from 'next/link'
 import { useSearchParams } from 'next/navigation'
 import { useMemo, useState } from 'react'
+import { useTranslations } from 'next-intl'
 import { ownCrop } from '../../core/batch/own-crop'
 import { wordsFor } from '../../library/library'
 import { lotNow, standsOn } from '../../core/seed/ageing'
@@ -20,6 +21,7 @@ import { NewLot } from './new-lot'
 import { shortWords } from './model'
 
 export function SeedView() {
+  const t = useTranslations('seed')
   const { season, plan, format, today } = useSeason()
   const params = useSearchParams()
   const narrow = useMediaQuery('(max-width:899px)')
@@ -55,13 +57,13 @@ export function SeedView() {
       {!(narrow && open) && (
         <Box sx={{ flex: 1, minWidth: 0, overflow: 'auto', px: { xs: 1.5, md: 2.5 }, py: 2 }}>
           <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1 }}>
-            <Typography variant="h1">Seed</Typography>
+            <Typography variant="h1">{t('seed')}</Typography>
             <Typography component="p" sx={{ color: 'text.secondary', fontSize: 14 }}>
               {count(format, season.lots.length, 'lot')}
               {short > 0 && (
                 <Box component="span" sx={{ color: 'error.main', fontWeight: 650 }}>
                   {' '}
-                  · {short} {short === 1 ? 'runs' : 'run'} short
+                  {t('runShort', { short: String(short), short2: short })}
                 </Box>
               )}
             </Typography>
@@ -73,29 +75,27 @@ export function SeedView() {
               href="/seed?new=1"
               disabled={season.varieties.length === 0}
             >
-              Add a lot
+              {t('addALot')}
             </Button>
           </Box>
           <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, my: 1.5 }}>
-            <WordField label="Find a lot" type="search" value={text} onChange={setText} width={190} />
+            <WordField label={t('findALot')} type="search" value={text} onChange={setText} width={190} />
             <ChoiceField
-              label="Show"
+              label={t('show')}
               value={only}
-              none="all lots"
+              none={t('allLots')}
               options={[
-                ['short', 'short of seed'],
-                ['warned', 'with a warning'],
+                ['short', t('shortOfSeed')],
+                ['warned', t('withAWarning')],
               ]}
               onChange={setOnly}
               width={180}
             />
           </Box>
           {season.lots.length === 0 ? (
-            <Box sx={{ py: 5, textAlign: 'center', color: 'text.secondary' }}>
-              No seed lots yet. Without one, a planting is sized by what its crop usually does.
-            </Box>
+            <Box sx={{ py: 5, textAlign: 'center', color: 'text.secondary' }}>{t('noSeedLotsYetWithout')}</Box>
           ) : (
-            <Box sx={{ overflowX: 'auto' }} tabIndex={0} role="region" aria-label="Seed lots: table">
+            <Box sx={{ overflowX: 'auto' }} tabIndex={0} role="region" aria-label={t('seedLotsTable')}>
               <Box
                 component="table"
                 sx={{
@@ -120,17 +120,17 @@ export function SeedView() {
               >
                 <thead>
                   <tr>
-                    <th scope="col">Variety and lot</th>
+                    <th scope="col">{t('varietyAndLot')}</th>
                     <th scope="col" className="n">
-                      Germination now
+                      {t('germinationNow')}
                     </th>
                     <th scope="col" className="n">
-                      Needed
+                      {t('needed')}
                     </th>
                     <th scope="col" className="n">
-                      There is
+                      {t('thereIs')}
                     </th>
-                    <th scope="col">Watch</th>
+                    <th scope="col">{t('watch')}</th>
                   </tr>
                 </thead>
                 <tbody>
@@ -177,7 +177,7 @@ export function SeedView() {
                   ))}
                 </tbody>
               </Box>
-              {shown.length === 0 && <Box sx={{ py: 3, color: 'text.secondary' }}>Nothing matches.</Box>}
+              {shown.length === 0 && <Box sx={{ py: 3, color: 'text.secondary' }}>{t('nothingMatches')}</Box>}
             </Box>
           )}
         </Box>

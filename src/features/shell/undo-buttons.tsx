@@ -83,7 +83,7 @@ export function useUndoing() {
         })
       attempt()
     },
-    [notice],
+    [format, notice, t],
   )
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
@@ -98,6 +98,6 @@ export function useUndoing() {
     }
     window.addEventListener('keydown', onKey)
     return () => window.removeEventListener('keydown', onKey)
-  }, [run])
+  }, [run, t])
   return useMemo(() => ({ undo: (entry?: string) => run('undo', entry), redo: () => run('redo'), busy }), [run, busy])
 }

@@ -7,15 +7,15 @@ import { count, type Format } from '../../words/format'
 export function missingWords(one: Missing, f: Format): string {
   switch (one.kind) {
     case 'seed':
-      return `${count(f, one.short, 'seed')} of ${one.lot}, for ${one.batch.code}`
+      return f.t('sowing.ofFor', { seeds: count(f, one.short, 'seed'), lot: one.lot, batch: one.batch.code })
     case 'no-lot':
-      return `no seed is entered for ${one.batch.code} ${one.batch.variety.name}`
+      return f.t('sowing.noSeedIsEnteredFor', { batch: one.batch.code, variety: one.batch.variety.name })
     case 'container':
       return `${f.number(one.short)} × ${one.container.name}`
     case 'place':
-      return `room for ${f.number(one.over, 1)} trays on ${one.place.name}`
+      return f.t('sowing.roomForTraysOn', { over: f.number(one.over, 1), place: one.place.name })
     case 'preparation':
-      return `${one.what} of ${one.batch.code}, from ${f.date(one.from)}`
+      return f.t('sowing.ofFrom', { what: one.what, batch: one.batch.code, from: f.date(one.from) })
   }
 }
 

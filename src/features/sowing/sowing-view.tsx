@@ -8,6 +8,7 @@ import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
 import Link from 'next/link'
 import { useMemo, useState } from 'react'
+import { useTranslations } from 'next-intl'
 import type { Batch } from '../../core/batch/batch'
 import { sowingDay, type SowingDay } from '../../core/plan/sowing-day'
 import { tasksOf } from '../../core/batch/tasks'
@@ -21,6 +22,7 @@ import { inFlats } from '../../core/sowing/policies'
 import { daysLacking, lacking, missingWords, sowingsAhead } from './model'
 
 export function SowingView() {
+  const t = useTranslations('sowing')
   const { plan, season, format, today } = useSeason()
   const { workingDay } = useSeason()
   const day = useWorkingDay()
@@ -32,7 +34,7 @@ export function SowingView() {
     <Box sx={{ px: { xs: 1.5, md: 2.5 }, py: 2, maxWidth: 1200 }}>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, alignItems: 'center' }}>
         <Typography variant="h1" sx={{ flex: 1, minWidth: 240 }}>
-          Sowing day, {format.date(day)}
+          {t('sowingDay', { day: format.date(day) })}
         </Typography>
         <Button
           className="no-print"
@@ -41,7 +43,7 @@ export function SowingView() {
           onClick={() => setSowing(true)}
           sx={{ minHeight: 44 }}
         >
-          Sown just now
+          {t('sownJustNow')}
         </Button>
         <Button
           className="no-print"
@@ -51,7 +53,7 @@ export function SowingView() {
           color="inherit"
           sx={{ minHeight: 44 }}
         >
-          Labels
+          {t('labels')}
         </Button>
         <Button
           className="no-print"
@@ -61,7 +63,7 @@ export function SowingView() {
           onClick={() => window.print()}
           sx={{ minHeight: 44 }}
         >
-          Print
+          {t('print')}
         </Button>
       </Box>
       {sowing && <SownJustNow onClose={() => setSowing(false)} />}
@@ -78,7 +80,7 @@ export function SowingView() {
             color: 'text.secondary',
           }}
         >
-          Next:
+          {t('next')}
           {ahead.slice(0, 7).map((other) => (
             <Button
               key={other}
@@ -95,7 +97,7 @@ export function SowingView() {
       )}
       {session.batches.length === 0 ? (
         <Box sx={{ mt: 2, p: 2.5, border: 1, borderColor: 'divider', borderRadius: 1.5, color: 'text.secondary' }}>
-          Nothing is sown on this day{day === today ? '' : ' by the plan'}.
+          {t('nothingIsSownOnThis', { day: day === today ? 'yes' : 'no' })}
         </Box>
       ) : (
         <Session session={session} />
@@ -103,7 +105,7 @@ export function SowingView() {
       {missingAhead.length > 0 && (
         <Box component="section" className="no-print" aria-labelledby="ahead-title" sx={{ mt: 3 }}>
           <Typography variant="h2" id="ahead-title">
-            Will be missing on the days after
+            {t('willBeMissingOnThe')}
           </Typography>
           {missingAhead.map((other) => (
             <Box key={other.day} sx={{ borderTop: 1, borderColor: 'divider', py: 0.75, fontSize: 15 }}>
@@ -117,21 +119,23 @@ export function SowingView() {
         </Box>
       )}
       <Box sx={{ mt: 2, fontSize: 13.5, color: 'text.secondary', '& a': { color: 'inherit' } }}>
-        Mix by the recipe of {season.habits.mix.name}; it is set on the <Link href="/farm?edit=habits">Farm page</Link>.
+        {t('mixByTheRecipeOf', { mix: season.habits.mix.name })} <Link href="/farm?edit=habits">{t('farmPage')}</Link>.
       </Box>
     </Box>
   )
 }
 
 function Session({ session }: { session: SowingDay }) {
+  const t = useTranslations('sowing')
   const { season, format } = useSeason()
   const { missing, containers, litres, measured, labels, covers, places, minutes } = session
-  const hours = (n: number) => (n < 90 ? count(format, Math.round(n), 'minute') : `${format.number(n / 60, 1)} hours`)
+  const hours = (n: number) =>
+    n < 90 ? count(format, Math.round(n), 'minute') : t('hours', { n: format.number(n / 60, 1) })
   return (
     <>
       {missing.length > 0 && (
         <Alert severity="warning" sx={{ mt: 2 }}>
-          <b>Look to before it begins:</b> {missing.map((one) => missingWords(one, format)).join('; ')}.
+          <b>{t('lookToBeforeItBegins')}</b> {missing.map((one) => missingWords(one, format)).join('; ')}.
         </Alert>
       )}
       <Box
@@ -145,7 +149,7 @@ function Session({ session }: { session: SowingDay }) {
         }}
       >
         <section>
-          <h2>Fill</h2>
+          <h2>{t('fill')}</h2>
           {containers.map(({ container, trays }) => (
             <Box key={container.key} sx={{ fontSize: 16 }}>
               <b>{format.number(trays)}</b> × {container.name}
@@ -153,7 +157,7 @@ function Session({ session }: { session: SowingDay }) {
           ))}
         </section>
         <section>
-          <h2>Mix: {season.habits.mix.name}</h2>
+          <h2>{t('mix', { mix: season.habits.mix.name })}</h2>
           <div className="big">{mixWords(format, litres)}</div>
           {measured.parts.length > 1 &&
             measured.parts.map(({ what, litres: part }) => (
@@ -166,22 +170,26 @@ function Session({ session }: { session: SowingDay }) {
               {what}: {format.number(amount, amount < 10 ? 1 : 0)} {unit}
             </div>
           ))}
-          <div>Water: {mixWords(format, measured.water)}</div>
+          <div>{t('water', { mix: mixWords(format, measured.water) })}</div>
         </section>
         <section>
-          <h2>Carry to</h2>
+          <h2>{t('carryTo')}</h2>
           {places.map(({ place, trays }) => (
             <div key={place}>
               {season.places[place]!.name}: <b>{count(format, trays, 'tray')}</b>
             </div>
           ))}
-          {covers > 0 && <div>Covers: {format.number(covers)}</div>}
+          {covers > 0 && <div>{t('covers', { covers: format.number(covers) })}</div>}
         </section>
         <section>
-          <h2>Labels and time</h2>
+          <h2>{t('labelsAndTime')}</h2>
           <div className="big">{count(format, labels, 'label')}</div>
           <div>
-            {hours(minutes.fill + minutes.sow)}: {hours(minutes.fill)} to fill, {hours(minutes.sow)} to sow
+            {t('toFillToSow', {
+              hours: hours(minutes.fill + minutes.sow),
+              hours2: hours(minutes.fill),
+              hours3: hours(minutes.sow),
+            })}
           </div>
         </section>
       </Box>
@@ -194,11 +202,8 @@ function Session({ session }: { session: SowingDay }) {
   )
 }
 
-const COVERS = { none: 'leave it uncovered', thin: 'cover thinly', full: 'cover fully' } as const
-
-const LIGHT = { light: 'needs light to come up', dark: 'keep it dark', either: '' } as const
-
 function Lot({ batch, nth, who }: { batch: Batch; nth: number; who: SowingDay['for'][number]['who'] }) {
+  const t = useTranslations('sowing')
   const { season, format, data, today } = useSeason()
   const { record } = useRecord()
   const [other, setOther] = useState(false)
@@ -208,14 +213,14 @@ function Lot({ batch, nth, who }: { batch: Batch; nth: number; who: SowingDay['f
   const done = progress?.ledger.sown
   const task = tasksOf(batch, batch.sow!, batch.sow! + 1).find(({ kind }) => kind === 'sow')
   const how = [
-    inFlats(way.method) ? 'broadcast' : `${count(format, way.seedsPerCell, 'seed')} a cell`,
+    inFlats(way.method) ? 'broadcast' : t('aCell', { seeds: count(format, way.seedsPerCell, 'seed') }),
     germination.depth === undefined
       ? ''
       : germination.depth === 0
-        ? 'on the surface'
-        : `${format.depth(germination.depth)} deep`,
-    germination.cover === undefined ? '' : COVERS[germination.cover],
-    LIGHT[germination.light],
+        ? t('onTheSurface')
+        : t('deep', { depth: format.depth(germination.depth) }),
+    germination.cover === undefined ? '' : t(`covering.${germination.cover}`),
+    germination.light === 'either' ? '' : t(`light.${germination.light}`),
   ].filter((part) => part !== '')
   return (
     <Box
@@ -241,23 +246,30 @@ function Lot({ batch, nth, who }: { batch: Batch; nth: number; who: SowingDay['f
           <b>{batch.variety.name}</b>
         </Box>
         <Box sx={{ fontSize: 15 }}>
-          {count(format, sizing!.seeds, 'seed')} in {format.number(first!.trays)} × {first!.container.name}, to{' '}
-          {season.places[first!.place]!.name}
+          {t('inTo', {
+            seeds: count(format, sizing!.seeds, 'seed'),
+            trays: format.number(first!.trays),
+            container: first!.container.name,
+            places: season.places[first!.place]!.name,
+          })}
         </Box>
         <Box sx={{ fontSize: 14.5, color: 'text.secondary' }}>{how.join(' · ')}</Box>
         <Box sx={{ fontSize: 14.5, color: 'text.secondary' }}>
-          {seed.lot ? seed.lot.name : 'no lot entered'}
-          {seed.lot?.treated ? ', treated: gloves' : ''}
+          {seed.lot ? seed.lot.name : t('noLotEntered')}
+          {seed.lot?.treated ? t('treatedGloves') : ''}
           {who.length > 0
-            ? ` · for ${list(
-                format,
-                who.slice(0, 4).map(({ name, plants }) => `${name} ${format.number(plants)}`),
-              )}${who.length > 4 ? ' and others' : ''}`
+            ? t('for', {
+                list: list(
+                  format,
+                  who.slice(0, 4).map(({ name, plants }) => `${name} ${format.number(plants)}`),
+                ),
+                who: who.length > 4 ? 'yes' : 'no',
+              })
             : ''}
         </Box>
       </Box>
       {done ? (
-        <Box sx={{ color: 'success.main', fontWeight: 650 }}>Sown, {done.entry.who}</Box>
+        <Box sx={{ color: 'success.main', fontWeight: 650 }}>{t('sown', { who: done.entry.who })}</Box>
       ) : (
         batch.sow === today &&
         task &&
@@ -267,20 +279,20 @@ function Lot({ batch, nth, who }: { batch: Batch; nth: number; who: SowingDay['f
               variant="contained"
               disableElevation
               startIcon={<CheckIcon />}
-              onClick={() => void record(asPlanned(task, season), `${batch.code}: sown.`)}
-              aria-label={`Sown: ${batch.code}`}
+              onClick={() => void record(asPlanned(task, season), t('sownOfBatch', { batch: batch.code }))}
+              aria-label={t('sownOfBatch2', { batch: batch.code })}
               sx={{ minHeight: 48, minWidth: 110, fontSize: 16, flex: { xs: 1.4, sm: '0 0 auto' } }}
             >
-              Sown
+              {t('sown2')}
             </Button>
             <Button
               variant="outlined"
               color="inherit"
               onClick={() => setOther(true)}
-              aria-label={`Not as planned: Sow ${batch.code}`}
+              aria-label={t('notAsPlannedSow', { batch: batch.code })}
               sx={{ minHeight: 48, flex: { xs: 1, sm: '0 0 auto' }, lineHeight: 1.15 }}
             >
-              Not as planned
+              {t('notAsPlanned')}
             </Button>
             {other && (
               <NotAsPlanned

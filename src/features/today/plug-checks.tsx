@@ -6,7 +6,7 @@ import Link from 'next/link'
 import { useMemo } from 'react'
 import { useTranslations } from 'next-intl'
 import type { Day } from '../../core/calendar/day'
-import { plugChecksDue, type PlugCheckDue } from '../../core/advice/plug-checks'
+import { plugChecksDue } from '../../core/advice/plug-checks'
 import { useSeason } from '../../ui/season-context'
 import { StairGlyph } from '../../ui/stair/stair'
 

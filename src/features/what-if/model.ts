@@ -56,14 +56,26 @@ export function changeName(change: WhatIfChange, season: Season, f: Format): str
     all.find((one) => one.key === key)?.name ?? key
   switch (change.kind) {
     case 'more-room':
-      return `${named(season.places, change.place)}: ${count(f, change.trayPlaces, 'trayPlace')} more`
+      return f.t('whatIf.more', {
+        named: named(season.places, change.place),
+        trayPlaces: count(f, change.trayPlaces, 'trayPlace'),
+      })
     case 'less-room':
-      return `${named(season.places, change.place)}: ${count(f, change.trayPlaces, 'trayPlace')} less`
+      return f.t('whatIf.less', {
+        named: named(season.places, change.place),
+        trayPlaces: count(f, change.trayPlaces, 'trayPlace'),
+      })
     case 'frost':
-      return `Frost ${count(f, Math.abs(change.days), 'day')} ${change.days > 0 ? 'later' : 'earlier'}`
+      return f.t('whatIf.frostEarlier', {
+        days: count(f, Math.abs(change.days), 'day'),
+        days2: change.days > 0 ? 'yes' : 'no',
+      })
     case 'hours':
-      return `${f.number(change.hours, 1)} crew hours a week`
+      return f.t('whatIf.crewHoursAWeek', { hours: f.number(change.hours, 1) })
     case 'container':
-      return `${named(season.containers, change.to)} for ${named(season.containers, change.from)}`
+      return f.t('whatIf.for', {
+        named: named(season.containers, change.to),
+        named2: named(season.containers, change.from),
+      })
   }
 }

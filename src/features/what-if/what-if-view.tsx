@@ -5,6 +5,7 @@ import Button from '@mui/material/Button'
 import Skeleton from '@mui/material/Skeleton'
 import Typography from '@mui/material/Typography'
 import { useEffect, useMemo, useState } from 'react'
+import { useTranslations } from 'next-intl'
 import { compareWhatIfs, type ComparedSeason } from '../../actions/what-if'
 import { formatDay } from '../../core/calendar/day'
 import { benchRoom, changedSeason, type WhatIfChange } from '../../core/plan/what-if'
@@ -17,18 +18,18 @@ import { limitName } from '../../words/fit'
 import { fullest, withMoves, changeOf, changeName } from './model'
 
 export function WhatIfView() {
+  const t = useTranslations('whatIf')
   const { data, format } = useSeason()
   const actions = useWhatIf()
   return (
     <Box sx={{ px: { xs: 1.5, md: 2.5 }, py: 2, maxWidth: 1240 }}>
-      <Typography variant="h1">What if</Typography>
+      <Typography variant="h1">{t('whatIf')}</Typography>
       <Typography component="p" sx={{ color: 'text.secondary', maxWidth: '65ch', mt: 0.5 }}>
-        A copy of the season in which something is otherwise. Look at it in every view, change it as you like, and keep
-        it or drop it: the season itself stays as it is until you keep one.
+        {t('aCopyOfTheSeason')}
       </Typography>
       <Compared actions={actions} />
       {data.whatIf ? (
-        <Box sx={{ mt: 3, color: 'text.secondary' }}>Go back to the season to begin another copy of it.</Box>
+        <Box sx={{ mt: 3, color: 'text.secondary' }}>{t('goBackToTheSeason')}</Box>
       ) : (
         <NewWhatIf actions={actions} format={format} />
       )}
@@ -55,6 +56,7 @@ const ROWS: {
 
 /** The season and its copies in figures. */
 function Compared({ actions }: { actions: WhatIfActions }) {
+  const t = useTranslations('whatIf')
   const { data, format, today } = useSeason()
   const [compared, setCompared] = useState<{ of: string; all: ComparedSeason[] }>()
   const [failed, setFailed] = useState(false)
@@ -71,13 +73,12 @@ function Compared({ actions }: { actions: WhatIfActions }) {
     )
     return () => void (gone = true)
   }, [asked, today])
-  if (failed)
-    return <Box sx={{ mt: 2, color: 'error.main' }}>The server did not answer. Reload the page to compare.</Box>
+  if (failed) return <Box sx={{ mt: 2, color: 'error.main' }}>{t('theServerDidNotAnswer')}</Box>
   if (!compared) return <Skeleton variant="rectangular" height={240} sx={{ mt: 2 }} />
   const { all } = compared
   const base = all[0]?.figures
   return (
-    <Box sx={{ overflow: 'auto', mt: 2 }} tabIndex={0} role="region" aria-label="The season and its copies">
+    <Box sx={{ overflow: 'auto', mt: 2 }} tabIndex={0} role="region" aria-label={t('theSeasonAndItsCopies')}>
       <Box
         component="table"
         aria-busy={compared.of !== asked}
@@ -114,7 +115,7 @@ function Compared({ actions }: { actions: WhatIfActions }) {
               >
                 <Box sx={{ fontFamily: 'var(--heading)', fontSize: 17, fontWeight: 400 }}>{name}</Box>
                 <Box sx={{ fontSize: 13, fontWeight: 400, color: 'text.secondary' }}>
-                  {(data.whatIf?.id ?? null) === id ? 'looked at now' : ' '}
+                  {(data.whatIf?.id ?? null) === id ? t('lookedAtNow') : ' '}
                 </Box>
               </Box>
             ))}
@@ -150,7 +151,7 @@ function Compared({ actions }: { actions: WhatIfActions }) {
             </tr>
           ))}
           <tr>
-            <th scope="row">Over from {format.shortDate(today)} on</th>
+            <th scope="row">{t('overFromOn', { today: format.shortDate(today) })}</th>
             {all.map(({ id, over }) => (
               <Box
                 component="td"
@@ -158,11 +159,11 @@ function Compared({ actions }: { actions: WhatIfActions }) {
                 sx={{ fontSize: 13.5, maxWidth: 220, '&&': { verticalAlign: 'top' } }}
               >
                 {over.length === 0
-                  ? 'nothing'
+                  ? t('nothing')
                   : list(
                       format,
-                      over.map(
-                        ({ name, kind, most }) => `${limitName({ name, kind }, format)} by ${format.number(most, 1)}`,
+                      over.map(({ name, kind, most }) =>
+                        t('by', { limitName: limitName({ name, kind }, format), most: format.number(most, 1) }),
                       ),
                     )}
               </Box>
@@ -179,9 +180,9 @@ function Compared({ actions }: { actions: WhatIfActions }) {
                       variant="outlined"
                       disabled={actions.busy}
                       onClick={() => void actions.view(id)}
-                      aria-label={`Look at ${name}`}
+                      aria-label={t('lookAt', { name })}
                     >
-                      Look at it
+                      {t('lookAtIt')}
                     </Button>
                   )}
                   {id !== null && (
@@ -191,18 +192,18 @@ function Compared({ actions }: { actions: WhatIfActions }) {
                         variant="contained"
                         disabled={actions.busy}
                         onClick={() => void actions.keep(id)}
-                        aria-label={`Keep ${name}`}
+                        aria-label={t('keep', { name })}
                       >
-                        Keep it
+                        {t('keepIt')}
                       </Button>
                       <Button
                         size="small"
                         color="error"
                         disabled={actions.busy}
                         onClick={() => void actions.drop(id)}
-                        aria-label={`Delete ${name}`}
+                        aria-label={t('delete', { name })}
                       >
-                        Delete it
+                        {t('deleteIt')}
                       </Button>
                     </>
                   )}
@@ -220,6 +221,7 @@ export type Kind = 'same' | WhatIfChange['kind']
 
 /** Begins a copy: as the season is, or with one of some ready changes made. */
 function NewWhatIf({ actions, format }: { actions: WhatIfActions; format: Format }) {
+  const t = useTranslations('whatIf')
   const { season, plan } = useSeason()
   const [kind, setKind] = useState<Kind>('more-room')
   const [place, setPlace] = useState(() => fullest(plan))
@@ -233,22 +235,22 @@ function NewWhatIf({ actions, format }: { actions: WhatIfActions; format: Format
   const [to, setTo] = useState(used[1] ?? used[0] ?? '')
   const [name, setName] = useState('')
   const change = changeOf({ kind, place, days, hours, from, to }, season)
-  const said = change === 'same' ? 'Own changes' : change ? changeName(change, season, format) : ''
+  const said = change === 'same' ? t('ownChanges') : change ? changeName(change, season, format) : ''
   const kinds: [Kind, string][] = [
     ...(season.places.length > 0
       ? ([
-          ['more-room', 'One more bench or mat'],
-          ['less-room', 'One bench or mat less'],
+          ['more-room', t('oneMoreBenchOrMat')],
+          ['less-room', t('oneBenchOrMatLess')],
         ] as [Kind, string][])
       : []),
-    ...(season.site.frost ? ([['frost', 'Another frost date']] as [Kind, string][]) : []),
-    ...(used.length > 1 ? ([['container', 'One container for another']] as [Kind, string][]) : []),
-    ['hours', 'Other crew hours'],
-    ['same', 'Nothing: I change the copy myself'],
+    ...(season.site.frost ? ([['frost', t('anotherFrostDate')]] as [Kind, string][]) : []),
+    ...(used.length > 1 ? ([['container', t('oneContainerForAnother')]] as [Kind, string][]) : []),
+    ['hours', t('otherCrewHours')],
+    ['same', t('nothingIChangeTheCopy')],
   ]
   const placeField = (
     <ChoiceField
-      label="Where"
+      label={t('where')}
       value={place}
       options={season.places.map(
         (one) => [one.key, `${one.name} (${count(format, benchRoom(season, one.key), 'trayPlace')})`] as const,
@@ -275,11 +277,11 @@ function NewWhatIf({ actions, format }: { actions: WhatIfActions; format: Format
       }}
     >
       <Typography variant="h2" id="new-what-if">
-        What if …
+        {t('whatIf2')}
       </Typography>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5, mt: 1.5 }}>
         <ChoiceField
-          label="What changes"
+          label={t('whatChanges')}
           value={kind}
           options={kinds}
           onChange={(next) => next && setKind(next)}
@@ -288,28 +290,28 @@ function NewWhatIf({ actions, format }: { actions: WhatIfActions; format: Format
         {(kind === 'more-room' || kind === 'less-room') && placeField}
         {kind === 'frost' && (
           <NumberField
-            label="Days later"
+            label={t('daysLater')}
             unit="days"
             value={days}
             onChange={setDays}
             width={170}
-            help="below 0: earlier"
+            help={t('below0Earlier')}
           />
         )}
         {kind === 'hours' && (
-          <NumberField label="Hours a week" unit="h" value={hours} onChange={setHours} width={170} />
+          <NumberField label={t('hoursAWeek')} unit="h" value={hours} onChange={setHours} width={170} />
         )}
         {kind === 'container' && (
           <>
             <ChoiceField
-              label="Instead of"
+              label={t('insteadOf')}
               value={from}
               options={containers.filter(([key]) => used.includes(key))}
               onChange={(key) => key && setFrom(key)}
               width={210}
             />
             <ChoiceField
-              label="Use"
+              label={t('use')}
               value={to}
               options={containers}
               onChange={(key) => key && setTo(key)}
@@ -317,7 +319,7 @@ function NewWhatIf({ actions, format }: { actions: WhatIfActions; format: Format
             />
           </>
         )}
-        <WordField label="Called" value={name} placeholder={said} onChange={setName} width={300} />
+        <WordField label={t('called')} value={name} placeholder={said} onChange={setName} width={300} />
       </Box>
       <Button
         sx={{ mt: 2 }}
@@ -330,7 +332,7 @@ function NewWhatIf({ actions, format }: { actions: WhatIfActions; format: Format
           )
         }
       >
-        {actions.busy ? 'Copying …' : 'Make a copy and look at it'}
+        {actions.busy ? t('copying') : t('makeACopyAndLook')}
       </Button>
     </Box>
   )

@@ -83,7 +83,7 @@ export function SownJustNow({ onClose }: { onClose: () => void }) {
   const first = parts[0]!.what
   const usualPlace = useMemo(
     () => (first ? usualPlaceOf(season, first, key, dayOf, today, format) : undefined),
-    [first, key, season, dayOf, today],
+    [first, season, key, dayOf, today, format],
   )
 
   const save = async () => {

@@ -35,10 +35,13 @@ export function useWho(): [string, (name: string) => void] {
     () => localStorage.getItem(WHO) ?? t('grower'),
     () => t('grower'),
   )
-  const set = useCallback((name: string) => {
-    localStorage.setItem(WHO, name.trim() || t('grower'))
-    for (const listener of people) listener()
-  }, [])
+  const set = useCallback(
+    (name: string) => {
+      localStorage.setItem(WHO, name.trim() || t('grower'))
+      for (const listener of people) listener()
+    },
+    [t],
+  )
   return [who, set]
 }
 
@@ -90,7 +93,7 @@ export function useRecord(): {
       notice({ text: summary, action: { label: t('undo2'), run: () => void takeBack(entries) } })
       return entries
     },
-    [write, takeBack, notice],
+    [write, notice, t, takeBack],
   )
   return { record, takeBack, who }
 }

@@ -1,5 +1,5 @@
 /** What was recorded, and why something could not be, in the grower's words. */
-import type { Entry, LossCause, Roots, Season } from '../../season/schema'
+import type { Entry, Season } from '../../season/schema'
 import { parseDay, type Day } from '../../core/calendar/day'
 import type { Batch } from '../../core/batch/batch'
 import { count, type Format } from '../../words/format'

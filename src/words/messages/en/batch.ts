@@ -28,8 +28,6 @@ export const batch = {
   forTheSameDaySo:
     '{seeds}, {trays}, {method}: {plants} for the same day, so that it is as sure as it was meant to be.{extra}',
   of: ' of {lot}',
-  seedling: 'seedling',
-  plant: 'plant',
   by: ' by {ready}',
   leftAboutUsable: '{there} left, about {plants} usable{extra}.',
   sownNotCountedYet: '{count} sown, not counted yet.',
@@ -270,4 +268,12 @@ export const batch = {
       under: '',
     },
   },
+  moveTo: 'Move to {place}',
+  potUpInto: 'Pot up into {trays} × {container}',
+  aLightFeedEachWeek: 'A light feed each week',
+  seedling: 'seedling',
+  plant: 'plant',
+  itIsEarlyLittleCan: 'It is early: little can show yet.',
+  someMoreWillStillCome: 'Some more will still come.',
+  nearlyAllThatComesIs: 'Nearly all that comes is up ({thermalShare} % of the warmth to half).',
 } as const

@@ -1,14 +1,48 @@
 /** Every message in English, by where it is read. */
 import { app } from './app'
 import { batch } from './batch'
+import { benches } from './benches'
 import { count } from './count'
+import { farmPage } from './farm-page'
+import { field } from './field'
+import { firstFarm } from './first-farm'
 import { format } from './format'
+import { journal } from './journal'
+import { knowHow } from './know-how'
 import { labels } from './labels'
+import { learned } from './learned'
+import { plan } from './plan'
 import { readings } from './readings'
 import { records } from './records'
+import { seed } from './seed'
 import { shell } from './shell'
+import { sowing } from './sowing'
 import { today } from './today'
 import { ui } from './ui'
+import { whatIf } from './what-if'
 import { words } from './words'
 
-export const en = { app, batch, count, format, labels, readings, records, shell, today, ui, words } as const
+export const en = {
+  app,
+  batch,
+  benches,
+  count,
+  farmPage,
+  field,
+  firstFarm,
+  format,
+  journal,
+  knowHow,
+  labels,
+  learned,
+  plan,
+  readings,
+  records,
+  seed,
+  shell,
+  sowing,
+  today,
+  ui,
+  whatIf,
+  words,
+} as const

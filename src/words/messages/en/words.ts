@@ -41,6 +41,7 @@ export const words = {
       bed: 'its bed',
       warmth: 'warm nights and soil',
     },
+    yes: 'yes',
   },
   farm: {
     heldAt: 'held at {temperature}',
@@ -67,6 +68,10 @@ export const words = {
       'cold-frame': 'cold frame',
       'hardening-area': 'hardening area',
     },
+    ofDaylight: '{share} of daylight',
+    lampMolMSH: 'lamp {ppfd} µmol/m²s, {hours} h',
+    and: ' and ',
+    takenAsEnough: 'taken as enough',
   },
   field: {
     ft: '{cm} ft',
@@ -175,6 +180,8 @@ export const words = {
       harvest: 'First harvest',
       clear: 'Ground clear',
     },
+    yes: 'yes',
+    readyForSale: 'Ready for sale',
   },
   fit: {
     later: 'later',
@@ -223,6 +230,7 @@ export const words = {
       cover: 'Covers',
     },
     potUpLater: 'pot up later',
+    yes: 'yes',
   },
   library: {
     byItsPacketOrTest: '{share} by its packet or test of {tested} seeds.',
@@ -250,6 +258,13 @@ export const words = {
       'larger-container': 'needs a larger container to pot into',
       spacing: 'needs the distance between plants',
     },
+    yours: 'yours',
+    publishedRange: 'published range: {says}',
+    pelletedSeedMoreThanA: 'Pelleted seed more than a year old: test it before you rely on it.',
+    untestedSowTenOnDamp: 'Untested: sow ten on damp paper and enter how many come up.',
+    noTestDateAndNo: 'No test date and no year: its age is not known.',
+    lastTestedMoreThanA: 'Last tested more than a year ago.',
+    weakWellUnderWhatThis: 'Weak: well under what this kind usually does. Sow thicker, or replace it.',
   },
   loads: {
     over: '{most} over, {range}',
@@ -324,11 +339,20 @@ export const words = {
       'hot-days': 'too hot',
       'place-closed': 'place closed',
     },
+    yes: 'yes',
   },
   methods: {
     in: '{youngPlants} in {trays}',
     over: '{seeds} over {trays}',
     inOfSeeds: '{seeds} in {cells}: {trays}',
+    oneSeedACell: 'one seed a cell',
+    one: 'one',
+    seedsACellThinnedTo: '{seedsPerCell} seeds a cell, thinned to {extra}',
+    seedsACellKeptAs: '{seedsPerCell} seeds a cell, kept as a clump',
+    seedsAFlatPrickedOut: '{seedsPerFlat} seeds a flat, pricked out',
+    seedsACellDividedInto: '{seedsPerCell} seeds a cell, divided into {parts} at most',
+    youngPlantsBoughtIn: 'young plants bought in',
+    seedsAMetreSownIn: '{seedsPerMetre} seeds a metre, sown in place',
   },
   tasks: {
     theField: 'the field',
@@ -358,6 +382,9 @@ export const words = {
       harden: 'Harden off',
       plant: 'Plant out',
     },
+    prickOut: 'Prick out',
+    divideAndPotUp: 'Divide and pot up',
+    uncover: 'Uncover',
   },
   waiting: {
     couldWaitUntil: 'Could wait until {last}: {then}',
@@ -443,6 +470,10 @@ export const words = {
     atMost: '{trayPlaces} at most',
     toIn: ', {from} to {until}: {cells} in {trays} × ',
     aSmallerCellOrLater: 'A smaller cell, or later potting-up, takes less room.',
+    younger: 'younger',
+    usual: 'usual',
+    older: 'older',
+    yes: 'yes',
   },
   cautions: {
     caution: {
@@ -452,5 +483,6 @@ export const words = {
       thorns: 'thorns: gloves',
       invasive: 'can spread: check local rules',
     },
+    followTheLabelAndLocal: '{crop}: {said}. Follow the label and local rules.',
   },
 } as const
