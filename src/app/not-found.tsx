@@ -1,20 +1,8 @@
-import type { Metadata } from 'next'
-import Link from 'next/link'
-import { useTranslations } from 'next-intl'
+import { titled } from '../actions/titled'
+import { Nowhere } from './nowhere'
 
-export const metadata: Metadata = { title: 'Not here' }
+export const generateMetadata = titled('not-here')
 
-/** An address that leads nowhere: said so, with the ways back. */
 export default function NotFound() {
-  const t = useTranslations('app')
-  return (
-    <main style={{ padding: 48, maxWidth: 560, margin: '0 auto' }}>
-      <h1>{t('thereIsNoSuchPage')}</h1>
-      <p>{t('theAddressMayBeMistyped')}</p>
-      <p>
-        <Link href="/today">{t('today')}</Link> · <Link href="/plan">{t('plan')}</Link> ·{' '}
-        <Link href="/farm">{t('farm')}</Link>
-      </p>
-    </main>
-  )
+  return <Nowhere />
 }

@@ -4,11 +4,9 @@ import Box from '@mui/material/Box'
 import Drawer from '@mui/material/Drawer'
 import useMediaQuery from '@mui/material/useMediaQuery'
 import type { ReactNode } from 'react'
-import { useTranslations } from 'next-intl'
 
 export function Sheet({ name, onClose, children }: { name: string; onClose: () => void; children: ReactNode }) {
-  const t = useTranslations('ui')
-  const phone = useMediaQuery(t('maxWidth599px'))
+  const phone = useMediaQuery('(max-width: 599px)')
   return (
     <Drawer
       anchor={phone ? 'bottom' : 'right'}

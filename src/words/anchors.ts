@@ -35,7 +35,7 @@ export function anchorSentence(
       if (anchor.days === 0) return f.t('words.anchors.onTheWorkingFrostDate', { frost })
       return f.t('words.anchors.beforeTheWorkingFrostDate', {
         extra: anchor.weeks ? count(f, Math.abs(anchor.days) / 7, 'week') : count(f, Math.abs(anchor.days), 'day'),
-        days: anchor.days > 0 ? f.t('words.anchors.yes') : 'no',
+        days: anchor.days > 0 ? 'yes' : 'no',
         frost,
       })
     }

@@ -86,7 +86,7 @@ export function gateSentence(gate: Gate, f: Format): string {
             : f.t('words.field.chanceOfOrColder', {
                 chance: chanceWords(f, chance),
                 temperature: f.temperature(threshold),
-                typed: typed ? f.t('words.field.yes') : 'no',
+                typed: typed ? 'yes' : 'no',
                 extra: chance > trusted ? `; your limit is ${chanceWords(f, trusted)}` : '',
               })
       return (
@@ -145,7 +145,7 @@ export function exposureSentence({ hours, light, night, fan, change }: Exposure,
         : f.t('words.field.outsideInAtNight', {
             hours: count(f, hours, 'hour'),
             where,
-            night: night === 'out' ? f.t('words.field.yes') : 'no',
+            night: night === 'out' ? 'yes' : 'no',
           })
   const why = {
     'stay-in': f.t('words.field.tooColdOutsideToday'),
@@ -269,7 +269,7 @@ export function leafTimeSentence(time: LeafTime, f: Format): string {
 function daysSentence({ hours, turns, days, leaves }: LeafTime, f: Format): string {
   if (turns === undefined) return f.t('words.field.theDaysHereNeverReach', { hours: hoursWords(f, hours) })
   const made =
-    leaves === undefined ? '' : f.t('words.field.aboutByThen', { leafs: count(f, Math.floor(leaves), 'leaf') })
+    leaves === undefined ? '' : f.t('words.field.aboutByThen', { leaves: count(f, Math.floor(leaves), 'leaf') })
   return days <= 0
     ? f.t('words.field.theDaysHaveAlreadyWhen', { hours: hoursWords(f, hours), made })
     : f.t('words.field.ofLeafTimeUntilThe', {

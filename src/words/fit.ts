@@ -104,7 +104,7 @@ export function reliefSentence(relief: Relief | undefined, f: Format): string {
         where,
         week: f.week(week),
         over,
-        amount2: amount > 1 ? f.t('words.fit.yes') : 'no',
+        amount2: amount > 1 ? 'yes' : 'no',
       })
     : f.t('words.fit.makesRoomForWhatMoves', { amount: amountWords(limit, amount, f), where, week: f.week(week) })
 }
@@ -118,7 +118,7 @@ export function effectSentence(
   if (late > 0)
     parts.push(
       f.t('words.fit.itIsPlantedLate', {
-        becomes: becomes.length > 1 ? f.t('words.fit.yes') : 'no',
+        becomes: becomes.length > 1 ? 'yes' : 'no',
         days: count(f, late, 'day'),
       }),
     )

@@ -14,7 +14,7 @@ export function markSentence(mark: Mark, places: readonly Place[], f: Format): s
       const cold = mark.temperature <= mark.base + (mark.ceiling - mark.base) / 2
       return f.t('words.marks.isTooHotToGerminate', {
         place,
-        cold: cold ? f.t('words.marks.yes') : 'no',
+        cold: cold ? 'yes' : 'no',
         temperature: f.temperature(mark.temperature),
         extra: cold
           ? f.t('words.marks.wellOver', { temperature: f.temperature(mark.base) })

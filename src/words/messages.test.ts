@@ -56,7 +56,7 @@ function uses(): Use[] {
   for (const path of ts.sys.readDirectory('src', ['.ts', '.tsx'])) {
     if (/\.test\.|\/messages\//.test(path)) continue
     const text = readFileSync(path, 'utf8')
-    if (!/useTranslations|\bt\(|\.t\(/.test(text)) continue
+    if (!/useTranslations|translatorOf|\bt\(|\.t\(/.test(text)) continue
     const source = ts.createSourceFile(path, text, ts.ScriptTarget.Latest, true)
     const visit = (node: ts.Node, spaces: ReadonlyMap<string, string>): void => {
       let inside = spaces
@@ -78,11 +78,13 @@ function uses(): Use[] {
       if (ts.isCallExpression(node)) {
         const callee = node.expression
         const name = ts.isPropertyAccessExpression(callee) && callee.name.text === 'rich' ? callee.expression : callee
-        const space = ts.isIdentifier(name)
-          ? inside.get(name.text)
-          : ts.isPropertyAccessExpression(name) && name.name.text === 't'
-            ? ''
-            : undefined
+        const space = /^translatorOf\(/.test(name.getText())
+          ? ''
+          : ts.isIdentifier(name)
+            ? inside.get(name.text)
+            : ts.isPropertyAccessExpression(name) && name.name.text === 't'
+              ? ''
+              : undefined
         if (space !== undefined) found.push(...usesOf(node, space, path, source))
       }
       ts.forEachChild(node, (child) => visit(child, inside))

@@ -275,7 +275,7 @@ function cells(batch: Batch, season: Season, f: Format): Working {
       { text: sowingWords(way.method.sowing, f), at: setAt.method(way.method.key) },
       f.t('words.working.goodClumpsFromACell', {
         perCell: f.number(sizing.perCell, 2),
-        atLeast: input.atLeast === undefined ? f.t('words.working.yes') : 'no',
+        atLeast: input.atLeast === undefined ? 'yes' : 'no',
       }),
     ])
   }

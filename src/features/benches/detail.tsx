@@ -111,11 +111,11 @@ export function Detail({ limit, day }: { limit: Limit; day: Day }) {
                 format,
                 standing.reduce((sum, { size }) => sum + size, 0),
               ),
-              batchs: count(format, standing.length, 'batch'),
+              batches: count(format, standing.length, 'batch'),
             })
           : standing.length === 0
             ? t('nothingStandsThereOn', { day: format.date(day) })
-            : t('onOfDay', { day: format.date(day), batchs: count(format, standing.length, 'batch') })}
+            : t('onOfDay', { day: format.date(day), batches: count(format, standing.length, 'batch') })}
       </Typography>
       <Box component="ul" sx={{ listStyle: 'none', m: 0, mt: 0.5, p: 0 }}>
         {sorted.map(({ batch, stay, size }) => (

@@ -30,7 +30,7 @@ export function MatsList({ load, day }: { load: Load<Place>; day: Day }) {
       </Typography>
       <Box sx={{ fontSize: 14, color: 'text.secondary' }}>
         {t('thoseWhoNeedItMost', {
-          extra: ways > 0 ? t('thereIsNoRoomFor', { batchs: count(format, ways, 'batch') }) : t('thereIsRoomForAll'),
+          extra: ways > 0 ? t('thereIsNoRoomFor', { batches: count(format, ways, 'batch') }) : t('thereIsRoomForAll'),
         })}
       </Box>
       <Box component="ol" sx={{ listStyle: 'none', m: 0, mt: 0.5, p: 0 }} aria-label={t('queueForHeatMats')}>

@@ -269,7 +269,7 @@ function Mix({ habits, put, at }: HabitProps) {
       <Rows
         value={habits.mix.parts}
         onChange={(parts) => put('habits.mix.parts', parts)}
-        columns={t('n1fr110px')}
+        columns="1fr 110px"
         nameOf={({ what }) => what}
         kept={() => (habits.mix.parts.length === 1 ? t('aMixIsOfSomething') : undefined)}
         fields={(part, set, i) => (

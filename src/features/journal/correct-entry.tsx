@@ -54,7 +54,7 @@ export function CorrectEntry({ entry, onClose }: { entry: Entry; onClose: () => 
       <Box sx={{ p: 2.5 }}>
         <EntryForm
           title={t('correct', { entrySentence: entrySentence(entry, season, format) })}
-          titleId={t('correctTitle')}
+          titleId="correct-title"
           problem={problem}
           action={t('putThisInItsPlace')}
           onWrite={() => void write()}

@@ -30,7 +30,7 @@ export function WriteNote({ onClose }: { onClose: () => void }) {
       <Box sx={{ p: 2.5 }}>
         <EntryForm
           title={t('writeANote')}
-          titleId={t('noteTitle')}
+          titleId="note-title"
           problem={problem}
           onWrite={() => void write()}
           onClose={onClose}

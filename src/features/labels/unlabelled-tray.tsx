@@ -111,7 +111,7 @@ export function UnlabelledTray() {
                   {one.up
                     ? one.leaves === undefined
                       ? t('up')
-                      : t('about', { trueLeafs: count(format, Math.floor(one.leaves), 'trueLeaf') })
+                      : t('about', { trueLeaves: count(format, Math.floor(one.leaves), 'trueLeaf') })
                     : t('notUpYet2')}
                 </Box>
                 <Box

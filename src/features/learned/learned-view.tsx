@@ -78,7 +78,7 @@ export function LearnedView() {
       )}
       <NextSeason />
       <Box sx={{ mt: 1, fontSize: 13.5, color: 'text.secondary' }}>
-        {t('inThisSeasonsJournal', { entrys: count(format, season.records.length, 'entry') })}
+        {t('inThisSeasonsJournal', { entries: count(format, season.records.length, 'entry') })}
       </Box>
     </Box>
   )

@@ -94,7 +94,7 @@ export function PlanView() {
           <Typography component="p" sx={{ color: 'text.secondary', fontSize: 14, mx: 0.5 }}>
             {t('plantsOfExtra', {
               extra: shown === plan.batches.length + inPlace.length ? '' : t('of', { shown: format.number(shown) }),
-              batchs: count(format, plan.batches.length, 'batch'),
+              batches: count(format, plan.batches.length, 'batch'),
               extra2: inPlace.length > 0 ? t('andSownInPlace', { inPlace: format.number(inPlace.length) }) : '',
               reduce: format.number([...plan.batches, ...inPlace].reduce((sum, { plants }) => sum + plants, 0)),
             })}

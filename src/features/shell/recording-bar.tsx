@@ -56,7 +56,7 @@ export function RecordingBar() {
                 </Button>
               }
             >
-              {t('noConnectionWaitOnThis', { entrys: count(format, waiting, 'entry'), waiting })}
+              {t('noConnectionWaitOnThis', { entries: count(format, waiting, 'entry'), waiting })}
             </Alert>
           )}
           {recording.offline && waiting === 0 && photos > 0 && (

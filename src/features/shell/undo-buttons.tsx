@@ -89,7 +89,7 @@ export function useUndoing() {
     const onKey = (event: KeyboardEvent) => {
       if (!(event.ctrlKey || event.metaKey) || event.altKey) return
       const target = event.target as HTMLElement | null
-      if (target?.closest(t('inputTextareaContenteditable'))) return
+      if (target?.closest('input, textarea, [contenteditable]')) return
       const key = event.key.toLowerCase()
       const what = key === 'y' || (key === 'z' && event.shiftKey) ? 'redo' : key === 'z' ? 'undo' : undefined
       if (!what) return

@@ -81,7 +81,7 @@ export function Rounds({ day }: { day: Day }) {
                         : every === 1
                           ? t('everyDay')
                           : t('everyDays', { every: format.number(every) }),
-                    batchs: count(format, batches, 'batch'),
+                    batches: count(format, batches, 'batch'),
                     closest: closest.code,
                     container: closest.container,
                   })}

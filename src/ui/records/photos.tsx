@@ -82,7 +82,7 @@ export function PhotoField({ photos, onChange }: { photos: string[]; onChange: (
           {t('photo')}
           <input
             type="file"
-            accept={t('image')}
+            accept="image/*"
             capture="environment"
             multiple
             hidden

@@ -1,12 +1,10 @@
 /** The hatches of all places as SVG patterns, drawn once a page and used by every stair on it. */
-import { useTranslations } from 'next-intl'
 import type { PlaceLook } from '../place-look'
 
 /** Paint of a place, for `fill`. */
 export const placePaint = (place: number) => `url(#place-${place})`
 
 export function PlaceHatches({ looks }: { looks: readonly PlaceLook[] }) {
-  const t = useTranslations('ui')
   return (
     <svg width="0" height="0" style={{ position: 'absolute' }} aria-hidden="true" focusable="false">
       <style>
@@ -19,7 +17,7 @@ export function PlaceHatches({ looks }: { looks: readonly PlaceLook[] }) {
       </style>
       <defs>
         {looks.map((look, i) => (
-          <pattern key={i} id={`place-${i}`} width="6" height="6" patternUnits={t('userspaceonuse')}>
+          <pattern key={i} id={`place-${i}`} width="6" height="6" patternUnits="userSpaceOnUse">
             <rect width="6" height="6" fill={`var(--place-${i}-fill)`} />
             <Lines hatch={look.hatch} stroke={`var(--place-${i}-line)`} />
           </pattern>

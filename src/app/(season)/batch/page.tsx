@@ -1,7 +1,7 @@
-import type { Metadata } from 'next'
+import { titled } from '../../../actions/titled'
 import { BatchView } from '../../../features/batch/batch-view'
 
-export const metadata: Metadata = { title: 'Batch' }
+export const generateMetadata = titled('batch')
 
 export default function BatchPage() {
   return <BatchView />

@@ -1,7 +1,7 @@
-import type { Metadata } from 'next'
+import { titled } from '../../../actions/titled'
 import { BenchesView } from '../../../features/benches/benches-view'
 
-export const metadata: Metadata = { title: 'Benches' }
+export const generateMetadata = titled('benches')
 
 export default function BenchesPage() {
   return <BenchesView />

@@ -1,7 +1,7 @@
-import type { Metadata } from 'next'
+import { titled } from '../../../actions/titled'
 import { FarmView } from '../../../features/farm-page/farm-view'
 
-export const metadata: Metadata = { title: 'Farm' }
+export const generateMetadata = titled('farm')
 
 export default function FarmPage() {
   return <FarmView />

@@ -1,7 +1,7 @@
-import type { Metadata } from 'next'
+import { titled } from '../../../actions/titled'
 import { FieldView } from '../../../features/field/field-view'
 
-export const metadata: Metadata = { title: 'Field' }
+export const generateMetadata = titled('field')
 
 export default function FieldPage() {
   return <FieldView />

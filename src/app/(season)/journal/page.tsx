@@ -1,7 +1,7 @@
-import type { Metadata } from 'next'
+import { titled } from '../../../actions/titled'
 import { JournalView } from '../../../features/journal/journal-view'
 
-export const metadata: Metadata = { title: 'Journal' }
+export const generateMetadata = titled('journal')
 
 export default function JournalPage() {
   return <JournalView />

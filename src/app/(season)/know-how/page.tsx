@@ -1,7 +1,7 @@
-import type { Metadata } from 'next'
+import { titled } from '../../../actions/titled'
 import { KnowHowView } from '../../../features/know-how/know-how-view'
 
-export const metadata: Metadata = { title: 'Know-how' }
+export const generateMetadata = titled('know-how')
 
 export default function KnowHowPage() {
   return <KnowHowView />

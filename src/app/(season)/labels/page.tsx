@@ -1,7 +1,7 @@
-import type { Metadata } from 'next'
+import { titled } from '../../../actions/titled'
 import { LabelsView } from '../../../features/labels/labels-view'
 
-export const metadata: Metadata = { title: 'Labels' }
+export const generateMetadata = titled('labels')
 
 export default function LabelsPage() {
   return <LabelsView />

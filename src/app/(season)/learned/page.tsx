@@ -1,7 +1,7 @@
-import type { Metadata } from 'next'
+import { titled } from '../../../actions/titled'
 import { LearnedView } from '../../../features/learned/learned-view'
 
-export const metadata: Metadata = { title: 'Season’s end' }
+export const generateMetadata = titled('learned')
 
 export default function LearnedPage() {
   return <LearnedView />

@@ -1,7 +1,7 @@
-import type { Metadata } from 'next'
+import { titled } from '../../../actions/titled'
 import { PlanView } from '../../../features/plan/plan-view'
 
-export const metadata: Metadata = { title: 'Plan' }
+export const generateMetadata = titled('plan')
 
 export default function PlanPage() {
   return <PlanView />

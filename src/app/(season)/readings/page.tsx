@@ -1,7 +1,7 @@
-import type { Metadata } from 'next'
+import { titled } from '../../../actions/titled'
 import { ReadingsView } from '../../../features/readings/readings-view'
 
-export const metadata: Metadata = { title: 'Readings' }
+export const generateMetadata = titled('readings')
 
 export default function ReadingsPage() {
   return <ReadingsView />

@@ -1,7 +1,7 @@
-import type { Metadata } from 'next'
+import { titled } from '../../../actions/titled'
 import { SeedView } from '../../../features/seed/seed-view'
 
-export const metadata: Metadata = { title: 'Seed' }
+export const generateMetadata = titled('seed')
 
 export default function SeedPage() {
   return <SeedView />

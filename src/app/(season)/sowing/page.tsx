@@ -1,7 +1,7 @@
-import type { Metadata } from 'next'
+import { titled } from '../../../actions/titled'
 import { SowingView } from '../../../features/sowing/sowing-view'
 
-export const metadata: Metadata = { title: 'Sowing day' }
+export const generateMetadata = titled('sowing')
 
 export default function SowingPage() {
   return <SowingView />

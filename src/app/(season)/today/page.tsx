@@ -1,7 +1,7 @@
-import type { Metadata } from 'next'
+import { titled } from '../../../actions/titled'
 import { TodayView } from '../../../features/today/today-view'
 
-export const metadata: Metadata = { title: 'Today' }
+export const generateMetadata = titled('today')
 
 export default function TodayPage() {
   return <TodayView />

@@ -1,7 +1,7 @@
-import type { Metadata } from 'next'
+import { titled } from '../../../actions/titled'
 import { WhatIfView } from '../../../features/what-if/what-if-view'
 
-export const metadata: Metadata = { title: 'What if' }
+export const generateMetadata = titled('what-if')
 
 export default function WhatIfPage() {
   return <WhatIfView />

@@ -271,8 +271,6 @@ export const batch = {
   moveTo: 'Move to {place}',
   potUpInto: 'Pot up into {trays} × {container}',
   aLightFeedEachWeek: 'A light feed each week',
-  seedling: 'seedling',
-  plant: 'plant',
   itIsEarlyLittleCan: 'It is early: little can show yet.',
   someMoreWillStillCome: 'Some more will still come.',
   nearlyAllThatComesIs: 'Nearly all that comes is up ({thermalShare} % of the warmth to half).',

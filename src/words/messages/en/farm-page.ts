@@ -132,7 +132,6 @@ export const farmPage = {
   mix: 'Mix',
   called: 'Called',
   waterToWetALitre: 'Water to wet a litre',
-  n1fr110px: '1fr 110px',
   aMixIsOfSomething: 'A mix is of something',
   of: 'Of',
   parts: 'Parts',

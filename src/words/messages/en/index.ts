@@ -17,6 +17,7 @@ import { records } from './records'
 import { seed } from './seed'
 import { shell } from './shell'
 import { sowing } from './sowing'
+import { titles } from './titles'
 import { today } from './today'
 import { ui } from './ui'
 import { whatIf } from './what-if'
@@ -41,6 +42,7 @@ export const en = {
   seed,
   shell,
   sowing,
+  titles,
   today,
   ui,
   whatIf,

@@ -1,6 +1,5 @@
 export const journal = {
   correct: 'Correct: {entrySentence}',
-  correctTitle: 'correct-title',
   putThisInItsPlace: 'Put this in its place',
   on: 'On',
   where: 'Where',
@@ -22,7 +21,6 @@ export const journal = {
   showMore: 'Show more',
   writeSomethingOrAddA: 'Write something, or add a photo.',
   noted: 'Noted.',
-  noteTitle: 'note-title',
   noneInParticular: 'None in particular',
   writtenBy: 'Written by',
 } as const

@@ -51,7 +51,7 @@ export const labels = {
   nothingOfThatKindStands: 'Nothing of that kind stands anywhere today.',
   whatItMayBe: 'What it may be',
   up: ', up',
-  about: ', about {trueLeafs}',
+  about: ', about {trueLeaves}',
   notUpYet2: ', not up yet',
   itIsThis: 'It is this',
   andAddANote: 'And {candidates} add a note.',

@@ -10,7 +10,7 @@ export const learned = {
   lost: 'Lost',
   leftOver: 'Left over',
   late: 'Late',
-  inThisSeasonsJournal: '{entrys} in this season’s journal.',
+  inThisSeasonsJournal: '{entries} in this season’s journal.',
   planned: 'planned {say}',
   by: '{plantings} by {days}',
   changedToWhatWasSeen: '{chosen}: {TITLES} changed to what was seen',

@@ -165,7 +165,6 @@ export const records = {
   onlyOneKindOfPot: 'Only one kind of pot',
   cannotBeReadAsA: '{file} cannot be read as a photo.',
   photo: 'Photo',
-  image: 'image/*',
   addPhotos: 'Add photos',
   openThePhoto: 'Open the photo',
   recordALoss: 'Record a loss{extra}',

@@ -4,7 +4,7 @@ export const shell = {
     'Another season or copy is open now. What you write down here still belongs to season {season}; its plan can be changed once it is open again.',
   sendNow: 'Send now',
   noConnectionWaitOnThis:
-    'No connection: {entrys} {waiting, plural, one {waits} other {wait}} on this device and {waiting, plural, one {goes} other {go}} out by {waiting, plural, one {itself} other {themselves}}.',
+    'No connection: {entries} {waiting, plural, one {waits} other {wait}} on this device and {waiting, plural, one {goes} other {go}} out by {waiting, plural, one {itself} other {themselves}}.',
   waitOnThisDeviceFor:
     '{photos} {photos2, plural, one {waits} other {wait}} on this device for a better connection; what was written has arrived.',
   thisDeviceKeepsNothingWhen:
@@ -44,7 +44,6 @@ export const shell = {
   doneAgain: 'Done again',
   notTakenBackTheSame: 'Not taken back: the same thing has been changed since.',
   nothingTo: 'Nothing to {what}.',
-  inputTextareaContenteditable: 'input, textarea, [contenteditable]',
   whatIf: 'What if',
   whatIf2: 'What if:',
   theSeasonItselfStaysAs: 'The season itself stays as it is.',

@@ -52,7 +52,7 @@ export const today = {
   twiceADay: 'twice a day',
   everyDay: 'every day',
   everyDays: 'every {every} days',
-  inDriesFirst: '{extra}: {batchs}; {closest} in {container} dries first',
+  inDriesFirst: '{extra}: {batches}; {closest} in {container} dries first',
   done: 'Done: {what} {name}',
   done2: 'Done',
   doneOfWho: 'Done, {who}',

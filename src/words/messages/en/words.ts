@@ -41,7 +41,6 @@ export const words = {
       bed: 'its bed',
       warmth: 'warm nights and soil',
     },
-    yes: 'yes',
   },
   farm: {
     heldAt: 'held at {temperature}',
@@ -143,7 +142,7 @@ export const words = {
     itsGroundIsFreeAgain: 'its ground is free again',
     theLampsOfAreOn: 'The lamps of {place} are on for {hours}: long enough to turn it in its tray.',
     theDaysHereNeverReach: 'The days here never reach {hours}.',
-    aboutByThen: ': about {leafs} by then',
+    aboutByThen: ': about {leaves} by then',
     theDaysHaveAlreadyWhen: 'The days have {hours} already when it goes out{made}.',
     ofLeafTimeUntilThe: '{days} of leaf time until the days reach {hours} on {turns}{made}.',
     toOfMetres: '{metres} to {metres2}',
@@ -180,7 +179,6 @@ export const words = {
       harvest: 'First harvest',
       clear: 'Ground clear',
     },
-    yes: 'yes',
     readyForSale: 'Ready for sale',
   },
   fit: {
@@ -230,7 +228,6 @@ export const words = {
       cover: 'Covers',
     },
     potUpLater: 'pot up later',
-    yes: 'yes',
   },
   library: {
     byItsPacketOrTest: '{share} by its packet or test of {tested} seeds.',
@@ -339,7 +336,6 @@ export const words = {
       'hot-days': 'too hot',
       'place-closed': 'place closed',
     },
-    yes: 'yes',
   },
   methods: {
     in: '{youngPlants} in {trays}',
@@ -473,7 +469,6 @@ export const words = {
     younger: 'younger',
     usual: 'usual',
     older: 'older',
-    yes: 'yes',
   },
   cautions: {
     caution: {

@@ -1,8 +1,8 @@
-import type { Metadata } from 'next'
+import { titled } from '../../../../actions/titled'
 import { notFound } from 'next/navigation'
 import { PartsSheet } from '../../../../features/parts/parts-sheet'
 
-export const metadata: Metadata = { title: 'Parts' }
+export const generateMetadata = titled('parts')
 
 /** Shown by `npm run dev` only. */
 export default function PartsPage() {

@@ -1,0 +1,18 @@
+export const titles = {
+  benches: 'Benches',
+  field: 'Field',
+  seed: 'Seed',
+  'what-if': 'What if',
+  journal: 'Journal',
+  sowing: 'Sowing day',
+  parts: 'Parts',
+  plan: 'Plan',
+  labels: 'Labels',
+  readings: 'Readings',
+  'know-how': 'Know-how',
+  today: 'Today',
+  farm: 'Farm',
+  batch: 'Batch',
+  learned: 'Season’s end',
+  'not-here': 'Not here',
+} as const
