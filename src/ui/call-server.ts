@@ -58,18 +58,14 @@ function troubleOf(error: unknown, digest: string | undefined): Trouble {
 export function troubleWords({ trouble, reads }: { trouble: Trouble; reads: boolean }, format: Format): string {
   switch (trouble.kind) {
     case 'offline':
-      return reads
-        ? format.t('ui.noConnectionTryAgainWhen')
-        : 'No connection, so nothing was sent. What you wrote is still here; try again when there is one.'
+      return reads ? format.t('ui.noConnectionTryAgainWhen') : format.t('ui.noConnectionSoNothingWas')
     case 'unknown':
-      return reads
-        ? format.t('ui.theServerDidNotAnswer')
-        : 'The server did not answer, so it is not known whether this was saved. What you wrote is still here; reload the page and check before you do it again.'
+      return reads ? format.t('ui.theServerDidNotAnswer') : format.t('ui.theServerDidNotAnswer2')
     case 'fault':
       return format.t(reads ? 'ui.serverFailedReading' : 'ui.serverFailedWriting', {
         log: trouble.logged === undefined ? '' : format.t('ui.logHasMore', { name: trouble.logged }),
       })
     case 'old-page':
-      return 'The application was updated since this page was opened. Reload the page; copy what you wrote first.'
+      return format.t('ui.theApplicationWasUpdatedSince')
   }
 }

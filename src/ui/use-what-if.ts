@@ -48,7 +48,7 @@ export function useWhatIf(): WhatIfActions {
         notice({ text, tone: 'error' })
         return false
       }
-      notice({ text: `What if: ${name}. You look at a copy; the season stays as it is.` })
+      notice({ text: t('whatIfYouLookAt', { name }) })
       return true
     },
     [during, notice, t],

@@ -46,7 +46,11 @@ export const water = (f: Format, ml: number): string =>
 export function clashSentence(clash: BedClash, f: Format): string {
   const { bed, use, inTheWay, over, freeOn } = clash
   if (use.length > bed.length)
-    return `${bed.name} is ${metres(f, bed.length)} long; this needs ${metres(f, use.length)}.`
+    return f.t('words.field.isLongThisNeeds', {
+      bed: bed.name,
+      metres: metres(f, bed.length),
+      metres2: metres(f, use.length),
+    })
   const who = list(f, [
     ...new Set(inTheWay.map(({ what, until }) => f.t('words.field.until', { what, until: f.date(until) }))),
   ])
@@ -65,7 +69,7 @@ export function holdSentence({ freeOn, days, overgrown }: Hold, f: Format): stri
   if (!Number.isFinite(freeOn)) return `${wait}.`
   return overgrown > 0
     ? f.t('words.field.andOutgrowTheirCellsBefore', { wait, days: count(f, overgrown, 'day') })
-    : `${wait}; their cells hold them that long.`
+    : f.t('words.field.theirCellsHoldThemThat', { wait })
 }
 
 /** Why a gate stands as it does, in one sentence. */
@@ -87,7 +91,7 @@ export function gateSentence(gate: Gate, f: Format): string {
                 chance: chanceWords(f, chance),
                 temperature: f.temperature(threshold),
                 typed: typed ? 'yes' : 'no',
-                extra: chance > trusted ? `; your limit is ${chanceWords(f, trusted)}` : '',
+                extra: chance > trusted ? f.t('words.field.yourLimitIs', { chance: chanceWords(f, trusted) }) : '',
               })
       return (
         [years, cold ? f.t('words.field.coldestNightAhead', { temperature: f.temperature(cold.low) }) : '']
@@ -96,9 +100,17 @@ export function gateSentence(gate: Gate, f: Format): string {
       )
     }
     case 'night':
-      return `${gate.forecast ? f.t('words.field.coldestOfTheFirstNights') : f.t('words.field.normalNightsForTheDate')} ${f.temperature(gate.low)}; needs ${f.temperature(gate.above)}.`
+      return f.t('words.field.needs', {
+        extra: gate.forecast ? f.t('words.field.coldestOfTheFirstNights') : f.t('words.field.normalNightsForTheDate'),
+        temperature: f.temperature(gate.low),
+        temperature2: f.temperature(gate.above),
+      })
     case 'soil':
-      return `Soil about ${f.temperature(gate.soil)}${gate.forecast ? '' : f.t('words.field.normalForTheDate')}; needs ${f.temperature(gate.above)}.`
+      return f.t('words.field.soilAboutNeeds', {
+        temperature: f.temperature(gate.soil),
+        extra: gate.forecast ? '' : f.t('words.field.normalForTheDate'),
+        temperature2: f.temperature(gate.above),
+      })
     case 'bed':
       return gate.state === 'free'
         ? f.t('words.field.free')

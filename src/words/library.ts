@@ -69,7 +69,7 @@ export function lotWarningWords(warning: LotWarning, f: Format): string {
     case 'weak':
       return f.t('words.library.weakWellUnderWhatThis')
     case 'treated':
-      return 'Treated seed: never eaten or fed, gloves on; follow the label and local rules.'
+      return f.t('words.library.treatedSeedNeverEatenOr')
   }
 }
 

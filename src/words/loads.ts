@@ -22,5 +22,5 @@ export function overSummary(load: Load<unknown>, day: Day, f: Format): string {
   if (coming.length === 0)
     return load.over.length === 0 ? f.t('words.loads.neverOver') : f.t('words.loads.notOverAgain')
   const [first, ...rest] = coming
-  return `${overWords(first!, f)}${rest.length > 0 ? `; ${count(f, rest.length, 'moreTime')} later` : ''}`
+  return `${overWords(first!, f)}${rest.length > 0 ? f.t('words.loads.later', { moreTimes: count(f, rest.length, 'moreTime') }) : ''}`
 }

@@ -30,9 +30,19 @@ export function markSentence(mark: Mark, places: readonly Place[], f: Format): s
         ? f.t('words.marks.thereIsNoTimeFor', { place, temperature: f.temperature(mark.temperature) })
         : f.t('words.marks.noSowingInThe400', { place, temperature: f.temperature(mark.temperature) })
     case 'slow-emergence':
-      return `Slow to come up: ${count(f, mark.days, 'day')} on ${place} at about ${f.temperature(mark.temperature)}; ${count(f, Math.ceil(mark.fastestDays), 'day')} at its best temperature.`
+      return f.t('words.marks.slowToComeUpOn', {
+        days: count(f, mark.days, 'day'),
+        place,
+        temperature: f.temperature(mark.temperature),
+        days2: count(f, Math.ceil(mark.fastestDays), 'day'),
+      })
     case 'weak-emergence':
-      return `Only about ${shareWords(mark.share)} come up on ${place} at ${f.temperature(mark.temperature)}; the lot has ${shareWords(mark.lotShare)}.`
+      return f.t('words.marks.onlyAboutComeUpOn', {
+        share: shareWords(mark.share),
+        place,
+        temperature: f.temperature(mark.temperature),
+        share2: shareWords(mark.lotShare),
+      })
     case 'not-ready':
       return mark.days === undefined
         ? f.t('words.marks.sownThenItIsNot')
@@ -71,9 +81,17 @@ export function markSentence(mark: Mark, places: readonly Place[], f: Format): s
     case 'slower-than-usual':
       return mark.stay
         ? f.t('words.marks.slowOnWhereAreUsual', { place, weeks: weeks(f, mark.days), weeks2: weeks(f, mark.usual[1]) })
-        : `Slow here: ${weeks(f, mark.days)} from sowing to planting, most of them on ${place}; ${weekRange(f, mark.usual)} are usual. A heated or lit place, a later planting, or sowing in place would do.`
+        : f.t('words.marks.slowHereFromSowingTo', {
+            weeks: weeks(f, mark.days),
+            place,
+            weekRange: weekRange(f, mark.usual),
+          })
     case 'faster-than-usual':
-      return `Quick here: ${weeks(f, mark.days)} from sowing to planting, most of them on ${place}; ${weekRange(f, mark.usual)} are usual. A cooler place makes a sturdier plant.`
+      return f.t('words.marks.quickHereFromSowingTo', {
+        weeks: weeks(f, mark.days),
+        place,
+        weekRange: weekRange(f, mark.usual),
+      })
     case 'sown-before-season':
       return f.t('words.marks.wouldBeSownOnBefore', { day: f.date(mark.day), begins: f.date(mark.begins) })
     case 'sowing-day-past':

@@ -12,7 +12,7 @@ import { describe, expect, it, vi } from 'vitest'
 import { createFormat } from './format'
 import { en } from './messages/en'
 import { enUS } from './messages/en-us'
-import { CREW, es } from './messages/es'
+import { es } from './messages/es'
 import { languageOf, messagesOf } from './translator'
 
 type Nested = { readonly [key: string]: string | Nested }
@@ -41,6 +41,12 @@ function needs(elements: readonly MessageFormatElement[]): Set<string> {
   return names
 }
 const needed = (message: string) => [...needs(parse(message, { captureLocation: false }))].sort()
+
+/** The parts of the catalogue that a crew reads: its views, and the words that come into them. */
+const CREW = [
+  ...['app', 'batch', 'count', 'format', 'labels', 'readings', 'records', 'shell', 'sowing', 'titles', 'today', 'ui'],
+  ...['cautions', 'farm', 'field', 'loads', 'marks', 'methods', 'tasks', 'waiting'].map((part) => `words.${part}`),
+]
 
 interface Use {
   at: string

@@ -82,7 +82,7 @@ function sowingDay(batch: Batch, season: Season, f: Format): Working {
       batch.germTemperature === undefined
         ? ''
         : f.t('words.working.atAbout', { temperature: f.temperature(batch.germTemperature) }),
-      '; half are up after ',
+      f.t('words.working.halfAreUpAfter'),
       {
         text: f.t('words.working.degreeDaysAbove', {
           thermalTime: f.number(crop.germination.thermalTime),
@@ -148,7 +148,7 @@ function sowingDay(batch: Batch, season: Season, f: Format): Working {
     ])
   }
   lines.push([
-    `At planting it is ${f.number(batch.ageAtPlanting)} degree-days old; wanted: `,
+    f.t('words.working.atPlantingItIsDegree', { ageAtPlanting: f.number(batch.ageAtPlanting) }),
     { text: f.t('words.working.plants', { agePoint: agePointWords(batch.agePoint, f) }), at: setAt.habits() },
     `, ${f.number(ready + batch.agePoint * (limit - ready))}.`,
   ])
@@ -156,13 +156,15 @@ function sowingDay(batch: Batch, season: Season, f: Format): Working {
   return {
     title: bought === undefined ? f.t('words.working.sowingDay') : f.t('words.working.arrivalDay'),
     answer: `${f.longDate(pass.sown)}${chosen ? f.t('words.working.chosenByHand') : ''}${
-      window ? `; any day from ${f.date(window.earliest)} to ${f.date(window.latest)} still works` : ''
+      window
+        ? f.t('words.working.anyDayFromToStill', { earliest: f.date(window.earliest), latest: f.date(window.latest) })
+        : ''
     }`,
     lines,
     rule: f.t('words.working.theLatestSowingWhosePlants'),
-    changes: `A warmer place, a smaller container or younger plants bring the sowing later; hardening, each potting-up and ${
-      crop.growth.points.length > 1 ? f.t('words.working.aLargerCell') : f.t('words.working.moreRoom')
-    } bring it earlier. The window is when the plant is ready but not past its limit.`,
+    changes: f.t('words.working.aWarmerPlaceASmaller', {
+      extra: crop.growth.points.length > 1 ? f.t('words.working.aLargerCell') : f.t('words.working.moreRoom'),
+    }),
   }
 }
 
@@ -366,7 +368,7 @@ function seeds(batch: Batch, season: Season, f: Format): Working {
   }
   return {
     title: f.t('words.working.seeds'),
-    answer: `${count(f, sizing.seeds, 'seed')}; ${f.number(toHave)} to have`,
+    answer: f.t('words.working.toHave', { seeds: count(f, sizing.seeds, 'seed'), toHave: f.number(toHave) }),
     lines,
     rule: f.t('words.working.cellsTimesSeedsPerCell'),
     changes: f.t('words.working.sowingFewerSeedsPerCell'),
@@ -389,7 +391,7 @@ function room(batch: Batch, season: Season, f: Format): Working {
       { text: stay.container.name, at: setAt.container(stay.container.key) },
       `, ${count(f, stay.trayPlaces, 'trayPlace')}.`,
     ]),
-    rule: 'Whole trays, each by its footprint; a part-filled tray takes its whole place.',
+    rule: f.t('words.working.wholeTraysEachByIts'),
     changes: f.t('words.working.aSmallerCellOrLater'),
   }
 }

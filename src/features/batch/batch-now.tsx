@@ -102,7 +102,7 @@ export function Now({ batch }: { batch: Batch }) {
             high: format.number(stand.high),
             extra:
               Math.abs(stand.pace - 1) > 0.04
-                ? `; this lot comes up ${stand.pace > 1 ? t('slower') : t('faster')} than its kind`
+                ? t('thisLotComesUpThan', { extra: stand.pace > 1 ? t('slower') : t('faster') })
                 : '',
           })}
         </Box>

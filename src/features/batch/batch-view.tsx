@@ -132,7 +132,7 @@ function NotHere({ batch }: { batch: Batch }) {
     ) : (
       <>
         {t('nothingIsWrittenDownAs', {
-          extra: batch.sow === undefined ? '' : `; it is due on ${format.date(batch.sow)}`,
+          extra: batch.sow === undefined ? '' : t('itIsDueOn', { sow: format.date(batch.sow) }),
         })}{' '}
         <Link href="/today">{t('today')}</Link>
         {t('andThenCount')}

@@ -62,7 +62,7 @@ export function Decide({
       case 'wait':
         await record(
           { ...countSaid, what: { ...countSaid.what, again: formatDay(choice.until) } },
-          `${code}: counted; count again on ${format.date(choice.until)}.`,
+          t('countedCountAgainOn', { code, until: format.date(choice.until) }),
         )
         return back()
       case 'fill':
@@ -90,7 +90,7 @@ export function Decide({
         ) {
           await record(
             [countSaid, { batch: batch.id, what: { did: 'resow', as: again.key } }],
-            `${code}: counted; ${again.code} is to be sown today.`,
+            t('countedIsToBeSown', { code, again: again.code }),
           )
           back()
         }

@@ -16,7 +16,9 @@ export function verdictTitle({ verdict }: Checked, f: Format): string {
     case 'pot-up':
       return f.t('batch.potUpNowInto', { into: verdict.into.name })
     case 'plant':
-      return verdict.inDays === 0 ? f.t('batch.plantNow') : `Ready; it goes out in ${count(f, verdict.inDays, 'day')}`
+      return verdict.inDays === 0
+        ? f.t('batch.plantNow')
+        : f.t('batch.readyItGoesOutIn', { days: count(f, verdict.inDays, 'day') })
     case 'past':
       return f.t('batch.pastItsBest')
   }
@@ -34,7 +36,7 @@ export function verdictWhy({ verdict, daysLeft }: Checked, batch: Batch, f: Form
         : f.t('batch.thePlugPullsCleanlyAnd', { days: count(f, daysLeft, 'day') })
     case 'plant':
       return verdict.inDays === 0
-        ? 'The plug pulls cleanly; check the gates in Field first.'
+        ? f.t('batch.thePlugPullsCleanlyCheck')
         : f.t('batch.plannedForSeeBelowWhat', { plantOn: f.date(batch.plantOn) })
     case 'past': {
       const why = {
@@ -45,7 +47,7 @@ export function verdictWhy({ verdict, daysLeft }: Checked, batch: Batch, f: Form
       const can = verdict.into
         ? f.t('batch.potItUpIntoAt', { into: verdict.into.name })
         : f.t('batch.plantItAtOnceWith')
-      return `${why}. ${can}${verdict.why === 'buds' ? '; nip the buds' : ''}. It will stand still for a while.`
+      return `${why}. ${can}${verdict.why === 'buds' ? f.t('batch.nipTheBuds') : ''}. It will stand still for a while.`
     }
   }
 }
@@ -95,7 +97,10 @@ export function choiceWhy(choice: StandChoice, decision: StandDecision, f: Forma
         ? f.t('batch.byThen90OfAll')
         : f.t('batch.byThen90OfAll2')
     case 'fill':
-      return `${chanceWords(f, choice.chance)} likely to be enough; about ${shareWords(decision.fillSurvival)} of those moved survive.`
+      return f.t('batch.likelyToBeEnoughAbout', {
+        chance: chanceWords(f, choice.chance),
+        share: shareWords(decision.fillSurvival),
+      })
     case 'resow':
       return f.t('batch.forTheSameDaySo', {
         seeds: count(f, choice.resow.seeds, 'seed'),
@@ -107,7 +112,7 @@ export function choiceWhy(choice: StandChoice, decision: StandDecision, f: Forma
     case 'resow-here':
       return `${count(f, choice.seeds, 'seed')}${choice.lot ? f.t('batch.of', { lot: choice.lot.name }) : ''}. The trays then hold two ages; ${chanceWords(f, choice.chance)} likely to be enough.`
     case 'fewer':
-      return 'The planting is made smaller in the plan; what follows from it changes too.'
+      return f.t('batch.thePlantingIsMadeSmaller')
   }
 }
 

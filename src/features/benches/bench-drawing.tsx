@@ -346,10 +346,12 @@ export function BenchDrawing({ place, number, placement, day, still = false }: B
             <Box sx={{ fontSize: 14, color: 'text.secondary' }}>
               {t('hereToThen', {
                 extra: piece.standing.shared
-                  ? `with ${piece.standing.shared.parts
-                      .slice(1)
-                      .map(({ batch }) => batch.code)
-                      .join(', ')}; `
+                  ? t('withOfParts', {
+                      parts: piece.standing.shared.parts
+                        .slice(1)
+                        .map(({ batch }) => batch.code)
+                        .join(', '),
+                    })
                   : '',
                 trays: format.number(piece.standing.stays[0]!.trays),
                 container: piece.standing.stays[0]!.container.name,

@@ -52,7 +52,7 @@ export function MatsList({ load, day }: { load: Load<Place>; day: Day }) {
               <b>{turn.batch.code}</b> {turn.batch.variety.name}, {count(format, turn.stay.trayPlaces, 'trayPlace')}
             </Link>
             <Box sx={{ color: turn.waits > 0 ? 'error.main' : 'text.primary', fontWeight: turn.waits > 0 ? 650 : 400 }}>
-              {turn.waits > 0 ? `No room on ${count(format, turn.waits, 'day')}; ` : ''}
+              {turn.waits > 0 ? t('noRoomOn', { days: count(format, turn.waits, 'day') }) : ''}
               {needWords(turn, format)}
             </Box>
             <Box sx={{ color: 'text.secondary' }}>
@@ -61,7 +61,10 @@ export function MatsList({ load, day }: { load: Load<Place>; day: Day }) {
                 planned: format.shortDate(turn.leaves.planned),
                 extra:
                   turn.leaves.late > turn.leaves.early
-                    ? `; may leave ${format.shortDate(turn.leaves.early)} to ${format.shortDate(turn.leaves.late)}`
+                    ? t('mayLeaveTo', {
+                        early: format.shortDate(turn.leaves.early),
+                        late: format.shortDate(turn.leaves.late),
+                      })
                     : '',
               })}
             </Box>

@@ -2,6 +2,7 @@
 'use client'
 import { proxy, wrap } from 'comlink'
 import { startTransition, useCallback, useEffect, useRef, useState } from 'react'
+import { useTranslations } from 'next-intl'
 import { formatDay, type Day } from '../../core/calendar/day'
 import { sameValue } from '../../season/values'
 import type { Season } from '../../season/schema'
@@ -26,6 +27,7 @@ const withSame = (status: FitStatus, last: FitStatus | undefined): FitStatus =>
   last && sameValue(last.picks, status.picks) ? { ...status, picks: last.picks } : status
 
 export function useFit(): Fitting {
+  const t = useTranslations('benches')
   const [state, setState] = useState<Pick<Fitting, 'running' | 'status' | 'of' | 'stopped' | 'failure' | 'seconds'>>({
     running: false,
     status: undefined,
@@ -53,7 +55,7 @@ export function useFit(): Fitting {
         setState((last) => ({
           ...last,
           running: false,
-          failure: 'The search broke off. The plan is as it was; start again, or take what was found so far.',
+          failure: t('theSearchBrokeOffThe'),
         }))
       }
       own.onerror = failed
@@ -81,7 +83,7 @@ export function useFit(): Fitting {
           }))
         }, failed)
     },
-    [end],
+    [end, t],
   )
   const stop = useCallback(() => {
     end()

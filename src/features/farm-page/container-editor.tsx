@@ -296,7 +296,7 @@ function ContainerDrawing({ container }: { container: Container }) {
       <Box sx={{ fontSize: 13, color: 'text.secondary' }}>
         {format.depth(outline.length)} × {format.depth(outline.width)}
         {container.outline ? '' : t('asAStandardFlat')}
-        {side ? '; one cell cut through, at the same scale' : ''}
+        {side ? t('oneCellCutThroughAt') : ''}
       </Box>
     </Box>
   )

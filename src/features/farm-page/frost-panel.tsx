@@ -80,7 +80,7 @@ export function FrostPanel() {
         [...edits, { of: 'head', key: 'head', from: draft.from, to: draft.now }],
         moves.length === 0
           ? t('frostRecordAndWorkingDate')
-          : `Frost date changed; ${count(format, moves.length, 'planting')} moved with it`,
+          : t('frostDateChangedMovedWith', { plantings: count(format, moves.length, 'planting') }),
       )
     )
       draft.saved()
@@ -359,7 +359,7 @@ function ImportRecord({ onTake }: { onTake: (record: Recorded) => void }) {
       <ChooseFile
         label={t('chooseAFile')}
         most={MOST_BYTES}
-        tooLarge="The file is larger than 20 MB; a hundred years of days are less than 3."
+        tooLarge={t('theFileIsLargerThan2')}
         testId="minima-file"
         onText={take}
       />
@@ -383,10 +383,13 @@ function ImportRecord({ onTake }: { onTake: (record: Recorded) => void }) {
               wholeSeasons: count(format, frosts.seasons.length, 'wholeSeason'),
             })}
             {frosts.dropped.length > 0 &&
-              `; left out for missing days: ${frosts.dropped
-                .slice(0, 4)
-                .map(({ from, missing }) => `${formatDay(from).slice(0, 4)} (${missing})`)
-                .join(', ')}${frosts.dropped.length > 4 ? ' …' : ''}`}
+              t('leftOutForMissingDays', {
+                dropped: frosts.dropped
+                  .slice(0, 4)
+                  .map(({ from, missing }) => `${formatDay(from).slice(0, 4)} (${missing})`)
+                  .join(', '),
+                extra: frosts.dropped.length > 4 ? ' …' : '',
+              })}
             .
           </Box>
           <DroppedRows rows={read.dropped.map((row) => ({ ...row, why: DROP_WORDS[row.why] }))} />

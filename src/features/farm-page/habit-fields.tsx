@@ -66,7 +66,7 @@ function Growing({ habits, put, at }: HabitProps) {
           value={habits.agePoint}
           onChange={(x) => x !== undefined && put('habits.agePoint', x)}
           error={at('habits.agePoint')}
-          help="0 just ready, 1 at the limit; 0.3 usual"
+          help={t('n0JustReady1At')}
         />
         <NumberField
           label={t('seedForHandling')}

@@ -78,10 +78,7 @@ export function ImportSeason({ first = false }: { first?: boolean }) {
         if (first) router.push('/today')
       } else if (result.reason === 'changed-since') {
         setChosen(undefined)
-        fail(
-          chosen.file,
-          'The season was changed by someone since you looked. Nothing was brought in; choose the file again to see what it would change now.',
-        )
+        fail(chosen.file, t('theSeasonWasChangedBy'))
       } else setProblems({ file: chosen.file, list: result.problems })
     })
 

@@ -115,7 +115,9 @@ export function SiteFacts() {
             rounding: habits.rounding,
             extra2:
               habits.sowingWeekdays.length > 0
-                ? `; sown on ${habits.sowingWeekdays.map((d) => weekdayNames(format)[d - 1]).join(', ')} only`
+                ? t('sownOnOnly', {
+                    sowingWeekdays: habits.sowingWeekdays.map((d) => weekdayNames(format)[d - 1]).join(', '),
+                  })
                 : '',
           })}
         </p>

@@ -63,7 +63,7 @@ export function BedsPlan({ day, chosenBed, chosenStand, onBed, onStand, onBlock,
           {t('ofTaken', {
             taken: String(taken),
             beds: count(format, season.beds.length, 'bed'),
-            extra: without > 0 ? `; ${count(format, without, 'planting')} to come without a bed` : '',
+            extra: without > 0 ? t('toComeWithoutABed', { plantings: count(format, without, 'planting') }) : '',
           })}
         </Box>
         <Legend />

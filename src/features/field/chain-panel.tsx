@@ -162,7 +162,13 @@ export function ChainPanel({ onClose }: { onClose: () => void }) {
               <Box sx={{ display: 'flex', alignItems: 'center', fontSize: 14 }}>
                 <Box sx={{ flex: 1 }}>
                   {at?.one
-                    ? `${at.sow === undefined ? '' : t('sowPlant', { sow: format.date(at.sow) })}${at.sow === undefined ? t('plant') : ''}${format.date(at.one.plantOn)}; cut ${format.date(at.one.harvest)} to ${format.date(at.one.until - 1)}`
+                    ? t('cutTo', {
+                        extra: at.sow === undefined ? '' : t('sowPlant', { sow: format.date(at.sow) }),
+                        extra2: at.sow === undefined ? t('plant') : '',
+                        plantOn: format.date(at.one.plantOn),
+                        harvest: format.date(at.one.harvest),
+                        until: format.date(at.one.until - 1),
+                      })
                     : t('noPlantingDayRipensIt')}
                 </Box>
                 <Button size="small" color="inherit" onClick={() => setLinks(links.filter((_, j) => j !== i))}>

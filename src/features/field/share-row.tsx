@@ -160,7 +160,11 @@ function ShareBed({
         format,
         [
           bed && layout
-            ? `${metres(format, lengthFor(share.plants, layout))} of ${metres(format, bed.length)}; the whole bed holds ${format.number(plantsIn(bed.length, layout))}`
+            ? t('ofTheWholeBedHolds', {
+                metres: metres(format, lengthFor(share.plants, layout)),
+                metres2: metres(format, bed.length),
+                plantsIn: format.number(plantsIn(bed.length, layout)),
+              })
             : bed
               ? t('noSpacingKnownTakesThe')
               : '',

@@ -133,7 +133,7 @@ function ForecastFile({ onTake }: { onTake: (forecast: Forecast) => void }) {
       <ChooseFile
         label={t('bringInAForecastCsv')}
         most={MOST_BYTES}
-        tooLarge="The file is larger than 2 MB; a forecast is a few lines."
+        tooLarge={t('theFileIsLargerThan')}
         testId="forecast-file"
         onText={take}
       />
@@ -151,7 +151,7 @@ function ForecastFile({ onTake }: { onTake: (forecast: Forecast) => void }) {
               days: count(format, read.days.length, 'day'),
               extra:
                 read.guessedHighs > 0
-                  ? `; ${count(format, read.guessedHighs, 'day')} without a high, taken as a usual one`
+                  ? t('withoutAHighTakenAs', { days: count(format, read.guessedHighs, 'day') })
                   : '',
             })}
           </Box>

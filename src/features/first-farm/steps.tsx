@@ -46,10 +46,7 @@ export function Where({ answers, put, wrong }: StepProps) {
     alignItems: 'start',
   } as const
   return (
-    <Part
-      title={t('whereIsIt')}
-      text="Latitude gives the light; the coldest and warmest month give a first guess of the weather."
-    >
+    <Part title={t('whereIsIt')} text={t('latitudeGivesTheLightThe')}>
       <Box sx={{ display: 'grid', gap: 1.75 }}>
         <ToggleButtonGroup
           exclusive
@@ -140,10 +137,7 @@ export function Crops({ answers, put }: StepProps) {
   ).map(({ crop, names }) => ({ key: crop.key, name: names[answers.region] }))
   const without = cropsWithoutWay(answers)
   return (
-    <Part
-      title={t('whichCropsToBeginWith')}
-      text="Ten are enough. Their figures come from the library; varieties and seed lots can follow."
-    >
+    <Part title={t('whichCropsToBeginWith')} text={t('tenAreEnoughTheirFigures')}>
       <WordField label={t('findAnotherOfTheLibrary')} type="search" value={text} onChange={setText} width={300} />
       <Box role="group" aria-label={t('crops')} sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 2 }}>
         {shown.slice(0, 40).map(({ key, name }) => {

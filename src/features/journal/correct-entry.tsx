@@ -45,7 +45,7 @@ export function CorrectEntry({ entry, onClose }: { entry: Entry; onClose: () => 
         photos: entry.photos,
         instead: entry.id,
       },
-      'Corrected; the old entry stays to be seen.',
+      t('correctedTheOldEntryStays'),
     )
     onClose()
   }

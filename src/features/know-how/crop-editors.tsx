@@ -180,7 +180,7 @@ export function CropEditor({ stored }: { stored: Crop }) {
         onFigure={(path, value) => set(withFigure(crop, path, value))}
       />
       {removing && blocking.length > 0 && (
-        <UsedBy what={stored.name} uses={blocking} wayOut="Remove or move those first; then it can go." />
+        <UsedBy what={stored.name} uses={blocking} wayOut={t('removeOrMoveThoseFirst')} />
       )}
     </EditorFrame>
   )

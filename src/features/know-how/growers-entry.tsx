@@ -147,7 +147,11 @@ export function UpInEntry({ crop, onUse }: { crop: Crop; onUse: (thermalTime: nu
       </Box>
       <Box role="status" sx={{ fontSize: 14, color: 'text.secondary', minHeight: 22, mt: 0.5 }}>
         {heat !== undefined
-          ? `That is ${format.number(heat, 1)} degree-days above ${format.temperature(g.base)}; it was ${format.number(g.thermalTime, 1)}.`
+          ? t('thatIsDegreeDaysAbove', {
+              heat: format.number(heat, 1),
+              temperature: format.temperature(g.base),
+              thermalTime: format.number(g.thermalTime, 1),
+            })
           : whole && !ordered
             ? t('theFirstNumberOfEach')
             : ordered

@@ -285,13 +285,7 @@ export function MethodEditor({ stored }: { stored: Method }) {
               onChange={(note) => put('note', note === '' ? undefined : note)}
             />
           </Part>
-          {uses.length > 0 && (
-            <UsedBy
-              what={stored.name}
-              uses={uses}
-              wayOut="Choose another way there first; Compare methods on the batch helps."
-            />
-          )}
+          {uses.length > 0 && <UsedBy what={stored.name} uses={uses} wayOut={t('chooseAnotherWayThereFirst')} />}
         </Box>
         <Preview method={method} sound={problems.length === 0} />
       </Box>

@@ -110,9 +110,9 @@ export function RollPrinter({ labels, onDone }: { labels: number; onDone: () => 
             of: String(state.of),
             extra:
               state.state === 'out-of-labels'
-                ? '; the roll is empty'
+                ? t('theRollIsEmpty')
                 : state.state === 'jammed'
-                  ? '; a label is stuck'
+                  ? t('aLabelIsStuck')
                   : state.state === 'stopped'
                     ? '; stopped'
                     : '',

@@ -174,7 +174,7 @@ export function BatchCard({ batch, busy, onEdit, onDuplicate, onRemove, onRemedy
           {t('seed', {
             lot: batch.seed.lot.name,
             form: batch.seed.lot.form,
-            extra: sizing ? `; ${count(format, sizing.seeds, 'seed')} of it` : '',
+            extra: sizing ? t('ofIt', { seeds: count(format, sizing.seeds, 'seed') }) : '',
           })}
         </Typography>
       )}

@@ -170,7 +170,7 @@ function rowsOf(f: Format): Row[] {
         batch.sizing
           ? batch.sizing.seeds > 0
             ? f.number(batch.sizing.seeds)
-            : `none; ${f.number(batch.sizing.cells)} plants`
+            : f.t('plan.nonePlants', { cells: f.number(batch.sizing.cells) })
           : '–',
       value: ({ batch }) => batch.sizing?.seeds ?? Infinity,
     },

@@ -58,7 +58,12 @@ export function bedWords({ values, base, crop }: Typed, season: Season, f: Forma
   const thinTo = method?.sowing.policy === 'in-place' ? method.sowing.thinTo : undefined
   const layout = layoutOf(base ?? {}, crop, bed, thinTo)
   if (!layout) return f.t('plan.thisCropGivesNoSpacing')
-  return `${metres(f, lengthFor(plants, layout))} of ${metres(f, bed.length)}, ${count(f, layout.rows, 'row')}; a whole bed holds ${f.number(plantsIn(bed.length, layout))}.`
+  return f.t('plan.ofAWholeBedHolds', {
+    metres: metres(f, lengthFor(plants, layout)),
+    metres2: metres(f, bed.length),
+    rows: count(f, layout.rows, 'row'),
+    plantsIn: f.number(plantsIn(bed.length, layout)),
+  })
 }
 
 /** Varieties whose own name, or any name of their kind, holds what was typed. */

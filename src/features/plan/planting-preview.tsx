@@ -47,7 +47,7 @@ function One({ batch }: { batch: Batch }) {
   return (
     <Box sx={{ fontSize: 15, mt: 0.5 }}>
       <b>{t('sowOfSow3', { sow: format.date(batch.sow) })}</b>
-      {batch.window && `; ${range(format, batch.window.earliest, batch.window.latest + 1)} still works`}.
+      {batch.window && t('stillWorks', { range: range(format, batch.window.earliest, batch.window.latest + 1) })}.
       <br />
       {sownWords(batch, format)}.
     </Box>

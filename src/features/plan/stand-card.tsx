@@ -62,7 +62,7 @@ export function StandCard({
         <Typography component="p" sx={{ mt: 1 }}>
           {t('firstHarvestAboutOfHarvest', {
             harvest: format.date(stand.harvest),
-            extra: stand.clears === undefined ? '' : `; ground clear ${format.date(stand.clears)}`,
+            extra: stand.clears === undefined ? '' : t('groundClear', { clears: format.date(stand.clears) }),
           })}
         </Typography>
       )}

@@ -237,7 +237,7 @@ function FromFile() {
       <ChooseFile
         label={t('bringInReadingsCsv')}
         most={MOST_BYTES}
-        tooLarge="The file is larger than 2 MB; send a season at a time."
+        tooLarge={t('theFileIsLargerThan')}
         testId="readings-file"
         onText={take}
       />
@@ -260,7 +260,7 @@ function FromFile() {
               days: count(format, read.days.length, 'day'),
               extra:
                 read.guessedHighs > 0
-                  ? `; ${count(format, read.guessedHighs, 'day')} without a high, taken as a usual one`
+                  ? t('withoutAHighTakenAs', { days: count(format, read.guessedHighs, 'day') })
                   : '',
             })}
           </Box>

@@ -128,7 +128,7 @@ export function LotEditor({ stored, use }: { stored: Lot; use: LotUse }) {
             value={lot.pace}
             onChange={(pace) => pace !== undefined && put('pace', pace)}
             error={at('pace')}
-            help="1 usual; 1.2 a fifth slower"
+            help={t('n1Usual12A')}
           />
           <NumberField
             label={t('testOrPacket')}

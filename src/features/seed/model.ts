@@ -13,7 +13,7 @@ export function shortWords(use: LotUse, f: Format): string {
 /** What is still needed of a lot, whether it is there, and what would do instead. */
 export function needWords(lot: Pick<Lot, 'packetSeeds'>, use: LotUse, f: Format): string {
   if (use.needed === 0) return f.t('seed.noPlantingDrawsFromThis')
-  const left = use.left === undefined ? '' : `; ${f.number(use.left)} left`
+  const left = use.left === undefined ? '' : f.t('seed.leftOfLeft', { left: f.number(use.left) })
   const needed = f.t('seed.stillNeededThisSeasonHandling', { seeds: count(f, use.needed, 'seed'), left })
   const short =
     use.short > 0 ? ` ${shortWords(use, f)}${use.runsOut ? f.t('seed.at', { runsOut: use.runsOut.code }) : ''}.` : ''

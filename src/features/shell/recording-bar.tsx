@@ -35,10 +35,10 @@ export function RecordingBar() {
     () =>
       queue.onAlready(({ who, on }) =>
         notice({
-          text: `${who} had already written that on ${format.date(parseDay(on))}. Both entries are kept; it counts once.`,
+          text: t('hadAlreadyWrittenThatOn', { who, parseDay: format.date(parseDay(on)) }),
         }),
       ),
-    [queue, notice, format],
+    [queue, notice, format, t],
   )
   // A page left while something waits loses nothing, but it should be known.
   const shown = recording.offline || !recording.safe || refused.length > 0

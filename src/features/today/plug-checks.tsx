@@ -45,7 +45,7 @@ export function PlugChecks({ day }: { day: Day }) {
               </Box>
               <Box sx={{ fontSize: 14.5, color: 'text.secondary' }}>
                 {season.places[place]!.name}: {format.t(`today.why.${why}`)}
-                {sisters.length > 0 ? `; also answers for ${sisters.map(({ code }) => code).join(', ')}` : ''}
+                {sisters.length > 0 ? t('alsoAnswersFor', { sisters: sisters.map(({ code }) => code).join(', ') }) : ''}
               </Box>
             </Box>
             <Button

@@ -95,7 +95,7 @@ function HowMany({ batch, onDone }: { batch: Batch; onDone: () => void }) {
       t('lostOfBatch', {
         batch: batch.code,
         plants: count(format, plants, 'plant'),
-        t: format.t(`records.loss.${cause}`),
+        cause: format.t(`records.loss.${cause}`),
       }),
     )
     onDone()
@@ -170,7 +170,7 @@ export function trendWords(
   f: ReturnType<typeof useSeason>['format'],
 ): string {
   return f.t('records.lossesGrowAboutADay', {
-    t: f.t(`records.loss.${cause}`),
+    cause: f.t(`records.loss.${cause}`),
     perDay: f.number(perDay, 1),
     byPlanting: f.number(byPlanting),
     left: f.number(left),

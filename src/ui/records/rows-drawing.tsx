@@ -49,9 +49,7 @@ export function RowsDrawing({ owners, perRow, cells, names, chosen, onChoose, on
         </Box>
       )}
       <Box sx={{ fontSize: 14, color: 'text.secondary', mb: 0.5 }}>
-        {several
-          ? 'Tap a row to give it to the chosen part; tap it again to leave it empty.'
-          : t('tapRowsThatStayEmpty')}
+        {several ? t('tapARowToGive') : t('tapRowsThatStayEmpty')}
       </Box>
       <Box
         role="group"

@@ -73,7 +73,7 @@ export function TrayDrawing({ cells, perRow, onChange, label, isOther }: TrayDra
           aria-label={
             isOther?.(i)
               ? t('cellAnotherSowing', { i: String(i + 1) })
-              : t('cell', { i: String(i + 1), SAID: format.t(`records.said.${state}`) })
+              : t('cell', { i: String(i + 1), state: format.t(`records.said.${state}`) })
           }
           disabled={isOther?.(i)}
           tabIndex={i === 0 ? 0 : -1}

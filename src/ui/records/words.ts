@@ -52,7 +52,7 @@ export function entrySentence({ what, place, void: taken }: Entry, season: Seaso
         showing: f.number(what.showing),
         cells: count(f, what.cells, 'cell'),
         extra: what.doubles > 0 ? f.t('records.withMoreThanOne', { doubles: f.number(what.doubles) }) : '',
-        extra2: what.again === undefined ? '' : `; count again ${f.date(parseDay(what.again))}`,
+        extra2: what.again === undefined ? '' : f.t('records.countAgain', { parseDay: f.date(parseDay(what.again)) }),
       })
     case 'fill':
       return f.t('records.filledFromDoubles', { blanks: count(f, what.cells, 'blank') })
@@ -105,7 +105,7 @@ export function entrySentence({ what, place, void: taken }: Entry, season: Seaso
 export function refusalSentence(reason: Refusal, f: Format): string {
   switch (reason.kind) {
     case 'before-sowing':
-      return `It was sown on ${f.date(reason.sown)}; nothing can have happened to it before. Correct the day, or the sowing.`
+      return f.t('records.itWasSownOnNothing', { sown: f.date(reason.sown) })
     case 'not-sown':
       return f.t('records.nobodyHasRecordedItsSowing')
     case 'too-many':

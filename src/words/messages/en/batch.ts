@@ -274,4 +274,13 @@ export const batch = {
   itIsEarlyLittleCan: 'It is early: little can show yet.',
   someMoreWillStillCome: 'Some more will still come.',
   nearlyAllThatComesIs: 'Nearly all that comes is up ({thermalShare} % of the warmth to half).',
+  thisLotComesUpThan: '; this lot comes up {extra} than its kind',
+  itIsDueOn: '; it is due on {sow}',
+  countedCountAgainOn: '{code}: counted; count again on {until}.',
+  countedIsToBeSown: '{code}: counted; {again} is to be sown today.',
+  readyItGoesOutIn: 'Ready; it goes out in {days}',
+  thePlugPullsCleanlyCheck: 'The plug pulls cleanly; check the gates in Field first.',
+  nipTheBuds: '; nip the buds',
+  likelyToBeEnoughAbout: '{chance} likely to be enough; about {share} of those moved survive.',
+  thePlantingIsMadeSmaller: 'The planting is made smaller in the plan; what follows from it changes too.',
 } as const

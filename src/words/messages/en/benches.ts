@@ -116,4 +116,8 @@ export const benches = {
   rows: '{batch} {rows} rows',
   row: 'row {row}',
   rowsTo: 'rows {row} to {row2}',
+  withOfParts: 'with {parts}; ',
+  noRoomOn: 'No room on {days}; ',
+  mayLeaveTo: '; may leave {early} to {late}',
+  theSearchBrokeOffThe: 'The search broke off. The plan is as it was; start again, or take what was found so far.',
 } as const

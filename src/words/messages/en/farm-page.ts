@@ -276,4 +276,12 @@ export const farmPage = {
   on: 'On',
   addADate: 'Add a date',
   market: 'Market',
+  oneCellCutThroughAt: '; one cell cut through, at the same scale',
+  frostDateChangedMovedWith: 'Frost date changed; {plantings} moved with it',
+  theFileIsLargerThan2: 'The file is larger than 20 MB; a hundred years of days are less than 3.',
+  leftOutForMissingDays: '; left out for missing days: {dropped}{extra}',
+  n0JustReady1At: '0 just ready, 1 at the limit; 0.3 usual',
+  theSeasonWasChangedBy:
+    'The season was changed by someone since you looked. Nothing was brought in; choose the file again to see what it would change now.',
+  sownOnOnly: '; sown on {sowingWeekdays} only',
 } as const

@@ -183,4 +183,9 @@ export const field = {
   holdsNoColumnOfDates: '{file} holds no column of dates beside one of temperatures.',
   read: '{days} read{extra}.',
   useThisForecast: 'Use this forecast',
+  toComeWithoutABed: '; {plantings} to come without a bed',
+  cutTo: '{extra}{extra2}{plantOn}; cut {harvest} to {until}',
+  ofTheWholeBedHolds: '{metres} of {metres2}; the whole bed holds {plantsIn}',
+  theFileIsLargerThan: 'The file is larger than 2 MB; a forecast is a few lines.',
+  withoutAHighTakenAs: '; {days} without a high, taken as a usual one',
 } as const

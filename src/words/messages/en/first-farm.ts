@@ -46,4 +46,7 @@ export const firstFarm = {
   againEvery: 'Again every',
   inAll: 'In all',
   firstSowings: 'First sowings:',
+  latitudeGivesTheLightThe:
+    'Latitude gives the light; the coldest and warmest month give a first guess of the weather.',
+  tenAreEnoughTheirFigures: 'Ten are enough. Their figures come from the library; varieties and seed lots can follow.',
 } as const

@@ -23,4 +23,5 @@ export const journal = {
   noted: 'Noted.',
   noneInParticular: 'None in particular',
   writtenBy: 'Written by',
+  correctedTheOldEntryStays: 'Corrected; the old entry stays to be seen.',
 } as const

@@ -254,4 +254,7 @@ export const knowHow = {
   nothingMatchesTryOnePlain: 'Nothing matches. Try one plain word: stem, leaf, fly, root.',
   needsBeforeSowing: '{crop} needs before sowing: {preparation}.',
   never: 'never',
+  removeOrMoveThoseFirst: 'Remove or move those first; then it can go.',
+  thatIsDegreeDaysAbove: 'That is {heat} degree-days above {temperature}; it was {thermalTime}.',
+  chooseAnotherWayThereFirst: 'Choose another way there first; Compare methods on the batch helps.',
 } as const

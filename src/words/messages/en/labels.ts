@@ -67,4 +67,6 @@ export const labels = {
   shouldBeUpByNow: 'should be up by now',
   shouldNotBeUpYet: 'should not be up yet',
   shouldHaveAboutLeaves: 'should have about {leaves}',
+  theRollIsEmpty: '; the roll is empty',
+  aLabelIsStuck: '; a label is stuck',
 } as const

@@ -212,4 +212,9 @@ export const plan = {
   wantedAWeek: 'Wanted a week, {unit}',
   every: '{plants} every {days}',
   useThat: 'Use that',
+  ofIt: '; {seeds} of it',
+  nonePlants: 'none; {cells} plants',
+  ofAWholeBedHolds: '{metres} of {metres2}, {rows}; a whole bed holds {plantsIn}.',
+  stillWorks: '; {range} still works',
+  groundClear: '; ground clear {clears}',
 } as const

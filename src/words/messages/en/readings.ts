@@ -29,4 +29,6 @@ export const readings = {
   measuredIn: 'Measured in',
   choose: 'Choose',
   bringThemIn: 'Bring them in',
+  theFileIsLargerThan: 'The file is larger than 2 MB; send a season at a time.',
+  withoutAHighTakenAs: '; {days} without a high, taken as a usual one',
 } as const

@@ -171,7 +171,7 @@ export const records = {
   cancel: 'Cancel',
   findABatch: 'Find a batch',
   nothingStandsAnywhereByThat: 'Nothing stands anywhere by that name.',
-  lostOfBatch: '{batch}: {plants} lost, {t}.',
+  lostOfBatch: '{batch}: {plants} lost, {cause}.',
   howMany: 'How many',
   allOfMost: 'All {most}',
   ofOfMost: 'of {most}',
@@ -180,7 +180,7 @@ export const records = {
   tapTheCauseToSave: 'Tap the cause to save',
   cause: 'Cause',
   lossesGrowAboutADay:
-    'Losses grow: {t}, about {perDay} a day. If this goes on, {byPlanting} of {left} are left on the planting day.',
+    'Losses grow: {cause}, about {perDay} a day. If this goes on, {byPlanting} of {left} are left on the planting day.',
   whichPartTheNextRow: 'Which part the next row is',
   tapRowsThatStayEmpty: 'Tap rows that stay empty.',
   rowsOfTheTray: 'Rows of the tray',
@@ -218,7 +218,7 @@ export const records = {
   seedsAbout: 'Seeds, about',
   seedsInEachCell: 'Seeds in each cell',
   cellAnotherSowing: 'Cell {i}: another sowing',
-  cell: 'Cell {i}: {SAID}',
+  cell: 'Cell {i}: {state}',
   grower: 'Grower',
   onOverThatTheseKinds:
     'on {places}, {day}: {kind, select, yes {under} other {over}} {temperature} that {batches, plural, one {this kind bears} other {these kinds bear}}; {trays}:',
@@ -252,4 +252,7 @@ export const records = {
     '{container} is far from any size {crop} is raised in, so no planting day can be worked out. Add a growing method for it under Know-how first.',
   chooseADay: 'Choose a day.',
   chooseTodayOrADay: 'Choose today or a day before.',
+  countAgain: '; count again {parseDay}',
+  itWasSownOnNothing: 'It was sown on {sown}; nothing can have happened to it before. Correct the day, or the sowing.',
+  tapARowToGive: 'Tap a row to give it to the chosen part; tap it again to leave it empty.',
 } as const

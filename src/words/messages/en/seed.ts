@@ -78,4 +78,6 @@ export const seed = {
   thereIs: 'There is',
   watch: 'Watch',
   nothingMatches: 'Nothing matches.',
+  n1Usual12A: '1 usual; 1.2 a fifth slower',
+  leftOfLeft: '; {left} left',
 } as const

@@ -52,4 +52,5 @@ export const shell = {
   deleteIt: 'Delete it',
   backToTheSeason: 'Back to the season',
   viewsLabel: 'Views',
+  hadAlreadyWrittenThatOn: '{who} had already written that on {parseDay}. Both entries are kept; it counts once.',
 } as const

@@ -108,4 +108,5 @@ export const today = {
     'after-heat': 'after days that were too hot',
     'after-cold': 'after nights that were too cold',
   },
+  alsoAnswersFor: '; also answers for {sisters}',
 } as const

@@ -78,4 +78,11 @@ export const ui = {
   },
   noConnectionTryAgainWhen: 'No connection. Try again when there is one.',
   theServerDidNotAnswer: 'The server did not answer. Try again in a moment.',
+  noConnectionSoNothingWas:
+    'No connection, so nothing was sent. What you wrote is still here; try again when there is one.',
+  theServerDidNotAnswer2:
+    'The server did not answer, so it is not known whether this was saved. What you wrote is still here; reload the page and check before you do it again.',
+  theApplicationWasUpdatedSince:
+    'The application was updated since this page was opened. Reload the page; copy what you wrote first.',
+  whatIfYouLookAt: 'What if: {name}. You look at a copy; the season stays as it is.',
 } as const

@@ -180,6 +180,11 @@ export const words = {
       clear: 'Ground clear',
     },
     readyForSale: 'Ready for sale',
+    isLongThisNeeds: '{bed} is {metres} long; this needs {metres2}.',
+    theirCellsHoldThemThat: '{wait}; their cells hold them that long.',
+    yourLimitIs: '; your limit is {chance}',
+    needs: '{extra} {temperature}; needs {temperature2}.',
+    soilAboutNeeds: 'Soil about {temperature}{extra}; needs {temperature2}.',
   },
   fit: {
     later: 'later',
@@ -262,11 +267,13 @@ export const words = {
     noTestDateAndNo: 'No test date and no year: its age is not known.',
     lastTestedMoreThanA: 'Last tested more than a year ago.',
     weakWellUnderWhatThis: 'Weak: well under what this kind usually does. Sow thicker, or replace it.',
+    treatedSeedNeverEatenOr: 'Treated seed: never eaten or fed, gloves on; follow the label and local rules.',
   },
   loads: {
     over: '{most} over, {range}',
     neverOver: 'Never over',
     notOverAgain: 'Not over again',
+    later: '; {moreTimes} later',
   },
   marks: {
     thePlace: 'the place',
@@ -336,6 +343,12 @@ export const words = {
       'hot-days': 'too hot',
       'place-closed': 'place closed',
     },
+    slowToComeUpOn: 'Slow to come up: {days} on {place} at about {temperature}; {days2} at its best temperature.',
+    onlyAboutComeUpOn: 'Only about {share} come up on {place} at {temperature}; the lot has {share2}.',
+    slowHereFromSowingTo:
+      'Slow here: {weeks} from sowing to planting, most of them on {place}; {weekRange} are usual. A heated or lit place, a later planting, or sowing in place would do.',
+    quickHereFromSowingTo:
+      'Quick here: {weeks} from sowing to planting, most of them on {place}; {weekRange} are usual. A cooler place makes a sturdier plant.',
   },
   methods: {
     in: '{youngPlants} in {trays}',
@@ -469,6 +482,13 @@ export const words = {
     younger: 'younger',
     usual: 'usual',
     older: 'older',
+    halfAreUpAfter: '; half are up after ',
+    atPlantingItIsDegree: 'At planting it is {ageAtPlanting} degree-days old; wanted: ',
+    anyDayFromToStill: '; any day from {earliest} to {latest} still works',
+    aWarmerPlaceASmaller:
+      'A warmer place, a smaller container or younger plants bring the sowing later; hardening, each potting-up and {extra} bring it earlier. The window is when the plant is ready but not past its limit.',
+    toHave: '{seeds}; {toHave} to have',
+    wholeTraysEachByIts: 'Whole trays, each by its footprint; a part-filled tray takes its whole place.',
   },
   cautions: {
     caution: {

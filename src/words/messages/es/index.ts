@@ -1,3 +1,30 @@
-/** What is said in Spanish: all that a crew reads. */
-export const es = {}
-export const CREW = ['today'] as const
+/** What is said in Spanish: all that a crew reads. What is only the planner's is said in English. */
+import { app } from './app'
+import { batch } from './batch'
+import { count } from './count'
+import { format } from './format'
+import { labels } from './labels'
+import { readings } from './readings'
+import { records } from './records'
+import { shell } from './shell'
+import { sowing } from './sowing'
+import { titles } from './titles'
+import { today } from './today'
+import { ui } from './ui'
+import { words } from './words'
+
+export const es = {
+  app,
+  batch,
+  count,
+  format,
+  labels,
+  readings,
+  records,
+  shell,
+  sowing,
+  titles,
+  today,
+  ui,
+  words,
+} as const

@@ -1,0 +1,18 @@
+export const titles = {
+  benches: 'Mesas',
+  field: 'Campo',
+  seed: 'Semilla',
+  'what-if': 'Qué pasaría',
+  journal: 'Diario',
+  sowing: 'Día de siembra',
+  parts: 'Piezas',
+  plan: 'Plan',
+  labels: 'Etiquetas',
+  readings: 'Lecturas',
+  'know-how': 'Saber',
+  today: 'Hoy',
+  farm: 'Finca',
+  batch: 'Tanda',
+  learned: 'Fin de temporada',
+  'not-here': 'No está aquí',
+} as const
