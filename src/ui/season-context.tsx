@@ -1,5 +1,6 @@
 /** The season every view looks at: its plan, the working day, and how this reader reads dates and units. */
 'use client'
+import { useSearchParams } from 'next/navigation'
 import { createContext, useContext, useEffect, useMemo, useState, useSyncExternalStore, type ReactNode } from 'react'
 import { parseDay, type Day } from '../core/calendar/day'
 import type { Plan, Planner } from '../core/plan/plan'
@@ -111,6 +112,8 @@ function createWorkingDay(season: string, start: Day, from: Day, to: Day): Worki
 }
 
 export function SeasonProvider({ data, children }: { data: SeasonData; children: ReactNode }) {
+  // An address with a day has the word over the day that was looked at last.
+  const asked = useSearchParams().get('day') ?? undefined
   const queue = useQueue()
   const hydrated = useSyncExternalStore(never, yes, no)
   const recording = useSyncExternalStore(queue.subscribe, queue.get, emptyQueue.get)
@@ -135,7 +138,9 @@ export function SeasonProvider({ data, children }: { data: SeasonData; children:
   const first = Math.min(plan.from, ...plan.batches.map((batch) => batch.sow ?? plan.from))
   const last = Math.max(plan.to, ...plan.batches.map((batch) => batch.plantOn + 1))
   const span = useMemo(() => ({ first, last }), [first, last])
-  const [workingDay] = useState(() => createWorkingDay(data.own, startDay(data.workingDay, today), first, last))
+  const [workingDay] = useState(() =>
+    createWorkingDay(data.own, startDay(asked ?? data.workingDay, today), first, last),
+  )
   useEffect(() => workingDay.limit(first, last), [workingDay, first, last])
   const value = useMemo(
     () => ({ data, season, plan, planner, looks, format, today, span, workingDay, queue, recording }),

@@ -3,7 +3,7 @@ import type { Limit } from '../core/capacity/limits'
 import type { Difference, Proposal, Relief } from '../core/fit/proposals'
 import type { Trouble } from '../core/fit/troubles'
 import type { Otherwise, Place, Season } from '../season/schema'
-import { count, hoursWords, list, range, type Counted, type Format } from './format'
+import { capital, count, hoursWords, list, range, type Counted, type Format } from './format'
 import { markTag } from './marks'
 
 /** What a limit's amounts are counted in. */
@@ -73,8 +73,6 @@ function differenceWords(difference: Difference, places: readonly Place[], f: Fo
         : f.t('words.fit.raiseBy', { to: difference.to })
   }
 }
-
-const capital = (text: string) => text.replace(/^./, (letter) => letter.toUpperCase())
 
 /** What a proposal would have done: `Sow 4 days later, on Fri 12 Mar; grow on at the tunnel instead of the warm bench`. */
 export function proposalTitle(

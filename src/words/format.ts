@@ -133,3 +133,6 @@ export function mixWords(f: Format, litres: number): string {
 
 const CUBIC_FOOT = 28.317 // litres
 const GALLON = 3.785
+
+/** A text with a capital at its head. */
+export const capital = (text: string): string => text.replace(/^./, (letter) => letter.toUpperCase())

@@ -8,9 +8,11 @@ import Typography from '@mui/material/Typography'
 import { visuallyHidden } from '@mui/utils'
 import dynamic from 'next/dynamic'
 import Link from 'next/link'
-import { useDeferredValue, useMemo, useState } from 'react'
+import { useDeferredValue, useMemo } from 'react'
+import { z } from 'zod'
 import { useTranslations } from 'next-intl'
 import { crewIsLimited, overFrom } from '../../core/capacity/limits'
+import { useInAddress } from '../../ui/use-in-address'
 import { useSeason, useWorkingDay } from '../../ui/season-context'
 import { SharedTraysList } from './shared-trays'
 import { PrintBenches } from './print-benches'
@@ -24,21 +26,19 @@ const MakeItFit = dynamic(() => import('./make-it-fit').then((module) => module.
 
 type Tab = Shown | 'shared'
 
-const LISTS: Record<Tab, string> = {
-  place: 'Places',
-  container: 'Trays owned',
-  crew: 'Crew hours',
-  shared: 'Shared trays',
-}
+const LISTS = ['place', 'container', 'crew', 'shared'] as const satisfies readonly Tab[]
+
+const Wanted = z.object({ list: z.enum(LISTS), limit: z.string(), fit: z.boolean() })
+const AT_FIRST: z.output<typeof Wanted> = { list: 'place', limit: '', fit: false }
 
 export function BenchesView() {
   const t = useTranslations('benches')
   const { plan, season, format } = useSeason()
   const day = useDeferredValue(useWorkingDay())
-  const [shown, setShown] = useState<Tab>('place')
-  const [fitting, setFitting] = useState(false)
+  const [{ list: shown, limit: picked, fit: fitting }, setWanted] = useInAddress('benches', Wanted, AT_FIRST)
+  const want = (part: Partial<z.output<typeof Wanted>>) =>
+    setWanted({ list: shown, limit: picked, fit: fitting, ...part })
   const limits = useMemo(() => plan.limits.filter((limit) => listOf(limit) === shown), [plan, shown])
-  const [picked, setPicked] = useState<string>()
   const limit =
     limits.find(({ id }) => id === picked) ??
     limits[
@@ -67,15 +67,15 @@ export function BenchesView() {
           exclusive
           size="small"
           value={shown}
-          onChange={(_, value: Tab | null) => value && setShown(value)}
+          onChange={(_, value: Tab | null) => value && want({ list: value, limit: '' })}
           aria-label={t('whatIsCounted')}
           className="no-print"
         >
-          {(Object.keys(LISTS) as Tab[]).map((key) => {
+          {LISTS.map((key) => {
             const bad = plan.limits.some((one) => listOf(one) === key && overFrom(one, day).length > 0)
             return (
               <ToggleButton key={key} value={key}>
-                {LISTS[key]}
+                {t(`lists.${key}`)}
                 {bad && (
                   <>
                     <Box
@@ -107,12 +107,12 @@ export function BenchesView() {
           variant="contained"
           className="no-print"
           disabled={plan.batches.length === 0}
-          onClick={() => setFitting(true)}
+          onClick={() => want({ fit: true })}
         >
           {t('makeItFit')}
         </Button>
       </Box>
-      {fitting && <MakeItFit onClose={() => setFitting(false)} />}
+      {fitting && <MakeItFit onClose={() => want({ fit: false })} />}
       {shown === 'shared' ? (
         <SharedTraysList day={day} />
       ) : limits.length === 0 ? (
@@ -129,9 +129,15 @@ export function BenchesView() {
             alignItems: 'start',
           }}
         >
-          <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }} aria-label={LISTS[shown]}>
+          <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }} aria-label={t(`lists.${shown}`)}>
             {limits.map((one) => (
-              <Meter key={one.id} limit={one} day={day} chosen={one === limit} onChoose={() => setPicked(one.id)} />
+              <Meter
+                key={one.id}
+                limit={one}
+                day={day}
+                chosen={one === limit}
+                onChoose={() => want({ limit: one.id })}
+              />
             ))}
             {shown === 'crew' && !crewIsLimited(season.habits) && (
               <Box component="li" sx={{ px: 1.5, mt: 1, fontSize: 14, color: 'text.secondary' }}>

@@ -95,7 +95,7 @@ export function BedEditor({
         </Box>
         <CoverFields
           covers={bed.covers}
-          none={coverNone(season, bed)}
+          none={coverNone(season, bed, format)}
           onChange={(covers) => put('covers', covers)}
           at={(path) => at(`covers${path}`)}
         />
@@ -205,7 +205,7 @@ function CoverFields({
           label={t('cover')}
           value={cover?.kind ?? ''}
           none={none}
-          options={COVERS}
+          options={COVERS.map((kind) => [kind, t(`covers.${kind}`)] as const)}
           onChange={(kind) =>
             onChange(kind === '' ? undefined : [{ kind, from: cover?.from ?? '03-01', until: cover?.until ?? '10-31' }])
           }

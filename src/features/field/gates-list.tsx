@@ -49,11 +49,11 @@ export function GatesList({
           {t('nothingGoesOutFromTo', { day: format.date(day - BEFORE), day2: format.date(day + AHEAD - 1) })}
         </Box>
       )}
-      {weeks.map(({ title, list }) => (
-        <Box key={title} component="section" sx={{ mt: 2.5 }}>
+      {weeks.map(({ week, list }) => (
+        <Box key={week} component="section" sx={{ mt: 2.5 }}>
           <Box sx={{ display: 'grid', ...grid, columnGap: 1, alignItems: 'end', pb: 0.5 }}>
             <Typography variant="h3" component="h2" sx={{ gridColumn: '1 / 4' }}>
-              {title}
+              {t(`weeks.${week}`)}
             </Typography>
             {KINDS.map((kind) => (
               <Box

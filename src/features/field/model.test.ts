@@ -3,6 +3,7 @@ import { seasonAir } from '../../core/field/anchor'
 import { gatesBetween } from '../../core/field/gates'
 import { createPlanner } from '../../core/plan/plan'
 import { readField } from '../../season/small-field'
+import { createFormat } from '../../words/format'
 import { byWeek, coverNone, plantingOf, swapped, withBed } from './model'
 
 const season = readField((s) => {
@@ -27,6 +28,8 @@ describe('a draft of who gets what', () => {
   })
 })
 
+const f = createFormat('en-GB', 'metric')
+
 describe('what goes out', () => {
   const plan = createPlanner().plan(season)
   const day = plan.byId.get('a')!.plantOn
@@ -38,11 +41,11 @@ describe('what goes out', () => {
     expect(new Set(all).size).toBe(all.length)
     expect(all.length).toBe(gated.length)
     expect(weeks.every(({ list }) => list.length > 0)).toBe(true)
-    expect(weeks.find(({ list }) => list.some(({ stand }) => stand.id === 'a'))!.title).toBe('The next seven days')
+    expect(weeks.find(({ list }) => list.some(({ stand }) => stand.id === 'a'))!.week).toBe('next')
   })
   it('and is late is said so', () => {
     const late = byWeek(gated, day + 1).find(({ list }) => list.some(({ stand }) => stand.id === 'a'))!
-    expect(late.title).toBe('Should be out')
+    expect(late.week).toBe('over')
   })
 })
 
@@ -54,8 +57,8 @@ describe('beds', () => {
     expect(season.beds[1]!.width).toBe(75)
   })
   it('without a cover of their own are under that of their block', () => {
-    expect(coverNone(season, season.beds[2]!)).toBe('as its block: low tunnel')
-    expect(coverNone(season, season.beds[0]!)).toBe('none: open field')
+    expect(coverNone(season, season.beds[2]!, f)).toBe('as its block: low tunnel')
+    expect(coverNone(season, season.beds[0]!, f)).toBe('none: open field')
   })
   it('are served in another order when two are swapped', () => {
     const goes = [

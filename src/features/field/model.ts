@@ -5,6 +5,7 @@ import { sameValue } from '../../season/values'
 import type { Planting, Bed, Season, Share } from '../../season/schema'
 import type { Gated } from '../../core/field/gates'
 import type { Cover } from '../../core/field/cover'
+import type { Format } from '../../words/format'
 
 export interface Draft extends Found {
   spacing?: Planting['spacing']
@@ -24,21 +25,24 @@ export const withBed = (season: Season, bed: Bed): Season => ({
 })
 
 /** What a bed without a cover of its own is under. */
-export function coverNone(season: Season, bed: Bed): string {
+export function coverNone(season: Season, bed: Bed, format: Format): string {
   const cover = season.blocks.find(({ key }) => key === bed.block)?.covers?.[0]
-  return cover ? `as its block: ${COVERS.find(([kind]) => kind === cover.kind)![1].toLowerCase()}` : 'none: open field'
+  return cover
+    ? format.t('field.asItsBlock', { cover: format.t(`field.covers.${cover.kind}`).toLowerCase() })
+    : format.t('field.noneOpenField')
 }
 
-export function byWeek(gated: readonly Gated[], day: Day): { title: string; list: Gated[] }[] {
-  const parts: [string, (from: Day) => boolean][] = [
-    ['Should be out', (from) => from < day],
-    ['The next seven days', (from) => from >= day && from < day + 7],
-    ['The week after', (from) => from >= day + 7 && from < day + 14],
-    ['The third week', (from) => from >= day + 14],
-  ]
-  return parts.flatMap(([title, within]) => {
+/** What goes out, by weeks from a day; a week of which nothing goes out is left away. */
+export function byWeek(gated: readonly Gated[], day: Day) {
+  const parts = [
+    ['over', (from: Day) => from < day],
+    ['next', (from: Day) => from >= day && from < day + 7],
+    ['after', (from: Day) => from >= day + 7 && from < day + 14],
+    ['third', (from: Day) => from >= day + 14],
+  ] as const
+  return parts.flatMap(([week, within]) => {
     const list = gated.filter(({ stand }) => within(stand.from))
-    return list.length > 0 ? [{ title, list }] : []
+    return list.length > 0 ? [{ week, list }] : []
   })
 }
 
@@ -48,9 +52,4 @@ export const swapped = (goes: readonly Share[], i: number, j: number): Share[] =
   return next
 }
 
-export const COVERS: readonly (readonly [Cover['kind'], string])[] = [
-  ['fleece', 'Fleece'],
-  ['low-tunnel', 'Low tunnel'],
-  ['tunnel', 'Tunnel'],
-  ['glasshouse', 'Glasshouse'],
-]
+export const COVERS = ['fleece', 'low-tunnel', 'tunnel', 'glasshouse'] as const satisfies readonly Cover['kind'][]

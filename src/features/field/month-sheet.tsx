@@ -10,7 +10,7 @@ import type { Day } from '../../core/calendar/day'
 import { monthSheet } from '../../core/plan/month'
 import type { Task } from '../../core/batch/tasks'
 import { useSeason } from '../../ui/season-context'
-import { spacing } from '../../words/field'
+import { metres, spacing } from '../../words/field'
 import { count, list } from '../../words/format'
 import { taskLine, taskName } from '../../words/tasks'
 
@@ -83,7 +83,7 @@ export function MonthSheet({ day }: { day: Day }) {
               <Line key={stand.id} day={on} code={stand.code} name={stand.variety.name}>
                 {t('sowInPlaceMOf', {
                   seeds: count(format, stand.inPlace!.seeds, 'seed'),
-                  metres: format.number(stand.inPlace!.metres),
+                  metres: metres(format, stand.inPlace!.metres * 100),
                   spacing: spacing(format, stand.inPlace!.thinTo),
                 })}
               </Line>

@@ -3,30 +3,36 @@
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
-import { useSearchParams } from 'next/navigation'
 import { useDeferredValue, useMemo, useState } from 'react'
+import { z } from 'zod'
 import { useTranslations } from 'next-intl'
 import { parseDay } from '../../core/calendar/day'
 import type { Entry } from '../../season/schema'
 import { ChoiceField, WordField } from '../../ui/fields'
 import { JournalTabs } from '../../ui/journal-tabs'
 import { EntryList } from '../../ui/records/entry-list'
+import { useInAddress } from '../../ui/use-in-address'
 import { useSeason } from '../../ui/season-context'
 import { count } from '../../words/format'
 import { CorrectEntry } from './correct-entry'
-import { foundIn, KINDS, peopleOf, type Kind } from './model'
+import { foundIn, KIND_NAMES, peopleOf } from './model'
 import { WriteNote } from './write-note'
 
 const AT_ONCE = 60
 
+const Wanted = z.object({
+  q: z.string().max(200),
+  kind: z.enum(['', ...KIND_NAMES]),
+  person: z.string(),
+  place: z.string(),
+})
+const EVERYTHING: z.output<typeof Wanted> = { q: '', kind: '', person: '', place: '' }
+
 export function JournalView() {
   const t = useTranslations('journal')
   const { season, plan, format, data } = useSeason()
-  const search = useSearchParams()
-  const [words, setWords] = useState(search.get('q') ?? '')
-  const [kind, setKind] = useState<Kind | ''>('')
-  const [person, setPerson] = useState('')
-  const [place, setPlace] = useState('')
+  const [{ q: words, kind, person, place }, setWanted] = useInAddress('journal', Wanted, EVERYTHING)
+  const want = (part: Partial<z.output<typeof Wanted>>) => setWanted({ q: words, kind, person, place, ...part })
   const [shown, setShown] = useState(AT_ONCE)
   const [correcting, setCorrecting] = useState<Entry>()
   const [writing, setWriting] = useState(false)
@@ -61,21 +67,27 @@ export function JournalView() {
           '& > :first-of-type': { gridColumn: { xs: '1 / -1', md: 'auto' } },
         }}
       >
-        <WordField type="search" label={t('searchBatchCropPlacePerson')} value={words} onChange={setWords} />
-        <ChoiceField label={t('kind')} value={kind} none={t('everything')} options={KINDS} onChange={setKind} />
+        <WordField type="search" label={t('searchBatchCropPlacePerson')} value={words} onChange={(q) => want({ q })} />
+        <ChoiceField
+          label={t('kind')}
+          value={kind}
+          none={t('everything')}
+          options={KIND_NAMES.map((one) => [one, t(`kinds.${one}`)] as const)}
+          onChange={(next) => want({ kind: next })}
+        />
         <ChoiceField
           label={t('person')}
           value={person}
           none={t('everyone')}
           options={people.map((one) => [one, one] as const)}
-          onChange={setPerson}
+          onChange={(next) => want({ person: next })}
         />
         <ChoiceField
           label={t('place')}
           value={place}
           none={t('everywhere')}
           options={season.places.map((one) => [one.key, one.name] as const)}
-          onChange={setPlace}
+          onChange={(next) => want({ place: next })}
         />
       </Box>
       <Box sx={{ fontSize: 14, color: 'text.secondary', mb: 0.5 }} aria-live="polite">

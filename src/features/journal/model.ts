@@ -5,14 +5,8 @@ import { entrySentence } from '../../ui/records/words'
 import type { Format } from '../../words/format'
 
 /** Kinds of records a reader can choose among. */
-export const KINDS = [
-  ['task', 'Work done'],
-  ['count', 'Counts and checks'],
-  ['loss', 'Losses and ends'],
-  ['round', 'Rounds and washing'],
-  ['note', 'Notes and photos'],
-] as const
-export type Kind = (typeof KINDS)[number][0]
+export const KIND_NAMES = ['task', 'count', 'loss', 'round', 'note'] as const
+export type Kind = (typeof KIND_NAMES)[number]
 
 const KIND_OF: Record<Entry['what']['did'], Kind> = {
   task: 'task',

@@ -9,10 +9,12 @@ import Typography from '@mui/material/Typography'
 import useMediaQuery from '@mui/material/useMediaQuery'
 import Link from 'next/link'
 import { useSearchParams } from 'next/navigation'
-import { useDeferredValue, useMemo, useState } from 'react'
+import { useDeferredValue, useMemo } from 'react'
+import { z } from 'zod'
 import { useTranslations } from 'next-intl'
 import { library, libraryKind, namedFor } from '../../library/library'
 import { ChoiceField, WordField } from '../../ui/fields'
+import { useInAddress } from '../../ui/use-in-address'
 import { useSeason } from '../../ui/season-context'
 import { CropEditor, LibraryPage, VarietyEditor } from './crop-editors'
 import { MethodEditor } from './method-editor'
@@ -126,12 +128,14 @@ function Welcome() {
   )
 }
 
+const Wanted = z.object({ text: z.string().max(200), group: z.string() })
+const ALL: z.output<typeof Wanted> = { text: '', group: '' }
+
 /** All crops of the season, then the rest of the library; found as one types. */
 function CropList({ here }: { here: string | undefined }) {
   const t = useTranslations('knowHow')
   const { season } = useSeason()
-  const [text, setText] = useState('')
-  const [group, setGroup] = useState<string>('')
+  const [{ text, group }, setWanted] = useInAddress('know-how', Wanted, ALL)
   const entries = useMemo(() => {
     const varieties = new Map<string, string>()
     for (const { crop, name } of season.varieties) varieties.set(crop, `${varieties.get(crop) ?? ''} ${name}`)
@@ -169,8 +173,19 @@ function CropList({ here }: { here: string | undefined }) {
       }}
     >
       <Box sx={{ p: 1.5, display: 'grid', gap: 1.25 }}>
-        <WordField label={t('findACrop')} type="search" value={text} onChange={setText} />
-        <ChoiceField label={t('group')} value={group} none={t('allGroups')} options={GROUPS} onChange={setGroup} />
+        <WordField
+          label={t('findACrop')}
+          type="search"
+          value={text}
+          onChange={(next) => setWanted({ text: next, group })}
+        />
+        <ChoiceField
+          label={t('group')}
+          value={group}
+          none={t('allGroups')}
+          options={GROUPS}
+          onChange={(next) => setWanted({ text, group: next })}
+        />
         <Button component={Link} href="/know-how?new=packet" size="small" variant="outlined" startIcon={<AddIcon />}>
           {t('fromAPacket')}
         </Button>

@@ -7,6 +7,7 @@ import FormControlLabel from '@mui/material/FormControlLabel'
 import Typography from '@mui/material/Typography'
 import { useSearchParams } from 'next/navigation'
 import { useCallback, useMemo, useState, useSyncExternalStore } from 'react'
+import { z } from 'zod'
 import { useTranslations } from 'next-intl'
 import { formatDay, weekStart } from '../../core/calendar/day'
 import { labelCodes, labelDay, labelsOf, stayOn, type Label } from '../../core/labels/content'
@@ -14,6 +15,7 @@ import { spoken } from '../../core/labels/codes'
 import type { Batch } from '../../core/batch/batch'
 import { ChoiceField, NumberField, WordField } from '../../ui/fields'
 import { useRecord } from '../../ui/records/use-record'
+import { useInAddress } from '../../ui/use-in-address'
 import { useSeason, useWorkingDay } from '../../ui/season-context'
 import { StairGlyph } from '../../ui/stair/stair'
 import { count } from '../../words/format'
@@ -22,9 +24,12 @@ import { UnlabelledTray } from './unlabelled-tray'
 import { Making, RollPrinter } from './making'
 import { LabelPreview } from './label-preview'
 import { FindCode } from './find-code'
-import { toggled, batchesFor, type Which } from './model'
+import { toggled, batchesFor } from './model'
 
 const never = () => () => undefined
+
+const Wanted = z.object({ for: z.enum(['sow', 'pot-up', 'standing']) })
+const TO_SOW: z.output<typeof Wanted> = { for: 'sow' }
 
 export function LabelsView() {
   const t = useTranslations('labels')
@@ -34,7 +39,7 @@ export function LabelsView() {
   const search = useSearchParams()
   const only = search.get('batch')
   const [lost, setLost] = useState(search.has('lost'))
-  const [which, setWhich] = useState<Which>('sow')
+  const [{ for: which }, setWanted] = useInAddress('labels', Wanted, TO_SOW)
   const [off, setOff] = useState<ReadonlySet<string>>(new Set())
   const [each, setEach] = useState<'tray' | 'batch'>('tray')
   const [sheet, setSheet] = useState<SheetName>('a4-24')
@@ -112,7 +117,7 @@ export function LabelsView() {
                 variant={which === key ? 'contained' : 'outlined'}
                 disableElevation
                 color={which === key ? 'primary' : 'inherit'}
-                onClick={() => setWhich(key)}
+                onClick={() => setWanted({ for: key })}
                 aria-pressed={which === key}
                 sx={{ minHeight: 44 }}
               >
@@ -156,7 +161,7 @@ export function LabelsView() {
         <ChoiceField
           label={t('onto')}
           value={sheet}
-          options={SHEET_NAMES}
+          options={SHEET_NAMES.map((one) => [one, t(`sheets.${one}`)] as const)}
           onChange={(next) => next && setSheet(next)}
         />
         <ChoiceField

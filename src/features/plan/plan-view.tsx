@@ -21,7 +21,7 @@ import { useTranslations } from 'next-intl'
 import { count } from '../../words/format'
 import { PANEL_TITLE, SidePanel } from '../../ui/side-panel'
 import { useSeason } from '../../ui/season-context'
-import { useKept } from '../../ui/use-kept'
+import { useInAddress } from '../../ui/use-in-address'
 import { GROUPINGS, ORDERS, planRows, plantedCrops, sowingWeeks, type RowOptions } from './model'
 import { PlanChart } from './plan-chart'
 import { StairDragging } from './stair-drag'
@@ -51,7 +51,7 @@ const AT_FIRST: Shown = { group: 'crop', order: 'sow', text: '', crop: '', marke
 export function PlanView() {
   const t = useTranslations('plan')
   const { plan, season, format, data } = useSeason()
-  const [options, setOptions] = useKept(`plan:${data.view}`, Shown, AT_FIRST)
+  const [options, setOptions] = useInAddress(`plan:${data.view}`, Shown, AT_FIRST)
   const change = (part: Partial<Shown>) => setOptions({ ...options, ...part })
   const { zoom } = options
   const setZoom = (next: number) => change({ zoom: next })

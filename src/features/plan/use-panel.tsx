@@ -29,6 +29,9 @@ function useEdited(season: Season, key: string | null): Planting | undefined {
   return edited ?? (remembered?.key === key ? remembered : undefined)
 }
 
+/** What of the address says what the panel shows. */
+const PANEL = ['batch', 'new', 'edit', 'one', 'from']
+
 /** What the side panel shows: held in the address, so that links, reload and the back button work. */
 export function usePanel() {
   const t = useTranslations('plan')
@@ -44,7 +47,11 @@ export function usePanel() {
   const open = useCallback((query: Record<string, string>) => {
     setProblems([])
     setFailure(undefined)
-    const text = new URLSearchParams(query).toString()
+    // What the chart shows stays as it is; only the panel is another.
+    const address = new URLSearchParams(window.location.search)
+    for (const name of PANEL) address.delete(name)
+    for (const [name, value] of Object.entries(query)) address.set(name, value)
+    const text = address.toString()
     window.history.pushState(null, '', text ? `/plan?${text}` : '/plan')
   }, [])
   const close = useCallback(() => open({}), [open])

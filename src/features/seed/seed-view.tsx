@@ -7,26 +7,30 @@ import Typography from '@mui/material/Typography'
 import useMediaQuery from '@mui/material/useMediaQuery'
 import Link from 'next/link'
 import { useSearchParams } from 'next/navigation'
-import { useMemo, useState } from 'react'
+import { useMemo } from 'react'
+import { z } from 'zod'
 import { useTranslations } from 'next-intl'
 import { ownCrop } from '../../core/batch/own-crop'
 import { wordsFor } from '../../library/library'
 import { lotNow, standsOn } from '../../core/seed/ageing'
 import { ChoiceField, WordField } from '../../ui/fields'
 import { SidePanel } from '../../ui/side-panel'
+import { useInAddress } from '../../ui/use-in-address'
 import { useSeason } from '../../ui/season-context'
 import { count, shareWords } from '../../words/format'
 import { LotEditor } from './lot-editor'
 import { NewLot } from './new-lot'
 import { shortWords } from './model'
 
+const Wanted = z.object({ text: z.string().max(200), only: z.enum(['', 'short', 'warned']) })
+const ALL: z.output<typeof Wanted> = { text: '', only: '' }
+
 export function SeedView() {
   const t = useTranslations('seed')
   const { season, plan, format, today } = useSeason()
   const params = useSearchParams()
   const narrow = useMediaQuery('(max-width:899px)')
-  const [text, setText] = useState('')
-  const [only, setOnly] = useState('')
+  const [{ text, only }, setWanted] = useInAddress('seed', Wanted, ALL)
   const here = params.get('lot')
   const lot = season.lots.find(({ key }) => key === here)
   const isNew = params.get('new') !== null
@@ -79,7 +83,13 @@ export function SeedView() {
             </Button>
           </Box>
           <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, my: 1.5 }}>
-            <WordField label={t('findALot')} type="search" value={text} onChange={setText} width={190} />
+            <WordField
+              label={t('findALot')}
+              type="search"
+              value={text}
+              onChange={(next) => setWanted({ text: next, only })}
+              width={190}
+            />
             <ChoiceField
               label={t('show')}
               value={only}
@@ -88,7 +98,7 @@ export function SeedView() {
                 ['short', t('shortOfSeed')],
                 ['warned', t('withAWarning')],
               ]}
-              onChange={setOnly}
+              onChange={(next) => setWanted({ text, only: next })}
               width={180}
             />
           </Box>

@@ -29,6 +29,7 @@ import { UndoContext } from '../../ui/undo-context'
 import { openOn, placesOver } from './model'
 import { RecordingBar } from './recording-bar'
 import { WhatIfBanner } from './what-if-banner'
+import { DayInAddress } from './day-in-address'
 import { UndoButtons, useUndoing } from './undo-buttons'
 import { useOpensWithoutSignal, OtherOpened, useChangesElsewhere } from './changes-elsewhere'
 
@@ -73,6 +74,7 @@ function Frame({ children }: { children: ReactNode }) {
   return (
     <UndoContext value={undoing}>
       <PlaceHatches looks={looks} />
+      <DayInAddress />
       <Box
         component="a"
         href="#view"

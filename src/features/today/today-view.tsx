@@ -5,24 +5,29 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
 import Link from 'next/link'
-import { useDeferredValue, useMemo, useState } from 'react'
+import { useDeferredValue, useMemo } from 'react'
+import { z } from 'zod'
 import { useTranslations } from 'next-intl'
 import { weekStart } from '../../core/calendar/day'
 import { outdoorMean } from '../../core/climate/outdoor'
 import { dayLength } from '../../core/climate/day-length'
 import { frostChance } from '../../core/frost/frost'
 import { useGates } from '../../ui/field-gates'
+import { useInAddress } from '../../ui/use-in-address'
 import { useSeason, useWorkingDay } from '../../ui/season-context'
 import { cautionsFor } from '../../words/cautions'
 import { chanceWords, hoursWords } from '../../words/format'
 import { AskedAbout } from './asked-about'
-import { ByPatience, OrderSwitch, type Order } from './order'
+import { ByPatience, OrderSwitch } from './order'
 import { PlugChecks } from './plug-checks'
 import { RecordNow } from './record-now'
 import { todayModel, type DayWork } from './model'
 import { CatchUp, ColdAndHeat, Hanging, Rounds, ToWash } from './rounds'
 import { FieldToday, FieldRows, HardeningToday, DayStops } from './field-today'
 import { WeekTable } from './week-table'
+
+const Wanted = z.object({ order: z.enum(['place', 'patience']) })
+const BY_PLACE: z.output<typeof Wanted> = { order: 'place' }
 
 export function TodayView() {
   const t = useTranslations('today')
@@ -31,7 +36,7 @@ export function TodayView() {
   const { today, week, field, fieldWeek, hardening, sowings } = useMemo(() => todayModel(plan, day), [plan, day])
   const monday = weekStart(day)
   const gated = useGates(day, monday, monday + 7)
-  const [order, setOrder] = useState<Order>('place')
+  const [{ order }, setWanted] = useInAddress('today', Wanted, BY_PLACE)
   const canOrder = day === plan.today && today.open > 1
   return (
     <Box
@@ -65,7 +70,7 @@ export function TodayView() {
         ) : (
           <>
             <CatchUp work={today} />
-            {canOrder && <OrderSwitch order={order} onChange={setOrder} />}
+            {canOrder && <OrderSwitch order={order} onChange={(next) => setWanted({ order: next })} />}
             {canOrder && order === 'patience' ? (
               <ByPatience work={today} gated={gated} day={day} />
             ) : (

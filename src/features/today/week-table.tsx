@@ -7,7 +7,7 @@ import { memo } from 'react'
 import { useTranslations } from 'next-intl'
 import type { Batch } from '../../core/batch/batch'
 import { useSeason } from '../../ui/season-context'
-import { count } from '../../words/format'
+import { capital, count } from '../../words/format'
 import { metres } from '../../words/field'
 import { markTag } from '../../words/marks'
 import { isBought } from '../../words/methods'
@@ -22,7 +22,7 @@ export const WeekTable = memo(function WeekTable({ week }: { week: SowingWeek })
         sx={{ display: 'flex', alignItems: 'baseline', gap: 1, borderBottom: 2, borderColor: 'text.primary', pb: 0.25 }}
       >
         <Typography variant="h3" component="h3">
-          {t('from', { week: format.week(week.monday).replace('w', 'W'), monday: format.date(week.monday) })}
+          {t('from', { week: capital(format.week(week.monday)), monday: format.date(week.monday) })}
         </Typography>
         <Box sx={{ flex: 1 }} />
         <Box sx={{ fontSize: 13, color: 'text.secondary' }}>
@@ -124,12 +124,12 @@ const TABLE = {
   // The weeks stand under one another: so do their columns.
   tableLayout: { sm: 'fixed' },
   '& th:nth-of-type(1)': { width: 86 },
-  '& th.n': { width: 54 },
+  '& th.n': { width: 68, whiteSpace: 'nowrap' },
   '& td.n': { whiteSpace: 'nowrap' },
-  '& th:nth-of-type(6)': { width: '27%' },
+  '& th:nth-of-type(6)': { width: '24%' },
   '& th': { textAlign: 'left', fontWeight: 500, fontSize: 12.5, color: 'text.secondary', pt: 0.5 },
   '& td': { py: 0.6, verticalAlign: 'top', borderBottom: 1, borderColor: 'divider' },
-  '& td, & th': { pr: 1.25 },
+  '& td, & th': { pr: 1 },
   '& .n': { textAlign: 'right' },
   '& .day': { whiteSpace: 'nowrap' },
   '@media (max-width: 599px)': {

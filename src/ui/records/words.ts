@@ -150,9 +150,9 @@ export function standingWords(batch: Batch, today: Day, season: Season, f: Forma
     case 'sown':
       return f.t('records.sownNotUpYet', { sow: f.date(sow!), where })
     case 'up':
-      return `up${where}`
+      return f.t('records.upThere', { where })
     case 'hardening':
-      return `hardening${where}`
+      return f.t('records.hardeningThere', { where })
     case 'planted':
       return f.t('records.planted', { plantOn: f.date(batch.plantOn) })
     case 'gone':

@@ -1,2 +1,34 @@
 /** What American English says otherwise. */
-export const enUS = {}
+export const enUS = {
+  farmPage: {
+    firstInAutumnHalfAfter: 'First in fall, half after, MM-DD',
+    firstInAutumnFrom: 'first in fall from',
+    waterToWetALitre: 'Water to wet a liter',
+    in10Litres: 'In 10 liters',
+    aLitreOfMix: 'A liter of mix',
+    cLitresCm: '°C, liters, cm',
+  },
+  field: { covers: { fleece: 'Row cover', tunnel: 'High tunnel', glasshouse: 'Greenhouse' } },
+  firstFarm: {
+    cLitresCm: '°C, liters, cm',
+    firstFrostInAutumnMm: 'First frost in fall, MM-DD',
+  },
+  knowHow: { seedsAMetre: 'Seeds a meter' },
+  plan: { beforeFirstAutumnFrost: 'before first fall frost' },
+  words: {
+    anchors: {
+      tooEarlyAndItsFirst:
+        'Too early: {out}, and its first harvest then is about {harvest}. A bed under cover, an earlier season group, or sowing the fall before brings it forward.',
+      readyBeforeTheFirstAutumn:
+        'Ready before the first fall frost: {days} to harvest, × {factor} for shortening days.',
+      anchor: { 'first-frost': 'the first fall frost' },
+    },
+    farm: { containerKind: { 'fibre-sheet': 'mineral-fiber sheet' } },
+    field: {
+      onlySeedlingsAMetreAre:
+        'Only {expected} seedlings a meter are to be expected where {wanted} are wanted: sow thicker.',
+    },
+    library: { lacked: { sheet: 'needs foam, pellet or fiber sheets' } },
+    methods: { seedsAMetreSownIn: '{seedsPerMetre} seeds a meter, sown in place' },
+  },
+} as const

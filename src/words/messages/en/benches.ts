@@ -120,4 +120,10 @@ export const benches = {
   noRoomOn: 'No room on {days}; ',
   mayLeaveTo: '; may leave {early} to {late}',
   theSearchBrokeOffThe: 'The search broke off. The plan is as it was; start again, or take what was found so far.',
+  lists: {
+    place: 'Places',
+    container: 'Trays owned',
+    crew: 'Crew hours',
+    shared: 'Shared trays',
+  },
 } as const

@@ -96,7 +96,7 @@ export const field = {
   theMonthAfter: 'The month after',
   print: 'Print',
   toStart: 'To start',
-  sowInPlaceMOf: 'Sow in place: {seeds}, {metres} m of row, thin to {spacing}',
+  sowInPlaceMOf: 'Sow in place: {seeds}, {metres} of row, thin to {spacing}',
   toMove: 'To move',
   toPlantAndWhere: 'To plant, and where',
   bed2: 'bed ______',
@@ -188,4 +188,17 @@ export const field = {
   ofTheWholeBedHolds: '{metres} of {metres2}; the whole bed holds {plantsIn}',
   theFileIsLargerThan: 'The file is larger than 2 MB; a forecast is a few lines.',
   withoutAHighTakenAs: '; {days} without a high, taken as a usual one',
+  covers: {
+    fleece: 'Fleece',
+    'low-tunnel': 'Low tunnel',
+    tunnel: 'Tunnel',
+    glasshouse: 'Glasshouse',
+  },
+  asItsBlock: 'as its block: {cover}',
+  weeks: {
+    over: 'Should be out',
+    next: 'The next seven days',
+    after: 'The week after',
+    third: 'The third week',
+  },
 } as const

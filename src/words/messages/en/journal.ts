@@ -24,4 +24,11 @@ export const journal = {
   noneInParticular: 'None in particular',
   writtenBy: 'Written by',
   correctedTheOldEntryStays: 'Corrected; the old entry stays to be seen.',
+  kinds: {
+    task: 'Work done',
+    count: 'Counts and checks',
+    loss: 'Losses and ends',
+    round: 'Rounds and washing',
+    note: 'Notes and photos',
+  },
 } as const

@@ -69,4 +69,12 @@ export const labels = {
   shouldHaveAboutLeaves: 'should have about {leaves}',
   theRollIsEmpty: '; the roll is empty',
   aLabelIsStuck: '; a label is stuck',
+  sheets: {
+    'a4-24': 'A4, 24 labels of 70 × 37 mm',
+    'a4-14': 'A4, 14 labels of 99 × 38 mm',
+    'letter-30': 'Letter, 30 labels of 2⅝ × 1 in',
+    stakes: 'A4, 26 stakes of 190 × 11 mm to cut',
+    'roll-62': 'Roll, 62 × 29 mm',
+    'roll-51': 'Roll, 51 × 25 mm',
+  },
 } as const

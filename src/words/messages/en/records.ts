@@ -255,4 +255,6 @@ export const records = {
   countAgain: '; count again {parseDay}',
   itWasSownOnNothing: 'It was sown on {sown}; nothing can have happened to it before. Correct the day, or the sowing.',
   tapARowToGive: 'Tap a row to give it to the chosen part; tap it again to leave it empty.',
+  upThere: 'up{where}',
+  hardeningThere: 'hardening{where}',
 } as const

@@ -47,6 +47,8 @@ export const records = {
   sownNotUpYet: 'sembrada {sow}, todavía no sale{where}',
   planted: 'plantada {plantOn}',
   gone: 'ya no está',
+  upThere: 'salida{where}',
+  hardeningThere: 'endureciéndose{where}',
   onTime: 'a tiempo',
   readyEarly: 'lista {days} antes',
   overgrownBy: 'pasada por {days}',

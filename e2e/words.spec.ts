@@ -1,0 +1,83 @@
+/** Languages, and addresses that find a view as it was left. */
+import { expect, test, visit } from './farm'
+
+test.describe('in Spanish', () => {
+  test.use({ locale: 'es-ES', viewport: { width: 390, height: 844 } })
+
+  test('a crew works a day: the browser says the language, and no English is left', async ({ page }) => {
+    await visit(page, '/today')
+    await expect(page.locator('html')).toHaveAttribute('lang', 'es')
+    await expect(page).toHaveTitle('Hoy · Sallow Ferry')
+    await expect(page.getByRole('heading', { level: 1 })).toHaveText(/^lunes 12 de abril de 2027$/)
+    await page
+      .getByRole('button', { name: /^Hecho: Primer abono/ })
+      .first()
+      .click()
+    await expect(page.getByText(/: hecho\.$/).first()).toBeVisible()
+
+    await visit(page, '/batch?id=la.4&tab=count')
+    await expect(page.getByRole('tab', { name: 'Contar' })).toHaveAttribute('aria-selected', 'true')
+    await page.getByRole('button', { name: 'Números' }).click()
+    await expect(page.getByText(/^Celdas con plántula/).first()).toBeVisible()
+    await visit(page, '/batch?id=da&tab=check')
+    await page
+      .getByRole('radio', { name: 'No, se deshace' })
+      .or(page.getByRole('button', { name: 'No, se deshace' }))
+      .click()
+    await expect(page.getByText(/El cepellón todavía no sale entero\./)).toBeVisible()
+
+    // A sentence of the interface that is English stands out by words that Spanish does not have.
+    for (const path of ['/today', '/batch?id=la.4', '/batch?id=la.4&tab=more', '/sowing', '/labels']) {
+      await visit(page, path)
+      const text = await page.locator('main').innerText()
+      expect(text.match(/\b(the|and|with|not yet|today|into|seeds|trays|sown|days)\b/gi) ?? [], path).toEqual([])
+    }
+  })
+
+  test('each person may read another language', async ({ page }) => {
+    await visit(page, '/farm')
+    await page.getByRole('button', { name: 'English', exact: true }).click()
+    await visit(page, '/today')
+    await expect(page.locator('html')).toHaveAttribute('lang', 'en')
+    await expect(page.getByRole('heading', { level: 1 })).toHaveText(/^Monday 12 April 2027$/)
+  })
+})
+
+test('a language nobody has a catalogue for is English', async ({ browser, page: first }) => {
+  await first.goto('/today')
+  const context = await browser.newContext({ locale: 'fi-FI', baseURL: new URL(first.url()).origin })
+  const page = await context.newPage()
+  await visit(page, '/today')
+  await expect(page.locator('html')).toHaveAttribute('lang', 'en')
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Monday 12 April 2027')
+  await context.close()
+})
+
+test('filter, grouping, zoom and working day stand in the address, and another window finds them', async ({
+  page,
+  context,
+}) => {
+  await visit(page, '/plan')
+  await page.getByRole('button', { name: 'One list' }).click()
+  await page.getByRole('searchbox', { name: 'Find' }).fill('tomato')
+  await page.getByRole('button', { name: 'Zoom out' }).click()
+  await page.getByRole('slider', { name: 'Working day' }).press('Shift+ArrowRight')
+  await expect(page).toHaveURL(/[?&]group=none(&|$)/)
+  await expect(page).toHaveURL(/[?&]text=tomato(&|$)/)
+  await expect(page).toHaveURL(/[?&]zoom=2(&|$)/)
+  await expect(page).toHaveURL(/[?&]day=2027-04-19(&|$)/)
+  const other = await context.newPage()
+  await visit(other, page.url())
+  await expect(other.getByRole('searchbox', { name: 'Find' })).toHaveValue('tomato')
+  await expect(other.getByRole('button', { name: 'One list' })).toHaveAttribute('aria-pressed', 'true')
+  await expect(other.getByRole('slider', { name: 'Working day' })).toHaveAttribute('aria-valuetext', /19 Apr/)
+  // A batch opened beside it leaves the chart as it is.
+  await visit(other, `${page.url()}&batch=tp`)
+  await expect(other.getByRole('searchbox', { name: 'Find' })).toHaveValue('tomato')
+  await expect(other).toHaveTitle(/Plan · Sallow Ferry/)
+})
+
+test('the title of a batch names it', async ({ page }) => {
+  await visit(page, '/batch?id=la.4')
+  await expect(page).toHaveTitle('LA-4 Lettuce, red oak · Sallow Ferry')
+})
