@@ -1,5 +1,6 @@
 /** What every view of the season needs. */
 import { cookies, headers } from 'next/headers'
+import { cache } from 'react'
 import { undoState } from '../data/undo-repository'
 import { database } from '../data/database'
 import { inView } from './season-in-view'
@@ -9,8 +10,8 @@ import type { Season } from '../season/schema'
 import { languageOf, type Language } from '../words/translator'
 import type { SeasonData } from '../ui/season-context'
 
-/** The open season for this reader; `undefined` when the database holds none. */
-export async function loadSeasonData(): Promise<SeasonData | undefined> {
+/** The open season for this reader, read once a request; `undefined` when the database holds none. */
+export const loadSeasonData = cache(async (): Promise<SeasonData | undefined> => {
   const db = database()
   const [jar, head, view] = await Promise.all([cookies(), headers(), inView()])
   if (!view) return undefined
@@ -35,7 +36,7 @@ export async function loadSeasonData(): Promise<SeasonData | undefined> {
     units: own ?? stored.season.farm.units ?? 'metric',
     ownUnits: own,
   }
-}
+})
 
 /** The day it is for a season, ISO: the one it says it opens on, else today. */
 export const todayOf = ({ season }: Pick<Season, 'season'>): string => season.opensOn ?? localToday()

@@ -8,7 +8,6 @@ import Tabs from '@mui/material/Tabs'
 import Typography from '@mui/material/Typography'
 import dynamic from 'next/dynamic'
 import Link from 'next/link'
-import { useEffect } from 'react'
 import { useRouter, useSearchParams } from 'next/navigation'
 import { useTranslations } from 'next-intl'
 import { outlookOf } from '../../core/advice/work'
@@ -51,9 +50,6 @@ function OneBatch({ batch, tab }: { batch: Batch; tab: TabName }) {
   const { season, plan, format, today, data } = useSeason()
   const router = useRouter()
   const { progress } = batch
-  useEffect(() => {
-    document.title = `${batch.code} ${batch.variety.name} · ${season.farm.name}`
-  }, [batch.code, batch.variety.name, season.farm.name])
   const parts = progress?.all.parts.filter(({ ended }) => !ended) ?? []
   const to = (name: string) =>
     router.replace(`/batch?id=${encodeURIComponent(batch.id)}${name === 'now' ? '' : `&tab=${name}`}`, {

@@ -1,7 +1,7 @@
-import { titled } from '../../../actions/titled'
+import { batchTitle } from '../../../actions/titled'
 import { BatchView } from '../../../features/batch/batch-view'
 
-export const generateMetadata = titled('batch')
+export const generateMetadata = batchTitle
 
 export default function BatchPage() {
   return <BatchView />
