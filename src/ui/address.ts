@@ -45,3 +45,11 @@ export function withInAddress(
   const text = query.toString()
   return `${pathname}${text ? `?${text}` : ''}${hash}`
 }
+
+/**
+ * Lets the address follow what is shown. The router is not told: for it that would be a step of its own, which breaks off
+ * a page that is on its way. It reads the address itself when one comes back to it.
+ */
+export function followInAddress(address: string | URL): void {
+  History.prototype.replaceState.call(window.history, window.history.state, '', address)
+}

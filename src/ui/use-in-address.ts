@@ -3,7 +3,7 @@
 import { useSearchParams } from 'next/navigation'
 import { useEffect, useState } from 'react'
 import { z } from 'zod'
-import { inAddress, readAddress, withInAddress } from './address'
+import { followInAddress, inAddress, readAddress, withInAddress } from './address'
 import { useKept } from './use-kept'
 
 /** How long a state may change on, as while a word is typed, before the address follows. */
@@ -39,12 +39,12 @@ export function useInAddress<S extends z.ZodObject>(
   const value: z.output<S> = fresh ? { ...initial, ...asked } : kept
   const wanted = inAddress(value, initial)
   useEffect(() => {
-    if (!fresh && wanted === stands) return
     const later = setTimeout(() => {
-      setKept({ value, known: [stands, wanted] })
-      if (wanted !== stands) window.history.replaceState(null, '', withInAddress(window.location, schema, wanted))
+      const there = inAddress(readAddress(new URLSearchParams(window.location.search), schema), {})
+      if (fresh) setKept({ value, known: [stands, wanted] })
+      if (wanted !== there) followInAddress(withInAddress(window.location, schema, wanted))
     }, PAUSE)
     return () => clearTimeout(later)
   })
-  return [value, (next) => setKept({ value: next, known: [stands] })]
+  return [value, (next) => setKept({ value: next, known: [stands, inAddress(next, initial)] })]
 }

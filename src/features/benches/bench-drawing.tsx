@@ -1,12 +1,7 @@
 /** The benches of a place from above, to scale, with the trays where they stand on the working day. Trays are dragged to pin them. */
 'use client'
-import PushPinIcon from '@mui/icons-material/PushPin'
 import Box from '@mui/material/Box'
-import Button from '@mui/material/Button'
-import IconButton from '@mui/material/IconButton'
-import CloseIcon from '@mui/icons-material/Close'
 import { useDrag } from '@use-gesture/react'
-import Link from 'next/link'
 import { memo, useMemo, useRef, useState, type KeyboardEvent } from 'react'
 import { useTranslations } from 'next-intl'
 import type { Day } from '../../core/calendar/day'
@@ -24,9 +19,9 @@ import { traysOnBench } from '../../core/geometry/bench'
 import { withSaid } from '../../core/batch/one-of-series'
 import type { Place, StandsAt } from '../../season/schema'
 import { useSeason } from '../../ui/season-context'
-import { StairGlyph } from '../../ui/stair/stair'
 import { useChange } from '../../ui/use-change'
 import { count } from '../../words/format'
+import { TrayCard } from './tray-card'
 
 const WIDE = 800 // units of the drawing across the longest bench
 const ROW = 26 // for the name of a level
@@ -82,7 +77,7 @@ export interface BenchDrawingProps {
 
 export function BenchDrawing({ place, number, placement, day, still = false }: BenchDrawingProps) {
   const t = useTranslations('benches')
-  const { format, season } = useSeason()
+  const { format } = useSeason()
   const { rows, height } = useMemo(() => drawn(place, placement.levels), [place, placement.levels])
   const pieces = useMemo(() => piecesOn(placement, day), [placement, day])
   // A colour for a crop, so that its trays are found at a glance; the code says which batch.
@@ -98,6 +93,8 @@ export function BenchDrawing({ place, number, placement, day, still = false }: B
   const [saved, setSaved] = useState<Placement>()
   const busy = saving || saved === placement
   const piece = pieces.find(({ standing }) => standing.batch.id === chosen)
+  // Chosen first, then put where a free place is tapped: the way of those who cannot drag.
+  const movable = still || busy || piece?.standing.shared ? undefined : piece
   const without = placement.without.filter(({ from, until }) => from <= day && day < until)
 
   const pin = async (of: Piece, to: Omit<StandsAt, 'place'> | undefined) => {
@@ -213,6 +210,19 @@ export function BenchDrawing({ place, number, placement, day, still = false }: B
                   fill="none"
                   stroke="var(--mui-palette-divider)"
                   strokeWidth={0.8}
+                  pointerEvents="all"
+                  style={movable ? { cursor: 'pointer' } : undefined}
+                  data-free={`${row.number}/${i}`}
+                  onClick={
+                    movable
+                      ? () =>
+                          void pin(movable, {
+                            bench: row.level.bench,
+                            level: row.level.level,
+                            at: Math.max(0, Math.min(i, Math.floor(row.level.size - movable.standing.size + 1e-9))),
+                          })
+                      : undefined
+                  }
                 />
               ))}
             </g>
@@ -320,84 +330,18 @@ export function BenchDrawing({ place, number, placement, day, still = false }: B
         </Box>
       )}
       {piece && !still && (
-        <Box
-          data-testid="tray-card"
-          sx={{
-            mt: 1,
-            p: 1.25,
-            border: 1,
-            borderColor: 'divider',
-            borderRadius: 1,
-            bgcolor: 'background.paper',
-            display: 'flex',
-            gap: 1.5,
-            alignItems: 'center',
-            flexWrap: 'wrap',
-          }}
-        >
-          <StairGlyph batch={piece.standing.batch} />
-          <Box sx={{ flex: 1, minWidth: 180 }}>
-            <Link
-              href={`/plan?batch=${encodeURIComponent(piece.standing.batch.id)}`}
-              style={{ color: 'inherit', fontWeight: 700 }}
-            >
-              {piece.standing.batch.code} {piece.standing.batch.variety.name}
-            </Link>
-            <Box sx={{ fontSize: 14, color: 'text.secondary' }}>
-              {t('hereToThen', {
-                extra: piece.standing.shared
-                  ? t('withOfParts', {
-                      parts: piece.standing.shared.parts
-                        .slice(1)
-                        .map(({ batch }) => batch.code)
-                        .join(', '),
-                    })
-                  : '',
-                trays: format.number(piece.standing.stays[0]!.trays),
-                container: piece.standing.stays[0]!.container.name,
-                trayPlaces: count(format, piece.standing.size, 'trayPlace'),
-                from: format.shortDate(piece.standing.from),
-                until: format.shortDate(piece.standing.until),
-                nextPlace: nextPlace(piece, season.places),
-              })}
-            </Box>
-          </Box>
-          {piece.standing.shared ? null : piece.standing.pinned ? (
-            <Button size="small" variant="outlined" disabled={busy} onClick={() => void pin(piece, undefined)}>
-              {t('letItStandWhereIt')}
-            </Button>
-          ) : (
-            <Button
-              size="small"
-              variant="outlined"
-              startIcon={<PushPinIcon />}
-              disabled={busy}
-              onClick={() =>
-                void pin(piece, {
-                  bench: placement.levels[piece.level]!.bench,
-                  level: placement.levels[piece.level]!.level,
-                  at: piece.at,
-                })
-              }
-            >
-              {t('pinItHere')}
-            </Button>
-          )}
-          <IconButton size="small" aria-label={t('close')} onClick={() => setChosen(undefined)}>
-            <CloseIcon fontSize="small" />
-          </IconButton>
-        </Box>
+        <TrayCard
+          piece={piece}
+          levels={placement.levels}
+          pieces={pieces}
+          busy={busy}
+          onPin={(to) => void pin(piece, to)}
+          onClose={() => setChosen(undefined)}
+        />
       )}
       <span data-place={number} />
     </Box>
   )
-}
-
-/** Where a batch goes when it leaves. */
-function nextPlace({ standing }: Piece, places: readonly Place[]): string {
-  const { batch, until } = standing
-  const next = batch.stays.find(({ from }) => from === until)
-  return next ? `${next.potted ? `into ${next.container.name}, ` : ''}${places[next.place]!.name}` : 'to the field'
 }
 
 const TINTS = ['#AFC6A1', '#BAD6E0', '#DFCDB3', '#D3D2DF', '#E6BFCC', '#CFDCBE', '#F3DF9C', '#EFC4AE']

@@ -12,6 +12,7 @@ import { useDeferredValue, useMemo } from 'react'
 import { z } from 'zod'
 import { useTranslations } from 'next-intl'
 import { crewIsLimited, overFrom } from '../../core/capacity/limits'
+import { ArrowList } from '../../ui/arrow-list'
 import { useInAddress } from '../../ui/use-in-address'
 import { useSeason, useWorkingDay } from '../../ui/season-context'
 import { SharedTraysList } from './shared-trays'
@@ -129,22 +130,24 @@ export function BenchesView() {
             alignItems: 'start',
           }}
         >
-          <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }} aria-label={t(`lists.${shown}`)}>
-            {limits.map((one) => (
-              <Meter
-                key={one.id}
-                limit={one}
-                day={day}
-                chosen={one === limit}
-                onChoose={() => want({ limit: one.id })}
-              />
-            ))}
-            {shown === 'crew' && !crewIsLimited(season.habits) && (
-              <Box component="li" sx={{ px: 1.5, mt: 1, fontSize: 14, color: 'text.secondary' }}>
-                {t('howManyHoursThereAre')} <Link href="/farm?edit=habits">{t('setThemOnTheFarm')}</Link>.
-              </Box>
-            )}
-          </Box>
+          <ArrowList>
+            <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }} aria-label={t(`lists.${shown}`)}>
+              {limits.map((one) => (
+                <Meter
+                  key={one.id}
+                  limit={one}
+                  day={day}
+                  chosen={one === limit}
+                  onChoose={() => want({ limit: one.id })}
+                />
+              ))}
+              {shown === 'crew' && !crewIsLimited(season.habits) && (
+                <Box component="li" sx={{ px: 1.5, mt: 1, fontSize: 14, color: 'text.secondary' }}>
+                  {t('howManyHoursThereAre')} <Link href="/farm?edit=habits">{t('setThemOnTheFarm')}</Link>.
+                </Box>
+              )}
+            </Box>
+          </ArrowList>
           {limit && <Detail limit={limit} day={day} />}
         </Box>
       )}

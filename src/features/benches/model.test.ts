@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { createPlanner } from '../../core/plan/plan'
 import { readSmall } from '../../season/small-season'
-import { firstWorry, givesHeat, listOf } from './model'
+import { freeSpots, firstWorry, givesHeat, listOf } from './model'
 
 const tight = readSmall((s) => {
   s.places[1]!.trayPlaces = 1
@@ -44,5 +44,22 @@ describe('limits', () => {
     expect(givesHeat({ ...warm!, stock: [{ name: 'Mat', gives: 'heat', trayPlaces: 2, count: 1 } as never] })).toBe(
       true,
     )
+  })
+})
+
+describe('where else a tray may stand', () => {
+  const levels = [
+    { name: 'Front', size: 6 },
+    { name: 'Back', size: 4 },
+  ] as never
+  const piece = (level: number, at: number, length: number) =>
+    ({ level, at, length, standing: { size: length } }) as never
+  it('is the first free place of every level that has room for it', () => {
+    const own = piece(0, 0, 2)
+    expect(freeSpots(levels, [own, piece(0, 2, 1), piece(1, 0, 1)], own)).toEqual([{ level: 1, name: 'Back', at: 1 }])
+  })
+  it('is nowhere on a level that is full, and may be elsewhere on its own', () => {
+    const own = piece(0, 4, 2)
+    expect(freeSpots(levels, [own, piece(1, 0, 3.5)], own)).toEqual([{ level: 0, name: 'Front', at: 0 }])
   })
 })

@@ -3,6 +3,7 @@ import type { Day } from '../../core/calendar/day'
 import { capacityOn, loadOn, type Load } from '../../core/capacity/load'
 import type { Place } from '../../season/schema'
 import { nextOver } from '../../words/loads'
+import type { BenchLevel, Piece } from '../../core/benches/placement'
 import type { Limit } from '../../core/capacity/limits'
 
 /** Whether a place is one that seed is put into to be warm. */
@@ -29,3 +30,23 @@ export type Shown = 'place' | 'container' | 'crew'
 
 /** Which list a limit is shown in. */
 export const listOf = ({ kind }: Limit): Shown => (kind === 'container' || kind === 'crew' ? kind : 'place')
+
+/** A level of a bench with the first tray place from which something would stand free. */
+export interface FreeSpot {
+  level: number
+  name: string
+  at: number
+}
+
+/** Every level where a piece has room besides what stands there on the day; where it stands already is none. */
+export function freeSpots(levels: readonly BenchLevel[], pieces: readonly Piece[], piece: Piece): FreeSpot[] {
+  const { size } = piece.standing
+  return levels.flatMap(({ name, size: holds }, level) => {
+    const others = pieces.filter((one) => one !== piece && one.level === level)
+    for (let at = 0; at + size <= holds + 1e-9; at++) {
+      const free = others.every((one) => one.at + one.length <= at + 1e-9 || at + size <= one.at + 1e-9)
+      if (free) return level === piece.level && at === piece.at ? [] : [{ level, name, at }]
+    }
+    return []
+  })
+}

@@ -9,6 +9,7 @@ import type { Day } from '../../core/calendar/day'
 import type { Gate, Gated } from '../../core/field/gates'
 import { dayLength } from '../../core/climate/day-length'
 import { seasonAir } from '../../core/field/anchor'
+import { ArrowList, ArrowRow } from '../../ui/arrow-list'
 import { useForecast, useGates } from '../../ui/field-gates'
 import { useSeason } from '../../ui/season-context'
 import { outlookOf } from '../../core/advice/work'
@@ -65,11 +66,13 @@ export function GatesList({
               </Box>
             ))}
           </Box>
-          <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
-            {list.map((one) => (
-              <GatedRow key={one.stand.id} gated={one} chosen={one.stand.id === chosen} onChoose={onChoose} />
-            ))}
-          </Box>
+          <ArrowList>
+            <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+              {list.map((one) => (
+                <GatedRow key={one.stand.id} gated={one} chosen={one.stand.id === chosen} onChoose={onChoose} />
+              ))}
+            </Box>
+          </ArrowList>
         </Box>
       ))}
     </Box>
@@ -99,62 +102,64 @@ function GatedRow({
   const reasons = gates.filter((gate) => gate.verdict !== 'go')
   return (
     <Box component="li" sx={{ borderTop: 1, borderColor: 'divider' }}>
-      <Box
-        component="button"
-        type="button"
-        aria-pressed={chosen}
-        onClick={() => onChoose(stand.id)}
-        sx={{
-          all: 'unset',
-          boxSizing: 'border-box',
-          cursor: 'pointer',
-          width: '100%',
-          display: 'grid',
-          ...grid,
-          columnGap: 1,
-          alignItems: 'center',
-          py: 0.9,
-          minHeight: 48,
-          bgcolor: chosen ? 'background.paper' : 'transparent',
-          '&:hover': { bgcolor: 'background.paper' },
-          '&:focus-visible': { outline: '3px solid', outlineColor: 'primary.main', outlineOffset: -3 },
-        }}
-      >
-        {stand.batch ? <StairGlyph batch={stand.batch} /> : <RowGlyph />}
-        <Box sx={{ minWidth: 0 }}>
-          <Box>
-            <Box component="span" sx={{ fontWeight: 700, color: 'text.secondary' }}>
-              {stand.code}
-            </Box>{' '}
-            {stand.variety.name}
-          </Box>
-          <Box sx={{ fontSize: 13.5, color: 'text.secondary' }}>
-            {format.date(stand.from)}:{' '}
-            {stand.inPlace
-              ? t('sow', { seeds: count(format, stand.inPlace.seeds, 'seed') })
-              : count(format, stand.plants, 'plant')}{' '}
-            {stand.batch && <OutlookTag outlook={outlookOf(stand.batch)} />}
-          </Box>
-          {reasons.length > 0 && (
-            <Box sx={{ fontSize: 13.5, color: verdict === 'wait' ? 'error.main' : 'text.primary' }}>
-              {gateSentence(reasons.find((gate) => gate.verdict === 'wait') ?? reasons[0]!, format)}
+      <ArrowRow here={chosen}>
+        <Box
+          component="button"
+          type="button"
+          aria-pressed={chosen}
+          onClick={() => onChoose(stand.id)}
+          sx={{
+            all: 'unset',
+            boxSizing: 'border-box',
+            cursor: 'pointer',
+            width: '100%',
+            display: 'grid',
+            ...grid,
+            columnGap: 1,
+            alignItems: 'center',
+            py: 0.9,
+            minHeight: 48,
+            bgcolor: chosen ? 'background.paper' : 'transparent',
+            '&:hover': { bgcolor: 'background.paper' },
+            '&:focus-visible': { outline: '3px solid', outlineColor: 'primary.main', outlineOffset: -3 },
+          }}
+        >
+          {stand.batch ? <StairGlyph batch={stand.batch} /> : <RowGlyph />}
+          <Box sx={{ minWidth: 0 }}>
+            <Box>
+              <Box component="span" sx={{ fontWeight: 700, color: 'text.secondary' }}>
+                {stand.code}
+              </Box>{' '}
+              {stand.variety.name}
             </Box>
-          )}
+            <Box sx={{ fontSize: 13.5, color: 'text.secondary' }}>
+              {format.date(stand.from)}:{' '}
+              {stand.inPlace
+                ? t('sow', { seeds: count(format, stand.inPlace.seeds, 'seed') })
+                : count(format, stand.plants, 'plant')}{' '}
+              {stand.batch && <OutlookTag outlook={outlookOf(stand.batch)} />}
+            </Box>
+            {reasons.length > 0 && (
+              <Box sx={{ fontSize: 13.5, color: verdict === 'wait' ? 'error.main' : 'text.primary' }}>
+                {gateSentence(reasons.find((gate) => gate.verdict === 'wait') ?? reasons[0]!, format)}
+              </Box>
+            )}
+          </Box>
+          <VerdictMark verdict={verdict} />
+          {KINDS.map((kind) => {
+            const gate = gates.find((one) => one.kind === kind)
+            return (
+              <Box key={kind} sx={{ ...onlyWide, textAlign: 'center', color: 'text.secondary' }}>
+                {gate ? (
+                  <VerdictMark small verdict={gate.verdict} title={format.t(`words.field.gateTitles.${kind}`)} />
+                ) : (
+                  <span aria-hidden>·</span>
+                )}
+              </Box>
+            )
+          })}
         </Box>
-        <VerdictMark verdict={verdict} />
-        {KINDS.map((kind) => {
-          const gate = gates.find((one) => one.kind === kind)
-          return (
-            <Box key={kind} sx={{ ...onlyWide, textAlign: 'center', color: 'text.secondary' }}>
-              {gate ? (
-                <VerdictMark small verdict={gate.verdict} title={format.t(`words.field.gateTitles.${kind}`)} />
-              ) : (
-                <span aria-hidden>·</span>
-              )}
-            </Box>
-          )
-        })}
-      </Box>
+      </ArrowRow>
     </Box>
   )
 }

@@ -13,6 +13,7 @@ import { useDeferredValue, useMemo } from 'react'
 import { z } from 'zod'
 import { useTranslations } from 'next-intl'
 import { library, libraryKind, namedFor } from '../../library/library'
+import { ArrowList, ArrowRow } from '../../ui/arrow-list'
 import { ChoiceField, WordField } from '../../ui/fields'
 import { useInAddress } from '../../ui/use-in-address'
 import { useSeason } from '../../ui/season-context'
@@ -190,13 +191,15 @@ function CropList({ here }: { here: string | undefined }) {
           {t('fromAPacket')}
         </Button>
       </Box>
-      <Box sx={{ flex: 1, overflow: 'auto', pb: 2 }}>
-        <Group title={t('inThisSeason')} entries={own} here={here} />
-        <Group title={t('inTheLibrary')} entries={rest} here={here} />
-        {own.length + rest.length === 0 && (
-          <Box sx={{ px: 2, color: 'text.secondary' }}>{t('nothingOfThatNameEnter')}</Box>
-        )}
-      </Box>
+      <ArrowList>
+        <Box sx={{ flex: 1, overflow: 'auto', pb: 2 }}>
+          <Group title={t('inThisSeason')} entries={own} here={here} />
+          <Group title={t('inTheLibrary')} entries={rest} here={here} />
+          {own.length + rest.length === 0 && (
+            <Box sx={{ px: 2, color: 'text.secondary' }}>{t('nothingOfThatNameEnter')}</Box>
+          )}
+        </Box>
+      </ArrowList>
     </Box>
   )
 }
@@ -224,32 +227,33 @@ function Group({ title, entries, here }: { title: string; entries: readonly Entr
         {title}, {entries.length}
       </Box>
       {entries.map((entry) => (
-        <Box
-          key={entry.href}
-          component={Link}
-          href={entry.href}
-          prefetch={false}
-          aria-current={entry.key === here ? 'page' : undefined}
-          sx={{
-            display: 'flex',
-            justifyContent: 'space-between',
-            px: 2,
-            py: { xs: 1.25, md: 0.7 },
-            textDecoration: 'none',
-            color: entry.inSeason ? 'text.primary' : 'text.secondary',
-            bgcolor: entry.key === here ? 'background.paper' : 'transparent',
-            fontWeight: entry.key === here ? 700 : 450,
-            '&:hover': { bgcolor: 'action.hover' },
-            '&:focus-visible': { outlineOffset: -3 },
-          }}
-        >
-          {entry.name}
-          {entry.changed && (
-            <Box component="span" sx={{ fontSize: 13, color: 'text.secondary', fontWeight: 450 }}>
-              {t('yours2')}
-            </Box>
-          )}
-        </Box>
+        <ArrowRow key={entry.href} here={entry.key === here}>
+          <Box
+            component={Link}
+            href={entry.href}
+            prefetch={false}
+            aria-current={entry.key === here ? 'page' : undefined}
+            sx={{
+              display: 'flex',
+              justifyContent: 'space-between',
+              px: 2,
+              py: { xs: 1.25, md: 0.7 },
+              textDecoration: 'none',
+              color: entry.inSeason ? 'text.primary' : 'text.secondary',
+              bgcolor: entry.key === here ? 'background.paper' : 'transparent',
+              fontWeight: entry.key === here ? 700 : 450,
+              '&:hover': { bgcolor: 'action.hover' },
+              '&:focus-visible': { outlineOffset: -3 },
+            }}
+          >
+            {entry.name}
+            {entry.changed && (
+              <Box component="span" sx={{ fontSize: 13, color: 'text.secondary', fontWeight: 450 }}>
+                {t('yours2')}
+              </Box>
+            )}
+          </Box>
+        </ArrowRow>
       ))}
     </>
   )

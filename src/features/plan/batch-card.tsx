@@ -22,7 +22,7 @@ import { clashSentence, holdSentence } from '../../words/field'
 import { count, list } from '../../words/format'
 import { anchorSentence } from '../../words/anchors'
 import { cropCautionWords } from '../../words/cautions'
-import { otherwiseSentence } from '../../words/fit'
+import { otherwiseSentence, shiftWords } from '../../words/fit'
 import { isBought } from '../../words/methods'
 import { setAt, workingOf } from '../../words/working'
 import { BatchMarks } from './batch-marks'
@@ -37,16 +37,32 @@ export interface BatchCardProps {
   onRemove: (one: boolean) => void
   onRemedy: (remedy: Remedy) => void
   onDecide: (decision: Decision) => void
+  /** Moves its planting day. */
+  onMove: (days: number) => void
   onClose: () => void
 }
 
-export function BatchCard({ batch, busy, onEdit, onDuplicate, onRemove, onRemedy, onDecide, onClose }: BatchCardProps) {
+/** Days a planting is moved by with one press. */
+const MOVES = [-7, -1, 1, 7] as const
+
+export function BatchCard({
+  batch,
+  busy,
+  onEdit,
+  onDuplicate,
+  onRemove,
+  onRemedy,
+  onDecide,
+  onMove,
+  onClose,
+}: BatchCardProps) {
   const t = useTranslations('plan')
   const { season, plan, format } = useSeason()
   const working = useMemo(() => workingOf(batch, season, format), [batch, season, format])
   const { sizing } = batch
   const short = plan.shortOfSeed.get(batch.id)
   const inSeries = batch.n > 0
+  const movable = batch.progress?.standing !== 'planted' && batch.progress?.standing !== 'gone'
   const [comparing, setComparing] = useState(false)
   return (
     <Box>
@@ -121,6 +137,31 @@ export function BatchCard({ batch, busy, onEdit, onDuplicate, onRemove, onRemedy
         />
         <Figure title={t('trays')} value={batch.stays[0] ? format.number(batch.stays[0].trays) : '–'} />
       </Box>
+      {movable && (
+        <Box
+          role="group"
+          aria-label={t('moveThePlantingDay')}
+          sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 0.75, mb: 1.5, fontSize: 14 }}
+        >
+          <Box component="span" sx={{ color: 'text.secondary' }}>
+            {t('moveThePlantingDay')}
+          </Box>
+          {MOVES.map((days) => (
+            <Button
+              key={days}
+              size="small"
+              variant="outlined"
+              color="inherit"
+              disabled={busy}
+              aria-label={shiftWords(days, format)}
+              onClick={() => onMove(days)}
+              sx={{ minWidth: 44 }}
+            >
+              {days > 0 ? `+${days}` : `−${-days}`}
+            </Button>
+          ))}
+        </Box>
+      )}
       {comparing && (
         <CompareWays batch={batch} onClose={() => setComparing(false)} onUsed={() => setComparing(false)} />
       )}

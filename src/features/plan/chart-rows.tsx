@@ -10,11 +10,13 @@ import { outlookOf } from '../../core/advice/work'
 import type { Batch } from '../../core/batch/batch'
 import { count, type Format } from '../../words/format'
 import { markTag } from '../../words/marks'
+import { ArrowRow } from '../../ui/arrow-list'
 import { outlookWords } from '../../ui/records/words'
 import { Stair } from '../../ui/stair/stair'
 import { Grip } from './stair-drag'
 import { standing, type PlanRow, type Standing } from './model'
-import { ROW, GROUP, STAIR } from './chart-sizes'
+import { AXIS, ROW, GROUP, STAIR } from './chart-sizes'
+import { STRIP_HEIGHT } from './load-strip'
 
 export function GroupRow({
   row,
@@ -148,28 +150,33 @@ function RowFrame({
 }) {
   return (
     <Box role="listitem" sx={{ position: 'absolute', top, left: 0, width: '100%', height: ROW }}>
-      <Box
-        component="button"
-        type="button"
-        data-row={id}
-        aria-label={words}
-        aria-pressed={chosen}
-        onClick={() => onChoose(id)}
-        sx={{
-          all: 'unset',
-          position: 'absolute',
-          inset: 0,
-          display: 'flex',
-          cursor: 'pointer',
-          bgcolor: chosen ? 'var(--row-chosen)' : 'transparent',
-          borderBottom: '1px solid',
-          borderColor: 'divider',
-          '&:hover': { bgcolor: 'var(--row-chosen)' },
-          '&:focus-visible': { outline: '3px solid', outlineColor: 'primary.main', outlineOffset: -3 },
-        }}
-      >
-        {children}
-      </Box>
+      <ArrowRow here={chosen}>
+        <Box
+          component="button"
+          type="button"
+          data-row={id}
+          aria-label={words}
+          aria-pressed={chosen}
+          onClick={() => onChoose(id)}
+          sx={{
+            all: 'unset',
+            position: 'absolute',
+            inset: 0,
+            display: 'flex',
+            cursor: 'pointer',
+            bgcolor: chosen ? 'var(--row-chosen)' : 'transparent',
+            borderBottom: '1px solid',
+            borderColor: 'divider',
+            // The axis lies over the first pixels and the load strip over the last: a row there is not in view.
+            scrollMarginTop: AXIS + GROUP,
+            scrollMarginBottom: STRIP_HEIGHT,
+            '&:hover': { bgcolor: 'var(--row-chosen)' },
+            '&:focus-visible': { outline: '3px solid', outlineColor: 'primary.main', outlineOffset: -3 },
+          }}
+        >
+          {children}
+        </Box>
+      </ArrowRow>
     </Box>
   )
 }

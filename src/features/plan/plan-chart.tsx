@@ -4,6 +4,7 @@ import Box from '@mui/material/Box'
 import { useVirtualizer } from '@tanstack/react-virtual'
 import { useEffect, useLayoutEffect, useMemo, useRef, type KeyboardEvent } from 'react'
 import { useTranslations } from 'next-intl'
+import { ArrowList } from '../../ui/arrow-list'
 import { dayScale } from '../../ui/chart/scale'
 import { useSeason } from '../../ui/season-context'
 import { TrialWords, useDragging, useStairKeys } from './stair-drag'
@@ -76,25 +77,10 @@ export function PlanChart({
 
   const { trial } = useDragging()
   const stairKeys = useStairKeys()
-  const focusRow = (i: number) => {
-    const row = rows[i]
-    if (!row || row.kind === 'group') return
-    virtual.scrollToIndex(i)
-    requestAnimationFrame(() =>
-      scroller.current?.querySelector<HTMLElement>(`[data-row="${CSS.escape(row.id)}"]`)?.focus(),
-    )
-  }
   const onKeyDown = (event: KeyboardEvent) => {
     const here = (document.activeElement as HTMLElement | null)?.dataset.row
-    const from = rows.findIndex((row) => row.id === here)
-    const row = rows[from]
-    if (stairKeys(event, row?.kind === 'batch' ? row.batch : undefined)) return
-    const step = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0
-    if (from < 0 || step === 0) return
-    event.preventDefault()
-    let to = from + step
-    while (rows[to]?.kind === 'group') to += step
-    focusRow(to)
+    const row = rows.find(({ id }) => id === here)
+    stairKeys(event, row?.kind === 'batch' ? row.batch : undefined)
   }
 
   const total = virtual.getTotalSize()
@@ -124,45 +110,47 @@ export function PlanChart({
           }}
         >
           <Axis x={x} names={names} width={width} format={format} />
-          <Box role="list" aria-label={t('batches2')} sx={{ position: 'relative', height: total, flex: '1 0 auto' }}>
-            <Grid x={x} left={names} width={width} />
-            {virtual.getVirtualItems().map((item) => {
-              const row = rows[item.index]!
-              const top = item.start - AXIS
-              return row.kind === 'group' ? (
-                <GroupRow key={row.id} row={row} top={top} format={format} />
-              ) : row.kind === 'stand' ? (
-                <StandRow
-                  key={row.id}
-                  stand={row.stand}
-                  top={top}
-                  chosen={chosen === row.id}
-                  onChoose={onChoose}
-                  x={x}
-                  names={names}
-                  underCrop={underCrop}
-                  width={width}
-                  format={format}
-                />
-              ) : (
-                <BatchRow
-                  key={row.id}
-                  batch={row.batch}
-                  next={trial?.before === row.batch ? trial.next : undefined}
-                  short={shortOfSeed.has(row.id)}
-                  top={top}
-                  chosen={chosen === row.id}
-                  onChoose={onChoose}
-                  x={x}
-                  most={most}
-                  names={names}
-                  underCrop={underCrop}
-                  width={width}
-                  format={format}
-                />
-              )
-            })}
-          </Box>
+          <ArrowList>
+            <Box role="list" aria-label={t('batches2')} sx={{ position: 'relative', height: total, flex: '1 0 auto' }}>
+              <Grid x={x} left={names} width={width} />
+              {virtual.getVirtualItems().map((item) => {
+                const row = rows[item.index]!
+                const top = item.start - AXIS
+                return row.kind === 'group' ? (
+                  <GroupRow key={row.id} row={row} top={top} format={format} />
+                ) : row.kind === 'stand' ? (
+                  <StandRow
+                    key={row.id}
+                    stand={row.stand}
+                    top={top}
+                    chosen={chosen === row.id}
+                    onChoose={onChoose}
+                    x={x}
+                    names={names}
+                    underCrop={underCrop}
+                    width={width}
+                    format={format}
+                  />
+                ) : (
+                  <BatchRow
+                    key={row.id}
+                    batch={row.batch}
+                    next={trial?.before === row.batch ? trial.next : undefined}
+                    short={shortOfSeed.has(row.id)}
+                    top={top}
+                    chosen={chosen === row.id}
+                    onChoose={onChoose}
+                    x={x}
+                    most={most}
+                    names={names}
+                    underCrop={underCrop}
+                    width={width}
+                    format={format}
+                  />
+                )
+              })}
+            </Box>
+          </ArrowList>
           <DayLine names={names} x={x} />
           <LoadStrip
             x={x}

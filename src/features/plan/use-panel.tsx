@@ -15,6 +15,7 @@ import { summaryOf, type PlantingEdit } from './saving'
 import { BatchCard, type BatchCardProps } from './batch-card'
 import { OnePanel } from './one-panel'
 import { formOf, withOneDropped } from './planting-form'
+import { movedBy } from './dragging'
 import { plantingEdits } from '../../ui/moves'
 import { PlantingPanel } from './planting-panel'
 import { StandCard } from './stand-card'
@@ -163,6 +164,7 @@ export function usePanel() {
         }
         onRemedy={remedy}
         onDecide={(decision) => saveOne(withSaid(planting, batch.n, decision), batch.id)}
+        onMove={(days) => saveOne(movedBy(batch, 'plant', days), batch.id)}
       />
     )
   } else if (batchId !== null) {

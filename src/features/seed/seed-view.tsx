@@ -13,6 +13,7 @@ import { useTranslations } from 'next-intl'
 import { ownCrop } from '../../core/batch/own-crop'
 import { wordsFor } from '../../library/library'
 import { lotNow, standsOn } from '../../core/seed/ageing'
+import { ArrowList, ArrowRow } from '../../ui/arrow-list'
 import { ChoiceField, WordField } from '../../ui/fields'
 import { SidePanel } from '../../ui/side-panel'
 import { useInAddress } from '../../ui/use-in-address'
@@ -106,87 +107,91 @@ export function SeedView() {
             <Box sx={{ py: 5, textAlign: 'center', color: 'text.secondary' }}>{t('noSeedLotsYetWithout')}</Box>
           ) : (
             <Box sx={{ overflowX: 'auto' }} tabIndex={0} role="region" aria-label={t('seedLotsTable')}>
-              <Box
-                component="table"
-                sx={{
-                  borderCollapse: 'collapse',
-                  width: '100%',
-                  minWidth: { sm: open ? 480 : 640 },
-                  fontSize: 15,
-                  ...PHONE_ROWS,
-                  '& th': {
-                    textAlign: 'left',
-                    fontWeight: 500,
-                    fontSize: 13,
-                    color: 'text.secondary',
-                    borderBottom: 2,
-                    borderColor: 'text.primary',
-                    whiteSpace: 'nowrap',
-                  },
-                  '& td': { borderBottom: 1, borderColor: 'divider', verticalAlign: 'top' },
-                  '& td, & th': { py: 0.75, pr: 2 },
-                  '& .n': { textAlign: 'right' },
-                }}
-              >
-                <thead>
-                  <tr>
-                    <th scope="col">{t('varietyAndLot')}</th>
-                    <th scope="col" className="n">
-                      {t('germinationNow')}
-                    </th>
-                    <th scope="col" className="n">
-                      {t('needed')}
-                    </th>
-                    <th scope="col" className="n">
-                      {t('thereIs')}
-                    </th>
-                    <th scope="col">{t('watch')}</th>
-                  </tr>
-                </thead>
-                <tbody>
-                  {shown.map(({ use, variety, now }) => (
-                    <Box
-                      component="tr"
-                      key={use.lot.key}
-                      sx={{ bgcolor: use.lot.key === here ? 'background.paper' : 'transparent' }}
-                    >
-                      <td>
-                        <Box
-                          component={Link}
-                          href={`/seed?lot=${use.lot.key}`}
-                          prefetch={false}
-                          sx={{ color: 'inherit', fontWeight: 600, textDecorationColor: 'rgba(128,128,128,.6)' }}
-                        >
-                          {variety.name}
-                        </Box>
-                        <Box sx={{ fontSize: 13.5, color: 'text.secondary' }}>
-                          {use.lot.name === variety.name ? '' : use.lot.name}
-                          {use.lot.form === 'raw' ? '' : `, ${use.lot.form}`}
-                        </Box>
-                      </td>
-                      <td className="n" data-label="come up">
-                        {shareWords(now.germination)}
-                      </td>
-                      <td className="n" data-label="needed">
-                        {format.number(use.needed)}
-                      </td>
-                      <td className="n" data-label="there">
-                        {use.left === undefined ? '–' : format.number(use.left)}
-                      </td>
-                      <Box component="td" sx={{ fontSize: 14 }}>
-                        {use.short > 0 && (
-                          <Box sx={{ color: 'error.main', fontWeight: 650 }}>{shortWords(use, format)}</Box>
-                        )}
-                        {now.warnings.map((warning) => (
-                          <Box key={warning} sx={{ color: 'warning.main' }}>
-                            {WARNING_TAGS[warning]}
+              <ArrowList>
+                <Box
+                  component="table"
+                  sx={{
+                    borderCollapse: 'collapse',
+                    width: '100%',
+                    minWidth: { sm: open ? 480 : 640 },
+                    fontSize: 15,
+                    ...PHONE_ROWS,
+                    '& th': {
+                      textAlign: 'left',
+                      fontWeight: 500,
+                      fontSize: 13,
+                      color: 'text.secondary',
+                      borderBottom: 2,
+                      borderColor: 'text.primary',
+                      whiteSpace: 'nowrap',
+                    },
+                    '& td': { borderBottom: 1, borderColor: 'divider', verticalAlign: 'top' },
+                    '& td, & th': { py: 0.75, pr: 2 },
+                    '& .n': { textAlign: 'right' },
+                  }}
+                >
+                  <thead>
+                    <tr>
+                      <th scope="col">{t('varietyAndLot')}</th>
+                      <th scope="col" className="n">
+                        {t('germinationNow')}
+                      </th>
+                      <th scope="col" className="n">
+                        {t('needed')}
+                      </th>
+                      <th scope="col" className="n">
+                        {t('thereIs')}
+                      </th>
+                      <th scope="col">{t('watch')}</th>
+                    </tr>
+                  </thead>
+                  <tbody>
+                    {shown.map(({ use, variety, now }) => (
+                      <Box
+                        component="tr"
+                        key={use.lot.key}
+                        sx={{ bgcolor: use.lot.key === here ? 'background.paper' : 'transparent' }}
+                      >
+                        <td>
+                          <ArrowRow here={use.lot.key === here}>
+                            <Box
+                              component={Link}
+                              href={`/seed?lot=${use.lot.key}`}
+                              prefetch={false}
+                              sx={{ color: 'inherit', fontWeight: 600, textDecorationColor: 'rgba(128,128,128,.6)' }}
+                            >
+                              {variety.name}
+                            </Box>
+                          </ArrowRow>
+                          <Box sx={{ fontSize: 13.5, color: 'text.secondary' }}>
+                            {use.lot.name === variety.name ? '' : use.lot.name}
+                            {use.lot.form === 'raw' ? '' : `, ${use.lot.form}`}
                           </Box>
-                        ))}
+                        </td>
+                        <td className="n" data-label="come up">
+                          {shareWords(now.germination)}
+                        </td>
+                        <td className="n" data-label="needed">
+                          {format.number(use.needed)}
+                        </td>
+                        <td className="n" data-label="there">
+                          {use.left === undefined ? '–' : format.number(use.left)}
+                        </td>
+                        <Box component="td" sx={{ fontSize: 14 }}>
+                          {use.short > 0 && (
+                            <Box sx={{ color: 'error.main', fontWeight: 650 }}>{shortWords(use, format)}</Box>
+                          )}
+                          {now.warnings.map((warning) => (
+                            <Box key={warning} sx={{ color: 'warning.main' }}>
+                              {WARNING_TAGS[warning]}
+                            </Box>
+                          ))}
+                        </Box>
                       </Box>
-                    </Box>
-                  ))}
-                </tbody>
-              </Box>
+                    ))}
+                  </tbody>
+                </Box>
+              </ArrowList>
               {shown.length === 0 && <Box sx={{ py: 3, color: 'text.secondary' }}>{t('nothingMatches')}</Box>}
             </Box>
           )}

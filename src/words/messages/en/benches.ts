@@ -126,4 +126,10 @@ export const benches = {
     crew: 'Crew hours',
     shared: 'Shared trays',
   },
+  moveTo: 'Move to',
+  choose: 'choose …',
+  fromPlace: '{name}, from place {place}',
+  orTapAFreePlace: 'or tap a free tray place in the drawing',
+  toTheField: 'to the field',
+  intoAndTo: 'into {container}, {place}',
 } as const

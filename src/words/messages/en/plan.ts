@@ -217,4 +217,5 @@ export const plan = {
   ofAWholeBedHolds: '{metres} of {metres2}, {rows}; a whole bed holds {plantsIn}.',
   stillWorks: '; {range} still works',
   groundClear: '; ground clear {clears}',
+  moveThePlantingDay: 'Move the planting day, days',
 } as const
