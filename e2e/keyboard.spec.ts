@@ -117,3 +117,50 @@ test('the units of the farm follow it to every device; a person may choose other
   await expect(phone.getByText('held at 75 °F')).toBeVisible()
   await phone.context().close()
 })
+
+test('a list is one stop for Tab, and arrows walk its rows', async ({ page }) => {
+  for (const [path, list, name] of [
+    ['/plan', 'list', 'Batches'],
+    ['/benches', 'list', 'Places'],
+  ] as const) {
+    await visit(page, path)
+    const rows = page.getByRole(list, { name }).getByRole('button')
+    await rows.first().focus()
+    const stops = await page
+      .getByRole(list, { name })
+      .getByRole('button')
+      .evaluateAll((all) => all.filter((one) => (one as HTMLElement).tabIndex >= 0).length)
+    expect(stops, path).toBe(1)
+    await page.keyboard.press('ArrowDown')
+    await expect(rows.nth(1)).toBeFocused()
+    await page.keyboard.press('Tab')
+    expect(await rows.evaluateAll((all) => all.includes(document.activeElement as HTMLElement)), path).toBe(false)
+  }
+})
+
+test('what is dragged can be moved without dragging: a planting by its card, a tray by a list or a tap', async ({
+  page,
+}) => {
+  await visit(page, '/plan?batch=la.4')
+  const card = page.getByRole('complementary')
+  await expect(card).toContainText('Wed 5 May')
+  await card.getByRole('button', { name: '7 days later' }).click()
+  await expect(card).toContainText('Wed 12 May')
+  await page.getByRole('button', { name: 'Undo', exact: true }).last().click()
+  await expect(card).toContainText('Wed 5 May')
+
+  await visit(page, '/benches')
+  await page
+    .getByRole('list', { name: 'Places' })
+    .getByRole('button', { name: /Warm bench/ })
+    .click()
+  const tray = page.locator('[data-piece]').first()
+  const code = (await tray.getAttribute('data-piece'))!
+  await tray.focus()
+  await page.keyboard.press('Enter')
+  const chosen = page.getByTestId('tray-card')
+  await expect(chosen).toContainText(code)
+  // The last tray place of the bench, by a tap.
+  await page.locator('[data-free]').last().dispatchEvent('click')
+  await expect(page.getByText(`${code} stands where it was put`).first()).toBeVisible()
+})

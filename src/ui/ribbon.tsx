@@ -256,6 +256,8 @@ const RibbonDrawing = memo(function RibbonDrawing() {
       </svg>
       {months.map((day, i) => {
         const next = months[i + 1] ?? last
+        // On a phone every other month, so that each can be read.
+        const beside = months[i + 2] ?? last
         return (
           <Box
             key={day}
@@ -264,7 +266,8 @@ const RibbonDrawing = memo(function RibbonDrawing() {
               position: 'absolute',
               top: 1,
               left: left(day),
-              width: `calc(${left(next)} - ${left(day)})`,
+              display: { xs: i % 2 === 0 ? 'block' : 'none', md: 'block' },
+              width: { xs: `calc(${left(beside)} - ${left(day)})`, md: `calc(${left(next)} - ${left(day)})` },
               pl: 0.6,
               fontSize: { xs: 10, md: 12 },
               color: 'text.secondary',

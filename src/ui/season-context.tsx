@@ -5,7 +5,7 @@ import { createContext, useContext, useEffect, useMemo, useState, useSyncExterna
 import { parseDay, type Day } from '../core/calendar/day'
 import type { Plan, Planner } from '../core/plan/plan'
 import type { Season } from '../season/schema'
-import { createFormat, type Format, type Units } from '../words/format'
+import { createFormat, yearOf, type Format, type Units } from '../words/format'
 import type { Language } from '../words/translator'
 import { WordsProvider } from './words-provider'
 import { workingDayCookie } from './preferences'
@@ -134,7 +134,8 @@ export function SeasonProvider({ data, children }: { data: SeasonData; children:
     [queue, data.season.records, data.own, recording.items],
   )
   const looks = useMemo(() => placeLooks(season.places), [season.places])
-  const format = useMemo(() => createFormat(data.locale, data.units), [data.locale, data.units])
+  const year = yearOf(data.season.season)
+  const format = useMemo(() => createFormat(data.locale, data.units, year), [data.locale, data.units, year])
   const first = Math.min(plan.from, ...plan.batches.map((batch) => batch.sow ?? plan.from))
   const last = Math.max(plan.to, ...plan.batches.map((batch) => batch.plantOn + 1))
   const span = useMemo(() => ({ first, last }), [first, last])

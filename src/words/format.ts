@@ -46,14 +46,25 @@ export const farmFormat = ({
   units?: Units | undefined
 }) => createFormat(region === 'us' ? 'en-US' : 'en-GB', units)
 
-/** A reader's format. A locale that nobody has a catalogue for is read in English, its dates and numbers too. */
-export function createFormat(locale: string, units: Units): Format {
+/** The year of a season: that of its middle, so that what is sown in the autumn before is told with its own. */
+export const yearOf = ({ from, to }: { from: string; to: string }): number =>
+  new Date((Date.parse(from) + Date.parse(to)) / 2).getUTCFullYear()
+
+/**
+ * A reader's format. A locale that nobody has a catalogue for is read in English, its dates and numbers too.
+ *
+ * @param year of the season that is looked at: a day of another year is written with its year
+ */
+export function createFormat(locale: string, units: Units, year?: number): Format {
   const tag = languageOf(locale) === 'es' || locale.toLowerCase().startsWith('en') ? locale : 'en-GB'
   const t = translatorOf(tag)
   const make = (options: Intl.DateTimeFormatOptions) => new Intl.DateTimeFormat(tag, { ...UTC, ...options })
   const date = make({ weekday: 'short', day: 'numeric', month: 'short' })
   const longDate = make({ weekday: 'long', day: 'numeric', month: 'long', year: 'numeric' })
   const shortDate = make({ day: 'numeric', month: 'short' })
+  const otherDate = make({ weekday: 'short', day: 'numeric', month: 'short', year: 'numeric' })
+  const otherShort = make({ day: 'numeric', month: 'short', year: 'numeric' })
+  const elsewhere = (day: Day) => year !== undefined && new Date(day * 86_400_000).getUTCFullYear() !== year
   const month = make({ month: 'long' })
   const monthYear = make({ month: 'long', year: 'numeric' })
   const numbers = [0, 1, 2, 3].map(
@@ -68,11 +79,17 @@ export function createFormat(locale: string, units: Units): Format {
     units,
     t,
     // "Sept" in some locales is five letters where all others are three: columns stay aligned without it.
-    date: (day) => at(date, day).replace(/,/g, '').replace('Sept', 'Sep'),
+    date: (day) =>
+      at(elsewhere(day) ? otherDate : date, day)
+        .replace(/,/g, '')
+        .replace('Sept', 'Sep'),
     // Where the month comes first a comma stands before the year; where the day does, writers differ, and it is left out.
     longDate: (day) =>
       /^\p{L}+,? \p{L}/u.test(at(longDate, day)) ? at(longDate, day) : at(longDate, day).replace(/,/g, ''),
-    shortDate: (day) => at(shortDate, day).replace('Sept', 'Sep'),
+    shortDate: (day) =>
+      at(elsewhere(day) ? otherShort : shortDate, day)
+        .replace(',', '')
+        .replace('Sept', 'Sep'),
     month: (day, withYear = false) => at(withYear ? monthYear : month, day),
     week: (day) => t('format.week', { week: String(isoWeek(day)) }),
     number,

@@ -6,7 +6,8 @@ import { count, range, type Format } from './format'
 /** `8 over, 24 Apr to 3 May`. */
 export function overWords(over: Over, f: Format): string {
   return f.t('words.loads.over', {
-    most: f.number(over.most, Number.isInteger(over.most) ? 0 : 2),
+    // To the half place: a tray's edge is no truer than that.
+    most: f.number(Math.max(0.5, Math.round(over.most * 2) / 2), 1),
     range: range(f, over.from, over.until),
   })
 }

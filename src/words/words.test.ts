@@ -5,7 +5,7 @@ import { done, entry } from '../core/testing/records'
 import type { Mark } from '../core/batch/marks'
 import type { Entry } from '../season/schema'
 import { readSmall } from '../season/small-season'
-import { chanceWords, count, createFormat, hoursWords, list, mixWords, range, shareWords } from './format'
+import { chanceWords, count, createFormat, hoursWords, list, mixWords, range, shareWords, yearOf } from './format'
 import { overSummary } from './loads'
 import { markSentence, markTag } from './marks'
 import { tasksOf } from '../core/batch/tasks'
@@ -30,6 +30,18 @@ describe('format', () => {
     expect([f.volume(45), us.volume(45)]).toEqual(['45 ml', '2.7 cu in'])
     expect([mixWords(f, 4.25), mixWords(f, 42.4), mixWords(us, 42.4)]).toEqual(['4.3 l', '42 l', '1.5 cu ft'])
     expect([f.depth(0.6), us.depth(1.5)]).toEqual(['6 mm', '0.59 in'])
+  })
+  it('writes the year of a day that is not of the season', () => {
+    const season = { from: '2026-10-01', to: '2027-12-31' }
+    expect(yearOf(season)).toBe(2027)
+    const [here, there] = ['en-GB', 'en-US'].map((locale) => createFormat(locale, 'metric', yearOf(season)))
+    const before = parseDay('2026-10-12')
+    expect([here!.date(before), here!.shortDate(before), here!.date(day)]).toEqual([
+      'Mon 12 Oct 2026',
+      '12 Oct 2026',
+      'Mon 12 Apr',
+    ])
+    expect([there!.date(before), there!.shortDate(before)]).toEqual(['Mon Oct 12 2026', 'Oct 12 2026'])
   })
   it('says chances and counts as people do', () => {
     expect([chanceWords(f, 0.9), chanceWords(f, 0.912), chanceWords(f, 0.999), chanceWords(f, 0.001)]).toEqual([

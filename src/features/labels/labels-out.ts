@@ -5,7 +5,7 @@ import { parseDay, weekStart } from '../../core/calendar/day'
 import { labelCodes, labelDay, labelsOf } from '../../core/labels/content'
 import { createPlanner } from '../../core/plan/plan'
 import { labelsPdf, SHEETS, trayMapPdf, type SheetKey } from '../../interchange/labels-pdf'
-import { createFormat } from '../../words/format'
+import { createFormat, yearOf } from '../../words/format'
 import { loadSeasonData } from '../../actions/season-data'
 
 const MOST_LABELS = 5000
@@ -46,7 +46,7 @@ export async function labelsOut(request: Request): Promise<Response> {
       { problem: `${labels.length} labels are too many for one print; choose fewer batches.` },
       { status: 413 },
     )
-  const format = createFormat(data.locale, data.units)
+  const format = createFormat(data.locale, data.units, yearOf(season.season))
   const headers = {
     'content-type': 'application/pdf',
     'content-disposition': `inline; filename="${map ? 'tray-map' : 'labels'}.pdf"`,

@@ -226,11 +226,19 @@ function BatchLine({
   return (
     <Box
       component="li"
-      sx={{ display: 'flex', alignItems: 'center', gap: 1, borderTop: 1, borderColor: 'divider', minHeight: 52 }}
+      sx={{
+        display: 'flex',
+        flexWrap: 'wrap',
+        alignItems: 'center',
+        gap: 1,
+        borderTop: 1,
+        borderColor: 'divider',
+        minHeight: 52,
+      }}
     >
       <FormControlLabel
         control={<Checkbox checked={on} onChange={onToggle} />}
-        sx={{ flex: 1, minWidth: 0, mr: 0 }}
+        sx={{ flex: '1 1 190px', minWidth: 0, mr: 0 }}
         label={
           <Box sx={{ display: 'flex', gap: 1.5, alignItems: 'center' }}>
             <StairGlyph batch={batch} />
