@@ -84,3 +84,16 @@ test('the title of a batch names it', async ({ page }) => {
   await visit(page, '/batch?id=la.4')
   await expect(page).toHaveTitle('LA-4 Lettuce, red oak · Sallow Ferry')
 })
+
+test.describe('on the narrowest screen', () => {
+  test.use({ viewport: { width: 320, height: 640 } })
+
+  test('no view scrolls sideways, and most of the screen is for what is read', async ({ page }) => {
+    for (const path of ['/today', '/plan', '/benches', '/field', '/seed', '/labels', '/journal', '/farm', '/sowing']) {
+      await visit(page, path)
+      expect(await page.evaluate(() => document.documentElement.scrollWidth), path).toBeLessThanOrEqual(320)
+      const main = (await page.locator('main').boundingBox())!
+      expect(Math.min(main.height, 640) / 640, path).toBeGreaterThan(0.6)
+    }
+  })
+})

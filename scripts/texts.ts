@@ -1,7 +1,13 @@
-/** npm run texts: every text a reader may see, with its place, for reading through from top to bottom. Prints one line a text. */
+/**
+ * npm run texts: every text a reader may see, for reading through from top to bottom. First the catalogues, one line a message
+ * with what other languages say, then what still stands in the code, with its place.
+ */
 import { readFileSync } from 'node:fs'
 import { relative } from 'node:path'
 import ts from 'typescript'
+import { en } from '../src/words/messages/en'
+import { enUS } from '../src/words/messages/en-us'
+import { es } from '../src/words/messages/es'
 
 const SEEN = [
   'label',
@@ -34,7 +40,7 @@ const files = FOLDERS.flatMap((folder) => ts.sys.readDirectory(folder, ['.ts', '
   relative('.', file),
 )
 for (const path of files.sort()) {
-  if (/\.test\.|any-season|any-part|small-/.test(path)) continue
+  if (/\.test\.|any-season|any-part|small-|messages/.test(path)) continue
   const source = ts.createSourceFile(path, readFileSync(path, 'utf8'), ts.ScriptTarget.Latest, true)
   const say = (node: ts.Node, text: string) => {
     const clean = text.replace(/\s+/g, ' ').trim()
@@ -48,3 +54,28 @@ for (const path of files.sort()) {
   }
   look(source)
 }
+
+interface Catalogue {
+  readonly [key: string]: string | Catalogue
+}
+
+/** Prints every message of English with what the others say in its place. */
+function list(english: Catalogue, others: readonly (readonly [string, Catalogue])[], under: string): void {
+  for (const [key, said] of Object.entries(english)) {
+    const there = others.flatMap(([name, messages]) => {
+      const own = messages[key]
+      return own === undefined ? [] : [[name, own] as const]
+    })
+    if (typeof said === 'string')
+      console.log([`${under}${key}`, said, ...there.map(([name, own]) => `${name}: ${String(own)}`)].join('\t'))
+    else list(said, there as (readonly [string, Catalogue])[], `${under}${key}.`)
+  }
+}
+list(
+  en,
+  [
+    ['American', enUS],
+    ['Spanish', es],
+  ],
+  '',
+)

@@ -69,12 +69,22 @@ function lightWords(place: Place | undefined, f: Format): string {
     : f.t('words.tasks.lightOnADay', { hours: count(f, place.lamp.hours, 'hour') })
 }
 
+type Potted = Pick<Batch, 'way' | 'stays' | 'sow'>
+
+/** Whether a potting-up is the first there is of a batch. */
+const isFirstPotting = ({ stays, sow }: Potted, on: Day): boolean =>
+  stays.find(({ potted, from }) => potted && sow !== undefined && from > sow)?.from === on
+
+/** Whether potting up on a day is pricking out of a flat. */
+export const isPrickingOut = (batch: Potted, on: Day): boolean =>
+  batch.way.method.sowing.policy === 'flat' && isFirstPotting(batch, on)
+
 /** What potting up on a day is called: out of a flat it is pricking out, and what was sown thick is divided. */
-export function pottingName({ way, stays, sow }: Pick<Batch, 'way' | 'stays' | 'sow'>, on: Day, f: Format): string {
-  const first = stays.find(({ potted, from }) => potted && sow !== undefined && from > sow)?.from === on
-  const { policy } = way.method.sowing
-  if (first && policy === 'flat') return f.t('words.tasks.prickOut')
-  return first && policy === 'divide' ? f.t('words.tasks.divideAndPotUp') : f.t('words.tasks.taskTitles.pot-up')
+export function pottingName(batch: Potted, on: Day, f: Format): string {
+  if (isPrickingOut(batch, on)) return f.t('words.tasks.prickOut')
+  return batch.way.method.sowing.policy === 'divide' && isFirstPotting(batch, on)
+    ? f.t('words.tasks.divideAndPotUp')
+    : f.t('words.tasks.taskTitles.pot-up')
 }
 
 /** What one task is called: a tray that germinates where it stays is only uncovered. */

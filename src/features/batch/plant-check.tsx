@@ -21,7 +21,7 @@ import { useRecord, type Said } from '../../ui/records/use-record'
 import { present } from '../../season/values'
 import { useSeason } from '../../ui/season-context'
 import { count } from '../../words/format'
-import { taskName } from '../../words/tasks'
+import { isPrickingOut } from '../../words/tasks'
 import { Moved } from './happened-moves'
 import { verdictTitle, verdictWhy, leverWords } from './sentences'
 
@@ -175,7 +175,7 @@ export function PlantCheck({ batch }: { batch: Batch }) {
             {next.kind === 'plant'
               ? t('plantedOutToday')
               : t('pottedUpToday', {
-                  taskName: taskName(next, format) === 'Prick out' ? 'yes' : 'no',
+                  taskName: isPrickingOut(next.batch, next.day) ? 'yes' : 'no',
                   plants: count(format, next.cells, 'plant'),
                 })}
           </Button>

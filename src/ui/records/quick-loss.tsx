@@ -21,7 +21,7 @@ export function QuickLoss({ batch: given, onClose }: { batch?: Batch; onClose: (
   const t = useTranslations('records')
   const [batch, setBatch] = useState(given)
   return (
-    <Sheet name="Record a loss" onClose={onClose}>
+    <Sheet name={t('recordALoss', { extra: '' })} onClose={onClose}>
       <Box component="h2" sx={{ m: 0, fontFamily: 'var(--heading)', fontWeight: 400, fontSize: 22 }}>
         {t('recordALoss', { extra: batch ? `: ${batch.code} ${batch.variety.name}` : '' })}
       </Box>

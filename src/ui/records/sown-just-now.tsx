@@ -116,7 +116,7 @@ export function SownJustNow({ onClose }: { onClose: () => void }) {
   }
 
   return (
-    <Sheet name="Sown just now" onClose={onClose}>
+    <Sheet name={t('sownJustNow2')} onClose={onClose}>
       <EntryForm
         title={t('sownJustNow2')}
         problem={problem ?? failure ?? problems[0]?.message}
