@@ -1,5 +1,5 @@
 import { demo, expect, test, visit } from './farm'
-import type { Page } from '@playwright/test'
+import type { Locator, Page } from '@playwright/test'
 
 /** What has the focus: its name, and the outline or border that shows it. */
 const focused = (page: Page) =>
@@ -163,4 +163,83 @@ test('what is dragged can be moved without dragging: a planting by its card, a t
   // The last tray place of the bench, by a tap.
   await page.locator('[data-free]').last().dispatchEvent('click')
   await expect(page.getByText(`${code} stands where it was put`).first()).toBeVisible()
+})
+
+/** Works by keys alone, and counts them. */
+function keysOf(page: Page) {
+  let pressed = 0
+  const press = async (key: string) => {
+    pressed++
+    await page.keyboard.press(key)
+  }
+  return {
+    press,
+    pressed: () => pressed,
+    type: async (text: string) => {
+      pressed += text.length
+      await page.keyboard.type(text)
+    },
+    /** Tab until something has the focus; no job should need more than that many. */
+    to: async (wanted: Locator, most: number) => {
+      for (let i = 0; i < most; i++) {
+        if (await wanted.evaluate((one) => one === document.activeElement).catch(() => false)) return
+        await press('Tab')
+      }
+      await expect(wanted).toBeFocused()
+    },
+  }
+}
+
+test('the commonest jobs are done by keys alone', async ({ page }) => {
+  const spent: Record<string, number> = {}
+  // 1: what is done today is ticked off, from the head of the page.
+  await visit(page, '/today')
+  let keys = keysOf(page)
+  await page.getByRole('button', { name: 'Sown just now' }).focus()
+  await keys.to(page.getByRole('button', { name: /^Done: First feed/ }).first(), 25)
+  await keys.press('Enter')
+  await expect(page.getByText(/: done\.$/).first()).toBeVisible()
+  spent['tick off a task'] = keys.pressed()
+
+  // 2: a loss.
+  keys = keysOf(page)
+  await page.getByRole('button', { name: 'Record a loss' }).focus()
+  await keys.press('Enter')
+  await keys.to(page.getByRole('searchbox', { name: 'Find a batch' }), 6)
+  await keys.type('dahlia')
+  await keys.to(page.getByRole('dialog').getByRole('button', { name: /^DA / }).first(), 4)
+  await keys.press('Enter')
+  await keys.to(page.getByRole('dialog').getByRole('button', { name: '2', exact: true }), 8)
+  await keys.press('Enter')
+  await keys.to(page.getByRole('dialog').getByRole('button', { name: 'pests' }), 20)
+  await keys.press('Enter')
+  await expect(page.getByText(/2 plants lost, pests/).first()).toBeVisible()
+  spent['record a loss'] = keys.pressed()
+
+  // 3: a batch is found and looked at.
+  await visit(page, '/plan')
+  keys = keysOf(page)
+  await page.getByRole('searchbox', { name: 'Find' }).focus()
+  await keys.type('dahlia')
+  await keys.to(page.getByRole('list', { name: 'Batches' }).getByRole('button').first(), 6)
+  await keys.press('Enter')
+  await expect(page.getByRole('complementary')).toContainText('Dahlia')
+  spent['find a batch'] = keys.pressed()
+
+  // 4: its planting is moved by a day.
+  keys = keysOf(page)
+  await keys.to(page.getByRole('complementary').getByRole('button', { name: '1 day later' }), 14)
+  await keys.press('Enter')
+  await expect(page.getByRole('alert').getByRole('button', { name: 'Undo' })).toBeVisible()
+  spent['move a planting'] = keys.pressed()
+
+  // 5: another working day, and back.
+  keys = keysOf(page)
+  await page.getByRole('slider', { name: 'Working day' }).focus()
+  await keys.press('Shift+ArrowRight')
+  await keys.press('Alt+t')
+  await expect(page.getByRole('slider', { name: 'Working day' })).toHaveAttribute('aria-valuetext', /12 April/)
+  spent['look a week ahead and come back'] = keys.pressed()
+  for (const [job, n] of Object.entries(spent)) expect(n, job).toBeLessThan(45)
+  test.info().annotations.push({ type: 'keys', description: JSON.stringify(spent) })
 })

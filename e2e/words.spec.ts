@@ -1,4 +1,5 @@
 /** Languages, and addresses that find a view as it was left. */
+import type { Page } from '@playwright/test'
 import { demo, expect, test, visit } from './farm'
 
 test.describe('in Spanish', () => {
@@ -97,3 +98,41 @@ test.describe('on the narrowest screen', () => {
     }
   })
 })
+
+/** Makes every text of the page longer by two fifths, as another language may be. */
+const lengthen = (page: Page) =>
+  page.evaluate(() => {
+    const walk = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT)
+    const texts: Text[] = []
+    while (walk.nextNode()) texts.push(walk.currentNode as Text)
+    for (const text of texts) {
+      const said = text.data.trim()
+      if (said.length < 4 || text.parentElement?.closest('script, style, svg, [aria-hidden="true"]')) continue
+      text.data = `${text.data.trimEnd()} ${'mm '.repeat(Math.ceil((said.length * 0.4) / 3)).trim()} `
+    }
+  })
+
+for (const width of [1280, 390])
+  test(`texts two fifths longer are not cut at ${width} px`, async ({ page }) => {
+    await page.setViewportSize({ width, height: 844 })
+    for (const path of [
+      '/today',
+      '/batch?id=la.4',
+      '/batch?id=da&tab=check',
+      '/sowing',
+      '/labels',
+      '/journal',
+      '/seed',
+    ]) {
+      await visit(page, path)
+      await lengthen(page)
+      expect(await page.evaluate(() => document.documentElement.scrollWidth), path).toBeLessThanOrEqual(width)
+      const cut = await page.evaluate(() =>
+        [...document.querySelectorAll<HTMLElement>('main button, main [role="tab"], main h1, main h2, main label')]
+          .filter((one) => one.offsetWidth > 0 && getComputedStyle(one).textOverflow !== 'ellipsis')
+          .filter((one) => one.scrollWidth > one.clientWidth + 2 && getComputedStyle(one).overflowX !== 'visible')
+          .map((one) => one.innerText.slice(0, 60)),
+      )
+      expect(cut, path).toEqual([])
+    }
+  })

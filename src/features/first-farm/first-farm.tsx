@@ -11,13 +11,12 @@ import Stepper from '@mui/material/Stepper'
 import Typography from '@mui/material/Typography'
 import useMediaQuery from '@mui/material/useMediaQuery'
 import { useRouter } from 'next/navigation'
-import { useMemo, useState } from 'react'
+import { useState } from 'react'
 import { useTranslations } from 'next-intl'
 import { beginSeason } from '../../actions/begin-season'
 import { PRESET_CONTAINERS, PRESET_PLACES } from '../../library/presets'
 import { NumberField } from '../../ui/fields'
-import { UnitsContext } from '../../ui/units'
-import { createFormat } from '../../words/format'
+import { UnitsContext, useFormat } from '../../ui/units'
 import { warmthWords } from '../../words/farm'
 import { documentOf, plantingsFor } from '../../library/begin'
 import { firstAnswers, missing, wrongIn, type Answers } from './model'
@@ -35,7 +34,7 @@ export function FirstFarm({ today, onCancel }: { today: string; onCancel: () => 
   const [failure, setFailure] = useState<string>()
   const router = useRouter()
   const narrow = useMediaQuery('(max-width:599px)')
-  const format = useMemo(() => createFormat('en-GB', answers.units), [answers.units])
+  const format = useFormat(answers.units)
   const put = (part: Partial<Answers>) => setAnswers((now) => ({ ...now, ...part }))
   const lacks = missing(step, answers)
   const problems = wrongIn(step, answers)

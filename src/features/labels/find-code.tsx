@@ -45,7 +45,7 @@ export function FindCode({ lost, onLost }: { lost: boolean; onLost: () => void }
             autoComplete: 'off',
             spellCheck: false,
             maxLength: 12,
-            style: { fontSize: 20, letterSpacing: '0.08em', width: 170 },
+            style: { fontSize: 20, letterSpacing: '0.08em', width: 210 },
           },
         }}
       />

@@ -252,7 +252,7 @@ export function NotAsPlanned({ work, onClose }: { work: Work; onClose: () => voi
               />
             )}
             {kind !== 'sow' && kind !== 'order' && kind !== 'prepare' && (
-              <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1.4fr', gap: 2 }}>
+              <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 2 }}>
                 <NumberField label={t('plantsLost')} value={lost} onChange={setLost} />
                 <ChoiceField
                   label={t('why')}
@@ -347,7 +347,7 @@ function SecondPot({
       aria-label={t('intoAnotherPot')}
       sx={{ display: 'grid', gap: 2, p: 1.5, border: 1, borderColor: 'divider', borderRadius: 1.5 }}
     >
-      <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1.4fr', gap: 2 }}>
+      <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 2 }}>
         <NumberField label={t('plantsInIt')} value={other.cells} onChange={(cells) => onChange({ ...other, cells })} />
         <ChoiceField
           label={t('otherPot')}
