@@ -182,7 +182,7 @@ function keysOf(page: Page) {
     /** Tab until something has the focus; no job should need more than that many. */
     to: async (wanted: Locator, most: number) => {
       for (let i = 0; i < most; i++) {
-        if (await wanted.evaluate((one) => one === document.activeElement).catch(() => false)) return
+        if (await wanted.evaluate((one) => one === document.activeElement, undefined, { timeout: 5000 })) return
         await press('Tab')
       }
       await expect(wanted).toBeFocused()
@@ -205,7 +205,7 @@ test('the commonest jobs are done by keys alone', async ({ page }) => {
   keys = keysOf(page)
   await page.getByRole('button', { name: 'Record a loss' }).focus()
   await keys.press('Enter')
-  await keys.to(page.getByRole('searchbox', { name: 'Find a batch' }), 6)
+  await keys.to(page.getByRole('dialog').getByLabel('Find a batch'), 6)
   await keys.type('dahlia')
   await keys.to(page.getByRole('dialog').getByRole('button', { name: /^DA / }).first(), 4)
   await keys.press('Enter')

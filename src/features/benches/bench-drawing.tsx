@@ -2,7 +2,7 @@
 'use client'
 import Box from '@mui/material/Box'
 import { useDrag } from '@use-gesture/react'
-import { memo, useMemo, useRef, useState, type KeyboardEvent } from 'react'
+import { Fragment, memo, useMemo, useRef, useState, type KeyboardEvent } from 'react'
 import { useTranslations } from 'next-intl'
 import type { Day } from '../../core/calendar/day'
 import {
@@ -18,6 +18,7 @@ import { STANDARD_FLAT } from '../../core/geometry/container'
 import { traysOnBench } from '../../core/geometry/bench'
 import { withSaid } from '../../core/batch/one-of-series'
 import type { Place, StandsAt } from '../../season/schema'
+import { ArrowList, ArrowRow } from '../../ui/arrow-list'
 import { useSeason } from '../../ui/season-context'
 import { useChange } from '../../ui/use-change'
 import { count } from '../../words/format'
@@ -179,113 +180,122 @@ export function BenchDrawing({ place, number, placement, day, still = false }: B
         sx={{ overflowX: 'auto', '& > svg': { minWidth: still ? 0 : { xs: 620, sm: 0 } } }}
         {...(still ? {} : { tabIndex: 0, role: 'region', 'aria-label': t('benchesDrawnToScale') })}
       >
-        <svg
-          ref={svg}
-          width="100%"
-          viewBox={`-2 0 ${WIDE + 4} ${height}`}
-          role="group"
-          aria-label={t('fromAboveOn', { place: place.name, day: format.date(day) })}
-          style={{ display: 'block', maxHeight: still ? undefined : '60vh', touchAction: 'pan-x pan-y' }}
-        >
-          {rows.map((row) => (
-            <g key={row.number} transform={`translate(0 ${row.top})`}>
-              <text y={-7} fontSize={14} fill="var(--mui-palette-text-secondary)">
-                {row.level.name}
-              </text>
-              <rect
-                width={row.width}
-                height={row.height}
-                fill="var(--ribbon)"
-                stroke="var(--mui-palette-text-secondary)"
-                strokeWidth={1.2}
-                rx={2}
-              />
-              {rectanglesOf(row.level, 0, row.level.size).map(({ x, y }, i) => (
+        <ArrowList plane>
+          <svg
+            ref={svg}
+            width="100%"
+            viewBox={`-2 0 ${WIDE + 4} ${height}`}
+            role="group"
+            aria-label={t('fromAboveOn', { place: place.name, day: format.date(day) })}
+            style={{ display: 'block', maxHeight: still ? undefined : '60vh', touchAction: 'pan-x pan-y' }}
+          >
+            {rows.map((row) => (
+              <g key={row.number} transform={`translate(0 ${row.top})`}>
+                <text y={-7} fontSize={14} fill="var(--mui-palette-text-secondary)">
+                  {row.level.name}
+                </text>
                 <rect
-                  key={i}
-                  x={x * row.slot.width + 1}
-                  y={y * row.slot.height + 1}
-                  width={row.slot.width - 2}
-                  height={row.slot.height - 2}
-                  fill="none"
-                  stroke="var(--mui-palette-divider)"
-                  strokeWidth={0.8}
-                  pointerEvents="all"
-                  style={movable ? { cursor: 'pointer' } : undefined}
-                  data-free={`${row.number}/${i}`}
-                  onClick={
-                    movable
-                      ? () =>
-                          void pin(movable, {
-                            bench: row.level.bench,
-                            level: row.level.level,
-                            at: Math.max(0, Math.min(i, Math.floor(row.level.size - movable.standing.size + 1e-9))),
-                          })
-                      : undefined
-                  }
+                  width={row.width}
+                  height={row.height}
+                  fill="var(--ribbon)"
+                  stroke="var(--mui-palette-text-secondary)"
+                  strokeWidth={1.2}
+                  rx={2}
                 />
-              ))}
-            </g>
-          ))}
-          {pieces.map((one) => {
-            const { id } = one.standing.batch
-            return (
-              <g
-                key={`${id} ${one.standing.shared ? 'shared' : ''} ${one.level} ${one.at}`}
-                {...(still || one.standing.shared ? {} : bind(one))}
-                role="button"
-                tabIndex={still ? -1 : 0}
-                aria-pressed={chosen === id}
-                aria-label={t('until', {
-                  batch: one.standing.batch.code,
-                  variety: one.standing.batch.variety.name,
-                  trayPlaces: count(format, one.standing.size, 'trayPlace'),
-                  until: format.date(one.standing.until),
-                  pinned: one.standing.pinned ? 'yes' : 'no',
-                })}
-                onKeyDown={(event) => onKey(event, one)}
-                opacity={dragged?.piece === one ? 0.35 : 1}
-                style={{ cursor: still ? 'default' : 'grab', outlineOffset: 2, touchAction: 'pan-x pan-y' }}
-                data-piece={one.standing.batch.code}
-              >
-                {/* What a pointer that rests on it is told. */}
-                <title>
-                  {t('untilOfBatch', {
-                    batch: one.standing.batch.code,
-                    variety: one.standing.batch.variety.name,
-                    until: format.date(one.standing.until),
-                  })}
-                </title>
-                <TraysOf
-                  piece={one}
-                  row={rows[one.level]!}
-                  tint={tints.get(one.standing.batch.way.crop.key)!}
-                  day={day}
-                  chosen={chosen === id}
-                />
-              </g>
-            )
-          })}
-          {dragged && ghost && ghostRow && (
-            <g pointerEvents="none">
-              {rectanglesOf(ghostRow.level, ghost.at, dragged.piece.standing.size).map(
-                ({ x, y, width, height: high }, i) => (
+                {rectanglesOf(row.level, 0, row.level.size).map(({ x, y }, i) => (
                   <rect
                     key={i}
-                    x={x * ghostRow.slot.width + 1}
-                    y={ghostRow.top + y * ghostRow.slot.height + 1}
-                    width={width * ghostRow.slot.width - 2}
-                    height={high * ghostRow.slot.height - 2}
+                    x={x * row.slot.width + 1}
+                    y={y * row.slot.height + 1}
+                    width={row.slot.width - 2}
+                    height={row.slot.height - 2}
                     fill="none"
-                    stroke="var(--mui-palette-primary-main)"
-                    strokeWidth={2.5}
-                    strokeDasharray="5 3"
+                    stroke="var(--mui-palette-divider)"
+                    strokeWidth={0.8}
+                    pointerEvents="all"
+                    style={movable ? { cursor: 'pointer' } : undefined}
+                    data-free={`${row.number}/${i}`}
+                    onClick={
+                      movable
+                        ? () =>
+                            void pin(movable, {
+                              bench: row.level.bench,
+                              level: row.level.level,
+                              at: Math.max(0, Math.min(i, Math.floor(row.level.size - movable.standing.size + 1e-9))),
+                            })
+                        : undefined
+                    }
                   />
-                ),
-              )}
-            </g>
-          )}
-        </svg>
+                ))}
+              </g>
+            ))}
+            {pieces.map((one) => {
+              const { id } = one.standing.batch
+              const key = `${id} ${one.standing.shared ? 'shared' : ''} ${one.level} ${one.at}`
+              const drawing = (
+                <g
+                  {...(still || one.standing.shared ? {} : bind(one))}
+                  role="button"
+                  {...(still ? { tabIndex: -1 } : {})}
+                  aria-pressed={chosen === id}
+                  aria-label={t('until', {
+                    batch: one.standing.batch.code,
+                    variety: one.standing.batch.variety.name,
+                    trayPlaces: count(format, one.standing.size, 'trayPlace'),
+                    until: format.date(one.standing.until),
+                    pinned: one.standing.pinned ? 'yes' : 'no',
+                  })}
+                  onKeyDown={(event) => onKey(event, one)}
+                  opacity={dragged?.piece === one ? 0.35 : 1}
+                  style={{ cursor: still ? 'default' : 'grab', outlineOffset: 2, touchAction: 'pan-x pan-y' }}
+                  data-piece={one.standing.batch.code}
+                >
+                  {/* What a pointer that rests on it is told. */}
+                  <title>
+                    {t('untilOfBatch', {
+                      batch: one.standing.batch.code,
+                      variety: one.standing.batch.variety.name,
+                      until: format.date(one.standing.until),
+                    })}
+                  </title>
+                  <TraysOf
+                    piece={one}
+                    row={rows[one.level]!}
+                    tint={tints.get(one.standing.batch.way.crop.key)!}
+                    day={day}
+                    chosen={chosen === id}
+                  />
+                </g>
+              )
+              return still ? (
+                <Fragment key={key}>{drawing}</Fragment>
+              ) : (
+                <ArrowRow key={key} here={chosen === id}>
+                  {drawing}
+                </ArrowRow>
+              )
+            })}
+            {dragged && ghost && ghostRow && (
+              <g pointerEvents="none">
+                {rectanglesOf(ghostRow.level, ghost.at, dragged.piece.standing.size).map(
+                  ({ x, y, width, height: high }, i) => (
+                    <rect
+                      key={i}
+                      x={x * ghostRow.slot.width + 1}
+                      y={ghostRow.top + y * ghostRow.slot.height + 1}
+                      width={width * ghostRow.slot.width - 2}
+                      height={high * ghostRow.slot.height - 2}
+                      fill="none"
+                      stroke="var(--mui-palette-primary-main)"
+                      strokeWidth={2.5}
+                      strokeDasharray="5 3"
+                    />
+                  ),
+                )}
+              </g>
+            )}
+          </svg>
+        </ArrowList>
       </Box>
       {failure && <Box sx={{ color: 'error.main' }}>{failure}</Box>}
       {without.length > 0 && (
