@@ -153,10 +153,12 @@ function sowingDay(batch: Batch, season: Season, f: Format): Working {
     `, ${f.number(ready + batch.agePoint * (limit - ready))}.`,
   ])
   const chosen = batch.sowOn !== undefined
+  // What has been sown has no other day any more.
+  const toSow = batch.progress === undefined || batch.progress.standing === 'to-sow'
   return {
     title: bought === undefined ? f.t('words.working.sowingDay') : f.t('words.working.arrivalDay'),
     answer: `${f.longDate(pass.sown)}${chosen ? f.t('words.working.chosenByHand') : ''}${
-      window
+      window && toSow
         ? f.t('words.working.anyDayFromToStill', { earliest: f.date(window.earliest), latest: f.date(window.latest) })
         : ''
     }`,
