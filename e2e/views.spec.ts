@@ -246,13 +246,13 @@ test.describe('season documents', () => {
     await page
       .getByTestId('season-file')
       .setInputFiles({ name: 'bad.json', mimeType: 'application/json', buffer: Buffer.from(bad) })
-    await expect(page.getByText('bad.json was not brought in; nothing has changed.')).toBeVisible()
+    await expect(page.getByText('bad.json was not imported; nothing has changed.')).toBeVisible()
     await expect(page.getByText('must be at most 72; it is 100.')).toBeVisible()
     await expect(page.getByText('there is no place with the key "warm-bench" in places.').first()).toBeVisible()
     await page
       .getByTestId('season-file')
       .setInputFiles({ name: 'cut.json', mimeType: 'application/json', buffer: Buffer.from('{"format": 1,') })
-    await expect(page.getByText(/cut.json was not brought in/)).toBeVisible()
+    await expect(page.getByText(/cut.json was not imported/)).toBeVisible()
     await expect(page.locator('#place-mats')).toContainText('8 tray places')
   })
 })

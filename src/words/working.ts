@@ -300,13 +300,17 @@ function cells(batch: Batch, season: Season, f: Format): Working {
       .map((n, i) => f.t('words.working.into', { n: f.number(n), container: way.route.steps[i + 1]!.container.name }))
     lines.push([f.t('words.working.onlyWhatIsNeededIs', { list: list(f, later) })])
   }
-  const habits = flatHabits(input).filter(({ habit }) => habit !== 'by the averages')
+  const habits = flatHabits(input).filter(({ habit }) => habit !== 'averages')
   lines.push([
     f.t('words.working.forComparison', {
       list: list(
         f,
         habits.map(({ habit, cells: n, chance }) =>
-          f.t('words.working.sowsAndIsLikelyTo', { habit, n: f.number(n), chance: chanceWords(f, chance) }),
+          f.t('words.working.sowsAndIsLikelyTo', {
+            habit: f.t(`words.working.habits.${habit}`),
+            n: f.number(n),
+            chance: chanceWords(f, chance),
+          }),
         ),
       ),
     }),

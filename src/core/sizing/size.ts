@@ -88,7 +88,7 @@ export function chanceWith(input: SizingInput, cells: number): number {
 
 /** A habit of adding a flat share, with its real chance of being enough. */
 export interface Habit {
-  habit: 'by the averages' | 'add 10 in 100' | 'add 20 in 100'
+  habit: 'averages' | 'add-10' | 'add-20'
   cells: number
   chance: number
 }
@@ -101,9 +101,9 @@ export function flatHabits(input: SizingInput): Habit[] {
   const perCell = Math.max(1, input.keep)
   return (
     [
-      ['by the averages', Math.ceil(input.need / (perSown * later) - 1e-9)],
-      ['add 10 in 100', Math.ceil((input.need / perCell) * 1.1 - 1e-9)],
-      ['add 20 in 100', Math.ceil((input.need / perCell) * 1.2 - 1e-9)],
+      ['averages', Math.ceil(input.need / (perSown * later) - 1e-9)],
+      ['add-10', Math.ceil((input.need / perCell) * 1.1 - 1e-9)],
+      ['add-20', Math.ceil((input.need / perCell) * 1.2 - 1e-9)],
     ] as const
   ).map(([habit, cells]) => ({ habit, cells, chance: chanceWith(input, cells) }))
 }

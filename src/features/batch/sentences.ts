@@ -47,7 +47,7 @@ export function verdictWhy({ verdict, daysLeft }: Checked, batch: Batch, f: Form
       const can = verdict.into
         ? f.t('batch.potItUpIntoAt', { into: verdict.into.name })
         : f.t('batch.plantItAtOnceWith')
-      return `${why}. ${can}${verdict.why === 'buds' ? f.t('batch.nipTheBuds') : ''}. It will stand still for a while.`
+      return f.t('batch.pastWhy', { why, can, buds: verdict.why === 'buds' ? f.t('batch.nipTheBuds') : '' })
     }
   }
 }
@@ -110,7 +110,11 @@ export function choiceWhy(choice: StandChoice, decision: StandDecision, f: Forma
         extra: choice.resow.lot ? f.t('batch.fromTheLotItWas', { lot: choice.resow.lot.name }) : '',
       })
     case 'resow-here':
-      return `${count(f, choice.seeds, 'seed')}${choice.lot ? f.t('batch.of', { lot: choice.lot.name }) : ''}. The trays then hold two ages; ${chanceWords(f, choice.chance)} likely to be enough.`
+      return f.t('batch.sameTraysTwoAges', {
+        seeds: count(f, choice.seeds, 'seed'),
+        lot: choice.lot ? f.t('batch.of', { lot: choice.lot.name }) : '',
+        chance: chanceWords(f, choice.chance),
+      })
     case 'fewer':
       return f.t('batch.thePlantingIsMadeSmaller')
   }

@@ -1,21 +1,18 @@
-/** How this device reads dates and units. */
+/** How this reader reads: language, units, theme. */
 'use client'
 import Box from '@mui/material/Box'
 import { useColorScheme } from '@mui/material/styles'
 import ToggleButton from '@mui/material/ToggleButton'
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
 import { useRouter } from 'next/navigation'
+import { useId, type ReactNode } from 'react'
 import { useTranslations } from 'next-intl'
 import { languageCookie, unitsCookie } from '../../ui/preferences'
-import type { Units } from '../../words/format'
-import type { Language } from '../../words/translator'
 import { useSeason } from '../../ui/season-context'
+import { LANGUAGES, type Language } from '../../words/translator'
 
 /** Every language by its own name. */
-const LANGUAGE_NAMES: readonly (readonly [Language, string])[] = [
-  ['en', 'English'],
-  ['es', 'Español'],
-]
+const LANGUAGE_NAMES: Record<Language, string> = { en: 'English', es: 'Español' }
 
 export function Preferences() {
   const t = useTranslations('farmPage')
@@ -24,66 +21,85 @@ export function Preferences() {
   const router = useRouter()
   return (
     <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 3, mt: 2.5 }}>
-      <Box>
-        <Box id="language-label" sx={{ fontSize: 13, color: 'text.secondary', mb: 0.5 }}>
-          {t('language')}
-        </Box>
-        <ToggleButtonGroup
-          exclusive
-          size="small"
-          aria-labelledby="language-label"
-          value={data.ownLanguage ?? 'browser'}
-          onChange={(_, language: Language | 'browser' | null) => {
-            if (!language) return
-            document.cookie = languageCookie(language === 'browser' ? undefined : language)
-            // The page itself says which language it is in.
-            window.location.reload()
-          }}
-        >
-          <ToggleButton value="browser">{t('asTheBrowser')}</ToggleButton>
-          {LANGUAGE_NAMES.map(([language, name]) => (
-            <ToggleButton key={language} value={language} lang={language}>
-              {name}
-            </ToggleButton>
-          ))}
-        </ToggleButtonGroup>
+      <OneOf
+        label={t('language')}
+        value={data.ownLanguage ?? 'browser'}
+        options={[
+          ['browser', t('asTheBrowser')],
+          ...LANGUAGES.map(
+            (language) =>
+              [
+                language,
+                <span key={language} lang={language}>
+                  {LANGUAGE_NAMES[language]}
+                </span>,
+              ] as const,
+          ),
+        ]}
+        onChange={(language) => {
+          document.cookie = languageCookie(language === 'browser' ? undefined : language)
+          // The page itself says which language it is in.
+          window.location.reload()
+        }}
+      />
+      <OneOf
+        label={t('unitsOnThisDevice')}
+        value={data.ownUnits ?? 'farm'}
+        options={[
+          ['farm', t('asTheFarm')],
+          ['metric', t('cLitresCm')],
+          ['us', t('fInches')],
+        ]}
+        onChange={(units) => {
+          document.cookie = unitsCookie(units === 'farm' ? undefined : units)
+          router.refresh()
+        }}
+      />
+      <OneOf
+        label={t('theme')}
+        value={mode ?? 'system'}
+        options={[
+          ['light', t('light')],
+          ['dark', t('dark')],
+          ['system', t('system')],
+        ]}
+        onChange={setMode}
+      />
+    </Box>
+  )
+}
+
+/** One of a few, all in sight. */
+function OneOf<T extends string>({
+  label,
+  value,
+  options,
+  onChange,
+}: {
+  label: string
+  value: T
+  options: readonly (readonly [T, ReactNode])[]
+  onChange: (next: T) => void
+}) {
+  const id = useId()
+  return (
+    <Box>
+      <Box id={id} sx={{ fontSize: 13, color: 'text.secondary', mb: 0.5 }}>
+        {label}
       </Box>
-      <Box>
-        <Box id="units-label" sx={{ fontSize: 13, color: 'text.secondary', mb: 0.5 }}>
-          {t('unitsOnThisDevice')}
-        </Box>
-        <ToggleButtonGroup
-          exclusive
-          size="small"
-          aria-labelledby="units-label"
-          value={data.ownUnits ?? 'farm'}
-          onChange={(_, units: Units | 'farm' | null) => {
-            if (!units) return
-            document.cookie = unitsCookie(units === 'farm' ? undefined : units)
-            router.refresh()
-          }}
-        >
-          <ToggleButton value="farm">{t('asTheFarm')}</ToggleButton>
-          <ToggleButton value="metric">{t('cLitresCm')}</ToggleButton>
-          <ToggleButton value="us">{t('fInches')}</ToggleButton>
-        </ToggleButtonGroup>
-      </Box>
-      <Box>
-        <Box id="look-label" sx={{ fontSize: 13, color: 'text.secondary', mb: 0.5 }}>
-          {t('theme')}
-        </Box>
-        <ToggleButtonGroup
-          exclusive
-          size="small"
-          aria-labelledby="look-label"
-          value={mode ?? 'system'}
-          onChange={(_, next: 'light' | 'dark' | 'system' | null) => next && setMode(next)}
-        >
-          <ToggleButton value="light">{t('light')}</ToggleButton>
-          <ToggleButton value="dark">{t('dark')}</ToggleButton>
-          <ToggleButton value="system">{t('system')}</ToggleButton>
-        </ToggleButtonGroup>
-      </Box>
+      <ToggleButtonGroup
+        exclusive
+        size="small"
+        aria-labelledby={id}
+        value={value}
+        onChange={(_, next: T | null) => next && onChange(next)}
+      >
+        {options.map(([of, name]) => (
+          <ToggleButton key={of} value={of}>
+            {name}
+          </ToggleButton>
+        ))}
+      </ToggleButtonGroup>
     </Box>
   )
 }

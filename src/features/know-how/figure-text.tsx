@@ -9,7 +9,7 @@ import { useUnits } from '../../ui/units'
 import { useSeason } from '../../ui/season-context'
 import type { About } from '../../library/entry'
 import type { Format } from '../../words/format'
-import { sourceWords } from '../../words/library'
+import { sourceWords } from '../../words/figures'
 import type { Figure } from './figures'
 
 export function Source({ figure, about }: { figure: Figure; about: About | undefined }) {

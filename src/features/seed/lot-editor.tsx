@@ -20,7 +20,7 @@ import { ChoiceField, NumberField, WordField } from '../../ui/fields'
 import { useSeason } from '../../ui/season-context'
 import { UsedBy } from '../../ui/used-by'
 import { shareWords } from '../../words/format'
-import { lotReasonWords, lotWarningWords } from '../../words/library'
+import { lotReasonWords, lotWarningWords } from '../../words/figures'
 import { Head } from './head'
 import { needWords } from './model'
 

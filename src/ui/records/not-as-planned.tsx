@@ -160,7 +160,7 @@ export function NotAsPlanned({ work, onClose }: { work: Work; onClose: () => voi
   }
 
   return (
-    <Sheet name={`Not as planned: ${name}`} onClose={onClose}>
+    <Sheet name={t('notAsPlanned', { name })} onClose={onClose}>
       <EntryForm
         title={`${name} ${batch.variety.name}`}
         problem={problem}

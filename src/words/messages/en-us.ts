@@ -28,7 +28,7 @@ export const enUS = {
       onlySeedlingsAMetreAre:
         'Only {expected} seedlings a meter are to be expected where {wanted} are wanted: sow thicker.',
     },
-    library: { lacked: { sheet: 'needs foam, pellet or fiber sheets' } },
+    figures: { lacked: { sheet: 'needs foam, pellet or fiber sheets' } },
     methods: { seedsAMetreSownIn: '{seedsPerMetre} seeds a meter, sown in place' },
   },
 } as const

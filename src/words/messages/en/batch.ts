@@ -68,7 +68,7 @@ export const batch = {
   itIsPlantedHowIt: 'It is planted: how it does is counted in',
   field: 'Field',
   itIsGoneNothingOf:
-    'It is gone: nothing of it stands here any more. Where that was a mistake, take the entry back in the list under “Now”.',
+    'It is gone: nothing of it stands here any more. Where that was a mistake, undo the entry in the list under “Now”.',
   nothingIsWrittenDownAs: 'Nothing is written down as sown yet{extra}. Tick the sowing off on',
   today: 'Today',
   andThenCount: ', and then count.',
@@ -283,4 +283,6 @@ export const batch = {
   nipTheBuds: '; nip the buds',
   likelyToBeEnoughAbout: '{chance} likely to be enough; about {share} of those moved survive.',
   thePlantingIsMadeSmaller: 'The planting is made smaller in the plan; what follows from it changes too.',
+  pastWhy: '{why}. {can}{buds}. It will stand still for a while.',
+  sameTraysTwoAges: '{seeds}{lot}. The trays then hold two ages; {chance} likely to be enough.',
 } as const

@@ -119,7 +119,7 @@ export const benches = {
   withOfParts: 'with {parts}; ',
   noRoomOn: 'No room on {days}; ',
   mayLeaveTo: '; may leave {early} to {late}',
-  theSearchBrokeOffThe: 'The search broke off. The plan is as it was; start again, or take what was found so far.',
+  theSearchBrokeOffThe: 'The search broke off. The plan is as it was; start again, or apply what was found so far.',
   lists: {
     place: 'Places',
     container: 'Trays owned',

@@ -29,7 +29,7 @@ export const learned = {
   seasonIsOpenThisOne: 'Season {result} is open. This one is kept: open it again here.',
   theNextSeason: 'The next season',
   seasonFromThisOnePlantings:
-    'Season {season} from this one: {plantings} plantings on the same days of the week, what hangs on the frost or on a bed hung anew, seed that was sown taken off its lots. Records, readings and what was sown again stay here.',
+    'Season {season} from this one: {plantings} plantings on the same days of the week, dates relative to frost or a bed worked out again, seed that was sown taken off its lots. Records, readings and what was sown again stay here.',
   beginSeason: 'Begin season {season}',
   openSeason: 'Open season {name}',
 } as const

@@ -60,7 +60,7 @@ export const ui = {
   logHasMore: ' (its log has more under {name})',
   refused: {
     stale:
-      'Someone else changed this meanwhile. What you wrote is still here; open it anew to see what stands there now.',
+      'Someone else changed this meanwhile. What you wrote is still here; open it again to see what stands there now.',
     used: 'Something still uses what would be taken away.',
     'no-season': 'There is no season to change.',
     'other-season':

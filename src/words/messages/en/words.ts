@@ -234,7 +234,7 @@ export const words = {
     },
     potUpLater: 'pot up later',
   },
-  library: {
+  figures: {
     byItsPacketOrTest: '{share} by its packet or test of {tested} seeds.',
     neverTestedAssumedToBe:
       'Never tested: assumed to be the usual {share} of its kind, which is not certain. Test ten seeds on damp paper.',
@@ -456,6 +456,7 @@ export const words = {
     stayGoodIn: '{share} stay good in {container}',
     into: '{n} into {container}',
     onlyWhatIsNeededIs: 'Only what is needed is carried on: {list}.',
+    habits: { averages: 'by the averages', 'add-10': '10 % more', 'add-20': '20 % more' },
     sowsAndIsLikelyTo: '"{habit}" sows {n} and is {chance} likely to be enough',
     forComparison: 'For comparison, {list}.',
     youngPlants: 'Young plants',

@@ -267,4 +267,6 @@ export const batch = {
   nipTheBuds: '; quite los botones',
   likelyToBeEnoughAbout: '{chance} de probabilidad de que alcancen; de las pasadas prende cerca del {share}.',
   thePlantingIsMadeSmaller: 'La plantación se hace más pequeña en el plan; lo que depende de ella cambia también.',
+  pastWhy: '{why}. {can}{buds}. Se quedará parada un tiempo.',
+  sameTraysTwoAges: '{seeds}{lot}. Las bandejas tendrán dos edades; {chance} de probabilidad de que alcancen.',
 } as const

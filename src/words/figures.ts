@@ -9,36 +9,36 @@ import type { Crop } from '../season/schema'
 import { shareWords, type Format } from './format'
 /** Where a figure comes from, in a few words. */
 export function sourceWords(about: About | undefined, f: Format): string {
-  if (!about) return f.t('words.library.yours')
+  if (!about) return f.t('words.figures.yours')
   if (about.source === 'measured') return about.cited ?? about.says
-  return about.source === 'range' ? f.t('words.library.publishedRange', { says: about.says }) : about.says
+  return about.source === 'range' ? f.t('words.figures.publishedRange', { says: about.says }) : about.says
 }
 
 /** What a farm lacks for a school. */
 export function needsWords({ needs }: SchoolNeeds, f: Format): string {
-  return f.t(`words.library.lacked.${needs}`)
+  return f.t(`words.figures.lacked.${needs}`)
 }
 
 /** Why a lot stands where it does. */
 export function lotReasonWords(reason: LotReason, f: Format): string {
   switch (reason.kind) {
     case 'packet':
-      return f.t('words.library.byItsPacketOrTest', {
+      return f.t('words.figures.byItsPacketOrTest', {
         share: shareWords(reason.share),
         tested: f.number(reason.tested),
       })
     case 'untested':
-      return f.t('words.library.neverTestedAssumedToBe', { share: shareWords(reason.share) })
+      return f.t('words.figures.neverTestedAssumedToBe', { share: shareWords(reason.share) })
     case 'aged': {
       const stored = reason.stored
         ? {
-            'cool-dry': f.t('words.library.coolAndDry'),
-            room: f.t('words.library.inARoom'),
-            'warm-damp': f.t('words.library.warmAndDamp'),
+            'cool-dry': f.t('words.figures.coolAndDry'),
+            room: f.t('words.figures.inARoom'),
+            'warm-damp': f.t('words.figures.warmAndDamp'),
           }[reason.stored]
-        : f.t('words.library.inARoomNotStated')
-      const form = reason.form === 'raw' ? '' : f.t('words.library.andSeedAgesFaster', { form: reason.form })
-      return f.t('words.library.keptForYearsSinceDown', {
+        : f.t('words.figures.inARoomNotStated')
+      const form = reason.form === 'raw' ? '' : f.t('words.figures.andSeedAgesFaster', { form: reason.form })
+      return f.t('words.figures.keptForYearsSinceDown', {
         stored,
         years: f.number(reason.years, 1),
         form,
@@ -46,7 +46,7 @@ export function lotReasonWords(reason: LotReason, f: Format): string {
       })
     }
     case 'home-test':
-      return f.t('words.library.homeTestOnOfCame', {
+      return f.t('words.figures.homeTestOnOfCame', {
         on: f.date(reason.on),
         up: f.number(reason.up),
         sown: f.number(reason.sown),
@@ -59,17 +59,17 @@ export function lotReasonWords(reason: LotReason, f: Format): string {
 export function lotWarningWords(warning: LotWarning, f: Format): string {
   switch (warning) {
     case 'old-pelleted':
-      return f.t('words.library.pelletedSeedMoreThanA')
+      return f.t('words.figures.pelletedSeedMoreThanA')
     case 'untested':
-      return f.t('words.library.untestedSowTenOnDamp')
+      return f.t('words.figures.untestedSowTenOnDamp')
     case 'no-test':
-      return f.t('words.library.noTestDateAndNo')
+      return f.t('words.figures.noTestDateAndNo')
     case 'old-test':
-      return f.t('words.library.lastTestedMoreThanA')
+      return f.t('words.figures.lastTestedMoreThanA')
     case 'weak':
-      return f.t('words.library.weakWellUnderWhatThis')
+      return f.t('words.figures.weakWellUnderWhatThis')
     case 'treated':
-      return f.t('words.library.treatedSeedNeverEatenOr')
+      return f.t('words.figures.treatedSeedNeverEatenOr')
   }
 }
 
@@ -83,13 +83,13 @@ export function plainly(crop: Crop, path: string, f: Format): string {
       const days = daysToEmerge(g, germinates)
       return days === undefined
         ? ''
-        : f.t('words.library.halfAreUpInAbout', { days: f.number(days), temperature: f.temperature(germinates) })
+        : f.t('words.figures.halfAreUpInAbout', { days: f.number(days), temperature: f.temperature(germinates) })
     }
     case 'growth.leafInterval': {
       const rate = growthRate(growth, grows)
       return growth.leafInterval === undefined || rate <= 0
         ? ''
-        : f.t('words.library.aboutEveryDaysAt', {
+        : f.t('words.figures.aboutEveryDaysAt', {
             leafInterval: f.number(growth.leafInterval / rate, 1),
             temperature: f.temperature(grows),
           })
@@ -101,7 +101,7 @@ export function plainly(crop: Crop, path: string, f: Format): string {
           const [from, to] = [weeks(ready), weeks(limit)]
           return from === undefined || to === undefined
             ? ''
-            : f.t('words.library.toWeeksFromSowingAt', {
+            : f.t('words.figures.toWeeksFromSowingAt', {
                 volume: f.volume(ml),
                 from: f.number(from, 1),
                 to: f.number(to, 1),
