@@ -226,7 +226,7 @@ test.describe('season documents', () => {
         .getByTestId('season-file')
         .setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(content) })
     await bring(text)
-    await expect(page.getByTestId('import-preview')).toContainText('There is nothing to bring in')
+    await expect(page.getByTestId('import-preview')).toContainText('There is nothing to import')
 
     const changed = JSON.parse(text) as { places: { trayPlaces: number }[]; plantings: unknown[] }
     changed.places[0]!.trayPlaces = 30

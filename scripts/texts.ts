@@ -49,7 +49,11 @@ for (const path of files.sort()) {
   const look = (node: ts.Node): void => {
     if (ts.isJsxText(node) && /[A-Za-z]/.test(node.text)) say(node, node.text)
     else if (ts.isStringLiteralLike(node) && isText(node, node.text)) say(node, node.text)
-    else if (ts.isTemplateExpression(node) && isText(node, node.getText())) say(node, node.getText().slice(1, -1))
+    else if (ts.isTemplateExpression(node)) {
+      // What is put in is not read: only the words around it.
+      const around = [node.head.text, ...node.templateSpans.map(({ literal }) => literal.text)].join('…')
+      if (isText(node, around)) say(node, around)
+    }
     ts.forEachChild(node, look)
   }
   look(source)
