@@ -140,6 +140,8 @@ test('a tray is dragged to another bench and stays there', async ({ page }) => {
 test('a stair is dragged: what follows is shown while it moves, and kept when it is let go', async ({ page }) => {
   await visit(page, '/plan')
   await page.getByRole('searchbox', { name: 'Find' }).fill('CR')
+  // The rows are found a moment after the field is filled: the stair is taken hold of where it then stands.
+  await expect(page.getByText(/^\d+ of \d+ batches/)).toBeVisible()
   const stair = page.locator('[data-stair="CR"]')
   await expect(stair).toBeVisible()
   const box = (await stair.locator('rect').last().boundingBox())!
