@@ -6,7 +6,7 @@ import type { Label } from '../core/labels/content'
 import { spoken } from '../core/labels/codes'
 import type { Plan } from '../core/plan/plan'
 import type { Season } from '../season/schema'
-import type { Format } from '../words/format'
+import { count, type Format } from '../words/format'
 import { taskName } from '../words/tasks'
 
 /** A sheet or roll of labels; lengths mm. */
@@ -134,7 +134,9 @@ export function labelsPdf(job: LabelJob, season: Season, f: Format): { doc: PDFK
 
 const nextWords = ({ next }: Label, f: Format) => (next ? `${taskName(next, f)} ${f.date(next.day)}` : '')
 const trayWords = ({ tray, trays, container }: Label, f: Format) =>
-  tray === 0 ? `${f.number(trays)} × ${container.name}` : `${container.name}, tray ${tray} of ${trays}`
+  tray === 0
+    ? `${f.number(trays)} × ${container.name}`
+    : `${container.name}${f.t('labels.trayOf', { tray: String(tray), trays: String(trays) })}`
 
 function box(
   doc: PDFKit.PDFDocument,
@@ -160,7 +162,7 @@ function box(
   doc.fillColor('#000')
   put(`${label.batch.code}   ${spoken(label.code)}`, small ? 9 : 11, 700)
   put(label.mixed ?? label.batch.variety.name, small ? 8.5 : 10.5, 700)
-  put(`Sown ${f.date(label.sown)}`, small ? 7 : 8.5, 400)
+  put(f.t('labels.sown', { sown: f.date(label.sown) }), small ? 7 : 8.5, 400)
   put(trayWords(label, f), small ? 6.5 : 7.5, 400)
   put(nextWords(label, f), small ? 6.5 : 7.5, 400)
   if (!small) put(season.places[label.place]?.name ?? '', 7.5, 400)
@@ -174,7 +176,7 @@ function stake(doc: PDFKit.PDFDocument, label: Label, address: string, f: Format
   qr(doc, `${address}/b/${label.code}`, x + 2, y + 1, h - 2)
   const left = x + h + 6
   line(doc, `${label.batch.code}   ${spoken(label.code)}`, left, y + 3, 38 * MM, 10, 700)
-  line(doc, `Sown ${f.date(label.sown)}`, left, y + 16, 38 * MM, 8, 400)
+  line(doc, f.t('labels.sown', { sown: f.date(label.sown) }), left, y + 16, 38 * MM, 8, 400)
   line(doc, label.mixed ?? label.batch.variety.name, left + 40 * MM, y + 3, 78 * MM, 11, 700)
   line(
     doc,
@@ -223,7 +225,7 @@ export function trayMapPdf(
       line(doc, `${spoken(label.code)}${label.tray === 0 ? '' : `-${label.tray}`}`, left, y, 26 * MM, 10, 700)
       line(doc, label.batch.code, left + 28 * MM, y, 22 * MM, 10, 700)
       line(doc, label.mixed ?? label.batch.variety.name, left + 52 * MM, y, 62 * MM, 10, 400)
-      line(doc, `sown ${f.date(label.sown)}`, left + 116 * MM, y, 30 * MM, 8.5, 400)
+      line(doc, f.t('labels.sown', { sown: f.date(label.sown) }), left + 116 * MM, y, 30 * MM, 8.5, 400)
       line(doc, label.container.name, left + 148 * MM, y, 34 * MM, 8.5, 400)
       y += 15
     }
@@ -232,12 +234,25 @@ export function trayMapPdf(
   for (const tray of plan.shared.trays) {
     if (!season.habits.shareTrays || !tray.parts.some(({ batch }) => ids.has(batch.id))) continue
     room(40 + tray.parts.length * 13)
-    line(doc, `Shared ${tray.container.name}, sown ${f.date(tray.sowOn)}`, left, y + 8, 180 * MM, 11, 700)
+    line(
+      doc,
+      f.t('labels.sharedTray', { container: tray.container.name, day: f.date(tray.sowOn) }),
+      left,
+      y + 8,
+      180 * MM,
+      11,
+      700,
+    )
     y += 26
     for (const part of tray.parts) {
       line(
         doc,
-        `Rows ${part.row + 1} to ${part.row + part.rows}: ${part.batch.code} ${part.batch.variety.name}, ${f.number(part.cells)} cells`,
+        f.t('labels.rowsOf', {
+          from: String(part.row + 1),
+          to: String(part.row + part.rows),
+          batch: `${part.batch.code} ${part.batch.variety.name}`,
+          cells: count(f, part.cells, 'cell'),
+        }),
         left,
         y,
         180 * MM,

@@ -6,21 +6,7 @@ import type { Exposure } from '../core/field/hardening'
 import type { LeafTime } from '../core/field/leaf-time'
 import type { PlantingCard } from '../core/field/planting-card'
 import type { FieldCrop } from '../core/field/field-crop'
-import type { HardeningSchool } from '../season/schema'
 import { count, hoursWords, list, chanceWords, type Format } from './format'
-
-export const HARDENING_WORDS: Record<HardeningSchool, { name: string; says: string }> = {
-  'growing-hours': {
-    name: 'a week of growing hours',
-    says: 'A few hours outside on the first day, more each day, the last two nights out.',
-  },
-  'two-weeks': { name: 'two weeks', says: 'Shade first, then half sun, then full; nights out from the second week.' },
-  'four-weeks': { name: 'four weeks', says: 'A week each of short days, half days, whole days and then nights too.' },
-  'cool-bench': {
-    name: 'a cool bench with a fan',
-    says: 'Cooler, drier and in moving air under cover; outside only on the last day.',
-  },
-}
 
 /** `4 m`, `12.5 m` or `41 ft` */
 export const metres = (f: Format, cm: number): string =>

@@ -42,12 +42,17 @@ export function FarmView() {
   ) : edit === 'site' || edit === 'habits' ? (
     <HeadEditor key={edit} part={edit} />
   ) : make === 'place' ? (
-    <PlaceEditor key="new place" isNew stored={newPlace(season)} onDone={(key) => router.push(`/farm?place=${key}`)} />
+    <PlaceEditor
+      key="new place"
+      isNew
+      stored={newPlace(season, t('newPlace'))}
+      onDone={(key) => router.push(`/farm?place=${key}`)}
+    />
   ) : make === 'container' ? (
     <ContainerEditor
       key="new container"
       isNew
-      stored={newContainer(season)}
+      stored={newContainer(season, t('newContainer'))}
       onDone={(key) => router.push(`/farm?container=${key}`)}
     />
   ) : null

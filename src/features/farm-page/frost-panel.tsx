@@ -201,7 +201,7 @@ export function FrostPanel() {
           <ChoiceField
             label={t('aLaterFrostIn')}
             value={closest(frost.trustedChance)}
-            options={CHANCES}
+            options={CHANCES.map((one) => [one, t('oneYearIn', { years: format.number(1 / Number(one)) })] as const)}
             onChange={(chance) => chance && set({ trustedChance: Number(chance) })}
           />
           <NumberField

@@ -14,15 +14,15 @@ import { weekdayNames } from '../../words/farm'
 import { useSeason } from '../../ui/season-context'
 
 const WORK = [
-  ['fillTray', 'Fill a tray'],
-  ['sowTray', 'Sow a tray by hand'],
-  ['seederTray', 'Sow a tray with a seeder'],
-  ['thinHundred', 'Thin a hundred cells'],
-  ['prickHundred', 'Prick out a hundred'],
-  ['potHundred', 'Pot up a hundred'],
-  ['moveTray', 'Move a tray'],
-  ['hardenTray', 'A tray, a day of hardening'],
-  ['plantHundred', 'Plant out a hundred'],
+  'fillTray',
+  'sowTray',
+  'seederTray',
+  'thinHundred',
+  'prickHundred',
+  'potHundred',
+  'moveTray',
+  'hardenTray',
+  'plantHundred',
 ] as const
 
 interface HabitProps {
@@ -128,10 +128,10 @@ function Work({ habits, put, at }: HabitProps) {
     <>
       <Typography variant="h3">{t('minutesOfWork')}</Typography>
       <Box sx={two}>
-        {WORK.map(([key, label]) => (
+        {WORK.map((key) => (
           <NumberField
             key={key}
-            label={label}
+            label={t(`work.${key}`)}
             unit="min"
             value={habits.work[key]}
             onChange={(x) => x !== undefined && put(`habits.work.${key}`, x)}

@@ -9,8 +9,8 @@ describe('what is added on the farm page', () => {
     for (let i = 0; i < 3; i++)
       season = {
         ...season,
-        places: [...season.places, newPlace(season)],
-        containers: [...season.containers, newContainer(season)],
+        places: [...season.places, newPlace(season, 'New place')],
+        containers: [...season.containers, newContainer(season, 'New container')],
       }
     const read = readSeason(season)
     expect(read.ok ? [] : read.problems).toEqual([])

@@ -2,18 +2,18 @@
 import type { Container, Place, Season } from '../../season/schema'
 import { freeKeyIn } from '../../ui/keys'
 
-export const newPlace = (season: Season): Place => ({
+export const newPlace = (season: Season, name: string): Place => ({
   key: freeKeyIn(season.places, 'place'),
-  name: 'New place',
+  name,
   kind: 'bench',
   trayPlaces: 20,
   temperature: { lift: 4, periods: [] },
   stock: [],
 })
 
-export const newContainer = (season: Season): Container => ({
+export const newContainer = (season: Season, name: string): Container => ({
   key: freeKeyIn(season.containers, 'container'),
-  name: 'New container',
+  name,
   kind: 'cell-tray',
   cells: 72,
   cellVolume: 45,
@@ -24,13 +24,9 @@ export const newContainer = (season: Season): Container => ({
 
 export const closest = (chance: number) =>
   CHANCES.reduce(
-    (near, [key]) => (Math.abs(Number(key) - chance) < Math.abs(Number(near) - chance) ? key : near),
-    '0.1' as (typeof CHANCES)[number][0],
+    (near, key) => (Math.abs(Number(key) - chance) < Math.abs(Number(near) - chance) ? key : near),
+    '0.1' as (typeof CHANCES)[number],
   )
 
-export const CHANCES = [
-  ['0.5', '1 year in 2'],
-  ['0.2', '1 in 5'],
-  ['0.1', '1 in 10'],
-  ['0.05', '1 in 20'],
-] as const
+/** Of how many years one may have a later frost than the day that is trusted. */
+export const CHANCES = ['0.5', '0.2', '0.1', '0.05'] as const

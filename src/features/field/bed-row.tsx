@@ -188,11 +188,11 @@ export type Along = 'day' | 'season'
 const paintOf = (use: BedUse) => (use.stand ? (PAINT[use.stand.crop.group ?? 'other'] ?? PAINT.other!) : STANDING)
 
 /** What stands in a bed, by kind of crop: told apart by colour, and what is not of this season by its hatch. */
-export const PAINT: Record<string, { light: string; dark: string; name: string }> = {
-  vegetable: { light: '#C3D3B4', dark: '#4D6A4A', name: 'vegetables' },
-  herb: { light: '#DCE3B0', dark: '#5F6631', name: 'herbs' },
-  'cut-flower': { light: '#E9C3CE', dark: '#703F56', name: 'cut flowers' },
-  other: { light: '#DFCDB3', dark: '#5C4A33', name: 'other' },
+export const PAINT: Record<string, { light: string; dark: string }> = {
+  vegetable: { light: '#C3D3B4', dark: '#4D6A4A' },
+  herb: { light: '#DCE3B0', dark: '#5F6631' },
+  'cut-flower': { light: '#E9C3CE', dark: '#703F56' },
+  other: { light: '#DFCDB3', dark: '#5C4A33' },
 }
 
 export const STANDING = {

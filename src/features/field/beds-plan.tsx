@@ -130,7 +130,13 @@ function Legend() {
   const t = useTranslations('field')
   return (
     <Box sx={{ display: { xs: 'none', lg: 'flex' }, gap: 1.25, fontSize: 13, color: 'text.secondary' }}>
-      {[...Object.values(PAINT).slice(0, 3), { ...STANDING, name: t('fromLastYear') }].map(({ name, light, dark }) => (
+      {[
+        ...(['vegetable', 'herb', 'cut-flower'] as const).map((group) => ({
+          ...PAINT[group]!,
+          name: t(`stand.${group}`),
+        })),
+        { ...STANDING, name: t('fromLastYear') },
+      ].map(({ name, light, dark }) => (
         <Box key={name} sx={{ display: 'flex', alignItems: 'center', gap: 0.5 }}>
           <Box
             sx={[

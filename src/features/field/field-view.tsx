@@ -21,13 +21,8 @@ import { MonthSheet } from './month-sheet'
 import { StandPanel } from './stand-panel'
 import { WeatherPanel } from './weather-panel'
 
-const TABS = [
-  ['gates', 'Planting out'],
-  ['beds', 'Beds'],
-  ['hardening', 'Hardening'],
-  ['month', 'Month sheet'],
-] as const
-type Tab = (typeof TABS)[number][0]
+const TABS = ['gates', 'beds', 'hardening', 'month'] as const
+type Tab = (typeof TABS)[number]
 
 export function FieldView() {
   const t = useTranslations('field')
@@ -39,7 +34,7 @@ export function FieldView() {
   const asked = params.get('tab')
   const bedKey = params.get('bed')
   const tab: Tab =
-    TABS.find(([key]) => key === asked)?.[0] ??
+    TABS.find((key) => key === asked) ??
     (bedKey !== null || params.get('block') !== null || params.get('new') === 'beds' ? 'beds' : 'gates')
   const go = (part: Record<string, string>) =>
     router.push(`/field?${new URLSearchParams({ tab, ...part }).toString()}`, { scroll: false })
@@ -101,9 +96,9 @@ export function FieldView() {
               aria-label={t('whatIsShown')}
               sx={{ maxWidth: '100%', overflowX: 'auto' }}
             >
-              {TABS.map(([key, title]) => (
+              {TABS.map((key) => (
                 <ToggleButton key={key} value={key}>
-                  {title}
+                  {t(`tab.${key}`)}
                 </ToggleButton>
               ))}
             </ToggleButtonGroup>

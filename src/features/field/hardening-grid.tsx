@@ -13,7 +13,7 @@ import { ChoiceField } from '../../ui/fields'
 import { useForecast } from '../../ui/field-gates'
 import { useSeason } from '../../ui/season-context'
 import { useChange } from '../../ui/use-change'
-import { exposureSentence, HARDENING_WORDS } from '../../words/field'
+import { exposureSentence } from '../../words/field'
 import { TextButton } from './beds-plan'
 
 const DAYS = 14
@@ -41,7 +41,7 @@ export function HardeningGrid({ day, onChoose }: { day: Day; onChoose: (id: stri
     const head = { farm, season: span, site, habits }
     void saving.change(
       [{ of: 'head', key: 'head', from: head, to: { ...head, habits: { ...habits, hardening: school } } }],
-      t('hardenedBy', { HARDENING_WORDS: HARDENING_WORDS[school].name }),
+      t('hardenedBy', { school: format.t(`words.field.hardening.${school}.name`) }),
     )
   }
   return (
@@ -50,13 +50,15 @@ export function HardeningGrid({ day, onChoose }: { day: Day; onChoose: (id: stri
         <ChoiceField
           label={t('usuallyHardenedBy')}
           value={season.habits.hardening}
-          options={HARDENING_SCHOOLS.map((school) => [school, HARDENING_WORDS[school].name] as const)}
+          options={HARDENING_SCHOOLS.map(
+            (school) => [school, format.t(`words.field.hardening.${school}.name`)] as const,
+          )}
           onChange={(school) => school && choose(school)}
           width={240}
           disabled={saving.busy}
         />
         <Box sx={{ flex: 1, minWidth: 220, fontSize: 14, color: 'text.secondary' }}>
-          {t('aMethodMayHaveIts', { says: HARDENING_WORDS[season.habits.hardening].says })}
+          {t('aMethodMayHaveIts', { says: format.t(`words.field.hardening.${season.habits.hardening}.says`) })}
         </Box>
         {forecast?.simulated && (
           <Box
@@ -130,7 +132,10 @@ export function HardeningGrid({ day, onChoose }: { day: Day; onChoose: (id: stri
                     <Box sx={{ fontWeight: 400, fontSize: 12.5, color: 'text.secondary' }}>
                       {t('goesOut', {
                         from: format.date(stand.from),
-                        extra: school === season.habits.hardening ? '' : ` · ${HARDENING_WORDS[school].name}`,
+                        extra:
+                          school === season.habits.hardening
+                            ? ''
+                            : ` · ${format.t(`words.field.hardening.${school}.name`)}`,
                       })}
                     </Box>
                   </Box>
@@ -159,13 +164,6 @@ const LIGHT = {
   half: 'linear-gradient(135deg, var(--mui-palette-divider) 50%, #F3DF9C 50%)',
   full: '#F3DF9C',
 } as const
-const CHANGE = {
-  'stay-in': 'stay in',
-  cover: 'cover',
-  shelter: 'wind',
-  shade: 'shade',
-  'night-in': 'night in',
-} as const
 
 function Cell({ exposure, planted }: { exposure: Exposure | undefined; planted: boolean }) {
   const t = useTranslations('field')
@@ -189,7 +187,7 @@ function Cell({ exposure, planted }: { exposure: Exposure | undefined; planted: 
       </Box>
       <Box sx={{ fontSize: 12, lineHeight: 1.1, color: change ? 'error.main' : 'text.secondary' }}>
         {change
-          ? CHANGE[change]
+          ? t(`exposed.${change}`)
           : night === 'out'
             ? t('nightOut')
             : light === 'full'

@@ -12,14 +12,7 @@ import { useRecord } from '../../ui/records/use-record'
 import { entrySentence } from '../../ui/records/words'
 import { useSeason } from '../../ui/season-context'
 
-const NUMBERS = [
-  ['plants', 'Plants'],
-  ['cells', 'Cells'],
-  ['trays', 'Trays'],
-  ['seeds', 'Seeds'],
-  ['showing', 'With a seedling'],
-  ['doubles', 'With more than one'],
-] as const
+const NUMBERS = ['plants', 'cells', 'trays', 'seeds', 'showing', 'doubles'] as const
 
 export function CorrectEntry({ entry, onClose }: { entry: Entry; onClose: () => void }) {
   const t = useTranslations('journal')
@@ -62,11 +55,11 @@ export function CorrectEntry({ entry, onClose }: { entry: Entry; onClose: () => 
         >
           <WordField type="date" label={t('on')} value={on} onChange={setOn} />
           <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 2 }}>
-            {NUMBERS.map(([name, title]) =>
+            {NUMBERS.map((name) =>
               name in entry.what ? (
                 <NumberField
                   key={name}
-                  label={title}
+                  label={t(`numbers.${name}`)}
                   value={parts[name] as number | undefined}
                   onChange={(value) => set(name, value === undefined ? undefined : Math.max(0, Math.round(value)))}
                 />

@@ -427,8 +427,8 @@ function Raise({ name, value, error, onChange }: OwnProps) {
         value={now.way}
         options={[
           ['direct', t('sownInPlace')],
-          ['raised', 'raised'],
-          ['either', 'either'],
+          ['raised', t('raised')],
+          ['either', t('either')],
         ]}
         onChange={(way) => way && onChange({ ...now, way })}
         width={150}

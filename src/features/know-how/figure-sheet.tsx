@@ -5,7 +5,7 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Chip from '@mui/material/Chip'
 import Typography from '@mui/material/Typography'
-import { useState } from 'react'
+import { useMemo, useState } from 'react'
 import { useTranslations } from 'next-intl'
 import { libraryKind } from '../../library/library'
 import { usualGermination } from '../../library/entry'
@@ -15,7 +15,7 @@ import type { Problem } from '../../season/read'
 import type { Crop, Variety } from '../../season/schema'
 import { useSeason } from '../../ui/season-context'
 import { plainly } from '../../words/figures'
-import { SECTIONS, type Figure } from './figures'
+import { figureSections, type Figure } from './figures'
 import { FigureRow } from './figure-row'
 import { GerminationCurve, HoldCurve, UpInEntry, WeeksEntry } from './growers-entry'
 import { empty, problemAt } from './model'
@@ -35,6 +35,7 @@ export interface SheetProps {
 export function FigureSheet({ crop, variety, readOnly = false, base, problems, onFigure }: SheetProps) {
   const about = libraryKind(crop.kind)?.about ?? {}
   const { format } = useSeason()
+  const sections = useMemo(() => figureSections(format), [format])
   const [entry, setEntry] = useState<'up' | 'weeks' | undefined>()
   const row = (figure: Figure) => {
     const value = figureAt(crop, figure.path)
@@ -57,7 +58,7 @@ export function FigureSheet({ crop, variety, readOnly = false, base, problems, o
   }
   return (
     <>
-      {SECTIONS.map((section) => {
+      {sections.map((section) => {
         const figures = variety ? section.figures.filter(({ ofVariety }) => ofVariety) : section.figures
         return (
           <Box key={section.id} component="section" id={section.id} sx={{ mt: 3.5 }}>
@@ -114,10 +115,10 @@ function EntryButton({ open, onClick }: { open: boolean; onClick: () => void }) 
 export function CropTags({ crop }: { crop: Crop }) {
   const t = useTranslations('knowHow')
   const groups = {
-    vegetable: 'vegetable',
-    herb: 'herb',
+    vegetable: t('vegetable'),
+    herb: t('herb'),
     'cut-flower': t('cutFlower'),
-    bedding: 'bedding',
+    bedding: t('bedding'),
     perennial: t('perennialFromSeed'),
   }
   const tags = [
@@ -126,7 +127,7 @@ export function CropTags({ crop }: { crop: Crop }) {
     crop.season && t('season', { season: crop.season }),
     crop.tenderness,
     crop.lifespan,
-    crop.raise && { direct: t('sownInPlace'), raised: 'raised', either: t('raisedOrSownInPlace') }[crop.raise.way],
+    crop.raise && { direct: t('sownInPlace'), raised: t('raised'), either: t('raisedOrSownInPlace') }[crop.raise.way],
   ]
   return (
     <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, mt: 1 }}>

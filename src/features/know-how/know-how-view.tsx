@@ -24,13 +24,7 @@ import { PacketPage } from './packet-page'
 import { TroublePage } from './trouble-page'
 import { entryOf, type Entry } from './model'
 
-const GROUPS = [
-  ['vegetable', 'Vegetables'],
-  ['herb', 'Herbs'],
-  ['cut-flower', 'Cut flowers'],
-  ['bedding', 'Bedding'],
-  ['perennial', 'Perennials'],
-] as const
+const GROUPS = ['vegetable', 'herb', 'cut-flower', 'bedding', 'perennial'] as const
 
 export function KnowHowView() {
   const t = useTranslations('knowHow')
@@ -184,7 +178,7 @@ function CropList({ here }: { here: string | undefined }) {
           label={t('group')}
           value={group}
           none={t('allGroups')}
-          options={GROUPS}
+          options={GROUPS.map((one) => [one, t(`groups.${one}`)] as const)}
           onChange={(next) => setWanted({ text, group: next })}
         />
         <Button component={Link} href="/know-how?new=packet" size="small" variant="outlined" startIcon={<AddIcon />}>

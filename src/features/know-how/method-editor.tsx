@@ -18,25 +18,16 @@ import { ChoiceField, NumberField, WordField } from '../../ui/fields'
 import { freeKeyIn } from '../../ui/keys'
 import { useSeason } from '../../ui/season-context'
 import { UsedBy } from '../../ui/used-by'
-import { HARDENING_WORDS } from '../../words/field'
 import { Preview } from './method-preview'
 import { POINTS, pointKey, withPolicy } from './model'
 import { Part, Fields, SowingFields, StageFields, Preparations } from './method-fields'
 
-const POLICIES = [
-  ['single', 'One seed a cell'],
-  ['thin', 'Several, thinned'],
-  ['clump', 'Several, kept as a clump'],
-  ['divide', 'Sown thick, divided'],
-  ['flat', 'In a flat, pricked out'],
-  ['bought', 'Young plants bought in'],
-  ['in-place', 'Sown where it is to stand'],
-] as const
+const POLICIES = ['single', 'thin', 'clump', 'divide', 'flat', 'bought', 'in-place'] as const
 
 /** One way of raising. */
 export function MethodEditor({ stored }: { stored: Method }) {
   const t = useTranslations('knowHow')
-  const { season } = useSeason()
+  const { season, format } = useSeason()
   const router = useRouter()
   const {
     now: method,
@@ -99,7 +90,7 @@ export function MethodEditor({ stored }: { stored: Method }) {
               <ChoiceField
                 label={t('whatGoesIntoACell')}
                 value={method.sowing.policy}
-                options={POLICIES}
+                options={POLICIES.map((one) => [one, t(`policy.${one}`)] as const)}
                 onChange={(policy) => policy && set(withPolicy(method, policy, season))}
                 width={230}
                 error={at('sowing.policy')}
@@ -225,8 +216,10 @@ export function MethodEditor({ stored }: { stored: Method }) {
                 <ChoiceField
                   label={t('hardenedHow')}
                   value={method.hardening.school ?? ''}
-                  none={t('asTheFarm', { HARDENING_WORDS: HARDENING_WORDS[season.habits.hardening].name })}
-                  options={HARDENING_SCHOOLS.map((school) => [school, HARDENING_WORDS[school].name] as const)}
+                  none={t('asTheFarm', { school: format.t(`words.field.hardening.${season.habits.hardening}.name`) })}
+                  options={HARDENING_SCHOOLS.map(
+                    (school) => [school, format.t(`words.field.hardening.${school}.name`)] as const,
+                  )}
                   onChange={(school) =>
                     set({ hardening: withFigure(method.hardening, 'school', school === '' ? undefined : school) })
                   }

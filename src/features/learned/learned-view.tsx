@@ -125,13 +125,6 @@ function Row({ one, under }: { one: LookedBack; under: boolean }) {
   )
 }
 
-const TITLES: Record<Suggestion['what'], string> = {
-  'thermal-time': 'Degree-days to come up',
-  'usual-share': 'Usually comes up',
-  survival: 'Stay good in the first stage',
-  ready: 'Plug holds',
-}
-
 function Suggestions({ suggestions }: { suggestions: readonly Suggestion[] }) {
   const t = useTranslations('learned')
   const { season, format } = useSeason()
@@ -142,7 +135,7 @@ function Suggestions({ suggestions }: { suggestions: readonly Suggestion[] }) {
     void change(
       taughtEdits(season, chosen),
       chosen.length === 1
-        ? t('changedToWhatWasSeen', { chosen: chosen[0]!.name, TITLES: TITLES[chosen[0]!.what].toLowerCase() })
+        ? t('changedToWhatWasSeen', { chosen: chosen[0]!.name, figure: t(`figure.${chosen[0]!.what}`) })
         : t('figuresChangedToWhatWas', { chosen: String(chosen.length) }),
     )
   const say = ({ what }: Suggestion, n: number) =>
@@ -195,7 +188,7 @@ function Suggestions({ suggestions }: { suggestions: readonly Suggestion[] }) {
               }}
             >
               <Box sx={{ flex: '1 1 320px' }}>
-                <b>{one.name}</b> {TITLES[one.what].toLowerCase()}
+                <b>{one.name}</b> {t(`figure.${one.what}`)}
                 {one.ml === undefined ? '' : t('in', { volume: format.volume(one.ml) })}: {say(one, one.from)} →{' '}
                 <b>{say(one, one.to)}</b>
                 <Box sx={{ fontSize: 13.5, color: 'text.secondary' }}>{t('from', { seen: seen(one) })}</Box>
@@ -204,14 +197,14 @@ function Suggestions({ suggestions }: { suggestions: readonly Suggestion[] }) {
                 variant="outlined"
                 disabled={busy}
                 onClick={() => take([one])}
-                aria-label={t('apply', { one: one.name, TITLES: TITLES[one.what] })}
+                aria-label={t('apply', { one: one.name, figure: t(`figure.${one.what}`) })}
               >
                 {t('apply2')}
               </Button>
               <Button
                 color="inherit"
                 onClick={() => setLeft(new Set([...left, one.id]))}
-                aria-label={t('ignore', { one: one.name, TITLES: TITLES[one.what] })}
+                aria-label={t('ignore', { one: one.name, figure: t(`figure.${one.what}`) })}
               >
                 {t('ignore2')}
               </Button>

@@ -3,7 +3,7 @@
 import TextField from '@mui/material/TextField'
 import { useRef } from 'react'
 import { Controller, type Control, type FieldPath } from 'react-hook-form'
-import { PlantingForm } from './planting-form'
+import type { PlantingForm } from './planting-form'
 
 interface FieldProps {
   control: Control<PlantingForm>

@@ -11,22 +11,25 @@ import {
   freeKey,
   isDivided,
   oneForm,
-  PlantingForm,
+  plantingForm,
+  type PlantingForm,
   plantingOf,
   withOneChanged,
   withOneDropped,
 } from './planting-form'
 import { movedBy } from './dragging'
+import { createFormat } from '../../words/format'
 
+const format = createFormat('en-GB', 'metric')
 const season = readSmall()
 const plan = createPlanner().plan(season)
 const all: RowOptions = { group: 'none', order: 'sow', text: '', crop: '', week: undefined, marked: false }
 const ids = (options: Partial<RowOptions>) =>
-  planRows(plan, { ...all, ...options }).flatMap((row) => (row.kind === 'batch' ? [row.id] : []))
+  planRows(plan, { ...all, ...options }, format).flatMap((row) => (row.kind === 'batch' ? [row.id] : []))
 
 describe('rows of the plan', () => {
   it('are in the order asked for', () => {
-    const sows = planRows(plan, all).map((row) => (row.kind === 'batch' ? row.batch.sow! : 0))
+    const sows = planRows(plan, all, format).map((row) => (row.kind === 'batch' ? row.batch.sow! : 0))
     expect(sows).toEqual([...sows].sort((a, b) => a - b))
     expect(ids({ order: 'size' })[0]).toBe('a')
   })
@@ -41,7 +44,7 @@ describe('rows of the plan', () => {
   })
   it('stand under their crop or week, each once', () => {
     for (const group of ['crop', 'week'] as const) {
-      const rows = planRows(plan, { ...all, group })
+      const rows = planRows(plan, { ...all, group }, format)
       expect(rows[0]!.kind).toBe('group')
       expect(rows.filter((row) => row.kind === 'batch')).toHaveLength(plan.batches.length)
       const counted = rows.reduce((n, row) => n + (row.kind === 'group' ? row.batches : 0), 0)
@@ -55,7 +58,7 @@ describe('the planting panel', () => {
   it('turns a planting into fields and back', () => {
     for (const planting of season.plantings) {
       const form = formOf(planting, 'metric')
-      expect(PlantingForm.safeParse(form).success).toBe(true)
+      expect(plantingForm(format).safeParse(form).success).toBe(true)
       expect(plantingOf(form, planting.key, planting, 'metric')).toEqual(planting)
     }
   })
@@ -98,7 +101,7 @@ describe('the planting panel', () => {
   })
   it('says what a day still needs to hang on', () => {
     const wrong = (part: Partial<PlantingForm>) => {
-      const checked = PlantingForm.safeParse({
+      const checked = plantingForm(format).safeParse({
         ...emptyForm(season, 'X', parseDay('2027-05-01')),
         variety: 'v',
         method: 'm',
@@ -116,7 +119,7 @@ describe('the planting panel', () => {
     expect(wrong({ hangs: 'last-frost', frostDays: 'x' })).toEqual(['frostDays'])
   })
   it('says what is missing, field by field', () => {
-    const checked = PlantingForm.safeParse({
+    const checked = plantingForm(format).safeParse({
       ...emptyForm(season, 'X', parseDay('2027-05-01')),
       repeat: 'series',
       every: '0',
@@ -149,7 +152,7 @@ describe('the planting panel', () => {
 
 describe('what is decided of a planting', () => {
   const form = (more: Partial<PlantingForm>) =>
-    PlantingForm.safeParse({ ...formOf(season.plantings[0]!, 'metric'), ...more })
+    plantingForm(format).safeParse({ ...formOf(season.plantings[0]!, 'metric'), ...more })
   it('says what hangs on its day and what may change, and leaves out what is as usual', () => {
     const made = form({
       worth: 'money',

@@ -1,11 +1,12 @@
 /** What the plan shows: rows in order, filtered and grouped. */
-import { isoWeek, weekStart, type Day } from '../../core/calendar/day'
+import { weekStart, type Day } from '../../core/calendar/day'
 import type { FieldCrop } from '../../core/field/field-crop'
 import type { Batch } from '../../core/batch/batch'
 import { isStop } from '../../core/batch/marks'
 import type { Plan } from '../../core/plan/plan'
 import { wordsFor } from '../../library/library'
 import type { Crop } from '../../season/schema'
+import { capital, type Format } from '../../words/format'
 
 export const GROUPINGS = ['crop', 'week', 'none'] as const
 export type Grouping = (typeof GROUPINGS)[number]
@@ -70,7 +71,7 @@ const ofStand = (stand: FieldCrop): Entry => ({
 })
 
 /** Rows of the plan. */
-export function planRows(plan: Plan, options: RowOptions): PlanRow[] {
+export function planRows(plan: Plan, options: RowOptions, f: Format): PlanRow[] {
   const words = options.text.toLowerCase().split(/\s+/).filter(Boolean)
   const entries = [...plan.batches.map(ofBatch), ...plan.inPlace.map(ofStand)]
   const shown = entries.filter(
@@ -98,7 +99,7 @@ export function planRows(plan: Plan, options: RowOptions): PlanRow[] {
     const own = groups.get(key)!
     const sow = own[0]!.sow
     const week = options.group === 'week' && sow !== undefined ? weekStart(sow) : undefined
-    const title = options.group === 'crop' ? key : week === undefined ? 'No sowing day' : `Week ${isoWeek(week)}`
+    const title = options.group === 'crop' ? key : week === undefined ? f.t('plan.noSowingDay') : capital(f.week(week))
     const plants = own.reduce((sum, entry) => sum + entry.plants, 0)
     return [
       { kind: 'group' as const, id: `group ${key}`, title, week, batches: own.length, plants },

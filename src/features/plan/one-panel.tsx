@@ -12,7 +12,7 @@ import { useTranslations } from 'next-intl'
 import type { Batch } from '../../core/batch/batch'
 import type { Planting } from '../../season/schema'
 import { useSeason } from '../../ui/season-context'
-import { oneForm, OneOfSeriesForm, withOneChanged } from './planting-form'
+import { oneForm, oneOfSeriesForm, withOneChanged, type OneOfSeriesForm } from './planting-form'
 import { PlantingPreview } from './planting-preview'
 
 export interface OnePanelProps {
@@ -25,21 +25,22 @@ export interface OnePanelProps {
 
 export function OnePanel({ batch, busy, failure, onSave, onClose }: OnePanelProps) {
   const t = useTranslations('plan')
-  const { planner, season } = useSeason()
+  const { planner, season, format } = useSeason()
+  const asked = useMemo(() => oneOfSeriesForm(format), [format])
   const { register, handleSubmit, control, formState } = useForm<OneOfSeriesForm>({
-    resolver: zodResolver(OneOfSeriesForm),
+    resolver: zodResolver(asked),
     defaultValues: oneForm(batch),
     mode: 'onTouched',
   })
   const values = useDeferredValue(useWatch({ control }) as OneOfSeriesForm)
   const preview = useMemo(() => {
-    const checked = OneOfSeriesForm.safeParse(values)
+    const checked = asked.safeParse(values)
     if (!checked.success || Math.abs(Date.parse(checked.data.on) - Date.parse(season.season.from)) > 1200 * 86_400_000)
       return undefined
     return planner
       .preview(season, withOneChanged(batch.planting, batch.n, checked.data))
       .filter(({ n }) => n === batch.n)
-  }, [values, planner, season, batch])
+  }, [asked, values, planner, season, batch])
   const { errors } = formState
   return (
     <Box

@@ -51,12 +51,12 @@ describe('what someone else changed meanwhile', () => {
   const stale = (now: unknown) => ({ ok: false, reason: 'stale', stale: [{ of: 'plantings', key: 'a', now }] }) as never
   const mine = [{ key: 'a', to: a!, version: 1 }]
   it('is named, and nothing is said to be lost', () => {
-    const said = staleWords(stale({ ...a!, plants: 320, on: '2027-04-28' }), mine, season, (n) => f.number(n))
-    expect(said).toContain('plants: now 320; planting day: now 2027-04-28')
+    const said = staleWords(stale({ ...a!, plants: 320, on: '2027-04-28' }), mine, season, f)
+    expect(said).toContain('plants: now 320; planting day: now Wed 28 Apr')
     expect(said).toContain('what you wrote is still here')
   })
   it('may be that it is gone', () => {
-    expect(staleWords(stale(null), mine, season, String)).toContain('has removed this planting')
+    expect(staleWords(stale(null), mine, season, f)).toContain('has removed this planting')
   })
 })
 

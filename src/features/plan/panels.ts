@@ -1,10 +1,10 @@
 /** What the panels beside the plan begin from and say. */
-import { formatDay, type Day } from '../../core/calendar/day'
+import { formatDay, parseDay, type Day } from '../../core/calendar/day'
 import type { Planting, Season } from '../../season/schema'
 import type { ChangeResult } from '../../actions/change-season'
 import type { Remedy } from '../../core/plan/nearest'
 import { freeCode } from '../../ui/keys'
-import type { Units } from '../../words/format'
+import type { Format, Units } from '../../words/format'
 import { emptyForm, formOf, oneForm, withOneChanged, type PlantingForm } from './planting-form'
 import type { PlantingEdit } from './saving'
 import type { Batch } from '../../core/batch/batch'
@@ -19,20 +19,20 @@ export function staleWords(
   result: Extract<ChangeResult, { reason: 'stale' }>,
   edits: PlantingEdit[],
   season: { plantings: readonly Planting[] },
-  number: (n: number) => string,
+  f: Format,
 ): string {
   const [{ key, now: there } = { key: '', now: null }] = result.stale
   const now = there as Planting | null
   const mine = edits.find((edit) => edit.key === key)?.to
-  if (!now)
-    return 'Someone else has removed this planting since you opened it. Nothing was saved; what you wrote is still here. Save again to put it back.'
+  if (!now) return f.t('plan.someoneElseRemovedIt')
   const said = season.plantings.find((planting) => planting.key === key) ?? mine
   const differences: string[] = []
-  if (said && said.plants !== now.plants) differences.push(`plants: now ${number(now.plants)}`)
-  if (said && said.on !== now.on) differences.push(`planting day: now ${now.on}`)
-  if (said && said.method !== now.method) differences.push('how it is raised')
-  const what = differences.length > 0 ? ` (${differences.join('; ')})` : ''
-  return `Someone else has changed this planting since you opened it${what}. Nothing was saved; what you wrote is still here. Save again to put yours in its place.`
+  if (said && said.plants !== now.plants) differences.push(f.t('plan.plantsNow', { plants: f.number(now.plants) }))
+  if (said && said.on !== now.on) differences.push(f.t('plan.plantingDayNow', { day: f.date(parseDay(now.on)) }))
+  if (said && said.method !== now.method) differences.push(f.t('plan.howItIsRaised'))
+  return f.t('plan.someoneElseChangedIt', {
+    what: differences.length > 0 ? ` (${differences.join('; ')})` : '',
+  })
 }
 
 export function firstBatch(planting: Planting): string | undefined {

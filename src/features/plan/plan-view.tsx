@@ -56,7 +56,7 @@ export function PlanView() {
   const { zoom } = options
   const setZoom = (next: number) => change({ zoom: next })
   const deferred = useDeferredValue(options)
-  const rows = useMemo(() => planRows(plan, deferred), [plan, deferred])
+  const rows = useMemo(() => planRows(plan, deferred, format), [plan, deferred, format])
   const worst = plan.places.reduce(
     (most, load, i) =>
       load.over.length > 0 && load.peak / load.of.trayPlaces > (most.share ?? 0)

@@ -8,7 +8,7 @@ import type { Crop, Planting, Season } from '../../season/schema'
 import { metres } from '../../words/field'
 import { count, type Format, type Units } from '../../words/format'
 import { wordsFor } from '../../library/library'
-import { anchorOf, PlantingForm } from './planting-form'
+import { anchorOf, type PlantingForm } from './planting-form'
 
 /** What is typed of a planting, with what it is a change of and the crop it comes to. */
 export interface Typed {

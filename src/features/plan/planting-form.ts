@@ -6,102 +6,100 @@ import { withChange } from '../../core/batch/one-of-series'
 import { Planting, type Season } from '../../season/schema'
 import { withFigure } from '../../season/figures'
 import { shownText, storedValue } from '../../ui/measure'
-import type { Units } from '../../words/format'
+import type { Format, Units } from '../../words/format'
 
-const whole = (what: string) =>
+/** A number of plants: whole, and at least one. */
+const plants = (f: Pick<Format, 't'>) =>
   z
     .string()
     .trim()
-    .regex(/^\d+$/, `Write ${what} as a whole number.`)
-    .refine((text) => Number(text) >= 1, `${what[0]!.toUpperCase()}${what.slice(1)} must be at least 1.`)
+    .regex(/^\d+$/, f.t('plan.writeTheNumberOfPlants'))
+    .refine((text) => Number(text) >= 1, f.t('plan.thereMustBeAtLeast'))
 const date = (text: string) => z.iso.date(text)
 
-/** Fields as they are typed; everything is text until it is read. */
-export const PlantingForm = z
-  .object({
-    variety: z.string().min(1, 'Choose what to plant.'),
-    method: z.string().min(1, 'Choose how it is raised.'),
-    plants: whole('the number of plants').refine(
-      (text) => Number(text) <= 10_000_000,
-      'That is more plants than any field holds.',
-    ),
-    on: date('Choose the planting day.'),
-    hangs: z.enum(['fixed', 'last-frost', 'first-frost', 'harvest', 'event', 'bed', 'warmth']),
-    frostDays: z.string(),
-    frostUnit: z.enum(['days', 'weeks']),
-    event: z.string(),
-    eventDays: z.string(),
-    afterBed: z.string(),
-    bedDays: z.string(),
-    night: z.string(),
-    soil: z.string(),
-    bed: z.string(),
-    evenly: z.enum(['planting', 'harvest']),
-    harvestOn: z.string(),
-    repeat: z.enum(['once', 'series']),
-    every: z.string(),
-    ends: z.enum(['last', 'count']),
-    last: z.string(),
-    count: z.string(),
-    lot: z.string(),
-    age: z.enum(['younger', 'usual', 'older', 'kept']),
-    confidence: z.string(),
-    sowOn: z.string(),
-    code: z
-      .string()
-      .trim()
-      .regex(/^[A-Za-z0-9]{1,12}$/, 'A code is 1 to 12 letters and digits.'),
-    note: z.string().max(2000, 'A note may have 2,000 letters.'),
-    worth: z.enum(['usual', 'promise', 'money']),
-    amount: z.string(),
-    earlier: z.string(),
-    later: z.string(),
-    methods: z.array(z.string()),
-  })
-  .superRefine((form, context) => {
-    const wrong = (field: string, message: string) => context.addIssue({ code: 'custom', path: [field], message })
-    if (form.repeat === 'series') {
-      if (!/^\d+$/.test(form.every.trim()) || Number(form.every) < 1 || Number(form.every) > 365)
-        wrong('every', 'Write the days between, 1 to 365.')
-      if (
-        form.ends === 'count' &&
-        (!/^\d+$/.test(form.count.trim()) || Number(form.count) < 1 || Number(form.count) > 400)
-      ) {
-        wrong('count', 'Write how many, 1 to 400.')
+/** Fields as they are typed; everything is text until it is read. What is wrong is said in the reader's words. */
+export const plantingForm = (f: Pick<Format, 't'>) =>
+  z
+    .object({
+      variety: z.string().min(1, f.t('plan.chooseWhatToPlant')),
+      method: z.string().min(1, f.t('plan.chooseHowItIsRaised')),
+      plants: plants(f).refine((text) => Number(text) <= 10_000_000, f.t('plan.thatIsMorePlantsThan')),
+      on: date(f.t('plan.chooseThePlantingDay')),
+      hangs: z.enum(['fixed', 'last-frost', 'first-frost', 'harvest', 'event', 'bed', 'warmth']),
+      frostDays: z.string(),
+      frostUnit: z.enum(['days', 'weeks']),
+      event: z.string(),
+      eventDays: z.string(),
+      afterBed: z.string(),
+      bedDays: z.string(),
+      night: z.string(),
+      soil: z.string(),
+      bed: z.string(),
+      evenly: z.enum(['planting', 'harvest']),
+      harvestOn: z.string(),
+      repeat: z.enum(['once', 'series']),
+      every: z.string(),
+      ends: z.enum(['last', 'count']),
+      last: z.string(),
+      count: z.string(),
+      lot: z.string(),
+      age: z.enum(['younger', 'usual', 'older', 'kept']),
+      confidence: z.string(),
+      sowOn: z.string(),
+      code: z
+        .string()
+        .trim()
+        .regex(/^[A-Za-z0-9]{1,12}$/, f.t('plan.aCodeIs1To')),
+      note: z.string().max(2000, f.t('plan.aNoteMayHave2')),
+      worth: z.enum(['usual', 'promise', 'money']),
+      amount: z.string(),
+      earlier: z.string(),
+      later: z.string(),
+      methods: z.array(z.string()),
+    })
+    .superRefine((form, context) => {
+      const wrong = (field: string, message: string) => context.addIssue({ code: 'custom', path: [field], message })
+      if (form.repeat === 'series') {
+        if (!/^\d+$/.test(form.every.trim()) || Number(form.every) < 1 || Number(form.every) > 365)
+          wrong('every', f.t('plan.writeTheDaysBetween1'))
+        if (
+          form.ends === 'count' &&
+          (!/^\d+$/.test(form.count.trim()) || Number(form.count) < 1 || Number(form.count) > 400)
+        ) {
+          wrong('count', f.t('plan.writeHowMany1To'))
+        }
+        if (form.ends === 'last') {
+          if (!date('').safeParse(form.last).success) wrong('last', f.t('plan.chooseTheLastPlantingDay'))
+          else if (form.last < form.on) wrong('last', f.t('plan.theLastIsBeforeThe'))
+        }
+      } else if (form.sowOn !== '' && form.sowOn >= form.on) wrong('sowOn', f.t('plan.sowingMustBeBeforePlanting'))
+      if (form.hangs === 'last-frost' && !/^[-−]?\d{1,3}$/.test(form.frostDays.trim()))
+        wrong('frostDays', f.t('plan.writeDaysAfterTheFrost'))
+      if (form.hangs === 'event') {
+        if (form.event === '') wrong('event', f.t('plan.chooseTheEvent'))
+        if (!/^\d{1,3}$/.test(form.eventDays.trim())) wrong('eventDays', f.t('plan.writeDays0To200'))
       }
-      if (form.ends === 'last') {
-        if (!date('').safeParse(form.last).success) wrong('last', 'Choose the last planting day.')
-        else if (form.last < form.on) wrong('last', 'The last is before the first.')
+      if (form.hangs === 'bed') {
+        if (form.afterBed === '') wrong('afterBed', f.t('plan.chooseTheBed'))
+        if (!/^\d{1,3}$/.test(form.bedDays.trim())) wrong('bedDays', f.t('plan.writeDays0To200'))
       }
-    } else if (form.sowOn !== '' && form.sowOn >= form.on) wrong('sowOn', 'Sowing must be before planting.')
-    if (form.hangs === 'last-frost' && !/^[-−]?\d{1,3}$/.test(form.frostDays.trim()))
-      wrong('frostDays', 'Write days after the frost date; below 0 before it.')
-    if (form.hangs === 'event') {
-      if (form.event === '') wrong('event', 'Choose the event.')
-      if (!/^\d{1,3}$/.test(form.eventDays.trim())) wrong('eventDays', 'Write days, 0 to 200.')
-    }
-    if (form.hangs === 'bed') {
-      if (form.afterBed === '') wrong('afterBed', 'Choose the bed.')
-      if (!/^\d{1,3}$/.test(form.bedDays.trim())) wrong('bedDays', 'Write days, 0 to 200.')
-    }
-    if (form.hangs === 'warmth') {
-      for (const field of ['night', 'soil'] as const)
-        if (form[field].trim() !== '' && !isTemperature(form[field])) wrong(field, 'Write a temperature.')
-      if (form.night.trim() === '' && form.soil.trim() === '')
-        wrong('night', 'Write a temperature of the night, of the soil, or both.')
-    }
-    if (form.worth === 'money' && !/^\d+([.,]\d+)?$/.test(form.amount.trim()))
-      wrong('amount', 'Write an amount of money.')
-    for (const field of ['earlier', 'later'] as const)
-      if (form[field].trim() !== '' && !(/^\d+$/.test(form[field].trim()) && Number(form[field]) <= 120))
-        wrong(field, 'Write days, 0 to 120.')
-    if (form.hangs === 'harvest' && !date('').safeParse(form.harvestOn).success)
-      wrong('harvestOn', 'Choose the day of the first harvest.')
-    const sure = form.confidence.trim().replace(',', '.')
-    if (sure !== '' && !(Number(sure) >= 50 && Number(sure) <= 99.9)) wrong('confidence', 'Enter 50 to 99 %.')
-  })
+      if (form.hangs === 'warmth') {
+        for (const field of ['night', 'soil'] as const)
+          if (form[field].trim() !== '' && !isTemperature(form[field])) wrong(field, f.t('plan.writeATemperature'))
+        if (form.night.trim() === '' && form.soil.trim() === '') wrong('night', f.t('plan.writeATemperatureOfThe'))
+      }
+      if (form.worth === 'money' && !/^\d+([.,]\d+)?$/.test(form.amount.trim()))
+        wrong('amount', f.t('plan.writeAnAmountOfMoney'))
+      for (const field of ['earlier', 'later'] as const)
+        if (form[field].trim() !== '' && !(/^\d+$/.test(form[field].trim()) && Number(form[field]) <= 120))
+          wrong(field, f.t('plan.writeDays0To120'))
+      if (form.hangs === 'harvest' && !date('').safeParse(form.harvestOn).success)
+        wrong('harvestOn', f.t('plan.chooseTheDayOfThe'))
+      const sure = form.confidence.trim().replace(',', '.')
+      if (sure !== '' && !(Number(sure) >= 50 && Number(sure) <= 99.9)) wrong('confidence', f.t('plan.enter50To99'))
+    })
 
-export type PlantingForm = z.infer<typeof PlantingForm>
+export type PlantingForm = z.infer<ReturnType<typeof plantingForm>>
 
 const isTemperature = (text: string) => typeof storedValue(text, 'number', 'metric') === 'number'
 
@@ -304,18 +302,19 @@ export function anchorOf(form: PlantingForm, units: Units, base?: Planting): Pla
 }
 
 /** Fields of one planting of a series. */
-export const OneOfSeriesForm = z
-  .object({
-    on: date('Choose the planting day.'),
-    plants: whole('the number of plants'),
-    sowOn: z.string(),
-  })
-  .superRefine((form, context) => {
-    if (form.sowOn !== '' && form.sowOn >= form.on) {
-      context.addIssue({ code: 'custom', path: ['sowOn'], message: 'Sowing must be before planting.' })
-    }
-  })
-export type OneOfSeriesForm = z.infer<typeof OneOfSeriesForm>
+export const oneOfSeriesForm = (f: Pick<Format, 't'>) =>
+  z
+    .object({
+      on: date(f.t('plan.chooseThePlantingDay')),
+      plants: plants(f),
+      sowOn: z.string(),
+    })
+    .superRefine((form, context) => {
+      if (form.sowOn !== '' && form.sowOn >= form.on) {
+        context.addIssue({ code: 'custom', path: ['sowOn'], message: f.t('plan.sowingMustBeBeforePlanting') })
+      }
+    })
+export type OneOfSeriesForm = z.infer<ReturnType<typeof oneOfSeriesForm>>
 
 /** Fields of one batch of a series. */
 export function oneForm(batch: Batch): OneOfSeriesForm {

@@ -20,7 +20,7 @@ import { useSeason } from '../../ui/season-context'
 import { inPlaceSentence } from '../../words/field'
 import { anchorProblem, anchorSentence } from '../../words/anchors'
 import { freeCode } from '../../ui/keys'
-import { anchorOf, isDivided, freeKey, PlantingForm, plantingOf } from './planting-form'
+import { anchorOf, isDivided, freeKey, plantingForm, plantingOf, type PlantingForm } from './planting-form'
 import { PlantingPreview } from './planting-preview'
 import { HangsFields, MoreFields, SeriesFields } from './planting-sections'
 import { Text, Select } from './form-fields'
@@ -45,7 +45,8 @@ export function PlantingPanel({ title, start, base, busy, problems, failure, onS
   const { season, format, plan } = useSeason()
   const { units } = format
   const [newKey] = useState(() => freeKey(season, `p-${start.code}`))
-  const form = useForm<PlantingForm>({ resolver: zodResolver(PlantingForm), defaultValues: start, mode: 'onTouched' })
+  const checked = useMemo(() => plantingForm(format), [format])
+  const form = useForm<PlantingForm>({ resolver: zodResolver(checked), defaultValues: start, mode: 'onTouched' })
   const { control, handleSubmit, setError, setValue, getValues, formState } = form
   const values = useWatch({ control }) as PlantingForm
   const [more, setMore] = useState(

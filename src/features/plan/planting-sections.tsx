@@ -13,7 +13,7 @@ import type { Crop, Method } from '../../season/schema'
 import { scaleOf } from '../../ui/measure'
 import { useSeason } from '../../ui/season-context'
 import { shareWords } from '../../words/format'
-import { PlantingForm } from './planting-form'
+import type { PlantingForm } from './planting-form'
 import { Text, Select } from './form-fields'
 import { WeeklyAmount } from './weekly-amount'
 

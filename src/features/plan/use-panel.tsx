@@ -64,7 +64,7 @@ export function usePanel() {
       setProblems([])
       setFailure(undefined)
       const things = edits.map((edit) => ({ of: 'plantings' as const, ...edit }))
-      const called = await callServer(() => changeSeason(data.view, things, summaryOf(edits, season)))
+      const called = await callServer(() => changeSeason(data.view, things, summaryOf(edits, season, format)))
       if (!called.ok) return fail(troubleWords(called, format))
       const result: ChangeResult = called.answer
       if (result.ok) {
@@ -74,7 +74,7 @@ export function usePanel() {
       } else if (result.reason === 'wrong') {
         if (loud) fail(t('nothingWasSaved', { message: result.problems[0]!.message }))
         else setProblems(result.problems)
-      } else if (result.reason === 'stale') fail(staleWords(result, edits, season, format.number))
+      } else if (result.reason === 'stale') fail(staleWords(result, edits, season, format))
       else if (result.reason === 'other-season') fail(format.t('ui.refused.other-season'))
       else if (result.reason === 'used') fail(t('somethingStillUsesWhatWould'))
       else fail(t('thereIsNoSeasonTo'))

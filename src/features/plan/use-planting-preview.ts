@@ -5,7 +5,7 @@ import { isInPlace } from '../../core/sowing/policies'
 import { plannedAgain } from '../../core/batch/planned-again'
 import type { Crop, Planting, Season } from '../../season/schema'
 import { useSeason } from '../../ui/season-context'
-import { PlantingForm, plantingOf } from './planting-form'
+import { plantingForm, plantingOf, type PlantingForm } from './planting-form'
 import { evenDates } from '../../core/field/anchor'
 import { withFigure } from '../../season/figures'
 import { cropOfPlanting } from '../../ui/moves'
@@ -41,7 +41,7 @@ export function useNurseryDays(
 export function usePreview(values: PlantingForm, base: Planting | undefined, nursery: number | undefined) {
   const { planner, season, format, today } = useSeason()
   return useMemo(() => {
-    const checked = PlantingForm.safeParse({ ...values, code: values.code || 'X' })
+    const checked = plantingForm(format).safeParse({ ...values, code: values.code || 'X' })
     if (!checked.success) return undefined
     const typed = plantingOf(checked.data, base?.key ?? 'preview', base, format.units)
     const evenly = season.varieties.some(({ key }) => key === typed.variety)

@@ -18,13 +18,8 @@ import { count } from '../../words/format'
 
 type How = (typeof SEED_MOVES)[number]
 
-const HOW: readonly (readonly [How, string])[] = [
-  ['counted', 'Counted: so many are left'],
-  ['delivered', 'Delivered'],
-  ['spilled', 'Spilled'],
-  ['given', 'Given away'],
-  ['discarded', 'Thrown away'],
-]
+/** In the order they are asked for. */
+const HOW: readonly How[] = ['counted', 'delivered', 'spilled', 'given', 'discarded']
 
 export function SeedStock({ use }: { use: LotUse }) {
   const t = useTranslations('seed')
@@ -86,7 +81,7 @@ export function SeedStock({ use }: { use: LotUse }) {
         <ChoiceField
           label={t('whatHappened')}
           value={how}
-          options={HOW}
+          options={HOW.map((one) => [one, t(`how.${one}`)] as const)}
           onChange={(next) => setHow(next || 'counted')}
         />
         <NumberField label={t('howManySeeds')} value={seeds} onChange={setSeeds} error={problem} />

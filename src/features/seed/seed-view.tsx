@@ -183,7 +183,7 @@ export function SeedView() {
                           )}
                           {now.warnings.map((warning) => (
                             <Box key={warning} sx={{ color: 'warning.main' }}>
-                              {WARNING_TAGS[warning]}
+                              {t(`warning.${warning}`)}
                             </Box>
                           ))}
                         </Box>
@@ -227,13 +227,4 @@ const PHONE_ROWS = {
     '& tbody .n': { textAlign: 'left' },
     '& .n::after': { content: '" " attr(data-label)', color: 'text.secondary', fontSize: 13 },
   },
-} as const
-
-const WARNING_TAGS = {
-  'old-pelleted': 'old pelleted',
-  untested: 'untested',
-  'no-test': 'age not known',
-  'old-test': 'not tested lately',
-  weak: 'weak',
-  treated: 'treated',
 } as const

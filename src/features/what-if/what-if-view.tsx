@@ -37,21 +37,23 @@ export function WhatIfView() {
   )
 }
 
+/** The figures that are compared, in their order. */
+type Row = Exclude<keyof PlanFigures, 'plants' | 'seeds' | 'limitsOver'>
+
 const ROWS: {
-  title: string
-  of: (figures: PlanFigures) => number
+  of: Row
   digits?: number
   say?: (f: Format, value: number) => string
 }[] = [
-  { title: 'Overflow, tray-days', of: ({ overfull }) => overfull },
-  { title: 'Batches that cannot work', of: ({ cannot }) => cannot },
-  { title: 'Batches', of: ({ batches }) => batches },
-  { title: 'Trays sown', of: ({ trays }) => trays },
-  { title: 'Hours of work', of: ({ hours }) => hours },
-  { title: 'Heated and lit tray-days', of: ({ heatedDays }) => heatedDays },
-  { title: 'Bench tray-days', of: ({ benchDays }) => benchDays },
-  { title: 'Mix', of: ({ mixLitres }) => mixLitres, say: mixWords },
-  { title: 'Known costs', of: ({ cost }) => cost, digits: 2 },
+  { of: 'overfull' },
+  { of: 'cannot' },
+  { of: 'batches' },
+  { of: 'trays' },
+  { of: 'hours' },
+  { of: 'heatedDays' },
+  { of: 'benchDays' },
+  { of: 'mixLitres', say: mixWords },
+  { of: 'cost', digits: 2 },
 ]
 
 /** The season and its copies in figures. */
@@ -122,19 +124,19 @@ function Compared({ actions }: { actions: WhatIfActions }) {
           </tr>
         </thead>
         <tbody>
-          {ROWS.map(({ title, of, digits = 0, say = (f, value) => f.number(value, digits) }) => (
-            <tr key={title}>
-              <th scope="row">{title}</th>
+          {ROWS.map(({ of, digits = 0, say = (f, value) => f.number(value, digits) }) => (
+            <tr key={of}>
+              <th scope="row">{t(`row.${of}`)}</th>
               {all.map(({ id, figures }) => {
-                const value = of(figures)
-                const change = base ? value - of(base) : 0
+                const value = figures[of]
+                const change = base ? value - base[of] : 0
                 return (
                   <td key={id ?? 'season'}>
                     <Box
                       component="span"
                       sx={{
                         fontWeight: Math.abs(change) > 0.5 ? 700 : 400,
-                        color: title.startsWith('Over') && value > 0.5 ? 'error.main' : 'inherit',
+                        color: of === 'overfull' && value > 0.5 ? 'error.main' : 'inherit',
                       }}
                     >
                       {say(format, value)}

@@ -284,4 +284,18 @@ export const farmPage = {
   theSeasonWasChangedBy:
     'The season was changed by someone since you looked. Nothing was imported; choose the file again to see what it would change now.',
   sownOnOnly: '; sown on {sowingWeekdays} only',
+  work: {
+    fillTray: 'Fill a tray',
+    sowTray: 'Sow a tray by hand',
+    seederTray: 'Sow a tray with a seeder',
+    thinHundred: 'Thin a hundred cells',
+    prickHundred: 'Prick out a hundred',
+    potHundred: 'Pot up a hundred',
+    moveTray: 'Move a tray',
+    hardenTray: 'A tray, a day of hardening',
+    plantHundred: 'Plant out a hundred',
+  },
+  oneYearIn: '1 year in {years}',
+  newPlace: 'New place',
+  newContainer: 'New container',
 } as const

@@ -74,7 +74,7 @@ export const field = {
   mm: '{rain} mm',
   theForecastOfHasNo: 'The forecast of {forecast} has no day from here on: import a newer one.',
   noForecastGatesGoBy: 'No forecast: gates go by usual years. A usual night now has {temperature}.',
-  hardenedBy: 'Hardened by {HARDENING_WORDS}',
+  hardenedBy: 'Hardened by {school}',
   usuallyHardenedBy: 'Usually hardened by',
   aMethodMayHaveIts: '{says} A method may have its own way; its days stretch or shorten the steps.',
   weatherSimulated: 'weather simulated',
@@ -200,5 +200,23 @@ export const field = {
     next: 'The next seven days',
     after: 'The week after',
     third: 'The third week',
+  },
+  tab: {
+    gates: 'Planting out',
+    beds: 'Beds',
+    hardening: 'Hardening',
+    month: 'Month sheet',
+  },
+  exposed: {
+    'stay-in': 'stay in',
+    cover: 'cover',
+    shelter: 'wind',
+    shade: 'shade',
+    'night-in': 'night in',
+  },
+  stand: {
+    vegetable: 'vegetables',
+    herb: 'herbs',
+    'cut-flower': 'cut flowers',
   },
 } as const

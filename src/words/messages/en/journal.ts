@@ -31,4 +31,12 @@ export const journal = {
     round: 'Rounds and washing',
     note: 'Notes and photos',
   },
+  numbers: {
+    plants: 'Plants',
+    cells: 'Cells',
+    trays: 'Trays',
+    seeds: 'Seeds',
+    showing: 'With a seedling',
+    doubles: 'With more than one',
+  },
 } as const

@@ -77,4 +77,6 @@ export const labels = {
     'roll-62': 'Roll, 62 × 29 mm',
     'roll-51': 'Roll, 51 × 25 mm',
   },
+  sharedTray: 'Shared {container}, sown {day}',
+  rowsOf: 'Rows {from} to {to}: {batch}, {cells}',
 } as const

@@ -80,4 +80,19 @@ export const seed = {
   nothingMatches: 'Nothing matches.',
   n1Usual12A: '1 usual; 1.2 a fifth slower',
   leftOfLeft: '; {left} left',
+  how: {
+    counted: 'Counted: so many are left',
+    delivered: 'Delivered',
+    spilled: 'Spilled',
+    given: 'Given away',
+    discarded: 'Thrown away',
+  },
+  warning: {
+    'old-pelleted': 'old pelleted',
+    untested: 'untested',
+    'no-test': 'age not known',
+    'old-test': 'not tested lately',
+    weak: 'weak',
+    treated: 'treated',
+  },
 } as const

@@ -38,4 +38,15 @@ export const whatIf = {
   called: 'Called',
   copying: 'Copying …',
   makeACopyAndLook: 'Make a copy and look at it',
+  row: {
+    overfull: 'Overflow, tray-days',
+    cannot: 'Batches that cannot work',
+    batches: 'Batches',
+    trays: 'Trays sown',
+    hours: 'Hours of work',
+    heatedDays: 'Heated and lit tray-days',
+    benchDays: 'Bench tray-days',
+    mixLitres: 'Mix',
+    cost: 'Known costs',
+  },
 } as const

@@ -73,6 +73,24 @@ export const words = {
     takenAsEnough: 'taken as enough',
   },
   field: {
+    hardening: {
+      'growing-hours': {
+        name: 'a week of growing hours',
+        says: 'A few hours outside on the first day, more each day, the last two nights out.',
+      },
+      'two-weeks': {
+        name: 'two weeks',
+        says: 'Shade first, then half sun, then full; nights out from the second week.',
+      },
+      'four-weeks': {
+        name: 'four weeks',
+        says: 'A week each of short days, half days, whole days and then nights too.',
+      },
+      'cool-bench': {
+        name: 'a cool bench with a fan',
+        says: 'Cooler, drier and in moving air under cover; outside only on the last day.',
+      },
+    },
     ft: '{cm} ft',
     in: '{cm} in',
     cm: '{cm} cm',

@@ -77,4 +77,6 @@ export const labels = {
   shouldHaveAboutLeaves: 'debería tener unas {leaves}',
   theRollIsEmpty: '; se acabó el rollo',
   aLabelIsStuck: '; una etiqueta se atascó',
+  sharedTray: 'Bandeja compartida {container}, siembra {day}',
+  rowsOf: 'Filas {from} a {to}: {batch}, {cells}',
 } as const

@@ -40,6 +40,24 @@ export const words = {
     takenAsEnough: 'se toma como suficiente',
   },
   field: {
+    hardening: {
+      'growing-hours': {
+        name: 'una semana de horas crecientes',
+        says: 'Unas horas fuera el primer día, más cada día, las dos últimas noches fuera.',
+      },
+      'two-weeks': {
+        name: 'dos semanas',
+        says: 'Primero sombra, luego media sombra y después sol; noches fuera desde la segunda semana.',
+      },
+      'four-weeks': {
+        name: 'cuatro semanas',
+        says: 'Una semana de días cortos, otra de medios días, otra de días enteros y después también las noches.',
+      },
+      'cool-bench': {
+        name: 'una mesa fresca con ventilador',
+        says: 'Más fresco, más seco y con aire en movimiento bajo cubierta; fuera solo el último día.',
+      },
+    },
     isLongThisNeeds: '{bed} mide {metres}; esto necesita {metres2}.',
     theirCellsHoldThemThat: '{wait}; sus celdas aguantan ese tiempo.',
     yourLimitIs: '; su límite es {chance}',
