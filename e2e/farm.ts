@@ -134,6 +134,13 @@ async function emptied(db: Kysely<Database>, tries = 5): Promise<void> {
 
 const DEADLOCK = '40P01'
 
+/** A season of the farm as a document, by its address: `/sallow-ferry/2027`. */
+export async function asDocument(page: Page, address: string): Promise<Season> {
+  const text = await (await page.request.get(`${address}/farm`)).text()
+  const out = /\/out\/season\.json\?season=[0-9a-f-]{36}/.exec(text)![0]
+  return (await (await page.request.get(out)).json()) as Season
+}
+
 /** Opens a page and waits until it answers to the hand. */
 export async function visit(page: Page, path: string): Promise<void> {
   await page.goto(path)

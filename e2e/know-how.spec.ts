@@ -222,7 +222,7 @@ test.describe('from nothing', () => {
   test.use({ season: null })
   test('the guided start leads from an empty database to a sowing list', async ({ page }) => {
     await visit(page, '/today')
-    await page.getByRole('button', { name: 'Begin your farm' }).click()
+    await page.getByRole('link', { name: 'Begin my farm' }).click()
     await page.getByRole('button', { name: 'Go on' }).click()
     await expect(page.getByText('Give the farm a name.')).toBeVisible()
     await page.getByLabel('Name of the farm').fill('Reed Bank')

@@ -23,7 +23,7 @@ test.describe('from nothing', () => {
     page,
   }) => {
     await visit(page, '/today')
-    await page.getByRole('button', { name: 'Begin your farm' }).click()
+    await page.getByRole('link', { name: 'Begin my farm' }).click()
     await page.getByRole('button', { name: '°F, inches' }).click()
     await page.getByLabel('Name of the farm').fill('Loft and Porch')
     await page.getByLabel('Latitude').fill('47.6')
@@ -63,7 +63,7 @@ test.describe('from nothing', () => {
     page,
   }) => {
     await visit(page, '/today')
-    await page.getByRole('button', { name: 'Begin your farm' }).click()
+    await page.getByRole('link', { name: 'Begin my farm' }).click()
     await page.getByLabel('Name of the farm').fill('Kestrel Flat')
     await page.getByLabel('Latitude').fill('-42')
     await page.getByLabel('Mean of the coldest month').fill('7')

@@ -205,7 +205,7 @@ test.describe('an empty database', () => {
   test.use({ season: null })
   test('asks for a season document and opens it', async ({ page }) => {
     await page.goto('/today')
-    await expect(page.getByText('There is no season here yet.')).toBeVisible()
+    await expect(page.getByRole('link', { name: 'Begin my farm' })).toBeVisible()
     await page.getByTestId('season-file').setInputFiles('demo/sallow-ferry-2027.json')
     await page.getByRole('button', { name: 'Open it' }).click()
     await expect(page.getByRole('heading', { name: 'Monday 12 April 2027' })).toBeVisible()

@@ -28,7 +28,7 @@ async function onceFetched(request) {
   return response
 }
 
-/** A page from the server; without a way to it, the page as it was last seen, or Today. */
+/** A page from the server; without a way to it, the page as it was last seen, or the same view or Today of the season seen last. */
 async function lastSeen(request, pathname) {
   const cache = await caches.open(CACHE)
   try {
@@ -36,8 +36,18 @@ async function lastSeen(request, pathname) {
     if (response.ok && !response.redirected) await cache.put(pathname, response.clone())
     return response
   } catch (error) {
-    const kept = (await cache.match(pathname)) ?? (await cache.match('/today'))
+    const view = pathname.slice(pathname.lastIndexOf('/'))
+    const kept = (await cache.match(pathname)) ?? (await seenLast(cache, view)) ?? (await seenLast(cache, '/today'))
     if (kept) return kept
     throw error
   }
+}
+
+/** The page of a view that was put in last, of whichever season. */
+async function seenLast(cache, view) {
+  const pages = (await cache.keys()).filter(({ url }) => {
+    const { pathname } = new URL(url)
+    return !pathname.startsWith('/_next/') && pathname.endsWith(view)
+  })
+  return pages.length > 0 ? cache.match(pages[pages.length - 1]) : undefined
 }

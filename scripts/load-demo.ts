@@ -5,7 +5,8 @@ import { migrate } from '../src/data/migrate'
 import { createFarm, openSeason } from '../src/data/season-repository'
 import { readSeasonText } from '../src/interchange/season-file'
 
-const file = process.argv[2] ?? 'demo/sallow-ferry-2027.json'
+const DEMO = 'demo/sallow-ferry-2027.json'
+const file = process.argv[2] ?? DEMO
 const url = process.env.DATABASE_URL
 if (!url) throw new Error('DATABASE_URL is not set')
 
@@ -18,7 +19,7 @@ try {
       for (const { path, message } of read.problems) console.error(`${path}: ${message}`)
       process.exitCode = 1
     } else {
-      await createFarm(db, read.season)
+      await createFarm(db, read.season, { demo: file === DEMO })
       console.log(`Loaded ${read.season.farm.name}, season ${read.season.season.name}.`)
     }
   }

@@ -1,20 +1,16 @@
-/** Begins the first farm of an empty database. */
+/** Begins a farm. */
 'use server'
-import { refresh } from 'next/cache'
 import { database } from '../data/database'
-import { createFarm, openSeason } from '../data/season-repository'
+import { createFarm } from '../data/season-repository'
 import { readSeason, type Problem } from '../season/read'
+import { seasonNamed } from './season-in-view'
 
-export type Begun =
-  { ok: true } | { ok: false; reason: 'wrong'; problems: Problem[] } | { ok: false; reason: 'there-is-one' }
+export type Begun = { ok: true; at: string } | { ok: false; problems: Problem[] }
 
-/** Makes a farm with one season from a document; refused when there is a season already. */
+/** Makes a farm with one season from a document; it stands beside the farms there are. */
 export async function beginSeason(document: unknown): Promise<Begun> {
   const read = readSeason(document)
-  if (!read.ok) return { ok: false, reason: 'wrong', problems: read.problems }
-  const db = database()
-  if (await openSeason(db)) return { ok: false, reason: 'there-is-one' }
-  await createFarm(db, read.season)
-  refresh()
-  return { ok: true }
+  if (!read.ok) return { ok: false, problems: read.problems }
+  const { season_id } = await createFarm(database(), read.season)
+  return { ok: true, at: (await seasonNamed(season_id))!.at }
 }

@@ -24,7 +24,7 @@ export type ChangeResult =
   | { ok: true; entry: string; summary: string }
   | { ok: false; reason: 'wrong'; problems: Problem[] }
   | { ok: false; reason: 'stale'; stale: Stale[] }
-  | { ok: false; reason: 'used' | 'no-season' | 'other-season' }
+  | { ok: false; reason: 'used' | 'no-season' }
 
 const Edits = z
   .array(

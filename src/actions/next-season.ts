@@ -1,46 +1,33 @@
-/** The farm's seasons: beginning the next from this one, and opening another. */
+/** The farm's seasons: beginning the next from one, and another farm from a copy. */
 'use server'
 import { refresh } from 'next/cache'
-import { z } from 'zod'
+import { listFarms } from '../data/farm-repository'
 import { database } from '../data/database'
-import {
-  createNextSeason,
-  listSeasons,
-  loadSeason,
-  openSeason,
-  reopenSeason,
-  type SeasonOfFarm,
-} from '../data/season-repository'
+import { createNextSeason } from '../data/season-repository'
 import { readSeason, type Problem } from '../season/read'
+import { seasonNamed } from './season-in-view'
 
-/** Seasons of the farm, the one that is open first. */
-export async function seasonsOfFarm(): Promise<SeasonOfFarm[]> {
-  const id = await openSeason(database())
-  return id ? listSeasons(database(), id.farm_id) : []
-}
-
-/** Begins a season beside the open one, which stays as it is, and opens it. */
+/**
+ * Begins a season beside the one a page shows, which stays as it is.
+ *
+ * @param seen id of the season the page shows
+ */
 export async function beginNextSeason(
+  seen: string,
   document: unknown,
-): Promise<{ ok: true; name: string } | { ok: false; problems: Problem[] }> {
+): Promise<
+  | { ok: true; name: string; at: string }
+  | { ok: false; reason: 'no-season' | 'there-is-one'; name: string }
+  | { ok: false; reason: 'wrong'; problems: Problem[] }
+> {
   const read = readSeason(document)
-  if (!read.ok) return read
-  const id = await openSeason(database())
-  if (!id) return { ok: false, problems: [{ path: '', message: 'There is no season open.' }] }
-  const now = await loadSeason(database(), id)
-  if (now?.season.season.name === read.season.season.name)
-    return {
-      ok: false,
-      problems: [{ path: 'season.name', message: `This farm has a season ${read.season.season.name} already.` }],
-    }
-  await createNextSeason(database(), id.farm_id, read.season)
+  if (!read.ok) return { ...read, reason: 'wrong' }
+  const { name } = read.season.season
+  const found = await seasonNamed(seen)
+  if (!found) return { ok: false, reason: 'no-season', name }
+  const farm = (await listFarms(database())).find(({ id }) => id === found.base.farm_id)
+  if (farm?.seasons.some((one) => one.name === name)) return { ok: false, reason: 'there-is-one', name }
+  const { season_id } = await createNextSeason(database(), found.base.farm_id, read.season)
   refresh()
-  return { ok: true, name: read.season.season.name }
-}
-
-/** Opens another season of the farm. */
-export async function openOtherSeason(season: string): Promise<void> {
-  const id = await openSeason(database())
-  if (id) await reopenSeason(database(), { farm_id: id.farm_id, season_id: z.uuid().parse(season) })
-  refresh()
+  return { ok: true, name, at: (await seasonNamed(season_id))!.at }
 }

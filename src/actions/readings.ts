@@ -6,7 +6,8 @@ import { parseDay } from '../core/calendar/day'
 import { daysOf, type ReadingFault } from '../core/climate/readings'
 import { database } from '../data/database'
 import { dropReadings, keepReadings } from '../data/record-repository'
-import { loadSeason, openSeason } from '../data/season-repository'
+import { loadSeason } from '../data/season-repository'
+import { seasonNamed } from './season-in-view'
 import { Readings } from '../season/schema'
 import { daysToRead, simulatedThermometer } from '../standins/thermometer'
 
@@ -20,13 +21,17 @@ const DayText = z.iso.date()
 /**
  * Reads the thermometers of all places up to a day, where they are switched on.
  *
+ * @param seen id of the season the page shows
  * @param until first day that is not over yet
  */
-export async function readThermometers(until: string): Promise<ReadNow | { ok: false; reason: 'off' | 'no-season' }> {
+export async function readThermometers(
+  seen: string,
+  until: string,
+): Promise<ReadNow | { ok: false; reason: 'off' | 'no-season' }> {
   const today = parseDay(DayText.parse(until))
   const db = database()
-  const id = await openSeason(db)
-  const stored = id && (await loadSeason(db, id))
+  const found = await seasonNamed(seen)
+  const stored = found && (await loadSeason(db, found.base))
   if (!stored) return { ok: false, reason: 'no-season' }
   const { site, places, readings } = stored.season
   if (!site.thermometer) return { ok: false, reason: 'off' }
@@ -47,6 +52,7 @@ export async function readThermometers(until: string): Promise<ReadNow | { ok: f
 
 /** Keeps what a file says of a place. */
 export async function bringReadings(
+  seen: string,
   readings: unknown,
 ): Promise<{ ok: true; days: number } | { ok: false; problem: string }> {
   const read = Readings.safeParse(readings)
@@ -56,8 +62,8 @@ export async function bringReadings(
       problem: read.error.issues.map(({ path, message }) => `${path.join('.')}: ${message}`).join('; '),
     }
   const db = database()
-  const id = await openSeason(db)
-  const stored = id && (await loadSeason(db, id))
+  const found = await seasonNamed(seen)
+  const stored = found && (await loadSeason(db, found.base))
   if (!stored) return { ok: false, problem: 'There is no season open.' }
   if (!stored.season.places.some(({ key }) => key === read.data.place))
     return { ok: false, problem: 'There is no such place any more.' }
@@ -69,9 +75,9 @@ export async function bringReadings(
 }
 
 /** Takes away all that one source measured. */
-export async function forgetReadings(source: string): Promise<void> {
-  const id = await openSeason(database())
-  if (!id) return
-  await dropReadings(database(), id, z.string().min(1).max(120).parse(source))
+export async function forgetReadings(seen: string, source: string): Promise<void> {
+  const found = await seasonNamed(seen)
+  if (!found) return
+  await dropReadings(database(), found.base, z.string().min(1).max(120).parse(source))
   refresh()
 }

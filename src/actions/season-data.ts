@@ -3,19 +3,29 @@ import { cookies, headers } from 'next/headers'
 import { cache } from 'react'
 import { undoState } from '../data/undo-repository'
 import { database } from '../data/database'
-import { inView } from './season-in-view'
+import { listFarms, type SeasonFound } from '../data/farm-repository'
+import { listWhatIfs } from '../data/what-if-repository'
+import { seasonAtAddress } from './season-in-view'
 import { loadSeason } from '../data/season-repository'
 import { LANGUAGE_COOKIE, localeFor, ownLanguage, ownUnits, UNITS_COOKIE, workingDayKept } from '../ui/preferences'
 import type { Season } from '../season/schema'
 import { languageOf, type Language } from '../words/translator'
 import type { SeasonData } from '../ui/season-context'
 
-/** The open season for this reader, read once a request; `undefined` when the database holds none. */
-export const loadSeasonData = cache(async (): Promise<SeasonData | undefined> => {
+/** The season at an address for this reader, read once a request; `undefined` where there is none. */
+export const loadSeasonData = cache(async (farm: string, season: string): Promise<SeasonData | undefined> => {
+  const found = await seasonAtAddress(farm, season)
+  return found && dataOf(found)
+})
+
+/** All farms there are, with their seasons. */
+export const farmsListed = () => listFarms(database())
+
+/** A season for this reader. */
+export async function dataOf(found: SeasonFound): Promise<SeasonData | undefined> {
   const db = database()
-  const [jar, head, view] = await Promise.all([cookies(), headers(), inView()])
-  if (!view) return undefined
-  const { base, id, whatIf, whatIfs } = view
+  const { base, id } = found
+  const [jar, head, whatIfs, farms] = await Promise.all([cookies(), headers(), listWhatIfs(db, base), listFarms(db)])
   const [stored, undo] = await Promise.all([loadSeason(db, id), undoState(db, id)])
   if (!stored) return undefined
   const own = ownUnits(jar.get(UNITS_COOKIE)?.value)
@@ -23,11 +33,14 @@ export const loadSeasonData = cache(async (): Promise<SeasonData | undefined> =>
   return {
     own: base.season_id,
     view: id.season_id,
+    at: found.at,
+    ownAt: found.baseAt,
+    farms,
     season: stored.season,
     revision: stored.revision,
     versions: stored.versions,
     ...undo,
-    whatIf,
+    whatIf: whatIfs.find((one) => one.id === id.season_id) ?? null,
     whatIfs,
     today: todayOf(stored.season),
     workingDay: workingDayKept((name) => jar.get(name)?.value, base.season_id),
@@ -36,7 +49,7 @@ export const loadSeasonData = cache(async (): Promise<SeasonData | undefined> =>
     units: own ?? stored.season.farm.units ?? 'metric',
     ownUnits: own,
   }
-})
+}
 
 /** The day it is for a season, ISO: the one it says it opens on, else today. */
 export const todayOf = ({ season }: Pick<Season, 'season'>): string => season.opensOn ?? localToday()

@@ -1,52 +1,50 @@
-/** Which season this reader looks at: the farm's own, or a what-if copy of it. */
+/** Which season a page shows: the one its address names; where it names none, the one this browser looked at last. */
 import { cookies } from 'next/headers'
+import { cache } from 'react'
 import { database } from '../data/database'
-import { farmName, openSeason, type SeasonId } from '../data/season-repository'
-import { listWhatIfs, type WhatIf } from '../data/what-if-repository'
+import { lastSeasonOf, seasonAt, seasonOfId, type SeasonFound } from '../data/farm-repository'
+import { openSeason } from '../data/season-repository'
+import type { SeasonId } from '../data/schema'
+import { SEASON_COOKIE } from '../ui/preferences'
+import { z } from 'zod'
 
-export const WHAT_IF_COOKIE = 'dove-what-if'
-
-/** Both seasons a reader may be concerned with. */
-export interface InView {
-  /** The farm's own season. */
-  base: SeasonId
-  /** What is looked at. */
-  id: SeasonId
-  whatIf: WhatIf | null
-  whatIfs: WhatIf[]
+/** Farm and season of an address: `/sallow-ferry/2027/plan`. */
+export interface AddressParams {
+  farm: string
+  season: string
 }
 
-/** What this reader looks at, with the copies there are; `undefined` when the database holds no season. */
-export async function inView(): Promise<InView | undefined> {
-  const db = database()
-  const base = await openSeason(db)
-  if (!base) return undefined
-  const [jar, whatIfs] = await Promise.all([cookies(), listWhatIfs(db, base)])
-  const chosen = jar.get(WHAT_IF_COOKIE)?.value
-  const whatIf = whatIfs.find(({ id }) => id === chosen) ?? null
-  return { base, id: whatIf ? { farm_id: base.farm_id, season_id: whatIf.id } : base, whatIf, whatIfs }
+/** The season at an address, looked for once a request; `undefined` where there is none. */
+export const seasonAtAddress = cache(async (farm: string, season: string): Promise<SeasonFound | undefined> =>
+  seasonAt(database(), farm, season),
+)
+
+/** The season of an id that a page names; `undefined` where there is none any more. */
+export async function seasonNamed(id: unknown): Promise<SeasonFound | undefined> {
+  const read = z.uuid().safeParse(id)
+  return read.success ? seasonOfId(database(), read.data) : undefined
 }
+
+/** The season a request is about that names none: what this browser looked at last, else what was opened last. */
+export const seasonUnnamed = cache(async (): Promise<SeasonFound | undefined> => {
+  const kept = await seasonNamed((await cookies()).get(SEASON_COOKIE)?.value)
+  if (kept) return kept
+  const id = await openSeason(database())
+  return id && seasonOfId(database(), id.season_id)
+})
+
+/** The season a request is about: named by its id in the query, else as where none is named. */
+export const seasonAsked = (id: string | null): Promise<SeasonFound | undefined> =>
+  id === null ? seasonUnnamed() : seasonNamed(id)
+
+/** The season of a farm that was opened last. */
+export const seasonOfFarm = (farm: string): Promise<SeasonFound | undefined> => lastSeasonOf(database(), farm)
 
 /**
- * The season this reader looks at, if the page was drawn of it. Another tab or device may have opened another since:
- * what is written on a page must not go where its reader does not look.
+ * The season a page shows, for writing in it; another that was opened meanwhile elsewhere does not matter.
  *
  * @param seen id of the season the page shows
  */
-export async function seasonSeen(seen: string): Promise<SeasonId | 'no-season' | 'other-season'> {
-  const id = await seasonInView()
-  return id === undefined ? 'no-season' : id.season_id === seen ? id : 'other-season'
-}
-
-/** The season this reader looks at. */
-export const seasonInView = async (): Promise<SeasonId | undefined> => (await inView())?.id
-
-/** Name of the farm whose season is open; none where there is no season, or where it cannot be read just now. */
-export async function farmInView(): Promise<string | undefined> {
-  try {
-    const id = await openSeason(database())
-    return id && (await farmName(database(), id))
-  } catch {
-    return undefined // the page itself reads the season next, and says what is wrong
-  }
+export async function seasonSeen(seen: string): Promise<SeasonId | 'no-season'> {
+  return (await seasonNamed(seen))?.id ?? 'no-season'
 }

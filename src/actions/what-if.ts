@@ -1,7 +1,6 @@
 /** What-if copies of the season: made, looked at, compared, kept or dropped. */
 'use server'
 import { refresh } from 'next/cache'
-import { cookies } from 'next/headers'
 import { z } from 'zod'
 import { parseDay } from '../core/calendar/day'
 import { worstOver, type Limit } from '../core/capacity/limits'
@@ -10,11 +9,11 @@ import { createPlanner } from '../core/plan/plan'
 import { importSeason } from '../data/import-repository'
 import { database } from '../data/database'
 import { loadSeason } from '../data/season-repository'
-import { createWhatIf, dropWhatIf, findWhatIf } from '../data/what-if-repository'
+import { createWhatIf, dropWhatIf, findWhatIf, listWhatIfs } from '../data/what-if-repository'
 import { mergeCopy, type Conflict } from '../season/merge'
 import { readSeason, type Problem } from '../season/read'
 import { todayOf } from './season-data'
-import { inView, WHAT_IF_COOKIE } from './season-in-view'
+import { seasonNamed } from './season-in-view'
 
 const WHO = 'Grower' // until people sign in
 
@@ -22,51 +21,40 @@ const Name = z.string().trim().min(1, 'Give it a name.').max(120)
 const MOST = 12
 
 export type WhatIfStarted =
-  | { ok: true; id: string }
+  /** The copy stands there. */
+  | { ok: true; at: string }
   | { ok: false; reason: 'wrong'; problems: Problem[] }
   | { ok: false; reason: 'no-season' | 'too-many' }
 
 /**
- * Makes a copy of the season and looks at it.
+ * Makes a copy of the season.
  *
+ * @param seen id of the season, or of a copy of it, that the page shows
  * @param document what the copy is to hold; the season as it is unless given
  */
-export async function startWhatIf(name: string, document?: unknown): Promise<WhatIfStarted> {
+export async function startWhatIf(seen: string, name: string, document?: unknown): Promise<WhatIfStarted> {
   const called = Name.safeParse(name)
   if (!called.success)
     return { ok: false, reason: 'wrong', problems: [{ path: 'name', message: called.error.issues[0]!.message }] }
-  const view = await inView()
+  const view = await seasonNamed(seen)
   const stored = view && (await loadSeason(database(), view.base))
   if (!stored) return { ok: false, reason: 'no-season' }
-  if (view.whatIfs.length >= MOST) return { ok: false, reason: 'too-many' }
+  if ((await listWhatIfs(database(), view.base)).length >= MOST) return { ok: false, reason: 'too-many' }
   const read = document === undefined ? ({ ok: true, season: stored.season } as const) : readSeason(document)
   if (!read.ok) return { ok: false, reason: 'wrong', problems: read.problems }
   const { season_id } = await createWhatIf(database(), view.base, called.data, stored.season, read.season)
-  await look(season_id)
-  return { ok: true, id: season_id }
-}
-
-/** Looks at a copy, or at the season itself again. */
-export async function viewWhatIf(id: string | null): Promise<void> {
-  await look(z.uuid().nullable().parse(id))
-}
-
-async function look(id: string | null): Promise<void> {
-  const jar = await cookies()
-  if (id === null) jar.delete(WHAT_IF_COOKIE)
-  else jar.set(WHAT_IF_COOKIE, id, { path: '/', sameSite: 'lax', httpOnly: true })
   refresh()
+  return { ok: true, at: (await seasonNamed(season_id))!.at }
 }
 
 /** Drops a copy; what it held is given back, so that it can be made again. */
 export async function forgetWhatIf(id: string): Promise<{ name: string; document: unknown } | null> {
-  const view = await inView()
-  const copy = view?.whatIfs.find((one) => one.id === z.uuid().parse(id))
+  const view = await seasonNamed(id)
+  const copy = view && (await findWhatIf(database(), view.base, view.id.season_id))
   if (!view || !copy) return null
   const stored = await loadSeason(database(), { farm_id: view.base.farm_id, season_id: copy.id })
   await dropWhatIf(database(), view.base, copy.id)
-  if (view.whatIf?.id === copy.id) await look(null)
-  else refresh()
+  refresh()
   return stored ? { name: copy.name, document: stored.season } : null
 }
 
@@ -79,8 +67,8 @@ export type WhatIfKept =
 /** Puts everything that was changed in a copy into the season, as one change that can be undone, and drops the copy. */
 export async function keepWhatIf(id: string): Promise<WhatIfKept> {
   const db = database()
-  const view = await inView()
-  const found = view && (await findWhatIf(db, view.base, z.uuid().parse(id)))
+  const view = await seasonNamed(id)
+  const found = view && (await findWhatIf(db, view.base, view.id.season_id))
   const [now, copy] = found
     ? await Promise.all([
         loadSeason(db, view.base),
@@ -96,7 +84,7 @@ export async function keepWhatIf(id: string): Promise<WhatIfKept> {
   const written = await importSeason(db, view.base, read.season, { readAt: now.revision, who: WHO, summary })
   if (!written) return { ok: false, reason: 'changed-since' }
   await dropWhatIf(db, view.base, found.id)
-  await look(null)
+  refresh()
   return { ok: true, entry: written.entry, summary }
 }
 
@@ -113,15 +101,17 @@ export interface ComparedSeason {
 /**
  * The season and all its copies, measured alike.
  *
+ * @param seen id of the season, or of a copy of it, that the page shows
  * @param from ISO day: what is over before it is past and not counted
  */
-export async function compareWhatIfs(from: string): Promise<ComparedSeason[]> {
+export async function compareWhatIfs(seen: string, from: string): Promise<ComparedSeason[]> {
   const day = parseDay(z.iso.date().parse(from))
-  const view = await inView()
+  const view = await seasonNamed(seen)
   if (!view) return []
+  const whatIfs = await listWhatIfs(database(), view.base)
   const all = [
     { id: null, name: 'The season as it is', of: view.base },
-    ...view.whatIfs.map(({ id, name }) => ({ id, name, of: { farm_id: view.base.farm_id, season_id: id } })),
+    ...whatIfs.map(({ id, name }) => ({ id, name, of: { farm_id: view.base.farm_id, season_id: id } })),
   ]
   const compared: ComparedSeason[] = []
   for (const { id, name, of } of all) {

@@ -8,6 +8,7 @@ import { ThemeProvider } from '@mui/material/styles'
 import type { Metadata, Viewport } from 'next'
 import type { ReactNode } from 'react'
 import { readersLocale } from '../actions/season-data'
+import { NoticeProvider } from '../ui/notice'
 import { theme } from '../ui/theme'
 import { WordsProvider } from '../ui/words-provider'
 
@@ -27,7 +28,9 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
         <AppRouterCacheProvider>
           <ThemeProvider theme={theme} defaultMode="system">
             <CssBaseline enableColorScheme />
-            <WordsProvider locale={locale}>{children}</WordsProvider>
+            <WordsProvider locale={locale}>
+              <NoticeProvider>{children}</NoticeProvider>
+            </WordsProvider>
           </ThemeProvider>
         </AppRouterCacheProvider>
       </body>

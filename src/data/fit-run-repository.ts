@@ -69,6 +69,11 @@ export async function findFit(db: Kysely<Database>, id: SeasonId, run: string): 
   )
 }
 
+/** The season a fit was asked for; `undefined` when there is none of that id. */
+export async function seasonOfFit(db: Kysely<Database>, run: string): Promise<SeasonId | undefined> {
+  return db.selectFrom('fit_run').select(['farm_id', 'season_id']).where('run', '=', run).executeTakeFirst()
+}
+
 /** A fit that is not over yet. */
 const stillOpen = (id: SeasonId, run: string) => (eb: ExpressionBuilder<Database, 'fit_run'>) =>
   eb.and([

@@ -9,6 +9,7 @@ import * as whatIf from './migrations/0006-what-if'
 import * as records from './migrations/0007-records'
 import * as strangers from './migrations/0008-strangers'
 import * as rest from './migrations/0009-rest'
+import * as addresses from './migrations/0010-addresses'
 import type { Database } from './schema'
 
 const MIGRATIONS: Record<string, Migration> = {
@@ -21,6 +22,7 @@ const MIGRATIONS: Record<string, Migration> = {
   '0007-records': records,
   '0008-strangers': strangers,
   '0009-rest': rest,
+  '0010-addresses': addresses,
 }
 
 /**

@@ -9,16 +9,8 @@ import { undo } from './undo-repository'
 import { importSeason } from './import-repository'
 import { freshDatabase } from './fresh-database'
 import { dropReadings, findPhoto, keepPhoto, keepReadings, keepRecords } from './record-repository'
-import {
-  createFarm,
-  createNextSeason,
-  listSeasons,
-  loadSeason,
-  openSeason,
-  ownSeason,
-  reopenSeason,
-  type SeasonId,
-} from './season-repository'
+import { createFarm, createNextSeason, loadSeason, openSeason, ownSeason, type SeasonId } from './season-repository'
+import { archiveSeason, listFarms } from './farm-repository'
 import { createWhatIf } from './what-if-repository'
 
 let connection: Awaited<ReturnType<typeof freshDatabase>>
@@ -246,9 +238,10 @@ describe('the next season', () => {
     const next = nextSeason((await stored()).season, new Map())
     const made = await createNextSeason(db(), id.farm_id, next)
     expect(await openSeason(db())).toEqual(made)
-    expect((await listSeasons(db(), id.farm_id)).map(({ name }) => name)).toEqual(['2028', '2027'])
+    const [farm] = await listFarms(db())
+    expect(farm!.seasons.map(({ name }) => name)).toEqual(['2028', '2027'])
     expect((await stored(made)).season).toEqual(next)
-    await reopenSeason(db(), id)
+    await archiveSeason(db(), made, true)
     expect(await openSeason(db())).toEqual(id)
     expect(await records()).toHaveLength(1)
   })

@@ -20,12 +20,19 @@ interface ThingTable extends SeasonId {
 export interface FarmTable {
   farm_id: Generated<string>
   name: string
+  /** Its part of every address: unique, and kept when the farm is renamed. */
+  address: string
+  /** Shipped for looking at: it may be reset. */
+  demo: Generated<boolean>
   created_at: ColumnType<Date, never, never>
 }
 
 /** Its own facts lie in further columns: `FACTS_COLUMNS`. */
 export interface SeasonTable extends SeasonId {
   name: string
+  /** Unique within the farm; kept when the season is renamed. */
+  address: string
+  archived_at: Date | null
   ends_on: string
   opens_on: string | null
   revision: number

@@ -1,5 +1,6 @@
 /** Whole seasons: opening, reading and replacing everything in one. */
 import { sql, type Kysely, type Transaction } from 'kysely'
+import { farmAddress, seasonAddress } from '../season/address'
 import { COLLECTIONS, SEASON_FORMAT, type Season } from '../season/schema'
 import type { Db } from './database'
 import { readingRows, readReadings, readRecords, recordRow } from './record-repository'
@@ -18,22 +19,17 @@ export interface StoredSeason {
   versions: Record<string, number>
 }
 
-/** The season last opened, or `undefined` in an empty database; what-if copies are not opened this way. */
+/** The season last opened, or `undefined` in an empty database; what-if copies are not opened this way, nor what is put away. */
 export async function openSeason(db: Db): Promise<SeasonId | undefined> {
   return db
     .selectFrom('season')
     .select(['farm_id', 'season_id'])
     .where('what_if_of', 'is', null)
+    .orderBy(sql`archived_at is not null`)
     .orderBy('opened_at', 'desc')
     .orderBy('season_id')
     .limit(1)
     .executeTakeFirst()
-}
-
-/** Name of a farm. */
-export async function farmName(db: Db, { farm_id }: SeasonId): Promise<string | undefined> {
-  const row = await db.selectFrom('farm').select('name').where('farm_id', '=', farm_id).executeTakeFirst()
-  return row?.name
 }
 
 /** The season of that id, unless there is none or it is a what-if copy: nothing happens in a copy. */
@@ -82,73 +78,73 @@ export async function readSeasonRows(
 /** Columns that `factsRow` fills, as far as the database's types know them. */
 export type SeasonColumns = { name: string; ends_on: string; opens_on: string | null; rest: string }
 
-/** Makes a farm with one season from a document. */
-export async function createFarm(db: Kysely<Database>, season: Season): Promise<SeasonId> {
+/**
+ * Makes a farm with one season from a document.
+ *
+ * @param demo it is the farm shipped for looking at
+ */
+export async function createFarm(db: Kysely<Database>, season: Season, { demo = false } = {}): Promise<SeasonId> {
   return db.transaction().execute(async (trx) => {
+    await addressesAlone(trx)
+    const taken = await trx.selectFrom('farm').select('address').execute()
+    const { name } = season.farm
     const farm = await trx
       .insertInto('farm')
-      .values({ name: season.farm.name })
+      .values({ name, demo, address: farmAddress(name, addresses(taken)) })
       .returning('farm_id')
       .executeTakeFirstOrThrow()
-    const row = await trx
-      .insertInto('season')
-      .values({
-        farm_id: farm.farm_id,
-        season_id: crypto.randomUUID(),
-        revision: 1,
-        ...(factsRow(factsOf(season)) as SeasonColumns),
-      })
-      .returning(['farm_id', 'season_id'])
-      .executeTakeFirstOrThrow()
-    await insertContents(trx, row, season, 1)
-    return row
+    return insertSeason(trx, farm.farm_id, season)
   })
-}
-
-/** A season of a farm by its name. */
-export interface SeasonOfFarm {
-  id: string
-  name: string
-}
-
-/** Seasons of a farm, the one that was opened last first. */
-export async function listSeasons(db: Db, farm: string): Promise<SeasonOfFarm[]> {
-  const found = await db
-    .selectFrom('season')
-    .select(['season_id', 'name'])
-    .where('farm_id', '=', farm)
-    .where('what_if_of', 'is', null)
-    .orderBy('opened_at', 'desc')
-    .orderBy('season_id')
-    .execute()
-  return found.map(({ season_id, name }) => ({ id: season_id, name }))
 }
 
 /** Makes another season of a farm from a document, and opens it. */
 export async function createNextSeason(db: Kysely<Database>, farm: string, season: Season): Promise<SeasonId> {
-  return db.transaction().execute(async (trx) => {
-    const row = await trx
-      .insertInto('season')
-      .values({
-        farm_id: farm,
-        season_id: crypto.randomUUID(),
-        revision: 1,
-        ...(factsRow(factsOf(season)) as SeasonColumns),
-      })
-      .returning(['farm_id', 'season_id'])
-      .executeTakeFirstOrThrow()
-    await insertContents(trx, row, season, 1)
-    return row
-  })
+  return db.transaction().execute((trx) => insertSeason(trx, farm, season))
 }
 
-/** Opens a season again; nothing happens where there is none of that id. */
-export async function reopenSeason(db: Db, id: SeasonId): Promise<void> {
-  await ofSeason(db.updateTable('season').set({ opened_at: sql`clock_timestamp()` }), id).execute()
+/** A season that is a copy of another, to be compared with it. */
+export interface CopyColumns {
+  what_if_of: string
+  what_if: string
+  what_if_from: string
 }
+
+/** Makes a season of a farm from a document; with what it is a copy of, where it is one. */
+export async function insertSeason(
+  trx: Transaction<Database>,
+  farm: string,
+  season: Season,
+  copy?: CopyColumns,
+): Promise<SeasonId> {
+  await addressesAlone(trx)
+  const taken = await trx.selectFrom('season').select('address').where('farm_id', '=', farm).execute()
+  const row = await trx
+    .insertInto('season')
+    .values({
+      farm_id: farm,
+      season_id: crypto.randomUUID(),
+      revision: 1,
+      address: seasonAddress(copy ? `${season.season.name} ${copy.what_if}` : season.season.name, addresses(taken)),
+      ...(factsRow(factsOf(season)) as SeasonColumns),
+      ...copy,
+    })
+    .returning(['farm_id', 'season_id'])
+    .executeTakeFirstOrThrow()
+  await insertContents(trx, row, season, 1)
+  return row
+}
+
+const addresses = (rows: readonly { address: string }[]) => rows.map(({ address }) => address)
+
+/** One at a time chooses an address, until its transaction ends: no two choose the same. */
+async function addressesAlone(trx: Transaction<Database>): Promise<void> {
+  await sql`select pg_advisory_xact_lock(${ADDRESSES})`.execute(trx)
+}
+
+const ADDRESSES = 7303 // any number, the same everywhere
 
 /** Puts a document into a season that holds nothing yet. What happened belongs to a season, not to a copy of it. */
-export async function insertContents(
+async function insertContents(
   trx: Transaction<Database>,
   id: SeasonId,
   season: Season,

@@ -1,40 +1,34 @@
 /** What-if copies: whole seasons beside the one they were made from, to be compared, kept or dropped. */
 import type { Kysely } from 'kysely'
 import { Season } from '../season/schema'
+import type { WhatIf } from '../season/farms'
 import type { Db } from './database'
 import type { Database, SeasonId } from './schema'
-import { insertContents, type SeasonColumns } from './season-repository'
-import { factsOf, factsRow } from './things'
-
-/** A copy by its name. */
-export interface WhatIf {
-  id: string
-  name: string
-}
+import { insertSeason } from './season-repository'
 
 /** Copies of a season, the oldest first. */
 export async function listWhatIfs(db: Db, of: SeasonId): Promise<WhatIf[]> {
   const found = await db
     .selectFrom('season')
-    .select(['season_id', 'what_if'])
+    .select(['season_id', 'what_if', 'address'])
     .where('farm_id', '=', of.farm_id)
     .where('what_if_of', '=', of.season_id)
     .orderBy('opened_at')
     .orderBy('season_id')
     .execute()
-  return found.map(({ season_id, what_if }) => ({ id: season_id, name: what_if! }))
+  return found.map(({ season_id, what_if, address }) => ({ id: season_id, name: what_if!, address }))
 }
 
 /** A copy with what its season held when it was made; `undefined` when there is none of that id. */
 export async function findWhatIf(db: Db, of: SeasonId, id: string): Promise<(WhatIf & { from: Season }) | undefined> {
   const row = await db
     .selectFrom('season')
-    .select(['season_id', 'what_if', 'what_if_from'])
+    .select(['season_id', 'what_if', 'what_if_from', 'address'])
     .where('farm_id', '=', of.farm_id)
     .where('what_if_of', '=', of.season_id)
     .where('season_id', '=', id)
     .executeTakeFirst()
-  return row && { id: row.season_id, name: row.what_if!, from: Season.parse(row.what_if_from) }
+  return row && { id: row.season_id, name: row.what_if!, address: row.address, from: Season.parse(row.what_if_from) }
 }
 
 /**
@@ -50,23 +44,13 @@ export async function createWhatIf(
   from: Season,
   season: Season,
 ): Promise<SeasonId> {
-  return db.transaction().execute(async (trx) => {
-    const id = await trx
-      .insertInto('season')
-      .values({
-        farm_id: of.farm_id,
-        season_id: crypto.randomUUID(),
-        revision: 1,
-        what_if_of: of.season_id,
-        what_if: name,
-        what_if_from: JSON.stringify(from),
-        ...(factsRow(factsOf(season)) as SeasonColumns),
-      })
-      .returning(['farm_id', 'season_id'])
-      .executeTakeFirstOrThrow()
-    await insertContents(trx, id, season, 1)
-    return id
-  })
+  return db.transaction().execute((trx) =>
+    insertSeason(trx, of.farm_id, season, {
+      what_if_of: of.season_id,
+      what_if: name,
+      what_if_from: JSON.stringify(from),
+    }),
+  )
 }
 
 /** Drops a copy with everything in it; false when there is none. A season that is no copy is never dropped. */

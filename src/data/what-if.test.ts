@@ -26,7 +26,7 @@ describe('a what-if copy', () => {
     expect(await openSeason(db())).toEqual(id)
     expect((await loadSeason(db(), made))!.season).toEqual(copy)
     expect((await loadSeason(db(), id))!.season).toEqual(season)
-    expect(await listWhatIfs(db(), id)).toEqual([{ id: made.season_id, name: 'One more frame' }])
+    expect(await listWhatIfs(db(), id)).toMatchObject([{ id: made.season_id, name: 'One more frame' }])
     expect((await findWhatIf(db(), id, made.season_id))!.from).toEqual(season)
   })
   it('is dropped whole, but the season itself never is', async () => {

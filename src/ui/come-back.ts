@@ -1,7 +1,7 @@
 /** A page drawn anew only when the server can do so: one that fails would take the page that is there away. */
 'use client'
-import { useRouter } from 'next/navigation'
 import { startTransition, useCallback, useEffect } from 'react'
+import { useRouter } from './navigation'
 
 const EVERY = 3000 // ms between looks whether the server answers again
 

@@ -3,7 +3,6 @@
 import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
-import { useRouter } from 'next/navigation'
 import { useMemo, useState, type ReactNode } from 'react'
 import type { Path, PathValue } from 'react-hook-form'
 import { useTranslations } from 'next-intl'
@@ -15,6 +14,7 @@ import type { Season } from '../season/schema'
 import { usesOf } from '../season/uses'
 import { useSeason } from './season-context'
 import { useChange } from './use-change'
+import { useRouter } from './navigation'
 
 /** A thing as it is being written: kept while the page is open, started anew when what stands there changes. */
 export function useDraft<T extends object>(stored: T) {

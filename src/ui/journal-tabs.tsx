@@ -2,8 +2,8 @@
 'use client'
 import Tab from '@mui/material/Tab'
 import Tabs from '@mui/material/Tabs'
-import { useRouter } from 'next/navigation'
 import { useTranslations } from 'next-intl'
+import { useRouter } from './navigation'
 
 const PAGES = [
   ['/journal', 'happened'],

@@ -37,6 +37,11 @@ export function localeFor(own: Language | undefined, browser: string, region: 'u
   return theirs.toLowerCase().startsWith('en-') ? theirs : 'en-GB'
 }
 
+export const SEASON_COOKIE = 'dove-step-season'
+
+/** A cookie to set for the season that is looked at: an address without one leads to it. */
+export const seasonCookie = (season: string) => `${SEASON_COOKIE}=${season}; path=/; max-age=31536000; samesite=lax`
+
 /** A cookie that was set for one season of a farm means nothing in another. */
 const ofSeason = (season: string) => `${season}/`
 

@@ -4,6 +4,7 @@ import { useSearchParams } from 'next/navigation'
 import { createContext, useContext, useEffect, useMemo, useState, useSyncExternalStore, type ReactNode } from 'react'
 import { parseDay, type Day } from '../core/calendar/day'
 import type { Plan, Planner } from '../core/plan/plan'
+import type { FarmListed, WhatIf } from '../season/farms'
 import type { Season } from '../season/schema'
 import { createFormat, yearOf, type Format, type Units } from '../words/format'
 import type { Language } from '../words/translator'
@@ -20,14 +21,20 @@ export interface SeasonData {
   own: string
   /** Id of what is looked at: the season, or a copy of it. */
   view: string
+  /** Address of what is looked at, `/farm/season`; every view of it stands below. */
+  at: string
+  /** Address of the farm's own season. */
+  ownAt: string
+  /** All farms there are, with their seasons. */
+  farms: FarmListed[]
   season: Season
   revision: number
   versions: Record<string, number>
   undo: { entry: string; summary: string } | null
   redo: { entry: string; summary: string } | null
   /** The copy that is looked at instead of the season, and the copies there are. */
-  whatIf: { id: string; name: string } | null
-  whatIfs: { id: string; name: string }[]
+  whatIf: WhatIf | null
+  whatIfs: WhatIf[]
   /** ISO day that counts as today. */
   today: string
   /** ISO working day kept from before, if any. */

@@ -3,8 +3,12 @@
 import { createContext, useContext } from 'react'
 
 export interface Undoing {
-  /** Takes back a journal entry, or the last change. */
-  undo(entry?: string): void
+  /**
+   * Takes back a journal entry, or the last change.
+   *
+   * @param of id of the season it was made in, where that is not the one the page shows
+   */
+  undo(entry?: string, of?: string): void
   redo(): void
   busy: boolean
 }

@@ -2,17 +2,20 @@
 'use client'
 import { useCallback, useState } from 'react'
 import { useTranslations } from 'next-intl'
-import { forgetWhatIf, keepWhatIf, startWhatIf, viewWhatIf } from '../actions/what-if'
+import { forgetWhatIf, keepWhatIf, startWhatIf } from '../actions/what-if'
 import { useNotice } from './notice'
 import { useUndo } from './undo-context'
 import { useFormat, useUnits } from './units'
 import { callServer, troubleWords } from './call-server'
+import { useSeason } from './season-context'
+import { usePathname, useWholeRouter } from './navigation'
 
 export interface WhatIfActions {
   busy: boolean
   /** Makes a copy and looks at it; the season as it is where no document is given. */
   start(name: string, document?: unknown): Promise<boolean>
-  view(id: string | null): Promise<void>
+  /** Looks at a copy, or at the season itself again. */
+  view(id: string | null): void
   keep(id: string): Promise<void>
   drop(id: string): Promise<void>
 }
@@ -23,6 +26,12 @@ export function useWhatIf(): WhatIfActions {
   const notice = useNotice()
   const { undo } = useUndo()
   const format = useFormat(useUnits())
+  const { data } = useSeason()
+  const { own, view: seen, ownAt, whatIfs } = data
+  const router = useWholeRouter()
+  const path = usePathname()
+  /** The same view of another season. */
+  const go = useCallback((to: string) => router.push(`${to}${path}`), [router, path])
   const during = useCallback(
     async <T>(work: () => Promise<T>): Promise<T | undefined> => {
       setBusy(true)
@@ -36,7 +45,7 @@ export function useWhatIf(): WhatIfActions {
   )
   const start = useCallback(
     async (name: string, document?: unknown) => {
-      const started = await during(() => startWhatIf(name, document))
+      const started = await during(() => startWhatIf(seen, name, document))
       if (!started) return false
       if (!started.ok) {
         const text =
@@ -49,18 +58,26 @@ export function useWhatIf(): WhatIfActions {
         return false
       }
       notice({ text: t('whatIfYouLookAt', { name }) })
+      go(started.at)
       return true
     },
-    [during, notice, t],
+    [during, go, notice, seen, t],
   )
-  const view = useCallback(async (id: string | null) => void (await during(() => viewWhatIf(id))), [during])
+  const view = useCallback(
+    (id: string | null) => {
+      const copy = whatIfs.find((one) => one.id === id)
+      go(copy ? `${ownAt.slice(0, ownAt.lastIndexOf('/'))}/${copy.address}` : ownAt)
+    },
+    [go, ownAt, whatIfs],
+  )
   const keep = useCallback(
     async (id: string) => {
       const kept = await during(() => keepWhatIf(id))
       if (!kept) return
       if (kept.ok) {
         const { entry } = kept
-        notice({ text: kept.summary, action: { label: t('undo'), run: () => undo(entry) } })
+        notice({ text: kept.summary, action: { label: t('undo'), run: () => undo(entry, own) } })
+        if (id === seen) go(ownAt)
       } else if (kept.reason === 'both-changed') {
         notice({
           text: t('nothingWasKeptTheSeason', {
@@ -83,18 +100,19 @@ export function useWhatIf(): WhatIfActions {
           tone: 'error',
         })
     },
-    [during, notice, t, undo],
+    [during, go, notice, own, ownAt, seen, t, undo],
   )
   const drop = useCallback(
     async (id: string) => {
       const dropped = await during(() => forgetWhatIf(id))
+      if (dropped && id === seen) go(ownAt)
       if (dropped)
         notice({
           text: t('deleted', { dropped: dropped.name }),
           action: { label: t('undo'), run: () => void start(dropped.name, dropped.document) },
         })
     },
-    [during, notice, start, t],
+    [during, go, notice, ownAt, seen, start, t],
   )
   return { busy, start, view, keep, drop }
 }

@@ -2,10 +2,10 @@
 'use client'
 import Alert from '@mui/material/Alert'
 import MuiLink from '@mui/material/Link'
-import Link from 'next/link'
 import { useTranslations } from 'next-intl'
 import type { Use } from '../season/uses'
 import { setAt } from '../words/working'
+import { Link } from './navigation'
 
 const SHOWN = 6
 

@@ -7,9 +7,9 @@ import AccordionSummary from '@mui/material/AccordionSummary'
 import Box from '@mui/material/Box'
 import MuiLink from '@mui/material/Link'
 import Typography from '@mui/material/Typography'
-import Link from 'next/link'
 import { useTranslations } from 'next-intl'
 import type { Working } from '../words/working'
+import { Link } from './navigation'
 
 export function WorkingPanel({ working }: { working: readonly Working[] }) {
   const t = useTranslations('ui')

@@ -3,7 +3,6 @@
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
-import Link from 'next/link'
 import { useTranslations } from 'next-intl'
 import { recordsOf, workAhead } from '../../core/advice/work'
 import type { Batch } from '../../core/batch/batch'
@@ -13,6 +12,7 @@ import { useSeason } from '../../ui/season-context'
 import { BatchSteps } from '../../ui/stair/batch-steps'
 import { count } from '../../words/format'
 import { AccountLines } from './account-lines'
+import { Link } from '../../ui/navigation'
 
 // pieces of work shown, those after them in the plan
 

@@ -7,8 +7,7 @@ import Tab from '@mui/material/Tab'
 import Tabs from '@mui/material/Tabs'
 import Typography from '@mui/material/Typography'
 import dynamic from 'next/dynamic'
-import Link from 'next/link'
-import { useRouter, useSearchParams } from 'next/navigation'
+import { useSearchParams } from 'next/navigation'
 import { useTranslations } from 'next-intl'
 import { outlookOf } from '../../core/advice/work'
 import type { Batch } from '../../core/batch/batch'
@@ -19,6 +18,7 @@ import { StairGlyph } from '../../ui/stair/stair'
 import { PlantCheck } from './plant-check'
 import { MoreHappened } from './more-happened'
 import { Now } from './batch-now'
+import { Link, useRouter } from '../../ui/navigation'
 
 const StandCount = dynamic(() => import('./stand-count').then((module) => module.StandCount))
 

@@ -5,7 +5,6 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import LinearProgress from '@mui/material/LinearProgress'
 import Typography from '@mui/material/Typography'
-import { useRouter } from 'next/navigation'
 import { useDeferredValue, useMemo } from 'react'
 import { useTranslations } from 'next-intl'
 import { formatDay } from '../../core/calendar/day'
@@ -19,6 +18,7 @@ import { useChange } from '../../ui/use-change'
 import { chanceWords, count } from '../../words/format'
 import { resownPlanting } from './model'
 import { timeWords, choiceTitle, choiceWhy } from './sentences'
+import { useRouter } from '../../ui/navigation'
 
 export function Decide({
   batch,

@@ -1,7 +1,6 @@
 /** Written down: lost, ended, and the rows of a mixed tray. */
 'use client'
 import Box from '@mui/material/Box'
-import Link from 'next/link'
 import { useState } from 'react'
 import { useTranslations } from 'next-intl'
 import type { Day } from '../../core/calendar/day'
@@ -11,6 +10,7 @@ import type { Said } from '../../ui/records/use-record'
 import { useSeason } from '../../ui/season-context'
 import { count } from '../../words/format'
 import { type Own, Form } from './happened-form'
+import { Link } from '../../ui/navigation'
 
 export type Fate = 'stay' | 'plant' | 'pot-up' | 'harden' | 'sold' | 'given' | 'discarded'
 

@@ -2,7 +2,6 @@
 'use client'
 import Box from '@mui/material/Box'
 import TextField from '@mui/material/TextField'
-import { useRouter } from 'next/navigation'
 import { useState, type ReactNode } from 'react'
 import { useTranslations } from 'next-intl'
 import { formatDay, type Day } from '../../core/calendar/day'
@@ -12,6 +11,7 @@ import { dayItHappened, EntryForm, withNote } from '../../ui/records/entry-form'
 import { PhotoField } from '../../ui/records/photos'
 import { useRecord, type Said } from '../../ui/records/use-record'
 import { useSeason } from '../../ui/season-context'
+import { useRouter } from '../../ui/navigation'
 
 export interface Own {
   batch: Batch

@@ -3,8 +3,6 @@
 import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
-import Link from 'next/link'
-import { useRouter } from 'next/navigation'
 import ToggleButton from '@mui/material/ToggleButton'
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
 import Typography from '@mui/material/Typography'
@@ -24,6 +22,7 @@ import { count } from '../../words/format'
 import { isPrickingOut } from '../../words/tasks'
 import { Moved } from './happened-moves'
 import { verdictTitle, verdictWhy, leverWords } from './sentences'
+import { Link, useRouter } from '../../ui/navigation'
 
 export function PlantCheck({ batch }: { batch: Batch }) {
   const t = useTranslations('batch')

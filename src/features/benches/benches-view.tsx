@@ -7,7 +7,6 @@ import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
 import Typography from '@mui/material/Typography'
 import { visuallyHidden } from '@mui/utils'
 import dynamic from 'next/dynamic'
-import Link from 'next/link'
 import { useDeferredValue, useMemo } from 'react'
 import { z } from 'zod'
 import { useTranslations } from 'next-intl'
@@ -20,6 +19,7 @@ import { PrintBenches } from './print-benches'
 import { Detail } from './detail'
 import { Meter } from './meter'
 import { firstWorry, type Shown, listOf } from './model'
+import { Link } from '../../ui/navigation'
 
 // px
 

@@ -2,7 +2,6 @@
 'use client'
 import Box from '@mui/material/Box'
 import Typography from '@mui/material/Typography'
-import Link from 'next/link'
 import { memo, useMemo } from 'react'
 import { useTranslations } from 'next-intl'
 import { type Day, weekStart } from '../../core/calendar/day'
@@ -20,6 +19,7 @@ import { BenchDrawing } from './bench-drawing'
 import { MatsList } from './mats-list'
 import { CHART, LoadChart, paintOf } from './limit-look'
 import { givesHeat } from './model'
+import { Link } from '../../ui/navigation'
 
 export function Detail({ limit, day }: { limit: Limit; day: Day }) {
   const t = useTranslations('benches')

@@ -1,17 +1,20 @@
 /** Fits asked of the server: queued in PostgreSQL, made by a worker process, looked at by their address. */
 import { z } from 'zod'
-import { seasonInView } from '../../actions/season-in-view'
+import { seasonAsked } from '../../actions/season-in-view'
 import { database } from '../../data/database'
-import { askForFit, findFit, stopFit } from '../../data/fit-run-repository'
+import { askForFit, findFit, seasonOfFit, stopFit } from '../../data/fit-run-repository'
 import { loadSeason } from '../../data/season-repository'
 import { fitReport } from '../../interchange/fit-report'
 import type { FitStatus } from '../../worker/fit-plan'
 
-const Asked = z.strictObject({ from: z.iso.date('Write the day as YYYY-MM-DD.').optional() })
+const Asked = z.strictObject({
+  from: z.iso.date('Write the day as YYYY-MM-DD.').optional(),
+  season: z.uuid().optional(),
+})
 
 const say = (status: number, body: unknown) => Response.json(body, { status, headers: { 'cache-control': 'no-store' } })
 
-/** Asks for a fit: `{ "from": "YYYY-MM-DD" }`, or nothing for the whole season. */
+/** Asks for a fit: `{ "from": "YYYY-MM-DD", "season": id }`; without a day for the whole season, without an id for the one looked at last. */
 export async function askFit(request: Request): Promise<Response> {
   const text = await request.text()
   let body: unknown
@@ -23,8 +26,8 @@ export async function askFit(request: Request): Promise<Response> {
   const asked = Asked.safeParse(body)
   if (!asked.success)
     return say(400, { problems: asked.error.issues.map(({ path, message }) => ({ path: path.join('.'), message })) })
-  const id = await seasonInView()
-  const stored = id && (await loadSeason(database(), id))
+  const at = await seasonAsked(asked.data.season ?? null)
+  const stored = at && (await loadSeason(database(), at.id))
   if (!stored) return say(404, { problems: [{ path: '', message: 'There is no season yet.' }] })
   const run = await askForFit(
     database(),
@@ -75,7 +78,7 @@ export async function endFit(run: string): Promise<Response> {
 
 async function findRun(run: string) {
   if (!z.uuid().safeParse(run).success) return undefined
-  const id = await seasonInView()
+  const id = await seasonOfFit(database(), run)
   const fit = id && (await findFit(database(), id, run))
   return id && fit ? { id, fit } : undefined
 }

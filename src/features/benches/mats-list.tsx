@@ -2,7 +2,6 @@
 'use client'
 import Box from '@mui/material/Box'
 import Typography from '@mui/material/Typography'
-import Link from 'next/link'
 import { useMemo } from 'react'
 import { useTranslations } from 'next-intl'
 import { matsInTurn, type Turn } from '../../core/benches/mats'
@@ -11,6 +10,7 @@ import type { Load } from '../../core/capacity/load'
 import type { Place } from '../../season/schema'
 import { useSeason } from '../../ui/season-context'
 import { count, type Format } from '../../words/format'
+import { Link } from '../../ui/navigation'
 
 const AHEAD = 21 // days looked ahead
 

@@ -5,7 +5,6 @@ import PushPinIcon from '@mui/icons-material/PushPinOutlined'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import IconButton from '@mui/material/IconButton'
-import Link from 'next/link'
 import { useTranslations } from 'next-intl'
 import type { BenchLevel, Piece } from '../../core/benches/placement'
 import type { Place, StandsAt } from '../../season/schema'
@@ -14,6 +13,7 @@ import { useSeason } from '../../ui/season-context'
 import { StairGlyph } from '../../ui/stair/stair'
 import { count, type Format } from '../../words/format'
 import { freeSpots } from './model'
+import { Link } from '../../ui/navigation'
 
 export function TrayCard({
   piece,

@@ -3,7 +3,7 @@
 import { refresh } from 'next/cache'
 import { importSeason } from '../../data/import-repository'
 import { database } from '../../data/database'
-import { seasonInView, seasonSeen } from '../../actions/season-in-view'
+import { seasonNamed, seasonSeen } from '../../actions/season-in-view'
 import { createFarm, loadSeason } from '../../data/season-repository'
 import { compareSeasons, type SeasonChanges } from '../../interchange/compare'
 import { readSeasonText } from '../../interchange/season-file'
@@ -17,13 +17,17 @@ export type ImportPreview =
 
 const notText: Problem[] = [{ path: '', message: 'The file could not be read as text.' }]
 
-/** What bringing in this document would change; nothing is written. */
-export async function previewImport(text: string): Promise<ImportPreview> {
+/**
+ * What bringing in this document would change; nothing is written.
+ *
+ * @param seen id of the season the page shows; `null` where it is to be a farm of its own
+ */
+export async function previewImport(text: string, seen: string | null): Promise<ImportPreview> {
   if (typeof text !== 'string') return { ok: false, problems: notText }
   const read = readSeasonText(text)
   if (!read.ok) return read
   const db = database()
-  const id = await seasonInView()
+  const id = seen === null ? undefined : (await seasonNamed(seen))?.id
   const stored = id && (await loadSeason(db, id))
   const name = `${read.season.farm.name}, season ${read.season.season.name}`
   if (!stored)
@@ -38,14 +42,16 @@ export async function previewImport(text: string): Promise<ImportPreview> {
 }
 
 export type ImportResult =
-  | { ok: true; entry: string | null; summary: string }
+  | { ok: true; entry: string; summary: string }
+  /** It became a farm of its own, which stands there. */
+  | { ok: true; entry: null; summary: string; at: string }
   | { ok: false; reason: 'wrong'; problems: Problem[] }
   | { ok: false; reason: 'changed-since' }
 
 /**
- * Puts a document in the place of the open season, or opens it as the first one.
+ * Puts a document in the place of a season, or makes a farm of its own of it.
  *
- * @param seen id of the season the preview was made of, if there was one
+ * @param seen id of the season the preview was made of; `null` for a farm of its own
  * @param revision the revision the preview was made at; if the season has changed since, nothing is written
  */
 export async function applyImport(text: string, seen: string | null, revision: number): Promise<ImportResult> {
@@ -55,10 +61,9 @@ export async function applyImport(text: string, seen: string | null, revision: n
   const db = database()
   const summary = `${read.season.farm.name}, season ${read.season.season.name}, brought in`
   if (seen === null) {
-    if (await seasonInView()) return { ok: false, reason: 'changed-since' }
-    await createFarm(db, read.season)
+    const made = await createFarm(db, read.season)
     refresh()
-    return { ok: true, entry: null, summary }
+    return { ok: true, entry: null, summary, at: (await seasonNamed(made.season_id))!.at }
   }
   const id = await seasonSeen(seen)
   if (typeof id === 'string') return { ok: false, reason: 'changed-since' }

@@ -1,7 +1,7 @@
 /** What leaves the application as files, made from the open season. */
 import { createPlanner } from '../../core/plan/plan'
 import { database } from '../../data/database'
-import { seasonInView } from '../../actions/season-in-view'
+import { seasonAsked } from '../../actions/season-in-view'
 import { loadSeason } from '../../data/season-repository'
 import { tasksCalendar } from '../../interchange/calendar'
 import { todayOf } from '../../actions/season-data'
@@ -21,11 +21,11 @@ const TYPES: Record<Kind, string> = {
   'season.json': 'application/json; charset=utf-8',
 }
 
-/** The open season as a file to download; 404 when there is none. */
-export async function exportFile(kind: Kind): Promise<Response> {
+/** A season as a file to download: the one whose id the query says; 404 when there is none. */
+export async function exportFile(kind: Kind, request: Request): Promise<Response> {
   const db = database()
-  const id = await seasonInView()
-  const stored = id && (await loadSeason(db, id))
+  const found = await seasonAsked(new URL(request.url).searchParams.get('season'))
+  const stored = found && (await loadSeason(db, found.id))
   if (!stored)
     return new Response('There is no season yet.\n', {
       status: 404,

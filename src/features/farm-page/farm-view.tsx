@@ -5,7 +5,8 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
 import useMediaQuery from '@mui/material/useMediaQuery'
-import { useRouter, useSearchParams } from 'next/navigation'
+import NextLink from 'next/link'
+import { useSearchParams } from 'next/navigation'
 import { useEffect } from 'react'
 import { useTranslations } from 'next-intl'
 import { SidePanel } from '../../ui/side-panel'
@@ -21,13 +22,15 @@ import { Preferences } from './preferences'
 import { SiteFacts } from './site-facts'
 import { TextLink, Add, Section, Table, Row } from './parts'
 import { newPlace, newContainer } from './model'
+import { useRouter, useOut } from '../../ui/navigation'
 
 export function FarmView() {
   const t = useTranslations('farmPage')
-  const { season, format } = useSeason()
+  const { season, format, data } = useSeason()
   const params = useSearchParams()
   const router = useRouter()
   const narrow = useMediaQuery('(max-width:899px)')
+  const out = useOut()
   useHashTarget()
   const place = season.places.find(({ key }) => key === params.get('place'))
   const container = season.containers.find(({ key }) => key === params.get('container'))
@@ -67,24 +70,33 @@ export function FarmView() {
             {t('seedLotsUnder')} <TextLink href="/seed">{t('seed')}</TextLink>.
           </Typography>
           <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 2, alignItems: 'flex-start' }}>
-            <ImportSeason />
-            <Button variant="outlined" color="inherit" startIcon={<DownloadIcon />} href="/out/season.json" download>
+            <ImportSeason seen={data.view} />
+            <Button variant="outlined" color="inherit" startIcon={<DownloadIcon />} href={out('season.json')} download>
               {t('seasonDocument')}
             </Button>
             <Button
               variant="outlined"
               color="inherit"
               startIcon={<DownloadIcon />}
-              href="/out/sowing-list.csv"
+              href={out('sowing-list.csv')}
               download
             >
               {t('sowingListCsv')}
             </Button>
-            <Button variant="outlined" color="inherit" startIcon={<DownloadIcon />} href="/out/field-plan.csv" download>
+            <Button
+              variant="outlined"
+              color="inherit"
+              startIcon={<DownloadIcon />}
+              href={out('field-plan.csv')}
+              download
+            >
               {t('fieldPlanCsv')}
             </Button>
-            <Button variant="outlined" color="inherit" startIcon={<DownloadIcon />} href="/out/tasks.ics" download>
+            <Button variant="outlined" color="inherit" startIcon={<DownloadIcon />} href={out('tasks.ics')} download>
               {t('calendarOfAllWork')}
+            </Button>
+            <Button color="inherit" component={NextLink} href="/farms">
+              {t('farmsAndSeasons')}
             </Button>
           </Box>
           <Preferences />

@@ -5,7 +5,6 @@ import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
-import { useRouter } from 'next/navigation'
 import { useRef, useState, useTransition } from 'react'
 import { useTranslations } from 'next-intl'
 import type { SeasonChanges } from '../../interchange/compare'
@@ -15,6 +14,7 @@ import { useUndo } from '../../ui/undo-context'
 import { useFormat, useUnits } from '../../ui/units'
 import { applyImport, previewImport } from './actions'
 import { callServer, troubleWords } from '../../ui/call-server'
+import { useWholeRouter } from '../../ui/navigation'
 
 interface Chosen {
   file: string
@@ -28,14 +28,15 @@ interface Chosen {
 
 const MOST_BYTES = 18_000_000
 
-export function ImportSeason({ first = false }: { first?: boolean }) {
+/** @param seen id of the season the file may replace; `null` where it becomes a farm of its own */
+export function ImportSeason({ seen }: { seen: string | null }) {
   const t = useTranslations('farmPage')
   const input = useRef<HTMLInputElement>(null)
   const [busy, start] = useTransition()
   const [chosen, setChosen] = useState<Chosen>()
   const [problems, setProblems] = useState<{ file: string; list: Problem[] }>()
   const notice = useNotice()
-  const router = useRouter()
+  const router = useWholeRouter()
   const { undo } = useUndo()
   const format = useFormat(useUnits())
   const fail = (file: string, message: string) => setProblems({ file, list: [{ path: '', message }] })
@@ -47,7 +48,7 @@ export function ImportSeason({ first = false }: { first?: boolean }) {
       if (!file) return
       if (file.size > MOST_BYTES) return fail(file.name, t('theFileIsLargerThan'))
       const text = await file.text()
-      const called = await callServer(() => previewImport(text), true)
+      const called = await callServer(() => previewImport(text, seen), true)
       if (!called.ok) return fail(file.name, troubleWords(called, format))
       const preview = called.answer
       if (preview.ok)
@@ -70,12 +71,13 @@ export function ImportSeason({ first = false }: { first?: boolean }) {
       const result = called.answer
       if (result.ok) {
         setChosen(undefined)
-        const { entry } = result
-        notice({
-          text: result.summary,
-          ...(entry === null ? {} : { action: { label: t('undo'), run: () => undo(entry) } }),
-        })
-        if (first) router.push('/today')
+        if (result.entry === null) {
+          notice({ text: result.summary })
+          router.push(`${result.at}/today`)
+        } else {
+          const { entry } = result
+          notice({ text: result.summary, action: { label: t('undo'), run: () => undo(entry) } })
+        }
       } else if (result.reason === 'changed-since') {
         setChosen(undefined)
         fail(chosen.file, t('theSeasonWasChangedBy'))
@@ -96,8 +98,8 @@ export function ImportSeason({ first = false }: { first?: boolean }) {
         }}
       />
       <Button
-        variant={first ? 'contained' : 'outlined'}
-        color={first ? 'primary' : 'inherit'}
+        variant="outlined"
+        color="inherit"
         startIcon={<UploadIcon />}
         disabled={busy}
         onClick={() => input.current?.click()}

@@ -30,3 +30,11 @@ export const closest = (chance: number) =>
 
 /** Of how many years one may have a later frost than the day that is trusted. */
 export const CHANCES = ['0.5', '0.2', '0.1', '0.05'] as const
+
+/** A name, or the first of it with a number behind it, that is not taken. */
+export function freeName(name: string, taken: readonly string[]): string {
+  for (let n = 1; ; n++) {
+    const one = n === 1 ? name : `${name} ${n}`
+    if (!taken.includes(one)) return one
+  }
+}

@@ -5,9 +5,9 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import MuiLink from '@mui/material/Link'
 import Typography from '@mui/material/Typography'
-import Link from 'next/link'
 import type { ReactNode } from 'react'
 import { useTranslations } from 'next-intl'
+import { Link } from '../../ui/navigation'
 
 export function TextLink({ href, children }: { href: string; children: ReactNode }) {
   return (

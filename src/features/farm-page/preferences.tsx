@@ -4,12 +4,12 @@ import Box from '@mui/material/Box'
 import { useColorScheme } from '@mui/material/styles'
 import ToggleButton from '@mui/material/ToggleButton'
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
-import { useRouter } from 'next/navigation'
 import { useId, type ReactNode } from 'react'
 import { useTranslations } from 'next-intl'
 import { languageCookie, unitsCookie } from '../../ui/preferences'
 import { useSeason } from '../../ui/season-context'
 import { LANGUAGES, type Language } from '../../words/translator'
+import { useRouter } from '../../ui/navigation'
 
 /** Every language by its own name. */
 const LANGUAGE_NAMES: Record<Language, string> = { en: 'English', es: 'Español' }

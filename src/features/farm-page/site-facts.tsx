@@ -2,7 +2,6 @@
 'use client'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
-import Link from 'next/link'
 import { useTranslations } from 'next-intl'
 import { parseDay } from '../../core/calendar/day'
 import { lastFrostFor, workingFrostDate } from '../../core/frost/working-date'
@@ -10,6 +9,7 @@ import { useSeason } from '../../ui/season-context'
 import { monthNames, weekdayNames } from '../../words/farm'
 import { chanceWords, shareWords } from '../../words/format'
 import { TextLink, Change, Section } from './parts'
+import { Link } from '../../ui/navigation'
 
 export function SiteFacts() {
   const t = useTranslations('farmPage')

@@ -6,7 +6,7 @@ import ToggleButton from '@mui/material/ToggleButton'
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
 import Typography from '@mui/material/Typography'
 import useMediaQuery from '@mui/material/useMediaQuery'
-import { useRouter, useSearchParams } from 'next/navigation'
+import { useSearchParams } from 'next/navigation'
 import { useDeferredValue } from 'react'
 import { useTranslations } from 'next-intl'
 import { freeKeyIn } from '../../ui/keys'
@@ -20,6 +20,7 @@ import { HardeningGrid } from './hardening-grid'
 import { MonthSheet } from './month-sheet'
 import { StandPanel } from './stand-panel'
 import { WeatherPanel } from './weather-panel'
+import { useRouter } from '../../ui/navigation'
 
 const TABS = ['gates', 'beds', 'hardening', 'month'] as const
 type Tab = (typeof TABS)[number]

@@ -6,7 +6,6 @@ import Button from '@mui/material/Button'
 import MuiLink from '@mui/material/Link'
 import ToggleButton from '@mui/material/ToggleButton'
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
-import Link from 'next/link'
 import { useMemo } from 'react'
 import { useTranslations } from 'next-intl'
 import { formatDay, type Day } from '../../core/calendar/day'
@@ -29,6 +28,7 @@ import { AddShare, ShareRow } from './share-row'
 import { Head, Dates, Gates, Card, LeafTimeLine } from './stand-facts'
 import { SpacingFields } from './spacing-fields'
 import { type Draft, plantingOf, swapped } from './model'
+import { Link } from '../../ui/navigation'
 
 export function StandPanel({
   stand,

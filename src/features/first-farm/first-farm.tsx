@@ -10,7 +10,6 @@ import StepButton from '@mui/material/StepButton'
 import Stepper from '@mui/material/Stepper'
 import Typography from '@mui/material/Typography'
 import useMediaQuery from '@mui/material/useMediaQuery'
-import { useRouter } from 'next/navigation'
 import { useState } from 'react'
 import { useTranslations } from 'next-intl'
 import { beginSeason } from '../../actions/begin-season'
@@ -22,17 +21,18 @@ import { documentOf, plantingsFor } from '../../library/begin'
 import { firstAnswers, missing, wrongIn, type Answers } from './model'
 import { callServer, troubleWords } from '../../ui/call-server'
 import { Part, Where, Frost, Crops, Plantings } from './steps'
+import { useWholeRouter } from '../../ui/navigation'
 
 const STEPS = ['Where', 'Frost', 'Room', 'Containers', 'Crops', 'Plantings'] as const
 
-export function FirstFarm({ today, onCancel }: { today: string; onCancel: () => void }) {
+export function FirstFarm({ today }: { today: string }) {
   const t = useTranslations('firstFarm')
   const [answers, setAnswers] = useState<Answers>(() => firstAnswers(today, 'metric'))
   const [step, setStep] = useState(0)
   const [tried, setTried] = useState(false)
   const [busy, setBusy] = useState(false)
   const [failure, setFailure] = useState<string>()
-  const router = useRouter()
+  const router = useWholeRouter()
   const narrow = useMediaQuery('(max-width:599px)')
   const format = useFormat(answers.units)
   const put = (part: Partial<Answers>) => setAnswers((now) => ({ ...now, ...part }))
@@ -58,17 +58,14 @@ export function FirstFarm({ today, onCancel }: { today: string; onCancel: () => 
     if (!called.ok) return setFailure(troubleWords(called, format))
     const begun = called.answer
     if (begun.ok) {
-      router.push('/today')
-      router.refresh()
+      router.push(`${begun.at}/today`)
       return
     }
     setFailure(
-      begun.reason === 'wrong'
-        ? begun.problems
-            .slice(0, 3)
-            .map(({ path, message }) => `${path} ${message}`)
-            .join(' ')
-        : t('thereIsASeasonHere'),
+      begun.problems
+        .slice(0, 3)
+        .map(({ path, message }) => `${path} ${message}`)
+        .join(' '),
     )
   }
   return (
@@ -195,7 +192,7 @@ export function FirstFarm({ today, onCancel }: { today: string; onCancel: () => 
                 {busy ? t('makingItReady') : t('begin')}
               </Button>
             )}
-            <Button color="inherit" size="large" onClick={() => (step === 0 ? onCancel() : go(step - 1))}>
+            <Button color="inherit" size="large" onClick={() => (step === 0 ? router.back() : go(step - 1))}>
               {t('back')}
             </Button>
           </Box>

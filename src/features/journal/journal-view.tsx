@@ -17,6 +17,7 @@ import { count } from '../../words/format'
 import { CorrectEntry } from './correct-entry'
 import { foundIn, KIND_NAMES, peopleOf } from './model'
 import { WriteNote } from './write-note'
+import { useOut } from '../../ui/navigation'
 
 const AT_ONCE = 60
 
@@ -30,6 +31,7 @@ const EVERYTHING: z.output<typeof Wanted> = { q: '', kind: '', person: '', place
 
 export function JournalView() {
   const t = useTranslations('journal')
+  const out = useOut()
   const { season, plan, format, data } = useSeason()
   const [{ q: words, kind, person, place }, setWanted] = useInAddress('journal', Wanted, EVERYTHING)
   const want = (part: Partial<z.output<typeof Wanted>>) => setWanted({ q: words, kind, person, place, ...part })
@@ -53,7 +55,7 @@ export function JournalView() {
             {t('writeANote')}
           </Button>
         )}
-        <Button variant="outlined" color="inherit" href="/out/journal.csv" download sx={{ minHeight: 44 }}>
+        <Button variant="outlined" color="inherit" href={out('journal.csv')} download sx={{ minHeight: 44 }}>
           {t('csv')}
         </Button>
       </Box>

@@ -8,8 +8,6 @@ import Checkbox from '@mui/material/Checkbox'
 import FormControlLabel from '@mui/material/FormControlLabel'
 import MuiLink from '@mui/material/Link'
 import Typography from '@mui/material/Typography'
-import Link from 'next/link'
-import { useRouter } from 'next/navigation'
 import { useMemo, useState } from 'react'
 import { useTranslations } from 'next-intl'
 import type { ThingEdit } from '../../actions/change-season'
@@ -30,6 +28,7 @@ import { editsToAdd, methodsToAdd, usualSchool } from '../../ui/adding'
 import { CropCautions, CropTags, FigureSheet } from './figure-sheet'
 import { withFigure } from '../../season/figures'
 import { withOwnFigure } from './model'
+import { Link, useRouter } from '../../ui/navigation'
 
 /** A kind of the library that the season does not have yet. */
 export function LibraryPage({ crop }: { crop: Crop }) {

@@ -7,7 +7,6 @@ import Tab from '@mui/material/Tab'
 import Tabs from '@mui/material/Tabs'
 import Typography from '@mui/material/Typography'
 import useMediaQuery from '@mui/material/useMediaQuery'
-import Link from 'next/link'
 import { useSearchParams } from 'next/navigation'
 import { useDeferredValue, useMemo } from 'react'
 import { z } from 'zod'
@@ -23,6 +22,7 @@ import { MethodsPage } from './methods-page'
 import { PacketPage } from './packet-page'
 import { TroublePage } from './trouble-page'
 import { entryOf, type Entry } from './model'
+import { Link } from '../../ui/navigation'
 
 const GROUPS = ['vegetable', 'herb', 'cut-flower', 'bedding', 'perennial'] as const
 

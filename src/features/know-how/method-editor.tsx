@@ -8,8 +8,6 @@ import Button from '@mui/material/Button'
 import IconButton from '@mui/material/IconButton'
 import MuiLink from '@mui/material/Link'
 import Typography from '@mui/material/Typography'
-import Link from 'next/link'
-import { useRouter } from 'next/navigation'
 import { useTranslations } from 'next-intl'
 import { withFigure } from '../../season/figures'
 import { HARDENING_SCHOOLS, type Method, type Stage } from '../../season/schema'
@@ -21,6 +19,7 @@ import { UsedBy } from '../../ui/used-by'
 import { Preview } from './method-preview'
 import { POINTS, pointKey, withPolicy } from './model'
 import { Part, Fields, SowingFields, StageFields, Preparations } from './method-fields'
+import { Link, useRouter } from '../../ui/navigation'
 
 const POLICIES = ['single', 'thin', 'clump', 'divide', 'flat', 'bought', 'in-place'] as const
 

@@ -5,8 +5,6 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import MuiLink from '@mui/material/Link'
 import Typography from '@mui/material/Typography'
-import Link from 'next/link'
-import { useRouter } from 'next/navigation'
 import { useMemo, useState } from 'react'
 import { useTranslations } from 'next-intl'
 import { wordsFor } from '../../library/library'
@@ -18,6 +16,7 @@ import { useSeason } from '../../ui/season-context'
 import { useChange } from '../../ui/use-change'
 import { count } from '../../words/format'
 import { sowingWords } from '../../words/methods'
+import { Link, useRouter } from '../../ui/navigation'
 
 /** Every way of the season by crop, and the schools they come from. */
 export function MethodsPage() {

@@ -4,7 +4,6 @@ import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
-import { useRouter } from 'next/navigation'
 import { useMemo, useState } from 'react'
 import { useTranslations } from 'next-intl'
 import type { ThingEdit } from '../../actions/change-season'
@@ -22,6 +21,7 @@ import { useChange } from '../../ui/use-change'
 import { GerminationCurve, HoldCurve } from './growers-entry'
 import { methodsToAdd } from '../../ui/adding'
 import { SchoolChoices } from './crop-editors'
+import { useRouter } from '../../ui/navigation'
 
 type Pair = [number | undefined, number | undefined]
 

@@ -3,10 +3,11 @@
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import TextField from '@mui/material/TextField'
-import { useRouter, useSearchParams } from 'next/navigation'
+import { useSearchParams } from 'next/navigation'
 import { useState } from 'react'
 import { useTranslations } from 'next-intl'
 import { readCode } from '../../core/labels/codes'
+import { useRouter } from '../../ui/navigation'
 
 const WRONG = ['length', 'character', 'check', 'unknown'] as const
 type Wrong = (typeof WRONG)[number]

@@ -6,7 +6,8 @@ import { labelCodes, labelDay, labelsOf } from '../../core/labels/content'
 import { createPlanner } from '../../core/plan/plan'
 import { labelsPdf, SHEETS, trayMapPdf, type SheetKey } from '../../interchange/labels-pdf'
 import { createFormat, yearOf } from '../../words/format'
-import { loadSeasonData } from '../../actions/season-data'
+import { dataOf } from '../../actions/season-data'
+import { seasonAsked } from '../../actions/season-in-view'
 
 const MOST_LABELS = 5000
 
@@ -19,6 +20,7 @@ const Asked = z.object({
   skip: z.coerce.number().int().min(0).max(100).default(0),
   address: z.url({ protocol: /^https?$/ }).optional(),
   map: z.enum(['1']).optional(),
+  season: z.uuid().optional(),
 })
 
 /** Answers with the PDF; `x-pages` says how many pages come. */
@@ -30,7 +32,8 @@ export async function labelsOut(request: Request): Promise<Response> {
       { problem: asked.error.issues.map(({ path, message }) => `${path.join('.')}: ${message}`).join('; ') },
       { status: 400 },
     )
-  const data = await loadSeasonData()
+  const found = await seasonAsked(asked.data.season ?? null)
+  const data = found && (await dataOf(found))
   if (!data) return Response.json({ problem: 'There is no season open.' }, { status: 409 })
   const { season } = data
   const today = parseDay(data.today)

@@ -25,6 +25,7 @@ import { Making, RollPrinter } from './making'
 import { LabelPreview } from './label-preview'
 import { FindCode } from './find-code'
 import { toggled, batchesFor } from './model'
+import { useOut } from '../../ui/navigation'
 
 const never = () => () => undefined
 
@@ -33,6 +34,7 @@ const TO_SOW: z.output<typeof Wanted> = { for: 'sow' }
 
 export function LabelsView() {
   const t = useTranslations('labels')
+  const out = useOut()
   const { plan, season, format, today, data } = useSeason()
   const day = useWorkingDay()
   const { record } = useRecord()
@@ -190,7 +192,7 @@ export function LabelsView() {
         <Button
           variant="outlined"
           color="inherit"
-          href={`/out/labels.pdf?${query}&map=1`}
+          href={out('labels.pdf', `${query}&map=1`)}
           target="_blank"
           disabled={labels.length === 0}
           sx={{ minHeight: 44 }}

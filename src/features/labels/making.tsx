@@ -7,10 +7,12 @@ import LinearProgress from '@mui/material/LinearProgress'
 import { useRef, useState } from 'react'
 import { useTranslations } from 'next-intl'
 import { simulatedPrinter, type PrintState } from '../../standins/label-printer'
+import { useOut } from '../../ui/navigation'
 
 /** Makes the PDF and shows how far it is; opens it when it is there. */
 export function Making({ query, labels, onMade }: { query: string; labels: number; onMade: () => void }) {
   const t = useTranslations('labels')
+  const out = useOut()
   const [share, setShare] = useState<number>()
   const [problem, setProblem] = useState<string>()
   const [made, setMade] = useState<{ url: string; query: string }>()
@@ -20,7 +22,7 @@ export function Making({ query, labels, onMade }: { query: string; labels: numbe
     setShare(0)
     stop.current = new AbortController()
     try {
-      const response = await fetch(`/out/labels.pdf?${query}`, { signal: stop.current.signal })
+      const response = await fetch(out('labels.pdf', query), { signal: stop.current.signal })
       if (!response.ok)
         throw new Error(
           ((await response.json().catch(() => ({}))) as { problem?: string }).problem ?? t('theServerCouldNotMake'),

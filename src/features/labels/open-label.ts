@@ -1,6 +1,7 @@
 /** What a scanned or typed label code opens. */
 import { redirect } from 'next/navigation'
-import { loadSeasonData } from '../../actions/season-data'
+import { dataOf } from '../../actions/season-data'
+import { seasonUnnamed } from '../../actions/season-in-view'
 import { parseDay } from '../../core/calendar/day'
 import { readCode } from '../../core/labels/codes'
 import { labelCodes } from '../../core/labels/content'
@@ -8,13 +9,15 @@ import { createPlanner } from '../../core/plan/plan'
 
 /** Opens the batch of a code; a code that is none goes to the page that reads codes, with the reason. */
 export async function openLabel(text: string): Promise<never> {
-  const back = (why: string) => redirect(`/labels?code=${encodeURIComponent(text.slice(0, 20))}&wrong=${why}`)
+  const found = await seasonUnnamed()
+  const at = found?.at ?? ''
+  const back = (why: string) => redirect(`${at}/labels?code=${encodeURIComponent(text.slice(0, 20))}&wrong=${why}`)
   const read = readCode(text)
   if (!read.ok) return back(read.reason)
-  const data = await loadSeasonData()
+  const data = found && (await dataOf(found))
   if (!data) return back('unknown')
   const plan = createPlanner().plan(data.season, parseDay(data.today))
   for (const [id, code] of labelCodes(plan.batches, data.season.records))
-    if (code === read.code) redirect(`/batch?id=${encodeURIComponent(id)}`)
+    if (code === read.code) redirect(`${at}/batch?id=${encodeURIComponent(id)}`)
   return back('unknown')
 }

@@ -2,7 +2,6 @@
 'use client'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
-import Link from 'next/link'
 import { useMemo, useState } from 'react'
 import { useTranslations } from 'next-intl'
 import { batchesOfTray } from '../../core/labels/unlabelled'
@@ -11,6 +10,7 @@ import { useSeason } from '../../ui/season-context'
 import { StairGlyph } from '../../ui/stair/stair'
 import { count } from '../../words/format'
 import { likeWords } from './model'
+import { Link } from '../../ui/navigation'
 
 const MOST = 6
 

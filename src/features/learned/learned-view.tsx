@@ -4,10 +4,10 @@ import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
-import { useRouter } from 'next/navigation'
-import { useEffect, useMemo, useState, useTransition } from 'react'
+import { useMemo, useState, useTransition } from 'react'
+import NextLink from 'next/link'
 import { useTranslations } from 'next-intl'
-import { beginNextSeason, openOtherSeason, seasonsOfFarm } from '../../actions/next-season'
+import { beginNextSeason } from '../../actions/next-season'
 import { lookBack, suggestionsOf, type LookedBack, type Suggestion } from '../../core/advice/learned'
 import { JournalTabs } from '../../ui/journal-tabs'
 import { useNotice } from '../../ui/notice'
@@ -16,6 +16,7 @@ import { useChange } from '../../ui/use-change'
 import { count, shareWords } from '../../words/format'
 import { taughtEdits, rehung } from './model'
 import { callServer, troubleWords } from '../../ui/call-server'
+import { useWholeRouter } from '../../ui/navigation'
 
 export function LearnedView() {
   const t = useTranslations('learned')
@@ -219,37 +220,29 @@ function Suggestions({ suggestions }: { suggestions: readonly Suggestion[] }) {
 function NextSeason() {
   const t = useTranslations('learned')
   const { plan, season, data, format } = useSeason()
-  const router = useRouter()
+  const router = useWholeRouter()
   const notice = useNotice()
   const [busy, start] = useTransition()
   const [problem, setProblem] = useState<string>()
-  const [seasons, setSeasons] = useState<{ id: string; name: string }[]>([])
-  useEffect(() => {
-    let gone = false
-    seasonsOfFarm().then(
-      (found) => !gone && setSeasons(found),
-      () => undefined,
-    )
-    return () => {
-      gone = true
-    }
-  }, [data.revision, season.season.name])
+  const seasons = data.farms.find(({ seasons }) => seasons.some(({ id }) => id === data.own))?.seasons ?? []
   const next = useMemo(() => rehung(season, plan), [season, plan])
   const begin = () =>
     start(async () => {
       setProblem(undefined)
-      const called = await callServer(() => beginNextSeason(next))
+      const called = await callServer(() => beginNextSeason(data.own, next))
       if (!called.ok) return setProblem(troubleWords(called, format))
       const result = called.answer
       if (!result.ok)
         return setProblem(
-          result.problems
-            .slice(0, 3)
-            .map(({ path, message }) => `${path} ${message}`)
-            .join(' '),
+          result.reason === 'wrong'
+            ? result.problems
+                .slice(0, 3)
+                .map(({ path, message }) => `${path} ${message}`)
+                .join(' ')
+            : t(result.reason === 'there-is-one' ? 'thereIsThatSeason' : 'theSeasonIsGone', { name: result.name }),
         )
       notice({ text: t('seasonIsOpenThisOne', { result: result.name }) })
-      router.push('/plan')
+      router.push(`${result.at}/plan`)
     })
   if (data.whatIf) return null
   return (
@@ -288,19 +281,14 @@ function NextSeason() {
           {t('beginSeason', { season: next.season.name })}
         </Button>
         {seasons
-          .filter(({ name }) => name !== season.season.name)
-          .map(({ id, name }) => (
+          .filter(({ id }) => id !== data.own)
+          .map(({ id, name, address }) => (
             <Button
               key={id}
               variant="outlined"
               color="inherit"
-              disabled={busy}
-              onClick={() =>
-                start(async () => {
-                  await openOtherSeason(id)
-                  router.refresh()
-                })
-              }
+              component={NextLink}
+              href={`${data.ownAt.slice(0, data.ownAt.lastIndexOf('/'))}/${address}/today`}
               sx={{ minHeight: 48 }}
             >
               {t('openSeason', { name })}

@@ -7,7 +7,6 @@ import Button from '@mui/material/Button'
 import MuiLink from '@mui/material/Link'
 import Typography from '@mui/material/Typography'
 import dynamic from 'next/dynamic'
-import Link from 'next/link'
 import { useMemo, useState } from 'react'
 import { useTranslations } from 'next-intl'
 import { holdFor } from '../../core/field/beds'
@@ -26,6 +25,7 @@ import { otherwiseSentence, shiftWords } from '../../words/fit'
 import { isBought } from '../../words/methods'
 import { setAt, workingOf } from '../../words/working'
 import { BatchMarks } from './batch-marks'
+import { Link } from '../../ui/navigation'
 
 const CompareWays = dynamic(() => import('./compare-ways').then((module) => module.CompareWays), { ssr: false })
 

@@ -3,13 +3,13 @@
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
-import Link from 'next/link'
 import { useTranslations } from 'next-intl'
 import type { FieldCrop } from '../../core/field/field-crop'
 import { PanelTitle } from '../../ui/panel-title'
 import { useSeason } from '../../ui/season-context'
 import { anchorSentence } from '../../words/anchors'
 import { inPlaceSentence } from '../../words/field'
+import { Link } from '../../ui/navigation'
 
 export function StandCard({
   stand,

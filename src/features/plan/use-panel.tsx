@@ -21,6 +21,7 @@ import { PlantingPanel } from './planting-panel'
 import { StandCard } from './stand-card'
 import { callServer, troubleWords } from '../../ui/call-server'
 import { firstBatch, newForm, remedied, staleWords } from './panels'
+import { useAt } from '../../ui/navigation'
 
 /** The planting that is being edited: it stays on the screen even when someone else removes it meanwhile. */
 function useEdited(season: Season, key: string | null): Planting | undefined {
@@ -45,16 +46,20 @@ export function usePanel() {
   const [problems, setProblems] = useState<Problem[]>([])
   const [failure, setFailure] = useState<string>()
 
-  const open = useCallback((query: Record<string, string>) => {
-    setProblems([])
-    setFailure(undefined)
-    // What the chart shows stays as it is; only the panel is another.
-    const address = new URLSearchParams(window.location.search)
-    for (const name of PANEL) address.delete(name)
-    for (const [name, value] of Object.entries(query)) address.set(name, value)
-    const text = address.toString()
-    window.history.pushState(null, '', text ? `/plan?${text}` : '/plan')
-  }, [])
+  const at = useAt()
+  const open = useCallback(
+    (query: Record<string, string>) => {
+      setProblems([])
+      setFailure(undefined)
+      // What the chart shows stays as it is; only the panel is another.
+      const address = new URLSearchParams(window.location.search)
+      for (const name of PANEL) address.delete(name)
+      for (const [name, value] of Object.entries(query)) address.set(name, value)
+      const text = address.toString()
+      window.history.pushState(null, '', at(text ? `/plan?${text}` : '/plan'))
+    },
+    [at],
+  )
   const close = useCallback(() => open({}), [open])
   const choose = useCallback((id: string) => open({ batch: id }), [open])
 
@@ -75,7 +80,6 @@ export function usePanel() {
         if (loud) fail(t('nothingWasSaved', { message: result.problems[0]!.message }))
         else setProblems(result.problems)
       } else if (result.reason === 'stale') fail(staleWords(result, edits, season, format))
-      else if (result.reason === 'other-season') fail(format.t('ui.refused.other-season'))
       else if (result.reason === 'used') fail(t('somethingStillUsesWhatWould'))
       else fail(t('thereIsNoSeasonTo'))
     })

@@ -53,7 +53,7 @@ export function usePreview(values: PlantingForm, base: Planting | undefined, nur
     const far = Math.abs(Date.parse(planting.on) - Date.parse(season.season.from)) / 86_400_000
     if (!variety || !method || method.crop !== variety.crop || far > 1200) return undefined
     return { batches: planner.preview(season, planting), inPlace: planner.previewInPlace(season, planting) }
-  }, [values, base, planner, season, format.units, nursery, today])
+  }, [values, base, planner, season, format, nursery, today])
 }
 
 /** A series that harvests evenly, with the planting days that comes to. */

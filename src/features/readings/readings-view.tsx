@@ -56,7 +56,7 @@ export function ReadingsView() {
   }
   const fetchNow = () =>
     start(async () => {
-      const called = await callServer(() => readThermometers(formatDay(today)))
+      const called = await callServer(() => readThermometers(data.own, formatDay(today)))
       if (!called.ok) return notice({ tone: 'error', text: troubleWords(called, format) })
       const result = called.answer
       if ('days' in result) {
@@ -91,7 +91,7 @@ export function ReadingsView() {
             disabled={busy || data.whatIf !== null}
             onClick={() =>
               start(async () => {
-                await forgetReadings(source)
+                await forgetReadings(data.own, source)
               })
             }
           >
@@ -209,7 +209,7 @@ const MOST_BYTES = 2_000_000
 
 function FromFile() {
   const t = useTranslations('readings')
-  const { season, format } = useSeason()
+  const { season, format, data } = useSeason()
   const notice = useNotice()
   const { file, confirmed, take, confirm, drop } = useWeatherFile()
   const [place, setPlace] = useState('')
@@ -222,7 +222,7 @@ function FromFile() {
   const keep = () =>
     start(async () => {
       const days = read!.days.map(({ on, low, high }) => ({ on, low, high }))
-      const called = await callServer(() => bringReadings({ place, from: file!.name, days }))
+      const called = await callServer(() => bringReadings(data.own, { place, from: file!.name, days }))
       if (!called.ok) return setProblem(troubleWords(called, format))
       const result = called.answer
       if (!result.ok) return setProblem(result.problem)

@@ -4,9 +4,9 @@ import CloseIcon from '@mui/icons-material/Close'
 import Box from '@mui/material/Box'
 import IconButton from '@mui/material/IconButton'
 import Typography from '@mui/material/Typography'
-import Link from 'next/link'
 import { useTranslations } from 'next-intl'
 import { PANEL_TITLE } from '../../ui/side-panel'
+import { Link } from '../../ui/navigation'
 
 export function Head({ title, sub }: { title: string; sub: string }) {
   const t = useTranslations('seed')

@@ -3,7 +3,6 @@
 import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
-import { useRouter } from 'next/navigation'
 import { useState } from 'react'
 import { useTranslations } from 'next-intl'
 import type { Lot } from '../../season/schema'
@@ -14,6 +13,7 @@ import { useSeason } from '../../ui/season-context'
 import { useChange } from '../../ui/use-change'
 import { shareWords } from '../../words/format'
 import { Head } from './head'
+import { useRouter } from '../../ui/navigation'
 
 export function NewLot({ start }: { start: string }) {
   const t = useTranslations('seed')

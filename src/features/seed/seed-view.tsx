@@ -5,7 +5,6 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
 import useMediaQuery from '@mui/material/useMediaQuery'
-import Link from 'next/link'
 import { useSearchParams } from 'next/navigation'
 import { useMemo } from 'react'
 import { z } from 'zod'
@@ -22,6 +21,7 @@ import { count, shareWords } from '../../words/format'
 import { LotEditor } from './lot-editor'
 import { NewLot } from './new-lot'
 import { shortWords } from './model'
+import { Link } from '../../ui/navigation'
 
 const Wanted = z.object({ text: z.string().max(200), only: z.enum(['', 'short', 'warned']) })
 const ALL: z.output<typeof Wanted> = { text: '', only: '' }

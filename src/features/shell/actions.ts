@@ -1,12 +1,9 @@
 /** Undo and redo. */
 'use server'
 import { refresh } from 'next/cache'
-import { redo, undo, type Undone as Done } from '../../data/undo-repository'
+import { redo, undo, type Undone } from '../../data/undo-repository'
 import { database } from '../../data/database'
 import { seasonSeen } from '../../actions/season-in-view'
-
-/** What became of it; on a page of another season than the open one nothing is done. */
-export type Undone = Done | { ok: false; reason: 'other-season' }
 
 const WHO = 'Grower' // until people sign in
 
@@ -18,7 +15,7 @@ const WHO = 'Grower' // until people sign in
  */
 export async function undoChange(seen: string, entry?: string): Promise<Undone> {
   const id = await seasonSeen(seen)
-  if (typeof id === 'string') return { ok: false, reason: id === 'no-season' ? 'nothing' : id }
+  if (typeof id === 'string') return { ok: false, reason: 'nothing' }
   const done = await undo(database(), id, WHO, typeof entry === 'string' && /^\d+$/.test(entry) ? entry : undefined)
   refresh()
   return done
@@ -27,7 +24,7 @@ export async function undoChange(seen: string, entry?: string): Promise<Undone> 
 /** Brings the change last taken back into force again. */
 export async function redoChange(seen: string): Promise<Undone> {
   const id = await seasonSeen(seen)
-  if (typeof id === 'string') return { ok: false, reason: id === 'no-season' ? 'nothing' : id }
+  if (typeof id === 'string') return { ok: false, reason: 'nothing' }
   const done = await redo(database(), id, WHO)
   refresh()
   return done

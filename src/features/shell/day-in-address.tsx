@@ -1,10 +1,10 @@
 /** The working day in the address: a link shows the day that was looked at; today needs no word. */
 'use client'
-import { usePathname } from 'next/navigation'
 import { useEffect } from 'react'
 import { formatDay } from '../../core/calendar/day'
 import { followInAddress } from '../../ui/address'
 import { useSeason, useWorkingDay } from '../../ui/season-context'
+import { usePathname } from '../../ui/navigation'
 
 /** How long the day may move on before the address follows. */
 const PAUSE = 300 // ms

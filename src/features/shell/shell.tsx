@@ -11,16 +11,14 @@ import SeedIcon from '@mui/icons-material/GrainOutlined'
 import StairIcon from '@mui/icons-material/StairsOutlined'
 import MoreIcon from '@mui/icons-material/MoreHoriz'
 import Box from '@mui/material/Box'
+import Divider from '@mui/material/Divider'
 import Menu from '@mui/material/Menu'
 import MenuItem from '@mui/material/MenuItem'
 import Tooltip from '@mui/material/Tooltip'
 import Typography from '@mui/material/Typography'
-import Link from 'next/link'
-import { usePathname } from 'next/navigation'
 import { useEffect, useState, type ReactNode } from 'react'
 import { useTranslations } from 'next-intl'
 import { useGates } from '../../ui/field-gates'
-import { NoticeProvider } from '../../ui/notice'
 import { Ribbon } from '../../ui/ribbon'
 import { SeasonProvider, useSeason, useWorkingDay, type SeasonData } from '../../ui/season-context'
 import { PlaceHatches } from '../../ui/stair/place-hatches'
@@ -28,19 +26,19 @@ import { useWho } from '../../ui/records/use-record'
 import { UndoContext } from '../../ui/undo-context'
 import { openOn, placesOver } from './model'
 import { RecordingBar } from './recording-bar'
+import { FarmChoices, FarmSwitch, useLookedAt } from './farm-switch'
 import { WhatIfBanner } from './what-if-banner'
 import { DayInAddress } from './day-in-address'
 import { UndoButtons, useUndoing } from './undo-buttons'
-import { useOpensWithoutSignal, OtherOpened, useChangesElsewhere } from './changes-elsewhere'
+import { useOpensWithoutSignal, useChangesElsewhere } from './changes-elsewhere'
+import { Link, usePathname } from '../../ui/navigation'
 
 export function Shell({ data, children }: { data: SeasonData; children: ReactNode }) {
   return (
-    <NoticeProvider>
-      {/* Another season is another page: its working day, and whatever was open on this one, are not taken there. */}
-      <SeasonProvider key={data.own} data={data}>
-        <Frame>{children}</Frame>
-      </SeasonProvider>
-    </NoticeProvider>
+    // Another season is another page: its working day, and whatever was open on this one, are not taken there.
+    <SeasonProvider key={data.own} data={data}>
+      <Frame>{children}</Frame>
+    </SeasonProvider>
   )
 }
 
@@ -63,9 +61,10 @@ const RAIL = 156 // px
 
 function Frame({ children }: { children: ReactNode }) {
   const t = useTranslations('shell')
-  const { looks, season, data } = useSeason()
+  const { looks, data } = useSeason()
   const undoing = useUndoing()
-  const otherOpened = useChangesElsewhere(data.view, data.revision)
+  useChangesElsewhere(data.view, data.revision)
+  useLookedAt(data.view)
   // Pages are drawn by the server first; this says that they now answer to the hand.
   useEffect(() => {
     document.documentElement.dataset.ready = ''
@@ -116,16 +115,11 @@ function Frame({ children }: { children: ReactNode }) {
           </Box>
           <UndoButtons />
           <WhoField />
-          <Typography component="p" sx={{ px: 2.5, pt: 1.5, fontSize: 13, color: '#C9CCC9' }}>
-            {season.farm.name}
-            <br />
-            {t('season', { season: season.season.name })}
-          </Typography>
+          <FarmSwitch />
         </Box>
         <Box sx={{ flex: 1, minWidth: 0, display: 'flex', flexDirection: 'column' }}>
           <Ribbon />
           <WhatIfBanner />
-          {otherOpened && <OtherOpened />}
           <RecordingBar />
           <Box
             component="main"
@@ -281,6 +275,8 @@ function MoreViews() {
             {t(`views.${name}`)}
           </MenuItem>
         ))}
+        <Divider />
+        <FarmChoices onChosen={() => setAt(null)} />
       </Menu>
     </>
   )

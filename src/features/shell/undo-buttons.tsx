@@ -54,18 +54,17 @@ export function useUndoing() {
   const t = useTranslations('shell')
   const [busy, start] = useTransition()
   const notice = useNotice()
-  // A notice outlives the drawing it was made in, as when a copy is kept: what counts is what is shown when it is pressed.
   const { data, format } = useSeason()
   const seen = useRef(data.view)
   useEffect(() => {
     seen.current = data.view
   }, [data.view])
   const run = useCallback(
-    (what: 'undo' | 'redo', entry?: string) => {
+    (what: 'undo' | 'redo', entry?: string, of?: string) => {
       const attempt = () =>
         start(async () => {
           const called = await callServer(() =>
-            what === 'undo' ? undoChange(seen.current, entry) : redoChange(seen.current),
+            what === 'undo' ? undoChange(of ?? seen.current, entry) : redoChange(seen.current),
           )
           if (!called.ok)
             return notice({
@@ -77,9 +76,7 @@ export function useUndoing() {
           if (done.ok) notice({ text: `${what === 'undo' ? t('takenBack') : t('doneAgain')}: ${done.summary}` })
           else if (done.reason === 'changed-since') {
             notice({ tone: 'error', text: t('notTakenBackTheSame') })
-          } else if (done.reason === 'other-season')
-            notice({ tone: 'error', text: format.t('ui.refused.other-season') })
-          else notice({ text: t('nothingTo', { what }) })
+          } else notice({ text: t('nothingTo', { what }) })
         })
       attempt()
     },

@@ -2,10 +2,10 @@
 'use client'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
-import Link from 'next/link'
 import { useTranslations } from 'next-intl'
 import { useSeason } from '../../ui/season-context'
 import { useWhatIf } from '../../ui/use-what-if'
+import { Link } from '../../ui/navigation'
 
 export function WhatIfBanner() {
   const t = useTranslations('shell')
@@ -46,7 +46,7 @@ export function WhatIfBanner() {
       <Button size="small" color="error" disabled={busy} onClick={() => void drop(whatIf.id)}>
         {t('deleteIt')}
       </Button>
-      <Button size="small" variant="outlined" color="inherit" disabled={busy} onClick={() => void view(null)}>
+      <Button size="small" variant="outlined" color="inherit" disabled={busy} onClick={() => view(null)}>
         {t('backToTheSeason')}
       </Button>
     </Box>

@@ -6,7 +6,6 @@ import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
-import Link from 'next/link'
 import { useMemo, useState } from 'react'
 import { useTranslations } from 'next-intl'
 import type { Batch } from '../../core/batch/batch'
@@ -20,6 +19,7 @@ import { useSeason, useWorkingDay } from '../../ui/season-context'
 import { count, list, mixWords } from '../../words/format'
 import { inFlats } from '../../core/sowing/policies'
 import { daysLacking, lacking, missingWords, sowingsAhead } from './model'
+import { Link } from '../../ui/navigation'
 
 export function SowingView() {
   const t = useTranslations('sowing')

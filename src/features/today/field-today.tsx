@@ -1,7 +1,6 @@
 /** What goes out, comes in and is done in the field on a day. */
 'use client'
 import Box from '@mui/material/Box'
-import Link from 'next/link'
 import { useTranslations } from 'next-intl'
 import type { Gated } from '../../core/field/gates'
 import type { FieldWork } from '../../core/field/field-work'
@@ -13,6 +12,7 @@ import { placePaint } from '../../ui/stair/place-hatches'
 import { exposureSentence, fieldWorkLine, fieldWorkName } from '../../words/field'
 import { DESK, type DayWork, type TodayModel } from './model'
 import { CountRow } from './rounds'
+import { Link } from '../../ui/navigation'
 
 /** Field work of the day. */
 export function FieldToday({ field }: { field: readonly FieldWork[] }) {

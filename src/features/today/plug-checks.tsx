@@ -2,13 +2,13 @@
 'use client'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
-import Link from 'next/link'
 import { useMemo } from 'react'
 import { useTranslations } from 'next-intl'
 import type { Day } from '../../core/calendar/day'
 import { plugChecksDue } from '../../core/advice/plug-checks'
 import { useSeason } from '../../ui/season-context'
 import { StairGlyph } from '../../ui/stair/stair'
+import { Link } from '../../ui/navigation'
 
 export function PlugChecks({ day }: { day: Day }) {
   const t = useTranslations('today')

@@ -3,7 +3,6 @@
 import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
-import Link from 'next/link'
 import { useMemo } from 'react'
 import { useTranslations } from 'next-intl'
 import type { Day } from '../../core/calendar/day'
@@ -21,6 +20,7 @@ import { useChange } from '../../ui/use-change'
 import { StairGlyph } from '../../ui/stair/stair'
 import { count } from '../../words/format'
 import type { DayWork } from './model'
+import { Link } from '../../ui/navigation'
 
 /** What was measured beyond what plants bear, in the last days. */
 export function ColdAndHeat({ day }: { day: Day }) {

@@ -4,7 +4,6 @@ import PrintIcon from '@mui/icons-material/PrintOutlined'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
-import Link from 'next/link'
 import { useDeferredValue, useMemo } from 'react'
 import { z } from 'zod'
 import { useTranslations } from 'next-intl'
@@ -25,12 +24,14 @@ import { todayModel, type DayWork } from './model'
 import { CatchUp, ColdAndHeat, Hanging, Rounds, ToWash } from './rounds'
 import { FieldToday, FieldRows, HardeningToday, DayStops } from './field-today'
 import { WeekTable } from './week-table'
+import { Link, useOut } from '../../ui/navigation'
 
 const Wanted = z.object({ order: z.enum(['place', 'patience']) })
 const BY_PLACE: z.output<typeof Wanted> = { order: 'place' }
 
 export function TodayView() {
   const t = useTranslations('today')
+  const out = useOut()
   const { plan, format } = useSeason()
   const day = useDeferredValue(useWorkingDay())
   const { today, week, field, fieldWeek, hardening, sowings } = useMemo(() => todayModel(plan, day), [plan, day])
@@ -118,10 +119,10 @@ export function TodayView() {
             <Button size="small" variant="outlined" color="inherit" component={Link} href="/sowing">
               {t('sowingDay')}
             </Button>
-            <Button size="small" variant="outlined" color="inherit" href="/out/sowing-list.csv" download>
+            <Button size="small" variant="outlined" color="inherit" href={out('sowing-list.csv')} download>
               {t('sowingListCsv')}
             </Button>
-            <Button size="small" variant="outlined" color="inherit" href="/out/tasks.ics" download>
+            <Button size="small" variant="outlined" color="inherit" href={out('tasks.ics')} download>
               {t('calendar')}
             </Button>
             <Button

@@ -2,7 +2,6 @@
 'use client'
 import Box from '@mui/material/Box'
 import Typography from '@mui/material/Typography'
-import Link from 'next/link'
 import { memo } from 'react'
 import { useTranslations } from 'next-intl'
 import type { Batch } from '../../core/batch/batch'
@@ -12,6 +11,7 @@ import { metres } from '../../words/field'
 import { markTag } from '../../words/marks'
 import { isBought } from '../../words/methods'
 import { type SowingWeek, inOrder, sameWeek } from './model'
+import { Link } from '../../ui/navigation'
 
 export const WeekTable = memo(function WeekTable({ week }: { week: SowingWeek }) {
   const t = useTranslations('today')
@@ -123,8 +123,8 @@ const TABLE = {
   fontSize: 14.5,
   // The weeks stand under one another: so do their columns.
   tableLayout: { sm: 'fixed' },
-  '& th:nth-of-type(1)': { width: 86 },
-  '& th.n': { width: 68, whiteSpace: 'nowrap' },
+  '& th:nth-of-type(1)': { width: 88 },
+  '& th.n': { width: 54, whiteSpace: 'nowrap' },
   '& td.n': { whiteSpace: 'nowrap' },
   '& th:nth-of-type(6)': { width: '24%' },
   '& th': { textAlign: 'left', fontWeight: 500, fontSize: 12.5, color: 'text.secondary', pt: 0.5 },

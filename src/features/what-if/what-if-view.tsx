@@ -65,7 +65,7 @@ function Compared({ actions }: { actions: WhatIfActions }) {
   const asked = `${data.revision} ${data.whatIf?.id ?? ''} ${data.whatIfs.map(({ id }) => id).join(' ')}`
   useEffect(() => {
     let gone = false
-    compareWhatIfs(formatDay(today)).then(
+    compareWhatIfs(data.own, formatDay(today)).then(
       (all) => {
         if (gone) return
         setFailed(false)
@@ -74,7 +74,7 @@ function Compared({ actions }: { actions: WhatIfActions }) {
       () => !gone && setFailed(true),
     )
     return () => void (gone = true)
-  }, [asked, today])
+  }, [asked, data.own, today])
   if (failed) return <Box sx={{ mt: 2, color: 'error.main' }}>{t('theServerDidNotAnswer')}</Box>
   if (!compared) return <Skeleton variant="rectangular" height={240} sx={{ mt: 2 }} />
   const { all } = compared
@@ -181,7 +181,7 @@ function Compared({ actions }: { actions: WhatIfActions }) {
                       size="small"
                       variant="outlined"
                       disabled={actions.busy}
-                      onClick={() => void actions.view(id)}
+                      onClick={() => actions.view(id)}
                       aria-label={t('lookAt', { name })}
                     >
                       {t('lookAtIt')}

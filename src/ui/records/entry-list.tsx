@@ -2,7 +2,6 @@
 'use client'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
-import Link from 'next/link'
 import { useTranslations } from 'next-intl'
 import { parseDay } from '../../core/calendar/day'
 import type { Entry } from '../../season/schema'
@@ -10,6 +9,7 @@ import { useSeason } from '../season-context'
 import { Photo } from './photos'
 import { useRecord } from './use-record'
 import { entrySentence } from './words'
+import { Link } from '../navigation'
 
 export function EntryList({
   entries,

@@ -3,59 +3,11 @@
 import CameraIcon from '@mui/icons-material/PhotoCameraOutlined'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
-import { del, get, set } from 'idb-keyval'
+import { get } from 'idb-keyval'
 import { useEffect, useRef, useState } from 'react'
-import { v4 as newId } from 'uuid'
 import { useTranslations } from 'next-intl'
-
-const LONGEST_SIDE = 1600 // px
-const keyOf = (id: string) => `dove-photo-${id}`
-
-/** A photo made small: it is written anew, so that nothing of where it was taken stays in it. */
-async function madeSmall(file: File): Promise<Blob> {
-  const picture = await createImageBitmap(file)
-  const scale = Math.min(1, LONGEST_SIDE / Math.max(picture.width, picture.height))
-  const canvas = document.createElement('canvas')
-  canvas.width = Math.round(picture.width * scale)
-  canvas.height = Math.round(picture.height * scale)
-  canvas.getContext('2d')!.drawImage(picture, 0, 0, canvas.width, canvas.height)
-  return new Promise((done, failed) =>
-    canvas.toBlob((blob) => (blob ? done(blob) : failed(new Error('this photo cannot be read'))), 'image/jpeg', 0.8),
-  )
-}
-
-// Photos still being made small: a record may be written before they are.
-const making = new Map<string, Promise<boolean>>()
-
-/** Begins to keep a photo on this device; false when it cannot be read. */
-function keep(file: File): { id: string; done: Promise<boolean> } {
-  const id = newId()
-  const done = madeSmall(file)
-    .then((blob) => set(keyOf(id), blob))
-    .then(
-      () => true,
-      () => false,
-    )
-    .finally(() => making.delete(id))
-  making.set(id, done)
-  return { id, done }
-}
-
-/** Sends the photos of a record that are still on this device. */
-export async function sendPhotos(ids: readonly string[], season: string): Promise<void> {
-  for (const id of ids) {
-    await making.get(id)
-    const blob = await get<Blob>(keyOf(id)).catch(() => undefined)
-    if (!blob) continue
-    const response = await fetch(`/api/photos/${id}?season=${season}`, {
-      method: 'PUT',
-      body: blob,
-      signal: AbortSignal.timeout(120_000),
-    })
-    if (!response.ok && response.status !== 415) throw new Error(`the server answered ${response.status}`)
-    await del(keyOf(id))
-  }
-}
+import { useSeason } from '../season-context'
+import { keep, keyOf, making } from './photo-store'
 
 /** Adds photos to what is being recorded. */
 export function PhotoField({ photos, onChange }: { photos: string[]; onChange: (photos: string[]) => void }) {
@@ -103,6 +55,7 @@ export function PhotoField({ photos, onChange }: { photos: string[]; onChange: (
 export function Photo({ id, size }: { id: string; size: number }) {
   const t = useTranslations('records')
   const [source, setSource] = useState<string>()
+  const there = `/api/photos/${id}?season=${useSeason().data.own}`
   useEffect(() => {
     let url: string | undefined
     let gone = false
@@ -112,15 +65,15 @@ export function Photo({ id, size }: { id: string; size: number }) {
         (blob) => {
           if (gone) return
           if (blob) url = URL.createObjectURL(blob)
-          setSource(url ?? `/api/photos/${id}`)
+          setSource(url ?? there)
         },
-        () => !gone && setSource(`/api/photos/${id}`),
+        () => !gone && setSource(there),
       )
     return () => {
       gone = true
       if (url) URL.revokeObjectURL(url)
     }
-  }, [id])
+  }, [id, there])
   if (!source) return <Box sx={{ width: size, height: size, bgcolor: 'action.hover' }} />
   return (
     <a href={source} target="_blank" rel="noreferrer" aria-label={t('openThePhoto')}>

@@ -5,7 +5,7 @@
 import { createStore, delMany, setMany, values } from 'idb-keyval'
 import type { Impossible } from '../../core/ledger/ledger'
 import type { Entry } from '../../season/schema'
-import { sendPhotos } from './photos'
+import { sendPhotos } from './photo-store'
 
 /** Why the server would not take a record as it is. */
 export type Refusal =

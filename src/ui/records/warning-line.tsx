@@ -1,11 +1,11 @@
 /** One night too cold, or one day too hot, with what stood in it. */
 'use client'
 import Box from '@mui/material/Box'
-import Link from 'next/link'
 import { useTranslations } from 'next-intl'
 import type { Warning } from '../../core/advice/warnings'
 import { count } from '../../words/format'
 import { useSeason } from '../season-context'
+import { Link } from '../navigation'
 
 export function WarningLine({ warning }: { warning: Warning }) {
   const t = useTranslations('records')

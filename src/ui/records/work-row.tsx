@@ -4,7 +4,6 @@ import CheckIcon from '@mui/icons-material/Check'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import IconButton from '@mui/material/IconButton'
-import Link from 'next/link'
 import { memo, useState } from 'react'
 import { useTranslations } from 'next-intl'
 import type { Gated } from '../../core/field/gates'
@@ -21,6 +20,7 @@ import { count } from '../../words/format'
 import { waitingWords } from '../../words/waiting'
 import { taskLine, taskName } from '../../words/tasks'
 import { NotAsPlanned } from './not-as-planned'
+import { Link } from '../navigation'
 
 interface WorkRowProps {
   work: Work

@@ -2,24 +2,25 @@ import { z } from 'zod'
 import { database } from '../../../data/database'
 import { keepRecords, type Kept } from '../../../data/record-repository'
 import { createRecordWriter, type Keep } from '../../../data/record-writer'
-import { openSeason, ownSeason } from '../../../data/season-repository'
+import { ownSeason } from '../../../data/season-repository'
+import { seasonUnnamed } from '../../../actions/season-in-view'
 import { Entry } from '../../../season/schema'
 
 export const dynamic = 'force-dynamic'
 
-/** `season`: id of the one it happened in; the open one where none is named. */
+/** `season`: id of the one it happened in; the one looked at last where none is named. */
 const Sent = z.strictObject({ season: z.uuid().optional(), records: z.array(z.unknown()).min(1).max(500) })
 
 class NoSeason extends Error {}
 
-const writers = new Map<string | undefined, Keep>()
+const writers = new Map<string, Keep>()
 
 /** One writer for each season, so that what comes in at once is written together. */
-function writerOf(season: string | undefined): Keep {
+function writerOf(season: string): Keep {
   const known = writers.get(season)
   if (known) return known
   const writer = createRecordWriter(async (entries) => {
-    const id = season === undefined ? await openSeason(database()) : await ownSeason(database(), season)
+    const id = await ownSeason(database(), season)
     if (!id) throw new NoSeason()
     return keepRecords(database(), id, entries)
   })
@@ -35,7 +36,9 @@ export async function POST(request: Request) {
   const sent = Sent.safeParse(await request.json().catch(() => undefined))
   if (!sent.success)
     return Response.json({ problem: 'Send { "season": id, "records": [ … ] } with 1 to 500 records.' }, { status: 400 })
-  const { season, records } = sent.data
+  const { records } = sent.data
+  const season = sent.data.season ?? (await seasonUnnamed())?.base.season_id
+  if (season === undefined) return Response.json({ problem: 'There is no season open.' }, { status: 409 })
   const read = records.map((record) => ({ record, parsed: Entry.safeParse(record) }))
   const wrong = read.flatMap(({ record, parsed }) =>
     parsed.success
@@ -59,7 +62,6 @@ export async function POST(request: Request) {
   } catch (error) {
     if (!(error instanceof NoSeason)) throw error
     writers.delete(season)
-    if (season === undefined) return Response.json({ problem: 'There is no season open.' }, { status: 409 })
     return Response.json({
       kept: [...good.map(({ id }): Kept => ({ id, ok: false, reason: { kind: 'no-such-season' } })), ...wrong],
     })

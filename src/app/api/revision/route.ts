@@ -1,14 +1,11 @@
+import { seasonAsked } from '../../../actions/season-in-view'
 import { database } from '../../../data/database'
-import { seasonInView } from '../../../actions/season-in-view'
 import { seasonRevision } from '../../../data/season-repository'
 
 export const dynamic = 'force-dynamic'
 
-/** Which season is open and its revision, for pages that look whether someone else changed it. */
-export async function GET() {
-  const id = await seasonInView()
-  return Response.json({
-    view: id?.season_id ?? null,
-    revision: id ? ((await seasonRevision(database(), id)) ?? null) : null,
-  })
+/** The revision of the season whose id the query says, for pages that look whether someone else changed it; `null` where there is none. */
+export async function GET(request: Request) {
+  const found = await seasonAsked(new URL(request.url).searchParams.get('season'))
+  return Response.json({ revision: found ? ((await seasonRevision(database(), found.id)) ?? null) : null })
 }

@@ -2,4 +2,4 @@ import { exportFile } from '../../../features/farm-page/exports'
 
 export const dynamic = 'force-dynamic'
 
-export const GET = () => exportFile('season.json')
+export const GET = (request: Request) => exportFile('season.json', request)

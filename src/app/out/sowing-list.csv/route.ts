@@ -2,4 +2,4 @@ import { exportFile } from '../../../features/farm-page/exports'
 
 export const dynamic = 'force-dynamic'
 
-export const GET = () => exportFile('sowing-list.csv')
+export const GET = (request: Request) => exportFile('sowing-list.csv', request)

@@ -1,5 +1,4 @@
 export const firstFarm = {
-  thereIsASeasonHere: 'There is a season here already. Reload the page to see it.',
   yourFarmInSixSteps: 'Your farm, in six steps',
   fiveMinutesToAFirst: 'Five minutes to a first sowing list. Every answer can be changed later.',
   howMuchRoom: 'How much room?',

@@ -38,4 +38,6 @@ export const learned = {
     survival: 'stay good in the first stage',
     ready: 'plug holds',
   },
+  thereIsThatSeason: 'This farm has a season {name} already.',
+  theSeasonIsGone: 'Season {name} was not begun: the season it follows is gone.',
 } as const

@@ -1,7 +1,4 @@
 export const shell = {
-  showIt: 'Show it',
-  anotherSeasonOrCopyIs:
-    'Another season or copy is open now. What you write down here still belongs to season {season}; its plan can be changed once it is open again.',
   sendNow: 'Send now',
   noConnectionWaitOnThis:
     'No connection: {entries} {waiting, plural, one {waits} other {wait}} on this device and {waiting, plural, one {goes} other {go}} out by {waiting, plural, one {itself} other {themselves}}.',
@@ -53,4 +50,7 @@ export const shell = {
   backToTheSeason: 'Back to the season',
   viewsLabel: 'Views',
   hadAlreadyWrittenThatOn: '{who} had already written that on {parseDay}. Both entries are kept; it counts once.',
+  allFarms: 'All farms and seasons',
+  otherFarm: '{farm}, season {season}: choose another',
+  seasonOfFarm: '{farm}, season {season}',
 } as const

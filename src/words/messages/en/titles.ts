@@ -15,4 +15,6 @@ export const titles = {
   batch: 'Batch',
   learned: 'Season’s end',
   'not-here': 'Not here',
+  begin: 'Begin',
+  farms: 'Farms and seasons',
 } as const

@@ -63,8 +63,6 @@ export const ui = {
       'Someone else changed this meanwhile. What you wrote is still here; open it again to see what stands there now.',
     used: 'Something still uses what would be taken away.',
     'no-season': 'There is no season to change.',
-    'other-season':
-      'Another season or copy has been opened since this page was drawn. Nothing was changed; what you wrote is still here. Reload the page to see what is open.',
   },
   journal: {
     happened: 'What happened',

@@ -1,7 +1,4 @@
 export const shell = {
-  showIt: 'Mostrarlo',
-  anotherSeasonOrCopyIs:
-    'Ahora está abierta otra temporada o copia. Lo que anote aquí sigue siendo de la temporada {season}; su plan se puede cambiar cuando se abra otra vez.',
   sendNow: 'Enviar ahora',
   noConnectionWaitOnThis:
     'Sin conexión: {entries} {waiting, plural, one {espera} other {esperan}} en este aparato y {waiting, plural, one {sale} other {salen}} {waiting, plural, one {sola} other {solas}}.',
@@ -54,4 +51,7 @@ export const shell = {
   backToTheSeason: 'Volver a la temporada',
   viewsLabel: 'Vistas',
   hadAlreadyWrittenThatOn: '{who} ya había anotado eso el {parseDay}. Se guardan las dos anotaciones; cuenta una vez.',
+  allFarms: 'Todas las fincas y temporadas',
+  otherFarm: '{farm}, temporada {season}: elegir otra',
+  seasonOfFarm: '{farm}, temporada {season}',
 } as const

@@ -15,4 +15,6 @@ export const titles = {
   batch: 'Tanda',
   learned: 'Fin de temporada',
   'not-here': 'No está aquí',
+  begin: 'Empezar',
+  farms: 'Fincas y temporadas',
 } as const

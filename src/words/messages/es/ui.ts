@@ -63,8 +63,6 @@ export const ui = {
       'Otra persona cambió esto mientras tanto. Lo que escribió sigue aquí; ábralo de nuevo para ver qué hay ahora.',
     used: 'Algo usa todavía lo que se quiere quitar.',
     'no-season': 'No hay temporada que cambiar.',
-    'other-season':
-      'Desde que se abrió esta página se abrió otra temporada o copia. No se cambió nada; lo que escribió sigue aquí. Recargue la página para ver qué está abierto.',
   },
   journal: { happened: 'Lo que pasó', readings: 'Lecturas', learned: 'Fin de temporada' },
   orders: { ymd: 'año, mes, día', dmy: 'día, mes, año', mdy: 'mes, día, año' },

@@ -2,7 +2,8 @@ import sharp from 'sharp'
 import { z } from 'zod'
 import { database } from '../../../../data/database'
 import { findPhoto, keepPhoto } from '../../../../data/record-repository'
-import { openSeason, ownSeason } from '../../../../data/season-repository'
+import { ownSeason } from '../../../../data/season-repository'
+import { seasonAsked } from '../../../../actions/season-in-view'
 
 export const dynamic = 'force-dynamic'
 
@@ -19,7 +20,8 @@ export async function PUT(request: Request, { params }: Context) {
   if (!photo.success) return problem('A photo has a UUID for its name.', 400)
   const named = z.uuid().nullable().safeParse(new URL(request.url).searchParams.get('season'))
   if (!named.success) return problem('A season has a UUID for its name.', 400)
-  const id = named.data === null ? await openSeason(database()) : await ownSeason(database(), named.data)
+  const base = (await seasonAsked(named.data))?.base
+  const id = base && (await ownSeason(database(), base.season_id))
   if (!id) return problem('There is no such season.', 409)
   const sent = Buffer.from(await request.arrayBuffer())
   if (sent.length === 0 || sent.length > MOST_BYTES) return problem('A photo has at most 15 MB.', 413)
@@ -48,10 +50,10 @@ export async function PUT(request: Request, { params }: Context) {
   return new Response(null, { status: 204 })
 }
 
-export async function GET(_: Request, { params }: Context) {
+export async function GET(request: Request, { params }: Context) {
   const photo = z.uuid().safeParse((await params).photo)
-  const id = photo.success ? await openSeason(database()) : undefined
-  const found = id && (await findPhoto(database(), id, photo.data!))
+  const season = photo.success ? await seasonAsked(new URL(request.url).searchParams.get('season')) : undefined
+  const found = season && (await findPhoto(database(), season.base, photo.data!))
   if (!found) return problem('There is no such photo.', 404)
   return new Response(new Uint8Array(found.bytes), {
     headers: { 'content-type': found.type, 'cache-control': 'private, max-age=31536000, immutable' },

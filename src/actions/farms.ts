@@ -1,0 +1,75 @@
+/** The farms of a database: the demo farm, seasons put away, copied and taken out again, farms taken away. */
+'use server'
+import { readFile } from 'node:fs/promises'
+import { join } from 'node:path'
+import { refresh } from 'next/cache'
+import { z } from 'zod'
+import { archiveSeason, deleteFarm, listFarms, seasonOfId } from '../data/farm-repository'
+import { database } from '../data/database'
+import { createFarm, createNextSeason, loadSeason } from '../data/season-repository'
+import { readSeasonText } from '../interchange/season-file'
+import { seasonNamed } from './season-in-view'
+
+const DEMO = 'demo/sallow-ferry-2027.json'
+
+/** Makes the demo farm anew from the file it ships in. */
+async function loadDemo(): Promise<{ at: string }> {
+  const read = readSeasonText(await readFile(join(process.cwd(), DEMO), 'utf8'))
+  if (!read.ok) throw new Error(`${DEMO}: ${read.problems[0]!.path} ${read.problems[0]!.message}`)
+  const { season_id } = await createFarm(database(), read.season, { demo: true })
+  return { at: (await seasonOfId(database(), season_id))!.at }
+}
+
+/** The address of the demo farm; it is made where there is none. */
+export async function lookAtDemo(): Promise<{ at: string }> {
+  const demo = (await listFarms(database())).find((farm) => farm.demo)
+  const season = demo?.seasons[0]
+  return demo && season ? { at: `/${demo.address}/${season.address}` } : loadDemo()
+}
+
+/** Puts the demo farm back as it ships: whatever was done in it is gone. */
+export async function resetDemo(): Promise<{ at: string }> {
+  for (const { id, demo } of await listFarms(database())) if (demo) await deleteFarm(database(), id)
+  return loadDemo()
+}
+
+/**
+ * Takes a farm away with all its seasons and records.
+ *
+ * @param said its name as its owner wrote it; the demo farm asks for none
+ * @returns false where the name is another, or the farm is gone already
+ */
+export async function removeFarm(id: string, said: string): Promise<boolean> {
+  const farm = (await listFarms(database())).find((one) => one.id === id)
+  if (!farm || (!farm.demo && farm.name !== z.string().parse(said).trim())) return false
+  const gone = await deleteFarm(database(), farm.id)
+  refresh()
+  return gone
+}
+
+/** Puts a season away, or takes it out again; nothing in it changes. */
+export async function putAway(season: string, away: boolean): Promise<void> {
+  const found = await seasonNamed(season)
+  if (found) await archiveSeason(database(), found.base, z.boolean().parse(away))
+  refresh()
+}
+
+/**
+ * Makes a season of the same farm with the same plan: what happened stays with the season it happened in.
+ *
+ * @param name what it is to be called
+ */
+export async function copySeason(season: string, name: string): Promise<{ at: string } | undefined> {
+  const called = z.string().trim().min(1).max(60).parse(name)
+  const found = await seasonNamed(season)
+  const stored = found && (await loadSeason(database(), found.base))
+  if (!stored) return undefined
+  const { season_id } = await createNextSeason(database(), stored.id.farm_id, {
+    ...stored.season,
+    season: { ...stored.season.season, name: called },
+    records: [],
+    readings: [],
+  })
+  refresh()
+  return { at: (await seasonOfId(database(), season_id))!.at }
+}

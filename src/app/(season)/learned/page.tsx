@@ -1,8 +1,0 @@
-import { titled } from '../../../actions/titled'
-import { LearnedView } from '../../../features/learned/learned-view'
-
-export const generateMetadata = titled('learned')
-
-export default function LearnedPage() {
-  return <LearnedView />
-}
