@@ -34,10 +34,10 @@ test('a record of minima is read, a chance chosen, and the working date follows 
   await expect(panel).not.toContainText('Sample data')
   // Last frosts on 1 … 12 May: the average lies between the 6th and the 7th.
   await panel.getByRole('combobox', { name: 'A later frost in' }).press('ArrowDown')
-  await page.getByRole('option', { name: '1 year in 2' }).click()
+  await page.getByRole('option', { name: '1 year in 2', exact: true }).click()
   await expect(panel.getByTestId('working-date')).toHaveText('Fri 7 May')
   await panel.getByRole('combobox', { name: 'A later frost in' }).press('ArrowDown')
-  await page.getByRole('option', { name: '1 in 10' }).click()
+  await page.getByRole('option', { name: '1 year in 10' }).click()
   await panel.getByLabel('Margin of your own').fill('3')
   await expect(panel.getByTestId('working-date')).toHaveText('Sat 15 May')
   await expect(panel).toContainText('8 days later than the average')

@@ -47,14 +47,18 @@ export async function startWhatIf(seen: string, name: string, document?: unknown
   return { ok: true, at: (await seasonNamed(season_id))!.at }
 }
 
-/** Drops a copy; what it held is given back, so that it can be made again. */
-export async function forgetWhatIf(id: string): Promise<{ name: string; document: unknown } | null> {
+/**
+ * Drops a copy; what it held is given back, so that it can be made again.
+ *
+ * @param seen id of what the page shows: one that shows the copy itself has to leave it, and is not drawn again
+ */
+export async function forgetWhatIf(seen: string, id: string): Promise<{ name: string; document: unknown } | null> {
   const view = await seasonNamed(id)
   const copy = view && (await findWhatIf(database(), view.base, view.id.season_id))
   if (!view || !copy) return null
   const stored = await loadSeason(database(), { farm_id: view.base.farm_id, season_id: copy.id })
   await dropWhatIf(database(), view.base, copy.id)
-  refresh()
+  if (seen !== copy.id) refresh()
   return stored ? { name: copy.name, document: stored.season } : null
 }
 
@@ -64,8 +68,12 @@ export type WhatIfKept =
   | { ok: false; reason: 'both-changed'; conflicts: Conflict[] }
   | { ok: false; reason: 'wrong'; problems: Problem[] }
 
-/** Puts everything that was changed in a copy into the season, as one change that can be undone, and drops the copy. */
-export async function keepWhatIf(id: string): Promise<WhatIfKept> {
+/**
+ * Puts everything that was changed in a copy into the season, as one change that can be undone, and drops the copy.
+ *
+ * @param seen id of what the page shows: one that shows the copy itself has to leave it, and is not drawn again
+ */
+export async function keepWhatIf(seen: string, id: string): Promise<WhatIfKept> {
   const db = database()
   const view = await seasonNamed(id)
   const found = view && (await findWhatIf(db, view.base, view.id.season_id))
@@ -84,7 +92,7 @@ export async function keepWhatIf(id: string): Promise<WhatIfKept> {
   const written = await importSeason(db, view.base, read.season, { readAt: now.revision, who: WHO, summary })
   if (!written) return { ok: false, reason: 'changed-since' }
   await dropWhatIf(db, view.base, found.id)
-  refresh()
+  if (seen !== found.id) refresh()
   return { ok: true, entry: written.entry, summary }
 }
 

@@ -4,6 +4,7 @@
 export const VIEW_NAMES = [
   'today',
   'plan',
+  'sheet',
   'benches',
   'field',
   'seed',

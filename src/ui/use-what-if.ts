@@ -30,8 +30,8 @@ export function useWhatIf(): WhatIfActions {
   const { own, view: seen, ownAt, whatIfs } = data
   const router = useWholeRouter()
   const path = usePathname()
-  /** The same view of another season. */
-  const go = useCallback((to: string) => router.push(`${to}${path}`), [router, path])
+  /** The same view of another copy, with what is open in it. */
+  const go = useCallback((to: string) => router.push(`${to}${path}${window.location.search}`), [router, path])
   const during = useCallback(
     async <T>(work: () => Promise<T>): Promise<T | undefined> => {
       setBusy(true)
@@ -45,7 +45,7 @@ export function useWhatIf(): WhatIfActions {
   )
   const start = useCallback(
     async (name: string, document?: unknown) => {
-      const started = await during(() => startWhatIf(seen, name, document))
+      const started = await during(() => startWhatIf(own, name, document))
       if (!started) return false
       if (!started.ok) {
         const text =
@@ -61,7 +61,7 @@ export function useWhatIf(): WhatIfActions {
       go(started.at)
       return true
     },
-    [during, go, notice, seen, t],
+    [during, go, notice, own, t],
   )
   const view = useCallback(
     (id: string | null) => {
@@ -72,7 +72,7 @@ export function useWhatIf(): WhatIfActions {
   )
   const keep = useCallback(
     async (id: string) => {
-      const kept = await during(() => keepWhatIf(id))
+      const kept = await during(() => keepWhatIf(seen, id))
       if (!kept) return
       if (kept.ok) {
         const { entry } = kept
@@ -104,7 +104,7 @@ export function useWhatIf(): WhatIfActions {
   )
   const drop = useCallback(
     async (id: string) => {
-      const dropped = await during(() => forgetWhatIf(id))
+      const dropped = await during(() => forgetWhatIf(seen, id))
       if (dropped && id === seen) go(ownAt)
       if (dropped)
         notice({

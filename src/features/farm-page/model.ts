@@ -1,6 +1,6 @@
 /** What the farm page adds and reads, without drawing it. */
 import type { Container, Place, Season } from '../../season/schema'
-import { freeKeyIn } from '../../ui/keys'
+import { freeKeyIn } from '../../season/keys'
 
 export const newPlace = (season: Season, name: string): Place => ({
   key: freeKeyIn(season.places, 'place'),

@@ -7,7 +7,7 @@ import { useTranslations } from 'next-intl'
 import type { Season } from '../../season/schema'
 import { ChoiceField, NumberField, WordField } from '../../ui/fields'
 import { Rows } from '../../ui/rows'
-import { freeKeyIn } from '../../ui/keys'
+import { freeKeyIn } from '../../season/keys'
 import { useSeason } from '../../ui/season-context'
 import { monthNames } from '../../words/farm'
 

@@ -1,4 +1,4 @@
-import { freeCode } from '../../ui/keys'
+import { freeCode } from '../../season/keys'
 import { describe, expect, it } from 'vitest'
 import { createPlanner } from '../../core/plan/plan'
 import { readSmall } from '../../season/small-season'

@@ -2,6 +2,7 @@
 'use client'
 import AddIcon from '@mui/icons-material/Add'
 import FilterIcon from '@mui/icons-material/FilterListOutlined'
+import SheetIcon from '@mui/icons-material/TableChartOutlined'
 import ZoomInIcon from '@mui/icons-material/ZoomIn'
 import ZoomOutIcon from '@mui/icons-material/ZoomOut'
 import Box from '@mui/material/Box'
@@ -21,6 +22,7 @@ import { useTranslations } from 'next-intl'
 import { count } from '../../words/format'
 import { PANEL_TITLE, SidePanel } from '../../ui/side-panel'
 import { useSeason } from '../../ui/season-context'
+import { Link } from '../../ui/navigation'
 import { useInAddress } from '../../ui/use-in-address'
 import { GROUPINGS, ORDERS, planRows, plantedCrops, sowingWeeks, type RowOptions } from './model'
 import { PlanChart } from './plan-chart'
@@ -106,6 +108,9 @@ export function PlanView() {
             )}
           </Typography>
           <Box sx={{ flex: 1 }} />
+          <Button color="inherit" component={Link} href="/sheet" startIcon={<SheetIcon />}>
+            {t('asASheet')}
+          </Button>
           <Button variant="contained" startIcon={<AddIcon />} onClick={() => panel.open({ new: '1' })}>
             {t('addPlanting')}
           </Button>

@@ -4,7 +4,7 @@ import { ownCrop } from '../../core/batch/own-crop'
 import { methodOfSchool, SCHOOLS } from '../../library/schools'
 import { readSeason } from '../../season/read'
 import type { Method, Season, Variety } from '../../season/schema'
-import { freeKeyIn } from '../../ui/keys'
+import { freeKeyIn } from '../../season/keys'
 
 /** Ways a crop can be raised: those of the season, then ready ones that fit what the farm has. */
 export function waysToCompare(season: Season, batch: { variety: Variety }): Method[] {

@@ -15,6 +15,7 @@ import { plan } from './plan'
 import { readings } from './readings'
 import { records } from './records'
 import { seed } from './seed'
+import { sheet } from './sheet'
 import { shell } from './shell'
 import { sowing } from './sowing'
 import { titles } from './titles'
@@ -40,6 +41,7 @@ export const en = {
   readings,
   records,
   seed,
+  sheet,
   shell,
   sowing,
   titles,

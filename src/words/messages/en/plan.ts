@@ -250,4 +250,5 @@ export const plan = {
   howItIsRaised: 'how it is raised',
   doneTo: '{name} {what, select, removed {removed} added {added} other {changed}}',
   noSowingDay: 'No sowing day',
+  asASheet: 'Sheet',
 } as const

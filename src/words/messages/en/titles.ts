@@ -17,4 +17,5 @@ export const titles = {
   'not-here': 'Not here',
   begin: 'Begin',
   farms: 'Farms and seasons',
+  sheet: 'Plan as a sheet',
 } as const

@@ -17,4 +17,5 @@ export const titles = {
   'not-here': 'No está aquí',
   begin: 'Empezar',
   farms: 'Fincas y temporadas',
+  sheet: 'El plan como hoja',
 } as const

@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest'
 import { sallowFerry } from '../../scripts/demo/sallow-ferry'
-import { library, libraryKind } from '../library/library'
-import { SCHOOLS } from '../library/schools'
+import { library, libraryKind } from './library'
+import { SCHOOLS } from './schools'
 import { readSeason } from '../season/read'
 import type { Season } from '../season/schema'
-import { freeKeyIn, keyOf } from './keys'
+import { freeKeyIn, keyOf } from '../season/keys'
 import { editsToAdd, methodsToAdd, usualSchool } from './adding'
 
 const read = readSeason(sallowFerry)

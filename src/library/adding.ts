@@ -1,8 +1,15 @@
 /** Bringing a kind into the season: the crop, a first variety, and ways of raising it. */
-import type { ThingEdit } from '../actions/change-season'
-import { methodOfSchool, readyWays } from '../library/schools'
-import type { Crop, Method, Season, Variety } from '../season/schema'
-import { freeKeyIn, keyOf } from './keys'
+import { methodOfSchool, readyWays } from './schools'
+import type { Collection, Crop, Method, Season, Variety } from '../season/schema'
+import { freeKeyIn, keyOf } from '../season/keys'
+
+/** A thing that is new to a season. */
+export interface Addition {
+  of: Collection
+  key: string
+  from: null
+  to: { key: string }
+}
 
 /** The edits that bring a crop, a first variety and ways of raising it into a season. */
 export function editsToAdd(
@@ -10,7 +17,7 @@ export function editsToAdd(
   crop: Crop,
   schools: readonly string[],
   varietyName = crop.name,
-): ThingEdit[] {
+): Addition[] {
   const variety: Variety = { key: freeKeyIn(season.varieties, keyOf(varietyName)), crop: crop.key, name: varietyName }
   return [
     { of: 'crops', key: crop.key, from: null, to: crop },
@@ -20,9 +27,9 @@ export function editsToAdd(
 }
 
 /** The edits that add ready ways of raising a crop; schools the farm lacks something for are left out. */
-export function methodsToAdd(season: Season, crop: Crop, schools: readonly string[]): ThingEdit[] {
+export function methodsToAdd(season: Season, crop: Crop, schools: readonly string[]): Addition[] {
   const methods: Method[] = [...season.methods]
-  return schools.flatMap((school): ThingEdit[] => {
+  return schools.flatMap((school): Addition[] => {
     const made = methodOfSchool(school, crop, season)
     if ('needs' in made) return []
     const method: Method = { ...made, key: freeKeyIn(methods, `${crop.key}-${school}`) }

@@ -1,0 +1,179 @@
+/** The sheet as it is being written: its lines, what they come to, and what of it would be saved. */
+import { parseDay, type Day } from '../../core/calendar/day'
+import type { DayOrder } from '../../core/calendar/typed-day'
+import type { Batch } from '../../core/batch/batch'
+import type { Plan } from '../../core/plan/plan'
+import { EMPTY_ROW, isEmptyRow, SHEET_COLUMNS, type SheetRow } from '../../interchange/plan-sheet/columns'
+import { readRows, rowOf, type ReadRow, type ReadSheet } from '../../interchange/plan-sheet/read-rows'
+import type { Planting, Season } from '../../season/schema'
+
+/** A line of the sheet. */
+export interface Line extends SheetRow {
+  id: string
+  /** Key of the planting it shows; none while it is new. */
+  of?: string | undefined
+}
+
+/** The sheet: its lines, and the season they were made of. */
+export interface Sheet {
+  season: Season
+  lines: readonly Line[]
+  /** Keys of the plantings that new lines were last sent as, by line. */
+  sent: ReadonlyMap<string, string>
+}
+
+/** How a day is written in a cell: so that it is read back as the same. */
+export type WriteDay = (day: Day) => string
+
+export const writeDayIn = (locale: string): WriteDay => {
+  const format = new Intl.DateTimeFormat(locale, { day: 'numeric', month: 'short', year: 'numeric', timeZone: 'UTC' })
+  return (day) => format.format(day * 86_400_000)
+}
+
+const lineOf = (planting: Planting, season: Season, write: WriteDay): Line => {
+  const row = rowOf(planting, season)
+  const times = planting.series?.last === undefined ? row.times : write(parseDay(planting.series.last))
+  return { ...row, on: write(parseDay(planting.on)), times, id: planting.key, of: planting.key }
+}
+
+/** Every planting as a line. */
+export const sheetOf = (season: Season, write: WriteDay): Sheet => ({
+  season,
+  lines: ended(season.plantings.map((planting) => lineOf(planting, season, write))),
+  sent: new Map(),
+})
+
+export const newLine = (id: string): Line => ({ ...EMPTY_ROW, id })
+
+/** Lines with an empty one to write in at the end. */
+export function ended(lines: readonly Line[]): readonly Line[] {
+  const last = lines.at(-1)
+  if (last && last.of === undefined && isEmptyRow(last)) return lines
+  const ids = new Set(lines.map(({ id }) => id))
+  let n = lines.length
+  while (ids.has(`new ${n}`)) n++
+  return [...lines, newLine(`new ${n}`)]
+}
+
+const sameText = (a: SheetRow, b: SheetRow) => SHEET_COLUMNS.every((column) => a[column] === b[column])
+
+/** A line that was written in: new, or other than its planting. */
+export function isEdited(line: Line, stored: ReadonlyMap<string, Line>): boolean {
+  const was = line.of === undefined ? undefined : stored.get(line.of)
+  return was ? !sameText(line, was) : !isEmptyRow(line)
+}
+
+/** Lines of the season as it is stored, by planting. */
+export const storedLines = (season: Season, write: WriteDay): Map<string, Line> =>
+  new Map(sheetOf(season, write).lines.map((line) => [line.of!, line]))
+
+/** A new line that nothing was written in yet. */
+const isBlank = (line: Line) => line.of === undefined && isEmptyRow(line)
+
+/**
+ * The sheet after the season has changed: what was being written stays, everything else is as it is stored now. A new line
+ * that was sent is the line of its planting, once that is there.
+ */
+export function following({ season: before, lines, sent }: Sheet, season: Season, write: WriteDay): Sheet {
+  const [was, now] = [storedLines(before, write), storedLines(season, write)]
+  const shown = new Set<string>()
+  const next = lines.flatMap((line): Line[] => {
+    const key = line.of ?? sent.get(line.id)
+    const stored = key === undefined ? undefined : now.get(key)
+    if (stored) shown.add(key!)
+    if (line.of === undefined) return [stored ?? line]
+    // What someone else has taken out stays only where it is being written.
+    if (!stored) return isEdited(line, was) ? [{ ...line, of: undefined }] : []
+    return [isEdited(line, was) ? line : stored]
+  })
+  const removed = new Set([...was.keys()].filter((key) => !lines.some(({ of }) => of === key) && now.has(key)))
+  const more = [...now.values()].filter(({ of }) => !shown.has(of!) && !removed.has(of!))
+  const [written, blank] = [next.filter((line) => !isBlank(line)), next.filter(isBlank)]
+  return { season, lines: ended([...written, ...more, ...blank.slice(0, 1)]), sent }
+}
+
+/** What would be saved. */
+export interface Unsaved {
+  added: number
+  changed: number
+  removed: number
+  /** Lines that something is missing in: they stay in the sheet. */
+  unready: number
+}
+
+/** Counts what would be saved. */
+export function unsavedOf(
+  { season, lines }: Pick<Sheet, 'season' | 'lines'>,
+  edited: readonly Line[],
+  rows: readonly ReadRow[],
+): Unsaved {
+  const count = { added: 0, changed: 0, removed: 0, unready: 0 }
+  edited.forEach(({ of }, i) => {
+    const { planting } = rows[i]!
+    if (!planting) count.unready++
+    else if (of === undefined) count.added++
+    else if (season.plantings.find(({ key }) => key === of) !== planting) count.changed++
+  })
+  count.removed = removedKeys({ season, lines }).length
+  return count
+}
+
+/** Plantings whose lines were taken out. */
+export function removedKeys({ season, lines }: Pick<Sheet, 'season' | 'lines'>): string[] {
+  const there = new Set(lines.map(({ of }) => of))
+  return season.plantings.map(({ key }) => key).filter((key) => !there.has(key))
+}
+
+/** What a line comes to in the plan: its first sowing, and what all of it takes. */
+export interface Outcome {
+  sow: Day | undefined
+  trays: number
+  batches: readonly Batch[]
+}
+
+/** What every planting of a plan comes to, by its key. */
+export function outcomesOf(plan: Plan): Map<string, Outcome> {
+  const found = new Map<string, Outcome>()
+  for (const batch of plan.batches) {
+    const { key } = batch.planting
+    const had = found.get(key) ?? { sow: undefined, trays: 0, batches: [] }
+    const sow = batch.sow === undefined ? had.sow : Math.min(batch.sow, had.sow ?? Infinity)
+    found.set(key, { sow, trays: had.trays + (batch.stays[0]?.trays ?? 0), batches: [...had.batches, batch] })
+  }
+  for (const stand of plan.inPlace) {
+    const { key } = stand.planting
+    const had = found.get(key) ?? { sow: undefined, trays: 0, batches: [] }
+    found.set(key, { ...had, sow: Math.min(stand.from, had.sow ?? Infinity) })
+  }
+  return found
+}
+
+/** Day and month change places in American writing. */
+export const orderIn = (locale: string): DayOrder => (/^en-us$/i.test(locale) ? 'mdy' : 'dmy')
+
+/** The season as the sheet would make it, without the plantings that were taken out. */
+export function seasonAsWritten(read: ReadSheet, removed: readonly string[]): Season {
+  if (removed.length === 0) return read.season
+  const gone = new Set(removed)
+  return { ...read.season, plantings: read.season.plantings.filter(({ key }) => !gone.has(key)) }
+}
+
+/** Reads lines that were written in; a line that comes to the same planting as the last time comes to the same object, so that nothing of it is planned again. */
+export function createReader() {
+  let known = new Map<string, Planting>()
+  return {
+    read(edited: readonly Line[], season: Season, ways: Parameters<typeof readRows>[2]): ReadSheet {
+      const bases = new Map(season.plantings.map((planting) => [planting.key, planting]))
+      const before = new Map<number, Planting>()
+      edited.forEach(({ id }, i) => {
+        const planting = known.get(id)
+        if (planting) before.set(i, planting)
+      })
+      const rows = edited.map((row) => ({ row, base: row.of === undefined ? undefined : bases.get(row.of) }))
+      const read = readRows(rows, season, ways, before)
+      known = new Map()
+      read.rows.forEach(({ planting }, i) => planting && known.set(edited[i]!.id, planting))
+      return read
+    },
+  }
+}

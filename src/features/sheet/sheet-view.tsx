@@ -1,0 +1,371 @@
+/** The plan as a sheet to type in: a row a planting, what it comes to beside it, saved in one step. */
+'use client'
+import 'react-datasheet-grid/dist/style.css'
+import Alert from '@mui/material/Alert'
+import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
+import Typography from '@mui/material/Typography'
+import { useDeferredValue, useEffect, useMemo, useRef, useState } from 'react'
+import { DynamicDataSheetGrid, type Column } from 'react-datasheet-grid'
+import { v4 as newId } from 'uuid'
+import { useTranslations } from 'next-intl'
+import { changeSeason, type ThingEdit } from '../../actions/change-season'
+import { SHEET_COLUMNS, SHEET_UNITS, type SheetColumn } from '../../interchange/plan-sheet/columns'
+import type { ReadRow } from '../../interchange/plan-sheet/read-rows'
+import { library } from '../../library/library'
+import { callServer, troubleWords } from '../../ui/call-server'
+import { Link } from '../../ui/navigation'
+import { useNotice } from '../../ui/notice'
+import { useSeason } from '../../ui/season-context'
+import { useUndo } from '../../ui/undo-context'
+import { count } from '../../words/format'
+import { markTag } from '../../words/marks'
+import { Cell, SaidContext, Told, type CellData, type Said } from './cell'
+import {
+  createReader,
+  ended,
+  following,
+  isEdited,
+  newLine,
+  orderIn,
+  outcomesOf,
+  removedKeys,
+  seasonAsWritten,
+  sheetOf,
+  storedLines,
+  unsavedOf,
+  writeDayIn,
+  type Line,
+  type Outcome,
+  type Sheet,
+} from './model'
+import { problemWords } from './row-words'
+
+const WIDTHS: Record<SheetColumn, number> = {
+  kind: 112,
+  variety: 126,
+  quantity: 76,
+  unit: 66,
+  on: 104,
+  every: 62,
+  times: 100,
+  method: 150,
+  goes: 96,
+  note: 120,
+}
+
+type GridColumn = Partial<Column<Line, CellData, string>>
+
+export function SheetView() {
+  const t = useTranslations('sheet')
+  const { season, plan, planner, format, data } = useSeason()
+  const write = useMemo(() => writeDayIn(data.locale), [data.locale])
+  const [sheet, setSheet] = useState<Sheet>(() => sheetOf(season, write))
+  const [busy, setBusy] = useState(false)
+  const [failure, setFailure] = useState<string>()
+  const notice = useNotice()
+  const { undo } = useUndo()
+  // Versions that a second try to save goes over, after it was said that someone else has changed them.
+  const overruled = useRef(new Map<string, number | null>())
+
+  if (sheet.season.plantings !== season.plantings) setSheet(following(sheet, season, write))
+  const stored = useMemo(() => storedLines(season, write), [season, write])
+  const shown = useDeferredValue(sheet)
+  const written = useWritten(shown, stored)
+  const { edited, read, removed, unsaved } = written
+  const trial = useMemo(
+    () =>
+      read.season === season && removed.length === 0 ? plan : planner.plan(seasonAsWritten(read, removed), plan.today),
+    [read, removed, season, plan, planner],
+  )
+  const said = useSaid(shown, edited, read.rows, trial)
+  const columns = useColumns()
+  const pending = unsaved.added + unsaved.changed + unsaved.removed
+
+  const save = async () => {
+    setBusy(true)
+    setFailure(undefined)
+    const { edits, sent } = editsOf(written, data.versions, overruled.current)
+    setSheet((now) => ({ ...now, sent }))
+    const called = await callServer(() =>
+      changeSeason(data.view, edits, t('savedFromSheet', { what: unsavedWords.join(', ') })),
+    )
+    setBusy(false)
+    if (!called.ok) return setFailure(troubleWords(called, format))
+    const result = called.answer
+    if (result.ok) {
+      overruled.current.clear()
+      return notice({ text: result.summary, action: { label: format.t('ui.undo'), run: () => undo(result.entry) } })
+    }
+    if (result.reason === 'wrong') return setFailure(`${result.problems[0]!.path} ${result.problems[0]!.message}`)
+    if (result.reason !== 'stale') return setFailure(format.t(`ui.refused.${result.reason}`))
+    for (const { key, version } of result.stale) overruled.current.set(key, version)
+    const codes = result.stale.map(({ key }) => season.plantings.find((one) => one.key === key)?.code ?? key)
+    setFailure(t('stale', { names: codes.slice(0, 5).join(', ') }))
+  }
+  const unsavedWords = (['added', 'changed', 'removed'] as const)
+    .filter((what) => unsaved[what] > 0)
+    .map((what) => t(`count.${what}`, { n: unsaved[what], text: format.number(unsaved[what]) }))
+
+  return (
+    <Box
+      sx={{ display: 'flex', flexDirection: 'column', height: '100%', minHeight: 0, px: { xs: 1, md: 2.5 }, pt: 1.75 }}
+    >
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1 }}>
+        <Typography variant="h1">{t('title')}</Typography>
+        <Box sx={{ flex: 1 }} />
+        <Button component={Link} href="/plan" color="inherit">
+          {t('backToTheStairs')}
+        </Button>
+      </Box>
+      <Typography component="p" sx={{ color: 'text.secondary', fontSize: 14, mb: 1, maxWidth: 900 }}>
+        {t('howItWorks')}
+      </Typography>
+      <Lists />
+      <Box role="region" aria-label={t('table')} data-testid="sheet" sx={GRID}>
+        <SaidContext value={said}>
+          <Grid
+            lines={sheet.lines}
+            columns={columns}
+            onChange={(lines) => setSheet((now) => ({ ...now, lines: ended(lines) }))}
+          />
+        </SaidContext>
+      </Box>
+      <Box
+        sx={{
+          display: 'flex',
+          flexWrap: 'wrap',
+          alignItems: 'center',
+          gap: 1.5,
+          py: 1.25,
+          borderTop: 1,
+          borderColor: 'divider',
+        }}
+      >
+        {failure && (
+          <Alert severity="error" sx={{ width: '100%' }}>
+            {failure}
+          </Alert>
+        )}
+        <Button variant="contained" disabled={busy || pending === 0} onClick={() => void save()}>
+          {busy ? t('saving') : t('save')}
+        </Button>
+        <Button
+          color="inherit"
+          disabled={busy || (pending === 0 && unsaved.unready === 0)}
+          onClick={() => setSheet(sheetOf(season, write))}
+        >
+          {t('dropChanges')}
+        </Button>
+        <Box role="status" sx={{ fontSize: 14 }}>
+          {pending === 0 && unsaved.unready === 0 ? t('allSaved') : unsavedWords.join(' · ')}
+          {unsaved.unready > 0 && (
+            <Box component="span" sx={{ color: 'error.main', fontWeight: 650 }}>
+              {unsavedWords.length > 0 && ' · '}
+              {t('unready', { n: unsaved.unready, text: format.number(unsaved.unready) })}
+            </Box>
+          )}
+        </Box>
+      </Box>
+    </Box>
+  )
+}
+
+/** What was written, read: of lines that are as they are stored nothing is read again. */
+function useWritten(sheet: Sheet, stored: ReadonlyMap<string, Line>) {
+  const { season, planner, data, format } = useSeason()
+  const [reader] = useState(createReader)
+  return useMemo(() => {
+    const edited = sheet.lines.filter((line) => isEdited(line, stored))
+    const read = reader.read(edited, season, { order: orderIn(data.locale), units: format.units, planner })
+    const removed = removedKeys({ season, lines: sheet.lines })
+    return { edited, read, removed, unsaved: unsavedOf({ season, lines: sheet.lines }, edited, read.rows) }
+  }, [reader, sheet, stored, season, planner, data.locale, format.units])
+}
+
+/** What is said of every line. */
+function useSaid(
+  sheet: Sheet,
+  edited: readonly Line[],
+  rows: readonly ReadRow[],
+  plan: ReturnType<typeof useSeason>['plan'],
+): ReadonlyMap<string, Said> {
+  const t = useTranslations('sheet')
+  const { format } = useSeason()
+  return useMemo(() => {
+    const outcomes = outcomesOf(plan)
+    const written = new Map(edited.map(({ id }, i) => [id, rows[i]!]))
+    const marksOf = ({ batches }: Outcome) => [
+      ...new Set(batches.flatMap(({ marks }) => marks.map((one) => markTag(one, format)))),
+    ]
+    return new Map(
+      sheet.lines.map((line): [string, Said] => {
+        const row = written.get(line.id)
+        const key = row ? row.planting?.key : line.of
+        const outcome = key === undefined ? undefined : outcomes.get(key)
+        const problems = (row?.problems ?? []).map((problem) => problemWords(problem, format))
+        const comesTo = [
+          ...(row?.brings ? [t('brings', { name: row.brings })] : []),
+          ...(outcome?.sow === undefined
+            ? []
+            : [
+                t('sowOn', { day: format.date(outcome.sow) }) +
+                  (outcome.trays > 0 ? `, ${count(format, outcome.trays, 'tray')}` : ''),
+              ]),
+          ...(outcome ? marksOf(outcome) : []),
+        ]
+        const wrong = new Set((row?.problems ?? []).map(({ column }) => column))
+        return [line.id, { words: (problems.length > 0 ? problems : comesTo).join(' · '), wrong }]
+      }),
+    )
+  }, [sheet.lines, edited, rows, plan, format, t])
+}
+
+/** The columns that are typed in. */
+function useColumns(): GridColumn[] {
+  const t = useTranslations('sheet')
+  return useMemo(() => {
+    const typed = SHEET_COLUMNS.map((column): GridColumn => {
+      const title = t(`columns.${column}`)
+      const numeric = column === 'quantity' || column === 'every'
+      return {
+        id: column,
+        title,
+        component: Cell,
+        columnData: { column, title, list: LISTED.includes(column) ? `sheet-${column}` : undefined, numeric },
+        basis: WIDTHS[column],
+        minWidth: WIDTHS[column],
+        grow: column === 'note' ? 1 : 0,
+        shrink: 0,
+        deleteValue: ({ rowData }) => ({ ...rowData, [column]: '' }),
+        copyValue: ({ rowData }) => rowData[column],
+        pasteValue: ({ rowData, value }) => ({ ...rowData, [column]: value.trim() }),
+        isCellEmpty: ({ rowData }) => rowData[column] === '',
+      }
+    })
+    return typed
+  }, [t])
+}
+
+const LISTED: readonly SheetColumn[] = ['kind', 'variety', 'unit', 'method', 'goes']
+
+/** What cells offer while they are typed in. */
+function Lists() {
+  const t = useTranslations('sheet')
+  const { season } = useSeason()
+  const region = season.farm.region ?? 'uk'
+  const lists = useMemo((): Partial<Record<SheetColumn, readonly string[]>> => {
+    const once = (names: readonly string[]) => [...new Set(names)]
+    return {
+      kind: once([...season.crops.map(({ name }) => name), ...library().map(({ names }) => names[region])]),
+      variety: once(season.varieties.map(({ name }) => name)),
+      unit: SHEET_UNITS.map((unit) => t(`units.${unit}`)),
+      method: once(season.methods.map(({ name }) => name)),
+      goes: once(season.beds.map(({ name }) => name)),
+    }
+  }, [season, region, t])
+  return (
+    <>
+      {LISTED.map((column) => (
+        <datalist key={column} id={`sheet-${column}`}>
+          {(lists[column] ?? []).map((name) => (
+            <option key={name} value={name} />
+          ))}
+        </datalist>
+      ))}
+    </>
+  )
+}
+
+/** The grid, as high as there is room. */
+function Grid({
+  lines,
+  columns,
+  onChange,
+}: {
+  lines: readonly Line[]
+  columns: GridColumn[]
+  onChange: (lines: Line[]) => void
+}) {
+  const t = useTranslations('sheet')
+  const box = useRef<HTMLDivElement>(null)
+  const [height, setHeight] = useState(420)
+  useEffect(() => {
+    const watch = new ResizeObserver(
+      ([entry]) => entry && setHeight(Math.max(160, Math.floor(entry.contentRect.height))),
+    )
+    if (box.current) watch.observe(box.current)
+    return () => watch.disconnect()
+  }, [])
+  return (
+    <div ref={box} style={{ height: '100%' }}>
+      <DynamicDataSheetGrid<Line>
+        value={lines as Line[]}
+        onChange={onChange}
+        columns={columns}
+        stickyRightColumn={{ title: t('comesTo'), component: Told, basis: 300, minWidth: 220, grow: 0, shrink: 1 }}
+        rowKey="id"
+        height={height}
+        rowHeight={34}
+        headerRowHeight={36}
+        createRow={() => newLine(newId())}
+        duplicateRow={({ rowData }) => ({ ...rowData, id: newId(), of: undefined })}
+        addRowsComponent={false}
+      />
+    </div>
+  )
+}
+
+/** Every edit of the sheet, and the planting each line is saved as. */
+function editsOf(
+  { edited, read, removed }: ReturnType<typeof useWritten>,
+  versions: Readonly<Record<string, number>>,
+  overruled: ReadonlyMap<string, number | null>,
+): { edits: ThingEdit[]; sent: Map<string, string> } {
+  const sent = new Map<string, string>()
+  const versionOf = (key: string) => overruled.get(key) ?? versions[`plantings/${key}`] ?? null
+  const plantings = edited.flatMap((line, i): ThingEdit[] => {
+    const { planting } = read.rows[i]!
+    if (!planting) return []
+    if (line.of === undefined) sent.set(line.id, planting.key)
+    return [
+      {
+        of: 'plantings',
+        key: planting.key,
+        to: planting,
+        version: line.of === undefined ? null : versionOf(planting.key),
+      },
+    ]
+  })
+  const gone = removed.map((key): ThingEdit => ({ of: 'plantings', key, to: null, version: versionOf(key) }))
+  return { edits: [...read.additions, ...plantings, ...gone], sent }
+}
+
+const GRID = {
+  flex: 1,
+  minHeight: 200,
+  '& .dsg-container': { color: 'text.primary', bgcolor: 'background.paper', fontSize: 14 },
+  '& .dsg-input': { color: 'inherit', font: 'inherit', fontSize: 14 },
+  '& .told': {
+    px: 1,
+    fontSize: 13.5,
+    whiteSpace: 'nowrap',
+    overflow: 'hidden',
+    textOverflow: 'ellipsis',
+    color: 'text.secondary',
+  },
+  '& .failed': { color: 'error.main', fontWeight: 600 },
+  '& .dsg-input[aria-invalid=true]': {
+    textDecoration: 'underline wavy',
+    textDecorationColor: 'var(--mui-palette-error-main)',
+    textUnderlineOffset: '3px',
+    boxShadow: 'inset 0 -2px 0 var(--mui-palette-error-main)',
+  },
+  '--dsg-border-color': 'var(--mui-palette-divider)',
+  '--dsg-cell-background-color': 'var(--mui-palette-background-paper)',
+  '--dsg-cell-disabled-background-color': 'var(--mui-palette-background-default)',
+  '--dsg-header-text-color': 'var(--mui-palette-text-secondary)',
+  '--dsg-header-active-text-color': 'var(--mui-palette-text-primary)',
+  '--dsg-selection-border-color': 'var(--mui-palette-primary-main)',
+  '--dsg-selection-background-color': 'color-mix(in srgb, var(--mui-palette-primary-main) 8%, transparent)',
+} as const

@@ -1,0 +1,376 @@
+/** Rows of the sheet read into plantings, with the kinds, varieties and methods that come with them. */
+import { formatDay, parseDay } from '../../core/calendar/day'
+import { readTypedDay, type DayOrder } from '../../core/calendar/typed-day'
+import { changedPlanting } from '../../core/batch/planting-changes'
+import { layoutOf, plantsIn } from '../../core/field/spacing'
+import { plantsFromHand } from '../../core/plan/in-hand'
+import type { Planner } from '../../core/plan/plan'
+import { editsToAdd, usualSchool, type Addition } from '../../library/adding'
+import { freeCode, freeKeyIn, keyOf } from '../../season/keys'
+import type { Crop, Method, Planting, Season, Variety } from '../../season/schema'
+import { sameValue } from '../../season/values'
+import { isEmptyRow, plainText, UNIT_WORDS, SHEET_UNITS, type SheetRow, type SheetUnit } from './columns'
+import { indexNames, readNames, type NameIndex } from './names'
+
+/** What is wrong in a cell of a row. */
+export type SheetProblem =
+  | { column: 'kind' | 'variety'; what: 'unknown'; like: string[] }
+  | { column: 'quantity'; what: 'no-number' | 'too-few' | 'too-many' }
+  | { column: 'quantity'; what: 'not-from-this'; unit: SheetUnit }
+  | { column: 'unit'; what: 'no-unit' | 'no-spacing' }
+  | { column: 'on'; what: 'no-day' }
+  | { column: 'on'; what: 'either'; days: [string, string] }
+  | { column: 'every' | 'times'; what: 'no-number' | 'both' }
+  | { column: 'method'; what: 'no-method'; like: string[] }
+  | { column: 'method'; what: 'none-fits' }
+
+/** A row with what it comes to. */
+export interface ReadRow {
+  /** What it would write; none while something is wrong. */
+  planting: Planting | undefined
+  problems: readonly SheetProblem[]
+  /** A kind or a variety that it brings along. */
+  brings: string | undefined
+}
+
+/** All rows, and what the season would be. */
+export interface ReadSheet {
+  rows: readonly ReadRow[]
+  /** Kinds, varieties and methods that are new, in the order they are needed. */
+  additions: readonly Addition[]
+  season: Season
+}
+
+/** A row with the planting it was made of, where there is one. */
+export interface RowToRead {
+  row: SheetRow
+  base?: Planting | undefined
+}
+
+interface Reading {
+  season: Season
+  names: NameIndex
+  additions: Addition[]
+  order: DayOrder | undefined
+  units: 'metric' | 'us'
+  planner: Planner
+  /** Notes what is wrong in the row that is being read. */
+  fail: Fail
+}
+
+/**
+ * Reads rows, one after another: what one brings along the next may use.
+ *
+ * @param known plantings that rows came to before, by row: the same object comes back where nothing has changed
+ */
+export function readRows(
+  rows: readonly RowToRead[],
+  season: Season,
+  { order, units, planner }: Pick<Reading, 'order' | 'units' | 'planner'>,
+  known: ReadonlyMap<number, Planting> = new Map(),
+): ReadSheet {
+  const reading: Reading = {
+    season,
+    names: indexNames(season),
+    additions: [],
+    order,
+    units,
+    planner,
+    fail: () => undefined,
+  }
+  const read = rows.map(({ row, base }, i): ReadRow => {
+    if (isEmptyRow(row)) return { planting: undefined, problems: [], brings: undefined }
+    const one = readRow(row, base, reading)
+    if (!one.planting) return one
+    const before = known.get(i)
+    const planting =
+      base && sameValue(base, one.planting) ? base : before && sameValue(before, one.planting) ? before : one.planting
+    if (!base) reading.season = { ...reading.season, plantings: [...reading.season.plantings, planting] }
+    return { ...one, planting }
+  })
+  const changed = new Map(rows.flatMap(({ base }, i) => (base ? [[base, read[i]!.planting ?? base] as const] : [])))
+  const plantings = reading.season.plantings.map((one) => changed.get(one) ?? one)
+  return { rows: read, additions: reading.additions, season: { ...reading.season, plantings } }
+}
+
+function readRow(row: SheetRow, base: Planting | undefined, reading: Reading): ReadRow {
+  const problems: SheetProblem[] = []
+  reading.fail = (problem) => void problems.push(problem)
+  const what = readWhat(row, reading)
+  const method = what && readMethod(row.method, what.crop, base, reading)
+  const on = readDay(row.on, reading)
+  const series = readSeries(row, base, on, reading)
+  const amount = readAmount(row, reading)
+  const ready = what && method && on !== undefined && amount && problems.length === 0
+  if (!ready) return { planting: undefined, problems, brings: what?.brings }
+  const start: Planting = base ?? {
+    ...newPlanting(what.variety.name, reading.season),
+    variety: what.variety.key,
+    method: method.key,
+  }
+  const note = row.note.trim().slice(0, 2000)
+  const draft = changedPlanting(start, {
+    variety: what.variety.key,
+    method: method.key,
+    on,
+    series,
+    note: note === '' ? undefined : note,
+  })
+  const plants = plantsOf(amount, draft, what.crop, reading)
+  if (plants === undefined) return { planting: undefined, problems, brings: what.brings }
+  const planting = withGoes(changedPlanting(draft, { plants }), row.goes, reading.season)
+  return { planting, problems, brings: what.brings }
+}
+
+interface What {
+  crop: Crop
+  variety: Variety
+  brings: string | undefined
+}
+
+type Fail = (problem: SheetProblem) => undefined
+
+function readWhat(row: SheetRow, reading: Reading): What | undefined {
+  const { fail } = reading
+  const named = readNames(row.kind, row.variety, reading.names)
+  if (named.is === 'unknown') return fail({ column: named.column, what: 'unknown', like: named.like })
+  if (named.is === 'variety') {
+    const crop = reading.season.crops.find(({ key }) => key === named.variety.crop)!
+    return { crop, variety: named.variety, brings: undefined }
+  }
+  const { crop, name } = named
+  const before = reading.season.varieties
+  const edits: Addition[] =
+    named.is === 'new-kind'
+      ? editsToAdd(reading.season, crop, usualSchool(crop, reading.season), fullName(crop, name))
+      : [varietyToAdd(reading.season, crop, fullName(crop, name))]
+  bring(edits, reading)
+  const variety = reading.season.varieties.find((one) => !before.includes(one))!
+  return { crop, variety, brings: fullName(crop, name) }
+}
+
+/** A variety goes by its kind and its own name: `Tomato, red cherry`. */
+const fullName = (crop: Crop, name: string): string =>
+  plainText(name).includes(plainText(crop.name)) ? name : `${crop.name}, ${name}`
+
+/** A variety without the name of its kind. */
+const ownName = (crop: Crop | undefined, name: string): string =>
+  crop && name.startsWith(`${crop.name}, `) ? name.slice(crop.name.length + 2) : name === crop?.name ? '' : name
+
+function varietyToAdd(season: Season, crop: Crop, name: string): Addition {
+  const key = freeKeyIn(season.varieties, keyOf(name))
+  return { of: 'varieties', key, from: null, to: { key, crop: crop.key, name } as Variety }
+}
+
+/** Takes additions into the season that is being read into. */
+function bring(edits: readonly Addition[], reading: Reading): void {
+  reading.additions.push(...edits)
+  const more = (of: Addition['of']) => edits.filter((edit) => edit.of === of).map(({ to }) => to)
+  reading.season = {
+    ...reading.season,
+    crops: [...reading.season.crops, ...(more('crops') as Crop[])],
+    varieties: [...reading.season.varieties, ...(more('varieties') as Variety[])],
+    methods: [...reading.season.methods, ...(more('methods') as Method[])],
+  }
+  reading.names = indexNames(reading.season)
+}
+
+/** The method that is named; else the one it had, the one its sisters have, or the first of the kind. */
+function readMethod(
+  text: string,
+  crop: Crop,
+  base: Planting | undefined,
+  { season, fail }: Reading,
+): Method | undefined {
+  const own = season.methods.filter((method) => method.crop === crop.key)
+  if (own.length === 0) return fail({ column: 'method', what: 'none-fits' })
+  const wanted = plainText(text)
+  if (wanted === '') {
+    const had = own.find(({ key }) => key === base?.method)
+    if (had) return had
+    const used = season.plantings.findLast((one) => own.some(({ key }) => key === one.method))
+    return own.find(({ key }) => key === used?.method) ?? own[0]
+  }
+  const found =
+    own.find(({ name }) => plainText(name) === wanted) ??
+    own.find(({ name }) => plainText(name).includes(wanted)) ??
+    own.find(({ stages }) =>
+      stages.some(
+        ({ container }) => plainText(season.containers.find(({ key }) => key === container)?.name ?? '') === wanted,
+      ),
+    )
+  return found ?? fail({ column: 'method', what: 'no-method', like: own.map(({ name }) => name) })
+}
+
+function readDay(text: string, { season, order, fail }: Reading): string | undefined {
+  const read = readTypedDay(text, { from: parseDay(season.season.from), order })
+  if (!read.ok) return fail({ column: 'on', what: 'no-day' })
+  if (read.or !== undefined)
+    return fail({ column: 'on', what: 'either', days: [formatDay(read.day), formatDay(read.or)] })
+  return formatDay(read.day)
+}
+
+const PER_WEEK = 7
+
+/** Days from one to the next: `14`, `14 days`, `2 weeks`, `weekly`. */
+function daysBetween(text: string): number | undefined {
+  const plain = plainText(text)
+  if (/^(weekly|every week|semanal)$/.test(plain)) return PER_WEEK
+  const found = /^(?:every |cada )?(\d{1,3}) ?(days?|d|dias?|weeks?|wks?|w|semanas?)?$/.exec(plain)
+  if (!found) return undefined
+  const n = Number(found[1]) * (found[2] && /^(w|s)/.test(found[2]) ? PER_WEEK : 1)
+  return n >= 1 && n <= 365 ? n : undefined
+}
+
+type Series = Planting['series']
+
+function readSeries(
+  row: SheetRow,
+  base: Planting | undefined,
+  on: string | undefined,
+  { season, order, fail }: Reading,
+): Series | undefined {
+  const [every, times] = [row.every.trim(), row.times.trim()]
+  if (every === '' && times === '') return undefined
+  if (every === '') return times === '1' ? undefined : fail({ column: 'every', what: 'both' })
+  const days = daysBetween(every)
+  if (days === undefined) return fail({ column: 'every', what: 'no-number' })
+  if (times === '') return fail({ column: 'times', what: 'both' })
+  const had = base?.series
+  const kept = had?.every === days ? had : { every: days }
+  const { count: _, last: __, ...rest } = kept
+  if (/^\d{1,3}( ?(x|times|veces))?$/i.test(times)) {
+    const count = Number.parseInt(times, 10)
+    return count < 1 || count > 400
+      ? fail({ column: 'times', what: 'no-number' })
+      : count === 1
+        ? undefined
+        : { ...rest, count }
+  }
+  const until = readTypedDay(times.replace(/^(until|till|to|hasta)\s+/i, ''), {
+    from: on === undefined ? parseDay(season.season.from) : parseDay(on),
+    order,
+  })
+  return until.ok && until.or === undefined
+    ? { ...rest, last: formatDay(until.day) }
+    : fail({ column: 'times', what: 'no-number' })
+}
+
+interface Amount {
+  n: number
+  unit: SheetUnit
+  /** A length that was said in feet. */
+  feet: boolean
+}
+
+/** `48`, `2 trays`, `1,200`, `30 ft`; a unit in the quantity has the word. */
+function readAmount(row: SheetRow, { fail }: Reading): Amount | undefined {
+  const found = /^([\d.,\s]*\d)\s*(.*)$/.exec(row.quantity.trim())
+  if (!found) return fail({ column: 'quantity', what: 'no-number' })
+  const n = numberIn(found[1]!)
+  const said = plainText(found[2]! === '' ? row.unit : found[2]!)
+  const unit = SHEET_UNITS.find((one) => UNIT_WORDS[one].includes(said))
+  if (!unit)
+    return fail({
+      column: found[2] === '' ? 'unit' : 'quantity',
+      what: found[2] === '' ? 'no-unit' : 'no-number',
+    } as SheetProblem)
+  if (n === undefined) return fail({ column: 'quantity', what: 'no-number' })
+  if (!(n > 0)) return fail({ column: 'quantity', what: 'too-few' })
+  return { n, unit, feet: /f(ee|oo)?t/.test(said) }
+}
+
+/** `1,200`, `1.200`, `1 200`, `12.5`: a mark before three digits at the end parts thousands. */
+export function numberIn(text: string): number | undefined {
+  const plain = text.replace(/\s/g, '')
+  const whole = /^\d{1,3}([.,]\d{3})+$/.test(plain) ? plain.replace(/[.,]/g, '') : plain.replace(',', '.')
+  return /^\d+(\.\d+)?$/.test(whole) ? Number(whole) : undefined
+}
+
+const MOST_PLANTS = 10_000_000
+const CM_IN_FOOT = 30.48
+
+function plantsOf({ n, unit, feet }: Amount, draft: Planting, crop: Crop, reading: Reading): number | undefined {
+  const { fail } = reading
+  const whole = (plants: number | undefined): number | undefined =>
+    plants === undefined || plants < 1
+      ? fail({ column: 'quantity', what: 'too-few' })
+      : plants > MOST_PLANTS
+        ? fail({ column: 'quantity', what: 'too-many' })
+        : plants
+  if (unit === 'plants') return whole(Math.round(n))
+  if (unit === 'metres') {
+    const layout = layoutOf(draft, crop, reading.season.beds[0])
+    if (!layout) return fail({ column: 'unit', what: 'no-spacing' })
+    return whole(plantsIn(n * (feet ? CM_IN_FOOT : 100), layout))
+  }
+  const { series: _, changes: __, ...single } = draft
+  const found = plantsFromHand({ of: unit, amount: n }, (plants) =>
+    reading.planner.preview(reading.season, { ...single, changes: [], plants }).at(0),
+  )
+  return found ? whole(found.plants) : fail({ column: 'quantity', what: 'not-from-this', unit })
+}
+
+function newPlanting(name: string, season: Season): Pick<Planting, 'key' | 'code' | 'plants' | 'on' | 'changes'> {
+  const code = freeCode(season, name)
+  return {
+    key: freeKeyIn(season.plantings, `p-${code.toLowerCase()}`),
+    code,
+    plants: 1,
+    on: season.season.from,
+    changes: [],
+  }
+}
+
+/** Who the plants are for: a bed by its name, else a buyer. */
+function withGoes(planting: Planting, text: string, season: Season): Planting {
+  const wanted = text.trim()
+  if (wanted === goesText(planting, season)) return fitGoes(planting)
+  const { goes: _, ...rest } = planting
+  if (wanted === '') return rest
+  const bed = season.beds.find(({ name }) => plainText(name) === plainText(wanted))
+  const { plants } = planting
+  return {
+    ...rest,
+    goes: [bed ? { to: 'bed', bed: bed.key, plants } : { to: 'customer', name: wanted.slice(0, 120), plants }],
+  }
+}
+
+/** One share takes all; several stay as they are. */
+function fitGoes(planting: Planting): Planting {
+  const [only, ...more] = planting.goes ?? []
+  return only && more.length === 0 && only.plants !== planting.plants
+    ? { ...planting, goes: [{ ...only, plants: planting.plants }] }
+    : planting
+}
+
+/** Who the plants of a planting are for, as one cell says it. */
+export function goesText({ goes }: Pick<Planting, 'goes'>, season: Season): string {
+  const names = (goes ?? []).map((share) =>
+    share.to === 'bed'
+      ? (season.beds.find(({ key }) => key === share.bed)?.name ?? share.bed)
+      : share.to === 'customer'
+        ? share.name
+        : share.to,
+  )
+  return [...new Set(names)].join(', ')
+}
+
+/** A planting as a row of the sheet. */
+export function rowOf(planting: Planting, season: Season): SheetRow {
+  const variety = season.varieties.find(({ key }) => key === planting.variety)
+  const crop = season.crops.find(({ key }) => key === variety?.crop)
+  const { series } = planting
+  return {
+    kind: crop?.name ?? '',
+    variety: variety ? ownName(crop, variety.name) : '',
+    quantity: String(planting.plants),
+    unit: 'plants',
+    on: planting.on,
+    every: series ? String(series.every) : '',
+    times: series ? (series.count === undefined ? (series.last ?? '') : String(series.count)) : '',
+    method: season.methods.find(({ key }) => key === planting.method)?.name ?? '',
+    goes: goesText(planting, season),
+    note: planting.note ?? '',
+  }
+}
