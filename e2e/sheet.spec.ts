@@ -1,3 +1,4 @@
+import Excel from 'exceljs'
 import { asDocument, demo, expect, test, visit } from './farm'
 import type { Page } from '@playwright/test'
 
@@ -73,4 +74,75 @@ test('cells are typed in from the keyboard; a row that is wrong says why and is 
   await page.getByRole('button', { name: 'Drop changes' }).click()
   await expect(page.getByText('Everything is saved.')).toBeVisible()
   expect((await asDocument(page, AT)).plantings).toEqual(demo().plantings)
+})
+
+test('a messy spreadsheet is matched by guess and by hand, changed, saved, and comes back without a difference', async ({
+  page,
+}) => {
+  const book = new Excel.Workbook()
+  const sheet = book.addWorksheet('Spring')
+  sheet.addRow(['Mill Field, what we want'])
+  sheet.mergeCells('A1:D1')
+  sheet.addRow([])
+  sheet.addRow(['Crop', 'How many', 'When', 'Something'])
+  sheet.addRow(['Kale, curly green', '120 plants', '4/5', 'for the box'])
+  sheet.addRow([])
+  sheet.addRow(['Swiss chard', 60, '6/5', ''])
+  await visit(page, '/sheet')
+  await page.getByTestId('sheet-file').setInputFiles({
+    name: 'spring.xlsx',
+    mimeType: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
+    buffer: Buffer.from(await book.xlsx.writeBuffer()),
+  })
+  const dialog = page.getByRole('dialog', { name: /spring\.xlsx/ })
+  // Both days could be either: it is asked.
+  await expect(dialog.getByRole('button', { name: 'Take 2 rows' })).toBeDisabled()
+  await dialog.getByRole('combobox', { name: 'Days are written' }).press('ArrowDown')
+  await page.getByRole('option', { name: 'day first: 4/5 is 4 May' }).click()
+  await dialog.getByRole('combobox', { name: 'Something' }).press('ArrowDown')
+  await page.getByRole('option', { name: 'Note' }).click()
+  await dialog.getByRole('button', { name: 'Take 2 rows' }).click()
+  await expect(page.getByText('2 new')).toBeVisible()
+  await page.getByRole('button', { name: 'Save' }).click()
+  await expect(page.getByText('Sheet: 2 new')).toBeVisible()
+  await expect(page.getByText('Everything is saved.')).toBeVisible()
+  const then = await asDocument(page, AT)
+  expect(then.plantings.slice(-2).map(({ plants, on, note }) => [plants, on, note])).toEqual([
+    [120, '2027-05-04', 'for the box'],
+    [60, '2027-05-06', undefined],
+  ])
+  // Out and in again.
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'XLSX', exact: true }).click(),
+  ])
+  await page.getByTestId('sheet-file').setInputFiles(await download.path())
+  await page
+    .getByRole('dialog')
+    .getByRole('button', { name: /^Take \d+ rows$/ })
+    .click()
+  await expect(page.getByText('Everything is saved.')).toBeVisible()
+
+  await page
+    .getByTestId('sheet-file')
+    .setInputFiles({ name: 'picture.xlsx', mimeType: 'image/png', buffer: Buffer.from([0x89, 0x50, 0x4e, 0x47, 0, 0]) })
+  await expect(page.getByText(/picture\.xlsx is not a spreadsheet that can be read/)).toBeVisible()
+})
+
+test('the table is entered and left by keys alone', async ({ page }) => {
+  await visit(page, '/sheet')
+  await page.getByRole('link', { name: 'As stairs' }).focus()
+  await page.keyboard.press('Tab')
+  await page.keyboard.press('ArrowDown')
+  await page.keyboard.press('ArrowRight')
+  await page.keyboard.press('ArrowRight')
+  await page.keyboard.type('77')
+  await page.keyboard.press('Enter')
+  await expect(page.getByText('1 changed')).toBeVisible()
+  await page.keyboard.press('Escape')
+  await page.keyboard.press('Tab')
+  await expect(page.getByRole('button', { name: 'Save' })).toBeFocused()
+  await page.keyboard.press('Enter')
+  await expect(page.getByText('Sheet: 1 changed')).toBeVisible()
+  expect((await asDocument(page, AT)).plantings[1]!.plants).toBe(77)
 })

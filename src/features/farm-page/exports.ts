@@ -4,18 +4,40 @@ import { database } from '../../data/database'
 import { seasonAsked } from '../../actions/season-in-view'
 import { loadSeason } from '../../data/season-repository'
 import { tasksCalendar } from '../../interchange/calendar'
-import { todayOf } from '../../actions/season-data'
+import { readersLocale, todayOf } from '../../actions/season-data'
 import { parseDay } from '../../core/calendar/day'
 import { journalCsv } from '../../interchange/journal-csv'
 import { fieldPlanCsv } from '../../interchange/field-plan'
 import { sowingListCsv } from '../../interchange/sowing-list'
+import { FILE_COLUMNS } from '../../interchange/plan-sheet/table'
+import {
+  planCells,
+  sheetCsv,
+  sheetXlsx,
+  templateCells,
+  type SheetHeadings,
+} from '../../interchange/plan-sheet/write-file'
+import { createFormat } from '../../words/format'
 import type { Season } from '../../season/schema'
 
-type Kind = 'field-plan.csv' | 'journal.csv' | 'sowing-list.csv' | 'tasks.ics' | 'season.json'
+type Kind =
+  | 'field-plan.csv'
+  | 'journal.csv'
+  | 'plan.csv'
+  | 'plan.xlsx'
+  | 'plan-template.xlsx'
+  | 'sowing-list.csv'
+  | 'tasks.ics'
+  | 'season.json'
+
+const XLSX = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet'
 
 const TYPES: Record<Kind, string> = {
   'field-plan.csv': 'text/csv; charset=utf-8',
   'journal.csv': 'text/csv; charset=utf-8',
+  'plan.csv': 'text/csv; charset=utf-8',
+  'plan.xlsx': XLSX,
+  'plan-template.xlsx': XLSX,
   'sowing-list.csv': 'text/csv; charset=utf-8',
   'tasks.ics': 'text/calendar; charset=utf-8',
   'season.json': 'application/json; charset=utf-8',
@@ -31,7 +53,7 @@ export async function exportFile(kind: Kind, request: Request): Promise<Response
       status: 404,
       headers: { 'content-type': 'text/plain; charset=utf-8' },
     })
-  return new Response(body(kind, stored.season), {
+  return new Response(await body(kind, stored.season), {
     headers: {
       'content-type': TYPES[kind],
       'content-disposition': `attachment; filename="${fileName(stored.season, kind)}"`,
@@ -40,12 +62,29 @@ export async function exportFile(kind: Kind, request: Request): Promise<Response
   })
 }
 
-function body(kind: Kind, season: Season): string {
+async function body(kind: Kind, season: Season): Promise<string | ArrayBuffer> {
   if (kind === 'season.json') return `${JSON.stringify(season, null, 1)}\n`
+  if (kind === 'plan.csv' || kind === 'plan.xlsx' || kind === 'plan-template.xlsx') return planSheet(kind, season)
   const plan = createPlanner().plan(season, parseDay(todayOf(season)))
   if (kind === 'journal.csv') return journalCsv(season, plan)
   if (kind === 'field-plan.csv') return fieldPlanCsv(plan)
   return kind === 'sowing-list.csv' ? sowingListCsv(plan) : tasksCalendar(plan, new Date())
+}
+
+/** The plan as a spreadsheet, with headings in the language of the reader. */
+async function planSheet(
+  kind: 'plan.csv' | 'plan.xlsx' | 'plan-template.xlsx',
+  season: Season,
+): Promise<string | ArrayBuffer> {
+  const { locale } = await readersLocale()
+  const f = createFormat(locale, 'metric')
+  const headings = Object.fromEntries(
+    FILE_COLUMNS.map((column) => [column, f.t(`sheet.columns.${column}`)]),
+  ) as SheetHeadings
+  if (kind === 'plan.csv') return sheetCsv(planCells(season, headings), f.number(1.5, 1).includes(','))
+  const cells = kind === 'plan.xlsx' ? planCells(season, headings) : templateCells(season, headings)
+  const file = await sheetXlsx(cells, `${season.farm.name} ${season.season.name}`)
+  return file.buffer.slice(file.byteOffset, file.byteOffset + file.byteLength) as ArrayBuffer
 }
 
 function fileName(season: Season, kind: Kind): string {

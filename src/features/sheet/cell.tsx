@@ -29,8 +29,11 @@ export function Cell({ rowData, rowIndex, setRowData, focus, active, columnData 
   const input = useRef<HTMLInputElement>(null)
   const wrong = useContext(SaidContext).get(rowData.id)?.wrong.has(column) ?? false
   useEffect(() => {
-    if (focus) input.current?.select()
-    else input.current?.blur()
+    const field = input.current
+    if (focus) field?.select()
+    // Whoever was typing here stays in the table.
+    else if (field && field === document.activeElement)
+      field.closest<HTMLElement>('.dsg-container')?.focus({ preventScroll: true })
   }, [focus])
   return (
     <input

@@ -1,6 +1,7 @@
 /** The sheet as it is being written: its lines, what they come to, and what of it would be saved. */
 import { parseDay, type Day } from '../../core/calendar/day'
-import type { DayOrder } from '../../core/calendar/typed-day'
+import { readTypedDay, type DayOrder, type TypedDays } from '../../core/calendar/typed-day'
+import type { FileRow } from '../../interchange/plan-sheet/table'
 import type { Batch } from '../../core/batch/batch'
 import type { Plan } from '../../core/plan/plan'
 import { EMPTY_ROW, isEmptyRow, SHEET_COLUMNS, type SheetRow } from '../../interchange/plan-sheet/columns'
@@ -65,7 +66,7 @@ export function isEdited(line: Line, stored: ReadonlyMap<string, Line>): boolean
 
 /** Lines of the season as it is stored, by planting. */
 export const storedLines = (season: Season, write: WriteDay): Map<string, Line> =>
-  new Map(sheetOf(season, write).lines.map((line) => [line.of!, line]))
+  new Map(season.plantings.map((planting) => [planting.key, lineOf(planting, season, write)]))
 
 /** A new line that nothing was written in yet. */
 const isBlank = (line: Line) => line.of === undefined && isEmptyRow(line)
@@ -176,4 +177,34 @@ export function createReader() {
       return read
     },
   }
+}
+
+/** Rows of a file with their days written as they are here: no order of day and month is left open. What is no day stays as it is. */
+export function writtenDays(rows: readonly FileRow[], days: TypedDays, locale: string): FileRow[] {
+  const write = writeDayIn(locale)
+  const written = (text: string): string => {
+    const read = readTypedDay(text, days)
+    return read.ok ? write(read.day) : text
+  }
+  return rows.map(({ code, row }) => ({
+    code,
+    row: { ...row, on: written(row.on), times: /^\d{1,3}$/.test(row.times.trim()) ? row.times : written(row.times) },
+  }))
+}
+
+/** The sheet with rows of a file: one that goes by the code of a planting is that planting's, the others are new. */
+export function withRows(sheet: Sheet, rows: readonly FileRow[], newId: () => string): Sheet {
+  const byCode = new Map(sheet.season.plantings.map(({ code, key }) => [code, key]))
+  const of = new Map<string, SheetRow>()
+  const more: Line[] = []
+  for (const { code, row } of rows) {
+    const key = byCode.get(code.trim().toUpperCase())
+    if (key === undefined || of.has(key)) more.push({ ...row, id: newId() })
+    else of.set(key, row)
+  }
+  const lines = sheet.lines.map((line) => {
+    const row = line.of === undefined ? undefined : of.get(line.of)
+    return row ? { ...line, ...row } : line
+  })
+  return { ...sheet, lines: ended([...lines.filter((line) => !isBlank(line)), ...more]) }
 }

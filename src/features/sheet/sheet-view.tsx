@@ -1,12 +1,13 @@
 /** The plan as a sheet to type in: a row a planting, what it comes to beside it, saved in one step. */
 'use client'
 import 'react-datasheet-grid/dist/style.css'
+import DownloadIcon from '@mui/icons-material/FileDownloadOutlined'
 import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
 import { useDeferredValue, useEffect, useMemo, useRef, useState } from 'react'
-import { DynamicDataSheetGrid, type Column } from 'react-datasheet-grid'
+import { DynamicDataSheetGrid, type Column, type DataSheetGridRef } from 'react-datasheet-grid'
 import { v4 as newId } from 'uuid'
 import { useTranslations } from 'next-intl'
 import { changeSeason, type ThingEdit } from '../../actions/change-season'
@@ -14,7 +15,7 @@ import { SHEET_COLUMNS, SHEET_UNITS, type SheetColumn } from '../../interchange/
 import type { ReadRow } from '../../interchange/plan-sheet/read-rows'
 import { library } from '../../library/library'
 import { callServer, troubleWords } from '../../ui/call-server'
-import { Link } from '../../ui/navigation'
+import { Link, useOut } from '../../ui/navigation'
 import { useNotice } from '../../ui/notice'
 import { useSeason } from '../../ui/season-context'
 import { useUndo } from '../../ui/undo-context'
@@ -34,11 +35,13 @@ import {
   sheetOf,
   storedLines,
   unsavedOf,
+  withRows,
   writeDayIn,
   type Line,
   type Outcome,
   type Sheet,
 } from './model'
+import { FromFile } from './from-file'
 import { problemWords } from './row-words'
 
 const WIDTHS: Record<SheetColumn, number> = {
@@ -58,9 +61,11 @@ type GridColumn = Partial<Column<Line, CellData, string>>
 
 export function SheetView() {
   const t = useTranslations('sheet')
+  const out = useOut()
   const { season, plan, planner, format, data } = useSeason()
   const write = useMemo(() => writeDayIn(data.locale), [data.locale])
   const [sheet, setSheet] = useState<Sheet>(() => sheetOf(season, write))
+  const foot = useRef<HTMLDivElement>(null)
   const [busy, setBusy] = useState(false)
   const [failure, setFailure] = useState<string>()
   const notice = useNotice()
@@ -114,6 +119,16 @@ export function SheetView() {
       <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1 }}>
         <Typography variant="h1">{t('title')}</Typography>
         <Box sx={{ flex: 1 }} />
+        <FromFile onTake={(rows) => setSheet((now) => withRows(now, rows, newId))} />
+        <Button color="inherit" href={out('plan.xlsx')} download startIcon={<DownloadIcon />}>
+          {t('asXlsx')}
+        </Button>
+        <Button color="inherit" href={out('plan.csv')} download>
+          {t('asCsv')}
+        </Button>
+        <Button color="inherit" href={out('plan-template.xlsx')} download>
+          {t('emptyOne')}
+        </Button>
         <Button component={Link} href="/plan" color="inherit">
           {t('backToTheStairs')}
         </Button>
@@ -128,10 +143,13 @@ export function SheetView() {
             lines={sheet.lines}
             columns={columns}
             onChange={(lines) => setSheet((now) => ({ ...now, lines: ended(lines) }))}
+            onLeave={() => foot.current?.focus()}
           />
         </SaidContext>
       </Box>
       <Box
+        ref={foot}
+        tabIndex={-1}
         sx={{
           display: 'flex',
           flexWrap: 'wrap',
@@ -282,10 +300,13 @@ function Grid({
   lines,
   columns,
   onChange,
+  onLeave,
 }: {
   lines: readonly Line[]
   columns: GridColumn[]
   onChange: (lines: Line[]) => void
+  /** Moves on to what comes after the table. */
+  onLeave: () => void
 }) {
   const t = useTranslations('sheet')
   const box = useRef<HTMLDivElement>(null)
@@ -297,9 +318,27 @@ function Grid({
     if (box.current) watch.observe(box.current)
     return () => watch.disconnect()
   }, [])
+  const grid = useRef<DataSheetGridRef>(null)
+  // The grid is one stop for the Tab key: it begins in its first row, and Escape leaves it.
+  useEffect(() => {
+    const table = box.current?.querySelector<HTMLElement>('.dsg-container')
+    if (!table) return
+    table.tabIndex = 0
+    const enter = (event: FocusEvent) => {
+      if (event.target === table && !grid.current?.activeCell) grid.current?.setActiveCell({ col: 0, row: 0 })
+    }
+    table.addEventListener('focus', enter)
+    return () => table.removeEventListener('focus', enter)
+  }, [])
+  const leave = (event: React.KeyboardEvent) => {
+    if (event.key !== 'Escape' || event.target instanceof HTMLInputElement) return
+    grid.current?.setActiveCell(null)
+    onLeave()
+  }
   return (
-    <div ref={box} style={{ height: '100%' }}>
+    <div ref={box} style={{ height: '100%' }} onKeyDown={leave}>
       <DynamicDataSheetGrid<Line>
+        ref={grid}
         value={lines as Line[]}
         onChange={onChange}
         columns={columns}

@@ -155,7 +155,8 @@ function Frame({ children }: { children: ReactNode }) {
 type View = (typeof VIEWS)[number]
 
 function useIsHere(href: string): boolean {
-  return usePathname().startsWith(href)
+  const path = usePathname()
+  return path.startsWith(href) || (href === '/plan' && path === '/sheet')
 }
 
 function RailLink({ href, name }: View) {

@@ -52,7 +52,18 @@ export const UNIT_WORDS: Readonly<Record<SheetUnit, readonly string[]>> = {
 export const HEADINGS: Readonly<Record<SheetColumn, readonly string[]>> = {
   kind: ['kind', 'crop', 'vegetable', 'flower', 'species', 'plant name', 'what', 'cultivo', 'especie', 'name'],
   variety: ['variety', 'cultivar', 'variedad', 'type'],
-  quantity: ['quantity', 'plants wanted', 'plants', 'amount', 'qty', 'how many', 'number', 'cantidad', 'plantas'],
+  quantity: [
+    'quantity',
+    'plants wanted',
+    'plants',
+    'amount',
+    'qty',
+    'how many',
+    'number',
+    'count',
+    'cantidad',
+    'plantas',
+  ],
   unit: ['unit', 'of what', 'unidad'],
   on: [
     'planting date',
@@ -72,7 +83,7 @@ export const HEADINGS: Readonly<Record<SheetColumn, readonly string[]>> = {
   times: ['times', 'successions', 'plantings', 'repeat', 'until', 'veces'],
   method: ['method', 'raised', 'container', 'tray size', 'metodo'],
   goes: ['bed or buyer', 'bed', 'buyer', 'customer', 'location', 'goes to', 'bancal', 'cliente', 'where'],
-  note: ['note', 'notes', 'comment', 'comments', 'remark', 'nota', 'notas'],
+  note: ['note', 'notes', 'comment', 'comments', 'remark', 'remarks', 'nota', 'notas'],
 }
 
 /** Text as it is compared: small letters without accents and marks. */

@@ -345,7 +345,7 @@ function fitGoes(planting: Planting): Planting {
 }
 
 /** Who the plants of a planting are for, as one cell says it. */
-export function goesText({ goes }: Pick<Planting, 'goes'>, season: Season): string {
+function goesText({ goes }: Pick<Planting, 'goes'>, season: Season): string {
   const names = (goes ?? []).map((share) =>
     share.to === 'bed'
       ? (season.beds.find(({ key }) => key === share.bed)?.name ?? share.bed)
