@@ -9,6 +9,7 @@ import JournalIcon from '@mui/icons-material/HistoryEduOutlined'
 import LabelIcon from '@mui/icons-material/LocalOfferOutlined'
 import SeedIcon from '@mui/icons-material/GrainOutlined'
 import StairIcon from '@mui/icons-material/StairsOutlined'
+import SearchIcon from '@mui/icons-material/Search'
 import MoreIcon from '@mui/icons-material/MoreHoriz'
 import Box from '@mui/material/Box'
 import Divider from '@mui/material/Divider'
@@ -26,6 +27,7 @@ import { useWho } from '../../ui/records/use-record'
 import { UndoContext } from '../../ui/undo-context'
 import { openOn, placesOver } from './model'
 import { RecordingBar } from './recording-bar'
+import { FindBox, FindButton, KeysList, useFindKeys } from './find-box'
 import { FarmChoices, FarmSwitch, useLookedAt } from './farm-switch'
 import { WhatIfBanner } from './what-if-banner'
 import { DayInAddress } from './day-in-address'
@@ -70,10 +72,13 @@ function Frame({ children }: { children: ReactNode }) {
     document.documentElement.dataset.ready = ''
   }, [])
   useOpensWithoutSignal()
+  const finding = useFindKeys()
   return (
     <UndoContext value={undoing}>
       <PlaceHatches looks={looks} />
       <DayInAddress />
+      {finding.open === 'find' && <FindBox onClose={() => finding.show(undefined)} />}
+      {finding.open === 'keys' && <KeysList onClose={() => finding.show(undefined)} />}
       <Box
         component="a"
         href="#view"
@@ -108,6 +113,7 @@ function Frame({ children }: { children: ReactNode }) {
               <path d="M0 22H28V13H56V4H84" fill="none" stroke="#F1ECE2" strokeWidth="1.8" />
             </svg>
           </Box>
+          <FindButton onOpen={() => finding.show('find')} />
           <Box component="nav" aria-label={t('viewsLabel')} sx={{ flex: 1 }}>
             {VIEWS.map((view) => (
               <RailLink key={view.href} {...view} />
@@ -144,7 +150,7 @@ function Frame({ children }: { children: ReactNode }) {
             {VIEWS.filter(({ href }) => AT_FOOT.has(href)).map((view) => (
               <FootLink key={view.href} {...view} />
             ))}
-            <MoreViews />
+            <MoreViews onFind={() => finding.show('find')} />
           </Box>
         </Box>
       </Box>
@@ -221,7 +227,7 @@ function FootLink({ href, name, Icon }: View) {
 }
 
 /** The views that find no room at the foot of a phone. */
-function MoreViews() {
+function MoreViews({ onFind }: { onFind: () => void }) {
   const t = useTranslations('shell')
   const path = usePathname()
   const rest = VIEWS.filter(({ href }) => !AT_FOOT.has(href))
@@ -276,6 +282,16 @@ function MoreViews() {
             {t(`views.${name}`)}
           </MenuItem>
         ))}
+        <MenuItem
+          onClick={() => {
+            setAt(null)
+            onFind()
+          }}
+          sx={{ minHeight: 48, gap: 1.5 }}
+        >
+          <SearchIcon fontSize="small" />
+          {t('find')}
+        </MenuItem>
         <Divider />
         <FarmChoices onChosen={() => setAt(null)} />
       </Menu>

@@ -5,6 +5,7 @@ import { benches } from './benches'
 import { count } from './count'
 import { farmPage } from './farm-page'
 import { field } from './field'
+import { find } from './find'
 import { firstFarm } from './first-farm'
 import { format } from './format'
 import { journal } from './journal'
@@ -31,6 +32,7 @@ export const en = {
   count,
   farmPage,
   field,
+  find,
   firstFarm,
   format,
   journal,

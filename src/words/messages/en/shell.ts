@@ -53,4 +53,5 @@ export const shell = {
   allFarms: 'All farms and seasons',
   otherFarm: '{farm}, season {season}: choose another',
   seasonOfFarm: '{farm}, season {season}',
+  find: 'Find',
 } as const

@@ -2,6 +2,7 @@
 import { app } from './app'
 import { batch } from './batch'
 import { count } from './count'
+import { find } from './find'
 import { format } from './format'
 import { labels } from './labels'
 import { readings } from './readings'
@@ -17,6 +18,7 @@ export const es = {
   app,
   batch,
   count,
+  find,
   format,
   labels,
   readings,

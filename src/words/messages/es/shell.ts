@@ -54,4 +54,5 @@ export const shell = {
   allFarms: 'Todas las fincas y temporadas',
   otherFarm: '{farm}, temporada {season}: elegir otra',
   seasonOfFarm: '{farm}, temporada {season}',
+  find: 'Buscar',
 } as const
