@@ -203,3 +203,19 @@ test('when the server is gone nothing is saved and nothing typed is lost', async
   await expect(page.getByText('AU Aubergine, dark oval changed')).toBeVisible()
   errors.length = 0 // the browser reports the refused connection itself
 })
+
+test('two trays in hand are planned from: the plants that may be promised, and what is left over', async ({ page }) => {
+  await visit(page, '/plan?new=1')
+  await chooseVariety(page, 'Tomato, red slicer')
+  await page.getByRole('button', { name: 'From what is in hand' }).click()
+  const hand = page.getByRole('group', { name: 'From what is in hand' })
+  await expect(hand.getByRole('status')).toHaveText('How many are there?')
+  await hand.getByLabel('In hand').fill('2')
+  await choose(page, 'Of', 'trays')
+  await expect(hand.getByRole('status')).toHaveText(/^[\d,]+ plants to count on \(.*0 left over\.$/)
+  const plants = (await hand.getByRole('status').textContent())!.split(' ')[0]!
+  await hand.getByRole('button', { name: 'Use that' }).click()
+  await expect(page.getByLabel('Plants wanted')).toHaveValue(plants.replace(',', ''))
+  await hand.getByLabel('In hand').fill('0')
+  await expect(hand.getByRole('button', { name: 'Use that' })).toBeDisabled()
+})

@@ -75,22 +75,7 @@ const SHOTS: Shot[] = [
     },
   },
   { file: 'fit', path: '/benches', press: /^Make it fit/, act: fits },
-  {
-    file: 'benches-after',
-    path: '/benches',
-    press: /^Make it fit/,
-    act: async (page) => {
-      await fits(page)
-      await page.getByRole('button', { name: /^Apply \d+ changes$/ }).click()
-      await page.getByText(/^Made it fit/).waitFor()
-      await page.getByText(/^Made it fit/).waitFor({ state: 'hidden', timeout: 20_000 })
-      await page
-        .getByRole('list', { name: 'Places' })
-        .getByRole('button', { name: /Long tunnel/ })
-        .click()
-      await page.waitForTimeout(1500)
-    },
-  },
+  { file: 'sheet', path: '/sheet' },
 ]
 
 const demo = readSeasonText(readFileSync(`${ROOT}/demo/sallow-ferry-2027.json`, 'utf8'))

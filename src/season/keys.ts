@@ -14,8 +14,11 @@ export function keyOf(name: string): string {
 }
 
 /** The same key, or the first with a number after it, that nothing in a list has yet. */
-export function freeKeyIn(list: readonly { key: string }[], wanted: string): string {
-  const taken = new Set(list.map(({ key }) => key))
+export const freeKeyIn = (list: readonly { key: string }[], wanted: string): string =>
+  freeKeyAmong(new Set(list.map(({ key }) => key)), wanted)
+
+/** The same key, or the first with a number after it, that is not taken yet. */
+export function freeKeyAmong(taken: ReadonlySet<string>, wanted: string): string {
   if (!taken.has(wanted)) return wanted
   for (let n = 2; ; n++) if (!taken.has(`${wanted}-${n}`)) return `${wanted}-${n}`
 }
@@ -23,18 +26,37 @@ export function freeKeyIn(list: readonly { key: string }[], wanted: string): str
 const CODE_LETTERS = 'ABCDEFGHJKLMNPQRSTUVWXYZ' // without I and O, which read as 1 and 0
 
 /** A code that no planting has yet, from the first letters of a name where they are free. */
-export function freeCode(season: { plantings: readonly { code: string }[] }, name = ''): string {
-  const taken = new Set(season.plantings.map((planting) => planting.code))
-  const letters = name
-    .toUpperCase()
-    .replace(/[^A-Z]/g, '')
-    .replace(/[IO]/g, '')
-  const wishes = [letters.slice(0, 2), `${letters[0] ?? 'A'}${letters.at(-1) ?? 'A'}`].filter(
-    (code) => code.length === 2,
-  )
-  for (const code of wishes) if (!taken.has(code)) return code
-  for (const a of letters[0] ? [letters[0], ...CODE_LETTERS] : CODE_LETTERS) {
-    for (const b of CODE_LETTERS) if (!taken.has(`${a}${b}`)) return `${a}${b}`
+export const freeCode = (season: { plantings: readonly { code: string }[] }, name = ''): string =>
+  codeMaker(season.plantings.map(({ code }) => code))(name)
+
+/** Makes one code after another, none twice and none that is taken, from the first letters of names where they are free. */
+export function codeMaker(codes: Iterable<string>): (name: string) => string {
+  const taken = new Set(codes)
+  // Once all pairs of letters are taken they stay so; numbers are tried from where none was free before.
+  let pairs = true
+  let number = 2
+  const pairOf = (firsts: Iterable<string>): string | undefined => {
+    for (const a of firsts) for (const b of CODE_LETTERS) if (!taken.has(`${a}${b}`)) return `${a}${b}`
+    return undefined
   }
-  for (let n = 2; ; n++) for (const a of CODE_LETTERS) if (!taken.has(`${a}${n}`)) return `${a}${n}`
+  const numbered = (): string => {
+    for (; ; number++) for (const a of CODE_LETTERS) if (!taken.has(`${a}${number}`)) return `${a}${number}`
+  }
+  return (name) => {
+    const letters = name
+      .toUpperCase()
+      .replace(/[^A-Z]/g, '')
+      .replace(/[IO]/g, '')
+    const wishes = [letters.slice(0, 2), `${letters[0] ?? 'A'}${letters.at(-1) ?? 'A'}`].filter(
+      (code) => code.length === 2,
+    )
+    let code = wishes.find((wish) => !taken.has(wish)) ?? (letters[0] && pairs ? pairOf(letters[0]) : undefined)
+    if (code === undefined && pairs) {
+      code = pairOf(CODE_LETTERS)
+      pairs = code !== undefined
+    }
+    code ??= numbered()
+    taken.add(code)
+    return code
+  }
 }

@@ -18,6 +18,7 @@ import {
   withOneDropped,
 } from './planting-form'
 import { movedBy } from './dragging'
+import { fromHand } from './planting-choices'
 import { createFormat } from '../../words/format'
 
 const format = createFormat('en-GB', 'metric')
@@ -241,5 +242,28 @@ describe('a stair that is dragged', () => {
     expect(parseDay(movedBy(batch, 'sow', -200).sowOn!)).toBe(window!.earliest)
     expect(parseDay(movedBy(batch, 'sow', 200).sowOn!)).toBe(window!.latest)
     expect(movedBy(plan.byId.get('b.4')!, 'sow', -2).changes.find(({ n }) => n === 4)!.sowOn).toBeDefined()
+  })
+})
+
+describe('from what is in hand', () => {
+  it('as many plants as may be promised of it, and what it takes', () => {
+    const planner = createPlanner()
+    const planting = season.plantings[0]!
+    for (const hand of [
+      { of: 'cells', amount: 48 },
+      { of: 'seeds', amount: 50 },
+      { of: 'trays', amount: 2 },
+    ] as const) {
+      const found = fromHand(hand, planting, season, planner)!
+      expect(found.left).toBeGreaterThanOrEqual(0)
+      expect(found.expected).toBeGreaterThanOrEqual(found.plants)
+      expect(found.chance).toBeGreaterThanOrEqual(season.habits.confidence)
+      if (hand.of !== 'trays') expect(found[hand.of] + found.left).toBe(hand.amount)
+      const { series: _, ...single } = planting
+      const [more] = planner.preview(season, { ...single, changes: [], plants: found.plants + 1 })
+      const taken = hand.of === 'trays' ? more!.stays[0]!.trays : more!.sizing![hand.of]
+      expect(taken).toBeGreaterThan(hand.amount)
+    }
+    expect(fromHand({ of: 'seeds', amount: 0 }, planting, season, planner)).toBeUndefined()
   })
 })

@@ -3,12 +3,13 @@ import type { Day } from '../../core/calendar/day'
 import { bedClear } from '../../core/field/beds'
 import { layoutOf, lengthFor, plantsIn } from '../../core/field/spacing'
 import { anchoredDay, type AnchorProblem, type TooEarly } from '../../core/field/anchor'
-import type { Plan } from '../../core/plan/plan'
 import type { Crop, Planting, Season } from '../../season/schema'
 import { metres } from '../../words/field'
 import { count, type Format, type Units } from '../../words/format'
 import { wordsFor } from '../../library/library'
 import { anchorOf, type PlantingForm } from './planting-form'
+import { plantsFromHand, takenBy, type InHand } from '../../core/plan/in-hand'
+import type { Plan, Planner } from '../../core/plan/plan'
 
 /** What is typed of a planting, with what it is a change of and the crop it comes to. */
 export interface Typed {
@@ -86,4 +87,39 @@ export function cropName(
 ): string {
   const crop = season.varieties.find(({ key }) => key === variety)?.crop
   return season.crops.find(({ key }) => key === crop)?.name ?? ''
+}
+
+/** What comes of something in hand: the plants that may be promised, and what it takes. */
+export interface FromHand {
+  plants: number
+  /** Chance that there are so many. */
+  chance: number
+  /** Good plants to expect. */
+  expected: number
+  cells: number
+  seeds: number
+  /** Of what is in hand, not taken. */
+  left: number
+}
+
+/**
+ * What may be promised from something in hand, for the first sowing of a planting.
+ *
+ * @returns `undefined` where not even one plant may be
+ */
+export function fromHand(hand: InHand, planting: Planting, season: Season, planner: Planner): FromHand | undefined {
+  const single: Planting = { ...planting, changes: [] }
+  delete single.series
+  delete single.goes
+  const found = plantsFromHand(hand, (plants) => planner.preview(season, { ...single, plants }).at(0))
+  if (!found?.batch.sizing) return undefined
+  const { sizing } = found.batch
+  return {
+    plants: found.plants,
+    chance: sizing.chance,
+    expected: Math.floor(found.plants + sizing.spare),
+    cells: sizing.cells,
+    seeds: sizing.seeds,
+    left: hand.amount - takenBy(found.batch, hand.of)!,
+  }
 }

@@ -26,6 +26,7 @@ import { HangsFields, MoreFields, SeriesFields } from './planting-sections'
 import { Text, Select } from './form-fields'
 import { useNurseryDays, usePreview, withEvenDates } from './use-planting-preview'
 import { hungDay, bedWords, varietyFilter, cropName } from './planting-choices'
+import { FromHand } from './from-hand'
 
 export interface PlantingPanelProps {
   title: string
@@ -89,6 +90,11 @@ export function PlantingPanel({ title, start, base, busy, problems, failure, onS
 
   const deferred = useDeferredValue(values)
   const preview = usePreview(deferred, base, nursery)
+  // What is in hand says the plants: the rest has to be said.
+  const inHandFor = useMemo(() => {
+    const read = checked.safeParse({ ...deferred, plants: '1', code: deferred.code || 'X' })
+    return read.success ? plantingOf(read.data, base?.key ?? 'preview', base, units) : undefined
+  }, [checked, deferred, base, units])
 
   const chooseVariety = (key: string) => {
     setValue('variety', key, { shouldDirty: true, shouldValidate: true })
@@ -169,6 +175,10 @@ export function PlantingPanel({ title, start, base, busy, problems, failure, onS
             disabled={values.hangs !== 'fixed'}
           />
         </Box>
+        <FromHand
+          planting={inHandFor}
+          onTake={(plants) => setValue('plants', String(plants), { shouldDirty: true, shouldValidate: true })}
+        />
         <HangsFields control={control} values={values} />
         {values.hangs !== 'fixed' && hung !== undefined && (
           <Box role="status" sx={{ fontSize: 14, color: typeof hung === 'number' ? 'text.secondary' : 'error.main' }}>

@@ -7,6 +7,7 @@ import type { Plan } from '../../core/plan/plan'
 import { EMPTY_ROW, isEmptyRow, SHEET_COLUMNS, type SheetRow } from '../../interchange/plan-sheet/columns'
 import { readRows, rowOf, type ReadRow, type ReadSheet } from '../../interchange/plan-sheet/read-rows'
 import type { Planting, Season } from '../../season/schema'
+import { shareUnchanged } from '../../season/share'
 
 /** A line of the sheet. */
 export interface Line extends SheetRow {
@@ -162,6 +163,7 @@ export function seasonAsWritten(read: ReadSheet, removed: readonly string[]): Se
 /** Reads lines that were written in; a line that comes to the same planting as the last time comes to the same object, so that nothing of it is planned again. */
 export function createReader() {
   let known = new Map<string, Planting>()
+  let last: Season | undefined
   return {
     read(edited: readonly Line[], season: Season, ways: Parameters<typeof readRows>[2]): ReadSheet {
       const bases = new Map(season.plantings.map((planting) => [planting.key, planting]))
@@ -174,7 +176,9 @@ export function createReader() {
       const read = readRows(rows, season, ways, before)
       known = new Map()
       read.rows.forEach(({ planting }, i) => planting && known.set(edited[i]!.id, planting))
-      return read
+      // What comes along is made anew each time: where it says the same it is the same.
+      last = shareUnchanged(last ?? season, read.season)
+      return { ...read, season: last }
     },
   }
 }

@@ -6,6 +6,7 @@ import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
+import useMediaQuery from '@mui/material/useMediaQuery'
 import { useDeferredValue, useEffect, useMemo, useRef, useState } from 'react'
 import { DynamicDataSheetGrid, type Column, type DataSheetGridRef } from 'react-datasheet-grid'
 import { v4 as newId } from 'uuid'
@@ -309,6 +310,7 @@ function Grid({
   onLeave: () => void
 }) {
   const t = useTranslations('sheet')
+  const narrow = useMediaQuery('(max-width:599px)')
   const box = useRef<HTMLDivElement>(null)
   const [height, setHeight] = useState(420)
   useEffect(() => {
@@ -342,7 +344,14 @@ function Grid({
         value={lines as Line[]}
         onChange={onChange}
         columns={columns}
-        stickyRightColumn={{ title: t('comesTo'), component: Told, basis: 300, minWidth: 220, grow: 0, shrink: 1 }}
+        stickyRightColumn={{
+          title: t('comesTo'),
+          component: Told,
+          basis: narrow ? 128 : 300,
+          minWidth: narrow ? 110 : 220,
+          grow: 0,
+          shrink: 1,
+        }}
         rowKey="id"
         height={height}
         rowHeight={34}

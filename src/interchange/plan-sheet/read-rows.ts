@@ -6,7 +6,7 @@ import { layoutOf, plantsIn } from '../../core/field/spacing'
 import { plantsFromHand } from '../../core/plan/in-hand'
 import type { Planner } from '../../core/plan/plan'
 import { editsToAdd, usualSchool, type Addition } from '../../library/adding'
-import { freeCode, freeKeyIn, keyOf } from '../../season/keys'
+import { codeMaker, freeKeyAmong, freeKeyIn, keyOf } from '../../season/keys'
 import type { Crop, Method, Planting, Season, Variety } from '../../season/schema'
 import { sameValue } from '../../season/values'
 import { isEmptyRow, plainText, UNIT_WORDS, SHEET_UNITS, type SheetRow, type SheetUnit } from './columns'
@@ -49,6 +49,10 @@ export interface RowToRead {
 
 interface Reading {
   season: Season
+  /** Keys of plantings that are taken. */
+  keys: Set<string>
+  /** Makes the code of a new planting. */
+  codeFor: (name: string) => string
   names: NameIndex
   additions: Addition[]
   order: DayOrder | undefined
@@ -69,8 +73,12 @@ export function readRows(
   { order, units, planner }: Pick<Reading, 'order' | 'units' | 'planner'>,
   known: ReadonlyMap<number, Planting> = new Map(),
 ): ReadSheet {
+  // Plantings that are read are added to the same list: copying it for each would take as long as everything else.
+  const plantings = [...season.plantings]
   const reading: Reading = {
-    season,
+    season: { ...season, plantings },
+    keys: new Set(plantings.map(({ key }) => key)),
+    codeFor: codeMaker(plantings.map(({ code }) => code)),
     names: indexNames(season),
     additions: [],
     order,
@@ -85,12 +93,18 @@ export function readRows(
     const before = known.get(i)
     const planting =
       base && sameValue(base, one.planting) ? base : before && sameValue(before, one.planting) ? before : one.planting
-    if (!base) reading.season = { ...reading.season, plantings: [...reading.season.plantings, planting] }
+    if (!base) {
+      plantings.push(planting)
+      reading.keys.add(planting.key)
+    }
     return { ...one, planting }
   })
   const changed = new Map(rows.flatMap(({ base }, i) => (base ? [[base, read[i]!.planting ?? base] as const] : [])))
-  const plantings = reading.season.plantings.map((one) => changed.get(one) ?? one)
-  return { rows: read, additions: reading.additions, season: { ...reading.season, plantings } }
+  return {
+    rows: read,
+    additions: reading.additions,
+    season: { ...reading.season, plantings: plantings.map((one) => changed.get(one) ?? one) },
+  }
 }
 
 function readRow(row: SheetRow, base: Planting | undefined, reading: Reading): ReadRow {
@@ -104,7 +118,7 @@ function readRow(row: SheetRow, base: Planting | undefined, reading: Reading): R
   const ready = what && method && on !== undefined && amount && problems.length === 0
   if (!ready) return { planting: undefined, problems, brings: what?.brings }
   const start: Planting = base ?? {
-    ...newPlanting(what.variety.name, reading.season),
+    ...newPlanting(what.variety.name, reading),
     variety: what.variety.key,
     method: method.key,
   }
@@ -311,10 +325,13 @@ function plantsOf({ n, unit, feet }: Amount, draft: Planting, crop: Crop, readin
   return found ? whole(found.plants) : fail({ column: 'quantity', what: 'not-from-this', unit })
 }
 
-function newPlanting(name: string, season: Season): Pick<Planting, 'key' | 'code' | 'plants' | 'on' | 'changes'> {
-  const code = freeCode(season, name)
+function newPlanting(
+  name: string,
+  { season, keys, codeFor }: Reading,
+): Pick<Planting, 'key' | 'code' | 'plants' | 'on' | 'changes'> {
+  const code = codeFor(name)
   return {
-    key: freeKeyIn(season.plantings, `p-${code.toLowerCase()}`),
+    key: freeKeyAmong(keys, `p-${code.toLowerCase()}`),
     code,
     plants: 1,
     on: season.season.from,

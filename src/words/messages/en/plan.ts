@@ -251,4 +251,16 @@ export const plan = {
   doneTo: '{name} {what, select, removed {removed} added {added} other {changed}}',
   noSowingDay: 'No sowing day',
   asASheet: 'Sheet',
+  fromWhatIsInHand: 'From what is in hand',
+  chooseWhatAndHowFirst: 'Choose what, how and when first.',
+  howManyAreThere: 'How many are there?',
+  notOnePlantFromIt: 'Not even one plant can be counted on from so little.',
+  fromHandComesTo: '{plants} to count on ({chance}), {expected} to expect: {cells}, {seeds}; {left} left over.',
+  inHand: 'In hand',
+  ofWhat: 'Of',
+  inHandOf: {
+    cells: 'cells',
+    trays: 'trays',
+    seeds: 'seeds',
+  },
 } as const
