@@ -22,7 +22,7 @@ export interface Found {
 }
 
 /** Views and parts of views that are found by their own name. */
-export const SECTIONS = {
+const SECTIONS = {
   today: '/today',
   plan: '/plan',
   sheet: '/sheet',
