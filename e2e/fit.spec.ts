@@ -245,8 +245,8 @@ test('hours of the crew are said on the Farm page, refused where they make no se
 }) => {
   await visit(page, '/farm?edit=habits')
   await page.getByLabel('For seedlings and planting').fill('6')
-  await page.getByLabel('From, MM-DD').first().fill('02-31')
-  await expect(page.getByText('there is no 02-31 in any year.').first()).toBeVisible()
+  await page.getByLabel('From', { exact: true }).first().fill('31 February')
+  await expect(page.getByText('Write a day of the year, such as 15 May or mid May.').first()).toBeVisible()
   await page.getByRole('button', { name: 'Delete', exact: true }).last().click()
   await page.getByRole('button', { name: 'Save' }).click()
   await expect(page.getByText('Habits changed')).toBeVisible()

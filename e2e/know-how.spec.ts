@@ -229,7 +229,7 @@ test.describe('from nothing', () => {
     await page.getByLabel('Year').fill('2027')
     await page.getByLabel('Latitude').fill('47.5')
     await page.getByRole('button', { name: 'Go on' }).click()
-    await page.getByLabel('Last frost in spring, MM-DD').fill('05-10')
+    await page.getByLabel('Last frost in spring').fill('05-10')
     await page.getByRole('button', { name: 'Go on' }).click()
     await page.getByLabel('Heat mats, tray places').fill('6')
     await page.getByRole('button', { name: 'Go on' }).click()

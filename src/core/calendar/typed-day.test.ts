@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { formatDay, parseDay, weekday } from './day'
-import { readTypedDay, type DayOrder } from './typed-day'
+import { readTypedDay, readYearDay, type DayOrder } from './typed-day'
 
 const from = parseDay('2026-10-01')
 const read = (text: string, order?: DayOrder) => {
@@ -70,5 +70,27 @@ describe('a day as it is typed', () => {
         expect(found.ok && weekday(found.day)).toBe(1)
       }),
     )
+  })
+})
+
+describe('a day of the year as it is typed', () => {
+  it.each([
+    ['05-15', '05-15'],
+    ['15 May', '05-15'],
+    ['mid May', '05-15'],
+    ['May 15', '05-15'],
+    ['15/5', '05-15'],
+    ['29 Feb', '02-29'],
+    ['15 de mayo', '05-15'],
+  ])('%s is %s', (text, day) => {
+    expect(readYearDay(text)).toBe(day)
+  })
+  it('in digits goes by the order of the place, and is none where it could be two', () => {
+    expect(readYearDay('4/5', 'dmy')).toBe('05-04')
+    expect(readYearDay('4/5', 'mdy')).toBe('04-05')
+    expect(readYearDay('4/5')).toBeUndefined()
+  })
+  it.each(['', '13-40', '2027-05-15', 'week 18', 'soon', '02-30'])('“%s” is none', (text) => {
+    expect(readYearDay(text)).toBeUndefined()
   })
 })

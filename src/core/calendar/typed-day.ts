@@ -1,5 +1,5 @@
 /** Days as people type them: `17 March`, `3/17`, `mid May`, `week 18`, `2027-03-17`. */
-import { fromCivil, civil, isoWeek, weekStart, type Day } from './day'
+import { fromCivil, civil, formatDay, isoWeek, weekStart, type Day } from './day'
 
 /** Which comes first where a day is written in digits alone. */
 export type DayOrder = 'dmy' | 'mdy'
@@ -145,4 +145,21 @@ function next(month: number, date: number, from: Day): TypedDay {
     if (found.ok && found.day >= from) return found
   }
   return NONE
+}
+
+const LEAP_YEAR = fromCivil(2024, 1, 1)
+
+/**
+ * Reads a day of the year, whichever year: `15 May`, `mid May`, `5/15`, or `05-15` as documents have it.
+ *
+ * @returns MM-DD; `undefined` where it is none, or could be two
+ */
+export function readYearDay(text: string, order?: DayOrder): string | undefined {
+  const said = /^(\d\d)-(\d\d)$/.exec(text.trim())
+  const read = said
+    ? on(2024, Number(said[1]), Number(said[2]))
+    : /\d{4}|week|wk|semana/i.test(text)
+      ? NONE
+      : readTypedDay(text, { from: LEAP_YEAR, order })
+  return read.ok && read.or === undefined ? formatDay(read.day).slice(5) : undefined
 }

@@ -26,6 +26,7 @@ import { chanceWords, count } from '../../words/format'
 import { MovesPreview, useMoves } from '../../ui/moves'
 import { PanelHead } from './panel-head'
 import { closest, CHANCES } from './model'
+import { YearDayField } from '../../ui/year-day-field'
 
 const LineChart = dynamic(() => import('../../ui/chart/line-chart'), {
   ssr: false,
@@ -152,7 +153,7 @@ export function FrostPanel() {
             {t('noRecordYetDatesCome')}
           </Typography>
           <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5, alignItems: 'start' }}>
-            <WordField
+            <YearDayField
               label={t('lastInSpringHalfBefore')}
               value={frost.lastSpring.median}
               onChange={(median) => set({ lastSpring: { ...frost.lastSpring, median } })}
@@ -165,7 +166,7 @@ export function FrostPanel() {
               onChange={(days) => days !== undefined && set({ lastSpring: { ...frost.lastSpring, spreadDays: days } })}
               error={at('site.frost.lastSpring.spreadDays')}
             />
-            <WordField
+            <YearDayField
               label={t('firstInAutumnHalfAfter')}
               value={frost.firstAutumn.median}
               onChange={(median) => set({ firstAutumn: { ...frost.firstAutumn, median } })}

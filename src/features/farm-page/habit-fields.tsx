@@ -12,6 +12,7 @@ import { Rows } from '../../ui/rows'
 import type { PutHead } from './site-fields'
 import { weekdayNames } from '../../words/farm'
 import { useSeason } from '../../ui/season-context'
+import { YearDayField } from '../../ui/year-day-field'
 
 const WORK = [
   'fillTray',
@@ -165,14 +166,14 @@ function Crew({ habits, put, at }: HabitProps) {
         columns={t('n1fr1fr1fr')}
         fields={(part, set, i) => (
           <>
-            <WordField
-              label={t('fromMmDd')}
+            <YearDayField
+              label={t('fromDay')}
               value={part.from}
               onChange={(from) => set({ from })}
               error={at(`habits.crew.parts[${i}].from`)}
             />
-            <WordField
-              label={t('untilMmDd')}
+            <YearDayField
+              label={t('untilDay')}
               value={part.until}
               onChange={(until) => set({ until })}
               error={at(`habits.crew.parts[${i}].until`)}

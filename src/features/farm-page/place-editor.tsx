@@ -15,6 +15,7 @@ import { count } from '../../words/format'
 import { PanelHead } from './panel-head'
 import { LampLine, WarmthFields, WarmthCurve } from './place-warmth'
 import { BenchDrawing } from './bench-plan'
+import { YearDayField } from '../../ui/year-day-field'
 
 export function PlaceEditor({
   stored,
@@ -81,14 +82,14 @@ export function PlaceEditor({
         {periods.map((period, i) => (
           <Box key={i} sx={{ pl: 1.5, borderLeft: 2, borderColor: 'divider', display: 'grid', gap: 1.25 }}>
             <Box sx={two}>
-              <WordField
-                label={t('fromMmDd')}
+              <YearDayField
+                label={t('fromDay')}
                 value={period.from}
                 onChange={(from) => setPeriods(periods.map((other, at) => (at === i ? { ...other, from } : other)))}
                 error={at(`temperature.periods[${i}].from`)}
               />
-              <WordField
-                label={t('untilMmDd')}
+              <YearDayField
+                label={t('untilDay')}
                 value={period.until}
                 onChange={(until) => setPeriods(periods.map((other, at) => (at === i ? { ...other, until } : other)))}
                 error={at(`temperature.periods[${i}].until`)}
@@ -162,15 +163,15 @@ export function PlaceEditor({
         <LampLine place={place} />
         <Head>{t('openPartOfTheYear')}</Head>
         <Box sx={two}>
-          <WordField
-            label={t('openFromMmDd')}
+          <YearDayField
+            label={t('openFromDay')}
             value={place.open?.from ?? ''}
             placeholder={t('allYear')}
             onChange={(from) => put('open', from === '' ? undefined : { until: '12-31', ...place.open, from })}
             error={at('open.from')}
           />
-          <WordField
-            label={t('untilMmDd')}
+          <YearDayField
+            label={t('untilDay')}
             value={place.open?.until ?? ''}
             onChange={(until) => place.open && put('open', { ...place.open, until })}
             error={at('open.until')}
@@ -184,14 +185,14 @@ export function PlaceEditor({
             )
           return (
             <Box key={i} sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr 1fr auto', gap: 1, alignItems: 'start' }}>
-              <WordField
-                label={t('fromMmDd')}
+              <YearDayField
+                label={t('fromDay')}
                 value={part.from}
                 onChange={(from) => set({ from })}
                 error={at(`rooms[${i}].from`)}
               />
-              <WordField
-                label={t('untilMmDd')}
+              <YearDayField
+                label={t('untilDay')}
                 value={part.until}
                 onChange={(until) => set({ until })}
                 error={at(`rooms[${i}].until`)}

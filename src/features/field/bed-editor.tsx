@@ -21,6 +21,7 @@ import { count } from '../../words/format'
 import { TextButton } from './beds-plan'
 import { PanelTitle } from '../../ui/panel-title'
 import { withBed, coverNone, COVERS } from './model'
+import { YearDayField } from '../../ui/year-day-field'
 
 export function BedEditor({
   stored,
@@ -213,14 +214,14 @@ function CoverFields({
         <Box />
         {cover && (
           <>
-            <WordField
-              label={t('onFromMmDd')}
+            <YearDayField
+              label={t('onFromDay')}
               value={cover.from}
               onChange={(from) => set({ from })}
               error={at('[0].from')}
             />
-            <WordField
-              label={t('offOnMmDd')}
+            <YearDayField
+              label={t('offOnDay')}
               value={cover.until}
               onChange={(until) => set({ until })}
               error={at('[0].until')}

@@ -5,7 +5,7 @@ import { libraryKind } from '../../library/library'
 import { PRESET_PLACES, yearToBegin, seasonSpan } from '../../library/presets'
 import { readyWays } from '../../library/schools'
 import type { Crop } from '../../season/schema'
-import { type Units, createFormat } from '../../words/format'
+import { type Format, type Units, createFormat } from '../../words/format'
 import { parseDay } from '../../core/calendar/day'
 
 /** What is answered, with the units it is answered in. */
@@ -121,3 +121,9 @@ export function seasonWords({ year, latitude, today }: Answers): string {
     parseDay2: format.longDate(parseDay(to)),
   })
 }
+
+/** A latitude as it was understood. */
+export const latitudeWords = (latitude: number, f: Format): string =>
+  latitude < 0
+    ? f.t('firstFarm.degreesSouth', { degrees: f.number(-latitude, 1) })
+    : f.t('firstFarm.degreesNorth', { degrees: f.number(latitude, 1) })

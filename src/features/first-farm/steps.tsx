@@ -16,6 +16,8 @@ import { list, type Units } from '../../words/format'
 import { useFormat } from '../../ui/units'
 import { documentOf } from '../../library/begin'
 import { findKinds, library, libraryKind } from '../../library/library'
+import { YearDayField } from '../../ui/year-day-field'
+import { LatitudeField } from './latitude-field'
 import { BEGIN_WITH, cropsWithoutWay, withLatitude, type Answers, seasonWords } from './model'
 
 interface StepProps {
@@ -65,13 +67,11 @@ export function Where({ answers, put, wrong }: StepProps) {
             value={answers.year}
             onChange={(year) => year !== undefined && put({ year: Math.round(year) })}
           />
-          <NumberField
+          <LatitudeField
             label={t('latitude')}
-            unit={t('north')}
             value={answers.latitude}
             onChange={(latitude) => put(withLatitude(answers, latitude))}
             error={wrong('latitude')}
-            help={t('southOfTheEquatorBelow')}
           />
           <Box sx={{ alignSelf: 'center', color: 'text.secondary', fontSize: 14 }}>
             {t('theSeason', { season: seasonWords(answers) })}
@@ -103,14 +103,14 @@ export function Frost({ answers, put, wrong }: StepProps) {
       <Box
         sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr 1fr' }, gap: 1.75, alignItems: 'start' }}
       >
-        <WordField
-          label={t('lastFrostInSpringMm')}
+        <YearDayField
+          label={t('lastFrostInSpring')}
           value={answers.lastFrost}
           onChange={(lastFrost) => put({ lastFrost })}
           error={wrong('lastFrost')}
         />
-        <WordField
-          label={t('firstFrostInAutumnMm')}
+        <YearDayField
+          label={t('firstFrostInAutumn')}
           value={answers.firstFrost}
           onChange={(firstFrost) => put({ firstFrost })}
           error={wrong('firstFrost')}

@@ -1,7 +1,7 @@
 /** What American English says otherwise. */
 export const enUS = {
   farmPage: {
-    firstInAutumnHalfAfter: 'First in fall, half after, MM-DD',
+    firstInAutumnHalfAfter: 'First in fall, half after',
     firstInAutumnFrom: 'first in fall from',
     waterToWetALitre: 'Water to wet a liter',
     in10Litres: 'In 10 liters',
@@ -11,7 +11,7 @@ export const enUS = {
   field: { covers: { fleece: 'Row cover', tunnel: 'High tunnel', glasshouse: 'Greenhouse' } },
   firstFarm: {
     cLitresCm: '°C, liters, cm',
-    firstFrostInAutumnMm: 'First frost in fall, MM-DD',
+    firstFrostInAutumn: 'First frost in fall',
   },
   knowHow: { seedsAMetre: 'Seeds a meter' },
   plan: { beforeFirstAutumnFrost: 'before first fall frost' },

@@ -20,16 +20,12 @@ export const firstFarm = {
   nameOfTheFarm: 'Name of the farm',
   year: 'Year',
   latitude: 'Latitude',
-  north: '° north',
-  southOfTheEquatorBelow: 'south of the equator: below 0',
   theSeason: 'The season: {season}.',
   meanOfTheColdestMonth: 'Mean of the coldest month',
   meanOfTheWarmestMonth: 'Mean of the warmest month',
   whenIsFrostOver: 'When is frost over?',
   asYouKnowItThe:
     'As you know it: the day that half the years have behind them. {south, select, yes {South of the equator spring frost ends about September or October.} other {}}',
-  lastFrostInSpringMm: 'Last frost in spring, MM-DD',
-  firstFrostInAutumnMm: 'First frost in autumn, MM-DD',
   inOneYearOfTen: 'In one year of ten, later by',
   whichCropsToBeginWith: 'Which crops to begin with?',
   findAnotherOfTheLibrary: 'Find another of the library',
@@ -48,4 +44,10 @@ export const firstFarm = {
   latitudeGivesTheLightThe:
     'Latitude gives the light; the coldest and warmest month give a first guess of the weather.',
   tenAreEnoughTheirFigures: 'Ten are enough. Their figures come from the library; varieties and seed lots can follow.',
+  lastFrostInSpring: 'Last frost in spring',
+  firstFrostInAutumn: 'First frost in autumn',
+  writeALatitude: 'Write a latitude, such as 47.6 or 42°30′ S.',
+  asLatitudesAreWritten: '47.6, 47°36′ N, 42 S',
+  degreesNorth: '{degrees}° north of the equator',
+  degreesSouth: '{degrees}° south of the equator',
 } as const

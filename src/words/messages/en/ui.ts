@@ -83,4 +83,5 @@ export const ui = {
   theApplicationWasUpdatedSince:
     'The application was updated since this page was opened. Reload the page; copy what you wrote first.',
   whatIfYouLookAt: 'What if: {name}. You look at a copy; the season stays as it is.',
+  writeADayOfTheYear: 'Write a day of the year, such as 15 May or mid May.',
 } as const

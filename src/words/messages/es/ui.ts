@@ -75,4 +75,5 @@ export const ui = {
   theApplicationWasUpdatedSince:
     'La aplicación se actualizó desde que se abrió esta página. Recargue la página; copie antes lo que escribió.',
   whatIfYouLookAt: 'Qué pasaría: {name}. Está viendo una copia; la temporada queda como está.',
+  writeADayOfTheYear: 'Escriba un día del año, como 15 de mayo o mediados de mayo.',
 } as const
