@@ -97,6 +97,19 @@ test('a season is copied, put away and taken out; the demo farm is put back as i
   await visit(page, '/farms')
   await farm.getByRole('button', { name: 'Take season 2027 copy of Sallow Ferry out again' }).click()
   await expect(farm.getByText('put away', { exact: true })).toBeHidden()
+  // Only the farm that ships is put back, and only when asked twice.
+  await expect(farm.getByRole('button', { name: 'Put it back as it was' })).toHaveCount(0)
+  await page.getByRole('button', { name: 'Look at the demo farm' }).click()
+  await expect(page).toHaveURL(/\/sallow-ferry-2\/2027\/today$/)
+  await visit(page, '/sallow-ferry-2/2027/plan?edit=bs')
+  await page.getByLabel('Plants wanted').fill('11')
+  await page.getByRole('button', { name: 'Save' }).click()
+  await expect(page.getByText(/ changed/)).toBeVisible()
+  await visit(page, '/farms')
+  await page.getByRole('button', { name: 'Put it back as it was' }).click()
+  await page.getByRole('button', { name: 'Put it back', exact: true }).click()
+  await expect(page).toHaveURL(/\/sallow-ferry-2\/2027\/today$/)
+  expect((await asDocument(page, '/sallow-ferry-2/2027')).plantings).toEqual(demo().plantings)
 })
 
 test('an address of no farm and of no season says so, with a way back', async ({ page, errors }) => {

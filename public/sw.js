@@ -36,18 +36,23 @@ async function lastSeen(request, pathname) {
     if (response.ok && !response.redirected) await cache.put(pathname, response.clone())
     return response
   } catch (error) {
-    const view = pathname.slice(pathname.lastIndexOf('/'))
-    const kept = (await cache.match(pathname)) ?? (await seenLast(cache, view)) ?? (await seenLast(cache, '/today'))
+    // `farm/season/view` is answered by a page of that season alone; a view without them by the season seen last.
+    const at = pathname.lastIndexOf('/')
+    const [season, view] = [pathname.slice(0, at), pathname.slice(at)]
+    const kept =
+      (await cache.match(pathname)) ??
+      (await seenLast(cache, season, view)) ??
+      (await seenLast(cache, season, '/today'))
     if (kept) return kept
     throw error
   }
 }
 
-/** The page of a view that was put in last, of whichever season. */
-async function seenLast(cache, view) {
+/** The page of a view that was put in last, below an address or of whichever season. */
+async function seenLast(cache, season, view) {
   const pages = (await cache.keys()).filter(({ url }) => {
     const { pathname } = new URL(url)
-    return !pathname.startsWith('/_next/') && pathname.endsWith(view)
+    return !pathname.startsWith('/_next/') && pathname.startsWith(season) && pathname.endsWith(view)
   })
   return pages.length > 0 ? cache.match(pages[pages.length - 1]) : undefined
 }

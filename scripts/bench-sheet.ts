@@ -38,7 +38,7 @@ await timed('its table found and matched', () => {
   return rowsOf(table, table.guess)
 })
 const planner = createPlanner()
-const ways = { order: 'dmy', units: 'metric', planner } as const
+const ways = { order: 'dmy', planner } as const
 const pasted = await timed(`${ROWS} pasted rows read`, () => readRows(rows, farm, ways))
 if (pasted.rows.some(({ planting }) => !planting)) throw new Error('every row must read')
 await timed(`${ROWS} new plantings planned for the first time`, () => planner.plan(pasted.season))

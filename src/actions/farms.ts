@@ -8,15 +8,20 @@ import { archiveSeason, deleteFarm, listFarms, seasonOfId } from '../data/farm-r
 import { database } from '../data/database'
 import { createFarm, createNextSeason, loadSeason } from '../data/season-repository'
 import { readSeasonText } from '../interchange/season-file'
+import type { Season } from '../season/schema'
 import { seasonNamed } from './season-in-view'
 
 const DEMO = 'demo/sallow-ferry-2027.json'
 
-/** Makes the demo farm anew from the file it ships in. */
-async function loadDemo(): Promise<{ at: string }> {
+/** The demo farm as it ships. */
+async function readDemo(): Promise<Season> {
   const read = readSeasonText(await readFile(join(process.cwd(), DEMO), 'utf8'))
   if (!read.ok) throw new Error(`${DEMO}: ${read.problems[0]!.path} ${read.problems[0]!.message}`)
-  const { season_id } = await createFarm(database(), read.season, { demo: true })
+  return read.season
+}
+
+async function makeDemo(season: Season): Promise<{ at: string }> {
+  const { season_id } = await createFarm(database(), season, { demo: true })
   return { at: (await seasonOfId(database(), season_id))!.at }
 }
 
@@ -24,13 +29,15 @@ async function loadDemo(): Promise<{ at: string }> {
 export async function lookAtDemo(): Promise<{ at: string }> {
   const demo = (await listFarms(database())).find((farm) => farm.demo)
   const season = demo?.seasons[0]
-  return demo && season ? { at: `/${demo.address}/${season.address}` } : loadDemo()
+  return demo && season ? { at: `/${demo.address}/${season.address}` } : makeDemo(await readDemo())
 }
 
 /** Puts the demo farm back as it ships: whatever was done in it is gone. */
 export async function resetDemo(): Promise<{ at: string }> {
+  // Read first: what cannot be made anew is not taken away.
+  const season = await readDemo()
   for (const { id, demo } of await listFarms(database())) if (demo) await deleteFarm(database(), id)
-  return loadDemo()
+  return makeDemo(season)
 }
 
 /**

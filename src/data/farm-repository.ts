@@ -41,7 +41,7 @@ export interface SeasonFound {
   id: SeasonId
   /** The farm's own season: itself, or what it is a copy of. */
   base: SeasonId
-  /** `/farm/season`. */
+  /** Its address: that of the farm, then its own. */
   at: string
   /** Of its farm's own season. */
   baseAt: string

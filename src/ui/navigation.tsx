@@ -8,7 +8,7 @@ import { useSeason } from './season-context'
 /** Goes to any address, of another farm or season too. */
 export { useWholeRouter }
 
-/** `/farm/season` of the page; empty on a page of no season. */
+/** Farm and season of the page's address; empty on a page of no season. */
 function useBase(): string {
   const params = useParams<{ farm?: string; season?: string }>()
   return params?.farm && params.season ? `/${params.farm}/${params.season}` : ''

@@ -21,7 +21,7 @@ export interface SeasonData {
   own: string
   /** Id of what is looked at: the season, or a copy of it. */
   view: string
-  /** Address of what is looked at, `/farm/season`; every view of it stands below. */
+  /** Address of what is looked at; every view of it stands below. */
   at: string
   /** Address of the farm's own season. */
   ownAt: string

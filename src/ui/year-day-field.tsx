@@ -3,7 +3,8 @@
 import { useState } from 'react'
 import { useTranslations } from 'next-intl'
 import { parseDay } from '../core/calendar/day'
-import { readYearDay, type DayOrder } from '../core/calendar/typed-day'
+import { readYearDay } from '../core/calendar/typed-day'
+import { dayOrderOf } from '../words/format'
 import { WordField } from './fields'
 import { useFormat, useUnits } from './units'
 
@@ -20,7 +21,7 @@ export interface YearDayFieldProps {
 export function YearDayField({ label, value, error, onChange, placeholder }: YearDayFieldProps) {
   const t = useTranslations('ui')
   const format = useFormat(useUnits())
-  const order: DayOrder = /^en-us$/i.test(format.locale) ? 'mdy' : 'dmy'
+  const order = dayOrderOf(format.locale)
   const shown = (day: string) => {
     const read = readYearDay(day)
     return read === undefined ? day : format.shortDate(parseDay(`2024-${read}`))

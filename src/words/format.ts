@@ -1,5 +1,6 @@
 /** Dates, numbers and measures as a person reads them. */
 import type { Day } from '../core/calendar/day'
+import type { DayOrder } from '../core/calendar/typed-day'
 import { isoWeek } from '../core/calendar/day'
 import { languageOf, translatorOf, type Translate } from './translator'
 import type { Messages } from 'next-intl'
@@ -108,6 +109,9 @@ export type Counted = keyof Messages['count']
 export function count(f: Format, value: number, what: Counted): string {
   return f.t(`count.${what}`, { n: value, text: f.number(value, Number.isInteger(value) ? 0 : 2) })
 }
+
+/** Which comes first where a day is written in digits alone. */
+export const dayOrderOf = (locale: string): DayOrder => (/^en-us$/i.test(locale) ? 'mdy' : 'dmy')
 
 /** `A, B and C`. */
 export function list(f: Format, items: readonly string[]): string {

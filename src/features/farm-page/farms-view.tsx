@@ -50,6 +50,7 @@ function OneFarm({ farm }: { farm: FarmListed }) {
   const t = useTranslations('farmPage')
   const { busy, go } = useGoing()
   const [removing, setRemoving] = useState(false)
+  const [resetting, setResetting] = useState(false)
   return (
     <Box
       component="section"
@@ -61,7 +62,13 @@ function OneFarm({ farm }: { farm: FarmListed }) {
         {farm.demo && <Chip size="small" label={t('demo')} />}
         <Box sx={{ flex: 1 }} />
         {farm.demo && (
-          <Button size="small" color="inherit" disabled={busy} onClick={() => go(resetDemo)}>
+          <Button
+            size="small"
+            color="inherit"
+            disabled={busy}
+            onClick={() => setResetting(!resetting)}
+            aria-expanded={resetting}
+          >
             {t('resetIt')}
           </Button>
         )}
@@ -75,6 +82,19 @@ function OneFarm({ farm }: { farm: FarmListed }) {
           {t('deleteFarm')}
         </Button>
       </Box>
+      {resetting && (
+        <Box role="group" aria-label={t('resetIt')} sx={ASKED}>
+          <Typography component="p" sx={{ mb: 1 }}>
+            {t('whatWasDoneInTheDemoGoes')}
+          </Typography>
+          <Button color="error" variant="contained" disabled={busy} onClick={() => go(resetDemo)} sx={{ mr: 1 }}>
+            {t('resetForGood')}
+          </Button>
+          <Button color="inherit" onClick={() => setResetting(false)}>
+            {t('keepIt')}
+          </Button>
+        </Box>
+      )}
       {removing && <Removing farm={farm} onLeave={() => setRemoving(false)} />}
       <Box component="ul" sx={{ listStyle: 'none', m: 0, mt: 1, p: 0 }}>
         {farm.seasons.map((season) => (
@@ -155,11 +175,7 @@ function Removing({ farm, onLeave }: { farm: FarmListed; onLeave: () => void }) 
       notice(called.answer ? { text: t('farmDeleted', { farm: farm.name }) } : { tone: 'error', text: t('notDeleted') })
     })
   return (
-    <Box
-      role="group"
-      aria-label={t('deleteFarm')}
-      sx={{ mt: 1, p: 1.5, bgcolor: 'background.default', borderRadius: 1 }}
-    >
+    <Box role="group" aria-label={t('deleteFarm')} sx={ASKED}>
       <Typography component="p" sx={{ mb: 1 }}>
         {farm.demo ? t('theDemoCanBeBroughtBack') : t('everythingOfItGoes', { farm: farm.name })}
       </Typography>
@@ -180,3 +196,5 @@ function Removing({ farm, onLeave }: { farm: FarmListed; onLeave: () => void }) 
     </Box>
   )
 }
+
+const ASKED = { mt: 1, p: 1.5, bgcolor: 'background.default', borderRadius: 1 } as const

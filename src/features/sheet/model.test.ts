@@ -4,13 +4,13 @@ import { parseDay } from '../../core/calendar/day'
 import { createPlanner } from '../../core/plan/plan'
 import { EMPTY_ROW } from '../../interchange/plan-sheet/columns'
 import { readSeason } from '../../season/read'
+import { dayOrderOf } from '../../words/format'
 import {
   createReader,
   ended,
   following,
   isEdited,
   newLine,
-  orderIn,
   outcomesOf,
   removedKeys,
   seasonAsWritten,
@@ -28,7 +28,7 @@ if (!read.ok) throw new Error('the demo farm must read')
 const { season } = read
 const write = writeDayIn('en-GB')
 const planner = createPlanner()
-const ways = { order: 'dmy', units: 'metric', planner } as const
+const ways = { order: 'dmy', planner } as const
 const stored = storedLines(season, write)
 const at = season.plantings.findIndex(({ key }) => key === 'bs')
 const change = (sheet: Sheet, id: string, part: object): Sheet => ({
@@ -48,7 +48,7 @@ describe('the sheet as it is written', () => {
       const own = storedLines(season, writeDayIn(locale))
       expect(sheet.lines.filter((line) => isEdited(line, own))).toEqual([])
       // Days written out are read back as the same.
-      const rows = createReader().read(sheet.lines.slice(0, -1), season, { ...ways, order: orderIn(locale) }).rows
+      const rows = createReader().read(sheet.lines.slice(0, -1), season, { ...ways, order: dayOrderOf(locale) }).rows
       rows.forEach(({ planting }, i) => expect(planting).toBe(season.plantings[i]))
     }
   })
@@ -76,7 +76,8 @@ describe('the sheet as it is written', () => {
   })
   it('follows the season: what is being written stays, what was sent is its planting, what others add or remove comes and goes', () => {
     let sheet = change(sheetOf(season, write), 'bs', { note: 'mine' })
-    sheet = { ...sheet, lines: [{ ...newLine('x'), kind: 'Kale' }, ...sheet.lines], sent: new Map([['x', 'p-new']]) }
+    const x = { ...newLine('x'), kind: 'Kale' }
+    sheet = { ...sheet, lines: [x, ...sheet.lines], sent: new Map([['x', { key: 'p-new', line: x }]]) }
     const [first, ...rest] = season.plantings
     const next = {
       ...season,
@@ -92,7 +93,10 @@ describe('the sheet as it is written', () => {
     expect(of(first!.key)[0]!.quantity).toBe('7')
     expect(of('bs')[0]!.note).toBe('mine')
     expect(of('kc')).toEqual([])
-    expect(of('p-new')).toHaveLength(1)
+    expect(of('p-new')).toEqual([storedLines(next, write).get('p-new')])
+    // What was typed on while it was being saved is kept.
+    const typed = following(change(sheet, 'x', { note: 'and more' }), next, write)
+    expect(typed.lines.filter((line) => line.of === 'p-new')).toMatchObject([{ kind: 'Kale', note: 'and more' }])
     expect(of('theirs')).toHaveLength(1)
     expect(then.lines.filter((line) => line.of === undefined)).toHaveLength(1)
   })

@@ -1,6 +1,6 @@
 /** The sheet as it is being written: its lines, what they come to, and what of it would be saved. */
 import { parseDay, type Day } from '../../core/calendar/day'
-import { readTypedDay, type DayOrder, type TypedDays } from '../../core/calendar/typed-day'
+import { readTypedDay, type TypedDays } from '../../core/calendar/typed-day'
 import type { FileRow } from '../../interchange/plan-sheet/table'
 import type { Batch } from '../../core/batch/batch'
 import type { Plan } from '../../core/plan/plan'
@@ -20,8 +20,8 @@ export interface Line extends SheetRow {
 export interface Sheet {
   season: Season
   lines: readonly Line[]
-  /** Keys of the plantings that new lines were last sent as, by line. */
-  sent: ReadonlyMap<string, string>
+  /** New lines as they were last sent, with the keys of their plantings. */
+  sent: ReadonlyMap<string, { key: string; line: Line }>
 }
 
 /** How a day is written in a cell: so that it is read back as the same. */
@@ -74,16 +74,18 @@ const isBlank = (line: Line) => line.of === undefined && isEmptyRow(line)
 
 /**
  * The sheet after the season has changed: what was being written stays, everything else is as it is stored now. A new line
- * that was sent is the line of its planting, once that is there.
+ * that was sent is the line of its planting, once that is there, with what has been written in it since.
  */
 export function following({ season: before, lines, sent }: Sheet, season: Season, write: WriteDay): Sheet {
   const [was, now] = [storedLines(before, write), storedLines(season, write)]
   const shown = new Set<string>()
   const next = lines.flatMap((line): Line[] => {
-    const key = line.of ?? sent.get(line.id)
+    const asSent = sent.get(line.id)
+    const key = line.of ?? asSent?.key
     const stored = key === undefined ? undefined : now.get(key)
     if (stored) shown.add(key!)
-    if (line.of === undefined) return [stored ?? line]
+    if (line.of === undefined)
+      return [!stored ? line : sameText(line, asSent!.line) ? stored : { ...line, of: stored.of }]
     // What someone else has taken out stays only where it is being written.
     if (!stored) return isEdited(line, was) ? [{ ...line, of: undefined }] : []
     return [isEdited(line, was) ? line : stored]
@@ -149,9 +151,6 @@ export function outcomesOf(plan: Plan): Map<string, Outcome> {
   }
   return found
 }
-
-/** Day and month change places in American writing. */
-export const orderIn = (locale: string): DayOrder => (/^en-us$/i.test(locale) ? 'mdy' : 'dmy')
 
 /** The season as the sheet would make it, without the plantings that were taken out. */
 export function seasonAsWritten(read: ReadSheet, removed: readonly string[]): Season {

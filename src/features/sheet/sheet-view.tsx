@@ -12,15 +12,14 @@ import { DynamicDataSheetGrid, type Column, type DataSheetGridRef } from 'react-
 import { v4 as newId } from 'uuid'
 import { useTranslations } from 'next-intl'
 import { changeSeason, type ThingEdit } from '../../actions/change-season'
-import { SHEET_COLUMNS, SHEET_UNITS, type SheetColumn } from '../../interchange/plan-sheet/columns'
+import { SHEET_COLUMNS, type SheetColumn } from '../../interchange/plan-sheet/columns'
 import type { ReadRow } from '../../interchange/plan-sheet/read-rows'
-import { library } from '../../library/library'
 import { callServer, troubleWords } from '../../ui/call-server'
 import { Link, useOut } from '../../ui/navigation'
 import { useNotice } from '../../ui/notice'
 import { useSeason } from '../../ui/season-context'
 import { useUndo } from '../../ui/undo-context'
-import { count } from '../../words/format'
+import { count, dayOrderOf } from '../../words/format'
 import { markTag } from '../../words/marks'
 import { Cell, SaidContext, Told, type CellData, type Said } from './cell'
 import {
@@ -29,7 +28,6 @@ import {
   following,
   isEdited,
   newLine,
-  orderIn,
   outcomesOf,
   removedKeys,
   seasonAsWritten,
@@ -43,6 +41,7 @@ import {
   type Sheet,
 } from './model'
 import { FromFile } from './from-file'
+import { LISTED, Lists } from './lists'
 import { problemWords } from './row-words'
 
 const WIDTHS: Record<SheetColumn, number> = {
@@ -166,7 +165,7 @@ export function SheetView() {
             {failure}
           </Alert>
         )}
-        <Button variant="contained" disabled={busy || pending === 0} onClick={() => void save()}>
+        <Button variant="contained" disabled={busy || pending === 0 || shown !== sheet} onClick={() => void save()}>
           {busy ? t('saving') : t('save')}
         </Button>
         <Button
@@ -192,14 +191,14 @@ export function SheetView() {
 
 /** What was written, read: of lines that are as they are stored nothing is read again. */
 function useWritten(sheet: Sheet, stored: ReadonlyMap<string, Line>) {
-  const { season, planner, data, format } = useSeason()
+  const { season, planner, data } = useSeason()
   const [reader] = useState(createReader)
   return useMemo(() => {
     const edited = sheet.lines.filter((line) => isEdited(line, stored))
-    const read = reader.read(edited, season, { order: orderIn(data.locale), units: format.units, planner })
+    const read = reader.read(edited, season, { order: dayOrderOf(data.locale), planner })
     const removed = removedKeys({ season, lines: sheet.lines })
     return { edited, read, removed, unsaved: unsavedOf({ season, lines: sheet.lines }, edited, read.rows) }
-  }, [reader, sheet, stored, season, planner, data.locale, format.units])
+  }, [reader, sheet, stored, season, planner, data.locale])
 }
 
 /** What is said of every line. */
@@ -264,36 +263,6 @@ function useColumns(): GridColumn[] {
     })
     return typed
   }, [t])
-}
-
-const LISTED: readonly SheetColumn[] = ['kind', 'variety', 'unit', 'method', 'goes']
-
-/** What cells offer while they are typed in. */
-function Lists() {
-  const t = useTranslations('sheet')
-  const { season } = useSeason()
-  const region = season.farm.region ?? 'uk'
-  const lists = useMemo((): Partial<Record<SheetColumn, readonly string[]>> => {
-    const once = (names: readonly string[]) => [...new Set(names)]
-    return {
-      kind: once([...season.crops.map(({ name }) => name), ...library().map(({ names }) => names[region])]),
-      variety: once(season.varieties.map(({ name }) => name)),
-      unit: SHEET_UNITS.map((unit) => t(`units.${unit}`)),
-      method: once(season.methods.map(({ name }) => name)),
-      goes: once(season.beds.map(({ name }) => name)),
-    }
-  }, [season, region, t])
-  return (
-    <>
-      {LISTED.map((column) => (
-        <datalist key={column} id={`sheet-${column}`}>
-          {(lists[column] ?? []).map((name) => (
-            <option key={name} value={name} />
-          ))}
-        </datalist>
-      ))}
-    </>
-  )
 }
 
 /** The grid, as high as there is room. */
@@ -369,13 +338,13 @@ function editsOf(
   { edited, read, removed }: ReturnType<typeof useWritten>,
   versions: Readonly<Record<string, number>>,
   overruled: ReadonlyMap<string, number | null>,
-): { edits: ThingEdit[]; sent: Map<string, string> } {
-  const sent = new Map<string, string>()
+): { edits: ThingEdit[]; sent: Map<string, { key: string; line: Line }> } {
+  const sent = new Map<string, { key: string; line: Line }>()
   const versionOf = (key: string) => overruled.get(key) ?? versions[`plantings/${key}`] ?? null
   const plantings = edited.flatMap((line, i): ThingEdit[] => {
     const { planting } = read.rows[i]!
     if (!planting) return []
-    if (line.of === undefined) sent.set(line.id, planting.key)
+    if (line.of === undefined) sent.set(line.id, { key: planting.key, line })
     return [
       {
         of: 'plantings',

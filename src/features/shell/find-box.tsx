@@ -11,6 +11,7 @@ import { useEffect, useMemo, useState } from 'react'
 import { useTranslations } from 'next-intl'
 import { useRouter } from '../../ui/navigation'
 import { useSeason } from '../../ui/season-context'
+import { dayOrderOf } from '../../words/format'
 import { findAnything, type Found } from './find'
 
 /** Opens the box with `/` or Ctrl+K, and the list of keys with `?`; not while something is typed elsewhere. */
@@ -50,7 +51,7 @@ export function FindBox({ onClose }: { onClose: () => void }) {
   const router = useRouter()
   const [text, setText] = useState('')
   const asked = text.trim()
-  const order = /^en-us$/i.test(data.locale) ? 'mdy' : 'dmy'
+  const order = dayOrderOf(data.locale)
   const found = useMemo(() => findAnything(text, plan, format, order), [text, plan, format, order])
   const go = (one: Found) => {
     onClose()

@@ -45,7 +45,25 @@ export const UNIT_WORDS: Readonly<Record<SheetUnit, readonly string[]>> = {
   cells: ['cells', 'cell', 'celdas', 'celda', 'plugs', 'plug', 'alveolos'],
   trays: ['trays', 'tray', 'flats', 'flat', 'bandejas', 'bandeja'],
   seeds: ['seeds', 'seed', 'semillas', 'semilla'],
-  metres: ['m', 'metres', 'meters', 'metre', 'meter', 'metros', 'ft', 'feet', 'foot', 'bed ft', 'bed feet', 'bed m'],
+  metres: [
+    'm',
+    'metres',
+    'meters',
+    'metre',
+    'meter',
+    'metros',
+    'ft',
+    'feet',
+    'foot',
+    'bed ft',
+    'bed feet',
+    'bed m',
+    'm of bed',
+    'metres of bed',
+    'meters of bed',
+    'ft of bed',
+    'feet of bed',
+  ],
 }
 
 /** Words a heading holds, the surest first; in small letters without accents. */

@@ -26,7 +26,7 @@ async function back(name: string, file: Uint8Array) {
   return readRows(
     rows.map(({ code, row }) => ({ row, base: season.plantings.find((one) => one.code === code) })),
     season,
-    { order: 'dmy', units: 'metric', planner: createPlanner() },
+    { order: 'dmy', planner: createPlanner() },
   )
 }
 

@@ -4,6 +4,7 @@ import { takenBy } from '../../core/plan/in-hand'
 import { createPlanner } from '../../core/plan/plan'
 import { editSeason } from '../../season/edit'
 import { readSeason } from '../../season/read'
+import { sheet as words } from '../../words/messages/en/sheet'
 import { EMPTY_ROW, type SheetRow } from './columns'
 import { numberIn, readRows, rowOf } from './read-rows'
 
@@ -11,7 +12,7 @@ const read = readSeason(sallowFerry)
 if (!read.ok) throw new Error('the demo farm must read')
 const { season } = read
 const planner = createPlanner()
-const ways = { order: undefined, units: 'metric', planner } as const
+const ways = { order: undefined, planner } as const
 const row = (part: Partial<SheetRow>): SheetRow => ({ ...EMPTY_ROW, ...part })
 const one = (part: Partial<SheetRow>, order?: 'dmy' | 'mdy') => {
   const sheet = readRows([{ row: row(part) }], season, { ...ways, order })
@@ -97,6 +98,12 @@ describe('the plan as rows', () => {
     expect(one({ kind: 'Kale', variety: 'curly green', quantity: '1', unit: 'seed', on: '1 May' }).problems).toEqual([
       { column: 'quantity', what: 'not-from-this', unit: 'seeds' },
     ])
+  })
+  it('reads every unit it offers', () => {
+    for (const unit of Object.values(words.units))
+      expect(one({ kind: 'Kale', variety: 'curly green', quantity: '60', unit, on: '1 May' }).problems, unit).toEqual(
+        [],
+      )
   })
   it('reads lengths of bed', () => {
     const metres = one({ kind: 'Kale', variety: 'curly green', quantity: '10', unit: 'm', on: '1 May' }).planting!

@@ -56,7 +56,6 @@ interface Reading {
   names: NameIndex
   additions: Addition[]
   order: DayOrder | undefined
-  units: 'metric' | 'us'
   planner: Planner
   /** Notes what is wrong in the row that is being read. */
   fail: Fail
@@ -70,7 +69,7 @@ interface Reading {
 export function readRows(
   rows: readonly RowToRead[],
   season: Season,
-  { order, units, planner }: Pick<Reading, 'order' | 'units' | 'planner'>,
+  { order, planner }: Pick<Reading, 'order' | 'planner'>,
   known: ReadonlyMap<number, Planting> = new Map(),
 ): ReadSheet {
   // Plantings that are read are added to the same list: copying it for each would take as long as everything else.
@@ -82,7 +81,6 @@ export function readRows(
     names: indexNames(season),
     additions: [],
     order,
-    units,
     planner,
     fail: () => undefined,
   }

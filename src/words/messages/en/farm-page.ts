@@ -330,4 +330,6 @@ export const farmPage = {
   itsName: 'Name of the farm',
   deleteFarmForGood: 'Delete it for good',
   keepIt: 'Keep it',
+  whatWasDoneInTheDemoGoes: 'Everything that was done in the demo farm goes; the other farms stay as they are.',
+  resetForGood: 'Put it back',
 } as const

@@ -22,6 +22,7 @@ export const sheet = {
     trays: 'trays',
     seeds: 'seeds',
     metres: 'm of bed',
+    feet: 'ft of bed',
   },
   save: 'Save',
   saving: 'Saving …',
