@@ -5,6 +5,7 @@ export const VIEW_NAMES = [
   'today',
   'plan',
   'sheet',
+  'start-now',
   'benches',
   'field',
   'seed',

@@ -8,6 +8,7 @@ import { openAirOf, warmFrom, type OpenAir } from '../weather/open-air'
 import { firstFrostFor } from '../frost/working-date'
 import { workingFrostDate } from '../frost/working-date'
 import { midsummerBefore } from '../frost/midsummer'
+import { USUALLY_OUT } from './planting-window'
 import { expandPlanting } from '../batch/expand'
 import { foundOf } from './who-gets-what'
 
@@ -86,15 +87,13 @@ export function anchoredDay(
   const wanted = anchor.to === 'event' ? parseDay(event!.on) - anchor.days : parseDay(anchor.on)
   const air = airOver(season, help.goes)
   const earliest = earliestPlanting(crop, season, help.goes)
-  const day = plantingForHarvest(crop, wanted, nursery, air)
+  const day = plantingForHarvest(crop, wanted, help.nurseryDays, air)
   if (day !== undefined && day >= earliest) return day
-  const harvest = firstHarvest(crop, earliest, earliest - nursery, air)
+  const sown = help.nurseryDays === undefined ? undefined : earliest - help.nurseryDays
+  const harvest = firstHarvest(crop, earliest, sown, air)
   // What the year never ripens is said so; what it ripens only later is said with its day.
   return day === undefined && harvest === undefined ? 'never-ripe' : { why: 'too-early', planting: earliest, harvest }
 }
-
-/** Days from the working frost date from which a kind usually goes out, by tenderness. Estimates. */
-const USUALLY_OUT = { hardy: -56, 'half-hardy': -28, tender: 0 } as const
 
 /**
  * First day of a season on which a kind usually goes out: by its tenderness so long before the last frost, under a cover

@@ -4,6 +4,7 @@ import type { Planting, Season, Share } from '../../season/schema'
 import { formatDay, parseDay } from '../calendar/day'
 import { createPlanner } from '../plan/plan'
 import { firstGap, holdFor, plantsToABed, roomOn } from './beds'
+import { seasonAir } from './anchor'
 import { readField } from '../../season/small-field'
 import { foundOf, settle } from './who-gets-what'
 import { layoutOf, lengthFor, plantsIn } from './spacing'
@@ -243,7 +244,14 @@ describe('what is sown in its place', () => {
     expect(first!.inPlace!.thin).toBeGreaterThan(first!.inPlace!.up!)
     // Three rows 25 cm apart, thinned to 20 cm: fifty to a row.
     expect(plan.beds.uses.get('f1')![0]!.length).toBe(50 * 20)
-    expect(first!.harvest).toBe(first!.from + 45)
+    // Its days are counted from planting: they begin once it is as far as a young plant.
+    const { crop, inPlace, from } = first!
+    const ready = Math.min(...crop.growth.points.map((point) => point.ready))
+    const far = first!.harvest! - 45
+    expect(far).toBeGreaterThan(inPlace!.up!)
+    expect(seasonAir(season).warmth(crop.growth, inPlace!.up!, far)).toBeGreaterThanOrEqual(ready - 1e-6)
+    expect(seasonAir(season).warmth(crop.growth, inPlace!.up!, far - 1)).toBeLessThan(ready)
+    expect(from).toBeLessThan(far)
   })
   it('draws on the seed lot like everything else', () => {
     const [use] = plan.lots

@@ -23,17 +23,31 @@ export function maturityHeat(crop: Crop): number | undefined {
 }
 
 /**
+ * Day on which what is sown in its place is as far as a young plant that is set out: up, and as old as one that is ready
+ * in the smallest cell of the kind. Days to harvest that are counted from planting begin then.
+ *
+ * @returns `undefined` where the soil or the air never gets warm enough
+ */
+export function asFarAsPlanted(crop: Crop, sownOn: Day, air: OpenAir): Day | undefined {
+  const up = air.emergence(crop.germination, sownOn)
+  if (up === undefined) return undefined
+  return air.dayOfWarmth(crop.growth, up, Math.min(...crop.growth.points.map(({ ready }) => ready)))
+}
+
+/**
  * First harvest.
  *
  * @param plantOn day it goes into the field
- * @param sownOn sowing day, for crops whose days are counted from sowing
+ * @param sownOn sowing day, for crops whose days are counted from sowing; the planting day itself where it is sown in its
+ *   place
  * @returns the day; or `undefined` when the crop gives no days to harvest, when its days are counted from a sowing that is
  *   not known, or when the year never gets warm enough for it
  */
 export function firstHarvest(crop: Crop, plantOn: Day, sownOn: Day | undefined, air: OpenAir): Day | undefined {
   const { maturity } = crop.field
   if (!maturity) return undefined
-  const from = maturity.from === 'planting' ? plantOn : sownOn
+  const planted = plantOn === sownOn ? asFarAsPlanted(crop, sownOn, air) : plantOn
+  const from = maturity.from === 'planting' ? planted : sownOn
   if (from === undefined) return undefined
   const heat = maturityHeat(crop)
   const waits = notBeforeDays(crop, from, air)
@@ -41,7 +55,7 @@ export function firstHarvest(crop: Crop, plantOn: Day, sownOn: Day | undefined, 
   if (heat === undefined) return Math.max(plantOn + 1, from + maturity.days, waits) + pinchDelay(crop)
   // Raised under cover it grows at the pace its days were given for until it goes out.
   const before = Math.max(0, plantOn - from) * growthRate(crop.growth, maturity.at!)
-  const day = air.dayOfWarmth(crop.growth, plantOn, Math.max(0, heat - before))
+  const day = air.dayOfWarmth(crop.growth, Math.max(plantOn, from), Math.max(0, heat - before))
   return day === undefined ? undefined : Math.max(plantOn + 1, day, waits) + pinchDelay(crop)
 }
 
@@ -66,7 +80,7 @@ export function clearDay(crop: Crop, first: Day | undefined): Day | undefined {
 /**
  * Latest planting day with its first harvest no later than a day wanted.
  *
- * @param nurseryDays days from sowing to planting, for crops whose days are counted from sowing
+ * @param nurseryDays days from sowing to planting; 0 for what is sown in its place
  */
 export function plantingForHarvest(
   crop: Crop,
@@ -81,8 +95,28 @@ export function plantingForHarvest(
   // Planted ever so early, it waits for its days to be long enough.
   if (notBeforeDays(crop, wanted - maturity.days, air) > wanted) return undefined
   const heat = maturityHeat(crop)
-  if (heat === undefined) return wanted - Math.max(1, maturity.days - before)
-  const left = Math.max(0, heat - before * growthRate(crop.growth, maturity.at!))
+  const out = heat === undefined ? wanted - Math.max(1, maturity.days - before) : outForHeat(crop, wanted, before, air)
+  if (out === undefined || maturity.from === 'sowing' || nurseryDays !== 0) return out
+  return sowingInPlaceFor(crop, out, air)
+}
+
+function outForHeat(crop: Crop, wanted: Day, before: number, air: OpenAir): Day | undefined {
+  const left = Math.max(0, maturityHeat(crop)! - before * growthRate(crop.growth, crop.field.maturity!.at!))
   const day = air.startForWarmth(crop.growth, wanted, left)
   return day === undefined ? undefined : Math.min(day, wanted - 1)
+}
+
+const LONGEST_UP = 200 // days that a sowing in its place may take to be as far as a young plant
+
+/** Latest sowing in its place that is as far as a young plant by a day; a later sowing is never sooner as far. */
+function sowingInPlaceFor(crop: Crop, out: Day, air: OpenAir): Day | undefined {
+  const inTime = (sown: Day) => (asFarAsPlanted(crop, sown, air) ?? Infinity) <= out
+  let [low, high] = [out - LONGEST_UP, out]
+  if (!inTime(low)) return undefined
+  while (high - low > 1) {
+    const middle = Math.floor((low + high) / 2)
+    if (inTime(middle)) low = middle
+    else high = middle
+  }
+  return low
 }

@@ -108,6 +108,9 @@ export function PlanView() {
             )}
           </Typography>
           <Box sx={{ flex: 1 }} />
+          <Button color="inherit" component={Link} href="/start-now">
+            {t('startNow')}
+          </Button>
           <Button color="inherit" component={Link} href="/sheet" startIcon={<SheetIcon />}>
             {t('asASheet')}
           </Button>

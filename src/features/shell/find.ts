@@ -26,6 +26,7 @@ const SECTIONS = {
   today: '/today',
   plan: '/plan',
   sheet: '/sheet',
+  startNow: '/start-now',
   benches: '/benches',
   whatIf: '/what-if',
   field: '/field',

@@ -162,7 +162,7 @@ type View = (typeof VIEWS)[number]
 
 function useIsHere(href: string): boolean {
   const path = usePathname()
-  return path.startsWith(href) || (href === '/plan' && path === '/sheet')
+  return path.startsWith(href) || (href === '/plan' && (path === '/sheet' || path === '/start-now'))
 }
 
 function RailLink({ href, name }: View) {

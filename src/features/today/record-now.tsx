@@ -7,6 +7,7 @@ import { useTranslations } from 'next-intl'
 import type { Day } from '../../core/calendar/day'
 import { QuickLoss } from '../../ui/records/quick-loss'
 import { SownJustNow } from '../../ui/records/sown-just-now'
+import { Link } from '../../ui/navigation'
 import { useSeason } from '../../ui/season-context'
 
 export function RecordNow({ day }: { day: Day }) {
@@ -21,6 +22,9 @@ export function RecordNow({ day }: { day: Day }) {
       </Button>
       <Button variant="outlined" color="inherit" onClick={() => setOpen('loss')} sx={{ minHeight: 44 }}>
         {t('recordALoss')}
+      </Button>
+      <Button color="inherit" component={Link} href="/start-now" sx={{ minHeight: 44 }}>
+        {t('startNow')}
       </Button>
       {open === 'sown' && <SownJustNow onClose={() => setOpen(undefined)} />}
       {open === 'loss' && <QuickLoss onClose={() => setOpen(undefined)} />}

@@ -19,6 +19,7 @@ import { seed } from './seed'
 import { sheet } from './sheet'
 import { shell } from './shell'
 import { sowing } from './sowing'
+import { startNow } from './start-now'
 import { titles } from './titles'
 import { today } from './today'
 import { ui } from './ui'
@@ -46,6 +47,7 @@ export const en = {
   sheet,
   shell,
   sowing,
+  startNow,
   titles,
   today,
   ui,

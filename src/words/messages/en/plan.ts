@@ -263,4 +263,5 @@ export const plan = {
     trays: 'trays',
     seeds: 'seeds',
   },
+  startNow: 'What can I start now?',
 } as const

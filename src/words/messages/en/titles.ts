@@ -18,4 +18,5 @@ export const titles = {
   begin: 'Begin',
   farms: 'Farms and seasons',
   sheet: 'Plan as a sheet',
+  'start-now': 'What can I start now?',
 } as const

@@ -109,4 +109,5 @@ export const today = {
     'after-cold': 'after nights that were too cold',
   },
   alsoAnswersFor: '; also answers for {sisters}',
+  startNow: 'What can I start now?',
 } as const

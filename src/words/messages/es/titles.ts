@@ -18,4 +18,5 @@ export const titles = {
   begin: 'Empezar',
   farms: 'Fincas y temporadas',
   sheet: 'El plan como hoja',
+  'start-now': '¿Qué puedo empezar ahora?',
 } as const

@@ -1,4 +1,5 @@
 export const today = {
+  startNow: '¿Qué puedo empezar ahora?',
   sownAsPlanned: '{sowings}: según el plan.',
   oneSowingDayIsPast: 'Ya pasó un día de siembra',
   sowingDaysArePast: 'Ya pasaron {asked} días de siembra',
