@@ -18,7 +18,8 @@ function sameDate(iso: string, years: number): string {
   return formatDay(fromCivil(year + years, month, Math.min(date, 28)) + (date - Math.min(date, 28)))
 }
 
-function nextPlanting(planting: Planting, years: number): Planting {
+/** A planting so many years on: the same wish on the new calendar, nothing of what was found or decided of single days. */
+export function nextPlanting(planting: Planting, years: number): Planting {
   const move = (iso: string) => shifted(iso, years)
   const goes = (list: Planting['goes']) =>
     list?.map((share) => ('on' in share && share.on !== undefined ? { ...share, on: move(share.on) } : share))

@@ -24,7 +24,7 @@ import { UnlabelledTray } from './unlabelled-tray'
 import { Making, RollPrinter } from './making'
 import { LabelPreview } from './label-preview'
 import { FindCode } from './find-code'
-import { toggled, batchesFor } from './model'
+import { toggled, batchesFor, batchesNamed } from './model'
 import { useOut } from '../../ui/navigation'
 
 const never = () => () => undefined
@@ -56,7 +56,7 @@ export function LabelsView() {
   const codes = useMemo(() => labelCodes(plan.batches, season.records), [plan, season.records])
   const monday = weekStart(day)
   const offered = useMemo(
-    () => (only !== null ? plan.batches.filter(({ id }) => id === only) : batchesFor(plan.batches, which, monday, day)),
+    () => (only !== null ? batchesNamed(plan.batches, only) : batchesFor(plan.batches, which, monday, day)),
     [plan, only, which, monday, day],
   )
   const chosen = offered.filter(({ id }) => !off.has(id))

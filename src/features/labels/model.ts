@@ -10,6 +10,12 @@ export function toggled(set: ReadonlySet<string>, id: string): Set<string> {
   return next
 }
 
+/** Batches by their ids, as an address names them: one or several, with commas. */
+export function batchesNamed(batches: readonly Batch[], ids: string): Batch[] {
+  const named = new Set(ids.split(','))
+  return batches.filter(({ id }) => named.has(id))
+}
+
 export function batchesFor(batches: readonly Batch[], which: Which, monday: number, day: number): Batch[] {
   return batches
     .filter(({ sow, stays, progress }) => {

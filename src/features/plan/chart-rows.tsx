@@ -1,7 +1,10 @@
 /** Rows of the plan: a group, a batch with its stair, and what is sown in its place. */
 'use client'
 import WarningIcon from '@mui/icons-material/ReportProblemOutlined'
+import TickedIcon from '@mui/icons-material/CheckBox'
+import UntickedIcon from '@mui/icons-material/CheckBoxOutlineBlank'
 import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
 import { memo, type ReactNode } from 'react'
 import { useTranslations } from 'next-intl'
 import type { Day } from '../../core/calendar/day'
@@ -22,10 +25,13 @@ export function GroupRow({
   row,
   top,
   format,
+  onTickAll,
 }: {
   row: Extract<PlanRow, { kind: 'group' }>
   top: number
   format: Format
+  /** Ticks all rows under it; none while rows are not ticked. */
+  onTickAll: (() => void) | undefined
 }) {
   const t = useTranslations('plan')
   const title = row.week === undefined ? row.title : t('from', { title: row.title, week: format.date(row.week) })
@@ -53,6 +59,17 @@ export function GroupRow({
         <Box component="span" sx={{ fontSize: 13, color: 'text.secondary' }}>
           {row.batches} {row.batches === 1 ? t('batch') : t('batches')} · {count(format, row.plants, 'plant')}
         </Box>
+        {onTickAll && (
+          <Button
+            size="small"
+            color="inherit"
+            onClick={onTickAll}
+            aria-label={t('tickAllOf', { title })}
+            sx={{ pointerEvents: 'auto', py: 0, my: -0.5, minHeight: 28 }}
+          >
+            {t('tickAll')}
+          </Button>
+        )}
       </Box>
     </Box>
   )
@@ -66,7 +83,9 @@ interface BatchRowProps {
   short: boolean
   top: number
   chosen: boolean
-  onChoose: (id: string) => void
+  onChoose: (id: string, range?: boolean) => void
+  /** Whether it is ticked; `undefined` while rows are not ticked. */
+  ticked: boolean | undefined
   x: (day: Day) => number
   most: number
   names: number
@@ -81,6 +100,7 @@ export const StandRow = memo(function StandRow({
   top,
   chosen,
   onChoose,
+  ticked,
   x,
   names,
   underCrop,
@@ -100,12 +120,13 @@ export const StandRow = memo(function StandRow({
   const up = inPlace!.up ?? from
   const leaves = Array.from({ length: Math.max(0, Math.floor((x(end) - x(up)) / 14)) }, (_, i) => x(up) + 7 + i * 14)
   return (
-    <RowFrame id={stand.id} words={words} top={top} chosen={chosen} onChoose={onChoose}>
+    <RowFrame id={stand.id} words={words} top={top} chosen={chosen} ticked={ticked} onChoose={onChoose}>
       <RowName
         code={stand.code}
         name={underCrop ? shortName(stand.variety.name, stand.crop.name) : stand.variety.name}
         plants={format.number(stand.plants)}
         chosen={chosen}
+        ticked={ticked}
         names={names}
         state={inPlace!.up === undefined ? 'doubtful' : 'fine'}
       />
@@ -138,6 +159,7 @@ function RowFrame({
   words,
   top,
   chosen,
+  ticked,
   onChoose,
   children,
 }: {
@@ -145,7 +167,8 @@ function RowFrame({
   words: string
   top: number
   chosen: boolean
-  onChoose: (id: string) => void
+  ticked: boolean | undefined
+  onChoose: (id: string, range?: boolean) => void
   children: ReactNode
 }) {
   return (
@@ -156,8 +179,8 @@ function RowFrame({
           type="button"
           data-row={id}
           aria-label={words}
-          aria-pressed={chosen}
-          onClick={() => onChoose(id)}
+          {...(ticked === undefined ? { 'aria-pressed': chosen } : { role: 'checkbox', 'aria-checked': ticked })}
+          onClick={(event) => onChoose(id, event.shiftKey)}
           sx={{
             all: 'unset',
             position: 'absolute',
@@ -187,6 +210,7 @@ function RowName({
   name,
   plants,
   chosen,
+  ticked,
   names,
   state,
 }: {
@@ -194,6 +218,7 @@ function RowName({
   name: string
   plants: string
   chosen: boolean
+  ticked: boolean | undefined
   names: number
   state: Standing
 }) {
@@ -217,6 +242,12 @@ function RowName({
         fontSize: 14,
       }}
     >
+      {ticked !== undefined &&
+        (ticked ? (
+          <TickedIcon sx={{ fontSize: 20 }} />
+        ) : (
+          <UntickedIcon sx={{ fontSize: 20, color: 'text.secondary' }} />
+        ))}
       <Box component="span" sx={{ flex: 'none', width: 46, fontWeight: 700, color: 'text.secondary', fontSize: 13 }}>
         {code}
       </Box>
@@ -250,6 +281,7 @@ export const BatchRow = memo(function BatchRow({
   top,
   chosen,
   onChoose,
+  ticked,
   x,
   most,
   names,
@@ -274,12 +306,13 @@ export const BatchRow = memo(function BatchRow({
     extra2: tags.length > 0 ? `; ${tags.join(', ')}` : '',
   })
   return (
-    <RowFrame id={batch.id} words={words} top={top} chosen={chosen} onChoose={onChoose}>
+    <RowFrame id={batch.id} words={words} top={top} chosen={chosen} ticked={ticked} onChoose={onChoose}>
       <RowName
         code={batch.code}
         name={underCrop ? shortName(batch.variety.name, batch.way.crop.name) : batch.variety.name}
         plants={format.number(batch.plants)}
         chosen={chosen}
+        ticked={ticked}
         names={names}
         state={state}
       />

@@ -6,6 +6,7 @@ import { useEffect, useLayoutEffect, useMemo, useRef, type KeyboardEvent } from 
 import { useTranslations } from 'next-intl'
 import { ArrowList } from '../../ui/arrow-list'
 import { dayScale } from '../../ui/chart/scale'
+import type { Ticks } from '../../ui/many/use-ticks'
 import { useSeason } from '../../ui/season-context'
 import { TrialWords, useDragging, useStairKeys } from './stair-drag'
 import { LoadStrip, STRIP_HEIGHT } from './load-strip'
@@ -15,12 +16,22 @@ import { GroupRow, StandRow, BatchRow } from './chart-rows'
 import { DayLine, useDayInView } from './chart-day'
 import { ROW, GROUP, AXIS } from './chart-sizes'
 
-// highest tread, px
+/** Ids of the rows under each heading. */
+function rowsByGroup(rows: readonly PlanRow[]): Map<string, string[]> {
+  const groups = new Map<string, string[]>()
+  let own: string[] = []
+  for (const row of rows)
+    if (row.kind === 'group') groups.set(row.id, (own = []))
+    else own.push(row.id)
+  return groups
+}
 
 export interface PlanChartProps {
   rows: readonly PlanRow[]
   chosen: string | null
   onChoose: (id: string) => void
+  /** Rows that are ticked, while rows are ticked and not looked at. */
+  ticks: Ticks | undefined
   pixelsPerDay: number
   /** Width of the names, px. */
   names: number
@@ -34,6 +45,7 @@ export function PlanChart({
   rows,
   chosen,
   onChoose,
+  ticks,
   pixelsPerDay,
   names,
   underCrop,
@@ -83,6 +95,8 @@ export function PlanChart({
     stairKeys(event, row?.kind === 'batch' ? row.batch : undefined)
   }
 
+  const press = ticks ? ticks.toggle : onChoose
+  const groups = useMemo(() => (ticks ? rowsByGroup(rows) : undefined), [ticks, rows])
   const total = virtual.getTotalSize()
   return (
     <Box sx={{ flex: 1, minHeight: 0, display: 'flex', position: 'relative' }}>
@@ -117,14 +131,21 @@ export function PlanChart({
                 const row = rows[item.index]!
                 const top = item.start - AXIS
                 return row.kind === 'group' ? (
-                  <GroupRow key={row.id} row={row} top={top} format={format} />
+                  <GroupRow
+                    key={row.id}
+                    row={row}
+                    top={top}
+                    format={format}
+                    onTickAll={ticks && (() => ticks.toggleAll(groups!.get(row.id) ?? []))}
+                  />
                 ) : row.kind === 'stand' ? (
                   <StandRow
                     key={row.id}
                     stand={row.stand}
                     top={top}
-                    chosen={chosen === row.id}
-                    onChoose={onChoose}
+                    chosen={ticks ? ticks.has(row.id) : chosen === row.id}
+                    onChoose={press}
+                    ticked={ticks?.has(row.id)}
                     x={x}
                     names={names}
                     underCrop={underCrop}
@@ -138,8 +159,9 @@ export function PlanChart({
                     next={trial?.before === row.batch ? trial.next : undefined}
                     short={shortOfSeed.has(row.id)}
                     top={top}
-                    chosen={chosen === row.id}
-                    onChoose={onChoose}
+                    chosen={ticks ? ticks.has(row.id) : chosen === row.id}
+                    onChoose={press}
+                    ticked={ticks?.has(row.id)}
                     x={x}
                     most={most}
                     names={names}

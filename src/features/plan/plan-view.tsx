@@ -1,5 +1,6 @@
 /** The Plan: all batches as stairs, and the card or panel of the one being looked at. */
 'use client'
+import TickIcon from '@mui/icons-material/ChecklistOutlined'
 import AddIcon from '@mui/icons-material/Add'
 import FilterIcon from '@mui/icons-material/FilterListOutlined'
 import SheetIcon from '@mui/icons-material/TableChartOutlined'
@@ -21,6 +22,8 @@ import { z } from 'zod'
 import { useTranslations } from 'next-intl'
 import { count } from '../../words/format'
 import { PANEL_TITLE, SidePanel } from '../../ui/side-panel'
+import { TickBar } from '../../ui/many/tick-bar'
+import { useTicks } from '../../ui/many/use-ticks'
 import { useSeason } from '../../ui/season-context'
 import { Link } from '../../ui/navigation'
 import { useInAddress } from '../../ui/use-in-address'
@@ -69,6 +72,9 @@ export function PlanView() {
   const [strip, setStrip] = useState<number | undefined>(undefined)
   const narrow = useMediaQuery('(max-width:899px)')
   const [allFilters, setAllFilters] = useState(false)
+  const [ticking, setTicking] = useState(false)
+  const shownIds = useMemo(() => rows.flatMap((row) => (row.kind === 'group' ? [] : [row.id])), [rows])
+  const ticks = useTicks(shownIds)
   const filters = !narrow || allFilters || options.crop !== '' || options.week !== undefined || options.marked
   const panel = usePanel()
   const shown = rows.reduce((n, row) => n + (row.kind === 'group' ? 0 : 1), 0)
@@ -108,9 +114,24 @@ export function PlanView() {
             )}
           </Typography>
           <Box sx={{ flex: 1 }} />
-          <Button color="inherit" component={Link} href="/start-now">
-            {t('startNow')}
-          </Button>
+          {shown > 0 && (
+            <Button
+              color="inherit"
+              aria-pressed={ticking}
+              onClick={() => {
+                setTicking(!ticking)
+                ticks.clear()
+              }}
+              startIcon={<TickIcon />}
+            >
+              {t('tickRows')}
+            </Button>
+          )}
+          {!narrow && (
+            <Button color="inherit" component={Link} href="/start-now">
+              {t('startNow')}
+            </Button>
+          )}
           <Button color="inherit" component={Link} href="/sheet" startIcon={<SheetIcon />}>
             {t('asASheet')}
           </Button>
@@ -120,7 +141,15 @@ export function PlanView() {
         </Box>
         <Box
           className="no-print"
-          sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1, px: { xs: 1, md: 2.5 }, pb: 1 }}
+          sx={{
+            // A small screen is for the rows that are ticked.
+            display: ticking && narrow ? 'none' : 'flex',
+            flexWrap: 'wrap',
+            alignItems: 'center',
+            gap: 1,
+            px: { xs: 1, md: 2.5 },
+            pb: 1,
+          }}
         >
           <ToggleButtonGroup
             exclusive
@@ -227,6 +256,16 @@ export function PlanView() {
             </>
           )}
         </Box>
+        {ticking && (
+          <TickBar
+            ticks={ticks}
+            shown={shownIds}
+            onStop={() => {
+              setTicking(false)
+              ticks.clear()
+            }}
+          />
+        )}
         {plan.batches.length + inPlace.length === 0 ? (
           <Empty onAdd={() => panel.open({ new: '1' })} ready={season.varieties.length > 0} />
         ) : rows.length === 0 ? (
@@ -242,6 +281,7 @@ export function PlanView() {
               rows={rows}
               chosen={panel.chosen}
               onChoose={panel.choose}
+              ticks={ticking ? ticks : undefined}
               pixelsPerDay={ZOOMS[zoom]!}
               names={narrow ? 150 : 262}
               underCrop={deferred.group === 'crop'}

@@ -7,11 +7,11 @@ import { useTranslations } from 'next-intl'
 import { containerLoads, placeLoads } from '../../core/capacity/load'
 import { overChanges } from '../../core/capacity/over-change'
 import type { Batch } from '../../core/batch/batch'
+import { OverList } from '../../ui/many/over-list'
 import { useSeason } from '../../ui/season-context'
 import { BatchSteps } from '../../ui/stair/batch-steps'
 import { sownWords } from '../../words/methods'
-import { UNIT_COUNTED } from '../../words/fit'
-import { count, range } from '../../words/format'
+import { range } from '../../words/format'
 import { markTag } from '../../words/marks'
 import { BatchMarks } from './batch-marks'
 
@@ -108,8 +108,7 @@ function Several({ batches }: { batches: readonly Batch[] }) {
 
 /** Every place and container that would be over, or more over, with the days: what is over elsewhere in the season hides none of it. */
 function LoadChange({ batches, replaces }: { batches: readonly Batch[]; replaces: Replaced }) {
-  const t = useTranslations('plan')
-  const { plan, season, format } = useSeason()
+  const { plan, season } = useSeason()
   const { planting: key, n } = replaces ?? { planting: undefined }
   const changes = useMemo(() => {
     const stays = (batch: Batch) => batch.planting.key !== key || (n !== undefined && batch.n !== n)
@@ -121,40 +120,9 @@ function LoadChange({ batches, replaces }: { batches: readonly Batch[]; replaces
     const places = (of: readonly Batch[]) => placeLoads(of, season.places, from, to)
     const containers = (of: readonly Batch[]) => containerLoads(of, season.containers, from, to)
     return [
-      ...overChanges(places(plan.batches), places(all)).map((change) => ({ ...change, unit: 'tray place' as const })),
-      ...overChanges(containers(plan.batches), containers(all)).map((change) => ({ ...change, unit: 'tray' as const })),
-    ].sort((a, b) => RANK[a.kind] - RANK[b.kind] || a.from - b.from)
+      ...overChanges(places(plan.batches), places(all)),
+      ...overChanges(containers(plan.batches), containers(all)),
+    ]
   }, [plan, season.places, season.containers, batches, key, n])
-  if (changes.length === 0) return null
-  return (
-    <Box
-      component="ul"
-      aria-label={t('whatBecomesOverfull')}
-      sx={{ m: 0, mt: 1, p: 0, listStyle: 'none', fontSize: 14 }}
-    >
-      {changes.slice(0, MOST_CHANGES).map(({ of, from, until, kind, most, was, unit }) => (
-        <Box
-          component="li"
-          key={`${of.key} ${from}`}
-          sx={{ color: kind === 'new' || kind === 'more' ? 'error.main' : 'success.main', fontWeight: 650 }}
-        >
-          {of.name}, {range(format, from, until)}:{' '}
-          {kind === 'gone'
-            ? t('noLongerOverfull')
-            : t('tooMany', {
-                count: count(format, Math.ceil(most * 10 - 1e-6) / 10, UNIT_COUNTED[unit]),
-                extra: was > 0 ? t('before', { was: format.number(was, 1) }) : '',
-              })}
-        </Box>
-      ))}
-      {changes.length > MOST_CHANGES && (
-        <Box component="li">
-          {t('andMoreStretchesOfDays', { changes: format.number(changes.length - MOST_CHANGES) })}
-        </Box>
-      )}
-    </Box>
-  )
+  return <OverList changes={changes} />
 }
-
-const RANK = { new: 0, more: 1, less: 2, gone: 3 } as const
-const MOST_CHANGES = 12

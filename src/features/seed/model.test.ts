@@ -1,8 +1,9 @@
 import { describe, expect, it } from 'vitest'
 import { createPlanner } from '../../core/plan/plan'
 import { readSmall } from '../../season/small-season'
+import type { Lot } from '../../season/schema'
 import { createFormat } from '../../words/format'
-import { needWords, shortWords } from './model'
+import { changedLots, needWords, shortWords } from './model'
 
 const f = createFormat('en-GB', 'metric')
 const lotWith = (seeds: number, packetSeeds?: number) => {
@@ -35,5 +36,20 @@ describe('what a lot is asked for', () => {
   it('is nothing where no planting draws from it', () => {
     const { lot, use } = lotWith(100)
     expect(needWords(lot, { ...use, needed: 0 }, f)).toBe('No planting draws from this lot.')
+  })
+})
+
+describe('many lots at once', () => {
+  const lots = [
+    { key: 'a', variety: 'v', name: 'A', form: 'raw', testedSeeds: 100, pace: 1, homeTests: [] },
+    { key: 'b', variety: 'v', name: 'B', form: 'raw', stored: 'room', testedSeeds: 100, pace: 1, homeTests: [] },
+    { key: 'c', variety: 'v', name: 'C', form: 'raw', testedSeeds: 100, pace: 1, homeTests: [] },
+  ] satisfies Lot[]
+  it('change what is said, and nothing else; what is so already is left alone', () => {
+    const edits = changedLots({ lots }, ['a', 'b'], { stored: 'room' }, { 'lots/a': 3 })
+    expect(edits).toEqual([{ of: 'lots', key: 'a', to: { ...lots[0], stored: 'room' }, version: 3 }])
+  })
+  it('are taken out', () => {
+    expect(changedLots({ lots }, ['c'], 'delete', {})).toEqual([{ of: 'lots', key: 'c', to: null, version: null }])
   })
 })

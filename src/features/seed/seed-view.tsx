@@ -1,12 +1,14 @@
 /** Seed: every lot, what of it comes up now and why, how far it reaches, and its tests. */
 'use client'
 import AddIcon from '@mui/icons-material/Add'
+import TickIcon from '@mui/icons-material/ChecklistOutlined'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
+import Checkbox from '@mui/material/Checkbox'
 import Typography from '@mui/material/Typography'
 import useMediaQuery from '@mui/material/useMediaQuery'
 import { useSearchParams } from 'next/navigation'
-import { useMemo } from 'react'
+import { useMemo, useState } from 'react'
 import { z } from 'zod'
 import { useTranslations } from 'next-intl'
 import { ownCrop } from '../../core/batch/own-crop'
@@ -15,10 +17,12 @@ import { lotNow, standsOn } from '../../core/seed/ageing'
 import { ArrowList, ArrowRow } from '../../ui/arrow-list'
 import { ChoiceField, WordField } from '../../ui/fields'
 import { SidePanel } from '../../ui/side-panel'
+import { useTicks } from '../../ui/many/use-ticks'
 import { useInAddress } from '../../ui/use-in-address'
 import { useSeason } from '../../ui/season-context'
 import { count, shareWords } from '../../words/format'
 import { LotEditor } from './lot-editor'
+import { ManyLots } from './many-lots'
 import { NewLot } from './new-lot'
 import { shortWords } from './model'
 import { Link } from '../../ui/navigation'
@@ -57,6 +61,9 @@ export function SeedView() {
   })
   const short = rows.filter(({ use }) => use.short > 0).length
   const open = lot !== undefined || isNew
+  const [ticking, setTicking] = useState(false)
+  const keys = shown.map(({ use }) => use.lot.key)
+  const ticks = useTicks(keys)
   return (
     <Box sx={{ display: 'flex', height: '100%', minHeight: 0 }}>
       {!(narrow && open) && (
@@ -73,6 +80,19 @@ export function SeedView() {
               )}
             </Typography>
             <Box sx={{ flex: 1 }} />
+            {season.lots.length > 0 && (
+              <Button
+                color="inherit"
+                aria-pressed={ticking}
+                onClick={() => {
+                  setTicking(!ticking)
+                  ticks.clear()
+                }}
+                startIcon={<TickIcon />}
+              >
+                {t('tickLots')}
+              </Button>
+            )}
             <Button
               variant="contained"
               startIcon={<AddIcon />}
@@ -103,6 +123,7 @@ export function SeedView() {
               width={180}
             />
           </Box>
+          {ticking && <ManyLots ticks={ticks} shown={keys} onStop={() => setTicking(false)} />}
           {season.lots.length === 0 ? (
             <Box sx={{ py: 5, textAlign: 'center', color: 'text.secondary' }}>{t('noSeedLotsYetWithout')}</Box>
           ) : (
@@ -153,6 +174,15 @@ export function SeedView() {
                         sx={{ bgcolor: use.lot.key === here ? 'background.paper' : 'transparent' }}
                       >
                         <td>
+                          {ticking && (
+                            <Checkbox
+                              size="small"
+                              checked={ticks.has(use.lot.key)}
+                              onClick={(event) => ticks.toggle(use.lot.key, event.shiftKey)}
+                              slotProps={{ input: { 'aria-label': t('tickLot', { name: use.lot.name }) } }}
+                              sx={{ float: 'left', ml: -1, mr: 0.5 }}
+                            />
+                          )}
                           <ArrowRow here={use.lot.key === here}>
                             <Box
                               component={Link}

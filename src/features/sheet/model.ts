@@ -128,6 +128,12 @@ export function removedKeys({ season, lines }: Pick<Sheet, 'season' | 'lines'>):
   return season.plantings.map(({ key }) => key).filter((key) => !there.has(key))
 }
 
+/** Ids of all batches, and of all that is sown in place, of plantings by their keys. */
+export function idsOf({ batches, inPlace }: Plan, plantings: readonly string[]): string[] {
+  const keys = new Set(plantings)
+  return [...batches, ...inPlace].filter(({ planting }) => keys.has(planting.key)).map(({ id }) => id)
+}
+
 /** What a line comes to in the plan: its first sowing, and what all of it takes. */
 export interface Outcome {
   sow: Day | undefined

@@ -12,12 +12,15 @@ import { DynamicDataSheetGrid, type Column, type DataSheetGridRef } from 'react-
 import { v4 as newId } from 'uuid'
 import { useTranslations } from 'next-intl'
 import { changeSeason, type ThingEdit } from '../../actions/change-season'
+import type { Ticked } from '../../core/batch/many'
 import { SHEET_COLUMNS, type SheetColumn } from '../../interchange/plan-sheet/columns'
 import type { ReadRow } from '../../interchange/plan-sheet/read-rows'
 import { callServer, troubleWords } from '../../ui/call-server'
 import { Link, useOut } from '../../ui/navigation'
 import { useNotice } from '../../ui/notice'
 import { useSeason } from '../../ui/season-context'
+import { ManyPanel } from '../../ui/many/many-panel'
+import { tickedOf } from '../../ui/many/model'
 import { useUndo } from '../../ui/undo-context'
 import { count, dayOrderOf } from '../../words/format'
 import { markTag } from '../../words/marks'
@@ -26,6 +29,7 @@ import {
   createReader,
   ended,
   following,
+  idsOf,
   isEdited,
   newLine,
   outcomesOf,
@@ -66,6 +70,8 @@ export function SheetView() {
   const write = useMemo(() => writeDayIn(data.locale), [data.locale])
   const [sheet, setSheet] = useState<Sheet>(() => sheetOf(season, write))
   const foot = useRef<HTMLDivElement>(null)
+  const [marked, setMarked] = useState<readonly [first: number, last: number]>()
+  const [changing, setChanging] = useState<readonly Ticked[]>()
   const [busy, setBusy] = useState(false)
   const [failure, setFailure] = useState<string>()
   const notice = useNotice()
@@ -108,6 +114,7 @@ export function SheetView() {
     const codes = result.stale.map(({ key }) => season.plantings.find((one) => one.key === key)?.code ?? key)
     setFailure(t('stale', { names: codes.slice(0, 5).join(', ') }))
   }
+  const rowsMarked = marked ? sheet.lines.slice(marked[0], marked[1] + 1).flatMap(({ of }) => of ?? []) : []
   const unsavedWords = (['added', 'changed', 'removed'] as const)
     .filter((what) => unsaved[what] > 0)
     .map((what) => t(`count.${what}`, { n: unsaved[what], text: format.number(unsaved[what]) }))
@@ -143,6 +150,7 @@ export function SheetView() {
             lines={sheet.lines}
             columns={columns}
             onChange={(lines) => setSheet((now) => ({ ...now, lines: ended(lines) }))}
+            onRows={setMarked}
             onLeave={() => foot.current?.focus()}
           />
         </SaidContext>
@@ -175,6 +183,16 @@ export function SheetView() {
         >
           {t('dropChanges')}
         </Button>
+        {rowsMarked.length > 1 && (
+          <Button
+            color="inherit"
+            variant="outlined"
+            disabled={busy || pending > 0 || unsaved.unready > 0}
+            onClick={() => setChanging(tickedOf(plan, idsOf(plan, rowsMarked)))}
+          >
+            {t('changeRows', { n: rowsMarked.length, text: format.number(rowsMarked.length) })}
+          </Button>
+        )}
         <Box role="status" sx={{ fontSize: 14 }}>
           {pending === 0 && unsaved.unready === 0 ? t('allSaved') : unsavedWords.join(' · ')}
           {unsaved.unready > 0 && (
@@ -185,6 +203,9 @@ export function SheetView() {
           )}
         </Box>
       </Box>
+      {changing && (
+        <ManyPanel ticked={changing} onClose={() => setChanging(undefined)} onDone={() => setChanging(undefined)} />
+      )}
     </Box>
   )
 }
@@ -270,11 +291,14 @@ function Grid({
   lines,
   columns,
   onChange,
+  onRows,
   onLeave,
 }: {
   lines: readonly Line[]
   columns: GridColumn[]
   onChange: (lines: Line[]) => void
+  /** Told the first and the last row of the cells that are marked; none where no stretch of them is. */
+  onRows: (rows: readonly [first: number, last: number] | undefined) => void
   /** Moves on to what comes after the table. */
   onLeave: () => void
 }) {
@@ -312,6 +336,7 @@ function Grid({
         ref={grid}
         value={lines as Line[]}
         onChange={onChange}
+        onSelectionChange={({ selection }) => onRows(selection ? [selection.min.row, selection.max.row] : undefined)}
         columns={columns}
         stickyRightColumn={{
           title: t('comesTo'),

@@ -6,6 +6,7 @@ import type { Gated } from '../../core/field/gates'
 import type { FieldWork } from '../../core/field/field-work'
 import { bearsWhileHardening, exposureOn, schoolOf } from '../../core/field/hardening'
 import { useForecast } from '../../ui/field-gates'
+import type { Ticks } from '../../ui/many/use-ticks'
 import { WorkRow } from '../../ui/records/work-row'
 import { useSeason } from '../../ui/season-context'
 import { placePaint } from '../../ui/stair/place-hatches'
@@ -90,7 +91,18 @@ export function HardeningToday({ hardening, day }: { hardening: TodayModel['hard
   )
 }
 
-export function DayStops({ work, gated, large = false }: { work: DayWork; gated: readonly Gated[]; large?: boolean }) {
+export function DayStops({
+  work,
+  gated,
+  large = false,
+  ticks,
+}: {
+  work: DayWork
+  gated: readonly Gated[]
+  large?: boolean
+  /** Work that is ticked, while several are recorded together. */
+  ticks?: Ticks | undefined
+}) {
   const t = useTranslations('today')
   const { season } = useSeason()
   return (
@@ -123,6 +135,8 @@ export function DayStops({ work, gated, large = false }: { work: DayWork; gated:
                 key={one.task.id}
                 work={one}
                 large={large}
+                ticked={ticks?.has(one.task.id)}
+                onTick={ticks?.toggle}
                 gated={
                   one.task.kind === 'plant' ? gated.find(({ stand }) => stand.id === one.task.batch.id) : undefined
                 }

@@ -9,6 +9,7 @@ import { byPatience } from '../../core/advice/missed-day'
 import type { Gated } from '../../core/field/gates'
 import { crewHours } from '../../core/labour/labour'
 import { weekStart, type Day } from '../../core/calendar/day'
+import type { Ticks } from '../../ui/many/use-ticks'
 import { WorkRow } from '../../ui/records/work-row'
 import { useSeason } from '../../ui/season-context'
 import { hoursWords } from '../../words/format'
@@ -39,7 +40,17 @@ export function OrderSwitch({ order, onChange }: { order: Order; onChange: (orde
 }
 
 /** Open work of the day, the least patient first. */
-export function ByPatience({ work, gated, day }: { work: DayWork; gated: readonly Gated[]; day: Day }) {
+export function ByPatience({
+  work,
+  gated,
+  day,
+  ticks,
+}: {
+  work: DayWork
+  gated: readonly Gated[]
+  day: Day
+  ticks?: Ticks | undefined
+}) {
   const t = useTranslations('today')
   const { season, format } = useSeason()
   const sorted = useMemo(
@@ -77,6 +88,8 @@ export function ByPatience({ work, gated, day }: { work: DayWork; gated: readonl
               work={one}
               large
               waiting={waiting}
+              ticked={ticks?.has(one.task.id)}
+              onTick={ticks?.toggle}
               gated={one.task.kind === 'plant' ? gated.find(({ stand }) => stand.id === one.task.batch.id) : undefined}
             />
           </Box>

@@ -3,8 +3,9 @@
 import PrintIcon from '@mui/icons-material/PrintOutlined'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
+import ToggleButton from '@mui/material/ToggleButton'
 import Typography from '@mui/material/Typography'
-import { useDeferredValue, useMemo } from 'react'
+import { useDeferredValue, useMemo, useState } from 'react'
 import { z } from 'zod'
 import { useTranslations } from 'next-intl'
 import { weekStart } from '../../core/calendar/day'
@@ -12,6 +13,7 @@ import { outdoorMean } from '../../core/climate/outdoor'
 import { dayLength } from '../../core/climate/day-length'
 import { frostChance } from '../../core/frost/frost'
 import { useGates } from '../../ui/field-gates'
+import { useTicks } from '../../ui/many/use-ticks'
 import { useInAddress } from '../../ui/use-in-address'
 import { useSeason, useWorkingDay } from '../../ui/season-context'
 import { cautionsFor } from '../../words/cautions'
@@ -23,6 +25,7 @@ import { RecordNow } from './record-now'
 import { todayModel, type DayWork } from './model'
 import { CatchUp, ColdAndHeat, Hanging, Rounds, ToWash } from './rounds'
 import { FieldToday, FieldRows, HardeningToday, DayStops } from './field-today'
+import { TickedWork } from './ticked-work'
 import { WeekTable } from './week-table'
 import { Link, useOut } from '../../ui/navigation'
 
@@ -32,13 +35,20 @@ const BY_PLACE: z.output<typeof Wanted> = { order: 'place' }
 export function TodayView() {
   const t = useTranslations('today')
   const out = useOut()
-  const { plan, format } = useSeason()
+  const { plan, format, data } = useSeason()
   const day = useDeferredValue(useWorkingDay())
   const { today, week, field, fieldWeek, hardening, sowings } = useMemo(() => todayModel(plan, day), [plan, day])
   const monday = weekStart(day)
   const gated = useGates(day, monday, monday + 7)
   const [{ order }, setWanted] = useInAddress('today', Wanted, BY_PLACE)
   const canOrder = day === plan.today && today.open > 1
+  const [ticking, setTicking] = useState(false)
+  const open = useMemo(
+    () => today.stops.flatMap(({ work }) => work.flatMap(({ state, task }) => (state === 'open' ? [task.id] : []))),
+    [today],
+  )
+  const ticks = useTicks(open)
+  const ticked = ticking && canOrder ? ticks : undefined
   return (
     <Box
       sx={{
@@ -71,11 +81,30 @@ export function TodayView() {
         ) : (
           <>
             <CatchUp work={today} />
-            {canOrder && <OrderSwitch order={order} onChange={(next) => setWanted({ order: next })} />}
+            {canOrder && (
+              <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'flex-end', gap: 1 }} className="no-print">
+                <OrderSwitch order={order} onChange={(next) => setWanted({ order: next })} />
+                {!data.whatIf && (
+                  <ToggleButton
+                    value="tick"
+                    size="small"
+                    selected={ticking}
+                    onChange={() => {
+                      setTicking(!ticking)
+                      ticks.clear()
+                    }}
+                    sx={{ minHeight: 44, px: 2 }}
+                  >
+                    {t('tickSeveral')}
+                  </ToggleButton>
+                )}
+              </Box>
+            )}
+            {ticking && canOrder && <TickedWork work={today} ticks={ticks} />}
             {canOrder && order === 'patience' ? (
-              <ByPatience work={today} gated={gated} day={day} />
+              <ByPatience work={today} gated={gated} day={day} ticks={ticked} />
             ) : (
-              <DayStops work={today} gated={gated} large />
+              <DayStops work={today} gated={gated} large ticks={ticked} />
             )}
             <FieldToday field={field} />
             <HardeningToday hardening={hardening} day={day} />

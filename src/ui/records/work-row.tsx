@@ -3,6 +3,7 @@
 import CheckIcon from '@mui/icons-material/Check'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
+import Checkbox from '@mui/material/Checkbox'
 import IconButton from '@mui/material/IconButton'
 import { memo, useState } from 'react'
 import { useTranslations } from 'next-intl'
@@ -31,10 +32,21 @@ interface WorkRowProps {
   waiting?: Waiting | undefined
   /** Whether what is planted can go out. */
   gated: Gated | undefined
+  /** Whether it is ticked, while several are ticked to be recorded together. */
+  ticked?: boolean | undefined
+  onTick?: ((id: string, range: boolean) => void) | undefined
 }
 
 /** Drawn again only when it changes, so that the day can be dragged past many. */
-export const WorkRow = memo(function WorkRow({ work, large, ofOne = false, gated, waiting }: WorkRowProps) {
+export const WorkRow = memo(function WorkRow({
+  work,
+  large,
+  ofOne = false,
+  gated,
+  waiting,
+  ticked,
+  onTick,
+}: WorkRowProps) {
   const t = useTranslations('records')
   const { season, format, data, today } = useSeason()
   const { record, takeBack } = useRecord()
@@ -44,7 +56,7 @@ export const WorkRow = memo(function WorkRow({ work, large, ofOne = false, gated
   const reason = gated?.gates.find(({ verdict }) => verdict === gated.verdict && verdict !== 'go')
   const done = state === 'done'
   const isHeld = late > 0 && batch.sow !== undefined
-  const may = large && !data.whatIf
+  const may = large && !data.whatIf && !onTick
   const name = `${taskName(task, format)} ${batch.code}`
   return (
     <Box
@@ -61,6 +73,14 @@ export const WorkRow = memo(function WorkRow({ work, large, ofOne = false, gated
         opacity: done ? 0.68 : 1,
       }}
     >
+      {onTick && !done && (
+        <Checkbox
+          checked={ticked ?? false}
+          onClick={(event) => onTick(task.id, event.shiftKey)}
+          slotProps={{ input: { 'aria-label': t('tick', { name }) } }}
+          sx={{ width: 48, height: 48, ml: -1.5, mr: -1 }}
+        />
+      )}
       <Box
         component={Link}
         prefetch={false}
@@ -165,7 +185,7 @@ export const WorkRow = memo(function WorkRow({ work, large, ofOne = false, gated
           </Button>
         </Box>
       )}
-      {!large && !done && !data.whatIf && (
+      {!large && !done && !data.whatIf && !onTick && (
         <IconButton
           className="no-print"
           onClick={() => setOther(true)}
@@ -201,7 +221,9 @@ function sameWork(a: WorkRowProps, b: WorkRowProps): boolean {
     a.work.line?.entry === b.work.line?.entry &&
     a.large === b.large &&
     a.waiting?.last === b.waiting?.last &&
-    a.gated === b.gated
+    a.gated === b.gated &&
+    a.ticked === b.ticked &&
+    a.onTick === b.onTick
   )
 }
 

@@ -12,6 +12,7 @@ import { journal } from './journal'
 import { knowHow } from './know-how'
 import { labels } from './labels'
 import { learned } from './learned'
+import { many } from './many'
 import { plan } from './plan'
 import { readings } from './readings'
 import { records } from './records'
@@ -40,6 +41,7 @@ export const en = {
   knowHow,
   labels,
   learned,
+  many,
   plan,
   readings,
   records,

@@ -257,4 +257,5 @@ export const records = {
   tapARowToGive: 'Tap a row to give it to the chosen part; tap it again to leave it empty.',
   upThere: 'up{where}',
   hardeningThere: 'hardening{where}',
+  tick: 'Tick {name}',
 } as const

@@ -95,4 +95,13 @@ export const seed = {
     weak: 'weak',
     treated: 'treated',
   },
+  tickLots: 'Tick lots',
+  lotsTicked: '{lots} ticked',
+  tickShown: 'Tick all {n}',
+  asItIs: 'As it is',
+  changeLots: 'Change',
+  stopTicking: 'Stop ticking',
+  lotsChanged: 'Changed {lots}',
+  lotsDeleted: 'Deleted {lots}',
+  tickLot: 'Tick {name}',
 } as const

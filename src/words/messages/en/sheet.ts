@@ -81,4 +81,5 @@ export const sheet = {
   noneFits: 'Nothing this farm has can raise it.',
   stale:
     'Someone else has changed {names} meanwhile. Nothing was saved; what you wrote is still here. Save again to put yours in their place.',
+  changeRows: '{n, plural, one {Change {text} row …} other {Change {text} rows …}}',
 } as const

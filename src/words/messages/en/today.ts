@@ -110,4 +110,11 @@ export const today = {
   },
   alsoAnswersFor: '; also answers for {sisters}',
   startNow: 'What can I start now?',
+  tickSeveral: 'Tick several',
+  workTicked: '{n, plural, one {{text} ticked} other {{text} ticked}}',
+  tickAllWork: 'Tick all {n}',
+  doneToday: 'Done',
+  doneYesterday2: 'Done yesterday',
+  severalDone: '{n, plural, one {Done: {text} piece of work} other {Done: {text} pieces of work}}',
+  labelsOfTicked: 'Labels',
 } as const

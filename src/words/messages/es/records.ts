@@ -1,4 +1,5 @@
 export const records = {
+  tick: 'Marcar {name}',
   tookBackAnEntry: 'Se deshizo una anotación',
   into: 'a {containerName}',
   on: 'en {placeName}',

@@ -1,4 +1,11 @@
 export const today = {
+  tickSeveral: 'Marcar varias',
+  workTicked: '{n, plural, one {{text} marcada} other {{text} marcadas}}',
+  tickAllWork: 'Marcar todas ({n})',
+  doneToday: 'Hecho',
+  doneYesterday2: 'Hecho ayer',
+  severalDone: '{n, plural, one {Hecho: {text} tarea} other {Hecho: {text} tareas}}',
+  labelsOfTicked: 'Etiquetas',
   startNow: '¿Qué puedo empezar ahora?',
   sownAsPlanned: '{sowings}: según el plan.',
   oneSowingDayIsPast: 'Ya pasó un día de siembra',
