@@ -136,9 +136,11 @@ const DEADLOCK = '40P01'
 
 /** A season of the farm as a document, by its address: `/sallow-ferry/2027`. */
 export async function asDocument(page: Page, address: string): Promise<Season> {
-  const text = await (await page.request.get(`${address}/farm`)).text()
+  // A connection of its own: one that was kept may just be closing.
+  const headers = { connection: 'close' }
+  const text = await (await page.request.get(`${address}/farm`, { headers })).text()
   const out = /\/out\/season\.json\?season=[0-9a-f-]{36}/.exec(text)![0]
-  return (await (await page.request.get(out)).json()) as Season
+  return (await (await page.request.get(out, { headers })).json()) as Season
 }
 
 /** Opens a page and waits until it answers to the hand. */

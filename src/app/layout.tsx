@@ -6,6 +6,7 @@ import CssBaseline from '@mui/material/CssBaseline'
 import InitColorSchemeScript from '@mui/material/InitColorSchemeScript'
 import { ThemeProvider } from '@mui/material/styles'
 import type { Metadata, Viewport } from 'next'
+import { headers } from 'next/headers'
 import type { ReactNode } from 'react'
 import { readersLocale } from '../actions/season-data'
 import { NoticeProvider } from '../ui/notice'
@@ -21,10 +22,12 @@ export const viewport: Viewport = { width: 'device-width', initialScale: 1, them
 
 export default async function RootLayout({ children }: { children: ReactNode }) {
   const { locale, language } = await readersLocale()
+  // Scripts that the page itself holds run only with what was said for this answer.
+  const nonce = /'nonce-([^']+)'/.exec((await headers()).get('content-security-policy') ?? '')?.[1]
   return (
     <html lang={language} suppressHydrationWarning>
       <body>
-        <InitColorSchemeScript attribute="data" />
+        <InitColorSchemeScript attribute="data" {...(nonce === undefined ? {} : { nonce })} />
         <AppRouterCacheProvider>
           <ThemeProvider theme={theme} defaultMode="system">
             <CssBaseline enableColorScheme />

@@ -8,11 +8,23 @@ const key = z
   .min(1)
   .max(60)
   .regex(/^[a-z0-9][a-z0-9-]*$/, 'use small letters, digits and hyphens, starting with a letter or digit')
-const name = z.string().trim().min(1).max(120)
-const note = z.string().max(2000)
+/** Words that every database and file can hold: no NUL, no half of a character. */
+const text = () =>
+  z.string().refine((words) => !/\0|\p{Surrogate}/u.test(words), {
+    message: 'holds a character that cannot be written; type it again.',
+  })
+const name = text().trim().min(1).max(120)
+const note = text().max(2000)
 const share = z.number().min(0).max(1)
 const celsius = z.number().min(-60).max(70)
-const day = z.iso.date()
+/** Days that calendars, databases and the plan all hold. */
+const [FIRST_DAY, LAST_DAY] = ['1970-01-01', '2200-12-31']
+const inRange = (iso: string) => iso.slice(0, 10) >= FIRST_DAY && iso.slice(0, 10) <= LAST_DAY
+const day = z.iso.date().refine(inRange, { message: `must lie between ${FIRST_DAY} and ${LAST_DAY}.` })
+const moment = z.iso
+  .datetime()
+  .max(40)
+  .refine(inRange, { message: `must lie between ${FIRST_DAY} and ${LAST_DAY}.` })
 const monthDay = z
   .string()
   .regex(/^(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/, 'write the day of the year as MM-DD, for example 03-01')
@@ -61,7 +73,7 @@ export const Place = z.strictObject({
         from: monthDay,
         until: monthDay,
         trayPlaces: z.number().min(0).max(100_000),
-        why: z.string().max(120).optional(),
+        why: text().max(120).optional(),
       }),
     )
     .max(12)
@@ -272,7 +284,7 @@ const facts = {
 
 /** Figures that were changed to what this season showed: what they were, and how much had been seen. Learning begins there again, once there is more. */
 const learned = z
-  .record(z.string().max(80), z.strictObject({ from: z.number(), seen: z.number().min(0) }))
+  .record(text().max(80), z.strictObject({ from: z.number(), seen: z.number().min(0) }))
   .optional()
   .describe(
     'figures that were changed to what this season showed, by path: what they were before, and how much had been seen then',
@@ -282,7 +294,7 @@ export const Crop = z.strictObject({
   learned,
   key,
   name,
-  family: z.string().max(80).optional(),
+  family: text().max(80).optional(),
   kind: key.optional().describe('the kind of the shipped library it came from'),
   tenderness: z.enum(['hardy', 'half-hardy', 'tender']).default('half-hardy'),
   ...facts,
@@ -375,7 +387,7 @@ export const Variety = z.strictObject({
   crop: key,
   name,
   note: note.optional(),
-  seasonGroup: z.string().max(120).optional().describe('one of the season groups of its crop'),
+  seasonGroup: text().max(120).optional().describe('one of the season groups of its crop'),
   overrides: VarietyOverrides.optional().describe('figures that differ from the crop'),
 })
 
@@ -481,7 +493,7 @@ export const Method = z.strictObject({
     .max(6)
     .optional()
     .describe('in place of the preparation of the crop'),
-  school: z.string().max(60).optional().describe('the ready method it came from'),
+  school: text().max(60).optional().describe('the ready method it came from'),
   note: note.optional(),
   seeder: z.boolean().optional().describe('sown with a seeder instead of by hand'),
   leaveHeatAt: z.union([z.literal(0.1), z.literal(0.5), z.literal(0.9)]).default(0.5),
@@ -944,7 +956,7 @@ const Did = z.discriminatedUnion('did', [
     lot: key.optional().describe('lot they came from, where it is not the one that was planned'),
     tray: z
       .strictObject({
-        id: z.string().min(1).max(40).describe('the same for everything sown into one tray'),
+        id: text().min(1).max(40).describe('the same for everything sown into one tray'),
         cells: z
           .array(z.tuple([z.int().min(0).max(5000), z.int().min(1).max(5000)]))
           .min(1)
@@ -961,8 +973,8 @@ const Did = z.discriminatedUnion('did', [
         'what became of those that were not potted up or planted: they stay where they are, or were not wanted; left out, they stay where fewer than 85 in 100 of what there was went',
       ),
   }),
-  z.strictObject({ did: z.literal('drop'), ...step, why: z.string().trim().min(1).max(200) }),
-  z.strictObject({ did: z.literal('wait'), ...step, until: day, why: z.string().max(200).optional() }),
+  z.strictObject({ did: z.literal('drop'), ...step, why: text().trim().min(1).max(200) }),
+  z.strictObject({ did: z.literal('wait'), ...step, until: day, why: text().max(200).optional() }),
   z
     .strictObject({
       did: z.literal('moved'),
@@ -1026,7 +1038,7 @@ const Did = z.discriminatedUnion('did', [
     part: z.int().min(2).max(99),
     cells: z.int().min(1).max(10_000_000),
     plants: some.optional(),
-    for: z.string().max(120).optional(),
+    for: text().max(120).optional(),
   }),
   z.strictObject({ did: z.literal('merge'), into: batch }),
   z.strictObject({
@@ -1047,7 +1059,7 @@ const Did = z.discriminatedUnion('did', [
 export const Entry = z.strictObject({
   id: uuid,
   on: day.describe('day it happened'),
-  at: z.iso.datetime().describe('moment it was written down'),
+  at: moment.describe('moment it was written down'),
   who: name,
   batch: batch.optional(),
   place: key.optional().describe('where, when it is of a place and not of a batch'),

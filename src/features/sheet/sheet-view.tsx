@@ -7,7 +7,7 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
 import useMediaQuery from '@mui/material/useMediaQuery'
-import { useDeferredValue, useEffect, useMemo, useRef, useState } from 'react'
+import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react'
 import { DynamicDataSheetGrid, type Column, type DataSheetGridRef } from 'react-datasheet-grid'
 import { v4 as newId } from 'uuid'
 import { useTranslations } from 'next-intl'
@@ -71,6 +71,11 @@ export function SheetView() {
   const [sheet, setSheet] = useState<Sheet>(() => sheetOf(season, write))
   const foot = useRef<HTMLDivElement>(null)
   const [marked, setMarked] = useState<readonly [first: number, last: number]>()
+  const mark = useCallback(
+    (rows: readonly [first: number, last: number] | undefined) =>
+      setMarked((before) => (before?.[0] === rows?.[0] && before?.[1] === rows?.[1] ? before : rows)),
+    [],
+  )
   const [changing, setChanging] = useState<readonly Ticked[]>()
   const [busy, setBusy] = useState(false)
   const [failure, setFailure] = useState<string>()
@@ -150,7 +155,7 @@ export function SheetView() {
             lines={sheet.lines}
             columns={columns}
             onChange={(lines) => setSheet((now) => ({ ...now, lines: ended(lines) }))}
-            onRows={setMarked}
+            onRows={mark}
             onLeave={() => foot.current?.focus()}
           />
         </SaidContext>
@@ -325,6 +330,12 @@ function Grid({
     table.addEventListener('focus', enter)
     return () => table.removeEventListener('focus', enter)
   }, [])
+  // The grid tells it anew whenever it is given another function to tell it to.
+  const select = useCallback(
+    ({ selection }: { selection: { min: { row: number }; max: { row: number } } | null }) =>
+      onRows(selection ? [selection.min.row, selection.max.row] : undefined),
+    [onRows],
+  )
   const leave = (event: React.KeyboardEvent) => {
     if (event.key !== 'Escape' || event.target instanceof HTMLInputElement) return
     grid.current?.setActiveCell(null)
@@ -336,7 +347,7 @@ function Grid({
         ref={grid}
         value={lines as Line[]}
         onChange={onChange}
-        onSelectionChange={({ selection }) => onRows(selection ? [selection.min.row, selection.max.row] : undefined)}
+        onSelectionChange={select}
         columns={columns}
         stickyRightColumn={{
           title: t('comesTo'),
