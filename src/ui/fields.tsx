@@ -93,7 +93,7 @@ export function WordField({
   onChange: (value: string) => void
   lines?: number
   placeholder?: string
-  type?: 'text' | 'date' | 'search'
+  type?: 'text' | 'search'
 }) {
   const id = useId()
   return (
@@ -106,7 +106,7 @@ export function WordField({
       {...(placeholder === undefined ? {} : { placeholder })}
       onChange={(event) => onChange(event.target.value)}
       slotProps={{
-        inputLabel: type === 'date' || placeholder ? { shrink: true } : {},
+        inputLabel: placeholder ? { shrink: true } : {},
         htmlInput: common.hideLabel ? { 'aria-label': common.label } : {},
       }}
     />

@@ -6,11 +6,13 @@ import IconButton from '@mui/material/IconButton'
 import Tooltip from '@mui/material/Tooltip'
 import { memo, useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react'
 import { useTranslations } from 'next-intl'
-import { formatDay, monthStarts, parseDay } from '../core/calendar/day'
+import { formatDay, monthStarts } from '../core/calendar/day'
 import { frostChance } from '../core/frost/frost'
 import { fullestPlace, totalLoad } from './chart/fullness'
 import { dayAt, dayScale, dayShare, heightScale } from './chart/scale'
 import { steppedArea, stepsOf } from './chart/steps'
+import { DayField } from './day-field'
+import { readIso } from './iso-day'
 import { useSeason, useWorkingDay } from './season-context'
 
 const HEIGHT = 62
@@ -92,7 +94,7 @@ export function Ribbon() {
         <Marker onKeyDown={onKeyDown} />
       </Box>
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 0.5, px: { xs: 0.5, md: 1.5 } }}>
-        <DayField />
+        <TypedWorkingDay />
         <Tooltip title={t('toAltT', { today: format.date(today) })}>
           <IconButton aria-label={t('workingDayToToday')} onClick={toToday} color="inherit">
             <TodayIcon />
@@ -144,41 +146,31 @@ function Marker({ onKeyDown }: { onKeyDown: (event: KeyboardEvent<HTMLDivElement
   )
 }
 
-/** The working day as a date to type. */
-function DayField() {
+/** The working day as a date to type, or to choose. */
+function TypedWorkingDay() {
   const t = useTranslations('ui')
   const { workingDay, span } = useSeason()
   const day = useWorkingDay()
   const [typed, setTyped] = useState<string | null>(null)
   return (
-    <Box
-      component="input"
-      type="date"
-      aria-label={t('typeAWorkingDay')}
+    <DayField
+      hideLabel
+      label={t('typeAWorkingDay')}
       value={typed ?? formatDay(day)}
       min={formatDay(span.first)}
       max={formatDay(span.last - 1)}
-      onChange={(event: React.ChangeEvent<HTMLInputElement>) => {
-        setTyped(event.target.value)
-        // A half-typed year is a date too: only one inside the season moves the day.
-        const ok = event.target.value !== '' && event.target.validity.valid
-        if (ok) workingDay.set(parseDay(event.target.value))
+      onChange={(iso) => {
+        const next = readIso(iso)
+        const ok = next !== undefined && next >= span.first && next < span.last
+        // Only a day inside the season moves the working day.
+        setTyped(ok ? null : iso)
+        if (ok) workingDay.set(next)
       }}
       onBlur={() => setTyped(null)}
+      width={190}
       sx={{
         display: { xs: 'none', sm: 'block' },
-        font: 'inherit',
-        fontSize: 14,
-        color: 'text.primary',
-        bgcolor: 'background.paper',
-        border: 1,
-        borderColor: 'divider',
-        borderRadius: 1,
-        px: 1,
-        py: 0.75,
-        colorScheme: 'inherit',
-        // Its day, month and year take the focus one after another, inside it.
-        '&:focus, &:focus-within': { outline: '3px solid', outlineColor: 'primary.main', outlineOffset: 2 },
+        '& .MuiInputBase-root': { fontSize: 14, bgcolor: 'background.paper' },
       }}
     />
   )

@@ -183,6 +183,9 @@ export function useSeason(): SeasonContextValue {
   return value
 }
 
+/** The season, where there is one round it. */
+export const useSeasonIfAny = (): SeasonContextValue | null => useContext(SeasonContext)
+
 /** The working day; the component is drawn again whenever it moves. */
 export function useWorkingDay(): Day {
   const { workingDay } = useSeason()

@@ -32,7 +32,7 @@ const MONTHS: readonly (readonly string[])[] = [
   ['nov'],
   ['dec', 'dic'],
 ]
-const WEEKDAY = /^(mon|tue|wed|thu|fri|sat|sun|lun|mar|mie|jue|vie|sab|dom)[a-z]*\.?,? +(?=\d)/
+const WEEKDAY = /^(mon|tue|wed|thu|fri|sat|sun|lun|mar|mie|jue|vie|sab|dom)[a-z]*\.?,? +(?=\d|[a-z]{3})/
 
 /** The part of a month a word means, as its day. */
 const PARTS: Readonly<Record<string, number>> = {

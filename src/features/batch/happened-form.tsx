@@ -1,11 +1,11 @@
 /** The frame of everything that is written down of a batch besides its tasks. */
 'use client'
 import Box from '@mui/material/Box'
-import TextField from '@mui/material/TextField'
 import { useState, type ReactNode } from 'react'
 import { useTranslations } from 'next-intl'
 import { formatDay, type Day } from '../../core/calendar/day'
 import type { Batch } from '../../core/batch/batch'
+import { DayField } from '../../ui/day-field'
 import { WordField } from '../../ui/fields'
 import { dayItHappened, EntryForm, withNote } from '../../ui/records/entry-form'
 import { PhotoField } from '../../ui/records/photos'
@@ -51,13 +51,7 @@ export function Form({
     <Box sx={{ maxWidth: 460 }}>
       <EntryForm title={title} problem={problem} back={t('back')} onWrite={() => void write()} onClose={onClose}>
         {children}
-        <TextField
-          type="date"
-          label={t('on')}
-          value={on}
-          onChange={(event) => setOn(event.target.value)}
-          slotProps={{ inputLabel: { shrink: true }, htmlInput: { max: formatDay(today) } }}
-        />
+        <DayField label={t('on')} value={on} onChange={setOn} max={formatDay(today)} />
         <WordField label={t('note')} value={note} onChange={setNote} lines={2} />
         <PhotoField photos={photos} onChange={setPhotos} />
       </EntryForm>

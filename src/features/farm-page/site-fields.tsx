@@ -5,6 +5,7 @@ import Typography from '@mui/material/Typography'
 import type { Path, PathValue } from 'react-hook-form'
 import { useTranslations } from 'next-intl'
 import type { Season } from '../../season/schema'
+import { DayField } from '../../ui/day-field'
 import { ChoiceField, NumberField, WordField } from '../../ui/fields'
 import { Rows } from '../../ui/rows'
 import { freeKeyIn } from '../../season/keys'
@@ -31,9 +32,8 @@ export function SiteFields({ head, put, at }: { head: Head; put: PutHead; at: (p
         error={at('farm.name')}
       />
       <Box sx={two}>
-        <WordField
+        <DayField
           label={t('recordsKeptFrom')}
-          type="date"
           value={head.farm.recordsFrom ?? ''}
           onChange={(on) => put('farm.recordsFrom', on === '' ? undefined : on)}
           error={at('farm.recordsFrom')}
@@ -63,24 +63,21 @@ export function SiteFields({ head, put, at }: { head: Head; put: PutHead; at: (p
           onChange={(name) => put('season.name', name)}
           error={at('season.name')}
         />
-        <WordField
+        <DayField
           label={t('opensOn')}
-          type="date"
           value={head.season.opensOn ?? ''}
           onChange={(on) => put('season.opensOn', on === '' ? undefined : on)}
           error={at('season.opensOn')}
           help={t('emptyToday')}
         />
-        <WordField
+        <DayField
           label={t('from2')}
-          type="date"
           value={head.season.from}
           onChange={(on) => put('season.from', on)}
           error={at('season.from')}
         />
-        <WordField
+        <DayField
           label={t('to2')}
-          type="date"
           value={head.season.to}
           onChange={(on) => put('season.to', on)}
           error={at('season.to')}
@@ -139,9 +136,8 @@ export function SiteFields({ head, put, at }: { head: Head; put: PutHead; at: (p
               onChange={(name) => set({ name })}
               error={at(`site.events[${i}].name`)}
             />
-            <WordField
+            <DayField
               label={t('on')}
-              type="date"
               value={event.on}
               onChange={(on) => set({ on })}
               error={at(`site.events[${i}].on`)}

@@ -10,6 +10,7 @@ import { formatDay } from '../../core/calendar/day'
 import { USUAL_COVER, type Cover } from '../../core/field/cover'
 import type { Bed, Block } from '../../season/schema'
 import { EditorFrame, useThingEditor } from '../../ui/editor'
+import { DayField } from '../../ui/day-field'
 import { ChoiceField, NumberField, WordField } from '../../ui/fields'
 import { freeKeyIn, keyOf } from '../../season/keys'
 import { moveEdits, movesIn, MovesPreview } from '../../ui/moves'
@@ -115,9 +116,8 @@ export function BedEditor({
                 onChange={(what) => set({ what })}
                 error={at(`standing[${i}].what`)}
               />
-              <WordField
+              <DayField
                 label={t('clearOn')}
-                type="date"
                 value={one.until}
                 onChange={(until) => set({ until })}
                 error={at(`standing[${i}].until`)}

@@ -12,7 +12,8 @@ import { isInPlace } from '../../core/sowing/policies'
 import { seasonAir } from '../../core/field/anchor'
 import type { Planting } from '../../season/schema'
 import { EditorFrame } from '../../ui/editor'
-import { ChoiceField, NumberField, WordField } from '../../ui/fields'
+import { DayField } from '../../ui/day-field'
+import { ChoiceField, NumberField } from '../../ui/fields'
 import { freeKeyIn, keyOf } from '../../season/keys'
 import { cropOfPlanting } from '../../ui/moves'
 import { useSeason } from '../../ui/season-context'
@@ -138,7 +139,7 @@ export function ChainPanel({ onClose }: { onClose: () => void }) {
           onChange={chooseCrop}
         />
         <Box sx={{ display: 'grid', gridTemplateColumns: '1.3fr 1fr', gap: 1.5 }}>
-          <WordField label={t('firstHarvestOn')} type="date" value={first} onChange={setFirst} />
+          <DayField label={t('firstHarvestOn')} value={first} onChange={setFirst} />
           <NumberField label={t('plantsOfEach')} value={plants} onChange={setPlants} />
         </Box>
         {links.map((link, i) => {

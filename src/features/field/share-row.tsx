@@ -14,6 +14,7 @@ import { layoutOf, lengthFor, plantsIn } from '../../core/field/spacing'
 import type { FieldCrop } from '../../core/field/field-crop'
 import { present } from '../../season/values'
 import type { Share } from '../../season/schema'
+import { DayField } from '../../ui/day-field'
 import { ChoiceField, NumberField, WordField } from '../../ui/fields'
 import { useSeason } from '../../ui/season-context'
 import { list } from '../../words/format'
@@ -116,9 +117,8 @@ function ShareDay({ share, onChange }: Pick<ShareRowProps, 'share' | 'onChange'>
   if (share.to === 'spare' || (share.to === 'bed' && share.on === undefined)) return null
   return (
     <Box sx={{ gridColumn: '1 / -1', display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 0.75 }}>
-      <WordField
+      <DayField
         label={share.to === 'sale' ? t('readyBy') : share.to === 'bed' ? t('plantedOn') : t('fetchedOn')}
-        type="date"
         value={share.on ?? ''}
         onChange={(on) => onChange(present({ ...share, on: on === '' ? undefined : on }) as Share)}
       />

@@ -17,7 +17,8 @@ import { present, sameValue } from '../../season/values'
 import { readSeason } from '../../season/read'
 import type { Planting } from '../../season/schema'
 import { EditorFrame, useDraft } from '../../ui/editor'
-import { NumberField, WordField } from '../../ui/fields'
+import { DayField } from '../../ui/day-field'
+import { NumberField } from '../../ui/fields'
 import { MovesPreview, plantingEdits } from '../../ui/moves'
 import { useSeason } from '../../ui/season-context'
 import { useChange } from '../../ui/use-change'
@@ -200,9 +201,8 @@ export function StandPanel({
           help={now.stand ? undefined : t('planned', { plants: format.number(stand.plants) })}
         />
         {now.stand && (
-          <WordField
+          <DayField
             label={t('countedOn')}
-            type="date"
             value={now.stand.on}
             onChange={(on) => set({ stand: { ...now.stand!, on } })}
           />
@@ -288,9 +288,8 @@ export function StandPanel({
             </ToggleButtonGroup>
           </Box>
         )}
-        <WordField
+        <DayField
           label={t('groundClearOn')}
-          type="date"
           value={now.clears ?? ''}
           onChange={(on) => set({ clears: on === '' ? undefined : on })}
           help={

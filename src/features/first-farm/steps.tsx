@@ -11,6 +11,7 @@ import { useTranslations } from 'next-intl'
 import { createPlanner } from '../../core/plan/plan'
 import { tasksBetween } from '../../core/batch/tasks'
 import { readSeason } from '../../season/read'
+import { DayField } from '../../ui/day-field'
 import { NumberField, WordField } from '../../ui/fields'
 import { list, type Units } from '../../words/format'
 import { useFormat } from '../../ui/units'
@@ -205,7 +206,7 @@ export function Plantings({ answers, put }: StepProps) {
           >
             <Box sx={{ fontWeight: 600, gridColumn: { xs: '1 / -1', sm: 'auto' } }}>{nameOf(wish.crop)}</Box>
             <NumberField label={t('plants')} value={wish.plants} onChange={(plants) => set(i, { plants })} />
-            <WordField label={t('plantedOn')} type="date" value={wish.on ?? ''} onChange={(on) => set(i, { on })} />
+            <DayField label={t('plantedOn')} value={wish.on ?? ''} onChange={(on) => set(i, { on })} />
             <NumberField
               label={t('againEvery')}
               unit="days"

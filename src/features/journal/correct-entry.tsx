@@ -6,6 +6,7 @@ import { useState } from 'react'
 import { useTranslations } from 'next-intl'
 import { LOSS_CAUSES, type Entry } from '../../season/schema'
 import { present } from '../../season/values'
+import { DayField } from '../../ui/day-field'
 import { ChoiceField, NumberField, WordField } from '../../ui/fields'
 import { dayItHappened, EntryForm } from '../../ui/records/entry-form'
 import { useRecord } from '../../ui/records/use-record'
@@ -53,7 +54,7 @@ export function CorrectEntry({ entry, onClose }: { entry: Entry; onClose: () => 
           onWrite={() => void write()}
           onClose={onClose}
         >
-          <WordField type="date" label={t('on')} value={on} onChange={setOn} />
+          <DayField label={t('on')} value={on} onChange={setOn} />
           <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 2 }}>
             {NUMBERS.map((name) =>
               name in entry.what ? (

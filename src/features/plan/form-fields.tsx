@@ -3,6 +3,7 @@
 import TextField from '@mui/material/TextField'
 import { useRef } from 'react'
 import { Controller, type Control, type FieldPath } from 'react-hook-form'
+import { DayField } from '../../ui/day-field'
 import type { PlantingForm } from './planting-form'
 
 interface FieldProps {
@@ -17,12 +18,11 @@ export function Text({
   name,
   label,
   helper,
-  type,
   numeric,
   multiline,
   placeholder,
   disabled,
-}: FieldProps & { type?: string; numeric?: boolean; multiline?: boolean; placeholder?: string; disabled?: boolean }) {
+}: FieldProps & { numeric?: boolean; multiline?: boolean; placeholder?: string; disabled?: boolean }) {
   const id = useRef(`field-${name}`).current
   return (
     <Controller
@@ -36,16 +36,39 @@ export function Text({
           id={id}
           label={label}
           disabled={disabled ?? false}
-          type={type ?? 'text'}
           multiline={multiline ?? false}
           minRows={multiline ? 2 : undefined}
           placeholder={placeholder}
           error={!!fieldState.error}
           helperText={fieldState.error?.message ?? helper}
           slotProps={{
-            inputLabel: type === 'date' || placeholder ? { shrink: true } : {},
+            inputLabel: placeholder ? { shrink: true } : {},
             htmlInput: numeric ? { inputMode: 'decimal', autoComplete: 'off' } : {},
           }}
+        />
+      )}
+    />
+  )
+}
+
+/** A day of the planting form; what is no day stays as it is typed, and the form says so. */
+export function DayText({ control, name, label, helper, disabled }: FieldProps & { disabled?: boolean }) {
+  return (
+    <Controller
+      control={control}
+      name={name}
+      render={({ field, fieldState }) => (
+        <DayField
+          raw
+          id={`field-${name}`}
+          inputRef={field.ref}
+          label={label}
+          value={typeof field.value === 'string' ? field.value : ''}
+          onChange={field.onChange}
+          onBlur={field.onBlur}
+          disabled={disabled ?? false}
+          error={fieldState.error?.message}
+          help={helper}
         />
       )}
     />

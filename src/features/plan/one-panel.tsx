@@ -7,10 +7,11 @@ import Button from '@mui/material/Button'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import { useDeferredValue, useMemo } from 'react'
-import { useForm, useWatch } from 'react-hook-form'
+import { Controller, useForm, useWatch } from 'react-hook-form'
 import { useTranslations } from 'next-intl'
 import type { Batch } from '../../core/batch/batch'
 import type { Planting } from '../../season/schema'
+import { DayField } from '../../ui/day-field'
 import { useSeason } from '../../ui/season-context'
 import { oneForm, oneOfSeriesForm, withOneChanged, type OneOfSeriesForm } from './planting-form'
 import { PlantingPreview } from './planting-preview'
@@ -60,14 +61,12 @@ export function OnePanel({ batch, busy, failure, onSave, onClose }: OnePanelProp
         </Alert>
       )}
       <Box sx={{ display: 'grid', gap: 1.75 }}>
-        <TextField
-          {...register('on')}
-          id="one-on"
-          label={t('plantedOn')}
-          type="date"
-          error={!!errors.on}
-          helperText={errors.on?.message}
-          slotProps={{ inputLabel: { shrink: true } }}
+        <Controller
+          control={control}
+          name="on"
+          render={({ field: { ref, ...field } }) => (
+            <DayField {...field} raw inputRef={ref} id="one-on" label={t('plantedOn')} error={errors.on?.message} />
+          )}
         />
         <TextField
           {...register('plants')}
@@ -77,14 +76,20 @@ export function OnePanel({ batch, busy, failure, onSave, onClose }: OnePanelProp
           helperText={errors.plants?.message}
           slotProps={{ htmlInput: { inputMode: 'numeric' } }}
         />
-        <TextField
-          {...register('sowOn')}
-          id="one-sow"
-          label={t('sowOnByHand')}
-          type="date"
-          error={!!errors.sowOn}
-          helperText={errors.sowOn?.message ?? t('emptyCountedBack')}
-          slotProps={{ inputLabel: { shrink: true } }}
+        <Controller
+          control={control}
+          name="sowOn"
+          render={({ field: { ref, ...field } }) => (
+            <DayField
+              {...field}
+              raw
+              inputRef={ref}
+              id="one-sow"
+              label={t('sowOnByHand')}
+              error={errors.sowOn?.message}
+              help={t('emptyCountedBack')}
+            />
+          )}
         />
       </Box>
       {preview && preview.length > 0 && (

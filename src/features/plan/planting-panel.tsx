@@ -23,7 +23,7 @@ import { freeCode } from '../../season/keys'
 import { anchorOf, isDivided, freeKey, plantingForm, plantingOf, type PlantingForm } from './planting-form'
 import { PlantingPreview } from './planting-preview'
 import { HangsFields, MoreFields, SeriesFields } from './planting-sections'
-import { Text, Select } from './form-fields'
+import { DayText, Text, Select } from './form-fields'
 import { useNurseryDays, usePreview, withEvenDates } from './use-planting-preview'
 import { hungDay, bedWords, varietyFilter, cropName } from './planting-choices'
 import { FromHand } from './from-hand'
@@ -145,7 +145,8 @@ export function PlantingPanel({ title, start, base, busy, problems, failure, onS
                   label={t('what')}
                   inputRef={field.ref}
                   error={!!fieldState.error}
-                  helperText={fieldState.error?.message}
+                  // What is below stays where it is when the field is left empty.
+                  helperText={fieldState.error?.message ?? ' '}
                   autoFocus={!base}
                 />
               )}
@@ -165,13 +166,12 @@ export function PlantingPanel({ title, start, base, busy, problems, failure, onS
             </MenuItem>
           ))}
         </Select>
-        <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1.3fr', gap: 1.5 }}>
+        <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1.6fr', gap: 1.5 }}>
           <Text control={control} name="plants" label={t('plantsWanted')} numeric />
-          <Text
+          <DayText
             control={control}
             name="on"
             label={series ? t('firstPlantedOn') : t('plantedOn')}
-            type="date"
             disabled={values.hangs !== 'fixed'}
           />
         </Box>

@@ -14,7 +14,7 @@ import { scaleOf } from '../../ui/measure'
 import { useSeason } from '../../ui/season-context'
 import { shareWords } from '../../words/format'
 import type { PlantingForm } from './planting-form'
-import { Text, Select } from './form-fields'
+import { DayText, Text, Select } from './form-fields'
 import { WeeklyAmount } from './weekly-amount'
 
 interface SectionProps {
@@ -99,9 +99,7 @@ export function HangsFields({ control, values }: SectionProps) {
           numeric
         />
       )}
-      {values.hangs === 'harvest' && (
-        <Text control={control} name="harvestOn" label={t('firstHarvestOn')} type="date" />
-      )}
+      {values.hangs === 'harvest' && <DayText control={control} name="harvestOn" label={t('firstHarvestOn')} />}
     </Box>
   )
 }
@@ -162,7 +160,7 @@ export function SeriesFields({
           {values.ends === 'count' ? (
             <Text control={control} name="count" label={t('howMany')} numeric />
           ) : (
-            <Text control={control} name="last" label={t('lastPlantedBy')} type="date" />
+            <DayText control={control} name="last" label={t('lastPlantedBy')} />
           )}
         </Box>
       )}
@@ -220,7 +218,7 @@ export function MoreFields({
         {values.repeat === 'series' ? (
           <span />
         ) : (
-          <Text control={control} name="sowOn" label={t('sowOnByHand')} type="date" helper={t('emptyCountedBack')} />
+          <DayText control={control} name="sowOn" label={t('sowOnByHand')} helper={t('emptyCountedBack')} />
         )}
         <Text control={control} name="code" label={t('codeOnLabels')} />
       </Box>

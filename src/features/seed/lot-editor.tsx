@@ -16,6 +16,7 @@ import { SeedStock } from './seed-stock'
 import type { LotUse } from '../../core/seed/lot-use'
 import type { Crop, Lot } from '../../season/schema'
 import { EditorFrame, useThingEditor } from '../../ui/editor'
+import { DayField } from '../../ui/day-field'
 import { ChoiceField, NumberField, WordField } from '../../ui/fields'
 import { useSeason } from '../../ui/season-context'
 import { UsedBy } from '../../ui/used-by'
@@ -144,9 +145,8 @@ export function LotEditor({ stored, use }: { stored: Lot; use: LotUse }) {
             onChange={(testedSeeds) => testedSeeds !== undefined && put('testedSeeds', testedSeeds)}
             error={at('testedSeeds')}
           />
-          <WordField
+          <DayField
             label={t('testedOn')}
-            type="date"
             value={lot.testedOn ?? ''}
             onChange={(on) => put('testedOn', on === '' ? undefined : on)}
             error={at('testedOn')}
@@ -226,7 +226,7 @@ function HomeTests({ lot, crop, onChange }: { lot: Lot; crop: Crop; onChange: (t
         ))}
       </Box>
       <Box sx={{ display: 'grid', gridTemplateColumns: '1.5fr 1fr 1fr', gap: 1, mt: 1 }}>
-        <WordField label={t('on')} type="date" value={testedOn} onChange={setTestedOn} />
+        <DayField label={t('on')} value={testedOn} onChange={setTestedOn} />
         <NumberField label={t('sown')} value={sown} onChange={setSown} />
         <NumberField
           label={t('cameUp')}

@@ -9,7 +9,8 @@ import { formatDay, parseDay } from '../../core/calendar/day'
 import { standing } from '../../core/ledger/records'
 import type { LotUse } from '../../core/seed/lot-use'
 import type { SEED_MOVES } from '../../season/schema'
-import { ChoiceField, NumberField, WordField } from '../../ui/fields'
+import { DayField } from '../../ui/day-field'
+import { ChoiceField, NumberField } from '../../ui/fields'
 import { dayItHappened } from '../../ui/records/entry-form'
 import { useRecord } from '../../ui/records/use-record'
 import { entrySentence } from '../../ui/records/words'
@@ -85,7 +86,7 @@ export function SeedStock({ use }: { use: LotUse }) {
           onChange={(next) => setHow(next || 'counted')}
         />
         <NumberField label={t('howManySeeds')} value={seeds} onChange={setSeeds} error={problem} />
-        <WordField label={t('dayOfIt')} type="date" value={on} onChange={setOn} />
+        <DayField label={t('dayOfIt')} value={on} onChange={setOn} />
       </Box>
       <Button size="small" disabled={seeds === undefined} onClick={save} sx={{ mt: 0.5 }}>
         {t('saveThisEntry')}

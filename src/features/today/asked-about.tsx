@@ -10,7 +10,8 @@ import { askedAbout } from '../../core/advice/work'
 import type { Batch } from '../../core/batch/batch'
 import { plannedFor } from '../../core/batch/one-of-series'
 import { plantableFrom } from '../../core/plan/nearest'
-import { NumberField, WordField } from '../../ui/fields'
+import { DayField } from '../../ui/day-field'
+import { NumberField } from '../../ui/fields'
 import { useRecord } from '../../ui/records/use-record'
 import { useSeason } from '../../ui/season-context'
 import { StairGlyph } from '../../ui/stair/stair'
@@ -189,13 +190,7 @@ function AskedRow({ batch }: { batch: Batch }) {
           }}
           sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 1, alignItems: 'flex-start' }}
         >
-          <WordField
-            label={bought ? t('arrivedOn') : t('sownOn')}
-            type="date"
-            value={on}
-            onChange={setOn}
-            error={wrong}
-          />
+          <DayField label={bought ? t('arrivedOn') : t('sownOn')} value={on} onChange={setOn} error={wrong} />
           <NumberField
             label={
               flats

@@ -18,6 +18,7 @@ import type { Batch } from '../../core/batch/batch'
 import { meantOf } from '../../core/progress/meant'
 import { count } from '../../words/format'
 import { LOSS_CAUSES, type Entry, type LossCause } from '../../season/schema'
+import { DayField } from '../day-field'
 import { ChoiceField, NumberField } from '../fields'
 import { asPlanned } from './as-planned'
 import { dayIn, dayItHappened, EntryForm, withNote } from './entry-form'
@@ -181,14 +182,7 @@ export function NotAsPlanned({ work, onClose }: { work: Work; onClose: () => voi
         {how === 'otherwise' && (
           <>
             <Box sx={{ display: 'flex', gap: 1 }}>
-              <TextField
-                type="date"
-                label={t('doneOn')}
-                value={on}
-                onChange={(event) => setOn(event.target.value)}
-                sx={{ flex: 1 }}
-                slotProps={{ inputLabel: { shrink: true }, htmlInput: { max: formatDay(today) } }}
-              />
+              <DayField label={t('doneOn')} value={on} onChange={setOn} sx={{ flex: 1 }} max={formatDay(today)} />
               <Button
                 variant={on === formatDay(today - 1) ? 'contained' : 'outlined'}
                 disableElevation
@@ -265,13 +259,7 @@ export function NotAsPlanned({ work, onClose }: { work: Work; onClose: () => voi
           </>
         )}
         {how === 'later' && (
-          <TextField
-            type="date"
-            label={t('postponeTo')}
-            value={until}
-            onChange={(event) => setUntil(event.target.value)}
-            slotProps={{ inputLabel: { shrink: true }, htmlInput: { min: formatDay(today + 1) } }}
-          />
+          <DayField label={t('postponeTo')} value={until} onChange={setUntil} min={formatDay(today + 1)} />
         )}
         {how !== 'otherwise' && (
           <TextField

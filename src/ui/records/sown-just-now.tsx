@@ -13,6 +13,7 @@ import { labelCodes } from '../../core/labels/content'
 import { cellCount, cellsByOwner, trayDoubts, type TrayDoubt } from '../../core/traymap/mixed-tray'
 import type { Container, Entry } from '../../season/schema'
 import { count, type Format } from '../../words/format'
+import { DayField } from '../day-field'
 import { ChoiceField, NumberField } from '../fields'
 import { useSeason } from '../season-context'
 import { Sheet } from '../sheet'
@@ -204,13 +205,7 @@ export function SownJustNow({ onClose }: { onClose: () => void }) {
           ]}
           onChange={setPlace}
         />
-        <TextField
-          type="date"
-          label={t('sownOn')}
-          value={on}
-          onChange={(event) => setOn(event.target.value)}
-          slotProps={{ inputLabel: { shrink: true }, htmlInput: { max: formatDay(today) } }}
-        />
+        <DayField label={t('sownOn')} value={on} onChange={setOn} max={formatDay(today)} />
         {!flat && (
           <Box sx={{ fontSize: 15, color: 'text.secondary' }}>
             {parts

@@ -84,4 +84,8 @@ export const ui = {
     'The application was updated since this page was opened. Reload the page; copy what you wrote first.',
   whatIfYouLookAt: 'What if: {name}. You look at a copy; the season stays as it is.',
   writeADayOfTheYear: 'Write a day of the year, such as 15 May or mid May.',
+  writeADay: 'Write a day, as 17 March, 17/3 or week 11.',
+  chooseADay: 'Choose in a calendar',
+  todayIs: 'Today, {day}',
+  workingDayIs: 'Working day, {day}',
 } as const

@@ -1,4 +1,8 @@
 export const ui = {
+  writeADay: 'Escriba un día, como 17 de marzo, 17/3 o semana 11.',
+  chooseADay: 'Elegir en un calendario',
+  todayIs: 'Hoy, {day}',
+  workingDayIs: 'Día de trabajo, {day}',
   oneFigureDoesNotFit: 'Un dato no cuadra',
   figuresDoNotFit: '{problems} datos no cuadran',
   saving: 'Guardando …',
