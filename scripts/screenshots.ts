@@ -32,7 +32,12 @@ const SHOTS: Shot[] = [
   { file: 'today-phone', path: '/today', width: 390, height: 844 },
   { file: 'plan', path: '/plan' },
   { file: 'plan-batch', path: '/plan?batch=tr', press: /^Cells/ },
-  { file: 'plan-night', path: '/plan?batch=qy.1', dark: true },
+  {
+    file: 'start-now',
+    path: '/start-now',
+    dark: true,
+    act: (page) => page.getByRole('heading', { name: 'In time' }).waitFor(),
+  },
   { file: 'benches', path: '/benches' },
   { file: 'farm', path: '/farm?place=warm-bench' },
   { file: 'know-how', path: '/know-how?crop=tomato', press: /^Enter it as on a packet/ },

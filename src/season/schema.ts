@@ -290,8 +290,24 @@ const learned = z
     'figures that were changed to what this season showed, by path: what they were before, and how much had been seen then',
   )
 
+/** Weeks before the last frost, or after it below 0, from the first of a stretch to its last. */
+const weeksBefore = z.tuple([z.number().min(-52).max(52), z.number().min(-52).max(52)])
+
+/** What a packet says of its dates, as numbers. */
+const packet = z
+  .strictObject({
+    indoors: weeksBefore.optional().describe('sown under cover, weeks before the last frost'),
+    out: weeksBefore.optional().describe('set out, weeks before the last frost; after it below 0'),
+    direct: weeksBefore.optional().describe('sown in its place, weeks before the last frost; after it below 0'),
+    by: monthDay.optional().describe('last planting for a harvest in autumn'),
+    from: z.enum(['average', 'working']).default('average').describe('last frost it is counted from'),
+  })
+  .optional()
+  .describe('what its packet says of its dates')
+
 export const Crop = z.strictObject({
   learned,
+  packet,
   key,
   name,
   family: text().max(80).optional(),
@@ -380,6 +396,7 @@ const VarietyOverrides = z.strictObject({
   killsUnder: celsius.optional(),
   killsHardenedUnder: celsius.optional(),
   stressAbove: celsius.optional(),
+  packet,
 })
 
 export const Variety = z.strictObject({
@@ -505,6 +522,10 @@ export const Method = z.strictObject({
 })
 
 const plants = z.int().min(1).max(10_000_000)
+const fromAverage = z
+  .boolean()
+  .optional()
+  .describe('counted from the average last frost, which half of the years are over by, and not from the working date')
 
 /** Part of a batch and who it is for. The order of the parts is their priority. */
 export const Share = z.discriminatedUnion('to', [
@@ -598,6 +619,7 @@ export const Planting = z.strictObject({
         to: z.literal('last-frost'),
         days: z.int().min(-200).max(300).describe('after the working frost date; below 0 before it'),
         weeks: z.boolean().optional().describe('said in weeks'),
+        average: fromAverage,
       }),
       z.strictObject({
         to: z.literal('first-frost'),
@@ -668,6 +690,10 @@ export const Planting = z.strictObject({
   ...found,
   changes: z.array(SeriesChange).max(400).default([]).describe('single plantings of a series that differ from it'),
   sowOn: day.optional().describe('sowing day chosen by hand instead of counted back'),
+  sowAnchor: z
+    .strictObject({ days: z.int().min(-300).max(300), average: fromAverage })
+    .optional()
+    .describe('days from the last frost that the sowing day hangs on; `sowOn` is what it came to'),
   agePoint: share.optional().describe('0 just ready, 1 at the limit'),
   confidence: z.number().min(0.5).max(0.999).optional(),
   note: note.optional(),

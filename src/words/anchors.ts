@@ -31,11 +31,13 @@ export function anchorSentence(
 ): string {
   switch (anchor.to) {
     case 'last-frost': {
-      const frost = f.date(springFrost(season))
-      if (anchor.days === 0) return f.t('words.anchors.onTheWorkingFrostDate', { frost })
+      const frost = f.date(springFrost(season, anchor.average))
+      const average = anchor.average ? 'yes' : 'no'
+      if (anchor.days === 0) return f.t('words.anchors.onTheWorkingFrostDate', { frost, average })
       return f.t('words.anchors.beforeTheWorkingFrostDate', {
         extra: anchor.weeks ? count(f, Math.abs(anchor.days) / 7, 'week') : count(f, Math.abs(anchor.days), 'day'),
         days: anchor.days > 0 ? 'yes' : 'no',
+        average,
         frost,
       })
     }

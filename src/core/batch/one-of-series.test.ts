@@ -67,7 +67,8 @@ describe('work of the field', () => {
     const order = work.map(({ kind, stand }) => `${kind} ${stand.code}`)
     expect(order.slice(0, 3)).toEqual(['sow-row D', 'hand-over A', 'hand-over A'])
     expect(order).toContain('thin-row D')
-    expect(order.slice(-4)).toEqual(['harvest D', 'harvest A', 'clear D', 'clear A'])
+    // What is sown in its place is later than what was raised for it.
+    expect(order.slice(-4)).toEqual(['thin-row D', 'harvest A', 'clear A', 'harvest D'])
     expect(new Set(work.map(({ id }) => id)).size).toBe(work.length)
     expect(fieldWork(stands, parseDay('2027-05-02'), parseDay('2027-05-03'))).toEqual([])
   })

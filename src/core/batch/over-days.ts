@@ -13,3 +13,17 @@ export function sumBetween(way: Way, totals: readonly Float64Array[], place: num
   const total = totals[place]!
   return total[b - from]! - total[a - from]!
 }
+
+/** Mean °C where a batch stands, from its sowing to its planting; NaN for one that stands nowhere. */
+export function meanWarmth({
+  way,
+  stays,
+}: {
+  way: Way
+  stays: readonly { place: number; from: Day; until: Day }[]
+}): number {
+  const days = stays.reduce((sum, { from, until }) => sum + until - from, 0)
+  return (
+    stays.reduce((sum, { place, from, until }) => sum + sumBetween(way, way.temperature, place, from, until), 0) / days
+  )
+}

@@ -6,7 +6,7 @@ import { clearDay, firstHarvest, plantingForHarvest } from './days-to-harvest'
 import { evenPlantings } from './even'
 import { openAirOf, warmFrom, type OpenAir } from '../weather/open-air'
 import { firstFrostFor } from '../frost/working-date'
-import { workingFrostDate } from '../frost/working-date'
+import { lastFrostFor, workingFrostDate } from '../frost/working-date'
 import { midsummerBefore } from '../frost/midsummer'
 import { USUALLY_OUT } from './planting-window'
 import { expandPlanting } from '../batch/expand'
@@ -59,7 +59,7 @@ export function anchoredDay(
   help: AnchorHelp = {},
 ): Day | AnchorProblem | TooEarly {
   const { frost, latitude, events } = season.site
-  if (anchor.to === 'last-frost') return frost ? springFrost(season) + anchor.days : 'no-frost'
+  if (anchor.to === 'last-frost') return frost ? springFrost(season, anchor.average) + anchor.days : 'no-frost'
   if (anchor.to === 'bed') {
     const bed = season.beds.find(({ key }) => key === anchor.bed)
     if (!bed) return 'no-bed'
@@ -117,17 +117,25 @@ function standingClear(bed: Season['beds'][number]): Day | undefined {
   return bed.standing.length === 0 ? undefined : Math.max(...bed.standing.map(({ until }) => parseDay(until)))
 }
 
-/** The working frost date of the spring that falls in a season. */
-export function springFrost({ site, season }: Pick<Season, 'site' | 'season'>): Day {
+const AVERAGE = 0.5 // of the years have a frost later than the average last one
+
+/**
+ * The last frost of the spring that falls in a season.
+ *
+ * @param average by which half of the years are over, and not the date that is planned by
+ */
+export function springFrost({ site, season }: Pick<Season, 'site' | 'season'>, average = false): Day {
   const from = parseDay(season.from)
   const { latitude } = site
   const frost = site.frost!
+  const frostOf = (day: Day) =>
+    average ? lastFrostFor(frost, latitude, day, AVERAGE) : workingFrostDate(frost, latitude, day)
   // A day of a season of frosts leads to the spring of that season; look from the season's beginning on.
   for (const day of [from, from + 183, from + 366]) {
-    const date = workingFrostDate(frost, latitude, day)
+    const date = frostOf(day)
     if (date >= from) return date
   }
-  return workingFrostDate(frost, latitude, from)
+  return frostOf(from)
 }
 
 /** A planting whose anchor now comes to another day, or whose even harvests come to other plantings. */
@@ -137,6 +145,8 @@ export interface Moved {
   to: Day
   /** Planting days of a series that harvests evenly. */
   dates: readonly Day[] | undefined
+  /** Sowing day, where it hangs on the frost and comes to another. */
+  sow?: Day | undefined
 }
 
 /** When beds are clear, as plantings are gone through in the order of their list. */
@@ -182,9 +192,9 @@ class BedsInOrder {
 }
 
 /** A planting on other days. */
-export function movedPlanting({ planting, to, dates }: Moved): Planting {
+export function movedPlanting({ planting, to, dates, sow }: Moved): Planting {
   const on = formatDay(to)
-  const moved = { ...planting, on }
+  const moved = { ...planting, on, ...(sow === undefined ? {} : { sowOn: formatDay(sow) }) }
   return planting.series && dates ? { ...moved, series: { ...planting.series, dates: dates.map(formatDay) } } : moved
 }
 
@@ -207,7 +217,7 @@ export function anchoredMoves(
   for (const planting of season.plantings) {
     const from = parseDay(planting.on)
     let now = planting
-    if (planting.anchor || planting.series?.even) {
+    if (planting.anchor || planting.series?.even || planting.sowAnchor) {
       const nurseryDays = nurseryDaysOf(planting)
       const day = planting.anchor
         ? anchoredDay(planting.anchor, cropOf(planting), season, {
@@ -218,8 +228,9 @@ export function anchoredMoves(
         : from
       const to = typeof day === 'number' ? day : from
       const dates = evenDates(planting, to, cropOf(planting), nurseryDays, season)
-      if (to !== from || (dates && !sameDates(dates, planting.series?.dates))) {
-        const moved: Moved = { planting, from, to, dates }
+      const sow = sowMove(planting, season)
+      if (to !== from || sow !== undefined || (dates && !sameDates(dates, planting.series?.dates))) {
+        const moved: Moved = { planting, from, to, dates, sow }
         moves.push(moved)
         now = movedPlanting(moved)
       }
@@ -227,6 +238,13 @@ export function anchoredMoves(
     if (usesBeds) beds.take(now)
   }
   return moves
+}
+
+/** Sowing day a planting's own anchor comes to, where that is another than it has. */
+function sowMove({ sowAnchor, sowOn, series }: Planting, season: Pick<Season, 'site' | 'season'>): Day | undefined {
+  if (!sowAnchor || series || !season.site.frost) return undefined
+  const day = springFrost(season, sowAnchor.average) + sowAnchor.days
+  return sowOn === formatDay(day) ? undefined : day
 }
 
 /** Planting days of a series that is to harvest evenly; `undefined` for any other. */

@@ -28,6 +28,7 @@ import { editsToAdd, methodsToAdd, usualSchool } from '../../library/adding'
 import { CropCautions, CropTags, FigureSheet } from './figure-sheet'
 import { withFigure } from '../../season/figures'
 import { withOwnFigure } from './model'
+import { PacketSentences } from './packet-sentences'
 import { Link, useRouter } from '../../ui/navigation'
 
 /** A kind of the library that the season does not have yet. */
@@ -172,6 +173,7 @@ export function CropEditor({ stored }: { stored: Crop }) {
           onChange={(family) => put('family', family === '' ? undefined : family)}
         />
       </Box>
+      <PacketSentences packet={crop.packet} onChange={(packet) => put('packet', packet)} />
       <FigureSheet
         crop={crop}
         base={base && { crop: base.crop, name: 'library' }}
@@ -343,6 +345,10 @@ export function VarietyEditor({ stored }: { stored: Variety }) {
           onChange={(note) => put('note', note === '' ? undefined : note)}
         />
       </Box>
+      <PacketSentences
+        packet={variety.overrides?.packet ?? crop.packet}
+        onChange={(packet) => set(withOwnFigure(variety, 'packet', packet))}
+      />
       <FigureSheet
         crop={own}
         variety={variety}

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { libraryKind } from '../../library/library'
 import { readSeason } from '../../season/read'
 import { readSmall } from '../../season/small-season'
-import { entryOf, pointKey, problemAt, whenAt, whenOf, withOwnFigure, withPolicy } from './model'
+import { entryOf, pointKey, problemAt, whenAt, whenOf, withOwnFigure, withPolicy, withWeeks } from './model'
 
 const season = readSmall((s) => {
   s.containers.push({ key: 'flat', name: 'Open flat', kind: 'open-flat', cells: 1, cellVolume: 3000, trayPlaces: 1 })
@@ -82,5 +82,21 @@ describe("a variety's own figures", () => {
     expect(problemAt(problems, 'growth.points')).toBe('Must be more than 0')
     expect(problemAt(problems, 'growth.point')).toBeUndefined()
     expect(problemAt(problems, 'name')).toBe('Is missing')
+  })
+})
+
+describe('what a packet says of its dates', () => {
+  it('is kept as weeks before the last frost, and after it below 0', () => {
+    const one = withWeeks(undefined, 'indoors', { first: 8, last: 6, after: false })
+    expect(one).toEqual({ from: 'average', indoors: [8, 6] })
+    const two = withWeeks(one, 'out', { first: 1, last: 2, after: true })
+    expect(two).toEqual({ from: 'average', indoors: [8, 6], out: [-1, -2] })
+    expect(withWeeks(two, 'direct', { first: 2, last: undefined, after: false })!.direct).toEqual([2, 2])
+    expect(withWeeks(two, 'by', '08-15')!.by).toBe('08-15')
+  })
+  it('is nothing once its last line is empty', () => {
+    const one = withWeeks(undefined, 'by', '08-15')
+    expect(withWeeks(one, 'by', '')).toBeUndefined()
+    expect(withWeeks(undefined, 'out', { first: undefined, last: undefined, after: true })).toBeUndefined()
   })
 })

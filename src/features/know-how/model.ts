@@ -1,4 +1,6 @@
 /** What the pages of know-how show and change, without drawing it. */
+import type { Packet } from '../../core/field/packet-says'
+import { present } from '../../season/values'
 import type { Method, Season, Sowing, Stage, Crop, Variety } from '../../season/schema'
 import { libraryKind, namesOf } from '../../library/library'
 import { sameValue } from '../../season/values'
@@ -111,4 +113,32 @@ export function whenOf({ when }: Pick<Stage, 'when'>): { kind: When; number: num
 export function whenAt(kind: When, n: number): NonNullable<Stage['when']> {
   if (kind === 'age') return { age: n }
   return kind === 'leaf' ? { leaf: Math.round(n) } : { daysBeforePlanting: Math.round(n) }
+}
+
+/** Weeks of one line as they are typed; one number alone is a stretch of one week. */
+export interface WeeksLine {
+  first: number | undefined
+  last: number | undefined
+  after: boolean
+}
+
+/**
+ * A packet with one of its lines changed; `undefined` once no line says anything.
+ *
+ * @param next the weeks of a line, or the day (MM-DD) for autumn; empty takes it away
+ */
+export function withWeeks(
+  packet: Packet | undefined,
+  line: 'indoors' | 'out' | 'direct' | 'by',
+  next: WeeksLine | string,
+): Packet | undefined {
+  const said = typeof next === 'string' ? (next === '' ? undefined : next) : weeksOf(next)
+  const made = present({ from: 'average' as const, ...packet, [line]: said }) as Packet
+  return Object.keys(made).length > 1 ? made : undefined
+}
+
+function weeksOf({ first, last, after }: WeeksLine): [number, number] | undefined {
+  const [a, b] = [first ?? last, last ?? first]
+  if (a === undefined || b === undefined) return undefined
+  return after ? [-Math.abs(a), -Math.abs(b)] : [Math.abs(a), Math.abs(b)]
 }

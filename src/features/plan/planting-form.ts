@@ -28,6 +28,10 @@ export const plantingForm = (f: Pick<Format, 't'>) =>
       hangs: z.enum(['fixed', 'last-frost', 'first-frost', 'harvest', 'event', 'bed', 'warmth']),
       frostDays: z.string(),
       frostUnit: z.enum(['days', 'weeks']),
+      frostFrom: z.enum(['working', 'average']),
+      /** Weeks before the last frost it is sown, or empty. */
+      sowFrost: z.string(),
+      sowFrostFrom: z.enum(['working', 'average']),
       event: z.string(),
       eventDays: z.string(),
       afterBed: z.string(),
@@ -73,6 +77,8 @@ export const plantingForm = (f: Pick<Format, 't'>) =>
           else if (form.last < form.on) wrong('last', f.t('plan.theLastIsBeforeThe'))
         }
       } else if (form.sowOn !== '' && form.sowOn >= form.on) wrong('sowOn', f.t('plan.sowingMustBeBeforePlanting'))
+      if (form.sowFrost.trim() !== '' && sowAnchorOf(form) === undefined)
+        wrong('sowFrost', f.t('plan.writeWeeksBeforeTheFrost'))
       if (form.hangs === 'last-frost' && !/^[-−]?\d{1,3}$/.test(form.frostDays.trim()))
         wrong('frostDays', f.t('plan.writeDaysAfterTheFrost'))
       if (form.hangs === 'event') {
@@ -115,6 +121,9 @@ export function emptyForm(season: Season, code: string, day: Day): PlantingForm 
     hangs: 'fixed',
     frostDays: '0',
     frostUnit: 'days',
+    frostFrom: 'working',
+    sowFrost: '',
+    sowFrostFrom: 'average',
     event: season.site.events[0]?.key ?? '',
     eventDays: '0',
     afterBed: '',
@@ -162,6 +171,9 @@ export function formOf(planting: Planting, units: Units): PlantingForm {
     hangs: planting.anchor?.to ?? 'fixed',
     frostDays: anchor?.to === 'last-frost' ? String(anchor.weeks ? anchor.days / 7 : anchor.days) : '0',
     frostUnit: anchor?.to === 'last-frost' && anchor.weeks ? 'weeks' : 'days',
+    frostFrom: anchor?.to === 'last-frost' && anchor.average ? 'average' : 'working',
+    sowFrost: planting.sowAnchor ? String(Math.round((-planting.sowAnchor.days / 7) * 100) / 100) : '',
+    sowFrostFrom: planting.sowAnchor && !planting.sowAnchor.average ? 'working' : 'average',
     event: anchor?.to === 'event' ? anchor.event : '',
     eventDays: String(anchor?.to === 'event' ? anchor.days : 0),
     afterBed: anchor?.to === 'bed' ? anchor.bed : '',
@@ -225,6 +237,7 @@ export function plantingOf(form: PlantingForm, key: string, base: Planting | und
       : undefined
   const anchor = anchorOf(form, units, base)
   const goes = goesOf(form, base)
+  const sowAnchor = sowAnchorOf(form)
   const agePoint = form.age === 'kept' ? base?.agePoint : form.age === 'usual' ? undefined : AGE_POINTS[form.age]
   const sure = form.confidence.trim().replace(',', '.')
   return Planting.parse({
@@ -255,6 +268,7 @@ export function plantingOf(form: PlantingForm, key: string, base: Planting | und
     ...(agePoint === undefined ? {} : { agePoint }),
     ...(sure === '' ? {} : { confidence: Number(sure) / 100 }),
     ...(!series && form.sowOn ? { sowOn: form.sowOn } : {}),
+    ...(!series && form.sowOn && sowAnchor ? { sowAnchor } : {}),
     ...(form.note.trim() ? { note: form.note.trim() } : {}),
   })
 }
@@ -275,6 +289,16 @@ function worthAndMay(form: PlantingForm): Pick<Planting, 'worth' | 'may'> {
   return { ...(worth ? { worth } : {}), ...(Object.keys(may).length > 0 ? { may } : {}) }
 }
 
+/** What the sowing day of the form hangs on; `undefined` where it hangs on nothing, or what is typed is no number of weeks. */
+export function sowAnchorOf({
+  sowFrost,
+  sowFrostFrom,
+}: Pick<PlantingForm, 'sowFrost' | 'sowFrostFrom'>): Planting['sowAnchor'] {
+  const text = sowFrost.trim().replace('−', '-').replace(',', '.')
+  if (!/^-?\d{1,2}(\.\d+)?$/.test(text) || Math.abs(Number(text)) > 40) return undefined
+  return { days: Math.round(-7 * Number(text)), ...(sowFrostFrom === 'average' ? { average: true } : {}) }
+}
+
 /** What the planting day of the form hangs on. */
 export function anchorOf(form: PlantingForm, units: Units, base?: Planting): Planting['anchor'] {
   switch (form.hangs) {
@@ -285,6 +309,7 @@ export function anchorOf(form: PlantingForm, units: Units, base?: Planting): Pla
         to: 'last-frost',
         days: Number(form.frostDays.trim().replace('−', '-')) * (form.frostUnit === 'weeks' ? 7 : 1),
         ...(form.frostUnit === 'weeks' ? { weeks: true } : {}),
+        ...(form.frostFrom === 'average' ? { average: true } : {}),
       }
     case 'event':
       return { to: 'event', event: form.event, days: Number(form.eventDays) }

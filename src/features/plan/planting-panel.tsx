@@ -14,13 +14,14 @@ import { Controller, useForm, useWatch, type FieldPath } from 'react-hook-form'
 import { useTranslations } from 'next-intl'
 import { formatDay } from '../../core/calendar/day'
 import { ownCrop } from '../../core/batch/own-crop'
+import { springFrost } from '../../core/field/anchor'
 import type { Planting } from '../../season/schema'
 import type { Problem } from '../../season/read'
 import { useSeason } from '../../ui/season-context'
 import { inPlaceSentence } from '../../words/field'
 import { anchorProblem, anchorSentence } from '../../words/anchors'
 import { freeCode } from '../../season/keys'
-import { anchorOf, isDivided, freeKey, plantingForm, plantingOf, type PlantingForm } from './planting-form'
+import { anchorOf, isDivided, sowAnchorOf, freeKey, plantingForm, plantingOf, type PlantingForm } from './planting-form'
 import { PlantingPreview } from './planting-preview'
 import { HangsFields, MoreFields, SeriesFields } from './planting-sections'
 import { DayText, Text, Select } from './form-fields'
@@ -87,6 +88,14 @@ export function PlantingPanel({ title, start, base, busy, problems, failure, onS
     if (hungOn !== undefined && getValues('on') !== hungOn)
       setValue('on', hungOn, { shouldDirty: true, shouldValidate: true })
   }, [hungOn, getValues, setValue])
+
+  const sowAnchor = values.repeat === 'series' ? undefined : sowAnchorOf(values)
+  const sowDay = sowAnchor && season.site.frost && springFrost(season, sowAnchor.average) + sowAnchor.days
+  const hungSow = sowDay === undefined ? undefined : formatDay(sowDay)
+  useEffect(() => {
+    if (hungSow !== undefined && getValues('sowOn') !== hungSow)
+      setValue('sowOn', hungSow, { shouldDirty: true, shouldValidate: true })
+  }, [hungSow, getValues, setValue])
 
   const deferred = useDeferredValue(values)
   const preview = usePreview(deferred, base, nursery)
@@ -253,6 +262,7 @@ export function PlantingPanel({ title, start, base, busy, problems, failure, onS
 const HIDDEN = [
   'lot',
   'sowOn',
+  'sowFrost',
   'note',
   'age',
   'confidence',

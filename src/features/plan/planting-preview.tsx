@@ -14,6 +14,7 @@ import { sownWords } from '../../words/methods'
 import { range } from '../../words/format'
 import { markTag } from '../../words/marks'
 import { BatchMarks } from './batch-marks'
+import { PacketBeside } from './packet-beside'
 
 /** What previewed batches stand in for: a whole planting, or one (`n`) of its series. */
 export type Replaced = { planting: string; n?: number } | undefined
@@ -28,6 +29,7 @@ export function PlantingPreview({ batches, replaces }: { batches: readonly Batch
         {batches.length === 1 ? t('whatItComesTo') : t('sowings', { batches: String(batches.length) })}
       </Typography>
       {batches.length === 1 ? <One batch={first} /> : <Several batches={batches} />}
+      <PacketBeside batch={first} />
       <LoadChange batches={batches} replaces={replaces} />
       <BatchMarks batch={first} />
       {first.stays.length > 0 && (

@@ -13,7 +13,7 @@ import type { Crop, Method } from '../../season/schema'
 import { scaleOf } from '../../ui/measure'
 import { useSeason } from '../../ui/season-context'
 import { shareWords } from '../../words/format'
-import type { PlantingForm } from './planting-form'
+import { sowAnchorOf, type PlantingForm } from './planting-form'
 import { DayText, Text, Select } from './form-fields'
 import { WeeklyAmount } from './weekly-amount'
 
@@ -59,6 +59,12 @@ export function HangsFields({ control, values }: SectionProps) {
             <MenuItem value="days">{t('days')}</MenuItem>
             <MenuItem value="weeks">{t('weeks')}</MenuItem>
           </Select>
+          <Box sx={{ gridColumn: '1 / -1' }}>
+            <Select control={control} name="frostFrom" label={t('countedFrom')}>
+              <MenuItem value="working">{t('theWorkingDate')}</MenuItem>
+              <MenuItem value="average">{t('theAverageDate')}</MenuItem>
+            </Select>
+          </Box>
         </Box>
       )}
       {values.hangs === 'event' && (
@@ -218,10 +224,36 @@ export function MoreFields({
         {values.repeat === 'series' ? (
           <span />
         ) : (
-          <DayText control={control} name="sowOn" label={t('sowOnByHand')} helper={t('emptyCountedBack')} />
+          <DayText
+            control={control}
+            name="sowOn"
+            label={t('sowOnByHand')}
+            helper={t('emptyCountedBack')}
+            disabled={sowAnchorOf(values) !== undefined}
+          />
         )}
         <Text control={control} name="code" label={t('codeOnLabels')} />
       </Box>
+      {values.repeat !== 'series' && season.site.frost && (
+        <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5 }}>
+          <Text
+            control={control}
+            name="sowFrost"
+            label={t('sowWeeksBeforeLastFrost')}
+            numeric
+            helper={t('emptyCountedBack')}
+          />
+          <Select
+            control={control}
+            name="sowFrostFrom"
+            label={t('countedFrom')}
+            disabled={values.sowFrost.trim() === ''}
+          >
+            <MenuItem value="average">{t('theAverageDate')}</MenuItem>
+            <MenuItem value="working">{t('theWorkingDate')}</MenuItem>
+          </Select>
+        </Box>
+      )}
       <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5 }}>
         <Select control={control} name="worth" label={t('priority')}>
           <MenuItem value="usual">{t('normal')}</MenuItem>

@@ -374,4 +374,21 @@ export const knowHow = {
   herb: 'herb',
   bedding: 'bedding',
   raised: 'raised',
+  onThePacket: 'On the packet',
+  onThePacketHow:
+    'Its weeks as numbers. They are drawn beside what is counted back here, with the reason where they differ.',
+  weeksFrom: 'Weeks',
+  weeksTo: 'to weeks',
+  weeksBeforeOrAfter: 'Before or after the last frost',
+  weeksBefore: 'weeks before last frost',
+  weeksAfter: 'weeks after last frost',
+  plantByForAutumn: 'Plant by, for autumn',
+  countedFromFrost: 'Counted from',
+  averageLastFrost: 'the average last frost',
+  workingLastFrost: 'the working frost date',
+  packetLine: {
+    indoors: 'Start indoors',
+    out: 'Set out',
+    direct: 'Sow in place',
+  },
 } as const

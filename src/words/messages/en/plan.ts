@@ -262,4 +262,24 @@ export const plan = {
   tickRows: 'Tick rows',
   tickAll: 'Tick all',
   tickAllOf: 'Tick all of {title}',
+  countedFrom: 'Counted from',
+  theWorkingDate: 'the working frost date',
+  theAverageDate: 'the average last frost',
+  sowWeeksBeforeLastFrost: 'Sow, weeks before last frost',
+  writeWeeksBeforeTheFrost: 'Enter the weeks before the last frost, at most 40; after it below 0.',
+  packetSays: 'The packet says',
+  computedHere: 'Counted back here',
+  packetIndoors: 'sow under cover {from} to {until}',
+  packetOut: 'set out {from} to {until}',
+  packetDirect: 'sow in place {from} to {until}',
+  packetBy: 'plant by {day}',
+  packetSame: 'Sown here when the packet says.',
+  packetDiffers:
+    'Sown here {days} {later, select, yes {later} other {earlier}} than the middle of the packet’s weeks: {why}.',
+  packetPlanting: '{days} because it is planted {later, select, yes {later} other {earlier}}{margin}',
+  packetMargin: ', the working frost date being {days} after the average',
+  packetRaising:
+    '{days} because it is ready in {raised} in {container} at about {temperature}, where the packet allows {packet}',
+  packetRaisingLonger:
+    '{days} because it takes {raised} in {container} at about {temperature}, where the packet allows {packet}',
 } as const

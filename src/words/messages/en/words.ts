@@ -6,8 +6,9 @@ export const words = {
     tooEarlyAndItsFirst:
       'Too early: {out}, and its first harvest then is about {harvest}. A bed under cover, an earlier season group, or sowing the autumn before brings it forward.',
     atCountedInWarmth: '{days} at {temperature}, counted in warmth,',
-    onTheWorkingFrostDate: 'On the working frost date, {frost}.',
-    beforeTheWorkingFrostDate: '{extra} {days, select, yes {after} other {before}} the working frost date, {frost}.',
+    onTheWorkingFrostDate: 'On the {average, select, yes {average last frost} other {working frost date}}, {frost}.',
+    beforeTheWorkingFrostDate:
+      '{extra} {days, select, yes {after} other {before}} the {average, select, yes {average last frost} other {working frost date}}, {frost}.',
     readyBeforeTheFirstAutumn:
       'Ready before the first autumn frost: {days} to harvest, × {factor} for shortening days.',
     beforeAFirstHarvestOn: '{toHarvest} before a first harvest on {parseDay}.',
