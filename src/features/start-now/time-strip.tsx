@@ -92,7 +92,7 @@ export function MonthsAlong({ day }: { day: Day }) {
         .filter((_, i) => i % 2 === 0)
         .map((start) => (
           <Box key={start} component="span" sx={{ position: 'absolute', left: at(start), whiteSpace: 'nowrap' }}>
-            {format.month(start)}
+            {format.month(start).slice(0, 3)}
           </Box>
         ))}
     </Box>
