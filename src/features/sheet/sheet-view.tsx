@@ -332,8 +332,11 @@ function Grid({
   }, [])
   // The grid tells it anew whenever it is given another function to tell it to.
   const select = useCallback(
-    ({ selection }: { selection: { min: { row: number }; max: { row: number } } | null }) =>
-      onRows(selection ? [selection.min.row, selection.max.row] : undefined),
+    ({ selection }: { selection: { min: { row: number }; max: { row: number } } | null }) => {
+      if (selection) onRows([selection.min.row, selection.max.row])
+      // Pressing something beside the table leaves it, and is about the rows that were marked.
+      else if (grid.current?.activeCell) onRows(undefined)
+    },
     [onRows],
   )
   const leave = (event: React.KeyboardEvent) => {
