@@ -113,7 +113,12 @@ export function DayField({
         sx={{ ...(width === undefined ? {} : { width }), '& input': { pr: 0 }, ...(sx as object) }}
         slotProps={{
           inputLabel: { shrink: true },
-          htmlInput: { autoComplete: 'off', ...(hideLabel ? { 'aria-label': label } : {}) },
+          htmlInput: {
+            autoComplete: 'off',
+            // An editor does not save while a day in it cannot be read.
+            ...(unread ? { 'data-unread': '' } : {}),
+            ...(hideLabel ? { 'aria-label': label } : {}),
+          },
           input: {
             endAdornment: (
               <InputAdornment position="end">

@@ -66,7 +66,9 @@ export function EditorFrame({
       sx={{ bgcolor: onPaper ? 'background.paper' : 'background.default' }}
       onSubmit={(event) => {
         event.preventDefault()
-        onSave()
+        const unread = event.currentTarget.querySelector<HTMLElement>('[data-unread]')
+        if (unread) unread.focus()
+        else onSave()
       }}
     >
       {title}

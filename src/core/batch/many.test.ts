@@ -10,7 +10,22 @@ import { changedMany, methodLikeness, type ManyChange, type Ticked } from './man
 
 const read = readSeason(sallowFerry)
 if (!read.ok) throw new Error('the demo farm must read')
-const { season } = read
+/** The demo farm with much decided already, of whole series and of single ones of them. */
+const season: Season = {
+  ...read.season,
+  plantings: read.season.plantings.map((planting, i): Planting => {
+    const [container] = read.season.containers.filter(({ kind }) => kind === 'cell-tray')
+    const { sowing, stages } = read.season.methods.find(({ key }) => key === planting.method)!
+    const cells = stages.length > 0 && sowing.policy !== 'flat'
+    return {
+      ...planting,
+      ...(i % 3 === 0 ? { pinned: true } : {}),
+      ...(i % 4 === 0 ? { agePoint: 0.7 } : {}),
+      ...(i % 5 === 0 && cells ? { otherwise: { containers: [container!.key] } } : {}),
+      ...(i % 7 === 0 && !planting.series ? { sowOn: '2027-02-01', sowAnchor: { days: -90 } } : {}),
+    }
+  }),
+}
 const all = season.plantings.flatMap((planting) => expandPlanting(planting))
 const tick = ({ id, planting, n }: Sought, sown = false): Ticked => ({ id, planting, n, sown })
 
@@ -45,14 +60,18 @@ const changes: fc.Arbitrary<ManyChange> = fc.oneof(
   fc.constantFrom(...season.containers.map(({ key }) => key)).map((container) => ({ container })),
   fc.constantFrom(...season.beds.map(({ key }) => key)).map((bed) => ({ goes: { bed } })),
   fc.constant({ goes: { buyer: 'Saturday stall' } }),
+  fc.constantFrom(...season.lots.map(({ key }) => key)).map((lot) => ({ lot })),
+  fc.boolean().map((promised) => ({ promised })),
+  fc.constantFrom(...season.methods.map(methodLikeness)).map((like) => ({ method: { like } })),
   fc.constant({ remove: true as const }),
 )
 
 describe('many at once', () => {
   it('changes what is ticked, leaves everything else exactly as it is, and makes a season of it', () => {
     fc.assert(
-      fc.property(ticks, changes, (some, change) => {
-        const ticked = some.map((one) => tick(one))
+      fc.property(ticks, changes, fc.nat(4), (some, change, every) => {
+        // Every so many of them is sown; 0 is none.
+        const ticked = some.map((one, i) => tick(one, every > 0 && i % every === 0))
         const { plantings, changed, stay } = changedMany(season, ticked, change)
         const before = batchesOf(season)
         const now = batchesOf(after(plantings))
@@ -60,9 +79,15 @@ describe('many at once', () => {
         for (const { id } of stay) expect(touched.has(id)).toBe(false)
         for (const [id, was] of before) {
           if (touched.has(id)) continue
-          const { planting: _, ...facts } = was
-          const { planting: __, ...kept } = now.get(id)!
+          const { planting, ...facts } = was
+          const { planting: next, ...kept } = now.get(id)!
           expect(kept).toEqual(facts)
+          expect([next.lot, next.method, next.worth, next.sowOn]).toEqual([
+            planting.lot,
+            planting.method,
+            planting.worth,
+            planting.sowOn,
+          ])
         }
         for (const id of changed) {
           const [was, is] = [before.get(id)!, now.get(id)]
@@ -73,9 +98,14 @@ describe('many at once', () => {
             expect(is!.plants).toBe(Math.max(1, Math.round(was.plants * change.times)))
           else if (change.pinned !== undefined) expect(is!.pinned).toBe(change.pinned)
           else if (change.age !== undefined) expect(is!.age).toBe(change.age ?? undefined)
+          else if (change.place !== undefined) {
+            expect(new Set(is!.otherwise!.places)).toEqual(new Set([change.place]))
+            expect(is!.otherwise!.containers).toEqual(was.otherwise?.containers)
+          } else if (change.container !== undefined) expect(is!.otherwise!.containers![0]).toBe(change.container)
+          else if (change.lot !== undefined) expect(is!.planting.lot).toBe(change.lot)
         }
       }),
-      { numRuns: 150 },
+      { numRuns: 300 },
     )
   })
 

@@ -75,11 +75,15 @@ export function changedMany(
   for (const [key, own] of groups) {
     const { planting } = own[0]!
     const able = own.filter((one) => {
-      const why = reasonOf(season, one, change, own.length)
+      const why = reasonOf(season, one, change)
       if (why) result.stay.push({ id: one.id, why })
       return why === undefined
     })
     if (able.length === 0) continue
+    if (!isWhole(planting, able) && ofWholeOnly(season, planting, change)) {
+      result.stay.push(...able.map(({ id }) => ({ id, why: 'part-of-series' as const })))
+      continue
+    }
     const next = changedOne(season, planting, able, change)
     if (next === planting) continue
     result.plantings.set(key, next)
@@ -92,37 +96,53 @@ export function changedMany(
 const isWhole = (planting: Planting, ticked: readonly Ticked[]): boolean =>
   ticked.length >= expandPlanting(planting).length
 
+/** Whether a change can be said of a planting only with all its series: of part of it, it would change the rest. */
+function ofWholeOnly(season: Pick<Season, 'methods' | 'varieties'>, planting: Planting, change: ManyChange): boolean {
+  if (change.lot !== undefined || change.promised !== undefined) return true
+  // One of a series can be as old as it likes, but not as is usual where the series is not.
+  if (change.age === null && planting.agePoint !== undefined) return true
+  const to = change.method && methodFor(season, planting, change.method)
+  return to !== undefined && isInPlace(to) !== isInPlace(methodOf(season, planting, undefined))
+}
+
 function reasonOf(
   season: Pick<Season, 'methods' | 'varieties' | 'lots' | 'containers'>,
-  { planting, sown }: Ticked,
+  { planting, n, sown }: Ticked,
   change: ManyChange,
-  ticked: number,
 ): Unchanged | undefined {
   const decidesRaising =
     change.method ?? change.container ?? change.place ?? change.lot ?? change.plants ?? change.times ?? change.remove
   if (sown && decidesRaising !== undefined) return 'sown'
   if (change.method && !methodFor(season, planting, change.method)) return 'no-method'
-  if (change.container !== undefined || change.place !== undefined) {
-    const why = notRaisedSo(season, planting, change)
-    if (why) return why
-  }
-  if (change.lot !== undefined && season.lots.find(({ key }) => key === change.lot)?.variety !== planting.variety)
-    return 'other-variety'
-  const whole = ticked >= expandPlanting(planting).length
-  return !whole && (change.lot !== undefined || change.promised !== undefined) ? 'part-of-series' : undefined
+  const unfit = notRaisedSo(season, planting, n, change)
+  if (unfit) return unfit
+  const lot = season.lots.find(({ key }) => key === change.lot)
+  return change.lot !== undefined && lot?.variety !== planting.variety ? 'other-variety' : undefined
 }
 
-/** Why a planting cannot be raised in another container or place. */
+/** Why one of a planting cannot be raised in the container or place that is asked for; nothing where none is. */
 function notRaisedSo(
-  { methods, containers }: Pick<Season, 'methods' | 'containers'>,
+  season: Pick<Season, 'methods' | 'varieties' | 'containers'>,
   planting: Planting,
+  n: number,
   change: ManyChange,
 ): Unchanged | undefined {
-  const method = methods.find(({ key }) => key === planting.method)!
+  if (change.container === undefined && change.place === undefined) return undefined
+  const method = change.method
+    ? methodFor(season, planting, change.method)!
+    : methodOf(season, planting, otherwiseOf(planting, n))
   if (isInPlace(method) || method.stages.length === 0) return 'in-place'
-  const container = containers.find(({ key }) => key === change.container)
+  const container = season.containers.find(({ key }) => key === change.container)
   return container && (container.kind === 'open-flat') !== inFlats(method) ? 'not-its-container' : undefined
 }
+
+/** Where one of a planting is raised otherwise: as is said of it, else as of all. */
+const otherwiseOf = (planting: Planting, n: number): Otherwise | undefined =>
+  changeOf(planting, n).otherwise ?? planting.otherwise
+
+/** The method something is raised by, with what is said of it otherwise. */
+const methodOf = ({ methods }: Pick<Season, 'methods'>, planting: Planting, otherwise: Otherwise | undefined): Method =>
+  methods.find(({ key }) => key === (otherwise?.method ?? planting.method))!
 
 /** What methods of several kinds have in common: the ready-made method they came from, else their name. */
 export const methodLikeness = ({ school, name }: Pick<Method, 'school' | 'name'>): string => school ?? name
@@ -147,26 +167,16 @@ function changedOne(
   change: ManyChange,
 ): Planting | null {
   const whole = isWhole(planting, ticked)
-  if (change.remove)
-    return whole
-      ? null
-      : ticked.reduce(
-          (now, { n }) =>
-            withChange({ ...now, changes: now.changes.filter((one) => one.n !== n) }, n, { dropped: true }),
-          planting,
-        )
+  if (change.remove) return whole ? null : without(planting, ticked)
   let next = planting
   if (change.method) {
     const { key } = methodFor(season, planting, change.method)!
-    next = whole ? changedPlanting(next, { method: key }) : eachOf(next, ticked, () => ({ otherwise: { method: key } }))
+    next = whole ? changedPlanting(next, { method: key }) : eachOf(next, ticked, { otherwise: { method: key } })
   }
-  if (change.container !== undefined || change.place !== undefined) {
-    const method = season.methods.find(({ key }) => key === next.method)!
-    next = eachOf(next, ticked, (was) => ({ otherwise: raisedIn(was.otherwise, method, change) }))
-  }
+  if (change.container !== undefined || change.place !== undefined) next = raisedElse(season, next, ticked, change)
   if (change.plants !== undefined || change.times !== undefined) next = withPlants(next, ticked, whole, change)
-  if (change.age !== undefined) next = eachOf(next, ticked, () => ({ agePoint: change.age ?? undefined }))
-  if (change.pinned !== undefined) next = eachOf(next, ticked, () => ({ pinned: change.pinned ? true : undefined }))
+  if (change.age !== undefined) next = eachOf(next, ticked, { agePoint: change.age ?? undefined })
+  if (change.pinned !== undefined) next = eachOf(next, ticked, { pinned: pinnedAs(next, whole, change.pinned) })
   if (change.goes) next = withGoes(next, ticked, change.goes)
   if (change.lot !== undefined) next = { ...next, lot: change.lot }
   if (change.promised !== undefined)
@@ -175,22 +185,44 @@ function changedOne(
   return next
 }
 
+/** How a pin is written: one of a series that is pinned is released by saying so. */
+const pinnedAs = (planting: Planting, whole: boolean, pinned: boolean): boolean | undefined =>
+  pinned ? true : !whole && planting.pinned ? false : undefined
+
+/** A series without some of it; what else was said of those is forgotten. */
+const without = (planting: Planting, ticked: readonly Ticked[]): Planting =>
+  ticked.reduce(
+    (now, { n }) => withChange({ ...now, changes: now.changes.filter((one) => one.n !== n) }, n, { dropped: true }),
+    planting,
+  )
+
 /** What may be said of a planting and of each of its series alike. */
 type SaidOfEach = Partial<Record<'otherwise' | 'agePoint' | 'pinned', unknown>>
 
 /** Something said of every batch that is ticked: of all of a series in the planting itself, and of none of them apart. */
-function eachOf(
+function eachOf(planting: Planting, ticked: readonly Ticked[], said: SaidOfEach): Planting {
+  if (!isWhole(planting, ticked)) return ticked.reduce((now, { n }) => withSaid(now, n, said as Said), planting)
+  const none = Object.fromEntries(Object.keys(said).map((name) => [name, undefined]))
+  return {
+    ...(present({ ...planting, ...said }) as Planting),
+    changes: planting.changes.flatMap((one) => kept({ ...one, ...none })),
+  }
+}
+
+/** Raised in another container or place, and otherwise as each was. */
+function raisedElse(
+  season: Pick<Season, 'methods'>,
   planting: Planting,
   ticked: readonly Ticked[],
-  said: (was: Pick<SeriesChange, 'otherwise'>) => SaidOfEach,
+  change: ManyChange,
 ): Planting {
+  const raised = (was: Otherwise | undefined) => raisedIn(was, methodOf(season, planting, was), change)
   if (!isWhole(planting, ticked))
-    return ticked.reduce((now, { n }) => withSaid(now, n, said(changeOf(now, n)) as Said), planting)
-  const all = said(planting)
-  const none = Object.fromEntries(Object.keys(all).map((name) => [name, undefined]))
+    return ticked.reduce((now, { n }) => withSaid(now, n, { otherwise: raised(otherwiseOf(planting, n)) }), planting)
   return {
-    ...(present({ ...planting, ...all }) as Planting),
-    changes: planting.changes.flatMap((one) => kept({ ...one, ...none })),
+    ...planting,
+    otherwise: raised(planting.otherwise),
+    changes: planting.changes.map((one) => (one.otherwise ? { ...one, otherwise: raised(one.otherwise) } : one)),
   }
 }
 

@@ -29,7 +29,10 @@ export function withChange(planting: Planting, n: number, said: Said): Planting 
 
 /** A planting with something said of one of its batches: the only one, which is number 0, or one of a series. */
 export function withSaid(planting: Planting, n: number, said: Omit<Said, 'dropped'>): Planting {
-  return n === 0 ? (present({ ...planting, ...said }) as Planting) : withChange(planting, n, said)
+  if (n > 0) return withChange(planting, n, said)
+  // A sowing day that is said, or taken back, hangs on nothing any more.
+  const free = 'sowOn' in said ? { sowAnchor: undefined } : {}
+  return present({ ...planting, ...free, ...said }) as Planting
 }
 
 /** A planting with what was found of one of its batches, and nothing that was found before. */

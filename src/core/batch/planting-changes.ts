@@ -55,6 +55,15 @@ function withSeries(planting: Planting, series: Planting['series']): Planting {
       series: was.every === series.every ? series : (present({ ...series, dates: undefined }) as typeof series),
     }
   // What was found of the only batch is not that of all.
-  const { stand: _, leaves: __, clears: ___, pinned: ____, stands: _____, sowOn: ______, ...rest } = planting
+  const {
+    stand: _,
+    leaves: __,
+    clears: ___,
+    pinned: ____,
+    stands: _____,
+    sowOn: ______,
+    sowAnchor: _______,
+    ...rest
+  } = planting
   return { ...rest, series }
 }

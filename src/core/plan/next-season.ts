@@ -37,6 +37,8 @@ export function nextPlanting(planting: Planting, years: number): Planting {
   return {
     ...kept,
     on: move(planting.on),
+    // A sowing day that hangs on the frost still does.
+    ...(planting.sowAnchor && planting.sowOn !== undefined ? { sowOn: move(planting.sowOn) } : {}),
     ...(anchor && 'on' in anchor ? { anchor: { ...anchor, on: move(anchor.on) } } : {}),
     ...(series
       ? {

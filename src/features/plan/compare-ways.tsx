@@ -58,6 +58,7 @@ export function CompareWays({ batch, onClose, onUsed }: { batch: Batch; onClose:
       changes: planting.changes.map((change) => withFigure(change, 'otherwise', undefined)),
     }
     delete next.sowOn
+    delete next.sowAnchor
     delete next.otherwise
     const edits: ThingEdit[] = [
       ...(isNew ? [{ of: 'methods' as const, key: method.key, from: null, to: method }] : []),

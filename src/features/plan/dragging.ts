@@ -20,7 +20,7 @@ export function movedBy(batch: Batch, part: Part, days: number): Planting {
     : Math.min(wanted, batch.plantOn - 1)
   const sowOn = sow === batch.counted ? '' : formatDay(sow)
   if (n > 0) return withOneChanged(planting, n, { ...oneForm(batch), sowOn })
-  const { sowOn: _, ...rest } = planting
+  const { sowOn: _, sowAnchor: __, ...rest } = planting
   return sowOn === '' ? rest : { ...rest, sowOn }
 }
 

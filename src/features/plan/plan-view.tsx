@@ -1,6 +1,5 @@
 /** The Plan: all batches as stairs, and the card or panel of the one being looked at. */
 'use client'
-import TickIcon from '@mui/icons-material/ChecklistOutlined'
 import AddIcon from '@mui/icons-material/Add'
 import FilterIcon from '@mui/icons-material/FilterListOutlined'
 import SheetIcon from '@mui/icons-material/TableChartOutlined'
@@ -23,6 +22,7 @@ import { useTranslations } from 'next-intl'
 import { count } from '../../words/format'
 import { PANEL_TITLE, SidePanel } from '../../ui/side-panel'
 import { TickBar } from '../../ui/many/tick-bar'
+import { TickButton } from '../../ui/many/tick-button'
 import { useTicks } from '../../ui/many/use-ticks'
 import { useSeason } from '../../ui/season-context'
 import { Link } from '../../ui/navigation'
@@ -115,17 +115,14 @@ export function PlanView() {
           </Typography>
           <Box sx={{ flex: 1 }} />
           {shown > 0 && (
-            <Button
-              color="inherit"
-              aria-pressed={ticking}
-              onClick={() => {
+            <TickButton
+              name={t('tickRows')}
+              on={ticking}
+              onToggle={() => {
                 setTicking(!ticking)
                 ticks.clear()
               }}
-              startIcon={<TickIcon />}
-            >
-              {t('tickRows')}
-            </Button>
+            />
           )}
           {!narrow && (
             <Button color="inherit" component={Link} href="/start-now">

@@ -1,7 +1,6 @@
 /** Seed: every lot, what of it comes up now and why, how far it reaches, and its tests. */
 'use client'
 import AddIcon from '@mui/icons-material/Add'
-import TickIcon from '@mui/icons-material/ChecklistOutlined'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Checkbox from '@mui/material/Checkbox'
@@ -17,6 +16,7 @@ import { lotNow, standsOn } from '../../core/seed/ageing'
 import { ArrowList, ArrowRow } from '../../ui/arrow-list'
 import { ChoiceField, WordField } from '../../ui/fields'
 import { SidePanel } from '../../ui/side-panel'
+import { TickButton } from '../../ui/many/tick-button'
 import { useTicks } from '../../ui/many/use-ticks'
 import { useInAddress } from '../../ui/use-in-address'
 import { useSeason } from '../../ui/season-context'
@@ -81,17 +81,14 @@ export function SeedView() {
             </Typography>
             <Box sx={{ flex: 1 }} />
             {season.lots.length > 0 && (
-              <Button
-                color="inherit"
-                aria-pressed={ticking}
-                onClick={() => {
+              <TickButton
+                name={t('tickLots')}
+                on={ticking}
+                onToggle={() => {
                   setTicking(!ticking)
                   ticks.clear()
                 }}
-                startIcon={<TickIcon />}
-              >
-                {t('tickLots')}
-              </Button>
+              />
             )}
             <Button
               variant="contained"

@@ -1,19 +1,15 @@
 /** The plan as a sheet to type in: a row a planting, what it comes to beside it, saved in one step. */
 'use client'
-import 'react-datasheet-grid/dist/style.css'
 import DownloadIcon from '@mui/icons-material/FileDownloadOutlined'
 import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
-import useMediaQuery from '@mui/material/useMediaQuery'
-import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react'
-import { DynamicDataSheetGrid, type Column, type DataSheetGridRef } from 'react-datasheet-grid'
+import { useCallback, useDeferredValue, useMemo, useRef, useState } from 'react'
 import { v4 as newId } from 'uuid'
 import { useTranslations } from 'next-intl'
 import { changeSeason, type ThingEdit } from '../../actions/change-season'
 import type { Ticked } from '../../core/batch/many'
-import { SHEET_COLUMNS, type SheetColumn } from '../../interchange/plan-sheet/columns'
 import type { ReadRow } from '../../interchange/plan-sheet/read-rows'
 import { callServer, troubleWords } from '../../ui/call-server'
 import { Link, useOut } from '../../ui/navigation'
@@ -24,14 +20,13 @@ import { tickedOf } from '../../ui/many/model'
 import { useUndo } from '../../ui/undo-context'
 import { count, dayOrderOf } from '../../words/format'
 import { markTag } from '../../words/marks'
-import { Cell, SaidContext, Told, type CellData, type Said } from './cell'
+import { SaidContext, type Said } from './cell'
 import {
   createReader,
   ended,
   following,
   idsOf,
   isEdited,
-  newLine,
   outcomesOf,
   removedKeys,
   seasonAsWritten,
@@ -45,23 +40,9 @@ import {
   type Sheet,
 } from './model'
 import { FromFile } from './from-file'
-import { LISTED, Lists } from './lists'
+import { Lists } from './lists'
 import { problemWords } from './row-words'
-
-const WIDTHS: Record<SheetColumn, number> = {
-  kind: 112,
-  variety: 126,
-  quantity: 76,
-  unit: 66,
-  on: 104,
-  every: 62,
-  times: 100,
-  method: 150,
-  goes: 96,
-  note: 120,
-}
-
-type GridColumn = Partial<Column<Line, CellData, string>>
+import { GRID_LOOK, SheetGrid } from './sheet-grid'
 
 export function SheetView() {
   const t = useTranslations('sheet')
@@ -95,7 +76,6 @@ export function SheetView() {
     [read, removed, season, plan, planner],
   )
   const said = useSaid(shown, edited, read.rows, trial)
-  const columns = useColumns()
   const pending = unsaved.added + unsaved.changed + unsaved.removed
 
   const save = async () => {
@@ -149,11 +129,10 @@ export function SheetView() {
         {t('howItWorks')}
       </Typography>
       <Lists />
-      <Box role="region" aria-label={t('table')} data-testid="sheet" sx={GRID}>
+      <Box role="region" aria-label={t('table')} data-testid="sheet" sx={GRID_LOOK}>
         <SaidContext value={said}>
-          <Grid
+          <SheetGrid
             lines={sheet.lines}
-            columns={columns}
             onChange={(lines) => setSheet((now) => ({ ...now, lines: ended(lines) }))}
             onRows={mark}
             onLeave={() => foot.current?.focus()}
@@ -265,113 +244,6 @@ function useSaid(
   }, [sheet.lines, edited, rows, plan, format, t])
 }
 
-/** The columns that are typed in. */
-function useColumns(): GridColumn[] {
-  const t = useTranslations('sheet')
-  return useMemo(() => {
-    const typed = SHEET_COLUMNS.map((column): GridColumn => {
-      const title = t(`columns.${column}`)
-      const numeric = column === 'quantity' || column === 'every'
-      return {
-        id: column,
-        title,
-        component: Cell,
-        columnData: { column, title, list: LISTED.includes(column) ? `sheet-${column}` : undefined, numeric },
-        basis: WIDTHS[column],
-        minWidth: WIDTHS[column],
-        grow: column === 'note' ? 1 : 0,
-        shrink: 0,
-        deleteValue: ({ rowData }) => ({ ...rowData, [column]: '' }),
-        copyValue: ({ rowData }) => rowData[column],
-        pasteValue: ({ rowData, value }) => ({ ...rowData, [column]: value.trim() }),
-        isCellEmpty: ({ rowData }) => rowData[column] === '',
-      }
-    })
-    return typed
-  }, [t])
-}
-
-/** The grid, as high as there is room. */
-function Grid({
-  lines,
-  columns,
-  onChange,
-  onRows,
-  onLeave,
-}: {
-  lines: readonly Line[]
-  columns: GridColumn[]
-  onChange: (lines: Line[]) => void
-  /** Told the first and the last row of the cells that are marked; none where no stretch of them is. */
-  onRows: (rows: readonly [first: number, last: number] | undefined) => void
-  /** Moves on to what comes after the table. */
-  onLeave: () => void
-}) {
-  const t = useTranslations('sheet')
-  const narrow = useMediaQuery('(max-width:599px)')
-  const box = useRef<HTMLDivElement>(null)
-  const [height, setHeight] = useState(420)
-  useEffect(() => {
-    const watch = new ResizeObserver(
-      ([entry]) => entry && setHeight(Math.max(160, Math.floor(entry.contentRect.height))),
-    )
-    if (box.current) watch.observe(box.current)
-    return () => watch.disconnect()
-  }, [])
-  const grid = useRef<DataSheetGridRef>(null)
-  // The grid is one stop for the Tab key: it begins in its first row, and Escape leaves it.
-  useEffect(() => {
-    const table = box.current?.querySelector<HTMLElement>('.dsg-container')
-    if (!table) return
-    table.tabIndex = 0
-    const enter = (event: FocusEvent) => {
-      if (event.target === table && !grid.current?.activeCell) grid.current?.setActiveCell({ col: 0, row: 0 })
-    }
-    table.addEventListener('focus', enter)
-    return () => table.removeEventListener('focus', enter)
-  }, [])
-  // The grid tells it anew whenever it is given another function to tell it to.
-  const select = useCallback(
-    ({ selection }: { selection: { min: { row: number }; max: { row: number } } | null }) => {
-      if (selection) onRows([selection.min.row, selection.max.row])
-      // Pressing something beside the table leaves it, and is about the rows that were marked.
-      else if (grid.current?.activeCell) onRows(undefined)
-    },
-    [onRows],
-  )
-  const leave = (event: React.KeyboardEvent) => {
-    if (event.key !== 'Escape' || event.target instanceof HTMLInputElement) return
-    grid.current?.setActiveCell(null)
-    onLeave()
-  }
-  return (
-    <div ref={box} style={{ height: '100%' }} onKeyDown={leave}>
-      <DynamicDataSheetGrid<Line>
-        ref={grid}
-        value={lines as Line[]}
-        onChange={onChange}
-        onSelectionChange={select}
-        columns={columns}
-        stickyRightColumn={{
-          title: t('comesTo'),
-          component: Told,
-          basis: narrow ? 128 : 300,
-          minWidth: narrow ? 110 : 220,
-          grow: 0,
-          shrink: 1,
-        }}
-        rowKey="id"
-        height={height}
-        rowHeight={34}
-        headerRowHeight={36}
-        createRow={() => newLine(newId())}
-        duplicateRow={({ rowData }) => ({ ...rowData, id: newId(), of: undefined })}
-        addRowsComponent={false}
-      />
-    </div>
-  )
-}
-
 /** Every edit of the sheet, and the planting each line is saved as. */
 function editsOf(
   { edited, read, removed }: ReturnType<typeof useWritten>,
@@ -396,32 +268,3 @@ function editsOf(
   const gone = removed.map((key): ThingEdit => ({ of: 'plantings', key, to: null, version: versionOf(key) }))
   return { edits: [...read.additions, ...plantings, ...gone], sent }
 }
-
-const GRID = {
-  flex: 1,
-  minHeight: 200,
-  '& .dsg-container': { color: 'text.primary', bgcolor: 'background.paper', fontSize: 14 },
-  '& .dsg-input': { color: 'inherit', font: 'inherit', fontSize: 14 },
-  '& .told': {
-    px: 1,
-    fontSize: 13.5,
-    whiteSpace: 'nowrap',
-    overflow: 'hidden',
-    textOverflow: 'ellipsis',
-    color: 'text.secondary',
-  },
-  '& .failed': { color: 'error.main', fontWeight: 600 },
-  '& .dsg-input[aria-invalid=true]': {
-    textDecoration: 'underline wavy',
-    textDecorationColor: 'var(--mui-palette-error-main)',
-    textUnderlineOffset: '3px',
-    boxShadow: 'inset 0 -2px 0 var(--mui-palette-error-main)',
-  },
-  '--dsg-border-color': 'var(--mui-palette-divider)',
-  '--dsg-cell-background-color': 'var(--mui-palette-background-paper)',
-  '--dsg-cell-disabled-background-color': 'var(--mui-palette-background-default)',
-  '--dsg-header-text-color': 'var(--mui-palette-text-secondary)',
-  '--dsg-header-active-text-color': 'var(--mui-palette-text-primary)',
-  '--dsg-selection-border-color': 'var(--mui-palette-primary-main)',
-  '--dsg-selection-background-color': 'color-mix(in srgb, var(--mui-palette-primary-main) 8%, transparent)',
-} as const

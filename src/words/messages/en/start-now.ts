@@ -64,7 +64,7 @@ export const startNow = {
   addAndSowNamed: 'Add {name} to the plan and record it as sown today',
   added: 'Added {name}, sown {day}',
   sown: 'Sown {name}: {seeds}',
-  cannot: 'It can no longer be added as shown: the farm has changed. Load the page again.',
+  cannot: 'It can no longer be added as shown: the farm has changed. Reload the page.',
   why: {
     'no-way': 'Nothing on the farm fits it: no container of its size, or no place.',
     'not-raised': 'No sowing is ready in time with the warmth there is here.',
