@@ -1,3 +1,4 @@
+import { lookAtBackup } from '../src/data/backup/backup'
 import { asDocument, demo, expect, test, visit } from './farm'
 import { readSmall } from '../src/season/small-season'
 import type { Page } from '@playwright/test'
@@ -121,4 +122,16 @@ test('an address of no farm and of no season says so, with a way back', async ({
   await page.getByRole('link', { name: 'Today' }).click()
   await expect(page).toHaveURL(/\/sallow-ferry\/2027\/today/)
   errors.splice(0, errors.length, ...errors.filter((error) => !/404/.test(error)))
+})
+
+test('a backup of everything is downloaded from the farm page, and says what is in it', async ({ page }) => {
+  await visit(page, '/farm')
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'Download a backup' }).click(),
+  ])
+  expect(download.suggestedFilename()).toMatch(/^dove-step-\d{4}-\d\d-\d\d-\d{6}\.dovestep$/)
+  const held = await lookAtBackup(await download.path())
+  expect(held.farms).toHaveLength(1)
+  expect(held.farms[0]).toMatchObject({ name: 'Sallow Ferry', seasons: 1, plantings: demo().plantings.length })
 })

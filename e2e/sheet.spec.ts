@@ -96,12 +96,12 @@ test('a messy spreadsheet is matched by guess and by hand, changed, saved, and c
   })
   const dialog = page.getByRole('dialog', { name: /spring\.xlsx/ })
   // Both days could be either: it is asked.
-  await expect(dialog.getByRole('button', { name: 'Take 2 rows' })).toBeDisabled()
+  await expect(dialog.getByRole('button', { name: 'Import 2 rows' })).toBeDisabled()
   await dialog.getByRole('combobox', { name: 'Days are written' }).press('ArrowDown')
   await page.getByRole('option', { name: 'day first: 4/5 is 4 May' }).click()
   await dialog.getByRole('combobox', { name: 'Something' }).press('ArrowDown')
   await page.getByRole('option', { name: 'Note' }).click()
-  await dialog.getByRole('button', { name: 'Take 2 rows' }).click()
+  await dialog.getByRole('button', { name: 'Import 2 rows' }).click()
   await expect(page.getByText('2 new')).toBeVisible()
   await page.getByRole('button', { name: 'Save' }).click()
   await expect(page.getByText('Sheet: 2 new')).toBeVisible()
@@ -119,7 +119,7 @@ test('a messy spreadsheet is matched by guess and by hand, changed, saved, and c
   await page.getByTestId('sheet-file').setInputFiles(await download.path())
   await page
     .getByRole('dialog')
-    .getByRole('button', { name: /^Take \d+ rows$/ })
+    .getByRole('button', { name: /^Import \d+ rows$/ })
     .click()
   await expect(page.getByText('Everything is saved.')).toBeVisible()
 

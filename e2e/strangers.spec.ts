@@ -2,7 +2,7 @@
 import { readFileSync } from 'node:fs'
 import { readSeason } from '../src/season/read'
 import type { Entry, Season } from '../src/season/schema'
-import { choose, expect, test, visit } from './farm'
+import { asDocument, choose, expect, test, visit } from './farm'
 
 /** One of the small farms, opened on a day. */
 function farmOn(name: string, day: string): Season {
@@ -30,24 +30,25 @@ test.describe('from nothing', () => {
     await expect(page.getByText('47.6° north of the equator')).toBeVisible()
     await page.getByLabel('Mean of the coldest month').fill('16')
     await page.getByLabel('Mean of the warmest month').fill('70')
-    await page.getByRole('button', { name: 'Go on' }).click()
     await page.getByLabel('Last frost in spring').fill('May 18')
-    await page.getByRole('button', { name: 'Go on' }).click()
-    await page.getByLabel('Lit rack, tray places').fill('12')
-    await page.getByLabel('Heated bench, tray places').fill('0')
-    await page.getByLabel('Unheated tunnel, tray places').fill('0')
-    await page.getByRole('button', { name: 'Go on' }).click()
-    await page.getByRole('button', { name: 'Go on' }).click()
-    await page.getByLabel('Find another of the library').fill('zucch')
-    await page.getByRole('button', { name: 'Zucchini', exact: true }).click()
-    await page.getByLabel('Find another of the library').fill('antirrhinum')
-    await page.getByRole('button', { name: 'Snapdragon', exact: true }).click()
-    await page.getByLabel('Find another of the library').fill('scallion')
-    await page.getByRole('button', { name: 'Scallion', exact: true }).click()
-    await page.getByRole('button', { name: 'Go on' }).click()
-    for (const n of [0, 1, 2]) await page.getByLabel('Plants').nth(n).fill('120')
+    await page.getByRole('group', { name: 'Heated bench' }).getByLabel('Room').fill('0')
+    await page.getByRole('group', { name: 'Unheated tunnel' }).getByLabel('Room').fill('12 x 3 ft')
+    for (const [typed, name] of [
+      ['zucch', 'Zucchini'],
+      ['antirrhinum', 'Snapdragon'],
+      ['scallion', 'Scallion'],
+    ] as const) {
+      await page.getByLabel('Find a kind, any name').fill(typed)
+      await page.getByRole('button', { name, exact: true }).click()
+    }
+    await page.getByLabel('Quantity, 1', { exact: true }).locator('xpath=..').click()
+    for (let row = 0; row < 3; row++) {
+      await page.keyboard.type('120')
+      await page.keyboard.press('Enter')
+    }
     await expect(page.getByRole('status')).toContainText('First sowings')
     await page.getByRole('button', { name: 'Begin', exact: true }).click()
+    await page.waitForURL(/\/today/)
     await page.locator('html[data-ready]').waitFor()
     await page.getByRole('link', { name: 'Plan', exact: true }).click()
     await expect(page.getByText('3 batches')).toBeVisible()
@@ -69,23 +70,23 @@ test.describe('from nothing', () => {
     await page.getByLabel('Latitude').fill('-42')
     await page.getByLabel('Mean of the coldest month').fill('7')
     await page.getByLabel('Mean of the warmest month').fill('17')
-    await expect(page.getByText(/The season: .*1 July \d{4} to .*30 June \d{4}/)).toBeVisible()
-    await page.getByRole('button', { name: 'Go on' }).click()
-    await expect(page.getByLabel('Last frost in spring')).toHaveValue('5 Oct')
+    await expect(page.getByText(/1 Jul \d{4} to 30 Jun \d{4}/)).toBeVisible()
     await page.getByLabel('Last frost in spring').fill('05-05')
     await expect(page.getByText(/05-05 is not in winter or spring south of the equator/)).toBeVisible()
-    await page.getByRole('button', { name: 'Go on' }).click()
-    await expect(page.getByLabel('Last frost in spring')).toBeVisible()
     await page.getByLabel('Last frost in spring').fill('early October')
-    for (let step = 0; step < 3; step++) await page.getByRole('button', { name: 'Go on' }).click()
     for (const crop of ['Lettuce', 'Tomato']) await page.getByRole('button', { name: crop, exact: true }).click()
-    await page.getByRole('button', { name: 'Go on' }).click()
-    for (const n of [0, 1]) await page.getByLabel('Plants').nth(n).fill('60')
-    await page.getByLabel('Plants').nth(0).fill('20000000')
+    await page.getByLabel('Quantity, 1', { exact: true }).locator('xpath=..').click()
+    await page.keyboard.type('20000000')
+    await page.keyboard.press('Enter')
+    await page.keyboard.type('60')
+    await page.keyboard.press('Enter')
     await page.getByRole('button', { name: 'Begin', exact: true }).click()
-    await expect(page.getByText(/more than ten million plants/)).toBeVisible()
-    await page.getByLabel('Plants').nth(0).fill('60')
+    await expect(page.getByText('1 row of what you grow has something missing.')).toBeVisible()
+    await page.getByLabel('Quantity, 1', { exact: true }).locator('xpath=..').click()
+    await page.keyboard.type('60')
+    await page.keyboard.press('Enter')
     await page.getByRole('button', { name: 'Begin', exact: true }).click()
+    await page.waitForURL(/\/today/)
     await page.locator('html[data-ready]').waitFor()
     await page.getByRole('link', { name: 'Plan', exact: true }).click()
     await expect(page.getByText('2 batches')).toBeVisible()
@@ -191,5 +192,41 @@ test.describe('with one tunnel', () => {
       }
     }
     await expect.poll(kept).toEqual({ crop: 'calendula', planting: 'calendula', did: ['task', 'label'] })
+  })
+})
+
+test.describe('a page left open', () => {
+  const today = new Date().toISOString().slice(0, 10)
+  const year = Number(today.slice(0, 4))
+  const { opensOn: _, ...season } = farmOn('one-tunnel-2027', '2027-04-20').season
+  const read = readSeason({
+    ...farmOn('one-tunnel-2027', '2027-04-20'),
+    season: { ...season, from: `${year}-01-01`, to: `${year + 1}-12-31` },
+    plantings: [],
+    records: [],
+  })
+  if (!read.ok) throw new Error(read.problems.map(({ path, message }) => `${path} ${message}`).join('\n'))
+  test.use({ season: read.season })
+
+  test('over midnight writes what is done on the day it is done', async ({ page }) => {
+    await page.clock.install()
+    await visit(page, '/today')
+    const shown = page.getByLabel('Type a working day')
+    const drawn = await shown.inputValue()
+    await page.clock.fastForward('24:00:00')
+    // The view follows the day where it stood on the day it was.
+    await expect(shown).not.toHaveValue(drawn)
+    await page.getByRole('button', { name: 'Sown just now' }).click()
+    const form = page.getByRole('dialog', { name: 'Sown just now' })
+    await form.getByRole('combobox', { name: 'What was sown' }).fill('lettuce')
+    await page.getByRole('option').first().click()
+    await form.getByRole('button', { name: 'Save' }).click()
+    const tomorrow = await page.evaluate(() => {
+      const now = new Date()
+      return new Date(Date.UTC(now.getFullYear(), now.getMonth(), now.getDate())).toISOString().slice(0, 10)
+    })
+    const records = async () => (await asDocument(page, '')).records.map(({ on }) => on)
+    await expect.poll(records).toContain(tomorrow)
+    expect(tomorrow > today).toBe(true)
   })
 })

@@ -2,11 +2,14 @@
 import { createPlanner } from '../src/core/plan/plan'
 import { readSeason } from '../src/season/read'
 import type { Season } from '../src/season/schema'
-import { createReader, newLine, type Line } from '../src/features/sheet/model'
+import { createReader, type Line } from '../src/interchange/plan-sheet/reader'
+import { newLine } from '../src/ui/typed-sheet/model'
 import { readRows, rowOf } from '../src/interchange/plan-sheet/read-rows'
-import { readSheetFile } from '../src/interchange/plan-sheet/read-file'
-import { findTable, rowsOf } from '../src/interchange/plan-sheet/table'
-import { planCells, sheetXlsx, type SheetHeadings } from '../src/interchange/plan-sheet/write-file'
+import { fileRowsOf, PLAN_FILE } from '../src/interchange/plan-sheet/file-rows'
+import { planCells, type SheetHeadings } from '../src/interchange/plan-sheet/write-file'
+import { readSheetFile } from '../src/interchange/sheet-file/read-file'
+import { findTable, rowsOf } from '../src/interchange/sheet-file/table'
+import { sheetXlsx } from '../src/interchange/sheet-file/write-cells'
 import { sheet } from '../src/words/messages/en/sheet'
 import { sallowFerry } from './demo/sallow-ferry'
 import { largeSeason } from './large-season'
@@ -30,12 +33,14 @@ const timed = async <T>(what: string, run: () => T | Promise<T>): Promise<T> => 
 }
 
 const headings: SheetHeadings = sheet.columns
-const file = await timed(`${ROWS} rows written as XLSX`, () => sheetXlsx(planCells(season, headings), 'Plan'))
+const file = await timed(`${ROWS} rows written as XLSX`, () =>
+  sheetXlsx(planCells(season, headings), 'Plan', PLAN_FILE),
+)
 const cells = await timed(`${ROWS} rows of XLSX read`, () => readSheetFile('plan.xlsx', file))
 if (!cells.ok) throw new Error(cells.fault)
 await timed('its table found and matched', () => {
-  const table = findTable(cells.cells)!
-  return rowsOf(table, table.guess)
+  const table = findTable(cells.cells, PLAN_FILE)!
+  return fileRowsOf(rowsOf(table, table.guess, PLAN_FILE))
 })
 const planner = createPlanner()
 const ways = { order: 'dmy', planner } as const

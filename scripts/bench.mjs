@@ -9,9 +9,11 @@ const entry = process.argv.includes('--browser')
     ? 'scripts/bench-fit.ts'
     : process.argv.includes('--crew')
       ? 'scripts/bench-crew.ts'
-      : process.argv.includes('--sheet')
-        ? 'scripts/bench-sheet.ts'
-        : 'scripts/bench.ts'
+      : process.argv.includes('--sheet-browser')
+        ? 'scripts/bench-sheet-browser.ts'
+        : process.argv.includes('--sheet')
+          ? 'scripts/bench-sheet.ts'
+          : 'scripts/bench.ts'
 const outfile = 'scripts/.bench.tmp.mjs' // beside machine.mjs, which finds the project by its own place
 await build({
   entryPoints: [entry],

@@ -1,8 +1,11 @@
 /** Migrates the database and, when it holds no season, loads one from a file through the reader a user's file goes through. */
 import { readFileSync } from 'node:fs'
+import { join } from 'node:path'
 import { connect } from '../src/data/database'
-import { migrate } from '../src/data/migrate'
+import { backUp } from '../src/data/backup/folder'
+import { isOfEarlierVersion, migrate } from '../src/data/migrate'
 import { createFarm, openSeason } from '../src/data/season-repository'
+import { ROOT } from './machine.mjs'
 import { readSeasonText } from '../src/interchange/season-file'
 
 const DEMO = 'demo/sallow-ferry-2027.json'
@@ -12,6 +15,10 @@ if (!url) throw new Error('DATABASE_URL is not set')
 
 const { db, close } = connect(url)
 try {
+  if (await isOfEarlierVersion(db)) {
+    const { path } = await backUp({ url, folder: process.env.DOVE_STEP_BACKUPS ?? join(ROOT, '.data', 'backups') })
+    console.log(`The database is of an earlier version; before it is changed it was backed up to ${path}`)
+  }
   await migrate(db)
   if (!(await openSeason(db))) {
     const read = readSeasonText(readFileSync(file, 'utf8'))

@@ -5,3 +5,5 @@ export function nextBin(): string
 export function tsxBin(): string
 export function ensureBuild(): void
 export function ensureChromium(): string
+export class SetupError extends Error {}
+export function startFarmCluster(): Promise<{ url: string; alreadyRunning: boolean; stop: () => void }>

@@ -70,13 +70,23 @@ const SHOTS: Shot[] = [
   },
   { file: 'field-beds', path: '/field?tab=beds', press: /^Through the season/ },
   {
-    file: 'what-if',
-    path: '/what-if',
+    file: 'begin',
+    path: '/begin',
     act: async (page) => {
-      await page.getByRole('button', { name: 'Make a copy and look at it' }).click()
-      await page.getByText('looked at now').first().waitFor()
-      await page.getByText(/You look at a copy/).waitFor()
-      await page.getByText(/You look at a copy/).waitFor({ state: 'hidden', timeout: 20_000 })
+      await page.getByLabel('Name of the farm').fill('Reed Bank')
+      await page.getByLabel('Latitude').fill('47°36′ N')
+      for (const kind of ['Lettuce', 'Tomato', 'Kale', 'Zinnia'])
+        await page.getByRole('button', { name: kind, exact: true }).click()
+      await page.getByLabel('Quantity, 1', { exact: true }).locator('xpath=..').click()
+      for (const many of ['240', '60', '120', '150']) {
+        await page.keyboard.type(many)
+        await page.keyboard.press('Enter')
+      }
+      await page
+        .getByRole('status')
+        .getByText(/First sowings/)
+        .waitFor()
+      await page.evaluate(() => window.scrollTo(0, 0))
     },
   },
   { file: 'fit', path: '/benches', press: /^Make it fit/, act: fits },

@@ -8,6 +8,7 @@ import * as field from './migrations/0005-field'
 import * as whatIf from './migrations/0006-what-if'
 import * as records from './migrations/0007-records'
 import * as strangers from './migrations/0008-strangers'
+import * as repairs from './migrations/0008a-repairs'
 import * as rest from './migrations/0009-rest'
 import * as addresses from './migrations/0010-addresses'
 import type { Database } from './schema'
@@ -21,6 +22,7 @@ const MIGRATIONS: Record<string, Migration> = {
   '0006-what-if': whatIf,
   '0007-records': records,
   '0008-strangers': strangers,
+  '0008a-repairs': repairs,
   '0009-rest': rest,
   '0010-addresses': addresses,
 }
@@ -33,8 +35,23 @@ const MIGRATIONS: Record<string, Migration> = {
  * @throws the first error; the migration it came from is rolled back
  */
 export async function migrate(db: Kysely<Database>, to?: string): Promise<string[]> {
-  const migrator = new Migrator({ db, provider: { getMigrations: () => Promise.resolve(MIGRATIONS) } })
+  const migrator = migratorOf(db)
   const { error, results } = await (to === undefined ? migrator.migrateToLatest() : migrator.migrateTo(to))
   if (error) throw error instanceof Error ? error : new Error('A migration failed', { cause: error })
   return (results ?? []).map(({ migrationName }) => migrationName)
 }
+
+/** Whether a database that was made by an earlier version has migrations to come. */
+export async function isOfEarlierVersion(db: Kysely<Database>): Promise<boolean> {
+  const all = await migratorOf(db).getMigrations()
+  const run = all.filter(({ executedAt }) => executedAt !== undefined).length
+  return run > 0 && run < all.length
+}
+
+const migratorOf = (db: Kysely<Database>) =>
+  new Migrator({
+    db,
+    provider: { getMigrations: () => Promise.resolve(MIGRATIONS) },
+    // A repair stands where it is needed, before what came later, and is run by those that are past it as well.
+    allowUnorderedMigrations: true,
+  })

@@ -1,3 +1,6 @@
+import { createHash } from 'node:crypto'
+import { readdirSync, readFileSync } from 'node:fs'
+import { sql } from 'kysely'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
 import { sallowFerry } from '../../scripts/demo/sallow-ferry'
 import { readSeason } from '../season/read'
@@ -26,6 +29,32 @@ async function asWritten(id: Parameters<typeof loadSeason>[1]) {
   return stored!.season
 }
 
+/** Every column and every constraint of a database. */
+async function shape(of: ReturnType<typeof db>) {
+  const columns = await sql<{ column: string }>`select table_name || '.' || column_name || ' ' || data_type || ' '
+    || is_nullable as column from information_schema.columns where table_schema = 'public'
+    and table_name not like 'kysely%' order by 1`.execute(of)
+  const constraints = await sql<{ text: string }>`select conrelid::regclass || ' ' || conname || ' '
+    || pg_get_constraintdef(oid) as text from pg_constraint where connamespace = 'public'::regnamespace
+    order by 1`.execute(of)
+  return { columns: columns.rows.map(({ column }) => column), constraints: constraints.rows.map(({ text }) => text) }
+}
+
+/** Beginnings of the checksums of the migrations that have landed: a new one adds its own, and none ever changes. */
+const LANDED: Readonly<Record<string, string>> = {
+  '0001-season.ts': '491f1a2910d32a01',
+  '0002-know-how.ts': 'd4f30cca65f040ea',
+  '0003-frost-record.ts': 'eb3256162cf6e9dc',
+  '0004-anchors.ts': 'bc4eb05789a5b56c',
+  '0005-field.ts': '439c5a5d9732d2e8',
+  '0006-what-if.ts': '839fb5365147f74f',
+  '0007-records.ts': 'd583fce613624128',
+  '0008-strangers.ts': '7f453174622bf31d',
+  '0008a-repairs.ts': 'bdb4d29dad64fa84',
+  '0009-rest.ts': 'fe387ce06135a17b',
+  '0010-addresses.ts': '755c9b92988e0586',
+}
+
 describe('migrations', () => {
   it('bring rows to the form before the last and back again with nothing lost', async () => {
     const field = readField((s) => {
@@ -47,5 +76,54 @@ describe('migrations', () => {
     await migrate(db(), '0008-strangers')
     await migrate(db())
     for (const [i, season] of seasons.entries()) expect(await asWritten(ids[i]!)).toEqual(season)
+  })
+
+  it('of an early form, whose first ones had other words in them, are repaired on the way, with nothing lost', async () => {
+    const fresh = await shape(db())
+    const id = await createFarm(db(), read.season)
+    await migrate(db(), '0008-strangers')
+    // The form of the first days: a column of another name, references checked at once, a check that lets nothing through.
+    await sql.raw('alter table crop rename column kind to library').execute(db())
+    const early = await sql<{ of: string; name: string }>`select conrelid::regclass::text as of, conname as name
+      from pg_constraint where contype = 'f' and confdeltype = 'a' and condeferrable
+        and conrelid::regclass::text in ('variety', 'lot', 'method', 'stage', 'planting')`.execute(db())
+    expect(early.rows.length).toBeGreaterThan(4)
+    for (const { of, name } of early.rows)
+      await sql.raw(`alter table ${of} alter constraint ${name} not deferrable`).execute(db())
+    const checks = await sql<{ of: string; name: string; def: string }>`select conrelid::regclass::text as of,
+      conname as name, pg_get_constraintdef(oid) as def from pg_constraint
+      where contype = 'c' and conname = 'place_open_from_check'`.execute(db())
+    const [check] = checks.rows
+    await sql.raw(`alter table ${check!.of} drop constraint ${check!.name}`).execute(db())
+    await sql
+      .raw(
+        `alter table ${check!.of} add constraint ${check!.name} ${check!.def.replace(")$'", ")open_from'")} not valid`,
+      )
+      .execute(db())
+    expect(await shape(db())).not.toEqual(fresh)
+    expect(await migrate(db())).toContain('0008a-repairs')
+    expect(await shape(db())).toEqual(fresh)
+    expect(await asWritten(id)).toEqual(read.season)
+  })
+  it('that are past it run the repair as well, and are left as they are', async () => {
+    const before = await shape(db())
+    await sql.raw(`delete from kysely_migration where name = '0008a-repairs'`).execute(db())
+    expect(await migrate(db())).toEqual(['0008a-repairs'])
+    expect(await shape(db())).toEqual(before)
+  })
+  it('are never edited once they have landed', () => {
+    const folder = new URL('./migrations/', import.meta.url)
+    const sums = Object.fromEntries(
+      readdirSync(folder)
+        .sort()
+        .map((file) => [
+          file,
+          createHash('sha256')
+            .update(readFileSync(new URL(file, folder)))
+            .digest('hex')
+            .slice(0, 16),
+        ]),
+    )
+    expect(sums).toEqual(LANDED)
   })
 })

@@ -1,10 +1,13 @@
 /** Beginning a farm: what is asked, what is wrong with the answers, and the season document they make. */
 import { z } from 'zod'
 import { formatDay, parseDay } from '../core/calendar/day'
+import { guessClimate, SEAS, type GuessedClimate, type Sea } from '../core/climate/guessed-climate'
+import { firstFrostFor, lastFrostFor } from '../core/frost/working-date'
 import { createPlanner } from '../core/plan/plan'
 import { readSeason } from '../season/read'
-import type { Container, Crop, Method, Place, Planting, SeasonInput } from '../season/schema'
+import type { Container, Crop, Method, Place, Planting, SeasonInput, Site } from '../season/schema'
 import type { Region } from './entry'
+import { placesOf, roomProblems, type RoomAnswer } from './begin-places'
 import { kindNamed, library, namedFor } from './library'
 import { firstPlanting, frostInItsHalf, monthlyMeans, PRESET_CONTAINERS, PRESET_PLACES, seasonSpan } from './presets'
 import { readyWays } from './schools'
@@ -21,6 +24,9 @@ export interface PlantingAnswer {
   count?: number | undefined
 }
 
+/** Dates of frost by night of earlier years. */
+type FrostRecord = NonNullable<NonNullable<Site['frost']>['record']>
+
 /** What is asked to begin a farm. */
 export interface Answers {
   farm: string
@@ -29,16 +35,23 @@ export interface Answers {
   units?: 'metric' | 'us' | undefined
   year: number
   latitude: number | undefined
-  /** Means of the coldest and of the warmest month, °C. */
-  coldest: number | undefined
-  warmest: number | undefined
-  /** MM-DD; half the years have it before (spring) or after (autumn). */
-  lastFrost: string
-  firstFrost: string
+  /** Metres above the sea, and how near it is: for a guess of what is not said. */
+  height?: number | undefined
+  sea?: Sea | undefined
+  /** Means of the coldest and of the warmest month, °C; guessed where they are left out. */
+  coldest?: number | undefined
+  warmest?: number | undefined
+  /** MM-DD; half the years have it before (spring) or after (autumn). Guessed where it is left out. */
+  lastFrost?: string | undefined
+  firstFrost?: string | undefined
   /** Days by which it is later in one year of ten. */
   spread?: number | undefined
+  /** Nights of earlier years; it has the word over the dates. */
+  frostRecord?: FrostRecord | undefined
   /** Room by place, in tray places; none where it is 0. */
   places: Record<string, number>
+  /** Houses and benches one by one; they have the word over `places`. */
+  rooms?: readonly RoomAnswer[] | undefined
   /** Owned by container; absent where it is not used, `null` for as many as it takes. */
   containers: Record<string, number | null>
   /** Keys or any common names of kinds. */
@@ -58,12 +71,25 @@ const AnswersFile = z.strictObject({
   units: z.enum(['metric', 'us']).optional(),
   year: z.number().int().min(2000).max(2100),
   latitude: z.number().min(-72, 'must lie between −72 and 72').max(72, 'must lie between −72 and 72'),
-  coldest: z.number().min(-50).max(40),
-  warmest: z.number().min(-20).max(50),
-  lastFrost: z.string().regex(monthDay, 'write the day of the year as MM-DD, for example 05-05'),
-  firstFrost: z.string().regex(monthDay, 'write the day of the year as MM-DD, for example 10-08'),
+  height: z.number().min(-500).max(5000).optional(),
+  sea: z.enum(SEAS).optional(),
+  coldest: z.number().min(-50).max(40).optional(),
+  warmest: z.number().min(-20).max(50).optional(),
+  lastFrost: z.string().regex(monthDay, 'write the day of the year as MM-DD, for example 05-05').optional(),
+  firstFrost: z.string().regex(monthDay, 'write the day of the year as MM-DD, for example 10-08').optional(),
   spread: z.number().min(0).max(90).optional(),
-  places: z.record(z.string(), z.number().min(0).max(100_000)),
+  places: z.record(z.string(), z.number().min(0).max(100_000)).default({}),
+  rooms: z
+    .array(
+      z.strictObject({
+        like: z.string(),
+        name: z.string().trim().min(1).max(120).optional(),
+        room: z.string().max(400),
+        heatedTo: z.number().min(-20).max(40).nullable().optional(),
+      }),
+    )
+    .max(60)
+    .optional(),
   containers: z.record(z.string(), count.nullable()),
   crops: z.array(z.string()).max(200).default([]),
   plantings: z
@@ -98,23 +124,24 @@ export type Begun = { ok: true; document: SeasonInput } | { ok: false; problems:
 export function problemsOf(answers: Answers): AnswerProblem[] {
   const problems: AnswerProblem[] = []
   const say = (path: string, message: string) => void problems.push({ path, message })
-  const { latitude, coldest, warmest } = answers
+  const { latitude, coldest, warmest, height = 0 } = answers
   if (answers.farm.trim() === '') say('farm', 'is empty: give the farm a name.')
   if (!Number.isInteger(answers.year) || answers.year < 2000 || answers.year > 2100)
     say('year', 'must lie between 2000 and 2100.')
   if (latitude === undefined || !(Math.abs(latitude) <= 72))
     say('latitude', 'must lie between −72 and 72; south is below 0.')
-  if (coldest === undefined) say('coldest', 'is missing: the mean of the coldest month, °C.')
-  if (warmest === undefined) say('warmest', 'is missing: the mean of the warmest month, °C.')
+  if (!(height >= -500 && height <= 5000)) say('height', 'must lie between −500 and 5,000 m.')
   if (coldest !== undefined && warmest !== undefined && warmest <= coldest)
     say('warmest', `must be above the coldest month: ${warmest} °C is not above ${coldest} °C.`)
   const half = (latitude ?? 45) < 0 ? 'south' : 'north'
   const frost = (path: 'lastFrost' | 'firstFrost', which: 'spring' | 'autumn') => {
-    if (!monthDay.test(answers[path])) say(path, 'write the day of the year as MM-DD, for example 05-05.')
-    else if (!frostInItsHalf(answers[path], which, latitude ?? 45))
+    const said = answers[path]
+    if (said === undefined) return
+    if (!monthDay.test(said)) say(path, 'write the day of the year as MM-DD, for example 05-05.')
+    else if (!frostInItsHalf(said, which, latitude ?? 45))
       say(
         path,
-        `${answers[path]} is not in ${which === 'spring' ? 'winter or spring' : 'autumn or early winter'} ${half} of the equator, where the ${which === 'spring' ? 'last frost comes from' : 'first frost comes from'} ${
+        `${said} is not in ${which === 'spring' ? 'winter or spring' : 'autumn or early winter'} ${half} of the equator, where the ${which === 'spring' ? 'last frost comes from' : 'first frost comes from'} ${
           (which === 'spring') === (half === 'north') ? 'January to mid-July' : 'mid-July to December'
         }.`,
       )
@@ -128,7 +155,7 @@ export function problemsOf(answers: Answers): AnswerProblem[] {
   }
   listed('places', Object.keys(answers.places), PRESET_PLACES)
   listed('containers', Object.keys(answers.containers), PRESET_CONTAINERS)
-  if (!Object.values(answers.places).some((room) => room > 0)) say('places', 'none has any room: give at least one.')
+  problems.push(...roomProblems(answers))
   if (Object.keys(answers.containers).length === 0) say('containers', 'is empty: name at least one.')
   if (answers.crops.length + answers.plantings.length === 0) say('crops', 'is empty: name at least one.')
   answers.crops.forEach((name, i) => {
@@ -162,27 +189,64 @@ function cropsOf({ crops, plantings, region = 'uk' }: Pick<Answers, 'crops' | 'p
   return [...found.values()]
 }
 
-/** The farm as it has been answered so far: places with their room and containers with their number. */
-export function farmOf(answers: Pick<Answers, 'places' | 'containers'>): { places: Place[]; containers: Container[] } {
+/** What is known or guessed of the weather of the farm. */
+export interface Weather extends Omit<GuessedClimate, 'rareFrost'> {
+  /** What of it nobody has said. */
+  guessed: ('temperatures' | 'frost')[]
+  rareFrost: boolean
+}
+
+/** The weather as it was answered, with a guess for what was not. */
+export function weatherOf(answers: Answers): Weather {
+  const { coldest, warmest, lastFrost, firstFrost, frostRecord } = answers
+  const guess = guessFor(answers)
+  const recorded = frostRecord && recordedFrost(frostRecord, answers)
+  const dates = { lastFrost: lastFrost ?? guess.lastFrost, firstFrost: firstFrost ?? guess.firstFrost, ...recorded }
+  const toldFrost = frostRecord !== undefined || (lastFrost !== undefined && firstFrost !== undefined)
   return {
-    places: PRESET_PLACES.filter(({ key }) => (answers.places[key] ?? 0) > 0).map((place) => ({
-      ...place,
-      trayPlaces: answers.places[place.key]!,
-    })),
+    // What is guessed beside a month that was said keeps on its side of it.
+    coldest: coldest ?? Math.min(guess.coldest, (warmest ?? Infinity) - 1),
+    warmest: warmest ?? Math.max(guess.warmest, (coldest ?? -Infinity) + 1),
+    ...dates,
+    rareFrost: guess.rareFrost,
+    guessed: [
+      ...(coldest === undefined || warmest === undefined ? (['temperatures'] as const) : []),
+      ...(toldFrost ? [] : (['frost'] as const)),
+    ],
+  }
+}
+
+/** The guess for where the farm lies; for the middle of the north until that is known. */
+function guessFor({ latitude = 45, height = 0, sea = 'between' }: Answers): GuessedClimate {
+  const sound = Math.abs(latitude) <= 72 && height >= -500 && height <= 5000
+  return guessClimate(sound ? { latitude, height, sea } : { latitude: 45, height: 0, sea })
+}
+
+/** Days that half the years of a record have their last and first frost before. */
+function recordedFrost(record: FrostRecord, { year, latitude = 45, today }: Answers) {
+  const dates = { median: '05-01', spreadDays: 14 }
+  const frost = { lastSpring: dates, firstAutumn: dates, trustedChance: 0.1, marginDays: 0, record }
+  const near = parseDay(seasonSpan(year, latitude, today).from) + SPRING
+  return {
+    lastFrost: formatDay(lastFrostFor(frost, latitude, near, 0.5)).slice(5),
+    firstFrost: formatDay(firstFrostFor(frost, latitude, near + HALF_YEAR, 0.5)).slice(5),
+  }
+}
+
+const SPRING = 60 // days from the first of a season into its spring
+const HALF_YEAR = 180
+
+type FarmAnswers = Pick<Answers, 'places' | 'rooms' | 'units' | 'containers'>
+
+/** The farm as it has been answered so far: places with their room and containers with their number. */
+function farmOf(answers: FarmAnswers): { places: Place[]; containers: Container[] } {
+  return {
+    places: placesOf(answers).filter(({ trayPlaces }) => trayPlaces > 0),
     containers: PRESET_CONTAINERS.filter(({ key }) => key in answers.containers).map((one) => {
       const owned = answers.containers[one.key]
       return owned === null || owned === undefined ? one : { ...one, owned }
     }),
   }
-}
-
-/** Plantings to begin with: one of each crop, on its first good day. */
-export function plantingsFor(answers: Answers): PlantingAnswer[] {
-  const days = firstDays(answers)
-  return cropsOf({ ...answers, plantings: [] }).map(({ crop }) => {
-    const known = answers.plantings.find((wish) => kindNamed(wish.crop)?.crop.key === crop.key)
-    return known ?? { crop: crop.key, plants: undefined, on: days.get(crop.key), every: undefined, count: undefined }
-  })
 }
 
 /** First day a season of answers can sow on: the season's, or the day it is begun. */
@@ -197,11 +261,11 @@ const TRIES = 6
  * First good planting day of every kind that is named, by its key: for its tenderness a while before or after the last
  * frost, and so late that what this farm has can raise it from a sowing inside the season.
  */
-function firstDays(answers: Answers): Map<string, string> {
+export function firstDays(answers: Answers): Map<string, string> {
   const span = seasonSpan(answers.year, answers.latitude ?? 45, answers.today)
   const from = sowsFrom(answers)
   const crops = cropsOf(answers).map(({ crop }) => crop)
-  const days = new Map(crops.map((crop) => [crop.key, firstPlanting(crop, answers.lastFrost, span, from)]))
+  const days = new Map(crops.map((crop) => [crop.key, firstPlanting(crop, weatherOf(answers).lastFrost, span, from)]))
   const wishes = crops.map(({ key }) => ({ crop: key, plants: 50, on: days.get(key)! }))
   const read = readSeason(seasonWith(answers, wishes))
   if (!read.ok) return days
@@ -257,6 +321,8 @@ function seasonWith(answers: Answers, plantings: readonly PlantingAnswer[]): Sea
     readyWays(crop, farm).map(({ school, method }) => ({ ...method, key: `${crop.key}-${school}` })),
   )
   const codeFor = codeMaker()
+  const weather = weatherOf(answers)
+  const { frostRecord } = answers
   const frostDate = (median: string) => ({ median, spreadDays: answers.spread ?? 14 })
   return {
     format: 1,
@@ -269,8 +335,14 @@ function seasonWith(answers: Answers, plantings: readonly PlantingAnswer[]): Sea
     season: seasonSpan(answers.year, latitude, answers.today),
     site: {
       latitude,
-      outdoorMonthlyMeans: monthlyMeans(answers.coldest ?? 0, answers.warmest ?? 19, latitude),
-      frost: { lastSpring: frostDate(answers.lastFrost), firstAutumn: frostDate(answers.firstFrost) },
+      ...(answers.height === undefined ? {} : { elevation: answers.height }),
+      outdoorMonthlyMeans: monthlyMeans(weather.coldest, weather.warmest, latitude),
+      frost: {
+        lastSpring: frostDate(weather.lastFrost),
+        firstAutumn: frostDate(weather.firstFrost),
+        ...(frostRecord ? { record: frostRecord } : {}),
+      },
+      ...(weather.guessed.length > 0 ? { guessed: weather.guessed } : {}),
     },
     ...farm,
     crops,

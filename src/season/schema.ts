@@ -754,6 +754,11 @@ export const Site = z.strictObject({
         .describe('frosts of past seasons; where it is given, dates and chances come from it'),
     })
     .optional(),
+  guessed: z
+    .array(z.enum(['temperatures', 'frost']))
+    .max(2)
+    .optional()
+    .describe('what of the weather was guessed from where the farm lies, until someone says it'),
   nightDrop: z.number().min(0).max(25).default(5).describe('°C from the mean of a day to its coldest hour'),
   soilLift: z
     .number()

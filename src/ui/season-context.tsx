@@ -1,7 +1,16 @@
 /** The season every view looks at: its plan, the working day, and how this reader reads dates and units. */
 'use client'
 import { useSearchParams } from 'next/navigation'
-import { createContext, useContext, useEffect, useMemo, useState, useSyncExternalStore, type ReactNode } from 'react'
+import {
+  createContext,
+  useContext,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+  useSyncExternalStore,
+  type ReactNode,
+} from 'react'
 import { parseDay, type Day } from '../core/calendar/day'
 import type { Plan, Planner } from '../core/plan/plan'
 import type { FarmListed, WhatIf } from '../season/farms'
@@ -12,6 +21,7 @@ import { WordsProvider } from './words-provider'
 import { workingDayCookie } from './preferences'
 import { deviceQueue, emptyQueue, type Queued, type QueueState, type RecordQueue } from './records/queue'
 import { UnitsContext } from './units'
+import { useToday } from './use-today'
 import { placeLooks, type PlaceLook } from './place-look'
 import { createKeptPlan } from './kept-plan'
 
@@ -129,7 +139,7 @@ export function SeasonProvider({ data, children }: { data: SeasonData; children:
     () => (hydrated ? recording.items.filter((item) => item.season === data.own) : NONE),
     [hydrated, recording.items, data.own],
   )
-  const today = parseDay(data.today)
+  const today = useToday(parseDay(data.today), data.season.season.opensOn === undefined)
   const [kept] = useState(createKeptPlan)
   const { planner } = kept
   const { season, plan } = useMemo(
@@ -150,6 +160,12 @@ export function SeasonProvider({ data, children }: { data: SeasonData; children:
     createWorkingDay(data.own, startDay(asked ?? data.workingDay, today), first, last),
   )
   useEffect(() => workingDay.limit(first, last), [workingDay, first, last])
+  // Whoever looks at today looks at the new day once it has come.
+  const dayBefore = useRef(today)
+  useEffect(() => {
+    if (workingDay.get() === dayBefore.current) workingDay.set(today)
+    dayBefore.current = today
+  }, [workingDay, today])
   const value = useMemo(
     () => ({ data, season, plan, planner, looks, format, today, span, workingDay, queue, recording }),
     [data, season, plan, planner, looks, format, today, span, workingDay, queue, recording],

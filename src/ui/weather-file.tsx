@@ -7,7 +7,7 @@ import { useRef, useState, type ChangeEvent } from 'react'
 import { useTranslations } from 'next-intl'
 import { count } from '../words/format'
 import { ChoiceField } from './fields'
-import { useSeason } from './season-context'
+import { useFormat, useUnits } from './units'
 
 /** How a file is read: its columns, the order of its dates, its unit. */
 export interface Reading {
@@ -97,7 +97,7 @@ export function ReadingFields({
   doubts: readonly ('columns' | 'order' | 'unit')[]
   onConfirm: (part: Partial<Reading>) => void
 }) {
-  const { format } = useSeason()
+  const format = useFormat(useUnits())
   const t = useTranslations('ui')
   const named = columns.map((name, i) => [String(i), name] as const)
   return (
@@ -145,7 +145,7 @@ const MOST_LISTED = 200
 /** Rows that were left out, each with its line and reason. */
 export function DroppedRows({ rows }: { rows: readonly { line: number; text: string; why: string }[] }) {
   const t = useTranslations('ui')
-  const { format } = useSeason()
+  const format = useFormat(useUnits())
   if (rows.length === 0) return null
   return (
     <Box component="details" sx={{ fontSize: 14 }}>

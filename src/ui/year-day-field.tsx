@@ -15,10 +15,11 @@ export interface YearDayFieldProps {
   error: string | undefined
   onChange: (value: string) => void
   placeholder?: string
+  help?: string
 }
 
 /** `15 May`, `mid May`, `5/15`, `05-15`. */
-export function YearDayField({ label, value, error, onChange, placeholder }: YearDayFieldProps) {
+export function YearDayField({ label, value, error, onChange, placeholder, help }: YearDayFieldProps) {
   const t = useTranslations('ui')
   const format = useFormat(useUnits())
   const order = dayOrderOf(format.locale)
@@ -39,6 +40,7 @@ export function YearDayField({ label, value, error, onChange, placeholder }: Yea
         onChange(readYearDay(next, order) ?? next)
       }}
       error={unread ? t('writeADayOfTheYear') : error}
+      help={help}
       {...(placeholder === undefined ? {} : { placeholder })}
     />
   )

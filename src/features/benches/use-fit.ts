@@ -1,12 +1,12 @@
 /** Making the plan fit in a web worker: started, followed, and stopped by ending the worker. */
 'use client'
-import { proxy, wrap } from 'comlink'
+import { proxy } from 'comlink'
 import { startTransition, useCallback, useEffect, useRef, useState } from 'react'
 import { useTranslations } from 'next-intl'
 import { formatDay, type Day } from '../../core/calendar/day'
 import { sameValue } from '../../season/values'
 import type { Season } from '../../season/schema'
-import type { FitApi } from '../../worker/fit.worker'
+import { startBeside } from '../../ui/page-worker'
 import type { FitStatus } from '../../worker/fit-plan'
 
 export interface Fitting {
@@ -45,7 +45,7 @@ export function useFit(): Fitting {
   const start = useCallback(
     (season: Season, from: Day) => {
       end()
-      const own = new Worker(new URL('../../worker/fit.worker.ts', import.meta.url), { type: 'module' })
+      const { own, api } = startBeside()
       worker.current = own
       const begun = Date.now()
       setState({ running: true, status: undefined, of: season, stopped: false, failure: undefined, seconds: 0 })
@@ -70,18 +70,16 @@ export function useFit(): Fitting {
             })),
           )
       }
-      wrap<FitApi>(own)
-        .fit(season, formatDay(from), proxy(tell))
-        .then((status) => {
-          if (worker.current !== own) return
-          end()
-          setState((last) => ({
-            ...last,
-            running: false,
-            status: withSame(status, last.status),
-            seconds: (Date.now() - begun) / 1000,
-          }))
-        }, failed)
+      api.fit(season, formatDay(from), proxy(tell)).then((status) => {
+        if (worker.current !== own) return
+        end()
+        setState((last) => ({
+          ...last,
+          running: false,
+          status: withSame(status, last.status),
+          seconds: (Date.now() - begun) / 1000,
+        }))
+      }, failed)
     },
     [end, t],
   )

@@ -1,24 +1,17 @@
 /** What leaves the application as files, made from the open season. */
 import { createPlanner } from '../../core/plan/plan'
-import { database } from '../../data/database'
-import { seasonAsked } from '../../actions/season-in-view'
-import { loadSeason } from '../../data/season-repository'
 import { tasksCalendar } from '../../interchange/calendar'
 import { readersLocale, todayOf } from '../../actions/season-data'
 import { parseDay } from '../../core/calendar/day'
 import { journalCsv } from '../../interchange/journal-csv'
 import { fieldPlanCsv } from '../../interchange/field-plan'
 import { sowingListCsv } from '../../interchange/sowing-list'
-import { FILE_COLUMNS } from '../../interchange/plan-sheet/table'
-import {
-  planCells,
-  sheetCsv,
-  sheetXlsx,
-  templateCells,
-  type SheetHeadings,
-} from '../../interchange/plan-sheet/write-file'
+import { PLAN_FILE } from '../../interchange/plan-sheet/file-rows'
+import { planCells, templateCells, type SheetHeadings } from '../../interchange/plan-sheet/write-file'
+import { sheetCsv, sheetXlsx } from '../../interchange/sheet-file/write-cells'
 import { createFormat } from '../../words/format'
 import type { Season } from '../../season/schema'
+import { CSV, download, nothingThere, seasonOf, XLSX } from './download'
 
 type Kind =
   | 'field-plan.csv'
@@ -30,39 +23,24 @@ type Kind =
   | 'tasks.ics'
   | 'season.json'
 
-const XLSX = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet'
-
 const TYPES: Record<Kind, string> = {
-  'field-plan.csv': 'text/csv; charset=utf-8',
-  'journal.csv': 'text/csv; charset=utf-8',
-  'plan.csv': 'text/csv; charset=utf-8',
+  'field-plan.csv': CSV,
+  'journal.csv': CSV,
+  'plan.csv': CSV,
   'plan.xlsx': XLSX,
   'plan-template.xlsx': XLSX,
-  'sowing-list.csv': 'text/csv; charset=utf-8',
+  'sowing-list.csv': CSV,
   'tasks.ics': 'text/calendar; charset=utf-8',
   'season.json': 'application/json; charset=utf-8',
 }
 
 /** A season as a file to download: the one whose id the query says; 404 when there is none. */
 export async function exportFile(kind: Kind, request: Request): Promise<Response> {
-  const db = database()
-  const found = await seasonAsked(new URL(request.url).searchParams.get('season'))
-  const stored = found && (await loadSeason(db, found.id))
-  if (!stored)
-    return new Response('There is no season yet.\n', {
-      status: 404,
-      headers: { 'content-type': 'text/plain; charset=utf-8' },
-    })
-  return new Response(await body(kind, stored.season), {
-    headers: {
-      'content-type': TYPES[kind],
-      'content-disposition': `attachment; filename="${fileName(stored.season, kind)}"`,
-      'cache-control': 'no-store',
-    },
-  })
+  const season = await seasonOf(request)
+  return season ? download(season, kind, TYPES[kind], await body(kind, season)) : nothingThere()
 }
 
-async function body(kind: Kind, season: Season): Promise<string | ArrayBuffer> {
+async function body(kind: Kind, season: Season): Promise<string | Uint8Array> {
   if (kind === 'season.json') return `${JSON.stringify(season, null, 1)}\n`
   if (kind === 'plan.csv' || kind === 'plan.xlsx' || kind === 'plan-template.xlsx') return planSheet(kind, season)
   const plan = createPlanner().plan(season, parseDay(todayOf(season)))
@@ -75,22 +53,13 @@ async function body(kind: Kind, season: Season): Promise<string | ArrayBuffer> {
 async function planSheet(
   kind: 'plan.csv' | 'plan.xlsx' | 'plan-template.xlsx',
   season: Season,
-): Promise<string | ArrayBuffer> {
+): Promise<string | Uint8Array> {
   const { locale } = await readersLocale()
   const f = createFormat(locale, 'metric')
   const headings = Object.fromEntries(
-    FILE_COLUMNS.map((column) => [column, f.t(`sheet.columns.${column}`)]),
+    PLAN_FILE.columns.map((column) => [column, f.t(`sheet.columns.${column}`)]),
   ) as SheetHeadings
   if (kind === 'plan.csv') return sheetCsv(planCells(season, headings), f.number(1.5, 1).includes(','))
   const cells = kind === 'plan.xlsx' ? planCells(season, headings) : templateCells(season, headings)
-  const file = await sheetXlsx(cells, `${season.farm.name} ${season.season.name}`)
-  return file.buffer.slice(file.byteOffset, file.byteOffset + file.byteLength) as ArrayBuffer
-}
-
-function fileName(season: Season, kind: Kind): string {
-  const slug = `${season.farm.name} ${season.season.name}`
-    .toLowerCase()
-    .replace(/[^a-z0-9]+/g, '-')
-    .replace(/^-|-$/g, '')
-  return `${slug || 'season'}-${kind === 'season.json' ? 'season.json' : kind}`
+  return sheetXlsx(cells, `${season.farm.name} ${season.season.name}`, PLAN_FILE)
 }

@@ -20,6 +20,7 @@ import { ImportSeason } from './import-season'
 import { PlaceEditor } from './place-editor'
 import { Preferences } from './preferences'
 import { SiteFacts } from './site-facts'
+import { BackupFacts } from './backup-facts'
 import { TextLink, Add, Section, Table, Row } from './parts'
 import { newPlace, newContainer } from './model'
 import { useRouter, useOut } from '../../ui/navigation'
@@ -153,6 +154,7 @@ export function FarmView() {
               ))}
             </Table>
           </Section>
+          <BackupFacts />
         </Box>
       )}
       {panel && (

@@ -9,11 +9,9 @@ import Typography from '@mui/material/Typography'
 import dynamic from 'next/dynamic'
 import { useMemo, useState } from 'react'
 import { useTranslations } from 'next-intl'
-import { formatDay } from '../../core/calendar/day'
 import { FEW_YEARS, recordedDates, recordedSeasons, recordOf } from '../../core/frost/frost'
 import { firstFrostFor, lastFrostFor, workingFrostDate } from '../../core/frost/working-date'
 import { dayOfSeason, frostSeasons, percentile, THRESHOLDS } from '../../core/frost/percentiles'
-import { DROP_WORDS, readWeather, type WeatherFile } from '../../interchange/weather-csv'
 import { readSeason } from '../../season/read'
 import type { Season } from '../../season/schema'
 import { madeUpMinima } from '../../standins/minima'
@@ -21,11 +19,11 @@ import { EditorFrame, problemAt, useDraft } from '../../ui/editor'
 import { ChoiceField, NumberField } from '../../ui/fields'
 import { useSeason } from '../../ui/season-context'
 import { useChange } from '../../ui/use-change'
-import { ChooseFile, DroppedRows, ReadingFields, useWeatherFile } from '../../ui/weather-file'
+import { NightsFile } from '../../ui/nights-file'
 import { chanceWords, count } from '../../words/format'
 import { MovesPreview, useMoves } from '../../ui/moves'
 import { PanelHead } from './panel-head'
-import { closest, CHANCES } from './model'
+import { closest, CHANCES, stillGuessed } from './model'
 import { YearDayField } from '../../ui/year-day-field'
 
 const LineChart = dynamic(() => import('../../ui/chart/line-chart'), {
@@ -56,12 +54,17 @@ export function FrostPanel() {
   const saving = useChange()
   const frost = draft.now.site.frost ?? START
   const [threshold, setThreshold] = useState(0)
-  const set = (part: Partial<Frost>) =>
-    draft.set({ ...draft.now, site: { ...draft.now.site, frost: { ...frost, ...part } } })
+  // What somebody says is no guess any longer.
+  const said = (next: Frost) => {
+    const { guessed: _, ...site } = draft.now.site
+    const still = stillGuessed(draft.now.site, 'frost')
+    return { ...site, frost: next, ...(still ? { guessed: still } : {}) }
+  }
+  const set = (part: Partial<Frost>) => draft.set({ ...draft.now, site: said({ ...frost, ...part }) })
   const setRecord = (record: Recorded | undefined) => {
     const next = { ...frost, ...(record ? { record } : {}) }
     if (!record) delete next.record
-    draft.set({ ...draft.now, site: { ...draft.now.site, frost: next } })
+    draft.set({ ...draft.now, site: said(next) })
   }
   const local = useMemo(() => {
     const read = readSeason({ ...season, ...draft.now })
@@ -241,7 +244,13 @@ export function FrostPanel() {
           ))}
         </tbody>
       </Box>
-      <ImportRecord onTake={setRecord} />
+      <Box component="section" sx={{ mt: 2.5 }}>
+        <Typography variant="h3">{t('bringInDailyMinima')}</Typography>
+        <Typography component="p" sx={{ fontSize: 14, color: 'text.secondary', mb: 1 }}>
+          {t('aCsvWithADate')}
+        </Typography>
+        <NightsFile label={t('chooseAFile')} testId="minima-file" latitude={latitude} onTake={setRecord} />
+      </Box>
       <Button size="small" color="inherit" onClick={makeUp} sx={{ mt: 1 }}>
         {t('makeOneUpForTrying')}
       </Button>
@@ -333,85 +342,5 @@ function FrostYears({
         y2: text.y(chart.range[1]),
       })}
     />
-  )
-}
-
-const MOST_BYTES = 20_000_000
-
-/** Daily minima from a file: what is recognised is shown and can be set right before it is taken. */
-function ImportRecord({ onTake }: { onTake: (record: Recorded) => void }) {
-  const t = useTranslations('farmPage')
-  const { season, format } = useSeason()
-  const { file, confirmed, take, confirm, drop } = useWeatherFile()
-  const read: WeatherFile | undefined = useMemo(
-    () => (file ? readWeather(file.text, confirmed) : undefined),
-    [file, confirmed],
-  )
-  const frosts = useMemo(
-    () => (read ? frostSeasons(read.minima, season.site.latitude) : undefined),
-    [read, season.site.latitude],
-  )
-  return (
-    <Box component="section" sx={{ mt: 2.5 }}>
-      <Typography variant="h3">{t('bringInDailyMinima')}</Typography>
-      <Typography component="p" sx={{ fontSize: 14, color: 'text.secondary', mb: 1 }}>
-        {t('aCsvWithADate')}
-      </Typography>
-      <ChooseFile
-        label={t('chooseAFile')}
-        most={MOST_BYTES}
-        tooLarge={t('theFileIsLargerThan2')}
-        testId="minima-file"
-        onText={take}
-      />
-      {file && !read && (
-        <Alert severity="error" sx={{ mt: 1 }}>
-          {t('holdsNoColumnOfDates', { file: file.name })}
-        </Alert>
-      )}
-      {file && read && frosts && (
-        <Box sx={{ mt: 1.5, display: 'grid', gap: 1.25 }}>
-          <ReadingFields columns={read.columns} reading={read.reading} doubts={read.doubts} onConfirm={confirm} />
-          <Box role="status" sx={{ fontSize: 14 }}>
-            {t('read', { days: count(format, read.minima.length, 'day') })}
-            {read.minima.length > 0 &&
-              t('toOfMinima', {
-                minima: format.longDate(read.minima[0]![0]),
-                minima2: format.longDate(read.minima.at(-1)![0]),
-              })}
-            {t('missing', {
-              days: count(format, read.missing, 'day'),
-              wholeSeasons: count(format, frosts.seasons.length, 'wholeSeason'),
-            })}
-            {frosts.dropped.length > 0 &&
-              t('leftOutForMissingDays', {
-                dropped: frosts.dropped
-                  .slice(0, 4)
-                  .map(({ from, missing }) => `${formatDay(from).slice(0, 4)} (${missing})`)
-                  .join(', '),
-                extra: frosts.dropped.length > 4 ? ' …' : '',
-              })}
-            .
-          </Box>
-          <DroppedRows rows={read.dropped.map((row) => ({ ...row, why: DROP_WORDS[row.why] }))} />
-          <Box>
-            <Button
-              size="small"
-              variant="contained"
-              disabled={frosts.seasons.length === 0}
-              onClick={() => {
-                onTake(recordOf(file.name.replace(/\.\w+$/, ''), frosts.seasons, false))
-                drop()
-              }}
-            >
-              {t('useThisRecord')}
-            </Button>
-            <Button size="small" color="inherit" onClick={drop} sx={{ ml: 1 }}>
-              {t('leaveIt')}
-            </Button>
-          </Box>
-        </Box>
-      )}
-    </Box>
   )
 }

@@ -38,3 +38,12 @@ export function freeName(name: string, taken: readonly string[]): string {
     if (!taken.includes(one)) return one
   }
 }
+
+/** What of the weather is still a guess once one part of it has been said. */
+export function stillGuessed(
+  { guessed }: Pick<Season['site'], 'guessed'>,
+  said: NonNullable<Season['site']['guessed']>[number],
+): Season['site']['guessed'] {
+  const still = guessed?.filter((one) => one !== said) ?? []
+  return still.length === 0 ? undefined : still
+}

@@ -1,5 +1,6 @@
 /** Where the farm is, and what follows from that. */
 'use client'
+import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import { useTranslations } from 'next-intl'
@@ -53,6 +54,13 @@ export function SiteFacts() {
             </>
           )}
         </p>
+        {site.guessed && (
+          <Alert severity="info" icon={false} sx={{ my: 1, py: 0.25 }}>
+            {site.guessed.length === 2
+              ? t('weatherIsGuessed')
+              : t('oneIsGuessed', { what: site.guessed[0] ?? 'temperatures' })}
+          </Alert>
+        )}
         <p>
           {season.farm.recordsFrom
             ? t('recordsAreKeptFromOn', { parseDay: format.longDate(parseDay(season.farm.recordsFrom)) })

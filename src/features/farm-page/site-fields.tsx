@@ -11,6 +11,7 @@ import { Rows } from '../../ui/rows'
 import { freeKeyIn } from '../../season/keys'
 import { useSeason } from '../../ui/season-context'
 import { monthNames } from '../../words/farm'
+import { stillGuessed } from './model'
 
 export type Head = Pick<Season, 'farm' | 'season' | 'site' | 'habits'>
 
@@ -106,13 +107,14 @@ export function SiteFields({ head, put, at }: { head: Head; put: PutHead; at: (p
             label={month}
             quantity="temperature"
             value={site.outdoorMonthlyMeans[i]}
-            onChange={(x) =>
-              x !== undefined &&
+            onChange={(x) => {
+              if (x === undefined) return
               put(
                 'site.outdoorMonthlyMeans',
                 site.outdoorMonthlyMeans.map((other, at) => (at === i ? x : other)),
               )
-            }
+              put('site.guessed', stillGuessed(site, 'temperatures'))
+            }}
             error={at(`site.outdoorMonthlyMeans[${i}]`)}
           />
         ))}

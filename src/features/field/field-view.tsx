@@ -10,6 +10,7 @@ import { useSearchParams } from 'next/navigation'
 import { useDeferredValue } from 'react'
 import { useTranslations } from 'next-intl'
 import { freeKeyIn } from '../../season/keys'
+import { ListFromFile } from '../../ui/sheet-file/list-from-file'
 import { SidePanel } from '../../ui/side-panel'
 import { useSeason, useWorkingDay } from '../../ui/season-context'
 import { BedEditor, BlockEditor, NewBeds } from './bed-editor'
@@ -124,15 +125,20 @@ export function FieldView() {
             </>
           )}
           {tab === 'beds' && (
-            <BedsPlan
-              day={day}
-              chosenBed={bed?.key}
-              chosenStand={stand?.id}
-              onBed={(key) => go({ bed: key })}
-              onStand={(id) => go({ stand: id })}
-              onBlock={(key) => go({ block: key })}
-              onNew={(what) => go({ new: what })}
-            />
+            <>
+              <Box className="no-print" sx={{ display: 'flex', flexWrap: 'wrap', justifyContent: 'flex-end', gap: 1 }}>
+                <ListFromFile of="beds" />
+              </Box>
+              <BedsPlan
+                day={day}
+                chosenBed={bed?.key}
+                chosenStand={stand?.id}
+                onBed={(key) => go({ bed: key })}
+                onStand={(id) => go({ stand: id })}
+                onBlock={(key) => go({ block: key })}
+                onNew={(what) => go({ new: what })}
+              />
+            </>
           )}
           {tab === 'hardening' && <HardeningGrid day={day} onChoose={(id) => go({ stand: id })} />}
           {tab === 'month' && <MonthSheet day={day} />}

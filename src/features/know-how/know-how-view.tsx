@@ -15,6 +15,7 @@ import { library, libraryKind, namedFor } from '../../library/library'
 import { ArrowList, ArrowRow } from '../../ui/arrow-list'
 import { ChoiceField, WordField } from '../../ui/fields'
 import { useInAddress } from '../../ui/use-in-address'
+import { ListFromFile } from '../../ui/sheet-file/list-from-file'
 import { useSeason } from '../../ui/season-context'
 import { CropEditor, LibraryPage, VarietyEditor } from './crop-editors'
 import { MethodEditor } from './method-editor'
@@ -119,6 +120,12 @@ function Welcome() {
       <Button component={Link} href="/know-how?new=packet" variant="outlined" startIcon={<AddIcon />} sx={{ mt: 2 }}>
         {t('fromAPacket')}
       </Button>
+      <Typography component="p" sx={{ mt: 3, color: 'text.secondary' }}>
+        {t('varietiesInASheet')}
+      </Typography>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 1 }}>
+        <ListFromFile of="varieties" />
+      </Box>
     </Box>
   )
 }

@@ -1,5 +1,6 @@
 import { freeCode } from '../../season/keys'
 import { describe, expect, it } from 'vitest'
+import { lackingOf } from '../../core/plan/in-hand'
 import { createPlanner } from '../../core/plan/plan'
 import { readSmall } from '../../season/small-season'
 import { parseDay, weekStart } from '../../core/calendar/day'
@@ -248,13 +249,14 @@ describe('a stair that is dragged', () => {
 describe('from what is in hand', () => {
   it('as many plants as may be promised of it, and what it takes', () => {
     const planner = createPlanner()
+    const ways = { season, planner, plan: planner.plan(season) }
     const planting = season.plantings[0]!
     for (const hand of [
       { of: 'cells', amount: 48 },
       { of: 'seeds', amount: 50 },
       { of: 'trays', amount: 2 },
     ] as const) {
-      const found = fromHand(hand, planting, season, planner)!
+      const found = fromHand(hand, planting, ways)!
       expect(found.left).toBeGreaterThanOrEqual(0)
       expect(found.expected).toBeGreaterThanOrEqual(found.plants)
       expect(found.chance).toBeGreaterThanOrEqual(season.habits.confidence)
@@ -264,6 +266,82 @@ describe('from what is in hand', () => {
       const taken = hand.of === 'trays' ? more!.stays[0]!.trays : more!.sizing![hand.of]
       expect(taken).toBeGreaterThan(hand.amount)
     }
-    expect(fromHand({ of: 'seeds', amount: 0 }, planting, season, planner)).toBeUndefined()
+    expect(fromHand({ of: 'seeds', amount: 0 }, planting, ways)).toBeUndefined()
+  })
+  it('of a bench that is free for some weeks, as many as stand there, and it says when they stay too long', () => {
+    const planner = createPlanner()
+    const plan = planner.plan(season)
+    const ways = { season, planner, plan }
+    let asked = 0
+    for (const planting of season.plantings.slice(0, 20)) {
+      const { series: _, ...single } = planting
+      for (const place of season.places) {
+        const at = season.places.indexOf(place)
+        for (const weeks of [1, 6]) {
+          const found = fromHand({ of: 'room', place: place.key, weeks }, planting, ways)
+          if (!found) continue
+          asked++
+          const room = found.room!
+          const [batch] = planner.preview(season, { ...single, changes: [], plants: found.plants })
+          const there = batch!.stays.filter((stay) => stay.place === at)
+          const most = Math.max(...there.map(({ trayPlaces }) => trayPlaces))
+          expect(most).toBeLessThanOrEqual(room.free + 1e-9)
+          expect(found.left).toBeCloseTo(room.free - most, 6)
+          expect(room.over).toBe(Math.max(0, room.stays - 7 * weeks))
+          // On every day it has the bench, there is room for it beside all others.
+          const own = plan.batches.filter(({ planting: of }) => of.key === planting.key).flatMap(({ stays }) => stays)
+          const load = plan.places[at]!
+          for (let day = room.from; day < room.from + Math.min(room.stays, 7 * weeks); day++) {
+            const others = own.reduce(
+              (sum, stay) => (stay.place === at && stay.from <= day && day < stay.until ? sum - stay.trayPlaces : sum),
+              load.days[day - load.from]!,
+            )
+            expect(others + most).toBeLessThanOrEqual(load.capacity[day - load.from]! + 1e-6)
+          }
+        }
+      }
+    }
+    expect(asked).toBeGreaterThan(5)
+  })
+  it('the best seeds a cell are those of the most plants, and of equals the fewest seeds', () => {
+    const planner = createPlanner()
+    const ways = { season, planner, plan: planner.plan(season) }
+    let chosen = 0
+    for (const planting of season.plantings.slice(0, 12)) {
+      for (const hand of [
+        { of: 'cells', amount: 72 },
+        { of: 'seeds', amount: 150 },
+      ] as const) {
+        const found = fromHand(hand, planting, ways)
+        if (!found || found.bySeeds.length < 2) continue
+        chosen++
+        const [best, ...others] = found.bySeeds
+        for (const other of others) {
+          expect(best!.plants).toBeGreaterThanOrEqual(other.plants)
+          if (best!.plants === other.plants)
+            expect(best!.batch.sizing!.seeds).toBeLessThanOrEqual(other.batch.sizing!.seeds)
+        }
+        for (const { batch } of found.bySeeds) expect(batch.sizing![hand.of]).toBeLessThanOrEqual(hand.amount)
+        // Seeds are what is short then: one in each cell goes furthest.
+        if (hand.of === 'seeds') expect(best!.seedsPerCell).toBe(1)
+      }
+    }
+    expect(chosen).toBeGreaterThan(3)
+  })
+  it('names the batches of the same variety that lack plants or seed, and no other', () => {
+    const planner = createPlanner()
+    const poor = { ...season, lots: season.lots.map((lot) => ({ ...lot, seeds: 1 })) }
+    const plan = planner.plan(poor, parseDay('2027-04-12'))
+    let named = 0
+    for (const planting of poor.plantings) {
+      for (const { batch, plants, seed } of lackingOf(plan, planting)) {
+        named++
+        expect(batch.planting.variety).toBe(planting.variety)
+        expect(batch.planting.key).not.toBe(planting.key)
+        expect(plants > 0 || (seed && plan.shortOfSeed.has(batch.id))).toBe(true)
+        if (plants > 0) expect(batch.progress!.plants).toBeLessThanOrEqual(batch.plants - plants + 1e-6)
+      }
+    }
+    expect(named).toBeGreaterThan(0)
   })
 })

@@ -8,7 +8,17 @@ import { metres } from '../../words/field'
 import { count, type Format, type Units } from '../../words/format'
 import { wordsFor } from '../../library/library'
 import { anchorOf, type PlantingForm } from './planting-form'
-import { plantsFromHand, takenBy, type InHand } from '../../core/plan/in-hand'
+import {
+  benchRoom,
+  bySeedsACell,
+  lackingOf,
+  plantsFromHand,
+  takenBy,
+  type BenchRoom,
+  type BySeedsACell,
+  type InHand,
+  type Lacking,
+} from '../../core/plan/in-hand'
 import type { Plan, Planner } from '../../core/plan/plan'
 
 /** What is typed of a planting, with what it is a change of and the crop it comes to. */
@@ -89,6 +99,11 @@ export function cropName(
   return season.crops.find(({ key }) => key === crop)?.name ?? ''
 }
 
+/** What there is, as it is asked: an amount, or a bench for some weeks. */
+export type HandAsked =
+  | { of: 'cells' | 'trays' | 'seeds'; amount: number | undefined }
+  | { of: 'room'; place: string; weeks: number | undefined }
+
 /** What comes of something in hand: the plants that may be promised, and what it takes. */
 export interface FromHand {
   plants: number
@@ -100,6 +115,18 @@ export interface FromHand {
   seeds: number
   /** Of what is in hand, not taken. */
   left: number
+  /** The bench, where that is what is in hand. */
+  room: BenchRoom | undefined
+  /** Seeds a cell, the best first; empty where it is not for choosing. */
+  bySeeds: readonly BySeedsACell[]
+  /** Batches of the same variety that lack plants or seed. */
+  lacking: readonly Lacking[]
+}
+
+interface HandWays {
+  season: Season
+  planner: Planner
+  plan: Plan
 }
 
 /**
@@ -107,11 +134,25 @@ export interface FromHand {
  *
  * @returns `undefined` where not even one plant may be
  */
-export function fromHand(hand: InHand, planting: Planting, season: Season, planner: Planner): FromHand | undefined {
+export function fromHand(
+  asked: HandAsked,
+  planting: Planting,
+  { season, planner, plan }: HandWays,
+): FromHand | undefined {
   const single: Planting = { ...planting, changes: [] }
   delete single.series
   delete single.goes
-  const found = plantsFromHand(hand, (plants) => planner.preview(season, { ...single, plants }).at(0))
+  const one = (plants: number) => planner.preview(season, { ...single, plants }).at(0)
+  const method = season.methods.find(({ key }) => key === planting.method)
+  const first = one(1)
+  const time = asked.of === 'room' ? benchTime(asked, season) : undefined
+  const room = first && time && benchRoom(plan, first, time)
+  if (!first || !method || (asked.of === 'room' && !room)) return undefined
+  const hand: InHand =
+    asked.of === 'room'
+      ? { of: 'room', amount: room!.free, place: time!.place }
+      : { of: asked.of, amount: asked.amount ?? 0 }
+  const found = plantsFromHand(hand, one)
   if (!found?.batch.sizing) return undefined
   const { sizing } = found.batch
   return {
@@ -120,6 +161,18 @@ export function fromHand(hand: InHand, planting: Planting, season: Season, plann
     expected: Math.floor(found.plants + sizing.spare),
     cells: sizing.cells,
     seeds: sizing.seeds,
-    left: hand.amount - takenBy(found.batch, hand.of)!,
+    left: Math.max(0, hand.amount - takenBy(found.batch, hand)!),
+    room,
+    bySeeds: bySeedsACell(hand, method, (plants, by) =>
+      planner.previewBy(season, { ...single, plants }, by, found.batch.plantOn).at(0),
+    ),
+    lacking: lackingOf(plan, planting),
   }
+}
+
+const DAYS_IN_WEEK = 7
+
+function benchTime({ place, weeks }: Extract<HandAsked, { of: 'room' }>, season: Season) {
+  const at = season.places.findIndex(({ key }) => key === place)
+  return at < 0 || weeks === undefined || weeks <= 0 ? undefined : { place: at, days: Math.round(weeks * DAYS_IN_WEEK) }
 }

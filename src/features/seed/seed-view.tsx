@@ -15,6 +15,7 @@ import { wordsFor } from '../../library/library'
 import { lotNow, standsOn } from '../../core/seed/ageing'
 import { ArrowList, ArrowRow } from '../../ui/arrow-list'
 import { ChoiceField, WordField } from '../../ui/fields'
+import { ListFromFile } from '../../ui/sheet-file/list-from-file'
 import { SidePanel } from '../../ui/side-panel'
 import { TickButton } from '../../ui/many/tick-button'
 import { useTicks } from '../../ui/many/use-ticks'
@@ -80,6 +81,7 @@ export function SeedView() {
               )}
             </Typography>
             <Box sx={{ flex: 1 }} />
+            <ListFromFile of="lots" />
             {season.lots.length > 0 && (
               <TickButton
                 name={t('tickLots')}

@@ -9,8 +9,8 @@ import { useCallback, useDeferredValue, useMemo, useRef, useState } from 'react'
 import { v4 as newId } from 'uuid'
 import { useTranslations } from 'next-intl'
 import { changeSeason, type ThingEdit } from '../../actions/change-season'
+import { parseDay } from '../../core/calendar/day'
 import type { Ticked } from '../../core/batch/many'
-import type { ReadRow } from '../../interchange/plan-sheet/read-rows'
 import { callServer, troubleWords } from '../../ui/call-server'
 import { Link, useOut } from '../../ui/navigation'
 import { useNotice } from '../../ui/notice'
@@ -18,36 +18,20 @@ import { useSeason } from '../../ui/season-context'
 import { ManyPanel } from '../../ui/many/many-panel'
 import { tickedOf } from '../../ui/many/model'
 import { useUndo } from '../../ui/undo-context'
-import { count, dayOrderOf } from '../../words/format'
-import { markTag } from '../../words/marks'
-import { SaidContext, type Said } from './cell'
-import {
-  createReader,
-  ended,
-  following,
-  idsOf,
-  isEdited,
-  outcomesOf,
-  removedKeys,
-  seasonAsWritten,
-  sheetOf,
-  storedLines,
-  unsavedOf,
-  withRows,
-  writeDayIn,
-  type Line,
-  type Outcome,
-  type Sheet,
-} from './model'
-import { FromFile } from './from-file'
-import { Lists } from './lists'
-import { problemWords } from './row-words'
-import { GRID_LOOK, SheetGrid } from './sheet-grid'
+import { SaidContext } from '../../ui/typed-sheet/cell'
+import { ended, following, idsOf, sheetOf, storedLines, withRows, type Sheet } from '../../ui/typed-sheet/model'
+import { writeDayIn } from '../../interchange/plan-sheet/file-rows'
+import { FromFile } from '../../ui/typed-sheet/from-file'
+import type { Line } from '../../interchange/plan-sheet/reader'
+import { Lists } from '../../ui/typed-sheet/lists'
+import { GRID_LOOK, SheetGrid } from '../../ui/typed-sheet/sheet-grid'
+import { useSaid } from '../../ui/typed-sheet/use-said'
+import { useWritten, type Written } from './use-written'
 
 export function SheetView() {
   const t = useTranslations('sheet')
   const out = useOut()
-  const { season, plan, planner, format, data } = useSeason()
+  const { season, plan, format, data } = useSeason()
   const write = useMemo(() => writeDayIn(data.locale), [data.locale])
   const [sheet, setSheet] = useState<Sheet>(() => sheetOf(season, write))
   const foot = useRef<HTMLDivElement>(null)
@@ -69,13 +53,8 @@ export function SheetView() {
   const stored = useMemo(() => storedLines(season, write), [season, write])
   const shown = useDeferredValue(sheet)
   const written = useWritten(shown, stored)
-  const { edited, read, removed, unsaved } = written
-  const trial = useMemo(
-    () =>
-      read.season === season && removed.length === 0 ? plan : planner.plan(seasonAsWritten(read, removed), plan.today),
-    [read, removed, season, plan, planner],
-  )
-  const said = useSaid(shown, edited, read.rows, trial)
+  const { unsaved, behind } = written
+  const said = useSaid({ ...written, lines: shown.lines })
   const pending = unsaved.added + unsaved.changed + unsaved.removed
 
   const save = async () => {
@@ -111,7 +90,11 @@ export function SheetView() {
       <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1 }}>
         <Typography variant="h1">{t('title')}</Typography>
         <Box sx={{ flex: 1 }} />
-        <FromFile onTake={(rows) => setSheet((now) => withRows(now, rows, newId))} />
+        <FromFile
+          from={parseDay(season.season.from)}
+          locale={data.locale}
+          onTake={(rows) => setSheet((now) => withRows(now, rows, newId))}
+        />
         <Button color="inherit" href={out('plan.xlsx')} download startIcon={<DownloadIcon />}>
           {t('asXlsx')}
         </Button>
@@ -128,7 +111,7 @@ export function SheetView() {
       <Typography component="p" sx={{ color: 'text.secondary', fontSize: 14, mb: 1, maxWidth: 900 }}>
         {t('howItWorks')}
       </Typography>
-      <Lists />
+      <Lists season={season} />
       <Box role="region" aria-label={t('table')} data-testid="sheet" sx={GRID_LOOK}>
         <SaidContext value={said}>
           <SheetGrid
@@ -152,12 +135,21 @@ export function SheetView() {
           borderColor: 'divider',
         }}
       >
+        {written.failed && (
+          <Alert severity="error" sx={{ width: '100%' }}>
+            {t('couldNotBeRead')}
+          </Alert>
+        )}
         {failure && (
           <Alert severity="error" sx={{ width: '100%' }}>
             {failure}
           </Alert>
         )}
-        <Button variant="contained" disabled={busy || pending === 0 || shown !== sheet} onClick={() => void save()}>
+        <Button
+          variant="contained"
+          disabled={busy || pending === 0 || behind || shown !== sheet}
+          onClick={() => void save()}
+        >
           {busy ? t('saving') : t('save')}
         </Button>
         <Button
@@ -178,7 +170,7 @@ export function SheetView() {
           </Button>
         )}
         <Box role="status" sx={{ fontSize: 14 }}>
-          {pending === 0 && unsaved.unready === 0 ? t('allSaved') : unsavedWords.join(' · ')}
+          {behind ? t('reading') : pending === 0 && unsaved.unready === 0 ? t('allSaved') : unsavedWords.join(' · ')}
           {unsaved.unready > 0 && (
             <Box component="span" sx={{ color: 'error.main', fontWeight: 650 }}>
               {unsavedWords.length > 0 && ' · '}
@@ -194,66 +186,16 @@ export function SheetView() {
   )
 }
 
-/** What was written, read: of lines that are as they are stored nothing is read again. */
-function useWritten(sheet: Sheet, stored: ReadonlyMap<string, Line>) {
-  const { season, planner, data } = useSeason()
-  const [reader] = useState(createReader)
-  return useMemo(() => {
-    const edited = sheet.lines.filter((line) => isEdited(line, stored))
-    const read = reader.read(edited, season, { order: dayOrderOf(data.locale), planner })
-    const removed = removedKeys({ season, lines: sheet.lines })
-    return { edited, read, removed, unsaved: unsavedOf({ season, lines: sheet.lines }, edited, read.rows) }
-  }, [reader, sheet, stored, season, planner, data.locale])
-}
-
-/** What is said of every line. */
-function useSaid(
-  sheet: Sheet,
-  edited: readonly Line[],
-  rows: readonly ReadRow[],
-  plan: ReturnType<typeof useSeason>['plan'],
-): ReadonlyMap<string, Said> {
-  const t = useTranslations('sheet')
-  const { format } = useSeason()
-  return useMemo(() => {
-    const outcomes = outcomesOf(plan)
-    const written = new Map(edited.map(({ id }, i) => [id, rows[i]!]))
-    const marksOf = ({ batches }: Outcome) => [
-      ...new Set(batches.flatMap(({ marks }) => marks.map((one) => markTag(one, format)))),
-    ]
-    return new Map(
-      sheet.lines.map((line): [string, Said] => {
-        const row = written.get(line.id)
-        const key = row ? row.planting?.key : line.of
-        const outcome = key === undefined ? undefined : outcomes.get(key)
-        const problems = (row?.problems ?? []).map((problem) => problemWords(problem, format))
-        const comesTo = [
-          ...(row?.brings ? [t('brings', { name: row.brings })] : []),
-          ...(outcome?.sow === undefined
-            ? []
-            : [
-                t('sowOn', { day: format.date(outcome.sow) }) +
-                  (outcome.trays > 0 ? `, ${count(format, outcome.trays, 'tray')}` : ''),
-              ]),
-          ...(outcome ? marksOf(outcome) : []),
-        ]
-        const wrong = new Set((row?.problems ?? []).map(({ column }) => column))
-        return [line.id, { words: (problems.length > 0 ? problems : comesTo).join(' · '), wrong }]
-      }),
-    )
-  }, [sheet.lines, edited, rows, plan, format, t])
-}
-
 /** Every edit of the sheet, and the planting each line is saved as. */
 function editsOf(
-  { edited, read, removed }: ReturnType<typeof useWritten>,
+  { edited, rows, additions, removed }: Written,
   versions: Readonly<Record<string, number>>,
   overruled: ReadonlyMap<string, number | null>,
 ): { edits: ThingEdit[]; sent: Map<string, { key: string; line: Line }> } {
   const sent = new Map<string, { key: string; line: Line }>()
   const versionOf = (key: string) => overruled.get(key) ?? versions[`plantings/${key}`] ?? null
   const plantings = edited.flatMap((line, i): ThingEdit[] => {
-    const { planting } = read.rows[i]!
+    const { planting } = rows[i]!
     if (!planting) return []
     if (line.of === undefined) sent.set(line.id, { key: planting.key, line })
     return [
@@ -266,5 +208,5 @@ function editsOf(
     ]
   })
   const gone = removed.map((key): ThingEdit => ({ of: 'plantings', key, to: null, version: versionOf(key) }))
-  return { edits: [...read.additions, ...plantings, ...gone], sent }
+  return { edits: [...additions, ...plantings, ...gone], sent }
 }

@@ -103,12 +103,3 @@ export const HEADINGS: Readonly<Record<SheetColumn, readonly string[]>> = {
   goes: ['bed or buyer', 'bed', 'buyer', 'customer', 'location', 'goes to', 'bancal', 'cliente', 'where'],
   note: ['note', 'notes', 'comment', 'comments', 'remark', 'remarks', 'nota', 'notas'],
 }
-
-/** Text as it is compared: small letters without accents and marks. */
-export const plainText = (text: string): string =>
-  text
-    .normalize('NFD')
-    .replace(/\p{M}/gu, '')
-    .toLowerCase()
-    .replace(/[^a-z0-9%]+/g, ' ')
-    .trim()

@@ -6,9 +6,11 @@ import { createPlanner } from '../../core/plan/plan'
 import { readSeason } from '../../season/read'
 import { sheet as words } from '../../words/messages/en/sheet'
 import { readRows } from './read-rows'
-import { readSheetFile } from './read-file'
-import { findTable, FILE_COLUMNS, guessColumns, orderOf, rowsOf } from './table'
-import { planCells, sheetCsv, sheetXlsx, templateCells, type SheetHeadings } from './write-file'
+import { readSheetFile } from '../sheet-file/read-file'
+import { findTable, guessColumns, orderOf, rowsOf } from '../sheet-file/table'
+import { sheetCsv, sheetXlsx } from '../sheet-file/write-cells'
+import { fileRowsOf, PLAN_FILE } from './file-rows'
+import { planCells, templateCells, type SheetHeadings } from './write-file'
 
 const read = readSeason(sallowFerry)
 if (!read.ok) throw new Error('the demo farm must read')
@@ -20,9 +22,9 @@ const bytes = (text: string) => new TextEncoder().encode(text)
 async function back(name: string, file: Uint8Array) {
   const found = await readSheetFile(name, file)
   if (!found.ok) throw new Error(found.fault)
-  const table = findTable(found.cells)!
-  expect(table.guess).toEqual(FILE_COLUMNS)
-  const rows = rowsOf(table, table.guess)
+  const table = findTable(found.cells, PLAN_FILE)!
+  expect(table.guess).toEqual(PLAN_FILE.columns)
+  const rows = fileRowsOf(rowsOf(table, table.guess, PLAN_FILE))
   return readRows(
     rows.map(({ code, row }) => ({ row, base: season.plantings.find((one) => one.code === code) })),
     season,
@@ -33,7 +35,9 @@ async function back(name: string, file: Uint8Array) {
 describe('the plan as a file', () => {
   it.each(['plan.xlsx', 'plan.csv', 'plan-semicolon.csv'])('comes back from %s without a difference', async (name) => {
     const cells = planCells(season, headings)
-    const file = name.endsWith('xlsx') ? await sheetXlsx(cells, 'Plan') : bytes(sheetCsv(cells, name.includes('semi')))
+    const file = name.endsWith('xlsx')
+      ? await sheetXlsx(cells, 'Plan', PLAN_FILE)
+      : bytes(sheetCsv(cells, name.includes('semi')))
     const sheet = await back(name, file)
     expect(sheet.rows.flatMap(({ problems }) => problems)).toEqual([])
     expect(sheet.season.plantings).toEqual(season.plantings)
@@ -44,19 +48,19 @@ describe('the plan as a file', () => {
     const danger = { ...season, plantings: season.plantings.map((one, i) => (i === 0 ? { ...one, note } : one)) }
     const cells = planCells(danger, headings)
     const book = new Excel.Workbook()
-    const file = await sheetXlsx(cells, 'Plan')
+    const file = await sheetXlsx(cells, 'Plan', PLAN_FILE)
     await book.xlsx.load(file.buffer as ArrayBuffer)
     book.worksheets[0]!.eachRow((row) => row.eachCell((cell) => expect(cell.formula).toBeUndefined()))
     expect(sheetCsv(cells, false)).not.toMatch(/(^|,)"?[=+@]/m)
     const csv = await readSheetFile('plan.csv', bytes(sheetCsv(cells, false)))
-    const table = findTable(csv.ok ? csv.cells : [])!
-    expect(rowsOf(table, table.guess)[0]!.row.note).toBe(note)
+    const table = findTable(csv.ok ? csv.cells : [], PLAN_FILE)!
+    expect(fileRowsOf(rowsOf(table, table.guess, PLAN_FILE))[0]!.row.note).toBe(note)
   })
   it('has an empty one to fill in, whose example reads', async () => {
-    const found = await readSheetFile('empty.xlsx', await sheetXlsx(templateCells(season, headings), 'Plan'))
-    const table = findTable(found.ok ? found.cells : [])!
-    expect(rowsOf(table, table.guess)).toHaveLength(1)
-    expect(rowsOf(table, table.guess)[0]!.row).toMatchObject({
+    const found = await readSheetFile('empty.xlsx', await sheetXlsx(templateCells(season, headings), 'Plan', PLAN_FILE))
+    const table = findTable(found.ok ? found.cells : [], PLAN_FILE)!
+    expect(fileRowsOf(rowsOf(table, table.guess, PLAN_FILE))).toHaveLength(1)
+    expect(fileRowsOf(rowsOf(table, table.guess, PLAN_FILE))[0]!.row).toMatchObject({
       quantity: '48',
       unit: 'plants',
       every: '14',
@@ -79,14 +83,16 @@ describe('a spreadsheet of somebody’s own', () => {
   it('is found below its titles, with headings in two rows and rows left empty', async () => {
     const csv = messy.map((row) => row.join(';')).join('\n')
     const found = await readSheetFile('mine.csv', bytes(csv))
-    const table = findTable(found.ok ? found.cells : [])!
+    const table = findTable(found.ok ? found.cells : [], PLAN_FILE)!
     expect(table.guess).toEqual(['kind', 'variety', 'quantity', 'on', 'note'])
-    expect(rowsOf(table, table.guess).map(({ row }) => [row.kind, row.quantity, row.on, row.note])).toEqual([
+    expect(
+      fileRowsOf(rowsOf(table, table.guess, PLAN_FILE)).map(({ row }) => [row.kind, row.quantity, row.on, row.note]),
+    ).toEqual([
       ['Kale', '120', '17/4', 'early'],
       ['zucchini', '12 plants', '20 May', ''],
       ['Lettuce', '2 trays', 'week 16', 'cut and come again'],
     ])
-    expect(table.firstLine).toBe(5)
+    expect(table.lines).toEqual([5, 7, 8])
   })
   it('made by a spreadsheet program has merged titles, days, formulas and rich text read as they are shown', async () => {
     const book = new Excel.Workbook()
@@ -101,8 +107,8 @@ describe('a spreadsheet of somebody’s own', () => {
       { richText: [{ text: 'N' }, { text: '4' }] },
     ])
     const found = await readSheetFile('mine.xlsx', new Uint8Array(await book.xlsx.writeBuffer()))
-    const table = findTable(found.ok ? found.cells : [])!
-    expect(rowsOf(table, table.guess)[0]!.row).toMatchObject({
+    const table = findTable(found.ok ? found.cells : [], PLAN_FILE)!
+    expect(fileRowsOf(rowsOf(table, table.guess, PLAN_FILE))[0]!.row).toMatchObject({
       kind: 'Kale',
       quantity: '120',
       on: '2027-04-17',
@@ -115,7 +121,7 @@ describe('a spreadsheet of somebody’s own', () => {
     expect(found.ok && found.cells[1]![0]).toBe('Céleri')
   })
   it('says each thing once', () => {
-    expect(guessColumns(['Date', 'Planting date', 'Crop', 'Name', 'x', ''])).toEqual([
+    expect(guessColumns(['Date', 'Planting date', 'Crop', 'Name', 'x', ''], PLAN_FILE)).toEqual([
       undefined,
       'on',
       'kind',
@@ -143,6 +149,6 @@ describe('a spreadsheet of somebody’s own', () => {
     expect(await fault('a.xlsm', Uint8Array.from([0x50, 0x4b, 3, 4]))).toBe('macros')
     expect(await fault('a.xlsx', Uint8Array.from([0x50, 0x4b, 3, 4, 0, 0]))).toBe('not-a-sheet')
     expect(await fault('a.png', Uint8Array.from([0x89, 0x50, 0, 0]))).toBe('not-a-sheet')
-    expect(findTable([['hello'], ['world', '1']])).toBeUndefined()
+    expect(findTable([['hello'], ['world', '1']], PLAN_FILE)).toBeUndefined()
   })
 })

@@ -2,7 +2,7 @@
 import { findKinds, kindNamed, namedFor, namesOf, libraryKind } from '../../library/library'
 import type { Region } from '../../library/entry'
 import type { Crop, Season, Variety } from '../../season/schema'
-import { plainText } from './columns'
+import { plainText } from '../sheet-file/plain-text'
 
 /** What names were found to mean. */
 export type Named =
@@ -19,6 +19,8 @@ export interface NameIndex {
   varieties: ReadonlyMap<string, readonly Variety[]>
   region: Region
   season: Season
+  /** Names that nothing was found for, with what is like them. */
+  unknown: Map<string, string[]>
 }
 
 export function indexNames(season: Season): NameIndex {
@@ -36,7 +38,7 @@ export function indexNames(season: Season): NameIndex {
     const names = new Set([variety.name, crop ? `${crop.name} ${variety.name}` : variety.name].map(plainText))
     for (const name of names) varieties.set(name, [...(varieties.get(name) ?? []), variety])
   }
-  return { crops, varieties, region: season.farm.region ?? 'uk', season }
+  return { crops, varieties, region: season.farm.region ?? 'uk', season, unknown: new Map() }
 }
 
 const SUGGESTED = 4
@@ -109,10 +111,17 @@ function varietyOf({ crop, isNew }: CropFound, name: string, { season }: NameInd
   return { is: 'new-variety', crop, name: name === '' ? crop.name : name }
 }
 
+/** Unknown names that names like them are looked for: in a file of another kind there are thousands. */
+const MOST_LOOKED_FOR = 300
+
 /** Names like what was typed, for choosing from. */
-function likeNames(text: string, { season, region }: NameIndex): string[] {
+function likeNames(text: string, { season, region, unknown }: NameIndex): string[] {
   const plain = plainText(text)
+  const known = unknown.get(plain)
+  if (known || unknown.size >= MOST_LOOKED_FOR) return known ?? []
   const near = season.crops.filter((crop) => plainText(crop.name).startsWith(plain.slice(0, 4))).map(({ name }) => name)
   const kinds = findKinds(text).concat(plain.length > 4 ? findKinds(plain.slice(0, 4)) : [])
-  return [...new Set([...near, ...kinds.map((kind) => kind.names[region])])].slice(0, SUGGESTED)
+  const like = [...new Set([...near, ...kinds.map((kind) => kind.names[region])])].slice(0, SUGGESTED)
+  unknown.set(plain, like)
+  return like
 }

@@ -91,7 +91,8 @@ describe('the plan as rows', () => {
       const { planting, problems, sheet } = one({ kind: 'Kale', variety: 'curly green', quantity, unit, on: '1 May' })
       expect(problems).toEqual([])
       const amount = Number.parseInt(quantity, 10)
-      const taken = (plants: number) => takenBy(planner.preview(sheet.season, { ...planting!, plants })[0]!, of)!
+      const taken = (plants: number) =>
+        takenBy(planner.preview(sheet.season, { ...planting!, plants })[0]!, { of, amount })!
       expect(taken(planting!.plants)).toBeLessThanOrEqual(amount)
       expect(taken(planting!.plants + 1)).toBeGreaterThan(amount)
     }

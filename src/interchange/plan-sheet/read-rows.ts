@@ -5,12 +5,13 @@ import { changedPlanting } from '../../core/batch/planting-changes'
 import { layoutOf, plantsIn } from '../../core/field/spacing'
 import { plantsFromHand } from '../../core/plan/in-hand'
 import type { Planner } from '../../core/plan/plan'
-import { editsToAdd, usualSchool, type Addition } from '../../library/adding'
-import { codeMaker, freeKeyAmong, freeKeyIn, keyOf } from '../../season/keys'
+import type { Addition } from '../../library/adding'
+import { codeMaker, freeKeyAmong } from '../../season/keys'
 import type { Crop, Method, Planting, Season, Variety } from '../../season/schema'
 import { sameValue } from '../../season/values'
-import { isEmptyRow, plainText, UNIT_WORDS, SHEET_UNITS, type SheetRow, type SheetUnit } from './columns'
-import { indexNames, readNames, type NameIndex } from './names'
+import { isEmptyRow, UNIT_WORDS, SHEET_UNITS, type SheetRow, type SheetUnit } from './columns'
+import { plainText } from '../sheet-file/plain-text'
+import { bringVariety, createBringing, ownName, type Bringing } from './bring'
 
 /** What is wrong in a cell of a row. */
 export type SheetProblem =
@@ -47,14 +48,11 @@ export interface RowToRead {
   base?: Planting | undefined
 }
 
-interface Reading {
-  season: Season
+interface Reading extends Bringing {
   /** Keys of plantings that are taken. */
   keys: Set<string>
   /** Makes the code of a new planting. */
   codeFor: (name: string) => string
-  names: NameIndex
-  additions: Addition[]
   order: DayOrder | undefined
   planner: Planner
   /** Notes what is wrong in the row that is being read. */
@@ -75,11 +73,9 @@ export function readRows(
   // Plantings that are read are added to the same list: copying it for each would take as long as everything else.
   const plantings = [...season.plantings]
   const reading: Reading = {
-    season: { ...season, plantings },
+    ...createBringing({ ...season, plantings }),
     keys: new Set(plantings.map(({ key }) => key)),
     codeFor: codeMaker(plantings.map(({ code }) => code)),
-    names: indexNames(season),
-    additions: [],
     order,
     planner,
     fail: () => undefined,
@@ -143,48 +139,8 @@ interface What {
 type Fail = (problem: SheetProblem) => undefined
 
 function readWhat(row: SheetRow, reading: Reading): What | undefined {
-  const { fail } = reading
-  const named = readNames(row.kind, row.variety, reading.names)
-  if (named.is === 'unknown') return fail({ column: named.column, what: 'unknown', like: named.like })
-  if (named.is === 'variety') {
-    const crop = reading.season.crops.find(({ key }) => key === named.variety.crop)!
-    return { crop, variety: named.variety, brings: undefined }
-  }
-  const { crop, name } = named
-  const before = reading.season.varieties
-  const edits: Addition[] =
-    named.is === 'new-kind'
-      ? editsToAdd(reading.season, crop, usualSchool(crop, reading.season), fullName(crop, name))
-      : [varietyToAdd(reading.season, crop, fullName(crop, name))]
-  bring(edits, reading)
-  const variety = reading.season.varieties.find((one) => !before.includes(one))!
-  return { crop, variety, brings: fullName(crop, name) }
-}
-
-/** A variety goes by its kind and its own name: `Tomato, red cherry`. */
-const fullName = (crop: Crop, name: string): string =>
-  plainText(name).includes(plainText(crop.name)) ? name : `${crop.name}, ${name}`
-
-/** A variety without the name of its kind. */
-const ownName = (crop: Crop | undefined, name: string): string =>
-  crop && name.startsWith(`${crop.name}, `) ? name.slice(crop.name.length + 2) : name === crop?.name ? '' : name
-
-function varietyToAdd(season: Season, crop: Crop, name: string): Addition {
-  const key = freeKeyIn(season.varieties, keyOf(name))
-  return { of: 'varieties', key, from: null, to: { key, crop: crop.key, name } as Variety }
-}
-
-/** Takes additions into the season that is being read into. */
-function bring(edits: readonly Addition[], reading: Reading): void {
-  reading.additions.push(...edits)
-  const more = (of: Addition['of']) => edits.filter((edit) => edit.of === of).map(({ to }) => to)
-  reading.season = {
-    ...reading.season,
-    crops: [...reading.season.crops, ...(more('crops') as Crop[])],
-    varieties: [...reading.season.varieties, ...(more('varieties') as Variety[])],
-    methods: [...reading.season.methods, ...(more('methods') as Method[])],
-  }
-  reading.names = indexNames(reading.season)
+  const found = bringVariety(row.kind, row.variety, reading)
+  return found.ok ? found : reading.fail({ column: found.column, what: 'unknown', like: found.like })
 }
 
 /** The method that is named; else the one it had, the one its sisters have, or the first of the kind. */
@@ -236,13 +192,20 @@ function daysBetween(text: string): number | undefined {
 
 type Series = Planting['series']
 
+/** `14` and `6` in their columns, or both in the first: `14 × 6`, `every 2 weeks, 6 times`. */
+function seriesSaid(row: SheetRow): { every: string; times: string } {
+  const [every, times] = [row.every.trim(), row.times.trim()]
+  const both = times === '' ? /^(.*[^\s,x×])\s*(?:x|×|,|;)\s*(\d{1,3})\s*(?:x|times|veces)?$/i.exec(every) : null
+  return both ? { every: both[1]!, times: both[2]! } : { every, times }
+}
+
 function readSeries(
   row: SheetRow,
   base: Planting | undefined,
   on: string | undefined,
   { season, order, fail }: Reading,
 ): Series | undefined {
-  const [every, times] = [row.every.trim(), row.times.trim()]
+  const { every, times } = seriesSaid(row)
   if (every === '' && times === '') return undefined
   if (every === '') return times === '1' ? undefined : fail({ column: 'every', what: 'both' })
   const days = daysBetween(every)

@@ -1,5 +1,7 @@
 export const count = {
   batch: '{n, plural, one {{text} batch} other {{text} batches}}',
+  kind: '{n, plural, one {{text} kind} other {{text} kinds}}',
+  bench: '{n, plural, one {{text} bench} other {{text} benches}}',
   bed: '{n, plural, one {{text} bed} other {{text} beds}}',
   blank: '{n, plural, one {{text} blank} other {{text} blanks}}',
   cell: '{n, plural, one {{text} cell} other {{text} cells}}',

@@ -95,11 +95,6 @@ export const farmPage = {
   aCsvWithADate:
     'A CSV with a date and the lowest temperature of each day, in any date format, °C or °F; gaps are allowed.',
   chooseAFile: 'Choose a file',
-  holdsNoColumnOfDates: '{file} holds no column of dates beside one of temperatures.',
-  read: '{days} read',
-  toOfMinima: ', {minima} to {minima2}',
-  missing: '; {days} missing. {wholeSeasons}',
-  useThisRecord: 'Use this record',
   leaveIt: 'Cancel',
   confidence: 'Confidence',
   ageAtPlanting: 'Age at planting',
@@ -146,6 +141,17 @@ export const farmPage = {
   mixBeyondTheCells: 'Mix beyond the cells',
   siteAndSeasonChanged: 'Site and season changed',
   habitsChanged: 'Habits changed',
+  weatherIsGuessed:
+    'Temperatures and frost are guessed from where the farm lies: winters can be 6 °C off and frosts three weeks. Put in what you know.',
+  oneIsGuessed:
+    '{what, select, frost {Frost is guessed from where the farm lies: it can be three weeks off. Put in what you know.} other {Temperatures are guessed from where the farm lies: winters can be 6 °C off. Put in what you know.}}',
+  sheetOf: { lots: 'Seed lots', beds: 'Beds', varieties: 'Varieties' },
+  backup: 'Backup',
+  downloadABackup: 'Download a backup',
+  everythingInOneFile:
+    'Everything in one file: all farms with their seasons, records, photos and journal. Keep it on another disk.',
+  everyNightOneIsKept:
+    'One is made by itself every night, in .data/backups beside Dove Step. They are kept for a week, then one a week for two months, then one a month for two years. “npm run restore” brings one back.',
   siteAndSeason: 'Site and season',
   habitsWorkAndCosts: 'Habits, work and costs',
   theFileIsLargerThan: 'The file is larger than 18 MB, the most a season file can be.',
@@ -275,8 +281,6 @@ export const farmPage = {
   market: 'Market',
   oneCellCutThroughAt: '; one cell cut through, at the same scale',
   frostDateChangedMovedWith: 'Frost date changed; {plantings} moved with it',
-  theFileIsLargerThan2: 'The file is larger than 20 MB; a hundred years of days are less than 3.',
-  leftOutForMissingDays: '; left out for missing days: {dropped}{extra}',
   n0JustReady1At: '0 just ready, 1 at the limit; 0.3 usual',
   theSeasonWasChangedBy:
     'The season was changed by someone since you looked. Nothing was imported; choose the file again to see what it would change now.',

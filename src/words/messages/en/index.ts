@@ -17,6 +17,8 @@ import { plan } from './plan'
 import { readings } from './readings'
 import { records } from './records'
 import { seed } from './seed'
+import { lists } from './lists'
+import { nights } from './nights'
 import { sheet } from './sheet'
 import { shell } from './shell'
 import { sowing } from './sowing'
@@ -46,6 +48,8 @@ export const en = {
   readings,
   records,
   seed,
+  lists,
+  nights,
   sheet,
   shell,
   sowing,

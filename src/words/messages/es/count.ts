@@ -1,5 +1,7 @@
 export const count = {
   batch: '{n, plural, one {{text} tanda} other {{text} tandas}}',
+  kind: '{n, plural, one {{text} especie} other {{text} especies}}',
+  bench: '{n, plural, one {{text} mesa} other {{text} mesas}}',
   bed: '{n, plural, one {{text} cama} other {{text} camas}}',
   blank: '{n, plural, one {{text} celda vacía} other {{text} celdas vacías}}',
   cell: '{n, plural, one {{text} celda} other {{text} celdas}}',

@@ -1,0 +1,36 @@
+/** Files that leave the application: from which season, and as what. */
+import { seasonAsked } from '../../actions/season-in-view'
+import { database } from '../../data/database'
+import { loadSeason } from '../../data/season-repository'
+import type { Season } from '../../season/schema'
+
+export const XLSX = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet'
+export const CSV = 'text/csv; charset=utf-8'
+
+/** The season whose id the query says, else the one that was looked at last; none where there is no such. */
+export async function seasonOf(request: Request): Promise<Season | undefined> {
+  const found = await seasonAsked(new URL(request.url).searchParams.get('season'))
+  return (found && (await loadSeason(database(), found.id)))?.season
+}
+
+export const nothingThere = () =>
+  new Response('There is no season yet.\n', { status: 404, headers: { 'content-type': 'text/plain; charset=utf-8' } })
+
+/** A file of a season, to be kept. */
+export const download = (season: Season, name: string, type: string, body: string | Uint8Array): Response =>
+  new Response(body as BodyInit, {
+    headers: {
+      'content-type': type,
+      'content-disposition': `attachment; filename="${fileName(season, name)}"`,
+      'cache-control': 'no-store',
+    },
+  })
+
+function fileName(season: Season, name: string): string {
+  const slug = `${season.farm.name} ${season.season.name}`
+    .normalize('NFD')
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-|-$/g, '')
+  return `${slug || 'season'}-${name}`
+}

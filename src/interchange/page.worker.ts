@@ -1,0 +1,23 @@
+/**
+ * The one web worker of the pages. There is one and no more: the bundler starts every worker from the same script with
+ * another fragment in its address, and a browser that has that script already may keep the fragment of the first.
+ */
+import { expose } from 'comlink'
+import type { Season } from '../season/schema'
+import type { FitStatus } from '../worker/fit-plan'
+import { sheetBeside } from './plan-sheet/reader'
+import { sheetFile } from './sheet-file/beside'
+
+const api = {
+  ...sheetFile,
+  ...sheetBeside,
+  /** The plan made to fit. */
+  async fit(season: Season, from: string, onNews: (status: FitStatus) => void): Promise<FitStatus> {
+    const { fitBeside } = await import('../worker/fit-beside')
+    return fitBeside(season, from, onNews)
+  },
+}
+
+export type PageWorkerApi = typeof api
+
+expose(api)
