@@ -34,12 +34,34 @@ function useEdited(season: Season, key: string | null): Planting | undefined {
 /** What of the address says what the panel shows. */
 const PANEL = ['batch', 'new', 'edit', 'one', 'from']
 
+/** What of the address as it is now says what the panel shows. */
+function panelOf(address: string): string {
+  const params = new URLSearchParams(address)
+  return PANEL.map((name) => params.get(name) ?? '').join('\n')
+}
+
+/**
+ * The address's parameters, and what was just asked for before the address has caught up with it: the address changes
+ * in a transition, and until it has, the panel before would still take the next press.
+ */
+function useAddressNow(): [URLSearchParams, (text: string) => void] {
+  const params = useSearchParams()
+  const now = params.toString()
+  const [seen, setSeen] = useState(now)
+  const [asked, ask] = useState<string>()
+  if (seen !== now) {
+    setSeen(now)
+    ask(undefined)
+  }
+  return [asked === undefined ? params : new URLSearchParams(asked), ask]
+}
+
 /** What the side panel shows: held in the address, so that links, reload and the back button work. */
 export function usePanel() {
   const t = useTranslations('plan')
   const { plan, season, data, format } = useSeason()
   const day = useWorkingDay()
-  const params = useSearchParams()
+  const [params, ask] = useAddressNow()
   const notice = useNotice()
   const { undo } = useUndo()
   const [busy, start] = useTransition()
@@ -56,9 +78,10 @@ export function usePanel() {
       for (const name of PANEL) address.delete(name)
       for (const [name, value] of Object.entries(query)) address.set(name, value)
       const text = address.toString()
+      ask(text)
       window.history.pushState(null, '', at(text ? `/plan?${text}` : '/plan'))
     },
-    [at],
+    [at, ask],
   )
   const close = useCallback(() => open({}), [open])
   const choose = useCallback((id: string) => open({ batch: id }), [open])
@@ -68,6 +91,7 @@ export function usePanel() {
       const fail = (text: string) => (loud ? notice({ text, tone: 'error' }) : setFailure(text))
       setProblems([])
       setFailure(undefined)
+      const shown = panelOf(window.location.search)
       const things = edits.map((edit) => ({ of: 'plantings' as const, ...edit }))
       const called = await callServer(() => changeSeason(data.view, things, summaryOf(edits, season, format)))
       if (!called.ok) return fail(troubleWords(called, format))
@@ -75,7 +99,8 @@ export function usePanel() {
       if (result.ok) {
         const { entry } = result
         notice({ text: result.summary, action: { label: t('undo'), run: () => undo(entry) } })
-        open(then === undefined ? {} : { batch: then })
+        // Whoever has opened something else meanwhile keeps it open.
+        if (panelOf(window.location.search) === shown) open(then === undefined ? {} : { batch: then })
       } else if (result.reason === 'wrong') {
         if (loud) fail(t('nothingWasSaved', { message: result.problems[0]!.message }))
         else setProblems(result.problems)
