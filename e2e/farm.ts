@@ -9,7 +9,8 @@ import { migrate } from '../src/data/migrate'
 import { createFarm } from '../src/data/season-repository'
 import { readSeasonText } from '../src/interchange/season-file'
 import type { Season } from '../src/season/schema'
-import { freePort, nextBin, ROOT, startTestCluster } from '../scripts/machine.mjs'
+import { freePort, nextBin, ROOT } from '../scripts/machine.mjs'
+import { startTestCluster } from '../scripts/cluster.mjs'
 
 export interface Farm {
   /** Empties the database and opens a season in it; none leaves it empty. */

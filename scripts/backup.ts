@@ -1,10 +1,10 @@
 /** npm run backup [-- --look FILE], npm run restore -- FILE [--replace]: everything in the database as one file, and back again. */
 import { readFileSync } from 'node:fs'
-import { join } from 'node:path'
 import { parseArgs } from 'node:util'
 import { BackupError, lookAtBackup, restoreBackup, type Manifest } from '../src/data/backup/backup'
 import { backUp } from '../src/data/backup/folder'
-import { ROOT, SetupError, startFarmCluster } from './machine.mjs'
+import { backupFolder, startFarmCluster } from './cluster.mjs'
+import { SetupError } from './machine.mjs'
 
 const USAGE = `Usage:
   npm run backup                      make a backup into .data/backups, or into the folder of --into
@@ -32,7 +32,7 @@ const [command, file] = positionals
 const passphrase = values['passphrase-file']
   ? readFileSync(values['passphrase-file'], 'utf8').trim()
   : process.env.DOVE_STEP_PASSPHRASE
-const folder = values.into ?? join(ROOT, '.data', 'backups')
+const folder = values.into ?? backupFolder()
 const second = values.second ?? process.env.DOVE_STEP_SECOND_BACKUPS
 
 function tell({ made, farms, journal, bytes }: Manifest): void {
@@ -49,7 +49,7 @@ async function withDatabase(work: (url: string) => Promise<void>): Promise<void>
   try {
     await work(cluster.url)
   } finally {
-    if (!cluster.alreadyRunning) cluster.stop()
+    cluster.stop()
   }
 }
 

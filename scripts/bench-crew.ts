@@ -22,7 +22,7 @@ import { readSeasonText } from '../src/interchange/season-file'
 import type { Entry, Season } from '../src/season/schema'
 import { createFormat } from '../src/words/format'
 import { largeSeason } from './large-season'
-import { startTestCluster } from './machine.mjs'
+import { startTestCluster } from './cluster.mjs'
 import { withServedSeason, withServer } from './served-season'
 
 const print = (line: object) => console.log(JSON.stringify(line))

@@ -22,7 +22,7 @@ await build({
   platform: 'node',
   format: 'esm',
   packages: 'external',
-  external: ['./machine.mjs'],
+  external: ['./machine.mjs', './cluster.mjs'],
   logLevel: 'error',
   loader: { '.json': 'json' },
 })

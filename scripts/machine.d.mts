@@ -1,9 +1,11 @@
 export const ROOT: string
-export function startTestCluster(): Promise<{ url: string; crash: () => void; start: () => void; stop: () => void }>
+export const isRoot: boolean
 export function freePort(): Promise<number>
 export function nextBin(): string
 export function tsxBin(): string
 export function ensureBuild(): void
 export function ensureChromium(): string
+export function ensurePostgres(): string
+export function databaseAccount(): { name: string; uid: number; gid: number } | undefined
+export function servingAccount(): { name: string; uid: number; gid: number } | undefined
 export class SetupError extends Error {}
-export function startFarmCluster(): Promise<{ url: string; alreadyRunning: boolean; stop: () => void }>

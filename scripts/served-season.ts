@@ -5,7 +5,8 @@ import { connect } from '../src/data/database'
 import { migrate } from '../src/data/migrate'
 import { createFarm } from '../src/data/season-repository'
 import type { Season } from '../src/season/schema'
-import { ensureBuild, ensureChromium, freePort, nextBin, ROOT, startTestCluster } from './machine.mjs'
+import { ensureBuild, ensureChromium, freePort, nextBin, ROOT } from './machine.mjs'
+import { startTestCluster } from './cluster.mjs'
 
 const FLAGS = [
   '--no-sandbox',

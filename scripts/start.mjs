@@ -1,96 +1,163 @@
-/** npm start: everything from a fresh clone to an address in the browser. */
-import { spawn } from 'node:child_process'
-import { existsSync } from 'node:fs'
+/** npm start: everything from a fresh clone to an address in the browser, and up again whatever part of it ends. */
+import { mkdirSync } from 'node:fs'
 import { join } from 'node:path'
+import { backupFolder, startFarmCluster } from './cluster.mjs'
+import { keepUp } from './keep-up.mjs'
 import {
-  accountCanEnter,
+  asAccount,
   checkNode,
   ensureBuild,
   ensurePackages,
   freePort,
-  isRoot,
   nextBin,
   ROOT,
   runTypeScript,
   say,
-  serverAccount,
+  servingAccount,
   SetupError,
-  startFarmCluster,
 } from './machine.mjs'
 
 const dev = process.argv.includes('--dev')
+const newPostgres = process.argv.includes('--new-postgres')
+const GIVE_UP = 5 // starts of the web server in a row that ended before it was ready
+const LOOK_EVERY = 1000 // ms between looks whether the database is up
+
 let stopping = false
+let stop = () => undefined
 // Before there is anything to stop, and while it is being stopped, another Ctrl-C changes nothing.
-for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => (stopping ? undefined : (stopping = true)))
+for (const signal of ['SIGINT', 'SIGTERM'])
+  process.on(signal, () => {
+    if (stopping) return
+    stopping = true
+    stop()
+  })
 
 async function main() {
   checkNode()
   ensurePackages()
-  let cluster
-  let url = process.env.DATABASE_URL
-  if (!url) {
-    cluster = await startFarmCluster()
-    url = cluster.url
-  }
+  const cluster = process.env.DATABASE_URL ? undefined : await startFarmCluster({ newPostgres })
+  if (cluster?.by)
+    throw new SetupError(
+      `Dove Step runs from this folder already${cluster.by.address ? `: ${cluster.by.address}` : ', just starting or making a backup'} (process ${cluster.by.pid}).\nOpen that, or stop it first: Ctrl-C where it was started, or kill ${cluster.by.pid}.`,
+    )
+  const url = cluster?.url ?? process.env.DATABASE_URL
   try {
-    if ((await runTypeScript('scripts/load-demo.ts', [], { DATABASE_URL: url })) !== 0)
+    const backups = backupFolder()
+    const env = { DATABASE_URL: url, DOVE_STEP_BACKUPS: backups }
+    if ((await runTypeScript('scripts/load-demo.ts', [], env)) !== 0)
       throw new SetupError('The database could not be made ready.')
+    backupFolder()
     if (!dev && !stopping) ensureBuild()
-    if (!stopping) await serve(url)
+    if (!stopping) await serve(env, cluster)
   } finally {
-    if (cluster && !cluster.alreadyRunning) cluster.stop()
+    cluster?.stop()
   }
 }
 
+/** What the web server and the worker say goes to the terminal, and to files that never grow without end. */
+async function keptLog(cluster) {
+  if (!cluster) return undefined
+  const { createStream } = await import('rotating-file-stream')
+  const path = join(cluster.home, 'logs')
+  mkdirSync(path, { recursive: true })
+  const log = createStream('dove-step.log', { path, size: '5M', maxFiles: 6 })
+  log.on('error', (error) => say(`The log in ${path} cannot be written: ${error.message}`))
+  return log
+}
+
 /** Serves until it is stopped. */
-async function serve(url) {
+async function serve(env, cluster) {
   const port = Number(process.env.PORT) || (await freePort())
   const host = process.env.HOST ?? '127.0.0.1'
-  const account = dev ? undefined : serverAccount()
-  const canRead = !isRoot || (existsSync(join(ROOT, '.next')) && accountCanEnter(join(ROOT, '.next')))
-  if (account && !canRead)
-    say(
-      'The server account cannot read this folder, so the web server runs as root. Put the checkout where everyone may read to avoid that.',
-    )
-  const child = spawn(process.execPath, [nextBin(), dev ? 'dev' : 'start', '-H', host, '-p', String(port)], {
-    cwd: ROOT,
-    stdio: ['ignore', 'pipe', 'inherit'],
-    env: {
-      ...process.env,
-      DATABASE_URL: url,
-      NODE_ENV: dev ? 'development' : 'production',
-      NEXT_TELEMETRY_DISABLED: '1',
-      HOME: account ? '/tmp' : process.env.HOME,
-    },
-    ...(account && canRead ? { uid: account.uid, gid: account.gid } : {}),
-  })
+  const address = `http://${host}:${port}`
+  const who = dev ? undefined : servingAccount()
+  const log = await keptLog(cluster)
+  const shared = { ...process.env, ...env, NEXT_TELEMETRY_DISABLED: '1', ...(who ? { HOME: '/tmp' } : {}) }
   let told = false
-  child.stdout.on('data', (text) => {
-    if (dev) process.stdout.write(text)
-    if (!told && /ready/i.test(String(text))) {
-      told = true
-      say(`Dove Step is ready: http://${host}:${port}\nCtrl-C stops it.`)
+  let ready = false
+  let tried = 0
+
+  const webWay = asAccount(who, process.execPath, [nextBin(), dev ? 'dev' : 'start', '-H', host, '-p', String(port)])
+  if (webWay.root)
+    say(
+      'This folder is closed to other accounts, so the web server and its worker run as root. Put the checkout where everyone may read to avoid that.',
+    )
+  const web = keepUp(
+    () => ({
+      ...webWay,
+      options: {
+        ...webWay.options,
+        cwd: ROOT,
+        stdio: ['ignore', 'pipe', 'pipe'],
+        env: { ...shared, NODE_ENV: dev ? 'development' : 'production' },
+      },
+    }),
+    {
+      started(child) {
+        ready = false
+        cluster?.held.started(child.pid)
+        child.stderr.on('data', (text) => {
+          process.stderr.write(text)
+          log?.write(text)
+        })
+        child.stdout.on('data', (text) => {
+          if (dev) process.stdout.write(text)
+          if (ready || !/ready/i.test(String(text))) return
+          ready = true
+          tried = 0
+          cluster?.held.serves(address)
+          say(told ? 'The web server is up again.' : `Dove Step is ready: ${address}\nCtrl-C stops it.`)
+          told = true
+        })
+      },
+      ended(code, _, wait) {
+        if (!ready && ++tried >= GIVE_UP) return false
+        say(`The web server ended (${code}); it is started again in ${wait / 1000} s.`)
+      },
+    },
+  )
+
+  // Fits asked of the server, and the backup of every night, are made by a process of their own.
+  const workerWay = asAccount(who, process.execPath, ['--import', 'tsx', 'scripts/serve-fits.ts'])
+  const worker = keepUp(
+    () => ({
+      ...workerWay,
+      options: { ...workerWay.options, cwd: ROOT, stdio: ['ignore', 'ignore', 'pipe'], env: shared },
+    }),
+    {
+      started(child) {
+        cluster?.held.started(child.pid)
+        child.stderr.on('data', (text) => {
+          process.stderr.write(text)
+          log?.write(text)
+        })
+      },
+      ended: (code, _, wait) => say(`The worker ended (${code}); it is started again in ${wait / 1000} s.`),
+    },
+  )
+
+  let starting = false
+  const watch = setInterval(async () => {
+    if (!cluster || starting || stopping || cluster.isUp()) return
+    starting = true
+    say('The database ended; it is started again.')
+    try {
+      await cluster.again()
+      say('The database is up again.')
+    } catch (error) {
+      say(error.message)
+    } finally {
+      starting = false
     }
-  })
-  // Fits asked of the server are made by a process of their own.
-  const fits = spawn(process.execPath, ['--import', 'tsx', 'scripts/serve-fits.ts'], {
-    cwd: ROOT,
-    stdio: ['ignore', 'ignore', 'inherit'],
-    env: { ...process.env, DATABASE_URL: url },
-  })
-  const stop = () => {
-    stopping = true
-    fits.kill('SIGTERM')
-    child.kill('SIGTERM')
-  }
-  process.on('SIGINT', stop)
-  process.on('SIGTERM', stop)
-  const code = await new Promise((done) => child.on('exit', (status, signal) => done(signal ? 0 : status)))
-  if (fits.exitCode === null) {
-    fits.kill('SIGTERM')
-    await new Promise((done) => fits.on('exit', done))
-  }
-  if (code !== 0 && code !== 143 && code !== 130) throw new SetupError(`The web server ended with code ${code}.`)
+  }, LOOK_EVERY)
+
+  stop = () => void Promise.all([web.stop(), worker.stop()])
+  if (stopping) stop()
+  const code = await web.done
+  clearInterval(watch)
+  await worker.stop()
+  log?.end()
+  if (code !== undefined) throw new SetupError(`The web server does not start: it ended with ${code}.`)
 }
 
 main().then(

@@ -1,6 +1,6 @@
 /** Starts a throw-away PostgreSQL for the tests, and stops it after them. */
 import type { TestProject } from 'vitest/node'
-import { startTestCluster } from '../machine.mjs'
+import { startTestCluster } from '../cluster.mjs'
 
 export default async function setup(project: TestProject): Promise<() => void> {
   const cluster = await startTestCluster()

@@ -48,6 +48,12 @@ export async function isOfEarlierVersion(db: Kysely<Database>): Promise<boolean>
   return run > 0 && run < all.length
 }
 
+/** Whether a database lacks anything of this version. */
+export async function lacksMigrations(db: Kysely<Database>): Promise<boolean> {
+  const all = await migratorOf(db).getMigrations()
+  return all.some(({ executedAt }) => executedAt === undefined)
+}
+
 const migratorOf = (db: Kysely<Database>) =>
   new Migrator({
     db,
