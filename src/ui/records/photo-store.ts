@@ -3,7 +3,7 @@ import { del, get, set } from 'idb-keyval'
 import { v4 as newId } from 'uuid'
 
 const LONGEST_SIDE = 1600 // px
-export const keyOf = (id: string) => `dove-photo-${id}`
+const keyOf = (id: string) => `dove-photo-${id}`
 
 /** A photo made small: it is written anew, so that nothing of where it was taken stays in it. */
 async function madeSmall(file: File): Promise<Blob> {
@@ -18,6 +18,16 @@ async function madeSmall(file: File): Promise<Blob> {
   )
 }
 
+// Photos of a device that has no room: they are sent while the page stays open.
+const inMemory = new Map<string, Blob>()
+
+/** A photo that is on this device. */
+export const localPhoto = (id: string): Promise<Blob | undefined> =>
+  get<Blob>(keyOf(id)).then(
+    (blob) => blob ?? inMemory.get(id),
+    () => inMemory.get(id),
+  )
+
 // Photos still being made small: a record may be written before they are.
 export const making = new Map<string, Promise<boolean>>()
 
@@ -25,7 +35,7 @@ export const making = new Map<string, Promise<boolean>>()
 export function keep(file: File): { id: string; done: Promise<boolean> } {
   const id = newId()
   const done = madeSmall(file)
-    .then((blob) => set(keyOf(id), blob))
+    .then((blob) => set(keyOf(id), blob).catch(() => void inMemory.set(id, blob)))
     .then(
       () => true,
       () => false,
@@ -39,14 +49,17 @@ export function keep(file: File): { id: string; done: Promise<boolean> } {
 export async function sendPhotos(ids: readonly string[], season: string): Promise<void> {
   for (const id of ids) {
     await making.get(id)
-    const blob = await get<Blob>(keyOf(id)).catch(() => undefined)
+    const blob = await localPhoto(id)
     if (!blob) continue
     const response = await fetch(`/api/photos/${id}?season=${season}`, {
       method: 'PUT',
       body: blob,
       signal: AbortSignal.timeout(120_000),
     })
-    if (!response.ok && response.status !== 415) throw new Error(`the server answered ${response.status}`)
-    await del(keyOf(id))
+    // What is no photo, or too large, is so at the next try as well.
+    if (!response.ok && response.status !== 415 && response.status !== 413)
+      throw new Error(`the server answered ${response.status}`)
+    inMemory.delete(id)
+    await del(keyOf(id)).catch(() => undefined)
   }
 }

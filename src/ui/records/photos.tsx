@@ -3,11 +3,10 @@
 import CameraIcon from '@mui/icons-material/PhotoCameraOutlined'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
-import { get } from 'idb-keyval'
 import { useEffect, useRef, useState } from 'react'
 import { useTranslations } from 'next-intl'
 import { useSeason } from '../season-context'
-import { keep, keyOf, making } from './photo-store'
+import { keep, localPhoto, making } from './photo-store'
 
 /** Adds photos to what is being recorded. */
 export function PhotoField({ photos, onChange }: { photos: string[]; onChange: (photos: string[]) => void }) {
@@ -59,16 +58,13 @@ export function Photo({ id, size }: { id: string; size: number }) {
   useEffect(() => {
     let url: string | undefined
     let gone = false
-    Promise.resolve(making.get(id))
-      .then(() => get<Blob>(keyOf(id)))
-      .then(
-        (blob) => {
-          if (gone) return
-          if (blob) url = URL.createObjectURL(blob)
-          setSource(url ?? there)
-        },
-        () => !gone && setSource(there),
-      )
+    void Promise.resolve(making.get(id))
+      .then(() => localPhoto(id))
+      .then((blob) => {
+        if (gone) return
+        if (blob) url = URL.createObjectURL(blob)
+        setSource(url ?? there)
+      })
     return () => {
       gone = true
       if (url) URL.revokeObjectURL(url)

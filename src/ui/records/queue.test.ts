@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { entry } from '../../core/testing/records'
 import type { Entry } from '../../season/schema'
-import { createQueue, type Queued, type QueueParts } from './queue'
+import { createQueue, ServerFault, type Queued, type QueueParts } from './queue'
 
 const NOW = 'season-of-now'
 const note = () => entry('a', '2027-03-01', { did: 'note' })
@@ -22,9 +22,14 @@ function world() {
     again: new Map<string, { who: string; on: string }>(),
     retries: [] as (() => void)[],
     diskFails: false,
+    diskError: new Error('no room'),
+    /** Records the server fails at, whenever they are among those sent. */
+    faults: new Set<string>(),
+    healthy: true,
+    waits: [] as number[],
   }
   const unlessFull = <T>(value: () => T): Promise<T> =>
-    state.diskFails ? Promise.reject(new Error('no room')) : Promise.resolve(value())
+    state.diskFails ? Promise.reject(state.diskError) : Promise.resolve(value())
   const parts: QueueParts = {
     load: () => unlessFull(() => [...disk.values()]),
     put: (items) => unlessFull(() => items.forEach((item) => disk.set(item.entry.id, item))),
@@ -36,6 +41,7 @@ function world() {
     },
     send: (entries, season) => {
       if (state.down) return Promise.reject(new Error('no signal'))
+      if (!state.healthy || entries.some(({ id }) => state.faults.has(id))) return Promise.reject(new ServerFault(500))
       const answers = entries.map(({ id }) =>
         state.refuse.has(id)
           ? { id, ok: false, reason: { kind: 'unknown-batch' as const } }
@@ -49,7 +55,12 @@ function world() {
       }
       return state.answerLost ? Promise.reject(new Error('cut off')) : Promise.resolve(answers)
     },
-    later: (run) => state.retries.push(run),
+    healthy: () => Promise.resolve(state.healthy),
+    alone: (send) => send(),
+    later: (run, ms) => {
+      state.retries.push(run)
+      state.waits.push(ms)
+    },
     now: () => ++state.now,
   }
   return { state, parts, stored, order, seasons, disk }
@@ -78,14 +89,14 @@ describe('records on their way', () => {
     for (const one of made) await first.add([one], NOW)
     await first.send()
     expect(first.get()).toMatchObject({
-      offline: true,
+      trouble: 'no-connection',
       items: [{ state: 'waiting' }, { state: 'waiting' }, { state: 'waiting' }],
     })
     const second = createQueue(parts)
     state.down = false
     await second.send()
     expect(order).toEqual(made.map(({ id }) => id))
-    expect(second.get().offline).toBe(false)
+    expect(second.get().trouble).toBeUndefined()
   })
   it('are sent again when the answer was lost, and written once', async () => {
     const { parts, order, stored, state } = world()
@@ -178,7 +189,7 @@ describe('records on their way', () => {
     const queue = createQueue({ ...parts, send: () => Promise.resolve([]) })
     await queue.add([note()], NOW)
     await queue.send()
-    expect(queue.get().offline).toBe(true)
+    expect(queue.get().trouble).toBe('server-fault')
     expect(state.retries.length).toBe(1)
   })
   it('tell when another had written the same', async () => {
@@ -198,7 +209,77 @@ describe('records on their way', () => {
     const queue = createQueue(parts)
     await queue.add([note()], NOW)
     await queue.send()
-    expect(queue.get().safe).toBe(false)
+    expect(queue.get().safe).toBe('keeps-nothing')
     expect(stored.size).toBe(1)
+  })
+  it('of a full device are sent all the same, and it is said that it is full', async () => {
+    const { parts, stored, state } = world()
+    state.diskFails = true
+    state.diskError = Object.assign(new Error('the quota is used up'), { name: 'QuotaExceededError' })
+    const queue = createQueue(parts)
+    await queue.add([note()], NOW)
+    await queue.send()
+    expect(queue.get().safe).toBe('full')
+    expect(stored.size).toBe(1)
+    state.diskFails = false
+    await queue.add([note()], NOW)
+    expect(queue.get().safe).toBe(true)
+  })
+  it('that the server fails at hold up no others, and are set aside after a few tries', async () => {
+    const { parts, order, state, disk } = world()
+    const queue = createQueue(parts)
+    const [a, bad, c, d] = [note(), note(), note(), note()]
+    state.faults.add(bad.id)
+    await queue.add([a, bad, c, d], NOW)
+    await queue.send()
+    expect(order).toEqual([a.id, c.id, d.id])
+    expect(queue.get().items.map((item) => item.state)).toEqual(['kept', 'waiting', 'kept', 'kept'])
+    expect(queue.get().trouble).toBe('server-fault')
+    for (let i = 0; i < 3; i++) await queue.send()
+    expect(disk.get(bad.id)).toMatchObject({ state: 'refused', reason: { kind: 'server-fault' } })
+    // Corrected, it goes as a new one.
+    const better = { ...bad, id: note().id }
+    await queue.correct(bad.id, better, NOW)
+    await queue.send()
+    expect(order).toEqual([a.id, c.id, d.id, better.id])
+    expect(disk.has(bad.id)).toBe(false)
+  })
+  it('wait while the server is unwell, none set aside, with pauses that grow to minutes', async () => {
+    const { parts, order, state } = world()
+    state.healthy = false
+    const queue = createQueue(parts)
+    const made = [note(), note()]
+    await queue.add(made, NOW)
+    for (let i = 0; i < 12; i++) {
+      await queue.send()
+      state.retries.pop()?.()
+      await queue.send()
+    }
+    expect(queue.get().items.map((item) => item.state)).toEqual(['waiting', 'waiting'])
+    expect(queue.get().trouble).toBe('server-fault')
+    expect([...state.waits].sort((x, y) => x - y)).toEqual(state.waits)
+    expect(state.waits[0]).toBe(2000)
+    expect(state.waits.at(-1)).toBe(300_000)
+    state.healthy = true
+    await queue.send()
+    expect(order).toEqual(made.map(({ id }) => id))
+  })
+  it('of two pages are sent by one of them at a time', async () => {
+    const { parts, order } = world()
+    let line: Promise<void> = Promise.resolve()
+    const alone = (send: () => Promise<void>) => (line = line.then(send))
+    let sending = 0
+    const send: QueueParts['send'] = async (entries, season) => {
+      expect(++sending).toBe(1)
+      await new Promise((done) => setTimeout(done, 5))
+      const answer = await parts.send(entries, season)
+      sending--
+      return answer
+    }
+    const [one, other] = [createQueue({ ...parts, alone, send }), createQueue({ ...parts, alone, send })]
+    const made = [note(), note(), note(), note()]
+    await Promise.all(made.map((entry, i) => (i % 2 === 0 ? one : other).add([entry], NOW)))
+    await Promise.all([one.send(), other.send()])
+    expect([...order].sort()).toEqual(made.map(({ id }) => id).sort())
   })
 })

@@ -5,6 +5,7 @@
 import { createStore, delMany, setMany, values } from 'idb-keyval'
 import type { Impossible } from '../../core/ledger/ledger'
 import type { Entry } from '../../season/schema'
+import { clock } from './clock'
 import { sendPhotos } from './photo-store'
 
 /** Why the server would not take a record as it is. */
@@ -16,6 +17,8 @@ export type Refusal =
   | { kind: 'no-such-season' }
   | { kind: 'ahead'; today: string }
   | { kind: 'malformed'; problems: string[] }
+  /** The server fails at it, again and again, while it takes others. */
+  | { kind: 'server-fault' }
 
 /** One record of this device. */
 export interface Queued {
@@ -31,12 +34,25 @@ export interface Queued {
   photosWait?: boolean
 }
 
+/** Why the last try to send failed: nothing answered, or what answered failed at it. */
+export type SendTrouble = 'no-connection' | 'server-fault'
+
 export interface QueueState {
   items: readonly Queued[]
-  /** Whether the last try to send failed. */
-  offline: boolean
-  /** Whether this device can keep what it has through a restart. */
-  safe: boolean
+  trouble?: SendTrouble | undefined
+  /** Whether this device can keep what it has through a restart; if not, whether for lack of room. */
+  safe: true | 'full' | 'keeps-nothing'
+}
+
+/** What answered could not take what was sent. */
+export class ServerFault extends Error {
+  constructor(
+    status: number,
+    /** ms it asks to be left alone for */
+    readonly pause?: number,
+  ) {
+    super(`the server answered ${status}`)
+  }
 }
 
 /** What another person had written already, said once. */
@@ -58,6 +74,10 @@ export interface QueueParts {
     season: string,
   ): Promise<{ id: string; ok: boolean; again?: { who: string; on: string }; reason?: Refusal }[]>
   sendPhotos(photos: readonly string[], season: string): Promise<void>
+  /** Whether the server can do its work, asked when it failed at one record. */
+  healthy(): Promise<boolean>
+  /** Sends while no other page of this device does. */
+  alone(send: () => Promise<void>): Promise<void>
   later(run: () => void, ms: number): void
   /** Microseconds by a clock that all pages of the device share. */
   now(): number
@@ -72,18 +92,23 @@ export interface RecordQueue {
   send(): Promise<void>
   /** Lets go of records that the season on screen shows by now, and of those kept in another, which it never will. */
   settle(known: ReadonlySet<string>, season: string): void
+  /** Puts a record in the place of one that was refused; it is sent as a new one. */
+  correct(id: string, entry: Entry, season: string): Promise<void>
   /** Takes back a record that was not sent yet, or gives up one that was refused. */
   remove(id: string): void
   /** Says what others had already written. */
   onAlready(listener: (already: AlreadyWritten) => void): () => void
 }
 
-const RETRY = [2_000, 5_000, 15_000, 30_000] // ms
+const RETRY = [2_000, 5_000, 15_000, 30_000, 60_000, 120_000, 300_000] // ms
 const AT_ONCE = 100
+const FAULTS = 3 // times the server fails at one record, while it is well, before that is set aside
+
+const isFull = (error: unknown) => error instanceof Error && error.name === 'QuotaExceededError'
 
 /** A queue with nothing in it until what lasted from before is loaded. */
 export function createQueue(parts: QueueParts): RecordQueue {
-  let state: QueueState = { items: [], offline: false, safe: true }
+  let state: QueueState = { items: [], safe: true }
   const listeners = new Set<() => void>()
   const already = new Set<(one: AlreadyWritten) => void>()
   let sending: Promise<void> | undefined
@@ -101,9 +126,9 @@ export function createQueue(parts: QueueParts): RecordQueue {
   const onDevice = async (write: () => Promise<void>) => {
     try {
       await write()
-      if (!state.safe) become({ safe: true })
-    } catch {
-      become({ safe: false })
+      if (state.safe !== true) become({ safe: true })
+    } catch (error) {
+      become({ safe: isFull(error) ? 'full' : 'keeps-nothing' })
     }
   }
   const put = (items: readonly Queued[]) =>
@@ -124,8 +149,8 @@ export function createQueue(parts: QueueParts): RecordQueue {
     let stored
     try {
       stored = new Map((await parts.load()).map((item) => [item.entry.id, item]))
-    } catch {
-      return become({ safe: false })
+    } catch (error) {
+      return become({ safe: isFull(error) ? 'full' : 'keeps-nothing' })
     }
     const own = new Set(state.items.map(({ entry }) => entry.id))
     const items = state.items.flatMap((item): Queued[] => {
@@ -141,9 +166,10 @@ export function createQueue(parts: QueueParts): RecordQueue {
   }
   const loaded = look()
 
-  const failed = () => {
-    become({ offline: true })
-    const wait = RETRY[Math.min(failures++, RETRY.length - 1)]!
+  const failed = (error: unknown) => {
+    const fault = error instanceof ServerFault ? error : undefined
+    become({ trouble: fault ? 'server-fault' : 'no-connection' })
+    const wait = Math.max(RETRY[Math.min(failures++, RETRY.length - 1)]!, fault?.pause ?? 0)
     if (retryAsked) return
     retryAsked = true
     parts.later(() => {
@@ -152,58 +178,92 @@ export function createQueue(parts: QueueParts): RecordQueue {
     }, wait)
   }
 
+  type Answers = Map<string, Awaited<ReturnType<QueueParts['send']>>[number]>
+
+  /** Notes what became of records that were sent; says nothing of those the answer says nothing of. */
+  const take = async (sent: readonly Queued[], answers: Answers) => {
+    failures = 0
+    const changed: Queued[] = []
+    become({
+      trouble: undefined,
+      items: state.items.map((item): Queued => {
+        const answer = answers.get(item.entry.id)
+        if (!answer || item.state !== 'waiting') return item
+        const { entry, season, n } = item
+        const next: Queued = answer.ok
+          ? { entry, season, n, state: 'kept', ...(entry.photos?.length ? { photosWait: true } : {}) }
+          : { entry, season, n, state: 'refused', reason: answer.reason! }
+        changed.push(next)
+        return next
+      }),
+    })
+    if (changed.length === 0) return false
+    await put(changed)
+    for (const { entry } of sent) {
+      const again = answers.get(entry.id)?.again
+      if (again) for (const listener of already) listener({ entry, ...again })
+    }
+    return true
+  }
+
+  /** Times the server failed at a record sent by itself, while it was well. */
+  const faults = new Map<string, number>()
+
+  /** Sends some records of one season; false when nothing more is to be tried now. */
+  const sendSome = async (waiting: readonly Queued[], passed: Set<string>): Promise<boolean> => {
+    let answers: Answers
+    try {
+      const sent = await parts.send(
+        waiting.map(({ entry }) => entry),
+        waiting[0]!.season,
+      )
+      answers = new Map(sent.map((answer) => [answer.id, answer]))
+    } catch (error) {
+      if (!(error instanceof ServerFault) || error.pause !== undefined || !(await parts.healthy())) {
+        failed(error)
+        return false
+      }
+      // One of them may be what it fails at: each for itself, so that it holds up no other.
+      if (waiting.length > 1) {
+        for (const one of waiting) if (!(await sendSome([one], passed))) return false
+        return true
+      }
+      const { id } = waiting[0]!.entry
+      const times = (faults.get(id) ?? 0) + 1
+      faults.set(id, times)
+      passed.add(id)
+      if (times >= FAULTS) await take(waiting, new Map([[id, { id, ok: false, reason: { kind: 'server-fault' } }]]))
+      return true
+    }
+    // An answer that says nothing of what was sent would be asked for again and again.
+    if (await take(waiting, answers)) return true
+    failed(new ServerFault(200))
+    return false
+  }
+
   const sendNow = async () => {
     await loaded
     await look()
+    const passed = new Set<string>()
     for (;;) {
-      const all = state.items.filter((item) => item.state === 'waiting')
+      const all = state.items.filter(({ state: how, entry }) => how === 'waiting' && !passed.has(entry.id))
       if (all.length === 0) break
       const { season } = all[0]!
-      const waiting = all.filter((item) => item.season === season).slice(0, AT_ONCE)
-      let answers
-      try {
-        answers = new Map(
-          (
-            await parts.send(
-              waiting.map(({ entry }) => entry),
-              season,
-            )
-          ).map((answer) => [answer.id, answer]),
-        )
-      } catch {
-        return failed()
-      }
-      failures = 0
-      const changed: Queued[] = []
-      become({
-        offline: false,
-        items: state.items.map((item): Queued => {
-          const answer = answers.get(item.entry.id)
-          if (!answer || item.state !== 'waiting') return item
-          const { entry, season, n } = item
-          const next: Queued = answer.ok
-            ? { entry, season, n, state: 'kept', ...(entry.photos?.length ? { photosWait: true } : {}) }
-            : { entry, season, n, state: 'refused', reason: answer.reason! }
-          changed.push(next)
-          return next
-        }),
-      })
-      // An answer that says nothing of what was sent would be asked for again and again.
-      if (changed.length === 0) return failed()
-      await put(changed)
-      for (const { entry } of waiting) {
-        const again = answers.get(entry.id)?.again
-        if (again) for (const listener of already) listener({ entry, ...again })
-      }
+      if (!(await sendSome(all.filter((item) => item.season === season).slice(0, AT_ONCE), passed))) return
     }
+    if (state.items.some(({ state: how, entry }) => how === 'waiting' && passed.has(entry.id)))
+      failed(new ServerFault(500))
     for (const item of state.items.filter(({ photosWait }) => photosWait)) {
       try {
         await parts.sendPhotos(item.entry.photos ?? [], item.season)
-      } catch {
-        return failed()
+      } catch (error) {
+        return failed(error)
       }
       const { photosWait: _, ...sent } = item
-      become({ offline: false, items: state.items.map((other) => (other.entry.id === item.entry.id ? sent : other)) })
+      become({
+        trouble: undefined,
+        items: state.items.map((other) => (other.entry.id === item.entry.id ? sent : other)),
+      })
       if (saved.has(item.entry.id)) await put([sent])
     }
   }
@@ -224,7 +284,7 @@ export function createQueue(parts: QueueParts): RecordQueue {
       void queue.send()
     },
     send() {
-      return (sending ??= sendNow().finally(() => (sending = undefined)))
+      return (sending ??= parts.alone(sendNow).finally(() => (sending = undefined)))
     },
     settle(known, season) {
       const done = state.items.filter(
@@ -235,12 +295,47 @@ export function createQueue(parts: QueueParts): RecordQueue {
     remove(id) {
       letGo([id])
     },
+    async correct(id, entry, season) {
+      await queue.add([entry], season)
+      letGo([id])
+    },
     onAlready(listener) {
       already.add(listener)
       return () => already.delete(listener)
     },
   }
   return queue
+}
+
+const LOCK = 'dove-step-sends'
+const LOCK_PATIENCE = 60_000 // ms a page waits for another that sends
+
+/** Sends while no other page of this device does; sent twice, a record is written once, so that a page stuck for long holds up none. */
+async function alone(send: () => Promise<void>): Promise<void> {
+  // Browsers hand out locks only where the connection is safe.
+  if (!('locks' in navigator)) return send()
+  try {
+    await navigator.locks.request(LOCK, { signal: AbortSignal.timeout(LOCK_PATIENCE) }, send)
+  } catch (error) {
+    if (!(error instanceof DOMException)) throw error
+    await send()
+  }
+}
+
+/** Asks the server what time it is, where it can be reached. */
+function lookAtClock(): void {
+  if (!navigator.onLine) return
+  const asked = Date.now()
+  fetch('/api/health?only=live', { cache: 'no-store' }).then(
+    ({ headers }) => clock.heard(headers.get('date'), asked, Date.now()),
+    () => undefined, // it is asked again when the page comes back to the front
+  )
+}
+
+/** What a server asks for with `Retry-After`, in ms. */
+function pauseOf(response: Response): number | undefined {
+  const seconds = Number(response.headers.get('retry-after') ?? NaN)
+  return Number.isFinite(seconds) ? seconds * 1000 : undefined
 }
 
 /** The queue of this device: every record under its own id, so that pages open beside one another never write over one another. */
@@ -255,26 +350,49 @@ export function deviceQueue(): RecordQueue {
       ),
     drop: (ids) => delMany([...ids], store),
     async send(entries, season) {
+      const asked = Date.now()
       const response = await fetch('/api/records', {
         method: 'POST',
         headers: { 'content-type': 'application/json' },
         body: JSON.stringify({ season, records: entries }),
         signal: AbortSignal.timeout(20_000),
       })
-      if (!response.ok) throw new Error(`the server answered ${response.status}`)
+      clock.heard(response.headers.get('date'), asked, Date.now())
+      if (!response.ok) throw new ServerFault(response.status, pauseOf(response))
       return ((await response.json()) as { kept: Awaited<ReturnType<QueueParts['send']>> }).kept
     },
     sendPhotos,
-    later: (run, ms) => void setTimeout(run, ms),
+    healthy: () =>
+      fetch('/api/health', { cache: 'no-store', signal: AbortSignal.timeout(5000) }).then(
+        ({ ok }) => ok,
+        () => false,
+      ),
+    alone,
+    later: (run, ms) => void setTimeout(run, ms * (0.8 + 0.4 * Math.random())),
     now: () => Math.round((performance.timeOrigin + performance.now()) * 1000),
   })
+  lookAtClock()
   window.addEventListener('online', () => void queue.send())
-  document.addEventListener('visibilitychange', () => document.visibilityState === 'visible' && void queue.send())
+  document.addEventListener('visibilitychange', () => {
+    if (document.visibilityState !== 'visible') return
+    lookAtClock()
+    void queue.send()
+  })
   void queue.send()
-  return queue
+  const add = queue.add.bind(queue)
+  let asked = false
+  return {
+    ...queue,
+    add(entries, season) {
+      // A browser short of room clears what it was not asked to keep; some ask the user, so only once there is something.
+      if (!asked) void navigator.storage?.persist?.().catch(() => false)
+      asked = true
+      return add(entries, season)
+    },
+  }
 }
 
-const NOTHING: QueueState = { items: [], offline: false, safe: true }
+const NOTHING: QueueState = { items: [], safe: true }
 
 /** On the server there is no device, and nothing waits. */
 export const emptyQueue: RecordQueue = {
@@ -284,5 +402,6 @@ export const emptyQueue: RecordQueue = {
   send: () => Promise.resolve(),
   settle: () => undefined,
   remove: () => undefined,
+  correct: () => Promise.reject(new Error('there is no device to record on')),
   onAlready: () => () => undefined,
 }

@@ -7,6 +7,7 @@ import { formatDay, parseDay, type Day } from '../../core/calendar/day'
 import type { Entry } from '../../season/schema'
 import { useNotice } from '../notice'
 import { useSeason } from '../season-context'
+import { clock } from './clock'
 
 /** What is said of something that happened; who, when it was written and its id are added. */
 export interface Said {
@@ -23,6 +24,16 @@ export interface Said {
 
 const WHO = 'dove-who'
 const people = new Set<() => void>()
+let whoHere: string | undefined
+
+function nameHere(): string | null {
+  if (whoHere !== undefined) return whoHere
+  try {
+    return localStorage.getItem(WHO)
+  } catch {
+    return null // closed to pages
+  }
+}
 
 /** Who holds this device. */
 export function useWho(): [string, (name: string) => void] {
@@ -32,12 +43,18 @@ export function useWho(): [string, (name: string) => void] {
       people.add(listener)
       return () => people.delete(listener)
     },
-    () => localStorage.getItem(WHO) ?? t('grower'),
+    () => nameHere() ?? t('grower'),
     () => t('grower'),
   )
   const set = useCallback(
     (name: string) => {
-      localStorage.setItem(WHO, name.trim() || t('grower'))
+      const said = name.trim() || t('grower')
+      try {
+        localStorage.setItem(WHO, said)
+        whoHere = undefined
+      } catch {
+        whoHere = said // a device without room knows it until the page is closed
+      }
       for (const listener of people) listener()
     },
     [t],
@@ -100,7 +117,7 @@ export function useRecord(): {
 
 /** Now, or so many milliseconds later; on a season that opens on a day of its own, the same time of that day. */
 function moment(day: Day | undefined, later: number): string {
-  const now = new Date(Date.now() + later).toISOString()
+  const now = new Date(clock.now() + later).toISOString()
   return day === undefined ? now : `${formatDay(day)}${now.slice(10)}`
 }
 

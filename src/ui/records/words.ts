@@ -128,6 +128,8 @@ export function refusalSentence(reason: Refusal, f: Format): string {
       return f.t('records.itsDayLiesAheadNothing', { parseDay: f.date(parseDay(reason.today)) })
     case 'no-such-season':
       return f.t('records.theSeasonItWasWritten')
+    case 'server-fault':
+      return f.t('records.theServerFailsAtIt')
     case 'malformed':
       return f.t('records.itCouldNotBeRead', { problems: reason.problems.slice(0, 2).join('; ') })
   }

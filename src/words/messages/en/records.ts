@@ -40,6 +40,8 @@ export const records = {
   itsDayLiesAheadNothing:
     'Its day lies ahead: nothing can have happened after {parseDay}. Check the clock of the device it was written on, then correct the day.',
   theSeasonItWasWritten: 'The season it was written in is no longer there. Record it again where it belongs.',
+  theServerFailsAtIt:
+    'The server fails at it again and again, while it takes others. Correct it and send it again, or tell whoever looks after the server: its log has more.',
   itCouldNotBeRead: 'It could not be read: {problems}.',
   cannotBeSownInTime: 'cannot be sown in time',
   toBeSown: 'to be sown {sow}',

@@ -6,7 +6,22 @@ export const shell = {
     '{photos} {photos2, plural, one {waits} other {wait}} on this device for a better connection; what was written has arrived.',
   thisDeviceKeepsNothingWhen:
     'This device keeps nothing when the page is closed. Keep it open until all entries are sent.',
-  dismiss: 'Dismiss',
+  thisDeviceIsFull:
+    'This device is full, so entries are not kept on it when the page is closed. Keep the page open until all are sent, and make room: delete photos or other files.',
+  serverCannotTakeThem:
+    'The server cannot take entries just now: {entries} {waiting, plural, one {waits} other {wait}} on this device and {waiting, plural, one {is} other {are}} sent again by {waiting, plural, one {itself} other {themselves}}.',
+  clocksDiffer: 'This device says it is {device}, the server {server}. Which one is right?',
+  serverIsRight: 'The server',
+  deviceIsRight: 'This device',
+  correct: 'Correct',
+  delete: 'Delete',
+  showAll: 'Show all',
+  showFewer: 'Show fewer',
+  couldNotBeKeptInAll: '{entries} could not be kept.',
+  chooseTheBatch: 'Choose the batch.',
+  batch: 'Batch',
+  sendAgain: 'Send again',
+  sentAgain: 'Corrected. It is sent again.',
   inAnotherSeason: 'In another season: ',
   couldNotBeKept: ', {parseDay}, could not be kept. {refusalSentence}',
   skipToTheView: 'Skip to the view',

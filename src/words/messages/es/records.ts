@@ -41,6 +41,8 @@ export const records = {
   itsDayLiesAheadNothing:
     'Su día está por venir: nada puede haber pasado después del {parseDay}. Revise el reloj del aparato donde se escribió y corrija el día.',
   theSeasonItWasWritten: 'La temporada en que se escribió ya no está. Anótelo otra vez donde corresponde.',
+  theServerFailsAtIt:
+    'El servidor falla una y otra vez con ella, aunque recibe otras. Corríjala y envíela de nuevo, o avise a quien cuida el servidor: su registro dice más.',
   itCouldNotBeRead: 'No se pudo leer: {problems}.',
   cannotBeSownInTime: 'no se puede sembrar a tiempo',
   toBeSown: 'se siembra {sow}',

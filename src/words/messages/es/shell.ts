@@ -6,7 +6,22 @@ export const shell = {
     '{photos} {photos2, plural, one {espera} other {esperan}} en este aparato una conexión mejor; lo escrito ya llegó.',
   thisDeviceKeepsNothingWhen:
     'Este aparato no guarda nada cuando se cierra la página. Déjela abierta hasta que se envíen todas las anotaciones.',
-  dismiss: 'Quitar',
+  thisDeviceIsFull:
+    'Este aparato está lleno: las anotaciones no se guardan en él cuando se cierra la página. Déjela abierta hasta que se envíen todas y haga sitio: borre fotos u otros archivos.',
+  serverCannotTakeThem:
+    'El servidor no puede recibir anotaciones ahora: {entries} {waiting, plural, one {espera} other {esperan}} en este aparato y se {waiting, plural, one {envía} other {envían}} de nuevo {waiting, plural, one {sola} other {solas}}.',
+  clocksDiffer: 'Este aparato dice que es {device}, el servidor {server}. ¿Cuál tiene razón?',
+  serverIsRight: 'El servidor',
+  deviceIsRight: 'Este aparato',
+  correct: 'Corregir',
+  delete: 'Borrar',
+  showAll: 'Mostrar todas',
+  showFewer: 'Mostrar menos',
+  couldNotBeKeptInAll: 'No se pudieron guardar {entries}.',
+  chooseTheBatch: 'Elija el lote.',
+  batch: 'Lote',
+  sendAgain: 'Enviar de nuevo',
+  sentAgain: 'Corregida. Se envía de nuevo.',
   inAnotherSeason: 'En otra temporada: ',
   couldNotBeKept: ', {parseDay}, no se pudo guardar. {refusalSentence}',
   skipToTheView: 'Saltar a la vista',
