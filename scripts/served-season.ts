@@ -28,7 +28,13 @@ export async function withServer(season: Season, run: (url: string) => Promise<v
   const port = await freePort()
   const server = spawn(process.execPath, [nextBin(), 'start', '-H', '127.0.0.1', '-p', String(port)], {
     cwd: ROOT,
-    env: { ...process.env, DATABASE_URL: cluster.url, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' },
+    env: {
+      ...process.env,
+      DATABASE_URL: cluster.url,
+      NODE_ENV: 'production',
+      NEXT_TELEMETRY_DISABLED: '1',
+      DOVE_STEP_LIMITS: 'off',
+    },
     stdio: ['ignore', 'pipe', 'inherit'],
   })
   const ended = () => server.kill()

@@ -1,6 +1,7 @@
 /** Photos on this device until the server has them. */
 import { del, get, set } from 'idb-keyval'
 import { v4 as newId } from 'uuid'
+import { faultOf } from './server-fault'
 
 const LONGEST_SIDE = 1600 // px
 const keyOf = (id: string) => `dove-photo-${id}`
@@ -57,8 +58,7 @@ export async function sendPhotos(ids: readonly string[], season: string): Promis
       signal: AbortSignal.timeout(120_000),
     })
     // What is no photo, or too large, is so at the next try as well.
-    if (!response.ok && response.status !== 415 && response.status !== 413)
-      throw new Error(`the server answered ${response.status}`)
+    if (!response.ok && response.status !== 415 && response.status !== 413) throw faultOf(response)
     inMemory.delete(id)
     await del(keyOf(id)).catch(() => undefined)
   }

@@ -33,7 +33,7 @@ export function PhotoField({ photos, onChange }: { photos: string[]; onChange: (
           {t('photo')}
           <input
             type="file"
-            accept="image/*"
+            accept="image/jpeg,image/png,image/webp,image/heic,image/heif"
             capture="environment"
             multiple
             hidden

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { entry } from '../../core/testing/records'
 import type { Entry } from '../../season/schema'
-import { createQueue, ServerFault, type Queued, type QueueParts } from './queue'
+import { ServerFault } from './server-fault'
+import { createQueue, type Queued, type QueueParts } from './queue'
 
 const NOW = 'season-of-now'
 const note = () => entry('a', '2027-03-01', { did: 'note' })

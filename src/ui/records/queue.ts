@@ -7,6 +7,7 @@ import type { Impossible } from '../../core/ledger/ledger'
 import type { Entry } from '../../season/schema'
 import { clock } from './clock'
 import { sendPhotos } from './photo-store'
+import { faultOf, ServerFault } from './server-fault'
 
 /** Why the server would not take a record as it is. */
 export type Refusal =
@@ -42,17 +43,6 @@ export interface QueueState {
   trouble?: SendTrouble | undefined
   /** Whether this device can keep what it has through a restart; if not, whether for lack of room. */
   safe: true | 'full' | 'keeps-nothing'
-}
-
-/** What answered could not take what was sent. */
-export class ServerFault extends Error {
-  constructor(
-    status: number,
-    /** ms it asks to be left alone for */
-    readonly pause?: number,
-  ) {
-    super(`the server answered ${status}`)
-  }
 }
 
 /** What another person had written already, said once. */
@@ -332,12 +322,6 @@ function lookAtClock(): void {
   )
 }
 
-/** What a server asks for with `Retry-After`, in ms. */
-function pauseOf(response: Response): number | undefined {
-  const seconds = Number(response.headers.get('retry-after') ?? NaN)
-  return Number.isFinite(seconds) ? seconds * 1000 : undefined
-}
-
 /** The queue of this device: every record under its own id, so that pages open beside one another never write over one another. */
 export function deviceQueue(): RecordQueue {
   const store = createStore('dove-step-records', 'records')
@@ -358,7 +342,7 @@ export function deviceQueue(): RecordQueue {
         signal: AbortSignal.timeout(20_000),
       })
       clock.heard(response.headers.get('date'), asked, Date.now())
-      if (!response.ok) throw new ServerFault(response.status, pauseOf(response))
+      if (!response.ok) throw faultOf(response)
       return ((await response.json()) as { kept: Awaited<ReturnType<QueueParts['send']>> }).kept
     },
     sendPhotos,

@@ -3,6 +3,7 @@ import { database } from '../../../data/database'
 import { keepRecords, type Kept } from '../../../data/record-repository'
 import { createRecordWriter, type Keep } from '../../../data/record-writer'
 import { ownSeason } from '../../../data/season-repository'
+import { readBounded, TooLong } from '../../../actions/bounded-body'
 import { seasonUnnamed } from '../../../actions/season-in-view'
 import { Entry } from '../../../season/schema'
 
@@ -28,12 +29,27 @@ function writerOf(season: string): Keep {
   return writer
 }
 
+const MOST_BYTES = 8_000_000 // 500 records with the longest notes
+
+/** What was sent; nothing where it is no JSON. */
+async function bodyOf(request: Request): Promise<unknown> {
+  try {
+    return JSON.parse(new TextDecoder().decode(await readBounded(request, MOST_BYTES)))
+  } catch (error) {
+    if (error instanceof TooLong) return 'too-long'
+    if (error instanceof SyntaxError) return undefined
+    throw error
+  }
+}
+
 /**
  * Takes records from a device. What can be is written before this answers; the rest comes back with its reason.
  * Sent twice, a record is written once. It is written to the season it happened in, also when another is open by now.
  */
 export async function POST(request: Request) {
-  const sent = Sent.safeParse(await request.json().catch(() => undefined))
+  const body = await bodyOf(request)
+  if (body === 'too-long') return Response.json({ problem: 'Send at most 8 MB at once.' }, { status: 413 })
+  const sent = Sent.safeParse(body)
   if (!sent.success)
     return Response.json({ problem: 'Send { "season": id, "records": [ … ] } with 1 to 500 records.' }, { status: 400 })
   const { records } = sent.data

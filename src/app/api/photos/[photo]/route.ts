@@ -1,18 +1,23 @@
-import sharp from 'sharp'
 import { z } from 'zod'
+import { readBounded, TooLong } from '../../../../actions/bounded-body'
+import { seasonAsked } from '../../../../actions/season-in-view'
 import { database } from '../../../../data/database'
+import { madeSmall } from '../../../../data/photo/small-photo'
 import { findPhoto, keepPhoto } from '../../../../data/record-repository'
 import { ownSeason } from '../../../../data/season-repository'
-import { seasonAsked } from '../../../../actions/season-in-view'
 
 export const dynamic = 'force-dynamic'
 
 const MOST_BYTES = 15_000_000
-const LONGEST_SIDE = 1600 // px
 
 type Context = { params: Promise<{ photo: string }> }
 
-const problem = (text: string, status: number) => Response.json({ problem: text }, { status })
+const problem = (text: string, status: number, headers: Record<string, string> = {}) =>
+  Response.json({ problem: text }, { status, headers })
+
+const CANNOT_BE_READ = 'This photo is damaged or too large to be read.'
+const HEIC =
+  'Photos of the kind HEIC cannot be read here. Set the camera to JPEG ("most compatible") and take it again.'
 
 /** Takes a photo, makes it small, and keeps nothing of where and with what it was taken. */
 export async function PUT(request: Request, { params }: Context) {
@@ -23,31 +28,22 @@ export async function PUT(request: Request, { params }: Context) {
   const base = (await seasonAsked(named.data))?.base
   const id = base && (await ownSeason(database(), base.season_id))
   if (!id) return problem('There is no such season.', 409)
-  const sent = Buffer.from(await request.arrayBuffer())
-  if (sent.length === 0 || sent.length > MOST_BYTES) return problem('A photo has at most 15 MB.', 413)
+  let sent
   try {
-    // Turned as it was held; written anew without any data about it.
-    const { data, info } = await sharp(sent, { limitInputPixels: 100_000_000 })
-      .rotate()
-      .resize(LONGEST_SIDE, LONGEST_SIDE, { fit: 'inside', withoutEnlargement: true })
-      .jpeg({ quality: 78 })
-      .toBuffer({ resolveWithObject: true })
-    await keepPhoto(database(), id, {
-      id: photo.data,
-      type: 'image/jpeg',
-      width: info.width,
-      height: info.height,
-      bytes: data,
-    })
+    sent = await readBounded(request, MOST_BYTES)
   } catch (error) {
-    if (
-      error instanceof Error &&
-      /unsupported image|Input buffer|corrupt|pixel limit|VipsJpeg|premature end/i.test(error.message)
-    )
-      return problem('This is no photo that can be read.', 415)
+    if (error instanceof TooLong) return problem('A photo has at most 15 MB.', 413)
     throw error
   }
-  return new Response(null, { status: 204 })
+  const made = await madeSmall(sent)
+  if (!('problem' in made)) {
+    const { bytes, width, height } = made
+    await keepPhoto(database(), id, { id: photo.data, type: 'image/jpeg', width, height, bytes })
+    return new Response(null, { status: 204 })
+  }
+  if (made.problem === 'busy') return problem('Too many photos come at once.', 429, { 'retry-after': '10' })
+  if (made.problem === 'no-photo') return problem('This is no photo: JPEG, PNG and WebP are taken.', 415)
+  return problem(made.kind === 'heic' ? HEIC : CANNOT_BE_READ, 415)
 }
 
 export async function GET(request: Request, { params }: Context) {
