@@ -1,6 +1,8 @@
 /** The running application for the browser tests: its own database, the production build, and a demo farm to begin from. */
 import { spawn, type ChildProcess } from 'node:child_process'
-import { readFileSync } from 'node:fs'
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
 import { test as base, expect, type Page } from '@playwright/test'
 import { sql, type Kysely } from 'kysely'
 import { connect } from '../src/data/database'
@@ -41,12 +43,19 @@ export const test = base.extend<
       const { db, close } = connect(cluster.url)
       await migrate(db)
       const port = await freePort()
+      const backups = mkdtempSync(join(tmpdir(), 'dove-step-backups-'))
       let child: ChildProcess | undefined
       const start = () =>
         new Promise<void>((ready, failed) => {
           child = spawn(process.execPath, [nextBin(), 'start', '-H', '127.0.0.1', '-p', String(port)], {
             cwd: ROOT,
-            env: { ...process.env, DATABASE_URL: cluster.url, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' },
+            env: {
+              ...process.env,
+              DATABASE_URL: cluster.url,
+              DOVE_STEP_BACKUPS: backups,
+              NODE_ENV: 'production',
+              NEXT_TELEMETRY_DISABLED: '1',
+            },
             stdio: ['ignore', 'pipe', 'inherit'],
           })
           child.stdout!.on('data', (text) => /ready/i.test(String(text)) && ready())
@@ -89,6 +98,7 @@ export const test = base.extend<
       await kill()
       await close()
       cluster.stop()
+      rmSync(backups, { recursive: true, force: true })
     },
     { scope: 'worker', timeout: 120_000 },
   ],

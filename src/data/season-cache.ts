@@ -61,6 +61,9 @@ export function cacheOf(db: Kysely<Database>): SeasonCache {
   return cache
 }
 
+/** Forgets all seasons of a database: it was brought back from a backup, and its revisions count from there. */
+export const forgetSeasons = (db: Kysely<Database>): boolean => caches.delete(db)
+
 /**
  * What is planned in a season: from the cache where it still holds, else read.
  *

@@ -2,6 +2,7 @@
 import { Worker } from 'node:worker_threads'
 import { connect } from '../data/database'
 import { findFit, reportFit, serveFits } from '../data/fit-run-repository'
+import { forgetSeasons } from '../data/season-cache'
 import { loadSeason } from '../data/season-repository'
 import type { Season } from '../season/schema'
 import type { FitStatus } from './fit-plan'
@@ -17,6 +18,8 @@ export async function startFitServer(url: string): Promise<() => Promise<void>> 
   const { db, close } = connect(url)
   const threads = new Set<Worker>()
   const runner = await serveFits(db, url, async (id, asked) => {
+    // Read anew each time: a database that was brought back meanwhile counts its revisions from there.
+    forgetSeasons(db)
     const stored = await loadSeason(db, id)
     if (!stored) throw new Error('The season is no longer there.')
     let latest: FitStatus | undefined

@@ -44,7 +44,9 @@ export type Manifest = z.output<typeof Manifest>
 export class BackupError extends Error {}
 
 /** What is in a database, as a backup tells it. */
-async function contentsOf(db: Kysely<Database>): Promise<Pick<Manifest, 'farms' | 'journal' | 'schema' | 'postgres'>> {
+export async function contentsOf(
+  db: Kysely<Database>,
+): Promise<Pick<Manifest, 'farms' | 'journal' | 'schema' | 'postgres'>> {
   const farms = await sql<Manifest['farms'][number]>`
     select name,
       (select count(*) from season s where s.farm_id = f.farm_id and s.what_if_of is null)::int as seasons,

@@ -36,8 +36,13 @@ describe('a folder of backups', () => {
     expect(kept.length).toBeGreaterThanOrEqual(9)
     expect(kept.length).toBeLessThan(20)
     expect(readdirSync(folder)).toContain('notes.txt')
-    // Of one day the newest stands for it.
-    expect(await backupsIn(second)).toHaveLength(1)
+    expect(await backupsIn(second)).toHaveLength(2)
+    // Weeks later one of each day stands for it, but not before what is about to be used was.
+    const weeks = now + 20 * DAY
+    await backUp({ url: there.url, folder: second, now: weeks, sparing: true })
+    expect(await backupsIn(second)).toHaveLength(3)
+    await backUp({ url: there.url, folder: second, now: weeks + 60_000 })
+    expect((await backupsIn(second)).map(({ at }) => at)).toEqual([weeks + 60_000, weeks, now + 60_000])
     expect(await backupsIn(join(home, 'not there'))).toEqual([])
   })
   it('is due once a night, and at once where none was made for a day', () => {

@@ -50,15 +50,17 @@ export interface BackUp {
   passphrase?: string | undefined
   /** ms */
   now?: number
+  /** Leaves those that are no longer kept until the next time: one of them is about to be used. */
+  sparing?: boolean
 }
 
 /** Makes a backup into a folder, copies it to the second, and takes out of both what is no longer kept. */
 export async function backUp(way: BackUp): Promise<{ path: string; manifest: Manifest }> {
-  const { url, folder, second, passphrase, now = Date.now() } = way
+  const { url, folder, second, passphrase, now = Date.now(), sparing = false } = way
   await mkdir(folder, { recursive: true, mode: 0o700 })
   const path = join(folder, nameAt(now))
   const manifest = await makeBackup(url, path, passphrase)
-  await thinOut(folder, now)
+  if (!sparing) await thinOut(folder, now)
   if (second) {
     await mkdir(second, { recursive: true, mode: 0o700 })
     const part = join(second, `.${basename(path)}.part`)

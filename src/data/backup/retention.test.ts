@@ -36,6 +36,13 @@ describe('backups that are kept', () => {
       }),
     )
   })
+  it('are all of those of two days, however many were made, and one of each day before', () => {
+    // Every hour, back from three in the morning: of two days before, the one of 23 o'clock is the newest.
+    const made = Array.from({ length: 60 }, (_, i) => now - i * 3_600_000)
+    const lastOfThirteenth = made[52]!
+    expect(new Date(lastOfThirteenth).toISOString()).toBe('2027-06-13T23:00:00.000Z')
+    expect(toDrop(made, now)).toEqual(made.slice(48).filter((at) => at !== lastOfThirteenth))
+  })
   it('leave what was made after now alone: a clock was wrong', () => {
     expect(toDrop([now + DAY, now, now - 900 * DAY], now)).toEqual([now - 900 * DAY])
   })

@@ -1,6 +1,9 @@
-/** Which backups are kept: every day of a week, every week of two months, every month of two years. */
+/** Which backups are kept: all of two days, every day of a week, every week of two months, every month of two years. */
 
 const DAY_MS = 86_400_000
+
+/** Everything of so long is kept: on a bad day several are made. */
+const ALL_OF = 2 * DAY_MS
 
 /** How many of each are kept. */
 const KEPT = { days: 7, weeks: 8, months: 24 } as const
@@ -13,7 +16,7 @@ const KEPT = { days: 7, weeks: 8, months: 24 } as const
  */
 export function toDrop(made: readonly number[], now: number): number[] {
   const sorted = [...made].sort((a, b) => b - a)
-  const kept = new Set<number>(sorted.slice(0, 1))
+  const kept = new Set<number>([...sorted.slice(0, 1), ...sorted.filter((at) => now - at < ALL_OF)])
   const keepNewestOf = (nameOf: (at: number) => number, count: number) => {
     const seen = new Set<number>()
     for (const at of sorted) {

@@ -6,11 +6,14 @@ import Typography from '@mui/material/Typography'
 import Link from 'next/link'
 import { useEffect, type ReactNode } from 'react'
 import { useTranslations } from 'next-intl'
+import { BackupAtHand, ChooseBackup } from './bring-back'
 import { ImportSeason } from './import-season'
 import { LookAtDemo } from './demo-farm'
+import { startOver, useBackups } from './use-backups'
 
 export function FirstScreen() {
   const t = useTranslations('farmPage')
+  const backups = useBackups(startOver)
   useEffect(() => {
     document.documentElement.dataset.ready = ''
   }, [])
@@ -42,6 +45,15 @@ export function FirstScreen() {
           {t('haveASeasonFile')}
         </Typography>
         <ImportSeason seen={null} />
+      </Box>
+      <Box sx={{ mt: 4, color: 'text.secondary' }}>
+        <Typography component="p" sx={{ mb: 1 }}>
+          {t('haveABackup')}
+        </Typography>
+        <ChooseBackup backups={backups} />
+        <Box sx={{ mt: 2 }}>
+          <BackupAtHand backups={backups} />
+        </Box>
       </Box>
     </Box>
   )

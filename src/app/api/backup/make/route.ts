@@ -1,0 +1,6 @@
+import { guarded } from '../../../../actions/guard'
+import { makeOneNow } from '../../../../features/farm-page/backup-api'
+
+export const dynamic = 'force-dynamic'
+
+export const POST = guarded(makeOneNow)
