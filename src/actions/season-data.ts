@@ -21,6 +21,8 @@ export const loadSeasonData = cache(async (farm: string, season: string): Promis
 /** All farms there are, with their seasons. */
 export const farmsListed = () => listFarms(database())
 
+const MOST_TOLD = 200
+
 /** A season for this reader. */
 export async function dataOf(found: SeasonFound): Promise<SeasonData | undefined> {
   const db = database()
@@ -38,6 +40,7 @@ export async function dataOf(found: SeasonFound): Promise<SeasonData | undefined
     farms,
     season: stored.season,
     revision: stored.revision,
+    setAside: stored.setAside.slice(0, MOST_TOLD).map(({ of, key, problem }) => ({ of, key, problem })),
     versions: stored.versions,
     ...undo,
     whatIf: whatIfs.find((one) => one.id === id.season_id) ?? null,

@@ -11,6 +11,7 @@ import * as strangers from './migrations/0008-strangers'
 import * as repairs from './migrations/0008a-repairs'
 import * as rest from './migrations/0009-rest'
 import * as addresses from './migrations/0010-addresses'
+import * as days from './migrations/0011-days'
 import type { Database } from './schema'
 
 const MIGRATIONS: Record<string, Migration> = {
@@ -25,6 +26,7 @@ const MIGRATIONS: Record<string, Migration> = {
   '0008a-repairs': repairs,
   '0009-rest': rest,
   '0010-addresses': addresses,
+  '0011-days': days,
 }
 
 /**

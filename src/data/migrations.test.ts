@@ -3,10 +3,12 @@ import { readdirSync, readFileSync } from 'node:fs'
 import { sql } from 'kysely'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
 import { sallowFerry } from '../../scripts/demo/sallow-ferry'
+import { entry } from '../core/testing/records'
 import { readSeason } from '../season/read'
 import { readField } from '../season/small-field'
 import { freshDatabase } from './fresh-database'
 import { migrate } from './migrate'
+import { forgetSeasons } from './season-cache'
 import { createFarm, loadSeason } from './season-repository'
 import { connect } from './database'
 
@@ -20,6 +22,7 @@ afterAll(() => connection.close())
 
 const read = readSeason(sallowFerry)
 if (!read.ok) throw new Error('the demo farm must read')
+const demo = read.season
 
 /** What the database holds, with nothing remembered. */
 async function asWritten(id: Parameters<typeof loadSeason>[1]) {
@@ -53,6 +56,31 @@ const LANDED: Readonly<Record<string, string>> = {
   '0008a-repairs.ts': 'bdb4d29dad64fa84',
   '0009-rest.ts': 'fe387ce06135a17b',
   '0010-addresses.ts': '755c9b92988e0586',
+  '0011-days.ts': 'c05f165ffd6ee946',
+}
+
+const ANCHORS = new Set<string>(['date'])
+
+/** What was known of ways to sow: in cells alone at first, nothing in its place before there was a field. */
+function sownOnly(season: typeof demo, name: string): typeof demo {
+  const known = new Set(['single', 'thin', ...(name < '0002' ? [] : ['clump', 'flat', 'divide', 'bought'])])
+  const methods = season.methods.filter(({ sowing }) => known.has(sowing.policy))
+  const keys = new Set(methods.map(({ key }) => key))
+  return {
+    ...season,
+    methods,
+    plantings: season.plantings.filter(({ method, anchor }) => keys.has(method) && (!anchor || ANCHORS.has(anchor.to))),
+  }
+}
+
+/** What the first form could not be without. */
+const NEEDED: Record<string, object> = { method: { seeds_per_cell: 2, keep: 1 }, series_change: { dropped: false } }
+
+/** Tables in an order in which what is referred to comes first. */
+function inOrder(tables: readonly string[]): { table: string }[] {
+  const first = ['farm', 'season', 'place', 'container', 'crop', 'variety', 'lot', 'method', 'stage', 'planting']
+  const rank = (table: string) => (first.includes(table) ? first.indexOf(table) : first.length)
+  return [...tables].sort((a, b) => rank(a) - rank(b)).map((table) => ({ table }))
 }
 
 describe('migrations', () => {
@@ -76,6 +104,86 @@ describe('migrations', () => {
     await migrate(db(), '0008-strangers')
     await migrate(db())
     for (const [i, season] of seasons.entries()) expect(await asWritten(ids[i]!)).toEqual(season)
+  })
+
+  it.each(
+    Object.keys(LANDED)
+      .map((file) => file.replace('.ts', ''))
+      .filter((name) => !name.includes('repairs') && name !== '0001-season')
+      .slice(0, -1),
+  )('bring a database of %s with a season in it to that of today', async (name) => {
+    const through = async (season: typeof demo) => {
+      const one = await freshDatabase(inject('databaseUrl'))
+      try {
+        const id = await createFarm(one.db, season)
+        await migrate(one.db, name)
+        await migrate(one.db)
+        forgetSeasons(one.db)
+        const stored = (await loadSeason(one.db, id))!
+        expect(stored.setAside).toEqual([])
+        return stored.season
+      } finally {
+        await one.close()
+      }
+    }
+    // What that form could hold of the demo farm; what it could hold comes through as it is.
+    const given = name < '0005' ? sownOnly(demo, name) : demo
+    const held = await through(given)
+    expect(held.plantings.map(({ key }) => key)).toEqual(given.plantings.map(({ key }) => key))
+    expect(held.plantings.length).toBeGreaterThan(40)
+    expect(held.varieties.map(({ key }) => key)).toEqual(demo.varieties.map(({ key }) => key))
+    expect(await through(held)).toEqual(held)
+  })
+
+  it('bring a database of the first form with a season in it to that of today', async () => {
+    const season = sownOnly(demo, '0001')
+    const [today, first] = [await freshDatabase(inject('databaseUrl')), await freshDatabase(inject('databaseUrl'))]
+    try {
+      const id = await createFarm(today.db, season)
+      // The first form as it was made then, with what it could hold of the rows of today.
+      await sql.raw('drop schema public cascade; create schema public').execute(first.db)
+      await migrate(first.db, '0001-season')
+      const tables = await sql<{ table: string }>`select table_name as table from information_schema.tables
+        where table_schema = 'public' and table_name not like 'kysely%'`.execute(first.db)
+      await first.db.transaction().execute(async (trx) => {
+        await sql`set constraints all deferred`.execute(trx)
+        for (const { table } of inOrder(tables.rows.map((row) => row.table))) {
+          const rows = await sql<{ row: object }>`select to_jsonb(one) as row from ${sql.table(table)} one`.execute(
+            today.db,
+          )
+          for (const { row } of rows.rows)
+            await sql`insert into ${sql.table(table)}
+              select * from jsonb_populate_record(null::${sql.table(table)}, ${JSON.stringify({ ...row, ...NEEDED[table] })}::jsonb)`.execute(
+              trx,
+            )
+        }
+      })
+      await migrate(first.db)
+      const stored = (await loadSeason(first.db, id))!
+      expect(stored.setAside).toEqual([])
+      expect(stored.season.plantings.map(({ key }) => key)).toEqual(season.plantings.map(({ key }) => key))
+      expect(stored.season.plantings.length).toBeGreaterThan(30)
+    } finally {
+      await today.close()
+      await first.close()
+    }
+  })
+
+  it('refuse what happened on no day of ours, and leave what came in before', async () => {
+    const records = ['2027-03-01', '2027-03-02'].map((on) => entry(undefined, on, { did: 'note' }))
+    const id = await createFarm(db(), { ...demo, records })
+    await migrate(db(), '0010-addresses')
+    const [first] = records
+    await sql`update record set on_day = '9999-12-31' where id = ${first!.id} and season_id = ${id.season_id}`.execute(
+      db(),
+    )
+    await migrate(db())
+    forgetSeasons(db())
+    expect((await loadSeason(db(), id))!.setAside.map(({ key }) => key)).toEqual([first!.id])
+    for (const set of [`on_day = '1969-12-31'`, `on_day = 'infinity'`, `at = '2201-01-01T00:00Z'`])
+      await expect(
+        sql.raw(`update record set ${set} where season_id = '${id.season_id}'`).execute(db()),
+      ).rejects.toThrow(/_range/)
   })
 
   it('of an early form, whose first ones had other words in them, are repaired on the way, with nothing lost', async () => {

@@ -3,7 +3,8 @@ import { sql, type Kysely, type Transaction } from 'kysely'
 import { ledgerOf, type Impossible, type Meant } from '../core/ledger/ledger'
 import { meantBy } from '../core/ledger/meant'
 import { standing, rootOf } from '../core/ledger/records'
-import type { Entry, Method, Readings } from '../season/schema'
+import { Entry, type Method, type Readings } from '../season/schema'
+import { oneLine, type SetAside } from '../season/set-aside'
 import { sameValue } from '../season/values'
 import type { Db } from './database'
 import type { Database, RecordTable, SeasonId } from './schema'
@@ -60,8 +61,19 @@ export function recordRow(id: SeasonId, entry: Entry): Insertable<RecordTable> {
   }
 }
 
-/** All records of a season in the order they came in. */
-export async function readRecords(db: Db, id: SeasonId): Promise<Entry[]> {
+const MOST_UNDERSTOOD = 400_000
+
+/**
+ * All records of a season in the order they came in; what cannot be understood is left out, and said in `aside`.
+ *
+ * @param understood records never change: what was understood once is noted here, and not looked at again
+ */
+export async function readRecords(
+  db: Db,
+  id: SeasonId,
+  aside: SetAside[] = [],
+  understood = new Set<string>(),
+): Promise<Entry[]> {
   const rows = await db
     .selectFrom('record')
     .selectAll()
@@ -69,7 +81,23 @@ export async function readRecords(db: Db, id: SeasonId): Promise<Entry[]> {
     .where('season_id', '=', id.season_id)
     .orderBy('seq')
     .execute()
-  return rows.map(entryOf)
+  return rows.flatMap((row) => {
+    const name = `${id.season_id}/${row.id}`
+    try {
+      const entry = entryOf(row)
+      if (understood.has(name)) return [entry]
+      const read = Entry.safeParse(entry)
+      if (read.success) {
+        if (understood.size >= MOST_UNDERSTOOD) understood.clear()
+        understood.add(name)
+        return [entry]
+      }
+      aside.push({ of: 'records', key: row.id, problem: oneLine(read.error), value: entry })
+    } catch (error) {
+      aside.push({ of: 'records', key: row.id, problem: String(error), value: row })
+    }
+    return []
+  })
 }
 
 /** Temperatures that were measured, by place and source. */

@@ -1,6 +1,7 @@
 /** The lists of seasons as they were last read or written, for as long as nothing changed them since. */
 import type { Kysely, Selectable } from 'kysely'
 import { COLLECTIONS, type Collection, type Season } from '../season/schema'
+import { withoutBroken, type SetAside } from '../season/set-aside'
 import type { Database, SeasonId, SeasonTable } from './schema'
 import { factsFrom, readList, type Lists, type SeasonFacts, type StoredThing, type ThingState } from './things'
 
@@ -18,6 +19,8 @@ export interface PlanState {
   facts: SeasonFacts
   factsVersion: number
   lists: Readonly<Record<Collection, readonly Item[]>>
+  /** What cannot be understood, and is in none of these. */
+  setAside: readonly SetAside[]
 }
 
 const MOST_SEASONS = 12 // kept at once; the one not asked for longest goes first
@@ -28,6 +31,8 @@ const MOST_SEASONS = 12 // kept at once; the one not asked for longest goes firs
  */
 export class SeasonCache {
   readonly #plans = new Map<string, PlanState>()
+  /** Records that were understood, by season and id. */
+  readonly understood = new Set<string>()
 
   /** The plan of a season at a revision, where it is known. */
   get(id: SeasonId, revision: number): PlanState | undefined {
@@ -43,6 +48,8 @@ export class SeasonCache {
     const name = nameOf(id)
     const known = this.#plans.get(name)
     if (known && known.revision > plan.revision) return
+    // A change may make something readable again that was left out: such a plan is read anew each time.
+    if (plan.setAside.length > 0) return void this.#plans.delete(name)
     this.#plans.delete(name)
     this.#plans.set(name, plan)
     if (this.#plans.size > MOST_SEASONS) this.#plans.delete(this.#plans.keys().next().value!)
@@ -86,21 +93,23 @@ export async function planOf(
     return known.facts.farm.name === name
       ? known
       : { ...known, facts: { ...known.facts, farm: { ...known.facts.farm, name } } }
+  const setAside: SetAside[] = []
   const plan: PlanState = {
     revision: row.plan_revision,
-    facts: factsFrom(row, name),
+    facts: factsFrom(row, name, setAside),
     factsVersion: row.facts_version,
-    lists: await readLists(trx, id),
+    lists: await readLists(trx, id, setAside),
+    setAside,
   }
   cache?.set(id, plan)
   return plan
 }
 
-/** Reads the lists of a season. */
-async function readLists(trx: Kysely<Database>, id: SeasonId): Promise<PlanState['lists']> {
+/** Reads the lists of a season, without what cannot be understood. */
+async function readLists(trx: Kysely<Database>, id: SeasonId, aside: SetAside[]): Promise<PlanState['lists']> {
   const lists = {} as Record<Collection, readonly Item[]>
-  for (const of of COLLECTIONS) lists[of] = await readList(trx, id, of)
-  return lists
+  for (const of of COLLECTIONS) lists[of] = await readList(trx, id, of, undefined, aside)
+  return aside.length === 0 ? lists : withoutBroken(lists, aside)
 }
 
 /** The lists as a document has them. */
@@ -157,6 +166,7 @@ export function planWith(plan: PlanState, states: readonly ThingState[], revisio
   return {
     revision,
     lists,
+    setAside: plan.setAside,
     facts: head ? (head.value as SeasonFacts) : plan.facts,
     factsVersion: head ? revision : plan.factsVersion,
   }

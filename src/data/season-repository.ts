@@ -2,6 +2,7 @@
 import { sql, type Kysely, type Transaction } from 'kysely'
 import { farmAddress, seasonAddress } from '../season/address'
 import { COLLECTIONS, SEASON_FORMAT, type Season } from '../season/schema'
+import type { SetAside } from '../season/set-aside'
 import type { Db } from './database'
 import { readingRows, readReadings, readRecords, recordRow } from './record-repository'
 import { ofSeason, type Database, type SeasonId } from './schema'
@@ -17,6 +18,8 @@ export interface StoredSeason {
   revision: number
   /** By list and key (`places/bench`, `head`): the revision that last changed it. */
   versions: Record<string, number>
+  /** What cannot be understood, and is left out of the season. */
+  setAside: readonly SetAside[]
 }
 
 /** The season last opened, or `undefined` in an empty database; what-if copies are not opened this way, nor what is put away. */
@@ -68,11 +71,12 @@ export async function readSeasonRows(
   const plan = await planOf(trx, id, row, cache)
   // A copy of a season knows what has happened in the season itself.
   const real = row.what_if_of === null ? id : { farm_id: id.farm_id, season_id: row.what_if_of }
-  const records = await readRecords(trx, real)
+  const setAside = [...plan.setAside]
+  const records = await readRecords(trx, real, setAside, cache?.understood)
   const readings = await readReadings(trx, real)
 
   const season: Season = { format: SEASON_FORMAT, ...plan.facts, ...listsOf(plan), records, readings }
-  return { id, revision: row.revision, versions: versionsOf(plan), season }
+  return { id, revision: row.revision, versions: versionsOf(plan), season, setAside }
 }
 
 /** Columns that `factsRow` fills, as far as the database's types know them. */

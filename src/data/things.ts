@@ -1,6 +1,7 @@
 /** Things of a season (places, crops, lots …) and its own facts: read and written by their lists, as `collections.ts` declares them. */
 import { sql, type Transaction } from 'kysely'
 import { COLLECTIONS, Season, type Collection } from '../season/schema'
+import { oneLine, type SetAside } from '../season/set-aside'
 import { FACTS_COLUMNS, TABLES } from './collections'
 import type { Db } from './database'
 import { childRows, childTables, copyOf, partOf, putChildren, rowOf, type Row, type Rows } from './parts'
@@ -56,12 +57,13 @@ async function readRows(
   return (await some.execute()) as unknown as Row[]
 }
 
-/** Things of a list in their order; all of them, or those of some keys. */
+/** Things of a list in their order; all of them, or those of some keys. What cannot be understood is left out, and said in `aside`. */
 export async function readList(
   db: Db,
   id: SeasonId,
   of: Collection,
   keys?: readonly string[],
+  aside: SetAside[] = [],
 ): Promise<{ value: { key: string }; position: number; version: number }[]> {
   if (keys?.length === 0) return []
   const { table, owner, columns, children } = TABLES[of]
@@ -79,23 +81,53 @@ export async function readList(
   }
   const schema = schemaOf(of)
   return rows
-    .map((row) => {
+    .flatMap((row) => {
       const key = row.key as string
       const part = { ...partOf(row, columns), key }
       putChildren(part, children, key, {}, owned)
-      return {
-        value: schema.parse(part) as { key: string },
-        position: row.position as number,
-        version: row.version as number,
+      const read = schema.safeParse(part)
+      if (!read.success) {
+        aside.push({ of, key, problem: oneLine(read.error), value: part })
+        return []
       }
+      return [{ value: read.data as { key: string }, position: row.position as number, version: row.version as number }]
     })
     .sort((a, b) => a.position - b.position || (a.value.key < b.value.key ? -1 : 1))
 }
 
-/** The season's own facts, from its row and the name of its farm. */
-export function factsFrom(row: object, farm: string): SeasonFacts {
-  const part = partOf({ ...row } as Row, FACTS_COLUMNS)
-  return Facts.parse({ ...part, farm: { ...(part.farm as object | undefined), name: farm } })
+/**
+ * The season's own facts, from its row and the name of its farm. Parts that cannot be understood are left out, so that
+ * what is usual stands for them, and said in `aside`.
+ *
+ * @throws ZodError when what has no usual value (latitude, first and last day) cannot be understood
+ */
+export function factsFrom(row: object, farm: string, aside: SetAside[] = []): SeasonFacts {
+  const part = copyOf(partOf({ ...row } as Row, FACTS_COLUMNS))
+  const whole = { ...part, farm: { ...(part.farm as object | undefined), name: farm } }
+  for (let tries = 0; tries < MOST_LEFT_OUT; tries++) {
+    const read = Facts.safeParse(whole)
+    if (read.success) return read.data
+    const issue = read.error.issues.find(({ path }) => path.length > 0)
+    const value = issue && leaveOut(whole, issue.path)
+    if (!issue || value === undefined) break
+    aside.push({ of: 'head', key: issue.path.join('.'), problem: issue.message, value })
+  }
+  return Facts.parse(whole)
+}
+
+const MOST_LEFT_OUT = 50
+
+/** Takes the part at a path out of a value, or the nearest that is there; gives back what was taken. */
+function leaveOut(whole: unknown, path: readonly PropertyKey[]): unknown {
+  const [name, ...rest] = path
+  if (typeof whole !== 'object' || whole === null || name === undefined || !(name in whole)) return undefined
+  const group = whole as Record<PropertyKey, unknown>
+  const inner = rest.length > 0 ? leaveOut(group[name], rest) : undefined
+  if (inner !== undefined) return inner
+  const value = group[name]
+  if (Array.isArray(group)) group.splice(Number(name), 1)
+  else delete group[name]
+  return value
 }
 
 /** Columns of a season row that hold its own facts. The farm's name is kept with the farm. */

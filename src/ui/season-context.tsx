@@ -15,6 +15,7 @@ import { parseDay, type Day } from '../core/calendar/day'
 import type { Plan, Planner } from '../core/plan/plan'
 import type { FarmListed, WhatIf } from '../season/farms'
 import type { Season } from '../season/schema'
+import type { SetAside } from '../season/set-aside'
 import { createFormat, yearOf, type Format, type Units } from '../words/format'
 import type { Language } from '../words/translator'
 import { WordsProvider } from './words-provider'
@@ -39,6 +40,8 @@ export interface SeasonData {
   farms: FarmListed[]
   season: Season
   revision: number
+  /** What of the season cannot be read, and is left out: what it is, its key, and why. */
+  setAside: Omit<SetAside, 'value'>[]
   versions: Record<string, number>
   undo: { entry: string; summary: string } | null
   redo: { entry: string; summary: string } | null

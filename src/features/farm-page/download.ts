@@ -13,6 +13,15 @@ export async function seasonOf(request: Request): Promise<Season | undefined> {
   return (found && (await loadSeason(database(), found.id)))?.season
 }
 
+/** What of a season could not be read, as it stands in the database. */
+export async function leftOutFile(request: Request): Promise<Response> {
+  const found = await seasonAsked(new URL(request.url).searchParams.get('season'))
+  const stored = found && (await loadSeason(database(), found.id))
+  if (!stored) return nothingThere()
+  const body = `${JSON.stringify({ leftOut: stored.setAside }, null, 1)}\n`
+  return download(stored.season, 'left-out.json', 'application/json; charset=utf-8', body)
+}
+
 export const nothingThere = () =>
   new Response('There is no season yet.\n', { status: 404, headers: { 'content-type': 'text/plain; charset=utf-8' } })
 

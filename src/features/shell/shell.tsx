@@ -26,6 +26,7 @@ import { PlaceHatches } from '../../ui/stair/place-hatches'
 import { useWho } from '../../ui/records/use-record'
 import { UndoContext } from '../../ui/undo-context'
 import { openOn, placesOver } from './model'
+import { LeftOut } from './left-out'
 import { RecordingBar } from './recording-bar'
 import { FindBox, FindButton, KeysList, useFindKeys } from './find-box'
 import { FarmChoices, FarmSwitch, useLookedAt } from './farm-switch'
@@ -126,6 +127,7 @@ function Frame({ children }: { children: ReactNode }) {
         <Box sx={{ flex: 1, minWidth: 0, display: 'flex', flexDirection: 'column' }}>
           <Ribbon />
           <WhatIfBanner />
+          <LeftOut />
           <RecordingBar />
           <Box
             component="main"
