@@ -23,6 +23,8 @@ export interface Farm {
   start(): Promise<void>
   /** The database, ended as a crash would, and started again. */
   database: { crash(): void; start(): void }
+  /** Changes rows as no part of the application would; put right again by the next `open`. */
+  spoil(statements: string): Promise<void>
   /** Holds the season against all writers while something is done. */
   holding(during: () => Promise<void>): Promise<void>
 }
@@ -89,6 +91,9 @@ export const test = base.extend<
           } finally {
             await own.close()
           }
+        },
+        async spoil(statements) {
+          await sql.raw(statements).execute(db)
         },
         async open(season) {
           await emptied(db)

@@ -1,6 +1,8 @@
 /** What comes from outside: other websites, other names, odd addresses, and days no calendar has. */
+import { readFileSync } from 'node:fs'
 import { request as ask } from 'node:http'
 import { v4 as newId } from 'uuid'
+import { sendRough } from '../scripts/soak/rough'
 import { expect, test, visit } from './farm'
 
 /** Asked as another program or website would ask, with whatever headers. */
@@ -130,4 +132,53 @@ test('a record of a day that no calendar has is refused, and every page goes on'
   }
   await visit(page, '/journal')
   await expect(page.getByText('a good one')).toBeVisible()
+})
+
+test('what nobody should send is refused item by item, never with a fault, and the farm is as it was', async ({
+  page,
+  server,
+}) => {
+  await visit(page, '/today')
+  const before = await (await page.request.get('/out/plan.csv')).text()
+  const outcome = await sendRough(server.url, { records: 60, photos: 6, addresses: 60 }, 7)
+  expect(outcome.faults).toEqual([])
+  expect(outcome.sent).toBe(126)
+  expect(await (await page.request.get('/out/plan.csv')).text()).toBe(before)
+  await visit(page, '/today')
+})
+
+test('backups are neither read nor brought back by another website', async ({ server }) => {
+  for (const [path, method] of [
+    ['/api/backup/kept', 'GET'],
+    ['/api/backup/look', 'POST'],
+    ['/api/backup/upload', 'POST'],
+    ['/api/backup/restore', 'POST'],
+    ['/api/backup/make', 'POST'],
+  ] as const) {
+    const headers = { origin: 'http://evil.example', 'sec-fetch-site': 'cross-site', 'sec-fetch-mode': 'no-cors' }
+    expect((await asked(server.url, path, { method, headers })).status, path).toBe(403)
+    expect((await asked(server.url, path, { method, headers: { host: 'evil.example' } })).status, path).toBe(403)
+  }
+  const odd = JSON.stringify({ file: '../../etc/passwd' })
+  const { status, headers } = await asked(server.url, '/api/backup/look', { method: 'POST', body: odd })
+  expect(status).toBe(404)
+  expect(headers['x-content-type-options']).toBe('nosniff')
+})
+
+test('a season with an unreadable row is shown without it, says so, and the rest works', async ({ page, server }) => {
+  await server.spoil(`update planting set plants = 2000000000 where key = 'tr'`)
+  await visit(page, '/plan')
+  const bar = page.getByRole('alert').filter({ hasText: 'One thing of this season cannot be read' })
+  await expect(bar).toBeVisible()
+  await bar.getByRole('button', { name: 'Show all' }).click()
+  await expect(bar).toContainText('Planting tr')
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    bar.getByRole('link', { name: 'Download' }).click(),
+  ])
+  expect(readFileSync(await download.path(), 'utf8')).toContain('"key": "tr"')
+  for (const view of ['today', 'benches', 'field', 'seed', 'journal', 'farm']) {
+    await visit(page, `/${view}`)
+    await expect(bar).toBeVisible()
+  }
 })

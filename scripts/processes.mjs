@@ -92,7 +92,7 @@ export async function hold(file) {
       if (error.code !== 'EEXIST') throw error
       const other = held(file)
       if (other && isStill(other)) return { by: other }
-      await end(other?.children ?? [], 4000)
+      await end(other?.children ?? [], 1500)
       rmSync(file, { force: true })
       continue
     }
