@@ -58,14 +58,16 @@ const SHOTS: Shot[] = [
     },
   },
   {
-    file: 'check-phone',
-    path: '/batch?id=da&tab=check',
-    width: 390,
-    height: 844,
+    file: 'backup',
+    path: '/farm',
+    press: /^Make one now/,
     act: async (page) => {
-      await page.getByRole('button', { name: 'Yes', exact: true }).click()
-      await page.getByRole('button', { name: 'showing' }).click()
-      await page.getByRole('region', { name: 'Verdict' }).scrollIntoViewIfNeeded()
+      await page
+        .getByRole('button', { name: /^Open the backup of/ })
+        .first()
+        .click()
+      await page.getByTestId('backup-preview').waitFor()
+      await page.getByRole('heading', { name: 'Backup', exact: true }).evaluate((head) => head.scrollIntoView())
     },
   },
   { file: 'field-beds', path: '/field?tab=beds', press: /^Through the season/ },
@@ -97,7 +99,9 @@ const demo = readSeasonText(readFileSync(`${ROOT}/demo/sallow-ferry-2027.json`, 
 if (!demo.ok) throw new Error('the demo farm must read')
 mkdirSync(`${ROOT}/docs/screenshots`, { recursive: true })
 await withServedSeason(demo.season, async (browser, url) => {
+  const only = process.argv.slice(2)
   for (const { file, path, width = 1280, height = 800, dark = false, press, act } of SHOTS) {
+    if (only.length > 0 && !only.includes(file)) continue
     const page = await browser.newPage({
       viewport: { width, height },
       locale: 'en-GB',

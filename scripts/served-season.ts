@@ -1,5 +1,8 @@
 /** A season served by the production build on a throwaway database, with a browser: for pictures and for frames. */
 import { spawn } from 'node:child_process'
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
 import { chromium, type Browser } from '@playwright/test'
 import { connect } from '../src/data/database'
 import { migrate } from '../src/data/migrate'
@@ -21,6 +24,7 @@ const FLAGS = [
 /** Serves a season while something is done with it; everything is ended after, whatever happens. */
 export async function withServer(season: Season, run: (url: string) => Promise<void>): Promise<void> {
   const cluster = await startTestCluster()
+  const backups = mkdtempSync(join(tmpdir(), 'dove-step-backups-'))
   const { db, close } = connect(cluster.url)
   await migrate(db)
   await createFarm(db, season)
@@ -34,6 +38,7 @@ export async function withServer(season: Season, run: (url: string) => Promise<v
       NODE_ENV: 'production',
       NEXT_TELEMETRY_DISABLED: '1',
       DOVE_STEP_LIMITS: 'off',
+      DOVE_STEP_BACKUPS: backups,
     },
     stdio: ['ignore', 'pipe', 'inherit'],
   })
@@ -47,6 +52,7 @@ export async function withServer(season: Season, run: (url: string) => Promise<v
     server.kill()
     await close()
     cluster.stop()
+    rmSync(backups, { recursive: true, force: true })
   }
 }
 
