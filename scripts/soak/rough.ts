@@ -119,9 +119,20 @@ export async function sendRough(url: string, counts: Counts, seed: number): Prom
       const [path, init] = ask()
       const begun = performance.now()
       const said = `${init.method ?? 'GET'} ${path.slice(0, 120)}`
+      const stop = new AbortController()
+      const late = new Promise<never>((_, failed) => {
+        setTimeout(() => {
+          stop.abort()
+          failed(new Error(`no answer within ${PATIENCE} ms`))
+        }, PATIENCE).unref()
+      })
+      late.catch(() => undefined)
       try {
-        const answer = await fetch(url + path, { ...init, redirect: 'manual', signal: AbortSignal.timeout(PATIENCE) })
-        await answer.arrayBuffer()
+        const answer = await Promise.race([
+          fetch(url + path, { ...init, redirect: 'manual', signal: stop.signal }),
+          late,
+        ])
+        await Promise.race([answer.arrayBuffer(), late])
         outcome.statuses[answer.status] = (outcome.statuses[answer.status] ?? 0) + 1
         if (answer.status >= 500)
           outcome.faults.push(
