@@ -316,10 +316,13 @@ async function alone(send: () => Promise<void>): Promise<void> {
 function lookAtClock(): void {
   if (!navigator.onLine) return
   const asked = Date.now()
-  fetch('/api/health?only=live', { cache: 'no-store' }).then(
-    ({ headers }) => clock.heard(headers.get('date'), asked, Date.now()),
-    () => undefined, // it is asked again when the page comes back to the front
-  )
+  fetch('/api/health?only=live', { cache: 'no-store' })
+    .then((response) => {
+      clock.heard(response.headers.get('date'), asked, Date.now())
+      // An answer that is not read to its end keeps its connection open.
+      return response.text()
+    })
+    .catch(() => undefined) // it is asked again when the page comes back to the front
 }
 
 /** The queue of this device: every record under its own id, so that pages open beside one another never write over one another. */
@@ -342,13 +345,19 @@ export function deviceQueue(): RecordQueue {
         signal: AbortSignal.timeout(20_000),
       })
       clock.heard(response.headers.get('date'), asked, Date.now())
-      if (!response.ok) throw faultOf(response)
+      if (!response.ok) {
+        await response.body?.cancel()
+        throw faultOf(response)
+      }
       return ((await response.json()) as { kept: Awaited<ReturnType<QueueParts['send']>> }).kept
     },
     sendPhotos,
     healthy: () =>
       fetch('/api/health', { cache: 'no-store', signal: AbortSignal.timeout(5000) }).then(
-        ({ ok }) => ok,
+        async (response) => {
+          await response.text()
+          return response.ok
+        },
         () => false,
       ),
     alone,
