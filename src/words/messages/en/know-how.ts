@@ -126,7 +126,7 @@ export const knowHow = {
   trouble: 'Trouble',
   somethingIsWrong: 'Something is wrong',
   allCrops: 'All crops',
-  varietiesInASheet: 'Varieties can be brought in from a spreadsheet, and taken out as one.',
+  varietiesInASheet: 'Import varieties from a spreadsheet, or export them to one.',
   whatIsKnownOfEach: 'What is known of each crop',
   kindsShipWithDoveStep:
     '{library} kinds ship with Dove Step, {crops} are in this season. Every figure says where it comes from; an estimate says so. Change what your own house has taught you: what you change is marked, and can be put back.',
