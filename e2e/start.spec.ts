@@ -103,10 +103,13 @@ test('whatever part is ended without warning, it comes back, and the first start
   await isReady(place.url)
 
   // One folder is served once: a second start is told, and stops nothing.
+  const serving = pidsIn(place.folder)
   const other = place.start()
   expect(await other.ended).toBe(1)
   expect(other.said()).toContain(`Dove Step runs from this folder already: ${place.url}`)
-  expect((await health(place.url))?.ready).toBe(true)
+  await isReady(place.url)
+  expect(pidsIn(place.folder)).toEqual(serving)
+  for (const pid of [serving.holder, serving.postmaster, ...serving.children]) process.kill(pid, 0)
 
   // Ctrl-C ends it all, though the database is being used.
   const before = Date.now()

@@ -233,7 +233,7 @@ test.describe('season documents', () => {
     changed.plantings.pop()
     await bring(JSON.stringify(changed))
     await expect(page.getByTestId('import-preview')).toContainText('Heat mats: trayPlaces')
-    await expect(page.getByTestId('import-preview')).toContainText('1 taken out (DA (dahlia-mixed))')
+    await expect(page.getByTestId('import-preview')).toContainText('1 removed (DA (dahlia-mixed))')
     await expect(page.locator('#place-mats')).toContainText('8 tray places')
     await page.getByRole('button', { name: 'Replace this season' }).click()
     await expect(page.locator('#place-mats')).toContainText('30 tray places')

@@ -64,6 +64,8 @@ async function main(): Promise<void> {
       return console.log('It is brought back. Restart Dove Step if it is running.')
     }
     const { path, manifest } = await backUp({ url, folder, second, passphrase })
+    // Those beside the database belong to the account that shows them in the interface.
+    if (!values.into) backupFolder()
     tell(manifest)
     console.log(path)
   })

@@ -18,6 +18,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import {
   canEnter,
+  canWrite,
   databaseAccount,
   ensurePostgres,
   freePort,
@@ -68,6 +69,13 @@ export function backupFolder() {
     for (const path of [folder, ...readdirSync(folder).map((name) => join(folder, name))])
       chownSync(path, who.uid, who.gid)
   return folder
+}
+
+/** Folders for backups that were named and that the account which makes them may not write to. */
+export function closedFolders() {
+  const who = servingAccount()
+  const named = [process.env.DOVE_STEP_BACKUPS, process.env.DOVE_STEP_SECOND_BACKUPS].filter(Boolean)
+  return who ? named.filter((folder) => !canWrite(who, folder)) : []
 }
 
 /** Makes a cluster beside its place and moves it there when it is whole: a half-made one is never taken for one. */

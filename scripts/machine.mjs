@@ -180,6 +180,10 @@ export function canEnter({ name }, folder) {
   return spawnSync('runuser', ['-u', name, '--', 'test', '-r', folder, '-a', '-x', folder], { cwd: '/' }).status === 0
 }
 
+/** Whether an account can write into a folder. */
+export const canWrite = ({ name }, folder) =>
+  spawnSync('runuser', ['-u', name, '--', 'test', '-w', folder, '-a', '-x', folder], { cwd: '/' }).status === 0
+
 /**
  * How a program is started under an account. Where the account may not enter the folder of the application, it is lent
  * the right to read files, and no other of root's; where the system lends none, it stays root.

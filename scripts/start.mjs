@@ -1,7 +1,7 @@
 /** npm start: everything from a fresh clone to an address in the browser, and up again whatever part of it ends. */
 import { mkdirSync } from 'node:fs'
 import { join } from 'node:path'
-import { backupFolder, startFarmCluster } from './cluster.mjs'
+import { backupFolder, closedFolders, startFarmCluster } from './cluster.mjs'
 import { keepUp } from './keep-up.mjs'
 import {
   asAccount,
@@ -47,6 +47,10 @@ async function main() {
     if ((await runTypeScript('scripts/load-demo.ts', [], env)) !== 0)
       throw new SetupError('The database could not be made ready.')
     backupFolder()
+    for (const folder of dev ? [] : closedFolders())
+      say(
+        `No backup can be made into ${folder}: the account ${servingAccount().name} may not write there. Give it to that account with chown.`,
+      )
     if (!dev && !stopping) ensureBuild()
     if (!stopping) await serve(env, cluster)
   } finally {

@@ -3,13 +3,15 @@ import { readFile, utimes } from 'node:fs/promises'
 import { describe, expect, it } from 'vitest'
 import { bring, broughtAt, dropBrought, FileTooLong } from './brought-file'
 
-const stream = (parts: string[]) =>
-  new ReadableStream<Uint8Array>({
+const stream = (parts: string[], headers: Record<string, string> = {}) => ({
+  headers: new Headers(headers),
+  body: new ReadableStream<Uint8Array<ArrayBuffer>>({
     start(to) {
       for (const part of parts) to.enqueue(new TextEncoder().encode(part))
       to.close()
     },
-  })
+  }),
+})
 
 describe('a file that is sent', () => {
   it('is kept as it came, and taken away', async () => {
@@ -22,6 +24,7 @@ describe('a file that is sent', () => {
   })
   it('is not kept where it is too long', async () => {
     await expect(bring(stream(['1234', '5678']), 7)).rejects.toThrow(FileTooLong)
+    await expect(bring(stream(['1'], { 'content-length': '8' }), 7)).rejects.toThrow(FileTooLong)
   })
   it.each(['..', '../brought', '/etc/passwd', '', `${'0'.repeat(8)}-0000-0000-0000-${'0'.repeat(12)}/..`])(
     'is never %j',

@@ -17,13 +17,14 @@ export class FileTooLong extends Error {}
 export const broughtAt = (name: string): string | undefined => (NAME.test(name) ? join(FOLDER, name) : undefined)
 
 /**
- * Writes a stream to a file as it comes.
+ * Writes what is sent to a file as it comes.
  *
  * @param most bytes
  * @returns the name of the file
  * @throws FileTooLong
  */
-export async function bring(body: ReadableStream<Uint8Array> | null, most: number): Promise<string> {
+export async function bring({ body, headers }: Pick<Request, 'body' | 'headers'>, most: number): Promise<string> {
+  if (Number(headers.get('content-length') ?? 0) > most) throw new FileTooLong()
   await mkdir(FOLDER, { recursive: true, mode: 0o700 })
   await sweep()
   const name = crypto.randomUUID()

@@ -1,4 +1,5 @@
 /** Backups asked for by the interface: what is kept, what is in one, and bringing one back. */
+import { existsSync } from 'node:fs'
 import { stat } from 'node:fs/promises'
 import { basename, join } from 'node:path'
 import { z } from 'zod'
@@ -45,14 +46,14 @@ export async function keptBackups(): Promise<KeptBackup[]> {
 /** Where a backup lies; only what is kept by its own name, or was sent, can be asked for. */
 async function pathOf(file: string): Promise<string | undefined> {
   const brought = broughtAt(file)
-  if (brought) return brought
+  if (brought) return existsSync(brought) ? brought : undefined
   return (await backupsIn(folder())).find(({ path }) => basename(path) === file)?.path
 }
 
 /** Takes a backup that is sent, as it comes. */
 export async function takeBackup(request: Request): Promise<Response> {
   try {
-    return Response.json({ file: await bring(request.body, MOST_BYTES) })
+    return Response.json({ file: await bring(request, MOST_BYTES) })
   } catch (error) {
     if (error instanceof FileTooLong) return problem('A backup has at most 4 GB.', 413)
     throw error

@@ -4,21 +4,24 @@ import UploadIcon from '@mui/icons-material/FileUploadOutlined'
 import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
+import LinearProgress from '@mui/material/LinearProgress'
 import Typography from '@mui/material/Typography'
 import { useRef, useState, useTransition } from 'react'
 import { useTranslations } from 'next-intl'
+import { z } from 'zod'
 import type { SeasonChanges } from '../../interchange/compare'
 import type { Problem } from '../../season/read'
 import { useNotice } from '../../ui/notice'
 import { useUndo } from '../../ui/undo-context'
-import { useFormat, useUnits } from '../../ui/units'
-import { applyImport, previewImport } from './actions'
-import { callServer, troubleWords } from '../../ui/call-server'
+import { sendFile } from '../../ui/send-file'
+import type { ImportAnswer } from './import-api'
+import type { ImportPreview } from './import-file'
 import { useWholeRouter } from '../../ui/navigation'
 
 interface Chosen {
   file: string
-  text: string
+  /** What the server calls it. */
+  sent: string
   name: string
   /** Of the season it was compared with; null where there is none yet. */
   season: string | null
@@ -26,7 +29,28 @@ interface Chosen {
   changes: SeasonChanges
 }
 
-const MOST_BYTES = 18_000_000
+const MOST_BYTES = 100_000_000
+
+const Sent = z.object({ file: z.string() })
+const Said = z.object({ problem: z.string() })
+
+/** Asks about a file that was sent. */
+async function asked<T>(
+  what: 'preview' | 'apply',
+  body: object,
+): Promise<{ answer: T } | { problem: string | undefined }> {
+  try {
+    const response = await fetch(`/api/import/${what}`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(body),
+    })
+    const answer: unknown = await response.json()
+    return response.ok ? { answer: answer as T } : { problem: Said.safeParse(answer).data?.problem }
+  } catch {
+    return { problem: undefined }
+  }
+}
 
 /** @param seen id of the season the file may replace; `null` where it becomes a farm of its own */
 export function ImportSeason({ seen }: { seen: string | null }) {
@@ -35,11 +59,24 @@ export function ImportSeason({ seen }: { seen: string | null }) {
   const [busy, start] = useTransition()
   const [chosen, setChosen] = useState<Chosen>()
   const [problems, setProblems] = useState<{ file: string; list: Problem[] }>()
+  const [share, setShare] = useState(0)
   const notice = useNotice()
   const router = useWholeRouter()
   const { undo } = useUndo()
-  const format = useFormat(useUnits())
   const fail = (file: string, message: string) => setProblems({ file, list: [{ path: '', message }] })
+
+  /** Sends it, and tells how far it has come. */
+  const send = async (file: File): Promise<string | undefined> => {
+    try {
+      const { answer } = await sendFile('/api/import/upload', file, setShare)
+      const sent = Sent.safeParse(answer)
+      if (sent.success) return sent.data.file
+      fail(file.name, Said.safeParse(answer).data?.problem ?? t('backupNoAnswer'))
+    } catch {
+      fail(file.name, t('backupNoAnswer'))
+    }
+    return undefined
+  }
 
   const choose = (file: File | undefined) =>
     start(async () => {
@@ -47,14 +84,16 @@ export function ImportSeason({ seen }: { seen: string | null }) {
       setProblems(undefined)
       if (!file) return
       if (file.size > MOST_BYTES) return fail(file.name, t('theFileIsLargerThan'))
-      const text = await file.text()
-      const called = await callServer(() => previewImport(text, seen), true)
-      if (!called.ok) return fail(file.name, troubleWords(called, format))
+      const sent = await send(file)
+      if (sent === undefined) return
+      setShare(1)
+      const called = await asked<ImportPreview>('preview', { file: sent, season: seen })
+      if ('problem' in called) return fail(file.name, called.problem ?? t('backupNoAnswer'))
       const preview = called.answer
       if (preview.ok)
         setChosen({
           file: file.name,
-          text,
+          sent,
           name: preview.name,
           season: preview.season,
           revision: preview.revision,
@@ -66,17 +105,19 @@ export function ImportSeason({ seen }: { seen: string | null }) {
   const apply = () =>
     start(async () => {
       if (!chosen) return
-      const called = await callServer(() => applyImport(chosen.text, chosen.season, chosen.revision))
-      if (!called.ok) return fail(chosen.file, troubleWords(called, format))
+      const { sent, season, revision } = chosen
+      const called = await asked<ImportAnswer>('apply', { file: sent, season, revision })
+      if ('problem' in called) return fail(chosen.file, called.problem ?? t('backupNoAnswer'))
       const result = called.answer
       if (result.ok) {
         setChosen(undefined)
         if (result.entry === null) {
           notice({ text: result.summary })
-          router.push(`${result.at}/today`)
+          router.push(`${result.at ?? ''}/today`)
         } else {
           const { entry } = result
           notice({ text: result.summary, action: { label: t('undo'), run: () => undo(entry) } })
+          router.refresh()
         }
       } else if (result.reason === 'changed-since') {
         setChosen(undefined)
@@ -106,6 +147,13 @@ export function ImportSeason({ seen }: { seen: string | null }) {
       >
         {busy ? t('reading') : t('importASeason')}
       </Button>
+      {busy && (
+        <LinearProgress
+          aria-label={t('reading')}
+          sx={{ mt: 1.5, maxWidth: 420 }}
+          {...(share < 1 ? { variant: 'determinate', value: 100 * share } : {})}
+        />
+      )}
       {problems && (
         <Alert severity="error" sx={{ mt: 2, textAlign: 'left' }}>
           <b>{t('wasNotBroughtInNothing', { file: problems.file })}</b>

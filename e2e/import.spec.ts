@@ -1,0 +1,57 @@
+/** Season documents of any size: sent as they are, looked at, brought in whole or not at all. */
+import { v4 as newId } from 'uuid'
+import { asDocument, demo, expect, test, visit } from './farm'
+
+/** The demo farm ten times over. */
+function tenTimes() {
+  const one = demo()
+  const times = Array.from({ length: 10 }, (_, i) => i)
+  const plantings = times.flatMap((i) =>
+    one.plantings
+      // What hangs on a bed that another leaves belongs to that one.
+      .filter(({ anchor }) => i === 0 || anchor?.to !== 'bed')
+      .map((planting) => ({ ...planting, key: `${planting.key}${i || ''}`, code: `${planting.code}${i || ''}` })),
+  )
+  const notes = times.flatMap((i) =>
+    one.plantings.map((_, n) => ({
+      id: newId(),
+      on: '2027-04-01',
+      at: `2027-04-01T09:00:${String((i * 7 + n) % 60).padStart(2, '0')}.000Z`,
+      who: 'Crew B',
+      what: { did: 'note' as const },
+      note: `Bench ${n}, ${'a long note '.repeat(60)}`,
+    })),
+  )
+  return { ...one, farm: { ...one.farm, name: 'Ten Ferries' }, plantings, records: [...one.records, ...notes] }
+}
+
+test('a document ten times the demo becomes a farm of its own, with everything in it', async ({ page, farm }) => {
+  await farm.open(null)
+  await page.goto('/')
+  const season = tenTimes()
+  const buffer = Buffer.from(JSON.stringify(season))
+  await page.getByTestId('season-file').setInputFiles({ name: 'ten.json', mimeType: 'application/json', buffer })
+  const preview = page.getByTestId('import-preview')
+  await expect(preview).toContainText('Ten Ferries, season 2027', { timeout: 30_000 })
+  await preview.getByRole('button', { name: 'Open it' }).click()
+  await expect(page).toHaveURL(/\/ten-ferries\/2027\/today/, { timeout: 60_000 })
+  const stored = await asDocument(page, '/ten-ferries/2027')
+  expect(stored.plantings.map(({ key }) => key)).toEqual(season.plantings.map(({ key }) => key))
+  expect(stored.records.map(({ id, note }) => [id, note])).toEqual(season.records.map(({ id, note }) => [id, note]))
+})
+
+test('what is too long, no text, or no longer there is refused with what to do', async ({ page, request }) => {
+  await visit(page, '/farm')
+  await page.getByTestId('season-file').setInputFiles({
+    name: 'picture.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from([0xff, 0xfe, 0x00, 0xd8]),
+  })
+  await expect(page.getByText('The file could not be read as text.')).toBeVisible()
+  const gone = await request.post('/api/import/preview', { data: { file: newId(), season: null } })
+  expect(gone.status()).toBe(404)
+  expect(
+    (await request.post('/api/import/preview', { data: { file: '../../etc/passwd', season: null } })).status(),
+  ).toBe(404)
+  expect((await request.post('/api/import/apply', { data: { file: newId() } })).status()).toBe(400)
+})
