@@ -2,6 +2,7 @@
 import { readFileSync } from 'node:fs'
 import { request as ask } from 'node:http'
 import { v4 as newId } from 'uuid'
+import { oddDocuments, sendDocuments } from '../scripts/soak/documents'
 import { sendRough } from '../scripts/soak/rough'
 import { expect, test, visit } from './farm'
 
@@ -145,6 +146,16 @@ test('what nobody should send is refused item by item, never with a fault, and t
   expect(outcome.sent).toBe(126)
   expect(await (await page.request.get('/out/plan.csv')).text()).toBe(before)
   await visit(page, '/today')
+})
+
+test('season documents nobody should send are refused with why, or become farms whose pages open', async ({
+  server,
+}) => {
+  const text = readFileSync('demo/one-tunnel-2027.json', 'utf8')
+  const outcome = await sendDocuments(server.url, oddDocuments(text, 40, 5))
+  expect(outcome.faults).toEqual([])
+  expect(outcome.taken + outcome.refused).toBe(40)
+  expect(outcome.taken).toBeGreaterThan(0)
 })
 
 test('backups are neither read nor brought back by another website', async ({ server }) => {

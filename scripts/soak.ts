@@ -11,7 +11,10 @@ import { join } from 'node:path'
 import { parseArgs } from 'node:util'
 import { v4 as newId } from 'uuid'
 import { freePort, ROOT } from './machine.mjs'
+import { chanceOf } from './soak/chance'
+import { oddDocuments, sendDocuments } from './soak/documents'
 import { sendRough } from './soak/rough'
+import { readOddSheets } from './soak/sheets'
 
 const { values } = parseArgs({
   options: {
@@ -35,9 +38,7 @@ const print = (line: object) => console.log(JSON.stringify(line))
 const sleep = (ms: number) => new Promise((done) => setTimeout(done, ms))
 const faults: string[] = []
 
-let random = seed
-/** The same every time, for the same seed. */
-const chance = () => (random = (random * 16807) % 2147483647) / 2147483647
+const chance = chanceOf(seed)
 
 interface Started {
   child: ChildProcess
@@ -117,6 +118,17 @@ try {
   print({ what: 'rough', ...outcome, longest: Math.round(outcome.longest), memoryBefore: before, memoryAfter: after })
   faults.push(...outcome.faults)
   if (outcome.longest > 5000) faults.push(`an answer took ${Math.round(outcome.longest)} ms`)
+
+  // Documents to import; spreadsheets, which are read on the device.
+  const good = readFileSync(join(ROOT, 'demo/one-tunnel-2027.json'), 'utf8')
+  const imports = await sendDocuments(url, oddDocuments(good, Math.round(5000 * rough), seed))
+  print({ what: 'documents', ...imports, longest: Math.round(imports.longest), memoryAfter: memory() })
+  faults.push(...imports.faults)
+  if (imports.longest > 5000) faults.push(`an answer took ${Math.round(imports.longest)} ms`)
+  const sheets = await readOddSheets(Math.round(1000 * rough), seed)
+  print({ what: 'spreadsheets', ...sheets, longest: Math.round(sheets.longest) })
+  faults.push(...sheets.faults)
+  if (sheets.longest > 5000) faults.push(`a spreadsheet took ${Math.round(sheets.longest)} ms`)
 
   // Killed while records are written.
   const acknowledged = new Set<string>()

@@ -1,6 +1,7 @@
 /** What nobody should send, made by chance from a seed: records, documents of photos, addresses. Counted is what becomes of it. */
 import fc from 'fast-check'
 import { v4 as newId } from 'uuid'
+import { createSender, severalAtOnce, type Outcome } from './sender'
 
 export interface Counts {
   records: number
@@ -8,19 +9,7 @@ export interface Counts {
   addresses: number
 }
 
-export interface Outcome {
-  sent: number
-  /** Answers by status. */
-  statuses: Record<string, number>
-  /** Answers of 500 and beyond, with what was asked: there should be none. */
-  faults: string[]
-  /** The longest answer, ms, and what it was to. */
-  longest: number
-  slowest: string
-}
-
 const AT_ONCE = 6
-const PATIENCE = 15_000 // ms
 
 const text = fc.string({ unit: 'binary', maxLength: 40 })
 const oddRecord = fc.oneof(
@@ -95,7 +84,7 @@ const wellFormed = (query: Record<string, string>) =>
 
 /** Sends it all to a server, and counts. */
 export async function sendRough(url: string, counts: Counts, seed: number): Promise<Outcome> {
-  const outcome: Outcome = { sent: 0, statuses: {}, faults: [], longest: 0, slowest: '' }
+  const { outcome, send } = createSender(url)
   const sample = <T>(of: fc.Arbitrary<T>, n: number) => (n === 0 ? [] : fc.sample(of, { numRuns: n, seed }))
   const asks: (() => [string, RequestInit])[] = [
     ...sample(oddRecord, counts.records).map((record, i) => (): [string, RequestInit] => [
@@ -113,39 +102,8 @@ export async function sendRough(url: string, counts: Counts, seed: number): Prom
     ]),
     ...sample(oddAddress, counts.addresses).map((path) => (): [string, RequestInit] => [path, {}]),
   ]
-  const next = asks.values()
-  const one = async () => {
-    for (const ask of next) {
-      const [path, init] = ask()
-      const begun = performance.now()
-      const said = `${init.method ?? 'GET'} ${path.slice(0, 120)}`
-      const stop = new AbortController()
-      const late = new Promise<never>((_, failed) => {
-        setTimeout(() => {
-          stop.abort()
-          failed(new Error(`no answer within ${PATIENCE} ms`))
-        }, PATIENCE).unref()
-      })
-      late.catch(() => undefined)
-      try {
-        const answer = await Promise.race([
-          fetch(url + path, { ...init, redirect: 'manual', signal: stop.signal }),
-          late,
-        ])
-        await Promise.race([answer.arrayBuffer(), late])
-        outcome.statuses[answer.status] = (outcome.statuses[answer.status] ?? 0) + 1
-        if (answer.status >= 500)
-          outcome.faults.push(
-            `${answer.status} ${said} ${typeof init.body === 'string' ? init.body.slice(0, 300) : ''}`,
-          )
-      } catch (error) {
-        outcome.faults.push(`${String(error)} ${said}`)
-      }
-      outcome.sent++
-      const took = performance.now() - begun
-      if (took > outcome.longest) Object.assign(outcome, { longest: took, slowest: said })
-    }
-  }
-  await Promise.all(Array.from({ length: AT_ONCE }, one))
+  await severalAtOnce(asks, AT_ONCE, async (ask) => {
+    await send(...ask())
+  })
   return outcome
 }

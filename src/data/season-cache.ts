@@ -109,7 +109,7 @@ export async function planOf(
 async function readLists(trx: Kysely<Database>, id: SeasonId, aside: SetAside[]): Promise<PlanState['lists']> {
   const lists = {} as Record<Collection, readonly Item[]>
   for (const of of COLLECTIONS) lists[of] = await readList(trx, id, of, undefined, aside)
-  return aside.length === 0 ? lists : withoutBroken(lists, aside)
+  return aside.length === 0 && lists.places.length > 0 ? lists : withoutBroken(lists, aside)
 }
 
 /** The lists as a document has them. */

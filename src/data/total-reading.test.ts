@@ -78,6 +78,16 @@ describe('a season with rows that cannot be understood', () => {
     expect(setAside.find(({ key }) => key === third!.id)!.value).toMatchObject({ batch: third!.batch })
     plans(season)
   })
+  it('is read where its only place cannot be, without what has nowhere to stand', async () => {
+    const tunnel = readSeason(JSON.parse(readFileSync('demo/one-tunnel-2027.json', 'utf8')))
+    if (!tunnel.ok) throw new Error('the farm of one tunnel must read')
+    const { season_id } = (id = await createFarm(connection.db, tunnel.season))
+    const { season, setAside } = await after(sql`update place set name = '' where season_id = ${season_id}`)
+    expect(setAside[0]).toMatchObject({ of: 'places', key: 'tunnel' })
+    expect(season.plantings).toEqual([])
+    expect(setAside.filter(({ of }) => of === 'plantings')).toHaveLength(tunnel.season.plantings.length)
+    expect(plans(season).batches).toEqual([])
+  })
   it('is read with what is usual for a fact of the farm that cannot be', async () => {
     const { season, setAside } = await after(sql`update season set elevation = 1e9`)
     expect(setAside).toEqual([expect.objectContaining({ of: 'head', key: 'site.elevation', value: 1e9 })])

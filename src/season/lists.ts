@@ -81,3 +81,10 @@ export const referencesOf = (of: Collection, thing: unknown): { to: Collection; 
       typeof value === 'string' && !value.startsWith('@') ? [{ to, key: value, at }] : [],
     ),
   )
+
+/** Whether a method leaves it to a rule where its plants stand: then there must be places to choose from. */
+export const choosesPlaces = (method: unknown): boolean =>
+  LISTS.methods.refers.some(
+    ({ at, to }) =>
+      to === 'places' && valuesAt(method, at).some(({ value }) => typeof value === 'string' && value.startsWith('@')),
+  )

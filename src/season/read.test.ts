@@ -126,6 +126,15 @@ describe('a season document', () => {
       'plantings[2].lot',
     ],
     [
+      'plantings and no place to raise them in',
+      (s: ReturnType<typeof smallSeason>) => {
+        for (const method of s.methods)
+          method.stages = method.stages.map((stage) => ({ ...stage, place: '@usual-pace' }))
+        s.places = []
+      },
+      'plantings[0].method',
+    ],
+    [
       'a series that ends twice',
       (s: ReturnType<typeof smallSeason>) => (s.plantings[1]!.series = { every: 10, count: 2, last: '2027-06-01' }),
       'plantings[1].series',

@@ -2,7 +2,8 @@
  * Checks across a season document: every key exists and is unique, and values that depend on
  * each other agree. Works on raw JSON, so that these are reported together with bad values.
  */
-import { LISTS, referencesOf, valuesAt } from './lists'
+import { choosesPlaces, LISTS, referencesOf, valuesAt } from './lists'
+import { MOST_OF_SERIES, plantingSpan, shiftWritten } from './planting-span'
 import type { Problem } from './problem'
 import { COLLECTIONS, type Collection } from './schema'
 
@@ -66,6 +67,8 @@ export function referenceProblems(value: unknown): Problem[] {
     if (typeof crop === 'string' && typeof methodCrop === 'string' && crop !== methodCrop) {
       say(`${at}.method`, `the method "${String(item.method)}" is for ${methodCrop}, but the variety is a ${crop}.`)
     }
+    if (lists.places.length === 0 && choosesPlaces(byKey.methods.get(String(item.method))))
+      say(`${at}.method`, 'there is no place to raise it in: the farm needs at least one.')
     const lotVariety = byKey.lots.get(String(item.lot))?.variety
     if (byKey.varieties.has(String(item.variety)) && typeof lotVariety === 'string' && lotVariety !== item.variety)
       say(`${at}.lot`, `the lot "${String(item.lot)}" holds seed of ${lotVariety}, not of ${String(item.variety)}.`)
@@ -424,7 +427,7 @@ function checkSeries(planting: Raw, at: string, say: Say): void {
       if (series.last < on) say(`${at}.series.last`, `the last date ${series.last} is before the first, ${on}.`)
       else if (
         isNumber(series.every) &&
-        (Date.parse(series.last) - Date.parse(on)) / 86_400_000 / series.every >= 400
+        (Date.parse(series.last) - Date.parse(on)) / 86_400_000 / series.every >= MOST_OF_SERIES
       ) {
         say(`${at}.series.last`, 'makes more than 400 plantings; choose a wider interval or an earlier last date.')
       }
@@ -448,17 +451,16 @@ function checkSeries(planting: Raw, at: string, say: Say): void {
   }
 }
 
-/** Plantings far outside the season are slips of the pen: 60 days before it to 200 after is ample. */
+/** Plantings far outside the season are slips of the pen. */
 function checkPlantingSpan(planting: Raw, at: string, season: unknown, say: Say): void {
   if (!isGroup(season) || !isDate(season.from) || !isDate(season.to)) return
-  const earliest = shift(season.from, -60)
-  const latest = shift(season.to, 200)
+  const { earliest, latest } = plantingSpan({ from: season.from, to: season.to })
   const check = (date: unknown, path: string, from = earliest) => {
     if (isDate(date) && (date < from || date > latest)) {
       say(path, `${date} is outside the season (${season.from as string} to ${season.to as string}).`)
     }
   }
-  const earliestSowing = shift(season.from, -400)
+  const earliestSowing = shiftWritten(season.from, -400)
   check(planting.on, `${at}.on`)
   check(planting.sowOn, `${at}.sowOn`, earliestSowing)
   if (isGroup(planting.series)) {
@@ -466,8 +468,8 @@ function checkPlantingSpan(planting: Raw, at: string, season: unknown, say: Say)
     check(last, `${at}.series.last`)
     if (Array.isArray(planting.series.dates))
       planting.series.dates.forEach((date: unknown, i) => check(date, `${at}.series.dates[${i}]`))
-    if (isDate(planting.on) && isNumber(count) && isNumber(every) && count <= 400 && every <= 365) {
-      check(shift(planting.on, (count - 1) * every), `${at}.series.count`)
+    if (isDate(planting.on) && isNumber(count) && isNumber(every) && count <= MOST_OF_SERIES && every <= 365) {
+      check(shiftWritten(planting.on, (count - 1) * every), `${at}.series.count`)
     }
   }
   if (Array.isArray(planting.changes)) {
@@ -478,8 +480,6 @@ function checkPlantingSpan(planting: Raw, at: string, season: unknown, say: Say)
     })
   }
 }
-
-const shift = (iso: string, days: number) => new Date(Date.parse(iso) + days * 86_400_000).toISOString().slice(0, 10)
 
 function checkMonthDay(value: unknown, path: string, say: Say): void {
   if (typeof value !== 'string' || !/^\d\d-\d\d$/.test(value)) return

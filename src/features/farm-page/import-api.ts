@@ -1,15 +1,12 @@
 /** Season documents of any size, sent as files: taken as they come, looked at and imported by a process of their own. */
-import { spawn } from 'node:child_process'
 import { existsSync } from 'node:fs'
-import { join } from 'node:path'
 import { z } from 'zod'
 import { bring, broughtAt, dropBrought, FileTooLong } from '../../data/brought/brought-file'
 import { seasonNamed } from '../../actions/season-in-view'
+import { importBeside, TooManyImports } from './import-beside'
 import type { ImportPreview, ImportResult, ImportTask } from './import-file'
 
 const MOST_BYTES = 100_000_000
-const MEMORY = 2000 // MB
-const PATIENCE = 180_000 // ms
 
 const Preview = z.strictObject({ file: z.string().max(100), season: z.uuid().nullable() })
 const Apply = Preview.extend({ revision: z.int().min(0) })
@@ -18,8 +15,6 @@ const Apply = Preview.extend({ revision: z.int().min(0) })
 export type ImportAnswer = ImportResult & { at?: string | undefined }
 
 const problem = (text: string, status: number) => Response.json({ problem: text }, { status })
-
-let busy = false
 
 /** Takes a document that is sent, as it comes. */
 export async function takeDocument(request: Request): Promise<Response> {
@@ -36,7 +31,7 @@ export async function previewDocument(request: Request): Promise<Response> {
   const asked = Preview.safeParse(await request.json().catch(() => undefined))
   if (!asked.success) return problem('Say which file, and which season it may replace.', 400)
   return withFile(asked.data.file, async (file) =>
-    Response.json(await inProcess<ImportPreview>({ what: 'preview', file, season: asked.data.season })),
+    Response.json(await importBeside<ImportPreview>({ what: 'preview', file, season: asked.data.season })),
   )
 }
 
@@ -46,50 +41,22 @@ export async function applyDocument(request: Request): Promise<Response> {
   if (!asked.success) return problem('Say which file, which season, and the revision it was compared with.', 400)
   const { file: name, season, revision } = asked.data
   return withFile(name, async (file) => {
-    const result = await inProcess<ImportResult>({ what: 'apply', file, season, revision })
+    const result = await importBeside<ImportResult>({ what: 'apply', file, season, revision })
     if (!result.ok) return Response.json(result)
     await dropBrought(name)
     return Response.json({ ...result, at: (await seasonNamed(result.season))?.at } satisfies ImportAnswer)
   })
 }
 
-/** One at a time: each may need much memory. */
+/** Does something with a file that was sent. */
 async function withFile(name: string, work: (path: string) => Promise<Response>): Promise<Response> {
   const path = broughtAt(name)
   if (!path || !existsSync(path)) return problem('That file is no longer there. Choose it again.', 404)
-  if (busy) return problem('Another file is being imported. Try again in a minute.', 429)
-  busy = true
   try {
     return await work(path)
-  } finally {
-    busy = false
+  } catch (error) {
+    if (error instanceof TooManyImports)
+      return problem('Other files are being imported. Try again in a minute; nothing was changed.', 429)
+    throw error
   }
-}
-
-/** One task in a process that cannot hold up the server, nor take it down. */
-function inProcess<T>(task: ImportTask): Promise<T> {
-  return new Promise((done, failed) => {
-    const child = spawn(
-      process.execPath,
-      [
-        `--max-old-space-size=${MEMORY}`,
-        '--import',
-        'tsx',
-        join(process.cwd(), 'src/features/farm-page/import-process.ts'),
-        JSON.stringify(task),
-      ],
-      { stdio: ['ignore', 'pipe', 'pipe'] },
-    )
-    let answer = ''
-    let said = ''
-    const late = setTimeout(() => child.kill('SIGKILL'), PATIENCE)
-    child.stdout.setEncoding('utf8').on('data', (part: string) => (answer += part))
-    child.stderr.setEncoding('utf8').on('data', (part: string) => (said = (said + part).slice(-4000)))
-    child.once('error', failed)
-    child.once('close', (code) => {
-      clearTimeout(late)
-      if (code === 0) done(JSON.parse(answer) as T)
-      else failed(new Error(`a season could not be imported (${code}): ${said}`))
-    })
-  })
 }

@@ -1,12 +1,15 @@
-/** The process of one import: told what to do as JSON in its first argument, it answers as JSON on its standard output. */
+/** The process of imports: told what to do one after another, it answers each; it ends with whoever started it. */
 import { connect } from '../../data/database'
 import { applyFile, previewFile, type ImportTask } from './import-file'
 
-const task = JSON.parse(process.argv[2] ?? '') as ImportTask
 const { db, close } = connect(process.env.DATABASE_URL!)
-try {
-  const answer = task.what === 'preview' ? await previewFile(db, task) : await applyFile(db, task)
-  process.stdout.write(JSON.stringify(answer))
-} finally {
-  await close()
-}
+
+process.on('message', (task: ImportTask) => {
+  const work = task.what === 'preview' ? previewFile(db, task) : applyFile(db, task)
+  work.then(
+    (answer) => process.send!({ answer }),
+    (error: unknown) =>
+      process.send!({ failed: error instanceof Error ? (error.stack ?? error.message) : String(error) }),
+  )
+})
+process.once('disconnect', () => void close())

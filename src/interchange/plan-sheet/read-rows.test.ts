@@ -121,6 +121,12 @@ describe('the plan as rows', () => {
     expect(series('10', '1').planting!.series).toBeUndefined()
     expect(series('10', '').problems).toEqual([{ column: 'times', what: 'both' }])
     expect(series('', '4').problems).toEqual([{ column: 'every', what: 'both' }])
+    expect(series('2 weeks', '15 April 2027').problems).toEqual([{ column: 'times', what: 'before-first' }])
+    expect(series('1', 'until 1 August 2028').problems).toEqual([{ column: 'times', what: 'too-often' }])
+    expect(series('100', '30').problems).toMatchObject([{ column: 'times', what: 'outside' }])
+    expect(one({ kind: 'Kale, curly green', quantity: '9', on: '1 May 2031' }).problems).toMatchObject([
+      { column: 'on', what: 'outside' },
+    ])
     expect(series('often', '4').problems).toEqual([{ column: 'every', what: 'no-number' }])
   })
   it('asks where a day could be either, unless the order is known', () => {

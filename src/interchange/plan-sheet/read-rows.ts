@@ -7,6 +7,7 @@ import { plantsFromHand } from '../../core/plan/in-hand'
 import type { Planner } from '../../core/plan/plan'
 import type { Addition } from '../../library/adding'
 import { codeMaker, freeKeyAmong } from '../../season/keys'
+import { MOST_OF_SERIES, plantingSpan } from '../../season/planting-span'
 import type { Crop, Method, Planting, Season, Variety } from '../../season/schema'
 import { sameValue } from '../../season/values'
 import { isEmptyRow, UNIT_WORDS, SHEET_UNITS, type SheetRow, type SheetUnit } from './columns'
@@ -22,6 +23,9 @@ export type SheetProblem =
   | { column: 'on'; what: 'no-day' }
   | { column: 'on'; what: 'either'; days: [string, string] }
   | { column: 'every' | 'times'; what: 'no-number' | 'both' }
+  | { column: 'times'; what: 'before-first' | 'too-often' }
+  | { column: 'on' | 'times'; what: 'outside'; days: [string, string] }
+  | { column: 'on'; what: 'not-after-sowing'; day: string }
   | { column: 'method'; what: 'no-method'; like: string[] }
   | { column: 'method'; what: 'none-fits' }
 
@@ -127,6 +131,7 @@ function readRow(row: SheetRow, base: Planting | undefined, reading: Reading): R
   const plants = plantsOf(amount, draft, what.crop, reading)
   if (plants === undefined) return { planting: undefined, problems, brings: what.brings }
   const planting = withGoes(changedPlanting(draft, { plants }), row.goes, reading.season)
+  if (!goTogether(planting, reading)) return { planting: undefined, problems, brings: what.brings }
   return { planting, problems, brings: what.brings }
 }
 
@@ -216,7 +221,7 @@ function readSeries(
   const { count: _, last: __, ...rest } = kept
   if (/^\d{1,3}( ?(x|times|veces))?$/i.test(times)) {
     const count = Number.parseInt(times, 10)
-    return count < 1 || count > 400
+    return count < 1 || count > MOST_OF_SERIES
       ? fail({ column: 'times', what: 'no-number' })
       : count === 1
         ? undefined
@@ -229,6 +234,22 @@ function readSeries(
   return until.ok && until.or === undefined
     ? { ...rest, last: formatDay(until.day) }
     : fail({ column: 'times', what: 'no-number' })
+}
+
+/** Whether the days of a planting follow each other and belong to the season; what is wrong is noted. */
+function goTogether({ on, sowOn, series }: Planting, { season, fail }: Reading): boolean {
+  const { earliest, latest } = plantingSpan(season.season)
+  const days: [string, string] = [earliest, latest]
+  const first = parseDay(on)
+  if (on < earliest || on > latest) fail({ column: 'on', what: 'outside', days })
+  else if (sowOn !== undefined && sowOn >= on) fail({ column: 'on', what: 'not-after-sowing', day: sowOn })
+  else if (series?.last !== undefined && series.last < on) fail({ column: 'times', what: 'before-first' })
+  else if (series?.last !== undefined && (parseDay(series.last) - first) / series.every >= MOST_OF_SERIES)
+    fail({ column: 'times', what: 'too-often' })
+  else if (series && (series.last ?? formatDay(first + ((series.count ?? 1) - 1) * series.every)) > latest)
+    fail({ column: 'times', what: 'outside', days })
+  else return true
+  return false
 }
 
 interface Amount {

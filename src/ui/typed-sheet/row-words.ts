@@ -32,6 +32,17 @@ export function problemWords(problem: SheetProblem, f: Format): string {
         one: f.date(parseDay(problem.days[0])),
         other: f.date(parseDay(problem.days[1])),
       })
+    case 'before-first':
+      return f.t('sheet.beforeFirst')
+    case 'too-often':
+      return f.t('sheet.tooOften')
+    case 'outside':
+      return f.t('sheet.outsideSeason', {
+        from: f.date(parseDay(problem.days[0])),
+        to: f.date(parseDay(problem.days[1])),
+      })
+    case 'not-after-sowing':
+      return f.t('sheet.notAfterSowing', { day: f.date(parseDay(problem.day)) })
     case 'both':
       return f.t('sheet.bothOfSeries')
     case 'no-method':
