@@ -2,7 +2,7 @@
  * npm run soak: what takes too long for every test run. A server is sent what nobody should send, and is killed part by
  * part while records are written: none that was acknowledged may be lost or doubled, and the first start after must serve.
  *
- * Options: --kills 60, --writes 1000, --rough 1 (share of the full counts), --seed 1
+ * Options: --kills 60, --writes 1000, --rough 1 (share of the full counts), --seed 1, --archive (restores to a minute, too)
  */
 import { spawn, type ChildProcess } from 'node:child_process'
 import { chmodSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
@@ -11,6 +11,7 @@ import { join } from 'node:path'
 import { parseArgs } from 'node:util'
 import { v4 as newId } from 'uuid'
 import { freePort, ROOT } from './machine.mjs'
+import { tryArchive } from './soak/archive'
 import { chanceOf } from './soak/chance'
 import { oddDocuments, sendDocuments } from './soak/documents'
 import { sendRough } from './soak/rough'
@@ -22,6 +23,7 @@ const { values } = parseArgs({
     writes: { type: 'string', default: '1000' },
     rough: { type: 'string', default: '1' },
     seed: { type: 'string', default: '1' },
+    archive: { type: 'boolean', default: false },
   },
 })
 const [kills, writes, rough, seed] = [values.kills, values.writes, values.rough, values.seed].map(Number) as [
@@ -102,6 +104,11 @@ function running(): { holder: number; postmaster: number; children: number[] } {
 }
 
 let now = await start()
+for (const signal of ['SIGINT', 'SIGTERM'] as const)
+  process.once(signal, () => {
+    now.child.kill('SIGTERM')
+    process.exit(1)
+  })
 try {
   await untilReady('the first start')
 
@@ -216,6 +223,23 @@ try {
     backLongest: back.at(-1),
   })
   if (lost.length > 0 || doubled > 0) faults.push(`${lost.length} lost, ${doubled} doubled`)
+
+  if (values.archive) {
+    const found = await tryArchive({
+      folder,
+      url,
+      start: async () => {
+        now = await start()
+        await untilReady('a start')
+      },
+      stop: async () => {
+        now.child.kill('SIGINT')
+        while (!now.ended) await sleep(20)
+      },
+    })
+    print({ what: 'archive', faults: found.length })
+    faults.push(...found)
+  }
 
   const begun = Date.now()
   now.child.kill('SIGINT')

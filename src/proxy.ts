@@ -1,9 +1,11 @@
 /** Before everything else: whether a request is answered at all, and what the browser may do with the answer. */
-import { randomBytes } from 'node:crypto'
+import { randomBytes, randomUUID } from 'node:crypto'
 import { NextResponse, type NextRequest } from 'next/server'
 import { refused } from './actions/guard'
+import { DEVICE_COOKIE, deviceIn } from './actions/limits'
 import { HEADERS, policyFor } from './actions/own-requests'
 
+const YEAR = 365 * 24 * 60 * 60 // s
 const making = process.env.NODE_ENV === 'development'
 
 export function proxy(request: NextRequest) {
@@ -15,6 +17,8 @@ export function proxy(request: NextRequest) {
   const response = NextResponse.next({ request: { headers: asked } })
   response.headers.set('content-security-policy', policy)
   for (const [name, value] of Object.entries(HEADERS)) response.headers.set(name, value)
+  if (deviceIn(request.headers.get('cookie')) === undefined)
+    response.cookies.set(DEVICE_COOKIE, randomUUID(), { httpOnly: true, sameSite: 'lax', path: '/', maxAge: YEAR })
   return response
 }
 

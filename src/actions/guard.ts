@@ -1,6 +1,6 @@
 /** Whether a request is answered at all: asked by a name of ours, from our own pages, and not too often. */
 import { hostname } from 'node:os'
-import { createLimits, limitedAs } from './limits'
+import { createLimits, deviceIn, limitedAs } from './limits'
 import { canBeRead, HEADERS, namesFrom, refusalOf } from './own-requests'
 
 const names = [hostname().toLowerCase(), `${hostname().toLowerCase()}.local`, ...namesFrom(process.env.DOVE_STEP_HOSTS)]
@@ -10,7 +10,8 @@ const REFUSED = {
   host: 'This address is not one that Dove Step answers to. Its names are set by DOVE_STEP_HOSTS.\n',
   origin: 'This was sent by another website, and nothing was done.\n',
 } as const
-const TOO_MUCH = 'This address has asked for too much at once. Wait a little and try again; nothing was done.\n'
+const TOO_MUCH =
+  'This device or its address has asked for too much at once. Wait a little and try again; nothing was done.\n'
 const MALFORMED = 'This is no address: a part of it cannot be read.\n'
 
 const plainly = (text: string, status: number, more: Record<string, string> = {}) =>
@@ -33,7 +34,7 @@ export function refused({ headers, method, url }: Request): Response | undefined
   if (refusal) return plainly(REFUSED[refusal], 403)
   if (!canBeRead(pathname)) return plainly(MALFORMED, 400)
   const kind = limitedAs(method, pathname)
-  const wait = kind && limits?.(kind, headers.get('x-forwarded-for') ?? '')
+  const wait = kind && limits?.(kind, headers.get('x-forwarded-for') ?? '', deviceIn(headers.get('cookie')))
   return wait === undefined ? undefined : plainly(TOO_MUCH, 429, { 'retry-after': String(wait) })
 }
 

@@ -1,4 +1,4 @@
-/** How much one address may ask for: enough for a farm behind one connection, too little to hold the server up. */
+/** How much one device and one address may ask for: enough for a farm behind one connection, too little to hold the server up. */
 
 /** So many at once, and so many again each second. */
 export interface Rate {
@@ -15,8 +15,16 @@ export const RATES = {
 
 export type Limited = keyof typeof RATES
 
+const OF_DEVICE = 1 / 3 // of what its address may
 const ALL_TOGETHER = 4 // times what one address may, for all of them
-const MOST_KNOWN = 10_000 // addresses
+const MOST_KNOWN = 10_000 // addresses and devices
+
+/** The cookie by which a device is known again; it says nothing about who uses it. */
+export const DEVICE_COOKIE = 'dove-step-device'
+
+/** The device a request comes from, by its cookie; `undefined` for one that has none, or one that was made up. */
+export const deviceIn = (cookies: string | null): string | undefined =>
+  new RegExp(`(?:^|;\\s*)${DEVICE_COOKIE}=([0-9a-f-]{36})(?:;|$)`).exec(cookies ?? '')?.[1]
 
 /** What kind of limit a request falls under; `undefined` for pages and what is read from them. */
 export function limitedAs(method: string, path: string): Limited | undefined {
@@ -29,9 +37,12 @@ export function limitedAs(method: string, path: string): Limited | undefined {
  * Counts what is asked for.
  *
  * @param now ms
- * @returns asks for one: `undefined` where it may, else the seconds to wait
+ * @returns asks for one: `undefined` where it may, else the seconds to wait; a device that is not known yet is counted by
+ *   its address alone
  */
-export function createLimits(now: () => number): (kind: Limited, address: string) => number | undefined {
+export function createLimits(
+  now: () => number,
+): (kind: Limited, address: string, device?: string) => number | undefined {
   const buckets = new Map<string, { left: number; at: number }>()
 
   const take = (name: string, { atOnce, aSecond }: Rate): number | undefined => {
@@ -45,9 +56,14 @@ export function createLimits(now: () => number): (kind: Limited, address: string
     return left < 1 ? Math.ceil((1 - left) / aSecond) : undefined
   }
 
-  return (kind, address) => {
+  const times = ({ atOnce, aSecond }: Rate, by: number): Rate => ({
+    atOnce: Math.max(1, Math.floor(atOnce * by)),
+    aSecond: aSecond * by,
+  })
+
+  return (kind, address, device) => {
     const rate = RATES[kind]
-    const all = { atOnce: rate.atOnce * ALL_TOGETHER, aSecond: rate.aSecond * ALL_TOGETHER }
-    return take(`${kind} ${address}`, rate) ?? take(`${kind}`, all)
+    const wait = device === undefined ? undefined : take(`${kind} of ${device}`, times(rate, OF_DEVICE))
+    return wait ?? take(`${kind} ${address}`, rate) ?? take(`${kind}`, times(rate, ALL_TOGETHER))
   }
 }

@@ -1,6 +1,8 @@
 /** Fits that the server was asked for, and the queue in PostgreSQL that any server process may take them from. */
-import { makeWorkerUtils, run, type Runner } from 'graphile-worker'
-import type { ExpressionBuilder, Kysely } from 'kysely'
+import { EventEmitter } from 'node:events'
+import { makeWorkerUtils, run, type Runner, type TaskList, type WorkerEvents } from 'graphile-worker'
+import { sql, type ExpressionBuilder, type Kysely } from 'kysely'
+import { log } from './log'
 import type { Database, SeasonId } from './schema'
 
 /** A fit that was asked for. */
@@ -119,6 +121,25 @@ async function failFit(db: Kysely<Database>, { run, ...id }: Job, failure: strin
 }
 
 /**
+ * Gives back to the queue what was taken by a worker that is no more: its process was ended, or the database went away
+ * under it. One process serves a database, and asks before it takes anything.
+ */
+async function freeLeftJobs(db: Kysely<Database>, url: string): Promise<void> {
+  const { rows } = await sql<{ id: string; worker: string; attempts: number }>`
+    select id, locked_by as worker, attempts from graphile_worker.jobs where locked_by is not null`.execute(db)
+  if (rows.length === 0) return
+  const queue = await makeWorkerUtils({ connectionString: url })
+  try {
+    await queue.forceUnlockWorkers(rows.map(({ worker }) => worker))
+    // It was no fault of the fit: the attempt does not count.
+    for (const { id, attempts } of rows)
+      await queue.rescheduleJobs([id], { runAt: new Date(), attempts: Math.max(0, attempts - 1) })
+  } finally {
+    await queue.release()
+  }
+}
+
+/**
  * Takes fits from the queue, one at a time, until it is stopped. A process that dies leaves its job to the next.
  *
  * @param make makes one fit; what it throws is noted with the run, and the job is tried again
@@ -127,26 +148,62 @@ export async function serveFits(
   db: Kysely<Database>,
   url: string,
   make: (id: SeasonId, run: FitRun) => Promise<void>,
-): Promise<Runner> {
-  return run({
-    connectionString: url,
-    concurrency: 1,
-    noHandleSignals: true,
-    pollInterval: 1000,
-    taskList: {
-      [QUEUED]: async (payload, { job }) => {
-        const { run: one, ...id } = payload as Job
-        const asked = await findFit(db, id, one)
-        if (!asked || (asked.state !== 'waiting' && asked.state !== 'running')) return
-        try {
-          await make(id, asked)
-        } catch (error) {
-          // The last attempt says why; before that it is tried again.
-          if (job.attempts >= job.max_attempts)
-            await failFit(db, payload as Job, error instanceof Error ? error.message : String(error))
-          throw error
-        }
-      },
+): Promise<{ stop: () => Promise<void> }> {
+  const queue = await makeWorkerUtils({ connectionString: url })
+  await queue.migrate().finally(() => queue.release())
+  const tasks: TaskList = {
+    [QUEUED]: async (payload, { job }) => {
+      const { run: one, ...id } = payload as Job
+      const asked = await findFit(db, id, one)
+      if (!asked || (asked.state !== 'waiting' && asked.state !== 'running')) return
+      try {
+        await make(id, asked)
+      } catch (error) {
+        // The last attempt says why; before that it is tried again.
+        if (job.attempts >= job.max_attempts)
+          await failFit(db, payload as Job, error instanceof Error ? error.message : String(error))
+        throw error
+      }
     },
-  })
+  }
+  let runner: Runner | undefined
+  let stopping = false
+  /** Begins to take fits: again and again, for a worker that the database went away under is not begun anew by itself. */
+  const begin = async (): Promise<void> => {
+    await freeLeftJobs(db, url)
+    const events: WorkerEvents = new EventEmitter()
+    const gone = new Promise<void>((done) => events.once('worker:stop', () => done()))
+    runner = await run({
+      connectionString: url,
+      concurrency: 1,
+      noHandleSignals: true,
+      pollInterval: 1000,
+      taskList: tasks,
+      events,
+    })
+    void gone.then(async () => {
+      if (stopping) return
+      await runner?.stop().catch(warn)
+      await beginAgain()
+    })
+  }
+  const beginAgain = async (): Promise<void> => {
+    while (!stopping)
+      try {
+        return await begin()
+      } catch (error) {
+        warn(error)
+        await new Promise((done) => setTimeout(done, TRIES_AGAIN))
+      }
+  }
+  await begin()
+  return {
+    async stop() {
+      stopping = true
+      await runner?.stop().catch(warn)
+    },
+  }
 }
+
+const TRIES_AGAIN = 2000 // ms
+const warn = (error: unknown) => log.warn({ err: String(error) }, 'no fits can be taken from the queue for now')

@@ -1,7 +1,9 @@
 import { spawnSync } from 'node:child_process'
 import { afterAll, describe, expect, inject, it } from 'vitest'
+import { startTestCluster } from '../../scripts/cluster.mjs'
 import { freshDatabase } from '../data/fresh-database'
 import { askForFit, findFit } from '../data/fit-run-repository'
+import { isTaken, takenByAnother } from '../data/queue-in-tests'
 import { createFarm } from '../data/season-repository'
 import { overfull } from '../core/capacity/limits'
 import { createPlanner } from '../core/plan/plan'
@@ -114,4 +116,33 @@ describe('the worker of the server', () => {
     expect(fit.status).toMatchObject({ doing: 'done', overfull: 0 })
     expect((fit.status as FitStatus).picks.length).toBeGreaterThan(0)
   }, 60_000)
+  it('makes a fit that another worker had begun when it ended without warning', async () => {
+    const connection = await freshDatabase(inject('databaseUrl'))
+    ends.push(connection.close)
+    const id = await createFarm(connection.db, tight)
+    const run = await askForFit(connection.db, connection.url, id, 1, START)
+    await takenByAnother(connection.db)
+    ends.push(await startFitServer(connection.url))
+    await expect.poll(async () => (await findFit(connection.db, id, run))!.state, { timeout: 40_000 }).toBe('done')
+  }, 60_000)
+  it('ends a fit though the database ended in the middle of it and came back', async () => {
+    const cluster = await startTestCluster()
+    ends.push(() => Promise.resolve(cluster.stop()))
+    const connection = await freshDatabase(cluster.url)
+    ends.push(connection.close)
+    const id = await createFarm(connection.db, tight)
+    ends.push(await startFitServer(connection.url))
+    const run = await askForFit(connection.db, connection.url, id, 1, START)
+    const { db } = connection
+    await expect.poll(() => isTaken(db), { timeout: 20_000, interval: 20 }).toBe(true)
+    cluster.crash()
+    await new Promise((done) => setTimeout(done, 4000))
+    expect(cluster.start).not.toThrow()
+    const state = () =>
+      findFit(db, id, run).then(
+        (fit) => fit!.state,
+        () => 'away',
+      )
+    await expect.poll(state, { timeout: 60_000 }).toBe('done')
+  }, 120_000)
 })

@@ -8,6 +8,7 @@ import type { Season } from '../season/schema'
 import type { FitStatus } from './fit-plan'
 
 const REPORT_EVERY = 1000 // ms between two looks at whether it was stopped
+const WAITS_FOR_DATABASE = 300_000 // ms
 
 /**
  * Serves fits until it is stopped.
@@ -36,7 +37,7 @@ export async function startFitServer(url: string): Promise<() => Promise<void>> 
     }, REPORT_EVERY)
     try {
       const status = await done
-      if (status) await reportFit(db, id, asked.run, status, 'done')
+      if (status) await untilReported(() => reportFit(db, id, asked.run, status, 'done'))
     } finally {
       clearInterval(look)
       threads.delete(thread)
@@ -47,6 +48,18 @@ export async function startFitServer(url: string): Promise<() => Promise<void>> 
     await runner.stop()
     await close()
   }
+}
+
+/** What was found is not lost because the database is away for a while. */
+async function untilReported(report: () => Promise<boolean>): Promise<void> {
+  for (const begun = Date.now(); ;)
+    try {
+      await report()
+      return
+    } catch (error) {
+      if (Date.now() - begun > WAITS_FOR_DATABASE) throw error
+      await new Promise((done) => setTimeout(done, REPORT_EVERY))
+    }
 }
 
 /** One fit in a thread; its end is `undefined` when the thread was ended before it was done. */

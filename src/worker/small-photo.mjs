@@ -1,6 +1,6 @@
 /**
- * Makes one photo small, as a process of its own: what a crafted file does to the decoder, it does here alone. The photo
- * comes in and goes out by the standard streams; what is wrong with it is said on the standard error.
+ * Makes photos small, as a process of its own: what a crafted file does to the decoder, it does here alone. A photo comes
+ * as a message of its bytes; the answer is one made small, or null where it cannot be read. It ends with the server.
  */
 import sharp from 'sharp'
 
@@ -11,10 +11,8 @@ const SECONDS = 15
 sharp.concurrency(1)
 sharp.cache(false)
 
-async function main() {
-  const parts = []
-  for await (const part of process.stdin) parts.push(part)
-  const photo = sharp(Buffer.concat(parts), { limitInputPixels: MOST_PIXELS, pages: 1, failOn: 'error' })
+async function small(bytes) {
+  const photo = sharp(Buffer.from(bytes), { limitInputPixels: MOST_PIXELS, pages: 1, failOn: 'error' })
   // The header alone says how large it will be, before anything of it is decoded.
   const { width = 0, height = 0 } = await photo.metadata()
   if (width * height > MOST_PIXELS) throw new Error('too many pixels')
@@ -26,13 +24,12 @@ async function main() {
     .flatten({ background: '#ffffff' })
     .jpeg({ quality: 78 })
     .toBuffer({ resolveWithObject: true })
-  const head = Buffer.alloc(8)
-  head.writeUInt32BE(info.width, 0)
-  head.writeUInt32BE(info.height, 4)
-  process.stdout.write(Buffer.concat([head, data]))
+  return { bytes: new Uint8Array(data), width: info.width, height: info.height }
 }
 
-main().catch((error) => {
-  process.stderr.write(String(error.message))
-  process.exitCode = 2
+process.on('message', (bytes) => {
+  small(bytes).then(
+    (answer) => process.send({ answer }),
+    () => process.send({ answer: null }),
+  )
 })

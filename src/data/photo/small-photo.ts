@@ -1,6 +1,5 @@
-/** Photos made small, one at a time, each in a process of its own that is ended when it takes too long. */
-import { spawn } from 'node:child_process'
-import { join } from 'node:path'
+/** Photos made small, one at a time, in a process of their own that is ended when one takes too long. */
+import { createBeside, EndedBeside, TooManyWaiting } from '../beside'
 import { kindOf, type PhotoKind } from './kinds'
 
 /** A photo made small: JPEG without any data about where and with what it was taken. */
@@ -19,44 +18,25 @@ export type PhotoProblem =
   /** Too many wait already. */
   | { problem: 'busy' }
 
-const PATIENCE = 20_000 // ms
-const MOST_WAITING = 12
-const MAKER = 'src/worker/small-photo.mjs'
-
-let waiting = 0
-let line: Promise<unknown> = Promise.resolve()
+const ask = createBeside<Uint8Array, { bytes: Uint8Array; width: number; height: number } | null>({
+  program: 'src/worker/small-photo.mjs',
+  memory: 256,
+  patience: 20_000,
+  keptFor: 30_000,
+  mostWaiting: 12,
+})
 
 /** Makes a photo small when those before it are done. */
 export async function madeSmall(photo: Uint8Array): Promise<SmallPhoto | PhotoProblem> {
   const kind = kindOf(photo)
   if (!kind) return { problem: 'no-photo' }
-  if (waiting >= MOST_WAITING) return { problem: 'busy' }
-  waiting++
-  const turn = line.then(() => inProcess(photo))
-  line = turn.catch(() => undefined).then(() => waiting--)
-  return (await turn) ?? { problem: 'cannot-be-read', kind }
-}
-
-/** One photo in a process; `undefined` where it could not be read. */
-function inProcess(photo: Uint8Array): Promise<SmallPhoto | undefined> {
-  return new Promise((done, failed) => {
-    const file = join(process.cwd(), MAKER)
-    const child = spawn(process.execPath, ['--max-old-space-size=256', file], { stdio: ['pipe', 'pipe', 'pipe'] })
-    const parts: Buffer[] = []
-    let said = ''
-    const late = setTimeout(() => child.kill('SIGKILL'), PATIENCE)
-    child.stdout.on('data', (part: Buffer) => parts.push(part))
-    child.stderr.on('data', (part: Buffer) => (said += String(part)))
-    child.once('error', failed)
-    // One that was ended early takes no more of what it is sent.
-    child.stdin.once('error', () => undefined)
-    child.once('close', (code) => {
-      clearTimeout(late)
-      const whole = Buffer.concat(parts)
-      if (code === 1 && /Cannot find|ERR_MODULE/.test(said)) return failed(new Error(`photos cannot be read: ${said}`))
-      if (code !== 0 || whole.length <= 8) return done(undefined)
-      done({ bytes: whole.subarray(8), width: whole.readUInt32BE(0), height: whole.readUInt32BE(4) })
-    })
-    child.stdin.end(photo)
-  })
+  try {
+    const made = await ask(photo)
+    return made ? { ...made, bytes: Buffer.from(made.bytes) } : { problem: 'cannot-be-read', kind }
+  } catch (error) {
+    if (error instanceof TooManyWaiting) return { problem: 'busy' }
+    // What a crafted file did to the process that read it.
+    if (error instanceof EndedBeside && !/ERR_MODULE/.test(error.message)) return { problem: 'cannot-be-read', kind }
+    throw error
+  }
 }

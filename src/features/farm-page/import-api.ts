@@ -1,10 +1,11 @@
 /** Season documents of any size, sent as files: taken as they come, looked at and imported by a process of their own. */
 import { existsSync } from 'node:fs'
 import { z } from 'zod'
+import { TooManyWaiting } from '../../data/beside'
 import { bring, broughtAt, dropBrought, FileTooLong } from '../../data/brought/brought-file'
 import { seasonNamed } from '../../actions/season-in-view'
-import { importBeside, TooManyImports } from './import-beside'
-import type { ImportPreview, ImportResult, ImportTask } from './import-file'
+import { applyBeside, previewBeside } from './import-beside'
+import type { ImportResult } from './import-file'
 
 const MOST_BYTES = 100_000_000
 
@@ -31,7 +32,7 @@ export async function previewDocument(request: Request): Promise<Response> {
   const asked = Preview.safeParse(await request.json().catch(() => undefined))
   if (!asked.success) return problem('Say which file, and which season it may replace.', 400)
   return withFile(asked.data.file, async (file) =>
-    Response.json(await importBeside<ImportPreview>({ what: 'preview', file, season: asked.data.season })),
+    Response.json(await previewBeside({ file, season: asked.data.season })),
   )
 }
 
@@ -41,7 +42,7 @@ export async function applyDocument(request: Request): Promise<Response> {
   if (!asked.success) return problem('Say which file, which season, and the revision it was compared with.', 400)
   const { file: name, season, revision } = asked.data
   return withFile(name, async (file) => {
-    const result = await importBeside<ImportResult>({ what: 'apply', file, season, revision })
+    const result = await applyBeside({ file, season, revision })
     if (!result.ok) return Response.json(result)
     await dropBrought(name)
     return Response.json({ ...result, at: (await seasonNamed(result.season))?.at } satisfies ImportAnswer)
@@ -55,7 +56,7 @@ async function withFile(name: string, work: (path: string) => Promise<Response>)
   try {
     return await work(path)
   } catch (error) {
-    if (error instanceof TooManyImports)
+    if (error instanceof TooManyWaiting)
       return problem('Other files are being imported. Try again in a minute; nothing was changed.', 429)
     throw error
   }

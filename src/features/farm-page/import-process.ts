@@ -1,4 +1,4 @@
-/** The process of imports: told what to do one after another, it answers each; it ends with whoever started it. */
+/** The process of imports: told what to do one after another, it answers each; it ends with the server. */
 import { connect } from '../../data/database'
 import { applyFile, previewFile, type ImportTask } from './import-file'
 
