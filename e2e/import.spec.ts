@@ -1,34 +1,12 @@
 /** Season documents of any size: sent as they are, looked at, brought in whole or not at all. */
 import { v4 as newId } from 'uuid'
+import { tenTimes } from '../scripts/ten-times'
 import { asDocument, demo, expect, test, visit } from './farm'
-
-/** The demo farm ten times over. */
-function tenTimes() {
-  const one = demo()
-  const times = Array.from({ length: 10 }, (_, i) => i)
-  const plantings = times.flatMap((i) =>
-    one.plantings
-      // What hangs on a bed that another leaves belongs to that one.
-      .filter(({ anchor }) => i === 0 || anchor?.to !== 'bed')
-      .map((planting) => ({ ...planting, key: `${planting.key}${i || ''}`, code: `${planting.code}${i || ''}` })),
-  )
-  const notes = times.flatMap((i) =>
-    one.plantings.map((_, n) => ({
-      id: newId(),
-      on: '2027-04-01',
-      at: `2027-04-01T09:00:${String((i * 7 + n) % 60).padStart(2, '0')}.000Z`,
-      who: 'Crew B',
-      what: { did: 'note' as const },
-      note: `Bench ${n}, ${'a long note '.repeat(60)}`,
-    })),
-  )
-  return { ...one, farm: { ...one.farm, name: 'Ten Ferries' }, plantings, records: [...one.records, ...notes] }
-}
 
 test('a document ten times the demo becomes a farm of its own, with everything in it', async ({ page, farm }) => {
   await farm.open(null)
   await page.goto('/')
-  const season = tenTimes()
+  const season = tenTimes(demo())
   const buffer = Buffer.from(JSON.stringify(season))
   await page.getByTestId('season-file').setInputFiles({ name: 'ten.json', mimeType: 'application/json', buffer })
   const preview = page.getByTestId('import-preview')

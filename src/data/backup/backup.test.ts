@@ -1,11 +1,15 @@
 /** Backups on a real database: what is brought back is what there was, photos and journal too, and what is damaged is refused. */
+import { randomBytes } from 'node:crypto'
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { sql } from 'kysely'
+import { v4 as newId } from 'uuid'
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
 import { sallowFerry } from '../../../scripts/demo/sallow-ferry'
+import { tenTimes } from '../../../scripts/ten-times'
 import { readSeason } from '../../season/read'
+import { saveChanges } from '../change-repository'
 import { connect } from '../database'
 import { freshDatabase } from '../fresh-database'
 import { findPhoto, keepPhoto } from '../record-repository'
@@ -75,6 +79,32 @@ describe('a backup', () => {
       await close()
     },
   )
+  it('of ten times as much is brought back byte for byte, photos and journal too', async () => {
+    const large = await freshDatabase(inject('databaseUrl'))
+    const big = await createFarm(large.db, tenTimes(season))
+    const photos = Array.from({ length: 30 }, (_, i) => ({ id: newId(), bytes: randomBytes(150_000 + i) }))
+    for (const photo of photos) await keepPhoto(large.db, big, { ...photo, type: 'image/jpeg', width: 2, height: 1 })
+    const [planting] = season.plantings
+    await saveChanges(
+      large.db,
+      big,
+      [{ of: 'plantings', key: planting!.key, version: 1, to: { ...planting!, plants: planting!.plants + 1 } }],
+      { who: 'Grower', summary: 'one more' },
+    )
+    const file = at('large.dovestep')
+    await makeBackup(large.url, file, 'three steps')
+    const url = await emptyOne()
+    await restoreBackup(url, file, { passphrase: 'three steps' })
+    const [before, after] = [await everything(large.url), await everything(url)]
+    expect(before.journal!.length).toBeGreaterThan(0)
+    for (const [table, rows] of Object.entries(before)) expect(after[table], table).toEqual(rows)
+    const { db, close } = connect(url)
+    const document = async (of: typeof db) => JSON.stringify((await loadSeason(of, big))!.season)
+    expect(await document(db)).toBe(await document(large.db))
+    for (const { id: photo, bytes } of photos) expect((await findPhoto(db, big, photo))!.bytes.equals(bytes)).toBe(true)
+    await close()
+    await large.close()
+  }, 60_000)
   it('replaces what there is only where that is said, and takes out what came after it', async () => {
     const file = at('before.dovestep')
     await makeBackup(there.url, file)
