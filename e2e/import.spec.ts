@@ -18,6 +18,20 @@ test('a document ten times the demo becomes a farm of its own, with everything i
   expect(stored.records.map(({ id, note }) => [id, note])).toEqual(season.records.map(({ id, note }) => [id, note]))
 })
 
+test('a document of another farm is added beside the one that is open, which stays as it is', async ({ page }) => {
+  await visit(page, '/farm')
+  const before = await asDocument(page, '/sallow-ferry/2027')
+  const other = { ...before, farm: { ...before.farm, name: 'Withy Bank' }, records: [] }
+  const buffer = Buffer.from(JSON.stringify(other))
+  await page.getByTestId('season-file').setInputFiles({ name: 'other.json', mimeType: 'application/json', buffer })
+  const preview = page.getByTestId('import-preview')
+  await expect(preview).toContainText('Withy Bank, season 2027', { timeout: 30_000 })
+  await preview.getByRole('button', { name: 'Add as another farm' }).click()
+  await expect(page).toHaveURL(/\/withy-bank\/2027\/today/, { timeout: 30_000 })
+  expect(await asDocument(page, '/withy-bank/2027')).toEqual(other)
+  expect(await asDocument(page, '/sallow-ferry/2027')).toEqual(before)
+})
+
 test('what is too long, no text, or no longer there is refused with what to do', async ({ page, request }) => {
   await visit(page, '/farm')
   await page.getByTestId('season-file').setInputFiles({

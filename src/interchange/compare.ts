@@ -1,4 +1,4 @@
-/** What an import would change: every thing added, changed or taken out, by name. */
+/** What an import would change: every thing added, changed or removed, by name. */
 import { COLLECTIONS, type Collection, type Season } from '../season/schema'
 import { sameValue } from '../season/values'
 
@@ -51,7 +51,7 @@ function happened(from: Season, to: Season): string[] {
   const fewer = [...before].filter((id) => !after.has(id)).length
   return [
     ...(more > 0 ? [`records: ${more} added`] : []),
-    ...(fewer > 0 ? [`records: ${fewer} taken out`] : []),
+    ...(fewer > 0 ? [`records: ${fewer} removed`] : []),
     ...(sameValue(from.readings, to.readings) ? [] : ['readings']),
   ]
 }

@@ -102,10 +102,11 @@ export function ImportSeason({ seen }: { seen: string | null }) {
       else setProblems({ file: file.name, list: preview.problems })
     })
 
-  const apply = () =>
+  /** @param season it replaces; `null` for a farm of its own */
+  const apply = (season: string | null) =>
     start(async () => {
       if (!chosen) return
-      const { sent, season, revision } = chosen
+      const { sent, revision } = chosen
       const called = await asked<ImportAnswer>('apply', { file: sent, season, revision })
       if ('problem' in called) return fail(chosen.file, called.problem ?? t('backupNoAnswer'))
       const result = called.answer
@@ -182,10 +183,19 @@ export function ImportSeason({ seen }: { seen: string | null }) {
         >
           <Typography variant="h3">{chosen.name}</Typography>
           <Changes changes={chosen.changes} empty={chosen.revision === 0} />
-          <Box sx={{ display: 'flex', gap: 1, mt: 2 }}>
-            <Button variant="contained" disabled={busy || chosen.changes.same} onClick={apply}>
-              {chosen.revision === 0 ? t('openIt') : t('replaceThisSeason')}
+          <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 2 }}>
+            <Button
+              variant="contained"
+              disabled={busy || (chosen.season !== null && chosen.changes.same)}
+              onClick={() => apply(chosen.season)}
+            >
+              {chosen.season === null ? t('openIt') : t('replaceThisSeason')}
             </Button>
+            {chosen.season !== null && (
+              <Button variant="outlined" disabled={busy} onClick={() => apply(null)}>
+                {t('addAsAnotherFarm')}
+              </Button>
+            )}
             <Button color="inherit" onClick={() => setChosen(undefined)}>
               {t('leaveIt')}
             </Button>

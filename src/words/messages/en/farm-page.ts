@@ -189,6 +189,7 @@ export const farmPage = {
   andMore: 'and {list} more.',
   openIt: 'Open it',
   replaceThisSeason: 'Replace this season',
+  addAsAnotherFarm: 'Add as another farm',
   thisWillBeYourSeason: 'This will be your season.',
   itSaysJustWhatThe: 'It says just what the season here says. There is nothing to import.',
   changed: 'Changed: {facts}',
