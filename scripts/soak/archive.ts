@@ -13,12 +13,14 @@ import { databaseAccount } from '../machine.mjs'
 export interface Farm {
   folder: string
   url: string
+  /** Id of the season that is written to. */
+  season: string
   start(): Promise<void>
   stop(): Promise<void>
 }
 
 /** @returns what is wrong, if anything */
-export async function tryArchive({ folder, url, start, stop }: Farm): Promise<string[]> {
+export async function tryArchive({ folder, url, season: id, start, stop }: Farm): Promise<string[]> {
   const who = databaseAccount()
   const into = join(folder, 'archive')
   mkdirSync(into)
@@ -71,12 +73,15 @@ pg1-database=postgres
     const answer = await fetch(`${url}/api/records`, {
       method: 'POST',
       headers: { 'content-type': 'application/json' },
-      body: JSON.stringify({ records: [{ ...entry, what: { did: 'note' }, note }] }),
+      body: JSON.stringify({ season: id, records: [{ ...entry, what: { did: 'note' }, note }] }),
     })
-    if (!answer.ok) throw new Error(`a record was not taken: ${answer.status} ${await answer.text()}`)
+    const text = await answer.text()
+    if (!answer.ok || !text.includes('"ok":true')) throw new Error(`a record was not taken: ${answer.status} ${text}`)
   }
   const notes = async () => {
-    const season = (await (await fetch(`${url}/out/season.json`)).json()) as { records: { note?: string }[] }
+    const season = (await (await fetch(`${url}/out/season.json?season=${id}`)).json()) as {
+      records: { note?: string }[]
+    }
     return season.records.flatMap(({ note }) => (note?.startsWith('archive ') ? [note] : []))
   }
 
