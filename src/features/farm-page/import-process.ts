@@ -1,10 +1,13 @@
 /** The process of imports: told what to do one after another, it answers each; it ends with the server. */
 import { connect } from '../../data/database'
+import { forgetSeasons } from '../../data/season-cache'
 import { applyFile, previewFile, type ImportTask } from './import-file'
 
 const { db, close } = connect(process.env.DATABASE_URL!)
 
 process.on('message', (task: ImportTask) => {
+  // Read anew each time: a database that was restored meanwhile counts its revisions from there.
+  forgetSeasons(db)
   const work = task.what === 'preview' ? previewFile(db, task) : applyFile(db, task)
   work.then(
     (answer) => process.send!({ answer }),
