@@ -3,8 +3,8 @@ import { defineConfig } from '@playwright/test'
 export default defineConfig({
   testDir: 'e2e',
   workers: 2, // each with its own server and database
-  timeout: 120_000, // a busy machine is slow, not wrong
-  expect: { timeout: 15_000 },
+  timeout: 240_000, // a busy machine is slow, not wrong
+  expect: { timeout: 30_000 },
   forbidOnly: true,
   reporter: [['list'], ['json', { outputFile: 'test-results/playwright.json' }]],
   use: {
