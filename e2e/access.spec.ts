@@ -1,5 +1,5 @@
 import AxeBuilder from '@axe-core/playwright'
-import { expect, test, visit } from './farm'
+import { expect, test, settled, visit } from './farm'
 
 const VIEWS = [
   '/today',
@@ -81,7 +81,7 @@ for (const colorScheme of ['light', 'dark'] as const) {
         for (const path of paths) {
           await test.step(path, async () => {
             await visit(page, path)
-            await page.waitForLoadState('networkidle')
+            await settled(page)
             const { violations } = await new AxeBuilder({ page })
               .setLegacyMode(true)
               .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])

@@ -3,7 +3,7 @@ import { spawn, type ChildProcess } from 'node:child_process'
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { test as base, expect, type Page } from '@playwright/test'
+import { test as base, expect, type Page, type Request } from '@playwright/test'
 import { sql, type Kysely } from 'kysely'
 import { connect } from '../src/data/database'
 import type { Database } from '../src/data/schema'
@@ -120,11 +120,18 @@ export const test = base.extend<
   errors: [
     async ({ page }, use) => {
       const errors: string[] = []
+      const asked = new Set<Request>()
+      pending.set(page, asked)
+      // What changes elsewhere is listened for as long as a page is open.
+      page.on('request', (request) => request.resourceType() !== 'eventsource' && asked.add(request))
+      page.on('requestfinished', (request) => asked.delete(request))
+      page.on('requestfailed', (request) => asked.delete(request))
       page.on('pageerror', (error) => errors.push(String(error)))
-      page.on(
-        'console',
-        (message) => message.type() === 'error' && errors.push(`${message.text()} (${message.location().url})`),
-      )
+      page.on('console', (message) => {
+        const { url } = message.location()
+        // Without a connection the browser says so of itself.
+        if (message.type() === 'error' && !url.includes('/api/changes')) errors.push(`${message.text()} (${url})`)
+      })
       await use(errors)
       expect(errors).toEqual([])
     },
@@ -163,6 +170,20 @@ export async function asDocument(page: Page, address: string): Promise<Season> {
 export async function visit(page: Page, path: string): Promise<void> {
   await page.goto(path)
   await page.locator('html[data-ready]').waitFor()
+}
+
+const pending = new WeakMap<Page, Set<Request>>()
+const QUIET = 500 // ms without a request
+
+/** Waits until the page asks for nothing more, but for changes made elsewhere. */
+export async function settled(page: Page): Promise<void> {
+  let since = Date.now()
+  await expect
+    .poll(() => {
+      if (pending.get(page)!.size > 0) since = Date.now()
+      return Date.now() - since
+    })
+    .toBeGreaterThan(QUIET)
 }
 
 /** Chooses from one of the panel's lists. */

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs'
-import { demo, expect, test, visit } from './farm'
+import { demo, expect, test, settled, visit } from './farm'
 
 test.describe('the working day', () => {
   test('moves every view: by keys, by dragging, by typing, and back with one stroke', async ({ page }) => {
@@ -128,7 +128,7 @@ test.describe('on a phone', () => {
   ]) {
     test(`${path} never scrolls sideways, and what is touched is large enough`, async ({ page }) => {
       await visit(page, path)
-      await page.waitForLoadState('networkidle')
+      await settled(page)
       const { wide, small } = await page.evaluate(() => ({
         wide: document.documentElement.scrollWidth - window.innerWidth,
         small: [...document.querySelectorAll('nav a, main button')]

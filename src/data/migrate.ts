@@ -12,6 +12,7 @@ import * as repairs from './migrations/0008a-repairs'
 import * as rest from './migrations/0009-rest'
 import * as addresses from './migrations/0010-addresses'
 import * as days from './migrations/0011-days'
+import * as told from './migrations/0012-told'
 import type { Database } from './schema'
 
 const MIGRATIONS: Record<string, Migration> = {
@@ -27,6 +28,7 @@ const MIGRATIONS: Record<string, Migration> = {
   '0009-rest': rest,
   '0010-addresses': addresses,
   '0011-days': days,
+  '0012-told': told,
 }
 
 /**

@@ -57,6 +57,7 @@ const LANDED: Readonly<Record<string, string>> = {
   '0009-rest.ts': 'fe387ce06135a17b',
   '0010-addresses.ts': '755c9b92988e0586',
   '0011-days.ts': 'c05f165ffd6ee946',
+  '0012-told.ts': '6a3f0b8414cdf01a',
 }
 
 const ANCHORS = new Set<string>(['date'])

@@ -1,6 +1,6 @@
 /** What others change, and pages kept for when there is no signal. */
 'use client'
-import { useEffect } from 'react'
+import { useEffect, useRef } from 'react'
 import { useRouter } from '../../ui/navigation'
 
 /** Keeps the last pages on the device. Browsers allow it over HTTPS, and on the machine itself. */
@@ -13,28 +13,81 @@ export function useOpensWithoutSignal(): void {
   }, [])
 }
 
-const LOOK_EVERY = 20_000 // ms between looks for changes made on other devices
+const SOON = 200 // ms: own changes come back by themselves meanwhile, and several of others are drawn at once
+const LONGEST = 5000 // ms until a page that was asked for is given up
+const SHARE = 3 // times what the last drawing took, between two of them: so many records of a crew hold up no page
+const TRIES_AGAIN = 20_000 // ms
 
-/** Draws the season again when someone else has changed it. */
+/** Draws the season again when someone else has changed it: told by the server, at once, while the page is looked at. */
 export function useChangesElsewhere(view: string, revision: number): void {
   const router = useRouter()
+  const shown = useRef(revision)
+  const drawn = useRef<(revision: number) => void>(() => undefined)
   useEffect(() => {
-    const look = async () => {
-      if (document.visibilityState !== 'visible') return
-      try {
-        const response = await fetch(`/api/revision?season=${view}`, { cache: 'no-store' })
-        if (!response.ok) return
-        const now = (await response.json()) as { revision: number | null }
-        if (now.revision !== null && now.revision !== revision) router.refresh()
-      } catch {
-        // No connection just now: the next look tells.
+    shown.current = revision
+    drawn.current(revision)
+  }, [revision])
+
+  useEffect(() => {
+    let feed: EventSource | undefined
+    let again: ReturnType<typeof setTimeout> | undefined
+    let latest = shown.current
+    let asked: number | undefined // when a drawing was asked for
+    let took = 0
+    let drawnAt = -Infinity
+    let due: ReturnType<typeof setTimeout> | undefined
+
+    const plan = () => {
+      if (due || latest === shown.current) return
+      due = setTimeout(
+        () => {
+          due = undefined
+          if (latest === shown.current) return
+          if (asked !== undefined && performance.now() - asked < LONGEST) return plan()
+          asked = performance.now()
+          router.refresh()
+          plan()
+        },
+        Math.max(SOON, SHARE * took - (performance.now() - drawnAt)),
+      )
+    }
+    drawn.current = () => {
+      drawnAt = performance.now()
+      if (asked !== undefined) took = drawnAt - asked
+      asked = undefined
+      plan()
+    }
+    const close = () => {
+      clearTimeout(again)
+      feed?.close()
+      feed = undefined
+    }
+    const open = () => {
+      if (feed || document.visibilityState !== 'visible' || !navigator.onLine) return
+      const own = (feed = new EventSource(`/api/changes?season=${view}`))
+      own.onmessage = ({ data }: MessageEvent<string>) => {
+        latest = Number(data)
+        plan()
+      }
+      own.onerror = () => {
+        // It tries again by itself, unless it was refused.
+        if (own.readyState !== EventSource.CLOSED) return
+        close()
+        again = setTimeout(open, TRIES_AGAIN)
       }
     }
-    const timer = setInterval(() => void look(), LOOK_EVERY)
+    const look = () => (document.visibilityState === 'visible' && navigator.onLine ? open() : close())
+    look()
     document.addEventListener('visibilitychange', look)
+    window.addEventListener('online', look)
+    window.addEventListener('offline', look)
     return () => {
-      clearInterval(timer)
+      close()
+      clearTimeout(due)
+      drawn.current = () => undefined
       document.removeEventListener('visibilitychange', look)
+      window.removeEventListener('online', look)
+      window.removeEventListener('offline', look)
     }
-  }, [router, view, revision])
+  }, [router, view])
 }
