@@ -1,121 +1,169 @@
-import { demo, expect, test, visit } from './farm'
+/** People who sign in, what each may do, and how they come to the farm. */
+import { expect, test, visit } from './farm'
+import { another, fillIn, joins, linkFor, PASSWORD, share } from './people-in-tests'
 
-const row = (page: import('@playwright/test').Page, code: string) =>
-  page.getByRole('button', { name: new RegExp(`^${code} `) })
-
-test('what someone else changes appears here without asking', async ({ page, context }) => {
-  await visit(page, '/plan')
-  await page.getByRole('searchbox', { name: 'Find' }).fill('aubergine')
-  await expect(row(page, 'AU')).toHaveAttribute('aria-label', /72 plants/)
-  const other = await context.newPage()
-  await visit(other, '/plan?edit=au')
-  await other.getByLabel('Plants wanted').fill('81')
-  await other.getByRole('button', { name: 'Save' }).click()
-  await expect(other.getByText('AU Aubergine, dark oval changed')).toBeVisible()
-  await page.evaluate(() => document.dispatchEvent(new Event('visibilitychange')))
-  await expect(row(page, 'AU')).toHaveAttribute('aria-label', /81 plants/)
-  // What was being looked for is still there.
-  await expect(page.getByRole('searchbox', { name: 'Find' })).toHaveValue('aubergine')
-})
-
-test('someone removes what another is editing: the other is told and loses nothing', async ({ page, context }) => {
-  await visit(page, '/plan?edit=au')
-  await page.getByLabel('Plants wanted').fill('99')
-  const other = await context.newPage()
-  await visit(other, '/plan?batch=au')
-  await other.getByRole('button', { name: 'Delete', exact: true }).click()
-  await expect(other.getByText('AU Aubergine, dark oval removed')).toBeVisible()
-  await page.getByRole('button', { name: 'Save' }).click()
-  await expect(page.getByText(/Someone else has removed this planting/)).toBeVisible()
-  await expect(row(page, 'AU')).toHaveCount(0)
-  await expect(page.getByLabel('Plants wanted')).toHaveValue('99')
-  await page.getByRole('button', { name: 'Save' }).click()
-  await expect(row(page, 'AU')).toHaveAttribute('aria-label', /99 plants/)
-})
-
-test('two undo at once: each takes back one change, and the rest stands', async ({ page, context }) => {
-  for (const [key, plants] of [
-    ['au', '80'],
-    ['ce', '310'],
-  ] as const) {
-    await visit(page, `/plan?edit=${key}`)
-    await page.getByLabel('Plants wanted').fill(plants)
-    await page.getByRole('button', { name: 'Save' }).click()
-    await expect(page.getByText(/changed$/).first()).toBeVisible()
-  }
-  const other = await context.newPage()
-  await visit(other, '/plan')
-  await Promise.all(
-    [page, other].map((each) => each.getByRole('button', { name: 'Undo', exact: true }).first().click()),
-  )
-  await expect(page.getByText(/^Taken back/)).toBeVisible()
-  await expect(other.getByText(/^Taken back/)).toBeVisible()
-  await visit(page, '/plan')
-  await page.getByRole('searchbox', { name: 'Find' }).fill('au')
-  await expect(row(page, 'AU')).toHaveAttribute('aria-label', /72 plants/)
-  await page.getByRole('searchbox', { name: 'Find' }).fill('celeriac')
-  await expect(row(page, 'CE')).toHaveAttribute('aria-label', /300 plants/)
-})
-
-test.describe('three hundred batches over New Year, in the south', () => {
-  const season = demo()
-  test.use({
-    season: {
-      ...season,
-      season: { name: '2027/28', from: '2027-07-01', to: '2028-06-30', opensOn: '2027-12-30' },
-      site: {
-        ...season.site,
-        latitude: -42,
-        outdoorMonthlyMeans: [
-          ...season.site.outdoorMonthlyMeans.slice(6),
-          ...season.site.outdoorMonthlyMeans.slice(0, 6),
-        ],
-      },
-      places: season.places.map((place) => {
-        const open = { ...place }
-        delete open.open
-        return open
-      }),
-      plantings: season.varieties.slice(0, 30).map((variety, i) => ({
-        key: `s${i}`,
-        code: `S${i}`,
-        variety: variety.key,
-        method: season.methods.find(({ crop }) => crop === variety.crop)!.key,
-        plants: 100,
-        on: `2027-10-${String((i % 28) + 1).padStart(2, '0')}`,
-        series: { every: 14, count: 10 },
-        changes: [],
-      })),
-    },
-  })
-  test('are planned, shown and walked through', async ({ page }) => {
-    await visit(page, '/plan')
-    await expect(page.getByText(/300 batches/)).toBeVisible()
-    await page.getByRole('searchbox', { name: 'Find' }).fill('S0-')
-    await expect(page.getByRole('list', { name: 'Batches' }).getByRole('button')).toHaveCount(10)
-    await visit(page, '/today')
-    await expect(page.getByRole('heading', { name: 'Thursday 30 December 2027' })).toBeVisible()
-    const marker = page.getByRole('slider', { name: 'Working day' })
-    await marker.focus()
-    for (let i = 0; i < 3; i++) await page.keyboard.press('ArrowRight')
-    await expect(page.getByRole('heading', { name: 'Sunday 2 January 2028' })).toBeVisible()
-    await expect(page.getByText(/from Mon 3 Jan/)).toBeVisible()
-    await visit(page, '/benches')
-    await expect(page.getByRole('list', { name: 'Places' }).getByRole('button')).toHaveCount(6)
-  })
-})
-
-test('exports are whole files with names, and nothing is cached', async ({ page }) => {
+test('without sharing nobody signs in; with it a stranger sees nothing and changes nothing', async ({
+  page,
+  browser,
+  baseURL,
+}) => {
+  await share(page)
   await visit(page, '/today')
-  for (const [path, type, name] of [
-    ['/out/sowing-list.csv', 'text/csv', 'sallow-ferry-2027-sowing-list.csv'],
-    ['/out/tasks.ics', 'text/calendar', 'sallow-ferry-2027-tasks.ics'],
-    ['/out/season.json', 'application/json', 'sallow-ferry-2027-season.json'],
-  ]) {
-    const response = await page.request.get(path!)
-    expect(response.status()).toBe(200)
-    expect(response.headers()['content-type']).toContain(type)
-    expect(response.headers()['content-disposition']).toContain(name)
-    expect(response.headers()['cache-control']).toBe('no-store')
+  await expect(page.getByText('Ines, owner')).toBeVisible()
+  const context = await another(browser, baseURL)
+  const stranger = await context.newPage()
+  await visit(stranger, '/plan?batch=tr')
+  await expect(stranger).toHaveURL(/\/sign-in\?to=/)
+  for (const path of ['/out/season.json', '/out/backup', '/api/revision', '/api/changes', '/api/backup/kept'])
+    expect((await context.request.get(path)).status(), path).toBe(401)
+  expect((await context.request.post('/api/records', { data: { records: [{}] } })).status()).toBe(401)
+
+  await fillIn(stranger, { email: 'ines@example.org' })
+  await stranger.getByLabel('Password').fill('three red doors')
+  await stranger.getByRole('button', { name: 'Sign in' }).click()
+  await expect(stranger.getByText(/do not go together/)).toBeVisible()
+  await stranger.getByLabel('Password').fill(PASSWORD)
+  await stranger.getByRole('button', { name: 'Sign in' }).click()
+  // On to where they were going.
+  await expect(stranger).toHaveURL(/\/plan\?batch=tr$/)
+  await context.close()
+})
+
+test('crew comes by a link, records under their own name, and cannot change the plan', async ({
+  page,
+  browser,
+  baseURL,
+}) => {
+  await share(page)
+  const link = await linkFor(page, 'Crew')
+  const crew = await joins(browser, baseURL, link, 'Tomas')
+  await expect(crew.getByText('Tomas, crew')).toBeVisible()
+  await crew.getByRole('button', { name: 'Done: First feed TA' }).click()
+  await expect(crew.locator('[data-task="ta/feed/0"]').first()).toContainText(/Done .*, Tomas/)
+  await expect
+    .poll(async () => (await (await page.request.get('/out/journal.csv')).text()).trim().split('\n').at(-1))
+    .toContain('Tomas')
+
+  // A name that a device makes up does not count.
+  const records = [
+    {
+      id: crypto.randomUUID(),
+      on: '2027-04-12',
+      at: '2027-04-12T09:00:00.000Z',
+      who: 'Ines',
+      batch: 'ta',
+      what: { did: 'note' },
+      note: 'Who wrote this?',
+    },
+  ]
+  expect((await crew.request.post('/api/records', { data: { records } })).status()).toBe(200)
+  const journal = await (await page.request.get('/out/journal.csv')).text()
+  expect(journal.split('\n').find((line) => line.includes('Who wrote this?'))).toContain('Tomas')
+
+  await visit(crew, '/plan?batch=tr')
+  await crew.getByRole('button', { name: 'Edit', exact: true }).click()
+  await crew.getByLabel('Plants wanted').fill('99')
+  await crew.getByRole('button', { name: 'Save' }).click()
+  await expect(crew.getByText(/Your role on this farm does not allow that/)).toBeVisible()
+  for (const path of ['/out/backup', '/api/backup/kept'])
+    expect((await crew.request.get(path)).status(), path).toBe(403)
+  expect((await crew.request.post('/api/fit', { data: {} })).status()).toBe(403)
+
+  // A link works once.
+  const late = await (await another(browser, baseURL)).newPage()
+  await visit(late, link)
+  await expect(late.getByText(/has been used, withdrawn/)).toBeVisible()
+  await late.context().close()
+
+  // Taken off the farm, nothing of it is left to them.
+  await visit(page, '/people')
+  await page.getByRole('button', { name: 'Remove Tomas from the farm' }).click()
+  await expect(page.getByRole('region', { name: 'On this farm' })).not.toContainText('Tomas')
+  expect((await crew.request.get('/out/season.json')).status()).toBe(404)
+  expect((await crew.request.get('/sallow-ferry/2027/today')).status()).toBe(404)
+  await crew.context().close()
+})
+
+test('a viewer looks and records nothing; made a planner they change the plan; the last owner stays', async ({
+  page,
+  browser,
+  baseURL,
+}) => {
+  await share(page)
+  const viewer = await joins(browser, baseURL, await linkFor(page, 'Viewer'), 'Mara')
+  const record = {
+    id: crypto.randomUUID(),
+    on: '2027-04-12',
+    at: '2027-04-12T09:00:00.000Z',
+    who: 'Mara',
+    batch: 'ta',
+    what: { did: 'note' },
+    note: 'No.',
   }
+  expect((await viewer.request.post('/api/records', { data: { records: [record] } })).status()).toBe(403)
+  expect((await viewer.request.get('/out/season.json')).status()).toBe(200)
+
+  await visit(page, '/people')
+  await page.getByRole('combobox', { name: 'Role of Ines' }).press('ArrowDown')
+  await page.getByRole('option', { name: 'Crew', exact: true }).click()
+  await expect(page.getByText('A farm needs an owner.', { exact: false })).toBeVisible()
+  await page.getByRole('combobox', { name: 'Role of Mara' }).press('ArrowDown')
+  await page.getByRole('option', { name: 'Planner', exact: true }).click()
+  await expect(page.getByText('Mara: Planner.')).toBeVisible()
+
+  await visit(viewer, '/plan?batch=tr')
+  await viewer.getByRole('button', { name: 'Edit', exact: true }).click()
+  await viewer.getByLabel('Plants wanted').fill('99')
+  await viewer.getByRole('button', { name: 'Save' }).click()
+  await expect(viewer.getByRole('button', { name: /Undo/ }).first()).toBeEnabled()
+  const season = (await (await page.request.get('/out/season.json')).json()) as {
+    plantings: { key: string; plants: number }[]
+  }
+  expect(season.plantings.find(({ key }) => key === 'tr')!.plants).toBe(99)
+
+  // Sharing ends: nobody has to sign in, and who was signed in is not any more.
+  await visit(page, '/people')
+  await page.getByRole('button', { name: 'Stop sharing …' }).click()
+  await page.getByRole('button', { name: 'Stop sharing now' }).click()
+  await expect(page.getByText(/Nobody has to sign in/)).toBeVisible()
+  await visit(viewer, '/today')
+  await expect(viewer.getByText('Your name')).toBeVisible()
+  await viewer.context().close()
+})
+
+test('a sign-in that is ended elsewhere is over at once, and passwords cannot be guessed one after another', async ({
+  page,
+  browser,
+  baseURL,
+  errors,
+}) => {
+  await share(page)
+  const context = await another(browser, baseURL)
+  const phone = await context.newPage()
+  await visit(phone, '/sign-in')
+  await fillIn(phone, { email: 'ines@example.org' })
+  await phone.getByRole('button', { name: 'Sign in' }).click()
+  await phone.waitForURL(/\/today$/)
+  const kept = await context.cookies()
+  await visit(page, '/people')
+  const signIns = page.getByRole('region', { name: 'Where you are signed in' })
+  await expect(signIns.getByRole('listitem')).toHaveCount(2)
+  await signIns.getByRole('button', { name: /^Sign out there/ }).click()
+  await expect(signIns.getByRole('listitem')).toHaveCount(1)
+  expect((await context.request.get('/out/season.json')).status()).toBe(401)
+  await context.close()
+  // The cookie, kept by somebody, opens nothing.
+  const thief = await another(browser, baseURL)
+  await thief.addCookies(kept)
+  expect((await thief.request.get('/out/season.json')).status()).toBe(401)
+
+  const tried: number[] = []
+  for (let i = 0; i < 12; i++) {
+    const data = { email: 'ines@example.org', password: `guess number ${i}` }
+    tried.push((await thief.request.post('/api/auth/sign-in/email', { data })).status())
+  }
+  expect(tried.slice(0, 3)).toEqual([401, 401, 401])
+  expect(tried.at(-1)).toBe(429)
+  await thief.close()
+  expect(errors).toEqual([])
 })

@@ -16,7 +16,7 @@ interface Started {
 interface Place {
   folder: string
   url: string
-  start(): Started
+  start(more?: Record<string, string>): Started
 }
 
 const pidsIn = (folder: string): { postmaster: number; holder: number; children: number[] } => {
@@ -51,10 +51,17 @@ const test = base.extend<{ place: Place }>({
     chmodSync(folder, 0o755)
     const port = await freePort()
     const all: Started[] = []
-    const start = (): Started => {
+    const start = (more: Record<string, string> = {}): Started => {
       const child = spawn(process.execPath, [join(ROOT, 'scripts/start.mjs')], {
         cwd: ROOT,
-        env: { ...process.env, DOVE_STEP_DATA: folder, PORT: String(port), DATABASE_URL: '', NODE_ENV: 'production' },
+        env: {
+          ...process.env,
+          DOVE_STEP_DATA: folder,
+          PORT: String(port),
+          DATABASE_URL: '',
+          NODE_ENV: 'production',
+          ...more,
+        },
         stdio: ['ignore', 'pipe', 'pipe'],
         // In a group of its own, so that nothing sent to the tests reaches it.
         detached: true,
@@ -203,3 +210,30 @@ function mount(folder: string): boolean {
     return false
   }
 }
+
+test('reached from other machines it lets nobody in unasked; the link it prints makes the first owner, once', async ({
+  place,
+  page,
+}) => {
+  const first = place.start({ HOST: '0.0.0.0' })
+  await first.ready
+  await isReady(place.url)
+  expect((await fetch(`${place.url}/out/season.json`)).status).toBe(401)
+  const link = /\/join\/[\w-]+/.exec(first.said())![0]
+  await page.goto(`${place.url}/today`)
+  await expect(page.getByText(/no owner yet/)).toBeVisible()
+  await page.goto(place.url + link)
+  await page.locator('html[data-ready]').waitFor()
+  await page.getByLabel('Your name').fill('Ines')
+  await page.getByLabel('E-mail address').fill('ines@example.org')
+  await page.getByLabel('Password').fill('three blue doors')
+  await page.getByRole('button', { name: 'Join' }).click()
+  await expect(page.getByText('Ines, owner')).toBeVisible()
+  first.child.kill('SIGINT')
+  await first.ended
+  const second = place.start({ HOST: '0.0.0.0' })
+  await second.ready
+  await isReady(place.url)
+  expect(second.said()).not.toContain('/join/')
+  expect((await fetch(`${place.url}/out/season.json`)).status).toBe(401)
+})

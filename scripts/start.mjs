@@ -1,5 +1,6 @@
 /** npm start: everything from a fresh clone to an address in the browser, and up again whatever part of it ends. */
 import { mkdirSync } from 'node:fs'
+import { hostname } from 'node:os'
 import { join } from 'node:path'
 import { backupFolder, closedFolders, startFarmCluster } from './cluster.mjs'
 import { keepUp } from './keep-up.mjs'
@@ -52,11 +53,23 @@ async function main() {
         `No backup can be made into ${folder}: the account ${servingAccount().name} may not write there. Give it to that account with chown.`,
       )
     if (!dev && !stopping) ensureBuild()
-    if (!stopping) await serve(env, cluster)
+    const port = Number(process.env.PORT) || (await freePort())
+    const host = process.env.HOST ?? '127.0.0.1'
+    const shared = !isOfThisMachine(host)
+    if (shared) {
+      env.DOVE_STEP_SHARED = '1'
+      const name = host === '0.0.0.0' || host === '::' ? hostname().toLowerCase() : host
+      if ((await runTypeScript('scripts/first-owner.ts', [`http://${name}:${port}`], env)) !== 0)
+        throw new SetupError('The database could not be made ready.')
+    }
+    if (!stopping) await serve(env, cluster, { host, port })
   } finally {
     cluster?.stop()
   }
 }
+
+/** Whether an address is reached from this machine alone. */
+const isOfThisMachine = (host) => host === 'localhost' || host === '::1' || /^127\./.test(host)
 
 /** What the web server and the worker say goes to the terminal, and to files that never grow without end. */
 async function keptLog(cluster) {
@@ -70,9 +83,7 @@ async function keptLog(cluster) {
 }
 
 /** Serves until it is stopped. */
-async function serve(env, cluster) {
-  const port = Number(process.env.PORT) || (await freePort())
-  const host = process.env.HOST ?? '127.0.0.1'
+async function serve(env, cluster, { host, port }) {
   const address = `http://${host}:${port}`
   const who = dev ? undefined : servingAccount()
   const log = await keptLog(cluster)

@@ -5,6 +5,8 @@ export const onRequestError: Instrumentation.onRequestError = async (error, requ
   if (process.env.NEXT_RUNTIME !== 'nodejs') return
   const { log } = await import('./data/log')
   const { digest } = (error ?? {}) as { digest?: unknown }
+  // A refusal is an answer, not a fault.
+  if (digest === 'DOVE_NOT_ALLOWED' || digest === 'DOVE_SIGNED_OUT') return
   log.error(
     {
       request: digest,

@@ -1,15 +1,15 @@
 /** Before everything else: whether a request is answered at all, and what the browser may do with the answer. */
 import { randomBytes, randomUUID } from 'node:crypto'
 import { NextResponse, type NextRequest } from 'next/server'
-import { refused } from './actions/guard'
+import { refused, signInFirst } from './actions/guard'
 import { DEVICE_COOKIE, deviceIn } from './actions/limits'
 import { HEADERS, policyFor } from './actions/own-requests'
 
 const YEAR = 365 * 24 * 60 * 60 // s
 const making = process.env.NODE_ENV === 'development'
 
-export function proxy(request: NextRequest) {
-  const refusal = refused(request)
+export async function proxy(request: NextRequest) {
+  const refusal = refused(request) ?? (await signInFirst(request))
   if (refusal) return refusal
   const policy = policyFor(randomBytes(18).toString('base64'), making)
   const asked = new Headers(request.headers)

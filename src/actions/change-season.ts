@@ -9,9 +9,8 @@ import { editSeason } from '../season/edit'
 import type { Problem } from '../season/problem'
 import { COLLECTIONS, type Collection, type Season } from '../season/schema'
 import { todayOf } from './season-data'
+import { byWhom } from './asker'
 import { seasonSeen } from './season-in-view'
-
-const WHO = 'Grower' // until people sign in
 
 /** One thing to add, change, or remove (`to` null), with what its writer saw of it: itself, or its version. `head` is the season's own facts. */
 export type ThingEdit = { of: Collection | 'head'; key: string; to: unknown } & (
@@ -49,7 +48,7 @@ const Edits = z
 export async function changeSeason(seen: string, edits: ThingEdit[], summary: string): Promise<ChangeResult> {
   const parsed = Edits.parse(edits)
   const said = z.string().trim().min(1).max(200).parse(summary)
-  const id = await seasonSeen(seen)
+  const id = await seasonSeen(seen, 'plan')
   if (typeof id === 'string') return { ok: false, reason: id }
   const written = await changeAsItStands(
     database(),
@@ -63,7 +62,7 @@ export async function changeSeason(seen: string, edits: ThingEdit[], summary: st
       if (!next.ok) return next
       return { ok: true, summary: said, changes: planned.map((edit) => changeOf(edit, next.season)) }
     },
-    { who: WHO },
+    await byWhom('plan', id.farm_id),
   )
   refresh()
   if (written.ok) return { ok: true, entry: written.entry, summary: said }

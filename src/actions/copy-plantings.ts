@@ -8,6 +8,7 @@ import { database } from '../data/database'
 import { loadSeason } from '../data/season-repository'
 import { editSeason } from '../season/edit'
 import type { Problem } from '../season/read'
+import { byWhom } from './asker'
 import { seasonNamed } from './season-in-view'
 
 const Asked = z.strictObject({
@@ -30,7 +31,7 @@ export type CopyResult =
  */
 export async function copyPlantings(asked: z.input<typeof Asked>): Promise<CopyResult> {
   const { from, into, keys, summary } = Asked.parse(asked)
-  const [source, target] = await Promise.all([seasonNamed(from), seasonNamed(into)])
+  const [source, target] = await Promise.all([seasonNamed(from, 'read'), seasonNamed(into, 'plan')])
   const stored = source && (await loadSeason(database(), source.id))
   if (!stored || !target) return { ok: false, reason: 'no-season' }
   const wanted = new Set(keys)
@@ -50,7 +51,7 @@ export async function copyPlantings(asked: z.input<typeof Asked>): Promise<CopyR
       if (!next.ok) return next
       return { ok: true, summary, changes: edits.map(({ of, key, to }) => ({ of, key, to, from: null })) }
     },
-    { who: 'Grower' },
+    await byWhom('plan', target.id.farm_id),
   )
   refresh()
   if (needs) return { ok: false, reason: 'needs', names: needs }

@@ -9,6 +9,9 @@ import { database } from '../data/database'
 import { createFarm, createNextSeason, loadSeason } from '../data/season-repository'
 import { readSeasonText } from '../interchange/season-file'
 import type { Season } from '../season/schema'
+import { setRole } from '../data/people-repository'
+import { assertMayBegin, byWhom, mayHere } from './asker'
+import { ownedByAsker } from './owned'
 import { seasonNamed } from './season-in-view'
 
 const DEMO = 'demo/sallow-ferry-2027.json'
@@ -21,22 +24,32 @@ async function readDemo(): Promise<Season> {
 }
 
 async function makeDemo(season: Season): Promise<{ at: string }> {
-  const { season_id } = await createFarm(database(), season, { demo: true })
+  const { season_id, farm_id } = await createFarm(database(), season, { demo: true })
+  await ownedByAsker(farm_id)
   return { at: (await seasonOfId(database(), season_id))!.at }
 }
 
 /** The address of the demo farm; it is made where there is none. */
 export async function lookAtDemo(): Promise<{ at: string }> {
+  const one = await assertMayBegin()
   const demo = (await listFarms(database())).find((farm) => farm.demo)
   const season = demo?.seasons[0]
-  return demo && season ? { at: `/${demo.address}/${season.address}` } : makeDemo(await readDemo())
+  if (!demo || !season) return makeDemo(await readDemo())
+  // It is nobody's own: who may make farms may look at it.
+  if (one.kind === 'person' && !one.roles.has(demo.id)) await setRole(database(), demo.id, one.id, 'owner')
+  return { at: `/${demo.address}/${season.address}` }
 }
 
 /** Puts the demo farm back as it ships: whatever was done in it is gone. */
 export async function resetDemo(): Promise<{ at: string }> {
   // Read first: what cannot be made anew is not taken away.
+  await assertMayBegin()
   const season = await readDemo()
-  for (const { id, demo } of await listFarms(database())) if (demo) await deleteFarm(database(), id)
+  for (const { id, demo } of await listFarms(database()))
+    if (demo) {
+      await byWhom('own', id)
+      await deleteFarm(database(), id)
+    }
   return makeDemo(season)
 }
 
@@ -48,7 +61,9 @@ export async function resetDemo(): Promise<{ at: string }> {
  */
 export async function removeFarm(id: string, said: string): Promise<boolean> {
   const farm = (await listFarms(database())).find((one) => one.id === id)
-  if (!farm || (!farm.demo && farm.name !== z.string().parse(said).trim())) return false
+  if (!farm || !(await mayHere('read', farm.id))) return false
+  await byWhom('own', farm.id)
+  if (!farm.demo && farm.name !== z.string().parse(said).trim()) return false
   const gone = await deleteFarm(database(), farm.id)
   refresh()
   return gone
@@ -56,7 +71,7 @@ export async function removeFarm(id: string, said: string): Promise<boolean> {
 
 /** Puts a season away, or takes it out again; nothing in it changes. */
 export async function putAway(season: string, away: boolean): Promise<void> {
-  const found = await seasonNamed(season)
+  const found = await seasonNamed(season, 'plan')
   if (found) await archiveSeason(database(), found.base, z.boolean().parse(away))
   refresh()
 }
@@ -68,7 +83,7 @@ export async function putAway(season: string, away: boolean): Promise<void> {
  */
 export async function copySeason(season: string, name: string): Promise<{ at: string } | undefined> {
   const called = z.string().trim().min(1).max(60).parse(name)
-  const found = await seasonNamed(season)
+  const found = await seasonNamed(season, 'plan')
   const stored = found && (await loadSeason(database(), found.base))
   if (!stored) return undefined
   const { season_id } = await createNextSeason(database(), stored.id.farm_id, {

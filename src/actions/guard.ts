@@ -1,5 +1,7 @@
 /** Whether a request is answered at all: asked by a name of ours, from our own pages, and not too often. */
 import { hostname } from 'node:os'
+import { log } from '../data/log'
+import { askerOf } from './asker'
 import { createLimits, deviceIn, limitedAs } from './limits'
 import { canBeRead, HEADERS, namesFrom, refusalOf } from './own-requests'
 
@@ -38,6 +40,28 @@ export function refused({ headers, method, url }: Request): Response | undefined
   return wait === undefined ? undefined : plainly(TOO_MUCH, 429, { 'retry-after': String(wait) })
 }
 
+/** What is there for whoever has not signed in. */
+const FOR_NOBODY = /^\/(?:sign-in|join\/[^/]+|api\/auth\/.*|api\/health|sw\.js|icon\.svg|favicon\.ico)$/
+
+/** Where people have to sign in, and this one has not: the way there. Actions say it themselves, in words of the page. */
+export async function signInFirst(request: Request): Promise<Response | undefined> {
+  const { pathname, search } = new URL(request.url)
+  if (FOR_NOBODY.test(pathname) || request.headers.has('next-action')) return undefined
+  const asker = await askerOf(request.headers).catch((error: unknown) => {
+    // Without the database nothing is shown; the page asks again, and says what is wrong.
+    log.warn({ err: String(error) }, 'who asks could not be looked for')
+    return undefined
+  })
+  if (asker?.kind !== 'nobody') return undefined
+  const isPage = request.method === 'GET' && !/^\/(?:api|out)\//.test(pathname)
+  if (!isPage) return Response.json({ problem: 'Sign in first.' }, { status: 401, headers: HEADERS })
+  const to = pathname === '/' ? '' : `?to=${encodeURIComponent(pathname + search)}`
+  return new Response(null, {
+    status: 307,
+    headers: { ...HEADERS, location: new URL(`/sign-in${to}`, request.url).href },
+  })
+}
+
 /**
  * A handler of files that are sent: its body comes as a stream, which whatever stands before all pages would hold in
  * memory; so it is guarded by itself.
@@ -45,7 +69,7 @@ export function refused({ headers, method, url }: Request): Response | undefined
 export const guarded =
   (handle: (request: Request) => Promise<Response>) =>
   async (request: Request): Promise<Response> =>
-    refused(request) ?? withHeaders(await handle(request))
+    refused(request) ?? (await signInFirst(request)) ?? withHeaders(await handle(request))
 
 function withHeaders(response: Response): Response {
   for (const [name, value] of Object.entries(HEADERS)) response.headers.set(name, value)

@@ -23,11 +23,11 @@ export async function beginNextSeason(
   const read = readSeason(document)
   if (!read.ok) return { ...read, reason: 'wrong' }
   const { name } = read.season.season
-  const found = await seasonNamed(seen)
+  const found = await seasonNamed(seen, 'plan')
   if (!found) return { ok: false, reason: 'no-season', name }
   const farm = (await listFarms(database())).find(({ id }) => id === found.base.farm_id)
   if (farm?.seasons.some((one) => one.name === name)) return { ok: false, reason: 'there-is-one', name }
   const { season_id } = await createNextSeason(database(), found.base.farm_id, read.season)
   refresh()
-  return { ok: true, name, at: (await seasonNamed(season_id))!.at }
+  return { ok: true, name, at: (await seasonNamed(season_id, 'read'))!.at }
 }

@@ -30,7 +30,7 @@ export async function readThermometers(
 ): Promise<ReadNow | { ok: false; reason: 'off' | 'no-season' }> {
   const today = parseDay(DayText.parse(until))
   const db = database()
-  const found = await seasonNamed(seen)
+  const found = await seasonNamed(seen, 'record')
   const stored = found && (await loadSeason(db, found.base))
   if (!stored) return { ok: false, reason: 'no-season' }
   const { site, places, readings } = stored.season
@@ -62,7 +62,7 @@ export async function bringReadings(
       problem: read.error.issues.map(({ path, message }) => `${path.join('.')}: ${message}`).join('; '),
     }
   const db = database()
-  const found = await seasonNamed(seen)
+  const found = await seasonNamed(seen, 'record')
   const stored = found && (await loadSeason(db, found.base))
   if (!stored) return { ok: false, problem: 'There is no season open.' }
   if (!stored.season.places.some(({ key }) => key === read.data.place))
@@ -76,7 +76,7 @@ export async function bringReadings(
 
 /** Takes away all that one source measured. */
 export async function forgetReadings(seen: string, source: string): Promise<void> {
-  const found = await seasonNamed(seen)
+  const found = await seasonNamed(seen, 'plan')
   if (!found) return
   await dropReadings(database(), found.base, z.string().min(1).max(120).parse(source))
   refresh()

@@ -5,6 +5,8 @@ import { undoState } from '../data/undo-repository'
 import { database } from '../data/database'
 import { listFarms, type SeasonFound } from '../data/farm-repository'
 import { listWhatIfs } from '../data/what-if-repository'
+import { may } from '../season/roles'
+import { asker } from './asker'
 import { seasonAtAddress } from './season-in-view'
 import { loadSeason } from '../data/season-repository'
 import { LANGUAGE_COOKIE, localeFor, ownLanguage, ownUnits, UNITS_COOKIE, workingDayKept } from '../ui/preferences'
@@ -18,8 +20,11 @@ export const loadSeasonData = cache(async (farm: string, season: string): Promis
   return found && dataOf(found)
 })
 
-/** All farms there are, with their seasons. */
-export const farmsListed = () => listFarms(database())
+/** All farms that whoever asks may see, with their seasons. */
+export async function farmsListed() {
+  const [one, farms] = await Promise.all([asker(), listFarms(database())])
+  return farms.filter(({ id }) => may(one, 'read', id))
+}
 
 const MOST_TOLD = 200
 
@@ -27,8 +32,8 @@ const MOST_TOLD = 200
 export async function dataOf(found: SeasonFound): Promise<SeasonData | undefined> {
   const db = database()
   const { base, id } = found
-  const [jar, head, whatIfs, farms] = await Promise.all([cookies(), headers(), listWhatIfs(db, base), listFarms(db)])
-  const [stored, undo] = await Promise.all([loadSeason(db, id), undoState(db, id)])
+  const [jar, head, whatIfs, farms] = await Promise.all([cookies(), headers(), listWhatIfs(db, base), farmsListed()])
+  const [stored, undo, one] = await Promise.all([loadSeason(db, id), undoState(db, id), asker()])
   if (!stored) return undefined
   const own = ownUnits(jar.get(UNITS_COOKIE)?.value)
   const language = ownLanguage(jar.get(LANGUAGE_COOKIE)?.value)
@@ -51,6 +56,7 @@ export async function dataOf(found: SeasonFound): Promise<SeasonData | undefined
     ownLanguage: language,
     units: own ?? stored.season.farm.units ?? 'metric',
     ownUnits: own,
+    person: one.kind === 'person' ? { name: one.name, role: one.roles.get(id.farm_id)! } : null,
   }
 }
 

@@ -13,9 +13,8 @@ import { createWhatIf, dropWhatIf, findWhatIf, listWhatIfs } from '../data/what-
 import { mergeCopy, type Conflict } from '../season/merge'
 import { readSeason, type Problem } from '../season/read'
 import { todayOf } from './season-data'
+import { byWhom } from './asker'
 import { seasonNamed } from './season-in-view'
-
-const WHO = 'Grower' // until people sign in
 
 const Name = z.string().trim().min(1, 'Give it a name.').max(120)
 const MOST = 12
@@ -36,7 +35,7 @@ export async function startWhatIf(seen: string, name: string, document?: unknown
   const called = Name.safeParse(name)
   if (!called.success)
     return { ok: false, reason: 'wrong', problems: [{ path: 'name', message: called.error.issues[0]!.message }] }
-  const view = await seasonNamed(seen)
+  const view = await seasonNamed(seen, 'plan')
   const stored = view && (await loadSeason(database(), view.base))
   if (!stored) return { ok: false, reason: 'no-season' }
   if ((await listWhatIfs(database(), view.base)).length >= MOST) return { ok: false, reason: 'too-many' }
@@ -44,7 +43,7 @@ export async function startWhatIf(seen: string, name: string, document?: unknown
   if (!read.ok) return { ok: false, reason: 'wrong', problems: read.problems }
   const { season_id } = await createWhatIf(database(), view.base, called.data, stored.season, read.season)
   refresh()
-  return { ok: true, at: (await seasonNamed(season_id))!.at }
+  return { ok: true, at: (await seasonNamed(season_id, 'read'))!.at }
 }
 
 /**
@@ -53,7 +52,7 @@ export async function startWhatIf(seen: string, name: string, document?: unknown
  * @param seen id of what the page shows: one that shows the copy itself has to leave it, and is not drawn again
  */
 export async function forgetWhatIf(seen: string, id: string): Promise<{ name: string; document: unknown } | null> {
-  const view = await seasonNamed(id)
+  const view = await seasonNamed(id, 'plan')
   const copy = view && (await findWhatIf(database(), view.base, view.id.season_id))
   if (!view || !copy) return null
   const stored = await loadSeason(database(), { farm_id: view.base.farm_id, season_id: copy.id })
@@ -75,7 +74,7 @@ export type WhatIfKept =
  */
 export async function keepWhatIf(seen: string, id: string): Promise<WhatIfKept> {
   const db = database()
-  const view = await seasonNamed(id)
+  const view = await seasonNamed(id, 'plan')
   const found = view && (await findWhatIf(db, view.base, view.id.season_id))
   const [now, copy] = found
     ? await Promise.all([
@@ -89,7 +88,8 @@ export async function keepWhatIf(seen: string, id: string): Promise<WhatIfKept> 
   const read = readSeason(merged.season)
   if (!read.ok) return { ok: false, reason: 'wrong', problems: read.problems }
   const summary = `Kept: ${found.name}`
-  const written = await importSeason(db, view.base, read.season, { readAt: now.revision, who: WHO, summary })
+  const by = await byWhom('plan', view.base.farm_id)
+  const written = await importSeason(db, view.base, read.season, { readAt: now.revision, ...by, summary })
   if (!written) return { ok: false, reason: 'changed-since' }
   await dropWhatIf(db, view.base, found.id)
   if (seen !== found.id) refresh()
@@ -114,7 +114,7 @@ export interface ComparedSeason {
  */
 export async function compareWhatIfs(seen: string, from: string): Promise<ComparedSeason[]> {
   const day = parseDay(z.iso.date().parse(from))
-  const view = await seasonNamed(seen)
+  const view = await seasonNamed(seen, 'read')
   if (!view) return []
   const whatIfs = await listWhatIfs(database(), view.base)
   const all = [

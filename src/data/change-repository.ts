@@ -10,7 +10,7 @@ import { sameValue } from '../season/values'
 import { type Database, type SeasonId } from './schema'
 import { cacheOf, documentOf, planOf, planWith, thingsIn, type PlanState } from './season-cache'
 import { readThings, schemaOf, writeThings, type ThingRef, type ThingState } from './things'
-import { type Author, lockSeason, record } from './journal'
+import { type Author, type By, lockSeason, record } from './journal'
 
 /** A thing added, changed, or removed (`to` null), with what its writer had seen of it: its version, or itself. */
 export type Change = ThingRef & { to: unknown } & ({ version: number | null } | { from: unknown })
@@ -42,6 +42,7 @@ export async function saveChanges(
 ): Promise<Written> {
   const done = await changeAsItStands(db, id, () => ({ ok: true, changes, summary: author.summary }), {
     who: author.who,
+    person: author.person ?? null,
     needsSeason: false,
   })
   if ('problems' in done) throw new Error('nothing was checked')
@@ -58,7 +59,7 @@ export async function changeAsItStands(
   db: Kysely<Database>,
   id: SeasonId,
   want: (season: Season) => Wanted,
-  { who, needsSeason = true }: { who: string; needsSeason?: boolean },
+  { who, person = null, needsSeason = true }: By & { needsSeason?: boolean },
 ): Promise<(Written & { summary?: string }) | { ok: false; problems: Problem[] }> {
   const cache = cacheOf(db)
   let after: PlanState | undefined
@@ -86,6 +87,7 @@ export async function changeAsItStands(
       await writeThings(trx, id, next, revision)
       const entry = await record(trx, id, {
         who,
+        person,
         summary,
         action: 'things',
         before: { things: before.map(({ of, key, value, position }) => ({ of, key, value, position })) },

@@ -5,9 +5,15 @@ import { ofSeason, type Database, type SeasonId, type SeasonTable } from './sche
 import { type ThingState } from './things'
 
 /** Who changes what, for the journal. */
-export interface Author {
-  who: string
+export interface Author extends By {
   summary: string
+}
+
+/** By whom something was done. */
+export interface By {
+  who: string
+  /** Id of the person, where people sign in. */
+  person?: string | null
 }
 
 /** One side of a journal entry: the things it touched, and what it added of what happened. */
@@ -51,13 +57,20 @@ interface Entry extends Author, Sides {
 export async function record(
   trx: Transaction<Database>,
   id: SeasonId,
-  { before, after, undoes, ...entry }: Entry,
+  { before, after, undoes, person, ...entry }: Entry,
 ): Promise<string> {
   const { revision } = entry
   await ofSeason(trx.updateTable('season').set({ revision, plan_revision: revision }), id).execute()
   const row = await trx
     .insertInto('journal')
-    .values({ ...id, ...entry, before: JSON.stringify(before), after: JSON.stringify(after), undoes: undoes ?? null })
+    .values({
+      ...id,
+      ...entry,
+      before: JSON.stringify(before),
+      after: JSON.stringify(after),
+      undoes: undoes ?? null,
+      person_id: person ?? null,
+    })
     .returning('entry')
     .executeTakeFirstOrThrow()
   return row.entry

@@ -42,7 +42,7 @@ describe('laws of the database', () => {
         expect(await importSeason(db(), id, other, { readAt: 1, ...author })).toBeDefined()
         expect((await loadSeason(db(), id))!.season).toEqual(other)
         expect(await asWritten(id)).toEqual(await loadSeason(db(), id))
-        expect((await undo(db(), id, 'Grower')).ok).toBe(true)
+        expect((await undo(db(), id, { who: 'Grower' })).ok).toBe(true)
         expect((await loadSeason(db(), id))!.season).toEqual(one)
       }),
       { numRuns: 15 },
@@ -67,12 +67,12 @@ describe('laws of the database', () => {
         for (const now of steps) {
           const stored = (await loadSeason(db(), id))!
           if (now.do === 'undo') {
-            const done = await undo(db(), id, 'Grower')
+            const done = await undo(db(), id, { who: 'Grower' })
             expect(done.ok).toBe(at > 0)
             if (at > 0) at--
             if (done.ok) revision++
           } else if (now.do === 'redo') {
-            const done = await redo(db(), id, 'Grower')
+            const done = await redo(db(), id, { who: 'Grower' })
             expect(done.ok).toBe(at < states.length - 1)
             if (at < states.length - 1) at++
             if (done.ok) revision++

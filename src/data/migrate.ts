@@ -13,6 +13,7 @@ import * as rest from './migrations/0009-rest'
 import * as addresses from './migrations/0010-addresses'
 import * as days from './migrations/0011-days'
 import * as told from './migrations/0012-told'
+import * as people from './migrations/0013-people'
 import type { Database } from './schema'
 
 const MIGRATIONS: Record<string, Migration> = {
@@ -29,6 +30,7 @@ const MIGRATIONS: Record<string, Migration> = {
   '0010-addresses': addresses,
   '0011-days': days,
   '0012-told': told,
+  '0013-people': people,
 }
 
 /**

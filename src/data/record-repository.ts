@@ -42,8 +42,11 @@ function entryOf(row: Selectable<RecordTable>): Entry {
   }
 }
 
+/** A record as it was sent, and by which person, where people sign in. */
+export type SentEntry = Entry & { person?: string | undefined }
+
 /** A record as a row. */
-export function recordRow(id: SeasonId, entry: Entry): Insertable<RecordTable> {
+export function recordRow(id: SeasonId, entry: SentEntry): Insertable<RecordTable> {
   return {
     ...id,
     id: entry.id,
@@ -58,6 +61,7 @@ export function recordRow(id: SeasonId, entry: Entry): Insertable<RecordTable> {
     photos: JSON.stringify(entry.photos ?? []),
     instead: entry.instead ?? null,
     void: entry.void ?? false,
+    person_id: entry.person ?? null,
   }
 }
 
@@ -129,7 +133,7 @@ export async function readReadings(db: Db, id: SeasonId): Promise<Readings[]> {
 export async function keepRecords(
   db: Kysely<Database>,
   id: SeasonId,
-  entries: readonly Entry[],
+  entries: readonly SentEntry[],
 ): Promise<{ kept: Kept[]; revision: number }> {
   return db.transaction().execute(async (trx) => {
     const roots = [...new Set(entries.flatMap(({ batch }) => (batch === undefined ? [] : [rootOf(batch)])))].sort()

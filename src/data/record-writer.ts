@@ -1,6 +1,5 @@
 /** Writes records that come in at the same moment together: one transaction for all that wait, instead of one for each. */
-import type { Entry } from '../season/schema'
-import type { Kept } from './record-repository'
+import type { Kept, SentEntry } from './record-repository'
 
 /** What one call is answered with. */
 export interface Answer {
@@ -9,10 +8,10 @@ export interface Answer {
 }
 
 /** Writes records, and says what became of each. */
-export type Keep = (entries: readonly Entry[]) => Promise<Answer>
+export type Keep = (entries: readonly SentEntry[]) => Promise<Answer>
 
 interface Waiting {
-  entries: readonly Entry[]
+  entries: readonly SentEntry[]
   done: (answer: Answer) => void
   failed: (error: unknown) => void
 }

@@ -174,7 +174,7 @@ describe('records', () => {
       },
     )
     await keepRecords(db(), id, [entry('a', '2027-03-20', { did: 'note' }, { note: 'since' })])
-    expect((await undo(db(), id, 'Grower')).ok).toBe(true)
+    expect((await undo(db(), id, { who: 'Grower' })).ok).toBe(true)
     expect((await records()).map((one) => one.note)).toEqual([undefined, 'since'])
   })
   it('are seen from a what-if copy, and belong to the season', async () => {

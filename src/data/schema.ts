@@ -1,5 +1,6 @@
 /** Tables of the database as Kysely sees them. Every key begins with the farm. Dates are ISO strings. */
 import type { ColumnType, Generated, GeneratedAlways, JSONColumnType } from 'kysely'
+import type { Role } from '../season/roles'
 
 /** The season a row belongs to. */
 export interface SeasonId {
@@ -90,6 +91,7 @@ export interface JournalTable extends SeasonId {
   revision: number
   undoes: string | null
   undone: Generated<boolean>
+  person_id: string | null
 }
 
 export interface RecordTable extends SeasonId {
@@ -107,6 +109,48 @@ export interface RecordTable extends SeasonId {
   photos: JSONColumnType<string[]>
   instead: string | null
   void: Generated<boolean>
+  person_id: string | null
+}
+
+export interface PersonTable {
+  id: string
+  name: string
+  email: string
+}
+
+export interface SignInTable {
+  id: string
+  token: string
+  person_id: string
+  expires_at: Date
+  user_agent: string | null
+  created_at: Date
+  updated_at: Date
+}
+
+export interface MemberTable {
+  farm_id: string
+  person_id: string
+  role: Role
+  since: GeneratedAlways<Date>
+}
+
+export interface InvitationTable {
+  token_hash: string
+  /** None: of the first owner of all farms there are. */
+  farm_id: string | null
+  role: Role
+  made_by: string | null
+  made_at: GeneratedAlways<Date>
+  expires_at: Date
+  used_by: string | null
+  used_at: Date | null
+}
+
+export interface SharingTable {
+  one: Generated<boolean>
+  since: GeneratedAlways<Date>
+  secret: string
 }
 
 export interface PhotoTable extends SeasonId {
@@ -147,6 +191,11 @@ export interface Database {
   record: RecordTable
   photo: PhotoTable
   reading: ReadingTable
+  person: PersonTable
+  sign_in: SignInTable
+  member: MemberTable
+  invitation: InvitationTable
+  sharing: SharingTable
 }
 
 /** A query of one season. */

@@ -23,11 +23,13 @@ export interface StoredSeason {
 }
 
 /** The season last opened, or `undefined` in an empty database; what-if copies are not opened this way, nor what is put away. */
-export async function openSeason(db: Db): Promise<SeasonId | undefined> {
+export async function openSeason(db: Db, farms?: readonly string[]): Promise<SeasonId | undefined> {
+  if (farms?.length === 0) return undefined
   return db
     .selectFrom('season')
     .select(['farm_id', 'season_id'])
     .where('what_if_of', 'is', null)
+    .$if(farms !== undefined, (query) => query.where('farm_id', 'in', farms!))
     .orderBy(sql`archived_at is not null`)
     .orderBy('opened_at', 'desc')
     .orderBy('season_id')

@@ -145,7 +145,7 @@ describe('a season with a field', () => {
     )
     expect(saved.ok).toBe(true)
     expect((await loadSeason(db(), other))!.season.plantings[0]).toEqual(changed)
-    expect((await undo(db(), other, 'Grower')).ok).toBe(true)
+    expect((await undo(db(), other, { who: 'Grower' })).ok).toBe(true)
     expect((await loadSeason(db(), other))!.season).toEqual(full)
   })
   it('keeps a bed that a planting goes to', async () => {
@@ -205,9 +205,9 @@ describe('single things', () => {
     expect(next.plantings.map(({ key }) => key)).toEqual(['a', 'b', 't'])
     expect(next.farm.name).toBe('New name')
     expect(next.habits.handling).toBe(0.1)
-    expect((await undo(db(), id, 'Grower')).ok).toBe(true)
+    expect((await undo(db(), id, { who: 'Grower' })).ok).toBe(true)
     expect(await stored()).toEqual(season)
-    expect((await redo(db(), id, 'Grower')).ok).toBe(true)
+    expect((await redo(db(), id, { who: 'Grower' })).ok).toBe(true)
     expect(await stored()).toEqual(next)
   })
   it('are refused when they have changed since they were read', async () => {
@@ -265,7 +265,7 @@ describe('single things', () => {
       by('a planting'),
     )
     if (!added.ok) throw new Error('the method must be added')
-    expect(await undo(db(), id, 'Grower', added.entry)).toEqual({ ok: false, reason: 'changed-since' })
+    expect(await undo(db(), id, { who: 'Grower' }, added.entry)).toEqual({ ok: false, reason: 'changed-since' })
     expect((await stored()).methods).toHaveLength(3)
   })
 })

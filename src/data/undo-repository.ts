@@ -16,6 +16,7 @@ import {
   findEntry,
   setUndone,
   type Sides,
+  type By,
 } from './journal'
 import { refusingUsed } from './change-repository'
 import { differences, write } from './import-repository'
@@ -63,7 +64,7 @@ export type Undone = { ok: true; revision: number; summary: string } | UndoRefus
  *
  * @param entry journal entry to take back; the last one unless given
  */
-export async function undo(db: Kysely<Database>, id: SeasonId, who: string, entry?: string): Promise<Undone> {
+export async function undo(db: Kysely<Database>, id: SeasonId, by: By, entry?: string): Promise<Undone> {
   return changedSince(
     db.transaction().execute(async (trx): Promise<Undone> => {
       const locked = await lockSeason(trx, id)
@@ -75,7 +76,7 @@ export async function undo(db: Kysely<Database>, id: SeasonId, who: string, entr
       if (!applied) return { ok: false, reason: 'changed-since' }
       await setUndone(trx, id, target.entry, true)
       const { summary } = target
-      await record(trx, id, { who, summary, action: 'undo', ...applied, revision, undoes: target.entry })
+      await record(trx, id, { ...by, summary, action: 'undo', ...applied, revision, undoes: target.entry })
       return { ok: true, revision, summary }
     }),
   )
@@ -88,7 +89,7 @@ async function changedSince(done: Promise<Undone>): Promise<Undone> {
 }
 
 /** Brings the change last taken back into force again. */
-export async function redo(db: Kysely<Database>, id: SeasonId, who: string): Promise<Undone> {
+export async function redo(db: Kysely<Database>, id: SeasonId, by: By): Promise<Undone> {
   return changedSince(
     db.transaction().execute(async (trx): Promise<Undone> => {
       const locked = await lockSeason(trx, id)
@@ -103,7 +104,7 @@ export async function redo(db: Kysely<Database>, id: SeasonId, who: string): Pro
         .where('undoes', '=', target.entry)
         .execute()
       const { summary } = target
-      await record(trx, id, { who, summary, action: 'redo', ...applied, revision, undoes: target.entry })
+      await record(trx, id, { ...by, summary, action: 'redo', ...applied, revision, undoes: target.entry })
       return { ok: true, revision, summary }
     }),
   )

@@ -17,11 +17,12 @@ export const VIEW_NAMES = [
   'sowing',
   'batch',
   'farm',
+  'people',
   'what-if',
 ] as const
 
 /** What an address may begin with beside a farm. */
-const NOT_FARMS: readonly string[] = [...VIEW_NAMES, 'api', 'out', 'b', 'dev', 'farms', 'begin']
+const NOT_FARMS: readonly string[] = [...VIEW_NAMES, 'api', 'out', 'b', 'dev', 'farms', 'begin', 'sign-in', 'join']
 
 const LONGEST = 40
 

@@ -12,6 +12,8 @@ export type Trouble =
   | { kind: 'fault'; logged: string | undefined }
   /** The server is newer than the page. */
   | { kind: 'old-page' }
+  /** Who asks may not, or has signed out: nothing was done. */
+  | { kind: 'not-allowed' | 'signed-out' }
 
 export type Called<T> = { ok: true; answer: T } | { ok: false; trouble: Trouble; reads: boolean }
 
@@ -45,6 +47,8 @@ function digestOf(error: unknown): string | undefined {
 function troubleOf(error: unknown, digest: string | undefined): Trouble {
   if (error instanceof Error && /Server Action .*not found|UnrecognizedAction/i.test(`${error.name} ${error.message}`))
     return { kind: 'old-page' }
+  if (digest === 'DOVE_NOT_ALLOWED') return { kind: 'not-allowed' }
+  if (digest === 'DOVE_SIGNED_OUT') return { kind: 'signed-out' }
   // What the server threw comes with a digest; anything else did not come from there.
   if (digest !== undefined) return { kind: 'fault', logged: digest }
   return isOffline()
@@ -65,6 +69,10 @@ export function troubleWords({ trouble, reads }: { trouble: Trouble; reads: bool
       return format.t(reads ? 'ui.serverFailedReading' : 'ui.serverFailedWriting', {
         log: trouble.logged === undefined ? '' : format.t('ui.logHasMore', { name: trouble.logged }),
       })
+    case 'not-allowed':
+      return format.t('ui.notAllowed')
+    case 'signed-out':
+      return format.t('ui.signedOut')
     case 'old-page':
       return format.t('ui.theApplicationWasUpdatedSince')
   }

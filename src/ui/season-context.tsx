@@ -14,6 +14,7 @@ import {
 import { parseDay, type Day } from '../core/calendar/day'
 import type { Plan, Planner } from '../core/plan/plan'
 import type { FarmListed, WhatIf } from '../season/farms'
+import type { Role } from '../season/roles'
 import type { Season } from '../season/schema'
 import type { SetAside } from '../season/set-aside'
 import { createFormat, yearOf, type Format, type Units } from '../words/format'
@@ -58,6 +59,8 @@ export interface SeasonData {
   /** Units that are shown: this reader's own, else the farm's. */
   units: Units
   ownUnits: Units | undefined
+  /** Who has signed in, and what they are on this farm; none where nobody has to. */
+  person: { name: string; role: Role } | null
 }
 
 /** The working day, held outside React so that dragging it redraws only what looks at it. */

@@ -1,9 +1,11 @@
 /** Fits asked of the server: queued in PostgreSQL, made by a worker process, looked at by their address. */
 import { z } from 'zod'
-import { seasonAsked } from '../../actions/season-in-view'
+import { allowed } from '../../actions/asker'
+import { seasonAsked, seasonNamed } from '../../actions/season-in-view'
 import { database } from '../../data/database'
 import { askForFit, findFit, seasonOfFit, stopFit } from '../../data/fit-run-repository'
 import { loadSeason } from '../../data/season-repository'
+import type { Deed } from '../../season/roles'
 import { fitReport } from '../../interchange/fit-report'
 import type { FitStatus } from '../../worker/fit-plan'
 
@@ -15,7 +17,7 @@ const Asked = z.strictObject({
 const say = (status: number, body: unknown) => Response.json(body, { status, headers: { 'cache-control': 'no-store' } })
 
 /** Asks for a fit: `{ "from": "YYYY-MM-DD", "season": id }`; without a day for the whole season, without an id for the one looked at last. */
-export async function askFit(request: Request): Promise<Response> {
+export const askFit = allowed(async (request: Request): Promise<Response> => {
   const text = await request.text()
   let body: unknown
   try {
@@ -26,7 +28,7 @@ export async function askFit(request: Request): Promise<Response> {
   const asked = Asked.safeParse(body)
   if (!asked.success)
     return say(400, { problems: asked.error.issues.map(({ path, message }) => ({ path: path.join('.'), message })) })
-  const at = await seasonAsked(asked.data.season ?? null)
+  const at = await seasonAsked(asked.data.season ?? null, 'plan')
   const stored = at && (await loadSeason(database(), at.id))
   if (!stored) return say(404, { problems: [{ path: '', message: 'There is no season yet.' }] })
   const run = await askForFit(
@@ -37,11 +39,11 @@ export async function askFit(request: Request): Promise<Response> {
     asked.data.from ?? stored.season.season.from,
   )
   return say(202, { run, at: `/api/fit/${run}` })
-}
+})
 
 /** How a fit stands. While the season has not changed since, with the changes it proposes. */
-export async function showFit(run: string): Promise<Response> {
-  const found = await findRun(run)
+export const showFit = allowed(async (run: string): Promise<Response> => {
+  const found = await findRun(run, 'read')
   if (!found) return say(404, { problems: [{ path: '', message: 'There is no such fit.' }] })
   const { fit, id } = found
   const { state, failure, from, revision, askedAt, doneAt } = fit
@@ -60,7 +62,7 @@ export async function showFit(run: string): Promise<Response> {
     doing: status?.doing ?? null,
     ...(status && stored && !changed ? { report: fitReport(stored.season, withNumbers(status), from) } : {}),
   })
-}
+})
 
 /** JSON knows no infinities: what it made of them is put back. */
 const withNumbers = (status: FitStatus): FitStatus => ({
@@ -70,15 +72,16 @@ const withNumbers = (status: FitStatus): FitStatus => ({
 })
 
 /** Stops a fit. */
-export async function endFit(run: string): Promise<Response> {
-  const found = await findRun(run)
+export const endFit = allowed(async (run: string): Promise<Response> => {
+  const found = await findRun(run, 'plan')
   if (!found) return say(404, { problems: [{ path: '', message: 'There is no such fit.' }] })
   return say(200, { stopped: await stopFit(database(), found.id, run) })
-}
+})
 
-async function findRun(run: string) {
+async function findRun(run: string, deed: Deed) {
   if (!z.uuid().safeParse(run).success) return undefined
-  const id = await seasonOfFit(database(), run)
+  const at = await seasonOfFit(database(), run)
+  const id = (await seasonNamed(at?.season_id, deed))?.id
   const fit = id && (await findFit(database(), id, run))
   return id && fit ? { id, fit } : undefined
 }

@@ -9,13 +9,13 @@ export const CSV = 'text/csv; charset=utf-8'
 
 /** The season whose id the query says, else the one that was looked at last; none where there is no such. */
 export async function seasonOf(request: Request): Promise<Season | undefined> {
-  const found = await seasonAsked(new URL(request.url).searchParams.get('season'))
+  const found = await seasonAsked(new URL(request.url).searchParams.get('season'), 'read')
   return (found && (await loadSeason(database(), found.id)))?.season
 }
 
 /** What of a season could not be read, as it stands in the database. */
 export async function leftOutFile(request: Request): Promise<Response> {
-  const found = await seasonAsked(new URL(request.url).searchParams.get('season'))
+  const found = await seasonAsked(new URL(request.url).searchParams.get('season'), 'read')
   const stored = found && (await loadSeason(database(), found.id))
   if (!stored) return nothingThere()
   const body = `${JSON.stringify({ leftOut: stored.setAside }, null, 1)}\n`

@@ -23,7 +23,7 @@ import { SiteFacts } from './site-facts'
 import { BackupFacts } from './backup-facts'
 import { TextLink, Add, Section, Table, Row } from './parts'
 import { newPlace, newContainer } from './model'
-import { useRouter, useOut } from '../../ui/navigation'
+import { Link, useRouter, useOut } from '../../ui/navigation'
 
 export function FarmView() {
   const t = useTranslations('farmPage')
@@ -95,6 +95,9 @@ export function FarmView() {
             </Button>
             <Button variant="outlined" color="inherit" startIcon={<DownloadIcon />} href={out('tasks.ics')} download>
               {t('calendarOfAllWork')}
+            </Button>
+            <Button color="inherit" component={Link} href="/people">
+              {t('people')}
             </Button>
             <Button color="inherit" component={NextLink} href="/farms">
               {t('farmsAndSeasons')}

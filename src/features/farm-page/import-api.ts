@@ -3,7 +3,12 @@ import { existsSync } from 'node:fs'
 import { z } from 'zod'
 import { TooManyWaiting } from '../../data/beside'
 import { bring, broughtAt, dropBrought, FileTooLong } from '../../data/brought/brought-file'
+import { assertMayBegin, byWhom } from '../../actions/asker'
+import { ownedByAsker } from '../../actions/owned'
 import { seasonNamed } from '../../actions/season-in-view'
+import { database } from '../../data/database'
+import { seasonOfId } from '../../data/farm-repository'
+import type { By } from '../../data/journal'
 import { applyBeside, previewBeside } from './import-beside'
 import type { ImportResult } from './import-file'
 
@@ -19,6 +24,7 @@ const problem = (text: string, status: number) => Response.json({ problem: text 
 
 /** Takes a document that is sent, as it comes. */
 export async function takeDocument(request: Request): Promise<Response> {
+  await assertMayBegin()
   try {
     return Response.json({ file: await bring(request, MOST_BYTES) })
   } catch (error) {
@@ -31,6 +37,7 @@ export async function takeDocument(request: Request): Promise<Response> {
 export async function previewDocument(request: Request): Promise<Response> {
   const asked = Preview.safeParse(await request.json().catch(() => undefined))
   if (!asked.success) return problem('Say which file, and which season it may replace.', 400)
+  await byFor(asked.data.season)
   return withFile(asked.data.file, async (file) =>
     Response.json(await previewBeside({ file, season: asked.data.season })),
   )
@@ -41,12 +48,22 @@ export async function applyDocument(request: Request): Promise<Response> {
   const asked = Apply.safeParse(await request.json().catch(() => undefined))
   if (!asked.success) return problem('Say which file, which season, and the revision it was compared with.', 400)
   const { file: name, season, revision } = asked.data
+  const by = await byFor(season)
   return withFile(name, async (file) => {
-    const result = await applyBeside({ file, season, revision })
+    const result = await applyBeside({ file, season, revision, by })
     if (!result.ok) return Response.json(result)
     await dropBrought(name)
-    return Response.json({ ...result, at: (await seasonNamed(result.season))?.at } satisfies ImportAnswer)
+    if (season === null) await ownedByAsker((await seasonOfId(database(), result.season))!.id.farm_id)
+    return Response.json({ ...result, at: (await seasonNamed(result.season, 'read'))?.at } satisfies ImportAnswer)
   })
+}
+
+/** Who imports, into a season or as a farm of its own. @throws NotAllowed, SignedOut where they may not */
+async function byFor(season: string | null): Promise<By> {
+  const one = await assertMayBegin()
+  const found = season === null ? undefined : await seasonNamed(season, 'plan')
+  if (found) return byWhom('plan', found.id.farm_id)
+  return one.kind === 'person' ? { who: one.name, person: one.id } : { who: 'Grower' }
 }
 
 /** Does something with a file that was sent. */

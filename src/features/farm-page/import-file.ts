@@ -1,5 +1,6 @@
 /** A season document that was sent as a file: what it would change, and the change. Made in a process of its own, however large it is. */
 import { readFile } from 'node:fs/promises'
+import type { By } from '../../data/journal'
 import { importSeason } from '../../data/import-repository'
 import { seasonOfId } from '../../data/farm-repository'
 import { createFarm, loadSeason } from '../../data/season-repository'
@@ -9,7 +10,6 @@ import { readSeasonText } from '../../interchange/season-file'
 import type { Problem } from '../../season/problem'
 import type { ReadResult } from '../../season/read'
 
-const WHO = 'Grower' // until people sign in
 const MOST_TOLD = 200
 
 export type ImportPreview =
@@ -27,7 +27,7 @@ export type ImportResult =
 export type ImportTask =
   | { what: 'preview'; file: string; season: string | null }
   /** `revision`: of the season the preview was made at */
-  | { what: 'apply'; file: string; season: string | null; revision: number }
+  | { what: 'apply'; file: string; season: string | null; revision: number; by: By }
 
 const NOT_TEXT: Problem[] = [{ path: '', message: 'The file could not be read as text.' }]
 
@@ -66,7 +66,7 @@ export async function previewFile(
 /** Puts a document in the place of a season, or makes a farm of its own of it, all or nothing. */
 export async function applyFile(
   db: Connection['db'],
-  { file, season, revision }: { file: string; season: string | null; revision: number },
+  { file, season, revision, by }: Omit<Extract<ImportTask, { what: 'apply' }>, 'what'>,
 ): Promise<ImportResult> {
   const read = await readDocument(file)
   if (!read.ok) return { ok: false, reason: 'wrong', problems: read.problems }
@@ -76,6 +76,6 @@ export async function applyFile(
     return { ok: true, entry: null, summary, season: made.season_id }
   }
   const id = (await seasonOfId(db, season))?.id
-  const written = id && (await importSeason(db, id, read.season, { readAt: revision, who: WHO, summary }))
+  const written = id && (await importSeason(db, id, read.season, { readAt: revision, ...by, summary }))
   return written ? { ok: true, entry: written.entry, summary, season } : { ok: false, reason: 'changed-since' }
 }

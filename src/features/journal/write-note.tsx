@@ -12,7 +12,7 @@ import { useSeason } from '../../ui/season-context'
 
 export function WriteNote({ onClose }: { onClose: () => void }) {
   const t = useTranslations('journal')
-  const { season } = useSeason()
+  const { season, data } = useSeason()
   const { record } = useRecord()
   const [who, setWho] = useWho()
   const [note, setNote] = useState('')
@@ -43,7 +43,7 @@ export function WriteNote({ onClose }: { onClose: () => void }) {
             options={season.places.map((one) => [one.key, one.name] as const)}
             onChange={setPlace}
           />
-          <WordField label={t('writtenBy')} value={who} onChange={setWho} />
+          {!data.person && <WordField label={t('writtenBy')} value={who} onChange={setWho} />}
           <PhotoField photos={photos} onChange={setPhotos} />
         </EntryForm>
       </Box>

@@ -32,7 +32,7 @@ export async function labelsOut(request: Request): Promise<Response> {
       { problem: asked.error.issues.map(({ path, message }) => `${path.join('.')}: ${message}`).join('; ') },
       { status: 400 },
     )
-  const found = await seasonAsked(asked.data.season ?? null)
+  const found = await seasonAsked(asked.data.season ?? null, 'read')
   const data = found && (await dataOf(found))
   if (!data) return Response.json({ problem: 'There is no season open.' }, { status: 409 })
   const { season } = data

@@ -3,9 +3,8 @@
 import { refresh } from 'next/cache'
 import { redo, undo, type Undone } from '../../data/undo-repository'
 import { database } from '../../data/database'
+import { byWhom } from '../../actions/asker'
 import { seasonSeen } from '../../actions/season-in-view'
-
-const WHO = 'Grower' // until people sign in
 
 /**
  * Takes the last change back, or the one of a given journal entry.
@@ -14,18 +13,23 @@ const WHO = 'Grower' // until people sign in
  * @param entry journal entry shown beside the change just made
  */
 export async function undoChange(seen: string, entry?: string): Promise<Undone> {
-  const id = await seasonSeen(seen)
+  const id = await seasonSeen(seen, 'plan')
   if (typeof id === 'string') return { ok: false, reason: 'nothing' }
-  const done = await undo(database(), id, WHO, typeof entry === 'string' && /^\d+$/.test(entry) ? entry : undefined)
+  const done = await undo(
+    database(),
+    id,
+    await byWhom('plan', id.farm_id),
+    typeof entry === 'string' && /^\d+$/.test(entry) ? entry : undefined,
+  )
   refresh()
   return done
 }
 
 /** Brings the change last taken back into force again. */
 export async function redoChange(seen: string): Promise<Undone> {
-  const id = await seasonSeen(seen)
+  const id = await seasonSeen(seen, 'plan')
   if (typeof id === 'string') return { ok: false, reason: 'nothing' }
-  const done = await redo(database(), id, WHO)
+  const done = await redo(database(), id, await byWhom('plan', id.farm_id))
   refresh()
   return done
 }

@@ -10,6 +10,7 @@ import LabelIcon from '@mui/icons-material/LocalOfferOutlined'
 import SeedIcon from '@mui/icons-material/GrainOutlined'
 import StairIcon from '@mui/icons-material/StairsOutlined'
 import SearchIcon from '@mui/icons-material/Search'
+import PeopleIcon from '@mui/icons-material/PeopleOutlined'
 import MoreIcon from '@mui/icons-material/MoreHoriz'
 import Box from '@mui/material/Box'
 import Divider from '@mui/material/Divider'
@@ -121,7 +122,7 @@ function Frame({ children }: { children: ReactNode }) {
             ))}
           </Box>
           <UndoButtons />
-          <WhoField />
+          {data.person ? <SignedInAs person={data.person} /> : <WhoField />}
           <FarmSwitch />
         </Box>
         <Box sx={{ flex: 1, minWidth: 0, display: 'flex', flexDirection: 'column' }}>
@@ -294,6 +295,10 @@ function MoreViews({ onFind }: { onFind: () => void }) {
           <SearchIcon fontSize="small" />
           {t('find')}
         </MenuItem>
+        <MenuItem component={Link} href="/people" onClick={() => setAt(null)} sx={{ minHeight: 48, gap: 1.5 }}>
+          <PeopleIcon fontSize="small" />
+          {t('peopleAndSigningIn')}
+        </MenuItem>
         <Divider />
         <FarmChoices onChosen={() => setAt(null)} />
       </Menu>
@@ -339,6 +344,32 @@ function FieldBadge({ here }: { here: boolean }) {
 }
 
 /** Who holds this device: their name stands on what they write down. */
+/** Who has signed in, and as what; leads to the page of people. */
+function SignedInAs({ person }: { person: NonNullable<SeasonData['person']> }) {
+  const t = useTranslations('shell')
+  return (
+    <Box
+      component={Link}
+      href="/people"
+      prefetch={false}
+      sx={{
+        px: 2.5,
+        pt: 1,
+        fontSize: 13,
+        color: '#C9CCC9',
+        textDecoration: 'none',
+        '&:hover': { bgcolor: 'rgba(255,255,255,.09)' },
+        '&:focus-visible': { outlineColor: '#F3DF9C', outlineOffset: -3 },
+      }}
+    >
+      {t('signedInAs')}
+      <Box component="span" sx={{ display: 'block', fontSize: 15, color: '#F1ECE2', overflowWrap: 'anywhere' }}>
+        {person.name}, {t(`roles.${person.role}`)}
+      </Box>
+    </Box>
+  )
+}
+
 function WhoField() {
   const t = useTranslations('shell')
   const [who, setWho] = useWho()

@@ -30,7 +30,7 @@ export async function answerStart(request: Request): Promise<Response> {
     return Response.json({ problem }, { status: 400 })
   }
   const { season, day, plants } = asked.data
-  const found = await seasonAsked(season)
+  const found = await seasonAsked(season, 'read')
   const stored = found && (await loadSeason(database(), found.id))
   if (!stored) return Response.json({ problem: 'There is no such season.' }, { status: 404 })
   const plan = createPlanner().plan(stored.season, parseDay(todayOf(stored.season)))

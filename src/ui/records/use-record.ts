@@ -72,7 +72,8 @@ export function useRecord(): {
 } {
   const t = useTranslations('records')
   const { queue, today, season, data } = useSeason()
-  const [who] = useWho()
+  const [typed] = useWho()
+  const who = data.person?.name ?? typed
   const notice = useNotice()
   const write = useCallback(
     async (all: readonly Said[]) => {

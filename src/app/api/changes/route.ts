@@ -1,8 +1,10 @@
+import { allowed, askerOf } from '../../../actions/asker'
 import { seasonAsked } from '../../../actions/season-in-view'
 import { database } from '../../../data/database'
 import { seasonFeed } from '../../../data/season-feed'
 import { seasonRevision } from '../../../data/season-repository'
 import { log } from '../../../data/log'
+import { may } from '../../../season/roles'
 
 export const dynamic = 'force-dynamic'
 
@@ -11,8 +13,8 @@ const SIGN_OF_LIFE = 25_000 // ms
 let open = 0
 
 /** The revision of a season, and each new one as it comes, as server-sent events. */
-export async function GET(request: Request) {
-  const found = await seasonAsked(new URL(request.url).searchParams.get('season'))
+export const GET = allowed(async (request: Request) => {
+  const found = await seasonAsked(new URL(request.url).searchParams.get('season'), 'read')
   if (!found) return Response.json({ problem: 'There is no such season.' }, { status: 404 })
   if (open >= MOST_OPEN) return Response.json({ problem: 'Too many pages listen already.' }, { status: 503 })
   open++
@@ -44,7 +46,18 @@ export async function GET(request: Request) {
         else if (revision === undefined) void ask()
         else tell(revision)
       })
-      const alive = setInterval(() => write(':\n\n'), SIGN_OF_LIFE)
+      // Who has signed out, or is taken off the farm, hears no more of it.
+      const stillMay = async () => {
+        if (!may(await askerOf(request.headers), 'read', id.farm_id)) close()
+        else if (!over) write(':\n\n')
+      }
+      const alive = setInterval(
+        () =>
+          void stillMay().catch((error: unknown) =>
+            log.warn({ err: String(error) }, 'a listener could not be asked for'),
+          ),
+        SIGN_OF_LIFE,
+      )
       end = () => {
         end = () => undefined
         over = true
@@ -68,4 +81,4 @@ export async function GET(request: Request) {
       'x-accel-buffering': 'no',
     },
   })
-}
+})

@@ -1,5 +1,6 @@
+import { ofAll } from '../../../actions/asker'
 import { sendBackup } from '../../../features/farm-page/send-backup'
 
 export const dynamic = 'force-dynamic'
 
-export const GET = sendBackup
+export const GET = ofAll(sendBackup)

@@ -364,4 +364,5 @@ export const farmPage = {
   keepIt: 'Keep it',
   whatWasDoneInTheDemoGoes: 'Everything that was done in the demo farm goes; the other farms stay as they are.',
   resetForGood: 'Put it back',
+  people: 'People',
 } as const

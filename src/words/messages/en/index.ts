@@ -13,6 +13,7 @@ import { knowHow } from './know-how'
 import { labels } from './labels'
 import { learned } from './learned'
 import { many } from './many'
+import { people } from './people'
 import { plan } from './plan'
 import { readings } from './readings'
 import { records } from './records'
@@ -44,6 +45,7 @@ export const en = {
   labels,
   learned,
   many,
+  people,
   plan,
   readings,
   records,

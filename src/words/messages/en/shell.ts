@@ -85,4 +85,7 @@ export const shell = {
   otherFarm: '{farm}, season {season}: choose another',
   seasonOfFarm: '{farm}, season {season}',
   find: 'Find',
+  signedInAs: 'Signed in as',
+  peopleAndSigningIn: 'People and signing in',
+  roles: { owner: 'owner', planner: 'planner', crew: 'crew', viewer: 'viewer' },
 } as const

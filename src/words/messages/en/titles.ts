@@ -19,4 +19,7 @@ export const titles = {
   farms: 'Farms and seasons',
   sheet: 'Plan as a sheet',
   'start-now': 'What can I start now?',
+  people: 'People',
+  'sign-in': 'Sign in',
+  join: 'Join',
 } as const

@@ -88,4 +88,7 @@ export const ui = {
   chooseADay: 'Choose in a calendar',
   todayIs: 'Today, {day}',
   workingDayIs: 'Working day, {day}',
+  notAllowed:
+    'Your role on this farm does not allow that, so nothing was changed. An owner of the farm can give you another role.',
+  signedOut: 'You have been signed out, so nothing was changed. Sign in again, then repeat it.',
 } as const

@@ -86,4 +86,7 @@ export const shell = {
   otherFarm: '{farm}, temporada {season}: elegir otra',
   seasonOfFarm: '{farm}, temporada {season}',
   find: 'Buscar',
+  signedInAs: 'Sesión de',
+  peopleAndSigningIn: 'Personas y sesión',
+  roles: { owner: 'propietario', planner: 'planificador', crew: 'equipo', viewer: 'solo lectura' },
 } as const

@@ -19,4 +19,7 @@ export const titles = {
   farms: 'Fincas y temporadas',
   sheet: 'El plan como hoja',
   'start-now': '¿Qué puedo empezar ahora?',
+  people: 'Personas',
+  'sign-in': 'Iniciar sesión',
+  join: 'Unirse',
 } as const

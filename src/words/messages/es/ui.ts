@@ -80,4 +80,7 @@ export const ui = {
     'La aplicación se actualizó desde que se abrió esta página. Recargue la página; copie antes lo que escribió.',
   whatIfYouLookAt: 'Qué pasaría: {name}. Está viendo una copia; la temporada queda como está.',
   writeADayOfTheYear: 'Escriba un día del año, como 15 de mayo o mediados de mayo.',
+  notAllowed:
+    'Su función en esta finca no lo permite, así que no se cambió nada. Un propietario de la finca puede darle otra.',
+  signedOut: 'Su sesión ha terminado, así que no se cambió nada. Inicie sesión y repítalo.',
 } as const

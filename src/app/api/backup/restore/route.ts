@@ -1,6 +1,7 @@
+import { ofAll } from '../../../../actions/asker'
 import { guarded } from '../../../../actions/guard'
 import { bringBack } from '../../../../features/farm-page/backup-api'
 
 export const dynamic = 'force-dynamic'
 
-export const POST = guarded(bringBack)
+export const POST = guarded(ofAll(bringBack))

@@ -1,6 +1,7 @@
+import { allowed } from '../../../../actions/asker'
 import { guarded } from '../../../../actions/guard'
 import { applyDocument } from '../../../../features/farm-page/import-api'
 
 export const dynamic = 'force-dynamic'
 
-export const POST = guarded(applyDocument)
+export const POST = guarded(allowed(applyDocument))

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { readBounded, TooLong } from '../../../../actions/bounded-body'
+import { allowed } from '../../../../actions/asker'
 import { seasonAsked } from '../../../../actions/season-in-view'
 import { database } from '../../../../data/database'
 import { madeSmall } from '../../../../data/photo/small-photo'
@@ -20,12 +21,12 @@ const HEIC =
   'Photos of the kind HEIC cannot be read here. Set the camera to JPEG ("most compatible") and take it again.'
 
 /** Takes a photo, makes it small, and keeps nothing of where and with what it was taken. */
-export async function PUT(request: Request, { params }: Context) {
+export const PUT = allowed(async (request: Request, { params }: Context) => {
   const photo = z.uuid().safeParse((await params).photo)
   if (!photo.success) return problem('A photo has a UUID for its name.', 400)
   const named = z.uuid().nullable().safeParse(new URL(request.url).searchParams.get('season'))
   if (!named.success) return problem('A season has a UUID for its name.', 400)
-  const base = (await seasonAsked(named.data))?.base
+  const base = (await seasonAsked(named.data, 'record'))?.base
   const id = base && (await ownSeason(database(), base.season_id))
   if (!id) return problem('There is no such season.', 409)
   let sent
@@ -44,14 +45,14 @@ export async function PUT(request: Request, { params }: Context) {
   if (made.problem === 'busy') return problem('Too many photos come at once.', 429, { 'retry-after': '10' })
   if (made.problem === 'no-photo') return problem('This is no photo: JPEG, PNG and WebP are taken.', 415)
   return problem(made.kind === 'heic' ? HEIC : CANNOT_BE_READ, 415)
-}
+})
 
-export async function GET(request: Request, { params }: Context) {
+export const GET = allowed(async (request: Request, { params }: Context) => {
   const photo = z.uuid().safeParse((await params).photo)
-  const season = photo.success ? await seasonAsked(new URL(request.url).searchParams.get('season')) : undefined
+  const season = photo.success ? await seasonAsked(new URL(request.url).searchParams.get('season'), 'read') : undefined
   const found = season && (await findPhoto(database(), season.base, photo.data!))
   if (!found) return problem('There is no such photo.', 404)
   return new Response(new Uint8Array(found.bytes), {
     headers: { 'content-type': found.type, 'cache-control': 'private, max-age=31536000, immutable' },
   })
-}
+})

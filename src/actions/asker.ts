@@ -1,0 +1,110 @@
+/** Who asks, and whether they may: the one place where that is decided. */
+import { headers } from 'next/headers'
+import { cache } from 'react'
+import { database } from '../data/database'
+import { listFarms } from '../data/farm-repository'
+import { rolesOf, sharingSecret } from '../data/people-repository'
+import { signIn, type SignIn } from '../data/sign-in'
+import { may, mayAll, mayBegin, type Asker, type Deed } from '../season/roles'
+
+/** Set where the server is reached from elsewhere than its own machine: then nobody is let in unasked. */
+const mustSignIn = () => process.env.DOVE_STEP_SHARED === '1'
+
+/** Errors that say why something was refused, with a name that reaches the page. */
+export class NotAllowed extends Error {
+  readonly digest = 'DOVE_NOT_ALLOWED'
+  override readonly name = 'NotAllowed'
+}
+export class SignedOut extends Error {
+  readonly digest = 'DOVE_SIGNED_OUT'
+  override readonly name = 'SignedOut'
+}
+
+/** Passwords and sign-ins, where people have to sign in. */
+export async function signInHere(): Promise<SignIn | undefined> {
+  const secret = await sharingSecret(database())
+  return secret === undefined ? undefined : signIn(database(), secret, process.env.DOVE_STEP_HTTPS === '1')
+}
+
+/** Who sent a request. */
+export async function askerOf(sent: Headers): Promise<Asker> {
+  const auth = await signInHere()
+  if (!auth) return { kind: mustSignIn() ? 'nobody' : 'everyone' }
+  const found = await auth.api.getSession({ headers: sent })
+  if (!found) return { kind: 'nobody' }
+  const { id, name } = found.user
+  return { kind: 'person', id, name, roles: await rolesOf(database(), id) }
+}
+
+/** Who sent the request that is answered, looked for once. */
+export const asker = cache(async (): Promise<Asker> => askerOf(await headers()))
+
+/** For the journal: by whom something was done. */
+export interface By {
+  who: string
+  person: string | null
+}
+
+/** Who does something on a farm. @throws NotAllowed, SignedOut where they may not */
+export async function byWhom(deed: Deed, farm: string): Promise<By> {
+  const one = await asker()
+  if (one.kind === 'nobody') throw new SignedOut()
+  if (!may(one, deed, farm)) throw new NotAllowed()
+  return one.kind === 'person' ? { who: one.name, person: one.id } : { who: 'Grower', person: null }
+}
+
+/** Whether whoever asks may; somebody who has signed out is told so. */
+export async function mayHere(deed: Deed, farm: string): Promise<boolean> {
+  const one = await asker()
+  if (one.kind === 'nobody') throw new SignedOut()
+  return may(one, deed, farm)
+}
+
+/** Whether whoever asks may make farms here. */
+export async function mayBeginHere(): Promise<boolean> {
+  const one = await asker()
+  return mayBegin(one, one.kind === 'person' ? (await listFarms(database())).length : 0)
+}
+
+/** @throws NotAllowed, SignedOut where whoever asks may make no farm here */
+export async function assertMayBegin(): Promise<Asker> {
+  const one = await asker()
+  if (one.kind === 'nobody') throw new SignedOut()
+  if (!(await mayBeginHere())) throw new NotAllowed()
+  return one
+}
+
+/** @throws NotAllowed, SignedOut where whoever asks may not do what touches every farm */
+export async function assertMayAll(): Promise<void> {
+  const one = await asker()
+  if (one.kind === 'nobody') throw new SignedOut()
+  if (
+    one.kind === 'person' &&
+    !mayAll(
+      one,
+      (await listFarms(database())).map(({ id }) => id),
+    )
+  )
+    throw new NotAllowed()
+}
+
+/** The answer to what is refused by one of these errors; any other is thrown on. */
+function refusedAnswer(error: unknown): Response {
+  if (error instanceof SignedOut) return Response.json({ problem: 'Sign in first.' }, { status: 401 })
+  if (error instanceof NotAllowed)
+    return Response.json({ problem: 'Your role on this farm does not allow that.' }, { status: 403 })
+  throw error
+}
+
+/** A handler that says so where whoever asks may not. */
+export const allowed =
+  <A extends unknown[]>(handle: (...args: A) => Promise<Response>) =>
+  (...args: A): Promise<Response> =>
+    handle(...args).catch(refusedAnswer)
+
+/** A handler of what touches every farm: for who owns them all. */
+export const ofAll = <A extends unknown[]>(handle: (...args: A) => Promise<Response>) =>
+  allowed(async (...args: A): Promise<Response> => {
+    await assertMayAll()
+    return handle(...args)
+  })

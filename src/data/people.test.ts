@@ -1,0 +1,152 @@
+/** People on a real database: links work once, roles are kept, and a farm always has an owner. */
+import { sql } from 'kysely'
+import { afterAll, beforeAll, beforeEach, describe, expect, inject, it } from 'vitest'
+import { readSmall } from '../season/small-season'
+import { freshDatabase } from './fresh-database'
+import {
+  accept,
+  changeMember,
+  endSignIns,
+  hasOwner,
+  invitationOf,
+  invite,
+  inviteFirstOwner,
+  membersOf,
+  openInvitations,
+  rolesOf,
+  setRole,
+  sharingSecret,
+  signInsOf,
+  startSharing,
+  stopSharing,
+  withdraw,
+} from './people-repository'
+import { createFarm } from './season-repository'
+import { knownPerson, makePerson, signIn } from './sign-in'
+
+let connection: Awaited<ReturnType<typeof freshDatabase>>
+const db = () => connection.db
+beforeAll(async () => {
+  connection = await freshDatabase(inject('databaseUrl'))
+})
+afterAll(() => connection.close())
+
+let farm: string
+beforeEach(async () => {
+  for (const table of ['sharing', 'invitation', 'person', 'farm'] as const) await db().deleteFrom(table).execute()
+  farm = (await createFarm(db(), readSmall())).farm_id
+})
+
+const PASSWORD = 'three blue doors'
+const auth = () => signIn(db(), 'for tests alone, nothing is signed with it', false)
+const person = async (name: string) =>
+  (await makePerson(auth(), { name, email: `${name}@example.org`, password: PASSWORD }))!
+
+describe('a person', () => {
+  it('is known by e-mail address, however it is written, and password', async () => {
+    const id = await person('Ines')
+    const asked = { name: '', email: 'INES@example.org', password: PASSWORD }
+    expect(await knownPerson(auth(), asked)).toBe(id)
+    expect(await knownPerson(auth(), { ...asked, password: 'three red doors' })).toBeUndefined()
+    expect(await knownPerson(auth(), { ...asked, email: 'other@example.org' })).toBeUndefined()
+    expect(await makePerson(auth(), asked)).toBeUndefined()
+  })
+  it('has a password that is kept nowhere as it is', async () => {
+    await person('Ines')
+    const { rows } = await sql<{ password: string }>`select password from credential`.execute(db())
+    expect(rows).toHaveLength(1)
+    expect(rows[0]!.password).not.toContain(PASSWORD)
+  })
+})
+
+describe('an invitation', () => {
+  it('works once, also when it is used twice at the same moment', async () => {
+    const token = await invite(db(), { farm, role: 'crew', by: null })
+    expect(await invitationOf(db(), token)).toMatchObject({ role: 'crew' })
+    const [a, b] = [await person('A'), await person('B')]
+    const used = await Promise.all([a, b].map((id) => accept(db(), token, async () => id)))
+    expect(used.filter(Boolean)).toHaveLength(1)
+    expect((await membersOf(db(), farm)).map(({ role }) => role)).toEqual(['crew'])
+    expect(await invitationOf(db(), token)).toBeUndefined()
+    expect(await sharingSecret(db())).toBeDefined()
+  })
+  it('that is too old, withdrawn or made up is none', async () => {
+    const old = await invite(db(), { farm, role: 'crew', by: null })
+    await db()
+      .updateTable('invitation')
+      .set({ expires_at: new Date(Date.now() - 1000) })
+      .execute()
+    const withdrawn = await invite(db(), { farm, role: 'crew', by: null })
+    const [open] = await openInvitations(db(), farm)
+    await withdraw(db(), farm, open!.hash)
+    const id = await person('A')
+    for (const token of [old, withdrawn, 'made up', open!.hash]) {
+      expect(await invitationOf(db(), token)).toBeUndefined()
+      expect(await accept(db(), token, async () => id)).toBe(false)
+    }
+    expect(await membersOf(db(), farm)).toEqual([])
+  })
+  it('whose person cannot be made stays as it was', async () => {
+    const token = await invite(db(), { farm, role: 'crew', by: null })
+    await expect(accept(db(), token, () => Promise.reject(new Error('taken')))).rejects.toThrow('taken')
+    expect(await invitationOf(db(), token)).toBeDefined()
+  })
+  it('takes no role from who has a higher one', async () => {
+    const id = await person('A')
+    await setRole(db(), farm, id, 'owner')
+    await accept(db(), await invite(db(), { farm, role: 'viewer', by: id }), async () => id)
+    expect((await rolesOf(db(), id)).get(farm)).toBe('owner')
+  })
+  it('of the first owner is to all farms, and only the last one made is good', async () => {
+    const other = (await createFarm(db(), readSmall())).farm_id
+    const [first, second] = [await inviteFirstOwner(db()), await inviteFirstOwner(db())]
+    const id = await person('A')
+    expect(await accept(db(), first, async () => id)).toBe(false)
+    expect(await hasOwner(db())).toBe(false)
+    expect(await accept(db(), second, async () => id)).toBe(true)
+    expect([...(await rolesOf(db(), id)).keys()].sort()).toEqual([farm, other].sort())
+    expect(await hasOwner(db())).toBe(true)
+  })
+})
+
+describe('a farm', () => {
+  it('keeps an owner, also when two owners take each other off at once', async () => {
+    const [a, b] = [await person('A'), await person('B')]
+    for (const id of [a, b]) await setRole(db(), farm, id, 'owner')
+    const done = await Promise.all([changeMember(db(), farm, a, undefined), changeMember(db(), farm, b, 'crew')])
+    expect(done.toSorted()).toEqual(['changed', 'last-owner'])
+    expect((await membersOf(db(), farm)).filter(({ role }) => role === 'owner')).toHaveLength(1)
+  })
+  it('that is deleted takes its roles and invitations along, and no person', async () => {
+    const id = await person('A')
+    await setRole(db(), farm, id, 'owner')
+    await invite(db(), { farm, role: 'crew', by: id })
+    await db().deleteFrom('farm').where('farm_id', '=', farm).execute()
+    expect(await rolesOf(db(), id)).toEqual(new Map())
+    expect(await db().selectFrom('invitation').selectAll().execute()).toEqual([])
+    expect(await db().selectFrom('person').select('id').execute()).toEqual([{ id }])
+  })
+})
+
+describe('sharing', () => {
+  it('that ends ends every sign-in and open link, and keeps people and roles', async () => {
+    await startSharing(db())
+    const secret = await sharingSecret(db())
+    await startSharing(db())
+    expect(await sharingSecret(db())).toBe(secret)
+    const id = await person('A')
+    await setRole(db(), farm, id, 'owner')
+    const token = await invite(db(), { farm, role: 'crew', by: id })
+    const real = signIn(db(), secret!, false)
+    await real.api.signInEmail({ body: { email: 'a@example.org', password: PASSWORD } })
+    await real.api.signInEmail({ body: { email: 'a@example.org', password: PASSWORD } })
+    const [first] = await signInsOf(db(), id)
+    await endSignIns(db(), id, first!.id)
+    expect(await signInsOf(db(), id)).toHaveLength(1)
+    await stopSharing(db())
+    expect(await signInsOf(db(), id)).toEqual([])
+    expect(await invitationOf(db(), token)).toBeUndefined()
+    expect(await sharingSecret(db())).toBeUndefined()
+    expect((await membersOf(db(), farm)).map(({ name }) => name)).toEqual(['A'])
+  })
+})

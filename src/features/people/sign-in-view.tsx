@@ -1,0 +1,42 @@
+/** Signing in. */
+'use client'
+import Alert from '@mui/material/Alert'
+import Button from '@mui/material/Button'
+import Typography from '@mui/material/Typography'
+import { useState } from 'react'
+import { useTranslations } from 'next-intl'
+import { Alone } from './alone'
+import { NOBODY, PersonFields } from './person-fields'
+import { goAnew, type SignedIn, signIn } from './sign-in'
+
+export function SignInView({ to, hasOwner }: { to: string; hasOwner: boolean }) {
+  const t = useTranslations('people')
+  const [person, setPerson] = useState(NOBODY)
+  const [busy, setBusy] = useState(false)
+  const [wrong, setWrong] = useState<Exclude<SignedIn, 'signed-in'>>()
+  if (!hasOwner)
+    return (
+      <Alone title={t('signInTo')}>
+        <Typography component="p">{t('notMadeYet')}</Typography>
+      </Alone>
+    )
+  const go = async () => {
+    setBusy(true)
+    const done = await signIn(person.email, person.password)
+    if (done === 'signed-in') return goAnew(to)
+    setWrong(done)
+    setBusy(false)
+  }
+  return (
+    <Alone title={t('signInTo')} onSubmit={() => void go()}>
+      <PersonFields person={person} onChange={setPerson} isNew={false} />
+      {wrong && <Alert severity="error">{t(`refused.${wrong}`)}</Alert>}
+      <Button type="submit" variant="contained" size="large" disabled={busy}>
+        {t('signIn')}
+      </Button>
+      <Typography component="p" sx={{ color: 'text.secondary' }}>
+        {t('noAccount')}
+      </Typography>
+    </Alone>
+  )
+}

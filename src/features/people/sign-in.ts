@@ -1,0 +1,36 @@
+/** Signing in and out, as the page asks for it. */
+
+const PAGES_KEPT = 'dove-step-pages' // as the service worker calls them
+
+export type SignedIn = 'signed-in' | 'wrongPassword' | 'tooOften' | 'noAnswer'
+
+const send = (what: string, body: object) =>
+  fetch(`/api/auth/${what}`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(body),
+  })
+
+export async function signIn(email: string, password: string): Promise<SignedIn> {
+  try {
+    const { ok, status } = await send('sign-in/email', { email: email.trim(), password })
+    if (ok) return 'signed-in'
+    return status === 429 ? 'tooOften' : status < 500 ? 'wrongPassword' : 'noAnswer'
+  } catch {
+    return 'noAnswer' // it never came there
+  }
+}
+
+/** Signs out here; pages kept on the device for when there is no signal go too. @returns false where there was no answer */
+export async function signOut(): Promise<boolean> {
+  try {
+    const { ok } = await send('sign-out', {})
+    if (ok && 'caches' in window) await caches.delete(PAGES_KEPT)
+    return ok
+  } catch {
+    return false // no connection: one is signed in still
+  }
+}
+
+/** Goes there with everything drawn anew: what was shown to somebody else is not kept. */
+export const goAnew = (to: string): void => window.location.assign(to)

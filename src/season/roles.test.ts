@@ -1,0 +1,47 @@
+import { describe, expect, it } from 'vitest'
+import { may, mayAll, mayBegin, roleMay, ROLES, type Asker, type Deed, type Role } from './roles'
+
+const DEEDS: readonly Deed[] = ['read', 'record', 'plan', 'own']
+const person = (...roles: [string, Role][]): Asker => ({ kind: 'person', id: 'p', name: 'P', roles: new Map(roles) })
+
+describe('a role', () => {
+  it.each([
+    ['owner', ['read', 'record', 'plan', 'own']],
+    ['planner', ['read', 'record', 'plan']],
+    ['crew', ['read', 'record']],
+    ['viewer', ['read']],
+  ] as const)('of %s may %s, and nothing else', (role, allowed) => {
+    expect(DEEDS.filter((deed) => roleMay(role, deed))).toEqual(allowed)
+    expect(DEEDS.filter((deed) => may(person(['here', role]), deed, 'here'))).toEqual(allowed)
+  })
+  it('on one farm says nothing of another', () => {
+    for (const role of ROLES) for (const deed of DEEDS) expect(may(person(['here', role]), deed, 'there')).toBe(false)
+  })
+  it('is asked for where people sign in alone', () => {
+    for (const deed of DEEDS) {
+      expect(may({ kind: 'everyone' }, deed, 'here')).toBe(true)
+      expect(may({ kind: 'nobody' }, deed, 'here')).toBe(false)
+    }
+  })
+})
+
+describe('farms are made', () => {
+  it('by who plans one, or by the first person there is', () => {
+    expect(mayBegin({ kind: 'everyone' }, 3)).toBe(true)
+    expect(mayBegin({ kind: 'nobody' }, 0)).toBe(false)
+    expect(mayBegin(person(), 0)).toBe(true)
+    expect(mayBegin(person(), 1)).toBe(false)
+    expect(mayBegin(person(['here', 'crew']), 1)).toBe(false)
+    expect(mayBegin(person(['here', 'crew'], ['there', 'planner']), 2)).toBe(true)
+  })
+})
+
+describe('what touches every farm', () => {
+  it('is for who owns them all', () => {
+    expect(mayAll({ kind: 'everyone' }, ['here'])).toBe(true)
+    expect(mayAll({ kind: 'nobody' }, [])).toBe(false)
+    expect(mayAll(person(['here', 'owner']), ['here'])).toBe(true)
+    expect(mayAll(person(['here', 'owner']), ['here', 'there'])).toBe(false)
+    expect(mayAll(person(['here', 'owner'], ['there', 'planner']), ['here', 'there'])).toBe(false)
+  })
+})

@@ -1,0 +1,43 @@
+/** What people may do on a farm. */
+
+/** From the one that may do most. */
+export const ROLES = ['owner', 'planner', 'crew', 'viewer'] as const
+
+export type Role = (typeof ROLES)[number]
+
+/** Kinds of doing: to look and export; to record work, photos and readings; to change the plan; people and deletion. */
+export type Deed = 'read' | 'record' | 'plan' | 'own'
+
+const MAY: Readonly<Record<Role, ReadonlySet<Deed>>> = {
+  viewer: new Set(['read']),
+  crew: new Set(['read', 'record']),
+  planner: new Set(['read', 'record', 'plan']),
+  owner: new Set(['read', 'record', 'plan', 'own']),
+}
+
+/** Who asks for something. */
+export type Asker =
+  /** Nobody has to sign in: whoever reaches the server may do everything. */
+  | { kind: 'everyone' }
+  /** People have to, and this one has not. */
+  | { kind: 'nobody' }
+  | { kind: 'person'; id: string; name: string; roles: ReadonlyMap<string, Role> }
+
+/** @param farm id of the farm */
+export const may = (asker: Asker, deed: Deed, farm: string): boolean =>
+  asker.kind === 'everyone' || (asker.kind === 'person' && roleMay(asker.roles.get(farm), deed))
+
+export const roleMay = (role: Role | undefined, deed: Deed): boolean => role !== undefined && MAY[role].has(deed)
+
+/** Whether somebody may make farms here: who plans one already, or anybody who has signed in while there is none. */
+export const mayBegin = (asker: Asker, farms: number): boolean =>
+  asker.kind === 'everyone' ||
+  (asker.kind === 'person' && (farms === 0 || [...asker.roles.values()].some((role) => roleMay(role, 'plan'))))
+
+/**
+ * Whether somebody may do what touches every farm of the database, as backups do: who owns them all.
+ *
+ * @param farms ids of all farms there are
+ */
+export const mayAll = (asker: Asker, farms: readonly string[]): boolean =>
+  asker.kind === 'everyone' || (asker.kind === 'person' && farms.every((farm) => roleMay(asker.roles.get(farm), 'own')))
