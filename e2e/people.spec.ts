@@ -1,5 +1,6 @@
 /** People who sign in, what each may do, and how they come to the farm. */
-import { expect, test, visit } from './farm'
+import type { Page } from '@playwright/test'
+import { demo, expect, test, visit } from './farm'
 import { another, fillIn, joins, linkFor, PASSWORD, share } from './people-in-tests'
 
 test('without sharing nobody signs in; with it a stranger sees nothing and changes nothing', async ({
@@ -166,4 +167,58 @@ test('a sign-in that is ended elsewhere is over at once, and passwords cannot be
   expect(tried.at(-1)).toBe(429)
   await thief.close()
   expect(errors).toEqual([])
+})
+
+test('a farm of somebody else is not there, by whatever id it is asked for', async ({ page, browser, baseURL }) => {
+  await share(page)
+  const mara = await joins(browser, baseURL, await linkFor(page, 'Planner'), 'Mara')
+  const sent = async (by: Page, season: string | null, revision: number) => {
+    const document = Buffer.from(JSON.stringify(demo()))
+    const { file } = (await (await by.request.post('/api/import/upload', { data: document })).json()) as {
+      file: string
+    }
+    const preview = (await (await by.request.post('/api/import/preview', { data: { file, season } })).json()) as {
+      season: string | null
+    }
+    const applied = (await (
+      await by.request.post('/api/import/apply', { data: { file, season, revision } })
+    ).json()) as { ok: boolean; season: string; at: string }
+    return { preview, applied }
+  }
+  const { applied: own } = await sent(mara, null, 0)
+  expect(own.ok).toBe(true)
+  const asked = `season=${own.season}`
+  const revision = async () => (await (await mara.request.get(`/api/revision?${asked}`)).json()) as { revision: number }
+  const before = await revision()
+  expect(before.revision).toBeGreaterThan(0)
+
+  expect((await page.request.get(`${own.at}/today`)).status()).toBe(404)
+  for (const path of [
+    '/out/season.json',
+    '/out/plan.csv',
+    '/out/journal.csv',
+    '/api/changes',
+    '/api/start-now?day=2027-04-12',
+  ])
+    expect((await page.request.get(`${path}${path.includes('?') ? '&' : '?'}${asked}`)).status(), path).toBe(404)
+  expect(await (await page.request.get(`/api/revision?${asked}`)).json()).toEqual({ revision: null })
+  expect((await page.request.post('/api/fit', { data: { season: own.season } })).status()).toBe(404)
+  const record = {
+    id: crypto.randomUUID(),
+    on: '2027-04-12',
+    at: '2027-04-12T09:00:00.000Z',
+    who: 'Ines',
+    batch: 'ta',
+    what: { did: 'note' },
+    note: 'Not mine.',
+  }
+  const records = await page.request.post('/api/records', { data: { season: own.season, records: [record] } })
+  expect(await records.json()).toMatchObject({ kept: [{ ok: false, reason: { kind: 'no-such-season' } }] })
+  const imported = await sent(page, own.season, before.revision)
+  expect(imported.preview.season).toBe(null)
+  expect(imported.applied).toMatchObject({ ok: false, reason: 'changed-since' })
+  await visit(page, '/farms')
+  await expect(page.getByRole('main').getByRole('region')).toHaveCount(1)
+  expect(await revision()).toEqual(before)
+  await mara.context().close()
 })

@@ -3,7 +3,7 @@ import { headers } from 'next/headers'
 import { cache } from 'react'
 import { database } from '../data/database'
 import { listFarms } from '../data/farm-repository'
-import { rolesOf, sharingSecret } from '../data/people-repository'
+import { rolesOf, sharingOf } from '../data/people-repository'
 import { signIn, type SignIn } from '../data/sign-in'
 import { may, mayAll, mayBegin, type Asker, type Deed } from '../season/roles'
 
@@ -20,20 +20,22 @@ export class SignedOut extends Error {
   override readonly name = 'SignedOut'
 }
 
+const authOf = (secret: string) => signIn(database(), secret, process.env.DOVE_STEP_HTTPS === '1')
+
 /** Passwords and sign-ins, where people have to sign in. */
 export async function signInHere(): Promise<SignIn | undefined> {
-  const secret = await sharingSecret(database())
-  return secret === undefined ? undefined : signIn(database(), secret, process.env.DOVE_STEP_HTTPS === '1')
+  const sharing = await sharingOf(database())
+  return sharing && authOf(sharing.secret)
 }
 
 /** Who sent a request. */
 export async function askerOf(sent: Headers): Promise<Asker> {
-  const auth = await signInHere()
-  if (!auth) return { kind: mustSignIn() ? 'nobody' : 'everyone' }
-  const found = await auth.api.getSession({ headers: sent })
+  const sharing = await sharingOf(database())
+  if (!sharing) return { kind: mustSignIn() ? 'nobody' : 'everyone' }
+  const found = await authOf(sharing.secret).api.getSession({ headers: sent })
   if (!found) return { kind: 'nobody' }
   const { id, name } = found.user
-  return { kind: 'person', id, name, roles: await rolesOf(database(), id) }
+  return { kind: 'person', id, name, keeps: sharing.keeper === id, roles: await rolesOf(database(), id) }
 }
 
 /** Who sent the request that is answered, looked for once. */
@@ -78,14 +80,7 @@ export async function assertMayBegin(): Promise<Asker> {
 export async function assertMayAll(): Promise<void> {
   const one = await asker()
   if (one.kind === 'nobody') throw new SignedOut()
-  if (
-    one.kind === 'person' &&
-    !mayAll(
-      one,
-      (await listFarms(database())).map(({ id }) => id),
-    )
-  )
-    throw new NotAllowed()
+  if (!mayAll(one)) throw new NotAllowed()
 }
 
 /** The answer to what is refused by one of these errors; any other is thrown on. */
@@ -102,7 +97,7 @@ export const allowed =
   (...args: A): Promise<Response> =>
     handle(...args).catch(refusedAnswer)
 
-/** A handler of what touches every farm: for who owns them all. */
+/** A handler of what touches every farm: for who keeps the server. */
 export const ofAll = <A extends unknown[]>(handle: (...args: A) => Promise<Response>) =>
   allowed(async (...args: A): Promise<Response> => {
     await assertMayAll()

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { canBeRead, namesFrom, policyFor, refusalOf, type Asked } from './own-requests'
+import { canBeRead, namesFrom, policyFor, refusalOf, type Asked, ours } from './own-requests'
 
 const NAMES = namesFrom(' Greenhouse.local, farm-pc ,')
 const asked = (part: Partial<Asked>): Asked => ({
@@ -76,4 +76,22 @@ it('lets run only scripts that were said for the page', () => {
 it('reads addresses that are text', () => {
   for (const path of ['/', '/b/AB12', '/caf%C3%A9/2027/plan']) expect(canBeRead(path)).toBe(true)
   for (const path of ['/b/%ff', '/%F0%9F%92', '/%00', '/%', `/${'a'.repeat(3000)}`]) expect(canBeRead(path)).toBe(false)
+})
+
+describe('where somebody wanted to go', () => {
+  it.each([
+    ['/sallow-ferry/2027/plan?batch=ta#top', '/sallow-ferry/2027/plan?batch=ta#top'],
+    ['/join/a-b_c', '/join/a-b_c'],
+    ['//elsewhere.example/x', '/'],
+    ['/\\\\elsewhere.example', '/'],
+    ['/\t/elsewhere.example', '/'],
+    ['/.//elsewhere.example', '/'],
+    ['https://elsewhere.example', '/'],
+    ['javascript:alert(1)', '/'],
+    ['', '/'],
+    [undefined, '/'],
+    [['/a', '/b'], '/'],
+  ])('is taken from %j as %s', (to, at) => {
+    expect(ours(to)).toBe(at)
+  })
 })

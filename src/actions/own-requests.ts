@@ -71,6 +71,14 @@ export function canBeRead(path: string): boolean {
   }
 }
 
+/** Where somebody wanted to go, as an address of ours; the first page where it is none. */
+export function ours(to: unknown): string {
+  const here = 'http://here.invalid'
+  if (typeof to !== 'string' || !to.startsWith('/') || !URL.canParse(to, here)) return '/'
+  const { origin, pathname, search, hash } = new URL(to, here)
+  return origin === here && !pathname.startsWith('//') ? pathname + search + hash : '/'
+}
+
 /** Names from a list with commas, as the environment has them. */
 export const namesFrom = (list: string | undefined): string[] =>
   (list ?? '')

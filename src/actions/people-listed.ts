@@ -1,7 +1,6 @@
 /** What the page of people shows. */
 import { headers } from 'next/headers'
 import { database } from '../data/database'
-import { listFarms } from '../data/farm-repository'
 import { invitationOf, membersOf, openInvitations, signInsOf } from '../data/people-repository'
 import { may, mayAll, type Role } from '../season/roles'
 import { asker, signInHere } from './asker'
@@ -15,7 +14,7 @@ export interface PeopleListed {
   signIns: { id: string; device: string; since: number; isThis: boolean }[]
   /** Whether the reader changes who is here, and whether they may end sharing. */
   owns: boolean
-  ownsAll: boolean
+  keeps: boolean
 }
 
 /** To what a link invites; nothing where it is used, too old, or none. */
@@ -28,12 +27,11 @@ export async function peopleListed({ farm, season }: AddressParams): Promise<Peo
   const db = database()
   const id = found.id.farm_id
   const owns = may(one, 'own', id)
-  if (one.kind !== 'person') return { me: null, members: [], invitations: [], signIns: [], owns, ownsAll: owns }
-  const [members, invitations, signIns, farms, here] = await Promise.all([
+  if (one.kind !== 'person') return { me: null, members: [], invitations: [], signIns: [], owns, keeps: owns }
+  const [members, invitations, signIns, here] = await Promise.all([
     membersOf(db, id),
     owns ? openInvitations(db, id) : [],
     signInsOf(db, one.id),
-    listFarms(db),
     signInHere().then(async (auth) => auth?.api.getSession({ headers: await headers() })),
   ])
   return {
@@ -51,9 +49,6 @@ export async function peopleListed({ farm, season }: AddressParams): Promise<Peo
       isThis: signIn.id === here?.session.id,
     })),
     owns,
-    ownsAll: mayAll(
-      one,
-      farms.map((each) => each.id),
-    ),
+    keeps: mayAll(one),
   }
 }

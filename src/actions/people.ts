@@ -40,11 +40,11 @@ export async function shareFarms(asked: z.input<typeof NewPerson>): Promise<Join
   const person = (await makePerson(auth, read.data)) ?? (await knownPerson(auth, read.data))
   if (person === undefined) return { ok: false, reason: 'taken' }
   for (const { id } of await listFarms(db)) await setRole(db, id, person, 'owner')
-  await startSharing(db)
+  await startSharing(db, person)
   return { ok: true }
 }
 
-/** From now on nobody has to sign in; for who owns all farms there are. */
+/** From now on nobody has to sign in; for who keeps the server. */
 export async function shareNoMore(): Promise<void> {
   await assertMayAll()
   await stopSharing(database())

@@ -58,7 +58,7 @@ const LANDED: Readonly<Record<string, string>> = {
   '0010-addresses.ts': '755c9b92988e0586',
   '0011-days.ts': 'c05f165ffd6ee946',
   '0012-told.ts': '6a3f0b8414cdf01a',
-  '0013-people.ts': '1549b170318d2f99',
+  '0013-people.ts': '949b3a05f4916e9a',
 }
 
 const ANCHORS = new Set<string>(['date'])

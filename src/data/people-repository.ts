@@ -1,6 +1,6 @@
 /** People, what they may do on which farm, and their invitations. */
 import { createHash, randomBytes } from 'node:crypto'
-import type { Kysely } from 'kysely'
+import { sql, type Kysely } from 'kysely'
 import type { Role } from '../season/roles'
 import type { Db } from './database'
 import type { Database } from './schema'
@@ -25,17 +25,21 @@ export interface Invitation {
 const LASTS = 7 * 24 * 60 * 60 * 1000 // ms
 const hashOf = (token: string): string => createHash('sha256').update(token).digest('hex')
 
-/** By what cookies are signed, where people have to sign in; nothing where they do not. */
-export async function sharingSecret(db: Db): Promise<string | undefined> {
-  return (await db.selectFrom('sharing').select('secret').executeTakeFirst())?.secret
+/** By what cookies are signed and who keeps the server, where people have to sign in; nothing where they do not. */
+export async function sharingOf(db: Db): Promise<{ secret: string; keeper: string | null } | undefined> {
+  return db.selectFrom('sharing').select(['secret', 'keeper']).executeTakeFirst()
 }
 
-/** From now on people have to sign in; where they had to already nothing changes. */
-export async function startSharing(db: Db): Promise<void> {
+/**
+ * From now on people have to sign in; where they had to already nothing changes.
+ *
+ * @param keeper may do what touches every farm
+ */
+export async function startSharing(db: Db, keeper: string): Promise<void> {
   const secret = randomBytes(32).toString('base64url')
   await db
     .insertInto('sharing')
-    .values({ secret })
+    .values({ secret, keeper })
     .onConflict((there) => there.doNothing())
     .execute()
 }
@@ -199,7 +203,7 @@ export async function accept(db: Kysely<Database>, token: string, personOf: () =
         : [found.farm_id]
     const had = await rolesOf(trx, person)
     for (const farm of farms) await setRole(trx, farm, person, higher(had.get(farm), found.role))
-    await startSharing(trx)
+    if (found.farm_id === null) await startSharing(trx, person)
     await trx
       .updateTable('invitation')
       .set({ used_by: person, used_at: new Date() })
@@ -213,7 +217,7 @@ const ORDER: readonly Role[] = ['owner', 'planner', 'crew', 'viewer']
 const higher = (a: Role | undefined, b: Role): Role => (a && ORDER.indexOf(a) < ORDER.indexOf(b) ? a : b)
 
 /** Whether people sign in here already; until then a server that is reached from elsewhere has to be given its first owner. */
-export const hasOwner = async (db: Db): Promise<boolean> => (await sharingSecret(db)) !== undefined
+export const hasOwner = async (db: Db): Promise<boolean> => (await sharingOf(db)) !== undefined
 
 /** Sign-ins of a person that have not ended. */
 export async function signInsOf(db: Db, person: string) {
@@ -230,4 +234,24 @@ export async function signInsOf(db: Db, person: string) {
 export async function endSignIns(db: Db, person: string, id?: string): Promise<void> {
   const all = db.deleteFrom('sign_in').where('person_id', '=', person)
   await (id === undefined ? all : all.where('id', '=', id)).execute()
+}
+
+const TRIED_WITHIN = 15 * 60 * 1000 // ms
+const TRIES = 20
+
+/**
+ * Counts a try to sign in as somebody, from whatever address, on all servers of the database together.
+ *
+ * @returns whether that was too often: twenty times within a quarter of an hour
+ */
+export async function triedTooOften(db: Db, email: string): Promise<boolean> {
+  const now = Date.now()
+  const key = `tried ${hashOf(email.toLowerCase())}`
+  const { rows } = await sql<{ count: number }>`
+    insert into sign_in_rate as rate (id, key, count, last_request) values (${key}, ${key}, 1, ${now})
+    on conflict (key) do update set
+      count = case when rate.last_request < ${now - TRIED_WITHIN} then 1 else rate.count + 1 end,
+      last_request = case when rate.last_request < ${now - TRIED_WITHIN} then ${now} else rate.last_request end
+    returning count`.execute(db)
+  return rows[0]!.count > TRIES
 }

@@ -151,6 +151,8 @@ export interface SharingTable {
   one: Generated<boolean>
   since: GeneratedAlways<Date>
   secret: string
+  /** Who may do what touches every farm. */
+  keeper: string | null
 }
 
 export interface PhotoTable extends SeasonId {

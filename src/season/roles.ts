@@ -21,7 +21,8 @@ export type Asker =
   | { kind: 'everyone' }
   /** People have to, and this one has not. */
   | { kind: 'nobody' }
-  | { kind: 'person'; id: string; name: string; roles: ReadonlyMap<string, Role> }
+  /** `keeps`: whether they keep the server, and may do what touches every farm. */
+  | { kind: 'person'; id: string; name: string; keeps: boolean; roles: ReadonlyMap<string, Role> }
 
 /** @param farm id of the farm */
 export const may = (asker: Asker, deed: Deed, farm: string): boolean =>
@@ -34,10 +35,5 @@ export const mayBegin = (asker: Asker, farms: number): boolean =>
   asker.kind === 'everyone' ||
   (asker.kind === 'person' && (farms === 0 || [...asker.roles.values()].some((role) => roleMay(role, 'plan'))))
 
-/**
- * Whether somebody may do what touches every farm of the database, as backups do: who owns them all.
- *
- * @param farms ids of all farms there are
- */
-export const mayAll = (asker: Asker, farms: readonly string[]): boolean =>
-  asker.kind === 'everyone' || (asker.kind === 'person' && farms.every((farm) => roleMay(asker.roles.get(farm), 'own')))
+/** Whether somebody may do what touches every farm of the server, as backups do: who keeps it. */
+export const mayAll = (asker: Asker): boolean => asker.kind === 'everyone' || (asker.kind === 'person' && asker.keeps)

@@ -32,7 +32,9 @@ const CHANGES = [
     expires_at timestamptz not null, used_by text references person on delete set null, used_at timestamptz)`,
   'create index invitation_of_farm on invitation (farm_id)',
   // One row where people have to sign in; none where everybody who reaches the server may do everything.
-  'create table sharing (one boolean primary key default true check (one), since timestamptz not null default now(), secret text not null)',
+  // Its keeper is who may do what touches every farm: backups, and ending it.
+  `create table sharing (one boolean primary key default true check (one), since timestamptz not null default now(),
+    secret text not null, keeper text references person on delete set null)`,
   'alter table record add column person_id text references person on delete set null',
   'alter table journal add column person_id text references person on delete set null',
 ]

@@ -3,11 +3,11 @@ import { existsSync } from 'node:fs'
 import { z } from 'zod'
 import { TooManyWaiting } from '../../data/beside'
 import { bring, broughtAt, dropBrought, FileTooLong } from '../../data/brought/brought-file'
-import { assertMayBegin, byWhom } from '../../actions/asker'
+import { asker, assertMayBegin, byWhom } from '../../actions/asker'
 import { ownedByAsker } from '../../actions/owned'
 import { seasonNamed } from '../../actions/season-in-view'
 import { database } from '../../data/database'
-import { seasonOfId } from '../../data/farm-repository'
+import { seasonOfId, type SeasonFound } from '../../data/farm-repository'
 import type { By } from '../../data/journal'
 import { applyBeside, previewBeside } from './import-beside'
 import type { ImportResult } from './import-file'
@@ -37,9 +37,9 @@ export async function takeDocument(request: Request): Promise<Response> {
 export async function previewDocument(request: Request): Promise<Response> {
   const asked = Preview.safeParse(await request.json().catch(() => undefined))
   if (!asked.success) return problem('Say which file, and which season it may replace.', 400)
-  await byFor(asked.data.season)
+  const at = await seasonFor(asked.data.season)
   return withFile(asked.data.file, async (file) =>
-    Response.json(await previewBeside({ file, season: asked.data.season })),
+    Response.json(await previewBeside({ file, season: at?.id.season_id ?? null })),
   )
 }
 
@@ -48,7 +48,10 @@ export async function applyDocument(request: Request): Promise<Response> {
   const asked = Apply.safeParse(await request.json().catch(() => undefined))
   if (!asked.success) return problem('Say which file, which season, and the revision it was compared with.', 400)
   const { file: name, season, revision } = asked.data
-  const by = await byFor(season)
+  const at = await seasonFor(season)
+  // It is gone since, or was never theirs to see.
+  if (season !== null && !at) return Response.json({ ok: false, reason: 'changed-since' } satisfies ImportAnswer)
+  const by = await byFor(at)
   return withFile(name, async (file) => {
     const result = await applyBeside({ file, season, revision, by })
     if (!result.ok) return Response.json(result)
@@ -58,11 +61,16 @@ export async function applyDocument(request: Request): Promise<Response> {
   })
 }
 
-/** Who imports, into a season or as a farm of its own. @throws NotAllowed, SignedOut where they may not */
-async function byFor(season: string | null): Promise<By> {
-  const one = await assertMayBegin()
-  const found = season === null ? undefined : await seasonNamed(season, 'plan')
+/** The season that is to be replaced; none for a farm of its own. @throws NotAllowed, SignedOut where they may not */
+async function seasonFor(season: string | null): Promise<SeasonFound | undefined> {
+  await assertMayBegin()
+  return season === null ? undefined : seasonNamed(season, 'plan')
+}
+
+/** Who imports. */
+async function byFor(found: SeasonFound | undefined): Promise<By> {
   if (found) return byWhom('plan', found.id.farm_id)
+  const one = await asker()
   return one.kind === 'person' ? { who: one.name, person: one.id } : { who: 'Grower' }
 }
 

@@ -18,7 +18,7 @@ import { useAsk } from './use-ask'
 
 export function PeopleView({ listed }: { listed: PeopleListed }) {
   const t = useTranslations('people')
-  const { me, owns, ownsAll } = listed
+  const { me, owns, keeps } = listed
   return (
     <Box sx={{ px: { xs: 1.5, md: 2.5 }, py: 2, maxWidth: 900 }}>
       <Typography variant="h1">{t('people')}</Typography>
@@ -30,7 +30,7 @@ export function PeopleView({ listed }: { listed: PeopleListed }) {
           {owns && <Invitations invitations={listed.invitations} />}
           <SignIns signIns={listed.signIns} />
           <Leaving />
-          {ownsAll && <StopSharing />}
+          {keeps && <StopSharing />}
         </>
       )}
     </Box>

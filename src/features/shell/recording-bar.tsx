@@ -63,7 +63,14 @@ export function RecordingBar() {
         {asks !== undefined && season.season.opensOn === undefined && <WrongClock ahead={asks} />}
         {trouble !== undefined && waiting > 0 && (
           <Line severity="warning" action={sendNow}>
-            {t(trouble === 'server-fault' ? 'serverCannotTakeThem' : 'noConnectionWaitOnThis', { entries, waiting })}
+            {t(
+              trouble === 'server-fault'
+                ? 'serverCannotTakeThem'
+                : trouble === 'signed-out'
+                  ? 'signedOutTheyWait'
+                  : 'noConnectionWaitOnThis',
+              { entries, waiting },
+            )}
           </Line>
         )}
         {trouble !== undefined && waiting === 0 && photos > 0 && (

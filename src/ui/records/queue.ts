@@ -36,7 +36,10 @@ export interface Queued {
 }
 
 /** Why the last try to send failed: nothing answered, or what answered failed at it. */
-export type SendTrouble = 'no-connection' | 'server-fault'
+/** What a server answers to whoever has to sign in first. */
+const SIGNED_OUT = 401
+
+export type SendTrouble = 'no-connection' | 'server-fault' | 'signed-out'
 
 export interface QueueState {
   items: readonly Queued[]
@@ -158,7 +161,7 @@ export function createQueue(parts: QueueParts): RecordQueue {
 
   const failed = (error: unknown) => {
     const fault = error instanceof ServerFault ? error : undefined
-    become({ trouble: fault ? 'server-fault' : 'no-connection' })
+    become({ trouble: fault?.status === SIGNED_OUT ? 'signed-out' : fault ? 'server-fault' : 'no-connection' })
     const wait = Math.max(RETRY[Math.min(failures++, RETRY.length - 1)]!, fault?.pause ?? 0)
     if (retryAsked) return
     retryAsked = true
@@ -209,7 +212,8 @@ export function createQueue(parts: QueueParts): RecordQueue {
       )
       answers = new Map(sent.map((answer) => [answer.id, answer]))
     } catch (error) {
-      if (!(error instanceof ServerFault) || error.pause !== undefined || !(await parts.healthy())) {
+      const waits = !(error instanceof ServerFault) || error.pause !== undefined || error.status === SIGNED_OUT
+      if (waits || !(await parts.healthy())) {
         failed(error)
         return false
       }

@@ -1,7 +1,7 @@
 /** What answered could not take what was sent. */
 export class ServerFault extends Error {
   constructor(
-    status: number,
+    readonly status: number,
     /** ms it asks to be left alone for */
     readonly pause?: number,
   ) {

@@ -4,7 +4,8 @@ export const people = {
   fineAlone:
     'That is right as long as you work alone on this computer. Before others join, share the farm: each person then signs in and may do what their role allows.',
   shareTheFarm: 'Share the farm',
-  youBecomeOwner: 'You become the owner of all farms on this server, and from then on everybody has to sign in.',
+  youBecomeOwner:
+    'You become the owner of all farms on this server and keep it: backups, and ending sharing, are yours. From then on everybody has to sign in.',
   yourName: 'Your name',
   email: 'E-mail address',
   emailIsFor: 'Only to sign in with; nothing is ever sent to it.',

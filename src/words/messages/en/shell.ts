@@ -88,4 +88,6 @@ export const shell = {
   signedInAs: 'Signed in as',
   peopleAndSigningIn: 'People and signing in',
   roles: { owner: 'owner', planner: 'planner', crew: 'crew', viewer: 'viewer' },
+  signedOutTheyWait:
+    'You are signed out: {entries} {waiting, plural, one {waits} other {wait}} on this device until you sign in here again.',
 } as const

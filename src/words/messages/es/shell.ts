@@ -89,4 +89,6 @@ export const shell = {
   signedInAs: 'Sesión de',
   peopleAndSigningIn: 'Personas y sesión',
   roles: { owner: 'propietario', planner: 'planificador', crew: 'equipo', viewer: 'solo lectura' },
+  signedOutTheyWait:
+    'Su sesión ha terminado: {entries} {waiting, plural, one {espera} other {esperan}} en este dispositivo hasta que vuelva a iniciar sesión aquí.',
 } as const
