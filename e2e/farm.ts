@@ -189,6 +189,18 @@ export async function settled(page: Page): Promise<void> {
     .toBeGreaterThan(QUIET)
 }
 
+/** Keeps what is changed elsewhere from a page, until it is let hear of it. */
+export async function deaf(page: Page): Promise<{ hears: () => Promise<void> }> {
+  const feed = '**/api/changes*'
+  await page.route(feed, (route) => route.abort())
+  return {
+    async hears() {
+      await page.unroute(feed)
+      await page.evaluate(() => document.dispatchEvent(new Event('visibilitychange')))
+    },
+  }
+}
+
 /** Chooses from one of the panel's lists. */
 export async function choose(page: Page, label: string, option: string | RegExp): Promise<void> {
   // By key: on a slow machine the list opens between pressing and letting go of a mouse, which would choose what lies there.

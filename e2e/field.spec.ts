@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
-import { choose, chooseVariety, demo, expect, test, visit } from './farm'
+import { choose, chooseVariety, deaf, demo, expect, test, visit } from './farm'
 
 const panel = (page: Page) => page.getByRole('complementary')
 const saved = (page: Page) => panel(page).getByRole('button', { name: 'Save', exact: true })
@@ -244,6 +244,7 @@ test.describe('on a phone, in °F and inches', () => {
 
 test('two people write one planting: the second is told, and nothing written is lost', async ({ page, context }) => {
   const other = await context.newPage()
+  const { hears } = await deaf(page)
   for (const each of [page, other]) await visit(each, '/field?stand=kl')
   await panel(page).getByLabel('Good plants').fill('200')
   await panel(other).getByLabel('Good plants').fill('180')
@@ -253,7 +254,7 @@ test('two people write one planting: the second is told, and nothing written is 
   await saved(page).click()
   await expect(panel(page).getByText(/Someone else changed this meanwhile/)).toBeVisible()
   await expect(panel(page).getByLabel('Good plants')).toHaveValue('200')
-  await page.evaluate(() => document.dispatchEvent(new Event('visibilitychange')))
+  await hears()
   await expect(panel(page).getByText(/save to put it in the place of theirs/)).toBeVisible()
   await saved(page).click()
   await expect(page.getByText('KL Kale, long black changed in the field')).toBeVisible()

@@ -31,6 +31,30 @@ function useEdited(season: Season, key: string | null): Planting | undefined {
   return edited ?? (remembered?.key === key ? remembered : undefined)
 }
 
+/** What an open form began from. */
+interface Begun {
+  /** Which form. */
+  form: string
+  planting: Planting
+  /** `undefined` once its reader was told that others have changed it: then saving has the last word. */
+  version: number | null | undefined
+}
+
+/** Remembers what the open form began from: others may change it while somebody types, and who saves then is told. */
+function useBegun(
+  edit: string | null,
+  one: string | null,
+  planting: Planting | undefined,
+  version: number | null,
+): [Begun | undefined, () => void] {
+  const form = edit !== null ? `edit ${edit}` : one !== null ? `one ${one}` : undefined
+  const [begun, setBegun] = useState<Begun>()
+  if (form === undefined ? begun !== undefined : planting !== undefined && begun?.form !== form)
+    setBegun(form === undefined ? undefined : { form, planting: planting!, version })
+  const told = () => setBegun((now) => now && { ...now, version: undefined })
+  return [begun, told]
+}
+
 /** What of the address says what the panel shows. */
 const PANEL = ['batch', 'new', 'edit', 'one', 'from']
 
@@ -68,6 +92,14 @@ export function usePanel() {
   const [problems, setProblems] = useState<Problem[]>([])
   const [failure, setFailure] = useState<string>()
 
+  const editId = params.get('edit')
+  const oneId = params.get('one')
+  const batchId = params.get('batch')
+  const planting = useEdited(season, editId)
+  const versionOf = (key: string) => data.versions[`plantings/${key}`] ?? null
+  const formed = planting ?? plan.byId.get(oneId ?? '')?.planting
+  const [begun, told] = useBegun(editId, oneId, formed, versionOf(formed?.key ?? ''))
+
   const at = useAt()
   const open = useCallback(
     (query: Record<string, string>) => {
@@ -104,21 +136,21 @@ export function usePanel() {
       } else if (result.reason === 'wrong') {
         if (loud) fail(t('nothingWasSaved', { message: result.problems[0]!.message }))
         else setProblems(result.problems)
-      } else if (result.reason === 'stale') fail(staleWords(result, edits, season, format))
-      else if (result.reason === 'used') fail(t('somethingStillUsesWhatWould'))
+      } else if (result.reason === 'stale') {
+        fail(staleWords(result, edits, begun ? { plantings: [begun.planting] } : season, format))
+        told()
+      } else if (result.reason === 'used') fail(t('somethingStillUsesWhatWould'))
       else fail(t('thereIsNoSeasonTo'))
     })
 
-  const editId = params.get('edit')
-  const oneId = params.get('one')
-  const batchId = params.get('batch')
-  const planting = useEdited(season, editId)
-  const versionOf = (key: string) => data.versions[`plantings/${key}`] ?? null
   // What hangs on a bed that this planting leaves later moves with it.
   const saveOne = (planting: Planting, then: string | undefined, loud = false) => {
     const { edits } = plantingEdits(season, plan, planting)
     save(
-      edits.map(({ key, to }) => ({ key, to: to as Planting | null, version: versionOf(key) })),
+      edits.map(({ key, to }) => {
+        const seen = begun?.planting.key === key ? begun.version : undefined
+        return { key, to: to as Planting | null, version: seen === undefined ? versionOf(key) : seen }
+      }),
       then,
       loud,
     )

@@ -1,7 +1,7 @@
 /** What others change, and pages kept for when there is no signal. */
 'use client'
 import { useEffect, useRef } from 'react'
-import { useRouter } from '../../ui/navigation'
+import { useRefresh } from '../../ui/come-back'
 
 /** Keeps the last pages on the device. Browsers allow it over HTTPS, and on the machine itself. */
 export function useOpensWithoutSignal(): void {
@@ -20,7 +20,7 @@ const TRIES_AGAIN = 20_000 // ms
 
 /** Draws the season again when someone else has changed it: told by the server, at once, while the page is looked at. */
 export function useChangesElsewhere(view: string, revision: number): void {
-  const router = useRouter()
+  const refresh = useRefresh()
   const shown = useRef(revision)
   const drawn = useRef<(revision: number) => void>(() => undefined)
   useEffect(() => {
@@ -45,7 +45,7 @@ export function useChangesElsewhere(view: string, revision: number): void {
           if (latest === shown.current) return
           if (asked !== undefined && performance.now() - asked < LONGEST) return plan()
           asked = performance.now()
-          router.refresh()
+          void refresh()
           plan()
         },
         Math.max(SOON, SHARE * took - (performance.now() - drawnAt)),
@@ -89,5 +89,5 @@ export function useChangesElsewhere(view: string, revision: number): void {
       window.removeEventListener('online', look)
       window.removeEventListener('offline', look)
     }
-  }, [router, view])
+  }, [refresh, view])
 }
