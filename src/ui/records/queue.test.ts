@@ -226,6 +226,23 @@ describe('records on their way', () => {
     await queue.add([note()], NOW)
     expect(queue.get().safe).toBe(true)
   })
+  it('of a device that was signed out wait until somebody signs in, however often they are sent', async () => {
+    const { parts, stored, disk } = world()
+    let signedIn = false
+    const queue = createQueue({
+      ...parts,
+      send: (...all) => (signedIn ? parts.send(...all) : Promise.reject(new ServerFault(401))),
+    })
+    const [one, two] = [note(), note()]
+    await queue.add([one, two], NOW)
+    for (let i = 0; i < 8; i++) await queue.send()
+    expect(queue.get().trouble).toBe('signed-out')
+    expect([one, two].map(({ id }) => disk.get(id)!.state)).toEqual(['waiting', 'waiting'])
+    signedIn = true
+    await queue.send()
+    expect(stored.size).toBe(2)
+    expect(queue.get().trouble).toBeUndefined()
+  })
   it('that the server fails at hold up no others, and are set aside after a few tries', async () => {
     const { parts, order, state, disk } = world()
     const queue = createQueue(parts)
