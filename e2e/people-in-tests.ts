@@ -23,7 +23,7 @@ export async function linkFor(page: Page, role: string): Promise<string> {
   await page.getByRole('combobox', { name: 'As' }).press('ArrowDown')
   await page.getByRole('option', { name: role, exact: true }).click()
   await page.getByRole('button', { name: 'Make a link' }).click()
-  return page.getByLabel(`Link for ${role}`).inputValue()
+  return page.getByRole('textbox', { name: `Link for ${role}` }).inputValue()
 }
 
 export const another = (browser: Browser, baseURL: string | undefined): Promise<BrowserContext> =>
