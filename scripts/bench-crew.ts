@@ -1,6 +1,6 @@
 /**
  * npm run bench -- --crew: the forecast of 2,000 batches after one record, thirty devices recording at once, 500 labels.
- * Prints one JSON line a measurement.
+ * Prints one JSON line a measurement. Names of parts after it (`-- --crew planners`) run only those.
  */
 import { readFileSync } from 'node:fs'
 import { Agent, request } from 'node:http'
@@ -156,8 +156,8 @@ async function labels(): Promise<void> {
 }
 
 /** Sends one record and waits for the answer, as cheaply as can be: what asks shares the machine with what answers. */
-function send(agent: Agent, url: string, one: Entry): Promise<{ kept: { ok: boolean }[] }> {
-  const body = JSON.stringify({ records: [one] })
+function send(agent: Agent, url: string, season: string, one: Entry): Promise<{ kept: { ok: boolean }[] }> {
+  const body = JSON.stringify({ season, records: [one] })
   return new Promise((done, failed) => {
     const asked = request(
       `${url}/api/records`,
@@ -245,7 +245,7 @@ const WARM = 4 // records of each device that do not count
 /** Thirty devices, each recording one after another without a pause, against the served application. */
 async function devices(): Promise<void> {
   const { season } = recorded(300, 0)
-  await withServer({ ...season, records: [] }, async (url) => {
+  await withServer({ ...season, records: [] }, async (url, id) => {
     const ids = createPlanner()
       .plan(season)
       .batches.map(({ id }) => id)
@@ -256,7 +256,7 @@ async function devices(): Promise<void> {
         for (let i = 0; i < EACH; i++) {
           const one = entry(ids[(n * EACH + i) % ids.length]!, parseDay(season.season.from) + 60, { did: 'note' })
           const start = performance.now()
-          const { kept } = await send(agent, url, one)
+          const { kept } = await send(agent, url, id, one)
           if (!kept[0]?.ok) throw new Error('a record was refused')
           if (i >= WARM) times.push(performance.now() - start)
         }
@@ -349,9 +349,6 @@ async function taps(): Promise<void> {
   })
 }
 
-forecast()
-await labels()
-await database()
-await planners()
-await devices()
-await taps()
+const parts = { forecast, labels, database, planners, devices, taps }
+const wanted = process.argv.slice(2).filter((word) => !word.startsWith('--'))
+for (const [name, part] of Object.entries(parts)) if (wanted.length === 0 || wanted.includes(name)) await part()

@@ -22,12 +22,12 @@ const FLAGS = [
 ]
 
 /** Serves a season while something is done with it; everything is ended after, whatever happens. */
-export async function withServer(season: Season, run: (url: string) => Promise<void>): Promise<void> {
+export async function withServer(season: Season, run: (url: string, season: string) => Promise<void>): Promise<void> {
   const cluster = await startTestCluster()
   const backups = mkdtempSync(join(tmpdir(), 'dove-step-backups-'))
   const { db, close } = connect(cluster.url)
   await migrate(db)
-  await createFarm(db, season)
+  const { season_id } = await createFarm(db, season)
   ensureBuild()
   const port = await freePort()
   const server = spawn(process.execPath, [nextBin(), 'start', '-H', '127.0.0.1', '-p', String(port)], {
@@ -46,7 +46,7 @@ export async function withServer(season: Season, run: (url: string) => Promise<v
   process.once('exit', ended)
   await new Promise<void>((ready) => server.stdout.on('data', (text) => /ready/i.test(String(text)) && ready()))
   try {
-    await run(`http://127.0.0.1:${port}`)
+    await run(`http://127.0.0.1:${port}`, season_id)
   } finally {
     process.off('exit', ended)
     server.kill()

@@ -22,5 +22,5 @@ export async function proxy(request: NextRequest) {
   return response
 }
 
-/** Everything but files whose names say their content, and what takes long files and is guarded by itself. */
-export const config = { matcher: ['/((?!_next/static/|fonts/|api/import/|api/backup/).*)'] }
+/** Everything but files whose names say their content, and what is guarded by itself: what takes long files or comes often. */
+export const config = { matcher: ['/((?!_next/static/|fonts/|api/import/|api/backup/|api/records$).*)'] }

@@ -1,4 +1,5 @@
 /** Who asks, and whether they may: the one place where that is decided. */
+import { AsyncLocalStorage } from 'node:async_hooks'
 import { headers } from 'next/headers'
 import { cache } from 'react'
 import { database } from '../data/database'
@@ -38,8 +39,16 @@ export async function askerOf(sent: Headers): Promise<Asker> {
   return { kind: 'person', id, name, keeps: sharing.keeper === id, roles: await rolesOf(database(), id) }
 }
 
-/** Who sent the request that is answered, looked for once. */
-export const asker = cache(async (): Promise<Asker> => askerOf(await headers()))
+const perPage = cache(async (): Promise<Asker> => askerOf(await headers()))
+
+/** What was found out while one request is answered by a handler, which nothing draws. */
+const answering = new AsyncLocalStorage<{ asker?: Promise<Asker> }>()
+
+/** Who sent the request that is answered, looked for once: of a page while it is drawn, of a handler while it answers. */
+export const asker = (): Promise<Asker> => {
+  const known = answering.getStore()
+  return known ? (known.asker ??= headers().then(askerOf)) : perPage()
+}
 
 /** For the journal: by whom something was done. */
 export interface By {
@@ -95,7 +104,7 @@ function refusedAnswer(error: unknown): Response {
 export const allowed =
   <A extends unknown[]>(handle: (...args: A) => Promise<Response>) =>
   (...args: A): Promise<Response> =>
-    handle(...args).catch(refusedAnswer)
+    answering.run({}, () => handle(...args)).catch(refusedAnswer)
 
 /** A handler of what touches every farm: for who keeps the server. */
 export const ofAll = <A extends unknown[]>(handle: (...args: A) => Promise<Response>) =>

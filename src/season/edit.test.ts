@@ -24,7 +24,7 @@ function plainly(season: Season, edits: readonly Edit[]): Record<string, unknown
   return document
 }
 
-const bends = ['rename', 'remove', 'break', 'copy', 'unknown'] as const
+const bends = ['rename', 'remove', 'break', 'copy', 'unknown', 'move', 'leafless', 'place kinds'] as const
 
 /** An edit of some thing of a season, sound or not. */
 function editOf(season: Season, list: number, which: number, bend: (typeof bends)[number]): Edit | undefined {
@@ -36,9 +36,31 @@ function editOf(season: Season, list: number, which: number, bend: (typeof bends
   if (bend === 'remove') return { of, key, to: null }
   if (bend === 'rename') return { of, key, to: { ...thing, name: 'Another name' } }
   if (bend === 'copy') return { of, key: `${key}-again`, to: { ...thing, key: `${key}-again` } }
+  if (bend === 'move') {
+    // to another kind or variety that there is: sound in itself, wrong for what refers to it
+    const another = <T extends { key: string }>(list: readonly T[]) => list[(which + 1) % list.length]?.key
+    return {
+      of,
+      key,
+      to: {
+        ...thing,
+        ...moved(thing, 'crop', another(season.crops)),
+        ...moved(thing, 'variety', another(season.varieties)),
+      },
+    }
+  }
+  if (bend === 'leafless') {
+    if (!('growth' in thing) || !thing.growth) return undefined
+    const { leafInterval: _, ...growth } = thing.growth as unknown as Record<string, unknown>
+    return { of, key, to: { ...thing, growth } }
+  }
+  if (bend === 'place kinds') return 'kind' in thing ? { of, key, to: { ...thing, kind: 'open-flat' } } : undefined
   if (bend === 'unknown') return { of, key, to: { ...thing, nothingOfThatName: 1 } }
   return { of, key, to: { ...thing, crop: 'no-such-crop', variety: 'no-such-variety', plants: -3, trayPlaces: -1 } }
 }
+
+const moved = (thing: object, field: string, to: string | undefined) =>
+  field in thing && to !== undefined ? { [field]: to } : {}
 
 describe('editing a season', () => {
   it('finds what reading the whole document finds, and gives the same season', () => {

@@ -16,8 +16,8 @@ export interface Edit {
 export type Edited = { ok: true; season: Season } | { ok: false; problems: Problem[] }
 
 /**
- * A season with edits made, if it reads. Only what is edited is read anew: the rest has been read before. How things
- * refer to each other is checked throughout.
+ * A season with edits made, if it reads. Only what is edited is read anew, and what refers to it is checked again: the
+ * rest has been read before.
  */
 export function editSeason(season: Season, edits: readonly Edit[]): Edited {
   const { document, edited, head } = withEdits(season, edits)
@@ -36,7 +36,7 @@ export function editSeason(season: Season, edits: readonly Edit[]): Edited {
       for (const issue of parsed.error.issues)
         problems.push(...phraseIssue({ ...issue, path: [of, at, ...issue.path] }, document))
   }
-  problems.push(...referenceProblems(document))
+  problems.push(...referenceProblems(document, season))
   return problems.length === 0
     ? { ok: true, season: document as unknown as Season }
     : { ok: false, problems: inside(once(problems), places) }

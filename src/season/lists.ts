@@ -60,18 +60,28 @@ export const LISTS: { readonly [Of in Collection]: ListFacts } = {
 
 /** What stands at a path of a thing, each with the path it really has. */
 export function valuesAt(thing: unknown, path: string): { value: unknown; at: string }[] {
-  let found = [{ value: thing, at: '' }]
-  for (const part of path.split('.')) {
-    const [name, each] = part.endsWith('[]') ? [part.slice(0, -2), true] : [part, false]
-    found = found.flatMap(({ value, at }) => {
-      if (typeof value !== 'object' || value === null || Array.isArray(value)) return []
-      const inner = (value as Record<string, unknown>)[name]
-      const where = at === '' ? name : `${at}.${name}`
-      if (!each) return [{ value: inner, at: where }]
-      return Array.isArray(inner) ? inner.map((one: unknown, i) => ({ value: one, at: `${where}[${i}]` })) : []
-    })
-  }
-  return found.filter(({ value }) => value !== undefined)
+  const found: { value: unknown; at: string }[] = []
+  collect(thing, path, '', found)
+  return found
+}
+
+/** Walks one step of a path after another; most things hold nothing at most paths, which costs nothing. */
+function collect(thing: unknown, path: string, at: string, found: { value: unknown; at: string }[]): void {
+  if (typeof thing !== 'object' || thing === null || Array.isArray(thing)) return
+  const dot = path.indexOf('.')
+  const part = dot < 0 ? path : path.slice(0, dot)
+  const rest = dot < 0 ? '' : path.slice(dot + 1)
+  const each = part.endsWith('[]')
+  const name = each ? part.slice(0, -2) : part
+  const inner = (thing as Record<string, unknown>)[name]
+  if (inner === undefined) return
+  const where = at === '' ? name : `${at}.${name}`
+  const values = !each ? [inner] : Array.isArray(inner) ? (inner as unknown[]) : []
+  values.forEach((value, i) => {
+    const here = each ? `${where}[${i}]` : where
+    if (rest !== '') collect(value, rest, here, found)
+    else if (value !== undefined) found.push({ value, at: here })
+  })
 }
 
 /** Keys of other things that a thing holds, each with its path; a rule in the place of a key is none. */

@@ -5,12 +5,17 @@
 import { choosesPlaces, LISTS, referencesOf, valuesAt } from './lists'
 import { MOST_OF_SERIES, plantingSpan, shiftWritten } from './planting-span'
 import type { Problem } from './problem'
-import { COLLECTIONS, type Collection } from './schema'
+import { COLLECTIONS, type Collection, type Season } from './schema'
 
 type Raw = Record<string, unknown>
 
-/** Every broken reference or contradiction in a raw season document. */
-export function referenceProblems(value: unknown): Problem[] {
+/**
+ * Every broken reference or contradiction in a raw season document.
+ *
+ * @param before the season it was made from by changing things of its lists, which had none: what is the same thing in
+ *   both, and refers to nothing that changed, is not looked at again
+ */
+export function referenceProblems(value: unknown, before?: Season): Problem[] {
   if (!isGroup(value)) return []
   const problems: Problem[] = []
   const say = (path: string, message: string) => problems.push({ path, message })
@@ -21,6 +26,9 @@ export function referenceProblems(value: unknown): Problem[] {
     lists[of] = entries(value, of)
     byKey[of] = keyed(of, lists[of], say)
   }
+  checkCodes(lists.plantings, say)
+  const anyPlace = lists.places.length > 0
+  if (before) keepUnsettled(lists, before)
   for (const of of COLLECTIONS)
     for (const [item, at] of lists[of])
       for (const { to, key, at: inside } of referencesOf(of, item))
@@ -53,21 +61,15 @@ export function referenceProblems(value: unknown): Problem[] {
     checkStanding(item, at, say)
   })
 
-  checkRecords(value, say)
+  if (!before || value.records !== before.records) checkRecords(value, say)
 
-  const codes = new Map<string, string>()
   lists.plantings.forEach(([item, at]) => {
-    if (typeof item.code === 'string') {
-      const other = codes.get(item.code)
-      if (other) say(`${at}.code`, `the code "${item.code}" is taken by ${other} already; each planting needs its own.`)
-      else codes.set(item.code, at)
-    }
     const crop = byKey.varieties.get(String(item.variety))?.crop
     const methodCrop = byKey.methods.get(String(item.method))?.crop
     if (typeof crop === 'string' && typeof methodCrop === 'string' && crop !== methodCrop) {
       say(`${at}.method`, `the method "${String(item.method)}" is for ${methodCrop}, but the variety is a ${crop}.`)
     }
-    if (lists.places.length === 0 && choosesPlaces(byKey.methods.get(String(item.method))))
+    if (!anyPlace && choosesPlaces(byKey.methods.get(String(item.method))))
       say(`${at}.method`, 'there is no place to raise it in: the farm needs at least one.')
     const lotVariety = byKey.lots.get(String(item.lot))?.variety
     if (byKey.varieties.has(String(item.variety)) && typeof lotVariety === 'string' && lotVariety !== item.variety)
@@ -87,6 +89,39 @@ export function referenceProblems(value: unknown): Problem[] {
 }
 
 type Say = (path: string, message: string) => void
+
+/** Leaves of each list what must be looked at: what is new or changed, and what refers to it or to what is gone. */
+function keepUnsettled(lists: Record<Collection, [Raw, string][]>, before: Season): void {
+  if (lists.places.length > 0 !== before.places.length > 0) return // whether there is any place counts everywhere
+  const changed = new Set<string>()
+  const same = new Set<unknown>()
+  for (const of of COLLECTIONS) {
+    const was = new Set<unknown>(before[of])
+    for (const [item] of lists[of])
+      if (was.delete(item)) same.add(item)
+      else changed.add(`${of}/${String(item.key)}`)
+    for (const gone of was) changed.add(`${of}/${(gone as { key: string }).key}`)
+  }
+  const changedLists = new Set([...changed].map((one) => one.slice(0, one.indexOf('/'))))
+  for (const of of COLLECTIONS) {
+    const mayRefer = LISTS[of].refers.some(({ to }) => changedLists.has(to))
+    lists[of] = lists[of].filter(
+      ([item]) =>
+        !same.has(item) || (mayRefer && referencesOf(of, item).some(({ to, key }) => changed.has(`${to}/${key}`))),
+    )
+  }
+}
+
+/** Each planting has a code of its own. */
+function checkCodes(plantings: [Raw, string][], say: Say): void {
+  const codes = new Map<string, string>()
+  for (const [{ code }, at] of plantings) {
+    if (typeof code !== 'string') continue
+    const other = codes.get(code)
+    if (other) say(`${at}.code`, `the code "${code}" is taken by ${other} already; each planting needs its own.`)
+    else codes.set(code, at)
+  }
+}
 
 /** Records are told apart by their ids, and correct only what is there. A planting may be gone that something happened to. */
 function checkRecords(value: Raw, say: (path: string, message: string) => void): void {

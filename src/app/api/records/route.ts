@@ -5,6 +5,7 @@ import { createRecordWriter, type Keep } from '../../../data/record-writer'
 import { ownSeason } from '../../../data/season-repository'
 import { readBounded, TooLong } from '../../../actions/bounded-body'
 import { allowed, asker } from '../../../actions/asker'
+import { guarded } from '../../../actions/guard'
 import { seasonAsked } from '../../../actions/season-in-view'
 import { Entry } from '../../../season/schema'
 
@@ -47,47 +48,52 @@ async function bodyOf(request: Request): Promise<unknown> {
  * Takes records from a device. What can be is written before this answers; the rest comes back with its reason.
  * Sent twice, a record is written once. It is written to the season it happened in, also when another is open by now.
  */
-export const POST = allowed(async (request: Request) => {
-  const body = await bodyOf(request)
-  if (body === 'too-long') return Response.json({ problem: 'Send at most 8 MB at once.' }, { status: 413 })
-  const sent = Sent.safeParse(body)
-  if (!sent.success)
-    return Response.json({ problem: 'Send { "season": id, "records": [ … ] } with 1 to 500 records.' }, { status: 400 })
-  const { records } = sent.data
-  const named = sent.data.season
-  const found = await seasonAsked(named ?? null, 'record')
-  // One that is gone, or that its sender may not see, is told with each record: a device keeps what it cannot send.
-  const season = named ?? found?.base.season_id
-  if (season === undefined) return Response.json({ problem: 'There is no season open.' }, { status: 409 })
-  const read = records.map((record) => ({ record, parsed: Entry.safeParse(record) }))
-  const wrong = read.flatMap(({ record, parsed }) =>
-    parsed.success
-      ? []
-      : [
-          {
-            id: String((record as { id?: unknown } | null)?.id ?? ''),
-            ok: false as const,
-            reason: {
-              kind: 'malformed' as const,
-              problems: parsed.error.issues.map(({ path, message }) => `${path.join('.')}: ${message}`),
+export const POST = guarded(
+  allowed(async (request: Request) => {
+    const body = await bodyOf(request)
+    if (body === 'too-long') return Response.json({ problem: 'Send at most 8 MB at once.' }, { status: 413 })
+    const sent = Sent.safeParse(body)
+    if (!sent.success)
+      return Response.json(
+        { problem: 'Send { "season": id, "records": [ … ] } with 1 to 500 records.' },
+        { status: 400 },
+      )
+    const { records } = sent.data
+    const named = sent.data.season
+    const found = await seasonAsked(named ?? null, 'record')
+    // One that is gone, or that its sender may not see, is told with each record: a device keeps what it cannot send.
+    const season = named ?? found?.base.season_id
+    if (season === undefined) return Response.json({ problem: 'There is no season open.' }, { status: 409 })
+    const read = records.map((record) => ({ record, parsed: Entry.safeParse(record) }))
+    const wrong = read.flatMap(({ record, parsed }) =>
+      parsed.success
+        ? []
+        : [
+            {
+              id: String((record as { id?: unknown } | null)?.id ?? ''),
+              ok: false as const,
+              reason: {
+                kind: 'malformed' as const,
+                problems: parsed.error.issues.map(({ path, message }) => `${path.join('.')}: ${message}`),
+              },
             },
-          },
-        ],
-  )
-  const one = await asker()
-  // Who has signed in is who it is, whatever name the device says.
-  const by = one.kind === 'person' ? { who: one.name, person: one.id } : {}
-  const good = read.flatMap(({ parsed }) => (parsed.success ? [{ ...parsed.data, ...by }] : []))
-  if (good.length === 0) return Response.json({ kept: wrong })
-  try {
-    if (!found) throw new NoSeason()
-    const { kept, revision } = await writerOf(season)(good)
-    return Response.json({ kept: [...kept, ...wrong], revision })
-  } catch (error) {
-    if (!(error instanceof NoSeason)) throw error
-    writers.delete(season)
-    return Response.json({
-      kept: [...good.map(({ id }): Kept => ({ id, ok: false, reason: { kind: 'no-such-season' } })), ...wrong],
-    })
-  }
-})
+          ],
+    )
+    const one = await asker()
+    // Who has signed in is who it is, whatever name the device says.
+    const by = one.kind === 'person' ? { who: one.name, person: one.id } : {}
+    const good = read.flatMap(({ parsed }) => (parsed.success ? [{ ...parsed.data, ...by }] : []))
+    if (good.length === 0) return Response.json({ kept: wrong })
+    try {
+      if (!found) throw new NoSeason()
+      const { kept, revision } = await writerOf(season)(good)
+      return Response.json({ kept: [...kept, ...wrong], revision })
+    } catch (error) {
+      if (!(error instanceof NoSeason)) throw error
+      writers.delete(season)
+      return Response.json({
+        kept: [...good.map(({ id }): Kept => ({ id, ok: false, reason: { kind: 'no-such-season' } })), ...wrong],
+      })
+    }
+  }),
+)
