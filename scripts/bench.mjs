@@ -25,6 +25,7 @@ await build({
   format: 'esm',
   packages: 'external',
   external: ['./machine.mjs', './cluster.mjs'],
+  alias: { 'next/navigation': 'next/navigation.js', 'next/link': 'next/link.js' }, // as plain Node finds them
   logLevel: 'error',
   loader: { '.json': 'json' },
 })

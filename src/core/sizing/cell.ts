@@ -1,5 +1,5 @@
 /** What one sown cell yields, and what many of them yield together. */
-import { atLeast, binomialChances } from '../statistics/binomial'
+import { atLeast, binomialChances, createTail } from '../statistics/binomial'
 
 /** Chances that a cell yields 0, 1, 2 … good plants. */
 export type CellYield = readonly number[]
@@ -70,7 +70,7 @@ const MARGIN = 64
  * @see inversion of a lattice distribution by the discrete Fourier transform
  */
 export function createCellChances(cell: CellYield): (n: number, need: number) => number {
-  if (cell.length === 2) return (n, need) => atLeast(n, cell[1]!, need)
+  if (cell.length === 2) return createTail(cell[1]!)
   const most = cell.length - 1
   const mean = meanYield(cell)
   const spread = Math.sqrt(yieldVariance(cell))

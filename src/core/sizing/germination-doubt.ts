@@ -33,12 +33,19 @@ export function possibleShares(germination: number, tested: number, cells = 0): 
   const top = logAt(Math.min(Math.PI / 2 - 1e-9, Math.max(1e-9, mode)))
   const kept: PossibleShare[] = []
   let total = 0
-  for (let i = 0; i < grid; i++) {
+  const look = (i: number): boolean => {
     const t = ((i + 0.5) / grid) * (Math.PI / 2)
     const weight = Math.exp(logAt(t) - top)
-    if (weight < KEEP) continue
+    if (weight < KEEP) return false
     kept.push({ share: Math.sin(t) ** 2, weight })
     total += weight
+    return true
   }
-  return kept.map(({ share, weight }) => ({ share, weight: weight / total }))
+  // The density has one hill: from its top to where it counts no more, on either side.
+  const middle = Math.min(grid - 1, Math.floor((mode / (Math.PI / 2)) * grid))
+  for (let i = middle; i >= 0 && look(i); i--);
+  kept.reverse()
+  for (let i = middle + 1; i < grid && look(i); i++);
+  for (const one of kept) one.weight /= total
+  return kept
 }

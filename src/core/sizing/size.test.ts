@@ -66,7 +66,7 @@ describe('facts', () => {
     const trays = sizeBatch(input, 72)!
     expect(trays.cells).toBe(288)
     expect(trays.chance).toBeGreaterThan(sizing.chance)
-    expect(trays.chance).toBe(chanceWith(input, 288))
+    expect(trays.chance).toBeCloseTo(chanceWith(input, 288), 12)
     expect(trays.spare).toBeGreaterThan(sizing.spare)
   })
   it('fifty thousand cells of two kept plants are sized exactly', () => {

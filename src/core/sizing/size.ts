@@ -1,8 +1,8 @@
 /** How many cells to sow, and how many plants to carry on at each stage. */
-import { atLeast } from '../statistics/binomial'
+import { atLeast, createTail } from '../statistics/binomial'
 import { cellYield, createCellChances, meanYield, yieldVariance, type CellSowing, type CellYield } from './cell'
 import { possibleShares } from './germination-doubt'
-import { normalCdf, normalQuantile } from '../statistics/normal'
+import { normalQuantile, roughCdf } from '../statistics/normal'
 
 /** What a batch must come to. */
 export interface SizingInput extends CellSowing {
@@ -149,7 +149,7 @@ function sownCells(input: SizingInput, inQuestion: number): SownCells {
       const roughly = (n: number) => {
         let sum = 0
         for (const { weight, mean, sd } of facts)
-          sum += weight * normalCdf((n * mean - wanted + 0.5) / (sd * Math.sqrt(n) + 1e-9))
+          sum += weight * roughCdf((n * mean - wanted + 0.5) / (sd * Math.sqrt(n) + 1e-9))
         return sum >= confidence
       }
       return facts.length === 1 ? start : (smallest(roughly, start) ?? start)
@@ -163,7 +163,10 @@ function manyCells(
   perSeed: number,
   cell: CellYield,
 ): (n: number, need: number) => number {
-  if (fewest === undefined && keep >= seedsPerCell) return (n, need) => atLeast(n * seedsPerCell, perSeed, need)
+  if (fewest === undefined && keep >= seedsPerCell) {
+    const tail = createTail(perSeed)
+    return (n, need) => tail(n * seedsPerCell, need)
+  }
   return createCellChances(cell)
 }
 

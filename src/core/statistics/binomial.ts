@@ -63,6 +63,40 @@ export function atLeast(n: number, p: number, r: number): number {
   return Math.max(0, 1 - sum)
 }
 
+const NEAR = 64 // trials more or fewer that are stepped to; further away the tail is summed anew
+
+/**
+ * The same chance, `(n, r) => atLeast(n, p, r)`, for an n that is searched for: from one n to the next the tail grows by
+ * p times the chance of exactly r − 1, so a step costs a few multiplications.
+ */
+export function createTail(p: number): (n: number, r: number) => number {
+  let at = 0
+  let wanted = 0
+  let tail = 0
+  let below = 0 // chance of exactly r − 1 in `at`
+  return (n, r) => {
+    if (r <= 0 || r > n || p <= 0 || p >= 1) return atLeast(n, p, r)
+    if (r !== wanted || at < r || Math.abs(n - at) > NEAR) {
+      at = n
+      wanted = r
+      tail = atLeast(n, p, r)
+      below = Math.exp(logBinomial(n, r - 1, p))
+      return tail
+    }
+    while (at < n) {
+      tail += p * below
+      at++
+      below *= (at / (at - r + 1)) * (1 - p)
+    }
+    while (at > n) {
+      below *= (at - r + 1) / (at * (1 - p))
+      at--
+      tail -= p * below
+    }
+    return Math.min(1, Math.max(0, tail))
+  }
+}
+
 /** Chances of 0 … n successes in n, each with chance p; n is a handful, so one is added at a time. */
 export function binomialChances(n: number, p: number): number[] {
   const chances = new Array<number>(n + 1).fill(0)

@@ -25,6 +25,18 @@ export function normalCdf(z: number): number {
 }
 
 /**
+ * The same to seven digits and several times as fast, for guesses that are made exact after.
+ *
+ * @see Abramowitz & Stegun 26.2.17
+ */
+export function roughCdf(z: number): number {
+  const t = 1 / (1 + 0.2316419 * Math.abs(z))
+  const series = t * (0.31938153 + t * (-0.356563782 + t * (1.781477937 + t * (-1.821255978 + t * 1.330274429))))
+  const tail = (Math.exp((-z * z) / 2) / Math.sqrt(2 * Math.PI)) * series
+  return z > 0 ? 1 - tail : tail
+}
+
+/**
  * Value below which a standard normal value falls with a given chance.
  *
  * @param p chance between 0 and 1, both excluded
