@@ -38,6 +38,9 @@ await withServedSeason({ ...read.season, plantings: [], records: [] }, async (br
   await page.waitForTimeout(1500)
   const print = async (bench: string, begun: number) =>
     console.log(JSON.stringify({ bench, ms: Date.now() - begun, long_tasks: await longTasks(page) }))
+  // The pointer is on the button while a file is being chosen.
+  await page.getByRole('button', { name: sheet.fromAFile }).hover()
+  await page.waitForTimeout(1500)
   await watch(page)
   let begun = Date.now()
   await page

@@ -4,7 +4,7 @@ import { readList, type ReadList } from '../list-sheets/read-list'
 import { fileRowsOf, PLAN_FILE, writtenDays, type FileColumn, type FileRow } from '../plan-sheet/file-rows'
 import type { DayOrder, TypedDays } from '../../core/calendar/typed-day'
 import type { Season } from '../../season/schema'
-import { readSheetFile, type FileFault } from './read-file'
+import { loadWorkbooks, readSheetFile, type FileFault } from './read-file'
 import { findTable, orderOf, rowsOf, type Said, type SheetKind, type Table } from './table'
 
 /** What a file is looked through for. */
@@ -30,6 +30,10 @@ let kind: SheetKind<string> = PLAN_FILE as SheetKind<string>
 let table: Table<string> | undefined
 
 export const sheetFile = {
+  /** Loads what reads workbooks, which is large, before there is a file. */
+  async loadReader(): Promise<void> {
+    await loadWorkbooks()
+  },
   async openFile(name: string, bytes: ArrayBuffer, what: Sought): Promise<Found> {
     sought = what
     kind = what === 'plan' ? (PLAN_FILE as SheetKind<string>) : LIST_FILES[what]

@@ -50,9 +50,12 @@ function textOf(bytes: Uint8Array): string | undefined {
   }
 }
 
+/** What reads workbooks. */
+export const loadWorkbooks = async () => (await import('exceljs')).default
+
 /** The first sheet of a workbook that has anything in it. */
 async function workbookCells(bytes: Uint8Array): Promise<{ cells: string[][]; sheet: string } | undefined> {
-  const { default: Excel } = await import('exceljs')
+  const Excel = await loadWorkbooks()
   const book = new Excel.Workbook()
   try {
     await book.xlsx.load(bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.byteLength) as ArrayBuffer)

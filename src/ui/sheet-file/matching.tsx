@@ -37,7 +37,14 @@ export function ChooseSheet({
           event.target.value = ''
         }}
       />
-      <Button color="inherit" startIcon={<UploadIcon />} disabled={from.busy} onClick={() => input.current?.click()}>
+      <Button
+        color="inherit"
+        startIcon={<UploadIcon />}
+        disabled={from.busy}
+        onPointerEnter={from.getReady}
+        onFocus={from.getReady}
+        onClick={() => input.current?.click()}
+      >
         {from.busy ? t('reading') : t('fromAFile')}
       </Button>
       {from.busy && <LinearProgress aria-label={t('reading')} sx={{ width: '100%' }} />}

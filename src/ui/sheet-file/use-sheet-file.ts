@@ -4,7 +4,7 @@ import type { Remote } from 'comlink'
 import { startTransition, useCallback, useEffect, useRef, useState } from 'react'
 import type { Day } from '../../core/calendar/day'
 import type { DayOrder } from '../../core/calendar/typed-day'
-import { startBeside } from '../page-worker'
+import { startBeside, type Beside } from '../page-worker'
 import { MOST_BYTES, type FileFault } from '../../interchange/sheet-file/read-file'
 import type { PageWorkerApi } from '../../interchange/page.worker'
 import type { Found, Sought } from '../../interchange/sheet-file/beside'
@@ -27,6 +27,8 @@ export interface SheetFile {
   busy: boolean
   opened: OpenedSheet | undefined
   problem: { file: string; what: SheetFault } | undefined
+  /** Gets ready what reads a file, while one is being chosen. */
+  getReady(): void
   choose(file: File | undefined): void
   /** Says what a column is; a column of the sheet is said by one of the file. */
   say(at: number, column: string | undefined): void
@@ -47,13 +49,27 @@ export function useSheetFile(sought: Sought, from: Day): SheetFile {
   const [opened, setOpened] = useState<OpenedSheet>()
   const [problem, setProblem] = useState<SheetFile['problem']>()
   const worker = useRef<Worker>(undefined)
+  const ready = useRef<Beside>(undefined)
   const remote = useRef<Remote<PageWorkerApi>>(undefined)
   const end = useCallback(() => {
     worker.current?.terminate()
     worker.current = undefined
     remote.current = undefined
   }, [])
-  useEffect(() => end, [end])
+  useEffect(
+    () => () => {
+      end()
+      ready.current?.own.terminate()
+      ready.current = undefined
+    },
+    [end],
+  )
+  const getReady = () => {
+    if (ready.current) return
+    ready.current = startBeside()
+    // What goes wrong here goes wrong again when a file is read, and is said then.
+    ready.current.api.loadReader().catch(() => undefined)
+  }
 
   const choose = async (file: File | undefined) => {
     setProblem(undefined)
@@ -63,7 +79,8 @@ export function useSheetFile(sought: Sought, from: Day): SheetFile {
     if (file.size > MOST_BYTES) return fail('too-large')
     end()
     setBusy(true)
-    const { own, api } = startBeside()
+    const { own, api } = ready.current ?? startBeside()
+    ready.current = undefined
     worker.current = own
     const broken = new Promise<'broken'>((done) => (own.onerror = () => done('broken')))
     const slow = new Promise<'slow'>((done) => setTimeout(() => done('slow'), LONGEST))
@@ -109,6 +126,7 @@ export function useSheetFile(sought: Sought, from: Day): SheetFile {
     busy,
     opened,
     problem,
+    getReady,
     choose: (file) => void choose(file),
     say: (at, column) => void say(at, column),
     sayOrder: (order) => setOpened((now) => now && { ...now, order }),
