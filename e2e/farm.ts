@@ -55,6 +55,7 @@ export const test = base.extend<
               ...process.env,
               DATABASE_URL: cluster.url,
               DOVE_STEP_BACKUPS: backups,
+              DOVE_STEP_ADDRESS: `http://127.0.0.1:${port}`, // as others would reach it
               NODE_ENV: 'production',
               NEXT_TELEMETRY_DISABLED: '1',
             },

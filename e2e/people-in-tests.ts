@@ -39,3 +39,22 @@ export async function joins(browser: Browser, baseURL: string | undefined, link:
   await page.locator('html[data-ready]').waitFor()
   return page
 }
+
+/** The link in the code that makes a device a phone of the crew. */
+export async function codeFor(page: Page, name: string): Promise<string> {
+  await page.getByLabel('Name of the phone').fill(name)
+  await page.getByRole('button', { name: 'Add a phone' }).click()
+  await expect(page.getByRole('img', { name: `Code for ${name}` })).toBeVisible()
+  return page.getByRole('textbox', { name: 'Or open this on the phone' }).inputValue()
+}
+
+/** A phone of its own that scans a code. */
+export async function joinsAsPhone(browser: Browser, baseURL: string | undefined, link: string): Promise<Page> {
+  const context = await browser.newContext({ baseURL: baseURL!, viewport: { width: 390, height: 844 }, hasTouch: true })
+  const page = await context.newPage()
+  await page.goto(link)
+  await page.getByRole('button', { name: /^Use this device as/ }).click()
+  await page.waitForURL(/\/today$/)
+  await page.locator('html[data-ready]').waitFor()
+  return page
+}

@@ -2,13 +2,13 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import { ROOT } from '../scripts/machine.mjs'
 import { expect, test, visit } from './farm'
-import { joins, linkFor, share } from './people-in-tests'
+import { codeFor, joins, joinsAsPhone, linkFor, share } from './people-in-tests'
 
 type Method = 'GET' | 'POST' | 'PUT' | 'DELETE'
-type Who = 'viewer' | 'crew' | 'planner' | 'owner'
+type Who = 'viewer' | 'phone' | 'crew' | 'planner' | 'owner'
 
-const READ: readonly Who[] = ['viewer', 'crew', 'planner', 'owner']
-const RECORD: readonly Who[] = ['crew', 'planner', 'owner']
+const READ: readonly Who[] = ['viewer', 'phone', 'crew', 'planner', 'owner']
+const RECORD: readonly Who[] = ['phone', 'crew', 'planner', 'owner']
 const PLAN: readonly Who[] = ['planner', 'owner']
 const OWN: readonly Who[] = ['owner']
 const PUBLIC = 'public'
@@ -93,6 +93,10 @@ test('every route answers those who may, and nobody else', async ({ page, browse
     cookies[who] = await cookieOf(one)
     await one.context().close()
   }
+  await visit(page, '/people')
+  const phone = await joinsAsPhone(browser, baseURL, await codeFor(page, 'Crew phone 1'))
+  cookies.phone = await cookieOf(phone)
+  await phone.context().close()
   cookies.owner = await cookieOf(page)
   const asked = (await (await page.request.post('/api/fit', { data: {} })).json()) as { run: string }
 

@@ -38,6 +38,7 @@ export async function withServer(season: Season, run: (url: string, season: stri
       NODE_ENV: 'production',
       NEXT_TELEMETRY_DISABLED: '1',
       DOVE_STEP_LIMITS: 'off',
+      DOVE_STEP_ADDRESS: `http://127.0.0.1:${port}`,
       DOVE_STEP_BACKUPS: backups,
     },
     stdio: ['ignore', 'pipe', 'inherit'],

@@ -5,6 +5,7 @@ import { cache } from 'react'
 import { database } from '../data/database'
 import { listFarms } from '../data/farm-repository'
 import { rolesOf, sharingOf } from '../data/people-repository'
+import { phoneOfToken } from '../data/phone-repository'
 import { signIn, type SignIn } from '../data/sign-in'
 import { may, mayAll, mayBegin, type Asker, type Deed } from '../season/roles'
 
@@ -21,6 +22,12 @@ export class SignedOut extends Error {
   override readonly name = 'SignedOut'
 }
 
+/** The cookie by which a phone that a crew shares is known. */
+export const PHONE_COOKIE = 'dove-step-phone'
+
+const phoneToken = (cookies: string | null): string | undefined =>
+  new RegExp(`(?:^|;\\s*)${PHONE_COOKIE}=([\\w-]{32})(?:;|$)`).exec(cookies ?? '')?.[1]
+
 const authOf = (secret: string) => signIn(database(), secret, process.env.DOVE_STEP_HTTPS === '1')
 
 /** Passwords and sign-ins, where people have to sign in. */
@@ -34,7 +41,11 @@ export async function askerOf(sent: Headers): Promise<Asker> {
   const sharing = await sharingOf(database())
   if (!sharing) return { kind: mustSignIn() ? 'nobody' : 'everyone' }
   const found = await authOf(sharing.secret).api.getSession({ headers: sent })
-  if (!found) return { kind: 'nobody' }
+  if (!found) {
+    const held = phoneToken(sent.get('cookie'))
+    const phone = held === undefined ? undefined : await phoneOfToken(database(), held)
+    return phone ? { kind: 'phone', ...phone } : { kind: 'nobody' }
+  }
   const { id, name } = found.user
   return { kind: 'person', id, name, keeps: sharing.keeper === id, roles: await rolesOf(database(), id) }
 }
@@ -56,12 +67,18 @@ export interface By {
   person: string | null
 }
 
+/** By whom something is done, where it does not say itself. */
+export const byOf = (one: Asker): By =>
+  one.kind === 'person'
+    ? { who: one.name, person: one.id }
+    : { who: one.kind === 'phone' ? one.name : 'Grower', person: null }
+
 /** Who does something on a farm. @throws NotAllowed, SignedOut where they may not */
 export async function byWhom(deed: Deed, farm: string): Promise<By> {
   const one = await asker()
   if (one.kind === 'nobody') throw new SignedOut()
   if (!may(one, deed, farm)) throw new NotAllowed()
-  return one.kind === 'person' ? { who: one.name, person: one.id } : { who: 'Grower', person: null }
+  return byOf(one)
 }
 
 /** Whether whoever asks may; somebody who has signed out is told so. */

@@ -41,7 +41,7 @@ export function refused({ headers, method, url }: Request): Response | undefined
 }
 
 /** What is there for whoever has not signed in. */
-const FOR_NOBODY = /^\/(?:sign-in|join\/[^/]+|api\/auth\/.*|api\/health|sw\.js|icon\.svg|favicon\.ico)$/
+const FOR_NOBODY = /^\/(?:sign-in|join\/[^/]+|phone\/[^/]+|api\/auth\/.*|api\/health|sw\.js|icon\.svg|favicon\.ico)$/
 
 /** Where people have to sign in, and this one has not: the way there. Actions say it themselves, in words of the page. */
 export async function signInFirst(request: Request): Promise<Response | undefined> {

@@ -2,8 +2,10 @@
 import { headers } from 'next/headers'
 import { database } from '../data/database'
 import { invitationOf, membersOf, openInvitations, signInsOf } from '../data/people-repository'
+import { handsOf, phoneOfCode, phonesOf } from '../data/phone-repository'
 import { may, mayAll, type Role } from '../season/roles'
 import { asker, signInHere } from './asker'
+import { addressesFor } from './own-addresses'
 import { seasonAtAddress, type AddressParams } from './season-in-view'
 
 export interface PeopleListed {
@@ -12,10 +14,22 @@ export interface PeopleListed {
   members: { id: string; name: string; email: string; role: Role }[]
   invitations: { hash: string; role: Role; madeBy: string | null; expires: number }[]
   signIns: { id: string; device: string; since: number; isThis: boolean }[]
+  phones: { id: string; name: string; madeBy: string | null; isOne: boolean; seen: number | null }[]
+  /** Who records on them; members and names without a sign-in. */
+  hands: { name: string; isMember: boolean; hasPin: boolean }[]
+  /** By which addresses a phone reaches this server; none where it cannot. */
+  addresses: string[]
+  /** Whether the reader plans here, and so adds phones. */
+  plans: boolean
   /** Whether the reader changes who is here, and whether they may end sharing. */
   owns: boolean
   keeps: boolean
+  /** Whether this is a phone that a crew shares. */
+  isPhone: boolean
 }
+
+/** What device a code makes a phone; nothing where it is used, too old, or none. */
+export const phoneInvited = (code: string) => phoneOfCode(database(), code)
 
 /** To what a link invites; nothing where it is used, too old, or none. */
 export const invitedBy = (token: string) => invitationOf(database(), token)
@@ -27,12 +41,17 @@ export async function peopleListed({ farm, season }: AddressParams): Promise<Peo
   const db = database()
   const id = found.id.farm_id
   const owns = may(one, 'own', id)
-  if (one.kind !== 'person') return { me: null, members: [], invitations: [], signIns: [], owns, keeps: owns }
-  const [members, invitations, signIns, here] = await Promise.all([
+  const plans = may(one, 'plan', id)
+  const nothing = { members: [], invitations: [], signIns: [], phones: [], hands: [], addresses: [] }
+  if (one.kind !== 'person') return { me: null, ...nothing, owns, plans, keeps: owns, isPhone: one.kind === 'phone' }
+  const head = await headers()
+  const [phones, hands, members, invitations, signIns, here] = await Promise.all([
+    plans ? phonesOf(db, id) : [],
+    plans ? handsOf(db, id) : [],
     membersOf(db, id),
     owns ? openInvitations(db, id) : [],
     signInsOf(db, one.id),
-    signInHere().then(async (auth) => auth?.api.getSession({ headers: await headers() })),
+    signInHere().then((auth) => auth?.api.getSession({ headers: head })),
   ])
   return {
     me: { id: one.id, role: one.roles.get(id)! },
@@ -48,7 +67,16 @@ export async function peopleListed({ farm, season }: AddressParams): Promise<Peo
       since: signIn.created_at.getTime(),
       isThis: signIn.id === here?.session.id,
     })),
+    phones: phones.map(({ joined, seen, ...phone }) => ({
+      ...phone,
+      isOne: joined !== null,
+      seen: seen?.getTime() ?? null,
+    })),
+    hands: hands.map(({ name, person, pin }) => ({ name, isMember: person !== null, hasPin: pin !== null })),
+    addresses: addressesFor(head.get('host'), head.get('x-forwarded-proto') ?? 'http'),
+    plans,
     owns,
     keeps: mayAll(one),
+    isPhone: false,
   }
 }

@@ -6,14 +6,18 @@ import { describe, expect, it } from 'vitest'
 
 /** What each asks for: deeds on the farm of a season, or what is asked of the server as a whole. */
 const RULES: Readonly<Record<string, string>> = {
+  addCrewName: 'plan',
+  becomePhone: 'asker', // by its code
   beginNextSeason: 'plan read',
   beginSeason: 'begin read',
   bringReadings: 'record',
   changeRole: 'own',
   changeSeason: 'plan',
+  choosePin: 'plan',
   compareWhatIfs: 'read',
   copyPlantings: 'plan read',
   copySeason: 'plan',
+  endPhone: 'plan',
   endSignIn: 'asker', // one's own
   forgetReadings: 'plan',
   forgetWhatIf: 'plan',
@@ -22,9 +26,11 @@ const RULES: Readonly<Record<string, string>> = {
   keepWhatIf: 'plan',
   leaveFarm: 'asker read', // oneself
   lookAtDemo: 'begin',
+  newPhone: 'plan',
   putAway: 'plan',
   readThermometers: 'record',
   redoChange: 'plan',
+  removeCrewName: 'plan',
   removeFarm: 'own read',
   resetDemo: 'begin own',
   shareFarms: 'asker', // while nobody has to sign in

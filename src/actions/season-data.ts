@@ -6,6 +6,7 @@ import { database } from '../data/database'
 import { listFarms, type SeasonFound } from '../data/farm-repository'
 import { listWhatIfs } from '../data/what-if-repository'
 import { may } from '../season/roles'
+import { handsOf } from '../data/phone-repository'
 import { asker } from './asker'
 import { seasonAtAddress } from './season-in-view'
 import { loadSeason } from '../data/season-repository'
@@ -57,6 +58,10 @@ export async function dataOf(found: SeasonFound): Promise<SeasonData | undefined
     units: own ?? stored.season.farm.units ?? 'metric',
     ownUnits: own,
     person: one.kind === 'person' ? { name: one.name, role: one.roles.get(id.farm_id)! } : null,
+    phone:
+      one.kind === 'phone'
+        ? { name: one.name, hands: (await handsOf(db, one.farm)).map(({ name, pin }) => ({ name, pin })) }
+        : null,
   }
 }
 

@@ -6,7 +6,7 @@ import { lastSeasonOf, seasonAt, seasonOfId, type SeasonFound } from '../data/fa
 import { openSeason } from '../data/season-repository'
 import type { SeasonId } from '../data/schema'
 import { SEASON_COOKIE } from '../ui/preferences'
-import type { Deed } from '../season/roles'
+import { farmsOf, type Deed } from '../season/roles'
 import { asker, mayHere, NotAllowed } from './asker'
 import { z } from 'zod'
 
@@ -43,8 +43,7 @@ export async function seasonNamed(id: unknown, deed: Deed): Promise<SeasonFound 
 export const seasonUnnamed = cache(async (): Promise<SeasonFound | undefined> => {
   const kept = await seasonNamed((await cookies()).get(SEASON_COOKIE)?.value, 'read')
   if (kept) return kept
-  const one = await asker()
-  const id = await openSeason(database(), one.kind === 'person' ? [...one.roles.keys()] : undefined)
+  const id = await openSeason(database(), farmsOf(await asker()))
   return id && forDeed(await seasonOfId(database(), id.season_id), 'read')
 })
 

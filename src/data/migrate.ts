@@ -14,6 +14,7 @@ import * as addresses from './migrations/0010-addresses'
 import * as days from './migrations/0011-days'
 import * as told from './migrations/0012-told'
 import * as people from './migrations/0013-people'
+import * as phones from './migrations/0014-phones'
 import type { Database } from './schema'
 
 const MIGRATIONS: Record<string, Migration> = {
@@ -31,6 +32,7 @@ const MIGRATIONS: Record<string, Migration> = {
   '0011-days': days,
   '0012-told': told,
   '0013-people': people,
+  '0014-phones': phones,
 }
 
 /**

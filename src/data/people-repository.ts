@@ -44,11 +44,12 @@ export async function startSharing(db: Db, keeper: string): Promise<void> {
     .execute()
 }
 
-/** Nobody has to sign in any more: every sign-in and open invitation ends; people and their roles stay for the next time. */
+/** Nobody has to sign in any more: every sign-in, phone and open invitation ends; people and their roles stay for the next time. */
 export async function stopSharing(db: Kysely<Database>): Promise<void> {
   await db.transaction().execute(async (trx) => {
     await trx.deleteFrom('sharing').execute()
     await trx.deleteFrom('sign_in').execute()
+    await trx.deleteFrom('phone').execute()
     await trx.deleteFrom('invitation').where('used_at', 'is', null).execute()
   })
 }

@@ -42,8 +42,8 @@ function entryOf(row: Selectable<RecordTable>): Entry {
   }
 }
 
-/** A record as it was sent, and by which person, where people sign in. */
-export type SentEntry = Entry & { person?: string | undefined }
+/** A record as it was sent, and by which person and from which shared phone, where people sign in. */
+export type SentEntry = Entry & { person?: string | undefined; phone?: string | undefined }
 
 /** A record as a row. */
 export function recordRow(id: SeasonId, entry: SentEntry): Insertable<RecordTable> {
@@ -62,6 +62,7 @@ export function recordRow(id: SeasonId, entry: SentEntry): Insertable<RecordTabl
     instead: entry.instead ?? null,
     void: entry.void ?? false,
     person_id: entry.person ?? null,
+    phone_id: entry.phone ?? null,
   }
 }
 

@@ -1,5 +1,6 @@
 /** Tables of the database as Kysely sees them. Every key begins with the farm. Dates are ISO strings. */
 import type { ColumnType, Generated, GeneratedAlways, JSONColumnType } from 'kysely'
+import type { Audited } from '../season/audited'
 import type { Role } from '../season/roles'
 
 /** The season a row belongs to. */
@@ -110,6 +111,8 @@ export interface RecordTable extends SeasonId {
   instead: string | null
   void: Generated<boolean>
   person_id: string | null
+  /** The shared phone it came from. */
+  phone_id: string | null
 }
 
 export interface PersonTable {
@@ -155,6 +158,36 @@ export interface SharingTable {
   keeper: string | null
 }
 
+export interface PhoneTable {
+  phone_id: Generated<string>
+  farm_id: string
+  name: string
+  token_hash: string | null
+  code_hash: string | null
+  code_until: Date | null
+  made_by: string | null
+  made_at: GeneratedAlways<Date>
+  joined_at: Date | null
+  seen_at: Date | null
+}
+
+export interface CrewNameTable {
+  farm_id: string
+  name: string
+  pin_salt: string | null
+  pin_hash: string | null
+}
+
+export interface AuditTable {
+  seq: GeneratedAlways<string>
+  at: Generated<Date>
+  farm_id: string | null
+  person_id: string | null
+  who: string
+  what: Audited
+  about: string
+}
+
 export interface PhotoTable extends SeasonId {
   id: string
   type: 'image/jpeg' | 'image/webp'
@@ -198,6 +231,9 @@ export interface Database {
   member: MemberTable
   invitation: InvitationTable
   sharing: SharingTable
+  phone: PhoneTable
+  crew_name: CrewNameTable
+  audit: AuditTable
 }
 
 /** A query of one season. */

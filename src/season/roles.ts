@@ -23,10 +23,24 @@ export type Asker =
   | { kind: 'nobody' }
   /** `keeps`: whether they keep the server, and may do what touches every farm. */
   | { kind: 'person'; id: string; name: string; keeps: boolean; roles: ReadonlyMap<string, Role> }
+  /** A phone that a crew shares: it is of one farm, and may do there what crew may. */
+  | { kind: 'phone'; id: string; name: string; farm: string }
 
 /** @param farm id of the farm */
 export const may = (asker: Asker, deed: Deed, farm: string): boolean =>
-  asker.kind === 'everyone' || (asker.kind === 'person' && roleMay(asker.roles.get(farm), deed))
+  asker.kind === 'everyone' || roleMay(roleOn(asker, farm), deed)
+
+/** What somebody is on a farm; nothing where they are not of it. */
+export function roleOn(asker: Asker, farm: string): Role | undefined {
+  if (asker.kind === 'phone') return asker.farm === farm ? 'crew' : undefined
+  return asker.kind === 'person' ? asker.roles.get(farm) : undefined
+}
+
+/** Ids of the farms somebody is of; nothing where they are of all. */
+export function farmsOf(asker: Asker): string[] | undefined {
+  if (asker.kind === 'everyone') return undefined
+  return asker.kind === 'phone' ? [asker.farm] : asker.kind === 'person' ? [...asker.roles.keys()] : []
+}
 
 export const roleMay = (role: Role | undefined, deed: Deed): boolean => role !== undefined && MAY[role].has(deed)
 

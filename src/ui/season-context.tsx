@@ -14,6 +14,7 @@ import {
 import { parseDay, type Day } from '../core/calendar/day'
 import type { Plan, Planner } from '../core/plan/plan'
 import type { FarmListed, WhatIf } from '../season/farms'
+import type { Pin } from '../season/pin'
 import type { Role } from '../season/roles'
 import type { Season } from '../season/schema'
 import type { SetAside } from '../season/set-aside'
@@ -61,6 +62,8 @@ export interface SeasonData {
   ownUnits: Units | undefined
   /** Who has signed in, and what they are on this farm; none where nobody has to. */
   person: { name: string; role: Role } | null
+  /** The phone this is, where a crew shares it, and who may hold it. */
+  phone: { name: string; hands: { name: string; pin: Pin | null }[] } | null
 }
 
 /** The working day, held outside React so that dragging it redraws only what looks at it. */

@@ -3,7 +3,7 @@ import { existsSync } from 'node:fs'
 import { z } from 'zod'
 import { TooManyWaiting } from '../../data/beside'
 import { bring, broughtAt, dropBrought, FileTooLong } from '../../data/brought/brought-file'
-import { asker, assertMayBegin, byWhom } from '../../actions/asker'
+import { asker, assertMayBegin, byOf, byWhom } from '../../actions/asker'
 import { ownedByAsker } from '../../actions/owned'
 import { seasonNamed } from '../../actions/season-in-view'
 import { database } from '../../data/database'
@@ -70,8 +70,7 @@ async function seasonFor(season: string | null): Promise<SeasonFound | undefined
 /** Who imports. */
 async function byFor(found: SeasonFound | undefined): Promise<By> {
   if (found) return byWhom('plan', found.id.farm_id)
-  const one = await asker()
-  return one.kind === 'person' ? { who: one.name, person: one.id } : { who: 'Grower' }
+  return byOf(await asker())
 }
 
 /** Does something with a file that was sent. */

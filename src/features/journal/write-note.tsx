@@ -43,7 +43,7 @@ export function WriteNote({ onClose }: { onClose: () => void }) {
             options={season.places.map((one) => [one.key, one.name] as const)}
             onChange={setPlace}
           />
-          {!data.person && <WordField label={t('writtenBy')} value={who} onChange={setWho} />}
+          {!data.person && !data.phone && <WordField label={t('writtenBy')} value={who} onChange={setWho} />}
           <PhotoField photos={photos} onChange={setPhotos} />
         </EntryForm>
       </Box>

@@ -1,10 +1,10 @@
 /** A label as it will be printed. */
 'use client'
 import Box from '@mui/material/Box'
-import { useEffect, useState } from 'react'
 import { useTranslations } from 'next-intl'
 import type { Label } from '../../core/labels/content'
 import { spoken } from '../../core/labels/codes'
+import { QrPicture } from '../../ui/qr-picture'
 import { useSeason } from '../../ui/season-context'
 import { taskName } from '../../words/tasks'
 
@@ -46,36 +46,7 @@ export function LabelPreview({ label, address }: { label: Label | undefined; add
         )}
         <Box sx={{ fontSize: 13 }}>{season.places[label.place]?.name}</Box>
       </Box>
-      <QrPicture text={`${address}/b/${label.code}`} />
+      <QrPicture text={`${address}/b/${label.code}`} name={t('codeToScan')} width="38%" />
     </Box>
-  )
-}
-
-function QrPicture({ text }: { text: string }) {
-  const t = useTranslations('labels')
-  const [path, setPath] = useState<{ d: string; size: number }>()
-  useEffect(() => {
-    let gone = false
-    void import('qrcode').then(({ default: qr }) => {
-      const { modules } = qr.create(text, { errorCorrectionLevel: 'M' })
-      let d = ''
-      for (let y = 0; y < modules.size; y++)
-        for (let x = 0; x < modules.size; x++) if (modules.get(y, x)) d += `M${x} ${y}h1v1h-1z`
-      if (!gone) setPath({ d, size: modules.size })
-    })
-    return () => {
-      gone = true
-    }
-  }, [text])
-  return (
-    <svg
-      viewBox={path ? `-1 -1 ${path.size + 2} ${path.size + 2}` : '0 0 1 1'}
-      width="38%"
-      style={{ flex: 'none', alignSelf: 'center' }}
-      role="img"
-      aria-label={t('codeToScan')}
-    >
-      {path && <path d={path.d} fill="#000" />}
-    </svg>
   )
 }

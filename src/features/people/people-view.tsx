@@ -9,8 +9,10 @@ import { leaveFarm, shareNoMore } from '../../actions/people'
 import type { PeopleListed } from '../../actions/people-listed'
 import { useSeason } from '../../ui/season-context'
 import { Members } from './members'
+import { Hands } from './hands'
 import { Invitations } from './invitations'
 import { Part } from './part'
+import { Phones } from './phones'
 import { ShareForm } from './share-form'
 import { goAnew, signOut } from './sign-in'
 import { SignIns } from './sign-ins'
@@ -23,11 +25,19 @@ export function PeopleView({ listed }: { listed: PeopleListed }) {
     <Box sx={{ px: { xs: 1.5, md: 2.5 }, py: 2, maxWidth: 900 }}>
       <Typography variant="h1">{t('people')}</Typography>
       {me === null ? (
-        <ShareForm />
+        listed.isPhone ? (
+          <Typography component="p" sx={{ mt: 1, maxWidth: 720 }}>
+            {t('thisIsPhone')}
+          </Typography>
+        ) : (
+          <ShareForm />
+        )
       ) : (
         <>
           <Members members={listed.members} me={me.id} owns={owns} />
           {owns && <Invitations invitations={listed.invitations} />}
+          {listed.plans && <Phones phones={listed.phones} addresses={listed.addresses} />}
+          {listed.plans && <Hands hands={listed.hands} />}
           <SignIns signIns={listed.signIns} />
           <Leaving />
           {keeps && <StopSharing />}

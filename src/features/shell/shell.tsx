@@ -31,6 +31,7 @@ import { LeftOut } from './left-out'
 import { RecordingBar } from './recording-bar'
 import { FindBox, FindButton, KeysList, useFindKeys } from './find-box'
 import { FarmChoices, FarmSwitch, useLookedAt } from './farm-switch'
+import { WhoHolds } from './who-holds'
 import { WhatIfBanner } from './what-if-banner'
 import { DayInAddress } from './day-in-address'
 import { UndoButtons, useUndoing } from './undo-buttons'
@@ -122,13 +123,14 @@ function Frame({ children }: { children: ReactNode }) {
             ))}
           </Box>
           <UndoButtons />
-          {data.person ? <SignedInAs person={data.person} /> : <WhoField />}
+          {data.person ? <SignedInAs person={data.person} /> : !data.phone && <WhoField />}
           <FarmSwitch />
         </Box>
         <Box sx={{ flex: 1, minWidth: 0, display: 'flex', flexDirection: 'column' }}>
           <Ribbon />
           <WhatIfBanner />
           <LeftOut />
+          <WhoHolds />
           <RecordingBar />
           <Box
             component="main"

@@ -73,7 +73,10 @@ export function useRecord(): {
   const t = useTranslations('records')
   const { queue, today, season, data } = useSeason()
   const [typed] = useWho()
-  const who = data.person?.name ?? typed
+  // A name that is not on the list of a shared phone, or no longer, would stand for nobody.
+  const { phone } = data
+  const held = phone && (phone.hands.find(({ name }) => name === typed)?.name ?? phone.name)
+  const who = data.person?.name ?? held ?? typed
   const notice = useNotice()
   const write = useCallback(
     async (all: readonly Said[]) => {

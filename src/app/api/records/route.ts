@@ -1,12 +1,14 @@
 import { z } from 'zod'
 import { database } from '../../../data/database'
-import { keepRecords, type Kept } from '../../../data/record-repository'
+import { keepRecords, type Kept, type SentEntry } from '../../../data/record-repository'
+import { handsOf } from '../../../data/phone-repository'
 import { createRecordWriter, type Keep } from '../../../data/record-writer'
 import { ownSeason } from '../../../data/season-repository'
 import { readBounded, TooLong } from '../../../actions/bounded-body'
 import { allowed, asker } from '../../../actions/asker'
 import { guarded } from '../../../actions/guard'
 import { seasonAsked } from '../../../actions/season-in-view'
+import type { Asker } from '../../../season/roles'
 import { Entry } from '../../../season/schema'
 
 export const dynamic = 'force-dynamic'
@@ -29,6 +31,17 @@ function writerOf(season: string): Keep {
   })
   writers.set(season, writer)
   return writer
+}
+
+/** Says by whom each record is: who has signed in, whatever name the device says; on a shared phone who works with it. */
+async function signer(one: Asker): Promise<(entry: Entry) => Partial<SentEntry>> {
+  if (one.kind === 'person') return () => ({ who: one.name, person: one.id })
+  if (one.kind !== 'phone') return () => ({})
+  const hands = new Map((await handsOf(database(), one.farm)).map((hand) => [hand.name, hand]))
+  return ({ who }) => {
+    const hand = hands.get(who)
+    return { who: hand?.name ?? one.name, person: hand?.person ?? undefined, phone: one.id }
+  }
 }
 
 const MOST_BYTES = 8_000_000 // 500 records with the longest notes
@@ -79,10 +92,8 @@ export const POST = guarded(
             },
           ],
     )
-    const one = await asker()
-    // Who has signed in is who it is, whatever name the device says.
-    const by = one.kind === 'person' ? { who: one.name, person: one.id } : {}
-    const good = read.flatMap(({ parsed }) => (parsed.success ? [{ ...parsed.data, ...by }] : []))
+    const signed = await signer(await asker())
+    const good = read.flatMap(({ parsed }) => (parsed.success ? [{ ...parsed.data, ...signed(parsed.data) }] : []))
     if (good.length === 0) return Response.json({ kept: wrong })
     try {
       if (!found) throw new NoSeason()

@@ -22,4 +22,5 @@ export const titles = {
   people: 'People',
   'sign-in': 'Sign in',
   join: 'Join',
+  phone: 'Crew phone',
 } as const

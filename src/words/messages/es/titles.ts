@@ -22,4 +22,5 @@ export const titles = {
   people: 'Personas',
   'sign-in': 'Iniciar sesión',
   join: 'Unirse',
+  phone: 'Teléfono del equipo',
 } as const
