@@ -98,23 +98,31 @@ test('every route answers those who may, and nobody else', async ({ page, browse
   cookies.phone = await cookieOf(phone)
   await phone.context().close()
   cookies.owner = await cookieOf(page)
-  const asked = (await (await page.request.post('/api/fit', { data: {} })).json()) as { run: string }
+  const fit = (await (await page.request.post('/api/fit', { data: {} })).json()) as { run: string }
 
+  let asks = 0
   /** Its status; what is streamed is let go of. */
   const ask = async (rule: string, cookie: string | undefined): Promise<number> => {
     const [method, at] = rule.split(' ') as [Method, string]
     const path = at
       .replace('[...all]', 'get-session')
-      .replace('[run]', asked.run)
+      .replace('[run]', fit.run)
       .replace('[photo]', ID)
       .replace('[code]', 'AB12')
       .replace('[file]', 'lots.csv')
-    const answer = await fetch(`${baseURL}${path}`, {
-      method,
-      redirect: 'manual',
-      headers: { ...(cookie === undefined ? {} : { cookie }), 'content-type': 'application/json' },
-      ...(method === 'POST' || method === 'PUT' ? { body: JSON.stringify(SENT[at] ?? {}) } : {}),
-    })
+    const asked = (): Promise<Response> =>
+      fetch(`${baseURL}${path}`, {
+        method,
+        redirect: 'manual',
+        headers: {
+          ...(cookie === undefined ? {} : { cookie }),
+          'content-type': 'application/json',
+          'x-forwarded-for': `10.0.0.${++asks % 250}`, // what is asked for too often is refused by address
+        },
+        ...(method === 'POST' || method === 'PUT' ? { body: JSON.stringify(SENT[at] ?? {}) } : {}),
+      })
+    // What is refused before it was read ends its connection, which the next may have been about to use.
+    const answer = await asked().catch(asked)
     // What is told for as long as somebody listens is let go of.
     if (at === '/api/changes') await answer.body?.cancel()
     else await answer.arrayBuffer()
