@@ -11,6 +11,8 @@ const READ: readonly Who[] = ['viewer', 'phone', 'crew', 'planner', 'owner']
 const RECORD: readonly Who[] = ['phone', 'crew', 'planner', 'owner']
 const PLAN: readonly Who[] = ['planner', 'owner']
 const OWN: readonly Who[] = ['owner']
+/** Not phones that a crew shares. */
+const PEOPLE: readonly Who[] = ['viewer', 'crew', 'planner', 'owner']
 const PUBLIC = 'public'
 
 const ID = '7b1c2d3e-4f50-4a6b-8c7d-9e0f1a2b3c4d'
@@ -51,6 +53,7 @@ const RULES: Readonly<Record<string, readonly Who[] | typeof PUBLIC>> = {
   'GET /out/labels.pdf': READ,
   'GET /out/left-out.json': READ,
   'GET /out/lists/[file]': READ,
+  'GET /out/me.json': PEOPLE,
   'GET /out/plan-template.xlsx': READ,
   'GET /out/plan.csv': READ,
   'GET /out/plan.xlsx': READ,

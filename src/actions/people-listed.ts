@@ -1,8 +1,10 @@
 /** What the page of people shows. */
 import { headers } from 'next/headers'
+import { auditOf } from '../data/audit-repository'
 import { database } from '../data/database'
 import { invitationOf, membersOf, openInvitations, signInsOf } from '../data/people-repository'
 import { handsOf, phoneOfCode, phonesOf } from '../data/phone-repository'
+import type { Audited } from '../season/audited'
 import { may, mayAll, type Role } from '../season/roles'
 import { asker, signInHere } from './asker'
 import { addressesFor } from './own-addresses'
@@ -79,4 +81,21 @@ export async function peopleListed({ farm, season }: AddressParams): Promise<Peo
     keeps: mayAll(one),
     isPhone: false,
   }
+}
+
+export interface AuditListed {
+  seq: string
+  at: number
+  who: string
+  what: Audited
+  about: string
+}
+
+/** What was noted of a farm; nothing for whoever does not own it, or where nobody has to sign in. */
+export async function auditListed({ farm, season }: AddressParams): Promise<AuditListed[] | undefined> {
+  const found = await seasonAtAddress(farm, season)
+  const one = await asker()
+  if (!found || one.kind !== 'person' || !may(one, 'own', found.id.farm_id)) return undefined
+  const lines = await auditOf(database(), found.id.farm_id)
+  return lines.map(({ at, ...line }) => ({ ...line, at: at.getTime() }))
 }

@@ -2,6 +2,7 @@
 'use server'
 import { refresh } from 'next/cache'
 import { z } from 'zod'
+import { note } from '../data/audit-repository'
 import { database } from '../data/database'
 import { listFarms } from '../data/farm-repository'
 import {
@@ -9,15 +10,18 @@ import {
   changeMember,
   endSignIns,
   invite,
+  membersOf,
   setRole,
   startSharing,
   stopSharing,
   withdraw,
   type MemberChanged,
 } from '../data/people-repository'
+import { deletePerson, FORMER, handOver, type Kept } from '../data/person-repository'
 import { knownPerson, makePerson, SHORTEST_PASSWORD, signIn } from '../data/sign-in'
 import { ROLES } from '../season/roles'
 import { asker, assertMayAll, byWhom, SignedOut, signInHere } from './asker'
+import { noteDone } from './audited'
 import { seasonNamed } from './season-in-view'
 
 const NewPerson = z.strictObject({
@@ -41,12 +45,14 @@ export async function shareFarms(asked: z.input<typeof NewPerson>): Promise<Join
   if (person === undefined) return { ok: false, reason: 'taken' }
   for (const { id } of await listFarms(db)) await setRole(db, id, person, 'owner')
   await startSharing(db, person)
+  await note(db, { farm: null, person, who: read.data.name }, 'sharing-started')
   return { ok: true }
 }
 
 /** From now on nobody has to sign in; for who keeps the server. */
 export async function shareNoMore(): Promise<void> {
   await assertMayAll()
+  await noteDone(null, 'sharing-stopped')
   await stopSharing(database())
   refresh()
 }
@@ -56,7 +62,9 @@ export async function inviteTo(seen: string, role: string): Promise<{ at: string
   const found = await seasonNamed(seen, 'own')
   if (!found) return undefined
   const { person } = await byWhom('own', found.id.farm_id)
-  const token = await invite(database(), { farm: found.id.farm_id, role: z.enum(ROLES).parse(role), by: person })
+  const as = z.enum(ROLES).parse(role)
+  const token = await invite(database(), { farm: found.id.farm_id, role: as, by: person })
+  await noteDone(found.id.farm_id, 'invited', as)
   refresh()
   return { at: `/join/${token}` }
 }
@@ -64,7 +72,10 @@ export async function inviteTo(seen: string, role: string): Promise<{ at: string
 /** Takes an invitation back. */
 export async function withdrawInvitation(seen: string, hash: string): Promise<void> {
   const found = await seasonNamed(seen, 'own')
-  if (found) await withdraw(database(), found.id.farm_id, z.string().max(100).parse(hash))
+  if (found) {
+    await withdraw(database(), found.id.farm_id, z.string().max(100).parse(hash))
+    await noteDone(found.id.farm_id, 'invitation-withdrawn')
+  }
   refresh()
 }
 
@@ -72,12 +83,11 @@ export async function withdrawInvitation(seen: string, hash: string): Promise<vo
 export async function changeRole(seen: string, person: string, role: string | null): Promise<MemberChanged> {
   const found = await seasonNamed(seen, 'own')
   if (!found) return 'no-such-member'
-  const changed = await changeMember(
-    database(),
-    found.id.farm_id,
-    z.string().max(100).parse(person),
-    role === null ? undefined : z.enum(ROLES).parse(role),
-  )
+  const [farm, of] = [found.id.farm_id, z.string().max(100).parse(person)]
+  const to = role === null ? undefined : z.enum(ROLES).parse(role)
+  const name = (await membersOf(database(), farm)).find(({ id }) => id === of)?.name ?? ''
+  const changed = await changeMember(database(), farm, of, to)
+  if (changed === 'changed') await noteDone(farm, to ? 'role-changed' : 'removed', to ? `${name}, ${to}` : name)
   refresh()
   return changed
 }
@@ -86,7 +96,9 @@ export async function changeRole(seen: string, person: string, role: string | nu
 export async function leaveFarm(seen: string): Promise<MemberChanged> {
   const [one, found] = [await asker(), await seasonNamed(seen, 'read')]
   if (one.kind !== 'person' || !found) return 'no-such-member'
-  return changeMember(database(), found.id.farm_id, one.id, undefined)
+  const changed = await changeMember(database(), found.id.farm_id, one.id, undefined)
+  if (changed === 'changed') await noteDone(found.id.farm_id, 'left')
+  return changed
 }
 
 /** Follows an invitation, as a new person, or as who has signed in. */
@@ -97,23 +109,52 @@ export async function join(token: string, asked: z.input<typeof NewPerson> | nul
   if (asked === null) {
     if (one.kind !== 'person') throw new SignedOut()
     const { id } = one
-    return (await accept(db, invitation, async () => id)) ? { ok: true } : { ok: false, reason: 'no-invitation' }
+    const farm = await accept(db, invitation, async () => id)
+    if (farm === undefined) return { ok: false, reason: 'no-invitation' }
+    await noteDone(farm, 'joined')
+    return { ok: true }
   }
   const read = NewPerson.safeParse(asked)
   if (!read.success) return { ok: false, reason: 'wrong' }
   const auth = (await signInHere()) ?? signIn(db, 'not yet shared: nothing is signed with this', false)
   class Taken extends Error {}
   try {
-    const joined = await accept(db, invitation, async () => {
-      const person = await makePerson(auth, read.data)
+    let person: string | undefined
+    const farm = await accept(db, invitation, async () => {
+      person = await makePerson(auth, read.data)
       if (person === undefined) throw new Taken()
       return person
     })
-    return joined ? { ok: true } : { ok: false, reason: 'no-invitation' }
+    if (farm === undefined) return { ok: false, reason: 'no-invitation' }
+    await note(db, { farm, person: person ?? null, who: read.data.name }, 'joined')
+    return { ok: true }
   } catch (error) {
     if (error instanceof Taken) return { ok: false, reason: 'taken' }
     throw error
   }
+}
+
+/** Another member keeps the server from now on, in the place of whoever asks. */
+export async function handServerOver(seen: string, to: string): Promise<'handed-over' | 'no-such-member'> {
+  const found = await seasonNamed(seen, 'own')
+  await assertMayAll()
+  if (!found) return 'no-such-member'
+  const farm = found.id.farm_id
+  const name = (await membersOf(database(), farm)).find(({ id }) => id === to)?.name
+  if (name === undefined || !(await handOver(database(), farm, z.string().max(100).parse(to)))) return 'no-such-member'
+  await noteDone(null, 'handed-over', name)
+  refresh()
+  return 'handed-over'
+}
+
+/** Takes whoever asks away with their name; what they recorded stays under none. */
+export async function deleteMyself(): Promise<Kept> {
+  const one = await asker()
+  if (one.kind !== 'person') throw new SignedOut()
+  const done = await deletePerson(database(), one.id)
+  if (done.ok)
+    for (const farm of one.roles.keys()) await note(database(), { farm, person: null, who: FORMER }, 'person-deleted')
+  return done
 }
 
 /** Ends one of the sign-ins of whoever asks. */

@@ -17,10 +17,12 @@ const RULES: Readonly<Record<string, string>> = {
   compareWhatIfs: 'read',
   copyPlantings: 'plan read',
   copySeason: 'plan',
+  deleteMyself: 'asker', // oneself
   endPhone: 'plan',
   endSignIn: 'asker', // one's own
   forgetReadings: 'plan',
   forgetWhatIf: 'plan',
+  handServerOver: 'all own',
   inviteTo: 'own',
   join: 'asker', // by its link
   keepWhatIf: 'plan',

@@ -3,6 +3,7 @@ import type { Audited } from '../season/audited'
 import type { Db } from './database'
 
 export interface AuditLine {
+  seq: string
   at: Date
   who: string
   what: Audited
@@ -31,7 +32,7 @@ export async function auditOf(db: Db, farm: string, most = 300): Promise<AuditLi
     .execute()
   return db
     .selectFrom('audit')
-    .select(['at', 'who', 'what', 'about'])
+    .select(['seq', 'at', 'who', 'what', 'about'])
     .where((where) => where.or([where('farm_id', '=', farm), where('farm_id', 'is', null)]))
     .orderBy('seq', 'desc')
     .limit(most)

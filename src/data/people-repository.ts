@@ -1,5 +1,5 @@
 /** People, what they may do on which farm, and their invitations. */
-import { createHash, randomBytes } from 'node:crypto'
+import { createHash, randomBytes, randomUUID } from 'node:crypto'
 import { sql, type Kysely } from 'kysely'
 import type { Role } from '../season/roles'
 import type { Db } from './database'
@@ -59,6 +59,10 @@ export async function rolesOf(db: Db, person: string): Promise<Map<string, Role>
   const rows = await db.selectFrom('member').select(['farm_id', 'role']).where('person_id', '=', person).execute()
   return new Map(rows.map(({ farm_id, role }) => [farm_id, role]))
 }
+
+/** Who signs in with an e-mail address. */
+export const personOfEmail = (db: Db, email: string): Promise<{ id: string; name: string } | undefined> =>
+  db.selectFrom('person').select(['id', 'name']).where('email', '=', email.toLowerCase()).executeTakeFirst()
 
 /** The people of a farm by name. */
 export async function membersOf(db: Db, farm: string): Promise<Member[]> {
@@ -184,9 +188,13 @@ export async function invitationOf(db: Db, token: string): Promise<{ farm: strin
  * Uses an invitation, once: its person belongs to the farm from then on. Who has a role there keeps the higher one.
  *
  * @param personOf makes the person, or says who it is; what it throws leaves the invitation as it was
- * @returns false where it is used, too old, or none
+ * @returns the farm, `null` for all of them; `undefined` where it is used, too old, or none
  */
-export async function accept(db: Kysely<Database>, token: string, personOf: () => Promise<string>): Promise<boolean> {
+export async function accept(
+  db: Kysely<Database>,
+  token: string,
+  personOf: () => Promise<string>,
+): Promise<string | null | undefined> {
   return db.transaction().execute(async (trx) => {
     const found = await trx
       .selectFrom('invitation')
@@ -196,7 +204,7 @@ export async function accept(db: Kysely<Database>, token: string, personOf: () =
       .where('expires_at', '>', new Date())
       .forUpdate()
       .executeTakeFirst()
-    if (!found) return false
+    if (!found) return undefined
     const person = await personOf()
     const farms =
       found.farm_id === null
@@ -210,7 +218,7 @@ export async function accept(db: Kysely<Database>, token: string, personOf: () =
       .set({ used_by: person, used_at: new Date() })
       .where('token_hash', '=', hashOf(token))
       .execute()
-    return true
+    return found.farm_id
   })
 }
 
@@ -249,7 +257,7 @@ export async function triedTooOften(db: Db, email: string): Promise<boolean> {
   const now = Date.now()
   const key = `tried ${hashOf(email.toLowerCase())}`
   const { rows } = await sql<{ count: number }>`
-    insert into sign_in_rate as rate (id, key, count, last_request) values (${key}, ${key}, 1, ${now})
+    insert into sign_in_rate as rate (id, key, count, last_request) values (${randomUUID()}, ${key}, 1, ${now})
     on conflict (key) do update set
       count = case when rate.last_request < ${now - TRIED_WITHIN} then 1 else rate.count + 1 end,
       last_request = case when rate.last_request < ${now - TRIED_WITHIN} then ${now} else rate.last_request end

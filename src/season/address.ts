@@ -18,11 +18,23 @@ export const VIEW_NAMES = [
   'batch',
   'farm',
   'people',
+  'audit',
   'what-if',
 ] as const
 
 /** What an address may begin with beside a farm. */
-const NOT_FARMS: readonly string[] = [...VIEW_NAMES, 'api', 'out', 'b', 'dev', 'farms', 'begin', 'sign-in', 'join']
+const NOT_FARMS: readonly string[] = [
+  ...VIEW_NAMES,
+  'api',
+  'out',
+  'b',
+  'dev',
+  'farms',
+  'begin',
+  'sign-in',
+  'join',
+  'phone',
+]
 
 const LONGEST = 40
 

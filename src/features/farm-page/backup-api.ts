@@ -3,6 +3,8 @@ import { existsSync } from 'node:fs'
 import { stat } from 'node:fs/promises'
 import { basename, join } from 'node:path'
 import { z } from 'zod'
+import { asker } from '../../actions/asker'
+import { note } from '../../data/audit-repository'
 import { bring, broughtAt, dropBrought, FileTooLong } from '../../data/brought/brought-file'
 import { BackupError, contentsOf, lookAtBackup, restoreBackup, type Manifest } from '../../data/backup/backup'
 import { backUp, backupsIn } from '../../data/backup/folder'
@@ -97,8 +99,17 @@ export const bringBack = (request: Request): Promise<Response> =>
     const url = process.env.DATABASE_URL!
     const before = (await contentsOf(database())).farms
     const kept = before.length === 0 ? undefined : (await backUp({ url, folder: folder(), sparing: true })).path
-    await restoreBackup(url, path, { passphrase, replace: true })
+    const one = await asker()
+    const { made } = await restoreBackup(url, path, { passphrase, replace: true })
     forgetSeasons(database())
+    // Whoever did it may not be there any more: only the name is noted.
+    if (one.kind === 'person')
+      await note(
+        database(),
+        { farm: null, person: null, who: one.name },
+        'restored',
+        made.slice(0, 16).replace('T', ' '),
+      )
     await dropBrought(file)
     log.warn({ before: kept && basename(kept) }, 'a backup was brought back')
     return { before: kept ? basename(kept) : null }

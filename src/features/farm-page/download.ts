@@ -1,4 +1,5 @@
 /** Files that leave the application: from which season, and as what. */
+import { noteDone } from '../../actions/audited'
 import { seasonAsked } from '../../actions/season-in-view'
 import { database } from '../../data/database'
 import { loadSeason } from '../../data/season-repository'
@@ -7,9 +8,14 @@ import type { Season } from '../../season/schema'
 export const XLSX = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet'
 export const CSV = 'text/csv; charset=utf-8'
 
-/** The season whose id the query says, else the one that was looked at last; none where there is no such. */
-export async function seasonOf(request: Request): Promise<Season | undefined> {
+/**
+ * The season whose id the query says, else the one that was looked at last; none where there is no such.
+ *
+ * @param as what is taken out of it, where owners are to know
+ */
+export async function seasonOf(request: Request, as?: string): Promise<Season | undefined> {
   const found = await seasonAsked(new URL(request.url).searchParams.get('season'), 'read')
+  if (found && as !== undefined) await noteDone(found.id.farm_id, 'exported', as)
   return (found && (await loadSeason(database(), found.id)))?.season
 }
 

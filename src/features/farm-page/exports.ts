@@ -34,9 +34,12 @@ const TYPES: Record<Kind, string> = {
   'season.json': 'application/json; charset=utf-8',
 }
 
+/** What holds all of a plan or of what happened: owners are told who took it. */
+const WHOLE: ReadonlySet<Kind> = new Set(['season.json', 'journal.csv', 'plan.csv', 'plan.xlsx', 'field-plan.csv'])
+
 /** A season as a file to download: the one whose id the query says; 404 when there is none. */
 export async function exportFile(kind: Kind, request: Request): Promise<Response> {
-  const season = await seasonOf(request)
+  const season = await seasonOf(request, WHOLE.has(kind) ? kind : undefined)
   return season ? download(season, kind, TYPES[kind], await body(kind, season)) : nothingThere()
 }
 

@@ -3,6 +3,7 @@ import { existsSync } from 'node:fs'
 import { z } from 'zod'
 import { TooManyWaiting } from '../../data/beside'
 import { bring, broughtAt, dropBrought, FileTooLong } from '../../data/brought/brought-file'
+import { noteDone } from '../../actions/audited'
 import { asker, assertMayBegin, byOf, byWhom } from '../../actions/asker'
 import { ownedByAsker } from '../../actions/owned'
 import { seasonNamed } from '../../actions/season-in-view'
@@ -56,7 +57,9 @@ export async function applyDocument(request: Request): Promise<Response> {
     const result = await applyBeside({ file, season, revision, by })
     if (!result.ok) return Response.json(result)
     await dropBrought(name)
-    if (season === null) await ownedByAsker((await seasonOfId(database(), result.season))!.id.farm_id)
+    const { farm_id } = (await seasonOfId(database(), result.season))!.id
+    if (season === null) await ownedByAsker(farm_id)
+    await noteDone(farm_id, 'imported')
     return Response.json({ ...result, at: (await seasonNamed(result.season, 'read'))?.at } satisfies ImportAnswer)
   })
 }

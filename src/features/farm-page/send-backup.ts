@@ -4,6 +4,7 @@ import { mkdtemp, rm, stat } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { Readable } from 'node:stream'
+import { noteDone } from '../../actions/audited'
 import { BackupError, makeBackup } from '../../data/backup/backup'
 import { log } from '../../data/log'
 
@@ -32,6 +33,7 @@ export async function sendBackup(): Promise<Response> {
     const file = join(folder, 'backup')
     const { made } = await makeBackup(url, file)
     const { size } = await stat(file)
+    await noteDone(null, 'backup-downloaded')
     const sent = createReadStream(file)
     sent.once('close', done)
     const name = `dove-step-${made.slice(0, 19).replace('T', '-').replaceAll(':', '')}.dovestep`

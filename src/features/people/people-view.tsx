@@ -3,14 +3,17 @@
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
+import Link from 'next/link'
 import { useState } from 'react'
 import { useTranslations } from 'next-intl'
 import { leaveFarm, shareNoMore } from '../../actions/people'
 import type { PeopleListed } from '../../actions/people-listed'
 import { useSeason } from '../../ui/season-context'
 import { Members } from './members'
+import { HandOver } from './hand-over'
 import { Hands } from './hands'
 import { Invitations } from './invitations'
+import { OwnData } from './own-data'
 import { Part } from './part'
 import { Phones } from './phones'
 import { ShareForm } from './share-form'
@@ -40,6 +43,13 @@ export function PeopleView({ listed }: { listed: PeopleListed }) {
           {listed.plans && <Hands hands={listed.hands} />}
           <SignIns signIns={listed.signIns} />
           <Leaving />
+          {owns && (
+            <Typography component="p" sx={{ mt: 4 }}>
+              <Link href="/audit">{t('auditLink')}</Link>
+            </Typography>
+          )}
+          <OwnData />
+          {keeps && listed.members.length > 1 && <HandOver others={listed.members.filter(({ id }) => id !== me.id)} />}
           {keeps && <StopSharing />}
         </>
       )}

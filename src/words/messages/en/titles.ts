@@ -23,4 +23,5 @@ export const titles = {
   'sign-in': 'Sign in',
   join: 'Join',
   phone: 'Crew phone',
+  audit: 'Audit',
 } as const

@@ -23,4 +23,5 @@ export const titles = {
   'sign-in': 'Iniciar sesión',
   join: 'Unirse',
   phone: 'Teléfono del equipo',
+  audit: 'Registro de accesos',
 } as const
