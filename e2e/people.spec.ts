@@ -61,11 +61,12 @@ test('crew comes by a link, records under their own name, and cannot change the 
   const journal = await (await page.request.get('/out/journal.csv')).text()
   expect(journal.split('\n').find((line) => line.includes('Who wrote this?'))).toContain('Tomas')
 
+  // What would be refused is not offered.
   await visit(crew, '/plan?batch=tr')
+  await expect(crew.getByRole('button', { name: 'Add planting' })).toHaveCount(0)
   await crew.getByRole('button', { name: 'Edit', exact: true }).click()
-  await crew.getByLabel('Plants wanted').fill('99')
-  await crew.getByRole('button', { name: 'Save' }).click()
-  await expect(crew.getByText(/Your role on this farm does not allow that/)).toBeVisible()
+  await expect(crew.getByText('You can look at this; planners and owners of the farm change it.')).toBeVisible()
+  await expect(crew.getByRole('button', { name: 'Save' })).toHaveCount(0)
   for (const path of ['/out/backup', '/api/backup/kept'])
     expect((await crew.request.get(path)).status(), path).toBe(403)
   expect((await crew.request.post('/api/fit', { data: {} })).status()).toBe(403)
@@ -121,6 +122,16 @@ test('a viewer looks and records nothing; made a planner they change the plan; t
     plantings: { key: string; plants: number }[]
   }
   expect(season.plantings.find(({ key }) => key === 'tr')!.plants).toBe(99)
+
+  // Made a viewer again while a form is open: it is refused in words, and nothing is lost of what was typed.
+  await viewer.getByRole('button', { name: 'Edit', exact: true }).click()
+  await viewer.getByLabel('Plants wanted').fill('98')
+  await page.getByRole('combobox', { name: 'Role of Mara' }).press('ArrowDown')
+  await page.getByRole('option', { name: 'Viewer', exact: true }).click()
+  await expect(page.getByText('Mara: Viewer.')).toBeVisible()
+  await viewer.getByRole('button', { name: 'Save' }).click()
+  await expect(viewer.getByText(/Your role on this farm does not allow that/)).toBeVisible()
+  await expect(viewer.getByLabel('Plants wanted')).toHaveValue('98')
 
   // Sharing ends: nobody has to sign in, and who was signed in is not any more.
   await visit(page, '/people')
@@ -220,5 +231,50 @@ test('a farm of somebody else is not there, by whatever id it is asked for', asy
   await visit(page, '/farms')
   await expect(page.getByRole('main').getByRole('region')).toHaveCount(1)
   expect(await revision()).toEqual(before)
+  await mara.context().close()
+})
+
+test('what is kept of a person is theirs to export and delete; owners see what was done; the server is handed over', async ({
+  page,
+  browser,
+  baseURL,
+}) => {
+  await share(page)
+  const crew = await joins(browser, baseURL, await linkFor(page, 'Crew'), 'Tomas')
+  await crew.getByRole('button', { name: 'Done: First feed TA' }).click()
+  await expect(crew.locator('[data-task="ta/feed/0"]').first()).toContainText(/Done .*, Tomas/)
+  const own = async () =>
+    (await (await crew.request.get('/out/me.json')).json()) as { name: string; records: unknown[] }
+  await expect.poll(async () => (await own()).records).toHaveLength(1)
+  expect((await crew.request.get('/sallow-ferry/2027/audit')).status()).toBe(404)
+
+  await visit(page, '/people')
+  await page.getByRole('button', { name: 'Delete me …' }).click()
+  await page.getByRole('button', { name: 'Delete me now' }).click()
+  await expect(page.getByText(/You keep this server/)).toBeVisible()
+
+  await visit(crew, '/people')
+  await crew.getByRole('button', { name: 'Delete me …' }).click()
+  await crew.getByRole('button', { name: 'Delete me now' }).click()
+  await crew.waitForURL(/\/sign-in/)
+  await expect.poll(async () => (await page.request.get('/out/journal.csv')).text()).toContain('Former member')
+  expect(await (await page.request.get('/out/journal.csv')).text()).not.toContain('Tomas')
+
+  const mara = await joins(browser, baseURL, await linkFor(page, 'Planner'), 'Mara')
+  await visit(page, '/people')
+  await page.getByRole('combobox', { name: 'Hand over to' }).press('ArrowDown')
+  await page.getByRole('option', { name: 'Mara' }).click()
+  await page.getByRole('button', { name: 'Hand the server over' }).click()
+  await expect(page.getByText('Mara keeps this server now.')).toBeVisible()
+  expect((await page.request.get('/api/backup/kept')).status()).toBe(403)
+  expect((await mara.request.get('/api/backup/kept')).status()).toBe(200)
+
+  await visit(page, '/people')
+  await page.getByRole('link', { name: 'Who signed in, invited, exported and restored' }).click()
+  const table = page.getByRole('table', { name: 'What was done' })
+  await expect(table).toContainText('handed the server over: Mara')
+  await expect(table).toContainText('Former member')
+  await expect(table).toContainText('exported: journal.csv')
+  await expect(table).not.toContainText('Tomas')
   await mara.context().close()
 })

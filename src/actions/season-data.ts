@@ -57,7 +57,7 @@ export async function dataOf(found: SeasonFound): Promise<SeasonData | undefined
     ownLanguage: language,
     units: own ?? stored.season.farm.units ?? 'metric',
     ownUnits: own,
-    person: one.kind === 'person' ? { name: one.name, role: one.roles.get(id.farm_id)! } : null,
+    person: one.kind === 'person' ? { name: one.name, role: one.roles.get(id.farm_id)!, keeps: one.keeps } : null,
     phone:
       one.kind === 'phone'
         ? { name: one.name, hands: (await handsOf(db, one.farm)).map(({ name, pin }) => ({ name, pin })) }

@@ -31,7 +31,7 @@ export const may = (asker: Asker, deed: Deed, farm: string): boolean =>
   asker.kind === 'everyone' || roleMay(roleOn(asker, farm), deed)
 
 /** What somebody is on a farm; nothing where they are not of it. */
-export function roleOn(asker: Asker, farm: string): Role | undefined {
+function roleOn(asker: Asker, farm: string): Role | undefined {
   if (asker.kind === 'phone') return asker.farm === farm ? 'crew' : undefined
   return asker.kind === 'person' ? asker.roles.get(farm) : undefined
 }

@@ -12,6 +12,7 @@ import { sameValue } from '../season/values'
 import { readSeason, type Problem } from '../season/read'
 import type { Season } from '../season/schema'
 import { usesOf } from '../season/uses'
+import { NotYours, useMay } from './may'
 import { useSeason } from './season-context'
 import { useChange } from './use-change'
 import { useRouter } from './navigation'
@@ -59,6 +60,7 @@ export function EditorFrame({
   onPaper = false,
 }: EditorFrameProps) {
   const t = useTranslations('ui')
+  const may = useMay('plan')
   return (
     <Box
       component="form"
@@ -68,7 +70,7 @@ export function EditorFrame({
         event.preventDefault()
         const unread = event.currentTarget.querySelector<HTMLElement>('[data-unread]')
         if (unread) unread.focus()
-        else onSave()
+        else if (may) onSave()
       }}
     >
       {title}
@@ -102,8 +104,9 @@ export function EditorFrame({
               .join(' ')}
           </Alert>
         )}
-        <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, alignItems: 'center' }}>
-          <Button type="submit" variant="contained" disabled={!changed || busy || problems.length > 0}>
+        {!may && <NotYours />}
+        <Box sx={{ display: may ? 'flex' : 'none', flexWrap: 'wrap', gap: 1, alignItems: 'center' }}>
+          <Button type="submit" variant="contained" disabled={!may || !changed || busy || problems.length > 0}>
             {busy ? t('saving') : t('save')}
           </Button>
           <Button color="inherit" disabled={!changed || busy} onClick={onDrop}>

@@ -61,7 +61,7 @@ export interface SeasonData {
   units: Units
   ownUnits: Units | undefined
   /** Who has signed in, and what they are on this farm; none where nobody has to. */
-  person: { name: string; role: Role } | null
+  person: { name: string; role: Role; keeps: boolean } | null
   /** The phone this is, where a crew shares it, and who may hold it. */
   phone: { name: string; hands: { name: string; pin: Pin | null }[] } | null
 }

@@ -10,6 +10,7 @@ import { useSearchParams } from 'next/navigation'
 import { useEffect } from 'react'
 import { useTranslations } from 'next-intl'
 import { SidePanel } from '../../ui/side-panel'
+import { useKeeps, useMay } from '../../ui/may'
 import { useSeason } from '../../ui/season-context'
 import { placePaint } from '../../ui/stair/place-hatches'
 import { lightWords, monthDay, warmthWords } from '../../words/farm'
@@ -37,6 +38,7 @@ export function FarmView() {
   const container = season.containers.find(({ key }) => key === params.get('container'))
   const edit = params.get('edit')
   const make = params.get('new')
+  const [mayPlan, keeps] = [useMay('plan'), useKeeps()]
   const panel = place ? (
     <PlaceEditor key={place.key} stored={place} />
   ) : container ? (
@@ -71,7 +73,7 @@ export function FarmView() {
             {t('seedLotsUnder')} <TextLink href="/seed">{t('seed')}</TextLink>.
           </Typography>
           <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 2, alignItems: 'flex-start' }}>
-            <ImportSeason seen={data.view} />
+            {mayPlan && <ImportSeason seen={data.view} />}
             <Button variant="outlined" color="inherit" startIcon={<DownloadIcon />} href={out('season.json')} download>
               {t('seasonDocument')}
             </Button>
@@ -157,7 +159,7 @@ export function FarmView() {
               ))}
             </Table>
           </Section>
-          <BackupFacts />
+          {keeps && <BackupFacts />}
         </Box>
       )}
       {panel && (

@@ -7,6 +7,7 @@ import MuiLink from '@mui/material/Link'
 import Typography from '@mui/material/Typography'
 import type { ReactNode } from 'react'
 import { useTranslations } from 'next-intl'
+import { useMay } from '../../ui/may'
 import { Link } from '../../ui/navigation'
 
 export function TextLink({ href, children }: { href: string; children: ReactNode }) {
@@ -19,6 +20,7 @@ export function TextLink({ href, children }: { href: string; children: ReactNode
 
 export function Change({ href, what }: { href: string; what: string }) {
   const t = useTranslations('farmPage')
+  if (!useMay('plan')) return null
   return (
     <Button component={Link} href={href} size="small" aria-label={t('change', { what })}>
       {t('change2')}

@@ -12,6 +12,7 @@ import { useTranslations } from 'next-intl'
 import type { Batch } from '../../core/batch/batch'
 import type { Planting } from '../../season/schema'
 import { DayField } from '../../ui/day-field'
+import { NotYours, useMay } from '../../ui/may'
 import { useSeason } from '../../ui/season-context'
 import { oneForm, oneOfSeriesForm, withOneChanged, type OneOfSeriesForm } from './planting-form'
 import { PlantingPreview } from './planting-preview'
@@ -26,6 +27,7 @@ export interface OnePanelProps {
 
 export function OnePanel({ batch, busy, failure, onSave, onClose }: OnePanelProps) {
   const t = useTranslations('plan')
+  const may = useMay('plan')
   const { planner, season, format } = useSeason()
   const asked = useMemo(() => oneOfSeriesForm(format), [format])
   const { register, handleSubmit, control, formState } = useForm<OneOfSeriesForm>({
@@ -96,11 +98,15 @@ export function OnePanel({ batch, busy, failure, onSave, onClose }: OnePanelProp
         <PlantingPreview batches={preview} replaces={{ planting: batch.planting.key, n: batch.n }} />
       )}
       <Box sx={{ display: 'flex', gap: 1, mt: 2.5 }}>
-        <Button type="submit" variant="contained" disabled={busy}>
-          {busy ? t('saving') : t('save')}
-        </Button>
+        {may ? (
+          <Button type="submit" variant="contained" disabled={busy}>
+            {busy ? t('saving') : t('save')}
+          </Button>
+        ) : (
+          <NotYours />
+        )}
         <Button color="inherit" onClick={onClose}>
-          {t('cancel')}
+          {t(may ? 'cancel' : 'close')}
         </Button>
       </Box>
     </Box>

@@ -24,6 +24,7 @@ import { PANEL_TITLE, SidePanel } from '../../ui/side-panel'
 import { TickBar } from '../../ui/many/tick-bar'
 import { TickButton } from '../../ui/many/tick-button'
 import { useTicks } from '../../ui/many/use-ticks'
+import { useMay } from '../../ui/may'
 import { useSeason } from '../../ui/season-context'
 import { Link } from '../../ui/navigation'
 import { useInAddress } from '../../ui/use-in-address'
@@ -55,6 +56,7 @@ const AT_FIRST: Shown = { group: 'crop', order: 'sow', text: '', crop: '', marke
 
 export function PlanView() {
   const t = useTranslations('plan')
+  const mayPlan = useMay('plan')
   const { plan, season, format, data } = useSeason()
   const [options, setOptions] = useInAddress(`plan:${data.view}`, Shown, AT_FIRST)
   const change = (part: Partial<Shown>) => setOptions({ ...options, ...part })
@@ -114,7 +116,7 @@ export function PlanView() {
             )}
           </Typography>
           <Box sx={{ flex: 1 }} />
-          {shown > 0 && (
+          {mayPlan && shown > 0 && (
             <TickButton
               name={t('tickRows')}
               on={ticking}
@@ -132,9 +134,11 @@ export function PlanView() {
           <Button color="inherit" component={Link} href="/sheet" startIcon={<SheetIcon />}>
             {t('asASheet')}
           </Button>
-          <Button variant="contained" startIcon={<AddIcon />} onClick={() => panel.open({ new: '1' })}>
-            {t('addPlanting')}
-          </Button>
+          {mayPlan && (
+            <Button variant="contained" startIcon={<AddIcon />} onClick={() => panel.open({ new: '1' })}>
+              {t('addPlanting')}
+            </Button>
+          )}
         </Box>
         <Box
           className="no-print"
@@ -264,7 +268,7 @@ export function PlanView() {
           />
         )}
         {plan.batches.length + inPlace.length === 0 ? (
-          <Empty onAdd={() => panel.open({ new: '1' })} ready={season.varieties.length > 0} />
+          <Empty onAdd={() => panel.open({ new: '1' })} ready={mayPlan && season.varieties.length > 0} />
         ) : rows.length === 0 ? (
           <Box sx={{ p: 4, textAlign: 'center', color: 'text.secondary' }}>
             {t('nothingMatches')}{' '}

@@ -17,6 +17,7 @@ import { ownCrop } from '../../core/batch/own-crop'
 import { springFrost } from '../../core/field/anchor'
 import type { Planting } from '../../season/schema'
 import type { Problem } from '../../season/read'
+import { NotYours, useMay } from '../../ui/may'
 import { useSeason } from '../../ui/season-context'
 import { inPlaceSentence } from '../../words/field'
 import { anchorProblem, anchorSentence } from '../../words/anchors'
@@ -44,6 +45,7 @@ export interface PlantingPanelProps {
 
 export function PlantingPanel({ title, start, base, busy, problems, failure, onSave, onClose }: PlantingPanelProps) {
   const t = useTranslations('plan')
+  const may = useMay('plan')
   const { season, format, plan } = useSeason()
   const { units } = format
   const [newKey] = useState(() => freeKey(season, `p-${start.code}`))
@@ -247,11 +249,15 @@ export function PlantingPanel({ title, start, base, busy, problems, failure, onS
       <Box
         sx={{ position: 'sticky', bottom: -20, display: 'flex', gap: 1, mt: 2.5, py: 1.5, bgcolor: 'background.paper' }}
       >
-        <Button type="submit" variant="contained" disabled={busy}>
-          {busy ? t('saving') : t('save')}
-        </Button>
+        {may ? (
+          <Button type="submit" variant="contained" disabled={busy}>
+            {busy ? t('saving') : t('save')}
+          </Button>
+        ) : (
+          <NotYours />
+        )}
         <Button color="inherit" onClick={onClose}>
-          {t('cancel')}
+          {t(may ? 'cancel' : 'close')}
         </Button>
       </Box>
     </Box>

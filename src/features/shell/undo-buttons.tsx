@@ -7,6 +7,7 @@ import IconButton from '@mui/material/IconButton'
 import Tooltip from '@mui/material/Tooltip'
 import { useCallback, useEffect, useMemo, useRef, useTransition } from 'react'
 import { useTranslations } from 'next-intl'
+import { useMay } from '../../ui/may'
 import { useNotice } from '../../ui/notice'
 import { useSeason } from '../../ui/season-context'
 import { useUndo } from '../../ui/undo-context'
@@ -17,6 +18,7 @@ export function UndoButtons() {
   const t = useTranslations('shell')
   const { data } = useSeason()
   const undoing = useUndo()
+  if (!useMay('plan')) return null
   return (
     <Box sx={{ px: 1.5, display: 'flex' }}>
       <Tooltip title={data.undo ? t('undoCtrlZ', { summary: data.undo.summary }) : t('nothingToUndo')}>

@@ -8,13 +8,15 @@ import type { Day } from '../../core/calendar/day'
 import { QuickLoss } from '../../ui/records/quick-loss'
 import { SownJustNow } from '../../ui/records/sown-just-now'
 import { Link } from '../../ui/navigation'
+import { useMay } from '../../ui/may'
 import { useSeason } from '../../ui/season-context'
 
 export function RecordNow({ day }: { day: Day }) {
   const t = useTranslations('today')
   const { today, data } = useSeason()
   const [open, setOpen] = useState<'sown' | 'loss'>()
-  if (day !== today || data.whatIf) return null
+  const may = useMay('record')
+  if (day !== today || data.whatIf || !may) return null
   return (
     <Box className="no-print" sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 1.5 }}>
       <Button variant="outlined" color="inherit" onClick={() => setOpen('sown')} sx={{ minHeight: 44 }}>

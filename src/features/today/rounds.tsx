@@ -15,6 +15,7 @@ import { MovesPreview, moveEdits, movesWithWhatHappened } from '../../ui/moves'
 import { asPlanned } from '../../ui/records/as-planned'
 import { useRecord } from '../../ui/records/use-record'
 import { WarningLine } from '../../ui/records/warning-line'
+import { useMay } from '../../ui/may'
 import { useSeason } from '../../ui/season-context'
 import { useChange } from '../../ui/use-change'
 import { StairGlyph } from '../../ui/stair/stair'
@@ -123,8 +124,9 @@ export function CatchUp({ work }: { work: DayWork }) {
   const t = useTranslations('today')
   const { season, format, data, today } = useSeason()
   const { record } = useRecord()
+  const may = useMay('record')
   const late = work.stops.flatMap((stop) => stop.work.filter((one) => one.late > 0 && one.state === 'open'))
-  if (late.length < MANY || data.whatIf || work.day !== today) return null
+  if (!may || late.length < MANY || data.whatIf || work.day !== today) return null
   const all = () =>
     void record(
       late.map(({ task, due }) => ({ ...asPlanned(task, season), on: due })),

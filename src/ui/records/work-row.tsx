@@ -13,6 +13,7 @@ import { outlookOf, type Work } from '../../core/advice/work'
 import { asPlanned } from './as-planned'
 import { OutlookTag } from './outlook-tag'
 import { useRecord } from './use-record'
+import { useMay } from '../may'
 import { useSeason } from '../season-context'
 import { StairGlyph } from '../stair/stair'
 import { VerdictMark } from '../verdict'
@@ -56,7 +57,8 @@ export const WorkRow = memo(function WorkRow({
   const reason = gated?.gates.find(({ verdict }) => verdict === gated.verdict && verdict !== 'go')
   const done = state === 'done'
   const isHeld = late > 0 && batch.sow !== undefined
-  const may = large && !data.whatIf && !onTick
+  const records = useMay('record')
+  const may = large && records && !data.whatIf && !onTick
   const name = `${taskName(task, format)} ${batch.code}`
   return (
     <Box
@@ -185,7 +187,7 @@ export const WorkRow = memo(function WorkRow({
           </Button>
         </Box>
       )}
-      {!large && !done && !data.whatIf && !onTick && (
+      {!large && records && !done && !data.whatIf && !onTick && (
         <IconButton
           className="no-print"
           onClick={() => setOther(true)}

@@ -1,4 +1,5 @@
 export const ui = {
+  plannersChangeThis: 'You can look at this; planners and owners of the farm change it.',
   oneFigureDoesNotFit: 'One figure does not fit',
   figuresDoNotFit: '{problems} figures do not fit',
   saving: 'Saving …',

@@ -1,4 +1,5 @@
 export const ui = {
+  plannersChangeThis: 'Puedes mirarlo; lo cambian quienes planifican y quienes son titulares de la finca.',
   writeADay: 'Escriba un día, como 17 de marzo, 17/3 o semana 11.',
   chooseADay: 'Elegir en un calendario',
   todayIs: 'Hoy, {day}',
