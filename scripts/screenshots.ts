@@ -57,19 +57,6 @@ const SHOTS: Shot[] = [
       await page.getByText(/^In the end about/).scrollIntoViewIfNeeded()
     },
   },
-  {
-    file: 'backup',
-    path: '/farm',
-    press: /^Make one now/,
-    act: async (page) => {
-      await page
-        .getByRole('button', { name: /^Open the backup of/ })
-        .first()
-        .click()
-      await page.getByTestId('backup-preview').waitFor()
-      await page.getByRole('heading', { name: 'Backup', exact: true }).evaluate((head) => head.scrollIntoView())
-    },
-  },
   { file: 'field-beds', path: '/field?tab=beds', press: /^Through the season/ },
   {
     file: 'begin',
@@ -93,6 +80,30 @@ const SHOTS: Shot[] = [
   },
   { file: 'fit', path: '/benches', press: /^Make it fit/, act: fits },
   { file: 'sheet', path: '/sheet' },
+  // Last: from here on people sign in.
+  {
+    file: 'people',
+    path: '/people',
+    act: async (page) => {
+      await page.getByRole('main').getByLabel('Your name').fill('Ines')
+      await page.getByLabel('E-mail address').fill('ines@example.org')
+      await page.getByLabel('Password').fill('three blue doors')
+      await page.getByRole('button', { name: 'Start sharing' }).click()
+      await page.getByLabel('Name of the phone').waitFor()
+      await page.locator('html[data-ready]').waitFor()
+      await page.waitForTimeout(1500)
+      for (const name of ['Tomas', 'Wren']) {
+        await page.getByLabel('Name of a helper').fill(name)
+        await page.getByRole('button', { name: 'Add a helper' }).click()
+        await page.getByRole('button', { name: `Remove ${name} from shared phones` }).waitFor()
+      }
+      await page.getByLabel('Name of the phone').fill('Crew phone 1')
+      await page.getByRole('button', { name: 'Add a phone' }).click()
+      await page.getByRole('img', { name: 'Code for Crew phone 1' }).waitFor()
+      await page.getByRole('heading', { name: 'Shared phones', exact: true }).evaluate((head) => head.scrollIntoView())
+      await page.waitForTimeout(6000) // the notices go
+    },
+  },
 ]
 
 const demo = readSeasonText(readFileSync(`${ROOT}/demo/sallow-ferry-2027.json`, 'utf8'))
