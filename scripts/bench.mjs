@@ -13,9 +13,11 @@ const entry = process.argv.includes('--browser')
         ? 'scripts/bench-sheet-browser.ts'
         : process.argv.includes('--live')
           ? 'scripts/bench-live.ts'
-          : process.argv.includes('--sheet')
-            ? 'scripts/bench-sheet.ts'
-            : 'scripts/bench.ts'
+          : process.argv.includes('--people')
+            ? 'scripts/bench-people.ts'
+            : process.argv.includes('--sheet')
+              ? 'scripts/bench-sheet.ts'
+              : 'scripts/bench.ts'
 const outfile = 'scripts/.bench.tmp.mjs' // beside machine.mjs, which finds the project by its own place
 await build({
   entryPoints: [entry],

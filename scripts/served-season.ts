@@ -22,7 +22,10 @@ const FLAGS = [
 ]
 
 /** Serves a season while something is done with it; everything is ended after, whatever happens. */
-export async function withServer(season: Season, run: (url: string, season: string) => Promise<void>): Promise<void> {
+export async function withServer(
+  season: Season,
+  run: (url: string, season: string, database: string) => Promise<void>,
+): Promise<void> {
   const cluster = await startTestCluster()
   const backups = mkdtempSync(join(tmpdir(), 'dove-step-backups-'))
   const { db, close } = connect(cluster.url)
@@ -47,7 +50,7 @@ export async function withServer(season: Season, run: (url: string, season: stri
   process.once('exit', ended)
   await new Promise<void>((ready) => server.stdout.on('data', (text) => /ready/i.test(String(text)) && ready()))
   try {
-    await run(`http://127.0.0.1:${port}`, season_id)
+    await run(`http://127.0.0.1:${port}`, season_id, cluster.url)
   } finally {
     process.off('exit', ended)
     server.kill()

@@ -1,6 +1,7 @@
 /** Before everything else: whether a request is answered at all, and what the browser may do with the answer. */
 import { randomBytes, randomUUID } from 'node:crypto'
 import { NextResponse, type NextRequest } from 'next/server'
+import { handOn } from './actions/asked-by'
 import { refused, signInFirst } from './actions/guard'
 import { DEVICE_COOKIE, deviceIn } from './actions/limits'
 import { HEADERS, policyFor } from './actions/own-requests'
@@ -9,11 +10,14 @@ const YEAR = 365 * 24 * 60 * 60 // s
 const making = process.env.NODE_ENV === 'development'
 
 export async function proxy(request: NextRequest) {
-  const refusal = refused(request) ?? (await signInFirst(request))
+  const unasked = refused(request)
+  if (unasked) return unasked
+  const { refusal, asker } = await signInFirst(request)
   if (refusal) return refusal
   const policy = policyFor(randomBytes(18).toString('base64'), making)
   const asked = new Headers(request.headers)
   asked.set('content-security-policy', policy)
+  handOn(asked, asker)
   const response = NextResponse.next({ request: { headers: asked } })
   response.headers.set('content-security-policy', policy)
   for (const [name, value] of Object.entries(HEADERS)) response.headers.set(name, value)

@@ -6,11 +6,16 @@ import { database } from '../data/database'
 import { listFarms } from '../data/farm-repository'
 import { rolesOf, sharingOf } from '../data/people-repository'
 import { phoneOfToken } from '../data/phone-repository'
-import { signIn, type SignIn } from '../data/sign-in'
+import { quicklySignedIn, signIn, type SignIn } from '../data/sign-in'
+import { handedOn } from './asked-by'
 import { may, mayAll, mayBegin, type Asker, type Deed } from '../season/roles'
 
 /** Set where the server is reached from elsewhere than its own machine: then nobody is let in unasked. */
 const mustSignIn = () => process.env.DOVE_STEP_SHARED === '1'
+
+/** Answers a request that was sent by somebody; who it was is looked for when it is asked, where it is not known. */
+export const askedBy = <T>(one: Asker | undefined, answer: () => Promise<T>): Promise<T> =>
+  answering.run(one ? { asker: Promise.resolve(one) } : {}, answer)
 
 /** Errors that say why something was refused, with a name that reaches the page. */
 export class NotAllowed extends Error {
@@ -40,6 +45,8 @@ export async function signInHere(): Promise<SignIn | undefined> {
 export async function askerOf(sent: Headers): Promise<Asker> {
   const sharing = await sharingOf(database())
   if (!sharing) return { kind: mustSignIn() ? 'nobody' : 'everyone' }
+  const known = await quicklySignedIn(database(), sharing.secret, sent.get('cookie'))
+  if (known) return { kind: 'person', ...known, keeps: sharing.keeper === known.id }
   const found = await authOf(sharing.secret).api.getSession({ headers: sent })
   if (!found) {
     const held = phoneToken(sent.get('cookie'))
@@ -50,7 +57,13 @@ export async function askerOf(sent: Headers): Promise<Asker> {
   return { kind: 'person', id, name, keeps: sharing.keeper === id, roles: await rolesOf(database(), id) }
 }
 
-const perPage = cache(async (): Promise<Asker> => askerOf(await headers()))
+/** Who sent a request, as it was found out before, or now. */
+const askerNow = async (): Promise<Asker> => {
+  const sent = await headers()
+  return handedOn(sent) ?? askerOf(sent)
+}
+
+const perPage = cache(askerNow)
 
 /** What was found out while one request is answered by a handler, which nothing draws. */
 const answering = new AsyncLocalStorage<{ asker?: Promise<Asker> }>()
@@ -58,7 +71,7 @@ const answering = new AsyncLocalStorage<{ asker?: Promise<Asker> }>()
 /** Who sent the request that is answered, looked for once: of a page while it is drawn, of a handler while it answers. */
 export const asker = (): Promise<Asker> => {
   const known = answering.getStore()
-  return known ? (known.asker ??= headers().then(askerOf)) : perPage()
+  return known ? (known.asker ??= askerNow()) : perPage()
 }
 
 /** For the journal: by whom something was done. */
@@ -121,7 +134,7 @@ function refusedAnswer(error: unknown): Response {
 export const allowed =
   <A extends unknown[]>(handle: (...args: A) => Promise<Response>) =>
   (...args: A): Promise<Response> =>
-    answering.run({}, () => handle(...args)).catch(refusedAnswer)
+    (answering.getStore() ? handle(...args) : askedBy(undefined, () => handle(...args))).catch(refusedAnswer)
 
 /** A handler of what touches every farm: for who keeps the server. */
 export const ofAll = <A extends unknown[]>(handle: (...args: A) => Promise<Response>) =>

@@ -1,7 +1,8 @@
 /** Whether a request is answered at all: asked by a name of ours, from our own pages, and not too often. */
 import { hostname } from 'node:os'
 import { log } from '../data/log'
-import { askerOf } from './asker'
+import type { Asker } from '../season/roles'
+import { askedBy, askerOf } from './asker'
 import { createLimits, deviceIn, limitedAs } from './limits'
 import { canBeRead, HEADERS, namesFrom, refusalOf } from './own-requests'
 
@@ -43,23 +44,28 @@ export function refused({ headers, method, url }: Request): Response | undefined
 /** What is there for whoever has not signed in. */
 const FOR_NOBODY = /^\/(?:sign-in|join\/[^/]+|phone\/[^/]+|api\/auth\/.*|api\/health|sw\.js|icon\.svg|favicon\.ico)$/
 
-/** Where people have to sign in, and this one has not: the way there. Actions say it themselves, in words of the page. */
-export async function signInFirst(request: Request): Promise<Response | undefined> {
+/**
+ * Who sends a request; and where people have to sign in, and this one has not, the way there. Actions say it themselves,
+ * in words of the page.
+ */
+export async function signInFirst(
+  request: Request,
+): Promise<{ refusal: Response | undefined; asker: Asker | undefined }> {
   const { pathname, search } = new URL(request.url)
-  if (FOR_NOBODY.test(pathname) || request.headers.has('next-action')) return undefined
+  const goesOn = { refusal: undefined, asker: undefined }
+  if (FOR_NOBODY.test(pathname) || request.headers.has('next-action')) return goesOn
   const asker = await askerOf(request.headers).catch((error: unknown) => {
     // Without the database nothing is shown; the page asks again, and says what is wrong.
     log.warn({ err: String(error) }, 'who asks could not be looked for')
     return undefined
   })
-  if (asker?.kind !== 'nobody') return undefined
+  if (asker?.kind !== 'nobody') return { refusal: undefined, asker }
   const isPage = request.method === 'GET' && !/^\/(?:api|out)\//.test(pathname)
-  if (!isPage) return Response.json({ problem: 'Sign in first.' }, { status: 401, headers: HEADERS })
+  if (!isPage)
+    return { refusal: Response.json({ problem: 'Sign in first.' }, { status: 401, headers: HEADERS }), asker }
   const to = pathname === '/' ? '' : `?to=${encodeURIComponent(pathname + search)}`
-  return new Response(null, {
-    status: 307,
-    headers: { ...HEADERS, location: new URL(`/sign-in${to}`, request.url).href },
-  })
+  const headers = { ...HEADERS, location: new URL(`/sign-in${to}`, request.url).href }
+  return { refusal: new Response(null, { status: 307, headers }), asker }
 }
 
 /**
@@ -68,8 +74,12 @@ export async function signInFirst(request: Request): Promise<Response | undefine
  */
 export const guarded =
   (handle: (request: Request) => Promise<Response>) =>
-  async (request: Request): Promise<Response> =>
-    refused(request) ?? (await signInFirst(request)) ?? withHeaders(await handle(request))
+  async (request: Request): Promise<Response> => {
+    const refusal = refused(request)
+    if (refusal) return refusal
+    const asked = await signInFirst(request)
+    return asked.refusal ?? withHeaders(await askedBy(asked.asker, () => handle(request)))
+  }
 
 function withHeaders(response: Response): Response {
   for (const [name, value] of Object.entries(HEADERS)) response.headers.set(name, value)

@@ -23,7 +23,7 @@ import {
   withdraw,
 } from './people-repository'
 import { createFarm } from './season-repository'
-import { knownPerson, makePerson, signIn } from './sign-in'
+import { knownPerson, makePerson, quicklySignedIn, signIn } from './sign-in'
 
 let connection: Awaited<ReturnType<typeof freshDatabase>>
 const db = () => connection.db
@@ -153,6 +153,41 @@ describe('sharing', () => {
 })
 
 describe('signing in', () => {
+  it('is known by its cookie at one look, as better-auth knows it; not by another signature, nor once it has ended', async () => {
+    const SECRET = 'by this cookies are signed in this test alone'
+    const auth = signIn(db(), SECRET, false)
+    const id = (await makePerson(auth, { name: 'Ines', email: 'cookie@example.org', password: PASSWORD }))!
+    await setRole(db(), farm, id, 'planner')
+    const answer = await auth.handler(
+      new Request('http://127.0.0.1/api/auth/sign-in/email', {
+        method: 'POST',
+        headers: { 'content-type': 'application/json', 'x-forwarded-for': '10.9.8.7' },
+        body: JSON.stringify({ email: 'cookie@example.org', password: PASSWORD }),
+      }),
+    )
+    const cookie = `a=b; ${answer.headers.getSetCookie()[0]!.split(';')[0]!}; c=d`
+    const slowly = await auth.api.getSession({ headers: new Headers({ cookie }) })
+    expect(slowly?.user.id).toBe(id)
+    expect(await quicklySignedIn(db(), SECRET, cookie)).toEqual({
+      id,
+      name: 'Ines',
+      roles: new Map([[farm, 'planner']]),
+    })
+    expect(await quicklySignedIn(db(), 'another secret', cookie)).toBeUndefined()
+    const token = /session_token=([^.]+)/.exec(cookie)![1]!
+    expect(await quicklySignedIn(db(), SECRET, cookie.replace(token, `${token.slice(1)}x`))).toBeUndefined()
+    expect(await quicklySignedIn(db(), SECRET, `dove-step.session_token=${token}`)).toBeUndefined()
+    expect(await quicklySignedIn(db(), SECRET, null)).toBeUndefined()
+    // What is a day old is left to better-auth, which renews it.
+    await db()
+      .updateTable('sign_in')
+      .set({ updated_at: new Date(Date.now() - 2 * 86_400_000) })
+      .execute()
+    expect(await quicklySignedIn(db(), SECRET, cookie)).toBeUndefined()
+    await db().updateTable('sign_in').set({ updated_at: new Date() }).execute()
+    await endSignIns(db(), id)
+    expect(await quicklySignedIn(db(), SECRET, cookie)).toBeUndefined()
+  })
   it('as one person is tried twenty times in a quarter of an hour, from whatever address; others are not held up', async () => {
     const tries = (n: number, email: string) => Promise.all(Array.from({ length: n }, () => triedTooOften(db(), email)))
     expect((await tries(20, 'guess@example.org')).some(Boolean)).toBe(false)
