@@ -11,7 +11,7 @@ import { migrate } from '../src/data/migrate'
 import { createFarm } from '../src/data/season-repository'
 import { readSeasonText } from '../src/interchange/season-file'
 import type { Season } from '../src/season/schema'
-import { freePort, nextBin, ROOT } from '../scripts/machine.mjs'
+import { freePort, startArguments, ROOT } from '../scripts/machine.mjs'
 import { startTestCluster } from '../scripts/cluster.mjs'
 
 export interface Farm {
@@ -49,7 +49,7 @@ export const test = base.extend<
       let child: ChildProcess | undefined
       const start = () =>
         new Promise<void>((ready, failed) => {
-          child = spawn(process.execPath, [nextBin(), 'start', '-H', '127.0.0.1', '-p', String(port)], {
+          child = spawn(process.execPath, startArguments('127.0.0.1', port), {
             cwd: ROOT,
             env: {
               ...process.env,

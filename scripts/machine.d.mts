@@ -1,7 +1,7 @@
 export const ROOT: string
 export const isRoot: boolean
 export function freePort(): Promise<number>
-export function nextBin(): string
+export function startArguments(host: string, port: number): string[]
 export function tsxBin(): string
 export function ensureBuild(): void
 export function ensureChromium(): string

@@ -81,6 +81,18 @@ export function ensureBuild() {
 }
 
 export const nextBin = () => join(ROOT, 'node_modules', 'next', 'dist', 'bin', 'next')
+
+const KEPT_ALIVE = 75_000 // ms: longer than browsers and what stands before the server keep a connection they use again
+
+/** What starts the web server. */
+export const startArguments = (host, port) => [
+  nextBin(),
+  'start',
+  ...['-H', host],
+  ...['-p', String(port)],
+  ...['--keepAliveTimeout', String(KEPT_ALIVE)],
+]
+
 export const tsxBin = () => join(ROOT, 'node_modules', 'tsx', 'dist', 'cli.mjs')
 
 /** Folder of the PostgreSQL server programs, installed from Debian's packages where that is allowed. */

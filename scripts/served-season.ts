@@ -8,7 +8,7 @@ import { connect } from '../src/data/database'
 import { migrate } from '../src/data/migrate'
 import { createFarm } from '../src/data/season-repository'
 import type { Season } from '../src/season/schema'
-import { ensureBuild, ensureChromium, freePort, nextBin, ROOT } from './machine.mjs'
+import { ensureBuild, ensureChromium, freePort, startArguments, ROOT } from './machine.mjs'
 import { startTestCluster } from './cluster.mjs'
 
 const FLAGS = [
@@ -33,7 +33,7 @@ export async function withServer(
   const { season_id } = await createFarm(db, season)
   ensureBuild()
   const port = await freePort()
-  const server = spawn(process.execPath, [nextBin(), 'start', '-H', '127.0.0.1', '-p', String(port)], {
+  const server = spawn(process.execPath, startArguments('127.0.0.1', port), {
     cwd: ROOT,
     env: {
       ...process.env,

@@ -15,6 +15,7 @@ import {
   runTypeScript,
   say,
   servingAccount,
+  startArguments,
   SetupError,
 } from './machine.mjs'
 
@@ -92,7 +93,11 @@ async function serve(env, cluster, { host, port }) {
   let ready = false
   let tried = 0
 
-  const webWay = asAccount(who, process.execPath, [nextBin(), dev ? 'dev' : 'start', '-H', host, '-p', String(port)])
+  const webWay = asAccount(
+    who,
+    process.execPath,
+    dev ? [nextBin(), 'dev', '-H', host, '-p', String(port)] : startArguments(host, port),
+  )
   if (webWay.root)
     say(
       'This folder is closed to other accounts, so the web server and its worker run as root. Put the checkout where everyone may read to avoid that.',
