@@ -46,7 +46,7 @@ function runServerProgram(bin, program, args, options = {}) {
 }
 
 /** Where the database and what belongs to it lies: `.data/`, another folder that is named, or one that the database may enter. */
-function farmHome() {
+export function farmHome() {
   const who = databaseAccount()
   const asked = process.env.DOVE_STEP_DATA ?? join(ROOT, '.data')
   mkdirSync(asked, { recursive: true })

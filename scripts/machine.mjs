@@ -129,6 +129,13 @@ export function ensureChromium() {
   return path
 }
 
+/** Caddy from Debian's packages. Its package would start one of its own, which is kept from it: ours is another. */
+export function ensureCaddy() {
+  if (existsSync('/usr/bin/caddy')) return
+  installDebian('caddy', 'Caddy')
+  spawnSync('systemctl', ['disable', '--now', 'caddy'])
+}
+
 function installDebian(name, title) {
   if (!isRoot) throw new SetupError(`${title} is not installed. Run this once:\n  sudo apt-get install -y ${name}`)
   say(`Installing ${title} …`)

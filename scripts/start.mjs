@@ -2,11 +2,13 @@
 import { mkdirSync } from 'node:fs'
 import { hostname } from 'node:os'
 import { join } from 'node:path'
-import { backupFolder, closedFolders, startFarmCluster } from './cluster.mjs'
+import { backupFolder, closedFolders, farmHome, startFarmCluster } from './cluster.mjs'
+import { caddyWay, sayHow } from './https.mjs'
 import { keepUp } from './keep-up.mjs'
 import {
   asAccount,
   checkNode,
+  ensureCaddy,
   ensureBuild,
   ensurePackages,
   freePort,
@@ -20,6 +22,7 @@ import {
 } from './machine.mjs'
 
 const dev = process.argv.includes('--dev')
+const share = process.argv.includes('--share')
 const newPostgres = process.argv.includes('--new-postgres')
 const GIVE_UP = 5 // starts of the web server in a row that ended before it was ready
 const LOOK_EVERY = 1000 // ms between looks whether the database is up
@@ -56,17 +59,32 @@ async function main() {
     if (!dev && !stopping) ensureBuild()
     const port = Number(process.env.PORT) || (await freePort())
     const host = process.env.HOST ?? '127.0.0.1'
-    const shared = !isOfThisMachine(host)
-    if (shared) {
+    const front = share ? caddyFor(port) : undefined
+    if (front)
+      Object.assign(env, {
+        DOVE_STEP_HTTPS: '1',
+        DOVE_STEP_ADDRESS: front.address,
+        DOVE_STEP_HOSTS: [process.env.DOVE_STEP_HOSTS, front.domain, ...front.names].filter(Boolean).join(','),
+      })
+    if (front || !isOfThisMachine(host)) {
       env.DOVE_STEP_SHARED = '1'
       const name = host === '0.0.0.0' || host === '::' ? hostname().toLowerCase() : host
-      if ((await runTypeScript('scripts/first-owner.ts', [`http://${name}:${port}`], env)) !== 0)
+      if ((await runTypeScript('scripts/first-owner.ts', [front?.address ?? `http://${name}:${port}`], env)) !== 0)
         throw new SetupError('The database could not be made ready.')
     }
-    if (!stopping) await serve(env, cluster, { host, port })
+    if (!stopping) await serve(env, cluster, { host: front ? '127.0.0.1' : host, port, front })
   } finally {
     cluster?.stop()
   }
+}
+
+/** What stands before the application where it is shared by HTTPS. */
+function caddyFor(port) {
+  ensureCaddy()
+  const domain = process.env.DOVE_STEP_DOMAIN || undefined
+  const https = Number(process.env.HTTPS_PORT) || (domain ? 443 : 8443)
+  const http = Number(process.env.HTTP_PORT) || (domain ? 80 : 8080)
+  return { ...caddyWay({ home: join(farmHome(), 'caddy'), domain, to: port, https, http }), domain, http }
 }
 
 /** Whether an address is reached from this machine alone. */
@@ -84,7 +102,7 @@ async function keptLog(cluster) {
 }
 
 /** Serves until it is stopped. */
-async function serve(env, cluster, { host, port }) {
+async function serve(env, cluster, { host, port, front }) {
   const address = `http://${host}:${port}`
   const who = dev ? undefined : servingAccount()
   const log = await keptLog(cluster)
@@ -126,7 +144,10 @@ async function serve(env, cluster, { host, port }) {
           ready = true
           tried = 0
           cluster?.held.serves(address)
-          say(told ? 'The web server is up again.' : `Dove Step is ready: ${address}\nCtrl-C stops it.`)
+          say(
+            told ? 'The web server is up again.' : `Dove Step is ready: ${front?.address ?? address}\nCtrl-C stops it.`,
+          )
+          if (front && !told) void sayHow(front)
           told = true
         })
       },
@@ -156,6 +177,30 @@ async function serve(env, cluster, { host, port }) {
     },
   )
 
+  const caddy =
+    front &&
+    keepUp(
+      () => ({
+        ...front,
+        options: {
+          ...front.options,
+          cwd: ROOT,
+          stdio: ['ignore', 'ignore', 'pipe'],
+          env: { ...process.env, ...front.env },
+        },
+      }),
+      {
+        started(child) {
+          cluster?.held.started(child.pid)
+          child.stderr.on('data', (text) => {
+            process.stderr.write(text)
+            log?.write(text)
+          })
+        },
+        ended: (code, _, wait) => say(`Caddy ended (${code}); it is started again in ${wait / 1000} s.`),
+      },
+    )
+
   let starting = false
   const watch = setInterval(async () => {
     if (!cluster || starting || stopping || cluster.isUp()) return
@@ -171,11 +216,12 @@ async function serve(env, cluster, { host, port }) {
     }
   }, LOOK_EVERY)
 
-  stop = () => void Promise.all([web.stop(), worker.stop()])
+  stop = () => void Promise.all([web.stop(), worker.stop(), caddy?.stop()])
   if (stopping) stop()
   const code = await web.done
   clearInterval(watch)
   await worker.stop()
+  await caddy?.stop()
   log?.end()
   if (code !== undefined) throw new SetupError(`The web server does not start: it ended with ${code}.`)
 }

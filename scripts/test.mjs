@@ -5,6 +5,7 @@ import { join } from 'node:path'
 import {
   checkNode,
   ensureBuild,
+  ensureCaddy,
   ensureChromium,
   ensurePackages,
   ensurePostgres,
@@ -77,6 +78,7 @@ async function main() {
   ensurePackages()
   ensurePostgres()
   ensureChromium()
+  ensureCaddy()
   rmSync(results, { recursive: true, force: true })
   mkdirSync(results, { recursive: true })
 
