@@ -57,7 +57,7 @@ export const people = {
   openThis: 'Or open this on the phone',
   hideCode: 'Done',
   notReachable:
-    'Phones cannot reach this server: it answers on this computer only. Start it so that others reach it (HOST=0.0.0.0 npm start), then add the phone.',
+    'Phones cannot reach this server: it answers on this computer only. Start it with npm run share, then add the phone.',
   notScanned: 'code not scanned yet',
   usedOn: 'used {day}',
   addedBy: 'added by {name}',

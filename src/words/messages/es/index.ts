@@ -5,6 +5,7 @@ import { count } from './count'
 import { find } from './find'
 import { format } from './format'
 import { labels } from './labels'
+import { people } from './people'
 import { readings } from './readings'
 import { records } from './records'
 import { shell } from './shell'
@@ -21,6 +22,7 @@ export const es = {
   find,
   format,
   labels,
+  people,
   readings,
   records,
   shell,
