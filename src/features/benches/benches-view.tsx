@@ -13,6 +13,7 @@ import { useTranslations } from 'next-intl'
 import { crewIsLimited, overFrom } from '../../core/capacity/limits'
 import { ArrowList } from '../../ui/arrow-list'
 import { useInAddress } from '../../ui/use-in-address'
+import { useMay } from '../../ui/may'
 import { useSeason, useWorkingDay } from '../../ui/season-context'
 import { SharedTraysList } from './shared-trays'
 import { PrintBenches } from './print-benches'
@@ -34,6 +35,7 @@ const AT_FIRST: z.output<typeof Wanted> = { list: 'place', limit: '', fit: false
 
 export function BenchesView() {
   const t = useTranslations('benches')
+  const may = useMay('plan')
   const { plan, season, format } = useSeason()
   const day = useDeferredValue(useWorkingDay())
   const [{ list: shown, limit: picked, fit: fitting }, setWanted] = useInAddress('benches', Wanted, AT_FIRST)
@@ -104,14 +106,16 @@ export function BenchesView() {
           {t('whatIf')}
         </Button>
         <PrintBenches day={day} />
-        <Button
-          variant="contained"
-          className="no-print"
-          disabled={plan.batches.length === 0}
-          onClick={() => want({ fit: true })}
-        >
-          {t('makeItFit')}
-        </Button>
+        {may && (
+          <Button
+            variant="contained"
+            className="no-print"
+            disabled={plan.batches.length === 0}
+            onClick={() => want({ fit: true })}
+          >
+            {t('makeItFit')}
+          </Button>
+        )}
       </Box>
       {fitting && <MakeItFit onClose={() => want({ fit: false })} />}
       {shown === 'shared' ? (

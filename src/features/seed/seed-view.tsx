@@ -20,6 +20,7 @@ import { SidePanel } from '../../ui/side-panel'
 import { TickButton } from '../../ui/many/tick-button'
 import { useTicks } from '../../ui/many/use-ticks'
 import { useInAddress } from '../../ui/use-in-address'
+import { useMay } from '../../ui/may'
 import { useSeason } from '../../ui/season-context'
 import { count, shareWords } from '../../words/format'
 import { LotEditor } from './lot-editor'
@@ -33,6 +34,7 @@ const ALL: z.output<typeof Wanted> = { text: '', only: '' }
 
 export function SeedView() {
   const t = useTranslations('seed')
+  const may = useMay('plan')
   const { season, plan, format, today } = useSeason()
   const params = useSearchParams()
   const narrow = useMediaQuery('(max-width:899px)')
@@ -92,15 +94,17 @@ export function SeedView() {
                 }}
               />
             )}
-            <Button
-              variant="contained"
-              startIcon={<AddIcon />}
-              component={Link}
-              href="/seed?new=1"
-              disabled={season.varieties.length === 0}
-            >
-              {t('addALot')}
-            </Button>
+            {may && (
+              <Button
+                variant="contained"
+                startIcon={<AddIcon />}
+                component={Link}
+                href="/seed?new=1"
+                disabled={season.varieties.length === 0}
+              >
+                {t('addALot')}
+              </Button>
+            )}
           </Box>
           <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, my: 1.5 }}>
             <WordField

@@ -14,6 +14,7 @@ import type { Ticked } from '../../core/batch/many'
 import { callServer, troubleWords } from '../../ui/call-server'
 import { Link, useOut } from '../../ui/navigation'
 import { useNotice } from '../../ui/notice'
+import { NotYours, useMay } from '../../ui/may'
 import { useSeason } from '../../ui/season-context'
 import { ManyPanel } from '../../ui/many/many-panel'
 import { tickedOf } from '../../ui/many/model'
@@ -145,13 +146,7 @@ export function SheetView() {
             {failure}
           </Alert>
         )}
-        <Button
-          variant="contained"
-          disabled={busy || pending === 0 || behind || shown !== sheet}
-          onClick={() => void save()}
-        >
-          {busy ? t('saving') : t('save')}
-        </Button>
+        <Save busy={busy} off={pending === 0 || behind || shown !== sheet} onSave={() => void save()} />
         <Button
           color="inherit"
           disabled={busy || (pending === 0 && unsaved.unready === 0)}
@@ -209,4 +204,14 @@ function editsOf(
   })
   const gone = removed.map((key): ThingEdit => ({ of: 'plantings', key, to: null, version: versionOf(key) }))
   return { edits: [...additions, ...plantings, ...gone], sent }
+}
+
+function Save({ busy, off, onSave }: { busy: boolean; off: boolean; onSave: () => void }) {
+  const t = useTranslations('sheet')
+  if (!useMay('plan')) return <NotYours />
+  return (
+    <Button variant="contained" disabled={busy || off} onClick={onSave}>
+      {busy ? t('saving') : t('save')}
+    </Button>
+  )
 }

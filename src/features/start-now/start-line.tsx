@@ -6,6 +6,7 @@ import { useTranslations } from 'next-intl'
 import type { Day } from '../../core/calendar/day'
 import { useNotice } from '../../ui/notice'
 import { useRecord } from '../../ui/records/use-record'
+import { useMay } from '../../ui/may'
 import { useSeason } from '../../ui/season-context'
 import { useChange } from '../../ui/use-change'
 import { count, list, type Format } from '../../words/format'
@@ -23,6 +24,7 @@ export const START_COLUMNS = {
 export function StartLine({ row, day, plants }: { row: StartRow; day: Day; plants: number }) {
   const { format } = useSeason()
   const t = useTranslations('startNow')
+  const may = useMay('plan')
   const { key, name, family, onFarm, seeds, raised, inPlace } = row
   return (
     <Box
@@ -53,7 +55,7 @@ export function StartLine({ row, day, plants }: { row: StartRow; day: Day; plant
       <Box sx={{ fontSize: 14, gridColumn: { xs: '1 / -1', md: 'auto' } }}>
         <Outcome row={row} />
       </Box>
-      <Taps row={row} day={day} plants={plants} />
+      {may && <Taps row={row} day={day} plants={plants} />}
     </Box>
   )
 }
