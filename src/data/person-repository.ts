@@ -1,5 +1,5 @@
 /** What is kept of a person, given to them whole, and taken away when they want it. */
-import type { Kysely } from 'kysely'
+import { sql, type Kysely } from 'kysely'
 import type { Db } from './database'
 import type { Database } from './schema'
 
@@ -80,7 +80,12 @@ export async function deletePerson(db: Kysely<Database>, person: string): Promis
     await trx.updateTable('record').set({ who: FORMER }).where('person_id', '=', person).execute()
     await trx.updateTable('journal').set({ who: FORMER }).where('person_id', '=', person).execute()
     await trx.updateTable('audit').set({ who: FORMER }).where('person_id', '=', person).execute()
-    await trx.updateTable('audit').set({ about: FORMER }).where('about', '=', name).execute()
+    // As it reads where a role was changed: `Tomas, crew`.
+    await trx
+      .updateTable('audit')
+      .set({ about: FORMER })
+      .where(sql<boolean>`(about = ${name} or starts_with(about, ${`${name}, `}))`)
+      .execute()
     for (const { farm_id } of farms) {
       const others = await trx
         .selectFrom('member')

@@ -80,6 +80,7 @@ describe('a person', () => {
 
   it('is taken away with their name, and what they recorded stays', async () => {
     await records()
+    await note(db(), { farm: id.farm_id, person: ines, who: 'Ines' }, 'role-changed', 'Tomas, crew')
     await note(db(), { farm: id.farm_id, person: ines, who: 'Ines' }, 'removed', 'Tomas')
     const before = (await seasonRevision(db(), id))!
     expect(await deletePerson(db(), tomas)).toEqual({ ok: true })
