@@ -7,6 +7,8 @@ import { listFarms, type SeasonFound } from '../data/farm-repository'
 import { listWhatIfs } from '../data/what-if-repository'
 import { may } from '../season/roles'
 import { handsOf } from '../data/phone-repository'
+import { clockDay } from '../core/calendar/clock'
+import { formatDay } from '../core/calendar/day'
 import { asker } from './asker'
 import { seasonAtAddress } from './season-in-view'
 import { loadSeason } from '../data/season-repository'
@@ -65,15 +67,12 @@ export async function dataOf(found: SeasonFound): Promise<SeasonData | undefined
   }
 }
 
-/** The day it is for a season, ISO: the one it says it opens on, else today. */
-export const todayOf = ({ season }: Pick<Season, 'season'>): string => season.opensOn ?? localToday()
+/** The day it is for a season, ISO: the one it says it opens on, else today where the farm is. */
+export const todayOf = ({ season, farm }: Pick<Season, 'season' | 'farm'>): string =>
+  season.opensOn ?? localToday(farm.timeZone)
 
-/** Today by the clock of the server, as the farm's wall calendar has it. */
-export function localToday(): string {
-  const now = new Date()
-  const pad = (n: number) => String(n).padStart(2, '0')
-  return `${now.getFullYear()}-${pad(now.getMonth() + 1)}-${pad(now.getDate())}`
-}
+/** Today on the wall calendar of a time zone, ISO; by the clock of the server where none is named. */
+export const localToday = (zone?: string): string => formatDay(clockDay(Date.now(), zone))
 
 /** How this reader reads where no farm is open yet. */
 export async function readersLocale(): Promise<{ locale: string; language: Language }> {

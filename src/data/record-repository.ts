@@ -1,5 +1,7 @@
 /** What happened: written once however often it is sent, checked against what is known of its batch, never changed after. */
 import { sql, type Kysely, type Transaction } from 'kysely'
+import { clockDay } from '../core/calendar/clock'
+import { formatDay } from '../core/calendar/day'
 import { ledgerOf, type Impossible, type Meant } from '../core/ledger/ledger'
 import { meantBy } from '../core/ledger/meant'
 import { standing, rootOf } from '../core/ledger/records'
@@ -264,14 +266,15 @@ async function knownBatches(
   return (root) => known.has(root.split('.')[0]!)
 }
 
-/** Last day something can have happened: tomorrow, for devices east of here; of a season that opens on a day of its own, any day of it. */
+/** Last day something can have happened: tomorrow where the farm is, for devices east of there; of a season that opens on a day of its own, any day of it. */
 async function lastDay(trx: Transaction<Database>, id: SeasonId): Promise<string> {
-  const { opens_on, ends_on, tomorrow } = await trx
+  const { opens_on, ends_on, zone } = await trx
     .selectFrom('season')
-    .select(['opens_on', 'ends_on', sql<string>`to_char(current_date + 1, 'YYYY-MM-DD')`.as('tomorrow')])
+    .select(['opens_on', 'ends_on', sql<string | null>`rest -> 'farm' ->> 'timeZone'`.as('zone')])
     .where('farm_id', '=', id.farm_id)
     .where('season_id', '=', id.season_id)
     .executeTakeFirstOrThrow()
+  const tomorrow = formatDay(clockDay(Date.now(), zone ?? undefined) + 1)
   return opens_on === null ? tomorrow : ends_on > tomorrow ? ends_on : tomorrow
 }
 

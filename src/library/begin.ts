@@ -6,6 +6,7 @@ import { firstFrostFor, lastFrostFor } from '../core/frost/working-date'
 import { createPlanner } from '../core/plan/plan'
 import { readSeason } from '../season/read'
 import type { Container, Crop, Method, Place, Planting, SeasonInput, Site } from '../season/schema'
+import { isTimeZone } from '../season/time-zone'
 import type { Region } from './entry'
 import { placesOf, roomProblems, type RoomAnswer } from './begin-places'
 import { kindNamed, library, namedFor } from './library'
@@ -33,6 +34,8 @@ export interface Answers {
   region?: Region | undefined
   /** What it measures in; metric unless said. */
   units?: 'metric' | 'us' | undefined
+  /** Whose midnight begins a day, by its IANA name. */
+  timeZone?: string | undefined
   year: number
   latitude: number | undefined
   /** Metres above the sea, and how near it is: for a guess of what is not said. */
@@ -69,6 +72,7 @@ const AnswersFile = z.strictObject({
   farm: z.string().trim().min(1, 'is empty: give the farm a name').max(120),
   region: z.enum(['uk', 'us']).optional(),
   units: z.enum(['metric', 'us']).optional(),
+  timeZone: z.string().refine(isTimeZone, 'is no time zone: use a name such as Europe/Paris').optional(),
   year: z.number().int().min(2000).max(2100),
   latitude: z.number().min(-72, 'must lie between −72 and 72').max(72, 'must lie between −72 and 72'),
   height: z.number().min(-500).max(5000).optional(),
@@ -330,6 +334,7 @@ function seasonWith(answers: Answers, plantings: readonly PlantingAnswer[]): Sea
       name: answers.farm.trim(),
       ...(answers.region ? { region: answers.region } : {}),
       ...(answers.units ? { units: answers.units } : {}),
+      ...(answers.timeZone ? { timeZone: answers.timeZone } : {}),
       ...(answers.today === undefined ? {} : { recordsFrom: answers.today }),
     },
     season: seasonSpan(answers.year, latitude, answers.today),

@@ -274,6 +274,7 @@ export const anySeason: fc.Arbitrary<Season> = fc
     limited,
     kept: fc.record({
       region: maybe(fc.constantFrom('uk' as const, 'us' as const)),
+      timeZone: maybe(fc.constantFrom('Europe/Paris', 'America/Denver', 'UTC')),
       recordsFrom: maybe(fc.constantFrom('2026-12-01', '2027-03-01')),
     }),
     cover: maybe(fc.constantFrom('fleece' as const, 'low-tunnel' as const, 'tunnel' as const, 'glasshouse' as const)),

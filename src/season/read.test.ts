@@ -172,6 +172,15 @@ describe('a season document', () => {
       format: 'This file is season format 7; this version reads up to format 1. Open it with a newer Dove Step.',
     })
   })
+  it('refuses a time zone that no clock knows, and keeps one that is known', () => {
+    const zoned = (timeZone: string) => readSeason({ ...smallSeason(), farm: { ...smallSeason().farm, timeZone } })
+    for (const unknown of ['Paris', 'Europe/Nowhere', '+1', 'Europe/Paris; drop'])
+      expect(zoned(unknown)).toMatchObject({ ok: false, problems: [{ path: 'farm.timeZone' }] })
+    expect(zoned('America/Los_Angeles')).toMatchObject({
+      ok: true,
+      season: { farm: { timeZone: 'America/Los_Angeles' } },
+    })
+  })
   it('keeps its JSON Schema in docs up to date', () => {
     expect(JSON.parse(readFileSync('docs/season.schema.json', 'utf8'))).toEqual(
       JSON.parse(JSON.stringify(seasonJsonSchema())),

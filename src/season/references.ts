@@ -6,6 +6,7 @@ import { choosesPlaces, LISTS, referencesOf, valuesAt } from './lists'
 import { MOST_OF_SERIES, plantingSpan, shiftWritten } from './planting-span'
 import type { Problem } from './problem'
 import { COLLECTIONS, type Collection, type Season } from './schema'
+import { isTimeZone } from './time-zone'
 
 type Raw = Record<string, unknown>
 
@@ -35,6 +36,9 @@ export function referenceProblems(value: unknown, before?: Season): Problem[] {
         if (!byKey[to].has(key)) say(`${at}.${inside}`, `there is no ${LISTS[to].one} with the key "${key}" in ${to}.`)
 
   checkSeasonSpan(value, say)
+  const zone = isGroup(value.farm) ? value.farm.timeZone : undefined
+  if (typeof zone === 'string' && zone.length <= 60 && !isTimeZone(zone))
+    say('farm.timeZone', `there is no time zone "${zone}": use a name such as Europe/Paris.`)
   checkFrost(value, say)
   const events = checkEvents(value, say)
   if (isGroup(value.habits) && isGroup(value.habits.crew)) checkParts(value.habits.crew.parts, 'habits.crew.parts', say)

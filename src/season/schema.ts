@@ -1117,6 +1117,11 @@ export const Season = z.strictObject({
       .enum(['metric', 'us'])
       .optional()
       .describe('what the farm measures in, on every device, sheet and file: °C, cm, l; or °F, in, gal'),
+    timeZone: z
+      .string()
+      .max(60)
+      .optional()
+      .describe('whose midnight begins a day, by its IANA name; the clock of the server unless said'),
     recordsFrom: day
       .optional()
       .describe('first day records are kept; work planned before it counts as done only where somebody said so'),

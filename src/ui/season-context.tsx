@@ -148,7 +148,7 @@ export function SeasonProvider({ data, children }: { data: SeasonData; children:
     () => (hydrated ? recording.items.filter((item) => item.season === data.own) : NONE),
     [hydrated, recording.items, data.own],
   )
-  const today = useToday(parseDay(data.today), data.season.season.opensOn === undefined)
+  const today = useToday(parseDay(data.today), data.season.farm.timeZone, data.season.season.opensOn === undefined)
   const [kept] = useState(createKeptPlan)
   const { planner } = kept
   const { season, plan } = useMemo(

@@ -1,6 +1,8 @@
 /** The farm's name and season, where it is, how cold it is outdoors, and the dates it gets ready for. */
 'use client'
+import Autocomplete from '@mui/material/Autocomplete'
 import Box from '@mui/material/Box'
+import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import type { Path, PathValue } from 'react-hook-form'
 import { useTranslations } from 'next-intl'
@@ -57,6 +59,22 @@ export function SiteFields({ head, put, at }: { head: Head; put: PutHead; at: (p
             ['us', t('fGallonsInches')],
           ]}
           onChange={(units) => put('farm.units', units === '' ? undefined : units)}
+        />
+        <Autocomplete
+          options={Intl.supportedValuesOf('timeZone')}
+          value={head.farm.timeZone ?? null}
+          // One under another of its names stays as it is.
+          isOptionEqualToValue={(zone, now) => zone === now}
+          freeSolo={head.farm.timeZone !== undefined}
+          onChange={(_, zone) => put('farm.timeZone', zone ?? undefined)}
+          renderInput={(params) => (
+            <TextField
+              {...params}
+              label={t('timeZone')}
+              error={at('farm.timeZone') !== undefined}
+              helperText={at('farm.timeZone') ?? t('aDayBeginsAtItsMidnight')}
+            />
+          )}
         />
         <WordField
           label={t('season')}

@@ -6,6 +6,8 @@ import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
 import { useDeferredValue, useEffect, useMemo, useState } from 'react'
 import { useLocale, useTranslations } from 'next-intl'
+import { clockDay } from '../../core/calendar/clock'
+import { formatDay } from '../../core/calendar/day'
 import { beginSeason } from '../../actions/begin-season'
 import { tasksBetween } from '../../core/batch/tasks'
 import { callServer, troubleWords } from '../../ui/call-server'
@@ -53,8 +55,9 @@ export function FirstFarm({ today }: { today: string }) {
     setTried(true)
     setFailure(undefined)
     // What is shown may be a moment behind what was typed last.
-    const farm = bareFarm(answers)
-    const all = farm && growing(answers, farm, lines)
+    const said = { ...answers, ...timeHere() }
+    const farm = bareFarm(said)
+    const all = farm && growing(said, farm, lines)
     if (!all || all.rows.some((row) => row.problems.length > 0)) return
     setBusy(true)
     const called = await callServer(() => beginSeason(all.season))
@@ -136,6 +139,12 @@ export function FirstFarm({ today }: { today: string }) {
 
 /** Answers with a name: what is grown can be planned before the farm has one. */
 const placed = (answers: Answers): Answers => (answers.farm.trim() === '' ? { ...answers, farm: '…' } : answers)
+
+/** The farm is taken to be where it is begun: its day, and from then on records, are of that clock. */
+function timeHere(): Pick<Answers, 'timeZone' | 'today'> {
+  const { timeZone } = new Intl.DateTimeFormat().resolvedOptions()
+  return { timeZone, today: formatDay(clockDay(Date.now(), timeZone)) }
+}
 
 const NAMED = ['farm', 'year', 'latitude', 'coldest', 'warmest', 'lastFrost', 'firstFrost', 'height'] as const
 

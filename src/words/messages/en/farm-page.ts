@@ -284,6 +284,8 @@ export const farmPage = {
   farm: 'Farm',
   recordsKeptFrom: 'Records kept from',
   sowingsDueBeforeItAre: 'sowings due before it are asked about',
+  timeZone: 'Time zone',
+  aDayBeginsAtItsMidnight: 'a new day begins at its midnight; empty: the clock of the server',
   namesOfKinds: 'Names of kinds',
   britishCourgette: 'British (courgette)',
   americanZucchini: 'American (zucchini)',
