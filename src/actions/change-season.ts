@@ -4,7 +4,7 @@ import { refresh } from 'next/cache'
 import { z } from 'zod'
 import { plannedAgain } from '../core/batch/planned-again'
 import { changeAsItStands, type Change, type Stale } from '../data/change-repository'
-import { database } from '../data/database'
+import { rowsOf } from '../data/database'
 import { editSeason } from '../season/edit'
 import type { Problem } from '../season/problem'
 import { COLLECTIONS, type Collection, type Season } from '../season/schema'
@@ -51,7 +51,7 @@ export async function changeSeason(seen: string, edits: ThingEdit[], summary: st
   const id = await seasonSeen(seen, 'plan')
   if (typeof id === 'string') return { ok: false, reason: id }
   const written = await changeAsItStands(
-    database(),
+    rowsOf(id),
     id,
     (season) => {
       const planned = parsed.map((edit) => ({

@@ -4,7 +4,7 @@ import { refresh } from 'next/cache'
 import { z } from 'zod'
 import { copiedPlantings } from '../library/copied-plantings'
 import { changeAsItStands } from '../data/change-repository'
-import { database } from '../data/database'
+import { rowsOf } from '../data/database'
 import { loadSeason } from '../data/season-repository'
 import { editSeason } from '../season/edit'
 import type { Problem } from '../season/read'
@@ -32,13 +32,13 @@ export type CopyResult =
 export async function copyPlantings(asked: z.input<typeof Asked>): Promise<CopyResult> {
   const { from, into, keys, summary } = Asked.parse(asked)
   const [source, target] = await Promise.all([seasonNamed(from, 'read'), seasonNamed(into, 'plan')])
-  const stored = source && (await loadSeason(database(), source.id))
+  const stored = source && (await loadSeason(rowsOf(source.id), source.id))
   if (!stored || !target) return { ok: false, reason: 'no-season' }
   const wanted = new Set(keys)
   const plantings = stored.season.plantings.filter(({ key }) => wanted.has(key))
   let needs: string[] | undefined
   const written = await changeAsItStands(
-    database(),
+    rowsOf(target.id),
     target.id,
     (season) => {
       const copied = copiedPlantings(stored.season, season, plantings)

@@ -5,7 +5,7 @@ import { join } from 'node:path'
 import { refresh } from 'next/cache'
 import { z } from 'zod'
 import { archiveSeason, deleteFarm, listFarms, seasonOfId } from '../data/farm-repository'
-import { database } from '../data/database'
+import { database, rowsOf } from '../data/database'
 import { createFarm, createNextSeason, loadSeason } from '../data/season-repository'
 import { readSeasonText } from '../interchange/season-file'
 import type { Season } from '../season/schema'
@@ -72,7 +72,7 @@ export async function removeFarm(id: string, said: string): Promise<boolean> {
 /** Puts a season away, or takes it out again; nothing in it changes. */
 export async function putAway(season: string, away: boolean): Promise<void> {
   const found = await seasonNamed(season, 'plan')
-  if (found) await archiveSeason(database(), found.base, z.boolean().parse(away))
+  if (found) await archiveSeason(rowsOf(found.base), found.base, z.boolean().parse(away))
   refresh()
 }
 
@@ -84,9 +84,9 @@ export async function putAway(season: string, away: boolean): Promise<void> {
 export async function copySeason(season: string, name: string): Promise<{ at: string } | undefined> {
   const called = z.string().trim().min(1).max(60).parse(name)
   const found = await seasonNamed(season, 'plan')
-  const stored = found && (await loadSeason(database(), found.base))
+  const stored = found && (await loadSeason(rowsOf(found.base), found.base))
   if (!stored) return undefined
-  const { season_id } = await createNextSeason(database(), stored.id.farm_id, {
+  const { season_id } = await createNextSeason(rowsOf(stored.id), stored.id.farm_id, {
     ...stored.season,
     season: { ...stored.season.season, name: called },
     records: [],

@@ -2,7 +2,7 @@
 'use server'
 import { refresh } from 'next/cache'
 import { listFarms } from '../data/farm-repository'
-import { database } from '../data/database'
+import { database, rowsOf } from '../data/database'
 import { createNextSeason } from '../data/season-repository'
 import { readSeason, type Problem } from '../season/read'
 import { seasonNamed } from './season-in-view'
@@ -27,7 +27,7 @@ export async function beginNextSeason(
   if (!found) return { ok: false, reason: 'no-season', name }
   const farm = (await listFarms(database())).find(({ id }) => id === found.base.farm_id)
   if (farm?.seasons.some((one) => one.name === name)) return { ok: false, reason: 'there-is-one', name }
-  const { season_id } = await createNextSeason(database(), found.base.farm_id, read.season)
+  const { season_id } = await createNextSeason(rowsOf(found.base), found.base.farm_id, read.season)
   refresh()
   return { ok: true, name, at: (await seasonNamed(season_id, 'read'))!.at }
 }

@@ -4,7 +4,7 @@ import { refresh } from 'next/cache'
 import { z } from 'zod'
 import { parseDay } from '../core/calendar/day'
 import { daysOf, type ReadingFault } from '../core/climate/readings'
-import { database } from '../data/database'
+import { rowsOf } from '../data/database'
 import { dropReadings, keepReadings } from '../data/record-repository'
 import { loadSeason } from '../data/season-repository'
 import { seasonNamed } from './season-in-view'
@@ -29,9 +29,8 @@ export async function readThermometers(
   until: string,
 ): Promise<ReadNow | { ok: false; reason: 'off' | 'no-season' }> {
   const today = parseDay(DayText.parse(until))
-  const db = database()
   const found = await seasonNamed(seen, 'record')
-  const stored = found && (await loadSeason(db, found.base))
+  const stored = found && (await loadSeason(rowsOf(found.base), found.base))
   if (!stored) return { ok: false, reason: 'no-season' }
   const { site, places, readings } = stored.season
   if (!site.thermometer) return { ok: false, reason: 'off' }
@@ -45,7 +44,7 @@ export async function readThermometers(
     faults.push(...read.faults.map((fault) => ({ ...fault, place: place.name })))
     if (read.days.length > 0) taken.push({ place: place.key, from: 'stand-in', days: read.days })
   }
-  if (taken.length > 0) await keepReadings(db, stored.id, taken)
+  if (taken.length > 0) await keepReadings(rowsOf(stored.id), stored.id, taken)
   refresh()
   return { days: taken.reduce((sum, { days }) => sum + days.length, 0), faults }
 }
@@ -61,15 +60,14 @@ export async function bringReadings(
       ok: false,
       problem: read.error.issues.map(({ path, message }) => `${path.join('.')}: ${message}`).join('; '),
     }
-  const db = database()
   const found = await seasonNamed(seen, 'record')
-  const stored = found && (await loadSeason(db, found.base))
+  const stored = found && (await loadSeason(rowsOf(found.base), found.base))
   if (!stored) return { ok: false, problem: 'There is no season open.' }
   if (!stored.season.places.some(({ key }) => key === read.data.place))
     return { ok: false, problem: 'There is no such place any more.' }
   const wrong = read.data.days.find(({ low, high }) => low > high)
   if (wrong) return { ok: false, problem: `On ${wrong.on} the low is above the high.` }
-  await keepReadings(db, stored.id, [read.data])
+  await keepReadings(rowsOf(stored.id), stored.id, [read.data])
   refresh()
   return { ok: true, days: read.data.days.length }
 }
@@ -78,6 +76,6 @@ export async function bringReadings(
 export async function forgetReadings(seen: string, source: string): Promise<void> {
   const found = await seasonNamed(seen, 'plan')
   if (!found) return
-  await dropReadings(database(), found.base, z.string().min(1).max(120).parse(source))
+  await dropReadings(rowsOf(found.base), found.base, z.string().min(1).max(120).parse(source))
   refresh()
 }

@@ -2,7 +2,7 @@
 import { cookies, headers } from 'next/headers'
 import { cache } from 'react'
 import { undoState } from '../data/undo-repository'
-import { database } from '../data/database'
+import { database, rowsOf } from '../data/database'
 import { listFarms, type SeasonFound } from '../data/farm-repository'
 import { listWhatIfs } from '../data/what-if-repository'
 import { may } from '../season/roles'
@@ -33,8 +33,8 @@ const MOST_TOLD = 200
 
 /** A season for this reader. */
 export async function dataOf(found: SeasonFound): Promise<SeasonData | undefined> {
-  const db = database()
   const { base, id } = found
+  const db = rowsOf(id)
   const [jar, head, whatIfs, farms] = await Promise.all([cookies(), headers(), listWhatIfs(db, base), farmsListed()])
   const [stored, undo, one] = await Promise.all([loadSeason(db, id), undoState(db, id), asker()])
   if (!stored) return undefined
@@ -62,7 +62,7 @@ export async function dataOf(found: SeasonFound): Promise<SeasonData | undefined
     person: one.kind === 'person' ? { name: one.name, role: one.roles.get(id.farm_id)!, keeps: one.keeps } : null,
     phone:
       one.kind === 'phone'
-        ? { name: one.name, hands: (await handsOf(db, one.farm)).map(({ name, pin }) => ({ name, pin })) }
+        ? { name: one.name, hands: (await handsOf(database(), one.farm)).map(({ name, pin }) => ({ name, pin })) }
         : null,
   }
 }

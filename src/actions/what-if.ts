@@ -7,7 +7,7 @@ import { worstOver, type Limit } from '../core/capacity/limits'
 import { planFigures, type PlanFigures } from '../core/plan/figures'
 import { createPlanner } from '../core/plan/plan'
 import { importSeason } from '../data/import-repository'
-import { database } from '../data/database'
+import { rowsOf } from '../data/database'
 import { loadSeason } from '../data/season-repository'
 import { createWhatIf, dropWhatIf, findWhatIf, listWhatIfs } from '../data/what-if-repository'
 import { mergeCopy, type Conflict } from '../season/merge'
@@ -36,12 +36,12 @@ export async function startWhatIf(seen: string, name: string, document?: unknown
   if (!called.success)
     return { ok: false, reason: 'wrong', problems: [{ path: 'name', message: called.error.issues[0]!.message }] }
   const view = await seasonNamed(seen, 'plan')
-  const stored = view && (await loadSeason(database(), view.base))
+  const stored = view && (await loadSeason(rowsOf(view.base), view.base))
   if (!stored) return { ok: false, reason: 'no-season' }
-  if ((await listWhatIfs(database(), view.base)).length >= MOST) return { ok: false, reason: 'too-many' }
+  if ((await listWhatIfs(rowsOf(view.base), view.base)).length >= MOST) return { ok: false, reason: 'too-many' }
   const read = document === undefined ? ({ ok: true, season: stored.season } as const) : readSeason(document)
   if (!read.ok) return { ok: false, reason: 'wrong', problems: read.problems }
-  const { season_id } = await createWhatIf(database(), view.base, called.data, stored.season, read.season)
+  const { season_id } = await createWhatIf(rowsOf(view.base), view.base, called.data, stored.season, read.season)
   refresh()
   return { ok: true, at: (await seasonNamed(season_id, 'read'))!.at }
 }
@@ -53,10 +53,10 @@ export async function startWhatIf(seen: string, name: string, document?: unknown
  */
 export async function forgetWhatIf(seen: string, id: string): Promise<{ name: string; document: unknown } | null> {
   const view = await seasonNamed(id, 'plan')
-  const copy = view && (await findWhatIf(database(), view.base, view.id.season_id))
+  const copy = view && (await findWhatIf(rowsOf(view.base), view.base, view.id.season_id))
   if (!view || !copy) return null
-  const stored = await loadSeason(database(), { farm_id: view.base.farm_id, season_id: copy.id })
-  await dropWhatIf(database(), view.base, copy.id)
+  const stored = await loadSeason(rowsOf(view.base), { farm_id: view.base.farm_id, season_id: copy.id })
+  await dropWhatIf(rowsOf(view.base), view.base, copy.id)
   if (seen !== copy.id) refresh()
   return stored ? { name: copy.name, document: stored.season } : null
 }
@@ -73,13 +73,12 @@ export type WhatIfKept =
  * @param seen id of what the page shows: one that shows the copy itself has to leave it, and is not drawn again
  */
 export async function keepWhatIf(seen: string, id: string): Promise<WhatIfKept> {
-  const db = database()
   const view = await seasonNamed(id, 'plan')
-  const found = view && (await findWhatIf(db, view.base, view.id.season_id))
+  const found = view && (await findWhatIf(rowsOf(view.base), view.base, view.id.season_id))
   const [now, copy] = found
     ? await Promise.all([
-        loadSeason(db, view.base),
-        loadSeason(db, { farm_id: view.base.farm_id, season_id: found.id }),
+        loadSeason(rowsOf(view.base), view.base),
+        loadSeason(rowsOf(view.base), { farm_id: view.base.farm_id, season_id: found.id }),
       ])
     : []
   if (!view || !found || !now || !copy) return { ok: false, reason: 'gone' }
@@ -89,9 +88,13 @@ export async function keepWhatIf(seen: string, id: string): Promise<WhatIfKept> 
   if (!read.ok) return { ok: false, reason: 'wrong', problems: read.problems }
   const summary = `Kept: ${found.name}`
   const by = await byWhom('plan', view.base.farm_id)
-  const written = await importSeason(db, view.base, read.season, { readAt: now.revision, ...by, summary })
+  const written = await importSeason(rowsOf(view.base), view.base, read.season, {
+    readAt: now.revision,
+    ...by,
+    summary,
+  })
   if (!written) return { ok: false, reason: 'changed-since' }
-  await dropWhatIf(db, view.base, found.id)
+  await dropWhatIf(rowsOf(view.base), view.base, found.id)
   if (seen !== found.id) refresh()
   return { ok: true, entry: written.entry, summary }
 }
@@ -116,14 +119,14 @@ export async function compareWhatIfs(seen: string, from: string): Promise<Compar
   const day = parseDay(z.iso.date().parse(from))
   const view = await seasonNamed(seen, 'read')
   if (!view) return []
-  const whatIfs = await listWhatIfs(database(), view.base)
+  const whatIfs = await listWhatIfs(rowsOf(view.base), view.base)
   const all = [
     { id: null, name: 'The season as it is', of: view.base },
     ...whatIfs.map(({ id, name }) => ({ id, name, of: { farm_id: view.base.farm_id, season_id: id } })),
   ]
   const compared: ComparedSeason[] = []
   for (const { id, name, of } of all) {
-    const stored = await loadSeason(database(), of)
+    const stored = await loadSeason(rowsOf(view.base), of)
     if (!stored) continue
     const plan = createPlanner().plan(stored.season, parseDay(todayOf(stored.season)))
     const over = plan.limits.flatMap((limit) => {

@@ -15,6 +15,8 @@ import * as days from './migrations/0011-days'
 import * as told from './migrations/0012-told'
 import * as people from './migrations/0013-people'
 import * as phones from './migrations/0014-phones'
+import * as farmRows from './migrations/0015-farm-rows'
+import { letFarmsIn } from './farm-rows'
 import type { Database } from './schema'
 
 const MIGRATIONS: Record<string, Migration> = {
@@ -33,6 +35,7 @@ const MIGRATIONS: Record<string, Migration> = {
   '0012-told': told,
   '0013-people': people,
   '0014-phones': phones,
+  '0015-farm-rows': farmRows,
 }
 
 /**
@@ -46,6 +49,7 @@ export async function migrate(db: Kysely<Database>, to?: string): Promise<string
   const migrator = migratorOf(db)
   const { error, results } = await (to === undefined ? migrator.migrateToLatest() : migrator.migrateTo(to))
   if (error) throw error instanceof Error ? error : new Error('A migration failed', { cause: error })
+  await letFarmsIn(db)
   return (results ?? []).map(({ migrationName }) => migrationName)
 }
 

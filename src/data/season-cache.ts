@@ -2,6 +2,7 @@
 import type { Kysely, Selectable } from 'kysely'
 import { COLLECTIONS, type Collection, type Season } from '../season/schema'
 import { withoutBroken, type SetAside } from '../season/set-aside'
+import { wholeOf } from './database'
 import type { Database, SeasonId, SeasonTable } from './schema'
 import { factsFrom, readList, type Lists, type SeasonFacts, type StoredThing, type ThingState } from './things'
 
@@ -63,13 +64,14 @@ const caches = new WeakMap<Kysely<Database>, SeasonCache>()
 
 /** The cache of a database: it ends when the connection to it does. */
 export function cacheOf(db: Kysely<Database>): SeasonCache {
-  let cache = caches.get(db)
-  if (!cache) caches.set(db, (cache = new SeasonCache()))
+  const whole = wholeOf(db)
+  let cache = caches.get(whole)
+  if (!cache) caches.set(whole, (cache = new SeasonCache()))
   return cache
 }
 
 /** Forgets all seasons of a database: it was brought back from a backup, and its revisions count from there. */
-export const forgetSeasons = (db: Kysely<Database>): boolean => caches.delete(db)
+export const forgetSeasons = (db: Kysely<Database>): boolean => caches.delete(wholeOf(db))
 
 /**
  * What is planned in a season: from the cache where it still holds, else read.

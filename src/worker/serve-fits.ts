@@ -16,20 +16,21 @@ const WAITS_FOR_DATABASE = 300_000 // ms
  * @returns ends it; a fit that is being made is left to the next worker
  */
 export async function startFitServer(url: string): Promise<() => Promise<void>> {
-  const { db, close } = connect(url)
+  const { db, ofFarm, close } = connect(url)
   const threads = new Set<Worker>()
   const runner = await serveFits(db, url, async (id, asked) => {
     // Read anew each time: a database that was brought back meanwhile counts its revisions from there.
     forgetSeasons(db)
-    const stored = await loadSeason(db, id)
+    const rows = ofFarm(id.farm_id)
+    const stored = await loadSeason(rows, id)
     if (!stored) throw new Error('The season is no longer there.')
     let latest: FitStatus | undefined
     const { thread, done } = makeInThread(stored.season, asked.from, (status) => (latest = status))
     threads.add(thread)
     const look = setInterval(() => {
       const report = latest
-        ? reportFit(db, id, asked.run, latest, 'running')
-        : findFit(db, id, asked.run).then((run) => run?.state !== 'stopped')
+        ? reportFit(rows, id, asked.run, latest, 'running')
+        : findFit(rows, id, asked.run).then((run) => run?.state !== 'stopped')
       report.then(
         (goesOn) => goesOn || void thread.terminate(),
         (error: unknown) => console.error(`A fit could not be reported: ${String(error)}`),
@@ -37,7 +38,7 @@ export async function startFitServer(url: string): Promise<() => Promise<void>> 
     }, REPORT_EVERY)
     try {
       const status = await done
-      if (status) await untilReported(() => reportFit(db, id, asked.run, status, 'done'))
+      if (status) await untilReported(() => reportFit(rows, id, asked.run, status, 'done'))
     } finally {
       clearInterval(look)
       threads.delete(thread)

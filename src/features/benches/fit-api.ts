@@ -2,7 +2,7 @@
 import { z } from 'zod'
 import { allowed } from '../../actions/asker'
 import { seasonAsked, seasonNamed } from '../../actions/season-in-view'
-import { database } from '../../data/database'
+import { database, rowsOf } from '../../data/database'
 import { askForFit, findFit, seasonOfFit, stopFit } from '../../data/fit-run-repository'
 import { loadSeason } from '../../data/season-repository'
 import type { Deed } from '../../season/roles'
@@ -29,10 +29,10 @@ export const askFit = allowed(async (request: Request): Promise<Response> => {
   if (!asked.success)
     return say(400, { problems: asked.error.issues.map(({ path, message }) => ({ path: path.join('.'), message })) })
   const at = await seasonAsked(asked.data.season ?? null, 'plan')
-  const stored = at && (await loadSeason(database(), at.id))
+  const stored = at && (await loadSeason(rowsOf(at.id), at.id))
   if (!stored) return say(404, { problems: [{ path: '', message: 'There is no season yet.' }] })
   const run = await askForFit(
-    database(),
+    rowsOf(stored.id),
     process.env.DATABASE_URL!,
     stored.id,
     stored.revision,
@@ -47,7 +47,7 @@ export const showFit = allowed(async (run: string): Promise<Response> => {
   if (!found) return say(404, { problems: [{ path: '', message: 'There is no such fit.' }] })
   const { fit, id } = found
   const { state, failure, from, revision, askedAt, doneAt } = fit
-  const stored = await loadSeason(database(), id)
+  const stored = await loadSeason(rowsOf(id), id)
   const changed = stored?.revision !== revision
   const status = fit.status as FitStatus | null
   return say(200, {
@@ -75,13 +75,13 @@ const withNumbers = (status: FitStatus): FitStatus => ({
 export const endFit = allowed(async (run: string): Promise<Response> => {
   const found = await findRun(run, 'plan')
   if (!found) return say(404, { problems: [{ path: '', message: 'There is no such fit.' }] })
-  return say(200, { stopped: await stopFit(database(), found.id, run) })
+  return say(200, { stopped: await stopFit(rowsOf(found.id), found.id, run) })
 })
 
 async function findRun(run: string, deed: Deed) {
   if (!z.uuid().safeParse(run).success) return undefined
   const at = await seasonOfFit(database(), run)
   const id = (await seasonNamed(at?.season_id, deed))?.id
-  const fit = id && (await findFit(database(), id, run))
+  const fit = id && (await findFit(rowsOf(id), id, run))
   return id && fit ? { id, fit } : undefined
 }

@@ -1,7 +1,7 @@
 /** Files that leave the application: from which season, and as what. */
 import { noteDone } from '../../actions/audited'
 import { seasonAsked } from '../../actions/season-in-view'
-import { database } from '../../data/database'
+import { rowsOf } from '../../data/database'
 import { loadSeason } from '../../data/season-repository'
 import type { Season } from '../../season/schema'
 
@@ -16,13 +16,13 @@ export const CSV = 'text/csv; charset=utf-8'
 export async function seasonOf(request: Request, as?: string): Promise<Season | undefined> {
   const found = await seasonAsked(new URL(request.url).searchParams.get('season'), 'read')
   if (found && as !== undefined) await noteDone(found.id.farm_id, 'exported', as)
-  return (found && (await loadSeason(database(), found.id)))?.season
+  return (found && (await loadSeason(rowsOf(found.id), found.id)))?.season
 }
 
 /** What of a season could not be read, as it stands in the database. */
 export async function leftOutFile(request: Request): Promise<Response> {
   const found = await seasonAsked(new URL(request.url).searchParams.get('season'), 'read')
-  const stored = found && (await loadSeason(database(), found.id))
+  const stored = found && (await loadSeason(rowsOf(found.id), found.id))
   if (!stored) return nothingThere()
   const body = `${JSON.stringify({ leftOut: stored.setAside }, null, 1)}\n`
   return download(stored.season, 'left-out.json', 'application/json; charset=utf-8', body)

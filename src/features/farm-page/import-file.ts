@@ -49,14 +49,14 @@ async function readDocument(file: string): Promise<ReadResult> {
  * @param season id of the season it may replace; `null` where it is to be a farm of its own
  */
 export async function previewFile(
-  db: Connection['db'],
+  { db, ofFarm }: Connection,
   { file, season }: { file: string; season: string | null },
 ): Promise<ImportPreview> {
   const read = await readDocument(file)
   if (!read.ok) return read
   const name = `${read.season.farm.name}, season ${read.season.season.name}`
   const id = season === null ? undefined : (await seasonOfId(db, season))?.id
-  const stored = id && (await loadSeason(db, id))
+  const stored = id && (await loadSeason(ofFarm(id.farm_id), id))
   if (!stored)
     return { ok: true, name, season: null, revision: 0, changes: { same: false, facts: [], collections: [] } }
   const changes = compareSeasons(stored.season, read.season)
@@ -65,7 +65,7 @@ export async function previewFile(
 
 /** Puts a document in the place of a season, or makes a farm of its own of it, all or nothing. */
 export async function applyFile(
-  db: Connection['db'],
+  { db, ofFarm }: Connection,
   { file, season, revision, by }: Omit<Extract<ImportTask, { what: 'apply' }>, 'what'>,
 ): Promise<ImportResult> {
   const read = await readDocument(file)
@@ -76,6 +76,6 @@ export async function applyFile(
     return { ok: true, entry: null, summary, season: made.season_id }
   }
   const id = (await seasonOfId(db, season))?.id
-  const written = id && (await importSeason(db, id, read.season, { readAt: revision, ...by, summary }))
+  const written = id && (await importSeason(ofFarm(id.farm_id), id, read.season, { readAt: revision, ...by, summary }))
   return written ? { ok: true, entry: written.entry, summary, season } : { ok: false, reason: 'changed-since' }
 }

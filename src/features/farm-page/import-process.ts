@@ -3,16 +3,16 @@ import { connect } from '../../data/database'
 import { forgetSeasons } from '../../data/season-cache'
 import { applyFile, previewFile, type ImportTask } from './import-file'
 
-const { db, close } = connect(process.env.DATABASE_URL!)
+const connection = connect(process.env.DATABASE_URL!)
 
 process.on('message', (task: ImportTask) => {
   // Read anew each time: a database that was restored meanwhile counts its revisions from there.
-  forgetSeasons(db)
-  const work = task.what === 'preview' ? previewFile(db, task) : applyFile(db, task)
+  forgetSeasons(connection.db)
+  const work = task.what === 'preview' ? previewFile(connection, task) : applyFile(connection, task)
   work.then(
     (answer) => process.send!({ answer }),
     (error: unknown) =>
       process.send!({ failed: error instanceof Error ? (error.stack ?? error.message) : String(error) }),
   )
 })
-process.once('disconnect', () => void close())
+process.once('disconnect', () => void connection.close())

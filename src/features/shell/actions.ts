@@ -2,7 +2,7 @@
 'use server'
 import { refresh } from 'next/cache'
 import { redo, undo, type Undone } from '../../data/undo-repository'
-import { database } from '../../data/database'
+import { rowsOf } from '../../data/database'
 import { byWhom } from '../../actions/asker'
 import { seasonSeen } from '../../actions/season-in-view'
 
@@ -16,7 +16,7 @@ export async function undoChange(seen: string, entry?: string): Promise<Undone> 
   const id = await seasonSeen(seen, 'plan')
   if (typeof id === 'string') return { ok: false, reason: 'nothing' }
   const done = await undo(
-    database(),
+    rowsOf(id),
     id,
     await byWhom('plan', id.farm_id),
     typeof entry === 'string' && /^\d+$/.test(entry) ? entry : undefined,
@@ -29,7 +29,7 @@ export async function undoChange(seen: string, entry?: string): Promise<Undone> 
 export async function redoChange(seen: string): Promise<Undone> {
   const id = await seasonSeen(seen, 'plan')
   if (typeof id === 'string') return { ok: false, reason: 'nothing' }
-  const done = await redo(database(), id, await byWhom('plan', id.farm_id))
+  const done = await redo(rowsOf(id), id, await byWhom('plan', id.farm_id))
   refresh()
   return done
 }

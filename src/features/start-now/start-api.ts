@@ -4,7 +4,7 @@ import { seasonAsked } from '../../actions/season-in-view'
 import { todayOf } from '../../actions/season-data'
 import { parseDay } from '../../core/calendar/day'
 import { createPlanner } from '../../core/plan/plan'
-import { database } from '../../data/database'
+import { rowsOf } from '../../data/database'
 import { loadSeason } from '../../data/season-repository'
 import { inOrder, startRows, USUAL_PLANTS, type StartRow } from './model'
 
@@ -31,7 +31,7 @@ export async function answerStart(request: Request): Promise<Response> {
   }
   const { season, day, plants } = asked.data
   const found = await seasonAsked(season, 'read')
-  const stored = found && (await loadSeason(database(), found.id))
+  const stored = found && (await loadSeason(rowsOf(found.id), found.id))
   if (!stored) return Response.json({ problem: 'There is no such season.' }, { status: 404 })
   const plan = createPlanner().plan(stored.season, parseDay(todayOf(stored.season)))
   const rows: StartRow[] = []

@@ -1,6 +1,6 @@
 import { allowed, askerOf } from '../../../actions/asker'
 import { seasonAsked } from '../../../actions/season-in-view'
-import { database } from '../../../data/database'
+import { rowsOf } from '../../../data/database'
 import { seasonFeed } from '../../../data/season-feed'
 import { seasonRevision } from '../../../data/season-repository'
 import { log } from '../../../data/log'
@@ -32,7 +32,7 @@ export const GET = allowed(async (request: Request) => {
         write(`data: ${revision}\n\n`)
       }
       const ask = () =>
-        seasonRevision(database(), id).then(
+        seasonRevision(rowsOf(id), id).then(
           (revision) => revision !== undefined && tell(revision),
           (error: unknown) => log.warn({ err: String(error) }, 'a revision could not be read'),
         )

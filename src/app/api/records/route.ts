@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { database } from '../../../data/database'
+import { database, rowsOf } from '../../../data/database'
 import { keepRecords, type Kept, type SentEntry } from '../../../data/record-repository'
 import { handsOf } from '../../../data/phone-repository'
 import { createRecordWriter, type Keep } from '../../../data/record-writer'
@@ -27,7 +27,7 @@ function writerOf(season: string): Keep {
   const writer = createRecordWriter(async (entries) => {
     const id = await ownSeason(database(), season)
     if (!id) throw new NoSeason()
-    return keepRecords(database(), id, entries)
+    return keepRecords(rowsOf(id), id, entries)
   })
   writers.set(season, writer)
   return writer

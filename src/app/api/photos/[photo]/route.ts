@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { readBounded, TooLong } from '../../../../actions/bounded-body'
 import { allowed } from '../../../../actions/asker'
 import { seasonAsked } from '../../../../actions/season-in-view'
-import { database } from '../../../../data/database'
+import { rowsOf } from '../../../../data/database'
 import { madeSmall } from '../../../../data/photo/small-photo'
 import { findPhoto, keepPhoto } from '../../../../data/record-repository'
 import { ownSeason } from '../../../../data/season-repository'
@@ -27,7 +27,7 @@ export const PUT = allowed(async (request: Request, { params }: Context) => {
   const named = z.uuid().nullable().safeParse(new URL(request.url).searchParams.get('season'))
   if (!named.success) return problem('A season has a UUID for its name.', 400)
   const base = (await seasonAsked(named.data, 'record'))?.base
-  const id = base && (await ownSeason(database(), base.season_id))
+  const id = base && (await ownSeason(rowsOf(base), base.season_id))
   if (!id) return problem('There is no such season.', 409)
   let sent
   try {
@@ -39,7 +39,7 @@ export const PUT = allowed(async (request: Request, { params }: Context) => {
   const made = await madeSmall(sent)
   if (!('problem' in made)) {
     const { bytes, width, height } = made
-    await keepPhoto(database(), id, { id: photo.data, type: 'image/jpeg', width, height, bytes })
+    await keepPhoto(rowsOf(id), id, { id: photo.data, type: 'image/jpeg', width, height, bytes })
     return new Response(null, { status: 204 })
   }
   if (made.problem === 'busy') return problem('Too many photos come at once.', 429, { 'retry-after': '10' })
@@ -50,7 +50,7 @@ export const PUT = allowed(async (request: Request, { params }: Context) => {
 export const GET = allowed(async (request: Request, { params }: Context) => {
   const photo = z.uuid().safeParse((await params).photo)
   const season = photo.success ? await seasonAsked(new URL(request.url).searchParams.get('season'), 'read') : undefined
-  const found = season && (await findPhoto(database(), season.base, photo.data!))
+  const found = season && (await findPhoto(rowsOf(season.base), season.base, photo.data!))
   if (!found) return problem('There is no such photo.', 404)
   return new Response(new Uint8Array(found.bytes), {
     headers: { 'content-type': found.type, 'cache-control': 'private, max-age=31536000, immutable' },
