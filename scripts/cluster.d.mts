@@ -10,6 +10,7 @@ export interface FarmCluster {
 }
 export function startTestCluster(): Promise<{ url: string; crash: () => void; start: () => void; stop: () => void }>
 export function startFarmCluster(options?: { newPostgres?: boolean }): Promise<FarmCluster>
+export function farmHome(): string
 export function backupFolder(): string
 export function plainTrouble(text: string, home: string): string | undefined
 export function moveCluster(data: string, home: string, from: string, to: string): Promise<void>

@@ -6,6 +6,7 @@ export function tsxBin(): string
 export function ensureBuild(): void
 export function ensureChromium(): string
 export function ensurePostgres(): string
+export function runTypeScript(file: string, args?: string[], env?: Record<string, string>): Promise<number>
 export function databaseAccount(): { name: string; uid: number; gid: number } | undefined
 export function servingAccount(): { name: string; uid: number; gid: number } | undefined
 export class SetupError extends Error {}

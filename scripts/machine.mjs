@@ -136,6 +136,20 @@ export function ensureCaddy() {
   spawnSync('systemctl', ['disable', '--now', 'caddy'])
 }
 
+/** What several servers need, from Debian's packages. Each would start one of its own, which is kept from it: ours are others. */
+export function ensureServers() {
+  for (const [name, title, path] of [
+    ['etcd-server', 'etcd', '/usr/bin/etcd'],
+    ['patroni', 'Patroni', '/usr/bin/patroni'],
+    ['pgbouncer', 'pgBouncer', '/usr/sbin/pgbouncer'],
+    ['haproxy', 'HAProxy', '/usr/sbin/haproxy'],
+  ]) {
+    if (existsSync(path)) continue
+    installDebian(name, title)
+    spawnSync('systemctl', ['disable', '--now', name.replace('-server', '')])
+  }
+}
+
 function installDebian(name, title) {
   if (!isRoot) throw new SetupError(`${title} is not installed. Run this once:\n  sudo apt-get install -y ${name}`)
   say(`Installing ${title} …`)

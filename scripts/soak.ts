@@ -9,13 +9,13 @@ import { chmodSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { parseArgs } from 'node:util'
-import { v4 as newId } from 'uuid'
 import { freePort, ROOT } from './machine.mjs'
 import { tryArchive } from './soak/archive'
 import { chanceOf } from './soak/chance'
 import { oddDocuments, sendDocuments } from './soak/documents'
 import { sendRough } from './soak/rough'
 import { readOddSheets } from './soak/sheets'
+import { demoSeasonId, startWriters } from './soak/writers'
 
 const { values } = parseArgs({
   options: {
@@ -82,12 +82,6 @@ async function untilReady(what: string): Promise<number> {
   return Date.now() - begun
 }
 
-/** Id of the demo farm's season, as its page names it. */
-async function seasonId(): Promise<string> {
-  const page = await (await fetch(`${url}/sallow-ferry/2027/farm`)).text()
-  return /\/out\/season\.json\?season=([0-9a-f-]{36})/.exec(page)![1]!
-}
-
 /** Memory of the web server, MB. */
 function memory(): number {
   const { children } = running()
@@ -145,45 +139,8 @@ try {
   if (sheets.longest > 5000) faults.push(`a spreadsheet took ${Math.round(sheets.longest)} ms`)
 
   // Killed while records are written. Farms were made by then: this one is named.
-  const season = await seasonId()
-  const acknowledged = new Set<string>()
-  const asked = new Set<string>()
-  let writing = true
-  const write = async () => {
-    while ((writing || acknowledged.size < writes) && faults.length < MOST_FAULTS) {
-      const id = newId()
-      asked.add(id)
-      const entry = {
-        id,
-        on: '2027-04-12',
-        at: '2027-04-12T09:00:00.000Z',
-        who: 'Crew',
-        batch: 'la.4',
-        what: { did: 'note' },
-      }
-      for (;;) {
-        try {
-          const answer = await fetch(`${url}/api/records`, {
-            method: 'POST',
-            body: JSON.stringify({ season, records: [entry] }),
-            headers: { 'content-type': 'application/json' },
-            signal: AbortSignal.timeout(5000),
-          })
-          if (answer.ok) {
-            const { kept } = (await answer.json()) as { kept: { ok: boolean }[] }
-            if (kept[0]?.ok) acknowledged.add(id)
-            else faults.push(`a good record was refused: ${JSON.stringify(kept)}`)
-            break
-          }
-        } catch {
-          // As a device does: the same again, until it is acknowledged.
-        }
-        await sleep(200)
-      }
-      await sleep(60)
-    }
-  }
-  const writers = Array.from({ length: 4 }, write)
+  const season = await demoSeasonId(url)
+  const writers = startWriters({ url, season, devices: 4, pause: 60, mostFaults: MOST_FAULTS })
   const back: number[] = []
   const done: Record<string, number> = {}
   for (let i = 0; i < kills; i++) {
@@ -214,25 +171,20 @@ try {
     await untilReady(part)
     back.push(Date.now() - begun)
   }
-  writing = false
-  await Promise.all(writers)
-  const document = (await (await fetch(`${url}/out/season.json?season=${season}`)).json()) as {
-    records: { id: string }[]
-  }
-  const found = document.records.map(({ id }) => id).filter((id) => asked.has(id))
-  const lost = [...acknowledged].filter((id) => !new Set(found).has(id))
-  const doubled = found.length - new Set(found).size
+  await writers.end(writes)
+  const { lost, doubled } = await writers.compared()
+  faults.push(...writers.faults)
   back.sort((a, b) => a - b)
   print({
     what: 'kills',
     kills: done,
-    acknowledged: acknowledged.size,
-    lost: lost.length,
+    acknowledged: writers.acknowledged.size,
+    lost,
     doubled,
     backMedian: back[Math.floor(back.length / 2)],
     backLongest: back.at(-1),
   })
-  if (lost.length > 0 || doubled > 0) faults.push(`${lost.length} lost, ${doubled} doubled`)
+  if (lost > 0 || doubled > 0) faults.push(`${lost} lost, ${doubled} doubled`)
 
   if (values.archive) {
     const found = await tryArchive({

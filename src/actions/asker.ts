@@ -3,7 +3,7 @@ import { AsyncLocalStorage } from 'node:async_hooks'
 import { headers } from 'next/headers'
 import { cache } from 'react'
 import { database } from '../data/database'
-import { listFarms } from '../data/farm-repository'
+import { isAnyFarm } from '../data/farm-repository'
 import { rolesOf, sharingOf } from '../data/people-repository'
 import { phoneOfToken } from '../data/phone-repository'
 import { quicklySignedIn, signIn, type SignIn } from '../data/sign-in'
@@ -104,7 +104,7 @@ export async function mayHere(deed: Deed, farm: string): Promise<boolean> {
 /** Whether whoever asks may make farms here. */
 export async function mayBeginHere(): Promise<boolean> {
   const one = await asker()
-  return mayBegin(one, one.kind === 'person' ? (await listFarms(database())).length : 0)
+  return mayBegin(one, one.kind === 'person' && (await isAnyFarm(database())))
 }
 
 /** @throws NotAllowed, SignedOut where whoever asks may make no farm here */

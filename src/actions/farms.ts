@@ -60,7 +60,8 @@ export async function resetDemo(): Promise<{ at: string }> {
  * @returns false where the name is another, or the farm is gone already
  */
 export async function removeFarm(id: string, said: string): Promise<boolean> {
-  const farm = (await listFarms(database())).find((one) => one.id === id)
+  const read = z.uuid().safeParse(id)
+  const [farm] = read.success ? await listFarms(database(), [read.data]) : []
   if (!farm || !(await mayHere('read', farm.id))) return false
   await byWhom('own', farm.id)
   if (!farm.demo && farm.name !== z.string().parse(said).trim()) return false

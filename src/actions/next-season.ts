@@ -2,7 +2,7 @@
 'use server'
 import { refresh } from 'next/cache'
 import { listFarms } from '../data/farm-repository'
-import { database, rowsOf } from '../data/database'
+import { rowsOf } from '../data/database'
 import { createNextSeason } from '../data/season-repository'
 import { readSeason, type Problem } from '../season/read'
 import { seasonNamed } from './season-in-view'
@@ -25,7 +25,7 @@ export async function beginNextSeason(
   const { name } = read.season.season
   const found = await seasonNamed(seen, 'plan')
   if (!found) return { ok: false, reason: 'no-season', name }
-  const farm = (await listFarms(database())).find(({ id }) => id === found.base.farm_id)
+  const [farm] = await listFarms(rowsOf(found.base), [found.base.farm_id])
   if (farm?.seasons.some((one) => one.name === name)) return { ok: false, reason: 'there-is-one', name }
   const { season_id } = await createNextSeason(rowsOf(found.base), found.base.farm_id, read.season)
   refresh()

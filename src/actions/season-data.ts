@@ -5,7 +5,7 @@ import { undoState } from '../data/undo-repository'
 import { database, rowsOf } from '../data/database'
 import { listFarms, type SeasonFound } from '../data/farm-repository'
 import { listWhatIfs } from '../data/what-if-repository'
-import { may } from '../season/roles'
+import { farmsOf, may } from '../season/roles'
 import { handsOf } from '../data/phone-repository'
 import { clockDay } from '../core/calendar/clock'
 import { formatDay } from '../core/calendar/day'
@@ -25,7 +25,8 @@ export const loadSeasonData = cache(async (farm: string, season: string): Promis
 
 /** All farms that whoever asks may see, with their seasons. */
 export async function farmsListed() {
-  const [one, farms] = await Promise.all([asker(), listFarms(database())])
+  const one = await asker()
+  const farms = await listFarms(database(), farmsOf(one))
   return farms.filter(({ id }) => may(one, 'read', id))
 }
 

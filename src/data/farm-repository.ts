@@ -4,11 +4,17 @@ import type { FarmListed } from '../season/farms'
 import type { Db } from './database'
 import { ofSeason, type SeasonId } from './schema'
 
-/** All farms by name. */
-export async function listFarms(db: Db): Promise<FarmListed[]> {
+/**
+ * Farms by name.
+ *
+ * @param of ids of those that are meant; all unless given
+ */
+export async function listFarms(db: Db, of?: readonly string[]): Promise<FarmListed[]> {
+  if (of?.length === 0) return []
   const farms = await db
     .selectFrom('farm')
     .select(['farm_id', 'name', 'address', 'demo'])
+    .$if(of !== undefined, (query) => query.where('farm_id', 'in', of!))
     .orderBy('name')
     .orderBy('farm_id')
     .execute()
@@ -16,6 +22,7 @@ export async function listFarms(db: Db): Promise<FarmListed[]> {
     .selectFrom('season')
     .select(['farm_id', 'season_id', 'name', 'address', 'archived_at'])
     .where('what_if_of', 'is', null)
+    .$if(of !== undefined, (query) => query.where('farm_id', 'in', of!))
     .orderBy(sql`archived_at is not null`)
     .orderBy('opened_at', 'desc')
     .orderBy('season_id')
@@ -35,6 +42,10 @@ export async function listFarms(db: Db): Promise<FarmListed[]> {
       })),
   }))
 }
+
+/** Whether there is any farm. */
+export const isAnyFarm = async (db: Db): Promise<boolean> =>
+  (await db.selectFrom('farm').select('farm_id').limit(1).execute()).length > 0
 
 /** Where a season stands. */
 export interface SeasonFound {

@@ -149,7 +149,6 @@ const WHOLE = [
   'src/actions/farms.ts', // lists farms, makes and deletes them
   'src/actions/health.ts',
   'src/actions/my-data.ts', // a person, of all farms
-  'src/actions/next-season.ts',
   'src/actions/owned.ts',
   'src/actions/people-listed.ts',
   'src/actions/people.ts',

@@ -33,6 +33,9 @@ describe('farms', () => {
       ['Mill Field', expect.stringMatching(/^mill-field(-2)?$/), false],
       ['Plan', 'plan-2', true],
     ])
+    const { id } = (await listFarms(db()))[2]!
+    expect((await listFarms(db(), [id])).map(({ name, seasons }) => [name, seasons.length])).toEqual([['Plan', 1]])
+    expect(await listFarms(db(), [])).toEqual([])
     const [a, b] = [await seasonAt(db(), 'mill-field', '2027'), await seasonAt(db(), 'mill-field-2', '2027')]
     expect(a!.id.farm_id).not.toBe(b!.id.farm_id)
     expect(await seasonAt(db(), 'mill-field', '2031')).toBeUndefined()

@@ -33,12 +33,12 @@ describe('a role', () => {
 
 describe('farms are made', () => {
   it('by who plans one, or by the first person there is', () => {
-    expect(mayBegin({ kind: 'everyone' }, 3)).toBe(true)
-    expect(mayBegin({ kind: 'nobody' }, 0)).toBe(false)
-    expect(mayBegin(person(), 0)).toBe(true)
-    expect(mayBegin(person(), 1)).toBe(false)
-    expect(mayBegin(person(['here', 'crew']), 1)).toBe(false)
-    expect(mayBegin(person(['here', 'crew'], ['there', 'planner']), 2)).toBe(true)
+    expect(mayBegin({ kind: 'everyone' }, true)).toBe(true)
+    expect(mayBegin({ kind: 'nobody' }, false)).toBe(false)
+    expect(mayBegin(person(), false)).toBe(true)
+    expect(mayBegin(person(), true)).toBe(false)
+    expect(mayBegin(person(['here', 'crew']), true)).toBe(false)
+    expect(mayBegin(person(['here', 'crew'], ['there', 'planner']), true)).toBe(true)
   })
 })
 

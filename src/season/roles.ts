@@ -45,9 +45,9 @@ export function farmsOf(asker: Asker): string[] | undefined {
 export const roleMay = (role: Role | undefined, deed: Deed): boolean => role !== undefined && MAY[role].has(deed)
 
 /** Whether somebody may make farms here: who plans one already, or anybody who has signed in while there is none. */
-export const mayBegin = (asker: Asker, farms: number): boolean =>
+export const mayBegin = (asker: Asker, isAnyFarm: boolean): boolean =>
   asker.kind === 'everyone' ||
-  (asker.kind === 'person' && (farms === 0 || [...asker.roles.values()].some((role) => roleMay(role, 'plan'))))
+  (asker.kind === 'person' && (!isAnyFarm || [...asker.roles.values()].some((role) => roleMay(role, 'plan'))))
 
 /** Whether somebody may do what touches every farm of the server, as backups do: who keeps it. */
 export const mayAll = (asker: Asker): boolean => asker.kind === 'everyone' || (asker.kind === 'person' && asker.keeps)
