@@ -234,6 +234,34 @@ test('a farm of somebody else is not there, by whatever id it is asked for', asy
   await mara.context().close()
 })
 
+test('who forgot their password chooses a new one by a link of the owner', async ({ page, browser, baseURL }) => {
+  await share(page)
+  const crew = await joins(browser, baseURL, await linkFor(page, 'Crew'), 'Tomas')
+  await visit(page, '/people')
+  await page.getByRole('button', { name: 'New password for Tomas' }).click()
+  const link = await page.getByLabel('Link by which Tomas chooses a new password').inputValue()
+
+  // Nobody has signed in on the device it is opened on.
+  const forgot = await (await another(browser, baseURL)).newPage()
+  await visit(forgot, new URL(link).pathname)
+  await forgot.getByLabel('New password').fill('short')
+  await forgot.getByRole('button', { name: 'Save' }).click()
+  await expect(forgot.getByLabel('New password')).toHaveAttribute('aria-invalid', 'true')
+  await forgot.getByLabel('New password').fill('four green gates')
+  await forgot.getByRole('button', { name: 'Save' }).click()
+  await forgot.getByRole('link', { name: 'Sign in' }).click()
+  await forgot.getByLabel('E-mail').fill('tomas@example.org')
+  await forgot.getByLabel('Password').fill('four green gates')
+  await forgot.getByRole('button', { name: 'Sign in' }).click()
+  await expect(forgot.getByText('Tomas, crew')).toBeVisible()
+  // Where they were signed in before, they are no more.
+  expect((await crew.request.get('/out/season.json')).status()).toBe(401)
+  await visit(forgot, new URL(link).pathname)
+  await expect(forgot.getByText(/has been used, or is older than a day/)).toBeVisible()
+  await crew.context().close()
+  await forgot.context().close()
+})
+
 test('what is kept of a person is theirs to export and delete; owners see what was done; the server is handed over', async ({
   page,
   browser,

@@ -8,7 +8,7 @@ import { rolesOf, sharingOf } from '../data/people-repository'
 import { phoneOfToken } from '../data/phone-repository'
 import { quicklySignedIn, signIn, type SignIn } from '../data/sign-in'
 import { handedOn } from './asked-by'
-import { may, mayAll, mayBegin, type Asker, type Deed } from '../season/roles'
+import { may, mayAll, mayBegin, UNNAMED, type Asker, type Deed } from '../season/roles'
 
 /** Set where the server is reached from elsewhere than its own machine: then nobody is let in unasked. */
 const mustSignIn = () => process.env.DOVE_STEP_SHARED === '1'
@@ -84,7 +84,7 @@ export interface By {
 export const byOf = (one: Asker): By =>
   one.kind === 'person'
     ? { who: one.name, person: one.id }
-    : { who: one.kind === 'phone' ? one.name : 'Grower', person: null }
+    : { who: one.kind === 'phone' ? one.name : UNNAMED, person: null }
 
 /** Who does something on a farm. @throws NotAllowed, SignedOut where they may not */
 export async function byWhom(deed: Deed, farm: string): Promise<By> {

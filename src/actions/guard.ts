@@ -42,7 +42,8 @@ export function refused({ headers, method, url }: Request): Response | undefined
 }
 
 /** What is there for whoever has not signed in. */
-const FOR_NOBODY = /^\/(?:sign-in|join\/[^/]+|phone\/[^/]+|api\/auth\/.*|api\/health|sw\.js|icon\.svg|favicon\.ico)$/
+const FOR_NOBODY =
+  /^\/(?:sign-in|join\/[^/]+|new-password\/[^/]+|phone\/[^/]+|api\/auth\/.*|api\/health|sw\.js|icon\.svg|favicon\.ico)$/
 
 /**
  * Who sends a request; and where people have to sign in, and this one has not, the way there. Actions say it themselves,

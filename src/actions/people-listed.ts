@@ -4,6 +4,7 @@ import { auditOf } from '../data/audit-repository'
 import { database } from '../data/database'
 import { invitationOf, membersOf, openInvitations, signInsOf } from '../data/people-repository'
 import { handsOf, phoneOfCode, phonesOf } from '../data/phone-repository'
+import { personOfPasswordLink } from '../data/sign-in'
 import type { Audited } from '../season/audited'
 import { may, mayAll, type Role } from '../season/roles'
 import { asker, signInHere } from './asker'
@@ -32,6 +33,12 @@ export interface PeopleListed {
 
 /** What device a code makes a phone; nothing where it is used, too old, or none. */
 export const phoneInvited = (code: string) => phoneOfCode(database(), code)
+
+/** Who may choose a new password by a link. */
+export async function choosesPassword(token: string): Promise<{ name: string } | undefined> {
+  const auth = await signInHere()
+  return auth && personOfPasswordLink(auth, token)
+}
 
 /** To what a link invites; nothing where it is used, too old, or none. */
 export const invitedBy = (token: string) => invitationOf(database(), token)

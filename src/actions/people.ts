@@ -11,15 +11,17 @@ import {
   endSignIns,
   invite,
   membersOf,
+  rolesOf,
   setRole,
+  sharingOf,
   startSharing,
   stopSharing,
   withdraw,
   type MemberChanged,
 } from '../data/people-repository'
 import { deletePerson, FORMER, handOver, type Kept } from '../data/person-repository'
-import { knownPerson, makePerson, SHORTEST_PASSWORD, signIn } from '../data/sign-in'
-import { ROLES } from '../season/roles'
+import { knownPerson, letChoosePassword, makePerson, SHORTEST_PASSWORD, signIn } from '../data/sign-in'
+import { mayResetPassword, ROLES } from '../season/roles'
 import { asker, assertMayAll, byWhom, SignedOut, signInHere } from './asker'
 import { noteDone } from './audited'
 import { seasonNamed } from './season-in-view'
@@ -90,6 +92,25 @@ export async function changeRole(seen: string, person: string, role: string | nu
   if (changed === 'changed') await noteDone(farm, to ? 'role-changed' : 'removed', to ? `${name}, ${to}` : name)
   refresh()
   return changed
+}
+
+/** `of-another-farm`: the password would open more than what whoever asks owns. */
+export type PasswordLink = { at: string } | { problem: 'no-such-member' | 'of-another-farm' }
+
+/** Lets a member who forgot their password choose a new one. @returns where their link leads; it is not shown again */
+export async function newPasswordLink(seen: string, person: string): Promise<PasswordLink> {
+  const [one, found] = [await asker(), await seasonNamed(seen, 'own')]
+  const auth = await signInHere()
+  if (!found || !auth || one.kind !== 'person') return { problem: 'no-such-member' }
+  const [farm, of] = [found.id.farm_id, z.string().max(100).parse(person)]
+  const member = (await membersOf(database(), farm)).find(({ id }) => id === of)
+  if (!member) return { problem: 'no-such-member' }
+  const farms = [...(await rolesOf(database(), of)).keys()]
+  const keeps = (await sharingOf(database()))?.keeper === of
+  if (!mayResetPassword(one, { farms, keeps })) return { problem: 'of-another-farm' }
+  const token = await letChoosePassword(auth, of)
+  await noteDone(farm, 'password-link', member.name)
+  return { at: `/new-password/${token}` }
 }
 
 /** Whoever asks is of that farm no more. */

@@ -27,6 +27,7 @@ const RULES: Readonly<Record<string, string>> = {
   join: 'asker', // by its link
   keepWhatIf: 'plan',
   leaveFarm: 'asker read', // oneself
+  newPasswordLink: 'asker own',
   lookAtDemo: 'begin',
   newPhone: 'plan',
   putAway: 'plan',

@@ -1,8 +1,10 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, inject, it } from 'vitest'
+import { entry } from '../core/testing/records'
 import { readSmall } from '../season/small-season'
 import { archiveSeason, deleteFarm, lastSeasonOf, listFarms, seasonAt, seasonOfId } from './farm-repository'
 import { freshDatabase } from './fresh-database'
 import { migrate } from './migrate'
+import { handsOf } from './phone-repository'
 import { createFarm, createNextSeason, loadSeason, openSeason } from './season-repository'
 import { createWhatIf } from './what-if-repository'
 
@@ -24,6 +26,15 @@ beforeEach(async () => {
 })
 
 describe('farms', () => {
+  it('that are shipped for looking at have whoever recorded in them for their phones; others name their own', async () => {
+    const records = ['Mara', 'Grower', 'Mara', 'Tom'].map((who, i) =>
+      entry(season.plantings[0]!.key, `2027-03-0${i + 1}`, { did: 'note' }, { who, note: 'dry' }),
+    )
+    const shown = await createFarm(db(), { ...named('Shown'), records }, { demo: true })
+    const own = await createFarm(db(), { ...named('Own'), records })
+    expect((await handsOf(db(), shown.farm_id)).map(({ name }) => name)).toEqual(['Mara', 'Tom'])
+    expect(await handsOf(db(), own.farm_id)).toEqual([])
+  })
   it('stand beside each other, each at an address of its own', async () => {
     await createFarm(db(), named('Mill Field'))
     await createFarm(db(), named('Mill Field'))

@@ -23,7 +23,7 @@ import {
   withdraw,
 } from './people-repository'
 import { createFarm } from './season-repository'
-import { knownPerson, makePerson, quicklySignedIn, signIn } from './sign-in'
+import { knownPerson, letChoosePassword, makePerson, personOfPasswordLink, quicklySignedIn, signIn } from './sign-in'
 
 let connection: Awaited<ReturnType<typeof freshDatabase>>
 const db = () => connection.db
@@ -51,6 +51,34 @@ describe('a person', () => {
     expect(await knownPerson(auth(), { ...asked, password: 'three red doors' })).toBeUndefined()
     expect(await knownPerson(auth(), { ...asked, email: 'other@example.org' })).toBeUndefined()
     expect(await makePerson(auth(), asked)).toBeUndefined()
+  })
+  it('who forgot their password chooses a new one by a link that works once, and is out everywhere else', async () => {
+    const id = await person('Ines')
+    const token = await letChoosePassword(auth(), id)
+    const kept = await sql<{ identifier: string }>`select identifier from verification`.execute(db())
+    expect(JSON.stringify(kept.rows)).not.toContain(token)
+    expect(await personOfPasswordLink(auth(), token)).toMatchObject({ name: 'Ines' })
+    expect(await personOfPasswordLink(auth(), `${token}x`)).toBeUndefined()
+    const { internalAdapter } = await auth().$context
+    await internalAdapter.createSession(id)
+    expect(await signInsOf(db(), id)).toHaveLength(1)
+
+    const choose = (newPassword: string) => auth().api.resetPassword({ body: { token, newPassword } })
+    await expect(choose('too short')).rejects.toThrow()
+    expect(await personOfPasswordLink(auth(), token)).toBeDefined() // nothing was used up by that
+    const asked = { name: '', email: 'ines@example.org' }
+    await choose('four green gates')
+    expect(await knownPerson(auth(), { ...asked, password: 'four green gates' })).toBe(id)
+    expect(await knownPerson(auth(), { ...asked, password: PASSWORD })).toBeUndefined()
+    expect(await signInsOf(db(), id)).toHaveLength(0)
+    await expect(choose('five grey gates')).rejects.toThrow()
+    expect(await personOfPasswordLink(auth(), token)).toBeUndefined()
+  })
+  it('has a day to choose it, and no more', async () => {
+    const token = await letChoosePassword(auth(), await person('Ines'))
+    await sql`update verification set expires_at = now() - interval '1 second'`.execute(db())
+    expect(await personOfPasswordLink(auth(), token)).toBeUndefined()
+    await expect(auth().api.resetPassword({ body: { token, newPassword: 'four green gates' } })).rejects.toThrow()
   })
   it('has a password that is kept nowhere as it is', async () => {
     await person('Ines')

@@ -1,6 +1,7 @@
 /** Whole seasons: opening, reading and replacing everything in one. */
 import { sql, type Kysely, type Transaction } from 'kysely'
 import { farmAddress, seasonAddress } from '../season/address'
+import { UNNAMED } from '../season/roles'
 import { COLLECTIONS, SEASON_FORMAT, type Season } from '../season/schema'
 import type { SetAside } from '../season/set-aside'
 import type { Db } from './database'
@@ -99,8 +100,19 @@ export async function createFarm(db: Kysely<Database>, season: Season, { demo = 
       .values({ name, demo, address: farmAddress(name, addresses(taken)) })
       .returning('farm_id')
       .executeTakeFirstOrThrow()
+    if (demo) await addHands(trx, farm.farm_id, season)
     return insertSeason(trx, farm.farm_id, season)
   })
+}
+
+/** Whoever recorded something works with the phones of the farm, which are looked at once it is shared. */
+async function addHands(trx: Transaction<Database>, farm: string, { records }: Season): Promise<void> {
+  const names = [...new Set(records.map(({ who }) => who))].filter((who) => who !== UNNAMED)
+  if (names.length > 0)
+    await trx
+      .insertInto('crew_name')
+      .values(names.map((name) => ({ farm_id: farm, name, pin_salt: null, pin_hash: null })))
+      .execute()
 }
 
 /** Makes another season of a farm from a document, and opens it. */

@@ -1,5 +1,5 @@
 /** Passwords and sign-ins, by better-auth on the tables of people. Who may do what is not its concern. */
-import { createHmac, timingSafeEqual } from 'node:crypto'
+import { createHmac, randomBytes, timingSafeEqual } from 'node:crypto'
 import { betterAuth } from 'better-auth'
 import type { Kysely } from 'kysely'
 import type { Role } from '../season/roles'
@@ -9,6 +9,7 @@ import type { Database } from './schema'
 export const SHORTEST_PASSWORD = 10
 const LONGEST_PASSWORD = 200
 const SIGNED_IN_FOR = 30 * 24 * 60 * 60 // s
+const NEW_PASSWORD_WITHIN = 24 * 60 * 60 * 1000 // ms
 const RENEWED_AFTER = 24 * 60 * 60 // s
 
 /** A password is tried so often, from one address. */
@@ -39,13 +40,15 @@ const authOf = (db: Kysely<Database>, secret: string, secure: boolean) =>
       disableSignUp: true,
       minPasswordLength: SHORTEST_PASSWORD,
       maxPasswordLength: LONGEST_PASSWORD,
+      // Whoever knew the old one is out.
+      revokeSessionsOnPasswordReset: true,
     },
     rateLimit: {
       enabled: process.env.DOVE_STEP_LIMITS !== 'off',
       storage: 'database',
       modelName: 'sign_in_rate',
       fields: { lastRequest: 'last_request' },
-      customRules: { '/sign-in/email': TRIES, '/change-password': TRIES },
+      customRules: { '/sign-in/email': TRIES, '/change-password': TRIES, '/reset-password': TRIES },
     },
     user: { modelName: 'person', fields: { emailVerified: 'email_verified', ...dates } },
     session: {
@@ -74,7 +77,8 @@ const authOf = (db: Kysely<Database>, secret: string, secure: boolean) =>
         ...dates,
       },
     },
-    verification: { fields: { expiresAt: 'expires_at', ...dates } },
+    // What opens a door is kept only so that it can be known again.
+    verification: { fields: { expiresAt: 'expires_at', ...dates }, storeIdentifier: 'hashed' },
   })
 
 export type SignIn = ReturnType<typeof authOf>
@@ -172,4 +176,24 @@ export async function knownPerson(auth: SignIn, { email, password }: NewPerson):
   const found = await internalAdapter.findUserByEmail(email.toLowerCase(), { includeAccounts: true })
   const hash = found?.accounts.find(({ providerId }) => providerId === 'credential')?.password
   return found && hash && (await passwords.verify({ hash, password })) ? found.user.id : undefined
+}
+
+/** As better-auth looks for it when a new password is sent with it. */
+const byToken = (token: string) => `reset-password:${token}`
+
+/** Lets a person choose a new password once, within a day, in the place of one they forgot. @returns what their link holds */
+export async function letChoosePassword(auth: SignIn, person: string): Promise<string> {
+  const { internalAdapter } = await auth.$context
+  const token = randomBytes(24).toString('base64url')
+  const expiresAt = new Date(Date.now() + NEW_PASSWORD_WITHIN)
+  await internalAdapter.createVerificationValue({ identifier: byToken(token), value: person, expiresAt })
+  return token
+}
+
+/** Who may choose a new password by a link; `undefined` where it was used or is too old. */
+export async function personOfPasswordLink(auth: SignIn, token: string): Promise<{ name: string } | undefined> {
+  const { internalAdapter } = await auth.$context
+  const found = await internalAdapter.findVerificationValue(byToken(token))
+  if (!found || found.expiresAt < new Date()) return undefined
+  return (await internalAdapter.findUserById(found.value)) ?? undefined
 }

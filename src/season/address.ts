@@ -33,6 +33,7 @@ const NOT_FARMS: readonly string[] = [
   'begin',
   'sign-in',
   'join',
+  'new-password',
   'phone',
 ]
 

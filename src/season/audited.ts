@@ -9,6 +9,7 @@ export const AUDITED = [
   'joined',
   'role-changed',
   'removed',
+  'password-link',
   'left',
   'handed-over',
   'person-deleted',

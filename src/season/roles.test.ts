@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { may, mayAll, mayBegin, roleMay, ROLES, type Asker, type Deed, type Role } from './roles'
+import { may, mayAll, mayBegin, mayResetPassword, roleMay, ROLES, type Asker, type Deed, type Role } from './roles'
 
 const DEEDS: readonly Deed[] = ['read', 'record', 'plan', 'own']
 const person = (...roles: [string, Role][]): Asker => ({
@@ -48,5 +48,21 @@ describe('what touches every farm', () => {
     expect(mayAll({ kind: 'nobody' })).toBe(false)
     expect(mayAll(person(['here', 'owner']))).toBe(false)
     expect(mayAll({ ...person(), keeps: true } as Asker)).toBe(true)
+  })
+})
+
+describe('a new password', () => {
+  const owner = person(['here', 'owner'], ['there', 'planner'])
+  const other = (farms: string[], keeps = false) => ({ farms, keeps })
+  it('is given by who owns every farm it opens', () => {
+    expect(mayResetPassword(owner, other(['here']))).toBe(true)
+    expect(mayResetPassword(owner, other(['here', 'there']))).toBe(false)
+    expect(mayResetPassword(person(['here', 'planner']), other(['here']))).toBe(false)
+  })
+  it('of who keeps the server, which opens all of it, by nobody else', () => {
+    const keeper: Asker = { ...(person() as Extract<Asker, { kind: 'person' }>), keeps: true }
+    expect(mayResetPassword(owner, other(['here'], true))).toBe(false)
+    expect(mayResetPassword(keeper, other(['here', 'there'], true))).toBe(true)
+    expect(mayResetPassword({ kind: 'everyone' }, other([]))).toBe(false)
   })
 })

@@ -1,5 +1,8 @@
 /** What people may do on a farm. */
 
+/** Who records something where nobody has said who they are. */
+export const UNNAMED = 'Grower'
+
 /** From the one that may do most. */
 export const ROLES = ['owner', 'planner', 'crew', 'viewer'] as const
 
@@ -51,3 +54,12 @@ export const mayBegin = (asker: Asker, isAnyFarm: boolean): boolean =>
 
 /** Whether somebody may do what touches every farm of the server, as backups do: who keeps it. */
 export const mayAll = (asker: Asker): boolean => asker.kind === 'everyone' || (asker.kind === 'person' && asker.keeps)
+
+/**
+ * Whether somebody may let another choose a new password: it opens every farm the other is of, so all of them must be their
+ * own, and the whole server where the other keeps it. Who keeps it gets at everything already.
+ *
+ * @param other ids of the farms they are of, and whether they keep the server
+ */
+export const mayResetPassword = (asker: Asker, other: { farms: readonly string[]; keeps: boolean }): boolean =>
+  asker.kind === 'person' && (asker.keeps || (!other.keeps && other.farms.every((farm) => may(asker, 'own', farm))))

@@ -11,6 +11,7 @@ import { inviteTo, withdrawInvitation } from '../../actions/people'
 import type { PeopleListed } from '../../actions/people-listed'
 import { ROLES, type Role } from '../../season/roles'
 import { useSeason } from '../../ui/season-context'
+import { MadeLink } from './made-link'
 import { Line, Lines, Part } from './part'
 import { useAsk } from './use-ask'
 
@@ -49,38 +50,9 @@ export function Invitations({ invitations }: { invitations: PeopleListed['invita
           {t('makeLink')}
         </Button>
       </Box>
-      {made && <Made {...made} />}
+      {made && <MadeLink label={t('linkFor', { role: t(`roles.${made.role}`) })} link={made.link} />}
       {invitations.length > 0 && <Open invitations={invitations} />}
     </Part>
-  )
-}
-
-function Made({ role, link }: { role: Role; link: string }) {
-  const t = useTranslations('people')
-  const { say } = useAsk()
-  return (
-    <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5, alignItems: 'flex-start', mt: 2 }}>
-      <TextField
-        label={t('linkFor', { role: t(`roles.${role}`) })}
-        value={link}
-        helperText={t('copyNow')}
-        onFocus={(event) => event.target.select()}
-        slotProps={{ input: { readOnly: true } }}
-        sx={{ flex: '1 1 300px', maxWidth: 560 }}
-      />
-      {/* Browsers let pages copy over HTTPS and on the machine itself only; elsewhere the field is chosen from. */}
-      <Button
-        sx={{ minHeight: 42 }}
-        onClick={() =>
-          void navigator.clipboard?.writeText(link).then(
-            () => say(t('copied')),
-            () => say(t('copyNow')),
-          )
-        }
-      >
-        {t('copy')}
-      </Button>
-    </Box>
   )
 }
 

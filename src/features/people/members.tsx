@@ -4,11 +4,13 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import MenuItem from '@mui/material/MenuItem'
 import TextField from '@mui/material/TextField'
+import { useState } from 'react'
 import { useTranslations } from 'next-intl'
-import { changeRole } from '../../actions/people'
+import { changeRole, newPasswordLink } from '../../actions/people'
 import type { PeopleListed } from '../../actions/people-listed'
 import { ROLES, type Role } from '../../season/roles'
 import { useSeason } from '../../ui/season-context'
+import { MadeLink } from './made-link'
 import { Line, Lines, Part } from './part'
 import { useAsk } from './use-ask'
 
@@ -32,6 +34,15 @@ function OneMember({ member, isMe, owns }: { member: Member; isMe: boolean; owns
   const { data } = useSeason()
   const { busy, ask, say } = useAsk()
   const { id, name, email, role } = member
+  const [link, setLink] = useState<string>()
+  const letChoose = () =>
+    ask(
+      () => newPasswordLink(data.view, id),
+      (done) => {
+        if ('at' in done) setLink(window.location.origin + done.at)
+        else say(done.problem === 'of-another-farm' ? t('ofAnotherFarm', { name }) : t('noSuchMember'))
+      },
+    )
   const change = (to: Role | null) =>
     ask(
       () => changeRole(data.view, id, to),
@@ -67,10 +78,16 @@ function OneMember({ member, isMe, owns }: { member: Member; isMe: boolean; owns
         t(`roles.${role}`)
       )}
       {owns && !isMe && (
-        <Button color="inherit" disabled={busy} aria-label={t('takeOffName', { name })} onClick={() => change(null)}>
-          {t('takeOff')}
-        </Button>
+        <>
+          <Button color="inherit" disabled={busy} aria-label={t('newPasswordOf', { name })} onClick={letChoose}>
+            {t('newPassword')}
+          </Button>
+          <Button color="inherit" disabled={busy} aria-label={t('takeOffName', { name })} onClick={() => change(null)}>
+            {t('takeOff')}
+          </Button>
+        </>
       )}
+      {link !== undefined && <MadeLink label={t('newPasswordFor', { name })} link={link} />}
     </Line>
   )
 }

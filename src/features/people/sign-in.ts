@@ -21,6 +21,19 @@ export async function signIn(email: string, password: string): Promise<SignedIn>
   }
 }
 
+/** Sets a new password by what a link holds. */
+export async function choosePassword(
+  token: string,
+  newPassword: string,
+): Promise<'saved' | 'passwordLinkNoLonger' | 'noAnswer'> {
+  try {
+    const { ok, status } = await send('reset-password', { token, newPassword })
+    return ok ? 'saved' : status < 500 && status !== 429 ? 'passwordLinkNoLonger' : 'noAnswer'
+  } catch {
+    return 'noAnswer' // it never came there
+  }
+}
+
 /** Signs out here; pages kept on the device for when there is no signal go too. @returns false where there was no answer */
 export async function signOut(): Promise<boolean> {
   try {

@@ -285,7 +285,7 @@ export const farmPage = {
   recordsKeptFrom: 'Records kept from',
   sowingsDueBeforeItAre: 'sowings due before it are asked about',
   timeZone: 'Time zone',
-  aDayBeginsAtItsMidnight: 'a new day begins at its midnight; empty: the clock of the server',
+  aDayBeginsAtItsMidnight: 'a day begins at its midnight; empty: as the server',
   namesOfKinds: 'Names of kinds',
   britishCourgette: 'British (courgette)',
   americanZucchini: 'American (zucchini)',

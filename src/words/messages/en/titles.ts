@@ -21,6 +21,7 @@ export const titles = {
   'start-now': 'What can I start now?',
   people: 'People',
   'sign-in': 'Sign in',
+  newPassword: 'New password',
   join: 'Join',
   phone: 'Crew phone',
   audit: 'Audit',

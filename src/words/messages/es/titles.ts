@@ -21,6 +21,7 @@ export const titles = {
   'start-now': '¿Qué puedo empezar ahora?',
   people: 'Personas',
   'sign-in': 'Iniciar sesión',
+  newPassword: 'Nueva contraseña',
   join: 'Unirse',
   phone: 'Teléfono del equipo',
   audit: 'Registro de accesos',
