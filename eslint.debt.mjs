@@ -51,7 +51,7 @@ export const MANY_PARAMETERS = [
   'src/data/what-if-repository.ts',
   'src/features/benches/load-chart.tsx',
   'src/interchange/labels-pdf.ts',
-  'src/season/references.ts',
+  'src/season/checks/crops.ts',
   'src/ui/records/just-sown.ts',
 ]
 
@@ -89,7 +89,7 @@ export const MANY_BRANCHES = [
   'src/features/plan/planting-form.ts',
   'src/features/plan/planting-panel.tsx',
   'src/library/schools.ts',
-  'src/season/references.ts',
+  'src/season/checks/crops.ts',
   'src/ui/records/not-as-planned.tsx',
   'src/ui/records/sown-just-now.tsx',
   'src/ui/records/words.ts',
