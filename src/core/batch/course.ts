@@ -234,6 +234,8 @@ function layOut(way: Way, pass: Pass, plantOn: Day): Span[] {
       else {
         let stage =
           tail >= 0 && route.tail[tail]!.unplanned ? UNPLANNED : at === 'hardening' ? way.method.stages.length : at
+        // Potted up where it stands before planting already: it is the potting of its leg all the same.
+        if (potted && tail >= 0) stage = route.legs[leg]!.stage
         // Handed over within its stage, by rule.
         if (last && last.kind === kind && last.stage === stage && named >= changing.realPlaces && !potted)
           stage += HAND_OVER

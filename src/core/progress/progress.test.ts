@@ -56,6 +56,35 @@ describe('a batch as it is', () => {
       t.stays.map(({ place, from, until, kind, cells }) => ({ place, from, until, kind, cells })),
     )
   })
+  it('potted up after a move that is counted back from planting was potted up, on the day it was', () => {
+    const season = readSmall()
+    const methods = season.methods.map((method) =>
+      method.key === 'tomato-pots'
+        ? { ...method, stages: [...method.stages, { place: 'frame', survival: 1, when: { daysBeforePlanting: 36 } }] }
+        : method,
+    )
+    const early = { ...season, methods } as Season
+    const t = planned('t', early)
+    const tasks = tasksOf(t, -Infinity, Infinity)
+    const [moved, potted] = (['move', 'pot-up'] as const).map((kind) => tasks.find((task) => task.kind === kind)!)
+    expect(moved!.day).toBe(t.plantOn - 36)
+    expect(potted!.day).toBeGreaterThan(moved!.day)
+    const late = potted!.day + 3
+    const records = tasks
+      .filter(({ kind, day }) => kind !== 'prepare' && day <= potted!.day)
+      .map((task) =>
+        done('t', day(task === potted ? late : task.day), task.kind, {
+          nth: task.nth,
+          ...(task.kind === 'sow' || task === potted ? { cells: task.cells } : {}),
+          ...(task.kind === 'sow' ? { seeds: t.sizing!.seeds } : {}),
+        }),
+      )
+    const now = really('t', day(late + 1), [kept(), ...records], early)
+    const pots = now.stays.filter(({ container }) => container.key === 'pots')
+    expect([pots[0]?.from, pots[0]?.potted, pots[0]?.cells]).toEqual([late, true, potted!.cells])
+    const open = tasksOf(now, late + 1, Infinity).map(({ kind }) => kind)
+    expect(open).not.toContain('pot-up')
+  })
   it('not sown in time is late, and sown today at the earliest', () => {
     const t = planned('t')
     const now = really('t', day(t.sow! + 9), [kept()])
