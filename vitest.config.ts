@@ -6,7 +6,7 @@ export default defineConfig({
     setupFiles: ['scripts/testing/laws.ts'],
     globalSetup: ['scripts/testing/vitest-database.ts'],
     environment: 'node',
-    testTimeout: 30_000,
+    testTimeout: 90_000, // a busy machine is slow, not wrong
     hookTimeout: 30_000,
     maxWorkers: 2,
     coverage: {

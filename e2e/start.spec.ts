@@ -128,14 +128,16 @@ test('whatever part is ended without warning, it comes back, and the first start
   for (const pid of [serving.holder, serving.postmaster, ...serving.children]) process.kill(pid, 0)
 
   // Ctrl-C ends it all, though the database is being used; what a page listens to is ended, not cut.
-  const listened = await fetch(`${place.url}/api/changes`)
-  const heard = listened.text()
+  const listened = (await fetch(`${place.url}/api/changes`)).body!.pipeThrough(new TextDecoderStream()).getReader()
+  let heard = ''
+  while (!heard.includes('data: ')) heard += (await listened.read()).value ?? ''
+  const ended = listened.read()
   const before = Date.now()
   third.child.kill('SIGINT')
   expect(await third.ended).toBe(0)
   expect(Date.now() - before).toBeLessThan(10_000)
   expect(await health(place.url)).toBeUndefined()
-  expect(await heard).toContain('data: ')
+  expect((await ended).done).toBe(true)
 })
 
 test('what a power cut leaves behind holds nothing up: numbers of other processes, half-made files', async ({

@@ -44,4 +44,4 @@ it('a database of an earlier version is changed only once there is a backup of i
   } finally {
     await one.close()
   }
-})
+}, 120_000)

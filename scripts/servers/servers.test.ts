@@ -103,5 +103,5 @@ describe('a part', () => {
     await part.stop()
     expect(lives(last[0]!)).toBe(false)
     await expect.poll(() => lives(last[1]!), { timeout: 5000 }).toBe(false)
-  })
+  }, 60_000)
 })

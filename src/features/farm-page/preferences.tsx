@@ -10,6 +10,7 @@ import { languageCookie, unitsCookie } from '../../ui/preferences'
 import { useSeason } from '../../ui/season-context'
 import { LANGUAGES, type Language } from '../../words/translator'
 import { useRouter } from '../../ui/navigation'
+import { Install } from './install'
 
 /** Every language by its own name. */
 const LANGUAGE_NAMES: Record<Language, string> = { en: 'English', es: 'Español' }
@@ -65,6 +66,7 @@ export function Preferences() {
         ]}
         onChange={setMode}
       />
+      <Install />
     </Box>
   )
 }

@@ -10,25 +10,14 @@ import type { PeopleListed } from '../../actions/people-listed'
 import { addCrewName, choosePin, removeCrewName } from '../../actions/phones'
 import { PIN } from '../../season/pin'
 import { useSeason } from '../../ui/season-context'
+import { AddName } from './add-name'
 import { Line, Lines, Part } from './part'
 import { useAsk } from './use-ask'
-
-const LONGEST = 60
 
 export function Hands({ hands }: { hands: PeopleListed['hands'] }) {
   const t = useTranslations('people')
   const { data } = useSeason()
-  const [name, setName] = useState('')
   const { busy, ask } = useAsk()
-  const called = name.trim()
-  const add = (event: FormEvent) => {
-    event.preventDefault()
-    if (called === '') return
-    ask(
-      () => addCrewName(data.view, called),
-      () => setName((now) => (now.trim() === called ? '' : now)), // what was typed meanwhile stays
-    )
-  }
   return (
     <Part title={t('recordOnPhones')}>
       <Typography component="p" sx={{ mb: 2, maxWidth: 720 }}>
@@ -39,22 +28,13 @@ export function Hands({ hands }: { hands: PeopleListed['hands'] }) {
           <OneHand key={hand.name} hand={hand} />
         ))}
       </Lines>
-      <Box
-        component="form"
-        noValidate
-        onSubmit={add}
-        sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5, alignItems: 'flex-start', mt: 2 }}
-      >
-        <TextField
+      <Box sx={{ mt: 2 }}>
+        <AddName
           label={t('helper')}
-          value={name}
-          onChange={(event) => setName(event.target.value)}
-          slotProps={{ htmlInput: { maxLength: LONGEST } }}
-          sx={{ width: { xs: '100%', sm: 300 } }}
+          action={t('addHelper')}
+          busy={busy}
+          onAdd={(name, added) => ask(() => addCrewName(data.view, name), added)}
         />
-        <Button type="submit" variant="outlined" disabled={busy || called === ''} sx={{ minHeight: 42 }}>
-          {t('addHelper')}
-        </Button>
       </Box>
     </Part>
   )

@@ -7,37 +7,32 @@ import MenuItem from '@mui/material/MenuItem'
 import TextField from '@mui/material/TextField'
 import Typography from '@mui/material/Typography'
 import { useRouter } from 'next/navigation'
-import { useEffect, useState, type FormEvent } from 'react'
+import { useEffect, useState } from 'react'
 import { useTranslations } from 'next-intl'
 import type { PeopleListed } from '../../actions/people-listed'
 import { endPhone, newPhone } from '../../actions/phones'
 import { QrPicture } from '../../ui/qr-picture'
 import { useSeason } from '../../ui/season-context'
+import { AddName } from './add-name'
 import { Line, Lines, Part } from './part'
 import { useAsk } from './use-ask'
 
-const LONGEST = 60
 const LOOK_EVERY = 3000 // ms between two looks at whether a code was scanned
 
 export function Phones({ phones, addresses }: { phones: PeopleListed['phones']; addresses: readonly string[] }) {
   const t = useTranslations('people')
   const { data } = useSeason()
-  const [name, setName] = useState('')
   const [made, setMade] = useState<{ id: string; name: string; at: string }>()
   const { busy, ask } = useAsk()
-  const called = name.trim()
-  const add = (event: FormEvent) => {
-    event.preventDefault()
-    if (called === '') return
+  const add = (name: string, added: () => void) =>
     ask(
-      () => newPhone(data.view, called),
+      () => newPhone(data.view, name),
       (done) => {
         if (!done) return
-        setMade({ name: called, ...done })
-        setName((now) => (now.trim() === called ? '' : now)) // what was typed meanwhile stays
+        setMade({ name, ...done })
+        added()
       },
     )
-  }
   return (
     <Part title={t('phones')}>
       <Typography component="p" sx={{ mb: 2, maxWidth: 720 }}>
@@ -48,23 +43,7 @@ export function Phones({ phones, addresses }: { phones: PeopleListed['phones']; 
           {t('notReachable')}
         </Typography>
       ) : (
-        <Box
-          component="form"
-          noValidate
-          onSubmit={add}
-          sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5, alignItems: 'flex-start' }}
-        >
-          <TextField
-            label={t('phoneName')}
-            value={name}
-            onChange={(event) => setName(event.target.value)}
-            slotProps={{ htmlInput: { maxLength: LONGEST } }}
-            sx={{ width: { xs: '100%', sm: 300 } }}
-          />
-          <Button type="submit" variant="contained" disabled={busy || called === ''} sx={{ minHeight: 42 }}>
-            {t('addPhone')}
-          </Button>
-        </Box>
+        <AddName label={t('phoneName')} action={t('addPhone')} busy={busy} isMain onAdd={add} />
       )}
       {made && (
         <Code

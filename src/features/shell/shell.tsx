@@ -36,6 +36,8 @@ import { WhatIfBanner } from './what-if-banner'
 import { DayInAddress } from './day-in-address'
 import { UndoButtons, useUndoing } from './undo-buttons'
 import { useOpensWithoutSignal, useChangesElsewhere } from './changes-elsewhere'
+import { useIconBadge } from './use-icon-badge'
+import '../../ui/install'
 import { Link, usePathname } from '../../ui/navigation'
 
 export function Shell({ data, children }: { data: SeasonData; children: ReactNode }) {
@@ -75,6 +77,7 @@ function Frame({ children }: { children: ReactNode }) {
     document.documentElement.dataset.ready = ''
   }, [])
   useOpensWithoutSignal()
+  useIconBadge()
   const finding = useFindKeys()
   return (
     <UndoContext value={undoing}>

@@ -1,0 +1,1 @@
+export { appManifest as default } from '../actions/app-manifest'
