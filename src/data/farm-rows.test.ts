@@ -134,8 +134,8 @@ describe('the rows of a farm', () => {
     await rows(connection.db, `revoke all on season from ${FARM_ROLE}`)
     const other = connect(connection.url)
     await expect(rows(other.ofFarm(ours.farm_id), 'select * from season')).rejects.toThrow(/permission denied/)
-    await Promise.all([letFarmsIn(connection.db), letFarmsIn(other.db)].map((done) => done.catch(() => undefined)))
-    await letFarmsIn(connection.db)
+    // Several servers of one database start at once.
+    await Promise.all(Array.from({ length: 12 }, (_, i) => letFarmsIn(i % 2 === 0 ? connection.db : other.db)))
     expect(await rows(other.ofFarm(ours.farm_id), 'select * from season')).toHaveLength(2)
     await other.close()
   })

@@ -15,6 +15,8 @@ export async function letFarmsIn(db: Kysely<Database>): Promise<void> {
   await sql
     .raw(
       `do $$ declare one text; begin
+      -- Several servers of one database start at once: one after another.
+      perform pg_advisory_xact_lock(hashtext('${FARM_ROLE}'));
       begin
         if not exists (select from pg_roles where rolname = '${FARM_ROLE}') then create role ${FARM_ROLE} nologin; end if;
         if not pg_has_role(current_user, '${FARM_ROLE}', 'member') then
