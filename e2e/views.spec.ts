@@ -94,6 +94,17 @@ test('the plan is grouped, ordered and filtered, and walked by arrow keys', asyn
   await page.keyboard.press('Escape')
   await page.goBack()
   await expect(page.getByRole('complementary')).toBeVisible()
+  // However soon one goes back: closed and opened again before the first is drawn.
+  const panel = page.getByRole('complementary')
+  for (let i = 0; i < 5; i++) {
+    await page.evaluate(() => {
+      const escape = new KeyboardEvent('keydown', { key: 'Escape', bubbles: true })
+      document.querySelector('aside, [role=complementary]')!.dispatchEvent(escape)
+      history.back()
+    })
+    await page.waitForTimeout(400)
+    await expect(panel).toContainText('Snapdragon')
+  }
 })
 
 test.describe('on a phone', () => {

@@ -77,6 +77,12 @@ function useAddressNow(): [URLSearchParams, (text: string) => void] {
     setSeen(now)
     ask(undefined)
   }
+  // Going back takes back what was asked for, also where the address never was seen to follow it.
+  useEffect(() => {
+    const gone = () => ask(undefined)
+    window.addEventListener('popstate', gone)
+    return () => window.removeEventListener('popstate', gone)
+  }, [])
   return [asked === undefined ? params : new URLSearchParams(asked), ask]
 }
 
