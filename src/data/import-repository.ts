@@ -2,7 +2,8 @@
 import type { Kysely, Transaction } from 'kysely'
 import { COLLECTIONS, Season } from '../season/schema'
 import { sameValue } from '../season/values'
-import { readingRows, readReadings, readRecords, recordRow } from './record-repository'
+import { readingRows, readReadings } from './reading-repository'
+import { readRecords, recordRow } from './record-repository'
 import { ofSeason, type Database, type SeasonId } from './schema'
 import { cacheOf, planOf, type PlanState } from './season-cache'
 import { factsOf, insertAll, writeThings } from './things'
@@ -93,7 +94,9 @@ export async function write(
     'record',
     (to.records ?? []).map((one) => recordRow(id, one)),
   )
+  if (gone.length > 0) await ofSeason(trx.updateTable('season').set({ records_revision: revision }), id).execute()
   if (!to.readings) return
+  await ofSeason(trx.updateTable('season').set({ readings_revision: revision }), id).execute()
   await ofSeason(trx.deleteFrom('reading'), id).execute()
   await insertAll(trx, 'reading', readingRows(id, to.readings))
 }

@@ -16,6 +16,7 @@ import * as told from './migrations/0012-told'
 import * as people from './migrations/0013-people'
 import * as phones from './migrations/0014-phones'
 import * as farmRows from './migrations/0015-farm-rows'
+import * as since from './migrations/0016-since'
 import { letFarmsIn } from './farm-rows'
 import type { Database } from './schema'
 
@@ -36,6 +37,7 @@ const MIGRATIONS: Record<string, Migration> = {
   '0013-people': people,
   '0014-phones': phones,
   '0015-farm-rows': farmRows,
+  '0016-since': since,
 }
 
 /**

@@ -61,6 +61,7 @@ const LANDED: Readonly<Record<string, string>> = {
   '0013-people.ts': '949b3a05f4916e9a',
   '0014-phones.ts': '293e1b02a4935242',
   '0015-farm-rows.ts': '4f77ba2d1733aee4',
+  '0016-since.ts': '66e77612e7d7710e',
 }
 
 const ANCHORS = new Set<string>(['date'])

@@ -100,7 +100,7 @@ export async function deletePerson(db: Kysely<Database>, person: string): Promis
     // Pages and what servers know of these seasons are of a name that is gone.
     await trx
       .updateTable('season')
-      .set(({ eb }) => ({ revision: eb('revision', '+', 1) }))
+      .set(({ eb }) => ({ revision: eb('revision', '+', 1), records_revision: eb('revision', '+', 1) }))
       .where(({ exists, selectFrom }) =>
         exists(
           selectFrom('record')

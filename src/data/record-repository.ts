@@ -5,11 +5,11 @@ import { formatDay } from '../core/calendar/day'
 import { ledgerOf, type Impossible, type Meant } from '../core/ledger/ledger'
 import { meantBy } from '../core/ledger/meant'
 import { standing, rootOf } from '../core/ledger/records'
-import { Entry, type Method, type Readings } from '../season/schema'
+import { Entry, type Method } from '../season/schema'
 import { oneLine, type SetAside } from '../season/set-aside'
 import { sameValue } from '../season/values'
 import type { Db } from './database'
-import type { Database, RecordTable, SeasonId } from './schema'
+import { ofSeason, type Database, type RecordTable, type SeasonId } from './schema'
 import type { Insertable, Selectable } from 'kysely'
 
 /** What became of one record that was sent. */
@@ -70,24 +70,24 @@ export function recordRow(id: SeasonId, entry: SentEntry): Insertable<RecordTabl
 
 const MOST_UNDERSTOOD = 400_000
 
-/**
- * All records of a season in the order they came in; what cannot be understood is left out, and said in `aside`.
- *
- * @param understood records never change: what was understood once is noted here, and not looked at again
- */
+/** What to read of the records of a season. */
+interface RecordsAsked {
+  /** Where what cannot be understood is said. */
+  aside?: SetAside[]
+  /** Records never change: what was understood once is noted here, and not looked at again. */
+  understood?: Set<string> | undefined
+  /** Only those that came in after this one. */
+  after?: string | undefined
+}
+
+/** Records of a season in the order they came in; what cannot be understood is left out. */
 export async function readRecords(
   db: Db,
   id: SeasonId,
-  aside: SetAside[] = [],
-  understood = new Set<string>(),
+  { aside = [], understood = new Set(), after }: RecordsAsked = {},
 ): Promise<Entry[]> {
-  const rows = await db
-    .selectFrom('record')
-    .selectAll()
-    .where('farm_id', '=', id.farm_id)
-    .where('season_id', '=', id.season_id)
-    .orderBy('seq')
-    .execute()
+  const all = ofSeason(db.selectFrom('record').selectAll(), id).orderBy('seq')
+  const rows = await (after === undefined ? all : all.where('seq', '>', after)).execute()
   return rows.flatMap((row) => {
     const name = `${id.season_id}/${row.id}`
     try {
@@ -105,26 +105,6 @@ export async function readRecords(
     }
     return []
   })
-}
-
-/** Temperatures that were measured, by place and source. */
-export async function readReadings(db: Db, id: SeasonId): Promise<Readings[]> {
-  const rows = await db
-    .selectFrom('reading')
-    .selectAll()
-    .where('farm_id', '=', id.farm_id)
-    .where('season_id', '=', id.season_id)
-    .orderBy('place')
-    .orderBy('source')
-    .orderBy('on_day')
-    .execute()
-  const readings: Readings[] = []
-  for (const { place, source, on_day: on, low, high } of rows) {
-    const last = readings.at(-1)
-    if (last && last.place === place && last.from === source) last.days.push({ on, low, high })
-    else readings.push({ place, from: source, days: [{ on, low, high }] })
-  }
-  return readings
 }
 
 /**
@@ -334,54 +314,6 @@ async function meantOf(
   )
   return (root) => meant.get(root.split('.')[0]!)
 }
-
-/** Puts what was measured in the place of what the same source said of those days. */
-export async function keepReadings(db: Kysely<Database>, id: SeasonId, readings: readonly Readings[]): Promise<number> {
-  return db.transaction().execute(async (trx) => {
-    for (const row of readingRows(id, readings)) {
-      await trx
-        .insertInto('reading')
-        .values(row)
-        .onConflict((conflict) =>
-          conflict
-            .columns(['farm_id', 'season_id', 'place', 'source', 'on_day'])
-            .doUpdateSet({ low: row.low, high: row.high }),
-        )
-        .execute()
-    }
-    const { revision } = await trx
-      .updateTable('season')
-      .set(({ eb }) => ({ revision: eb('revision', '+', 1) }))
-      .where('farm_id', '=', id.farm_id)
-      .where('season_id', '=', id.season_id)
-      .returning('revision')
-      .executeTakeFirstOrThrow()
-    return revision
-  })
-}
-
-/** Takes away all that one source measured. */
-export async function dropReadings(db: Kysely<Database>, id: SeasonId, source: string): Promise<void> {
-  await db.transaction().execute(async (trx) => {
-    await trx
-      .deleteFrom('reading')
-      .where('farm_id', '=', id.farm_id)
-      .where('season_id', '=', id.season_id)
-      .where('source', '=', source)
-      .execute()
-    await trx
-      .updateTable('season')
-      .set(({ eb }) => ({ revision: eb('revision', '+', 1) }))
-      .where('farm_id', '=', id.farm_id)
-      .where('season_id', '=', id.season_id)
-      .execute()
-  })
-}
-
-export const readingRows = (id: SeasonId, readings: readonly Readings[]) =>
-  readings.flatMap(({ place, from, days }) =>
-    days.map(({ on, low, high }) => ({ ...id, place, source: from, on_day: on, low, high })),
-  )
 
 /** A photo, already made small. */
 export interface Photo {

@@ -40,6 +40,10 @@ export interface SeasonTable extends SeasonId {
   revision: number
   /** Revision that last changed what is planned; records raise only the other. */
   plan_revision: Generated<number>
+  /** Revision at which records were last taken away, or became others. */
+  records_revision: Generated<number>
+  /** Revision at which readings last became others. */
+  readings_revision: Generated<number>
   opened_at: ColumnType<Date, never, Date>
   rest: Json
   facts_version: Generated<number>

@@ -5,7 +5,8 @@ import { UNNAMED } from '../season/roles'
 import { COLLECTIONS, SEASON_FORMAT, type Season } from '../season/schema'
 import type { SetAside } from '../season/set-aside'
 import type { Db } from './database'
-import { readingRows, readReadings, readRecords, recordRow } from './record-repository'
+import { readingRows, readReadings } from './reading-repository'
+import { readRecords, recordRow } from './record-repository'
 import { ofSeason, type Database, type SeasonId } from './schema'
 import { cacheOf, listsOf, planOf, versionsOf, type SeasonCache } from './season-cache'
 import { factsOf, factsRow, insertAll, insertThings } from './things'
@@ -75,7 +76,7 @@ export async function readSeasonRows(
   // A copy of a season knows what has happened in the season itself.
   const real = row.what_if_of === null ? id : { farm_id: id.farm_id, season_id: row.what_if_of }
   const setAside = [...plan.setAside]
-  const records = await readRecords(trx, real, setAside, cache?.understood)
+  const records = await readRecords(trx, real, { aside: setAside, understood: cache?.understood })
   const readings = await readReadings(trx, real)
 
   const season: Season = { format: SEASON_FORMAT, ...plan.facts, ...listsOf(plan), records, readings }
