@@ -166,7 +166,8 @@ export async function asDocument(page: Page, address: string): Promise<Season> {
   // A connection of its own: one that was kept may just be closing.
   const headers = { connection: 'close' }
   const text = await (await page.request.get(`${address}/farm`, { headers })).text()
-  const out = /\/out\/season\.json\?season=[0-9a-f-]{36}/.exec(text)![0]
+  const id = /\/api\/season\?season=([0-9a-f-]{36})|view\\?":\\?"([0-9a-f-]{36})/.exec(text)!
+  const out = `/out/season.json?season=${id[1] ?? id[2]}`
   return (await (await page.request.get(out, { headers })).json()) as Season
 }
 

@@ -45,6 +45,7 @@ const RULES: Readonly<Record<string, readonly Who[] | typeof PUBLIC>> = {
   'PUT /api/photos/[photo]': RECORD,
   'POST /api/records': RECORD,
   'GET /api/revision': READ,
+  'GET /api/season': READ,
   'GET /api/start-now': READ,
   'GET /b/[code]': READ,
   'GET /out/backup': OWN,

@@ -64,7 +64,8 @@ export async function changeSeason(seen: string, edits: ThingEdit[], summary: st
     },
     await byWhom('plan', id.farm_id),
   )
-  refresh()
+  // Farms and seasons are listed by their names.
+  if (parsed.some(({ of }) => of === 'head')) refresh()
   if (written.ok) return { ok: true, entry: written.entry, summary: said }
   if ('problems' in written) return { ok: false, reason: 'wrong', problems: written.problems }
   return 'stale' in written ? { ok: false, reason: 'stale', stale: written.stale } : { ok: false, reason: 'used' }

@@ -1,6 +1,5 @@
 /** Copying plantings of one season into another. */
 'use server'
-import { refresh } from 'next/cache'
 import { z } from 'zod'
 import { copiedPlantings } from '../library/copied-plantings'
 import { changeAsItStands } from '../data/change-repository'
@@ -53,7 +52,6 @@ export async function copyPlantings(asked: z.input<typeof Asked>): Promise<CopyR
     },
     await byWhom('plan', target.id.farm_id),
   )
-  refresh()
   if (needs) return { ok: false, reason: 'needs', names: needs }
   if (written.ok) return { ok: true, at: target.at }
   return 'problems' in written

@@ -1,6 +1,5 @@
 /** Temperatures that were measured: from the thermometers, or from a file. */
 'use server'
-import { refresh } from 'next/cache'
 import { z } from 'zod'
 import { parseDay } from '../core/calendar/day'
 import { daysOf, type ReadingFault } from '../core/climate/readings'
@@ -45,7 +44,6 @@ export async function readThermometers(
     if (read.days.length > 0) taken.push({ place: place.key, from: 'stand-in', days: read.days })
   }
   if (taken.length > 0) await keepReadings(rowsOf(stored.id), stored.id, taken)
-  refresh()
   return { days: taken.reduce((sum, { days }) => sum + days.length, 0), faults }
 }
 
@@ -68,7 +66,6 @@ export async function bringReadings(
   const wrong = read.data.days.find(({ low, high }) => low > high)
   if (wrong) return { ok: false, problem: `On ${wrong.on} the low is above the high.` }
   await keepReadings(rowsOf(stored.id), stored.id, [read.data])
-  refresh()
   return { ok: true, days: read.data.days.length }
 }
 
@@ -77,5 +74,4 @@ export async function forgetReadings(seen: string, source: string): Promise<void
   const found = await seasonNamed(seen, 'plan')
   if (!found) return
   await dropReadings(rowsOf(found.base), found.base, z.string().min(1).max(120).parse(source))
-  refresh()
 }

@@ -1,26 +1,28 @@
-/** What every view of the season needs. */
+/** What a page says of its reader, and seasons for those who draw them here. */
 import { cookies, headers } from 'next/headers'
 import { cache } from 'react'
-import { undoState } from '../data/undo-repository'
 import { database, rowsOf } from '../data/database'
 import { listFarms, type SeasonFound } from '../data/farm-repository'
 import { listWhatIfs } from '../data/what-if-repository'
 import { farmsOf, may } from '../season/roles'
 import { handsOf } from '../data/phone-repository'
-import { clockDay } from '../core/calendar/clock'
+import { seasonSince } from '../data/since-repository'
+import { clockDay, seasonToday } from '../core/calendar/clock'
 import { formatDay } from '../core/calendar/day'
 import { asker } from './asker'
 import { seasonAtAddress } from './season-in-view'
-import { loadSeason } from '../data/season-repository'
+import { HELD_COOKIE } from '../ui/held-season'
 import { LANGUAGE_COOKIE, localeFor, ownLanguage, ownUnits, UNITS_COOKIE, workingDayKept } from '../ui/preferences'
+import { dataOf, type Frame, type SeasonData } from '../ui/season-data'
 import type { Season } from '../season/schema'
 import { languageOf, type Language } from '../words/translator'
-import type { SeasonData } from '../ui/season-context'
 
-/** The season at an address for this reader, read once a request; `undefined` where there is none. */
-export const loadSeasonData = cache(async (farm: string, season: string): Promise<SeasonData | undefined> => {
+/** The frame round a season at an address for this reader, and whether their device holds that season; made once a request. */
+export const frameAt = cache(async (farm: string, season: string) => {
   const found = await seasonAtAddress(farm, season)
-  return found && dataOf(found)
+  if (!found) return undefined
+  const held = (await cookies()).get(HELD_COOKIE)?.value === found.id.season_id
+  return { frame: await frameOf(found), held }
 })
 
 /** All farms that whoever asks may see, with their seasons. */
@@ -30,36 +32,27 @@ export async function farmsListed() {
   return farms.filter(({ id }) => may(one, 'read', id))
 }
 
-const MOST_TOLD = 200
-
-/** A season for this reader. */
-export async function dataOf(found: SeasonFound): Promise<SeasonData | undefined> {
-  const { base, id } = found
-  const db = rowsOf(id)
-  const [jar, head, whatIfs, farms] = await Promise.all([cookies(), headers(), listWhatIfs(db, base), farmsListed()])
-  const [stored, undo, one] = await Promise.all([loadSeason(db, id), undoState(db, id), asker()])
-  if (!stored) return undefined
-  const own = ownUnits(jar.get(UNITS_COOKIE)?.value)
-  const language = ownLanguage(jar.get(LANGUAGE_COOKIE)?.value)
+/** What a page of a season says of its reader. */
+async function frameOf({ base, id, at, baseAt }: SeasonFound): Promise<Frame> {
+  const [jar, head, whatIfs, farms, one] = await Promise.all([
+    cookies(),
+    headers(),
+    listWhatIfs(rowsOf(id), base),
+    farmsListed(),
+    asker(),
+  ])
   return {
     own: base.season_id,
     view: id.season_id,
-    at: found.at,
-    ownAt: found.baseAt,
+    at,
+    ownAt: baseAt,
     farms,
-    season: stored.season,
-    revision: stored.revision,
-    setAside: stored.setAside.slice(0, MOST_TOLD).map(({ of, key, problem }) => ({ of, key, problem })),
-    versions: stored.versions,
-    ...undo,
-    whatIf: whatIfs.find((one) => one.id === id.season_id) ?? null,
+    whatIf: whatIfs.find((copy) => copy.id === id.season_id) ?? null,
     whatIfs,
-    today: todayOf(stored.season),
     workingDay: workingDayKept((name) => jar.get(name)?.value, base.season_id),
-    locale: localeFor(language, browserLocale(head.get('accept-language')), stored.season.farm.region),
-    ownLanguage: language,
-    units: own ?? stored.season.farm.units ?? 'metric',
-    ownUnits: own,
+    browser: browserLocale(head.get('accept-language')),
+    ownLanguage: ownLanguage(jar.get(LANGUAGE_COOKIE)?.value),
+    ownUnits: ownUnits(jar.get(UNITS_COOKIE)?.value),
     person: one.kind === 'person' ? { name: one.name, role: one.roles.get(id.farm_id)!, keeps: one.keeps } : null,
     phone:
       one.kind === 'phone'
@@ -68,9 +61,14 @@ export async function dataOf(found: SeasonFound): Promise<SeasonData | undefined
   }
 }
 
+/** A season for this reader. */
+export async function seasonFor(found: SeasonFound): Promise<SeasonData | undefined> {
+  const [frame, since] = await Promise.all([frameOf(found), seasonSince(rowsOf(found.id), found.id)])
+  return since && 'whole' in since ? dataOf(frame, since.whole) : undefined
+}
+
 /** The day it is for a season, ISO: the one it says it opens on, else today where the farm is. */
-export const todayOf = ({ season, farm }: Pick<Season, 'season' | 'farm'>): string =>
-  season.opensOn ?? localToday(farm.timeZone)
+export const todayOf = (season: Pick<Season, 'season' | 'farm'>): string => seasonToday(season, Date.now())
 
 /** Today on the wall calendar of a time zone, ISO; by the clock of the server where none is named. */
 export const localToday = (zone?: string): string => formatDay(clockDay(Date.now(), zone))

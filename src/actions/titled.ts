@@ -3,8 +3,10 @@ import type { Metadata } from 'next'
 import type { Messages } from 'next-intl'
 import { translatorOf } from '../words/translator'
 import { batchName } from '../core/plan/batch-name'
-import { loadSeasonData, readersLocale } from './season-data'
-import type { AddressParams } from './season-in-view'
+import { rowsOf } from '../data/database'
+import { loadSeason } from '../data/season-repository'
+import { readersLocale } from './season-data'
+import { seasonAtAddress, type AddressParams } from './season-in-view'
 
 /** The title of a batch's page: its code and variety, as far as there is such a batch. */
 export async function batchTitle({
@@ -15,8 +17,9 @@ export async function batchTitle({
   searchParams: Promise<{ id?: string | string[] }>
 }): Promise<Metadata> {
   const [{ farm, season }, { id }] = await Promise.all([params, searchParams])
-  const data = await loadSeasonData(farm, season)
-  const name = data && typeof id === 'string' ? batchName(data.season, id) : undefined
+  const found = await seasonAtAddress(farm, season)
+  const stored = found && (await loadSeason(rowsOf(found.id), found.id))
+  const name = stored && typeof id === 'string' ? batchName(stored.season, id) : undefined
   return name === undefined ? titled('batch')() : { title: name }
 }
 

@@ -1,5 +1,6 @@
 /** What of a season has changed since a moment: only that is read, and only that is sent. */
 import { sql, type Kysely, type Selectable, type Transaction } from 'kysely'
+import { seasonToday } from '../core/calendar/clock'
 import type { SeasonHeld, Since, ThingSince } from '../season/since'
 import { readReadings } from './reading-repository'
 import { readRecords } from './record-repository'
@@ -65,6 +66,7 @@ async function sinceIn(
   const undo = await undoState(trx, id)
   const now = { history, revision: row.revision, real: real.revision, ...(await recordsUpTo(trx, realId)) }
   const plan = await planOf(trx, id, row, cache)
+  const today = seasonToday(plan.facts, Date.now())
   const refs =
     mark && mark.history === history && mark.revision <= row.revision && mark.real <= real.revision
       ? await touchedSince(trx, id, row, mark.revision)
@@ -78,6 +80,7 @@ async function sinceIn(
       revision: row.revision,
       setAside: told,
       ...undo,
+      today,
       mark: writeMark(now),
     }
     return { whole }
@@ -89,6 +92,7 @@ async function sinceIn(
       mark: writeMark(now),
       revision: row.revision,
       ...undo,
+      today,
       farm: plan.facts.farm.name,
       things: placed(plan, refs),
       records,

@@ -18,6 +18,8 @@ export interface SeasonHeld {
   setAside: Omit<SetAside, 'value'>[]
   undo: ChangeNamed | null
   redo: ChangeNamed | null
+  /** ISO day it was for the season at that moment. */
+  today: string
   /** The moment, as the server tells moments apart. */
   mark: string
 }
@@ -34,7 +36,7 @@ export interface ThingSince {
 }
 
 /** What has changed since a moment. */
-export interface SeasonChanges extends Pick<SeasonHeld, 'revision' | 'undo' | 'redo' | 'mark'> {
+export interface SeasonChanges extends Pick<SeasonHeld, 'revision' | 'undo' | 'redo' | 'today' | 'mark'> {
   /** The farm's name, which its seasons share. */
   farm: string
   things: ThingSince[]
@@ -52,10 +54,10 @@ export function withSince(held: SeasonHeld | undefined, since: Since): SeasonHel
   if ('whole' in since) return since.whole
   if (!held) throw new Error('Changes of a season need the season they are of')
   const { changes } = since
-  const { revision, undo, redo, mark } = changes
+  const { revision, undo, redo, today, mark } = changes
   const season = seasonWith(held.season, changes)
   const versions = changes.things.length > 0 ? versionsWith(held.versions, changes.things) : held.versions
-  return { ...held, season, versions, revision, undo, redo, mark }
+  return { ...held, season, versions, revision, undo, redo, today, mark }
 }
 
 function seasonWith(season: Season, { farm, things, records, readings }: SeasonChanges): Season {

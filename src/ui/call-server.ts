@@ -1,6 +1,7 @@
 /** Asking the server for something from a view: what went wrong is told apart and said truly. */
 
 import type { Format } from '../words/format'
+import { caughtUp } from './live-season'
 
 /** Why there is no answer. */
 export type Trouble =
@@ -26,7 +27,10 @@ export type Called<T> = { ok: true; answer: T } | { ok: false; trouble: Trouble;
 export async function callServer<T>(call: () => Promise<T>, reads = false): Promise<Called<T>> {
   if (isOffline()) return failed({ kind: 'offline' }, reads)
   try {
-    return { ok: true, answer: await call() }
+    const answer = await call()
+    // What was written is shown before whoever wrote it goes on.
+    if (!reads) await caughtUp()
+    return { ok: true, answer }
   } catch (error) {
     const digest = digestOf(error)
     // Redirects and the like travel as errors, and are none.

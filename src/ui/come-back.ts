@@ -1,6 +1,7 @@
 /** A page drawn anew only when the server can do so: one that fails would take the page that is there away. */
 'use client'
 import { startTransition, useCallback, useEffect } from 'react'
+import { caughtUp } from './live-season'
 import { useRouter } from './navigation'
 
 const EVERY = 3000 // ms between looks whether the server answers again
@@ -14,14 +15,6 @@ async function answers(): Promise<boolean> {
   }
 }
 
-/** Draws the page anew from the server, if it answers; otherwise leaves it as it is. */
-export function useRefresh(): () => Promise<void> {
-  const router = useRouter()
-  return useCallback(async () => {
-    if (await answers()) router.refresh()
-  }, [router])
-}
-
 /**
  * Comes back by itself from a page that failed, as soon as the server answers.
  *
@@ -31,6 +24,7 @@ export function useRefresh(): () => Promise<void> {
 export function useComeBack(reset: () => void): () => void {
   const router = useRouter()
   const now = useCallback(() => {
+    void caughtUp()
     startTransition(() => {
       router.refresh()
       reset()

@@ -13,58 +13,17 @@ import {
 } from 'react'
 import { parseDay, type Day } from '../core/calendar/day'
 import type { Plan, Planner } from '../core/plan/plan'
-import type { FarmListed, WhatIf } from '../season/farms'
-import type { Pin } from '../season/pin'
-import type { Role } from '../season/roles'
 import type { Season } from '../season/schema'
-import type { SetAside } from '../season/set-aside'
-import { createFormat, yearOf, type Format, type Units } from '../words/format'
-import type { Language } from '../words/translator'
+import type { SeasonHeld } from '../season/since'
+import { createFormat, yearOf, type Format } from '../words/format'
 import { WordsProvider } from './words-provider'
 import { workingDayCookie } from './preferences'
 import { deviceQueue, emptyQueue, type Queued, type QueueState, type RecordQueue } from './records/queue'
 import { UnitsContext } from './units'
+import type { SeasonData } from './season-data'
 import { useToday } from './use-today'
 import { placeLooks, type PlaceLook } from './place-look'
 import { createKeptPlan } from './kept-plan'
-
-/** What the server hands over. */
-export interface SeasonData {
-  /** Id of the farm's own season: what happens is written there. */
-  own: string
-  /** Id of what is looked at: the season, or a copy of it. */
-  view: string
-  /** Address of what is looked at; every view of it stands below. */
-  at: string
-  /** Address of the farm's own season. */
-  ownAt: string
-  /** All farms there are, with their seasons. */
-  farms: FarmListed[]
-  season: Season
-  revision: number
-  /** What of the season cannot be read, and is left out: what it is, its key, and why. */
-  setAside: Omit<SetAside, 'value'>[]
-  versions: Record<string, number>
-  undo: { entry: string; summary: string } | null
-  redo: { entry: string; summary: string } | null
-  /** The copy that is looked at instead of the season, and the copies there are. */
-  whatIf: WhatIf | null
-  whatIfs: WhatIf[]
-  /** ISO day that counts as today. */
-  today: string
-  /** ISO working day kept from before, if any. */
-  workingDay: string | undefined
-  locale: string
-  /** The language this reader has chosen; without one the browser's. */
-  ownLanguage: Language | undefined
-  /** Units that are shown: this reader's own, else the farm's. */
-  units: Units
-  ownUnits: Units | undefined
-  /** Who has signed in, and what they are on this farm; none where nobody has to. */
-  person: { name: string; role: Role; keeps: boolean } | null
-  /** The phone this is, where a crew shares it, and who may hold it. */
-  phone: { name: string; hands: { name: string; pin: Pin | null }[] } | null
-}
 
 /** The working day, held outside React so that dragging it redraws only what looks at it. */
 export interface WorkingDay {
@@ -89,6 +48,8 @@ interface SeasonContextValue {
   /** Records of this device on their way, and how they stand. */
   queue: RecordQueue
   recording: QueueState
+  /** Shows what has changed on the server since it was asked last. */
+  catchUp: () => Promise<void>
 }
 
 const SeasonContext = createContext<SeasonContextValue | null>(null)
@@ -137,17 +98,20 @@ function createWorkingDay(season: string, start: Day, from: Day, to: Day): Worki
   }
 }
 
-export function SeasonProvider({ data, children }: { data: SeasonData; children: ReactNode }) {
+interface SeasonProviderProps {
+  data: SeasonData
+  /** What of the season lies on this device for the next time. */
+  safe: SeasonHeld | undefined
+  catchUp: () => Promise<void>
+  children: ReactNode
+}
+
+export function SeasonProvider({ data, safe, catchUp, children }: SeasonProviderProps) {
   // An address with a day has the word over the day that was looked at last.
   const asked = useSearchParams().get('day') ?? undefined
   const queue = useQueue()
-  const hydrated = useSyncExternalStore(never, yes, no)
   const recording = useSyncExternalStore(queue.subscribe, queue.get, emptyQueue.get)
-  // What the server drew knows nothing of this device: the first drawing here must be the same.
-  const queued = useMemo(
-    () => (hydrated ? recording.items.filter((item) => item.season === data.own) : NONE),
-    [hydrated, recording.items, data.own],
-  )
+  const queued = useMemo(() => recording.items.filter((item) => item.season === data.own), [recording.items, data.own])
   const today = useToday(parseDay(data.today), data.season.farm.timeZone, data.season.season.opensOn === undefined)
   const [kept] = useState(createKeptPlan)
   const { planner } = kept
@@ -155,10 +119,11 @@ export function SeasonProvider({ data, children }: { data: SeasonData; children:
     () => kept.of(withQueued(data.season, queued), today),
     [kept, data.season, queued, today],
   )
-  useEffect(
-    () => queue.settle(new Set(data.season.records.map(({ id }) => id)), data.own),
-    [queue, data.season.records, data.own, recording.items],
-  )
+  // A record is let go of once the season that lies on this device has it: what was done is not open again without signal.
+  const lying = data.view === data.own ? safe?.season.records : undefined
+  useEffect(() => {
+    if (lying) queue.settle(new Set(lying.map(({ id }) => id)), data.own)
+  }, [queue, lying, data.own, recording.items])
   const looks = useMemo(() => placeLooks(season.places), [season.places])
   const year = yearOf(data.season.season)
   const format = useMemo(() => createFormat(data.locale, data.units, year), [data.locale, data.units, year])
@@ -176,8 +141,8 @@ export function SeasonProvider({ data, children }: { data: SeasonData; children:
     dayBefore.current = today
   }, [workingDay, today])
   const value = useMemo(
-    () => ({ data, season, plan, planner, looks, format, today, span, workingDay, queue, recording }),
-    [data, season, plan, planner, looks, format, today, span, workingDay, queue, recording],
+    () => ({ data, season, plan, planner, looks, format, today, span, workingDay, queue, recording, catchUp }),
+    [data, season, plan, planner, looks, format, today, span, workingDay, queue, recording, catchUp],
   )
   return (
     <UnitsContext value={data.units}>
@@ -187,11 +152,6 @@ export function SeasonProvider({ data, children }: { data: SeasonData; children:
     </UnitsContext>
   )
 }
-
-const NONE: readonly Queued[] = []
-const never = () => () => undefined
-const yes = () => true
-const no = () => false
 
 function startDay(kept: string | undefined, today: Day): Day {
   try {

@@ -1,5 +1,6 @@
 /** The day it is somewhere: a farm's day begins at its own midnight, wherever the server and the device stand. */
-import type { Day } from './day'
+import type { Season } from '../../season/schema'
+import { formatDay, type Day } from './day'
 
 /** Making one of these costs more than what is asked of it. */
 const calendars = new Map<string, Intl.DateTimeFormat>()
@@ -48,3 +49,11 @@ export function clockDay(instant: number, zone?: string): Day {
   )
   return Date.UTC(part.year!, part.month! - 1, part.day!) / 86_400_000
 }
+
+/**
+ * The day it is for a season, ISO: the one it says it opens on, else today where the farm is.
+ *
+ * @param now ms since the beginning of 1970 in UTC
+ */
+export const seasonToday = ({ season, farm }: Pick<Season, 'season' | 'farm'>, now: number): string =>
+  season.opensOn ?? formatDay(clockDay(now, farm.timeZone))

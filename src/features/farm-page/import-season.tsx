@@ -11,6 +11,7 @@ import { useTranslations } from 'next-intl'
 import { z } from 'zod'
 import type { SeasonChanges } from '../../interchange/compare'
 import type { Problem } from '../../season/read'
+import { caughtUp } from '../../ui/live-season'
 import { useNotice } from '../../ui/notice'
 import { useUndo } from '../../ui/undo-context'
 import { sendFile } from '../../ui/send-file'
@@ -117,6 +118,7 @@ export function ImportSeason({ seen }: { seen: string | null }) {
           router.push(`${result.at ?? ''}/today`)
         } else {
           const { entry } = result
+          await caughtUp()
           notice({ text: result.summary, action: { label: t('undo'), run: () => undo(entry) } })
           router.refresh()
         }

@@ -6,7 +6,7 @@ import { labelCodes, labelDay, labelsOf } from '../../core/labels/content'
 import { createPlanner } from '../../core/plan/plan'
 import { labelsPdf, SHEETS, trayMapPdf, type SheetKey } from '../../interchange/labels-pdf'
 import { createFormat, yearOf } from '../../words/format'
-import { dataOf } from '../../actions/season-data'
+import { seasonFor } from '../../actions/season-data'
 import { seasonAsked } from '../../actions/season-in-view'
 
 const MOST_LABELS = 5000
@@ -33,7 +33,7 @@ export async function labelsOut(request: Request): Promise<Response> {
       { status: 400 },
     )
   const found = await seasonAsked(asked.data.season ?? null, 'read')
-  const data = found && (await dataOf(found))
+  const data = found && (await seasonFor(found))
   if (!data) return Response.json({ problem: 'There is no season open.' }, { status: 409 })
   const { season } = data
   const today = parseDay(data.today)

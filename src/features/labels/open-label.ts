@@ -1,6 +1,6 @@
 /** What a scanned or typed label code opens. */
 import { redirect } from 'next/navigation'
-import { dataOf } from '../../actions/season-data'
+import { seasonFor } from '../../actions/season-data'
 import { seasonUnnamed } from '../../actions/season-in-view'
 import { parseDay } from '../../core/calendar/day'
 import { readCode } from '../../core/labels/codes'
@@ -14,7 +14,7 @@ export async function openLabel(text: string): Promise<never> {
   const back = (why: string) => redirect(`${at}/labels?code=${encodeURIComponent(text.slice(0, 20))}&wrong=${why}`)
   const read = readCode(text)
   if (!read.ok) return back(read.reason)
-  const data = found && (await dataOf(found))
+  const data = found && (await seasonFor(found))
   if (!data) return back('unknown')
   const plan = createPlanner().plan(data.season, parseDay(data.today))
   for (const [id, code] of labelCodes(plan.batches, data.season.records))

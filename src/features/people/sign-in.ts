@@ -1,4 +1,5 @@
 /** Signing in and out, as the page asks for it. */
+import { dropSeasons } from '../../ui/held-season'
 
 const PAGES_KEPT = 'dove-step-pages' // as the service worker calls them
 
@@ -34,12 +35,14 @@ export async function choosePassword(
   }
 }
 
-/** Signs out here; pages kept on the device for when there is no signal go too. @returns false where there was no answer */
+/** Signs out here; pages and seasons kept on the device for when there is no signal go too. @returns false where there was no answer */
 export async function signOut(): Promise<boolean> {
   try {
     const { ok } = await send('sign-out', {})
-    if (ok && 'caches' in window) await caches.delete(PAGES_KEPT)
-    return ok
+    if (!ok) return false
+    if ('caches' in window) await caches.delete(PAGES_KEPT)
+    await dropSeasons().catch((error: unknown) => console.warn('Seasons on this device could not be let go of:', error))
+    return true
   } catch {
     return false // no connection: one is signed in still
   }

@@ -1,7 +1,7 @@
 /** What others change, and pages kept for when there is no signal. */
 'use client'
 import { useEffect, useRef } from 'react'
-import { useRefresh } from '../../ui/come-back'
+import { useSeason } from '../../ui/season-context'
 
 /** Keeps the last pages on the device. Browsers allow it over HTTPS, and on the machine itself. */
 export function useOpensWithoutSignal(): void {
@@ -14,13 +14,14 @@ export function useOpensWithoutSignal(): void {
 }
 
 const SOON = 200 // ms: own changes come back by themselves meanwhile, and several of others are drawn at once
-const LONGEST = 5000 // ms until a page that was asked for is given up
+const LONGEST = 5000 // ms until what was asked for is given up
 const SHARE = 3 // times what the last drawing took, between two of them: so many records of a crew hold up no page
 const TRIES_AGAIN = 20_000 // ms
 
-/** Draws the season again when someone else has changed it: told by the server, at once, while the page is looked at. */
-export function useChangesElsewhere(view: string, revision: number): void {
-  const refresh = useRefresh()
+/** Draws what someone else has changed: told by the server, at once, while the page is looked at. */
+export function useChangesElsewhere(): void {
+  const { data, catchUp } = useSeason()
+  const { view, revision } = data
   const shown = useRef(revision)
   const drawn = useRef<(revision: number) => void>(() => undefined)
   useEffect(() => {
@@ -45,7 +46,7 @@ export function useChangesElsewhere(view: string, revision: number): void {
           if (latest === shown.current) return
           if (asked !== undefined && performance.now() - asked < LONGEST) return plan()
           asked = performance.now()
-          void refresh()
+          void catchUp()
           plan()
         },
         Math.max(SOON, SHARE * took - (performance.now() - drawnAt)),
@@ -89,5 +90,5 @@ export function useChangesElsewhere(view: string, revision: number): void {
       window.removeEventListener('online', look)
       window.removeEventListener('offline', look)
     }
-  }, [refresh, view])
+  }, [catchUp, view])
 }

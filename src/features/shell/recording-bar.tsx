@@ -6,7 +6,6 @@ import Button from '@mui/material/Button'
 import { useEffect, useState, useSyncExternalStore, type ReactNode } from 'react'
 import { useTranslations } from 'next-intl'
 import { parseDay } from '../../core/calendar/day'
-import { useRefresh } from '../../ui/come-back'
 import { clock } from '../../ui/records/clock'
 import type { Queued } from '../../ui/records/queue'
 import { entrySentence, refusalSentence } from '../../ui/records/words'
@@ -16,18 +15,17 @@ import { count } from '../../words/format'
 import { CorrectRefused } from './correct-refused'
 import { WrongClock } from './wrong-clock'
 
-const SETTLE = 1500 // ms after the last record before the page is drawn from the server again
+const SETTLE = 1500 // ms after the last record before the server is asked what there is now
 const SHOWN = 2 // refused entries that are written out; more are counted
 
 const noClock = { asks: undefined }
 
 export function RecordingBar() {
   const t = useTranslations('shell')
-  const { queue, recording, season, format } = useSeason()
+  const { queue, recording, season, format, data, catchUp } = useSeason()
   const notice = useNotice()
-  const refresh = useRefresh()
   const { asks } = useSyncExternalStore(clock.subscribe, clock.get, () => noClock)
-  const kept = recording.items.filter(({ state }) => state === 'kept').length
+  const kept = recording.items.filter((item) => item.state === 'kept' && item.season === data.own).length
   const waiting = recording.items.filter(({ state }) => state === 'waiting').length
   const photos = recording.items.reduce(
     (n, { entry, photosWait }) => n + (photosWait ? (entry.photos?.length ?? 0) : 0),
@@ -36,9 +34,9 @@ export function RecordingBar() {
   const refused = recording.items.filter(({ state }) => state === 'refused')
   useEffect(() => {
     if (kept === 0) return
-    const timer = setTimeout(() => void refresh(), SETTLE)
+    const timer = setTimeout(() => void catchUp(), SETTLE)
     return () => clearTimeout(timer)
-  }, [kept, refresh])
+  }, [kept, catchUp])
   useEffect(
     () =>
       queue.onAlready(({ who, on }) =>

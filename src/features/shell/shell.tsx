@@ -22,11 +22,14 @@ import { useEffect, useState, type ReactNode } from 'react'
 import { useTranslations } from 'next-intl'
 import { useGates } from '../../ui/field-gates'
 import { Ribbon } from '../../ui/ribbon'
-import { SeasonProvider, useSeason, useWorkingDay, type SeasonData } from '../../ui/season-context'
+import { SeasonProvider, useSeason, useWorkingDay } from '../../ui/season-context'
+import type { Frame as FrameData, SeasonData } from '../../ui/season-data'
+import { useLiveSeason } from '../../ui/use-live-season'
 import { PlaceHatches } from '../../ui/stair/place-hatches'
 import { useWho } from '../../ui/records/use-record'
 import { UndoContext } from '../../ui/undo-context'
 import { openOn, placesOver } from './model'
+import { Opening, RAIL_WIDTH } from './opening'
 import { LeftOut } from './left-out'
 import { RecordingBar } from './recording-bar'
 import { FindBox, FindButton, KeysList, useFindKeys } from './find-box'
@@ -40,10 +43,12 @@ import { useIconBadge } from './use-icon-badge'
 import '../../ui/install'
 import { Link, usePathname } from '../../ui/navigation'
 
-export function Shell({ data, children }: { data: SeasonData; children: ReactNode }) {
+export function Shell({ frame, children }: { frame: FrameData; children: ReactNode }) {
+  const { data, state, live } = useLiveSeason(frame)
+  if (!data) return <Opening trouble={state.trouble} again={live.catchUp} />
   return (
     // Another season is another page: its working day, and whatever was open on this one, are not taken there.
-    <SeasonProvider key={data.own} data={data}>
+    <SeasonProvider key={data.own} data={data} safe={state.safe} catchUp={live.catchUp}>
       <Frame>{children}</Frame>
     </SeasonProvider>
   )
@@ -64,13 +69,11 @@ const VIEWS = [
 /** What the crew needs at hand; the rest is one tap further. */
 const AT_FOOT: ReadonlySet<string> = new Set(['/today', '/plan', '/benches', '/field', '/journal'])
 
-const RAIL = 156 // px
-
 function Frame({ children }: { children: ReactNode }) {
   const t = useTranslations('shell')
   const { looks, data } = useSeason()
   const undoing = useUndoing()
-  useChangesElsewhere(data.view, data.revision)
+  useChangesElsewhere()
   useLookedAt(data.view)
   // Pages are drawn by the server first; this says that they now answer to the hand.
   useEffect(() => {
@@ -103,7 +106,7 @@ function Frame({ children }: { children: ReactNode }) {
           sx={{
             display: { xs: 'none', md: 'flex' },
             flexDirection: 'column',
-            width: RAIL,
+            width: RAIL_WIDTH,
             flex: 'none',
             bgcolor: 'var(--rail)',
             color: '#F1ECE2',

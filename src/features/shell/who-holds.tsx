@@ -12,7 +12,8 @@ import { useState, type FormEvent } from 'react'
 import { useTranslations } from 'next-intl'
 import { isPin } from '../../season/pin'
 import { useRecord, useWho } from '../../ui/records/use-record'
-import { useSeason, type SeasonData } from '../../ui/season-context'
+import { useSeason } from '../../ui/season-context'
+import type { SeasonData } from '../../ui/season-data'
 
 type Phone = NonNullable<SeasonData['phone']>
 

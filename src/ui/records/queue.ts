@@ -83,7 +83,7 @@ export interface RecordQueue {
   add(entries: readonly Entry[], season: string): Promise<void>
   /** Tries to send what waits, also what other pages of this device left behind. */
   send(): Promise<void>
-  /** Lets go of records that the season on screen shows by now, and of those kept in another, which it never will. */
+  /** Lets go of records that the season, as it lies on the device, has by now; of another's after a long time only. */
   settle(known: ReadonlySet<string>, season: string): void
   /** Puts a record in the place of one that was refused; it is sent as a new one. */
   correct(id: string, entry: Entry, season: string): Promise<void>
@@ -95,6 +95,7 @@ export interface RecordQueue {
 
 const RETRY = [2_000, 5_000, 15_000, 30_000, 60_000, 120_000, 300_000] // ms
 const AT_ONCE = 100
+const LONG_AGO = 60 * 86_400 * 1_000_000 // µs
 const FAULTS = 3 // times the server fails at one record, while it is well, before that is set aside
 
 const isFull = (error: unknown) => error instanceof Error && error.name === 'QuotaExceededError'
@@ -282,7 +283,10 @@ export function createQueue(parts: QueueParts): RecordQueue {
     },
     settle(known, season) {
       const done = state.items.filter(
-        (item) => item.state === 'kept' && !item.photosWait && (item.season !== season || known.has(item.entry.id)),
+        (item) =>
+          item.state === 'kept' &&
+          !item.photosWait &&
+          (item.season === season ? known.has(item.entry.id) : parts.now() - item.n > LONG_AGO),
       )
       letGo(done.map(({ entry }) => entry.id))
     },

@@ -1,9 +1,11 @@
 import type { Metadata } from 'next'
 import { notFound } from 'next/navigation'
 import type { ReactNode } from 'react'
-import { loadSeasonData } from '../../../actions/season-data'
+import { preload } from 'react-dom'
+import { frameAt } from '../../../actions/season-data'
 import { seasonAtAddress, type AddressParams } from '../../../actions/season-in-view'
 import { Shell } from '../../../features/shell/shell'
+import { seasonAddress } from '../../../ui/live-season'
 
 export const dynamic = 'force-dynamic'
 
@@ -25,7 +27,10 @@ export async function generateMetadata({ params }: Props): Promise<Metadata> {
 
 export default async function SeasonLayout({ params, children }: Props) {
   const { farm, season } = await params
-  const data = await loadSeasonData(farm, season)
-  if (!data) notFound()
-  return <Shell data={data}>{children}</Shell>
+  const found = await frameAt(farm, season)
+  if (!found) notFound()
+  const { frame, held } = found
+  // On its way while the page is still being read, where the device lacks it.
+  if (!held) preload(seasonAddress(frame.view), { as: 'fetch', crossOrigin: 'anonymous' })
+  return <Shell frame={frame}>{children}</Shell>
 }

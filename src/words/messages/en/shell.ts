@@ -1,4 +1,14 @@
 export const shell = {
+  opening: {
+    opens: 'Loading the season …',
+    'no-connection': 'No connection',
+    'server-fault': 'The server cannot load this season just now',
+    'signed-out': 'You are signed out',
+    triedAgain: 'This season is not on this device yet. It is tried again by itself.',
+    signInAgain: 'Sign in to see this season.',
+    signIn: 'Sign in',
+    tryNow: 'Try now',
+  },
   sendNow: 'Send now',
   noConnectionWaitOnThis:
     'No connection: {entries} {waiting, plural, one {waits} other {wait}} on this device and {waiting, plural, one {goes} other {go}} out by {waiting, plural, one {itself} other {themselves}}.',

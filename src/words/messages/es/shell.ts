@@ -1,4 +1,14 @@
 export const shell = {
+  opening: {
+    opens: 'Cargando la temporada …',
+    'no-connection': 'Sin conexión',
+    'server-fault': 'El servidor no puede cargar esta temporada ahora',
+    'signed-out': 'Su sesión se ha cerrado',
+    triedAgain: 'Esta temporada aún no está en este aparato. Se vuelve a intentar sola.',
+    signInAgain: 'Inicie sesión para ver esta temporada.',
+    signIn: 'Iniciar sesión',
+    tryNow: 'Intentar ahora',
+  },
   sendNow: 'Enviar ahora',
   noConnectionWaitOnThis:
     'Sin conexión: {entries} {waiting, plural, one {espera} other {esperan}} en este aparato y {waiting, plural, one {sale} other {salen}} {waiting, plural, one {sola} other {solas}}.',

@@ -1,0 +1,49 @@
+/** Seasons as this device holds them: drawn at once, without signal too. */
+import { clear, createStore, delMany, get, set, type UseStore } from 'idb-keyval'
+import type { SeasonHeld } from '../season/since'
+
+/** How a season lies on the device. */
+interface Held {
+  /** The build of the application that wrote it: another may write seasons otherwise. */
+  build: string
+  held: SeasonHeld
+}
+
+const MOST_SEASONS = 4
+
+let own: UseStore | undefined
+const store = () => (own ??= createStore('dove-step-seasons', 'held'))
+
+export const BUILD = process.env.DOVE_STEP_BUILD ?? ''
+
+/** A cookie that says which season this device holds: the server need not send it along with its first page. */
+export const HELD_COOKIE = 'dove-step-held'
+
+/** The season of a view, where this device holds it. */
+export async function heldSeason(view: string): Promise<SeasonHeld | undefined> {
+  const kept = await get<Held>(view, store())
+  return kept?.build === BUILD ? kept.held : undefined
+}
+
+/** Views in the order they were kept in, the last one first. */
+const ORDER = 'order'
+
+/** Keeps a season on this device, and lets go of the one kept longest ago where there are too many. */
+export async function holdSeason(view: string, held: SeasonHeld): Promise<void> {
+  await set(view, { build: BUILD, held } satisfies Held, store())
+  document.cookie = `${HELD_COOKIE}=${view}; path=/; max-age=31536000; samesite=lax`
+  const order = (await get<string[]>(ORDER, store())) ?? []
+  if (order[0] === view) return
+  const next = [view, ...order.filter((other) => other !== view)]
+  await set(ORDER, next.slice(0, MOST_SEASONS), store())
+  await delMany(next.slice(MOST_SEASONS), store())
+}
+
+/** Lets go of a season that is no more, or that this reader may not see. */
+export const dropSeason = (view: string): Promise<void> => delMany([view], store())
+
+/** Lets go of all of them: somebody else may look next. */
+export async function dropSeasons(): Promise<void> {
+  document.cookie = `${HELD_COOKIE}=; path=/; max-age=0; samesite=lax`
+  await clear(store())
+}
