@@ -50,6 +50,7 @@ module.exports = {
       ['^src/core/', '^src/season/', '^src/data/'],
       "workers run the core, and the server's take from the queue",
     ),
+    only('service-worker', '^src/service-worker/', ['^src/season/'], 'it knows addresses, and nothing that is shown'),
     only('data', '^src/data/', ['^src/season/', '^src/core/'], 'data stores, and shows nothing'),
     {
       name: 'sql-in-data-only',

@@ -182,6 +182,8 @@ test('a sign-in that is ended elsewhere is over at once, and passwords cannot be
 
 test('a farm of somebody else is not there, by whatever id it is asked for', async ({ page, browser, baseURL }) => {
   await share(page)
+  // The owner's page follows.
+  await expect(page.getByRole('region', { name: 'On this farm' })).not.toContainText('Tomas')
   const mara = await joins(browser, baseURL, await linkFor(page, 'Planner'), 'Mara')
   const sent = async (by: Page, season: string | null, revision: number) => {
     const document = Buffer.from(JSON.stringify(demo()))
@@ -274,7 +276,11 @@ test('what is kept of a person is theirs to export and delete; owners see what w
   const own = async () =>
     (await (await crew.request.get('/out/me.json')).json()) as { name: string; records: unknown[] }
   await expect.poll(async () => (await own()).records).toHaveLength(1)
-  expect((await crew.request.get('/sallow-ferry/2027/audit')).status()).toBe(404)
+  const audit = await crew.request.get('/sallow-ferry/2027/audit')
+  expect(await audit.text()).not.toContain('Ines')
+  await crew.goto('/sallow-ferry/2027/audit')
+  await expect(crew.getByRole('heading', { name: 'There is no such page' })).toBeVisible()
+  await visit(crew, '/today')
 
   await visit(page, '/people')
   await page.getByRole('button', { name: 'Delete me …' }).click()

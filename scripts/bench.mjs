@@ -17,7 +17,9 @@ const entry = process.argv.includes('--browser')
             ? 'scripts/bench-people.ts'
             : process.argv.includes('--sheet')
               ? 'scripts/bench-sheet.ts'
-              : 'scripts/bench.ts'
+              : process.argv.includes('--phone')
+                ? 'scripts/bench-phone.ts'
+                : 'scripts/bench.ts'
 const outfile = 'scripts/.bench.tmp.mjs' // beside machine.mjs, which finds the project by its own place
 await build({
   entryPoints: [entry],

@@ -53,23 +53,33 @@ function hashOf(files) {
 
 /** Hash of everything the build is made from. */
 export function sourceHash() {
-  const files = ['package.json', 'package-lock.json', 'next.config.ts', 'tsconfig.json'].map((file) => join(ROOT, file))
+  const files = [
+    'package.json',
+    'package-lock.json',
+    'next.config.ts',
+    'tsconfig.json',
+    'scripts/service-worker.mjs',
+  ].map((file) => join(ROOT, file))
   const walk = (folder) => {
     for (const entry of readdirSync(folder, { withFileTypes: true })) {
       const path = join(folder, entry.name)
       if (entry.isDirectory()) walk(path)
-      else if (!/\.test\.tsx?$/.test(entry.name)) files.push(path)
+      else if (!/\.test\.tsx?$/.test(entry.name) && path !== SERVICE_WORKER) files.push(path)
     }
   }
   for (const folder of ['src', 'public']) if (existsSync(join(ROOT, folder))) walk(join(ROOT, folder))
   return hashOf(files.sort())
 }
 
+/** Written by each build, with the list of its files. */
+const SERVICE_WORKER = join(ROOT, 'public', 'sw.js')
+
 /** Builds the application unless the build that is there was made from the same sources. */
 export function ensureBuild() {
   const stamp = join(ROOT, '.next', 'dove-step-sources')
   const hash = sourceHash()
-  if (existsSync(join(ROOT, '.next', 'BUILD_ID')) && existsSync(stamp) && readFileSync(stamp, 'utf8') === hash) return
+  const built = existsSync(join(ROOT, '.next', 'BUILD_ID')) && existsSync(SERVICE_WORKER)
+  if (built && existsSync(stamp) && readFileSync(stamp, 'utf8') === hash) return
   say('Building (about a minute) …')
   const result = spawnSync(process.execPath, [nextBin(), 'build'], {
     cwd: ROOT,
@@ -77,6 +87,8 @@ export function ensureBuild() {
     env: { ...process.env, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' },
   })
   if (result.status !== 0) throw new SetupError(`The build failed:\n${result.stdout}\n${result.stderr}`)
+  const worker = spawnSync(process.execPath, [join(ROOT, 'scripts', 'service-worker.mjs')], { encoding: 'utf8' })
+  if (worker.status !== 0) throw new SetupError(`The service worker could not be written:\n${worker.stderr}`)
   writeFileSync(stamp, hash)
 }
 

@@ -27,16 +27,20 @@ export type Called<T> = { ok: true; answer: T } | { ok: false; trouble: Trouble;
 export async function callServer<T>(call: () => Promise<T>, reads = false): Promise<Called<T>> {
   if (isOffline()) return failed({ kind: 'offline' }, reads)
   try {
-    const answer = await call()
-    // What was written is shown before whoever wrote it goes on.
-    if (!reads) await caughtUp()
-    return { ok: true, answer }
+    return { ok: true, answer: await call() }
   } catch (error) {
     const digest = digestOf(error)
     // Redirects and the like travel as errors, and are none.
     if (digest?.startsWith('NEXT_')) throw error
     return failed(troubleOf(error, digest), reads)
   }
+}
+
+/** Calls a server action that changes a season: what it did is shown before whoever called goes on. */
+export async function callForSeason<T>(call: () => Promise<T>): Promise<Called<T>> {
+  const called = await callServer(call)
+  if (called.ok) await caughtUp()
+  return called
 }
 
 const isOffline = () => typeof navigator !== 'undefined' && navigator.onLine === false

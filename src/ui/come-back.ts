@@ -1,8 +1,9 @@
 /** A page drawn anew only when the server can do so: one that fails would take the page that is there away. */
 'use client'
-import { startTransition, useCallback, useEffect } from 'react'
+import { startTransition, useCallback, useEffect, useRef } from 'react'
 import { caughtUp } from './live-season'
 import { useRouter } from './navigation'
+import { useSeason } from './season-context'
 
 const EVERY = 3000 // ms between looks whether the server answers again
 
@@ -35,4 +36,16 @@ export function useComeBack(reset: () => void): () => void {
     return () => clearInterval(timer)
   }, [now])
   return now
+}
+
+/** Draws what the server says with the page anew when the season has changed: the rest follows by itself. */
+export function useFollowsSeason(): void {
+  const router = useRouter()
+  const { revision } = useSeason().data
+  const drawn = useRef(revision)
+  useEffect(() => {
+    if (drawn.current === revision) return
+    drawn.current = revision
+    router.refresh()
+  }, [revision, router])
 }

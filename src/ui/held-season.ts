@@ -1,5 +1,6 @@
 /** Seasons as this device holds them: drawn at once, without signal too. */
 import { clear, createStore, delMany, get, set, type UseStore } from 'idb-keyval'
+import { PAGES_CACHE } from '../season/kept-pages'
 import type { SeasonHeld } from '../season/since'
 
 /** How a season lies on the device. */
@@ -14,7 +15,7 @@ const MOST_SEASONS = 4
 let own: UseStore | undefined
 const store = () => (own ??= createStore('dove-step-seasons', 'held'))
 
-export const BUILD = process.env.DOVE_STEP_BUILD ?? ''
+const BUILD = process.env.DOVE_STEP_BUILD ?? ''
 
 /** A cookie that says which season this device holds: the server need not send it along with its first page. */
 export const HELD_COOKIE = 'dove-step-held'
@@ -42,8 +43,11 @@ export async function holdSeason(view: string, held: SeasonHeld): Promise<void> 
 /** Lets go of a season that is no more, or that this reader may not see. */
 export const dropSeason = (view: string): Promise<void> => delMany([view], store())
 
-/** Lets go of all of them: somebody else may look next. */
-export async function dropSeasons(): Promise<void> {
+/** Lets go of all seasons and pages on this device: whoever looks next has to sign in. What was recorded and not sent stays. */
+export async function leaveDevice(): Promise<void> {
   document.cookie = `${HELD_COOKIE}=; path=/; max-age=0; samesite=lax`
   await clear(store())
+  if (!('caches' in window)) return
+  const pages = (await caches.keys()).filter((name) => name.startsWith(PAGES_CACHE))
+  await Promise.all(pages.map((name) => caches.delete(name)))
 }

@@ -41,6 +41,7 @@ function world() {
       Promise.resolve(mark === undefined ? { whole: heldAt(7) } : changesTo(8)),
     diskFails: false,
     dropped: 0,
+    left: 0,
   }
   const parts: LiveParts = {
     held: () => (state.diskFails ? Promise.reject(new Error('private')) : Promise.resolve(state.disk)),
@@ -52,6 +53,11 @@ function world() {
     drop: () => {
       state.disk = undefined
       state.dropped++
+      return Promise.resolve()
+    },
+    leave: () => {
+      state.disk = undefined
+      state.left++
       return Promise.resolve()
     },
     ask: (mark) => {
@@ -101,22 +107,26 @@ describe('a season that is looked at', () => {
 
   it('stays as it is where nothing answers, and says why', async () => {
     const { parts, state } = world()
-    state.disk = heldAt(5)
     for (const [error, trouble] of [
       [new TypeError('Failed to fetch'), 'no-connection'],
       [new ServerFault(500), 'server-fault'],
       [new ServerFault(401), 'signed-out'],
     ] as const) {
+      state.disk = heldAt(5)
       state.answer = () => Promise.reject(error)
       const live = createLiveSeason(parts)
       await live.open()
       expect(live.get()).toMatchObject({ trouble, held: { revision: 5 } })
-      expect(state.dropped).toBe(0)
+      // Who was signed out elsewhere, perhaps because the phone is lost, leaves nothing on it.
+      expect([state.left, state.disk?.revision]).toEqual(trouble === 'signed-out' ? [1, undefined] : [0, 5])
     }
-    state.answer = () => Promise.resolve(changesTo(6))
+    state.disk = heldAt(5)
+    state.answer = () => Promise.reject(new ServerFault(500))
     const live = createLiveSeason(parts)
     await live.open()
-    expect(live.get().trouble).toBeUndefined()
+    state.answer = () => Promise.resolve(changesTo(6))
+    await live.catchUp()
+    expect(live.get()).toMatchObject({ trouble: undefined, held: { revision: 6 } })
   })
 
   it('that is gone, or may not be seen, does not stay on the device', async () => {
@@ -154,6 +164,16 @@ describe('a season that is looked at', () => {
     await opened
     await Promise.all(shown)
     expect(live.get().held!.revision).toBe(9)
+  })
+
+  it('by something done here lies on the device before whoever did it goes on', async () => {
+    const { parts, state } = world()
+    const live = createLiveSeason(parts)
+    await live.open()
+    expect(state.disk).toBeUndefined()
+    await live.catchUp(true)
+    expect(state.disk!.revision).toBe(8)
+    expect(live.get().safe).toBe(live.get().held)
   })
 
   it('asks once for many who ask at the same time', async () => {

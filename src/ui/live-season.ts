@@ -1,7 +1,7 @@
 /** A season while it is looked at: as this device holds it at once, and then as it is, by what has changed since. */
 import { seasonToday } from '../core/calendar/clock'
 import { withSince, type SeasonHeld, type Since } from '../season/since'
-import { dropSeason, heldSeason, holdSeason } from './held-season'
+import { dropSeason, heldSeason, holdSeason, leaveDevice } from './held-season'
 import { faultOf, ServerFault } from './records/server-fault'
 
 /** Why the last look at the server failed. `refused`: there is no such season any more, or not for this reader. */
@@ -12,6 +12,8 @@ export interface LiveState {
   /** What lies on the device for the next time; where nothing can, what is shown. */
   safe?: SeasonHeld
   trouble?: LiveTrouble | undefined
+  /** Since when, ms. */
+  troubleSince?: number | undefined
   /** Whether it is by something done here: then it is drawn at once. */
   own: boolean
 }
@@ -31,6 +33,8 @@ export interface LiveParts {
   held(): Promise<SeasonHeld | undefined>
   hold(held: SeasonHeld): Promise<void>
   drop(): Promise<void>
+  /** Deletes all that was kept for whoever was signed in. */
+  leave(): Promise<void>
   /** @throws ServerFault, or anything else where nothing answers */
   ask(mark: string | undefined): Promise<Since | { gone: true }>
   later(run: () => void): void
@@ -64,19 +68,22 @@ export function createLiveSeason(parts: LiveParts): LiveSeason {
 
   const warn = (error: unknown) => console.warn('This device keeps no season for the next time:', error)
 
-  /** Keeps what is shown, once for all that comes in a short while. */
-  const keep = () => {
+  /** Keeps what is shown for the next time. */
+  const keepNow = async () => {
+    const { held } = state
+    if (!held || held === state.safe || state.trouble === 'refused') return
+    // Where nothing can be kept, nothing old comes back from there either.
+    await parts.hold(held).catch(warn)
+    become({ safe: held })
+  }
+
+  /** The same, once for all that comes in a short while. */
+  const keepSoon = () => {
     if (keeping) return
     keeping = true
     parts.later(() => {
       keeping = false
-      const { held } = state
-      if (!held || held === state.safe || state.trouble === 'refused') return
-      // Where nothing can be kept, nothing old comes back from there either.
-      void parts
-        .hold(held)
-        .catch(warn)
-        .then(() => become({ safe: held }))
+      void keepNow()
     })
   }
 
@@ -85,12 +92,14 @@ export function createLiveSeason(parts: LiveParts): LiveSeason {
       const { held } = state
       const since = await parts.ask(held?.mark)
       if ('gone' in since) throw new ServerFault(NOT_ALLOWED)
-      become({ held: withSince(held, since), trouble: undefined, own })
-      keep()
+      become({ held: withSince(held, since), trouble: undefined, troubleSince: undefined, own })
+      if (own) await keepNow()
+      else keepSoon()
     } catch (error) {
       const trouble = troubleOf(error)
-      become({ trouble, own })
+      become({ trouble, troubleSince: state.troubleSince ?? parts.now(), own })
       if (trouble === 'refused') await parts.drop().catch(warn)
+      if (trouble === 'signed-out') await parts.leave().catch(warn)
     }
   }
 
@@ -148,6 +157,7 @@ export function liveSeason(view: string): LiveSeason {
       held: () => heldSeason(view),
       hold: (held) => holdSeason(view, held),
       drop: () => dropSeason(view),
+      leave: leaveDevice,
       ask: (mark) => ask(view, mark),
       later: (run) => void setTimeout(run, KEPT_AFTER),
       now: Date.now,

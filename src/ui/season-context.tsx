@@ -14,12 +14,12 @@ import {
 import { parseDay, type Day } from '../core/calendar/day'
 import type { Plan, Planner } from '../core/plan/plan'
 import type { Season } from '../season/schema'
-import type { SeasonHeld } from '../season/since'
 import { createFormat, yearOf, type Format } from '../words/format'
 import { WordsProvider } from './words-provider'
 import { workingDayCookie } from './preferences'
 import { deviceQueue, emptyQueue, type Queued, type QueueState, type RecordQueue } from './records/queue'
 import { UnitsContext } from './units'
+import type { LiveState, LiveTrouble } from './live-season'
 import type { SeasonData } from './season-data'
 import { useToday } from './use-today'
 import { placeLooks, type PlaceLook } from './place-look'
@@ -50,6 +50,9 @@ interface SeasonContextValue {
   recording: QueueState
   /** Shows what has changed on the server since it was asked last. */
   catchUp: () => Promise<void>
+  /** Why the server did not answer when it was asked last, and since when. */
+  trouble: LiveTrouble | undefined
+  troubleSince: number | undefined
 }
 
 const SeasonContext = createContext<SeasonContextValue | null>(null)
@@ -100,13 +103,12 @@ function createWorkingDay(season: string, start: Day, from: Day, to: Day): Worki
 
 interface SeasonProviderProps {
   data: SeasonData
-  /** What of the season lies on this device for the next time. */
-  safe: SeasonHeld | undefined
+  state: LiveState
   catchUp: () => Promise<void>
   children: ReactNode
 }
 
-export function SeasonProvider({ data, safe, catchUp, children }: SeasonProviderProps) {
+export function SeasonProvider({ data, state, catchUp, children }: SeasonProviderProps) {
   // An address with a day has the word over the day that was looked at last.
   const asked = useSearchParams().get('day') ?? undefined
   const queue = useQueue()
@@ -120,7 +122,7 @@ export function SeasonProvider({ data, safe, catchUp, children }: SeasonProvider
     [kept, data.season, queued, today],
   )
   // A record is let go of once the season that lies on this device has it: what was done is not open again without signal.
-  const lying = data.view === data.own ? safe?.season.records : undefined
+  const lying = data.view === data.own ? state.safe?.season.records : undefined
   useEffect(() => {
     if (lying) queue.settle(new Set(lying.map(({ id }) => id)), data.own)
   }, [queue, lying, data.own, recording.items])
@@ -140,9 +142,40 @@ export function SeasonProvider({ data, safe, catchUp, children }: SeasonProvider
     if (workingDay.get() === dayBefore.current) workingDay.set(today)
     dayBefore.current = today
   }, [workingDay, today])
+  const { trouble, troubleSince } = state
   const value = useMemo(
-    () => ({ data, season, plan, planner, looks, format, today, span, workingDay, queue, recording, catchUp }),
-    [data, season, plan, planner, looks, format, today, span, workingDay, queue, recording, catchUp],
+    () => ({
+      data,
+      season,
+      plan,
+      planner,
+      looks,
+      format,
+      today,
+      span,
+      workingDay,
+      queue,
+      recording,
+      catchUp,
+      trouble,
+      troubleSince,
+    }),
+    [
+      data,
+      season,
+      plan,
+      planner,
+      looks,
+      format,
+      today,
+      span,
+      workingDay,
+      queue,
+      recording,
+      catchUp,
+      trouble,
+      troubleSince,
+    ],
   )
   return (
     <UnitsContext value={data.units}>

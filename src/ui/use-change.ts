@@ -7,7 +7,7 @@ import type { Problem } from '../season/read'
 import { useNotice } from './notice'
 import { useSeason } from './season-context'
 import { useUndo } from './undo-context'
-import { callServer, troubleWords } from './call-server'
+import { callForSeason, troubleWords } from './call-server'
 
 export interface Changing {
   busy: boolean
@@ -37,7 +37,7 @@ export function useChange(): Changing {
       setBusy(true)
       clear()
       try {
-        const called = await callServer(() => changeSeason(data.view, edits, summary))
+        const called = await callForSeason(() => changeSeason(data.view, edits, summary))
         if (!called.ok) {
           setFailure(troubleWords(called, format))
           return false

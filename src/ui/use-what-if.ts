@@ -6,7 +6,7 @@ import { forgetWhatIf, keepWhatIf, startWhatIf } from '../actions/what-if'
 import { useNotice } from './notice'
 import { useUndo } from './undo-context'
 import { useFormat, useUnits } from './units'
-import { callServer, troubleWords } from './call-server'
+import { callForSeason, troubleWords } from './call-server'
 import { useSeason } from './season-context'
 import { usePathname, useWholeRouter } from './navigation'
 
@@ -35,7 +35,7 @@ export function useWhatIf(): WhatIfActions {
   const during = useCallback(
     async <T>(work: () => Promise<T>): Promise<T | undefined> => {
       setBusy(true)
-      const called = await callServer(work)
+      const called = await callForSeason(work)
       setBusy(false)
       if (called.ok) return called.answer
       notice({ text: troubleWords(called, format), tone: 'error' })

@@ -4,7 +4,7 @@ import { standing } from '../ledger/records'
 import type { Day } from '../calendar/day'
 import type { Batch, Stay } from '../batch/batch'
 import { tasksOf, type Task } from '../batch/tasks'
-import { codesOf } from './codes'
+import { codesOf, readCode } from './codes'
 
 /** One label. */
 export interface Label {
@@ -33,6 +33,24 @@ export function labelCodes(batches: readonly Pick<Batch, 'id'>[], records: reado
     batches.map(({ id }) => id),
     printed,
   )
+}
+
+/**
+ * The batch that a label says, scanned or typed.
+ *
+ * @returns its id; or what is wrong with the code
+ */
+export function batchOfLabel(
+  text: string,
+  batches: readonly Pick<Batch, 'id'>[],
+  records: readonly Entry[],
+):
+  | { ok: true; id: string }
+  | { ok: false; reason: Extract<ReturnType<typeof readCode>, { ok: false }>['reason'] | 'unknown' } {
+  const read = readCode(text)
+  if (!read.ok) return read
+  for (const [id, code] of labelCodes(batches, records)) if (code === read.code) return { ok: true, id }
+  return { ok: false, reason: 'unknown' }
 }
 
 /** The stay a batch is in on a day; the first before it is sown, the last once it is out. */

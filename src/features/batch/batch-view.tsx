@@ -8,9 +8,11 @@ import Tabs from '@mui/material/Tabs'
 import Typography from '@mui/material/Typography'
 import dynamic from 'next/dynamic'
 import { useSearchParams } from 'next/navigation'
+import { useMemo } from 'react'
 import { useTranslations } from 'next-intl'
 import { outlookOf } from '../../core/advice/work'
 import type { Batch } from '../../core/batch/batch'
+import { batchOfLabel } from '../../core/labels/content'
 import { OutlookTag } from '../../ui/records/outlook-tag'
 import { standingWords } from '../../ui/records/words'
 import { useSeason } from '../../ui/season-context'
@@ -28,9 +30,13 @@ type TabName = (typeof TABS)[number]
 
 export function BatchView() {
   const t = useTranslations('batch')
-  const { plan } = useSeason()
+  const { plan, season } = useSeason()
   const search = useSearchParams()
-  const id = search.get('id') ?? ''
+  const label = search.get('label')
+  const id = useMemo(() => {
+    const read = label === null ? undefined : batchOfLabel(label, plan.batches, season.records)
+    return read?.ok ? read.id : (search.get('id') ?? '')
+  }, [label, plan.batches, season.records, search])
   const batch = plan.byId.get(id)
   if (!batch) {
     return (

@@ -6,8 +6,9 @@ import TextField from '@mui/material/TextField'
 import { useSearchParams } from 'next/navigation'
 import { useState } from 'react'
 import { useTranslations } from 'next-intl'
-import { readCode } from '../../core/labels/codes'
+import { batchOfLabel } from '../../core/labels/content'
 import { useRouter } from '../../ui/navigation'
+import { useSeason } from '../../ui/season-context'
 
 const WRONG = ['length', 'character', 'check', 'unknown'] as const
 type Wrong = (typeof WRONG)[number]
@@ -15,6 +16,7 @@ type Wrong = (typeof WRONG)[number]
 /** A code read from a tray opens its batch. */
 export function FindCode({ lost, onLost }: { lost: boolean; onLost: () => void }) {
   const t = useTranslations('labels')
+  const { plan, season } = useSeason()
   const router = useRouter()
   const search = useSearchParams()
   const [text, setText] = useState(search.get('code') ?? '')
@@ -24,8 +26,8 @@ export function FindCode({ lost, onLost }: { lost: boolean; onLost: () => void }
       component="form"
       onSubmit={(event: React.FormEvent) => {
         event.preventDefault()
-        const read = readCode(text)
-        if (read.ok) router.push(`/b/${read.code}`)
+        const read = batchOfLabel(text, plan.batches, season.records)
+        if (read.ok) router.push(`/batch?id=${encodeURIComponent(read.id)}`)
         else setProblem(read.reason)
       }}
       sx={{ display: 'flex', gap: 1, mt: 1.5, alignItems: 'flex-start', flexWrap: 'wrap' }}

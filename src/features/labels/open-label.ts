@@ -3,8 +3,7 @@ import { redirect } from 'next/navigation'
 import { seasonFor } from '../../actions/season-data'
 import { seasonUnnamed } from '../../actions/season-in-view'
 import { parseDay } from '../../core/calendar/day'
-import { readCode } from '../../core/labels/codes'
-import { labelCodes } from '../../core/labels/content'
+import { batchOfLabel } from '../../core/labels/content'
 import { createPlanner } from '../../core/plan/plan'
 
 /** Opens the batch of a code; a code that is none goes to the page that reads codes, with the reason. */
@@ -12,12 +11,8 @@ export async function openLabel(text: string): Promise<never> {
   const found = await seasonUnnamed()
   const at = found?.at ?? ''
   const back = (why: string) => redirect(`${at}/labels?code=${encodeURIComponent(text.slice(0, 20))}&wrong=${why}`)
-  const read = readCode(text)
-  if (!read.ok) return back(read.reason)
   const data = found && (await seasonFor(found))
-  if (!data) return back('unknown')
-  const plan = createPlanner().plan(data.season, parseDay(data.today))
-  for (const [id, code] of labelCodes(plan.batches, data.season.records))
-    if (code === read.code) redirect(`${at}/batch?id=${encodeURIComponent(id)}`)
-  return back('unknown')
+  const { batches } = data ? createPlanner().plan(data.season, parseDay(data.today)) : { batches: [] }
+  const read = batchOfLabel(text, batches, data?.season.records ?? [])
+  return read.ok ? redirect(`${at}/batch?id=${encodeURIComponent(read.id)}`) : back(read.reason)
 }

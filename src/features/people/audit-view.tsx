@@ -9,10 +9,12 @@ import TableRow from '@mui/material/TableRow'
 import Typography from '@mui/material/Typography'
 import Link from 'next/link'
 import { useTranslations } from 'next-intl'
+import { useFollowsSeason } from '../../ui/come-back'
 import type { AuditListed } from '../../actions/people-listed'
 import { useSeason } from '../../ui/season-context'
 
 export function AuditView({ lines }: { lines: readonly AuditListed[] }) {
+  useFollowsSeason()
   const t = useTranslations('people')
   const { data } = useSeason()
   const time = new Intl.DateTimeFormat(data.locale, { dateStyle: 'medium', timeStyle: 'short' })

@@ -6,6 +6,7 @@ import Typography from '@mui/material/Typography'
 import Link from 'next/link'
 import { useState } from 'react'
 import { useTranslations } from 'next-intl'
+import { useFollowsSeason } from '../../ui/come-back'
 import { leaveFarm, shareNoMore } from '../../actions/people'
 import type { PeopleListed } from '../../actions/people-listed'
 import { useSeason } from '../../ui/season-context'
@@ -22,6 +23,7 @@ import { SignIns } from './sign-ins'
 import { useAsk } from './use-ask'
 
 export function PeopleView({ listed }: { listed: PeopleListed }) {
+  useFollowsSeason()
   const t = useTranslations('people')
   const { me, owns, keeps } = listed
   return (

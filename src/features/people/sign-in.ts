@@ -1,7 +1,5 @@
 /** Signing in and out, as the page asks for it. */
-import { dropSeasons } from '../../ui/held-season'
-
-const PAGES_KEPT = 'dove-step-pages' // as the service worker calls them
+import { leaveDevice } from '../../ui/held-season'
 
 export type SignedIn = 'signed-in' | 'wrongPassword' | 'tooOften' | 'noAnswer'
 
@@ -40,8 +38,7 @@ export async function signOut(): Promise<boolean> {
   try {
     const { ok } = await send('sign-out', {})
     if (!ok) return false
-    if ('caches' in window) await caches.delete(PAGES_KEPT)
-    await dropSeasons().catch((error: unknown) => console.warn('Seasons on this device could not be let go of:', error))
+    await leaveDevice().catch((error: unknown) => console.warn('What lies on this device could not be deleted:', error))
     return true
   } catch {
     return false // no connection: one is signed in still

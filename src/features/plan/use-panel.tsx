@@ -19,7 +19,7 @@ import { movedBy } from './dragging'
 import { plantingEdits } from '../../ui/moves'
 import { PlantingPanel } from './planting-panel'
 import { StandCard } from './stand-card'
-import { callServer, troubleWords } from '../../ui/call-server'
+import { callForSeason, troubleWords } from '../../ui/call-server'
 import { firstBatch, newForm, remedied, staleWords } from './panels'
 import { useAt } from '../../ui/navigation'
 
@@ -131,7 +131,7 @@ export function usePanel() {
       setFailure(undefined)
       const shown = panelOf(window.location.search)
       const things = edits.map((edit) => ({ of: 'plantings' as const, ...edit }))
-      const called = await callServer(() => changeSeason(data.view, things, summaryOf(edits, season, format)))
+      const called = await callForSeason(() => changeSeason(data.view, things, summaryOf(edits, season, format)))
       if (!called.ok) return fail(troubleWords(called, format))
       const result: ChangeResult = called.answer
       if (result.ok) {

@@ -23,7 +23,7 @@ import { placePaint } from '../../ui/stair/place-hatches'
 import { useChange } from '../../ui/use-change'
 import { ChooseFile, DroppedRows, ReadingFields, useWeatherFile } from '../../ui/weather-file'
 import { count } from '../../words/format'
-import { callServer, troubleWords } from '../../ui/call-server'
+import { callForSeason, troubleWords } from '../../ui/call-server'
 import { stripOf, withThermometers } from './model'
 
 const DAYS = 42
@@ -56,7 +56,7 @@ export function ReadingsView() {
   }
   const fetchNow = () =>
     start(async () => {
-      const called = await callServer(() => readThermometers(data.own, formatDay(today)))
+      const called = await callForSeason(() => readThermometers(data.own, formatDay(today)))
       if (!called.ok) return notice({ tone: 'error', text: troubleWords(called, format) })
       const result = called.answer
       if ('days' in result) {
@@ -222,7 +222,7 @@ function FromFile() {
   const keep = () =>
     start(async () => {
       const days = read!.days.map(({ on, low, high }) => ({ on, low, high }))
-      const called = await callServer(() => bringReadings(data.own, { place, from: file!.name, days }))
+      const called = await callForSeason(() => bringReadings(data.own, { place, from: file!.name, days }))
       if (!called.ok) return setProblem(troubleWords(called, format))
       const result = called.answer
       if (!result.ok) return setProblem(result.problem)

@@ -11,7 +11,7 @@ import { useTranslations } from 'next-intl'
 import { changeSeason, type ThingEdit } from '../../actions/change-season'
 import { parseDay } from '../../core/calendar/day'
 import type { Ticked } from '../../core/batch/many'
-import { callServer, troubleWords } from '../../ui/call-server'
+import { callForSeason, troubleWords } from '../../ui/call-server'
 import { Link, useOut } from '../../ui/navigation'
 import { useNotice } from '../../ui/notice'
 import { NotYours, useMay } from '../../ui/may'
@@ -63,7 +63,7 @@ export function SheetView() {
     setFailure(undefined)
     const { edits, sent } = editsOf(written, data.versions, overruled.current)
     setSheet((now) => ({ ...now, sent }))
-    const called = await callServer(() =>
+    const called = await callForSeason(() =>
       changeSeason(data.view, edits, t('savedFromSheet', { what: unsavedWords.join(', ') })),
     )
     setBusy(false)

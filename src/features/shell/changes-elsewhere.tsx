@@ -1,17 +1,7 @@
-/** What others change, and pages kept for when there is no signal. */
+/** What others change. */
 'use client'
 import { useEffect, useRef } from 'react'
 import { useSeason } from '../../ui/season-context'
-
-/** Keeps the last pages on the device. Browsers allow it over HTTPS, and on the machine itself. */
-export function useOpensWithoutSignal(): void {
-  useEffect(() => {
-    if (process.env.NODE_ENV !== 'production' || !('serviceWorker' in navigator)) return
-    navigator.serviceWorker
-      .register('/sw.js')
-      .catch((error: unknown) => console.warn('Pages are not kept for opening without signal:', error))
-  }, [])
-}
 
 const SOON = 200 // ms: own changes come back by themselves meanwhile, and several of others are drawn at once
 const LONGEST = 5000 // ms until what was asked for is given up
@@ -20,14 +10,18 @@ const TRIES_AGAIN = 20_000 // ms
 
 /** Draws what someone else has changed: told by the server, at once, while the page is looked at. */
 export function useChangesElsewhere(): void {
-  const { data, catchUp } = useSeason()
+  const { data, catchUp, trouble } = useSeason()
   const { view, revision } = data
+  const troubled = useRef(false)
   const shown = useRef(revision)
   const drawn = useRef<(revision: number) => void>(() => undefined)
   useEffect(() => {
     shown.current = revision
     drawn.current(revision)
   }, [revision])
+  useEffect(() => {
+    troubled.current = trouble !== undefined
+  }, [trouble])
 
   useEffect(() => {
     let feed: EventSource | undefined
@@ -68,6 +62,8 @@ export function useChangesElsewhere(): void {
       const own = (feed = new EventSource(`/api/changes?season=${view}`))
       own.onmessage = ({ data }: MessageEvent<string>) => {
         latest = Number(data)
+        // What could not be asked for can be now.
+        if (troubled.current) void catchUp()
         plan()
       }
       own.onerror = () => {

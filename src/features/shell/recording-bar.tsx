@@ -10,6 +10,7 @@ import { clock } from '../../ui/records/clock'
 import type { Queued } from '../../ui/records/queue'
 import { entrySentence, refusalSentence } from '../../ui/records/words'
 import { useNotice } from '../../ui/notice'
+import { useConnectionLost } from '../../ui/use-signal'
 import { useSeason } from '../../ui/season-context'
 import { count } from '../../words/format'
 import { CorrectRefused } from './correct-refused'
@@ -22,7 +23,7 @@ const noClock = { asks: undefined }
 
 export function RecordingBar() {
   const t = useTranslations('shell')
-  const { queue, recording, season, format, data, catchUp } = useSeason()
+  const { queue, recording, season, format, data, catchUp, trouble: unseen, troubleSince } = useSeason()
   const notice = useNotice()
   const { asks } = useSyncExternalStore(clock.subscribe, clock.get, () => noClock)
   const kept = recording.items.filter((item) => item.state === 'kept' && item.season === data.own).length
@@ -46,6 +47,8 @@ export function RecordingBar() {
       ),
     [queue, notice, format, t],
   )
+  const gone = useConnectionLost()
+  const lost = unseen === 'no-connection' ? troubleSince : gone
   // A page left while something waits loses nothing, but it should be known.
   const { trouble, safe } = recording
   const sendNow = (
@@ -69,6 +72,25 @@ export function RecordingBar() {
                   : 'noConnectionWaitOnThis',
               { entries, waiting },
             )}
+          </Line>
+        )}
+        {unseen === 'signed-out' && waiting === 0 && (
+          <Line
+            severity="warning"
+            action={
+              <Button color="inherit" onClick={() => window.location.reload()}>
+                {t('opening.signIn')}
+              </Button>
+            }
+          >
+            {t('opening.signed-out')}
+          </Line>
+        )}
+        {lost !== undefined && waiting === 0 && photos === 0 && (
+          <Line severity="info">
+            {t('noConnectionSince', {
+              time: new Intl.DateTimeFormat(format.locale, { hour: 'numeric', minute: '2-digit' }).format(lost),
+            })}
           </Line>
         )}
         {trouble !== undefined && waiting === 0 && photos > 0 && (

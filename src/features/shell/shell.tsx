@@ -38,17 +38,19 @@ import { WhoHolds } from './who-holds'
 import { WhatIfBanner } from './what-if-banner'
 import { DayInAddress } from './day-in-address'
 import { UndoButtons, useUndoing } from './undo-buttons'
-import { useOpensWithoutSignal, useChangesElsewhere } from './changes-elsewhere'
+import { useChangesElsewhere } from './changes-elsewhere'
+import { KeptPages } from './kept-pages'
 import { useIconBadge } from './use-icon-badge'
 import '../../ui/install'
 import { Link, usePathname } from '../../ui/navigation'
 
 export function Shell({ frame, children }: { frame: FrameData; children: ReactNode }) {
   const { data, state, live } = useLiveSeason(frame)
+  useLookedAt(frame.view)
   if (!data) return <Opening trouble={state.trouble} again={live.catchUp} />
   return (
     // Another season is another page: its working day, and whatever was open on this one, are not taken there.
-    <SeasonProvider key={data.own} data={data} safe={state.safe} catchUp={live.catchUp}>
+    <SeasonProvider key={data.own} data={data} state={state} catchUp={live.catchUp}>
       <Frame>{children}</Frame>
     </SeasonProvider>
   )
@@ -74,12 +76,10 @@ function Frame({ children }: { children: ReactNode }) {
   const { looks, data } = useSeason()
   const undoing = useUndoing()
   useChangesElsewhere()
-  useLookedAt(data.view)
   // Pages are drawn by the server first; this says that they now answer to the hand.
   useEffect(() => {
     document.documentElement.dataset.ready = ''
   }, [])
-  useOpensWithoutSignal()
   useIconBadge()
   const finding = useFindKeys()
   return (
@@ -137,6 +137,7 @@ function Frame({ children }: { children: ReactNode }) {
           <WhatIfBanner />
           <LeftOut />
           <WhoHolds />
+          <KeptPages />
           <RecordingBar />
           <Box
             component="main"

@@ -12,7 +12,7 @@ import { useNotice } from '../../ui/notice'
 import { useSeason } from '../../ui/season-context'
 import { useUndo } from '../../ui/undo-context'
 import { redoChange, undoChange } from './actions'
-import { callServer, troubleWords } from '../../ui/call-server'
+import { callForSeason, troubleWords } from '../../ui/call-server'
 
 export function UndoButtons() {
   const t = useTranslations('shell')
@@ -65,7 +65,7 @@ export function useUndoing() {
     (what: 'undo' | 'redo', entry?: string, of?: string) => {
       const attempt = () =>
         start(async () => {
-          const called = await callServer(() =>
+          const called = await callForSeason(() =>
             what === 'undo' ? undoChange(of ?? seen.current, entry) : redoChange(seen.current),
           )
           if (!called.ok)

@@ -9,7 +9,7 @@ import { useTranslations } from 'next-intl'
 import { copyPlantings } from '../../actions/copy-plantings'
 import type { Ticked } from '../../core/batch/many'
 import { count, list } from '../../words/format'
-import { callServer, troubleWords } from '../call-server'
+import { callForSeason, troubleWords } from '../call-server'
 import { ChoiceField } from '../fields'
 import { useNotice } from '../notice'
 import { useWholeRouter } from '../navigation'
@@ -35,7 +35,7 @@ export function CopyPanel({ ticked, onClose }: { ticked: readonly Ticked[]; onCl
     setBusy(true)
     setFailure(undefined)
     const summary = t('copied', { count: count(format, keys.length, 'planting'), name: season.season.name })
-    const called = await callServer(() => copyPlantings({ from: data.view, into, keys, summary }))
+    const called = await callForSeason(() => copyPlantings({ from: data.view, into, keys, summary }))
     setBusy(false)
     if (!called.ok) return setFailure(troubleWords(called, format))
     const result = called.answer

@@ -15,7 +15,7 @@ import { changeSeason, type ThingEdit } from '../../actions/change-season'
 import { parseDay } from '../../core/calendar/day'
 import { LIST_FILES, type ListColumn, type ListName } from '../../interchange/list-sheets/lists'
 import type { ListRow, ReadList } from '../../interchange/list-sheets/read-list'
-import { callServer, troubleWords } from '../call-server'
+import { callForSeason, troubleWords } from '../call-server'
 import { useOut } from '../navigation'
 import { useNotice } from '../notice'
 import { useSeason } from '../season-context'
@@ -71,7 +71,7 @@ export function ListFromFile({ of }: { of: ListName }) {
       .map(({ is, n }) => t('rows', { is, n, text: format.number(n) }))
       .join(', ')
     const title = t('saved', { of, file: opened.file, what })
-    const called = await callServer(() => changeSeason(data.view, editsOf(of, read, data.versions), title))
+    const called = await callForSeason(() => changeSeason(data.view, editsOf(of, read, data.versions), title))
     setBusy(false)
     if (!called.ok) return setFailure(troubleWords(called, format))
     const result = called.answer

@@ -1,0 +1,137 @@
+/** Without signal: every view of a season that was looked at once, and what was recorded there. */
+import type { Page } from '@playwright/test'
+import { parseDay } from '../src/core/calendar/day'
+import { labelCodes } from '../src/core/labels/content'
+import { createPlanner } from '../src/core/plan/plan'
+import { demo, expect, settled, test, visit } from './farm'
+import { share } from './people-in-tests'
+
+test.use({ serviceWorkers: 'allow' })
+
+const AT = '/sallow-ferry/2027'
+
+/** What the browser itself says of requests that found no way. */
+const NO_WAY = /ERR_INTERNET_DISCONNECTED|Failed to fetch|ERR_FAILED/
+
+/** One visit: until the application and the views of the season lie on the device. */
+async function visitOnce(page: Page, views: number): Promise<void> {
+  await visit(page, '/today')
+  await expect
+    .poll(
+      () =>
+        page.evaluate(async () => {
+          const name = (await caches.keys()).find((one) => one.startsWith('dove-step-pages'))
+          return name === undefined ? 0 : (await (await caches.open(name)).keys()).length
+        }),
+      { timeout: 90_000 },
+    )
+    .toBe(views)
+  await settled(page)
+}
+
+/** The address opens, and is the season's page. */
+async function opens(page: Page, path: string): Promise<void> {
+  await page.goto(path)
+  await page.locator('html[data-ready]').waitFor()
+}
+
+test('after one visit every view opens without signal, a label too, and nothing finished looks open', async ({
+  page,
+  context,
+  errors,
+}) => {
+  await visitOnce(page, 16)
+  await context.setOffline(true)
+  for (const [view, heading] of [
+    ['plan', 'Plan'],
+    ['benches', 'Benches'],
+    ['field', 'Field'],
+    ['seed', 'Seed'],
+    ['labels', 'Labels'],
+    ['know-how', 'What is known'],
+    ['journal', 'Journal'],
+    ['farm', 'Sallow Ferry'],
+    ['sowing', 'Sowing day'],
+  ] as const) {
+    await opens(page, `${AT}/${view}`)
+    await expect(page.getByRole('heading', { level: 1, name: new RegExp(heading) }).first(), view).toBeVisible()
+  }
+  await expect(page.getByText(/^No connection since \d/)).toBeVisible()
+
+  // A batch, and its count, of which no page was ever looked at.
+  await opens(page, `${AT}/batch?id=ta`)
+  await expect(page.getByText('TA', { exact: true })).toBeVisible()
+  await page.getByRole('tab', { name: 'More' }).click()
+  await expect(page.getByRole('tab', { name: 'More' })).toHaveAttribute('aria-selected', 'true')
+
+  // So does the label on its tray.
+  const season = demo()
+  const { batches } = createPlanner().plan(season, parseDay(season.season.opensOn!))
+  await opens(page, `/b/${labelCodes(batches, season.records).get('ta')}`)
+  await expect(page.getByText('TA', { exact: true })).toBeVisible()
+
+  // Written down without signal, on a page that is closed and opened again: it stays done.
+  await opens(page, '/today')
+  const task = page.locator('[data-task="ta/feed/0"]')
+  await page.getByRole('button', { name: 'Done: First feed TA' }).click()
+  await expect(task).toContainText(/done/i)
+  await opens(page, `${AT}/plan`)
+  await opens(page, `${AT}/today`)
+  await expect(task).toContainText(/done/i)
+  await expect(page.getByText(/No connection: 1 entry waits/)).toBeVisible()
+
+  // With signal it arrives; and without signal again it does not look open, though the server alone has it by now.
+  await context.setOffline(false)
+  await expect(page.getByText(/No connection/)).toBeHidden()
+  await expect
+    .poll(() => page.request.get('/out/journal.csv').then(async (answer) => (await answer.text()).includes('TA')))
+    .toBe(true)
+  await settled(page)
+  await context.setOffline(true)
+  await opens(page, `${AT}/today`)
+  await expect(task).toContainText(/done/i)
+  await context.setOffline(false)
+  errors.splice(0, errors.length, ...errors.filter((error) => !NO_WAY.test(error)))
+})
+
+test('the server is gone and comes back: pages open from the device, and follow by themselves', async ({
+  page,
+  farm,
+  errors,
+}) => {
+  await visitOnce(page, 16)
+  await farm.kill()
+  await opens(page, `${AT}/benches`)
+  await expect(page.getByRole('heading', { level: 1, name: /Benches/ })).toBeVisible()
+  await expect(page.getByText(/^No connection since \d/)).toBeVisible()
+  await farm.start()
+  await expect(page.getByText(/^No connection since \d/)).toBeHidden()
+  errors.splice(
+    0,
+    errors.length,
+    ...errors.filter((error) => !/ERR_CONNECTION_REFUSED|ERR_EMPTY_RESPONSE|ERR_INCOMPLETE/.test(error)),
+  )
+})
+
+test('who signs out leaves nothing of the season on the device', async ({ page }) => {
+  await share(page)
+  await visitOnce(page, 16)
+  const left = () =>
+    page.evaluate(async () => {
+      const pages = (await caches.keys()).filter((name) => name.startsWith('dove-step-pages')).length
+      const asked = indexedDB.open('dove-step-seasons')
+      const keys = await new Promise<number>((done, failed) => {
+        asked.onerror = () => failed(asked.error)
+        asked.onsuccess = () => {
+          const all = asked.result.transaction('held').objectStore('held').getAllKeys()
+          all.onsuccess = () => done(all.result.length)
+        }
+      })
+      return { pages, seasons: keys }
+    })
+  expect(await left()).toEqual({ pages: 1, seasons: 2 }) // the season, and which was kept when
+  await visit(page, '/people')
+  await page.getByRole('button', { name: 'Sign out', exact: true }).click()
+  await expect(page).toHaveURL(/\/sign-in/)
+  expect(await left()).toEqual({ pages: 0, seasons: 0 })
+})

@@ -1,0 +1,107 @@
+/** Opens the application without signal: its files and the frames of its pages lie on the device; with signal the server answers. */
+/// <reference lib="webworker" />
+import { clientsClaim } from 'workbox-core'
+import type { WorkboxPlugin } from 'workbox-core/types'
+import { ExpirationPlugin } from 'workbox-expiration'
+import { cleanupOutdatedCaches, precacheAndRoute } from 'workbox-precaching'
+import { registerRoute } from 'workbox-routing'
+import { CacheFirst, NetworkFirst, NetworkOnly } from 'workbox-strategies'
+import { isKept, pageInPlaceOf, PAGES_CACHE } from '../season/kept-pages'
+
+declare const self: ServiceWorkerGlobalScope
+/** Files of this build, and its name; put in when it is built. */
+declare const FILES: string[]
+declare const BUILD: string
+
+/** Pages name files of their build: another build has its own. */
+const PAGES = `${PAGES_CACHE}-${BUILD}`
+const SLOW = 3 // s a page is waited for where one is kept
+const MOST_PAGES = 80
+const MOST_FILES = 40
+
+/** The ones not asked for longest go first, and all where the device is full. */
+const most = (maxEntries: number) => new ExpirationPlugin({ maxEntries, purgeOnQuotaError: true }) as WorkboxPlugin
+
+clientsClaim()
+cleanupOutdatedCaches()
+precacheAndRoute(FILES.map((url) => ({ url, revision: null })))
+
+/** Files that are fetched when they are needed: their content is in their name. */
+registerRoute(
+  ({ url, sameOrigin }) => sameOrigin && url.pathname.startsWith('/_next/static/'),
+  new CacheFirst({
+    cacheName: 'dove-step-files',
+    plugins: [most(MOST_FILES)],
+  }),
+)
+
+const pages = new NetworkFirst({
+  cacheName: PAGES,
+  networkTimeoutSeconds: SLOW,
+  plugins: [
+    {
+      // What a page shows stands in its query; the page is the same.
+      cacheKeyWillBeUsed: ({ request }) => Promise.resolve(new URL(request.url).pathname),
+      cacheWillUpdate: ({ response }) => Promise.resolve(response.ok && !response.redirected ? response : null),
+      handlerDidError: async ({ request }) => keptInPlaceOf(new URL(request.url).pathname),
+    },
+    most(MOST_PAGES),
+  ],
+})
+registerRoute(({ request, url }) => request.mode === 'navigate' && isKept(url.pathname), pages)
+
+/** Addresses that lead elsewhere: without signal to what was looked at last. */
+registerRoute(
+  ({ request, url }) => request.mode === 'navigate' && !/^\/(out|api)\//.test(url.pathname),
+  new NetworkOnly({
+    plugins: [{ handlerDidError: async ({ request }) => keptInPlaceOf(new URL(request.url).pathname) }],
+  }),
+)
+
+/** A page that is kept and stands for an address, where there is any. */
+async function keptInPlaceOf(address: string): Promise<Response | undefined> {
+  const cache = await caches.open(PAGES)
+  const kept = (await cache.keys()).map(({ url }) => new URL(url).pathname)
+  const found = pageInPlaceOf(address, kept)
+  if (found === undefined) return undefined
+  // What the page is to show stands in its address.
+  return found.includes('?') ? Response.redirect(found, 302) : cache.match(found)
+}
+
+/** Keeps the frame of a page; one that cannot be had now is kept when it is looked at. */
+async function keep(address: string): Promise<void> {
+  try {
+    const response = await fetch(address, { headers: { accept: 'text/html' }, credentials: 'same-origin' })
+    if (response.ok && !response.redirected) await (await caches.open(PAGES)).put(address, response)
+  } catch {
+    // no signal just now
+  }
+}
+
+/** Keeps the frames of pages that are not kept yet, one after another. */
+async function keepAll(addresses: readonly string[]): Promise<void> {
+  const cache = await caches.open(PAGES)
+  for (const address of addresses) if (isKept(address) && !(await cache.match(address))) await keep(address)
+}
+
+/** Caches of pages of builds before this one, and of the application before it had builds. */
+const before = async () => (await caches.keys()).filter((name) => name.startsWith(PAGES_CACHE) && name !== PAGES)
+
+self.addEventListener('install', (event) => {
+  // What opened without signal before opens with the new build too.
+  const takeAlong = async () => {
+    for (const name of await before())
+      await keepAll((await (await caches.open(name)).keys()).map(({ url }) => new URL(url).pathname))
+  }
+  event.waitUntil(takeAlong())
+})
+
+self.addEventListener('activate', (event) => {
+  event.waitUntil(before().then((names) => Promise.all(names.map((name) => caches.delete(name)))))
+})
+
+self.addEventListener('message', (event) => {
+  const said = event.data as { type?: string; addresses?: string[] } | undefined
+  if (said?.type === 'SKIP_WAITING') void self.skipWaiting()
+  if (said?.type === 'KEEP') event.waitUntil(keepAll(said.addresses ?? []))
+})
