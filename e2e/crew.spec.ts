@@ -65,6 +65,8 @@ test('something else: fewer trays on another day, a loss with its cause, put off
   await page.getByRole('button', { name: 'Not as planned: First feed LA-3' }).click()
   await form.getByRole('tab', { name: 'Postpone' }).click()
   await form.getByRole('button', { name: 'Postpone', exact: true }).click()
+  await expect(task(page, 'la.3/feed/0')).toBeHidden()
+  await page.getByRole('button', { name: 'The rest of week 15' }).click()
   await expect(task(page, 'la.3/feed/0')).toContainText('First feed')
   await expect(task(page, 'la.3/feed/0').getByRole('button', { name: /^Done: / })).toBeHidden() // it is in the rest of the week
   await task(page, 'la.3/feed/0')
@@ -98,6 +100,23 @@ test('a stand is counted on the drawn tray, and what failed is sown again', asyn
   await expect(page.getByText(/20 of \d+ cells up/)).toBeVisible()
   await visit(page, '/today')
   await expect(page.getByRole('button', { name: 'Done: Sow QYR1' })).toBeVisible()
+})
+
+test('the day comes first: what comes after it is folded away, and opened it stays open on the way back', async ({
+  page,
+}) => {
+  await visit(page, '/today')
+  const screens = () => page.locator('#view').evaluate((view) => view.scrollHeight / 844)
+  expect(await screens()).toBeLessThan(6)
+  const sow = page.getByRole('button', { name: /^To sow, this week/ })
+  await expect(sow).toHaveAttribute('aria-expanded', 'false')
+  await expect(page.getByRole('link', { name: 'Sowing day' })).toBeHidden()
+  await sow.click()
+  await page.getByRole('link', { name: 'Sowing day' }).click()
+  await expect(page.getByRole('heading', { name: /Sowing day, Mon 12 Apr/ })).toBeVisible()
+  await page.goBack()
+  await expect(sow).toHaveAttribute('aria-expanded', 'true')
+  await expect(page.getByRole('link', { name: 'Sowing day' })).toBeVisible()
 })
 
 test('what should show is looked for each day, and a count that is put off comes back on its day', async ({ page }) => {

@@ -14,7 +14,7 @@ import { slowLine } from './slow-line'
 
 const LATENCY = 150 // ms there and back
 const RATE = 200_000 // bytes a second: 1.6 Mbit/s
-const SLOWER = 4
+const SLOWER = Number(process.env.SLOWER ?? 4)
 
 const demo = (): Season => {
   const read = readSeason(sallowFerry)
@@ -31,6 +31,20 @@ async function phonePage(context: BrowserContext): Promise<Page> {
   await session.send('Emulation.setCPUThrottlingRate', { rate: SLOWER })
   return page
 }
+
+/** When what happened, ms after it was asked for. */
+const timeline = (page: Page) =>
+  page.evaluate(() => {
+    const at = (entries: PerformanceEntryList) =>
+      Math.round(Math.max(0, ...(entries as PerformanceResourceTiming[]).map((one) => one.responseEnd)))
+    const files = performance.getEntriesByType('resource')
+    return {
+      page_ms: at(performance.getEntriesByType('navigation')),
+      scripts_ms: at(files.filter(({ name }) => /\.js(\?|$)/.test(name))),
+      season_ms: at(files.filter(({ name }) => name.includes('/api/season'))),
+      paint_ms: Math.round(performance.getEntriesByName('first-contentful-paint')[0]?.startTime ?? 0),
+    }
+  })
 
 /** Seconds until a tap on Today is answered, counted from when it was asked for. */
 async function firstTap(page: Page, url: string): Promise<number> {
@@ -87,6 +101,7 @@ for (const [name, season] of [
       first_tap_s: first_s,
       limit_s: season === demo() ? 2.5 : 3.5,
       ...(await scripts(first)),
+      ...(await timeline(first)),
     })
     await keptAll(first)
     const memory = await first.evaluate(
@@ -101,6 +116,7 @@ for (const [name, season] of [
       first_tap_s: await firstTap(again, url),
       limit_s: 1,
       down_kB: Math.round(line.taken() / 1000),
+      ...(await timeline(again)),
     })
 
     // Somebody else records: how soon it is here, and how much came down for it.
@@ -143,7 +159,6 @@ for (const [name, season] of [
     await again.close()
 
     line.cut(true)
-    await context.setOffline(true)
     const without = await phonePage(context)
     print({ bench: `later visit without signal, ${name}`, first_tap_s: await firstTap(without, url), limit_s: 1 })
     print({ bench: `memory of the page, ${name}`, MB: Math.round(memory / 1e6), limit_MB: 80 })

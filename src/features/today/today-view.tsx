@@ -1,8 +1,6 @@
 /** Today: what to do on the working day, through the places, and what to sow in the weeks after. */
 'use client'
-import PrintIcon from '@mui/icons-material/PrintOutlined'
 import Box from '@mui/material/Box'
-import Button from '@mui/material/Button'
 import ToggleButton from '@mui/material/ToggleButton'
 import Typography from '@mui/material/Typography'
 import { useDeferredValue, useMemo, useState } from 'react'
@@ -19,28 +17,28 @@ import { useSeason, useWorkingDay } from '../../ui/season-context'
 import { cautionsFor } from '../../words/cautions'
 import { chanceWords, hoursWords } from '../../words/format'
 import { AskedAbout } from './asked-about'
+import { RestOfWeek, ToSow } from './later-work'
 import { ByPatience, OrderSwitch } from './order'
 import { PlugChecks } from './plug-checks'
 import { RecordNow } from './record-now'
 import { todayModel, type DayWork } from './model'
 import { CatchUp, ColdAndHeat, Hanging, Rounds, ToWash } from './rounds'
-import { FieldToday, FieldRows, HardeningToday, DayStops } from './field-today'
+import { FieldToday, HardeningToday, DayStops } from './field-today'
 import { TickedWork } from './ticked-work'
-import { WeekTable } from './week-table'
-import { Link, useOut } from '../../ui/navigation'
+import { Link } from '../../ui/navigation'
 
-const Wanted = z.object({ order: z.enum(['place', 'patience']) })
-const BY_PLACE: z.output<typeof Wanted> = { order: 'place' }
+const Wanted = z.object({ order: z.enum(['place', 'patience']), week: z.boolean(), sow: z.boolean() })
+const AT_FIRST: z.output<typeof Wanted> = { order: 'place', week: false, sow: false }
 
 export function TodayView() {
   const t = useTranslations('today')
-  const out = useOut()
   const { plan, format, data } = useSeason()
   const day = useDeferredValue(useWorkingDay())
   const { today, week, field, fieldWeek, hardening, sowings } = useMemo(() => todayModel(plan, day), [plan, day])
   const monday = weekStart(day)
   const gated = useGates(day, monday, monday + 7)
-  const [{ order }, setWanted] = useInAddress('today', Wanted, BY_PLACE)
+  const [wanted, setWanted] = useInAddress('today', Wanted, AT_FIRST)
+  const { order } = wanted
   const canOrder = day === plan.today && today.open > 1
   const [ticking, setTicking] = useState(false)
   const open = useMemo(
@@ -83,7 +81,7 @@ export function TodayView() {
             <CatchUp work={today} />
             {canOrder && (
               <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'flex-end', gap: 1 }} className="no-print">
-                <OrderSwitch order={order} onChange={(next) => setWanted({ order: next })} />
+                <OrderSwitch order={order} onChange={(next) => setWanted({ ...wanted, order: next })} />
                 {!data.whatIf && (
                   <ToggleButton
                     value="tick"
@@ -114,62 +112,16 @@ export function TodayView() {
         <PlugChecks day={day} />
         <Rounds day={day} />
         <ToWash day={day} />
-        {(week.length > 0 || fieldWeek.length > 0) && (
-          <>
-            <Typography variant="h2" sx={{ mt: 4, mb: 0.5 }}>
-              {t('theRestOf', { week: format.week(day) })}
-            </Typography>
-            {week.map((work) => (
-              <Box key={work.day} sx={{ mt: 1.5, opacity: work.day < day ? 0.72 : 1 }}>
-                <Typography variant="h3" component="h3">
-                  {format.date(work.day)}
-                  {work.day < day ? t('before') : ''}
-                </Typography>
-                <DayStops work={work} gated={gated} />
-              </Box>
-            ))}
-            {fieldWeek.length > 0 && (
-              <Box sx={{ mt: 1.5 }}>
-                <Typography variant="h3" component="h3">
-                  {t('inTheField')}
-                </Typography>
-                <FieldRows field={fieldWeek} dated />
-              </Box>
-            )}
-          </>
-        )}
+        <RestOfWeek
+          day={day}
+          work={week}
+          field={fieldWeek}
+          gated={gated}
+          open={wanted.week}
+          onOpen={(open) => setWanted({ ...wanted, week: open })}
+        />
       </Box>
-      <Box component="section" aria-labelledby="sow-title">
-        <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1 }}>
-          <Typography variant="h2" id="sow-title" sx={{ flex: 1, minWidth: 180 }}>
-            {t('toSowThisWeekAnd')}
-          </Typography>
-          <Box className="no-print" sx={{ display: 'flex', flexWrap: 'wrap', gap: 1 }}>
-            <Button size="small" variant="outlined" color="inherit" component={Link} href="/sowing">
-              {t('sowingDay')}
-            </Button>
-            <Button size="small" variant="outlined" color="inherit" href={out('sowing-list.csv')} download>
-              {t('sowingListCsv')}
-            </Button>
-            <Button size="small" variant="outlined" color="inherit" href={out('tasks.ics')} download>
-              {t('calendar')}
-            </Button>
-            <Button
-              size="small"
-              variant="outlined"
-              color="inherit"
-              startIcon={<PrintIcon />}
-              onClick={() => window.print()}
-            >
-              {t('print')}
-            </Button>
-          </Box>
-        </Box>
-        {sowings.length === 0 && <Box sx={{ mt: 2, color: 'text.secondary' }}>{t('nothingToSowInThese')}</Box>}
-        {sowings.map((one) => (
-          <WeekTable key={one.monday} week={one} />
-        ))}
-      </Box>
+      <ToSow sowings={sowings} open={wanted.sow} onOpen={(open) => setWanted({ ...wanted, sow: open })} />
     </Box>
   )
 }

@@ -11,8 +11,7 @@ export const shell = {
   },
   reload: 'Reload',
   newVersion: 'A new version is ready. Nothing that waits is lost.',
-  noConnectionSince:
-    'No connection since {time}. You see the season as it was then; what you record is kept on this device.',
+  noConnectionSince: 'No connection since {time}. What you record is kept on this device.',
   sendNow: 'Send now',
   noConnectionWaitOnThis:
     'No connection: {entries} {waiting, plural, one {waits} other {wait}} on this device and {waiting, plural, one {goes} other {go}} out by {waiting, plural, one {itself} other {themselves}}.',

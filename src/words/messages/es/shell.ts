@@ -11,8 +11,7 @@ export const shell = {
   },
   reload: 'Recargar',
   newVersion: 'Hay una versión nueva. No se pierde nada de lo que espera.',
-  noConnectionSince:
-    'Sin conexión desde las {time}. Se ve la temporada como estaba entonces; lo que anote se guarda en este aparato.',
+  noConnectionSince: 'Sin conexión desde las {time}. Lo que anote se guarda en este aparato.',
   sendNow: 'Enviar ahora',
   noConnectionWaitOnThis:
     'Sin conexión: {entries} {waiting, plural, one {espera} other {esperan}} en este aparato y {waiting, plural, one {sale} other {salen}} {waiting, plural, one {sola} other {solas}}.',
