@@ -123,6 +123,7 @@ test.describe('on a phone', () => {
     await expect(page.getByRole('dialog')).toContainText('Sow')
     await page.getByRole('button', { name: 'Close' }).first().tap()
     await visit(page, '/today')
+    await page.getByRole('button', { name: /^To sow, this week/ }).tap()
     await expect(page.getByRole('row', { name: /120|Chard, mixed stems/ }).first()).toBeVisible()
   })
   for (const path of [
