@@ -32,7 +32,7 @@ test.describe('on an American farm', () => {
     const day = page.getByRole('textbox', { name: 'Type a working day' })
     await expect(day).toHaveValue('Mon Apr 12 2027')
     await day.fill('5/3')
-    await expect(page.getByRole('heading', { name: /May 3/ })).toBeVisible()
+    await expect(page.getByRole('heading', { level: 1, name: /May 3/ })).toBeVisible()
     await day.fill('12/31/2031')
     await day.blur()
     await expect(day).toHaveValue('Mon May 3 2027')
