@@ -91,7 +91,8 @@ export function ReadingsView() {
             disabled={busy || data.whatIf !== null}
             onClick={() =>
               start(async () => {
-                await forgetReadings(data.own, source)
+                const called = await callForSeason(() => forgetReadings(data.own, source))
+                if (!called.ok) notice({ tone: 'error', text: troubleWords(called, format) })
               })
             }
           >

@@ -23,10 +23,9 @@ import { useTranslations } from 'next-intl'
 import { useGates } from '../../ui/field-gates'
 import { Ribbon } from '../../ui/ribbon'
 import { SeasonProvider, useSeason, useWorkingDay } from '../../ui/season-context'
-import type { Frame as FrameData, SeasonData } from '../../ui/season-data'
+import type { Frame as FrameData } from '../../ui/season-data'
 import { useLiveSeason } from '../../ui/use-live-season'
 import { PlaceHatches } from '../../ui/stair/place-hatches'
-import { useWho } from '../../ui/records/use-record'
 import { UndoContext } from '../../ui/undo-context'
 import { openOn, placesOver } from './model'
 import { Opening, RAIL_WIDTH } from './opening'
@@ -35,6 +34,7 @@ import { RecordingBar } from './recording-bar'
 import { FindBox, FindButton, KeysList, useFindKeys } from './find-box'
 import { FarmChoices, FarmSwitch, useLookedAt } from './farm-switch'
 import { WhoHolds } from './who-holds'
+import { SignedInAs, WhoField } from './who-works'
 import { WhatIfBanner } from './what-if-banner'
 import { DayInAddress } from './day-in-address'
 import { UndoButtons, useUndoing } from './undo-buttons'
@@ -349,59 +349,5 @@ function FieldBadge({ here }: { here: boolean }) {
         {t('wait', { waiting: String(waiting) })}
       </span>
     </Tooltip>
-  )
-}
-
-/** Who holds this device: their name stands on what they write down. */
-/** Who has signed in, and as what; leads to the page of people. */
-function SignedInAs({ person }: { person: NonNullable<SeasonData['person']> }) {
-  const t = useTranslations('shell')
-  return (
-    <Box
-      component={Link}
-      href="/people"
-      prefetch={false}
-      sx={{
-        px: 2.5,
-        pt: 1,
-        fontSize: 13,
-        color: '#C9CCC9',
-        textDecoration: 'none',
-        '&:hover': { bgcolor: 'rgba(255,255,255,.09)' },
-        '&:focus-visible': { outlineColor: '#F3DF9C', outlineOffset: -3 },
-      }}
-    >
-      {t('signedInAs')}
-      <Box component="span" sx={{ display: 'block', fontSize: 15, color: '#F1ECE2', overflowWrap: 'anywhere' }}>
-        {person.name}, {t(`roles.${person.role}`)}
-      </Box>
-    </Box>
-  )
-}
-
-function WhoField() {
-  const t = useTranslations('shell')
-  const [who, setWho] = useWho()
-  return (
-    <Box component="label" sx={{ px: 2.5, pt: 1, fontSize: 13, color: '#C9CCC9' }}>
-      {t('yourName')}
-      <Box
-        component="input"
-        value={who}
-        onChange={(event: React.ChangeEvent<HTMLInputElement>) => setWho(event.target.value)}
-        maxLength={60}
-        sx={{
-          font: 'inherit',
-          fontSize: 15,
-          color: '#F1ECE2',
-          width: '100%',
-          bgcolor: 'transparent',
-          border: 0,
-          borderBottom: '1px solid rgba(255,255,255,.35)',
-          py: 0.5,
-          '&:focus-visible': { outlineColor: '#F3DF9C' },
-        }}
-      />
-    </Box>
   )
 }
