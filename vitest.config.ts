@@ -3,7 +3,7 @@ import { defineConfig } from 'vitest/config'
 export default defineConfig({
   test: {
     include: ['src/**/*.test.{ts,tsx}', 'scripts/**/*.test.ts'],
-    setupFiles: ['scripts/testing/laws.ts'],
+    setupFiles: ['scripts/testing/laws.ts', 'scripts/testing/languages.ts'],
     globalSetup: ['scripts/testing/vitest-database.ts'],
     environment: 'node',
     testTimeout: 90_000, // a busy machine is slow, not wrong

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import jsQR from 'jsqr'
 import sharp from 'sharp'
-import { asDocument, demo, expect, test, settled, visit } from './farm'
+import { asDocument, demo, expect, test, settled, unfold, visit } from './farm'
 import { ROOT } from '../scripts/machine.mjs'
 
 test.use({ viewport: { width: 390, height: 844 }, hasTouch: true })
@@ -26,6 +26,7 @@ test('a sowing day: lots in order, one tap sows, and a wrong tap is taken back',
   await expect(page.getByText('Sown, Grower')).toBeVisible()
   await expect.poll(async () => (await journal(page)).length).toBe(known + 1)
   await visit(page, '/today')
+  await unfold(page)
   await expect(task(page, 'zm.1/sow/0')).toContainText(DONE)
   await task(page, 'zm.1/sow/0')
     .getByRole('button', { name: /^Undo: / })
@@ -41,6 +42,7 @@ test('something else: fewer trays on another day, a loss with its cause, put off
   page,
 }) => {
   await visit(page, '/today')
+  await unfold(page)
   await page.getByRole('button', { name: 'Not as planned: Sow ZM-1' }).click()
   const form = page.getByRole('dialog', { name: /Not as planned/ })
   await form.getByLabel('Trays').fill('4')
@@ -54,6 +56,7 @@ test('something else: fewer trays on another day, a loss with its cause, put off
   await expect(page.getByText('One tray was cracked.')).toBeVisible()
 
   await visit(page, '/today')
+  await unfold(page)
   await page.getByRole('button', { name: 'Not as planned: Thin CD-1' }).click()
   await form.getByRole('tab', { name: 'Skip' }).click()
   await form.getByRole('button', { name: 'Skip', exact: true }).click()
@@ -79,6 +82,7 @@ test('something else: fewer trays on another day, a loss with its cause, put off
 
 test('a stand is counted on the drawn tray, and what failed is sown again', async ({ page }) => {
   await visit(page, '/today')
+  await unfold(page)
   await page.getByRole('link', { name: 'Count PL' }).click()
   await expect(page).toHaveURL(/\/batch\?id=pl&tab=count/)
   await visit(page, '/batch?id=qy.1&tab=count')
@@ -99,6 +103,7 @@ test('a stand is counted on the drawn tray, and what failed is sown again', asyn
   await page.getByRole('button', { name: /Sow \d+ cells again today/ }).click()
   await expect(page.getByText(/20 of \d+ cells up/)).toBeVisible()
   await visit(page, '/today')
+  await unfold(page)
   await expect(page.getByRole('button', { name: 'Done: Sow QYR1' })).toBeVisible()
 })
 
@@ -106,6 +111,7 @@ test('the day comes first: what comes after it is folded away, and opened it sta
   page,
 }) => {
   await visit(page, '/today')
+  await unfold(page)
   const screens = () => page.locator('#view').evaluate((view) => view.scrollHeight / 844)
   expect(await screens()).toBeLessThan(6)
   const sow = page.getByRole('button', { name: /^To sow, this week/ })
@@ -121,6 +127,7 @@ test('the day comes first: what comes after it is folded away, and opened it sta
 
 test('what should show is looked for each day, and a count that is put off comes back on its day', async ({ page }) => {
   await visit(page, '/today')
+  await unfold(page)
   const row = page.locator('[data-count]').filter({ hasText: 'Check germination' }).first()
   await expect(row).toContainText('the first should show')
   const id = (await row.getAttribute('data-count'))!
@@ -282,6 +289,7 @@ test('a part goes its own way with the history of the whole, and comes back', as
 
 test('without signal work is written down, waits, and arrives once and in order', async ({ page, context, errors }) => {
   await visit(page, '/today')
+  await unfold(page)
   await context.setOffline(true)
   await page.getByRole('button', { name: 'Done: Uncover and move CW-1' }).click()
   await page.getByRole('button', { name: 'Done: First feed KR' }).click()
@@ -300,18 +308,22 @@ test.describe('kept on the device', () => {
   test.use({ serviceWorkers: 'allow' })
   test('the application opens without signal, and what is written then arrives', async ({ page, context, errors }) => {
     await visit(page, '/today')
+    await unfold(page)
     await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined))
     await page.waitForFunction(() => navigator.serviceWorker.controller !== null)
     await page.reload()
     await page.locator('html[data-ready]').waitFor()
+    await unfold(page)
     await settled(page)
     await context.setOffline(true)
     await page.reload()
     await page.locator('html[data-ready]').waitFor()
+    await unfold(page)
     await page.getByRole('button', { name: 'Done: First feed TA' }).click()
     await expect(page.getByText(/No connection: 1 entry waits/)).toBeVisible()
     await page.reload()
     await page.locator('html[data-ready]').waitFor()
+    await unfold(page)
     await expect(task(page, 'ta/feed/0')).toContainText(DONE)
     await context.setOffline(false)
     await expect.poll(async () => (await journal(page)).slice(known).map((line) => line.split(',')[3])).toEqual(['TA'])
@@ -329,6 +341,7 @@ test('the answer is lost and the server is gone: nothing is lost, nothing is wri
   errors,
 }) => {
   await visit(page, '/today')
+  await unfold(page)
   let cut = 0
   await page.route('**/api/records', async (route) => {
     if (cut++ > 0) return route.continue()
@@ -354,6 +367,7 @@ test('the database dies between request and answer, before it has written and af
   errors,
 }) => {
   await visit(page, '/today')
+  await unfold(page)
   // Before: the writing waits for a lock when the database goes down under it.
   let asked: () => void = () => {}
   const arrived = new Promise<void>((done) => (asked = done))
@@ -390,6 +404,7 @@ test('the database dies between request and answer, before it has written and af
 
 test('a page that failed while the database was away comes back by itself', async ({ page, farm, errors }) => {
   await visit(page, '/today')
+  await unfold(page)
   farm.database.crash()
   await page.goto('/journal')
   await expect(page.getByText(/Nothing was lost/)).toBeVisible()
@@ -523,6 +538,7 @@ test.describe('a season that records nothing', () => {
   test.use({ season: { ...demo(), farm, records: [], readings: [] } })
   test('goes by its plan for what is still to come, and asks about the rest', async ({ page }) => {
     await visit(page, '/today')
+    await unfold(page)
     await expect(page.getByRole('heading', { name: /sowing days are past/ })).toBeVisible()
     await expect(page.getByText(/late: due/)).toHaveCount(0)
     await expect(page.getByRole('button', { name: 'Done: Sow ZM-1' })).toBeVisible()
@@ -543,6 +559,7 @@ test.describe('a season that records nothing', () => {
     errors,
   }) => {
     await visit(page, '/today')
+    await unfold(page)
     await page.route('**/api/**', (route) => route.abort('internetdisconnected'))
     await page.getByRole('button', { name: 'Done: Sow ZM-1' }).click()
     await expect(page.getByText(/No connection: 1 entry waits/)).toBeVisible()

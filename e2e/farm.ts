@@ -217,3 +217,9 @@ export async function chooseVariety(page: Page, name: string): Promise<void> {
   await field.fill(name)
   await page.getByRole('option', { name, exact: true }).click()
 }
+
+/** Opens sister work that is folded on a phone, so that each piece of it stands on the page. */
+export async function unfold(page: Page): Promise<void> {
+  const folded = page.locator('[data-folded] button[aria-expanded="false"]')
+  while ((await folded.count()) > 0) await folded.first().click()
+}

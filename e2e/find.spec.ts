@@ -30,7 +30,7 @@ test.describe('on a phone', () => {
   test.use({ viewport: { width: 390, height: 844 }, hasTouch: true })
   test('it is found under More', async ({ page }) => {
     await visit(page, '/today')
-    await page.getByRole('button', { name: 'More' }).click()
+    await page.getByRole('button', { name: 'More', exact: true }).click()
     await page.getByRole('menuitem', { name: 'Find' }).click()
     await page.getByRole('combobox', { name: 'Find anything' }).fill('xyzzyplugh')
     await expect(page.getByText('Nothing goes by “xyzzyplugh”.')).toBeVisible()

@@ -4,7 +4,7 @@ import { readSeasonText } from '../src/interchange/season-file'
 import { planReport } from '../src/interchange/plan-report'
 import { readSeason } from '../src/season/read'
 import type { Season, SeasonInput } from '../src/season/schema'
-import { choose, demo, expect, test, visit } from './farm'
+import { choose, demo, expect, test, visit, unfold } from './farm'
 
 test.use({ viewport: { width: 390, height: 844 }, hasTouch: true })
 
@@ -124,6 +124,7 @@ test.describe('on a day too late', () => {
 
   test('potting that is due has not happened, and is ticked for yesterday', async ({ page }) => {
     await visit(page, '/today')
+    await unfold(page)
     const row = page.locator('[data-task="sr/pot-up/1"]').first()
     await expect(row).toContainText('late')
     expect((await batches(page, 'SR', '2027-04-19'))[0]).toMatchObject({
@@ -140,6 +141,7 @@ test.describe('on a day too late', () => {
 
 test('a mixed tray sown just now is labelled, and counted by its rows', async ({ page }) => {
   await visit(page, '/today')
+  await unfold(page)
   await page.getByRole('button', { name: 'Sown just now' }).click()
   const form = page.getByRole('dialog', { name: 'Sown just now' })
   await choose(page, 'Into', '72-cell tray')
@@ -182,6 +184,7 @@ const readSeasonOf = (text: string): Season => {
 
 test('a loss is three taps, and a correction of a sowing changes the seed that is left', async ({ page }) => {
   await visit(page, '/today')
+  await unfold(page)
   await page.getByRole('button', { name: 'Record a loss' }).click()
   const loss = page.getByRole('dialog', { name: 'Record a loss' })
   await loss.getByRole('button', { name: /LA-3/ }).click()

@@ -3,6 +3,7 @@ import type { Page } from '@playwright/test'
 import { parseDay } from '../src/core/calendar/day'
 import { labelCodes } from '../src/core/labels/content'
 import { createPlanner } from '../src/core/plan/plan'
+import { VIEWS_KEPT } from '../src/season/kept-pages'
 import { demo, expect, settled, test, visit } from './farm'
 import { share } from './people-in-tests'
 
@@ -14,7 +15,7 @@ const AT = '/sallow-ferry/2027'
 const NO_WAY = /ERR_INTERNET_DISCONNECTED|Failed to fetch|ERR_FAILED/
 
 /** One visit: until the application and the views of the season lie on the device. */
-async function visitOnce(page: Page, views: number): Promise<void> {
+async function visitOnce(page: Page): Promise<void> {
   await visit(page, '/today')
   await expect
     .poll(
@@ -25,7 +26,7 @@ async function visitOnce(page: Page, views: number): Promise<void> {
         }),
       { timeout: 90_000 },
     )
-    .toBe(views)
+    .toBe(VIEWS_KEPT.length)
   await settled(page)
 }
 
@@ -40,7 +41,7 @@ test('after one visit every view opens without signal, a label too, and nothing 
   context,
   errors,
 }) => {
-  await visitOnce(page, 16)
+  await visitOnce(page)
   await context.setOffline(true)
   for (const [view, heading] of [
     ['plan', 'Plan'],
@@ -99,7 +100,7 @@ test('the server is gone and comes back: pages open from the device, and follow 
   farm,
   errors,
 }) => {
-  await visitOnce(page, 16)
+  await visitOnce(page)
   await farm.kill()
   await opens(page, `${AT}/benches`)
   await expect(page.getByRole('heading', { level: 1, name: /Benches/ })).toBeVisible()
@@ -115,7 +116,7 @@ test('the server is gone and comes back: pages open from the device, and follow 
 
 test('who signs out leaves nothing of the season on the device', async ({ page }) => {
   await share(page)
-  await visitOnce(page, 16)
+  await visitOnce(page)
   const left = () =>
     page.evaluate(async () => {
       const pages = (await caches.keys()).filter((name) => name.startsWith('dove-step-pages')).length
@@ -133,5 +134,75 @@ test('who signs out leaves nothing of the season on the device', async ({ page }
   await visit(page, '/people')
   await page.getByRole('button', { name: 'Sign out', exact: true }).click()
   await expect(page).toHaveURL(/\/sign-in/)
+  await expect.poll(left).toEqual({ pages: 0, seasons: 0 })
+  // Nothing that was on its way comes after.
+  await page.waitForTimeout(2_000)
   expect(await left()).toEqual({ pages: 0, seasons: 0 })
+})
+
+test('who signs out while pages are still being kept leaves none either', async ({ page }) => {
+  await share(page)
+  await visit(page, '/people')
+  const pages = () =>
+    page.evaluate(async () => (await caches.keys()).filter((name) => name.startsWith('dove-step-pages')))
+  await expect.poll(pages, { timeout: 60_000 }).toHaveLength(1)
+  await page.getByRole('button', { name: 'Sign out', exact: true }).click()
+  await expect(page).toHaveURL(/\/sign-in/)
+  await expect.poll(pages).toEqual([])
+  await page.waitForTimeout(2_000) // what was on its way would have come
+  expect(await pages()).toEqual([])
+})
+
+test('a change of the plan made without signal waits and is saved with it; what somebody else changed since is compared', async ({
+  page,
+  context,
+  browser,
+  baseURL,
+  errors,
+}) => {
+  await visitOnce(page)
+  await context.setOffline(true)
+  const row = (own: Page, code: string) => own.getByRole('button', { name: new RegExp(`^${code} `) })
+  const change = async (key: string, plants: string) => {
+    await opens(page, `${AT}/plan?edit=${key}`)
+    await page.getByLabel('Plants wanted').fill(plants)
+    await page.getByRole('button', { name: 'Save' }).click()
+    await expect(page.getByText('No connection: kept on this device, and saved when there is one.')).toBeVisible()
+  }
+  await change('au', '90')
+  await expect(page.getByText('1 change of the plan waits on this device.', { exact: false })).toBeVisible()
+  await expect(row(page, 'AU')).toHaveAttribute('aria-label', /90 plants/)
+  // What the server would find wrong is found here.
+  await opens(page, `${AT}/plan?edit=tr`)
+  await page.getByLabel('Plants wanted').fill('0')
+  await page.getByRole('button', { name: 'Save' }).click()
+  await expect(page.getByText(/kept on this device, and saved/)).toHaveCount(0)
+  await change('tr', '130')
+  // The page is closed and opened again, still without signal: it is all there.
+  await opens(page, `${AT}/plan?batch=au`)
+  await expect(page.getByText('2 changes of the plan wait on this device.', { exact: false })).toBeVisible()
+  await expect(row(page, 'AU')).toHaveAttribute('aria-label', /90 plants/)
+
+  // Meanwhile somebody with signal changes one of the two.
+  const elsewhere = await browser.newContext({ baseURL: baseURL!, locale: 'en-GB', serviceWorkers: 'block' })
+  const other = await elsewhere.newPage()
+  await visit(other, '/plan?edit=au')
+  await other.getByLabel('Plants wanted').fill('66')
+  await other.getByRole('button', { name: 'Save' }).click()
+  await expect(other.getByText('AU Aubergine, dark oval changed')).toBeVisible()
+
+  await context.setOffline(false)
+  await other.goto(`${AT}/plan?batch=tr`)
+  await expect(row(other, 'TR')).toHaveAttribute('aria-label', /130 plants/)
+  const clash = page.getByRole('alert').filter({ hasText: 'somebody else has changed the same since' })
+  await clash.getByRole('button', { name: 'Compare' }).click()
+  const sides = page.getByRole('dialog', { name: 'Two changes of the same' })
+  await expect(sides).toContainText('90 plants')
+  await expect(sides).toContainText('66 plants')
+  await sides.getByRole('button', { name: 'Save mine' }).click()
+  await expect(page.getByText(/of the plan wait|was not saved/)).toHaveCount(0)
+  await other.goto(`${AT}/plan?batch=au`)
+  await expect(row(other, 'AU')).toHaveAttribute('aria-label', /90 plants/)
+  await elsewhere.close()
+  errors.splice(0, errors.length, ...errors.filter((error) => !NO_WAY.test(error)))
 })

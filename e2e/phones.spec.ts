@@ -1,5 +1,5 @@
 /** A phone that the crew shares: added by a code, used by two people, also without signal, and taken away. */
-import { expect, test, visit } from './farm'
+import { expect, test, visit, unfold } from './farm'
 import { another, codeFor, joinsAsPhone, share } from './people-in-tests'
 
 test('a phone joins by its code, two people record on it under their names, and it is removed', async ({
@@ -34,6 +34,7 @@ test('a phone joins by its code, two people record on it under their names, and 
   await phone.getByRole('button', { name: 'Choose your name' }).click()
   await phone.getByRole('button', { name: 'Tomas' }).click()
   await expect(bar).toHaveText('Recording: Tomas')
+  await unfold(phone)
   await phone.getByRole('button', { name: 'Done: First feed TA' }).click()
   await expect(phone.locator('[data-task="ta/feed/0"]').first()).toContainText(/Done .*, Tomas/)
 

@@ -191,16 +191,22 @@ test('two people editing: the second is told, loses nothing, and may still have 
   await expect(row(other, 'AU')).toHaveAttribute('aria-label', /60 plants/)
 })
 
-test('when the server is gone nothing is saved and nothing typed is lost', async ({ page, farm, errors }) => {
+test('when the server is gone a change waits on the device, and is saved once it is back', async ({
+  page,
+  farm,
+  errors,
+}) => {
   await visit(page, '/plan?edit=au')
+  await page.locator('html[data-quiet]').waitFor()
   await page.getByLabel('Plants wanted').fill('95')
   await farm.kill()
   await page.getByRole('button', { name: 'Save' }).click()
-  await expect(page.getByText(/server did not answer/)).toBeVisible()
-  await expect(page.getByLabel('Plants wanted')).toHaveValue('95')
+  await expect(page.getByText('No connection: kept on this device, and saved when there is one.')).toBeVisible()
+  await expect(row(page, 'AU')).toHaveAttribute('aria-label', /95 plants/)
   await farm.start()
-  await page.getByRole('button', { name: 'Save' }).click()
-  await expect(page.getByText('AU Aubergine, dark oval changed')).toBeVisible()
+  await expect(page.getByText(/of the plan waits on this device/)).toHaveCount(0)
+  await visit(page, '/plan?batch=au')
+  await expect(row(page, 'AU')).toHaveAttribute('aria-label', /95 plants/)
   errors.length = 0 // the browser reports the refused connection itself
 })
 

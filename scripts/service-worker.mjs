@@ -6,8 +6,8 @@ import { ROOT } from './machine.mjs'
 
 const BUILT = join(ROOT, '.next')
 
-/** What is fetched when it is needed: too large for every phone. */
-const LATER = /\.(wasm|map)$/
+/** What is fetched when it is needed: too large for every phone. The reader of labels is needed where there is no signal. */
+const LATER = /^(?!zxing_reader).*\.(wasm|map)$/
 
 const files = readdirSync(join(BUILT, 'static'), { recursive: true, withFileTypes: true })
   .filter((entry) => entry.isFile() && !LATER.test(entry.name))

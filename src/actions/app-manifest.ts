@@ -4,7 +4,7 @@ import { translatorOf } from '../words/translator'
 import { readersLocale } from './season-data'
 
 /** Views that are opened from the icon itself; an address without a farm leads to the one that was looked at last. */
-const SHORTCUTS = ['today', 'start-now', 'benches', 'field'] as const
+const SHORTCUTS = ['today', 'scan', 'start-now', 'benches', 'field'] as const
 
 /** How a device keeps it among its applications. */
 export async function appManifest(): Promise<MetadataRoute.Manifest> {

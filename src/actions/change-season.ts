@@ -43,11 +43,18 @@ const Edits = z
  *
  * @param seen id of the season the page shows
  * @param summary what was done, for the journal and the undo button
+ * @param change id that its device gave it, where it may be sent again: it is made once
  * @returns the journal entry to undo it by; or every problem, by path inside the edited thing; or why it was refused
  */
-export async function changeSeason(seen: string, edits: ThingEdit[], summary: string): Promise<ChangeResult> {
+export async function changeSeason(
+  seen: string,
+  edits: ThingEdit[],
+  summary: string,
+  change?: string,
+): Promise<ChangeResult> {
   const parsed = Edits.parse(edits)
   const said = z.string().trim().min(1).max(200).parse(summary)
+  const once = z.uuid().optional().parse(change)
   const id = await seasonSeen(seen, 'plan')
   if (typeof id === 'string') return { ok: false, reason: id }
   const written = await changeAsItStands(
@@ -62,7 +69,7 @@ export async function changeSeason(seen: string, edits: ThingEdit[], summary: st
       if (!next.ok) return next
       return { ok: true, summary: said, changes: planned.map((edit) => changeOf(edit, next.season)) }
     },
-    await byWhom('plan', id.farm_id),
+    { ...(await byWhom('plan', id.farm_id)), change: once },
   )
   // Farms and seasons are listed by their names.
   if (parsed.some(({ of }) => of === 'head')) refresh()

@@ -15,7 +15,7 @@ import { HELD_COOKIE } from '../ui/held-season'
 import { LANGUAGE_COOKIE, localeFor, ownLanguage, ownUnits, UNITS_COOKIE, workingDayKept } from '../ui/preferences'
 import { dataOf, type Frame, type SeasonData } from '../ui/season-data'
 import type { Season } from '../season/schema'
-import { languageOf, type Language } from '../words/translator'
+import { languageOf, loadLanguage, type Language } from '../words/translator'
 
 /** The frame round a season at an address for this reader, and whether their device holds that season; made once a request. */
 export const frameAt = cache(async (farm: string, season: string) => {
@@ -78,7 +78,9 @@ export async function readersLocale(): Promise<{ locale: string; language: Langu
   const [jar, head] = await Promise.all([cookies(), headers()])
   const chosen = ownLanguage(jar.get(LANGUAGE_COOKIE)?.value)
   const locale = localeFor(chosen, browserLocale(head.get('accept-language')), undefined)
-  return { locale, language: languageOf(locale) }
+  const language = languageOf(locale)
+  await loadLanguage(language)
+  return { locale, language }
 }
 
 function browserLocale(header: string | null): string {

@@ -10,7 +10,7 @@ import { sameValue } from '../season/values'
 import { type Database, type SeasonId } from './schema'
 import { cacheOf, documentOf, planOf, planWith, thingsIn, type PlanState } from './season-cache'
 import { readThings, schemaOf, writeThings, type ThingRef, type ThingState } from './things'
-import { type Author, type By, lockSeason, record } from './journal'
+import { findChange, type Author, type By, lockSeason, record } from './journal'
 
 /** A thing added, changed, or removed (`to` null), with what its writer had seen of it: its version, or itself. */
 export type Change = ThingRef & { to: unknown } & ({ version: number | null } | { from: unknown })
@@ -53,27 +53,30 @@ export async function saveChanges(
  * The same for changes that hang on the season as it stands, which nobody can alter meanwhile.
  *
  * @param want makes the changes of the season without what happened in it; what it finds wrong is given back
+ * @param change id its device gave it: one that was made already is not made again
  * @param needsSeason whether it looks at the season at all; else only what is changed is read
  */
 export async function changeAsItStands(
   db: Kysely<Database>,
   id: SeasonId,
   want: (season: Season) => Wanted,
-  { who, person = null, needsSeason = true }: By & { needsSeason?: boolean },
+  { who, person = null, change, needsSeason = true }: By & { change?: string | undefined; needsSeason?: boolean },
 ): Promise<(Written & { summary?: string }) | { ok: false; problems: Problem[] }> {
   const cache = cacheOf(db)
   let after: PlanState | undefined
   const done = await refusingUsed(() =>
     db.transaction().execute(async (trx) => {
       const locked = await lockSeason(trx, id)
+      const made = change === undefined ? undefined : await findChange(trx, id, change)
+      if (made) return { ok: true as const, ...made }
       const plan = needsSeason ? await planOf(trx, id, locked.row, cache) : cache.get(id, locked.row.plan_revision)
       const wanted = want(plan && needsSeason ? documentOf(plan) : (undefined as never))
       if (!wanted.ok) return wanted
       const { changes, summary } = wanted
       const before = plan ? thingsIn(plan, changes) : await readThings(trx, id, changes)
-      const stale = changes.flatMap((change, i): Stale[] => {
+      const stale = changes.flatMap((wish, i): Stale[] => {
         const { of, key, value, version } = before[i]!
-        const same = 'version' in change ? change.version === version : sameValue(value ?? null, change.from ?? null)
+        const same = 'version' in wish ? wish.version === version : sameValue(value ?? null, wish.from ?? null)
         return same ? [] : [{ of, key, now: value, version }]
       })
       if (stale.length > 0) return { ok: false as const, stale }
@@ -90,6 +93,7 @@ export async function changeAsItStands(
         person,
         summary,
         action: 'things',
+        change,
         before: { things: before.map(({ of, key, value, position }) => ({ of, key, value, position })) },
         after: { things: next },
         revision,

@@ -49,6 +49,7 @@ export async function lockSeason(trx: Transaction<Database>, id: SeasonId): Prom
 }
 
 interface Entry extends Author, Sides {
+  change?: string | undefined
   action: 'things' | 'import' | 'undo' | 'redo'
   revision: number
   undoes?: string
@@ -57,7 +58,7 @@ interface Entry extends Author, Sides {
 export async function record(
   trx: Transaction<Database>,
   id: SeasonId,
-  { before, after, undoes, person, ...entry }: Entry,
+  { before, after, undoes, person, change, ...entry }: Entry,
 ): Promise<string> {
   const { revision } = entry
   await ofSeason(trx.updateTable('season').set({ revision, plan_revision: revision }), id).execute()
@@ -70,6 +71,7 @@ export async function record(
       after: JSON.stringify(after),
       undoes: undoes ?? null,
       person_id: person ?? null,
+      change_id: change ?? null,
     })
     .returning('entry')
     .executeTakeFirstOrThrow()
@@ -94,6 +96,13 @@ export function asThings(state: State | OldState): State | undefined {
 export async function findEntry(trx: Transaction<Database>, id: SeasonId, entry: string | undefined) {
   if (entry === undefined) return undefined
   return ofSeason(trx.selectFrom('journal').selectAll(), id).where('entry', '=', entry).executeTakeFirst()
+}
+
+/** A change that was made already, by the id its device gave it. */
+export async function findChange(trx: Transaction<Database>, id: SeasonId, change: string) {
+  return ofSeason(trx.selectFrom('journal').select(['entry', 'revision', 'summary']), id)
+    .where('change_id', '=', change)
+    .executeTakeFirst()
 }
 
 export async function setUndone(

@@ -102,6 +102,41 @@ describe('laws of the database', () => {
     )
   }, 120_000)
 
+  it('a change that is sent again under its id is made once, also where the same was changed since', async () => {
+    const id = await createFarm(db(), readSmall())
+    const [first] = readSmall().plantings
+    const change = crypto.randomUUID()
+    const send = (plants: number, own?: string) =>
+      changeAsItStands(
+        db(),
+        id,
+        (now) => {
+          const from = now.plantings.find(({ key }) => key === first!.key)!
+          return {
+            ok: true,
+            summary: `${plants}`,
+            changes: [{ of: 'plantings', key: from.key, from, to: { ...from, plants } }],
+          }
+        },
+        { who: 'Grower', change: own },
+      )
+    const [a, b] = await Promise.all([send(77, change), send(77, change)])
+    expect(a).toEqual(b)
+    const since = await send(78)
+    expect(since.ok).toBe(true)
+    expect(await send(77, change)).toEqual(a)
+    expect((await loadSeason(db(), id))!.season.plantings.find(({ key }) => key === first!.key)!.plants).toBe(78)
+    // Another farm may have been given the same id.
+    const other = await createFarm(db(), readSmall())
+    const there = await changeAsItStands(
+      db(),
+      other,
+      () => ({ ok: true, summary: 'there', changes: [{ of: 'plantings', key: first!.key, from: first, to: null }] }),
+      { who: 'Grower', change },
+    )
+    expect(there).toMatchObject({ ok: true, summary: 'there' })
+  })
+
   it('two farms that are changed in turn and at once never hold anything of each other', async () => {
     const season = readSmall()
     const farms = await Promise.all(

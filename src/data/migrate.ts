@@ -17,6 +17,7 @@ import * as people from './migrations/0013-people'
 import * as phones from './migrations/0014-phones'
 import * as farmRows from './migrations/0015-farm-rows'
 import * as since from './migrations/0016-since'
+import * as changeOnce from './migrations/0017-change-once'
 import { letFarmsIn } from './farm-rows'
 import type { Database } from './schema'
 
@@ -38,6 +39,7 @@ const MIGRATIONS: Record<string, Migration> = {
   '0014-phones': phones,
   '0015-farm-rows': farmRows,
   '0016-since': since,
+  '0017-change-once': changeOnce,
 }
 
 /**

@@ -62,6 +62,7 @@ const LANDED: Readonly<Record<string, string>> = {
   '0014-phones.ts': '293e1b02a4935242',
   '0015-farm-rows.ts': '4f77ba2d1733aee4',
   '0016-since.ts': '66e77612e7d7710e',
+  '0017-change-once.ts': 'b35e8b6185edea9d',
 }
 
 const ANCHORS = new Set<string>(['date'])

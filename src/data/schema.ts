@@ -97,6 +97,8 @@ export interface JournalTable extends SeasonId {
   undoes: string | null
   undone: Generated<boolean>
   person_id: string | null
+  /** Given by the device that made it. */
+  change_id: Generated<string | null>
 }
 
 export interface RecordTable extends SeasonId {

@@ -11,6 +11,11 @@ import { sheetFile } from './sheet-file/beside'
 const api = {
   ...sheetFile,
   ...sheetBeside,
+  /** What the codes in a picture say. */
+  async codes(picture: ImageBitmap): Promise<string[]> {
+    const { codesInPicture } = await import('./codes-in-picture')
+    return codesInPicture(picture)
+  },
   /** The plan made to fit. */
   async fit(season: Season, from: string, onNews: (status: FitStatus) => void): Promise<FitStatus> {
     const { fitBeside } = await import('../worker/fit-beside')

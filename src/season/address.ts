@@ -16,6 +16,7 @@ export const VIEW_NAMES = [
   'learned',
   'sowing',
   'batch',
+  'scan',
   'farm',
   'people',
   'audit',

@@ -1,16 +1,10 @@
 /** Editing a season: single things put in the place of others, and everything that would then be wrong. */
+import { withEdits, type Edit } from './apply-edits'
 import { phraseIssue } from './phrase'
 import type { Problem } from './problem'
 import { readSeason } from './read'
 import { referenceProblems } from './references'
 import { COLLECTIONS, Season, type Collection } from './schema'
-
-/** A thing to put in the place of what stands under its key; `to` null takes it away. `head` is the season's own facts. */
-export interface Edit {
-  of: Collection | 'head'
-  key: string
-  to: unknown
-}
 
 /** The season as it would be; or every problem, of a single edited thing by the path inside it. */
 export type Edited = { ok: true; season: Season } | { ok: false; problems: Problem[] }
@@ -52,37 +46,6 @@ const hasFullList = (document: Record<string, unknown>): boolean =>
 function mostOf(of: Collection): number {
   const checks = Season.shape[of].unwrap()._zod.def.checks ?? []
   return Math.min(Infinity, ...checks.map(({ _zod: { def } }) => ('maximum' in def ? Number(def.maximum) : Infinity)))
-}
-
-/** The document as it would be, and where in it each edited thing stands. */
-function withEdits(season: Season, edits: readonly Edit[]) {
-  const document: Record<string, unknown> = { ...season }
-  const edited = new Map<string, { of: Collection; key: string }>()
-  let head = false
-  for (const { of, key, to } of edits) {
-    if (of === 'head') {
-      Object.assign(document, to)
-      head = true
-      continue
-    }
-    const list = document[of] === season[of] ? [...season[of]] : (document[of] as { key: string }[])
-    const at = list.findIndex((thing) => thing.key === key)
-    if (to === null || to === undefined) {
-      if (at >= 0) list.splice(at, 1)
-      edited.delete(`${of}/${key}`)
-    } else {
-      const thing = typeof to === 'object' ? { ...to, key } : (to as { key: string })
-      if (at >= 0) list[at] = thing as { key: string }
-      else list.push(thing as { key: string })
-      edited.set(`${of}/${key}`, { of, key })
-    }
-    document[of] = list
-  }
-  const placed = [...edited.values()].map(({ of, key }) => ({
-    of,
-    at: (document[of] as { key?: unknown }[]).findIndex((thing) => thing?.key === key),
-  }))
-  return { document, edited: placed.filter(({ at }) => at >= 0), head }
 }
 
 /** Problems of the only edited thing by the path inside it; others by their whole path. */

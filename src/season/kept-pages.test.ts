@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { isKept, pageInPlaceOf, VIEWS_KEPT } from './kept-pages'
+import { isKept, isOfLastSeason, pageInPlaceOf, VIEWS_KEPT } from './kept-pages'
 
 describe('pages kept on the device', () => {
   it('are the views of a season, and nothing that is for one reader at one time', () => {
@@ -31,13 +31,21 @@ describe('pages kept on the device', () => {
     expect(pageInPlaceOf('/other/2027/today', kept)).toBeUndefined()
   })
 
-  it('where the address names no season, are of the one kept last', () => {
+  it('where the address names no season, are of the one looked at last', () => {
     const kept = ['/mill-field/2027/plan', '/mill-field/2027/today', '/reed-bank/2027/today']
     expect(pageInPlaceOf('/', kept)).toBe('/reed-bank/2027/today')
     expect(pageInPlaceOf('/today', kept)).toBe('/reed-bank/2027/today')
-    expect(pageInPlaceOf('/plan', kept)).toBe('/mill-field/2027/plan')
+    // Never the view of a season that is not looked at any more.
+    expect(pageInPlaceOf('/plan', kept)).toBe('/reed-bank/2027/today')
     expect(pageInPlaceOf('/benches', kept)).toBe('/reed-bank/2027/today')
     expect(pageInPlaceOf('/', [])).toBeUndefined()
+  })
+
+  it('are looked for at once where an address leads to what was looked at last, and only there', () => {
+    for (const view of VIEWS_KEPT) expect(isOfLastSeason(`/${view}`)).toBe(true)
+    expect(isOfLastSeason('/')).toBe(true)
+    for (const address of ['/farms', '/sign-in', '/begin', '/join/abc', '/b/CA3X', '/mill-field/2027/today'])
+      expect(isOfLastSeason(address), address).toBe(false)
   })
 
   it('stand for a label by the batch it says', () => {

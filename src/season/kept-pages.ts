@@ -17,11 +17,15 @@ export function isKept(address: string): boolean {
   return (VIEW_NAMES as readonly string[]).includes(view ?? '')
 }
 
+/** Whether an address leads to a view of the season that was looked at last. */
+export const isOfLastSeason = (address: string): boolean =>
+  address === '/' || (VIEW_NAMES as readonly string[]).includes(address.slice(1))
+
 /**
  * The page that is kept for an address: the same view of the same season, else Today of that season; for an address that
- * names no season the view, else Today, of the season that was kept last. A label leads to the batch it says.
+ * names no season those of the season that was looked at last. A label leads to the batch it says.
  *
- * @param kept addresses of the pages kept, the last one last
+ * @param kept addresses of the pages kept, the one looked at last at the end
  */
 export function pageInPlaceOf(address: string, kept: readonly string[]): string | undefined {
   const label = /^\/b\/([^/]+)$/.exec(address)?.[1]
@@ -30,7 +34,9 @@ export function pageInPlaceOf(address: string, kept: readonly string[]): string 
     return batch === undefined ? pageInPlaceOf('/', kept) : `${batch}?label=${label}`
   }
   const at = address.lastIndexOf('/')
-  const [season, view] = [address.slice(0, at), address.slice(at)]
+  const last = kept.at(-1) ?? ''
+  const view = address.slice(at)
+  const season = address.slice(0, at) || last.slice(0, last.lastIndexOf('/'))
   const ofSeason = kept.filter((page) => page.startsWith(`${season}/`))
   const ends = (end: string) => ofSeason.findLast((page) => page.endsWith(end))
   return (view === '/' ? undefined : ends(view)) ?? ends('/today')

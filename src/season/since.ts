@@ -1,6 +1,7 @@
 /** What of a season has changed since a moment, and putting it into the season as it was then. */
 import type { Collection, Entry, Readings, Season } from './schema'
 import type { SetAside } from './set-aside'
+import { sameValue } from './values'
 
 /** A change that can be taken back, or done again. */
 export interface ChangeNamed {
@@ -49,12 +50,17 @@ export interface SeasonChanges extends Pick<SeasonHeld, 'revision' | 'undo' | 'r
 /** An answer to whoever holds a season: what has changed since, or all of it where that cannot be told. */
 export type Since = { whole: SeasonHeld } | { changes: SeasonChanges }
 
-/** A season as it stands after an answer. Parts that have not changed stay the same objects. */
+/** A season as it stands after an answer. Parts that have not changed stay the same objects; where none has, the whole does. */
 export function withSince(held: SeasonHeld | undefined, since: Since): SeasonHeld {
   if ('whole' in since) return since.whole
   if (!held) throw new Error('Changes of a season need the season they are of')
   const { changes } = since
   const { revision, undo, redo, today, mark } = changes
+  const asBefore = sameValue(
+    [mark, today, undo, redo, changes.farm],
+    [held.mark, held.today, held.undo, held.redo, held.season.farm.name],
+  )
+  if (asBefore) return held
   const season = seasonWith(held.season, changes)
   const versions = changes.things.length > 0 ? versionsWith(held.versions, changes.things) : held.versions
   return { ...held, season, versions, revision, undo, redo, today, mark }

@@ -6,7 +6,7 @@ import { ExpirationPlugin } from 'workbox-expiration'
 import { cleanupOutdatedCaches, precacheAndRoute } from 'workbox-precaching'
 import { registerRoute } from 'workbox-routing'
 import { CacheFirst, NetworkFirst, NetworkOnly } from 'workbox-strategies'
-import { isKept, pageInPlaceOf, PAGES_CACHE } from '../season/kept-pages'
+import { isKept, isOfLastSeason, pageInPlaceOf, PAGES_CACHE } from '../season/kept-pages'
 
 declare const self: ServiceWorkerGlobalScope
 /** Files of this build, and its name; put in when it is built. */
@@ -15,7 +15,8 @@ declare const BUILD: string
 
 /** Pages name files of their build: another build has its own. */
 const PAGES = `${PAGES_CACHE}-${BUILD}`
-const SLOW = 3 // s a page is waited for where one is kept
+const SLOW = 0.6 // s a page is waited for where one is kept: what it shows is read anew all the same
+const GIVEN_UP = 5 // s any other is waited for
 const MOST_PAGES = 80
 const MOST_FILES = 40
 
@@ -50,12 +51,19 @@ const pages = new NetworkFirst({
 })
 registerRoute(({ request, url }) => request.mode === 'navigate' && isKept(url.pathname), pages)
 
-/** Addresses that lead elsewhere: without signal to what was looked at last. */
+/** Pages that are not kept themselves: where nothing answers in time, one that is kept in their place. */
+const elsewhere = (networkTimeoutSeconds: number) =>
+  new NetworkOnly({
+    networkTimeoutSeconds,
+    plugins: [{ handlerDidError: async ({ request }) => keptInPlaceOf(new URL(request.url).pathname) }],
+  })
+
+/** Addresses that lead to the season looked at last. */
+registerRoute(({ request, url }) => request.mode === 'navigate' && isOfLastSeason(url.pathname), elsewhere(SLOW))
+/** Addresses that lead elsewhere: without signal, too, to what was looked at last. */
 registerRoute(
   ({ request, url }) => request.mode === 'navigate' && !/^\/(out|api)\//.test(url.pathname),
-  new NetworkOnly({
-    plugins: [{ handlerDidError: async ({ request }) => keptInPlaceOf(new URL(request.url).pathname) }],
-  }),
+  elsewhere(GIVEN_UP),
 )
 
 /** A page that is kept and stands for an address, where there is any. */
@@ -68,24 +76,38 @@ async function keptInPlaceOf(address: string): Promise<Response | undefined> {
   return found.includes('?') ? Response.redirect(found, 302) : cache.match(found)
 }
 
+/** How often the pages were let go of: what was asked for before is for another reader. */
+let letGo = 0
+
 /** Keeps the frame of a page; one that cannot be had now is kept when it is looked at. */
-async function keep(address: string): Promise<void> {
+async function keep(address: string, reader: number): Promise<void> {
   try {
     const response = await fetch(address, { headers: { accept: 'text/html' }, credentials: 'same-origin' })
-    if (response.ok && !response.redirected) await (await caches.open(PAGES)).put(address, response)
+    if (response.ok && !response.redirected && reader === letGo) await (await caches.open(PAGES)).put(address, response)
   } catch {
     // no signal just now
   }
 }
 
-/** Keeps the frames of pages that are not kept yet, one after another. */
+/** Keeps the frames of pages that are not kept yet, one after another, until the pages are let go of. */
 async function keepAll(addresses: readonly string[]): Promise<void> {
-  const cache = await caches.open(PAGES)
-  for (const address of addresses) if (isKept(address) && !(await cache.match(address))) await keep(address)
+  const reader = letGo
+  for (const address of addresses) {
+    if (reader !== letGo) return
+    if (isKept(address) && !(await caches.match(address, { cacheName: PAGES }))) await keep(address, reader)
+  }
+}
+
+const isOfPages = (name: string) => name.startsWith(PAGES_CACHE)
+
+/** Lets go of all pages, and of those on their way. */
+async function letGoOfPages(): Promise<void> {
+  letGo++
+  await Promise.all((await caches.keys()).filter(isOfPages).map((name) => caches.delete(name)))
 }
 
 /** Caches of pages of builds before this one, and of the application before it had builds. */
-const before = async () => (await caches.keys()).filter((name) => name.startsWith(PAGES_CACHE) && name !== PAGES)
+const before = async () => (await caches.keys()).filter((name) => isOfPages(name) && name !== PAGES)
 
 self.addEventListener('install', (event) => {
   // What opened without signal before opens with the new build too.
@@ -104,4 +126,5 @@ self.addEventListener('message', (event) => {
   const said = event.data as { type?: string; addresses?: string[] } | undefined
   if (said?.type === 'SKIP_WAITING') void self.skipWaiting()
   if (said?.type === 'KEEP') event.waitUntil(keepAll(said.addresses ?? []))
+  if (said?.type === 'LET_GO') event.waitUntil(letGoOfPages().then(() => event.ports[0]?.postMessage('gone')))
 })

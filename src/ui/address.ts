@@ -1,25 +1,28 @@
 /** Values that stand in an address, read and written by name. */
-import type { z } from 'zod'
+import { safeParse, type $ZodObject, type output } from 'zod/v4/core'
+
+/** An object of plain values, each by its name. */
+export type Values = $ZodObject
 
 /**
  * What an address says of the values of a schema; what does not fit the schema is not said.
  *
  * @param params the query of the address
  */
-export function readAddress<S extends z.ZodObject>(params: URLSearchParams, schema: S): Partial<z.output<S>> {
+export function readAddress<S extends Values>(params: URLSearchParams, schema: S): Partial<output<S>> {
   const said: Record<string, unknown> = {}
-  for (const [name, of] of Object.entries(schema.shape)) {
+  for (const [name, of] of Object.entries(schema._zod.def.shape)) {
     const text = params.get(name)
     if (text === null) continue
     // Words first: a number or a yes only where words do not fit.
     for (const as of [text, Number(text), text === '1']) {
-      const read = (of as z.ZodType).safeParse(as)
+      const read = safeParse(of, as)
       if (!read.success) continue
       said[name] = read.data
       break
     }
   }
-  return said as Partial<z.output<S>>
+  return said as Partial<output<S>>
 }
 
 /** The query for values that are not as they are at first: `group=week&zoom=2`. */
@@ -36,11 +39,11 @@ export function inAddress(values: Record<string, unknown>, initial: Record<strin
 /** An address whose values of a schema are those of a query; the rest of it stays. */
 export function withInAddress(
   { pathname, search, hash }: Pick<Location, 'pathname' | 'search' | 'hash'>,
-  schema: z.ZodObject,
+  schema: Values,
   wanted: string,
 ): string {
   const query = new URLSearchParams(search)
-  for (const name of Object.keys(schema.shape)) query.delete(name)
+  for (const name of Object.keys(schema._zod.def.shape)) query.delete(name)
   for (const [name, value] of new URLSearchParams(wanted)) query.set(name, value)
   const text = query.toString()
   return `${pathname}${text ? `?${text}` : ''}${hash}`

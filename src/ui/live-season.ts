@@ -92,7 +92,9 @@ export function createLiveSeason(parts: LiveParts): LiveSeason {
       const { held } = state
       const since = await parts.ask(held?.mark)
       if ('gone' in since) throw new ServerFault(NOT_ALLOWED)
-      become({ held: withSince(held, since), trouble: undefined, troubleSince: undefined, own })
+      const now = withSince(held, since)
+      // Where nothing is otherwise, nothing is drawn again.
+      if (now !== held || state.trouble) become({ held: now, trouble: undefined, troubleSince: undefined, own })
       if (own) await keepNow()
       else keepSoon()
     } catch (error) {
@@ -134,9 +136,14 @@ export function createLiveSeason(parts: LiveParts): LiveSeason {
 }
 
 const KEPT_AFTER = 300 // ms
+const LONG = 20_000 // ms what has changed is waited for
 
 async function ask(view: string, mark: string | undefined): ReturnType<LiveParts['ask']> {
-  const response = await fetch(seasonAddress(view, mark))
+  // A connection that lets nothing through says nothing of it either. A whole season may take its time.
+  const response = await fetch(
+    seasonAddress(view, mark),
+    mark === undefined ? {} : { signal: AbortSignal.timeout(LONG) },
+  )
   if (!response.ok) throw faultOf(response)
   return (await response.json()) as Since | { gone: true }
 }

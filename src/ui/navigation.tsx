@@ -20,9 +20,14 @@ export function useAt(): (view: string) => string {
   return useMemo(() => (view: string) => `${base}${view}`, [base])
 }
 
+/** A link to any address. It is fetched when it is gone to: forty links fetched ahead would be forty pages the server draws. */
+export function WholeLink(props: ComponentProps<typeof NextLink>) {
+  return <NextLink prefetch={false} {...props} />
+}
+
 /** A link to a view of this season. */
 export function Link({ href, ...rest }: Omit<ComponentProps<typeof NextLink>, 'href'> & { href: string }) {
-  return <NextLink href={`${useBase()}${href}`} {...rest} />
+  return <WholeLink href={`${useBase()}${href}`} {...rest} />
 }
 
 /** Goes to views of this season. */

@@ -23,7 +23,9 @@ import type { LiveState, LiveTrouble } from './live-season'
 import type { SeasonData } from './season-data'
 import { useToday } from './use-today'
 import { placeLooks, type PlaceLook } from './place-look'
-import { createKeptPlan } from './kept-plan'
+import { createKeptPlan, type KeptPlan } from './kept-plan'
+import { deviceChanges, noChanges } from './plan-changes/device'
+import { withWaiting, type WaitingChange, type WaitingChanges } from './plan-changes/waiting'
 
 /** The working day, held outside React so that dragging it redraws only what looks at it. */
 export interface WorkingDay {
@@ -48,6 +50,9 @@ interface SeasonContextValue {
   /** Records of this device on their way, and how they stand. */
   queue: RecordQueue
   recording: QueueState
+  /** Changes of seasons that wait on this device, and those of the season that is looked at. */
+  changes: WaitingChanges
+  waiting: readonly WaitingChange[]
   /** Shows what has changed on the server since it was asked last. */
   catchUp: () => Promise<void>
   /** Why the server did not answer when it was asked last, and since when. */
@@ -63,6 +68,18 @@ function withQueued(season: Season, queued: readonly Queued[]): Season {
   const known = new Set(season.records.map(({ id }) => id))
   const more = queued.flatMap(({ entry, state }) => (state === 'refused' || known.has(entry.id) ? [] : [entry]))
   return more.length === 0 ? season : { ...season, records: [...season.records, ...more] }
+}
+
+/** The season as it will be once what waits is saved, and its plan. */
+function planned(kept: KeptPlan, season: Season, waiting: readonly WaitingChange[], today: Day) {
+  if (waiting.length === 0) return kept.of(season, today)
+  try {
+    return kept.of(withWaiting(season, waiting), today)
+  } catch (error) {
+    // Somebody else took away what a change needs: the server says so when it is sent.
+    console.warn('What waits cannot be shown in the season as it is now:', error)
+    return kept.of(season, today)
+  }
 }
 
 // One queue for the device; it outlives every page that is drawn.
@@ -117,9 +134,12 @@ export function SeasonProvider({ data, state, catchUp, children }: SeasonProvide
   const today = useToday(parseDay(data.today), data.season.farm.timeZone, data.season.season.opensOn === undefined)
   const [kept] = useState(createKeptPlan)
   const { planner } = kept
+  const [changes] = useState(() => (typeof window === 'undefined' ? noChanges : deviceChanges()))
+  const allWaiting = useSyncExternalStore(changes.subscribe, changes.get, noChanges.get)
+  const waiting = useMemo(() => allWaiting.filter((one) => one.season === data.view), [allWaiting, data.view])
   const { season, plan } = useMemo(
-    () => kept.of(withQueued(data.season, queued), today),
-    [kept, data.season, queued, today],
+    () => planned(kept, withQueued(data.season, queued), waiting, today),
+    [kept, data.season, queued, waiting, today],
   )
   // A record is let go of once the season that lies on this device has it: what was done is not open again without signal.
   const lying = data.view === data.own ? state.safe?.season.records : undefined
@@ -156,6 +176,8 @@ export function SeasonProvider({ data, state, catchUp, children }: SeasonProvide
       workingDay,
       queue,
       recording,
+      changes,
+      waiting,
       catchUp,
       trouble,
       troubleSince,
@@ -172,6 +194,8 @@ export function SeasonProvider({ data, state, catchUp, children }: SeasonProvide
       workingDay,
       queue,
       recording,
+      changes,
+      waiting,
       catchUp,
       trouble,
       troubleSince,

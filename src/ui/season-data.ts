@@ -5,7 +5,7 @@ import type { Role } from '../season/roles'
 import type { SeasonHeld } from '../season/since'
 import type { Units } from '../words/format'
 import type { Language } from '../words/translator'
-import { localeFor } from './preferences'
+import { localeFor, ownUnits, UNITS_COOKIE, workingDayKept } from './preferences'
 
 /** What a page says of its reader, and of where they are; nothing of what is in the season. */
 export interface Frame {
@@ -39,6 +39,20 @@ export interface SeasonData extends Frame, SeasonHeld {
   locale: string
   /** Units that are shown: this reader's own, else the farm's. */
   units: Units
+}
+
+/**
+ * The same frame with what this reader has chosen on this device since: a page that was kept says what they chose then.
+ *
+ * @param cookies as the page reads them: `a=1; b=2`
+ */
+export function withOwnChoices(frame: Frame, cookies: string): Frame {
+  const said = new Map(cookies.split('; ').map((one) => [one.split('=', 1)[0]!, one.slice(one.indexOf('=') + 1)]))
+  return {
+    ...frame,
+    workingDay: workingDayKept((name) => said.get(name), frame.own),
+    ownUnits: ownUnits(said.get(UNITS_COOKIE)),
+  }
 }
 
 /** A season for its reader. */

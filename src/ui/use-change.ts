@@ -2,12 +2,13 @@
 'use client'
 import { useCallback, useState } from 'react'
 import { useTranslations } from 'next-intl'
-import { changeSeason, type ThingEdit } from '../actions/change-season'
+import type { ThingEdit } from '../actions/change-season'
 import type { Problem } from '../season/read'
 import { useNotice } from './notice'
 import { useSeason } from './season-context'
 import { useUndo } from './undo-context'
-import { callForSeason, troubleWords } from './call-server'
+import { troubleWords } from './call-server'
+import { useChangeSeason, useSaidToWait } from './plan-changes/use-change-season'
 
 export interface Changing {
   busy: boolean
@@ -26,7 +27,9 @@ export function useChange(): Changing {
   const [problems, setProblems] = useState<readonly Problem[]>([])
   const [failure, setFailure] = useState<string>()
   const notice = useNotice()
-  const { data, format } = useSeason()
+  const { format } = useSeason()
+  const changeSeason = useChangeSeason()
+  const saidToWait = useSaidToWait()
   const { undo } = useUndo()
   const clear = useCallback(() => {
     setProblems([])
@@ -37,7 +40,11 @@ export function useChange(): Changing {
       setBusy(true)
       clear()
       try {
-        const called = await callForSeason(() => changeSeason(data.view, edits, summary))
+        const called = await changeSeason(edits, summary)
+        if ('waits' in called) {
+          saidToWait(called.waits)
+          return true
+        }
         if (!called.ok) {
           setFailure(troubleWords(called, format))
           return false
@@ -54,7 +61,7 @@ export function useChange(): Changing {
         setBusy(false)
       }
     },
-    [clear, data.view, format, notice, t, undo],
+    [clear, changeSeason, format, notice, saidToWait, t, undo],
   )
   return { busy, problems, failure, change, clear }
 }

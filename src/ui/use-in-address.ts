@@ -2,14 +2,14 @@
 'use client'
 import { useSearchParams } from 'next/navigation'
 import { useEffect, useState } from 'react'
-import { z } from 'zod'
-import { followInAddress, inAddress, readAddress, withInAddress } from './address'
-import { useKept } from './use-kept'
+import * as z from 'zod/mini'
+import { followInAddress, inAddress, readAddress, withInAddress, type Values } from './address'
+import { useKept, type Reads } from './use-kept'
 
 /** How long a state may change on, as while a word is typed, before the address follows. */
 const PAUSE = 250 // ms
 
-interface Kept<S extends z.ZodObject> {
+interface Kept<S extends Values> {
   value: z.output<S>
   /** What stood in the address, or soon will, when this was so. */
   known: string[]
@@ -21,14 +21,14 @@ interface Kept<S extends z.ZodObject> {
  * @param schema an object of plain values; each stands in the address by its name, unless it is as `initial` has it
  * @param initial the same object at every call
  */
-export function useInAddress<S extends z.ZodObject>(
+export function useInAddress<S extends Values>(
   name: string,
   schema: S,
   initial: z.output<S>,
 ): [z.output<S>, (next: z.output<S>) => void] {
   const params = useSearchParams()
   const [{ Kept, atFirst }] = useState(() => ({
-    Kept: z.object({ value: schema, known: z.array(z.string()) }) as unknown as z.ZodType<Kept<S>>,
+    Kept: z.object({ value: schema, known: z.array(z.string()) }) as unknown as Reads<Kept<S>>,
     atFirst: { value: initial, known: [] } as Kept<S>,
   }))
   const [{ value: kept, known }, setKept] = useKept(name, Kept, atFirst)

@@ -1,7 +1,10 @@
 /** State of a view that outlives it in this tab: the way back finds it as it was left, and so does a page loaded anew. */
 'use client'
 import { useCallback, useSyncExternalStore } from 'react'
-import type { z } from 'zod'
+import { safeParse, type $ZodType } from 'zod/v4/core'
+
+/** What reads something that was kept. */
+export type Reads<T> = $ZodType<T>
 
 const values = new Map<string, unknown>()
 const listeners = new Set<() => void>()
@@ -16,7 +19,7 @@ const subscribe = (listener: () => void) => {
  * @param schema what is kept must read by it; what does not is forgotten
  * @param initial the same object at every call
  */
-export function useKept<T>(name: string, schema: z.ZodType<T>, initial: T): [T, (next: T) => void] {
+export function useKept<T>(name: string, schema: Reads<T>, initial: T): [T, (next: T) => void] {
   const value = useSyncExternalStore(
     subscribe,
     () => {
@@ -40,10 +43,10 @@ export function useKept<T>(name: string, schema: z.ZodType<T>, initial: T): [T, 
   return [value, set]
 }
 
-function stored<T>(name: string, schema: z.ZodType<T>): T | undefined {
+function stored<T>(name: string, schema: Reads<T>): T | undefined {
   try {
     const text = sessionStorage.getItem(name)
-    const read = text === null ? undefined : schema.safeParse(JSON.parse(text))
+    const read = text === null ? undefined : safeParse(schema, JSON.parse(text))
     return read?.success ? read.data : undefined
   } catch {
     return undefined // written by something else, or nothing may be read here

@@ -3,7 +3,7 @@
 import { startTransition, useEffect, useMemo, useState } from 'react'
 import { useWholeRouter } from './navigation'
 import { liveSeason, type LiveSeason, type LiveState } from './live-season'
-import { dataOf, type Frame, type SeasonData } from './season-data'
+import { dataOf, withOwnChoices, type Frame, type SeasonData } from './season-data'
 
 export interface SeasonLooked {
   /** Nothing while it is on its way. */
@@ -42,7 +42,7 @@ export function useLiveSeason(frame: Frame): SeasonLooked {
     if (trouble === 'refused') router.refresh()
   }, [trouble, router])
 
-  const current = useMemo(() => held && dataOf(frame, held), [frame, held])
+  const current = useMemo(() => held && dataOf(withOwnChoices(frame, document.cookie), held), [frame, held])
   const [shown, setShown] = useState(current)
   if (current && current !== shown) setShown(current)
   const before = shown?.own === frame.own && trouble === undefined ? shown : undefined

@@ -2,7 +2,6 @@
 import { createTranslator, type Messages } from 'next-intl'
 import { en } from './messages/en'
 import { enUS } from './messages/en-us'
-import { es } from './messages/es'
 
 /** Keys as they are, every message a string: what a message needs is checked over the source, not by the compiler. */
 type Keys<T> = { readonly [K in keyof T]: T[K] extends string ? string : Keys<T[K]> }
@@ -35,15 +34,40 @@ function over(base: Catalogue, more: Catalogue): Catalogue {
   return merged
 }
 
+/** What other languages than English say, as far as they were needed. */
+const spoken = new Map<Language, Catalogue>([['en', {}]])
+const loads = new Map<Language, Promise<void>>()
+
+export const isLoaded = (language: Language): boolean => spoken.has(language)
+
+/** Has the messages of a language at hand: nobody loads one they do not read. The same promise for all who ask. */
+export function loadLanguage(language: Language): Promise<void> {
+  const known = loads.get(language)
+  if (known) return known
+  const load = (async () => {
+    if (!isLoaded(language)) spoken.set('es', (await import('./messages/es')).es)
+  })()
+  // One that could not be fetched is fetched again.
+  load.catch(() => loads.delete(language))
+  loads.set(language, load)
+  return load
+}
+
 /** The language of a locale; one that nobody has a catalogue for is read in English. */
 export const languageOf = (locale: string): Language => (/^es\b/i.test(locale) ? 'es' : 'en')
 
 /** Whether a locale's English is American. */
 const american = (locale: string) => /^en-us$/i.test(locale)
 
-/** All messages of a locale: what its own catalogue lacks is said in English. */
+/**
+ * All messages of a locale: what its own catalogue lacks is said in English.
+ *
+ * @throws where the language was not loaded before
+ */
 export function messagesOf(locale: string): Messages {
-  const own: Catalogue = languageOf(locale) === 'es' ? es : american(locale) ? enUS : {}
+  const language = languageOf(locale)
+  const own = american(locale) ? enUS : spoken.get(language)
+  if (!own) throw new Error(`the messages of ${language} are not loaded`)
   return over(en, own) as unknown as Messages
 }
 

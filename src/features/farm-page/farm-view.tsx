@@ -5,7 +5,6 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
 import useMediaQuery from '@mui/material/useMediaQuery'
-import NextLink from 'next/link'
 import { useSearchParams } from 'next/navigation'
 import { useEffect } from 'react'
 import { useTranslations } from 'next-intl'
@@ -24,7 +23,7 @@ import { SiteFacts } from './site-facts'
 import { BackupFacts } from './backup-facts'
 import { TextLink, Add, Section, Table, Row } from './parts'
 import { newPlace, newContainer } from './model'
-import { Link, useRouter, useOut } from '../../ui/navigation'
+import { WholeLink, Link, useRouter, useOut } from '../../ui/navigation'
 
 export function FarmView() {
   const t = useTranslations('farmPage')
@@ -101,7 +100,7 @@ export function FarmView() {
             <Button color="inherit" component={Link} href="/people">
               {t('people')}
             </Button>
-            <Button color="inherit" component={NextLink} href="/farms">
+            <Button color="inherit" component={WholeLink} href="/farms">
               {t('farmsAndSeasons')}
             </Button>
           </Box>

@@ -5,9 +5,9 @@ import Button from '@mui/material/Button'
 import Chip from '@mui/material/Chip'
 import MuiLink from '@mui/material/Link'
 import Typography from '@mui/material/Typography'
-import Link from 'next/link'
 import { useEffect, useState, useTransition } from 'react'
 import { useTranslations } from 'next-intl'
+import { WholeLink } from '../../ui/navigation'
 import { copySeason, putAway, removeFarm, resetDemo } from '../../actions/farms'
 import type { FarmListed, SeasonListed } from '../../season/farms'
 import { callServer, troubleWords } from '../../ui/call-server'
@@ -36,7 +36,7 @@ export function FarmsView({ farms }: { farms: readonly FarmListed[] }) {
         {t('anotherFarm')}
       </Typography>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1.5, alignItems: 'flex-start' }}>
-        <Button component={Link} href="/begin" variant="contained" size="large">
+        <Button component={WholeLink} href="/begin" variant="contained" size="large">
           {t('beginMyFarm')}
         </Button>
         {!farms.some(({ demo }) => demo) && <LookAtDemo />}
@@ -127,7 +127,7 @@ function OneSeason({ farm, season }: { farm: FarmListed; season: SeasonListed })
       }}
     >
       <MuiLink
-        component={Link}
+        component={WholeLink}
         href={`/${farm.address}/${season.address}/today`}
         prefetch={false}
         sx={{ fontWeight: 650, minHeight: 32, display: 'inline-flex', alignItems: 'center' }}

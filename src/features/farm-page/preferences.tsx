@@ -6,6 +6,7 @@ import ToggleButton from '@mui/material/ToggleButton'
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
 import { useId, type ReactNode } from 'react'
 import { useTranslations } from 'next-intl'
+import { goAnew } from '../../ui/held-season'
 import { languageCookie, unitsCookie } from '../../ui/preferences'
 import { useSeason } from '../../ui/season-context'
 import { LANGUAGES, type Language } from '../../words/translator'
@@ -40,7 +41,7 @@ export function Preferences() {
         onChange={(language) => {
           document.cookie = languageCookie(language === 'browser' ? undefined : language)
           // The page itself says which language it is in.
-          window.location.reload()
+          goAnew()
         }}
       />
       <OneOf

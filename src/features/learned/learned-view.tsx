@@ -5,7 +5,6 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
 import { useMemo, useState, useTransition } from 'react'
-import NextLink from 'next/link'
 import { useTranslations } from 'next-intl'
 import { beginNextSeason } from '../../actions/next-season'
 import { lookBack, suggestionsOf, type LookedBack, type Suggestion } from '../../core/advice/learned'
@@ -16,7 +15,7 @@ import { useChange } from '../../ui/use-change'
 import { count, shareWords } from '../../words/format'
 import { taughtEdits, rehung } from './model'
 import { callServer, troubleWords } from '../../ui/call-server'
-import { useWholeRouter } from '../../ui/navigation'
+import { WholeLink, useWholeRouter } from '../../ui/navigation'
 
 export function LearnedView() {
   const t = useTranslations('learned')
@@ -287,7 +286,7 @@ function NextSeason() {
               key={id}
               variant="outlined"
               color="inherit"
-              component={NextLink}
+              component={WholeLink}
               href={`${data.ownAt.slice(0, data.ownAt.lastIndexOf('/'))}/${address}/today`}
               sx={{ minHeight: 48 }}
             >

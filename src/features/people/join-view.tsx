@@ -12,7 +12,8 @@ import { callServer, troubleWords } from '../../ui/call-server'
 import { useFormat } from '../../ui/units'
 import { Alone } from './alone'
 import { NOBODY, PersonFields, SHORTEST_PASSWORD } from './person-fields'
-import { goAnew, signIn } from './sign-in'
+import { goAnew } from '../../ui/held-season'
+import { signIn } from './sign-in'
 
 export function JoinView({
   token,

@@ -4,7 +4,8 @@ import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
 import { useTranslations } from 'next-intl'
 import { Alone } from './alone'
-import { goAnew, signOut } from './sign-in'
+import { goAnew } from '../../ui/held-season'
+import { signOut } from './sign-in'
 
 export function NoFarmView() {
   const t = useTranslations('people')

@@ -9,8 +9,8 @@ import { useTranslations } from 'next-intl'
 import { deleteMyself } from '../../actions/people'
 import { useSeason } from '../../ui/season-context'
 import { list } from '../../words/format'
+import { goAnew } from '../../ui/held-season'
 import { Part } from './part'
-import { goAnew } from './sign-in'
 import { useAsk } from './use-ask'
 
 export function OwnData() {

@@ -9,8 +9,8 @@ import { useTranslations } from 'next-intl'
 import { becomePhone } from '../../actions/phones'
 import { callServer, troubleWords } from '../../ui/call-server'
 import { useFormat } from '../../ui/units'
+import { goAnew } from '../../ui/held-season'
 import { Alone } from './alone'
-import { goAnew } from './sign-in'
 
 export function PhoneView({ code, phone }: { code: string; phone: { name: string; farm: string } | null }) {
   const t = useTranslations('people')

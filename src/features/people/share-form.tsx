@@ -6,6 +6,7 @@ import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
 import { useState } from 'react'
 import { useTranslations } from 'next-intl'
+import { goAnew } from '../../ui/held-season'
 import { shareFarms } from '../../actions/people'
 import { NOBODY, PersonFields, SHORTEST_PASSWORD } from './person-fields'
 import { Part } from './part'
@@ -22,7 +23,7 @@ export function ShareForm() {
       () => shareFarms({ ...person, name: person.name.trim(), email: person.email.trim() }),
       (done) => {
         if (done.ok) {
-          void signIn(person.email, person.password).then(() => window.location.reload())
+          void signIn(person.email, person.password).then(() => goAnew())
           return
         }
         setWrong(

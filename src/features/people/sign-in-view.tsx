@@ -3,17 +3,22 @@
 import Alert from '@mui/material/Alert'
 import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
-import { useState } from 'react'
+import { useEffect, useState } from 'react'
 import { useTranslations } from 'next-intl'
 import { Alone } from './alone'
 import { NOBODY, PersonFields } from './person-fields'
-import { goAnew, type SignedIn, signIn } from './sign-in'
+import { goAnew, leaveDevice } from '../../ui/held-season'
+import { type SignedIn, signIn } from './sign-in'
 
 export function SignInView({ to, hasOwner }: { to: string; hasOwner: boolean }) {
   const t = useTranslations('people')
   const [person, setPerson] = useState(NOBODY)
   const [busy, setBusy] = useState(false)
   const [wrong, setWrong] = useState<Exclude<SignedIn, 'signed-in'>>()
+  // Nobody is signed in: what another window still kept, or what was kept until a phone was revoked, goes too.
+  useEffect(() => {
+    leaveDevice().catch((error: unknown) => console.warn('What lies on this device could not be deleted:', error))
+  }, [])
   if (!hasOwner)
     return (
       <Alone title={t('signInTo')}>

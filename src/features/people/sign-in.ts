@@ -44,6 +44,3 @@ export async function signOut(): Promise<boolean> {
     return false // no connection: one is signed in still
   }
 }
-
-/** Goes there with everything drawn anew: what was shown to somebody else is not kept. */
-export const goAnew = (to: string): void => window.location.assign(to)

@@ -10,7 +10,7 @@ import type { Problem } from '../../season/read'
 import { useNotice } from '../../ui/notice'
 import { useSeason, useWorkingDay } from '../../ui/season-context'
 import { useUndo } from '../../ui/undo-context'
-import { changeSeason, type ChangeResult } from '../../actions/change-season'
+import type { ChangeResult } from '../../actions/change-season'
 import { summaryOf, type PlantingEdit } from './saving'
 import { BatchCard, type BatchCardProps } from './batch-card'
 import { OnePanel } from './one-panel'
@@ -19,7 +19,8 @@ import { movedBy } from './dragging'
 import { plantingEdits } from '../../ui/moves'
 import { PlantingPanel } from './planting-panel'
 import { StandCard } from './stand-card'
-import { callForSeason, troubleWords } from '../../ui/call-server'
+import { troubleWords } from '../../ui/call-server'
+import { useChangeSeason, useSaidToWait } from '../../ui/plan-changes/use-change-season'
 import { firstBatch, newForm, remedied, staleWords } from './panels'
 import { useAt } from '../../ui/navigation'
 
@@ -94,6 +95,8 @@ export function usePanel() {
   const [params, ask] = useAddressNow()
   const notice = useNotice()
   const { undo } = useUndo()
+  const changeSeason = useChangeSeason()
+  const saidToWait = useSaidToWait()
   const [busy, start] = useTransition()
   const [problems, setProblems] = useState<Problem[]>([])
   const [failure, setFailure] = useState<string>()
@@ -131,14 +134,20 @@ export function usePanel() {
       setFailure(undefined)
       const shown = panelOf(window.location.search)
       const things = edits.map((edit) => ({ of: 'plantings' as const, ...edit }))
-      const called = await callForSeason(() => changeSeason(data.view, things, summaryOf(edits, season, format)))
+      // Whoever has opened something else meanwhile keeps it open.
+      const goOn = () => panelOf(window.location.search) === shown && open(then === undefined ? {} : { batch: then })
+      const called = await changeSeason(things, summaryOf(edits, season, format))
+      if ('waits' in called) {
+        saidToWait(called.waits)
+        goOn()
+        return
+      }
       if (!called.ok) return fail(troubleWords(called, format))
       const result: ChangeResult = called.answer
       if (result.ok) {
         const { entry } = result
         notice({ text: result.summary, action: { label: t('undo'), run: () => undo(entry) } })
-        // Whoever has opened something else meanwhile keeps it open.
-        if (panelOf(window.location.search) === shown) open(then === undefined ? {} : { batch: then })
+        goOn()
       } else if (result.reason === 'wrong') {
         if (loud) fail(t('nothingWasSaved', { message: result.problems[0]!.message }))
         else setProblems(result.problems)

@@ -5,10 +5,9 @@ import Box from '@mui/material/Box'
 import ListSubheader from '@mui/material/ListSubheader'
 import Menu from '@mui/material/Menu'
 import MenuItem from '@mui/material/MenuItem'
-import NextLink from 'next/link'
 import { useEffect, useState } from 'react'
 import { useTranslations } from 'next-intl'
-import { usePathname } from '../../ui/navigation'
+import { WholeLink, usePathname } from '../../ui/navigation'
 import { seasonCookie } from '../../ui/preferences'
 import { useSeason } from '../../ui/season-context'
 
@@ -41,7 +40,7 @@ export function FarmChoices({ onChosen }: { onChosen: () => void }) {
           .map((season) => (
             <MenuItem
               key={season.id}
-              component={NextLink}
+              component={WholeLink}
               href={`/${farm.address}/${season.address}${view}`}
               prefetch={false}
               selected={season.id === data.own}
@@ -54,7 +53,7 @@ export function FarmChoices({ onChosen }: { onChosen: () => void }) {
           )),
       ])}
       <MenuItem
-        component={NextLink}
+        component={WholeLink}
         href="/farms"
         prefetch={false}
         onClick={onChosen}

@@ -1,48 +1,15 @@
-/** One box to find anything and go there, and the keys there are. */
+/** One box to find anything and go there. */
 'use client'
-import SearchIcon from '@mui/icons-material/Search'
 import Autocomplete from '@mui/material/Autocomplete'
 import Box from '@mui/material/Box'
 import Dialog from '@mui/material/Dialog'
-import DialogContent from '@mui/material/DialogContent'
-import DialogTitle from '@mui/material/DialogTitle'
 import TextField from '@mui/material/TextField'
-import { useEffect, useMemo, useState } from 'react'
+import { useMemo, useState } from 'react'
 import { useTranslations } from 'next-intl'
 import { useRouter } from '../../ui/navigation'
 import { useSeason } from '../../ui/season-context'
 import { dayOrderOf } from '../../words/format'
 import { findAnything, type Found } from './find'
-
-/** Opens the box with `/` or Ctrl+K, and the list of keys with `?`; not while something is typed elsewhere. */
-export function useFindKeys(): {
-  open: 'find' | 'keys' | undefined
-  show: (what: 'find' | 'keys' | undefined) => void
-} {
-  const [open, show] = useState<'find' | 'keys'>()
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      const typing = (event.target as HTMLElement | null)?.closest('input, textarea, select, [contenteditable]')
-      const control = event.ctrlKey || event.metaKey
-      const what =
-        control && !event.altKey && event.key.toLowerCase() === 'k'
-          ? 'find'
-          : typing || control || event.altKey
-            ? undefined
-            : event.key === '/'
-              ? 'find'
-              : event.key === '?'
-                ? 'keys'
-                : undefined
-      if (!what) return
-      event.preventDefault()
-      show(what)
-    }
-    window.addEventListener('keydown', onKey)
-    return () => window.removeEventListener('keydown', onKey)
-  }, [])
-  return { open, show }
-}
 
 /** The box. What is chosen is gone to at once. */
 export function FindBox({ onClose }: { onClose: () => void }) {
@@ -115,70 +82,5 @@ export function FindBox({ onClose }: { onClose: () => void }) {
         )}
       </Box>
     </Dialog>
-  )
-}
-
-const KEYS = ['find', 'undo', 'redo', 'rows', 'enter', 'stair', 'day', 'escape', 'keys'] as const
-
-/** The keys there are. */
-export function KeysList({ onClose }: { onClose: () => void }) {
-  const t = useTranslations('find')
-  return (
-    <Dialog open onClose={onClose} maxWidth="sm" fullWidth aria-labelledby="keys-title">
-      <DialogTitle id="keys-title">{t('keysTitle')}</DialogTitle>
-      <DialogContent>
-        <Box component="dl" sx={{ display: 'grid', gridTemplateColumns: 'auto 1fr', columnGap: 2, rowGap: 1, m: 0 }}>
-          {KEYS.map((one) => (
-            <Box key={one} sx={{ display: 'contents' }}>
-              <Box component="dt" sx={{ fontWeight: 700, whiteSpace: 'nowrap' }}>
-                {t(`keys.${one}`)}
-              </Box>
-              <Box component="dd" sx={{ m: 0 }}>
-                {t(`keysDo.${one}`)}
-              </Box>
-            </Box>
-          ))}
-        </Box>
-      </DialogContent>
-    </Dialog>
-  )
-}
-
-/** The way to the box for a hand. */
-export function FindButton({ onOpen }: { onOpen: () => void }) {
-  const t = useTranslations('find')
-  return (
-    <Box
-      component="button"
-      type="button"
-      onClick={onOpen}
-      aria-keyshortcuts="/ Control+K"
-      sx={{
-        font: 'inherit',
-        cursor: 'pointer',
-        display: 'flex',
-        alignItems: 'center',
-        gap: 1,
-        mx: 1.25,
-        mb: 1.5,
-        px: 1.25,
-        minHeight: 40,
-        border: '1px solid rgba(255,255,255,.35)',
-        borderRadius: 1,
-        bgcolor: 'transparent',
-        color: '#E4E0D6',
-        fontSize: 15,
-        '&:hover': { bgcolor: 'rgba(255,255,255,.09)' },
-        '&:focus-visible': { outlineColor: '#F3DF9C' },
-      }}
-    >
-      <SearchIcon fontSize="small" />
-      <Box component="span" sx={{ flex: 1, textAlign: 'left' }}>
-        {t('find')}
-      </Box>
-      <Box component="kbd" aria-hidden sx={{ font: 'inherit', fontSize: 13, opacity: 0.8 }}>
-        /
-      </Box>
-    </Box>
   )
 }

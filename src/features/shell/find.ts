@@ -36,6 +36,7 @@ const SECTIONS = {
   weather: '/field?weather=1',
   seed: '/seed',
   labels: '/labels',
+  scan: '/scan',
   sowing: '/sowing',
   knowHow: '/know-how',
   methods: '/know-how?tab=methods',

@@ -5,13 +5,8 @@ import Button from '@mui/material/Button'
 import { useEffect, useState } from 'react'
 import { useTranslations } from 'next-intl'
 import { VIEWS_KEPT } from '../../season/kept-pages'
+import { whenQuiet } from '../../ui/quiet'
 import { useSeason } from '../../ui/season-context'
-
-/** What there is to do comes first: files are fetched once the page has been quiet. */
-const quiet = (run: () => void) => {
-  if ('requestIdleCallback' in window) window.requestIdleCallback(run, { timeout: 10_000 })
-  else setTimeout(run, 2000)
-}
 
 const warn = (error: unknown) => console.warn('Pages are not kept for opening without signal:', error)
 
@@ -38,7 +33,7 @@ export function KeptPages() {
   const [reload, setReload] = useState<Reload>()
   useEffect(() => {
     if (process.env.NODE_ENV !== 'production' || !('serviceWorker' in navigator)) return
-    quiet(() => {
+    whenQuiet(() => {
       registered ??= register((next) => setReload(() => next))
       registered
         .then(() => navigator.serviceWorker.ready)

@@ -11,10 +11,13 @@ import type { Queued } from '../../ui/records/queue'
 import { entrySentence, refusalSentence } from '../../ui/records/words'
 import { useNotice } from '../../ui/notice'
 import { useConnectionLost } from '../../ui/use-signal'
+import { later } from '../../ui/later'
 import { useSeason } from '../../ui/season-context'
 import { count } from '../../words/format'
-import { CorrectRefused } from './correct-refused'
+import { WaitingChanges } from './waiting-changes'
 import { WrongClock } from './wrong-clock'
+
+const CorrectRefused = later(() => import('./correct-refused').then((module) => module.CorrectRefused))
 
 const SETTLE = 1500 // ms after the last record before the server is asked what there is now
 const SHOWN = 2 // refused entries that are written out; more are counted
@@ -101,6 +104,7 @@ export function RecordingBar() {
         {safe !== true && (
           <Line severity="warning">{t(safe === 'full' ? 'thisDeviceIsFull' : 'thisDeviceKeepsNothingWhen')}</Line>
         )}
+        <WaitingChanges />
         <RefusedEntries refused={refused} />
       </Box>
     </Box>

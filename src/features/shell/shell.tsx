@@ -6,6 +6,7 @@ import FieldIcon from '@mui/icons-material/YardOutlined'
 import FarmIcon from '@mui/icons-material/HomeWorkOutlined'
 import KnowIcon from '@mui/icons-material/MenuBookOutlined'
 import JournalIcon from '@mui/icons-material/HistoryEduOutlined'
+import ScanIcon from '@mui/icons-material/QrCodeScanner'
 import LabelIcon from '@mui/icons-material/LocalOfferOutlined'
 import SeedIcon from '@mui/icons-material/GrainOutlined'
 import StairIcon from '@mui/icons-material/StairsOutlined'
@@ -25,13 +26,15 @@ import { Ribbon } from '../../ui/ribbon'
 import { SeasonProvider, useSeason, useWorkingDay } from '../../ui/season-context'
 import type { Frame as FrameData } from '../../ui/season-data'
 import { useLiveSeason } from '../../ui/use-live-season'
+import { later } from '../../ui/later'
+import { pageAnswers } from '../../ui/quiet'
 import { PlaceHatches } from '../../ui/stair/place-hatches'
 import { UndoContext } from '../../ui/undo-context'
 import { openOn, placesOver } from './model'
 import { Opening, RAIL_WIDTH } from './opening'
 import { LeftOut } from './left-out'
 import { RecordingBar } from './recording-bar'
-import { FindBox, FindButton, KeysList, useFindKeys } from './find-box'
+import { FindButton, KeysList, useFindKeys } from './find-keys'
 import { FarmChoices, FarmSwitch, useLookedAt } from './farm-switch'
 import { WhoHolds } from './who-holds'
 import { SignedInAs, WhoField } from './who-works'
@@ -43,6 +46,8 @@ import { KeptPages } from './kept-pages'
 import { useIconBadge } from './use-icon-badge'
 import '../../ui/install'
 import { Link, usePathname } from '../../ui/navigation'
+
+const FindBox = later(() => import('./find-box').then((module) => module.FindBox))
 
 export function Shell({ frame, children }: { frame: FrameData; children: ReactNode }) {
   const { data, state, live } = useLiveSeason(frame)
@@ -63,13 +68,14 @@ const VIEWS = [
   { href: '/field', name: 'field', Icon: FieldIcon },
   { href: '/seed', name: 'seed', Icon: SeedIcon },
   { href: '/labels', name: 'labels', Icon: LabelIcon },
+  { href: '/scan', name: 'scan', Icon: ScanIcon },
   { href: '/know-how', name: 'know-how', Icon: KnowIcon },
   { href: '/journal', name: 'journal', Icon: JournalIcon },
   { href: '/farm', name: 'farm', Icon: FarmIcon },
 ] as const
 
 /** What the crew needs at hand; the rest is one tap further. */
-const AT_FOOT: ReadonlySet<string> = new Set(['/today', '/plan', '/benches', '/field', '/journal'])
+const AT_FOOT: ReadonlySet<string> = new Set(['/today', '/plan', '/benches', '/field', '/scan'])
 
 function Frame({ children }: { children: ReactNode }) {
   const t = useTranslations('shell')
@@ -78,7 +84,7 @@ function Frame({ children }: { children: ReactNode }) {
   useChangesElsewhere()
   // Pages are drawn by the server first; this says that they now answer to the hand.
   useEffect(() => {
-    document.documentElement.dataset.ready = ''
+    pageAnswers()
   }, [])
   useIconBadge()
   const finding = useFindKeys()

@@ -12,14 +12,16 @@ import type { Batch } from '../../core/batch/batch'
 import { sowingDay, type SowingDay } from '../../core/plan/sowing-day'
 import { tasksOf } from '../../core/batch/tasks'
 import { asPlanned } from '../../ui/records/as-planned'
-import { SownJustNow } from '../../ui/records/sown-just-now'
-import { NotAsPlanned } from '../../ui/records/not-as-planned'
 import { useRecord } from '../../ui/records/use-record'
 import { useSeason, useWorkingDay } from '../../ui/season-context'
 import { count, list, mixWords } from '../../words/format'
 import { inFlats } from '../../core/sowing/policies'
 import { daysLacking, lacking, missingWords, sowingsAhead } from './model'
 import { Link } from '../../ui/navigation'
+import { later } from '../../ui/later'
+
+const SownJustNow = later(() => import('../../ui/records/sown-just-now').then((module) => module.SownJustNow))
+const NotAsPlanned = later(() => import('../../ui/records/not-as-planned').then((module) => module.NotAsPlanned))
 
 export function SowingView() {
   const t = useTranslations('sowing')

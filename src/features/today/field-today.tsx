@@ -2,6 +2,8 @@
 'use client'
 import Box from '@mui/material/Box'
 import { useTranslations } from 'next-intl'
+import type { CountDue } from '../../core/advice/counts-due'
+import type { Work } from '../../core/advice/work'
 import type { Gated } from '../../core/field/gates'
 import type { FieldWork } from '../../core/field/field-work'
 import { bearsWhileHardening, exposureOn, schoolOf } from '../../core/field/hardening'
@@ -10,9 +12,14 @@ import type { Ticks } from '../../ui/many/use-ticks'
 import { WorkRow } from '../../ui/records/work-row'
 import { useSeason } from '../../ui/season-context'
 import { placePaint } from '../../ui/stair/place-hatches'
+import { usePrinting } from '../../ui/use-printing'
 import { exposureSentence, fieldWorkLine, fieldWorkName } from '../../words/field'
+import { taskName } from '../../words/tasks'
+import { useFolds } from './folding'
 import { DESK, type DayWork, type TodayModel } from './model'
 import { CountRow } from './rounds'
+import { SisterCounts, SisterRows } from './sister-rows'
+import { withSisters } from './sister-work'
 import { Link } from '../../ui/navigation'
 
 /** Field work of the day. */
@@ -91,6 +98,10 @@ export function HardeningToday({ hardening, day }: { hardening: TodayModel['hard
   )
 }
 
+/** Pieces of sister work that are shown one by one: on a phone, and where there is room. */
+const FEW = 2
+const MANY = 12
+
 export function DayStops({
   work,
   gated,
@@ -104,7 +115,21 @@ export function DayStops({
   ticks?: Ticks | undefined
 }) {
   const t = useTranslations('today')
-  const { season } = useSeason()
+  const { season, format } = useSeason()
+  const folds = useFolds()
+  const printing = usePrinting()
+  const most = ticks || printing ? Infinity : folds ? FEW : MANY
+  const countRow = (due: CountDue) => <CountRow key={due.batch.id} due={due} />
+  const row = (one: Work) => (
+    <WorkRow
+      key={one.task.id}
+      work={one}
+      large={large}
+      ticked={ticks?.has(one.task.id)}
+      onTick={ticks?.toggle}
+      gated={one.task.kind === 'plant' ? gated.find(({ stand }) => stand.id === one.task.batch.id) : undefined}
+    />
+  )
   return (
     <Box>
       {work.stops.map((stop) => (
@@ -127,21 +152,20 @@ export function DayStops({
             </Box>
           )}
           <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
-            {stop.counts.map((one) => (
-              <CountRow key={one.batch.id} due={one} />
-            ))}
-            {stop.work.map((one) => (
-              <WorkRow
-                key={one.task.id}
-                work={one}
-                large={large}
-                ticked={ticks?.has(one.task.id)}
-                onTick={ticks?.toggle}
-                gated={
-                  one.task.kind === 'plant' ? gated.find(({ stand }) => stand.id === one.task.batch.id) : undefined
-                }
-              />
-            ))}
+            {stop.counts.length > most ? (
+              <SisterCounts due={stop.counts}>{() => stop.counts.map(countRow)}</SisterCounts>
+            ) : (
+              stop.counts.map(countRow)
+            )}
+            {withSisters(stop.work, ({ task }) => taskName(task, format), most).map((one) =>
+              'task' in one ? (
+                row(one)
+              ) : (
+                <SisterRows key={one.id} work={one.work}>
+                  {() => one.work.map(row)}
+                </SisterRows>
+              ),
+            )}
           </Box>
         </Box>
       ))}

@@ -1,56 +1,18 @@
 /** What comes after the work of the day: the rest of its week, and what is to be sown. On a phone it is opened when it is asked for. */
 'use client'
-import ExpandIcon from '@mui/icons-material/ExpandMore'
 import PrintIcon from '@mui/icons-material/PrintOutlined'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
-import ButtonBase from '@mui/material/ButtonBase'
 import Typography from '@mui/material/Typography'
-import useMediaQuery from '@mui/material/useMediaQuery'
 import { useTranslations } from 'next-intl'
 import type { ComponentProps } from 'react'
 import type { Day } from '../../core/calendar/day'
 import { Link, useOut } from '../../ui/navigation'
 import { useSeason } from '../../ui/season-context'
 import { DayStops, FieldRows } from './field-today'
+import { Folding, useFolds, type Opened } from './folding'
 import type { TodayModel } from './model'
 import { WeekTable } from './week-table'
-
-interface Opened {
-  open: boolean
-  onOpen: (open: boolean) => void
-}
-
-const useFolds = () => useMediaQuery('(max-width:899px)', { noSsr: true })
-
-/** The heading of a part of the page, which opens it where it folds. */
-function Folding({ id, title, folds, open, onOpen }: Opened & { id?: string; title: string; folds: boolean }) {
-  return (
-    <Typography variant="h2" {...(id === undefined ? {} : { id })}>
-      {folds ? (
-        <ButtonBase
-          aria-expanded={open}
-          onClick={() => onOpen(!open)}
-          sx={{
-            font: 'inherit',
-            width: '100%',
-            minHeight: 48,
-            gap: 1,
-            justifyContent: 'space-between',
-            textAlign: 'left',
-            borderTop: 1,
-            borderColor: 'divider',
-          }}
-        >
-          {title}
-          <ExpandIcon sx={{ transform: open ? 'rotate(180deg)' : 'none' }} />
-        </ButtonBase>
-      ) : (
-        title
-      )}
-    </Typography>
-  )
-}
 
 interface RestOfWeekProps extends Opened {
   day: Day

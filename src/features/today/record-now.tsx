@@ -5,11 +5,13 @@ import Button from '@mui/material/Button'
 import { useState } from 'react'
 import { useTranslations } from 'next-intl'
 import type { Day } from '../../core/calendar/day'
-import { QuickLoss } from '../../ui/records/quick-loss'
-import { SownJustNow } from '../../ui/records/sown-just-now'
 import { Link } from '../../ui/navigation'
 import { useMay } from '../../ui/may'
 import { useSeason } from '../../ui/season-context'
+import { later } from '../../ui/later'
+
+const QuickLoss = later(() => import('../../ui/records/quick-loss').then((module) => module.QuickLoss))
+const SownJustNow = later(() => import('../../ui/records/sown-just-now').then((module) => module.SownJustNow))
 
 export function RecordNow({ day }: { day: Day }) {
   const t = useTranslations('today')

@@ -10,7 +10,7 @@ import { countable } from '../../core/advice/countable'
 import { roundsOn } from '../../core/advice/rounds'
 import { type CountDue } from '../../core/advice/counts-due'
 import { washDue } from '../../core/advice/wash'
-import { warningsOf } from '../../core/advice/warnings'
+import { warningsOf, type Warning } from '../../core/advice/warnings'
 import { MovesPreview, moveEdits, movesWithWhatHappened } from '../../ui/moves'
 import { asPlanned } from '../../ui/records/as-planned'
 import { useRecord } from '../../ui/records/use-record'
@@ -20,8 +20,16 @@ import { useSeason } from '../../ui/season-context'
 import { useChange } from '../../ui/use-change'
 import { StairGlyph } from '../../ui/stair/stair'
 import { count } from '../../words/format'
+import { Part } from './folding'
 import type { DayWork } from './model'
 import { Link } from '../../ui/navigation'
+
+/** Whether a warning is of the same place and kind as another, and of a worse day, or a later one that was as bad. */
+function isWorse(one: Warning, other: Warning): boolean {
+  if (one.place !== other.place || one.kind !== other.kind) return false
+  const more = Math.abs(one.measured - one.limit) - Math.abs(other.measured - other.limit)
+  return more > 0 || (more === 0 && one.day > other.day)
+}
 
 /** What was measured beyond what plants bear, in the last days. */
 export function ColdAndHeat({ day }: { day: Day }) {
@@ -30,11 +38,17 @@ export function ColdAndHeat({ day }: { day: Day }) {
   const warnings = useMemo(() => warningsOf(plan, day - 3, day + 1), [plan, day])
   if (warnings.length === 0) return null
   const simulated = season.readings.some(({ from }) => from === 'stand-in')
+  // The worst of each place; the other days are named with it.
+  const worst = warnings.filter((one) => !warnings.some((other) => isWorse(other, one)))
   return (
     <Alert severity="warning" sx={{ mt: 2 }}>
       <b>{t('measured', { simulated: simulated ? 'yes' : 'no' })}</b>
-      {warnings.slice(0, 4).map((warning) => (
-        <WarningLine key={`${warning.kind}-${warning.place}-${warning.day}`} warning={warning} />
+      {worst.slice(0, 4).map((warning) => (
+        <WarningLine
+          key={`${warning.kind}-${warning.place}-${warning.day}`}
+          warning={warning}
+          also={warnings.filter((other) => isWorse(warning, other)).map((other) => other.day)}
+        />
       ))}
     </Alert>
   )
@@ -48,72 +62,71 @@ export function Rounds({ day }: { day: Day }) {
   const rounds = useMemo(() => roundsOn(plan, day), [plan, day])
   if (rounds.length === 0) return null
   return (
-    <Box component="section" aria-labelledby="rounds-title" sx={{ mt: 2 }}>
-      <Box component="h2" id="rounds-title" sx={{ m: 0, mb: 0.5, fontSize: 15, fontWeight: 700 }}>
-        {t('rounds')}
-      </Box>
-      <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
-        {rounds.map(({ place, what, every, batches, closest, done }) => {
-          const name = season.places[place]!.name
-          return (
-            <Box
-              component="li"
-              key={`${what}-${place}`}
-              sx={{
-                borderTop: 1,
-                borderColor: 'divider',
-                py: 0.75,
-                display: 'flex',
-                flexWrap: 'wrap',
-                alignItems: 'center',
-                gap: 1,
-                opacity: done ? 0.68 : 1,
-              }}
-            >
-              <Box sx={{ flex: '1 1 220px', minWidth: 0 }}>
-                <Box sx={{ fontSize: 16 }}>
-                  <b>{what === 'water' ? t('lookOverAndWater') : t('feed')}</b> {name}
+    <Part id="rounds-title" title={t('rounds')} left={rounds.filter(({ done }) => !done).length}>
+      {() => (
+        <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+          {rounds.map(({ place, what, every, batches, closest, done }) => {
+            const name = season.places[place]!.name
+            return (
+              <Box
+                component="li"
+                key={`${what}-${place}`}
+                sx={{
+                  borderTop: 1,
+                  borderColor: 'divider',
+                  py: 0.75,
+                  display: 'flex',
+                  flexWrap: 'wrap',
+                  alignItems: 'center',
+                  gap: 1,
+                  opacity: done ? 0.68 : 1,
+                }}
+              >
+                <Box sx={{ flex: '1 1 220px', minWidth: 0 }}>
+                  <Box sx={{ fontSize: 16 }}>
+                    <b>{what === 'water' ? t('lookOverAndWater') : t('feed')}</b> {name}
+                  </Box>
+                  <Box sx={{ fontSize: 14, color: 'text.secondary' }}>
+                    {t('inDriesFirst', {
+                      extra:
+                        every <= 0.6
+                          ? t('twiceADay')
+                          : every === 1
+                            ? t('everyDay')
+                            : t('everyDays', { every: format.number(every) }),
+                      batches: count(format, batches, 'batch'),
+                      closest: closest.code,
+                      container: closest.container,
+                    })}
+                  </Box>
                 </Box>
-                <Box sx={{ fontSize: 14, color: 'text.secondary' }}>
-                  {t('inDriesFirst', {
-                    extra:
-                      every <= 0.6
-                        ? t('twiceADay')
-                        : every === 1
-                          ? t('everyDay')
-                          : t('everyDays', { every: format.number(every) }),
-                    batches: count(format, batches, 'batch'),
-                    closest: closest.code,
-                    container: closest.container,
-                  })}
-                </Box>
+                {day === today && !data.whatIf && !done && (
+                  <Button
+                    variant="outlined"
+                    color="inherit"
+                    onClick={() =>
+                      void record(
+                        { place: season.places[place]!.key, what: { did: 'round', what } },
+                        t('roundDone', { what, name }),
+                      )
+                    }
+                    aria-label={t('done', { what, name })}
+                    sx={{ minHeight: 48, minWidth: 104 }}
+                  >
+                    {t('done2')}
+                  </Button>
+                )}
+                {done && (
+                  <Box sx={{ fontSize: 14, fontWeight: 650, color: 'success.main' }}>
+                    {t('doneOfWho', { who: done.who })}
+                  </Box>
+                )}
               </Box>
-              {day === today && !data.whatIf && !done && (
-                <Button
-                  variant="outlined"
-                  color="inherit"
-                  onClick={() =>
-                    void record(
-                      { place: season.places[place]!.key, what: { did: 'round', what } },
-                      `${name}: ${what === 'water' ? 'watered' : 'fed'}.`,
-                    )
-                  }
-                  aria-label={t('done', { what, name })}
-                  sx={{ minHeight: 48, minWidth: 104 }}
-                >
-                  {t('done2')}
-                </Button>
-              )}
-              {done && (
-                <Box sx={{ fontSize: 14, fontWeight: 650, color: 'success.main' }}>
-                  {t('doneOfWho', { who: done.who })}
-                </Box>
-              )}
-            </Box>
-          )
-        })}
-      </Box>
-    </Box>
+            )
+          })}
+        </Box>
+      )}
+    </Part>
   )
 }
 
@@ -290,46 +303,47 @@ export function ToWash({ day }: { day: Day }) {
   const due = useMemo(() => (day === today ? washDue(plan, today) : []), [plan, day, today])
   if (due.length === 0 || data.whatIf) return null
   return (
-    <Box component="section" aria-labelledby="wash-title" sx={{ mt: 2 }}>
-      <Box component="h2" id="wash-title" sx={{ m: 0, mb: 0.5, fontSize: 15, fontWeight: 700 }}>
-        {t('washAndStack')}
-      </Box>
-      <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
-        {due.map(({ container, trays, since }) => (
-          <Box
-            component="li"
-            key={container.key}
-            sx={{
-              borderTop: 1,
-              borderColor: 'divider',
-              display: 'flex',
-              flexWrap: 'wrap',
-              alignItems: 'center',
-              gap: 1.5,
-              py: 0.75,
-            }}
-          >
-            <Box sx={{ flex: '1 1 200px', fontSize: 16 }}>
-              <b>{format.number(trays)}</b> × {container.name}
-              <Box sx={{ fontSize: 14, color: 'text.secondary' }}>{t('emptySince', { since: format.date(since) })}</Box>
-            </Box>
-            <Button
-              variant="outlined"
-              color="inherit"
-              onClick={() =>
-                void record(
-                  { what: { did: 'wash', container: container.key, trays } },
-                  t('washed', { trays: format.number(trays), container: container.name }),
-                )
-              }
-              aria-label={t('washedOfContainer', { container: container.name })}
-              sx={{ minHeight: 48, minWidth: 104 }}
+    <Part id="wash-title" title={t('washAndStack')} left={due.length}>
+      {() => (
+        <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+          {due.map(({ container, trays, since }) => (
+            <Box
+              component="li"
+              key={container.key}
+              sx={{
+                borderTop: 1,
+                borderColor: 'divider',
+                display: 'flex',
+                flexWrap: 'wrap',
+                alignItems: 'center',
+                gap: 1.5,
+                py: 0.75,
+              }}
             >
-              {t('done2')}
-            </Button>
-          </Box>
-        ))}
-      </Box>
-    </Box>
+              <Box sx={{ flex: '1 1 200px', fontSize: 16 }}>
+                <b>{format.number(trays)}</b> × {container.name}
+                <Box sx={{ fontSize: 14, color: 'text.secondary' }}>
+                  {t('emptySince', { since: format.date(since) })}
+                </Box>
+              </Box>
+              <Button
+                variant="outlined"
+                color="inherit"
+                onClick={() =>
+                  void record(
+                    { what: { did: 'wash', container: container.key, trays } },
+                    t('washed', { trays: format.number(trays), container: container.name }),
+                  )
+                }
+                aria-label={t('washedOfContainer', { container: container.name })}
+                sx={{ minHeight: 48, minWidth: 104 }}
+              >
+                {t('done2')}
+              </Button>
+            </Box>
+          ))}
+        </Box>
+      )}
+    </Part>
   )
 }

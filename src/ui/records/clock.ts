@@ -1,5 +1,5 @@
 /** The clock of this device against that of the server: where they differ by much, somebody is asked which is right. */
-import { z } from 'zod'
+import * as z from 'zod/mini'
 
 const MUCH = 10 * 60_000 // ms
 const DECIDED = 'dove-clock'

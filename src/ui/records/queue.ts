@@ -5,6 +5,7 @@
 import { createStore, delMany, setMany, values } from 'idb-keyval'
 import type { Impossible } from '../../core/ledger/ledger'
 import type { Entry } from '../../season/schema'
+import { alone } from '../alone'
 import { clock } from './clock'
 import { sendPhotos } from './photo-store'
 import { faultOf, ServerFault } from './server-fault'
@@ -305,21 +306,6 @@ export function createQueue(parts: QueueParts): RecordQueue {
   return queue
 }
 
-const LOCK = 'dove-step-sends'
-const LOCK_PATIENCE = 60_000 // ms a page waits for another that sends
-
-/** Sends while no other page of this device does; sent twice, a record is written once, so that a page stuck for long holds up none. */
-async function alone(send: () => Promise<void>): Promise<void> {
-  // Browsers hand out locks only where the connection is safe.
-  if (!('locks' in navigator)) return send()
-  try {
-    await navigator.locks.request(LOCK, { signal: AbortSignal.timeout(LOCK_PATIENCE) }, send)
-  } catch (error) {
-    if (!(error instanceof DOMException)) throw error
-    await send()
-  }
-}
-
 /** Asks the server what time it is, where it can be reached. */
 function lookAtClock(): void {
   if (!navigator.onLine) return
@@ -368,7 +354,7 @@ export function deviceQueue(): RecordQueue {
         },
         () => false,
       ),
-    alone,
+    alone: (send) => alone('dove-step-sends', send),
     later: (run, ms) => void setTimeout(run, ms * (0.8 + 0.4 * Math.random())),
     now: () => Math.round((performance.timeOrigin + performance.now()) * 1000),
   })

@@ -1,13 +1,14 @@
-/** One night too cold, or one day too hot, with what stood in it. */
+/** One night too cold, or one day too hot, with what stood in it, and other days on which it was not as bad. */
 'use client'
 import Box from '@mui/material/Box'
 import { useTranslations } from 'next-intl'
 import type { Warning } from '../../core/advice/warnings'
-import { count } from '../../words/format'
+import type { Day } from '../../core/calendar/day'
+import { count, list } from '../../words/format'
 import { useSeason } from '../season-context'
 import { Link } from '../navigation'
 
-export function WarningLine({ warning }: { warning: Warning }) {
+export function WarningLine({ warning, also = [] }: { warning: Warning; also?: readonly Day[] }) {
   const t = useTranslations('records')
   const { season, format } = useSeason()
   const { place, day, kind, measured, limit, batches, trays } = warning
@@ -31,6 +32,7 @@ export function WarningLine({ warning }: { warning: Warning }) {
         </span>
       ))}
       {batches.length > 6 && t('andMore', { batches: String(batches.length - 6) })}
+      {also.length > 0 && ` ${t('alsoOnDays', { days: list(format, also.map(format.date)) })}`}
     </Box>
   )
 }

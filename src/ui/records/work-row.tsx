@@ -21,8 +21,10 @@ import { gateSentence } from '../../words/field'
 import { count } from '../../words/format'
 import { waitingWords } from '../../words/waiting'
 import { taskLine, taskName } from '../../words/tasks'
-import { NotAsPlanned } from './not-as-planned'
 import { Link } from '../navigation'
+import { later } from '../later'
+
+const NotAsPlanned = later(() => import('./not-as-planned').then((module) => module.NotAsPlanned))
 
 interface WorkRowProps {
   work: Work

@@ -17,6 +17,7 @@ import { people } from './people'
 import { plan } from './plan'
 import { readings } from './readings'
 import { records } from './records'
+import { scan } from './scan'
 import { seed } from './seed'
 import { lists } from './lists'
 import { nights } from './nights'
@@ -49,6 +50,7 @@ export const en = {
   plan,
   readings,
   records,
+  scan,
   seed,
   lists,
   nights,

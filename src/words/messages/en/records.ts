@@ -225,6 +225,7 @@ export const records = {
   onOverThatTheseKinds:
     'on {places}, {day}: {kind, select, yes {under} other {over}} {temperature} that {batches, plural, one {this kind bears} other {these kinds bear}}; {trays}:',
   andMore: ' and {batches} more',
+  alsoOnDays: '· also on {days}',
   lateDue: '{days} late: due {due}',
   doneOfOn: 'Done {on}, {who}',
   doneOfName: '{name}: done.',

@@ -55,6 +55,7 @@ export const today = {
   inDriesFirst: '{extra}: {batches}; {closest} in {container} dries first',
   done: 'Done: {what} {name}',
   done2: 'Done',
+  roundDone: '{what, select, water {{name}: watered.} other {{name}: fed.}}',
   doneOfWho: 'Done, {who}',
   ofWorkDoneAsPlanned: '{pieces} of work: done as planned.',
   ofWorkAreNotTicked: '{pieces} of work {late, plural, one {is} other {are}} not ticked off, the oldest of {day}.',
@@ -117,4 +118,9 @@ export const today = {
   doneYesterday2: 'Done yesterday',
   severalDone: '{n, plural, one {Done: {text} piece of work} other {Done: {text} pieces of work}}',
   labelsOfTicked: 'Labels',
+  sistersDone: '{n, plural, one {{text} done} other {{text} done}}',
+  andMoreKinds: '{n, plural, one {and {text} more kind} other {and {text} more kinds}}',
+  upToLate: 'up to {days} late',
+  allDone: 'All {text} done',
+  allOfDone: '{n, plural, one {{text} done: {name}} other {All {text} done: {name}}}',
 } as const

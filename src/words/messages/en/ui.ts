@@ -75,6 +75,8 @@ export const ui = {
     dmy: 'day, month, year',
     mdy: 'month, day, year',
   },
+  keptOnThisDevice: 'No connection: kept on this device, and saved when there is one.',
+  laterChangeNeedsIt: 'A later change was made from this one. Undo that one first.',
   noConnectionTryAgainWhen: 'No connection. Try again when there is one.',
   theServerDidNotAnswer: 'The server did not answer. Try again in a moment.',
   noConnectionSoNothingWas:

@@ -8,6 +8,7 @@ import { labels } from './labels'
 import { people } from './people'
 import { readings } from './readings'
 import { records } from './records'
+import { scan } from './scan'
 import { shell } from './shell'
 import { sowing } from './sowing'
 import { titles } from './titles'
@@ -25,6 +26,7 @@ export const es = {
   people,
   readings,
   records,
+  scan,
   shell,
   sowing,
   titles,

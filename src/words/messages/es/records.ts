@@ -220,6 +220,7 @@ export const records = {
   onOverThatTheseKinds:
     'en {places}, {day}: {kind, select, yes {menos} other {más}} de los {temperature} que {batches, plural, one {aguanta esta clase} other {aguantan estas clases}}; {trays}:',
   andMore: ' y {batches} más',
+  alsoOnDays: '· también el {days}',
   lateDue: '{days} de retraso: tocaba {due}',
   doneOfOn: 'Hecho {on}, {who}',
   doneOfName: '{name}: hecho.',

@@ -63,6 +63,7 @@ export const today = {
   inDriesFirst: '{extra}: {batches}; {closest} en {container} se seca primero',
   done: 'Hecho: {what} {name}',
   done2: 'Hecho',
+  roundDone: '{what, select, water {{name}: regado.} other {{name}: abonado.}}',
   doneOfWho: 'Hecho, {who}',
   ofWorkDoneAsPlanned: '{pieces}: según el plan.',
   ofWorkAreNotTicked: '{pieces} sin marcar{late, plural, one {} other {}}; lo más antiguo es del {day}.',
@@ -116,4 +117,9 @@ export const today = {
     'after-cold': 'después de noches de mucho frío',
   },
   alsoAnswersFor: '; responde también por {sisters}',
+  sistersDone: '{n, plural, one {{text} hecha} other {{text} hechas}}',
+  andMoreKinds: '{n, plural, one {y {text} tipo más} other {y {text} tipos más}}',
+  upToLate: 'hasta {days} de retraso',
+  allDone: 'Las {text}, hechas',
+  allOfDone: '{n, plural, one {{text} hecha: {name}} other {Las {text}, hechas: {name}}}',
 } as const

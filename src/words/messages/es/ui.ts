@@ -33,6 +33,8 @@ export const ui = {
   ready: 'lista {ready}',
   mustGoBy: 'debe salir antes del {limit}',
   undo: 'Deshacer',
+  keptOnThisDevice: 'Sin conexión: queda en este aparato y se guarda cuando la haya.',
+  laterChangeNeedsIt: 'Un cambio posterior parte de este. Deshaga antes aquel.',
   thatMakesNoSeason: 'Eso no hace una temporada: {path} {message}',
   thereAreTwelveCopiesAlready: 'Ya hay doce copias: borre una antes.',
   thereIsNoSeasonTo: 'No hay temporada que copiar.',
