@@ -19,7 +19,9 @@ const entry = process.argv.includes('--browser')
               ? 'scripts/bench-sheet.ts'
               : process.argv.includes('--phone')
                 ? 'scripts/bench-phone.ts'
-                : 'scripts/bench.ts'
+                : process.argv.includes('--photo')
+                  ? 'scripts/bench-photo.ts'
+                  : 'scripts/bench.ts'
 const outfile = 'scripts/.bench.tmp.mjs' // beside machine.mjs, which finds the project by its own place
 await build({
   entryPoints: [entry],

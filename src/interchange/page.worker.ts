@@ -3,6 +3,9 @@
  * another fragment in its address, and a browser that has that script already may keep the fragment of the first.
  */
 import { expose } from 'comlink'
+import type { CountedTray } from '../core/traypicture/count-tray'
+import type { Grid } from '../core/traypicture/find-tray'
+import type { Corners } from '../core/traypicture/upright'
 import type { Season } from '../season/schema'
 import type { FitStatus } from '../worker/fit-plan'
 import { sheetBeside } from './plan-sheet/reader'
@@ -15,6 +18,15 @@ const api = {
   async codes(picture: ImageBitmap): Promise<string[]> {
     const { codesInPicture } = await import('./codes-in-picture')
     return codesInPicture(picture)
+  },
+  /** The tray in a photo; `at` where somebody has shown its corners. */
+  async tray(
+    photo: ImageBitmap,
+    grids: readonly Grid[],
+    at?: { corners: Corners; grid: Grid },
+  ): Promise<CountedTray | undefined> {
+    const { cellsAt, trayInPhoto } = await import('./tray-in-photo')
+    return at ? cellsAt(photo, at.corners, at.grid) : trayInPhoto(photo, grids)
   },
   /** The plan made to fit. */
   async fit(season: Season, from: string, onNews: (status: FitStatus) => void): Promise<FitStatus> {

@@ -3,7 +3,7 @@
 import { clientsClaim } from 'workbox-core'
 import type { WorkboxPlugin } from 'workbox-core/types'
 import { ExpirationPlugin } from 'workbox-expiration'
-import { cleanupOutdatedCaches, precacheAndRoute } from 'workbox-precaching'
+import { cleanupOutdatedCaches, matchPrecache, precacheAndRoute } from 'workbox-precaching'
 import { registerRoute } from 'workbox-routing'
 import { CacheFirst, NetworkFirst, NetworkOnly } from 'workbox-strategies'
 import { isKept, isOfLastSeason, pageInPlaceOf, PAGES_CACHE } from '../season/kept-pages'
@@ -25,6 +25,19 @@ const most = (maxEntries: number) => new ExpirationPlugin({ maxEntries, purgeOnQ
 
 clientsClaim()
 cleanupOutdatedCaches()
+
+/**
+ * Scripts of workers. What a worker is to run stands behind the # of its address, which browsers drop where an answer comes
+ * with an address of its own: it is given anew, without.
+ */
+registerRoute(
+  ({ request, sameOrigin }) => sameOrigin && request.destination === 'worker',
+  async ({ request }) => {
+    const { body, status, statusText, headers } =
+      (await matchPrecache(request.url.split('#')[0]!)) ?? (await fetch(request))
+    return new Response(body, { status, statusText, headers })
+  },
+)
 precacheAndRoute(FILES.map((url) => ({ url, revision: null })))
 
 /** Files that are fetched when they are needed: their content is in their name. */

@@ -25,11 +25,13 @@ export function Decide({
   counted: now,
   flat,
   gaps,
+  photos,
 }: {
   batch: Batch
   counted: { cells: number; showing: number; doubles: number }
   flat: boolean
-  gaps: CellState[] | undefined
+  gaps: readonly CellState[] | undefined
+  photos: string[]
 }) {
   const t = useTranslations('batch')
   const { planner, plan, season, format, today } = useSeason()
@@ -45,6 +47,7 @@ export function Decide({
   const code = batch.code
   const countSaid = {
     batch: batch.id,
+    ...(photos.length > 0 ? { photos } : {}),
     what: {
       did: 'count' as const,
       ...counted,

@@ -5,7 +5,8 @@ import { readSeason } from '../../season/read'
 import { readSmall } from '../../season/small-season'
 import type { CellState } from '../../ui/records/tray-drawing'
 import { createFormat } from '../../words/format'
-import { resownPlanting, seenIn, toldOf, wrongCount } from './model'
+import { drawnFrom, judgedNumbers, known, resownPlanting, seenIn, tapped, toldOf, wrongCount } from './model'
+import type { Judged } from '../../core/traypicture/judge-cells'
 
 const f = createFormat('en-GB', 'metric')
 
@@ -19,6 +20,26 @@ describe('a count', () => {
         expect(wrongCount({ cells, showing, doubles }, f)).toBeUndefined()
       }),
     )
+  })
+  it('from a photo leaves out what is not sure until it was tapped, and adds up before and after', () => {
+    const judged = fc.array(fc.constantFrom<Judged>('none', 'one', 'two', 'unsure'), { minLength: 1, maxLength: 60 })
+    fc.assert(
+      fc.property(judged, fc.integer({ min: 1, max: 60 }), (cells, sown) => {
+        const looked = cells.slice(0, sown)
+        let tray = drawnFrom(cells, sown)
+        const { up, doubles, empty, unsure } = judgedNumbers(looked)
+        expect(up + empty + unsure).toBe(looked.length)
+        expect(seenIn(known([tray]))).toEqual(
+          up + empty === 0 ? undefined : { cells: up + empty, showing: up, doubles },
+        )
+        for (const cell of [...tray.unsure]) tray = tapped(tray, tray.cells, cell)
+        expect(seenIn(known([tray]))).toEqual({ cells: looked.length, showing: up + unsure, doubles })
+      }),
+    )
+  })
+  it('is of its own cells alone in a tray that holds other sowings', () => {
+    const tray = drawnFrom(['one', 'none', 'unsure', 'two'], 4)
+    expect(known([tray], (cell) => cell > 0)).toEqual(['none', 'two'])
   })
   it('is none before anything was looked at', () => {
     expect(seenIn([])).toBeUndefined()

@@ -1,6 +1,7 @@
 /** What the pages of a batch decide, without drawing it. */
 import { formatDay } from '../../core/calendar/day'
 import type { Batch } from '../../core/batch/batch'
+import type { Judged } from '../../core/traypicture/judge-cells'
 import type { Method, Planting } from '../../season/schema'
 import type { CellState } from '../../ui/records/tray-drawing'
 import type { Format } from '../../words/format'
@@ -64,6 +65,43 @@ export function seenIn(states: readonly CellState[]): Counted | undefined {
     doubles: states.filter((state) => state === 'two').length,
   }
 }
+
+/** What was seen of cells in a photo. */
+export function judgedNumbers(cells: readonly Judged[]): {
+  up: number
+  doubles: number
+  empty: number
+  unsure: number
+} {
+  const of = (one: Judged) => cells.filter((cell) => cell === one).length
+  return { up: of('one') + of('two'), doubles: of('two'), empty: of('none'), unsure: of('unsure') }
+}
+
+/** A tray that is being counted: what is in its cells, and those of which that is not known. */
+export interface DrawnTray {
+  cells: readonly CellState[]
+  /** Cells that a photo did not tell: they do not count until they are tapped. */
+  unsure: ReadonlySet<number>
+}
+
+/** The drawn tray of what was seen in a photo, as many cells as are sown. */
+export function drawnFrom(judged: readonly Judged[], cells: number): DrawnTray {
+  const own = judged.slice(0, cells)
+  return {
+    cells: own.map((one) => (one === 'unsure' ? 'one' : one)),
+    unsure: new Set(own.flatMap((one, i) => (one === 'unsure' ? [i] : []))),
+  }
+}
+
+/** A cell that was tapped: of what was not known it is known then. */
+export const tapped = (tray: DrawnTray, cells: readonly CellState[], cell: number): DrawnTray => ({
+  cells,
+  unsure: new Set([...tray.unsure].filter((other) => other !== cell)),
+})
+
+/** The cells of trays that count. @param isOwn whether a cell is of the sowing that is counted */
+export const known = (trays: Iterable<DrawnTray>, isOwn: (cell: number) => boolean = () => true): CellState[] =>
+  [...trays].flatMap(({ cells, unsure }) => cells.filter((_, cell) => isOwn(cell) && !unsure.has(cell)))
 
 /** A count that was written in numbers; `undefined` while one is missing. */
 export function toldOf(cells: number, showing: number | undefined, doubles: number | undefined): Counted | undefined {

@@ -14,7 +14,9 @@ import { hasCell } from '../../core/traymap/mixed-tray'
 import { TrayDrawing, type CellState } from '../../ui/records/tray-drawing'
 import { useSeason } from '../../ui/season-context'
 import { Decide } from './decide'
-import { seenIn, toldOf, wrongCount } from './model'
+import { CountFromPhoto } from './count-from-photo'
+import { drawnFrom, known, seenIn, tapped, toldOf, wrongCount, type DrawnTray } from './model'
+import type { PhotoResult } from './photo-count'
 
 type Mode = 'tray' | 'rows' | 'all'
 
@@ -25,19 +27,29 @@ export function StandCount({ batch }: { batch: Batch }) {
   const isOther = own && ((cell: number) => !hasCell(own, cell))
   const perTray = own ? container.cells : Math.min(container.cells, cells)
   const trays = flats || own ? 1 : Math.ceil(cells / container.cells)
-  const perRow = container.rowCells ?? Math.max(4, Math.round(Math.sqrt(container.cells / 2)))
+  // A photo shows how the cells lie where nobody has said.
+  const [seenPerRow, setSeenPerRow] = useState<number>()
+  const perRow = container.rowCells ?? seenPerRow ?? Math.max(4, Math.round(Math.sqrt(container.cells / 2)))
   const [mode, setMode] = useState<Mode>(flats ? 'all' : 'tray')
   const [tray, setTray] = useState(0)
-  const [drawn, setDrawn] = useState<ReadonlyMap<number, CellState[]>>(new Map())
+  const [drawn, setDrawn] = useState<ReadonlyMap<number, DrawnTray>>(new Map())
+  const [photos, setPhotos] = useState<string[]>([])
   const [rows, setRows] = useState<number | undefined>(3)
   const [showing, setShowing] = useState<number>()
   const [doubles, setDoubles] = useState<number | undefined>(0)
 
   const inTray = (n: number) => (own ? container.cells : Math.min(container.cells, cells - n * container.cells))
-  const cellsOf = (n: number): CellState[] => drawn.get(n) ?? new Array<CellState>(inTray(n)).fill('one')
+  const trayAt = (n: number): DrawnTray =>
+    drawn.get(n) ?? drawnFrom(new Array<CellState>(inTray(n)).fill('one'), inTray(n))
+  const draw = (next: DrawnTray) => setDrawn(new Map(drawn).set(tray, next))
+  const fromPhoto = ({ cells: judged, perRow: seen, photo }: PhotoResult) => {
+    draw(drawnFrom(judged, inTray(tray)))
+    setSeenPerRow(seen)
+    if (photo !== undefined) setPhotos([...photos, photo])
+  }
   const counted =
     mode === 'tray'
-      ? seenIn([...drawn.values()].flat().filter((_, cell) => !own || hasCell(own, cell)))
+      ? seenIn(known(drawn.values(), own && ((cell) => hasCell(own, cell))))
       : toldOf(mode === 'rows' ? Math.min(cells, (rows ?? 0) * perRow) : cells, showing, doubles)
   const wrong = counted && wrongCount(counted, format)
   const look = (next: Mode) => {
@@ -88,20 +100,20 @@ export function StandCount({ batch }: { batch: Batch }) {
           <Box sx={{ fontSize: 14, color: 'text.secondary', mb: 1 }}>
             {t('tapOnceWhereACell', { trays: trays > 1 ? 'yes' : 'no' })}
           </Box>
+          <CountFromPhoto container={container} onUse={fromPhoto} />
+          {trayAt(tray).unsure.size > 0 && (
+            <Box sx={{ fontWeight: 650, mb: 1 }}>{t('photo.tapThose', { cells: trayAt(tray).unsure.size })}</Box>
+          )}
           <TrayDrawing
-            cells={cellsOf(tray)}
+            cells={trayAt(tray).cells}
             perRow={Math.min(perRow, perTray)}
             label={t('trayOf', { tray: String(tray + 1), trays: String(trays) })}
             {...(isOther ? { isOther } : {})}
-            onChange={(next) => setDrawn(new Map(drawn).set(tray, next))}
+            isUnsure={(cell) => trayAt(tray).unsure.has(cell)}
+            onChange={(next, cell) => draw(tapped(trayAt(tray), next, cell))}
           />
           {!drawn.has(tray) && (
-            <Button
-              variant="outlined"
-              color="inherit"
-              sx={{ mt: 1, minHeight: 44 }}
-              onClick={() => setDrawn(new Map(drawn).set(tray, cellsOf(tray)))}
-            >
+            <Button variant="outlined" color="inherit" sx={{ mt: 1, minHeight: 44 }} onClick={() => draw(trayAt(tray))}>
               {t('everyCellOfThisTray')}
             </Button>
           )}
@@ -133,7 +145,13 @@ export function StandCount({ batch }: { batch: Batch }) {
                 counted.doubles > 0 ? t('withMoreThanOneOfDoubles', { doubles: format.number(counted.doubles) }) : '',
             })}
           </Box>
-          <Decide batch={batch} counted={counted} flat={flats} gaps={mode === 'tray' ? drawn.get(0) : undefined} />
+          <Decide
+            batch={batch}
+            counted={counted}
+            flat={flats}
+            gaps={mode === 'tray' ? drawn.get(0)?.cells : undefined}
+            photos={photos}
+          />
         </>
       )}
     </Box>

@@ -14,18 +14,25 @@ export interface TrayDrawingProps {
   cells: readonly CellState[]
   /** Cells in a row. */
   perRow: number
-  onChange: (cells: CellState[]) => void
+  /** What is in the cells now, and which was tapped. */
+  onChange: (cells: CellState[], cell: number) => void
   label: string
   /** Whether a cell is not of this sowing: it is drawn, and cannot be tapped. */
   isOther?: (cell: number) => boolean
+  /** Whether nobody knows yet what is in a cell: the first tap says that there is one. */
+  isUnsure?: (cell: number) => boolean
 }
 
 /** Cells are one control each for a screen reader; arrows walk among them, space taps. */
-export function TrayDrawing({ cells, perRow, onChange, label, isOther }: TrayDrawingProps) {
+export function TrayDrawing({ cells, perRow, onChange, label, isOther, isUnsure }: TrayDrawingProps) {
   const { format } = useSeason()
   const t = useTranslations('records')
   const grid = useRef<HTMLDivElement>(null)
-  const set = (i: number) => onChange(cells.map((state, k) => (k === i ? NEXT[state] : state)))
+  const set = (i: number) =>
+    onChange(
+      cells.map((state, k) => (k !== i ? state : isUnsure?.(i) ? 'one' : NEXT[state])),
+      i,
+    )
   const walk = (event: React.KeyboardEvent, i: number) => {
     const by = { ArrowRight: 1, ArrowLeft: -1, ArrowDown: perRow, ArrowUp: -perRow }[event.key]
     if (by === undefined) return
@@ -60,6 +67,7 @@ export function TrayDrawing({ cells, perRow, onChange, label, isOther }: TrayDra
           cursor: 'pointer',
         },
         '& button:focus-visible': { outline: '3px solid #F3DF9C', outlineOffset: '-2px' },
+        '& button[data-unsure]': { bgcolor: '#F3DF9C', color: '#27313B', fontWeight: 700, fontSize: 16 },
         '& button[data-state="none"]': { bgcolor: 'rgba(255,255,255,.92)' },
         '& button:disabled': { cursor: 'default', bgcolor: 'rgba(255,255,255,.03)' },
         '& svg': { width: '78%', height: '78%', display: 'block' },
@@ -70,17 +78,20 @@ export function TrayDrawing({ cells, perRow, onChange, label, isOther }: TrayDra
           key={i}
           type="button"
           data-state={state}
+          data-unsure={isUnsure?.(i) ? '' : undefined}
           aria-label={
             isOther?.(i)
               ? t('cellAnotherSowing', { i: String(i + 1) })
-              : t('cell', { i: String(i + 1), state: format.t(`records.said.${state}`) })
+              : isUnsure?.(i)
+                ? t('cellNotSure', { i: String(i + 1) })
+                : t('cell', { i: String(i + 1), state: format.t(`records.said.${state}`) })
           }
           disabled={isOther?.(i)}
           tabIndex={i === 0 ? 0 : -1}
           onClick={() => set(i)}
           onKeyDown={(event) => walk(event, i)}
         >
-          {!isOther?.(i) && <Seedling state={state} />}
+          {!isOther?.(i) && (isUnsure?.(i) ? '?' : <Seedling state={state} />)}
         </button>
       ))}
     </Box>

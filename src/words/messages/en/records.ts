@@ -219,6 +219,7 @@ export const records = {
   lot: 'Lot',
   seedsAbout: 'Seeds, about',
   seedsInEachCell: 'Seeds in each cell',
+  cellNotSure: 'Cell {i}: not sure',
   cellAnotherSowing: 'Cell {i}: another sowing',
   cell: 'Cell {i}: {state}',
   grower: 'Grower',

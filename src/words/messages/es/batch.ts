@@ -218,6 +218,25 @@ export const batch = {
     'Toque una vez donde la celda está vacía, dos donde hay más de una. {trays, select, yes {Las bandejas que no abra se toman como las que sí.} other {}}',
   trayOf: 'Bandeja {tray} de {trays}',
   everyCellOfThisTray: 'Salieron todas las celdas de esta bandeja',
+  photo: {
+    title: 'Contar con una foto',
+    yours: 'Su foto de la bandeja',
+    looking: 'Buscando la bandeja …',
+    seen: '{up} con plántula, {doubles} de ellas con más de una; {empty} vacías',
+    unsure:
+      '{cells, plural, one {# celda no se ve clara: lleva un signo de interrogación.} other {# celdas no se ven claras: llevan un signo de interrogación.}}',
+    noTray:
+      'En esta foto no se ve ninguna bandeja de {cells} celdas. Arrastre las cuatro esquinas hasta las esquinas de sus celdas; o haga otra foto, desde arriba, con la bandeja entera.',
+    cannotBeRead: 'Esta foto no se puede leer. Hágala en JPEG, o elija otra.',
+    how: 'Arrastre una esquina donde la línea amarilla no quede en el borde de las celdas. La foto se mira en este aparato y no se envía a ningún sitio.',
+    corner: 'Esquina {corner}',
+    turn: 'Girar',
+    keep: 'Guardar la foto con el recuento',
+    cancel: 'Cancelar',
+    use: 'Usar este recuento',
+    tapThose:
+      '{cells, plural, one {# celda no se ve clara y no cuenta: tóquela para decir qué hay.} other {# celdas no se ven claras y no cuentan: tóquelas para decir qué hay.}}',
+  },
   rowsOfLookedAt: 'Filas de {perRow} miradas',
   seedlingsUp: 'Plántulas salidas',
   cellsWithASeedling: 'Celdas con plántula',

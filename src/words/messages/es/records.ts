@@ -214,6 +214,7 @@ export const records = {
   lot: 'Lote',
   seedsAbout: 'Semillas, más o menos',
   seedsInEachCell: 'Semillas en cada celda',
+  cellNotSure: 'Celda {i}: no se ve clara',
   cellAnotherSowing: 'Celda {i}: otra siembra',
   cell: 'Celda {i}: {state}',
   grower: 'Agricultor',
