@@ -185,14 +185,19 @@ function leafOf({ green, cell }: Upright, mix: Mix, grid: Grid): Leaf {
   )
   const least = Math.max(LEAST_GREEN, CLEAR * mix.stray, PART_OF_LEAF * usual)
   // Green film on the mix is greener than mix and changes slowly: what is around a pixel counts.
-  const around = calmIn(by, green, cell, grid)
+  const around = calmIn(by, usual, { cell, green }, grid)
   const is = new Uint8Array(by.length)
   for (let k = 0; k < by.length; k++) if (by[k]! - around[k]! > least) is[k] = 1
   return { is, by, usual }
 }
 
 /** What each cell's mix differs from that of the tray: its lower part, so that a small plant does not count. */
-function calmIn(by: Float32Array, { width }: Field, cell: number, { rows, perRow }: Grid): Float32Array {
+function calmIn(
+  by: Float32Array,
+  usual: number,
+  { cell, green: { width } }: Pick<Upright, 'cell' | 'green'>,
+  { rows, perRow }: Grid,
+): Float32Array {
   const out = new Float32Array(by.length)
   const edge = Math.round(cell * 0.14)
   for (let row = 0; row < rows; row++)
@@ -200,12 +205,15 @@ function calmIn(by: Float32Array, { width }: Field, cell: number, { rows, perRow
       const inside: number[] = []
       for (let v = edge; v < cell - edge; v++)
         for (let u = edge; u < cell - edge; u++) inside.push(by[(row * cell + v) * width + column * cell + u]!)
-      const calm = Math.max(0, quantileOf(Float32Array.from(inside), 0.3))
+      const low = Math.max(0, quantileOf(Float32Array.from(inside), 0.3))
+      const calm = low > FILM * usual ? 0 : low
       for (let v = 0; v < cell; v++)
         for (let u = 0; u < cell; u++) out[(row * cell + v) * width + column * cell + u] = calm
     }
   return out
 }
+
+const FILM = 0.62 // of how green leaves are, that no film is: where most of a cell is greener, it is full of leaf
 
 /** A stretch of leaf that holds together. */
 interface Patch {
