@@ -171,3 +171,30 @@ test('a label before the camera is read', async ({ baseURL, launchOptions }, inf
     await browser.close()
   }
 })
+
+test.describe('a photo shared from another application', () => {
+  test.use({ serviceWorkers: 'allow' })
+
+  test('is of the batch whose label is in it, and stays with it', async ({ page }) => {
+    await visit(page, '/today')
+    await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined))
+    await page.waitForFunction(() => navigator.serviceWorker.controller !== null)
+    // As a device sends it: a form with the photo in it.
+    await page.evaluate(() => {
+      const form = document.createElement('form')
+      Object.assign(form, { method: 'post', action: '/shared-photo', enctype: 'multipart/form-data', id: 'share' })
+      form.innerHTML = '<input type="file" name="photo">'
+      document.body.append(form)
+    })
+    const picture = { name: 'IMG_1.jpg', mimeType: 'image/jpeg', buffer: await photo([one.id]) }
+    await page.locator('#share input').setInputFiles(picture)
+    await page.evaluate(() => (document.querySelector('#share') as HTMLFormElement).submit())
+    await page.getByRole('button', { name: `Add to ${one.code}` }).click()
+    await expect(page.getByText(`Photo added to ${one.code}`)).toBeVisible()
+    await expect(page.getByRole('region', { name: 'Photo shared to Dove Step' })).toHaveCount(0)
+    await visit(page, '/journal')
+    await expect(page.getByRole('link', { name: 'Open the photo' }).first()).toBeVisible()
+    await visit(page, '/scan')
+    await expect(page.getByRole('region', { name: 'Photo shared to Dove Step' })).toHaveCount(0)
+  })
+})

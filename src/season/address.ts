@@ -75,3 +75,6 @@ export const farmAddress = (name: string, taken: Iterable<string>): string =>
  * @param taken addresses of the seasons and copies the farm has
  */
 export const seasonAddress = (name: string, taken: Iterable<string>): string => free(plain(name, 'season'), taken)
+
+/** What of Today is opened with it: `sown` the form of a sowing nobody had planned. */
+export const RECORD_NOW = 'record'

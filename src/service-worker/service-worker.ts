@@ -6,6 +6,7 @@ import { ExpirationPlugin } from 'workbox-expiration'
 import { cleanupOutdatedCaches, matchPrecache, precacheAndRoute } from 'workbox-precaching'
 import { registerRoute } from 'workbox-routing'
 import { CacheFirst, NetworkFirst, NetworkOnly } from 'workbox-strategies'
+import { SHARE_TO, SHARED_AT, SHARED_CACHE, SHARED_FIELD, SHARED_PHOTO } from '../season/shared-photo'
 import { isKept, isOfLastSeason, pageInPlaceOf, PAGES_CACHE } from '../season/kept-pages'
 
 declare const self: ServiceWorkerGlobalScope
@@ -47,6 +48,17 @@ registerRoute(
     cacheName: 'dove-step-files',
     plugins: [most(MOST_FILES)],
   }),
+)
+
+/** A photo shared from another application waits on the device; the page that reads labels shows it. */
+registerRoute(
+  ({ url, sameOrigin }) => sameOrigin && url.pathname === SHARE_TO,
+  async ({ request }) => {
+    const photo = (await request.formData()).get(SHARED_FIELD)
+    if (photo instanceof File) await (await caches.open(SHARED_CACHE)).put(SHARED_PHOTO, new Response(photo))
+    return Response.redirect(SHARED_AT, 303)
+  },
+  'POST',
 )
 
 const pages = new NetworkFirst({

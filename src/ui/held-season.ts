@@ -1,6 +1,7 @@
 /** Seasons as this device holds them: drawn at once, without signal too. */
 import { clear, createStore, delMany, get, set, type UseStore } from 'idb-keyval'
 import { PAGES_CACHE } from '../season/kept-pages'
+import { SHARED_CACHE } from '../season/shared-photo'
 import type { SeasonHeld } from '../season/since'
 
 /** How a season lies on the device. */
@@ -52,6 +53,7 @@ export async function leaveDevice(): Promise<void> {
   hasLeft = true
   document.cookie = `${HELD_COOKIE}=; path=/; max-age=0; samesite=lax`
   await clear(store())
+  if ('caches' in window) await caches.delete(SHARED_CACHE)
   await letGoOfPages()
 }
 

@@ -15,6 +15,8 @@ import { useSeason } from '../../ui/season-context'
 import { useKept } from '../../ui/use-kept'
 import { batchScanned, scannedBatches, type Scanned } from './model'
 import { ScannedList } from './scanned-list'
+import { SharedPhoto } from './shared-photo'
+import { useMay } from '../../ui/may'
 import { codesInPhoto, useCamera, type CameraTrouble } from './use-camera'
 import { readsTags, useTags } from './use-tags'
 
@@ -65,12 +67,14 @@ export function ScanView() {
     }
   }
   const shown = scannedBatches(list, plan, today)
+  const records = useMay('record') && !data.whatIf
   return (
     <Box sx={{ px: { xs: 1.5, md: 2.5 }, py: 2, maxWidth: 720 }}>
       <Typography variant="h1">{t('title')}</Typography>
       <Typography component="p" sx={{ color: 'text.secondary', mt: 0.5 }}>
         {t('how')}
       </Typography>
+      {records && <SharedPhoto batch={shown.length === 1 ? shown[0]!.batch : undefined} onTexts={take} />}
       {runs && (
         <Box
           component="video"

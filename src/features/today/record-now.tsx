@@ -2,7 +2,8 @@
 'use client'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
-import { useState } from 'react'
+import { useEffect, useState } from 'react'
+import { RECORD_NOW } from '../../season/address'
 import { useTranslations } from 'next-intl'
 import type { Day } from '../../core/calendar/day'
 import { Link } from '../../ui/navigation'
@@ -18,6 +19,14 @@ export function RecordNow({ day }: { day: Day }) {
   const { today, data } = useSeason()
   const [open, setOpen] = useState<'sown' | 'loss'>()
   const may = useMay('record')
+  // A shortcut of the icon opens it at once.
+  useEffect(() => {
+    const address = new URL(window.location.href)
+    if (address.searchParams.get(RECORD_NOW) !== 'sown') return
+    address.searchParams.delete(RECORD_NOW)
+    window.history.replaceState(window.history.state, '', address)
+    setOpen('sown')
+  }, [])
   if (day !== today || data.whatIf || !may) return null
   return (
     <Box className="no-print" sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mt: 1.5 }}>

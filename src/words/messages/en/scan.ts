@@ -33,6 +33,15 @@ export const scan = {
   moved: '{trays} moved to {place}',
   allThere: 'All of them stand in {place} already.',
   noLabel: 'No label of Dove Step is seen in this photo.',
+  shared: {
+    title: 'Photo shared to Dove Step',
+    which: 'Which batch is this photo of? Scan its label, or type the code.',
+    of: 'Of {batch}, as its label says or as you chose.',
+    add: 'Add to {batch}',
+    added: 'Photo added to {batch}',
+    delete: 'Delete',
+    unreadable: 'This photo cannot be read. Share it as JPEG.',
+  },
   camera: {
     refused: 'The browser did not allow the camera. Allow it in the settings of this site, or type the code.',
     none: 'This device has no camera that can be used here. Type the code, or choose a photo.',

@@ -33,6 +33,15 @@ export const scan = {
   moved: '{trays} movidas a {place}',
   allThere: 'Todas están ya en {place}.',
   noLabel: 'En esta foto no se ve ninguna etiqueta de Dove Step.',
+  shared: {
+    title: 'Foto compartida con Dove Step',
+    which: '¿De qué tanda es esta foto? Escanee su etiqueta, o escriba el código.',
+    of: 'De {batch}, como dice su etiqueta o como usted eligió.',
+    add: 'Añadir a {batch}',
+    added: 'Foto añadida a {batch}',
+    delete: 'Borrar',
+    unreadable: 'Esta foto no se puede leer. Compártala en JPEG.',
+  },
   camera: {
     refused: 'El navegador no permitió la cámara. Permítala en los ajustes de este sitio, o escriba el código.',
     none: 'Este aparato no tiene una cámara que se pueda usar aquí. Escriba el código, o elija una foto.',
