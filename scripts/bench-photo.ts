@@ -1,14 +1,15 @@
-/** npm run bench -- --photo: 200 drawn pictures of trays, counted. PICTURES=40 takes fewer. */
+/** npm run bench -- --photo: 200 drawn pictures of trays, counted. PICTURES=40 takes fewer, STYLES=set those the thresholds were set by. */
 import { benchPicture } from './tray-pictures/render'
 import { countTray } from '../src/core/traypicture/count-tray'
 import { compared, PROOF_TRAYS, type Compared } from './tray-pictures/compared'
-import { PROOF } from './tray-pictures/style'
+import { PROOF, SET_ON } from './tray-pictures/style'
 
 const pictures = Number(process.env.PICTURES ?? 200)
+const styles = process.env.STYLES === 'set' ? SET_ON : PROOF
 const byStyle = new Map<string, Compared[]>()
 for (let i = 0; i < pictures; i++) {
-  const style = PROOF[i % PROOF.length]!
-  const one = compared(style, PROOF_TRAYS[Math.floor(i / PROOF.length) % PROOF_TRAYS.length]!, 20_000 + i)
+  const style = styles[i % styles.length]!
+  const one = compared(style, PROOF_TRAYS[Math.floor(i / styles.length) % PROOF_TRAYS.length]!, 20_000 + i)
   byStyle.set(style.name, [...(byStyle.get(style.name) ?? []), one])
 }
 const percent = (part: number, of: number) => `${((100 * part) / Math.max(1, of)).toFixed(1)} %`

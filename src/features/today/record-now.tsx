@@ -25,7 +25,8 @@ export function RecordNow({ day }: { day: Day }) {
     if (address.searchParams.get(RECORD_NOW) !== 'sown') return
     address.searchParams.delete(RECORD_NOW)
     window.history.replaceState(window.history.state, '', address)
-    setOpen('sown')
+    const soon = setTimeout(() => setOpen('sown'))
+    return () => clearTimeout(soon)
   }, [])
   if (day !== today || data.whatIf || !may) return null
   return (
