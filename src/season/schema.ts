@@ -1082,6 +1082,15 @@ const Did = z.discriminatedUnion('did', [
   z.strictObject({ did: z.literal('resow'), as: key.describe('planting that was added for it') }),
   z.strictObject({ did: z.literal('label'), code: z.string().regex(/^[A-Z0-9]{4,8}$/), labels: some.default(1) }),
   z.strictObject({ did: z.literal('round'), what: z.enum(['water', 'feed']) }),
+  z
+    .strictObject({
+      did: z.literal('temperature'),
+      low: celsius.optional().describe('lowest of the day, which is most often that of the night before it'),
+      high: celsius.optional().describe('highest of the day'),
+    })
+    .refine(({ low, high }) => low !== undefined || high !== undefined, 'say the low, the high, or both')
+    .refine(({ low, high }) => low === undefined || high === undefined || low <= high, 'the low is above the high')
+    .describe('read off a thermometer in a place'),
   z.strictObject({ did: z.literal('wash'), container: key, trays: z.int().min(1).max(1_000_000) }),
   z.strictObject({ did: z.literal('note') }),
 ])

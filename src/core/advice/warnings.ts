@@ -2,6 +2,7 @@
 import { parseDay, type Day } from '../calendar/day'
 import { checksUnder } from '../growth/cold'
 import type { Batch } from '../batch/batch'
+import { measuredOf } from '../climate/measured'
 import type { Plan } from '../plan/plan'
 
 /** Heat or cold beyond what plants in a place bear. */
@@ -28,8 +29,8 @@ function bearsOn({ way, stays }: Batch, place: number, day: Day): number {
 /** What was measured over [from, until) beyond the limits of what stood there, the latest first. */
 export function warningsOf(plan: Plan, from: Day, until: Day): Warning[] {
   const warnings: Warning[] = []
-  const { places, readings } = plan.season
-  for (const { place: key, days } of readings) {
+  const { places } = plan.season
+  for (const { place: key, days } of measuredOf(plan.season)) {
     const place = places.findIndex((one) => one.key === key)
     if (place < 0) continue
     for (let i = days.length - 1; i >= 0; i--) {
@@ -61,18 +62,20 @@ export function warningsOf(plan: Plan, from: Day, until: Day): Warning[] {
           trays: hurt.reduce((sum, { trays }) => sum + trays, 0),
         })
       }
-      add(
-        'cold',
-        low,
-        (batch) => bearsOn(batch, place, day),
-        (limit) => low < limit,
-      )
-      add(
-        'heat',
-        high,
-        ({ way }) => way.crop.stressAbove,
-        (limit) => high > limit,
-      )
+      if (low !== undefined)
+        add(
+          'cold',
+          low,
+          (batch) => bearsOn(batch, place, day),
+          (limit) => low < limit,
+        )
+      if (high !== undefined)
+        add(
+          'heat',
+          high,
+          ({ way }) => way.crop.stressAbove,
+          (limit) => high > limit,
+        )
     }
   }
   return warnings.sort((a, b) => b.day - a.day || a.place - b.place)

@@ -1,10 +1,11 @@
 /** Running totals of daily rates for every place, so that a sum over any days is one subtraction. */
-import type { Place, Readings, Site } from '../../season/schema'
+import type { Place, Site } from '../../season/schema'
 import { inPartOfYear, parseDay, type Day } from '../calendar/day'
 import { emergenceRate, germinationFactor, goodRange, ratesOver, type Germination } from '../germination/emergence'
 import { growthRate, type GrowthRange } from '../growth/rate'
 import { ChangingPlaces } from './changing-places'
 import { lightFactor, lightOn } from './light'
+import type { Measured } from './measured'
 import { outdoorMean } from './outdoor'
 import { HALF_DAY, hourlyTemperatures, temperatureRule } from './place-temperature'
 
@@ -53,7 +54,7 @@ export function createClimate(
   places: readonly Place[],
   from: Day,
   to: Day,
-  readings: readonly Readings[] = [],
+  readings: readonly Measured[] = [],
   like?: Climate,
 ): Climate {
   const days = to - from
@@ -245,14 +246,18 @@ function isSteady(hours: Float64Array): boolean {
   return true
 }
 
-function hourTable(place: Place, outdoor: Float64Array, from: Day, readings: readonly Readings[]): Float64Array {
+function hourTable(place: Place, outdoor: Float64Array, from: Day, readings: readonly Measured[]): Float64Array {
   const table = plannedHours(place, outdoor, from)
   // Where two sources measured a day, the later one holds.
   for (const { days } of readings) {
     for (const { on, low, high } of days) {
       const i = parseDay(on) - from
-      if (i >= 0 && i < outdoor.length)
-        hourlyTemperatures({ lift: 0, halfRange: (high - low) / 2 }, (low + high) / 2, table, i * HALF_DAY)
+      if (i < 0 || i >= outdoor.length) continue
+      // Of what was not read off, the day is as it was calculated, as far as that can be.
+      const day = table.subarray(i * HALF_DAY, (i + 1) * HALF_DAY)
+      const least = low ?? Math.min(...day, high!)
+      const most = high ?? Math.max(...day, low!)
+      hourlyTemperatures({ lift: 0, halfRange: (most - least) / 2 }, (least + most) / 2, table, i * HALF_DAY)
     }
   }
   return table

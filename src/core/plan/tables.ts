@@ -1,9 +1,10 @@
 /** What a planner has ready of a season: its facts by key, its climate, and the ways already put together. */
-import type { Crop, Lot, Method, Planting, Season, Variety } from '../../season/schema'
+import type { Crop, Entry, Lot, Method, Planting, Season, Variety } from '../../season/schema'
 import type { Bounds } from '../batch/batch'
 import { createWay, type SeedShare, type Way, type WayFacts } from '../batch/ways'
 import { civil, parseDay, type Day } from '../calendar/day'
 import { createClimate, type Climate } from '../climate/climate'
+import { measuredOf, writtenTemperatures } from '../climate/measured'
 import type { Keyed } from '../progress/route-taken'
 import { SEARCH_DAYS } from '../schedule/count-back'
 import { numberKeys } from '../schedule/route'
@@ -43,10 +44,12 @@ export function createTables(season: Season, span: Span): Tables {
   const sowTo = span.last + SLACK
   const climate = createClimate(season.site, season.places, sowFrom - 1, sowTo + AFTER)
   // What was measured is true of what has begun; the plan stays what it was.
+  const readings = measuredOf(season)
+  const temperatures = writtenTemperatures(season.records)
   const measured =
-    season.readings.length === 0
+    readings.length === 0
       ? climate
-      : createClimate(season.site, season.places, sowFrom - 1, sowTo + AFTER, season.readings, climate)
+      : createClimate(season.site, season.places, sowFrom - 1, sowTo + AFTER, readings, climate)
   const facts: WayFacts = {
     climate,
     containers: new Map(season.containers.map((container) => [container.key, container])),
@@ -97,6 +100,7 @@ export function createTables(season: Season, span: Span): Tables {
       other.habits === season.habits &&
       other.places === season.places &&
       other.readings === season.readings &&
+      sameRecords(writtenTemperatures(other.records), temperatures) &&
       other.containers === season.containers &&
       other.crops === season.crops &&
       other.varieties === season.varieties &&
@@ -104,6 +108,10 @@ export function createTables(season: Season, span: Span): Tables {
       other.methods === season.methods,
   }
 }
+
+/** A record is never changed: it is the same by its id. */
+const sameRecords = (a: readonly Entry[], b: readonly Entry[]) =>
+  a === b || (a.length === b.length && a.every(({ id }, i) => id === b[i]!.id))
 
 /** First and last day a planting or sowing of a season may fall on. */
 export function plantingSpan(plantings: readonly Planting[], extra: Planting | undefined): Span {

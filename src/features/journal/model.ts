@@ -26,6 +26,7 @@ const KIND_OF: Record<Entry['what']['did'], Kind> = {
   mixed: 'loss',
   label: 'round',
   round: 'round',
+  temperature: 'round',
   wash: 'round',
   note: 'note',
 }

@@ -1,5 +1,6 @@
 /** What was measured in a place, as it is drawn. */
 import { parseDay, type Day } from '../../core/calendar/day'
+import { measuredOf } from '../../core/climate/measured'
 import type { Season } from '../../season/schema'
 
 /** Lows and highs of some days, °C. */
@@ -12,23 +13,26 @@ export interface Strip {
   /** The lowest low and the highest high. */
   lowest: number
   highest: number
-  /** The last day that was read. */
-  last: { day: Day; low: number; high: number }
+  /** The last day that was read; of what somebody wrote down one end may not be known. */
+  last: { day: Day; low: number | undefined; high: number | undefined }
 }
 
 const WARM = 30
 
 /** Readings of a place on the days of [from, until); `undefined` where there are none. */
-export function stripOf({ readings }: Season, place: string, from: Day, until: Day): Strip | undefined {
-  const known = new Map(
-    readings
-      .filter((one) => one.place === place)
-      .flatMap((one) => one.days.map(({ on, low, high }) => [parseDay(on), { low, high }] as const)),
-  )
-  const days = Array.from({ length: until - from }, (_, i) => ({ day: from + i, read: known.get(from + i) }))
+export function stripOf(season: Season, place: string, from: Day, until: Day): Strip | undefined {
+  const measured = measuredOf(season).find((one) => one.place === place)
+  const known = new Map((measured?.days ?? []).map((one) => [parseDay(one.on), one]))
+  const days = Array.from({ length: until - from }, (_, i) => {
+    const { low, high } = known.get(from + i) ?? {}
+    const [least, most] = [low ?? high, high ?? low]
+    return { day: from + i, read: least === undefined ? undefined : { low: least, high: most! } }
+  })
   const read = days.flatMap(({ day, read: one }) => (one ? [{ day, ...one }] : []))
-  const last = read.at(-1)
-  if (!last) return undefined
+  const newest = read.at(-1)
+  if (!newest) return undefined
+  const { low, high } = known.get(newest.day)!
+  const last = { day: newest.day, low, high }
   const lowest = Math.min(...read.map(({ low }) => low))
   const highest = Math.max(...read.map(({ high }) => high))
   return { days, least: Math.min(0, lowest), most: Math.max(WARM, highest), lowest, highest, last }

@@ -10,12 +10,15 @@ import { useMemo, useState, useTransition } from 'react'
 import { useTranslations } from 'next-intl'
 import { bringReadings, forgetReadings, readThermometers, type ReadNow } from '../../actions/readings'
 import { formatDay } from '../../core/calendar/day'
+import { measuredOf } from '../../core/climate/measured'
 import { warningsOf } from '../../core/advice/warnings'
 import { readForecast } from '../../interchange/forecast-csv'
 import { DROP_WORDS } from '../../interchange/weather-csv'
 import { ChoiceField } from '../../ui/fields'
 import { JournalTabs } from '../../ui/journal-tabs'
+import { useMay } from '../../ui/may'
 import { useNotice } from '../../ui/notice'
+import { Temperature } from '../../ui/records/temperature'
 import { WarningLine } from '../../ui/records/warning-line'
 import { useSeason, useWorkingDay } from '../../ui/season-context'
 import { heightScale } from '../../ui/chart/scale'
@@ -34,9 +37,11 @@ export function ReadingsView() {
   const day = useWorkingDay()
   const notice = useNotice()
   const saving = useChange()
+  const may = useMay('record')
+  const [writing, setWriting] = useState(false)
   const [busy, start] = useTransition()
   const [read, setRead] = useState<ReadNow>()
-  const until = Math.min(today, day + 1)
+  const until = Math.min(today, day) + 1
   const from = until - DAYS
   const warnings = useMemo(() => warningsOf(plan, from, until), [plan, from, until])
   const on = season.site.thermometer !== undefined
@@ -78,6 +83,12 @@ export function ReadingsView() {
           }
           label={t('thermometersSimulated')}
         />
+        {may && !data.whatIf && (
+          <Button variant="outlined" color="inherit" onClick={() => setWriting(true)} sx={{ minHeight: 44 }}>
+            {t('writeDown')}
+          </Button>
+        )}
+        {writing && <Temperature onClose={() => setWriting(false)} />}
         {on && !data.whatIf && (
           <Button variant="contained" disableElevation disabled={busy} onClick={fetchNow} sx={{ minHeight: 44 }}>
             {busy ? t('reading') : t('readThemNow')}
@@ -129,7 +140,7 @@ export function ReadingsView() {
       <Typography variant="h2" sx={{ mb: 1 }}>
         {t('theSixWeeksTo', { until: format.date(until - 1) })}
       </Typography>
-      {season.readings.length === 0 ? (
+      {measuredOf(season).length === 0 ? (
         <Box sx={{ color: 'text.secondary' }}>{t('nothingWasMeasuredYet')}</Box>
       ) : (
         season.places.map((place, i) => <Strip key={place.key} place={i} from={from} until={until} />)
@@ -196,11 +207,13 @@ function Strip({ place, from, until }: { place: number; from: number; until: num
         )}
       </svg>
       <Box sx={{ fontSize: 14, color: 'text.secondary' }}>
-        {t('to', {
-          temperature: format.temperature(last.low),
-          temperature2: format.temperature(last.high),
-          day: format.date(last.day),
-        })}
+        {last.low === undefined || last.high === undefined
+          ? t('oneEnd', { temperature: format.temperature((last.low ?? last.high)!), day: format.date(last.day) })
+          : t('to', {
+              temperature: format.temperature(last.low),
+              temperature2: format.temperature(last.high),
+              day: format.date(last.day),
+            })}
       </Box>
     </Box>
   )

@@ -1,4 +1,4 @@
-/** What nobody had planned, written down at once: a sowing, or a loss. */
+/** What nobody had planned, written down at once: a sowing, a loss, or what a thermometer says. */
 'use client'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
@@ -12,12 +12,13 @@ import { useSeason } from '../../ui/season-context'
 import { later } from '../../ui/later'
 
 const QuickLoss = later(() => import('../../ui/records/quick-loss').then((module) => module.QuickLoss))
+const Temperature = later(() => import('../../ui/records/temperature').then((module) => module.Temperature))
 const SownJustNow = later(() => import('../../ui/records/sown-just-now').then((module) => module.SownJustNow))
 
 export function RecordNow({ day }: { day: Day }) {
   const t = useTranslations('today')
   const { today, data } = useSeason()
-  const [open, setOpen] = useState<'sown' | 'loss'>()
+  const [open, setOpen] = useState<'sown' | 'loss' | 'temperature'>()
   const may = useMay('record')
   // A shortcut of the icon opens it at once.
   useEffect(() => {
@@ -37,10 +38,14 @@ export function RecordNow({ day }: { day: Day }) {
       <Button variant="outlined" color="inherit" onClick={() => setOpen('loss')} sx={{ minHeight: 44 }}>
         {t('recordALoss')}
       </Button>
+      <Button variant="outlined" color="inherit" onClick={() => setOpen('temperature')} sx={{ minHeight: 44 }}>
+        {t('temperature')}
+      </Button>
       <Button color="inherit" component={Link} href="/start-now" sx={{ minHeight: 44 }}>
         {t('startNow')}
       </Button>
       {open === 'sown' && <SownJustNow onClose={() => setOpen(undefined)} />}
+      {open === 'temperature' && <Temperature onClose={() => setOpen(undefined)} />}
       {open === 'loss' && <QuickLoss onClose={() => setOpen(undefined)} />}
     </Box>
   )

@@ -5,7 +5,8 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import { useMemo } from 'react'
 import { useTranslations } from 'next-intl'
-import type { Day } from '../../core/calendar/day'
+import { formatDay, type Day } from '../../core/calendar/day'
+import { writtenTemperatures } from '../../core/climate/measured'
 import { countable } from '../../core/advice/countable'
 import { roundsOn } from '../../core/advice/rounds'
 import { type CountDue } from '../../core/advice/counts-due'
@@ -37,7 +38,11 @@ export function ColdAndHeat({ day }: { day: Day }) {
   const { plan, season } = useSeason()
   const warnings = useMemo(() => warningsOf(plan, day - 3, day + 1), [plan, day])
   if (warnings.length === 0) return null
-  const simulated = season.readings.some(({ from }) => from === 'stand-in')
+  // What somebody read off a thermometer is real, whatever else is simulated.
+  const readOff = new Set(writtenTemperatures(season.records).map(({ place, on }) => `${place} ${on}`))
+  const simulated =
+    season.readings.some(({ from }) => from === 'stand-in') &&
+    warnings.some((one) => !readOff.has(`${season.places[one.place]!.key} ${formatDay(one.day)}`))
   // The worst of each place; the other days are named with it.
   const worst = warnings.filter((one) => !warnings.some((other) => isWorse(other, one)))
   return (

@@ -12,6 +12,7 @@ import { useSeason } from '../season-context'
 import { dayItHappened } from './entry-form'
 
 const NUMBERS = ['plants', 'cells', 'trays', 'seeds', 'showing', 'doubles'] as const
+const TEMPERATURES = ['low', 'high'] as const
 
 /** What was put right. */
 export type Corrected = Pick<Entry, 'on' | 'what' | 'note'>
@@ -61,6 +62,16 @@ export function EntryFields({ entry, draft }: { entry: Entry; draft: EntryDraft 
             />
           ) : null,
         )}
+        {entry.what.did === 'temperature' &&
+          TEMPERATURES.map((name) => (
+            <NumberField
+              key={name}
+              label={t(`numbers.${name}`)}
+              value={parts[name] as number | undefined}
+              quantity="temperature"
+              onChange={(value) => set(name, value)}
+            />
+          ))}
       </Box>
       {'place' in entry.what && (
         <ChoiceField

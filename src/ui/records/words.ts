@@ -94,6 +94,13 @@ export function entrySentence({ what, place, void: taken }: Entry, season: Seaso
       return f.t('records.printed', { labels: count(f, what.labels, 'label'), what: what.code })
     case 'round':
       return `${f.t(`records.round.${what.what}`)}${place === undefined ? '' : `: ${placeName(place)}`}`
+    case 'temperature': {
+      const said = [
+        what.low === undefined ? undefined : f.t('records.lowOf', { temperature: f.temperature(what.low) }),
+        what.high === undefined ? undefined : f.t('records.highOf', { temperature: f.temperature(what.high) }),
+      ].filter((part) => part !== undefined)
+      return `${said.join(', ')}${place === undefined ? '' : `: ${placeName(place)}`}`
+    }
     case 'wash':
       return f.t('records.washed', { trays: f.number(what.trays), containerName: containerName(what.container) })
     case 'note':

@@ -37,6 +37,8 @@ export const journal = {
     trays: 'Trays',
     seeds: 'Seeds',
     showing: 'With a seedling',
+    low: 'Low',
+    high: 'High',
     doubles: 'With more than one',
   },
 } as const

@@ -19,6 +19,8 @@ export const readings = {
   theSixWeeksTo: 'The six weeks to {until}',
   nothingWasMeasuredYet: 'Nothing was measured yet.',
   lowsFromHighsTo: '{name}: lows from {temperature}, highs to {temperature2}',
+  oneEnd: '{temperature}, {day}',
+  writeDown: 'Write down a temperature',
   to: '{temperature} to {temperature2}, {day}',
   broughtIn: '{days} imported.',
   fromAFile: 'From a file',

@@ -43,6 +43,7 @@ export const today = {
   liftThreePlugs: 'Lift three plugs',
   checkPlugsOf: 'Check plugs of {batch}',
   check: 'Check',
+  temperature: 'Temperature',
   sownJustNow: 'Sown just now',
   recordALoss: 'Record a loss',
   measured: 'Measured{simulated, select, yes {, simulated} other {}}:',

@@ -19,6 +19,8 @@ export const readings = {
   theSixWeeksTo: 'Las seis semanas hasta el {until}',
   nothingWasMeasuredYet: 'Todavía no se midió nada.',
   lowsFromHighsTo: '{name}: mínimas desde {temperature}, máximas hasta {temperature2}',
+  oneEnd: '{temperature}, {day}',
+  writeDown: 'Anotar una temperatura',
   to: '{temperature} a {temperature2}, {day}',
   broughtIn: '{days} importados.',
   fromAFile: 'De un archivo',

@@ -51,6 +51,7 @@ export const today = {
   liftThreePlugs: 'Saque tres cepellones',
   checkPlugsOf: 'Revisar cepellones de {batch}',
   check: 'Revisar',
+  temperature: 'Temperatura',
   sownJustNow: 'Recién sembrado',
   recordALoss: 'Anotar una pérdida',
   measured: 'Medido{simulated, select, yes {, simulado} other {}}:',
