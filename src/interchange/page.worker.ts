@@ -4,7 +4,7 @@
  */
 import { expose } from 'comlink'
 import type { CountedTray } from '../core/traypicture/count-tray'
-import type { Grid } from '../core/traypicture/find-tray'
+import type { Grid } from '../core/traypicture/walls'
 import type { Corners } from '../core/traypicture/upright'
 import type { Season } from '../season/schema'
 import type { FitStatus } from '../worker/fit-plan'

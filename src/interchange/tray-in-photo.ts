@@ -1,6 +1,6 @@
 /** Counts the tray in a photo: beside the page, from the picture alone. */
 import { countAt, countTray, type CountedTray } from '../core/traypicture/count-tray'
-import type { Grid } from '../core/traypicture/find-tray'
+import type { Grid } from '../core/traypicture/walls'
 import type { Picture } from '../core/traypicture/picture'
 import type { Corners } from '../core/traypicture/upright'
 

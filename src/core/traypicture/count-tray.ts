@@ -1,8 +1,9 @@
 /** Counts a tray from a picture alone: where it lies, and what is in each of its cells. */
-import { findTray, wallsSeen, type FoundTray, type Grid } from './find-tray'
+import { findTray, type FoundTray } from './find-tray'
 import { judgeCells, type Judged } from './judge-cells'
 import type { Picture } from './picture'
 import type { Corners } from './upright'
+import { wallsSeen, type Grid } from './walls'
 
 export interface CountedTray {
   grid: Grid

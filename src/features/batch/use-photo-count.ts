@@ -3,7 +3,7 @@
 import { transfer } from 'comlink'
 import { useEffect, useRef, useState } from 'react'
 import type { CountedTray } from '../../core/traypicture/count-tray'
-import type { Grid } from '../../core/traypicture/find-tray'
+import type { Grid } from '../../core/traypicture/walls'
 import type { Corners } from '../../core/traypicture/upright'
 import { startBeside, type Beside } from '../../ui/page-worker'
 

@@ -30,6 +30,7 @@ import { later } from '../../ui/later'
 import { pageAnswers } from '../../ui/quiet'
 import { PlaceHatches } from '../../ui/stair/place-hatches'
 import { UndoContext } from '../../ui/undo-context'
+import { AtHandDialog, AtHandItems, type AtHand } from './at-hand'
 import { openOn, placesOver } from './model'
 import { Opening, RAIL_WIDTH } from './opening'
 import { LeftOut } from './left-out'
@@ -251,6 +252,7 @@ function MoreViews({ onFind }: { onFind: () => void }) {
   const rest = VIEWS.filter(({ href }) => !AT_FOOT.has(href))
   const here = rest.some(({ href }) => path.startsWith(href))
   const [at, setAt] = useState<HTMLElement | null>(null)
+  const [atHand, setAtHand] = useState<AtHand>()
   return (
     <>
       <Box
@@ -310,6 +312,12 @@ function MoreViews({ onFind }: { onFind: () => void }) {
           <SearchIcon fontSize="small" />
           {t('find')}
         </MenuItem>
+        <AtHandItems
+          onChosen={(what) => {
+            setAt(null)
+            setAtHand(what)
+          }}
+        />
         <MenuItem component={Link} href="/people" onClick={() => setAt(null)} sx={{ minHeight: 48, gap: 1.5 }}>
           <PeopleIcon fontSize="small" />
           {t('peopleAndSigningIn')}
@@ -317,6 +325,7 @@ function MoreViews({ onFind }: { onFind: () => void }) {
         <Divider />
         <FarmChoices onChosen={() => setAt(null)} />
       </Menu>
+      {atHand && <AtHandDialog what={atHand} onClose={() => setAtHand(undefined)} />}
     </>
   )
 }
