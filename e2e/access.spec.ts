@@ -38,6 +38,7 @@ const VIEWS = [
   '/labels',
   '/journal',
   '/readings',
+  '/scan',
   '/learned',
   '/sowing',
 ]

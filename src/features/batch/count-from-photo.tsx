@@ -18,15 +18,15 @@ export function CountFromPhoto({ container, onUse }: { container: Container; onU
     <Box sx={{ mb: 1.5 }}>
       <Button component="label" variant="outlined" color="inherit" startIcon={<CameraIcon />} sx={{ minHeight: 48 }}>
         {t('photo.title')}
-        <Box
-          component="input"
+        <input
           type="file"
           accept="image/*"
+          hidden
+          aria-label={t('photo.title')}
           onChange={(event: ChangeEvent<HTMLInputElement>) => {
             setPhoto(event.target.files?.[0])
             event.target.value = ''
           }}
-          sx={{ position: 'absolute', opacity: 0, width: 1, height: 1 }}
         />
       </Button>
       {photo && (

@@ -98,16 +98,16 @@ export function ScanView() {
         </Button>
         <Button component="label" variant="outlined" color="inherit" startIcon={<PictureIcon />} sx={{ minHeight: 48 }}>
           {t('fromPhoto')}
-          <Box
-            component="input"
+          <input
             type="file"
             accept="image/*"
+            hidden
+            aria-label={t('fromPhoto')}
             onChange={(event: React.ChangeEvent<HTMLInputElement>) => {
               const [photo] = event.target.files ?? []
               event.target.value = ''
               if (photo) void fromPhoto(photo)
             }}
-            sx={{ position: 'absolute', opacity: 0, width: 1, height: 1 }}
           />
         </Button>
         {readsTags() && (

@@ -78,7 +78,11 @@ export function AtHandDialog({ what, onClose }: { what: AtHand; onClose: () => v
   const day = useWorkingDay()
   const [who, setWho] = useWho()
   return (
-    <Dialog open onClose={onClose} aria-label={what === 'day' ? t('workingDay') : t('yourName')}>
+    <Dialog
+      open
+      onClose={onClose}
+      slotProps={{ paper: { 'aria-label': what === 'day' ? t('workingDay') : t('yourName') } }}
+    >
       <DialogContent sx={{ p: what === 'day' ? 1 : 2.5 }}>
         {what === 'day' ? (
           <DayCalendar
