@@ -3,8 +3,8 @@
  * cells, too, lie where something changes, and the middles of the cells do not lie on such lines.
  */
 import { linesOf, meeting, pairsOf, type Line } from './lines'
-import { lookAt, WORK, type Look } from './look'
-import { shrunk, type Picture, type Point } from './picture'
+import { lookOf, type Look } from './look'
+import type { Picture, Point } from './picture'
 import { toPicture, type Corners } from './upright'
 import { addAlong, certaintyOf, contrast, fitOf, shareOf, SIDES, wallsOf, type Grid, type Traits } from './walls'
 
@@ -23,9 +23,8 @@ const SURE = 0.84 // share of walls seen below which there is no tray
  * @returns nothing where no tray with such cells is seen
  */
 export function findTray(picture: Picture, grid: Grid): FoundTray | undefined {
-  const small = shrunk(picture, WORK)
+  const { small, look } = lookOf(picture)
   const by = picture.width / small.width
-  const look = lookAt(small)
   const best = bestOf(look, small, grid)
   if (!best) return undefined
   const { inside, beyond } = certaintyOf(wallsOf(best, look, grid), grid)
@@ -34,7 +33,7 @@ export function findTray(picture: Picture, grid: Grid): FoundTray | undefined {
   return { corners: best.map(({ x, y }) => ({ x: x * by, y: y * by })) as unknown as Corners, certainty: inside }
 }
 
-const TRIED = 12 // candidates that are moved until they fit
+const TRIED = 8 // candidates that are moved until they fit
 
 function bestOf(look: Look, { width, height }: Picture, grid: Grid): Corners | undefined {
   const middle = { x: width / 2, y: height / 2 }

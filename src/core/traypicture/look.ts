@@ -1,7 +1,7 @@
 /** What of a picture tells where a tray lies: where brightness changes, and by what walls differ from what cells hold. */
-import { field, quantileOf, smooth, type Field, type Picture } from './picture'
+import { field, quantileOf, shrunk, smooth, type Field, type Picture } from './picture'
 
-export const WORK = 420 // px of the longer side that a tray is looked for at
+const WORK = 420 // px of the longer side that a tray is looked for at
 
 /** What is looked at. */
 export interface Look {
@@ -17,8 +17,19 @@ export interface Look {
   leafy: Uint8Array
 }
 
-/** @param picture of which the longer side is `WORK` */
-export function lookAt(picture: Picture): Look {
+const looked = new WeakMap<Picture, { small: Picture; look: Look }>()
+
+/** A picture at the size a tray is looked for in, and what is seen there; worked out once. */
+export function lookOf(picture: Picture): { small: Picture; look: Look } {
+  let known = looked.get(picture)
+  if (!known) {
+    const small = shrunk(picture, WORK)
+    looked.set(picture, (known = { small, look: lookAt(small) }))
+  }
+  return known
+}
+
+function lookAt(picture: Picture): Look {
   const { width, height, data } = picture
   const [light, green, warm] = [field(width, height), field(width, height), field(width, height)]
   for (let i = 0, k = 0; k < light.data.length; i += 4, k++) {

@@ -1,6 +1,6 @@
 /** Walls of a tray whose corners are known: how well they are seen, and which of them. */
-import { shrunk, type Picture, type Point } from './picture'
-import { lookAt, WORK, type Look } from './look'
+import type { Picture, Point } from './picture'
+import { lookOf, type Look } from './look'
 import { toPicture, type Corners } from './upright'
 
 /** Cells of a tray, as it lies in the picture. */
@@ -125,13 +125,9 @@ export const shareOf = (count: number, is: (i: number) => boolean): number => {
 
 /** How many of the four walls of each cell are seen, along the rows: a hand, a label or a large leaf hides them. */
 export function wallsSeen(picture: Picture, corners: Corners, grid: Grid): number[] {
-  const small = shrunk(picture, WORK)
+  const { small, look } = lookOf(picture)
   const by = small.width / picture.width
-  const isWall = wallsOf(
-    corners.map(({ x, y }) => ({ x: x * by, y: y * by })) as unknown as Corners,
-    lookAt(small),
-    grid,
-  )
+  const isWall = wallsOf(corners.map(({ x, y }) => ({ x: x * by, y: y * by })) as unknown as Corners, look, grid)
   return Array.from({ length: grid.rows * grid.perRow }, (_, cell) => {
     const [row, column] = [Math.floor(cell / grid.perRow), cell % grid.perRow]
     const walls = [
