@@ -2,10 +2,10 @@
 'use client'
 import CameraIcon from '@mui/icons-material/PhotoCameraOutlined'
 import Box from '@mui/material/Box'
-import Button from '@mui/material/Button'
-import { useState, type ChangeEvent } from 'react'
+import { useState } from 'react'
 import { useTranslations } from 'next-intl'
 import type { Container } from '../../season/schema'
+import { ChoosePhoto } from '../../ui/choose-photo'
 import { later } from '../../ui/later'
 import type { PhotoResult } from './photo-count'
 
@@ -16,19 +16,7 @@ export function CountFromPhoto({ container, onUse }: { container: Container; onU
   const [photo, setPhoto] = useState<File>()
   return (
     <Box sx={{ mb: 1.5 }}>
-      <Button component="label" variant="outlined" color="inherit" startIcon={<CameraIcon />} sx={{ minHeight: 48 }}>
-        {t('photo.title')}
-        <input
-          type="file"
-          accept="image/*"
-          hidden
-          aria-label={t('photo.title')}
-          onChange={(event: ChangeEvent<HTMLInputElement>) => {
-            setPhoto(event.target.files?.[0])
-            event.target.value = ''
-          }}
-        />
-      </Button>
+      <ChoosePhoto label={t('photo.title')} icon={<CameraIcon />} onPhoto={setPhoto} />
       {photo && (
         <PhotoCount
           photo={photo}

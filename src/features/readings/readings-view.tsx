@@ -83,7 +83,7 @@ export function ReadingsView() {
           }
           label={t('thermometersSimulated')}
         />
-        {may && !data.whatIf && (
+        {may && !data.whatIf && season.places.length > 0 && (
           <Button variant="outlined" color="inherit" onClick={() => setWriting(true)} sx={{ minHeight: 44 }}>
             {t('writeDown')}
           </Button>

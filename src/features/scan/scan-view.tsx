@@ -11,6 +11,7 @@ import Typography from '@mui/material/Typography'
 import { useState, type FormEvent } from 'react'
 import { useTranslations } from 'next-intl'
 import { z } from 'zod'
+import { ChoosePhoto } from '../../ui/choose-photo'
 import { useSeason } from '../../ui/season-context'
 import { useKept } from '../../ui/use-kept'
 import { batchScanned, scannedBatches, type Scanned } from './model'
@@ -96,20 +97,7 @@ export function ScanView() {
         >
           {runs ? t('cameraOff') : t('useCamera')}
         </Button>
-        <Button component="label" variant="outlined" color="inherit" startIcon={<PictureIcon />} sx={{ minHeight: 48 }}>
-          {t('fromPhoto')}
-          <input
-            type="file"
-            accept="image/*"
-            hidden
-            aria-label={t('fromPhoto')}
-            onChange={(event: React.ChangeEvent<HTMLInputElement>) => {
-              const [photo] = event.target.files ?? []
-              event.target.value = ''
-              if (photo) void fromPhoto(photo)
-            }}
-          />
-        </Button>
+        <ChoosePhoto label={t('fromPhoto')} icon={<PictureIcon />} onPhoto={(photo) => void fromPhoto(photo)} />
         {readsTags() && (
           <Button
             variant="outlined"

@@ -17,7 +17,7 @@ const SownJustNow = later(() => import('../../ui/records/sown-just-now').then((m
 
 export function RecordNow({ day }: { day: Day }) {
   const t = useTranslations('today')
-  const { today, data } = useSeason()
+  const { today, data, season } = useSeason()
   const [open, setOpen] = useState<'sown' | 'loss' | 'temperature'>()
   const may = useMay('record')
   // A shortcut of the icon opens it at once.
@@ -38,9 +38,11 @@ export function RecordNow({ day }: { day: Day }) {
       <Button variant="outlined" color="inherit" onClick={() => setOpen('loss')} sx={{ minHeight: 44 }}>
         {t('recordALoss')}
       </Button>
-      <Button variant="outlined" color="inherit" onClick={() => setOpen('temperature')} sx={{ minHeight: 44 }}>
-        {t('temperature')}
-      </Button>
+      {season.places.length > 0 && (
+        <Button variant="outlined" color="inherit" onClick={() => setOpen('temperature')} sx={{ minHeight: 44 }}>
+          {t('temperature')}
+        </Button>
+      )}
       <Button color="inherit" component={Link} href="/start-now" sx={{ minHeight: 44 }}>
         {t('startNow')}
       </Button>
