@@ -47,8 +47,8 @@ module.exports = {
     only(
       'worker',
       '^src/worker/',
-      ['^src/core/', '^src/season/', '^src/data/'],
-      "workers run the core, and the server's take from the queue",
+      ['^src/core/', '^src/season/', '^src/data/', '^src/words/', '^src/interchange/samples\\.ts$'],
+      "workers run the core; the server's take from the queue, hear thermometers and tell people of them",
     ),
     only('service-worker', '^src/service-worker/', ['^src/season/'], 'it knows addresses, and nothing that is shown'),
     only('data', '^src/data/', ['^src/season/', '^src/core/'], 'data stores, and shows nothing'),

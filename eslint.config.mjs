@@ -3,7 +3,17 @@ import tseslint from 'typescript-eslint'
 import { MANY_BRANCHES, MANY_PARAMETERS } from './eslint.debt.mjs'
 
 export default tseslint.config(
-  { ignores: ['.next/', 'node_modules/', '.data/', 'next-env.d.ts', 'test-results/', 'playwright-report/'] },
+  {
+    ignores: [
+      '.next/',
+      'public/sw.js',
+      'node_modules/',
+      '.data/',
+      'next-env.d.ts',
+      'test-results/',
+      'playwright-report/',
+    ],
+  },
   ...next,
   ...tseslint.configs.recommended,
   {

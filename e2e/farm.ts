@@ -131,7 +131,8 @@ export const test = base.extend<
       page.on('console', (message) => {
         const { url } = message.location()
         // Without a connection the browser says so of itself, and where somebody has to sign in.
-        const said = url.includes('/api/changes') || (url.includes('/api/season') && /\b401\b/.test(message.text()))
+        const said =
+          /\/api\/(?:changes|thermometers)/.test(url) || (url.includes('/api/season') && /\b401\b/.test(message.text()))
         if (message.type() === 'error' && !said) errors.push(`${message.text()} (${url})`)
       })
       await use(errors)

@@ -47,6 +47,8 @@ const RULES: Readonly<Record<string, readonly Who[] | typeof PUBLIC>> = {
   'GET /api/revision': READ,
   'GET /api/season': READ,
   'GET /api/start-now': READ,
+  'POST /api/thermometer': PUBLIC, // by the key of a thermometer
+  'GET /api/thermometers': READ,
   'GET /b/[code]': READ,
   'GET /out/backup': OWN,
   'GET /out/field-plan.csv': READ,

@@ -1,7 +1,13 @@
-/** Takes fits from the queue, and makes the backup of every night, until it is ended; npm start runs one beside the web server. */
+/**
+ * What the server does by itself until it is ended: takes fits from the queue, makes the backup of every night, hears the brokers
+ * of thermometers and tells devices of frost and heat. npm start runs one beside the web server.
+ */
 import { join } from 'node:path'
 import { startNightlyBackups } from '../src/worker/nightly-backup'
+import { connect } from '../src/data/database'
+import { startHearingBrokers } from '../src/worker/hear-brokers'
 import { startFitServer } from '../src/worker/serve-fits'
+import { startTelling } from '../src/worker/tell-devices'
 import { ROOT } from './machine.mjs'
 
 const url = process.env.DATABASE_URL
@@ -13,13 +19,18 @@ const stopBackups = startNightlyBackups({
   second: process.env.DOVE_STEP_SECOND_BACKUPS,
   passphrase: process.env.DOVE_STEP_PASSPHRASE,
 })
+const connection = connect(url)
+const stopHearing = startHearingBrokers(connection)
+const stopTelling = startTelling(connection, process.env.DOVE_STEP_PUSH_SERVICE)
 let ending = false
 // At a terminal Ctrl-C reaches it twice: by itself, and from what started it.
 const end = () => {
   if (ending) return
   ending = true
   stopBackups()
-  void stop().then(() => process.exit(0))
+  void Promise.all([stop(), stopHearing(), stopTelling()])
+    .then(connection.close)
+    .then(() => process.exit(0))
 }
 process.on('SIGINT', end)
 process.on('SIGTERM', end)

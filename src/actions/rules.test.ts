@@ -17,28 +17,38 @@ const RULES: Readonly<Record<string, string>> = {
   compareWhatIfs: 'read',
   copyPlantings: 'plan read',
   copySeason: 'plan',
+  deleteFarmBroker: 'own',
   deleteMyself: 'asker', // oneself
+  deleteThermometer: 'plan',
+  editThermometer: 'plan',
   endPhone: 'plan',
   endSignIn: 'asker', // one's own
   forgetReadings: 'plan',
   forgetWhatIf: 'plan',
   handServerOver: 'all own',
   inviteTo: 'own',
+  isToldOf: 'read',
   join: 'asker', // by its link
   keepWhatIf: 'plan',
   leaveFarm: 'asker read', // oneself
   newPasswordLink: 'asker own',
   lookAtDemo: 'begin',
   newPhone: 'plan',
+  newThermometer: 'plan',
+  newThermometerKey: 'plan',
+  pushKey: 'read',
   putAway: 'plan',
   readThermometers: 'record',
   redoChange: 'plan',
   removeCrewName: 'plan',
   removeFarm: 'own read',
   resetDemo: 'begin own',
+  setFarmBroker: 'own',
   shareFarms: 'asker', // while nobody has to sign in
   shareNoMore: 'all',
   startWhatIf: 'plan read',
+  tellMe: 'asker read',
+  tellMeNoMore: 'read',
   undoChange: 'plan',
   withdrawInvitation: 'own',
 }

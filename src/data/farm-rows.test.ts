@@ -156,7 +156,9 @@ const WHOLE = [
   'src/actions/season-data.ts', // lists farms
   'src/actions/season-in-view.ts', // looks which farm it is, and whether whoever asks may
   'src/actions/sign-in.ts',
+  'src/actions/told-devices.ts', // the server's own keys
   'src/app/api/records/route.ts', // looks whose season it is
+  'src/app/api/thermometer/route.ts', // looks whose thermometer it is
   'src/features/benches/fit-api.ts', // looks whose fit it is
   'src/features/farm-page/backup-api.ts', // everything
   'src/features/farm-page/import-api.ts', // a farm that is not there yet

@@ -18,6 +18,7 @@ import * as phones from './migrations/0014-phones'
 import * as farmRows from './migrations/0015-farm-rows'
 import * as since from './migrations/0016-since'
 import * as changeOnce from './migrations/0017-change-once'
+import * as thermometers from './migrations/0018-thermometers'
 import { letFarmsIn } from './farm-rows'
 import type { Database } from './schema'
 
@@ -40,6 +41,7 @@ const MIGRATIONS: Record<string, Migration> = {
   '0015-farm-rows': farmRows,
   '0016-since': since,
   '0017-change-once': changeOnce,
+  '0018-thermometers': thermometers,
 }
 
 /**

@@ -63,6 +63,7 @@ const LANDED: Readonly<Record<string, string>> = {
   '0015-farm-rows.ts': '4f77ba2d1733aee4',
   '0016-since.ts': '66e77612e7d7710e',
   '0017-change-once.ts': 'b35e8b6185edea9d',
+  '0018-thermometers.ts': 'dbbdcd39e9c7290a',
 }
 
 const ANCHORS = new Set<string>(['date'])

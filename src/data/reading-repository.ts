@@ -1,8 +1,8 @@
 /** Temperatures that were measured in the places of a season. */
-import type { Kysely } from 'kysely'
+import type { Kysely, Transaction } from 'kysely'
 import type { Readings } from '../season/schema'
 import type { Db } from './database'
-import type { Database, SeasonId } from './schema'
+import { ofSeason, type Database, type SeasonId } from './schema'
 
 /** Temperatures that were measured, by place and source. */
 export async function readReadings(db: Db, id: SeasonId): Promise<Readings[]> {
@@ -24,29 +24,41 @@ export async function readReadings(db: Db, id: SeasonId): Promise<Readings[]> {
   return readings
 }
 
-/** Puts what was measured in the place of what the same source said of those days. */
-export async function keepReadings(db: Kysely<Database>, id: SeasonId, readings: readonly Readings[]): Promise<number> {
-  return db.transaction().execute(async (trx) => {
-    for (const row of readingRows(id, readings)) {
-      await trx
-        .insertInto('reading')
-        .values(row)
-        .onConflict((conflict) =>
-          conflict
-            .columns(['farm_id', 'season_id', 'place', 'source', 'on_day'])
-            .doUpdateSet({ low: row.low, high: row.high }),
-        )
-        .execute()
-    }
-    const { revision } = await trx
+/** Puts what was measured in the place of what the same source said of those days. @returns the revision then */
+export const keepReadings = (db: Kysely<Database>, id: SeasonId, readings: readonly Readings[]): Promise<number> =>
+  db.transaction().execute((trx) => keepReadingsIn(trx, id, readings))
+
+/** As `keepReadings`, in a transaction that does more. */
+export async function keepReadingsIn(
+  trx: Transaction<Database>,
+  id: SeasonId,
+  readings: readonly Readings[],
+): Promise<number> {
+  for (const row of readingRows(id, readings)) {
+    await trx
+      .insertInto('reading')
+      .values(row)
+      .onConflict((conflict) =>
+        conflict
+          .columns(['farm_id', 'season_id', 'place', 'source', 'on_day'])
+          .doUpdateSet({ low: row.low, high: row.high }),
+      )
+      .execute()
+  }
+  return readingsChanged(trx, id)
+}
+
+/** Says that what was measured in a season is another. @returns its revision then */
+export async function readingsChanged(trx: Transaction<Database>, id: SeasonId): Promise<number> {
+  const { revision } = await ofSeason(
+    trx
       .updateTable('season')
-      .set(({ eb }) => ({ revision: eb('revision', '+', 1), readings_revision: eb('revision', '+', 1) }))
-      .where('farm_id', '=', id.farm_id)
-      .where('season_id', '=', id.season_id)
-      .returning('revision')
-      .executeTakeFirstOrThrow()
-    return revision
-  })
+      .set(({ eb }) => ({ revision: eb('revision', '+', 1), readings_revision: eb('revision', '+', 1) })),
+    id,
+  )
+    .returning('revision')
+    .executeTakeFirstOrThrow()
+  return revision
 }
 
 /** Takes away all that one source measured. */
@@ -58,12 +70,7 @@ export async function dropReadings(db: Kysely<Database>, id: SeasonId, source: s
       .where('season_id', '=', id.season_id)
       .where('source', '=', source)
       .execute()
-    await trx
-      .updateTable('season')
-      .set(({ eb }) => ({ revision: eb('revision', '+', 1), readings_revision: eb('revision', '+', 1) }))
-      .where('farm_id', '=', id.farm_id)
-      .where('season_id', '=', id.season_id)
-      .execute()
+    await readingsChanged(trx, id)
   })
 }
 

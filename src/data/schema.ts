@@ -1,5 +1,6 @@
 /** Tables of the database as Kysely sees them. Every key begins with the farm. Dates are ISO strings. */
 import type { ColumnType, Generated, GeneratedAlways, JSONColumnType } from 'kysely'
+import type { Alarm } from '../core/climate/alarm'
 import type { Audited } from '../season/audited'
 import type { Role } from '../season/roles'
 
@@ -210,6 +211,68 @@ export interface ReadingTable extends SeasonId {
   high: number
 }
 
+/** A thermometer that sends by itself. */
+export interface ThermometerTable {
+  farm_id: string
+  thermometer_id: Generated<string>
+  name: string
+  place: string
+  unit: 'C' | 'F'
+  token_hash: string
+  /** Where it speaks through a broker. */
+  topic: string | null
+  below: number | null
+  above: number | null
+  made_at: GeneratedAlways<Date>
+  last_at: Date | null
+  last_celsius: number | null
+  alarm: JSONColumnType<Alarm, string | null, string | null> | null
+  /** Whether devices have been told of the alarm that is on, and that it has gone silent. */
+  alarm_told: Generated<boolean>
+  silent_told: Generated<boolean>
+  refused: string | null
+  refused_at: Date | null
+}
+
+export interface ThermometerHourTable {
+  farm_id: string
+  thermometer_id: string
+  place: string
+  hour: Date
+  low: number | null
+  high: number | null
+  impossible: boolean
+}
+
+export interface BrokerTable {
+  farm_id: string
+  address: string
+  username: string | null
+  password: string | null
+  heard: Generated<'asked' | 'connected' | 'failed'>
+  problem: string | null
+  /** Another one whenever something about it was changed. */
+  version: Generated<string>
+}
+
+export interface PushSubscriptionTable {
+  farm_id: string
+  endpoint: string
+  p256dh: string
+  auth: string
+  person_id: string | null
+  phone_id: string | null
+  locale: string
+  units: 'metric' | 'us'
+  made_at: GeneratedAlways<Date>
+}
+
+export interface PushKeyTable {
+  one: Generated<boolean>
+  public_key: string
+  private_key: string
+}
+
 /** A group of facts that nothing refers to; checked by the season's own schema on the way in. */
 type Json = JSONColumnType<object>
 
@@ -240,6 +303,11 @@ export interface Database {
   phone: PhoneTable
   crew_name: CrewNameTable
   audit: AuditTable
+  thermometer: ThermometerTable
+  thermometer_hour: ThermometerHourTable
+  broker: BrokerTable
+  push_subscription: PushSubscriptionTable
+  push_key: PushKeyTable
 }
 
 /** A query of one season. */

@@ -7,6 +7,7 @@ import { cleanupOutdatedCaches, matchPrecache, precacheAndRoute } from 'workbox-
 import { registerRoute } from 'workbox-routing'
 import { CacheFirst, NetworkFirst, NetworkOnly } from 'workbox-strategies'
 import { SHARE_TO, SHARED_AT, SHARED_CACHE, SHARED_FIELD, SHARED_PHOTO } from '../season/shared-photo'
+import type { PushMessage } from '../season/push'
 import { isKept, isOfLastSeason, pageInPlaceOf, PAGES_CACHE } from '../season/kept-pages'
 
 declare const self: ServiceWorkerGlobalScope
@@ -152,4 +153,40 @@ self.addEventListener('message', (event) => {
   if (said?.type === 'SKIP_WAITING') void self.skipWaiting()
   if (said?.type === 'KEEP') event.waitUntil(keepAll(said.addresses ?? []))
   if (said?.type === 'LET_GO') event.waitUntil(letGoOfPages().then(() => event.ports[0]?.postMessage('gone')))
+})
+
+/** What a message says; nothing where it is none of ours. */
+function messageIn(data: PushMessageData | null): PushMessage | undefined {
+  try {
+    const said = data?.json() as Partial<PushMessage> | undefined
+    return typeof said?.title === 'string' && typeof said.at === 'string' ? (said as PushMessage) : undefined
+  } catch {
+    return undefined
+  }
+}
+
+/** Frost and heat, told while no page is open. A browser wants every message to be shown. */
+self.addEventListener('push', (event) => {
+  const { title, body, tag, at } = messageIn(event.data) ?? { title: 'Dove Step', body: '', tag: 'unread', at: '/' }
+  event.waitUntil(
+    self.registration.showNotification(title, {
+      body,
+      tag,
+      icon: '/icon-192.png',
+      badge: '/icon-192.png',
+      data: { at },
+    }),
+  )
+})
+
+self.addEventListener('notificationclick', (event) => {
+  event.notification.close()
+  const { at } = event.notification.data as { at: string }
+  const show = async () => {
+    const [open] = await self.clients.matchAll({ type: 'window', includeUncontrolled: true })
+    if (!open) return self.clients.openWindow(at)
+    await open.focus()
+    return open.navigate(at)
+  }
+  event.waitUntil(show())
 })

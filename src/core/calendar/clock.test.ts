@@ -1,7 +1,7 @@
 import fc from 'fast-check'
-import { expect, test } from 'vitest'
-import { clockDay } from './clock'
-import { formatDay } from './day'
+import { describe, expect, it, test } from 'vitest'
+import { clockDay, clockTime, instantOf } from './clock'
+import { formatDay, parseDay } from './day'
 
 const at = (instant: string, zone?: string) => formatDay(clockDay(Date.parse(instant), zone))
 
@@ -36,4 +36,32 @@ test('in any zone the day is that of UTC or one beside it, and never goes back',
       },
     ),
   )
+})
+
+describe('the instant of a time on the wall', () => {
+  const zones = ['Europe/Paris', 'America/Los_Angeles', 'Pacific/Auckland', 'Asia/Kolkata', 'UTC', 'America/St_Johns']
+  it('is the one at which the clock shows it, also on days when clocks are changed', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...zones),
+        fc.integer({ min: Date.UTC(2026, 0, 1) / 60_000, max: Date.UTC(2028, 0, 1) / 60_000 }),
+        (zone, minutes) => {
+          const instant = minutes * 60_000
+          const shown = clockTime(instant, zone)
+          const back = instantOf(shown, zone)
+          expect(clockTime(back, zone)).toEqual(shown)
+          // Where the clock shows it twice it is the first time.
+          expect(instant - back === 0 || instant - back === 3_600_000).toBe(true)
+        },
+      ),
+    )
+  })
+  it('is after the jump where clocks are put forward over it', () => {
+    const jumped = { day: parseDay('2027-03-28'), minute: 2 * 60 + 30 }
+    expect(new Date(instantOf(jumped, 'Europe/Paris')).toISOString()).toBe('2027-03-28T01:30:00.000Z')
+  })
+  it('is the first of two where they are put back', () => {
+    const twice = { day: parseDay('2027-10-31'), minute: 2 * 60 + 30 }
+    expect(new Date(instantOf(twice, 'Europe/Paris')).toISOString()).toBe('2027-10-31T00:30:00.000Z')
+  })
 })

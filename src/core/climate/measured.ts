@@ -51,7 +51,8 @@ export function measuredOf({ readings, records }: Part): readonly Measured[] {
     days.set(on, day)
     return day
   }
-  for (const { place, days } of readings)
+  // What is simulated never stands before what was measured.
+  for (const { place, days } of [...readings].sort((a, b) => simulatedFirst(a) - simulatedFirst(b)))
     for (const { on, low, high } of days) Object.assign(dayOf(place, on), { low, high })
   for (const { place, on, low, high } of extremes(own).values()) {
     const day = dayOf(place, on)
@@ -65,6 +66,8 @@ export function measuredOf({ readings, records }: Part): readonly Measured[] {
   all.set(own, { readings, measured })
   return measured
 }
+
+const simulatedFirst = ({ from }: Readings) => (from === 'stand-in' ? 0 : 1)
 
 /** The lowest and the highest written down of each place and day. */
 function extremes(entries: readonly Recorded<'temperature'>[]): Map<string, MeasuredDay & { place: string }> {

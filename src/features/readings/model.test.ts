@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { parseDay } from '../../core/calendar/day'
 import { readSmall } from '../../season/small-season'
-import { stripOf, withThermometers } from './model'
+import type { Season } from '../../season/schema'
+import { alarmLimits, faultCounts, stripOf, withThermometers } from './model'
 
 const season = readSmall((s) => {
   s.readings = [
@@ -34,5 +35,37 @@ describe('simulated thermometers', () => {
     const on = withThermometers(season.site, true)
     expect(on.thermometer).toEqual({ from: 'stand-in', seed: 1 })
     expect(withThermometers(on, false)).toEqual(season.site)
+  })
+})
+
+describe('limits of an alarm', () => {
+  const place = (temperature: Partial<Season['places'][number]['temperature']>) => ({
+    ...readSmall().places[0]!,
+    temperature: { periods: [], ...temperature },
+  })
+  const day = parseDay('2027-04-01')
+  it('are below what keeps the place, and at frost where nothing does', () => {
+    expect(alarmLimits(place({ held: 22 }), day)).toEqual({ below: 18, above: 27 })
+    expect(alarmLimits(place({ lift: 5, floor: 10, ceiling: 40 }), day)).toEqual({ below: 8, above: 44 })
+    expect(alarmLimits(place({ lift: 3, floor: 2 }), day)).toEqual({ below: 1, above: 38 })
+    expect(alarmLimits(place({ lift: 0 }), day)).toEqual({ below: 1, above: 38 })
+  })
+  it('follow what the place is at that time of the year', () => {
+    const heated = place({ lift: 4, periods: [{ from: '02-01', until: '05-15', held: 20 }] })
+    const [inSpring, inSummer] = [day, parseDay('2027-07-01')].map((on) => alarmLimits(heated, on).below)
+    expect([inSpring, inSummer]).toEqual([16, 1])
+  })
+})
+
+describe('faults of a thermometer', () => {
+  it('are counted in hours, and days that are stuck', () => {
+    expect(
+      faultCounts([
+        { on: '2027-04-01', kind: 'gap', hours: 3 },
+        { on: '2027-04-02', kind: 'gap', hours: 24 },
+        { on: '2027-04-02', kind: 'impossible', hours: 1 },
+        { on: '2027-04-03', kind: 'stuck', hours: 24 },
+      ]),
+    ).toEqual({ gap: 27, impossible: 1, stuck: 1 })
   })
 })

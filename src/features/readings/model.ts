@@ -1,7 +1,9 @@
 /** What was measured in a place, as it is drawn. */
 import { parseDay, type Day } from '../../core/calendar/day'
+import { temperatureRule } from '../../core/climate/place-temperature'
 import { measuredOf } from '../../core/climate/measured'
-import type { Season } from '../../season/schema'
+import type { Place, Season } from '../../season/schema'
+import type { ThermometerShown } from '../../season/thermometers'
 
 /** Lows and highs of some days, °C. */
 export interface Strip {
@@ -42,3 +44,27 @@ export function stripOf(season: Season, place: string, from: Day, until: Day): S
 export function withThermometers({ thermometer: _, ...site }: Season['site'], on: boolean): Season['site'] {
   return on ? { ...site, thermometer: { from: 'stand-in', seed: 1 } } : site
 }
+
+const FROST = 1 // °C: below it a night can freeze at the height of plants
+const HEAT = 38 // °C
+
+/** When somebody would want to be told of a place, °C: what keeps it has failed, or plants are harmed. */
+export function alarmLimits(place: Place, day: Day): { below: number; above: number } {
+  const { held, floor, ceiling } = temperatureRule(place, day)
+  if (held !== undefined) return { below: held - 4, above: held + 5 }
+  return { below: floor === undefined ? FROST : Math.max(FROST, floor - 2), above: Math.max(HEAT, (ceiling ?? 0) + 4) }
+}
+
+/** Faults of a thermometer by kind: hours that are missing or cannot be, days that are left out as stuck. */
+export function faultCounts(faults: ThermometerShown['faults']): { gap: number; impossible: number; stuck: number } {
+  const hours = (kind: string) => faults.filter((one) => one.kind === kind).reduce((sum, one) => sum + one.hours, 0)
+  return {
+    gap: hours('gap'),
+    impossible: hours('impossible'),
+    stuck: faults.filter(({ kind }) => kind === 'stuck').length,
+  }
+}
+
+/** How something is sent, for who sets a logger up. @param at where the server is reached */
+export const exampleFor = (at: string, key: string): string =>
+  `curl -H 'Authorization: Bearer ${key}' --data '{"temperature": 4.6}' ${at}/api/thermometer`

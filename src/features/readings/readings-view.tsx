@@ -28,6 +28,7 @@ import { ChooseFile, DroppedRows, ReadingFields, useWeatherFile } from '../../ui
 import { count } from '../../words/format'
 import { callForSeason, troubleWords } from '../../ui/call-server'
 import { stripOf, withThermometers } from './model'
+import { Thermometers } from './thermometers'
 
 const DAYS = 42
 
@@ -145,6 +146,7 @@ export function ReadingsView() {
       ) : (
         season.places.map((place, i) => <Strip key={place.key} place={i} from={from} until={until} />)
       )}
+      <Thermometers />
       {!data.whatIf && <FromFile />}
     </Box>
   )

@@ -48,6 +48,7 @@ import { useIconBadge } from './use-icon-badge'
 import '../../ui/install'
 import { Link, usePathname } from '../../ui/navigation'
 
+const Alarms = later(() => import('./alarms').then((module) => module.Alarms))
 const FindBox = later(() => import('./find-box').then((module) => module.FindBox))
 
 export function Shell({ frame, children }: { frame: FrameData; children: ReactNode }) {
@@ -144,6 +145,7 @@ function Frame({ children }: { children: ReactNode }) {
           <WhatIfBanner />
           <LeftOut />
           <WhoHolds />
+          <Alarms />
           <KeptPages />
           <RecordingBar />
           <Box

@@ -25,6 +25,7 @@ import { sheet } from './sheet'
 import { shell } from './shell'
 import { sowing } from './sowing'
 import { startNow } from './start-now'
+import { thermometers } from './thermometers'
 import { titles } from './titles'
 import { today } from './today'
 import { ui } from './ui'
@@ -58,6 +59,7 @@ export const en = {
   shell,
   sowing,
   startNow,
+  thermometers,
   titles,
   today,
   ui,

@@ -11,6 +11,7 @@ import { records } from './records'
 import { scan } from './scan'
 import { shell } from './shell'
 import { sowing } from './sowing'
+import { thermometers } from './thermometers'
 import { titles } from './titles'
 import { today } from './today'
 import { ui } from './ui'
@@ -29,6 +30,7 @@ export const es = {
   scan,
   shell,
   sowing,
+  thermometers,
   titles,
   today,
   ui,
