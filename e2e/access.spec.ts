@@ -39,6 +39,7 @@ const VIEWS = [
   '/journal',
   '/readings',
   '/scan',
+  '/install',
   '/learned',
   '/sowing',
 ]

@@ -67,3 +67,34 @@ test('the icon says how much is due today, and follows what is done', async ({ p
   await page.getByRole('button', { name: 'Done: First feed TA' }).click()
   await expect.poll(badge).toBe(before - 1)
 })
+
+test('how it comes to a phone is told step by step, for the device at hand and for others', async ({
+  browser,
+  baseURL,
+}) => {
+  const context = await browser.newContext({
+    baseURL: baseURL!,
+    locale: 'en-GB',
+    serviceWorkers: 'block',
+    viewport: { width: 390, height: 844 },
+    userAgent: 'Mozilla/5.0 (Linux; Android 14; Phone) AppleWebKit/537.36 Chrome/120.0 Mobile Safari/537.36',
+  })
+  const page = await context.newPage()
+  await visit(page, '/today')
+  await page.getByRole('button', { name: 'More', exact: true }).click()
+  await page.getByRole('menuitem', { name: 'On your phone' }).click()
+  await expect(page.getByRole('heading', { level: 1, name: 'On your phone' })).toBeVisible()
+  const steps = page.getByRole('region', { name: 'Step by step' })
+  await expect(steps.getByRole('button', { name: 'Android' })).toHaveAttribute('aria-pressed', 'true')
+  await expect(steps).toContainText('“Install app”')
+  await steps.getByRole('button', { name: 'iPhone or iPad' }).click()
+  await expect(steps).toContainText('“Add to Home Screen”')
+  // The machine itself needs nothing; others are told what to do.
+  const https = page.getByRole('region', { name: 'HTTPS' })
+  await expect(https).toContainText('npm run share')
+  await expect(page.getByRole('region', { name: 'On another device' })).toHaveCount(0)
+  // What lies here is said, and the browser is asked to keep it.
+  const kept = page.getByRole('region', { name: 'Kept on this device' })
+  await expect(kept).toContainText(/Dove Step keeps \d+ MB here\./)
+  await context.close()
+})

@@ -16,6 +16,7 @@ import { migrate } from '../src/data/migrate'
 import { changeAsItStands } from '../src/data/change-repository'
 import { keepRecords } from '../src/data/record-repository'
 import { createFarm } from '../src/data/season-repository'
+import { fontsOnDisk } from '../src/interchange/fonts-on-disk'
 import { labelsPdf } from '../src/interchange/labels-pdf'
 import { editSeason } from '../src/season/edit'
 import { readSeasonText } from '../src/interchange/season-file'
@@ -129,7 +130,7 @@ async function labels(): Promise<void> {
     let bytes = 0
     let first = 0
     const { doc, pages } = labelsPdf(
-      { labels: all, sheet, address: 'http://192.168.1.20:4000' },
+      { labels: all, sheet, address: 'http://192.168.1.20:4000', fonts: fontsOnDisk() },
       season,
       createFormat('en-GB', 'metric'),
     )

@@ -8,11 +8,13 @@ import { createPlanner } from '../core/plan/plan'
 import { readSmall } from '../season/small-season'
 import { createFormat } from '../words/format'
 import { journalCsv } from './journal-csv'
+import { fontsOnDisk } from './fonts-on-disk'
 import { labelsPdf, SHEETS, trayMapPdf, type SheetKey } from './labels-pdf'
 
 const season = readSmall()
 const plan = createPlanner().plan(season)
 const f = createFormat('en-GB', 'metric')
+const fonts = fontsOnDisk()
 const codes = labelCodes(plan.batches, [])
 const day = plan.byId.get('a')!.sow!
 const labels = labelsOf(plan.batches, season, codes, day, 'tray')
@@ -42,7 +44,7 @@ describe('labels', () => {
     async (sheet) => {
       const { across, down } = SHEETS[sheet]
       const skip = Math.min(3, across * down - 1)
-      const { doc, pages } = labelsPdf({ labels, sheet, skip, address: 'http://192.168.1.20:4000' }, season, f)
+      const { doc, pages } = labelsPdf({ labels, sheet, skip, address: 'http://192.168.1.20:4000', fonts }, season, f)
       const pdf = await buffer(doc)
       expect(pdf.subarray(0, 5).toString()).toBe('%PDF-')
       expect(pages).toBe(Math.ceil((labels.length + skip) / (across * down)))
@@ -50,14 +52,16 @@ describe('labels', () => {
     },
   )
   it('of nothing are an empty page, and a map names every tray', async () => {
-    expect(pagesIn(await buffer(labelsPdf({ labels: [], sheet: 'a4-24', address: 'http://x' }, season, f).doc))).toBe(1)
+    expect(
+      pagesIn(await buffer(labelsPdf({ labels: [], sheet: 'a4-24', address: 'http://x', fonts }, season, f).doc)),
+    ).toBe(1)
     const map = await buffer(
       trayMapPdf(
         Array.from({ length: 90 }, () => labels[0]!),
         plan,
         season,
         f,
-        'Trays',
+        { title: 'Trays', fonts },
       ),
     )
     expect(pagesIn(map)).toBe(2)

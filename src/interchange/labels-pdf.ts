@@ -1,5 +1,4 @@
 /** Labels as PDF: sheets of common sizes and rolls, each with a code to say and one to scan; and maps of coded trays. */
-import { createRequire } from 'node:module'
 import PDFDocument from 'pdfkit'
 import QRCode from 'qrcode'
 import type { Label } from '../core/labels/content'
@@ -32,21 +31,20 @@ export const SHEETS = {
 export type SheetKey = keyof typeof SHEETS
 
 const MM = 72 / 25.4
-const load = createRequire(`${process.cwd()}/`)
-const FONTS = ['latin-400', 'latin-700', 'latin-ext-400', 'latin-ext-700'] as const
+export const FONTS = ['latin-400', 'latin-700', 'latin-ext-400', 'latin-ext-700'] as const
 
-function begin(page: readonly [number, number], title: string): PDFKit.PDFDocument {
+/** The fonts that ship with the application: where they lie on the disk, or what is in them. */
+export type Fonts = Readonly<Record<(typeof FONTS)[number], string | Uint8Array>>
+
+function begin(page: readonly [number, number], title: string, fonts: Fonts): PDFKit.PDFDocument {
   const doc = new PDFDocument({
     size: [page[0] * MM, page[1] * MM],
     margin: 0,
     autoFirstPage: false,
+    font: '', // none but our own: a browser has no others
     info: { Title: title, Creator: 'Dove Step' },
   })
-  for (const font of FONTS)
-    doc.registerFont(
-      font,
-      load.resolve(`@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-${font}-normal.woff`),
-    )
+  for (const font of FONTS) doc.registerFont(font, fonts[font] as string)
   return doc
 }
 
@@ -98,6 +96,7 @@ export interface LabelJob {
   skip?: number
   /** Address of the application as phones reach it, without a slash at the end. */
   address: string
+  fonts: Fonts
 }
 
 /**
@@ -109,7 +108,7 @@ export function labelsPdf(job: LabelJob, season: Season, f: Format): { doc: PDFK
   const sheet: Sheet = SHEETS[job.sheet]
   const onPage = sheet.across * sheet.down
   const skip = Math.min(job.skip ?? 0, onPage - 1)
-  const doc = begin(sheet.page, 'Labels')
+  const doc = begin(sheet.page, 'Labels', job.fonts)
   const pages = Math.max(1, Math.ceil((job.labels.length + skip) / onPage))
   if (job.labels.length === 0) doc.addPage()
   // Written a page at a time, so that the first are out before the last are made.
@@ -118,7 +117,7 @@ export function labelsPdf(job: LabelJob, season: Season, f: Format): { doc: PDFK
       const at = i + skip
       if (i === 0 || at % onPage === 0) {
         doc.addPage()
-        if (i > 0) await new Promise((done) => setImmediate(done))
+        if (i > 0) await new Promise((done) => setTimeout(done))
       }
       const column = at % sheet.across
       const row = Math.floor((at % onPage) / sheet.across)
@@ -195,10 +194,10 @@ export function trayMapPdf(
   plan: Plan,
   season: Season,
   f: Format,
-  title: string,
+  { title, fonts }: { title: string; fonts: Fonts },
 ): PDFKit.PDFDocument {
   const page: readonly [number, number] = [210, 297]
-  const doc = begin(page, title)
+  const doc = begin(page, title, fonts)
   const [left, bottom] = [14 * MM, (page[1] - 16) * MM]
   let y = Infinity
   const room = (height: number) => {

@@ -8,6 +8,8 @@ import type { Grid } from '../core/traypicture/walls'
 import type { Corners } from '../core/traypicture/upright'
 import type { Season } from '../season/schema'
 import type { FitStatus } from '../worker/fit-plan'
+import type { LabelsAsked } from './labels-asked'
+import type { LabelsOf } from './labels-beside'
 import { sheetBeside } from './plan-sheet/reader'
 import { sheetFile } from './sheet-file/beside'
 
@@ -27,6 +29,15 @@ const api = {
   ): Promise<CountedTray | undefined> {
     const { cellsAt, trayInPhoto } = await import('./tray-in-photo')
     return at ? cellsAt(photo, at.corners, at.grid) : trayInPhoto(photo, grids)
+  },
+  /** Labels as a PDF. */
+  async labels(
+    of: LabelsOf,
+    asked: LabelsAsked,
+    onShare: (share: number) => void,
+  ): Promise<Blob | { tooMany: number }> {
+    const { labelsBeside } = await import('./labels-beside')
+    return labelsBeside(of, asked, onShare)
   },
   /** The plan made to fit. */
   async fit(season: Season, from: string, onNews: (status: FitStatus) => void): Promise<FitStatus> {

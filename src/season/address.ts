@@ -17,6 +17,7 @@ export const VIEW_NAMES = [
   'sowing',
   'batch',
   'scan',
+  'install',
   'farm',
   'people',
   'audit',

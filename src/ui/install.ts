@@ -29,14 +29,12 @@ function subscribe(listener: () => void): () => void {
   return () => listeners.delete(listener)
 }
 
-/** `by-hand`: this browser is asked in its own menu (Safari on a phone). `needs-https`: no browser keeps it from here. */
-export type Installable = 'offered' | 'by-hand' | 'needs-https' | 'no'
+/** `installed`: it runs from its own icon. `no`: this browser has to be asked in its own menu, or keeps nothing from here. */
+type Installable = 'offered' | 'installed' | 'no'
 
 function installable(): Installable {
   if (offer) return 'offered'
-  if (window.matchMedia('(display-mode: standalone)').matches) return 'no'
-  if (!window.isSecureContext) return 'needs-https'
-  return 'standalone' in navigator && navigator.standalone === false ? 'by-hand' : 'no'
+  return window.matchMedia('(display-mode: standalone)').matches ? 'installed' : 'no'
 }
 
 /** How the application comes to be kept on this device, as it stands now. */

@@ -5,23 +5,24 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import { useTranslations } from 'next-intl'
 import { install, useInstallable } from '../../ui/install'
+import { Link } from '../../ui/navigation'
 
 export function Install() {
   const t = useTranslations('farmPage')
   const stands = useInstallable()
-  if (stands === 'no') return null
   return (
     <Box>
       <Box sx={{ fontSize: 13, color: 'text.secondary', mb: 0.5 }}>{t('onThisDevice')}</Box>
-      {stands === 'offered' ? (
-        <Button variant="outlined" color="inherit" startIcon={<InstallIcon />} onClick={() => void install()}>
-          {t('install')}
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1 }}>
+        {stands === 'offered' && (
+          <Button variant="outlined" color="inherit" startIcon={<InstallIcon />} onClick={() => void install()}>
+            {t('install')}
+          </Button>
+        )}
+        <Button component={Link} href="/install" color="inherit">
+          {t('howToInstall')}
         </Button>
-      ) : (
-        <Box sx={{ maxWidth: 420, fontSize: 14.5 }}>
-          {t(stands === 'by-hand' ? 'installByHand' : 'installNeedsHttps')}
-        </Box>
-      )}
+      </Box>
     </Box>
   )
 }

@@ -1,15 +1,12 @@
 /** Labels of the season in view as a PDF. */
 import { Readable } from 'node:stream'
 import { z } from 'zod'
-import { parseDay, weekStart } from '../../core/calendar/day'
-import { labelCodes, labelDay, labelsOf } from '../../core/labels/content'
-import { createPlanner } from '../../core/plan/plan'
-import { labelsPdf, SHEETS, trayMapPdf, type SheetKey } from '../../interchange/labels-pdf'
+import { fontsOnDisk } from '../../interchange/fonts-on-disk'
+import { makeLabels } from '../../interchange/labels-asked'
+import { SHEETS, type SheetKey } from '../../interchange/labels-pdf'
 import { createFormat, yearOf } from '../../words/format'
 import { seasonFor } from '../../actions/season-data'
 import { seasonAsked } from '../../actions/season-in-view'
-
-const MOST_LABELS = 5000
 
 const Asked = z.object({
   ids: z.string().max(60_000).default(''),
@@ -35,49 +32,33 @@ export async function labelsOut(request: Request): Promise<Response> {
   const found = await seasonAsked(asked.data.season ?? null, 'read')
   const data = found && (await seasonFor(found))
   if (!data) return Response.json({ problem: 'There is no season open.' }, { status: 409 })
-  const { season } = data
-  const today = parseDay(data.today)
-  const plan = createPlanner().plan(season, today)
-  const { ids, day, each, sheet, skip, address, map } = asked.data
-  const wanted = ids === '' ? [] : ids.split(',')
-  const batches = wanted.flatMap((id) => plan.byId.get(id) ?? [])
-  const codes = labelCodes(plan.batches, season.records)
-  const on = day === undefined ? today : parseDay(day)
-  const labels = labelsOf(batches, season, codes, (batch) => labelDay(batch, asked.data.for, weekStart(on), on), each)
-  if (labels.length > MOST_LABELS)
+  const { ids, map, address, ...rest } = asked.data
+  const made = makeLabels(
+    data,
+    {
+      ...rest,
+      ids: ids === '' ? [] : ids.split(','),
+      address: address ?? url.origin,
+      map: map !== undefined,
+    },
+    createFormat(data.locale, data.units, yearOf(data.season.season)),
+    fontsOnDisk(),
+  )
+  if ('tooMany' in made)
     return Response.json(
-      { problem: `${labels.length} labels are too many for one print; choose fewer batches.` },
+      { problem: `${made.tooMany} labels are too many for one print; choose fewer batches.` },
       { status: 413 },
     )
-  const format = createFormat(data.locale, data.units, yearOf(season.season))
   const headers = {
     'content-type': 'application/pdf',
     'content-disposition': `inline; filename="${map ? 'tray-map' : 'labels'}.pdf"`,
     'cache-control': 'no-store',
   }
-  if (map)
-    return new Response(
-      stream(
-        trayMapPdf(
-          labels,
-          plan,
-          season,
-          format,
-          format.t('labels.trays', {
-            farm: season.farm.name,
-            extra: format.date(day === undefined ? today : parseDay(day)),
-          }),
-        ),
-      ),
-      { headers },
-    )
-  const { doc, pages } = labelsPdf(
-    { labels, sheet, skip, address: (address ?? url.origin).replace(/\/+$/, '') },
-    season,
-    format,
-  )
-  return new Response(stream(doc), {
-    headers: { ...headers, 'x-pages': String(pages), 'x-labels': String(labels.length) },
+  return new Response(stream(made.doc), {
+    headers:
+      made.pages === undefined
+        ? headers
+        : { ...headers, 'x-pages': String(made.pages), 'x-labels': String(made.labels) },
   })
 }
 

@@ -25,7 +25,6 @@ import { Making, RollPrinter } from './making'
 import { LabelPreview } from './label-preview'
 import { FindCode } from './find-code'
 import { toggled, batchesFor, batchesNamed } from './model'
-import { useOut } from '../../ui/navigation'
 
 const never = () => () => undefined
 
@@ -34,7 +33,6 @@ const TO_SOW: z.output<typeof Wanted> = { for: 'sow' }
 
 export function LabelsView() {
   const t = useTranslations('labels')
-  const out = useOut()
   const { plan, season, format, today, data } = useSeason()
   const day = useWorkingDay()
   const { record } = useRecord()
@@ -64,15 +62,16 @@ export function LabelsView() {
   const what = only === null ? which : 'standing'
   const dayOf = useCallback((batch: Batch) => labelDay(batch, what, monday, day), [what, monday, day])
   const labels = useMemo(() => labelsOf(chosen, season, codes, dayOf, each), [chosen, season, codes, dayOf, each])
-  const query = new URLSearchParams({
-    ids: chosen.map(({ id }) => id).join(','),
+  const asked = {
+    ids: chosen.map(({ id }) => id),
     day: formatDay(day),
     for: what,
     each,
     sheet,
-    skip: String(skip ?? 0),
-    ...(address === '' ? {} : { address }),
-  }).toString()
+    skip: skip ?? 0,
+    address: address === '' ? origin : address,
+    map: false,
+  }
   const printed = () =>
     !data.whatIf && chosen.length > 0
       ? record(
@@ -188,17 +187,7 @@ export function LabelsView() {
           onChange={setAddress}
           help={far ? t('phonesCannotReachThisOne') : undefined}
         />
-        <Making query={query} labels={labels.length} onMade={() => void printed()} />
-        <Button
-          variant="outlined"
-          color="inherit"
-          href={out('labels.pdf', `${query}&map=1`)}
-          target="_blank"
-          disabled={labels.length === 0}
-          sx={{ minHeight: 44 }}
-        >
-          {t('mapOfCodedTrays')}
-        </Button>
+        <Making asked={asked} labels={labels.length} onMade={() => void printed()} />
         {sheet.startsWith('roll') && <RollPrinter labels={labels.length} onDone={() => void printed()} />}
         <Box sx={{ fontSize: 14, color: 'text.secondary' }}>
           {t('codedTraysWriteTheCode', { today: format.date(today) })}

@@ -4,54 +4,68 @@ import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import LinearProgress from '@mui/material/LinearProgress'
+import { proxy } from 'comlink'
 import { useRef, useState } from 'react'
 import { useTranslations } from 'next-intl'
 import { simulatedPrinter, type PrintState } from '../../standins/label-printer'
-import { useOut } from '../../ui/navigation'
+import { formatDay } from '../../core/calendar/day'
+import type { LabelsAsked } from '../../interchange/labels-asked'
+import { startBeside } from '../../ui/page-worker'
+import { useSeason } from '../../ui/season-context'
 
-/** Makes the PDF and shows how far it is; opens it when it is there. */
-export function Making({ query, labels, onMade }: { query: string; labels: number; onMade: () => void }) {
+/** Makes the PDF on the device, shows how far it is, and opens it when it is there; beside it the map of coded trays. */
+export function Making({ asked, labels, onMade }: { asked: LabelsAsked; labels: number; onMade: () => void }) {
   const t = useTranslations('labels')
-  const out = useOut()
+  const { season, format, today } = useSeason()
   const [share, setShare] = useState<number>()
   const [problem, setProblem] = useState<string>()
-  const [made, setMade] = useState<{ url: string; query: string }>()
-  const stop = useRef<AbortController | null>(null)
-  const make = async () => {
+  const [made, setMade] = useState<{ url: string; of: string; map: boolean }>()
+  const stop = useRef<() => void>(undefined)
+  const of = JSON.stringify(asked)
+  const make = async (map: boolean) => {
     setProblem(undefined)
     setShare(0)
-    stop.current = new AbortController()
+    const { own, api } = startBeside()
+    const stopped = new Promise<'stopped'>((done) => (stop.current = () => done('stopped')))
+    const broken = new Promise<never>((_, failed) =>
+      own.addEventListener('error', (event) => failed(new Error(event.message))),
+    )
     try {
-      const response = await fetch(out('labels.pdf', query), { signal: stop.current.signal })
-      if (!response.ok)
-        throw new Error(
-          ((await response.json().catch(() => ({}))) as { problem?: string }).problem ?? t('theServerCouldNotMake'),
-        )
-      const pages = Number(response.headers.get('x-pages') ?? 1)
-      const parts: BlobPart[] = []
-      const text = new TextDecoder('latin1')
-      let seen = 0
-      const reader = response.body!.getReader()
-      for (let part = await reader.read(); !part.done; part = await reader.read()) {
-        parts.push(part.value)
-        seen += text.decode(part.value, { stream: true }).split('/Type /Page\n').length - 1
-        setShare(Math.min(1, seen / pages))
-      }
-      setMade({ url: URL.createObjectURL(new Blob(parts, { type: 'application/pdf' })), query })
-      onMade()
+      const made = await Promise.race([
+        api.labels(
+          { season, today: formatDay(today), locale: format.locale, units: format.units },
+          { ...asked, map },
+          proxy((done: number) => setShare(done)),
+        ),
+        stopped,
+        broken,
+      ])
+      if (made === 'stopped') return
+      if ('tooMany' in made) return setProblem(t('tooMany', { labels: format.number(made.tooMany) }))
+      setMade({ url: URL.createObjectURL(made), of, map })
+      if (!map) onMade()
     } catch (error) {
-      if (!stop.current.signal.aborted) setProblem(error instanceof Error ? error.message : t('theServerDidNotAnswer'))
+      console.warn('Labels could not be made:', error)
+      setProblem(t('couldNotBeMade'))
     } finally {
+      own.terminate()
       setShare(undefined)
     }
   }
+  const open = (map: boolean) =>
+    made?.of === of &&
+    made.map === map && (
+      <Button variant="outlined" href={made.url} target="_blank" sx={{ minHeight: 44 }}>
+        {map ? t('openTheMap') : t('openThePdf')}
+      </Button>
+    )
   return (
     <Box sx={{ display: 'grid', gap: 1 }}>
       <Button
         variant="contained"
         disableElevation
         disabled={labels === 0 || share !== undefined}
-        onClick={() => void make()}
+        onClick={() => void make(false)}
         sx={{ minHeight: 52, fontSize: 16 }}
       >
         {t('makeLabelsAsPdf', { labels: String(labels), labels2: labels })}
@@ -64,17 +78,23 @@ export function Making({ query, labels, onMade }: { query: string; labels: numbe
             sx={{ flex: 1, height: 8, borderRadius: 1 }}
             aria-label={t('labelsMade')}
           />
-          <Button size="small" color="inherit" onClick={() => stop.current?.abort()}>
+          <Button size="small" color="inherit" onClick={() => stop.current?.()}>
             {t('stop')}
           </Button>
         </Box>
       )}
       {problem && <Alert severity="error">{problem}</Alert>}
-      {made && made.query === query && (
-        <Button variant="outlined" href={made.url} target="_blank" sx={{ minHeight: 44 }}>
-          {t('openThePdf')}
-        </Button>
-      )}
+      {open(false)}
+      <Button
+        variant="outlined"
+        color="inherit"
+        disabled={labels === 0 || share !== undefined}
+        onClick={() => void make(true)}
+        sx={{ minHeight: 44 }}
+      >
+        {t('mapOfCodedTrays')}
+      </Button>
+      {open(true)}
     </Box>
   )
 }

@@ -12,6 +12,7 @@ import SeedIcon from '@mui/icons-material/GrainOutlined'
 import StairIcon from '@mui/icons-material/StairsOutlined'
 import SearchIcon from '@mui/icons-material/Search'
 import PeopleIcon from '@mui/icons-material/PeopleOutlined'
+import InstallIcon from '@mui/icons-material/InstallMobileOutlined'
 import MoreIcon from '@mui/icons-material/MoreHoriz'
 import Box from '@mui/material/Box'
 import Divider from '@mui/material/Divider'
@@ -323,6 +324,10 @@ function MoreViews({ onFind }: { onFind: () => void }) {
         <MenuItem component={Link} href="/people" onClick={() => setAt(null)} sx={{ minHeight: 48, gap: 1.5 }}>
           <PeopleIcon fontSize="small" />
           {t('peopleAndSigningIn')}
+        </MenuItem>
+        <MenuItem component={Link} href="/install" onClick={() => setAt(null)} sx={{ minHeight: 48, gap: 1.5 }}>
+          <InstallIcon fontSize="small" />
+          {t('onYourPhone')}
         </MenuItem>
         <Divider />
         <FarmChoices onChosen={() => setAt(null)} />

@@ -10,6 +10,7 @@ import { firstFarm } from './first-farm'
 import { format } from './format'
 import { journal } from './journal'
 import { knowHow } from './know-how'
+import { install } from './install'
 import { labels } from './labels'
 import { learned } from './learned'
 import { many } from './many'
@@ -44,6 +45,7 @@ export const en = {
   format,
   journal,
   knowHow,
+  install,
   labels,
   learned,
   many,

@@ -133,6 +133,7 @@ export const shell = {
   back: 'Back',
   signedInAs: 'Signed in as',
   peopleAndSigningIn: 'People and signing in',
+  onYourPhone: 'On your phone',
   roles: { owner: 'owner', planner: 'planner', crew: 'crew', viewer: 'viewer' },
   signedOutTheyWait:
     'You are signed out: {entries} {waiting, plural, one {waits} other {wait}} on this device until you sign in here again.',

@@ -13,6 +13,7 @@ export const titles = {
   today: 'Today',
   farm: 'Farm',
   batch: 'Batch',
+  install: 'On your phone',
   scan: 'Scan',
   learned: 'Season’s end',
   'not-here': 'Not here',

@@ -4,6 +4,7 @@ import { batch } from './batch'
 import { count } from './count'
 import { find } from './find'
 import { format } from './format'
+import { install } from './install'
 import { labels } from './labels'
 import { people } from './people'
 import { readings } from './readings'
@@ -23,6 +24,7 @@ export const es = {
   count,
   find,
   format,
+  install,
   labels,
   people,
   readings,

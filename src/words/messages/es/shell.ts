@@ -134,6 +134,7 @@ export const shell = {
   back: 'Volver',
   signedInAs: 'Sesión de',
   peopleAndSigningIn: 'Personas y sesión',
+  onYourPhone: 'En su teléfono',
   roles: { owner: 'propietario', planner: 'planificador', crew: 'equipo', viewer: 'solo lectura' },
   signedOutTheyWait:
     'Su sesión ha terminado: {entries} {waiting, plural, one {espera} other {esperan}} en este dispositivo hasta que vuelva a iniciar sesión aquí.',

@@ -13,6 +13,7 @@ export const titles = {
   today: 'Hoy',
   farm: 'Finca',
   batch: 'Tanda',
+  install: 'En su teléfono',
   scan: 'Escanear',
   learned: 'Fin de temporada',
   'not-here': 'No está aquí',

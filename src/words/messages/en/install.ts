@@ -1,0 +1,45 @@
+export const install = {
+  title: 'On your phone',
+  what: 'Installed, Dove Step opens from its own icon like any application, without the bars of the browser, and also where there is no signal. The icon shows how much is late, and a photo can be shared to it.',
+  installHere: 'Install it on this device',
+  installed: 'It is installed on this device.',
+  needsHttps:
+    'This page did not come by HTTPS, so no browser installs it or opens it without signal. How that is done stands below.',
+  steps: 'Step by step',
+  device: { android: 'Android', iphone: 'iPhone or iPad', computer: 'Computer' },
+  trustFirst: 'First see to HTTPS, as below.',
+  addressByHttps: 'the address that starts with https://',
+  open: {
+    android: 'Open {address} in Chrome.',
+    iphone: 'Open {address} in Safari.',
+    computer: 'Open {address} in Chrome or Edge.',
+  },
+  add: {
+    android: 'Menu (three dots), then “Install app” or “Add to Home screen”.',
+    iphone: 'Share (the square with an arrow), then “Add to Home Screen”.',
+    computer: 'The sign at the right end of the address bar, then “Install”.',
+  },
+  openOnce: 'Open it from its icon once with signal, and wait until Today is there. From then on it opens without.',
+  onAnother: 'On another device',
+  scanThis: 'Scan this with the camera of the phone, or open',
+  codeFor: 'Code that opens {address}',
+  https: 'HTTPS',
+  httpsIs: 'This page came by HTTPS. Nothing more is needed.',
+  httpsHere: 'On this machine itself nothing is needed. Phones need HTTPS:',
+  httpsIsNot: 'Phones keep an application and use the camera only where it came by HTTPS:',
+  httpsShare:
+    'Whoever runs Dove Step starts it with <code>npm run share</code> instead of <code>npm start</code>. The terminal shows a code.',
+  httpsTrust:
+    'Scan that code on the phone. The page it opens says how the phone comes to trust the farm’s own certificate; that is done once for each phone.',
+  httpsOpen: 'Then open the address that starts with https:// and install it from there.',
+  without: 'Without signal',
+  works:
+    'Today, Plan, Benches, Field, Seed, Labels (also as PDF), Scan, Know-how, Journal, every batch with its count and checks: all as it was when there was signal last. What you record or change waits on the device and is sent by itself.',
+  worksNot: 'Not: fitting the plan on the server, importing and exporting files, backups, people.',
+  kept: 'Kept on this device',
+  keptHow: 'Dove Step keeps {size} here.',
+  keptMayGo: 'Where the device runs full the browser may delete it; what waits to be sent would be lost with it.',
+  keptSafe: 'The browser does not delete it by itself.',
+  keptNotSafe: 'The browser did not promise it. Install Dove Step first, then ask again.',
+  keepIt: 'Ask the browser to keep it',
+} as const

@@ -1,0 +1,45 @@
+export const install = {
+  title: 'En su teléfono',
+  what: 'Instalado, Dove Step se abre desde su propio icono como cualquier aplicación, sin las barras del navegador, y también donde no hay señal. El icono muestra cuánto va tarde, y se le puede compartir una foto.',
+  installHere: 'Instalarlo en este aparato',
+  installed: 'Está instalado en este aparato.',
+  needsHttps:
+    'Esta página no llegó por HTTPS, así que ningún navegador la instala ni la abre sin señal. Abajo está cómo se hace.',
+  steps: 'Paso a paso',
+  device: { android: 'Android', iphone: 'iPhone o iPad', computer: 'Ordenador' },
+  trustFirst: 'Primero HTTPS, como abajo.',
+  addressByHttps: 'la dirección que empieza por https://',
+  open: {
+    android: 'Abra {address} en Chrome.',
+    iphone: 'Abra {address} en Safari.',
+    computer: 'Abra {address} en Chrome o Edge.',
+  },
+  add: {
+    android: 'Menú (tres puntos) y «Instalar aplicación» o «Añadir a pantalla de inicio».',
+    iphone: 'Compartir (el cuadrado con una flecha) y «Añadir a pantalla de inicio».',
+    computer: 'El signo a la derecha de la barra de direcciones y «Instalar».',
+  },
+  openOnce: 'Ábralo desde su icono una vez con señal y espere a que salga Hoy. Desde entonces se abre sin ella.',
+  onAnother: 'En otro aparato',
+  scanThis: 'Escanee esto con la cámara del teléfono, o abra',
+  codeFor: 'Código que abre {address}',
+  https: 'HTTPS',
+  httpsIs: 'Esta página llegó por HTTPS. No hace falta nada más.',
+  httpsHere: 'En este mismo equipo no hace falta nada. Los teléfonos necesitan HTTPS:',
+  httpsIsNot: 'Los teléfonos guardan una aplicación y usan la cámara solo si llegó por HTTPS:',
+  httpsShare:
+    'Quien lleva Dove Step lo arranca con <code>npm run share</code> en lugar de <code>npm start</code>. La terminal muestra un código.',
+  httpsTrust:
+    'Escanee ese código con el teléfono. La página que abre dice cómo el teléfono se fía del certificado de la finca; se hace una vez por teléfono.',
+  httpsOpen: 'Luego abra la dirección que empieza por https:// e instálelo desde allí.',
+  without: 'Sin señal',
+  works:
+    'Hoy, Plan, Mesas, Campo, Semilla, Etiquetas (también en PDF), Escanear, Saber, Diario y cada tanda con su recuento y sus revisiones: todo como estaba cuando hubo señal. Lo que anote o cambie espera en el aparato y se envía solo.',
+  worksNot: 'No: ajustar el plan en el servidor, importar y exportar archivos, copias de seguridad, personas.',
+  kept: 'Guardado en este aparato',
+  keptHow: 'Dove Step guarda aquí {size}.',
+  keptMayGo: 'Si el aparato se llena, el navegador puede borrarlo; lo que espera a ser enviado se perdería con ello.',
+  keptSafe: 'El navegador no lo borra por sí solo.',
+  keptNotSafe: 'El navegador no lo prometió. Instale primero Dove Step y pregunte otra vez.',
+  keepIt: 'Pedir al navegador que lo guarde',
+}
