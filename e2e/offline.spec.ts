@@ -3,38 +3,11 @@ import type { Page } from '@playwright/test'
 import { parseDay } from '../src/core/calendar/day'
 import { labelCodes } from '../src/core/labels/content'
 import { createPlanner } from '../src/core/plan/plan'
-import { VIEWS_KEPT } from '../src/season/kept-pages'
 import { demo, expect, settled, test, visit } from './farm'
 import { share } from './people-in-tests'
+import { AT, NO_WAY, opens, visitOnce } from './without-signal'
 
 test.use({ serviceWorkers: 'allow' })
-
-const AT = '/sallow-ferry/2027'
-
-/** What the browser itself says of requests that found no way. */
-const NO_WAY = /ERR_INTERNET_DISCONNECTED|Failed to fetch|ERR_FAILED/
-
-/** One visit: until the application and the views of the season lie on the device. */
-async function visitOnce(page: Page): Promise<void> {
-  await visit(page, '/today')
-  await expect
-    .poll(
-      () =>
-        page.evaluate(async () => {
-          const name = (await caches.keys()).find((one) => one.startsWith('dove-step-pages'))
-          return name === undefined ? 0 : (await (await caches.open(name)).keys()).length
-        }),
-      { timeout: 90_000 },
-    )
-    .toBe(VIEWS_KEPT.length)
-  await settled(page)
-}
-
-/** The address opens, and is the season's page. */
-async function opens(page: Page, path: string): Promise<void> {
-  await page.goto(path)
-  await page.locator('html[data-ready]').waitFor()
-}
 
 test('after one visit every view opens without signal, a label too, and nothing finished looks open', async ({
   page,

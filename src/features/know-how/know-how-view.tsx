@@ -7,6 +7,7 @@ import Tab from '@mui/material/Tab'
 import Tabs from '@mui/material/Tabs'
 import Typography from '@mui/material/Typography'
 import useMediaQuery from '@mui/material/useMediaQuery'
+import { visuallyHidden } from '@mui/utils'
 import { useSearchParams } from 'next/navigation'
 import { useDeferredValue, useMemo } from 'react'
 import { z } from 'zod'
@@ -73,6 +74,11 @@ export function KnowHowView() {
       </Tabs>
       {tab === 'crops' && (
         <Box sx={{ flex: 1, minHeight: 0, display: 'flex' }}>
+          {narrow && !open && (
+            <Box component="h1" sx={visuallyHidden}>
+              {t('knowHow')}
+            </Box>
+          )}
           {!(narrow && open) && <CropList here={variety?.crop ?? crop?.key ?? kind?.crop.key} />}
           {(!narrow || open) && (
             <Box
