@@ -101,6 +101,9 @@ test.describe('sowing days that were past before records began', () => {
     await visit(page, '/today')
     const asked = page.getByRole('region', { name: /sowing days are past/ })
     await expect(asked).toBeVisible()
+    // A day of the year before says so, once.
+    await expect(asked.getByText(/ 2026, \d/).first()).toBeVisible()
+    await expect(asked.getByText(/2026 2026/)).toHaveCount(0)
     await expect(page.getByRole('heading', { name: 'Rounds' })).toHaveCount(0)
     await expect(page.getByText(/not ticked off/)).toHaveCount(0)
     const codes = await asked.getByRole('button', { name: /^Leave out: / }).allInnerTexts()

@@ -4,6 +4,7 @@ import { temperatureRule } from '../../core/climate/place-temperature'
 import { measuredOf } from '../../core/climate/measured'
 import type { Place, Season } from '../../season/schema'
 import type { ThermometerShown } from '../../season/thermometers'
+import type { Units } from '../../words/format'
 
 /** Lows and highs of some days, °C. */
 export interface Strip {
@@ -48,11 +49,18 @@ export function withThermometers({ thermometer: _, ...site }: Season['site'], on
 const FROST = 1 // °C: below it a night can freeze at the height of plants
 const HEAT = 38 // °C
 
-/** When somebody would want to be told of a place, °C: what keeps it has failed, or plants are harmed. */
-export function alarmLimits(place: Place, day: Day): { below: number; above: number } {
+/**
+ * When somebody would want to be told of a place, °C: what keeps it has failed, or plants are harmed.
+ *
+ * @param units in which it is a whole number of degrees
+ */
+export function alarmLimits(place: Place, day: Day, units: Units): { below: number; above: number } {
   const { held, floor, ceiling } = temperatureRule(place, day)
-  if (held !== undefined) return { below: held - 4, above: held + 5 }
-  return { below: floor === undefined ? FROST : Math.max(FROST, floor - 2), above: Math.max(HEAT, (ceiling ?? 0) + 4) }
+  const whole = (celsius: number) =>
+    units === 'us' ? (Math.round(celsius * 1.8 + 32) - 32) / 1.8 : Math.round(celsius)
+  if (held !== undefined) return { below: whole(held - 4), above: whole(held + 5) }
+  const below = floor === undefined ? FROST : Math.max(FROST, floor - 2)
+  return { below: whole(below), above: whole(Math.max(HEAT, (ceiling ?? 0) + 4)) }
 }
 
 /** Faults of a thermometer by kind: hours that are missing or cannot be, days that are left out as stuck. */

@@ -32,7 +32,7 @@ export function ThermometerForm({
   const [problem, setProblem] = useState<string>()
   const [facts, setFacts] = useState(() => {
     const place = of?.place ?? season.places[0]!.key
-    const guess = of ?? alarmLimits(season.places[0]!, today)
+    const guess = of ?? alarmLimits(season.places[0]!, today, units)
     return {
       name: of?.name ?? '',
       place,
@@ -46,7 +46,7 @@ export function ThermometerForm({
   const set = (more: Partial<typeof facts>) => setFacts((now) => ({ ...now, ...more }))
   const choosePlace = (key: string) => {
     const place = season.places.find((one) => one.key === key)
-    if (place) set({ place: key, ...(limitsTyped ? {} : alarmLimits(place, today)) })
+    if (place) set({ place: key, ...(limitsTyped ? {} : alarmLimits(place, today, units)) })
   }
   const setLimit = (more: { below?: number | undefined } | { above?: number | undefined }) => {
     setLimitsTyped(true)

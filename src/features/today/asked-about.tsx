@@ -5,7 +5,7 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import { useMemo, useState } from 'react'
 import { useTranslations } from 'next-intl'
-import { civil, formatDay, parseDay, type Day } from '../../core/calendar/day'
+import { formatDay, parseDay, type Day } from '../../core/calendar/day'
 import { askedAbout } from '../../core/advice/work'
 import type { Batch } from '../../core/batch/batch'
 import { plannedFor } from '../../core/batch/one-of-series'
@@ -88,11 +88,6 @@ function AskedRow({ batch }: { batch: Batch }) {
   const wrong = on === '' || parseDay(on) > today ? t('chooseTodayOrAnEarlier') : undefined
   const { code, variety, id, n, planting } = batch
   const button = { minHeight: 44 } as const
-  /** A day, with its year where that is not the season's. */
-  const dated = (day: Day) => {
-    const { year } = civil(day)
-    return `${format.date(day)}${season.season.from.startsWith(String(year)) ? '' : ` ${year}`}`
-  }
   const sown = () => {
     if (wrong || cells === undefined || cells < 1) return
     void record(
@@ -111,9 +106,9 @@ function AskedRow({ batch }: { batch: Batch }) {
           <Box sx={{ fontSize: 14, color: 'text.secondary' }}>
             {t('toSowFor', {
               bought: bought ? 'yes' : 'no',
-              dated: dated(batch.sow!),
+              dated: format.date(batch.sow!),
               plants: count(format, batch.plants, 'plant'),
-              dated2: dated(batch.plantOn),
+              dated2: format.date(batch.plantOn),
             })}
           </Box>
         </Box>
