@@ -3,6 +3,7 @@ import { headers } from 'next/headers'
 import { auditOf } from '../data/audit-repository'
 import { database } from '../data/database'
 import { invitationOf, membersOf, openInvitations, signInsOf } from '../data/people-repository'
+import { passkeysOf } from '../data/passkey-repository'
 import { handsOf, phoneOfCode, phonesOf } from '../data/phone-repository'
 import { personOfPasswordLink } from '../data/sign-in'
 import type { Audited } from '../season/audited'
@@ -17,6 +18,8 @@ export interface PeopleListed {
   members: { id: string; name: string; email: string; role: Role }[]
   invitations: { hash: string; role: Role; madeBy: string | null; expires: number }[]
   signIns: { id: string; device: string; since: number; isThis: boolean }[]
+  /** Of the reader, the newest first. */
+  passkeys: { id: string; name: string; rp: string; made: number; used: number | null }[]
   phones: { id: string; name: string; madeBy: string | null; isOne: boolean; seen: number | null }[]
   /** Who records on them; members and names without a sign-in. */
   hands: { name: string; isMember: boolean; hasPin: boolean }[]
@@ -51,15 +54,16 @@ export async function peopleListed({ farm, season }: AddressParams): Promise<Peo
   const id = found.id.farm_id
   const owns = may(one, 'own', id)
   const plans = may(one, 'plan', id)
-  const nothing = { members: [], invitations: [], signIns: [], phones: [], hands: [], addresses: [] }
+  const nothing = { members: [], invitations: [], signIns: [], passkeys: [], phones: [], hands: [], addresses: [] }
   if (one.kind !== 'person') return { me: null, ...nothing, owns, plans, keeps: owns, isPhone: one.kind === 'phone' }
   const head = await headers()
-  const [phones, hands, members, invitations, signIns, here] = await Promise.all([
+  const [phones, hands, members, invitations, signIns, passkeys, here] = await Promise.all([
     plans ? phonesOf(db, id) : [],
     plans ? handsOf(db, id) : [],
     membersOf(db, id),
     owns ? openInvitations(db, id) : [],
     signInsOf(db, one.id),
+    passkeysOf(db, one.id),
     signInHere().then((auth) => auth?.api.getSession({ headers: head })),
   ])
   return {
@@ -75,6 +79,11 @@ export async function peopleListed({ farm, season }: AddressParams): Promise<Peo
       device: signIn.user_agent ?? '',
       since: signIn.created_at.getTime(),
       isThis: signIn.id === here?.session.id,
+    })),
+    passkeys: passkeys.map(({ made, used, ...passkey }) => ({
+      ...passkey,
+      made: made.getTime(),
+      used: used?.getTime() ?? null,
     })),
     phones: phones.map(({ joined, seen, ...phone }) => ({
       ...phone,

@@ -19,6 +19,7 @@ import {
   withdraw,
   type MemberChanged,
 } from '../data/people-repository'
+import { removePasskeys } from '../data/passkey-repository'
 import { deletePerson, FORMER, handOver, type Kept } from '../data/person-repository'
 import { knownPerson, letChoosePassword, makePerson, SHORTEST_PASSWORD, signIn } from '../data/sign-in'
 import { mayResetPassword, ROLES } from '../season/roles'
@@ -183,5 +184,13 @@ export async function endSignIn(id: string): Promise<void> {
   const one = await asker()
   if (one.kind !== 'person') throw new SignedOut()
   await endSignIns(database(), one.id, z.string().max(100).parse(id))
+  refresh()
+}
+
+/** One's own passkey opens nothing any more. */
+export async function endPasskey(id: string): Promise<void> {
+  const one = await asker()
+  if (one.kind !== 'person') throw new SignedOut()
+  await removePasskeys(database(), one.id, z.string().max(1500).parse(id))
   refresh()
 }

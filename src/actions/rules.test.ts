@@ -21,6 +21,7 @@ const RULES: Readonly<Record<string, string>> = {
   deleteMyself: 'asker', // oneself
   deleteThermometer: 'plan',
   editThermometer: 'plan',
+  endPasskey: 'asker', // one's own
   endPhone: 'plan',
   endSignIn: 'asker', // one's own
   forgetReadings: 'plan',

@@ -2,15 +2,14 @@
 import { z } from 'zod'
 import { note } from '../data/audit-repository'
 import { database } from '../data/database'
-import { personOfEmail, rolesOf, triedTooOften } from '../data/people-repository'
+import { nameOfPerson, personOfEmail, rolesOf, triedTooOften } from '../data/people-repository'
 import { signInHere } from './asker'
 
 const Tried = z.object({ email: z.string().max(300) })
 
 /** Every farm somebody is of is told that they signed in. */
-async function noteSignedIn(email: string): Promise<void> {
+async function noteSignedIn(person: { id: string; name: string } | undefined): Promise<void> {
   const db = database()
-  const person = await personOfEmail(db, email)
   if (!person) return
   for (const farm of (await rolesOf(db, person.id)).keys())
     await note(db, { farm, person: person.id, who: person.name }, 'signed-in')
@@ -31,8 +30,13 @@ export async function answerSignIn(request: Request): Promise<Response> {
     if (tried.success && (await triedTooOften(database(), tried.data.email)))
       return Response.json({ problem: 'Tried too often.' }, { status: 429 })
     const answer = await auth.handler(request)
-    if (answer.ok && tried.success) await noteSignedIn(tried.data.email)
+    if (answer.ok && tried.success) await noteSignedIn(await personOfEmail(database(), tried.data.email))
     return answer
   }
-  return auth.handler(request)
+  const answer = await auth.handler(request)
+  if (answer.ok && new URL(request.url).pathname.endsWith('/passkey/sign-in')) {
+    const { person: id } = (await answer.clone().json()) as { person: string }
+    await noteSignedIn({ id, name: await nameOfPerson(database(), id) })
+  }
+  return answer
 }

@@ -19,6 +19,7 @@ import * as farmRows from './migrations/0015-farm-rows'
 import * as since from './migrations/0016-since'
 import * as changeOnce from './migrations/0017-change-once'
 import * as thermometers from './migrations/0018-thermometers'
+import * as passkeys from './migrations/0019-passkeys'
 import { letFarmsIn } from './farm-rows'
 import type { Database } from './schema'
 
@@ -42,6 +43,7 @@ const MIGRATIONS: Record<string, Migration> = {
   '0016-since': since,
   '0017-change-once': changeOnce,
   '0018-thermometers': thermometers,
+  '0019-passkeys': passkeys,
 }
 
 /**

@@ -64,6 +64,7 @@ const LANDED: Readonly<Record<string, string>> = {
   '0016-since.ts': '66e77612e7d7710e',
   '0017-change-once.ts': 'b35e8b6185edea9d',
   '0018-thermometers.ts': 'dbbdcd39e9c7290a',
+  '0019-passkeys.ts': '5998b8bdd11ea0de',
 }
 
 const ANCHORS = new Set<string>(['date'])

@@ -64,6 +64,10 @@ export async function rolesOf(db: Db, person: string): Promise<Map<string, Role>
 export const personOfEmail = (db: Db, email: string): Promise<{ id: string; name: string } | undefined> =>
   db.selectFrom('person').select(['id', 'name']).where('email', '=', email.toLowerCase()).executeTakeFirst()
 
+/** What a person is called. @throws Error where there is none */
+export const nameOfPerson = async (db: Db, id: string): Promise<string> =>
+  (await db.selectFrom('person').select('name').where('id', '=', id).executeTakeFirstOrThrow()).name
+
 /** The people of a farm by name. */
 export async function membersOf(db: Db, farm: string): Promise<Member[]> {
   return db

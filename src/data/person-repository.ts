@@ -8,7 +8,7 @@ export const FORMER = 'Former member'
 
 /** Everything that is kept of a person, as plain data. */
 export async function personData(db: Db, person: string) {
-  const [own, farms, signIns, records, journal, audit] = await Promise.all([
+  const [own, farms, signIns, passkeys, toldDevices, records, journal, audit] = await Promise.all([
     db.selectFrom('person').select(['name', 'email']).where('id', '=', person).executeTakeFirstOrThrow(),
     db
       .selectFrom('member')
@@ -22,6 +22,19 @@ export async function personData(db: Db, person: string) {
       .select(['created_at as since', 'expires_at as until', 'user_agent as browser'])
       .where('person_id', '=', person)
       .orderBy('created_at')
+      .execute(),
+    db
+      .selectFrom('passkey')
+      .select(['name', 'rp as at', 'made_at as made', 'used_at as used'])
+      .where('person_id', '=', person)
+      .orderBy('made_at')
+      .execute(),
+    db
+      .selectFrom('push_subscription')
+      .innerJoin('farm', 'farm.farm_id', 'push_subscription.farm_id')
+      .select(['farm.name as farm', 'endpoint', 'locale', 'push_subscription.made_at as since'])
+      .where('person_id', '=', person)
+      .orderBy('push_subscription.made_at')
       .execute(),
     db
       .selectFrom('record')
@@ -39,7 +52,7 @@ export async function personData(db: Db, person: string) {
       .execute(),
     db.selectFrom('audit').select(['at', 'what', 'about']).where('person_id', '=', person).orderBy('seq').execute(),
   ])
-  return { ...own, farms, signIns, records, changes: journal, noted: audit }
+  return { ...own, farms, signIns, passkeys, toldDevices, records, changes: journal, noted: audit }
 }
 
 /** Why somebody cannot go yet: they keep the server, or are the only owner of farms that others are of, or that nobody would be of. */

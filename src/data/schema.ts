@@ -273,6 +273,24 @@ export interface PushKeyTable {
   private_key: string
 }
 
+export interface PasskeyTable {
+  credential_id: string
+  person_id: string
+  rp: string
+  public_key: Buffer
+  counter: string
+  transports: string[]
+  name: string
+  made_at: GeneratedAlways<Date>
+  used_at: Date | null
+}
+
+export interface PasskeyChallengeTable {
+  challenge_hash: string
+  about: string
+  expires_at: Date
+}
+
 /** A group of facts that nothing refers to; checked by the season's own schema on the way in. */
 type Json = JSONColumnType<object>
 
@@ -308,6 +326,8 @@ export interface Database {
   broker: BrokerTable
   push_subscription: PushSubscriptionTable
   push_key: PushKeyTable
+  passkey: PasskeyTable
+  passkey_challenge: PasskeyChallengeTable
 }
 
 /** A query of one season. */

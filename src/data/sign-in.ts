@@ -4,6 +4,8 @@ import { betterAuth } from 'better-auth'
 import type { Kysely } from 'kysely'
 import type { Role } from '../season/roles'
 import type { Db } from './database'
+import { removePasskeys } from './passkey-repository'
+import { passkeys } from './passkeys'
 import type { Database } from './schema'
 
 export const SHORTEST_PASSWORD = 10
@@ -14,6 +16,8 @@ const RENEWED_AFTER = 24 * 60 * 60 // s
 
 /** A password is tried so often, from one address. */
 const TRIES = { window: 60, max: 8 }
+/** And a device is asked for its passkey so often. */
+const ASKED = { window: 60, max: 30 }
 
 const dates = { createdAt: 'created_at', updatedAt: 'updated_at' } as const
 
@@ -42,13 +46,21 @@ const authOf = (db: Kysely<Database>, secret: string, secure: boolean) =>
       maxPasswordLength: LONGEST_PASSWORD,
       // Whoever knew the old one is out.
       revokeSessionsOnPasswordReset: true,
+      onPasswordReset: ({ user }) => removePasskeys(db, user.id),
     },
+    plugins: [passkeys(db, secure)],
     rateLimit: {
       enabled: process.env.DOVE_STEP_LIMITS !== 'off',
       storage: 'database',
       modelName: 'sign_in_rate',
       fields: { lastRequest: 'last_request' },
-      customRules: { '/sign-in/email': TRIES, '/change-password': TRIES, '/reset-password': TRIES },
+      customRules: {
+        '/sign-in/email': TRIES,
+        '/change-password': TRIES,
+        '/reset-password': TRIES,
+        '/passkey/sign-in': TRIES,
+        '/passkey/ask-sign-in': ASKED,
+      },
     },
     user: { modelName: 'person', fields: { emailVerified: 'email_verified', ...dates } },
     session: {

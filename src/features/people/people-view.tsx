@@ -17,6 +17,7 @@ import { Hands } from './hands'
 import { Invitations } from './invitations'
 import { OwnData } from './own-data'
 import { Part } from './part'
+import { Passkeys } from './passkeys'
 import { Phones } from './phones'
 import { ShareForm } from './share-form'
 import { signOut } from './sign-in'
@@ -45,6 +46,7 @@ export function PeopleView({ listed }: { listed: PeopleListed }) {
           {listed.plans && <Phones phones={listed.phones} addresses={listed.addresses} />}
           {listed.plans && <Hands hands={listed.hands} />}
           <SignIns signIns={listed.signIns} />
+          <Passkeys passkeys={listed.passkeys} />
           <Leaving />
           {owns && (
             <Typography component="p" sx={{ mt: 4 }}>

@@ -20,6 +20,48 @@ export async function signIn(email: string, password: string): Promise<SignedIn>
   }
 }
 
+export type ByPasskey = 'signed-in' | 'stopped' | 'passkeyUnknown' | 'tooOften' | 'noAnswer'
+
+/** Whether passkeys can be made and used here: browsers want HTTPS, or the machine itself, and a name in the address. */
+export const canUsePasskeys = (): boolean =>
+  'PublicKeyCredential' in window && window.isSecureContext && !/^(?:\d+\.){3}\d+$|^\[/.test(window.location.hostname)
+
+/** Who closes the browser's own question has not failed at anything. */
+const wasStopped = (error: unknown) =>
+  error instanceof Error && (error.name === 'NotAllowedError' || error.name === 'AbortError')
+
+/** Signs in with a passkey of this device. */
+export async function signInByPasskey(): Promise<ByPasskey> {
+  try {
+    const { startAuthentication } = await import('@simplewebauthn/browser')
+    const asked = await send('passkey/ask-sign-in', {})
+    if (!asked.ok) return asked.status === 429 ? 'tooOften' : 'noAnswer'
+    const optionsJSON = (await asked.json()) as Parameters<typeof startAuthentication>[0]['optionsJSON']
+    const { ok, status } = await send('passkey/sign-in', { answer: await startAuthentication({ optionsJSON }) })
+    if (ok) return 'signed-in'
+    return status === 429 ? 'tooOften' : status < 500 ? 'passkeyUnknown' : 'noAnswer'
+  } catch (error) {
+    return wasStopped(error) ? 'stopped' : 'noAnswer'
+  }
+}
+
+export type PasskeyMade = 'made' | 'stopped' | 'signInAgain' | 'hasOne' | 'noAnswer'
+
+/** Makes a passkey on this device, and has it kept. @param name what it is called in the list */
+export async function makePasskey(name: string): Promise<PasskeyMade> {
+  try {
+    const { startRegistration } = await import('@simplewebauthn/browser')
+    const asked = await send('passkey/ask-new', {})
+    if (!asked.ok) return asked.status === 403 || asked.status === 401 ? 'signInAgain' : 'noAnswer'
+    const optionsJSON = (await asked.json()) as Parameters<typeof startRegistration>[0]['optionsJSON']
+    const { ok } = await send('passkey/new', { name, answer: await startRegistration({ optionsJSON }) })
+    return ok ? 'made' : 'noAnswer'
+  } catch (error) {
+    if (error instanceof Error && error.name === 'InvalidStateError') return 'hasOne'
+    return wasStopped(error) ? 'stopped' : 'noAnswer'
+  }
+}
+
 /** Sets a new password by what a link holds. */
 export async function choosePassword(
   token: string,

@@ -156,7 +156,27 @@ export const people = {
   cancel: 'Cancel',
   signIn: 'Sign in',
   signInTo: 'Sign in to Dove Step',
+  passkeys: 'Your passkeys',
+  passkeysHow:
+    'With a passkey you sign in by the finger, face or PIN of your own device, without typing a password. It is good for the address you make it at. Choosing a new password by a link removes all of them.',
+  passkeysNotHere:
+    'Passkeys need HTTPS and a name in the address, such as https://farm.local: browsers make none at an address of digits.',
+  passkeyName: 'Name of the passkey',
+  addPasskey: 'Make a passkey',
+  passkeyFacts: 'for {rp}, made {made}, {used}',
+  passkeyUnused: 'not used yet',
+  removePasskey: 'Remove the passkey {name}',
+  passkeyRemoved: 'The passkey {name} opens nothing any more.',
+  signInByPasskey: 'Sign in with a passkey',
+  passkeyDone: {
+    made: '{name} was made: you can sign in with it from now on.',
+    signInAgain:
+      'You signed in more than a day ago. Sign out and in again first, so that nobody else makes a passkey on a device you left open.',
+    hasOne: 'This device has a passkey for you already.',
+    noAnswer: 'The passkey could not be made. Try again.',
+  },
   refused: {
+    passkeyUnknown: 'This passkey does not open anything here.',
     wrongPassword: 'This e-mail address and password do not go together.',
     tooOften: 'Tried too often. Wait a minute and try again.',
     noAnswer: 'The server did not answer. Try again.',

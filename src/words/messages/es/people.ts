@@ -163,7 +163,27 @@ export const people = {
   cancel: 'Cancelar',
   signIn: 'Iniciar sesión',
   signInTo: 'Iniciar sesión en Dove Step',
+  passkeys: 'Tus llaves de acceso',
+  passkeysHow:
+    'Con una llave de acceso entras con el dedo, la cara o el PIN de tu propio aparato, sin escribir una contraseña. Vale para la dirección en la que la haces. Elegir una contraseña nueva con un enlace las quita todas.',
+  passkeysNotHere:
+    'Las llaves de acceso necesitan HTTPS y un nombre en la dirección, como https://finca.local: los navegadores no las hacen en una dirección de cifras.',
+  passkeyName: 'Nombre de la llave',
+  addPasskey: 'Hacer una llave',
+  passkeyFacts: 'para {rp}, hecha el {made}, {used}',
+  passkeyUnused: 'sin usar todavía',
+  removePasskey: 'Quitar la llave {name}',
+  passkeyRemoved: 'La llave {name} ya no abre nada.',
+  signInByPasskey: 'Entrar con una llave de acceso',
+  passkeyDone: {
+    made: 'Se hizo {name}: desde ahora puedes entrar con ella.',
+    signInAgain:
+      'Entraste hace más de un día. Sal y vuelve a entrar primero, para que nadie haga una llave en un aparato que dejaste abierto.',
+    hasOne: 'Este aparato ya tiene una llave tuya.',
+    noAnswer: 'La llave no se pudo hacer. Prueba otra vez.',
+  },
   refused: {
+    passkeyUnknown: 'Esta llave no abre nada aquí.',
     wrongPassword: 'Este correo y esta contraseña no coinciden.',
     tooOften: 'Demasiados intentos. Espera un minuto y prueba otra vez.',
     noAnswer: 'El servidor no respondió. Prueba otra vez.',
