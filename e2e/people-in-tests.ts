@@ -20,7 +20,7 @@ export async function share(page: Page): Promise<void> {
 }
 
 export async function linkFor(page: Page, role: string): Promise<string> {
-  await page.getByRole('combobox', { name: 'As' }).press('ArrowDown')
+  await page.getByRole('combobox', { name: 'As', exact: true }).press('ArrowDown')
   await page.getByRole('option', { name: role, exact: true }).click()
   await page.getByRole('button', { name: 'Make a link' }).click()
   return page.getByRole('textbox', { name: `Link for ${role}` }).inputValue()

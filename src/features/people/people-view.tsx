@@ -45,8 +45,8 @@ export function PeopleView({ listed }: { listed: PeopleListed }) {
           {owns && <Invitations invitations={listed.invitations} />}
           {listed.plans && <Phones phones={listed.phones} addresses={listed.addresses} />}
           {listed.plans && <Hands hands={listed.hands} />}
-          <SignIns signIns={listed.signIns} />
           <Passkeys passkeys={listed.passkeys} />
+          <SignIns signIns={listed.signIns} />
           <Leaving />
           {owns && (
             <Typography component="p" sx={{ mt: 4 }}>
