@@ -16,21 +16,19 @@ import { isTold, pushKeys, tellDevice, tellNoMore, toldDevices } from './push-re
 import type { SeasonId } from './schema'
 import { createFarm, createNextSeason, loadSeason } from './season-repository'
 import { makePerson, signIn } from './sign-in'
+import { faultsOf, keepSamples } from './sample-repository'
 import {
   addThermometer,
   changeThermometer,
-  faultsOf,
-  keepSamples,
-  markTold,
   noteRefused,
   removeThermometer,
   renewKey,
   senderOfKey,
   sendersByTopic,
   thermometersOf,
-  untold,
-  type ThermometerFacts,
 } from './thermometer-repository'
+import type { ThermometerFacts } from '../season/thermometers'
+import { markTold, untold } from './untold-repository'
 import { createWhatIf } from './what-if-repository'
 
 let connection: Awaited<ReturnType<typeof freshDatabase>>
@@ -93,6 +91,11 @@ describe('a thermometer', () => {
     expect(await changeThermometer(ofFarm(), id.farm_id, own, facts({ name: 'Back' }))).toBe('name-taken')
     expect((await thermometersOf(ofFarm(), id.farm_id)).map(({ name }) => name)).toEqual(['Back', 'Door'])
     expect(await changeThermometer(ofFarm(), id.farm_id, crypto.randomUUID(), facts())).toBe('none')
+  })
+  it('is never called as what is simulated', async () => {
+    expect(await addThermometer(db(), id.farm_id, facts({ name: 'stand-in' }))).toBe('name-taken')
+    const { id: own } = await add()
+    expect(await changeThermometer(ofFarm(), id.farm_id, own, facts({ name: 'stand-in' }))).toBe('name-taken')
   })
   it('says what it said last, and what of it could not be read', async () => {
     const { sender } = await add({ below: 2 })
@@ -254,6 +257,16 @@ describe('what devices are to be told', () => {
     expect(await untold(db(), NOW + 9 * HOUR)).toEqual([])
     await keepSamples(ofFarm(), sender, [{ at: NOW + 10 * HOUR, celsius: 9 }], NOW + 10 * HOUR)
     expect(await untold(db(), NOW + 14 * HOUR)).toHaveLength(1)
+  })
+
+  it('stays the same alarm when its thermometer is called otherwise', async () => {
+    const { sender } = await add({ below: 2 })
+    for (const [i, celsius] of [1, -1, 0].entries())
+      await keepSamples(ofFarm(), sender, [{ at: NOW + i * 60_000, celsius }], NOW)
+    await markTold(ofFarm(), (await untold(db(), NOW))[0]!)
+    await changeThermometer(ofFarm(), id.farm_id, sender.id, facts({ name: 'North door', below: 2 }))
+    expect(await untold(db(), NOW)).toEqual([])
+    expect((await thermometersOf(ofFarm(), id.farm_id))[0]!.alarm).toEqual({ kind: 'cold', since: NOW, worst: -1 })
   })
 
   it('ends with the limits, and begins with new ones', async () => {

@@ -1,15 +1,21 @@
 /** Thermometers that send by themselves, as pages are told of them. */
 
-/** One, and how it stands. Instants are ms since the beginning of 1970 in UTC. */
-export interface ThermometerShown {
-  id: string
+/** What a grower says of a thermometer. */
+export interface ThermometerFacts {
   name: string
-  /** Key of its place. */
+  /** Key of the place it hangs in. */
   place: string
   unit: 'C' | 'F'
+  /** °C below and above which somebody wants to be told. */
   below?: number | undefined
   above?: number | undefined
+  /** Where it speaks through a broker: the topic. */
   topic?: string | undefined
+}
+
+/** One, and how it stands. Instants are ms since the beginning of 1970 in UTC. */
+export interface ThermometerShown extends ThermometerFacts {
+  id: string
   last?: { at: number; celsius: number } | undefined
   alarm?: { kind: 'cold' | 'heat'; since: number; worst: number } | undefined
   /** Whether it has said nothing for too long. */

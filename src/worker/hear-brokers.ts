@@ -3,7 +3,8 @@ import mqtt, { type MqttClient } from 'mqtt'
 import { brokersToHear, noteHeard, type BrokerToHear } from '../data/broker-repository'
 import type { Connection } from '../data/database'
 import { log } from '../data/log'
-import { keepSamples, noteRefused, sendersByTopic, type Sender } from '../data/thermometer-repository'
+import { keepSamples } from '../data/sample-repository'
+import { noteRefused, sendersByTopic, type Sender } from '../data/thermometer-repository'
 import { NO_SAMPLE_WORDS, readSamples } from '../interchange/samples'
 
 const LOOK_EVERY = 5000 // ms between looks at what brokers and topics there are

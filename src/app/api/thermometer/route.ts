@@ -1,7 +1,8 @@
 import { readBounded, TooLong } from '../../../actions/bounded-body'
 import { guarded } from '../../../actions/guard'
 import { database, rowsOf } from '../../../data/database'
-import { keepSamples, noteRefused, senderOfKey } from '../../../data/thermometer-repository'
+import { keepSamples } from '../../../data/sample-repository'
+import { noteRefused, senderOfKey } from '../../../data/thermometer-repository'
 import { NO_SAMPLE_WORDS, readSamples } from '../../../interchange/samples'
 
 export const dynamic = 'force-dynamic'
