@@ -1,6 +1,9 @@
 /** Whether a place is too cold or too hot at this moment, by one thermometer, and whether it still says anything. */
+import type { Place } from '../../season/schema'
+import type { Day } from '../calendar/day'
 import { isPossible } from './readings'
 import type { Sample } from './hours'
+import { temperatureRule } from './place-temperature'
 
 /** From where on somebody wants to be told, °C. */
 export interface AlarmLimits {
@@ -57,3 +60,22 @@ function isOver({ kind }: Alarm, { below, above }: AlarmLimits, celsius: number)
 
 /** Whether a thermometer that has said something has said nothing for too long. @param now ms */
 export const isSilent = (last: number | undefined, now: number): boolean => last !== undefined && now - last > SILENT
+
+const FROST = 1 // °C: below it a night can freeze at the height of plants
+const HEAT = 38 // °C
+const HEATER = 2 // °C below what a heater keeps: it has failed
+const THERMOSTAT = { below: 4, above: 5 } // °C
+
+/**
+ * When somebody would want to be told of a place, °C: what keeps it has failed, or plants are harmed. A guess to begin from.
+ *
+ * @param wholeIn in which it is a whole number of degrees
+ */
+export function usualLimits(place: Place, day: Day, wholeIn: 'C' | 'F'): { below: number; above: number } {
+  const { held, floor, ceiling } = temperatureRule(place, day)
+  const whole = (celsius: number) =>
+    wholeIn === 'F' ? (Math.round(celsius * 1.8 + 32) - 32) / 1.8 : Math.round(celsius)
+  if (held !== undefined) return { below: whole(held - THERMOSTAT.below), above: whole(held + THERMOSTAT.above) }
+  const below = floor === undefined ? FROST : Math.max(FROST, floor - HEATER)
+  return { below: whole(below), above: whole(Math.max(HEAT, (ceiling ?? 0) + 4)) }
+}

@@ -1,8 +1,10 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import type { Season } from '../../season/schema'
+import { readSmall } from '../../season/small-season'
 import { instantOf } from '../calendar/clock'
 import { parseDay } from '../calendar/day'
-import { heardAfter, isSilent, type Heard } from './alarm'
+import { heardAfter, isSilent, usualLimits, type Heard } from './alarm'
 import { daysOfHours, hoursOf, mergedHour, type Hour, type Sample } from './hours'
 import { daysOf } from './readings'
 
@@ -152,5 +154,29 @@ describe('an alarm', () => {
     expect(isSilent(undefined, 10 * HOUR)).toBe(false)
     expect(isSilent(0, 3 * HOUR)).toBe(false)
     expect(isSilent(0, 3 * HOUR + 1)).toBe(true)
+  })
+})
+
+describe('limits to begin from', () => {
+  const place = (temperature: Partial<Season['places'][number]['temperature']>) => ({
+    ...readSmall().places[0]!,
+    temperature: { periods: [], ...temperature },
+  })
+  const day = parseDay('2027-04-01')
+  it('are below what keeps the place, and at frost where nothing does', () => {
+    expect(usualLimits(place({ held: 22 }), day, 'C')).toEqual({ below: 18, above: 27 })
+    expect(usualLimits(place({ lift: 5, floor: 10, ceiling: 40 }), day, 'C')).toEqual({ below: 8, above: 44 })
+    expect(usualLimits(place({ lift: 3, floor: 2 }), day, 'C')).toEqual({ below: 1, above: 38 })
+    expect(usualLimits(place({ lift: 0 }), day, 'C')).toEqual({ below: 1, above: 38 })
+  })
+  it('are whole degrees of the reader', () => {
+    const { below, above } = usualLimits(place({ held: 24 }), day, 'F')
+    expect([below, above].map((celsius) => celsius * 1.8 + 32)).toEqual([68, 84].map((f) => expect.closeTo(f, 9)))
+    expect(usualLimits(place({ held: 21.6 }), day, 'C')).toEqual({ below: 18, above: 27 })
+  })
+  it('follow what the place is at that time of the year', () => {
+    const heated = place({ lift: 4, periods: [{ from: '02-01', until: '05-15', held: 20 }] })
+    const [inSpring, inSummer] = [day, parseDay('2027-07-01')].map((on) => usualLimits(heated, on, 'C').below)
+    expect([inSpring, inSummer]).toEqual([16, 1])
   })
 })

@@ -1,8 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { parseDay } from '../../core/calendar/day'
 import { readSmall } from '../../season/small-season'
-import type { Season } from '../../season/schema'
-import { alarmLimits, faultCounts, stripOf, withThermometers } from './model'
+import { faultCounts, stripOf, withThermometers } from './model'
 
 const season = readSmall((s) => {
   s.readings = [
@@ -35,30 +34,6 @@ describe('simulated thermometers', () => {
     const on = withThermometers(season.site, true)
     expect(on.thermometer).toEqual({ from: 'stand-in', seed: 1 })
     expect(withThermometers(on, false)).toEqual(season.site)
-  })
-})
-
-describe('limits of an alarm', () => {
-  const place = (temperature: Partial<Season['places'][number]['temperature']>) => ({
-    ...readSmall().places[0]!,
-    temperature: { periods: [], ...temperature },
-  })
-  const day = parseDay('2027-04-01')
-  it('are below what keeps the place, and at frost where nothing does', () => {
-    expect(alarmLimits(place({ held: 22 }), day, 'metric')).toEqual({ below: 18, above: 27 })
-    expect(alarmLimits(place({ lift: 5, floor: 10, ceiling: 40 }), day, 'metric')).toEqual({ below: 8, above: 44 })
-    expect(alarmLimits(place({ lift: 3, floor: 2 }), day, 'metric')).toEqual({ below: 1, above: 38 })
-    expect(alarmLimits(place({ lift: 0 }), day, 'metric')).toEqual({ below: 1, above: 38 })
-  })
-  it('are whole degrees of the reader', () => {
-    const { below, above } = alarmLimits(place({ held: 24 }), day, 'us')
-    expect([below, above].map((celsius) => celsius * 1.8 + 32)).toEqual([68, 84].map((f) => expect.closeTo(f, 9)))
-    expect(alarmLimits(place({ held: 21.6 }), day, 'metric')).toEqual({ below: 18, above: 27 })
-  })
-  it('follow what the place is at that time of the year', () => {
-    const heated = place({ lift: 4, periods: [{ from: '02-01', until: '05-15', held: 20 }] })
-    const [inSpring, inSummer] = [day, parseDay('2027-07-01')].map((on) => alarmLimits(heated, on, 'metric').below)
-    expect([inSpring, inSummer]).toEqual([16, 1])
   })
 })
 

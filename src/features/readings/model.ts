@@ -1,10 +1,8 @@
 /** What was measured in a place, as it is drawn. */
 import { parseDay, type Day } from '../../core/calendar/day'
-import { temperatureRule } from '../../core/climate/place-temperature'
 import { measuredOf } from '../../core/climate/measured'
-import type { Place, Season } from '../../season/schema'
+import type { Season } from '../../season/schema'
 import type { ThermometerShown } from '../../season/thermometers'
-import type { Units } from '../../words/format'
 
 /** Lows and highs of some days, °C. */
 export interface Strip {
@@ -44,23 +42,6 @@ export function stripOf(season: Season, place: string, from: Day, until: Day): S
 /** The site with simulated thermometers, or without any. */
 export function withThermometers({ thermometer: _, ...site }: Season['site'], on: boolean): Season['site'] {
   return on ? { ...site, thermometer: { from: 'stand-in', seed: 1 } } : site
-}
-
-const FROST = 1 // °C: below it a night can freeze at the height of plants
-const HEAT = 38 // °C
-
-/**
- * When somebody would want to be told of a place, °C: what keeps it has failed, or plants are harmed.
- *
- * @param units in which it is a whole number of degrees
- */
-export function alarmLimits(place: Place, day: Day, units: Units): { below: number; above: number } {
-  const { held, floor, ceiling } = temperatureRule(place, day)
-  const whole = (celsius: number) =>
-    units === 'us' ? (Math.round(celsius * 1.8 + 32) - 32) / 1.8 : Math.round(celsius)
-  if (held !== undefined) return { below: whole(held - 4), above: whole(held + 5) }
-  const below = floor === undefined ? FROST : Math.max(FROST, floor - 2)
-  return { below: whole(below), above: whole(Math.max(HEAT, (ceiling ?? 0) + 4)) }
 }
 
 /** Faults of a thermometer by kind: hours that are missing or cannot be, days that are left out as stuck. */

@@ -3,6 +3,7 @@
 import { useState, useTransition } from 'react'
 import { useTranslations } from 'next-intl'
 import { editThermometer, newThermometer } from '../../actions/thermometers'
+import { usualLimits } from '../../core/climate/alarm'
 import { present } from '../../season/values'
 import type { ThermometerShown } from '../../season/thermometers'
 import { callServer, troubleWords } from '../../ui/call-server'
@@ -12,7 +13,6 @@ import { EntryForm } from '../../ui/records/entry-form'
 import { useSeason } from '../../ui/season-context'
 import { Sheet } from '../../ui/sheet'
 import { useUnits } from '../../ui/units'
-import { alarmLimits } from './model'
 
 export function ThermometerForm({
   of,
@@ -26,17 +26,17 @@ export function ThermometerForm({
 }) {
   const t = useTranslations('thermometers')
   const { season, today, data, format } = useSeason()
-  const units = useUnits()
+  const wholeIn = useUnits() === 'us' ? 'F' : 'C'
   const notice = useNotice()
   const [busy, start] = useTransition()
   const [problem, setProblem] = useState<string>()
   const [facts, setFacts] = useState(() => {
     const place = of?.place ?? season.places[0]!.key
-    const guess = of ?? alarmLimits(season.places[0]!, today, units)
+    const guess = of ?? usualLimits(season.places[0]!, today, wholeIn)
     return {
       name: of?.name ?? '',
       place,
-      unit: of?.unit ?? (units === 'us' ? ('F' as const) : ('C' as const)),
+      unit: of?.unit ?? wholeIn,
       below: guess.below,
       above: guess.above,
       topic: of?.topic ?? '',
@@ -46,7 +46,7 @@ export function ThermometerForm({
   const set = (more: Partial<typeof facts>) => setFacts((now) => ({ ...now, ...more }))
   const choosePlace = (key: string) => {
     const place = season.places.find((one) => one.key === key)
-    if (place) set({ place: key, ...(limitsTyped ? {} : alarmLimits(place, today, units)) })
+    if (place) set({ place: key, ...(limitsTyped ? {} : usualLimits(place, today, wholeIn)) })
   }
   const setLimit = (more: { below?: number | undefined } | { above?: number | undefined }) => {
     setLimitsTyped(true)
