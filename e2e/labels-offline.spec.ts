@@ -1,5 +1,6 @@
 /** Labels as a PDF from the device itself, also without signal. */
 import { expect, test, visit } from './farm'
+import { NO_WAY } from './without-signal'
 
 test.use({ serviceWorkers: 'allow' })
 
@@ -44,5 +45,5 @@ test('labels and the map of coded trays are made on the device without signal', 
   await page.getByRole('button', { name: 'Map of coded trays' }).click()
   await expect(page.getByRole('link', { name: 'Open the map' })).toBeVisible()
   expect(pages(await file('Open the map'))).toBeGreaterThan(0)
-  errors.splice(0, errors.length, ...errors.filter((error) => !/ERR_INTERNET_DISCONNECTED|Failed to fetch/.test(error)))
+  errors.splice(0, errors.length, ...errors.filter((error) => !NO_WAY.test(error)))
 })

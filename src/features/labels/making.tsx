@@ -26,6 +26,8 @@ export function Making({ asked, labels, onMade }: { asked: LabelsAsked; labels: 
     setProblem(undefined)
     setShare(0)
     const { own, api } = startBeside()
+    // How far it is comes on a way of its own, and may come after the file itself.
+    let over = false
     const stopped = new Promise<'stopped'>((done) => (stop.current = () => done('stopped')))
     const broken = new Promise<never>((_, failed) =>
       own.addEventListener('error', (event) => failed(new Error(event.message))),
@@ -35,7 +37,7 @@ export function Making({ asked, labels, onMade }: { asked: LabelsAsked; labels: 
         api.labels(
           { season, today: formatDay(today), locale: format.locale, units: format.units },
           { ...asked, map },
-          proxy((done: number) => setShare(done)),
+          proxy((done: number) => void (over || setShare(done))),
         ),
         stopped,
         broken,
@@ -48,6 +50,7 @@ export function Making({ asked, labels, onMade }: { asked: LabelsAsked; labels: 
       console.warn('Labels could not be made:', error)
       setProblem(t('couldNotBeMade'))
     } finally {
+      over = true
       own.terminate()
       setShare(undefined)
     }
