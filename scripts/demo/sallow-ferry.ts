@@ -70,6 +70,53 @@ const places: SeasonInput['places'] = [
   },
 ]
 
+const mixes: SeasonInput['mixes'] = [
+  {
+    key: 'fine-seed-mix',
+    name: 'Fine seed mix',
+    uses: ['sowing'],
+    parts: [
+      { what: 'Peat-free fines', parts: 3 },
+      { what: 'Vermiculite', parts: 1 },
+    ],
+    water: 0.3,
+    litrePrice: 0.24,
+  },
+  {
+    key: 'potting-mix',
+    name: 'Potting mix',
+    uses: ['potting'],
+    parts: [
+      { what: 'Sieved compost', parts: 3 },
+      { what: 'Coir', parts: 3 },
+      { what: 'Perlite', parts: 2 },
+    ],
+    additives: [
+      { what: 'Bone meal', amount: 20, unit: 'g' },
+      { what: 'Kelp meal', amount: 10, unit: 'g' },
+    ],
+    water: 0.35,
+    feedsDays: 21,
+    heating: { how: 'steamed, 80 °C for half an hour', coolHours: 18 },
+    litrePrice: 0.11,
+  },
+  {
+    key: 'block-mix',
+    name: 'Block mix',
+    uses: ['blocks'],
+    parts: [
+      { what: 'Peat-free fines', parts: 2 },
+      { what: 'Sieved compost', parts: 2 },
+      { what: 'Sharp sand', parts: 1 },
+    ],
+    additives: [{ what: 'Bone meal', amount: 15, unit: 'g' }],
+    water: 0.5,
+    feedsDays: 14,
+    compaction: 0.4,
+    litrePrice: 0.16,
+  },
+]
+
 const containers: SeasonInput['containers'] = [
   {
     key: 'open-flat',
@@ -737,21 +784,9 @@ const farm: SeasonInput = {
     costs: { hour: 19, mixLitre: 0.11, heatedTrayDay: 0.06 },
     crew: { hours: 24, parts: [{ from: '04-26', until: '06-07', hours: 30 }] },
     shareTrays: true,
-    mix: {
-      name: 'Home mix',
-      parts: [
-        { what: 'Sieved compost', parts: 3 },
-        { what: 'Coir', parts: 3 },
-        { what: 'Perlite', parts: 2 },
-      ],
-      additives: [
-        { what: 'Bone meal', amount: 20, unit: 'g' },
-        { what: 'Kelp meal', amount: 10, unit: 'g' },
-      ],
-      water: 0.35,
-    },
   },
   places,
+  mixes,
   containers,
   crops,
   varieties: VARIETIES.map(([key, crop, name]) => ({ key, crop, name })),

@@ -69,6 +69,7 @@ export const TABLES: { readonly [Of in Collection]: ThingTable } = {
       },
     ],
   },
+  mixes: { table: 'mix', owner: 'mix', columns: { name: 'name' }, children: [] },
   containers: {
     table: 'container',
     owner: 'container',
@@ -82,6 +83,7 @@ export const TABLES: { readonly [Of in Collection]: ThingTable } = {
       owned: 'owned',
       wash_days: 'washDays',
       plantable: 'plantable',
+      mix: 'mix',
     },
     children: [],
   },
@@ -162,6 +164,7 @@ export const TABLES: { readonly [Of in Collection]: ThingTable } = {
         columns: {
           place: 'place',
           container: 'container',
+          mix: 'mix',
           germinate_at: 'germinateAt',
           survival: 'survival',
           pot_up_point: 'potUpPoint',

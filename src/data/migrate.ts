@@ -20,6 +20,7 @@ import * as since from './migrations/0016-since'
 import * as changeOnce from './migrations/0017-change-once'
 import * as thermometers from './migrations/0018-thermometers'
 import * as passkeys from './migrations/0019-passkeys'
+import * as mixes from './migrations/0020-mixes'
 import { letFarmsIn } from './farm-rows'
 import type { Database } from './schema'
 
@@ -44,6 +45,7 @@ const MIGRATIONS: Record<string, Migration> = {
   '0017-change-once': changeOnce,
   '0018-thermometers': thermometers,
   '0019-passkeys': passkeys,
+  '0020-mixes': mixes,
 }
 
 /**

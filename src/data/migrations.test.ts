@@ -20,7 +20,8 @@ beforeAll(async () => {
 })
 afterAll(() => connection.close())
 
-const read = readSeason(sallowFerry)
+// Forms before the last hold no mixes by name.
+const read = readSeason({ ...sallowFerry, mixes: [] })
 if (!read.ok) throw new Error('the demo farm must read')
 const demo = read.season
 
@@ -65,6 +66,7 @@ const LANDED: Readonly<Record<string, string>> = {
   '0017-change-once.ts': 'b35e8b6185edea9d',
   '0018-thermometers.ts': 'dbbdcd39e9c7290a',
   '0019-passkeys.ts': '5998b8bdd11ea0de',
+  '0020-mixes.ts': 'e1b8fb01bcfe952b',
 }
 
 const ANCHORS = new Set<string>(['date'])

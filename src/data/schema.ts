@@ -299,6 +299,7 @@ export interface Database {
   season: SeasonTable
   fit_run: FitRunTable
   place: ThingTable
+  mix: ThingTable
   container: ThingTable
   crop: ThingTable
   variety: ThingTable

@@ -314,6 +314,7 @@ export const anySeason: fc.Arbitrary<Season> = fc
       habits: {
         rounding: parts.rounding,
         sowingWeekdays: parts.weekdays,
+        pottingWeekdays: parts.weekdays,
         shareTrays: parts.limited.shareTrays,
         ...present({ crew: parts.limited.crew, fit: parts.limited.fit }),
       },

@@ -28,7 +28,8 @@ const decided = (at: string): Reference[] => [
 
 export const LISTS: { readonly [Of in Collection]: ListFacts } = {
   places: { one: 'place', refers: [] },
-  containers: { one: 'container', refers: [] },
+  mixes: { one: 'mix', refers: [] },
+  containers: { one: 'container', refers: [{ at: 'mix', to: 'mixes' }] },
   crops: { one: 'crop', refers: [] },
   varieties: { one: 'variety', refers: [{ at: 'crop', to: 'crops' }] },
   lots: { one: 'seed lot', refers: [{ at: 'variety', to: 'varieties' }] },
@@ -39,6 +40,7 @@ export const LISTS: { readonly [Of in Collection]: ListFacts } = {
       { at: 'stages[].place', to: 'places' },
       { at: 'stages[].germinateAt', to: 'places' },
       { at: 'stages[].container', to: 'containers' },
+      { at: 'stages[].mix', to: 'mixes' },
       { at: 'hardening.place', to: 'places' },
     ],
   },

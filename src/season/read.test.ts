@@ -42,6 +42,8 @@ describe('a season document', () => {
       shareTrays: false,
       mix: { name: 'Sowing mix', parts: [{ what: 'Bought sowing mix', parts: 1 }], additives: [], water: 0.3 },
       mixCompaction: 0.2,
+      covering: 'Vermiculite',
+      soak: { share: 0.2, minutes: 30 },
       hardening: 'growing-hours',
       turnaroundDays: 3,
       costs: {},

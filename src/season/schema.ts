@@ -118,6 +118,70 @@ export const Place = z.strictObject({
     .describe('mats, lamps, covers, reservoirs and the like, counted'),
 })
 
+export const DOSE_UNITS = ['g', 'ml', 'oz', 'tsp', 'tbsp', 'cup'] as const
+
+/** How a mix is made up, and what follows from it. */
+const recipe = {
+  parts: z
+    .array(z.strictObject({ what: name, parts: z.number().positive().max(1000) }))
+    .min(1)
+    .max(12)
+    .default([{ what: 'Bought sowing mix', parts: 1 }])
+    .describe('by volume'),
+  additives: z
+    .array(
+      z.strictObject({
+        what: name,
+        amount: z.number().positive().max(100_000),
+        unit: z.enum(DOSE_UNITS),
+        litres: z
+          .number()
+          .positive()
+          .max(10_000)
+          .optional()
+          .describe('litres of mix that the amount is for; 10 unless given'),
+      }),
+    )
+    .max(12)
+    .default([])
+    .describe('amount in so much mix'),
+  water: z.number().min(0).max(2).default(0.3).describe('litres of water that wet a litre of dry mix'),
+  feedsDays: z
+    .int()
+    .min(0)
+    .max(200)
+    .optional()
+    .describe('days that the feed in it lasts from filling; 0 or none: it holds no feed'),
+  heating: z
+    .strictObject({
+      how: text().trim().min(1).max(200).describe('scalded, steamed, in the oven'),
+      coolHours: z.number().min(0).max(240).describe('hours until it is cool enough to sow into'),
+    })
+    .optional()
+    .describe('heated against weeds and rot before it is used'),
+  litrePrice: z.number().min(0).max(1000).optional().describe('of a litre'),
+}
+
+export const MIX_USES = ['sowing', 'potting', 'blocks'] as const
+
+/** A mix by name, made up or bought. */
+export const Mix = z.strictObject({
+  key,
+  name,
+  uses: z
+    .array(z.enum(MIX_USES))
+    .max(3)
+    .default([])
+    .describe('what it is usually used for, where neither the stage nor the container says another'),
+  compaction: z
+    .number()
+    .min(0)
+    .max(1)
+    .optional()
+    .describe('mix needed beyond the volume of the cells, where it is not as usual'),
+  ...recipe,
+})
+
 export const CONTAINER_KINDS = [
   'open-flat',
   'cell-tray',
@@ -160,6 +224,7 @@ export const Container = z.strictObject({
     .optional()
     .describe('the whole tray, sheet or carrier, cm'),
   price: z.number().min(0).max(1_000_000).optional().describe('of one tray, sheet or carrier'),
+  mix: key.optional().describe('mix it is filled with, where it is not the usual one'),
 })
 
 const range = z.tuple([z.number(), z.number()])
@@ -447,6 +512,7 @@ export const Stage = z.strictObject({
     'a place by its key; or `@usual-pace`, the cheapest that keeps about the usual pace and bears the nights',
   ),
   container: key.optional().describe('the first stage needs one; later, none means only the place changes'),
+  mix: key.optional().describe('mix its container is filled with, where it is not that of the container'),
   germinateAt: placeOrRule.optional().describe('first stage: where it stands until heat is left'),
   survival: z.number().gt(0).max(1).default(1).describe('share of good plants that stay good through the stage'),
   divide: z
@@ -513,6 +579,7 @@ export const Method = z.strictObject({
   school: text().max(60).optional().describe('the ready method it came from'),
   note: note.optional(),
   seeder: z.boolean().optional().describe('sown with a seeder instead of by hand'),
+  anyDay: z.boolean().optional().describe('potted up on its own days, whatever the days of the week usually are'),
   leaveHeatAt: z.union([z.literal(0.1), z.literal(0.5), z.literal(0.9)]).default(0.5),
   potUpPoint: share.default(0.5),
   stages: z.array(Stage).max(8).describe('none for what is sown in its place'),
@@ -554,6 +621,7 @@ const Otherwise = z.strictObject({
   containers: z.array(key.nullable()).max(8).optional().describe('by stage; null where the method holds'),
   hardenAt: key.optional(),
   potUpPoint: share.optional(),
+  anyDay: z.boolean().optional().describe('potted up on its own days, whatever the days of the week usually are'),
   hold: z
     .strictObject({ place: key, days: z.int().min(1).max(90) })
     .optional()
@@ -790,6 +858,11 @@ export const Habits = z.strictObject({
   handling: z.number().min(0).max(0.5).default(0.03).describe('share of seed lost or spilt'),
   rounding: z.enum(['cells', 'rows', 'trays']).default('cells'),
   sowingWeekdays: z.array(z.int().min(1).max(7)).max(7).default([]).describe('1 Monday … 7 Sunday; none means any day'),
+  pottingWeekdays: z
+    .array(z.int().min(1).max(7))
+    .max(7)
+    .optional()
+    .describe('days of the week pricked out and potted up on, where the plug allows; none means any day'),
   work: z
     .strictObject({
       fillTray: z.number().min(0).max(600).default(2),
@@ -844,23 +917,18 @@ export const Habits = z.strictObject({
     .describe('how plants are hardened where their method does not say'),
   turnaroundDays: z.int().min(0).max(90).default(3).describe('days from clearing a bed to planting it again'),
   mix: z
+    .strictObject({ name: name.default('Sowing mix'), ...recipe })
+    .prefault({})
+    .describe('what is filled in where no mix of the list is meant for it'),
+  mixCompaction: z.number().min(0).max(1).default(0.2).describe('mix needed beyond the volume of the cells'),
+  covering: name.default('Vermiculite').describe('what seed is covered with'),
+  soak: z
     .strictObject({
-      name: name.default('Sowing mix'),
-      parts: z
-        .array(z.strictObject({ what: name, parts: z.number().positive().max(1000) }))
-        .min(1)
-        .max(12)
-        .default([{ what: 'Bought sowing mix', parts: 1 }]),
-      additives: z
-        .array(z.strictObject({ what: name, amount: z.number().positive().max(100_000), unit: z.enum(['g', 'ml']) }))
-        .max(12)
-        .default([])
-        .describe('amount in ten litres of mix'),
-      water: z.number().min(0).max(2).default(0.3).describe('litres of water that wet a litre of dry mix'),
+      share: z.number().min(0).max(2).default(0.2).describe('litres of water for a litre of mix'),
+      minutes: z.int().min(0).max(1440).default(30),
     })
     .prefault({})
-    .describe('what trays are filled with'),
-  mixCompaction: z.number().min(0).max(1).default(0.2).describe('mix needed beyond the volume of the cells'),
+    .describe('water that trays draw up from below once they are sown, and how long they stand in it'),
   costs: z
     .strictObject({
       hour: z.number().min(0).max(10_000).optional().describe('an hour of work'),
@@ -1145,6 +1213,7 @@ export const Season = z.strictObject({
   habits: Habits.prefault({}),
   places: z.array(Place).max(200).default([]),
   containers: z.array(Container).max(200).default([]),
+  mixes: z.array(Mix).max(100).default([]),
   crops: z.array(Crop).max(1000).default([]),
   varieties: z.array(Variety).max(5000).default([]),
   lots: z.array(Lot).max(10_000).default([]),
@@ -1165,6 +1234,8 @@ export type SeasonInput = z.input<typeof Season>
 export type Site = z.output<typeof Site>
 export type Habits = z.output<typeof Habits>
 export type MixRecipe = Habits['mix']
+export type Mix = z.output<typeof Mix>
+export type MixUse = (typeof MIX_USES)[number]
 export type Place = z.output<typeof Place>
 export type PlaceKind = Place['kind']
 export type Container = z.output<typeof Container>
@@ -1190,6 +1261,7 @@ export type SeriesChange = z.output<typeof SeriesChange>
 /** The collections of a season that are lists of keyed things. */
 export const COLLECTIONS = [
   'places',
+  'mixes',
   'containers',
   'crops',
   'varieties',

@@ -48,6 +48,7 @@ export function smallSeason(): SmallSeason {
       },
       { key: 'pots', name: '9 cm pots', kind: 'pots', cells: 18, cellVolume: 350, trayPlaces: 1 },
     ],
+    mixes: [],
     crops: [
       {
         key: 'lettuce',

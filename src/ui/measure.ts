@@ -2,7 +2,7 @@
 import type { Units } from '../words/format'
 
 /** What is measured. Stored in °C, cm, ml and shares; shown in the reader's units. */
-export type Quantity = 'temperature' | 'difference' | 'length' | 'ground' | 'volume' | 'share' | 'number'
+export type Quantity = 'temperature' | 'difference' | 'length' | 'ground' | 'volume' | 'mix' | 'share' | 'number'
 
 interface Scale {
   unit: string
@@ -31,6 +31,10 @@ export function scaleOf(quantity: Quantity, units: Units): Scale {
       return us
         ? { unit: 'cu in', factor: 1 / 16.387, offset: 0, digits: 2 }
         : { unit: 'ml', factor: 1, offset: 0, digits: 1 }
+    case 'mix':
+      return us
+        ? { unit: 'gal', factor: 1 / 3.785, offset: 0, digits: 2 }
+        : { unit: 'l', factor: 1, offset: 0, digits: 2 }
     case 'share':
       return { unit: '%', factor: 100, offset: 0, digits: 1 }
     case 'number':

@@ -25,6 +25,8 @@ const hrefOf = (use: Use): string => {
       return setAt.place(use.key)
     case 'containers':
       return setAt.container(use.key)
+    case 'mixes':
+      return setAt.mix(use.key)
     case 'beds':
       return setAt.bed(use.key)
     case 'blocks':

@@ -171,7 +171,7 @@ const some = (batches: readonly { code: string }[], f: Format) =>
 
 /** Where a batch is raised otherwise than its method says. */
 export function otherwiseSentence(
-  { method, germinateAt, places, containers, hardenAt, potUpPoint, hold }: Otherwise,
+  { method, germinateAt, places, containers, hardenAt, potUpPoint, hold, anyDay }: Otherwise,
   season: Pick<Season, 'places' | 'containers' | 'methods'>,
   f: Format,
 ): string {
@@ -184,6 +184,7 @@ export function otherwiseSentence(
     ...(containers ?? []).map((key) => key && f.t('words.fit.in', { name: name(season.containers, key) })),
     hardenAt && f.t('words.fit.hardensAt', { name: name(season.places, hardenAt) }),
     hold && f.t('words.fit.heldDaysAt', { days: String(hold.days), name: name(season.places, hold.place) }),
+    anyDay && f.t('words.fit.pottedUpOnItsOwnDay'),
     potUpPoint !== undefined &&
       (potUpPoint < 0.5
         ? f.t('words.fit.pottedUpEarly')

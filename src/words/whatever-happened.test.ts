@@ -13,7 +13,8 @@ import { outlookOf, workAhead, workBetween } from '../core/advice/work'
 import { labelCodes, labelsOf } from '../core/labels/content'
 import { batchesOfTray } from '../core/labels/unlabelled'
 import { createPlanner } from '../core/plan/plan'
-import { sowingDay } from '../core/plan/sowing-day'
+import { sessionOn } from '../core/advice/session'
+import { lineAmount } from '../features/sowing/model'
 import { anySeason } from '../season/any-season'
 import { createFormat } from './format'
 import { markSentence } from './marks'
@@ -76,7 +77,8 @@ describe('whatever happened to the batches of any season', () => {
           for (const { every } of roundsOn(plan, today)) expect(every).toBeGreaterThan(0)
           expect(countsDue(plan, today).every(({ since }) => since <= today)).toBe(true)
           expect(washDue(plan, today).every(({ trays }) => trays > 0)).toBe(true)
-          expect(sowingDay(plan, today).litres).toBeGreaterThanOrEqual(0)
+          for (const { litres } of sessionOn(plan, today).mixes) expect(litres).toBeGreaterThan(0)
+          for (const line of sessionOn(plan, today).lines) expect(lineAmount(line, full, f)).not.toMatch(odd)
           expect(Array.isArray(warningsOf(plan, today - 3, today + 1))).toBe(true)
           for (const load of [...plan.places, ...plan.containers.flatMap((one) => one ?? [])])
             for (const used of load.days) expect(used).toBeGreaterThan(-1e-6)

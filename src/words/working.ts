@@ -29,6 +29,7 @@ export const setAt = {
   habits: () => '/farm#habits',
   place: (key: string) => `/farm?place=${key}`,
   container: (key: string) => `/farm?container=${key}`,
+  mix: (key: string) => `/farm?mix=${key}`,
   crop: (key: string) => `/know-how?crop=${key}`,
   variety: (key: string) => `/know-how?variety=${key}`,
   lot: (key: string) => `/seed?lot=${key}`,

@@ -5,7 +5,6 @@ import { formatDay, parseDay } from '../calendar/day'
 import { gatesBetween } from '../field/gates'
 import { seasonAir } from '../field/anchor'
 import { createPlanner } from '../plan/plan'
-import { sowingDay, sowingDays } from '../plan/sowing-day'
 import { tasksOf } from '../batch/tasks'
 import { lookBack, plugRatio, suggestionsOf } from './learned'
 import { roundsOn } from './rounds'
@@ -252,35 +251,6 @@ describe('washing', () => {
       ).map(({ container, trays, since }) => [container.key, trays, since])
     expect(due([])).toEqual([['cells-128', 1, pot.day]])
     expect(due([entry(undefined, day(on), { did: 'wash', container: 'cells-128', trays: 1 })])).toEqual([])
-  })
-})
-
-describe('a sowing day', () => {
-  it('adds up what it takes, and says what is missing', () => {
-    const { plan } = world(a.sow!, [], (s) => {
-      s.lots![0]!.seeds = 20
-      s.containers[0]!.owned = 1
-      s.habits = {
-        mix: { parts: [{ what: 'Compost', parts: 1 }], additives: [{ what: 'Lime', amount: 10, unit: 'g' }] },
-      }
-    })
-    const session = sowingDay(plan, a.sow!)
-    expect(session.batches.map(({ id }) => id)).toEqual(['a'])
-    const { cells, trays } = a.stays[0]!
-    expect(session.containers.map((one) => [one.container.key, one.trays, one.cells])).toEqual([
-      ['cells-128', trays, cells],
-    ])
-    expect(session.litres).toBeCloseTo((cells * 25 * 1.2) / 1000, 9)
-    expect(session.measured.additives[0]!.amount).toBeCloseTo(session.litres, 9)
-    expect(session.minutes).toEqual({ fill: trays * 2, sow: trays * 4 })
-    expect(session.missing.map(({ kind }) => kind)).toEqual(['seed', 'container'])
-    expect(sowingDays(plan, a.sow!, a.sow! + 1)).toEqual([a.sow])
-  })
-  it('of seed that must be soaked says so until it is', () => {
-    const missing = (records: Entry[]) =>
-      sowingDay(world(t.sow! - 1, records).plan, t.sow!).missing.map(({ kind }) => kind)
-    expect(missing([])).toContain('preparation')
-    expect(missing([done('t', day(t.sow! - 1), 'prepare')])).not.toContain('preparation')
   })
 })
 

@@ -2,6 +2,8 @@
 import type { Entry } from '../../season/schema'
 import { formatDay, parseDay, type Day } from '../calendar/day'
 import type { Batch, Stay } from '../batch/batch'
+import { fillings } from '../batch/course'
+import { isSpent } from '../mix/which-mix'
 import type { Plan } from '../plan/plan'
 import { ageOn, limitAge } from '../schedule/forward'
 import { standing } from '../ledger/records'
@@ -87,7 +89,10 @@ function grownOn({ way, pass }: Batch, { kind }: Stay, day: Day): number {
   return ageOn(way.route, pass, day) / limitAge(way.route)
 }
 
-/** Whether a batch has used up what its mix began with: from its first feed on. */
-function hungry({ leafWork }: Batch, day: Day): boolean {
-  return leafWork.some((work) => work.kind === 'feed' && work.day <= day)
+/** Whether a batch is fed: from its first feed on, but not while it stands in fresh mix that feeds it. */
+function hungry({ leafWork, way, pass }: Batch, day: Day): boolean {
+  return (
+    leafWork.some((work) => work.kind === 'feed' && work.day <= day) &&
+    (pass === undefined || isSpent(day, fillings(way, pass)))
+  )
 }

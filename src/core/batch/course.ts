@@ -1,6 +1,7 @@
 /** The course of a sowing by one way: its days and places from seed to planting, whatever its size. */
 import { type Day } from '../calendar/day'
 import { leafAge } from '../growth/rate'
+import { firstFeed, type Filling } from '../mix/which-mix'
 import { latestSowing, sowingWindow, type CountedBack } from '../schedule/count-back'
 import { ageOn, dayAtAge, forwardPass, legStart, limitDay, readyDay, type Pass } from '../schedule/forward'
 import { HAND_OVER } from '../schedule/place-by-rule'
@@ -203,9 +204,17 @@ function leafWork({ way, pass, plantOn }: Course): LeafWork[] {
   ]
   return leaves.flatMap(([kind, leaf]) => {
     if (leaf === undefined) return []
-    const day = dayAtAge(route, pass, leafAge(leaf, leafInterval, firstLeaf))
+    const shows = dayAtAge(route, pass, leafAge(leaf, leafInterval, firstLeaf))
+    const day = kind === 'feed' ? firstFeed(shows, fillings(way, pass)) : shows
     return day < plantOn ? [{ kind, day }] : []
   })
+}
+
+/** Days on which plants come into fresh mix, and how long its feed lasts. */
+export function fillings({ route: { legs }, feedsDays }: Way, pass: Pass): Filling[] {
+  return legs.flatMap(({ step }, i) =>
+    i > 0 && legs[i - 1]!.step === step ? [] : [{ from: legStart(pass, i), feedsDays: feedsDays[step]! }],
+  )
 }
 
 function layOut(way: Way, pass: Pass, plantOn: Day): Span[] {

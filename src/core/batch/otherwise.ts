@@ -21,14 +21,17 @@ export function raisedBy(
   const base = (otherwise.method === undefined ? undefined : methods.get(otherwise.method)) ?? method
   let own = made.get(base)
   if (!own) made.set(base, (own = new Map()))
-  const { germinateAt, places, containers, hardenAt, potUpPoint, hold } = otherwise
-  const id = JSON.stringify([germinateAt, places, containers, hardenAt, potUpPoint, hold])
+  const { germinateAt, places, containers, hardenAt, potUpPoint, hold, anyDay } = otherwise
+  const id = JSON.stringify([germinateAt, places, containers, hardenAt, potUpPoint, hold, anyDay])
   let raised = own.get(id)
   if (!raised) own.set(id, (raised = change(base, otherwise)))
   return raised
 }
 
-function change(method: Method, { germinateAt, places, containers, hardenAt, potUpPoint, hold }: Otherwise): Method {
+function change(
+  method: Method,
+  { germinateAt, places, containers, hardenAt, potUpPoint, hold, anyDay = method.anyDay }: Otherwise,
+): Method {
   const stages = method.stages.map((stage, i): Stage => {
     const next: Stage = { ...stage, place: places?.[i] ?? stage.place }
     if (stage.container !== undefined) next.container = containers?.[i] ?? stage.container
@@ -49,5 +52,11 @@ function change(method: Method, { germinateAt, places, containers, hardenAt, pot
       when: { daysBeforePlanting: days },
     })
   }
-  return { ...method, stages, hardening, potUpPoint: potUpPoint ?? method.potUpPoint }
+  return {
+    ...method,
+    stages,
+    hardening,
+    potUpPoint: potUpPoint ?? method.potUpPoint,
+    ...(anyDay === undefined ? {} : { anyDay }),
+  }
 }

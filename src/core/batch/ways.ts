@@ -36,6 +36,8 @@ export interface Way {
   closedDays: (RunningTotal | undefined)[]
   /** Survival of each container's stay, place-only stages multiplied in. */
   survivals: number[]
+  /** Days that the feed in the mix of each container lasts from filling. */
+  feedsDays: number[]
   /** Plants that one cell carries; of a clump, those that are sown. */
   keep: number
   seedsPerCell: number
@@ -65,6 +67,10 @@ export interface WayFacts {
   rounding: 'cells' | 'rows' | 'trays'
   /** Days of the week sown on, 1 Monday … 7; none means any. */
   sowingWeekdays: readonly number[]
+  /** Days of the week potted up on; none means any. */
+  pottingWeekdays: readonly number[]
+  /** Days that the feed in the mix lasts that a container is filled with. */
+  feedsDays(container: Container, stage: Method['stages'][number] | undefined, potted: boolean): number
   /** Sizes found, by all that a size hangs on but need, seed and confidence: ways that differ only in places share them. */
   sizes: Map<string, Sizes>
 }
@@ -93,6 +99,7 @@ export function createWay(facts: WayFacts, crop: Crop, method: Method, pace: num
     facts.containerNumber,
     germinationShare,
   )
+  if (facts.pottingWeekdays.length > 0 && !method.anyDay) route.pottingWeekdays = facts.pottingWeekdays
   const used = placesOf(route)
   const byPlace = (make: (place: number) => RunningTotal) => {
     const totals: RunningTotal[] = []
@@ -146,6 +153,9 @@ export function createWay(facts: WayFacts, crop: Crop, method: Method, pace: num
     hotDays: crop.stressAbove === undefined ? undefined : byPlace((place) => climate.hotDays(place, crop.stressAbove!)),
     closedDays: climate.places.map((_, place) => (used.has(place) ? climate.closedDays(place) : undefined)),
     survivals,
+    feedsDays: route.steps.map(({ container, stage }, step) =>
+      facts.feedsDays(container, method.stages[stage], step > 0),
+    ),
     keep,
     seedsPerCell,
     preparation: bought ? [] : (method.preparation ?? crop.preparation),

@@ -36,33 +36,66 @@ export interface Worked {
   thinOn: Day | undefined
 }
 
+/** How much there is of a piece of work. */
+export interface Amounts {
+  trays: number
+  /** Cells or plants that are handled one by one. */
+  units: number
+  /** Sown with a seeder instead of by hand. */
+  seeder?: boolean | undefined
+}
+
+/** Minutes that a piece of work takes, by what the farm says each takes; of hardening, for one day of it. */
+export function minutesOf(kind: WorkKind, { trays, units, seeder }: Amounts, work: Habits['work']): number {
+  switch (kind) {
+    case 'fill':
+      return trays * work.fillTray
+    case 'sow':
+      return trays * (seeder ? work.seederTray : work.sowTray)
+    case 'thin':
+      return (units / 100) * work.thinHundred
+    case 'prick-out':
+      return (units / 100) * work.prickHundred
+    case 'pot-up':
+      return (units / 100) * work.potHundred
+    case 'move':
+      return trays * work.moveTray
+    case 'harden':
+      return trays * work.hardenTray
+    case 'plant':
+      return (units / 100) * work.plantHundred
+  }
+}
+
 /** All work of a batch, in minutes by what the farm says each takes. */
 export function workOf(
   { method, plants, plantOn, stays, sown, thinOn }: Worked,
   { work }: Pick<Habits, 'work'>,
 ): Work[] {
   const list: Work[] = []
-  const add = (kind: WorkKind, from: Day, minutes: number, until = from + 1) => {
+  const add = (kind: WorkKind, from: Day, amounts: Amounts, until = from + 1) => {
+    const minutes = minutesOf(kind, amounts, work) * (until - from)
     if (minutes > 0) list.push({ kind, from, until, minutes })
   }
   const bought = isBoughtIn(method)
   stays.forEach((stay, i) => {
     const { from, until, trays, cells } = stay
+    const amounts = { trays, units: cells, seeder: method.seeder }
     if (i === 0) {
-      if (bought) add('move', from, trays * work.moveTray)
+      if (bought) add('move', from, amounts)
       else {
-        add('fill', from, trays * work.fillTray)
-        add('sow', from, trays * (method.seeder ? work.seederTray : work.sowTray))
+        add('fill', from, amounts)
+        add('sow', from, amounts)
       }
     } else if (stay.potted) {
       const pricked = i > 0 && inFlats(method) && stays.findIndex(({ potted }, j) => j > 0 && potted) === i
-      add(pricked ? 'prick-out' : 'pot-up', from, (cells / 100) * (pricked ? work.prickHundred : work.potHundred))
-    } else add('move', from, trays * work.moveTray)
-    if (stay.kind === 'harden') add('harden', from, trays * work.hardenTray * (until - from), until)
+      add(pricked ? 'prick-out' : 'pot-up', from, amounts)
+    } else add('move', from, amounts)
+    if (stay.kind === 'harden') add('harden', from, amounts, until)
   })
-  if (policyOf(method.sowing).thins) add('thin', thinOn ?? stays[0]?.until ?? plantOn, (sown / 100) * work.thinHundred)
-  add('move', plantOn, (stays.at(-1)?.trays ?? 0) * work.moveTray) // out to the field
-  add('plant', plantOn, (plants / 100) * work.plantHundred)
+  if (policyOf(method.sowing).thins) add('thin', thinOn ?? stays[0]?.until ?? plantOn, { trays: 0, units: sown })
+  add('move', plantOn, { trays: stays.at(-1)?.trays ?? 0, units: 0 }) // out to the field
+  add('plant', plantOn, { trays: 0, units: plants })
   return list
 }
 

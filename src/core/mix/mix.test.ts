@@ -28,6 +28,11 @@ describe('mix', () => {
       water: 14,
     })
   })
+  it('is dosed for the quantity its dose is said for', () => {
+    // Two cups for two gallons: a cup a gallon.
+    const dosed = { ...recipe, additives: [{ what: 'Worm castings', amount: 2, unit: 'cup' as const, litres: 7.57 }] }
+    expect(measureOut(dosed, 37.85).additives[0]!.amount).toBeCloseTo(10, 9)
+  })
   it('has parts that add up to all of it', () => {
     fc.assert(
       fc.property(

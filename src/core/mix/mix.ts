@@ -4,6 +4,9 @@ import type { Container, MixRecipe } from '../../season/schema'
 /** Containers that bring their own growing medium. */
 const NO_MIX: ReadonlySet<Container['kind']> = new Set(['foam-sheet', 'pellet-sheet', 'fibre-sheet'])
 
+/** Litres that an additive's amount is for, unless it says so. */
+export const DOSE_LITRES = 10
+
 /**
  * Loose mix that cells take, litres.
  *
@@ -18,20 +21,27 @@ export function mixLitres(
   return NO_MIX.has(kind) ? 0 : (cells * cellVolume * (1 + compaction)) / 1000
 }
 
+type Recipe = Pick<MixRecipe, 'parts' | 'additives' | 'water'>
+type Additive = Recipe['additives'][number]
+
 /** What is measured out for a quantity of mix. */
 export interface Measured {
   parts: { what: string; litres: number }[]
-  additives: { what: string; amount: number; unit: 'g' | 'ml' }[]
+  additives: Pick<Additive, 'what' | 'amount' | 'unit'>[]
   /** Litres of water to wet it. */
   water: number
 }
 
-/** Parts by volume add up to the litres; additives are given for ten litres; water for one. */
-export function measureOut({ parts, additives, water }: MixRecipe, litres: number): Measured {
+/** Parts by volume add up to the litres; additives are given for the litres they name; water for one. */
+export function measureOut({ parts, additives, water }: Recipe, litres: number): Measured {
   const all = parts.reduce((sum, part) => sum + part.parts, 0)
   return {
     parts: parts.map((part) => ({ what: part.what, litres: (litres * part.parts) / all })),
-    additives: additives.map(({ what, amount, unit }) => ({ what, amount: (amount * litres) / 10, unit })),
+    additives: additives.map(({ what, amount, unit, litres: dosed = DOSE_LITRES }) => ({
+      what,
+      amount: (amount * litres) / dosed,
+      unit,
+    })),
     water: litres * water,
   }
 }

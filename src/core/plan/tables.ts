@@ -8,6 +8,7 @@ import { measuredOf, writtenTemperatures } from '../climate/measured'
 import type { Keyed } from '../progress/route-taken'
 import { SEARCH_DAYS } from '../schedule/count-back'
 import { numberKeys } from '../schedule/route'
+import { mixUseOf, whichMix } from '../mix/which-mix'
 import { policyOf } from '../sowing/policies'
 import type { Seed } from './seed-by-day'
 
@@ -59,6 +60,9 @@ export function createTables(season: Season, span: Span): Tables {
     sowTo,
     rounding: season.habits.rounding,
     sowingWeekdays: season.habits.sowingWeekdays,
+    pottingWeekdays: season.habits.pottingWeekdays ?? [],
+    feedsDays: (container, stage, potted) =>
+      whichMix(season, container, stage, mixUseOf(container, potted)).feedsDays ?? 0,
     sizes: new Map(),
   }
   const ways = new WeakMap<Method, Map<Crop, Map<number, Way>>>() // ways tried and dropped are forgotten
@@ -99,6 +103,7 @@ export function createTables(season: Season, span: Span): Tables {
       other.farm.recordsFrom === season.farm.recordsFrom &&
       other.habits === season.habits &&
       other.places === season.places &&
+      other.mixes === season.mixes &&
       other.readings === season.readings &&
       sameRecords(writtenTemperatures(other.records), temperatures) &&
       other.containers === season.containers &&

@@ -3,13 +3,13 @@ import type { Day } from '../calendar/day'
 import type { RunningTotal } from '../climate/climate'
 import { rootedIn } from '../growth/container-age'
 import type { Route } from './route'
-import { ageToMove } from './potting-up'
+import { ageToMove, onPottingWeekday } from './potting-up'
 
 /** Comparisons of sums allow this much rounding. */
 export const TOLERANCE = 1e-9
 
 /** A stretch in one place: age known at `from`, growing again from `growsFrom` (later after a potting-up). */
-interface Piece {
+export interface Piece {
   from: Day
   growsFrom: Day
   age: number
@@ -107,12 +107,8 @@ function grow(route: Route, pass: Pass): void {
     const { place, starts } = legs[i]!
     const { limit } = steps[step]!
     const goal = ageToMove(starts, ready, limit)
-    const day =
-      starts.by === 'day'
-        ? Math.max(piece.from, starts.day)
-        : piece.age >= goal - TOLERANCE
-          ? piece.from
-          : reach(route, totals, piece.place, piece.growsFrom, goal - piece.age, planting)
+    const own = starts.by === 'day' ? Math.max(piece.from, starts.day) : dayOfAge(route, piece, goal, planting)
+    const day = starts.by === 'potting' ? pottingDay(route, piece, { own, ready, limit }, planting) : own
     if (day === Infinity) {
       pieces.length = i + inHeat
       return
@@ -132,6 +128,23 @@ function grow(route: Route, pass: Pass): void {
   }
   pass.settled = settled
   pass.readyAge = ready
+}
+
+/** First day of a stretch on which an age is reached; `Infinity` when it never is. */
+export function dayOfAge(route: Route, { from, growsFrom, age, place }: Piece, goal: number, planting: Day): Day {
+  return age >= goal - TOLERANCE ? from : reach(route, route.growthTotals, place, growsFrom, goal - age, planting)
+}
+
+/** Day a stretch ends with a potting up: its own, or the nearest of the days of the week potted up on. */
+export function pottingDay(
+  route: Route,
+  piece: Piece,
+  { own, ready, limit }: { own: Day; ready: number; limit: number },
+  planting: Day,
+): Day {
+  if (!route.pottingWeekdays) return own
+  const at = (age: number) => () => dayOfAge(route, piece, age, planting)
+  return onPottingWeekday(own, { ready: at(ready), limit: at(limit) }, route.pottingWeekdays)
 }
 
 /** Day a leg of the route begins; the first begins with the sowing. `Infinity` when it never does. */

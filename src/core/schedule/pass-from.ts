@@ -2,7 +2,7 @@
 import type { Day } from '../calendar/day'
 import { rootedIn } from '../growth/container-age'
 import { agreedPlace, ageAt, placeOf, type Seen, type SignFigures } from '../growth/plant-state'
-import { gain, reach, TOLERANCE, type Pass } from './forward'
+import { dayOfAge, gain, pottingDay, reach, type Pass } from './forward'
 import type { Route } from './route'
 import { ageToMove } from './potting-up'
 
@@ -143,10 +143,8 @@ function walk(route: Route, { legs: begun, seen, notBefore }: Happened, pass: Re
     const { limit } = steps[step]!
     const dueOf = ({ starts: by }: Route['legs'][number]): Day => {
       if (by.by === 'day') return Math.max(piece.from, by.day)
-      const goal = ageToMove(by, ready, limit)
-      return piece.age >= goal - TOLERANCE
-        ? piece.from
-        : reach(route, totals, piece.place, piece.growsFrom, goal - piece.age, planting)
+      const own = dayOfAge(route, piece, ageToMove(by, ready, limit), planting)
+      return by.by === 'potting' ? pottingDay(route, piece, { own, ready, limit }, planting) : own
     }
     let day = begun[i] ?? Math.max((pass.due[i] = dueOf(legs[i]!)), notBefore[i]!)
     // What is handed over on a day is not, where it is potted before.

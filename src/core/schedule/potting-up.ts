@@ -1,4 +1,5 @@
 /** When plants are moved on into the next container. */
+import { weekday, type Day } from '../calendar/day'
 import type { Leg } from './route'
 
 /**
@@ -11,4 +12,24 @@ import type { Leg } from './route'
 export function ageToMove(starts: Leg['starts'], ready: number, limit: number): number {
   if (starts.by === 'potting') return ready + starts.point * (limit - ready)
   return starts.by === 'age' ? starts.age : 0
+}
+
+/**
+ * Day of a potting up where it is done on some days of the week only: the nearest of them on which the plug holds and the
+ * plant is not too old yet; a tie goes earlier. Its own day, where there is none within the week.
+ *
+ * @param day its own day
+ * @param ready first day the plug holds; @param limit first day it is too old, found only where it is needed
+ */
+export function onPottingWeekday(
+  day: Day,
+  { ready, limit }: { ready: () => Day; limit: () => Day },
+  weekdays: readonly number[] | undefined,
+): Day {
+  if (!weekdays || weekdays.length === 0 || day === Infinity || weekdays.includes(weekday(day))) return day
+  const [from, until] = [ready(), limit()]
+  for (let away = 1; away < 7; away++)
+    for (const other of [day - away, day + away])
+      if (other >= from && other < until && weekdays.includes(weekday(other))) return other
+  return day
 }

@@ -62,6 +62,8 @@ export interface Route {
   steps: Step[]
   legs: Leg[]
   tail: TailLeg[]
+  /** Days of the week it is potted up on, 1 Monday … 7; none means any. */
+  pottingWeekdays?: readonly number[]
   /** Running totals by place number; only places on the route are filled. */
   emergenceTotals: RunningTotal[]
   growthTotals: RunningTotal[]

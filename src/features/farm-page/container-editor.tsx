@@ -23,7 +23,7 @@ export function ContainerEditor({
   onDone?: (key: string) => void
 }) {
   const t = useTranslations('farmPage')
-  const { format } = useSeason()
+  const { format, season } = useSeason()
   const { now: one, put, at, frame, remove, uses } = useThingEditor('containers', stored, '/farm', { isNew, onDone })
   const outline = one.outline ?? {
     length: STANDARD_FLAT.length * Math.max(1, Math.round(one.trayPlaces)),
@@ -114,6 +114,16 @@ export function ContainerEditor({
             onChange={(price) => put('price', price)}
             error={at('price')}
           />
+          {season.mixes.length > 0 && (
+            <ChoiceField
+              label={t('filledWith')}
+              value={one.mix ?? ''}
+              none={t('theUsualMix')}
+              options={season.mixes.map(({ key, name }) => [key, name] as const)}
+              onChange={(mix) => put('mix', mix === '' ? undefined : mix)}
+              error={at('mix')}
+            />
+          )}
           {one.kind === 'break-apart-pack' && (
             <NumberField
               label={t('cellsInAPack')}

@@ -22,7 +22,9 @@ import { Preferences } from './preferences'
 import { SiteFacts } from './site-facts'
 import { BackupFacts } from './backup-facts'
 import { TextLink, Add, Section, Table, Row } from './parts'
-import { newPlace, newContainer } from './model'
+import { Mixes } from './mixes'
+import { MixEditor } from './mix-editor'
+import { newPlace, newContainer, newMix } from './model'
 import { WholeLink, Link, useRouter, useOut } from '../../ui/navigation'
 
 export function FarmView() {
@@ -35,6 +37,7 @@ export function FarmView() {
   useHashTarget()
   const place = season.places.find(({ key }) => key === params.get('place'))
   const container = season.containers.find(({ key }) => key === params.get('container'))
+  const mix = season.mixes.find(({ key }) => key === params.get('mix'))
   const edit = params.get('edit')
   const make = params.get('new')
   const [mayPlan, keeps] = [useMay('plan'), useKeeps()]
@@ -42,6 +45,15 @@ export function FarmView() {
     <PlaceEditor key={place.key} stored={place} />
   ) : container ? (
     <ContainerEditor key={container.key} stored={container} />
+  ) : mix ? (
+    <MixEditor key={mix.key} stored={mix} />
+  ) : make === 'mix' ? (
+    <MixEditor
+      key="new mix"
+      isNew
+      stored={newMix(season, t('newMix'))}
+      onDone={(key) => router.push(`/farm?mix=${key}`)}
+    />
   ) : edit === 'frost' ? (
     <FrostPanel key="frost" />
   ) : edit === 'site' || edit === 'habits' ? (
@@ -158,6 +170,7 @@ export function FarmView() {
               ))}
             </Table>
           </Section>
+          <Mixes />
           {keeps && <BackupFacts />}
         </Box>
       )}

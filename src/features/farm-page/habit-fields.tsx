@@ -9,6 +9,7 @@ import { withFigure } from '../../season/figures'
 import type { Season } from '../../season/schema'
 import { ChoiceField, NumberField, WordField } from '../../ui/fields'
 import { Rows } from '../../ui/rows'
+import { RecipeFields } from './recipe-fields'
 import type { PutHead } from './site-fields'
 import { weekdayNames } from '../../words/farm'
 import { useSeason } from '../../ui/season-context'
@@ -51,7 +52,6 @@ export function HabitFields(props: HabitProps) {
 /** How sure, how old, how many and on which days. */
 function Growing({ habits, put, at }: HabitProps) {
   const t = useTranslations('farmPage')
-  const { format } = useSeason()
   return (
     <>
       <Box sx={two}>
@@ -87,30 +87,18 @@ function Growing({ habits, put, at }: HabitProps) {
           onChange={(x) => x && put('habits.rounding', x)}
         />
       </Box>
-      <Box role="group" aria-label={t('sownOn')}>
-        <Box sx={{ fontSize: 14, color: 'text.secondary' }}>{t('sownOnTheseDaysOnly')}</Box>
-        {weekdayNames(format).map((name, i) => (
-          <FormControlLabel
-            key={name}
-            sx={{ mr: 1 }}
-            control={
-              <Checkbox
-                size="small"
-                checked={habits.sowingWeekdays.includes(i + 1)}
-                onChange={(_, on) =>
-                  put(
-                    'habits.sowingWeekdays',
-                    on
-                      ? [...habits.sowingWeekdays, i + 1].sort()
-                      : habits.sowingWeekdays.filter((day) => day !== i + 1),
-                  )
-                }
-              />
-            }
-            label={name}
-          />
-        ))}
-      </Box>
+      <Weekdays
+        label={t('sownOn')}
+        help={t('sownOnTheseDaysOnly')}
+        value={habits.sowingWeekdays}
+        onChange={(days) => put('habits.sowingWeekdays', days)}
+      />
+      <Weekdays
+        label={t('pottedUpOn')}
+        help={t('pottedUpOnTheseDays')}
+        value={habits.pottingWeekdays ?? []}
+        onChange={(days) => put('habits.pottingWeekdays', days.length === 0 ? undefined : days)}
+      />
       <NumberField
         label={t('bedTurnaround')}
         unit="days"
@@ -119,6 +107,40 @@ function Growing({ habits, put, at }: HabitProps) {
         error={at('habits.turnaroundDays')}
       />
     </>
+  )
+}
+
+/** Days of the week; none means any. */
+function Weekdays({
+  label,
+  help,
+  value,
+  onChange,
+}: {
+  label: string
+  help: string
+  value: readonly number[]
+  onChange: (days: number[]) => void
+}) {
+  const { format } = useSeason()
+  return (
+    <Box role="group" aria-label={label}>
+      <Box sx={{ fontSize: 14, color: 'text.secondary' }}>{help}</Box>
+      {weekdayNames(format).map((name, i) => (
+        <FormControlLabel
+          key={name}
+          sx={{ mr: 1 }}
+          control={
+            <Checkbox
+              size="small"
+              checked={value.includes(i + 1)}
+              onChange={(_, on) => onChange(on ? [...value, i + 1].sort() : value.filter((day) => day !== i + 1))}
+            />
+          }
+          label={name}
+        />
+      ))}
+    </Box>
   )
 }
 
@@ -259,69 +281,11 @@ function Mix({ habits, put, at }: HabitProps) {
           onChange={(x) => put('habits.mix.name', x)}
           error={at('habits.mix.name')}
         />
-        <NumberField
-          label={t('waterToWetALitre')}
-          unit="l"
-          value={habits.mix.water}
-          onChange={(x) => x !== undefined && put('habits.mix.water', x)}
-          error={at('habits.mix.water')}
-        />
       </Box>
-      <Rows
-        value={habits.mix.parts}
-        onChange={(parts) => put('habits.mix.parts', parts)}
-        columns="1fr 110px"
-        nameOf={({ what }) => what}
-        kept={() => (habits.mix.parts.length === 1 ? t('aMixIsOfSomething') : undefined)}
-        fields={(part, set, i) => (
-          <>
-            <WordField
-              label={t('of')}
-              value={part.what}
-              onChange={(what) => set({ what })}
-              error={at(`habits.mix.parts[${i}].what`)}
-            />
-            <NumberField
-              label={t('parts')}
-              value={part.parts}
-              onChange={(parts) => parts !== undefined && set({ parts })}
-              error={at(`habits.mix.parts[${i}].parts`)}
-            />
-          </>
-        )}
-        add={{ label: t('aPart'), make: () => ({ what: t('compost'), parts: 1 }) }}
-      />
-      <Rows
-        value={habits.mix.additives}
-        onChange={(additives) => put('habits.mix.additives', additives)}
-        columns="1fr 90px 80px"
-        nameOf={({ what }) => what}
-        fields={(one, set, i) => (
-          <>
-            <WordField
-              label={t('added')}
-              value={one.what}
-              onChange={(what) => set({ what })}
-              error={at(`habits.mix.additives[${i}].what`)}
-            />
-            <NumberField
-              label={t('in10Litres')}
-              value={one.amount}
-              onChange={(amount) => amount !== undefined && set({ amount })}
-              error={at(`habits.mix.additives[${i}].amount`)}
-            />
-            <ChoiceField
-              label={t('unit')}
-              value={one.unit}
-              options={[
-                ['g', 'g'],
-                ['ml', 'ml'],
-              ]}
-              onChange={(unit) => unit && set({ unit })}
-            />
-          </>
-        )}
-        add={{ label: t('somethingAdded'), make: () => ({ what: t('lime'), amount: 10, unit: 'g' as const }) }}
+      <RecipeFields
+        recipe={habits.mix}
+        put={(part, value) => put('habits.mix', withFigure(habits.mix, part as never, value as never))}
+        at={(path) => at(`habits.mix.${path}`)}
       />
     </>
   )

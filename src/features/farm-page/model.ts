@@ -1,5 +1,5 @@
 /** What the farm page adds and reads, without drawing it. */
-import type { Container, Place, Season } from '../../season/schema'
+import type { Container, Mix, Place, Season } from '../../season/schema'
 import { freeKeyIn } from '../../season/keys'
 
 export const newPlace = (season: Season, name: string): Place => ({
@@ -20,6 +20,15 @@ export const newContainer = (season: Season, name: string): Container => ({
   trayPlaces: 1,
   washDays: 2,
   plantable: false,
+})
+
+export const newMix = (season: Season, name: string): Mix => ({
+  key: freeKeyIn(season.mixes, 'mix'),
+  name,
+  uses: season.mixes.some(({ uses }) => uses.includes('potting')) ? [] : ['potting'],
+  parts: season.habits.mix.parts,
+  additives: [],
+  water: season.habits.mix.water,
 })
 
 export const closest = (chance: number) =>

@@ -127,6 +127,11 @@ export function SiteFacts() {
                     sowingWeekdays: habits.sowingWeekdays.map((d) => weekdayNames(format)[d - 1]).join(', '),
                   })
                 : '',
+            extra3: habits.pottingWeekdays
+              ? t('pottedOnOnly', {
+                  weekdays: habits.pottingWeekdays.map((d) => weekdayNames(format)[d - 1]).join(', '),
+                })
+              : '',
           })}
         </p>
       </Section>

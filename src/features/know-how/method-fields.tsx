@@ -227,6 +227,17 @@ export function StageFields({
           error={at('container')}
         />
       )}
+      {stage.container !== undefined && !bought && season.mixes.length > 0 && (
+        <ChoiceField
+          label={t('filledWith')}
+          value={stage.mix ?? ''}
+          none={t('asTheContainer')}
+          options={season.mixes.map(({ key, name }) => [key, name] as const)}
+          onChange={(mix) => onChange(withFigure(stage, 'mix', mix === '' ? undefined : mix))}
+          width={170}
+          error={at('mix')}
+        />
+      )}
       {first && !bought && (
         <ChoiceField
           label={t('germinatesOn')}

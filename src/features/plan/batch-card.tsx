@@ -19,6 +19,7 @@ import { BatchSteps } from '../../ui/stair/batch-steps'
 import { WorkingPanel } from '../../ui/working-panel'
 import { clashSentence, holdSentence } from '../../words/field'
 import { count, list } from '../../words/format'
+import { pottingShift } from '../../core/advice/session'
 import { anchorSentence } from '../../words/anchors'
 import { cropCautionWords } from '../../words/cautions'
 import { otherwiseSentence, shiftWords } from '../../words/fit'
@@ -179,6 +180,7 @@ export function BatchCard({
           {short.instead && t('hasEnough', { instead: short.instead.name })}
         </Alert>
       )}
+      <PottingDays batch={batch} busy={busy} onDecide={onDecide} />
       {batch.otherwise && (
         <Alert
           severity="info"
@@ -266,5 +268,34 @@ function Figure({ title, value }: { title: string; value: string }) {
       <dt>{title}</dt>
       <dd>{value}</dd>
     </div>
+  )
+}
+
+/** A potting up that was moved to fall on a potting day, and the way back to its own. */
+function PottingDays({ batch, busy, onDecide }: Pick<BatchCardProps, 'batch' | 'busy' | 'onDecide'>) {
+  const t = useTranslations('plan')
+  const { format } = useSeason()
+  const shifts = batch.way.method.stages.flatMap((_, stage) => pottingShift(batch, stage) ?? [])
+  if (shifts.length === 0) return null
+  return (
+    <Alert
+      severity="info"
+      icon={false}
+      sx={{ mb: 1.5, py: 0.25 }}
+      action={
+        <Button
+          size="small"
+          color="inherit"
+          disabled={busy}
+          onClick={() => onDecide({ otherwise: { ...batch.otherwise, anyDay: true } })}
+        >
+          {t('onItsOwnDay')}
+        </Button>
+      }
+    >
+      {shifts
+        .map(({ own, days }) => t('pottingMoved', { own: format.date(own), days: shiftWords(days, format) }))
+        .join(' ')}
+    </Alert>
   )
 }

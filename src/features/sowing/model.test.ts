@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest'
 import { createPlanner } from '../../core/plan/plan'
-import { sowingDay } from '../../core/plan/sowing-day'
+import { sessionOn } from '../../core/advice/session'
 import { readSmall } from '../../season/small-season'
 import { createFormat } from '../../words/format'
-import { daysLacking, lacking, missingWords, sowingsAhead } from './model'
+import { daysLacking, lacking, missingWords, sessionsAhead } from './model'
 
 const f = createFormat('en-GB', 'metric')
 const plan = createPlanner().plan(
@@ -15,13 +15,13 @@ const b = plan.byId.get('b.1')!
 
 describe('the sowing days after a day', () => {
   it('are those of four weeks, the day itself not among them', () => {
-    const ahead = sowingsAhead(plan, b.sow! - 1)
+    const ahead = sessionsAhead(plan, b.sow! - 1, 'sow')
     expect(ahead).toContain(b.sow)
-    expect(sowingsAhead(plan, b.sow!)).not.toContain(b.sow)
+    expect(sessionsAhead(plan, b.sow!, 'sow')).not.toContain(b.sow)
     expect(ahead.every((day) => day > b.sow! - 1 && day < b.sow! + 27)).toBe(true)
   })
   it('for which seed lacks are told, with what lacks', () => {
-    const short = daysLacking(plan, sowingsAhead(plan, b.sow! - 1))
+    const short = daysLacking(plan, sessionsAhead(plan, b.sow! - 1, 'sow'), 'sow')
     const own = short.find(({ day }) => day === b.sow)!
     expect(
       lacking(own)
@@ -29,12 +29,12 @@ describe('the sowing days after a day', () => {
         .join(),
     ).toMatch(/seeds? of Lettuce lot, for B-1/)
     const roomy = createPlanner().plan(readSmall())
-    for (const { missing } of daysLacking(roomy, sowingsAhead(roomy, b.sow! - 1)))
+    for (const { missing } of daysLacking(roomy, sessionsAhead(roomy, b.sow! - 1, 'sow'), 'sow'))
       expect(missing.some(({ kind }) => kind !== 'preparation')).toBe(true)
   })
   it('do not count preparation as lacking: there is time for it', () => {
     const t = plan.byId.get('t')!
-    const session = sowingDay(plan, t.sow!)
+    const session = sessionOn(plan, t.sow!, ['sow'])
     expect(session.missing.some(({ kind }) => kind === 'preparation')).toBe(true)
     expect(lacking(session).some(({ kind }) => kind === 'preparation')).toBe(false)
   })

@@ -4,7 +4,6 @@ export const enUS = {
     firstInAutumnHalfAfter: 'First in fall, half after',
     firstInAutumnFrom: 'first in fall from',
     waterToWetALitre: 'Water to wet a liter',
-    in10Litres: 'In 10 liters',
     aLitreOfMix: 'A liter of mix',
     cLitresCm: '°C, liters, cm',
   },

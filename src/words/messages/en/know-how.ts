@@ -1,4 +1,6 @@
 export const knowHow = {
+  filledWith: 'Filled with',
+  asTheContainer: 'as the container says',
   addedToTheSeason: '{crop} added to the season',
   addItToTheSeason: 'Add it to the season',
   chooseHowYouWouldRaise: 'Choose how you would raise it; every method can be changed later, and others added.',

@@ -1,4 +1,6 @@
 export const plan = {
+  onItsOwnDay: 'On its own day',
+  pottingMoved: 'Potted up {days} to fall on a potting day; its own day is {own}.',
   oneOfASeries: ', one of a series',
   editSeries: 'Edit series',
   edit: 'Edit',

@@ -52,6 +52,7 @@ export const shell = {
     head: 'Farm:',
     places: 'Place',
     containers: 'Container',
+    mixes: 'Mix',
     crops: 'Crop',
     varieties: 'Variety',
     lots: 'Seed lot',

@@ -242,6 +242,7 @@ export const words = {
     in: 'in {name}',
     hardensAt: 'hardens at {name}',
     heldDaysAt: 'held {days} days at {name}',
+    pottedUpOnItsOwnDay: 'potted up on its own day',
     pottedUpEarly: 'potted up early',
     pottedUpLate: 'potted up late',
     pottedUpAtTheUsual: 'potted up at the usual time',
@@ -381,6 +382,17 @@ export const words = {
     seedsACellDividedInto: '{seedsPerCell} seeds a cell, divided into {parts} at most',
     youngPlantsBoughtIn: 'young plants bought in',
     seedsAMetreSownIn: '{seedsPerMetre} seeds a metre, sown in place',
+  },
+  mix: {
+    dose: {
+      g: '{text} g',
+      ml: '{text} ml',
+      oz: '{text} oz',
+      tsp: '{n, plural, one {{text} teaspoon} other {{text} teaspoons}}',
+      tbsp: '{n, plural, one {{text} tablespoon} other {{text} tablespoons}}',
+      cup: '{n, plural, one {{text} cup} other {{text} cups}}',
+    },
+    doseIn: '{what} {dose} in {litres}',
   },
   tasks: {
     theField: 'the field',

@@ -52,6 +52,7 @@ export const shell = {
     head: 'Finca:',
     places: 'Lugar',
     containers: 'Recipiente',
+    mixes: 'Mezcla',
     crops: 'Cultivo',
     varieties: 'Variedad',
     lots: 'Lote de semilla',

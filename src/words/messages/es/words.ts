@@ -262,6 +262,17 @@ export const words = {
     youngPlantsBoughtIn: 'plantas jóvenes compradas',
     seedsAMetreSownIn: '{seedsPerMetre} semillas por metro, en el sitio',
   },
+  mix: {
+    dose: {
+      g: '{text} g',
+      ml: '{text} ml',
+      oz: '{text} oz',
+      tsp: '{n, plural, one {{text} cucharadita} other {{text} cucharaditas}}',
+      tbsp: '{n, plural, one {{text} cucharada} other {{text} cucharadas}}',
+      cup: '{n, plural, one {{text} taza} other {{text} tazas}}',
+    },
+    doseIn: '{what} {dose} en {litres}',
+  },
   tasks: {
     theField: 'el campo',
     toSow: '{what}: {seeds}, para sembrar {sow}',
