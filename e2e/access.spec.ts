@@ -42,6 +42,7 @@ const VIEWS = [
   '/install',
   '/learned',
   '/sowing',
+  '/buying',
 ]
 
 /** By dark the views that differ most; what they share is seen there too. */

@@ -61,6 +61,7 @@ const RULES: Readonly<Record<string, readonly Who[] | typeof PUBLIC>> = {
   'GET /out/plan.csv': READ,
   'GET /out/plan.xlsx': READ,
   'GET /out/season.json': READ,
+  'GET /out/buying-list.csv': READ,
   'GET /out/sowing-list.csv': READ,
   'GET /out/tasks.ics': READ,
 }

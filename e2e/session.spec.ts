@@ -50,7 +50,7 @@ test('mixes are named, made up, used by containers, and kept where something use
   await expect(page.getByRole('button', { name: 'Save', exact: true })).toBeDisabled()
   await page.getByLabel('Parts', { exact: true }).first().fill('4')
   await page.getByRole('button', { name: 'Something added' }).click()
-  await page.getByLabel('Unit').click()
+  await page.getByRole('combobox', { name: 'Unit' }).click()
   await page.getByRole('option', { name: 'cups' }).click()
   await page.getByLabel('Amount', { exact: true }).fill('2')
   await page.getByRole('button', { name: 'Save', exact: true }).click()

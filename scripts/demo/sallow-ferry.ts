@@ -117,6 +117,84 @@ const mixes: SeasonInput['mixes'] = [
   },
 ]
 
+/** What is bought, from two suppliers. */
+const supplies: SeasonInput['supplies'] = [
+  material('peat-free-fines', 'Peat-free fines', 180, [
+    ['the merchant in town', 70, 11.5, 4],
+    ['the merchant in town', 20, 4.8, 4],
+  ]),
+  material('vermiculite', 'Vermiculite', 60, [
+    ['the merchant in town', 100, 19, 4],
+    ['the merchant in town', 10, 3.2, 4],
+  ]),
+  material('coir', 'Coir', 90, [['the merchant in town', 75, 8.4, 9]]),
+  material('perlite', 'Perlite', 40, [['the merchant in town', 100, 16.5, 9]]),
+  material('sieved-compost', 'Sieved compost', 1500, []),
+  {
+    key: 'bone-meal',
+    name: 'Bone meal',
+    of: { what: 'material', material: 'Bone meal', unit: 'g' },
+    have: 400,
+    countedOn: '2027-04-10',
+    offers: [{ supplier: 'the merchant in town', size: 1000, price: 4.9, leadDays: 4 }],
+  },
+  {
+    key: 'radish-seed',
+    name: 'Radish, round red',
+    of: { what: 'seed', variety: 'radish-round' },
+    offers: [
+      { supplier: 'the seed house', size: 2500, price: 7.5, leadDays: 6 },
+      { supplier: 'the seed house', size: 10_000, price: 22, leadDays: 6 },
+    ],
+  },
+  {
+    key: 'labels',
+    name: 'Labels',
+    of: { what: 'labels' },
+    have: 180,
+    countedOn: '2027-04-10',
+    offers: [
+      { supplier: 'the merchant in town', size: 240, price: 9, leadDays: 5 },
+      { supplier: 'the merchant in town', size: 1000, price: 29, leadDays: 5 },
+    ],
+  },
+  {
+    key: 'celosia-seed',
+    name: 'Celosia, plume',
+    of: { what: 'seed', variety: 'celosia-plume' },
+    spare: 0.1,
+    offers: [
+      { supplier: 'the seed house', size: 100, price: 4.2, leadDays: 6 },
+      { supplier: 'the seed house', size: 500, price: 14, leadDays: 6 },
+    ],
+  },
+  {
+    key: 'trays-72',
+    name: '72-cell tray',
+    of: { what: 'container', container: 'cells-72' },
+    offers: [
+      { supplier: 'the merchant in town', size: 10, price: 14, leadDays: 7 },
+      { supplier: 'the merchant in town', size: 50, price: 58, leadDays: 7 },
+    ],
+  },
+]
+
+function material(
+  key: string,
+  name: string,
+  have: number,
+  offers: [supplier: string, size: number, price: number, leadDays: number][],
+): NonNullable<SeasonInput['supplies']>[number] {
+  return {
+    key,
+    name,
+    of: { what: 'material', material: name, unit: 'l' },
+    have,
+    countedOn: '2027-04-10',
+    offers: offers.map(([supplier, size, price, leadDays]) => ({ supplier, size, price, leadDays })),
+  }
+}
+
 const containers: SeasonInput['containers'] = [
   {
     key: 'open-flat',
@@ -787,6 +865,7 @@ const farm: SeasonInput = {
   },
   places,
   mixes,
+  supplies,
   containers,
   crops,
   varieties: VARIETIES.map(([key, crop, name]) => ({ key, crop, name })),

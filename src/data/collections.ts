@@ -143,6 +143,12 @@ export const TABLES: { readonly [Of in Collection]: ThingTable } = {
     },
     children: [{ table: 'lot_test', path: 'homeTests', columns: { tested_on: 'on', sown: 'sown', up: 'up' } }],
   },
+  supplies: {
+    table: 'supply',
+    owner: 'supply',
+    columns: { name: 'name', variety: 'of.variety', container: 'of.container' },
+    children: [],
+  },
   methods: {
     table: 'method',
     owner: 'method',

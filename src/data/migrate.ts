@@ -21,6 +21,7 @@ import * as changeOnce from './migrations/0017-change-once'
 import * as thermometers from './migrations/0018-thermometers'
 import * as passkeys from './migrations/0019-passkeys'
 import * as mixes from './migrations/0020-mixes'
+import * as supplies from './migrations/0021-supplies'
 import { letFarmsIn } from './farm-rows'
 import type { Database } from './schema'
 
@@ -46,6 +47,7 @@ const MIGRATIONS: Record<string, Migration> = {
   '0018-thermometers': thermometers,
   '0019-passkeys': passkeys,
   '0020-mixes': mixes,
+  '0021-supplies': supplies,
 }
 
 /**

@@ -21,7 +21,7 @@ beforeAll(async () => {
 afterAll(() => connection.close())
 
 // Forms before the last hold no mixes by name.
-const read = readSeason({ ...sallowFerry, mixes: [] })
+const read = readSeason({ ...sallowFerry, mixes: [], supplies: [] })
 if (!read.ok) throw new Error('the demo farm must read')
 const demo = read.season
 
@@ -67,6 +67,7 @@ const LANDED: Readonly<Record<string, string>> = {
   '0018-thermometers.ts': 'dbbdcd39e9c7290a',
   '0019-passkeys.ts': '5998b8bdd11ea0de',
   '0020-mixes.ts': 'e1b8fb01bcfe952b',
+  '0021-supplies.ts': '8c098bac8041e74e',
 }
 
 const ANCHORS = new Set<string>(['date'])

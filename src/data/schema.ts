@@ -300,6 +300,7 @@ export interface Database {
   fit_run: FitRunTable
   place: ThingTable
   mix: ThingTable
+  supply: ThingTable
   container: ThingTable
   crop: ThingTable
   variety: ThingTable

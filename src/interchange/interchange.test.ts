@@ -8,6 +8,8 @@ import { createPlanner } from '../core/plan/plan'
 import { tasksBetween } from '../core/batch/tasks'
 import { readSmall, smallSeason } from '../season/small-season'
 import { tasksCalendar } from './calendar'
+import { parseDay } from '../core/calendar/day'
+import { buyingListCsv } from './buying-list'
 import { compareSeasons } from './compare'
 import { planReport } from './plan-report'
 import { readSeasonText } from './season-file'
@@ -15,6 +17,37 @@ import { sowingListCsv } from './sowing-list'
 
 const season = readSmall()
 const plan = createPlanner().plan(season)
+
+describe('the buying list', () => {
+  it('has a row for every size that is bought, and one for what nobody sells', () => {
+    const today = parseDay('2027-02-01')
+    const bought = createPlanner().plan(
+      readSmall((s) => {
+        s.supplies = [
+          {
+            key: 'mix',
+            name: 'Mix',
+            of: { what: 'material', material: 'Bought sowing mix', unit: 'l' },
+            offers: [
+              { supplier: '=cmd()', size: 20, price: 5, leadDays: 3 },
+              { supplier: 'the merchant', size: 3, price: 1, leadDays: 9 },
+            ],
+          },
+        ]
+      }),
+      today,
+    )
+    const csv = buyingListCsv(bought, today)
+    const rows = Papa.parse<Record<string, string>>(csv.replace(/^\uFEFF/, ''), { header: true, skipEmptyLines: true }).data // prettier-ignore
+    const mix = rows.filter(({ what }) => what === 'Bought sowing mix')
+    expect(mix.length).toBeGreaterThan(0)
+    const amount = mix.reduce((sum, { size, packs }) => sum + Number(size) * Number(packs), 0)
+    expect(amount).toBeGreaterThanOrEqual(Number(mix[0]!.short) - 0.01)
+    for (const { cost, price, packs } of mix) expect(Number(cost)).toBeCloseTo(Number(price) * Number(packs), 6)
+    expect(csv).not.toMatch(/,=cmd/)
+    expect(rows.find(({ what }) => what === 'Labels')).toMatchObject({ unit: 'labels', supplier: '', packs: '' })
+  })
+})
 
 describe('the sowing list', () => {
   const parse = (csv: string) =>

@@ -22,6 +22,7 @@ describe('the schools', () => {
       const season = readSeason({
         ...farm,
         crops: own,
+        supplies: [],
         varieties: own.map((crop) => ({ key: crop.key, crop: crop.key, name: crop.name })),
         lots: [],
         methods,

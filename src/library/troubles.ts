@@ -302,25 +302,3 @@ export const TROUBLES: readonly Trouble[] = [
     ],
   },
 ]
-
-/** A caution and the tasks it belongs to. */
-export interface WorkCaution {
-  key: string
-  text: string
-}
-
-/** Cautions by kind of work, as short sentences. "Follow the label and local rules" goes with every one. */
-export const WORK_CAUTIONS: Record<
-  'mix' | 'heat' | 'treated' | 'hot-seed' | 'lift' | 'knife' | 'feed' | 'closed-cover' | 'preparing',
-  WorkCaution
-> = {
-  mix: { key: 'mix', text: 'Wet dry mix before you work it: dust and compost can make you ill. Mask, and wash hands.' },
-  heat: { key: 'heat', text: 'Mats, lamps and pumps near water: residual-current protection and drip loops.' },
-  treated: { key: 'treated', text: 'Treated seed: gloves; never eaten or fed.' },
-  'hot-seed': { key: 'hot-seed', text: 'Hot seed: gloves, and hands off eyes.' },
-  lift: { key: 'lift', text: 'Wet trays are heavy: two hands, bent knees, fewer at a time.' },
-  knife: { key: 'knife', text: 'Scissors and knives: cut away from yourself; clean them between lots.' },
-  feed: { key: 'feed', text: 'Read the feed’s label for strength and keep a record.' },
-  'closed-cover': { key: 'closed-cover', text: 'A closed cover in sun cooks seedlings within the hour: vent it.' },
-  preparing: { key: 'preparing', text: 'Hot water and blades: take care with both.' },
-}

@@ -9,6 +9,7 @@ export const VIEW_NAMES = [
   'benches',
   'field',
   'seed',
+  'buying',
   'labels',
   'know-how',
   'journal',

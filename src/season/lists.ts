@@ -33,6 +33,13 @@ export const LISTS: { readonly [Of in Collection]: ListFacts } = {
   crops: { one: 'crop', refers: [] },
   varieties: { one: 'variety', refers: [{ at: 'crop', to: 'crops' }] },
   lots: { one: 'seed lot', refers: [{ at: 'variety', to: 'varieties' }] },
+  supplies: {
+    one: 'supply',
+    refers: [
+      { at: 'of.variety', to: 'varieties' },
+      { at: 'of.container', to: 'containers' },
+    ],
+  },
   methods: {
     one: 'method',
     refers: [

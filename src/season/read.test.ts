@@ -50,6 +50,37 @@ describe('a season document', () => {
     })
     expect(read.season.lots[0]!.pace).toBe(1)
   })
+  it('refuses mixes and supplies that cannot be, each where it is', () => {
+    const found = bent((season) => {
+      season.mixes = [
+        { key: 'none', name: 'None', parts: [{ what: 'Air', parts: 0 }] },
+        { key: 'dosed', name: 'Dosed', additives: [{ what: 'Lime', amount: -1, unit: 'trays' as never }] },
+      ]
+      season.containers[0]!.mix = 'lost'
+      season.supplies = [
+        { key: 'a', name: 'A', of: { what: 'material', material: 'Coir', unit: 'trays' as never } },
+        { key: 'b', name: 'B', of: { what: 'container', container: 'gone' }, offers: [{ supplier: 'x', size: 0, price: -2 }] }, // prettier-ignore
+        { key: 'c', name: 'C', of: { what: 'labels' }, have: 40 },
+        { key: 'd', name: 'D', of: { what: 'seed', variety: 'lettuce-red' }, have: -4, countedOn: '2027-01-01' },
+      ]
+    })
+    for (const path of [
+      'mixes[0].parts[0].parts',
+      'mixes[1].additives[0].amount',
+      'mixes[1].additives[0].unit',
+      'containers[0].mix',
+      'supplies[0].of.unit',
+      'supplies[1].of.container',
+      'supplies[1].offers[0].size',
+      'supplies[1].offers[0].price',
+      'supplies[2].countedOn',
+      'supplies[3].have',
+    ])
+      expect(
+        found.map((problem) => problem.path),
+        path,
+      ).toContain(path)
+  })
   it('survives being written and read again', () => {
     const first = readSeason(smallSeason())
     if (!first.ok) throw new Error('the small season must read')

@@ -55,6 +55,10 @@ export function referenceProblems(value: unknown, before?: Season): Problem[] {
       }
     })
   })
+  lists.supplies.forEach(([item, at]) => {
+    if (item.have !== undefined && item.countedOn === undefined)
+      say(`${at}.countedOn`, 'say on which day it was counted.')
+  })
   lists.methods.forEach(([item, at]) => {
     checkSowing(item, at, byKey.crops.get(String(item.crop)), byKey.containers, say)
     checkStages(item, at, byKey.crops.get(String(item.crop)), say)

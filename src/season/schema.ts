@@ -232,6 +232,44 @@ const range = z.tuple([z.number(), z.number()])
 const GROUPS = ['vegetable', 'herb', 'cut-flower', 'bedding', 'perennial'] as const
 export const CAUTIONS = ['irritant', 'poisonous', 'hot-seed', 'thorns', 'invasive'] as const
 
+/** What stores are counted in. */
+const STORE_UNITS = ['l', ...DOSE_UNITS] as const
+
+/** Something that is bought: how much of it there is, and what it is sold in. */
+export const Supply = z.strictObject({
+  key,
+  name,
+  of: z.discriminatedUnion('what', [
+    z.strictObject({ what: z.literal('seed'), variety: key }),
+    z.strictObject({ what: z.literal('container'), container: key }),
+    z
+      .strictObject({ what: z.literal('material'), material: name, unit: z.enum(STORE_UNITS) })
+      .describe('parts of mixes, what is added to them, what seed is covered with'),
+    z.strictObject({ what: z.literal('labels') }),
+  ]),
+  have: z
+    .number()
+    .min(0)
+    .max(100_000_000)
+    .optional()
+    .describe(
+      'how much there was when it was counted: litres, or the unit of its dose; labels. Seed is counted by its lots, containers by how many are owned',
+    ),
+  countedOn: day.optional().describe('day it was counted, from whose evening on what is used is taken off'),
+  spare: z.number().min(0).max(5).optional().describe('more than is needed, as a share'),
+  offers: z
+    .array(
+      z.strictObject({
+        supplier: name,
+        size: z.number().positive().max(100_000_000).describe('how much is in one: seeds, trays, litres, labels'),
+        price: z.number().min(0).max(100_000_000).describe('of one, in the money of the farm'),
+        leadDays: z.int().min(0).max(500).default(7).describe('days from ordering to its arrival'),
+      }),
+    )
+    .max(12)
+    .default([]),
+})
+
 /** What is known of a kind beyond what the plan is computed from. */
 const facts = {
   group: z.enum(GROUPS).optional(),
@@ -1217,6 +1255,7 @@ export const Season = z.strictObject({
   crops: z.array(Crop).max(1000).default([]),
   varieties: z.array(Variety).max(5000).default([]),
   lots: z.array(Lot).max(10_000).default([]),
+  supplies: z.array(Supply).max(5000).default([]),
   methods: z.array(Method).max(5000).default([]),
   blocks: z.array(Block).max(200).default([]),
   beds: z.array(Bed).max(2000).default([]),
@@ -1235,6 +1274,7 @@ export type Site = z.output<typeof Site>
 export type Habits = z.output<typeof Habits>
 export type MixRecipe = Habits['mix']
 export type Mix = z.output<typeof Mix>
+export type Supply = z.output<typeof Supply>
 export type MixUse = (typeof MIX_USES)[number]
 export type Place = z.output<typeof Place>
 export type PlaceKind = Place['kind']
@@ -1266,6 +1306,7 @@ export const COLLECTIONS = [
   'crops',
   'varieties',
   'lots',
+  'supplies',
   'methods',
   'blocks',
   'beds',

@@ -90,6 +90,7 @@ export function smallSeason(): SmallSeason {
         seeds: 5000,
       },
     ],
+    supplies: [],
     methods: [
       {
         key: 'lettuce-cells',

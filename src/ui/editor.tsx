@@ -145,7 +145,8 @@ export function problemAt(problems: readonly Problem[], path: string): string | 
 }
 
 /** Things of the season that have an editor. */
-type Edited = 'crops' | 'varieties' | 'methods' | 'places' | 'mixes' | 'containers' | 'lots' | 'blocks' | 'beds'
+type Edited =
+  'crops' | 'varieties' | 'methods' | 'places' | 'mixes' | 'containers' | 'lots' | 'supplies' | 'blocks' | 'beds'
 
 /**
  * Everything an editor of one thing needs: its draft with its problems, saving, and taking it away when nothing uses it.

@@ -27,6 +27,8 @@ const hrefOf = (use: Use): string => {
       return setAt.container(use.key)
     case 'mixes':
       return setAt.mix(use.key)
+    case 'supplies':
+      return setAt.supply(use.key)
     case 'beds':
       return setAt.bed(use.key)
     case 'blocks':

@@ -1,6 +1,5 @@
 /** Cautions, short and calm, at the crops and the work they belong to. */
 import type { Task } from '../core/batch/tasks'
-import { WORK_CAUTIONS } from '../library/troubles'
 import type { Crop } from '../season/schema'
 import type { Format } from './format'
 
@@ -11,38 +10,38 @@ export function cropCautionWords(crop: Crop, f: Format): string {
   return f.t('words.cautions.followTheLabelAndLocal', { crop: crop.name, said })
 }
 
-/** Cautions that belong to the work of a day, each once, in the order the work comes. */
+/** Cautions that belong to the work of a day, each once, in the order the work comes; follow the label and local rules with every one. */
 export function cautionsFor(tasks: readonly Task[], f: Format): string[] {
   const said = new Set<string>()
   for (const task of tasks) {
     const { crop } = task.batch.way
     switch (task.kind) {
       case 'prepare':
-        said.add(WORK_CAUTIONS.preparing.text)
+        said.add(f.t('words.cautions.work.preparing'))
         break
       case 'sow':
-        said.add(WORK_CAUTIONS.mix.text)
-        if (task.batch.seed.lot?.treated) said.add(WORK_CAUTIONS.treated.text)
-        if (crop.cautions.includes('hot-seed')) said.add(WORK_CAUTIONS['hot-seed'].text)
-        if (task.batch.stays[0]?.kind === 'germinate') said.add(WORK_CAUTIONS.heat.text)
+        said.add(f.t('words.cautions.work.mix'))
+        if (task.batch.seed.lot?.treated) said.add(f.t('words.cautions.work.treated'))
+        if (crop.cautions.includes('hot-seed')) said.add(f.t('words.cautions.work.hot-seed'))
+        if (task.batch.stays[0]?.kind === 'germinate') said.add(f.t('words.cautions.work.heat'))
         break
       case 'leave-heat':
-        said.add(WORK_CAUTIONS['closed-cover'].text)
+        said.add(f.t('words.cautions.work.closed-cover'))
         break
       case 'thin':
       case 'pinch':
-        said.add(WORK_CAUTIONS.knife.text)
+        said.add(f.t('words.cautions.work.knife'))
         break
       case 'feed':
-        said.add(WORK_CAUTIONS.feed.text)
+        said.add(f.t('words.cautions.work.feed'))
         break
       case 'pot-up':
-        said.add(WORK_CAUTIONS.mix.text)
+        said.add(f.t('words.cautions.work.mix'))
         break
       case 'move':
       case 'harden':
       case 'plant':
-        said.add(WORK_CAUTIONS.lift.text)
+        said.add(f.t('words.cautions.work.lift'))
         break
       default:
     }

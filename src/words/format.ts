@@ -155,5 +155,9 @@ export function mixWords(f: Format, litres: number): string {
 const CUBIC_FOOT = 28.317 // litres
 const GALLON = 3.785
 
+/** Money, always with its hundredths: `8.40`. */
+export const moneyWords = (f: Format, amount: number): string =>
+  new Intl.NumberFormat(f.locale, { minimumFractionDigits: 2, maximumFractionDigits: 2 }).format(amount)
+
 /** A text with a capital at its head. */
 export const capital = (text: string): string => text.replace(/^./, (letter) => letter.toUpperCase())

@@ -199,7 +199,7 @@ function emptyLine(id: string, kind: LineKind, name: string): SessionLine {
 }
 
 /** Mix that a piece of work fills in; none where nothing is filled. */
-function filled({ season }: Plan, kind: LineKind, { task }: Work): LineMix | undefined {
+export function filled({ season }: Pick<Plan, 'season'>, kind: LineKind, { task }: Work): LineMix | undefined {
   const { container, cells, batch } = task
   if (!container || !FILLED.has(kind)) return undefined
   const potted = kind !== 'sow'
@@ -210,7 +210,7 @@ function filled({ season }: Plan, kind: LineKind, { task }: Work): LineMix | und
 }
 
 /** Litres over the seed of a sowing: its trays' footprint, as deep as the kind is covered. */
-function coveringOf({ task: { batch, container, cells } }: Work): number {
+export function coveringOf({ task: { batch, container, cells } }: Work): number {
   const { germination } = batch.way.crop
   const { cover, depth } = germination
   if (cover === undefined || cover === 'none' || !container) return 0

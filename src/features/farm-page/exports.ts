@@ -5,6 +5,7 @@ import { readersLocale, todayOf } from '../../actions/season-data'
 import { parseDay } from '../../core/calendar/day'
 import { journalCsv } from '../../interchange/journal-csv'
 import { fieldPlanCsv } from '../../interchange/field-plan'
+import { buyingListCsv } from '../../interchange/buying-list'
 import { sowingListCsv } from '../../interchange/sowing-list'
 import { PLAN_FILE } from '../../interchange/plan-sheet/file-rows'
 import { planCells, templateCells, type SheetHeadings } from '../../interchange/plan-sheet/write-file'
@@ -19,6 +20,7 @@ type Kind =
   | 'plan.csv'
   | 'plan.xlsx'
   | 'plan-template.xlsx'
+  | 'buying-list.csv'
   | 'sowing-list.csv'
   | 'tasks.ics'
   | 'season.json'
@@ -29,6 +31,7 @@ const TYPES: Record<Kind, string> = {
   'plan.csv': CSV,
   'plan.xlsx': XLSX,
   'plan-template.xlsx': XLSX,
+  'buying-list.csv': CSV,
   'sowing-list.csv': CSV,
   'tasks.ics': 'text/calendar; charset=utf-8',
   'season.json': 'application/json; charset=utf-8',
@@ -46,7 +49,9 @@ export async function exportFile(kind: Kind, request: Request): Promise<Response
 async function body(kind: Kind, season: Season): Promise<string | Uint8Array> {
   if (kind === 'season.json') return `${JSON.stringify(season, null, 1)}\n`
   if (kind === 'plan.csv' || kind === 'plan.xlsx' || kind === 'plan-template.xlsx') return planSheet(kind, season)
-  const plan = createPlanner().plan(season, parseDay(todayOf(season)))
+  const today = parseDay(todayOf(season))
+  const plan = createPlanner().plan(season, today)
+  if (kind === 'buying-list.csv') return buyingListCsv(plan, today)
   if (kind === 'journal.csv') return journalCsv(season, plan)
   if (kind === 'field-plan.csv') return fieldPlanCsv(plan)
   return kind === 'sowing-list.csv' ? sowingListCsv(plan) : tasksCalendar(plan, new Date())

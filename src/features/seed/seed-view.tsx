@@ -83,6 +83,9 @@ export function SeedView() {
               )}
             </Typography>
             <Box sx={{ flex: 1 }} />
+            <Button variant="outlined" color="inherit" component={Link} href="/buying">
+              {t('buyingList')}
+            </Button>
             <ListFromFile of="lots" />
             {season.lots.length > 0 && (
               <TickButton

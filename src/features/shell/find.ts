@@ -35,6 +35,7 @@ const SECTIONS = {
   monthSheet: '/field?tab=month',
   weather: '/field?weather=1',
   seed: '/seed',
+  buying: '/buying',
   labels: '/labels',
   scan: '/scan',
   sowing: '/sowing',

@@ -2,6 +2,7 @@
 import { app } from './app'
 import { batch } from './batch'
 import { benches } from './benches'
+import { buying } from './buying'
 import { count } from './count'
 import { farmPage } from './farm-page'
 import { field } from './field'
@@ -37,6 +38,7 @@ export const en = {
   app,
   batch,
   benches,
+  buying,
   count,
   farmPage,
   field,

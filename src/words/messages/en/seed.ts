@@ -1,4 +1,5 @@
 export const seed = {
+  buyingList: 'Buying list',
   close: 'Close',
   delete: 'Delete',
   germinationNow: 'Germination now',

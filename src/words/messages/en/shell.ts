@@ -56,6 +56,7 @@ export const shell = {
     crops: 'Crop',
     varieties: 'Variety',
     lots: 'Seed lot',
+    supplies: 'Supply',
     methods: 'Growing method',
     blocks: 'Block',
     beds: 'Bed',

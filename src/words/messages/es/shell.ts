@@ -56,6 +56,7 @@ export const shell = {
     crops: 'Cultivo',
     varieties: 'Variedad',
     lots: 'Lote de semilla',
+    supplies: 'Material',
     methods: 'Método',
     blocks: 'Bloque',
     beds: 'Bancal',

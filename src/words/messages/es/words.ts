@@ -7,6 +7,17 @@ export const words = {
       thorns: 'espinas: guantes',
       invasive: 'puede extenderse: vea las normas locales',
     },
+    work: {
+      mix: 'Humedezca el sustrato seco antes de trabajarlo: el polvo y el compost pueden enfermar. Mascarilla, y lávese las manos.',
+      heat: 'Mantas, lámparas y bombas cerca del agua: diferencial y lazos de goteo en los cables.',
+      treated: 'Semilla tratada: guantes; no se come ni se da de comer.',
+      'hot-seed': 'Semilla picante: guantes, y no se toque los ojos.',
+      lift: 'Las bandejas mojadas pesan: dos manos, rodillas dobladas, menos de una vez.',
+      knife: 'Tijeras y cuchillos: corte hacia fuera; límpielos entre lotes.',
+      feed: 'Lea la dosis en la etiqueta del abono y anótela.',
+      'closed-cover': 'Una tapa cerrada al sol cuece las plántulas en una hora: ventile.',
+      preparing: 'Agua caliente y cuchillas: cuidado con ambas.',
+    },
     followTheLabelAndLocal: '{crop}: {said}. Siga la etiqueta y las normas locales.',
   },
   farm: {
@@ -273,6 +284,7 @@ export const words = {
     },
     doseIn: '{what} {dose} en {litres}',
   },
+  stores: { labels: 'Etiquetas', seedOf: 'Semilla: {name}' },
   tasks: {
     theField: 'el campo',
     toSow: '{what}: {seeds}, para sembrar {sow}',

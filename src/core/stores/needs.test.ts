@@ -1,0 +1,135 @@
+import { readFileSync } from 'node:fs'
+import { describe, expect, it } from 'vitest'
+import { readSeason } from '../../season/read'
+import type { Entry, Season } from '../../season/schema'
+import { readSmall, type SmallSeason } from '../../season/small-season'
+import { formatDay, parseDay } from '../calendar/day'
+import { createPlanner } from '../plan/plan'
+import { done, entry } from '../testing/records'
+import { buyingList, toBuy } from './buying'
+import { needsOf } from './needs'
+
+const TODAY = parseDay('2027-02-01')
+const start = () => entry(undefined, '2027-01-02', { did: 'note' })
+
+function planOf(bend: (s: SmallSeason) => void = () => undefined, records: Entry[] = [], today = TODAY) {
+  const season: Season = { ...readSmall(bend), records: [start(), ...records] }
+  return createPlanner().plan(season, today)
+}
+
+const needOf = (plan: ReturnType<typeof planOf>, id: string, today = TODAY) =>
+  needsOf(plan, today).find((need) => need.id === id)
+
+/** Litres of mix for all sowings and pottings of the small season, by hand: cells of 25 ml, pots of 350 ml, a fifth more. */
+function litresByHand(plan: ReturnType<typeof planOf>): number {
+  let ml = 0
+  for (const { stays } of plan.batches)
+    for (const { potted, cells, container } of stays) if (potted) ml += cells * (container.key === 'pots' ? 350 : 25)
+  return (ml * 1.2) / 1000
+}
+
+describe('what the season still needs', () => {
+  it('of mix is what all its cells and pots take', () => {
+    const plan = planOf()
+    const mix = needOf(plan, 'material/bought sowing mix/l')!
+    expect(plan.batches.length).toBe(6)
+    expect(mix.needed).toBeCloseTo(litresByHand(plan), 9)
+    expect(mix).toMatchObject({ unit: 'l', have: undefined, short: mix.needed })
+    // From the first day that anything is filled.
+    expect(mix.firstShort).toBe(Math.min(...plan.batches.map(({ sow }) => sow!)))
+  })
+  it('is told by the parts of each mix, and by what is added to it', () => {
+    const plan = planOf((s) => {
+      s.mixes = [
+        { key: 'rich', name: 'Rich', uses: ['potting'], parts: [{ what: 'Compost', parts: 3 }, { what: 'Coir', parts: 1 }], additives: [{ what: 'Bone meal', amount: 20, unit: 'g' }] }, // prettier-ignore
+      ]
+    })
+    const pots = plan.byId.get('t')!.stays.find(({ container }) => container.key === 'pots')!
+    const litres = (pots.cells * 350 * 1.2) / 1000
+    expect(needOf(plan, 'material/compost/l')!.needed).toBeCloseTo(litres * 0.75, 9)
+    expect(needOf(plan, 'material/coir/l')!.needed).toBeCloseTo(litres / 4, 9)
+    expect(needOf(plan, 'material/bone meal/g')!.needed).toBeCloseTo(litres * 2, 9)
+  })
+  it('is less by what is in store, and short from the day that is used up', () => {
+    const all = litresByHand(planOf())
+    const stored = (have: number) =>
+      needOf(
+        planOf((s) => {
+          s.supplies = [{ key: 'mix', name: 'Mix', of: { what: 'material', material: 'Bought sowing mix', unit: 'l' }, have, countedOn: '2027-02-01' }] // prettier-ignore
+        }),
+        'material/bought sowing mix/l',
+      )!
+    expect(stored(all + 0.01)).toMatchObject({ short: 0, firstShort: undefined })
+    expect(stored(all - 1).short).toBeCloseTo(1, 6)
+    const days = [1, 10, all - 1].map((have) => stored(have).firstShort!)
+    expect(days).toEqual([...days].sort((a, b) => a - b))
+    expect(days[2]).toBeGreaterThan(days[0]!)
+  })
+  it('takes off what was used since it was counted, and nothing before', () => {
+    const a = planOf().byId.get('a')!
+    const sown = [done('a', formatDay(a.sow!), 'sow', { cells: a.sizing!.cells, seeds: a.sizing!.seeds })]
+    const after = a.sow! + 1
+    const have = (countedOn: string) =>
+      needOf(
+        planOf(
+          (s) => {
+            s.supplies = [{ key: 'mix', name: 'Mix', of: { what: 'material', material: 'bought sowing mix ', unit: 'l' }, have: 50, countedOn }] // prettier-ignore
+          },
+          sown,
+          after,
+        ),
+        'material/bought sowing mix/l',
+        after,
+      )!.have!
+    expect(have(formatDay(a.sow! - 1))).toBeCloseTo(50 - (a.sizing!.cells * 25 * 1.2) / 1000, 9)
+    expect(have(formatDay(a.sow!))).toBe(50)
+  })
+  it('of seed counts all lots of a variety, and what is sown of none', () => {
+    const plan = planOf((s) => (s.lots[0]!.seeds = 100))
+    const lettuce = needOf(plan, 'seed/lettuce-red')!
+    const sown = plan.batches.filter(({ id }) => id !== 't').reduce((sum, { sizing }) => sum + sizing!.seeds, 0)
+    expect(lettuce.needed).toBeGreaterThanOrEqual(sown)
+    expect(lettuce.needed - sown).toBeLessThanOrEqual(Math.ceil(sown * 0.03) + 6)
+    expect(lettuce.short).toBe(lettuce.needed - 100)
+    const tomato = needOf(plan, 'seed/tomato-plum')!
+    expect(tomato.short).toBe(Math.ceil(plan.byId.get('t')!.sizing!.seeds * 1.03))
+    expect(tomato.firstShort).toBe(plan.byId.get('t')!.sow)
+  })
+  it('of containers is the most in use at once, over those owned', () => {
+    const plan = planOf((s) => (s.containers[0]!.owned = 1))
+    const trays = needOf(plan, 'container/cells-128')!
+    expect(trays).toMatchObject({ have: 1, unit: 'trays', short: trays.needed - 1 })
+    expect(needOf(planOf(), 'container/cells-128')!.short).toBe(0)
+  })
+})
+
+describe('the buying list', () => {
+  const offers = [
+    { supplier: 'the merchant', size: 50, price: 9, leadDays: 10 },
+    { supplier: 'the merchant', size: 20, price: 5, leadDays: 3 },
+  ]
+  it('is what is short, in the cheapest packs, to be ordered so that it comes in time', () => {
+    const need = { id: 'x', of: { what: 'labels' as const }, name: '', unit: 'labels' as const, needed: 90, have: 0, short: 90, firstShort: TODAY + 30, supply: { key: 'l', name: 'Labels', of: { what: 'labels' as const }, offers } } // prettier-ignore
+    // By hand: two of 50 cost 18; one of 50 and two of 20 cost 19; five of 20 cost 25.
+    expect(toBuy(need)).toMatchObject({ amount: 90, cost: 18, comes: 100, orderBy: TODAY + 20, packs: [{ count: 2 }] })
+    expect(toBuy({ ...need, supply: { ...need.supply, spare: 0.2 } })).toMatchObject({ amount: 108, cost: 23 })
+    expect(toBuy({ ...need, supply: undefined })).toMatchObject({ packs: [], orderBy: undefined })
+  })
+  it('is empty of materials on any farm once there is what it says', () => {
+    for (const name of ['sallow-ferry-2027', 'kestrel-flat-2027', 'loft-and-porch-2027', 'one-tunnel-2027']) {
+      const read = readSeason(JSON.parse(readFileSync(new URL(`../../../demo/${name}.json`, import.meta.url), 'utf8')))
+      if (!read.ok) throw new Error(name)
+      const today = parseDay(read.season.season.opensOn ?? read.season.season.from)
+      const bare = { ...read.season, supplies: [] }
+      const list = buyingList(createPlanner().plan(bare, today), today)
+      const bought = list.filter(({ need }) => need.of.what === 'material' || need.of.what === 'labels')
+      if (read.season.plantings.length > 0) expect(bought.length).toBeGreaterThan(1)
+      const stocked: Season = {
+        ...bare,
+        supplies: bought.map(({ need }, i) => ({ key: `s-${i}`, name: 'Stored', of: need.of, have: need.needed + 1e-6, countedOn: formatDay(today), offers: [] })), // prettier-ignore
+      }
+      const after = buyingList(createPlanner().plan(stocked, today), today)
+      expect(after.filter(({ need }) => need.of.what === 'material' || need.of.what === 'labels')).toEqual([])
+    }
+  })
+})

@@ -1,0 +1,187 @@
+/** What the season still needs of everything that is bought, what there is of it, and from when it is short. */
+import type { Season, Supply } from '../../season/schema'
+import { filled, coveringOf } from '../advice/session'
+import { workBetween, type Work } from '../advice/work'
+import { parseDay, type Day } from '../calendar/day'
+import { measureOut } from '../mix/mix'
+import type { Plan } from '../plan/plan'
+import { seedToHave } from '../seed/handling'
+
+/** What is needed; shaped as a supply says what it is of. */
+export type Thing = Supply['of']
+/** What it is counted in. */
+export type StoreUnit = 'seeds' | 'trays' | 'labels' | Extract<Thing, { what: 'material' }>['unit']
+
+/** Something that is needed. */
+export interface Need {
+  /** The same for the same thing. */
+  id: string
+  of: Thing
+  name: string
+  unit: StoreUnit
+  /** Still to be used from today on; of containers, the most that are in use at once. */
+  needed: number
+  /** What there is today; `undefined` where nobody counted it. */
+  have: number | undefined
+  /** What is missing for the rest of the season. */
+  short: number
+  /** First day on which something is missing. */
+  firstShort: Day | undefined
+  /** The supply that says what there is and what it is sold in. */
+  supply: Supply | undefined
+}
+
+/** So much used on a day. */
+interface Use {
+  day: Day
+  amount: number
+  done: boolean
+}
+
+export function idOf(of: Thing): string {
+  switch (of.what) {
+    case 'seed':
+      return `seed/${of.variety}`
+    case 'container':
+      return `container/${of.container}`
+    case 'material':
+      return `material/${of.material.trim().toLowerCase()}/${of.unit}`
+    case 'labels':
+      return 'labels'
+  }
+}
+
+const SMALL = 1e-9
+
+/**
+ * Everything that the season still needs, in the order it runs short; what does not run short after it.
+ *
+ * @param today what lies before it and was not recorded is still to be done
+ */
+export function needsOf(plan: Plan, today: Day): Need[] {
+  const { season } = plan
+  const supplies = new Map(season.supplies.map((supply) => [idOf(supply.of), supply]))
+  const needs = [...seedNeeds(plan), ...containerNeeds(plan, today), ...materialNeeds(plan, today, supplies)]
+  return needs
+    .map((need) => ({ ...need, supply: supplies.get(need.id) }))
+    .sort(
+      (a, b) =>
+        (a.firstShort ?? Infinity) - (b.firstShort ?? Infinity) ||
+        a.name.localeCompare(b.name) ||
+        (a.id < b.id ? -1 : 1),
+    )
+}
+
+type Bare = Omit<Need, 'supply'>
+
+/** Seed by variety: what its lots lack, less what others of them have to spare, and what is sown of no lot yet. */
+function seedNeeds(plan: Plan): Bare[] {
+  const { season } = plan
+  const { handling } = season.habits
+  const needs = new Map<string, Bare & { spare: number; known: boolean }>()
+  const names = new Map(season.varieties.map(({ key, name }) => [key, name]))
+  const of = (variety: string) => {
+    const known = needs.get(variety)
+    if (known) return known
+    const thing: Thing = { what: 'seed', variety }
+    const made = { id: idOf(thing), of: thing, name: names.get(variety) ?? variety, unit: 'seeds' as const, needed: 0, have: 0, short: 0, firstShort: undefined, spare: 0, known: true } // prettier-ignore
+    needs.set(variety, made)
+    return made
+  }
+  for (const { lot, needed, left, short, runsOut } of plan.lots) {
+    const need = of(lot.variety)
+    need.needed += needed
+    if (left === undefined) need.known = false
+    else {
+      need.have = (need.have ?? 0) + left
+      need.spare += Math.max(0, left - needed)
+    }
+    need.short += short
+    if (runsOut && short > 0) need.firstShort = Math.min(need.firstShort ?? Infinity, runsOut.day)
+  }
+  for (const { sow, seed, sizing, way, variety, progress } of plan.batches) {
+    if (seed.lot || sow === undefined || !sizing || way.route.boughtAge !== undefined) continue
+    if (progress?.ledger.sown || progress?.standing === 'gone') continue
+    const need = of(variety.key)
+    const seeds = seedToHave(sizing.seeds, handling)
+    need.needed += seeds
+    need.short += seeds
+    need.firstShort = Math.min(need.firstShort ?? Infinity, sow)
+  }
+  return [...needs.values()].flatMap(({ spare, known, ...need }) => {
+    if (need.needed <= 0) return []
+    const short = Math.max(0, need.short - spare)
+    return [
+      { ...need, short, have: known ? need.have : undefined, firstShort: short > 0 ? need.firstShort : undefined },
+    ]
+  })
+}
+
+/** Containers: how many more than are owned are in use at once. */
+function containerNeeds({ containers }: Plan, today: Day): Bare[] {
+  return containers.flatMap(({ of: container, from, days, capacity }) => {
+    let [needed, short, firstShort] = [0, 0, undefined as Day | undefined]
+    for (let i = Math.max(0, today - from); i < days.length; i++) {
+      needed = Math.max(needed, days[i]!)
+      const over = days[i]! - capacity[i]!
+      if (over <= SMALL) continue
+      short = Math.max(short, over)
+      firstShort ??= from + i
+    }
+    if (needed <= SMALL) return []
+    const of: Thing = { what: 'container', container: container.key }
+    return [{ id: idOf(of), of, name: container.name, unit: 'trays' as const, needed: Math.ceil(needed - SMALL), have: container.owned, short: Math.max(0, Math.ceil(short - SMALL)), firstShort }] // prettier-ignore
+  })
+}
+
+/** What is used up by work: parts of mixes and what is added to them, what covers seed, labels. */
+function materialNeeds(plan: Plan, today: Day, supplies: ReadonlyMap<string, Supply>): Bare[] {
+  const uses = new Map<string, { of: Thing; name: string; unit: StoreUnit; uses: Use[] }>()
+  const add = (of: Thing, unit: StoreUnit, use: Use) => {
+    if (use.amount <= SMALL) return
+    const id = idOf(of)
+    const known = uses.get(id)
+    if (known) known.uses.push(use)
+    else uses.set(id, { of, unit, uses: [use], name: of.what === 'material' ? of.material : '' })
+  }
+  for (const work of workBetween(plan, FROM, UNTIL)) takeOf(plan.season, work, add)
+  return [...uses].map(([id, { of, name, unit, uses: all }]) => {
+    const supply = supplies.get(id)
+    const have = haveNow(supply, all)
+    let [needed, firstShort] = [0, undefined as Day | undefined]
+    for (const { day, amount } of all.filter(({ done }) => !done).sort((a, b) => a.day - b.day)) {
+      needed += amount
+      if (have !== undefined && needed > have + SMALL) firstShort ??= Math.max(day, today)
+    }
+    const first = have === undefined ? all.find(({ done }) => !done)?.day : firstShort
+    return { id, of, name, unit, needed, have, short: Math.max(0, needed - (have ?? 0)), firstShort: needed > 0 ? first : undefined } // prettier-ignore
+  })
+}
+
+// Every day of a season and around it.
+const [FROM, UNTIL] = [-Infinity, Infinity]
+
+/** What a piece of work uses up. */
+function takeOf(season: Season, work: Work, add: (of: Thing, unit: StoreUnit, use: Use) => void): void {
+  const { task, state } = work
+  if (task.kind !== 'sow' && task.kind !== 'pot-up') return
+  if (task.kind === 'sow' && task.batch.progress?.ledger.splitOff) return
+  const takes = (amount: number): Use => ({ day: task.day, amount, done: state === 'done' })
+  const mix = filled({ season }, task.kind, work)
+  if (mix) {
+    const { parts, additives } = measureOut(mix.mix, mix.litres)
+    for (const { what, litres } of parts) add({ what: 'material', material: what, unit: 'l' }, 'l', takes(litres))
+    for (const { what, amount, unit } of additives) add({ what: 'material', material: what, unit }, unit, takes(amount))
+  }
+  if (task.kind === 'sow')
+    add({ what: 'material', material: season.habits.covering, unit: 'l' }, 'l', takes(coveringOf(work)))
+  add({ what: 'labels' }, 'labels', takes(task.trays))
+}
+
+/** What is left of what was counted: what was used after the day of the count is taken off. */
+function haveNow(supply: Supply | undefined, uses: readonly Use[]): number | undefined {
+  if (supply?.have === undefined) return undefined
+  const counted = supply.countedOn === undefined ? Infinity : parseDay(supply.countedOn)
+  const used = uses.reduce((sum, { day, amount, done }) => sum + (done && day > counted ? amount : 0), 0)
+  return Math.max(0, supply.have - used)
+}
