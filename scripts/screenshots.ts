@@ -46,7 +46,7 @@ const SHOTS: Shot[] = [
   { file: 'know-how', path: '/know-how?crop=tomato', press: /^Enter it as on a packet/ },
   { file: 'seed', path: '/seed?lot=celosia-plume-lot' },
   { file: 'field', path: '/field?stand=la.3' },
-  { file: 'sowing', path: '/sowing' },
+  { file: 'sowing', path: '/sowing?what=all' },
   { file: 'labels', path: '/labels' },
   { file: 'journal', path: '/journal' },
   {
@@ -65,7 +65,7 @@ const SHOTS: Shot[] = [
       await page.getByText(/with a seedling/).waitFor()
     },
   },
-  { file: 'field-beds', path: '/field?tab=beds', press: /^Through the season/ },
+  { file: 'buying', path: '/buying' },
   {
     file: 'begin',
     path: '/begin',

@@ -76,10 +76,7 @@ describe('a season document', () => {
       'supplies[2].countedOn',
       'supplies[3].have',
     ])
-      expect(
-        found.map((problem) => problem.path),
-        path,
-      ).toContain(path)
+      expect(Object.keys(found)).toContain(path)
   })
   it('survives being written and read again', () => {
     const first = readSeason(smallSeason())
