@@ -197,7 +197,7 @@ function Row({
             {t('enough')}
           </Box>
         ) : orderBy === undefined ? (
-          <Box component="span" sx={{ color: 'text.secondary' }}>
+          <Box component="span" sx={{ color: 'text.secondary', whiteSpace: { sm: 'nowrap' } }}>
             {need.firstShort === undefined ? '' : t('neededFrom', { day: format.date(need.firstShort) })}
           </Box>
         ) : (
