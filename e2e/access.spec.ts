@@ -43,6 +43,7 @@ const VIEWS = [
   '/learned',
   '/sowing',
   '/buying',
+  '/costs',
 ]
 
 /** By dark the views that differ most; what they share is seen there too. */

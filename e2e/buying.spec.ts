@@ -58,3 +58,44 @@ test('a potting ticked off takes its mix from the store', async ({ page }) => {
   // Six trays of 72 cells take 20 litres, three parts of four of them fines: 15 litres.
   await expect(fines).toContainText('165 l')
 })
+
+test('what is ordered comes, and a delivery short by two packs is to be bought again', async ({ page }) => {
+  await visit(page, '/buying')
+  const seed = page.locator('[data-need="seed/radish-round"]')
+  await seed.getByRole('button', { name: 'Ordered: Seed: Radish, round red' }).click()
+  await settled(page)
+  await expect(seed).toHaveCount(0)
+  const mix = page.locator('[data-need="material/peat-free fines/l"]')
+  const text = (await mix.textContent())!
+  const packs = Number(/(\d+) × 70 l/.exec(text)![1])
+  expect(packs).toBeGreaterThan(3)
+  await mix.getByRole('button', { name: /^Ordered: / }).click()
+  await settled(page)
+  await expect(mix).toHaveCount(0)
+
+  const orders = page.getByRole('region', { name: 'On order' })
+  await expect(orders).toContainText(`${packs} × 70 l`)
+  await orders.getByRole('button', { name: 'Arrived: Peat-free fines' }).first().click()
+  const dialog = page.getByRole('dialog', { name: 'Arrived: Peat-free fines' })
+  await dialog.getByLabel('Of these no good').fill(String(packs + 1))
+  await expect(dialog.getByText('More than came.')).toBeVisible()
+  await expect(dialog.getByRole('button', { name: 'Save' })).toBeDisabled()
+  await dialog.getByLabel('Of these no good').fill('0')
+  await dialog.getByLabel('Packs that came').fill(String(packs - 2))
+  await dialog.getByLabel('The rest is not coming: order it anew').check()
+  await dialog.getByRole('button', { name: 'Save' }).click()
+  await expect(dialog).toBeHidden()
+  await settled(page)
+  await expect(orders).toContainText('came short')
+  // In store now, and short again by what did not come.
+  await expect(mix).toContainText(`${180 + (packs - 2) * 70} l`)
+  await expect(mix.locator('b')).toContainText(/1\d\d l|\d\d l/)
+
+  // Seed goes into its lot.
+  await orders.getByRole('button', { name: 'Arrived: Seed: Radish, round red' }).click()
+  await page.getByRole('dialog').getByRole('button', { name: 'Save' }).click()
+  await expect(page.getByRole('dialog')).toBeHidden()
+  await settled(page)
+  await expect.poll(async () => (await page.request.get('/out/journal.csv')).text()).toContain('10000')
+  await expect(seed).toHaveCount(0)
+})

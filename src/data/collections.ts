@@ -149,6 +149,12 @@ export const TABLES: { readonly [Of in Collection]: ThingTable } = {
     columns: { name: 'name', variety: 'of.variety', container: 'of.container' },
     children: [],
   },
+  orders: {
+    table: 'purchase',
+    owner: 'purchase',
+    columns: { name: 'name', variety: 'of.variety', container: 'of.container' },
+    children: [],
+  },
   methods: {
     table: 'method',
     owner: 'method',

@@ -22,6 +22,7 @@ import * as thermometers from './migrations/0018-thermometers'
 import * as passkeys from './migrations/0019-passkeys'
 import * as mixes from './migrations/0020-mixes'
 import * as supplies from './migrations/0021-supplies'
+import * as purchases from './migrations/0022-purchases'
 import { letFarmsIn } from './farm-rows'
 import type { Database } from './schema'
 
@@ -48,6 +49,7 @@ const MIGRATIONS: Record<string, Migration> = {
   '0019-passkeys': passkeys,
   '0020-mixes': mixes,
   '0021-supplies': supplies,
+  '0022-purchases': purchases,
 }
 
 /**

@@ -21,7 +21,7 @@ beforeAll(async () => {
 afterAll(() => connection.close())
 
 // Forms before the last hold no mixes by name.
-const read = readSeason({ ...sallowFerry, mixes: [], supplies: [] })
+const read = readSeason({ ...sallowFerry, mixes: [], supplies: [], orders: [] })
 if (!read.ok) throw new Error('the demo farm must read')
 const demo = read.season
 
@@ -68,6 +68,7 @@ const LANDED: Readonly<Record<string, string>> = {
   '0019-passkeys.ts': '5998b8bdd11ea0de',
   '0020-mixes.ts': 'e1b8fb01bcfe952b',
   '0021-supplies.ts': '8c098bac8041e74e',
+  '0022-purchases.ts': 'b61fe110705c854d',
 }
 
 const ANCHORS = new Set<string>(['date'])

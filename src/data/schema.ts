@@ -301,6 +301,7 @@ export interface Database {
   place: ThingTable
   mix: ThingTable
   supply: ThingTable
+  purchase: ThingTable
   container: ThingTable
   crop: ThingTable
   variety: ThingTable

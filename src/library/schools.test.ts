@@ -23,6 +23,7 @@ describe('the schools', () => {
         ...farm,
         crops: own,
         supplies: [],
+        orders: [],
         varieties: own.map((crop) => ({ key: crop.key, crop: crop.key, name: crop.name })),
         lots: [],
         methods,

@@ -10,6 +10,7 @@ export const VIEW_NAMES = [
   'field',
   'seed',
   'buying',
+  'costs',
   'labels',
   'know-how',
   'journal',

@@ -40,6 +40,13 @@ export const LISTS: { readonly [Of in Collection]: ListFacts } = {
       { at: 'of.container', to: 'containers' },
     ],
   },
+  orders: {
+    one: 'order',
+    refers: [
+      { at: 'of.variety', to: 'varieties' },
+      { at: 'of.container', to: 'containers' },
+    ],
+  },
   methods: {
     one: 'method',
     refers: [

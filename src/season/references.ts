@@ -59,6 +59,9 @@ export function referenceProblems(value: unknown, before?: Season): Problem[] {
     if (item.have !== undefined && item.countedOn === undefined)
       say(`${at}.countedOn`, 'say on which day it was counted.')
   })
+  lists.orders.forEach(([item, at]) => {
+    checkArrived(item, at, say)
+  })
   lists.methods.forEach(([item, at]) => {
     checkSowing(item, at, byKey.crops.get(String(item.crop)), byKey.containers, say)
     checkStages(item, at, byKey.crops.get(String(item.crop)), say)
@@ -120,5 +123,17 @@ function checkStanding(bed: Raw, at: string, say: Say): void {
   bed.standing.forEach((one: unknown, i) => {
     if (isGroup(one) && isDate(one.from) && isDate(one.until) && one.until <= one.from)
       say(`${at}.standing[${i}].until`, `it is clear on ${one.until}, not after it came, ${one.from}.`)
+  })
+}
+
+/** No more is bad than came, and nothing comes before it was ordered. */
+function checkArrived(order: Raw, at: string, say: Say): void {
+  if (!Array.isArray(order.arrived)) return
+  order.arrived.forEach((one: unknown, i) => {
+    if (!isGroup(one)) return
+    if (isNumber(one.bad) && isNumber(one.packs) && one.bad > one.packs)
+      say(`${at}.arrived[${i}].bad`, `${one.bad} cannot be bad of ${one.packs} that came.`)
+    if (isDate(one.on) && isDate(order.orderedOn) && one.on < order.orderedOn)
+      say(`${at}.arrived[${i}].on`, `came before it was ordered, on ${order.orderedOn}.`)
   })
 }

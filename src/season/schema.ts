@@ -270,6 +270,30 @@ export const Supply = z.strictObject({
     .default([]),
 })
 
+/** Something that was ordered, and what really came of it. */
+export const Order = z.strictObject({
+  key,
+  name,
+  of: Supply.shape.of,
+  supplier: name,
+  size: z.number().positive().max(100_000_000).describe('how much is in one'),
+  price: z.number().min(0).max(100_000_000).describe('of one'),
+  packs: z.int().min(1).max(1_000_000),
+  orderedOn: day,
+  expectedOn: day.optional(),
+  arrived: z
+    .array(
+      z.strictObject({
+        on: day,
+        packs: z.int().min(0).max(1_000_000),
+        bad: z.int().min(0).max(1_000_000).default(0).describe('of these, packs that were no good'),
+      }),
+    )
+    .max(40)
+    .default([]),
+  closed: z.boolean().optional().describe('what has not come is not coming'),
+})
+
 /** What is known of a kind beyond what the plan is computed from. */
 const facts = {
   group: z.enum(GROUPS).optional(),
@@ -1256,6 +1280,7 @@ export const Season = z.strictObject({
   varieties: z.array(Variety).max(5000).default([]),
   lots: z.array(Lot).max(10_000).default([]),
   supplies: z.array(Supply).max(5000).default([]),
+  orders: z.array(Order).max(5000).default([]),
   methods: z.array(Method).max(5000).default([]),
   blocks: z.array(Block).max(200).default([]),
   beds: z.array(Bed).max(2000).default([]),
@@ -1275,6 +1300,7 @@ export type Habits = z.output<typeof Habits>
 export type MixRecipe = Habits['mix']
 export type Mix = z.output<typeof Mix>
 export type Supply = z.output<typeof Supply>
+export type Order = z.output<typeof Order>
 export type MixUse = (typeof MIX_USES)[number]
 export type Place = z.output<typeof Place>
 export type PlaceKind = Place['kind']
@@ -1307,6 +1333,7 @@ export const COLLECTIONS = [
   'varieties',
   'lots',
   'supplies',
+  'orders',
   'methods',
   'blocks',
   'beds',

@@ -91,6 +91,7 @@ export function smallSeason(): SmallSeason {
       },
     ],
     supplies: [],
+    orders: [],
     methods: [
       {
         key: 'lettuce-cells',

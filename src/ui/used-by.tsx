@@ -29,6 +29,8 @@ const hrefOf = (use: Use): string => {
       return setAt.mix(use.key)
     case 'supplies':
       return setAt.supply(use.key)
+    case 'orders':
+      return setAt.order(use.key)
     case 'beds':
       return setAt.bed(use.key)
     case 'blocks':

@@ -32,6 +32,7 @@ export const setAt = {
   mix: (key: string) => `/farm?mix=${key}`,
   crop: (key: string) => `/know-how?crop=${key}`,
   variety: (key: string) => `/know-how?variety=${key}`,
+  order: (key: string) => `/buying?order=${key}`,
   supply: (key: string) => `/buying?supply=${key}`,
   lot: (key: string) => `/seed?lot=${key}`,
   method: (key: string) => `/know-how?method=${key}`,

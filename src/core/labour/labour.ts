@@ -82,6 +82,8 @@ export function workOf(
     const { from, until, trays, cells } = stay
     const amounts = { trays, units: cells, seeder: method.seeder }
     if (i === 0) {
+      // A part was filled, sown or brought in with the whole that it is of.
+      if (!stay.potted) return
       if (bought) add('move', from, amounts)
       else {
         add('fill', from, amounts)
@@ -93,10 +95,23 @@ export function workOf(
     } else add('move', from, amounts)
     if (stay.kind === 'harden') add('harden', from, amounts, until)
   })
-  if (policyOf(method.sowing).thins) add('thin', thinOn ?? stays[0]?.until ?? plantOn, { trays: 0, units: sown })
+  if (policyOf(method.sowing).thins) thin(add, { stays, sown, thinOn, plantOn })
   add('move', plantOn, { trays: stays.at(-1)?.trays ?? 0, units: 0 }) // out to the field
   add('plant', plantOn, { trays: 0, units: plants })
   return list
+}
+
+/** Thinning, by the cells there are on its day: of a part its own, and none where the whole was thinned before. */
+function thin(
+  add: (kind: WorkKind, from: Day, amounts: Amounts) => void,
+  { stays, sown, thinOn, plantOn }: Pick<Worked, 'stays' | 'sown' | 'thinOn' | 'plantOn'>,
+): void {
+  const day = thinOn ?? stays[0]?.until ?? plantOn
+  const isWhole = stays[0]?.potted !== false
+  const standing = stays.find(({ from, until }) => day >= from && day < until)
+  const isCut = standing !== undefined && standing.container === stays[0]?.container && standing.cells < sown
+  const units = isWhole && !isCut ? sown : (standing?.cells ?? 0)
+  add('thin', day, { trays: 0, units })
 }
 
 /** Hours there are in the week that begins on a Monday; `Infinity` where none are said. */

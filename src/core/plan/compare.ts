@@ -2,6 +2,7 @@
 import type { Method, Place, Planting, Season } from '../../season/schema'
 import type { Day } from '../calendar/day'
 import { mixLitres } from '../mix/mix'
+import { mixUseOf, whichMix } from '../mix/which-mix'
 import { ageOn, forwardPass, movesDone } from '../schedule/forward'
 import { normalCdf } from '../statistics/normal'
 import { seedToHave } from '../seed/handling'
@@ -18,11 +19,12 @@ export interface Effort {
   mixLitres: number
   minutes: { sowing: number; thinning: number; potting: number; moving: number }
   minutesInAll: number
-  /** What of it is known to cost, in the farm's money; and what is not known. */
-  cost: { known: number; unknown: CostPart[] }
+  /** What of it is known to cost, in the farm's money, part by part and together; and what is not known. */
+  cost: { known: number; unknown: CostPart[]; parts: Record<CostPart, number> }
 }
 
-export type CostPart = 'seed' | 'plants' | 'work' | 'mix' | 'heat'
+export const COST_PARTS = ['seed', 'plants', 'work', 'mix', 'heat', 'pots'] as const
+export type CostPart = (typeof COST_PARTS)[number]
 
 /** A way with what it comes to. */
 export interface ComparedWay {
@@ -77,11 +79,13 @@ export function effortOf(batch: Batch, season: Season): Effort {
     mixLitres: 0,
     minutes: { sowing: 0, thinning: 0, potting: 0, moving: 0 },
     minutesInAll: 0,
-    cost: { known: 0, unknown: [] },
+    cost: { known: 0, unknown: [], parts: { seed: 0, plants: 0, work: 0, mix: 0, heat: 0, pots: 0 } },
   }
   if (!sizing) return effort
   const { minutes } = effort
   let boughtPots = 0
+  let mixCost = 0
+  let mixUnpriced = false
   stays.forEach((stay, i) => {
     const space = stay.trayPlaces * (stay.until - stay.from)
     const kind = places[stay.place]!.kind
@@ -90,7 +94,13 @@ export function effortOf(batch: Batch, season: Season): Effort {
     else effort.benchDays += space
     const bought = i === 0 && sowing.policy === 'bought'
     if (stay.potted && !bought) {
-      effort.mixLitres += mixLitres(stay.container, stay.cells, habits.mixCompaction)
+      const stage = way.method.stages[Math.max(0, stay.stage)]
+      const mix = whichMix(season, stay.container, stage, mixUseOf(stay.container, i > 0))
+      const litres = mixLitres(stay.container, stay.cells, mix.compaction)
+      effort.mixLitres += litres
+      const price = mix.litrePrice ?? costs.mixLitre
+      if (price !== undefined) mixCost += litres * price
+      else if (litres > 0) mixUnpriced = true
       if (stay.container.plantable && stay.container.price !== undefined)
         boughtPots += stay.trays * stay.container.price
     }
@@ -101,20 +111,28 @@ export function effortOf(batch: Batch, season: Season): Effort {
   }
   effort.minutesInAll = minutes.sowing + minutes.thinning + minutes.potting + minutes.moving
 
+  const add = (name: CostPart, money: number) => {
+    effort.cost.parts[name] += money
+    effort.cost.known += money
+  }
   const part = (name: CostPart, amount: number, price: number | undefined) => {
     if (amount <= 0) return
     if (price === undefined) effort.cost.unknown.push(name)
-    else effort.cost.known += amount * price
+    else add(name, amount * price)
   }
   const { lot } = seed
   const seedPrice =
     lot?.packetPrice !== undefined && lot.packetSeeds !== undefined ? lot.packetPrice / lot.packetSeeds : undefined
-  part('seed', seedToHave(sizing.seeds, habits.handling), seedPrice)
-  if (sowing.policy === 'bought') part('plants', sizing.cells, sowing.price)
+  // A part was sown, or bought, with the whole that it is of.
+  if (stays[0]?.potted !== false) {
+    part('seed', seedToHave(sizing.seeds, habits.handling), seedPrice)
+    if (sowing.policy === 'bought') part('plants', sizing.cells, sowing.price)
+  }
   part('work', effort.minutesInAll / 60, costs.hour)
-  part('mix', effort.mixLitres, costs.mixLitre)
+  add('mix', mixCost)
+  if (mixUnpriced) effort.cost.unknown.push('mix')
   part('heat', effort.heatedDays + effort.litDays, costs.heatedTrayDay)
-  effort.cost.known += boughtPots
+  add('pots', boughtPots)
   return effort
 }
 

@@ -109,7 +109,7 @@ describe('the buying list', () => {
     { supplier: 'the merchant', size: 20, price: 5, leadDays: 3 },
   ]
   it('is what is short, in the cheapest packs, to be ordered so that it comes in time', () => {
-    const need = { id: 'x', of: { what: 'labels' as const }, name: '', unit: 'labels' as const, needed: 90, have: 0, short: 90, firstShort: TODAY + 30, supply: { key: 'l', name: 'Labels', of: { what: 'labels' as const }, offers } } // prettier-ignore
+    const need = { id: 'x', of: { what: 'labels' as const }, name: '', unit: 'labels' as const, needed: 90, have: 0, short: 90, onOrder: 0, firstShort: TODAY + 30, supply: { key: 'l', name: 'Labels', of: { what: 'labels' as const }, offers } } // prettier-ignore
     // By hand: two of 50 cost 18; one of 50 and two of 20 cost 19; five of 20 cost 25.
     expect(toBuy(need)).toMatchObject({ amount: 90, cost: 18, comes: 100, orderBy: TODAY + 20, packs: [{ count: 2 }] })
     expect(toBuy({ ...need, supply: { ...need.supply, spare: 0.2 } })).toMatchObject({ amount: 108, cost: 23 })

@@ -6,11 +6,8 @@ import { parseDay, type Day } from '../calendar/day'
 import { measureOut } from '../mix/mix'
 import type { Plan } from '../plan/plan'
 import { seedToHave } from '../seed/handling'
-
-/** What is needed; shaped as a supply says what it is of. */
-export type Thing = Supply['of']
-/** What it is counted in. */
-export type StoreUnit = 'seeds' | 'trays' | 'labels' | Extract<Thing, { what: 'material' }>['unit']
+import { goodThatCame, onTheWay } from './orders'
+import { idOf, type StoreUnit, type Thing } from './thing'
 
 /** Something that is needed. */
 export interface Need {
@@ -23,7 +20,9 @@ export interface Need {
   needed: number
   /** What there is today; `undefined` where nobody counted it. */
   have: number | undefined
-  /** What is missing for the rest of the season. */
+  /** What is ordered and still to come. */
+  onOrder: number
+  /** What is missing for the rest of the season, beside what is to come. */
   short: number
   /** First day on which something is missing. */
   firstShort: Day | undefined
@@ -38,19 +37,6 @@ interface Use {
   done: boolean
 }
 
-export function idOf(of: Thing): string {
-  switch (of.what) {
-    case 'seed':
-      return `seed/${of.variety}`
-    case 'container':
-      return `container/${of.container}`
-    case 'material':
-      return `material/${of.material.trim().toLowerCase()}/${of.unit}`
-    case 'labels':
-      return 'labels'
-  }
-}
-
 const SMALL = 1e-9
 
 /**
@@ -61,9 +47,14 @@ const SMALL = 1e-9
 export function needsOf(plan: Plan, today: Day): Need[] {
   const { season } = plan
   const supplies = new Map(season.supplies.map((supply) => [idOf(supply.of), supply]))
-  const needs = [...seedNeeds(plan), ...containerNeeds(plan, today), ...materialNeeds(plan, today, supplies)]
+  const coming = onTheWay(season.orders)
+  const needs = [
+    ...seedNeeds(plan, coming),
+    ...containerNeeds(plan, today, coming),
+    ...materialNeeds(plan, today, { supplies, coming }),
+  ]
   return needs
-    .map((need) => ({ ...need, supply: supplies.get(need.id) }))
+    .map((need) => ({ ...need, supply: supplies.get(need.id), onOrder: coming.get(need.id) ?? 0 }))
     .sort(
       (a, b) =>
         (a.firstShort ?? Infinity) - (b.firstShort ?? Infinity) ||
@@ -72,10 +63,11 @@ export function needsOf(plan: Plan, today: Day): Need[] {
     )
 }
 
-type Bare = Omit<Need, 'supply'>
+type Bare = Omit<Need, 'supply' | 'onOrder'>
+type Coming = ReadonlyMap<string, number>
 
 /** Seed by variety: what its lots lack, less what others of them have to spare, and what is sown of no lot yet. */
-function seedNeeds(plan: Plan): Bare[] {
+function seedNeeds(plan: Plan, coming: Coming): Bare[] {
   const { season } = plan
   const { handling } = season.habits
   const needs = new Map<string, Bare & { spare: number; known: boolean }>()
@@ -110,7 +102,7 @@ function seedNeeds(plan: Plan): Bare[] {
   }
   return [...needs.values()].flatMap(({ spare, known, ...need }) => {
     if (need.needed <= 0) return []
-    const short = Math.max(0, need.short - spare)
+    const short = Math.max(0, need.short - spare - (coming.get(need.id) ?? 0))
     return [
       { ...need, short, have: known ? need.have : undefined, firstShort: short > 0 ? need.firstShort : undefined },
     ]
@@ -118,24 +110,29 @@ function seedNeeds(plan: Plan): Bare[] {
 }
 
 /** Containers: how many more than are owned are in use at once. */
-function containerNeeds({ containers }: Plan, today: Day): Bare[] {
+function containerNeeds({ containers }: Plan, today: Day, coming: Coming): Bare[] {
   return containers.flatMap(({ of: container, from, days, capacity }) => {
+    const of: Thing = { what: 'container', container: container.key }
+    const more = coming.get(idOf(of)) ?? 0
     let [needed, short, firstShort] = [0, 0, undefined as Day | undefined]
     for (let i = Math.max(0, today - from); i < days.length; i++) {
       needed = Math.max(needed, days[i]!)
-      const over = days[i]! - capacity[i]!
+      const over = days[i]! - capacity[i]! - more
       if (over <= SMALL) continue
       short = Math.max(short, over)
       firstShort ??= from + i
     }
     if (needed <= SMALL) return []
-    const of: Thing = { what: 'container', container: container.key }
     return [{ id: idOf(of), of, name: container.name, unit: 'trays' as const, needed: Math.ceil(needed - SMALL), have: container.owned, short: Math.max(0, Math.ceil(short - SMALL)), firstShort }] // prettier-ignore
   })
 }
 
 /** What is used up by work: parts of mixes and what is added to them, what covers seed, labels. */
-function materialNeeds(plan: Plan, today: Day, supplies: ReadonlyMap<string, Supply>): Bare[] {
+function materialNeeds(
+  plan: Plan,
+  today: Day,
+  { supplies, coming }: { supplies: ReadonlyMap<string, Supply>; coming: Coming },
+): Bare[] {
   const uses = new Map<string, { of: Thing; name: string; unit: StoreUnit; uses: Use[] }>()
   const add = (of: Thing, unit: StoreUnit, use: Use) => {
     if (use.amount <= SMALL) return
@@ -147,14 +144,14 @@ function materialNeeds(plan: Plan, today: Day, supplies: ReadonlyMap<string, Sup
   for (const work of workBetween(plan, FROM, UNTIL)) takeOf(plan.season, work, add)
   return [...uses].map(([id, { of, name, unit, uses: all }]) => {
     const supply = supplies.get(id)
-    const have = haveNow(supply, all)
+    const have = haveNow(supply, all, plan.season)
+    const limit = (have ?? 0) + (coming.get(id) ?? 0)
     let [needed, firstShort] = [0, undefined as Day | undefined]
     for (const { day, amount } of all.filter(({ done }) => !done).sort((a, b) => a.day - b.day)) {
       needed += amount
-      if (have !== undefined && needed > have + SMALL) firstShort ??= Math.max(day, today)
+      if (needed > limit + SMALL) firstShort ??= Math.max(day, today)
     }
-    const first = have === undefined ? all.find(({ done }) => !done)?.day : firstShort
-    return { id, of, name, unit, needed, have, short: Math.max(0, needed - (have ?? 0)), firstShort: needed > 0 ? first : undefined } // prettier-ignore
+    return { id, of, name, unit, needed, have, short: Math.max(0, needed - limit), firstShort } // prettier-ignore
   })
 }
 
@@ -178,10 +175,12 @@ function takeOf(season: Season, work: Work, add: (of: Thing, unit: StoreUnit, us
   add({ what: 'labels' }, 'labels', takes(task.trays))
 }
 
-/** What is left of what was counted: what was used after the day of the count is taken off. */
-function haveNow(supply: Supply | undefined, uses: readonly Use[]): number | undefined {
-  if (supply?.have === undefined) return undefined
-  const counted = supply.countedOn === undefined ? Infinity : parseDay(supply.countedOn)
+/** What is left of what was counted: what came since is put to it, what was used since is taken off. */
+function haveNow(supply: Supply | undefined, uses: readonly Use[], { orders }: Season): number | undefined {
+  if (supply?.have === undefined || supply.countedOn === undefined) return undefined
+  const counted = parseDay(supply.countedOn)
   const used = uses.reduce((sum, { day, amount, done }) => sum + (done && day > counted ? amount : 0), 0)
-  return Math.max(0, supply.have - used)
+  const id = idOf(supply.of)
+  const came = orders.reduce((sum, order) => sum + (idOf(order.of) === id ? goodThatCame(order, counted) : 0), 0)
+  return Math.max(0, supply.have + came - used)
 }

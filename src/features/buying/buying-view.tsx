@@ -11,15 +11,20 @@ import { useMemo } from 'react'
 import { z } from 'zod'
 import { useTranslations } from 'next-intl'
 import { toBuy, type ToBuy } from '../../core/stores/buying'
-import { idOf, needsOf } from '../../core/stores/needs'
+import { needsOf } from '../../core/stores/needs'
+import { idOf } from '../../core/stores/thing'
 import { ChoiceField } from '../../ui/fields'
 import { SidePanel } from '../../ui/side-panel'
 import { useInAddress } from '../../ui/use-in-address'
+import { useMay } from '../../ui/may'
 import { useSeason } from '../../ui/season-context'
+import { useChange } from '../../ui/use-change'
 import { Link, useOut, useRouter } from '../../ui/navigation'
 import { count, moneyWords } from '../../words/format'
 import { amountWords, needName } from '../../words/stores'
 import { costBySupplier, newSupply, packWords, suppliersOf, urgency } from './model'
+import { ordersFor } from './ordering'
+import { Orders } from './orders'
 import { SupplyEditor } from './supply-editor'
 
 const Wanted = z.object({ show: z.enum(['', 'all']), supplier: z.string().max(120) })
@@ -56,6 +61,16 @@ export function BuyingView() {
             <Typography variant="h1" sx={{ flex: 1, minWidth: 200 }}>
               {t('title')}
             </Typography>
+            <Button
+              className="no-print"
+              variant="outlined"
+              color="inherit"
+              component={Link}
+              href="/costs"
+              sx={{ minHeight: 44 }}
+            >
+              {t('whatItCosts')}
+            </Button>
             <Button
               className="no-print"
               variant="outlined"
@@ -109,6 +124,7 @@ export function BuyingView() {
             <Lines lines={lines} chosen={line?.need.id} />
           )}
           <Costs lines={lines} />
+          <Orders />
         </Box>
       )}
       {(line || supply) && (
@@ -186,7 +202,9 @@ function Row({
   format: ReturnType<typeof useSeason>['format']
 }) {
   const t = useTranslations('buying')
-  const { today } = useSeason()
+  const { today, season } = useSeason()
+  const may = useMay('plan')
+  const { busy, change } = useChange()
   const { need, packs, cost, orderBy, amount } = line
   const how = urgency(line, today)
   return (
@@ -229,11 +247,36 @@ function Row({
       <td className="n more">{amountWords(format, need.needed, need.unit)}</td>
       <td className="n more">
         {need.have === undefined ? t('notCounted') : amountWords(format, need.have, need.unit)}
+        {need.onOrder > 0 && (
+          <Box sx={{ fontSize: 13.5, color: 'text.secondary' }}>
+            {t('comes', { amount: amountWords(format, need.onOrder, need.unit) })}
+          </Box>
+        )}
       </td>
       <td className="n">{need.short > 0 ? <b>{amountWords(format, amount, need.unit)}</b> : ''}</td>
       <td>
         {packs.length > 0 ? (
-          packWords(line, format)
+          <Box sx={{ display: 'flex', gap: 1, alignItems: 'flex-start', justifyContent: 'space-between' }}>
+            <span>{packWords(line, format)}</span>
+            {may && (
+              <Button
+                className="no-print"
+                size="small"
+                variant="outlined"
+                color="inherit"
+                disabled={busy}
+                aria-label={t('orderedOf', { name: needName(format, need) })}
+                onClick={() =>
+                  void change(
+                    ordersFor(line, season, today, format),
+                    t('orderedNotice', { name: needName(format, need) }),
+                  )
+                }
+              >
+                {t('ordered')}
+              </Button>
+            )}
+          </Box>
         ) : need.short > 0 ? (
           <Link href={`/buying?need=${encodeURIComponent(need.id)}`} prefetch={false} style={{ color: 'inherit' }}>
             {t('sayWhereItIsSold')}

@@ -51,5 +51,5 @@ export function withSupply(need: Need, supply: Supply, today: Day): ToBuy {
   // Counted today, nothing has been used of it since.
   const countedNow = supply.countedOn === undefined || parseDay(supply.countedOn) >= today
   const have = supply.have === need.supply?.have && supply.countedOn === need.supply?.countedOn ? need.have : countedNow ? supply.have : need.have // prettier-ignore
-  return toBuy({ ...need, supply, have, short: Math.max(0, need.needed - (have ?? 0)) })
+  return toBuy({ ...need, supply, have, short: Math.max(0, need.needed - (have ?? 0) - need.onOrder) })
 }

@@ -14,7 +14,7 @@ import { useMemo, useState, type ReactNode } from 'react'
 import { useTranslations } from 'next-intl'
 import type { ThingEdit } from '../../actions/change-season'
 import type { Batch } from '../../core/batch/batch'
-import { compareWays, type ComparedWay, type CostPart } from '../../core/plan/compare'
+import { compareWays, type ComparedWay } from '../../core/plan/compare'
 import type { Method } from '../../season/schema'
 import { withFigure } from '../../season/figures'
 import { dayScale } from '../../ui/chart/scale'
@@ -230,12 +230,10 @@ function rowsOf(f: Format): Row[] {
   ]
 }
 
-const PART_WORDS: Record<CostPart, string> = { seed: 'seed', plants: 'plants', work: 'work', mix: 'mix', heat: 'heat' }
-
 function costText({ known, unknown }: ComparedWay['effort']['cost'], f: Format): string {
   const without = list(
     f,
-    unknown.map((part) => PART_WORDS[part]),
+    unknown.map((part) => f.t(`costs.part.${part}`).toLowerCase()),
   )
   if (unknown.length > 0 && known === 0) return f.t('plan.notKnown', { without })
   return `${f.number(known, known < 100 ? 2 : 0)}${unknown.length > 0 ? f.t('plan.without', { without }) : ''}`

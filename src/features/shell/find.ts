@@ -36,6 +36,7 @@ const SECTIONS = {
   weather: '/field?weather=1',
   seed: '/seed',
   buying: '/buying',
+  costs: '/costs',
   labels: '/labels',
   scan: '/scan',
   sowing: '/sowing',

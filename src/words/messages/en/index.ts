@@ -3,6 +3,7 @@ import { app } from './app'
 import { batch } from './batch'
 import { benches } from './benches'
 import { buying } from './buying'
+import { costs } from './costs'
 import { count } from './count'
 import { farmPage } from './farm-page'
 import { field } from './field'
@@ -39,6 +40,7 @@ export const en = {
   batch,
   benches,
   buying,
+  costs,
   count,
   farmPage,
   field,

@@ -57,6 +57,7 @@ export const shell = {
     varieties: 'Variety',
     lots: 'Seed lot',
     supplies: 'Supply',
+    orders: 'Order',
     methods: 'Growing method',
     blocks: 'Block',
     beds: 'Bed',

@@ -1,6 +1,7 @@
 export const titles = {
   benches: 'Benches',
   field: 'Field',
+  costs: 'What it costs',
   buying: 'Buying list',
   seed: 'Seed',
   'what-if': 'What if',

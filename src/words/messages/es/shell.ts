@@ -57,6 +57,7 @@ export const shell = {
     varieties: 'Variedad',
     lots: 'Lote de semilla',
     supplies: 'Material',
+    orders: 'Pedido',
     methods: 'Método',
     blocks: 'Bloque',
     beds: 'Bancal',

@@ -1,6 +1,7 @@
 export const titles = {
   benches: 'Mesas',
   field: 'Campo',
+  costs: 'Lo que cuesta',
   buying: 'Lista de compras',
   seed: 'Semilla',
   'what-if': 'Qué pasaría',
