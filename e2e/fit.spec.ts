@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test'
-import { choose, demo, expect, test, visit } from './farm'
+import { choose, demo, expect, settled, test, visit } from './farm'
 
 const overs = (page: Page) => page.getByText(/limits? (is|are) or will be over/)
 const status = (page: Page) => page.getByTestId('fit-status')
@@ -103,6 +103,8 @@ test('trays are drawn where they stand: touched, moved by keys, let go again, an
   await expect(onions).toHaveAttribute('aria-label', /pinned here/)
   const place = () => onions.locator('rect').first().getAttribute('x')
   const before = await place()
+  // While it is being saved nothing is moved.
+  await settled(page)
   await onions.focus()
   await page.keyboard.press('Alt+ArrowRight')
   await expect.poll(place).not.toBe(before)

@@ -179,6 +179,58 @@ const supplies: SeasonInput['supplies'] = [
   },
 ]
 
+/** What was ordered: two deliveries are late, one came short, one came whole. */
+const orders: SeasonInput['orders'] = [
+  {
+    key: 'labels-march',
+    name: 'Labels',
+    of: { what: 'labels' },
+    supplier: 'the merchant in town',
+    size: 240,
+    price: 9,
+    packs: 1,
+    orderedOn: '2027-03-01',
+    expectedOn: '2027-03-06',
+    arrived: [{ on: '2027-03-06', packs: 1 }],
+  },
+  {
+    key: 'vermiculite-march',
+    name: 'Vermiculite',
+    of: { what: 'material', material: 'Vermiculite', unit: 'l' },
+    supplier: 'the merchant in town',
+    size: 100,
+    price: 19,
+    packs: 4,
+    orderedOn: '2027-03-22',
+    expectedOn: '2027-03-26',
+    arrived: [{ on: '2027-03-30', packs: 2, bad: 0 }],
+    closed: true,
+  },
+  {
+    key: 'coir-april',
+    name: 'Coir',
+    of: { what: 'material', material: 'Coir', unit: 'l' },
+    supplier: 'the merchant in town',
+    size: 75,
+    price: 8.4,
+    packs: 2,
+    orderedOn: '2027-03-30',
+    expectedOn: '2027-04-08',
+  },
+  {
+    key: 'celosia-april',
+    name: 'Seed: Celosia, rose plume',
+    of: { what: 'seed', variety: 'celosia-plume' },
+    supplier: 'the seed house',
+    size: 100,
+    price: 4.2,
+    packs: 5,
+    orderedOn: '2027-04-01',
+    expectedOn: '2027-04-07',
+    arrived: [{ on: '2027-04-09', packs: 3, bad: 0 }],
+  },
+]
+
 function material(
   key: string,
   name: string,
@@ -866,6 +918,7 @@ const farm: SeasonInput = {
   places,
   mixes,
   supplies,
+  orders,
   containers,
   crops,
   varieties: VARIETIES.map(([key, crop, name]) => ({ key, crop, name })),

@@ -10,7 +10,7 @@ import { createPlanner } from '../plan/plan'
 import { done, entry } from '../testing/records'
 import { ageOn, forwardPass, legStart } from '../schedule/forward'
 import type { Route } from '../schedule/route'
-import { pottingShift, sessionDays, sessionOn, SESSIONS, type SessionKind } from './session'
+import { partOf, pottingShift, sessionDays, sessionOn, SESSIONS, type SessionKind } from './session'
 
 const day = (n: number) => formatDay(n)
 const start = () => entry(undefined, '2027-01-02', { did: 'note' })
@@ -262,6 +262,7 @@ describe('sessions of any day of any farm', () => {
         const whole = sessionOn(plan, on)
         const parts = KINDS.map((kind) => sessionOn(plan, on, [kind]))
         seen += whole.lines.length
+        for (const [i, kind] of KINDS.entries()) expect(partOf(plan, whole, [kind])).toEqual(parts[i])
         expect(parts.reduce((sum, { lines }) => sum + lines.length, 0)).toBe(whole.lines.length)
         for (const of of ['labels', 'minutes', 'covering', 'soak', 'covers'] as const)
           expect(parts.reduce((sum, one) => sum + one[of], 0)).toBeCloseTo(whole[of], 9)

@@ -130,6 +130,13 @@ export function sessionOn(
   return { day, lines, ...takenBy(plan, lines), missing: missingOn(plan, day, lines) }
 }
 
+/** Some sessions of a day that is known: nothing is looked for again. */
+export function partOf(plan: Plan, whole: Session, of: readonly SessionKind[]): Session {
+  const wanted = new Set<LineKind>(of.flatMap((one) => SESSIONS[one]))
+  const lines = whole.lines.filter(({ kind }) => wanted.has(kind))
+  return { day: whole.day, lines, ...takenBy(plan, lines), missing: missingOn(plan, whole.day, lines) }
+}
+
 /** Which lines a piece of work belongs to; none for what is ordered or fed. */
 function lineKind({ kind, nth, batch }: Work['task']): LineKind | undefined {
   if (kind === 'order' || kind === 'feed') return undefined

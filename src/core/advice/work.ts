@@ -47,6 +47,17 @@ export function workBetween(plan: Plan, from: Day, until: Day): Work[] {
   )
 }
 
+/** All work of one batch, done and still to be done, in no order. */
+export function workOfOne(plan: Pick<Plan, 'today' | 'since'>, batch: Batch): Work[] {
+  const { today, since } = plan
+  if (batch.sow === undefined) return []
+  if (today === undefined)
+    return tasksOf(batch, -Infinity, Infinity).map((task) => ({ task, state: 'open', due: task.day, late: 0, line: undefined })) // prettier-ignore
+  const work: Work[] = []
+  workOf(batch, -Infinity, Infinity, today, since, work)
+  return work
+}
+
 /** Batches whose sowing day was past before anybody could record it: what became of them is asked, the earliest first. */
 export const askedAbout = (plan: Plan): Batch[] =>
   plan.batches.filter(({ progress }) => progress?.asks).sort((a, b) => a.sow! - b.sow! || (a.code < b.code ? -1 : 1))

@@ -66,8 +66,19 @@ export function compareWays(
   })
 }
 
-/** Space, mix, work and money that a batch takes. */
+const found = new WeakMap<Batch, { by: readonly unknown[]; effort: Effort }>()
+
+/** Space, mix, work and money that a batch takes; what was found of a batch is kept. */
 export function effortOf(batch: Batch, season: Season): Effort {
+  const by = [season.habits, season.mixes, season.places]
+  const known = found.get(batch)
+  if (known?.by.every((one, i) => one === by[i])) return known.effort
+  const effort = reckoned(batch, season)
+  found.set(batch, { by, effort })
+  return effort
+}
+
+function reckoned(batch: Batch, season: Season): Effort {
   const { stays, sizing, way, seed } = batch
   const { habits, places } = season
   const { costs } = habits

@@ -1,7 +1,8 @@
 /** What the season still needs of everything that is bought, what there is of it, and from when it is short. */
 import type { Season, Supply } from '../../season/schema'
 import { filled, coveringOf } from '../advice/session'
-import { workBetween, type Work } from '../advice/work'
+import { workOfOne, type Work } from '../advice/work'
+import type { Batch } from '../batch/batch'
 import { parseDay, type Day } from '../calendar/day'
 import { measureOut } from '../mix/mix'
 import type { Plan } from '../plan/plan'
@@ -141,7 +142,7 @@ function materialNeeds(
     if (known) known.uses.push(use)
     else uses.set(id, { of, unit, uses: [use], name: of.what === 'material' ? of.material : '' })
   }
-  for (const work of workBetween(plan, FROM, UNTIL)) takeOf(plan.season, work, add)
+  for (const batch of plan.batches) for (const { of, unit, use } of usedUp(plan, batch)) add(of, unit, use)
   return [...uses].map(([id, { of, name, unit, uses: all }]) => {
     const supply = supplies.get(id)
     const have = haveNow(supply, all, plan.season)
@@ -155,8 +156,27 @@ function materialNeeds(
   })
 }
 
-// Every day of a season and around it.
-const [FROM, UNTIL] = [-Infinity, Infinity]
+/** So much of something that one batch uses. */
+interface Used {
+  of: Thing
+  unit: StoreUnit
+  use: Use
+}
+
+/** What was found of a batch, and by what: it is the same object as long as nothing of it changes. */
+const found = new WeakMap<Batch, { by: readonly unknown[]; used: readonly Used[] }>()
+
+/** What a batch uses up; what was found of it is kept. */
+function usedUp(plan: Plan, batch: Batch): readonly Used[] {
+  const { season, today, since } = plan
+  const by = [season.habits, season.mixes, today, since]
+  const known = found.get(batch)
+  if (known?.by.every((one, i) => one === by[i])) return known.used
+  const used: Used[] = []
+  for (const work of workOfOne(plan, batch)) takeOf(season, work, (of, unit, use) => used.push({ of, unit, use }))
+  found.set(batch, { by, used })
+  return used
+}
 
 /** What a piece of work uses up. */
 function takeOf(season: Season, work: Work, add: (of: Thing, unit: StoreUnit, use: Use) => void): void {

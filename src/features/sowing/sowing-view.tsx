@@ -8,7 +8,7 @@ import Typography from '@mui/material/Typography'
 import { useSearchParams } from 'next/navigation'
 import { useMemo, useState } from 'react'
 import { useTranslations } from 'next-intl'
-import { sessionOn, type Session } from '../../core/advice/session'
+import { partOf, sessionOn, type Session } from '../../core/advice/session'
 import { asPlanned } from '../../ui/records/as-planned'
 import { useRecord } from '../../ui/records/use-record'
 import { useMay } from '../../ui/may'
@@ -41,7 +41,7 @@ export function SowingView() {
   const [sowing, setSowing] = useState(false)
   const whole = useMemo(() => sessionOn(plan, day), [plan, day])
   const chosen = chosenSession(whole, asked)
-  const session = useMemo(() => sessionOn(plan, day, sessionsOf(chosen)), [plan, day, chosen])
+  const session = useMemo(() => partOf(plan, whole, sessionsOf(chosen)), [plan, whole, chosen])
   const ahead = useMemo(() => sessionsAhead(plan, day, chosen), [plan, day, chosen])
   const missingAhead = useMemo(() => daysLacking(plan, ahead, chosen), [plan, ahead, chosen])
   return (
