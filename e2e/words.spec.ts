@@ -1,6 +1,6 @@
 /** Languages, and addresses that find a view as it was left. */
 import type { Page } from '@playwright/test'
-import { demo, expect, test, visit } from './farm'
+import { demo, expect, settled, test, visit } from './farm'
 
 test.describe('in Spanish', () => {
   test.use({ locale: 'es-ES', viewport: { width: 390, height: 844 } })
@@ -41,6 +41,9 @@ test.describe('in Spanish', () => {
   test('each person may read another language', async ({ page }) => {
     await visit(page, '/farm')
     await page.getByRole('button', { name: 'English', exact: true }).click()
+    // The page is drawn anew in it; only then is another one asked for.
+    await expect(page.locator('html')).toHaveAttribute('lang', 'en')
+    await settled(page)
     await visit(page, '/today')
     await expect(page.locator('html')).toHaveAttribute('lang', 'en')
     await expect(page.getByRole('heading', { level: 1 })).toHaveText(/^Monday 12 April 2027$/)

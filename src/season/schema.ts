@@ -1332,11 +1332,11 @@ export const COLLECTIONS = [
   'crops',
   'varieties',
   'lots',
-  'supplies',
-  'orders',
   'methods',
   'blocks',
   'beds',
   'plantings',
+  'supplies',
+  'orders',
 ] as const
 export type Collection = (typeof COLLECTIONS)[number]

@@ -47,7 +47,7 @@ export function UsedBy({ what, uses, wayOut }: { what: string; uses: readonly Us
         <span key={`${use.by} ${use.key}`}>
           {i > 0 && ', '}
           <MuiLink component={Link} href={hrefOf(use)} color="inherit">
-            {use.name}
+            {use.by === 'supplies' || use.by === 'orders' ? t('onTheBuyingList', { name: use.name }) : use.name}
           </MuiLink>
         </span>
       ))}

@@ -287,6 +287,29 @@ function Mix({ habits, put, at }: HabitProps) {
         put={(part, value) => put('habits.mix', withFigure(habits.mix, part as never, value as never))}
         at={(path) => at(`habits.mix.${path}`)}
       />
+      <Box sx={two}>
+        <WordField
+          label={t('seedIsCoveredWith')}
+          value={habits.covering}
+          onChange={(x) => put('habits.covering', x)}
+          error={at('habits.covering')}
+        />
+        <NumberField
+          label={t('waterFromBelow')}
+          quantity="share"
+          value={habits.soak.share}
+          onChange={(x) => x !== undefined && put('habits.soak.share', x)}
+          error={at('habits.soak.share')}
+          help={t('ofTheMix')}
+        />
+        <NumberField
+          label={t('standsInIt')}
+          unit="min"
+          value={habits.soak.minutes}
+          onChange={(x) => x !== undefined && put('habits.soak.minutes', x)}
+          error={at('habits.soak.minutes')}
+        />
+      </Box>
     </>
   )
 }

@@ -38,6 +38,7 @@ export const ui = {
   thatCopyIsNoLonger: 'That copy is no longer there.',
   theSeasonWasChangedJust: 'The season was changed just now: try once more.',
   deleted: 'Deleted: {dropped}',
+  onTheBuyingList: 'the buying list ({name})',
   isUsedBy: '{what} is used by',
   andMore: ' and {uses} more',
   theFileCouldNotBe: 'The file could not be read. Choose it again.',

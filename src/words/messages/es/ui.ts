@@ -44,6 +44,7 @@ export const ui = {
   thatCopyIsNoLonger: 'Esa copia ya no está.',
   theSeasonWasChangedJust: 'La temporada acaba de cambiar: inténtelo otra vez.',
   deleted: 'Borrado: {dropped}',
+  onTheBuyingList: 'la lista de compras ({name})',
   isUsedBy: '{what} se usa en',
   andMore: ' y {uses} más',
   theFileCouldNotBe: 'No se pudo leer el archivo. Elíjalo otra vez.',
