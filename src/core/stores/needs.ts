@@ -72,12 +72,14 @@ function seedNeeds(plan: Plan, coming: Coming): Bare[] {
   const { season } = plan
   const { handling } = season.habits
   const needs = new Map<string, Bare & { spare: number; known: boolean }>()
+  // What stands in no lot nobody has counted.
+  const inLots = new Set(season.lots.map(({ variety }) => variety))
   const names = new Map(season.varieties.map(({ key, name }) => [key, name]))
   const of = (variety: string) => {
     const known = needs.get(variety)
     if (known) return known
     const thing: Thing = { what: 'seed', variety }
-    const made = { id: idOf(thing), of: thing, name: names.get(variety) ?? variety, unit: 'seeds' as const, needed: 0, have: 0, short: 0, firstShort: undefined, spare: 0, known: true } // prettier-ignore
+    const made = { id: idOf(thing), of: thing, name: names.get(variety) ?? variety, unit: 'seeds' as const, needed: 0, have: 0, short: 0, firstShort: undefined, spare: 0, known: inLots.has(variety) } // prettier-ignore
     needs.set(variety, made)
     return made
   }

@@ -142,6 +142,9 @@ function Sheet({
   )
 }
 
+/** Whether anything is known of what a kind costs: else it costs nobody knows what, and not nothing. */
+const known = ({ cost, unknown }: KindCost): boolean => cost > 0 || unknown.length === 0
+
 function Kinds({ kinds, shown }: { kinds: readonly KindCost[]; shown: readonly CostPart[] }) {
   const t = useTranslations('costs')
   const { format } = useSeason()
@@ -181,12 +184,12 @@ function Kinds({ kinds, shown }: { kinds: readonly KindCost[]; shown: readonly C
             </td>
             <td>{format.number(kind.plants)}</td>
             <td>
-              <b>{moneyWords(format, kind.perPlant)}</b>
+              <b>{known(kind) ? moneyWords(format, kind.perPlant) : '–'}</b>
             </td>
             {shown.map((part) => (
               <td key={part}>{money(kind.parts[part])}</td>
             ))}
-            <td>{moneyWords(format, kind.cost)}</td>
+            <td>{known(kind) ? moneyWords(format, kind.cost) : '–'}</td>
             <td>{format.number(kind.trayWeeks)}</td>
           </tr>
         ))}
@@ -195,7 +198,7 @@ function Kinds({ kinds, shown }: { kinds: readonly KindCost[]; shown: readonly C
         <tr>
           <td className="w">{t('inAll')}</td>
           <td>{format.number(plants)}</td>
-          <td>{plants > 0 ? moneyWords(format, sum((kind) => kind.cost) / plants) : ''}</td>
+          <td>{plants > 0 && kinds.some(known) ? moneyWords(format, sum((kind) => kind.cost) / plants) : '–'}</td>
           {shown.map((part) => (
             <td key={part}>{money(sum((kind) => kind.parts[part]))}</td>
           ))}

@@ -19,6 +19,9 @@ describe('the sowing days after a day', () => {
     expect(ahead).toContain(b.sow)
     expect(sessionsAhead(plan, b.sow!, 'sow')).not.toContain(b.sow)
     expect(ahead.every((day) => day > b.sow! - 1 && day < b.sow! + 27)).toBe(true)
+    // Long before anything is sown the first day is told.
+    const first = Math.min(...plan.batches.map(({ sow }) => sow!))
+    expect(sessionsAhead(plan, first - 100, 'sow')).toEqual([first])
   })
   it('for which seed lacks are told, with what lacks', () => {
     const short = daysLacking(plan, sessionsAhead(plan, b.sow! - 1, 'sow'), 'sow')

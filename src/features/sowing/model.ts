@@ -135,9 +135,14 @@ const daysAway = (days: number, f: Format): string =>
 const AHEAD = 28 // days
 const LOOKED_AT = 8 // sessions
 
-/** The days of the four weeks after a day on which there is such a session. */
-export const sessionsAhead = (plan: Plan, day: Day, chosen: Chosen): Day[] =>
-  sessionDays(plan, day, day + AHEAD, sessionsOf(chosen)).filter((other) => other !== day)
+const FAR = 300 // days
+
+/** The days of the four weeks after a day on which there is such a session; else the next there is. */
+export function sessionsAhead(plan: Plan, day: Day, chosen: Chosen): Day[] {
+  const days = (until: Day) => sessionDays(plan, day, until, sessionsOf(chosen)).filter((other) => other !== day)
+  const soon = days(day + AHEAD)
+  return soon.length > 0 ? soon : days(day + FAR).slice(0, 1)
+}
 
 /** What cannot be had by preparing in time: seed, containers and room. */
 export const lacking = ({ missing }: Pick<Session, 'missing'>): Missing[] =>

@@ -77,27 +77,29 @@ export function Takes({ session }: { session: Session }) {
           )}
         </section>
       )}
-      <section>
-        <h2>{labels > 0 ? t('labelsAndTime') : t('time')}</h2>
-        {labels > 0 && <div className="big">{count(format, labels, 'label')}</div>}
-        <div>
-          {people === 1
-            ? t('ofWork', { hours: hoursWords(format, minutes / 60) })
-            : t('ofWorkEach', {
-                hours: hoursWords(format, minutes / 60),
-                each: hoursWords(format, minutes / 60 / people),
-              })}
-        </div>
-        <Box className="no-print" sx={{ mt: 0.75, width: 110 }}>
-          <NumberField
-            label={t('people')}
-            value={people}
-            onChange={(n) =>
-              n !== undefined && Number.isInteger(n) && n >= 1 && n <= MOST_PEOPLE ? setPeople(n) : undefined
-            }
-          />
-        </Box>
-      </section>
+      {(labels > 0 || minutes > 0) && (
+        <section>
+          <h2>{labels > 0 ? t('labelsAndTime') : t('time')}</h2>
+          {labels > 0 && <div className="big">{count(format, labels, 'label')}</div>}
+          <div>
+            {people === 1
+              ? t('ofWork', { hours: hoursWords(format, minutes / 60) })
+              : t('ofWorkEach', {
+                  hours: hoursWords(format, minutes / 60),
+                  each: hoursWords(format, minutes / 60 / people),
+                })}
+          </div>
+          <Box className="no-print" sx={{ mt: 0.75, width: 110 }}>
+            <NumberField
+              label={t('people')}
+              value={people}
+              onChange={(n) =>
+                n !== undefined && Number.isInteger(n) && n >= 1 && n <= MOST_PEOPLE ? setPeople(n) : undefined
+              }
+            />
+          </Box>
+        </section>
+      )}
     </Box>
   )
 }
