@@ -31,7 +31,12 @@ await build({
   format: 'esm',
   packages: 'external',
   external: ['./machine.mjs', './cluster.mjs'],
-  alias: { 'next/navigation': 'next/navigation.js', 'next/link': 'next/link.js' }, // as plain Node finds them
+  alias: {
+    'next/navigation': 'next/navigation.js',
+    'next/link': 'next/link.js',
+    'next/cache': 'next/cache.js',
+    'next/headers': 'next/headers.js',
+  }, // as plain Node finds them
   logLevel: 'error',
   loader: { '.json': 'json' },
 })

@@ -8,6 +8,9 @@ import { gatesBetween } from '../src/core/field/gates'
 import { frostDates, frostSeasons, percentile } from '../src/core/frost/percentiles'
 import { anchoredMoves, seasonAir } from '../src/core/field/anchor'
 import { compareWays } from '../src/core/plan/compare'
+import { costsByKind } from '../src/core/plan/costs'
+import { buyingList } from '../src/core/stores/buying'
+import { leastCost } from '../src/core/stores/packs'
 import { expandPlanting } from '../src/core/batch/expand'
 import { createPlanner, type Plan } from '../src/core/plan/plan'
 import { tasksBetween } from '../src/core/batch/tasks'
@@ -253,6 +256,36 @@ function frost(): void {
   print({ bench: 'what moves when 2,000 plantings hang on the frost date', moves_ms: round(moves_ms), limit: 100 })
 }
 
+/** What 2,000 batches need and cost after one planting has changed, and the packs of a long list. */
+function stores(): void {
+  const round = (ms: number) => Math.round(ms * 100) / 100
+  const print = (line: object) => console.log(JSON.stringify(line))
+  const season = largeSeason(BATCHES)
+  const planner = createPlanner()
+  const day = parseDay('2027-04-12')
+  planner.plan(season, day)
+  // One planting is made larger each time; all others are the same objects.
+  const changed = (i: number): Plan => {
+    const plantings = season.plantings.map((planting, at) =>
+      at === i ? { ...planting, plants: planting.plants + 20 } : planting,
+    )
+    return planner.plan({ ...season, plantings }, day)
+  }
+  const plans = Array.from({ length: 30 }, (_, i) => changed(i))
+  const needs_ms = median((i) => void buyingList(plans[i]!, day), 20, 5)
+  const costs_ms = median((i) => void costsByKind(plans[i]!), 20, 5)
+  print({ bench: 'buying list and costs of 2,000 batches after a change', needs_ms: round(needs_ms), costs_ms: round(costs_ms), limit: 15 }) // prettier-ignore
+  const sizes = (i: number) => [
+    { size: 50 + i, price: 3 + (i % 7) },
+    { size: 250 + i * 3, price: 9 + (i % 11) },
+    { size: 1000 + i * 7, price: 30 + (i % 13) },
+  ]
+  const packs_ms = median(() => {
+    for (let i = 0; i < 300; i++) void leastCost(137 * (i + 1), sizes(i))
+  }, 20)
+  print({ bench: 'packs of least cost, 300 lines of three sizes', packs_ms: round(packs_ms), limit: 2000 })
+}
+
 /** Two thousand batches in a hundred and twenty beds, half of them hung on a bed; the gates of three weeks. */
 function field(): void {
   const round = (ms: number) => Math.round(ms * 100) / 100
@@ -309,3 +342,4 @@ core()
 knowHow()
 frost()
 field()
+stores()
