@@ -10,7 +10,8 @@ import { createPlanner } from '../plan/plan'
 import { done, entry } from '../testing/records'
 import { ageOn, forwardPass, legStart } from '../schedule/forward'
 import type { Route } from '../schedule/route'
-import { partOf, pottingShift, sessionDays, sessionOn, SESSIONS, type SessionKind } from './session'
+import { pottingShift } from './potting-shift'
+import { partOf, sessionDays, sessionOn, SESSIONS, type SessionKind } from './session'
 
 const day = (n: number) => formatDay(n)
 const start = () => entry(undefined, '2027-01-02', { did: 'note' })

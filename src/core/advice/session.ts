@@ -5,13 +5,11 @@
 import type { Container, Habits, Place } from '../../season/schema'
 import type { Batch } from '../batch/batch'
 import type { Day } from '../calendar/day'
-import { settle } from '../field/who-gets-what'
 import { STANDARD_FLAT } from '../geometry/container'
 import { minutesOf, type WorkKind } from '../labour/labour'
 import { measureOut, mixLitres, type Measured } from '../mix/mix'
 import { mixUseOf, whichMix, type MixInUse } from '../mix/which-mix'
 import type { Plan } from '../plan/plan'
-import { forwardPass, legStart } from '../schedule/forward'
 import { inFlats } from '../sowing/policies'
 import { workBetween, type Work } from './work'
 
@@ -81,13 +79,6 @@ export type Missing =
   | { kind: 'container'; container: Container; short: number }
   | { kind: 'place'; place: Place; over: number }
   | { kind: 'preparation'; batch: Batch; what: string; from: Day }
-
-/** Who a sowing is for. */
-export interface For {
-  to: 'bed' | 'customer' | 'sale' | 'spare'
-  name: string
-  plants: number
-}
 
 /** Everything about the work of one day. */
 export interface Session {
@@ -376,52 +367,6 @@ function unprepared(batch: Batch, sow: Day): Missing[] {
       missing.push({ kind: 'preparation', batch, what, from: sow - ahead })
   }
   return missing
-}
-
-/** Who gets the plants of a batch. */
-export function whoGets(plan: Plan, batch: Batch): For[] {
-  const goes = plan.inField.find(({ id }) => id === batch.id)?.goes ?? []
-  return settle(goes, batch.plants).shares.map(({ share, gets }) => ({
-    to: share.to,
-    name:
-      share.to === 'bed'
-        ? (plan.season.beds.find(({ key }) => key === share.bed)?.name ?? share.bed)
-        : share.to === 'customer'
-          ? share.name
-          : share.to === 'sale'
-            ? 'for sale'
-            : 'spare',
-    plants: gets,
-  }))
-}
-
-/** A batch that is potted up on another day than its own, to fall on a potting day. */
-export interface PottingShift {
-  batch: Batch
-  /** The day it would be potted up on. */
-  own: Day
-  /** Days later; below 0 earlier. */
-  days: number
-}
-
-/** Pottings up of a line that fall on another day than their own because of the days of the week potted up on. */
-export function shiftsOf({ kind, works }: Pick<SessionLine, 'kind' | 'works'>): PottingShift[] {
-  if (kind !== 'pot-up' && kind !== 'prick-out') return []
-  return works.flatMap(({ task: { batch, nth } }) => pottingShift(batch, nth) ?? [])
-}
-
-/** How far a potting up of the plan is moved to fall on a potting day; `undefined` where it is not. */
-export function pottingShift(batch: Batch, stage: number): PottingShift | undefined {
-  const planned = batch.progress?.planned ?? batch
-  const { pass, way, plantOn } = planned
-  if (!pass || !way.route.pottingWeekdays) return undefined
-  const leg = way.route.legs.findIndex((one) => one.stage === stage && one.starts.by === 'potting')
-  if (leg < 0) return undefined
-  const free = { ...way.route }
-  delete free.pottingWeekdays
-  const own = legStart(forwardPass(free, pass.sown, plantOn), leg)
-  const days = legStart(pass, leg) - own
-  return Number.isFinite(days) && days !== 0 ? { batch, own, days } : undefined
 }
 
 /** Days with open work of these sessions over [from, until). */

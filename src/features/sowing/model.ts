@@ -3,12 +3,12 @@ import {
   SESSIONS,
   sessionDays,
   sessionOn,
-  shiftsOf,
   type Missing,
   type Session,
   type SessionKind,
   type SessionLine,
 } from '../../core/advice/session'
+import { shiftsOf } from '../../core/advice/potting-shift'
 import type { Work } from '../../core/advice/work'
 import type { Day } from '../../core/calendar/day'
 import type { Plan } from '../../core/plan/plan'
