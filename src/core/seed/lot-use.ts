@@ -27,6 +27,8 @@ export interface LotUse {
   gone: number
   /** Seeds left now; `undefined` when it is not known. */
   left: number | undefined
+  /** Seeds that went since the last count beyond what there was: the number there was is wrong. */
+  beyond: number
   /** Seeds still to be sown, and with the allowance for handling. */
   toSow: number
   needed: number
@@ -100,15 +102,22 @@ function stockOf(first: number | undefined, draws: readonly Draw[], moves: reado
   let left = first
   let used = 0
   let gone = 0
+  let beyond = 0
   for (const { change, to, what } of all) {
     if (what === 'used') used -= change
     if (what === 'gone') gone -= change
     if (what === 'came') had = (had ?? 0) + change
     // Where more was sown than there was, there is none left: the number there was is wrong, and a stocktake puts it right.
-    if (what === 'counted') left = to
-    else if (left !== undefined || what === 'came') left = Math.max(0, (left ?? 0) + change)
+    if (what === 'counted') {
+      left = to
+      beyond = 0
+    } else if (left !== undefined || what === 'came') {
+      const then = (left ?? 0) + change
+      left = Math.max(0, then)
+      beyond += left - then
+    }
   }
-  return { had, used, gone, left }
+  return { had, used, gone, left, beyond }
 }
 
 function movesByLot(records: readonly Entry[]): Map<string, Moved[]> {

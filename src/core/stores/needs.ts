@@ -21,6 +21,8 @@ export interface Need {
   needed: number
   /** What there is today; `undefined` where nobody counted it. */
   have: number | undefined
+  /** What was used by the records beyond what there was: it was counted wrong, or something came that nobody entered. */
+  overdrawn: number
   /** What is ordered and still to come. */
   onOrder: number
   /** What is missing for the rest of the season, beside what is to come. */
@@ -79,12 +81,13 @@ function seedNeeds(plan: Plan, coming: Coming): Bare[] {
     const known = needs.get(variety)
     if (known) return known
     const thing: Thing = { what: 'seed', variety }
-    const made = { id: idOf(thing), of: thing, name: names.get(variety) ?? variety, unit: 'seeds' as const, needed: 0, have: 0, short: 0, firstShort: undefined, spare: 0, known: inLots.has(variety) } // prettier-ignore
+    const made = { id: idOf(thing), of: thing, name: names.get(variety) ?? variety, unit: 'seeds' as const, needed: 0, have: 0, overdrawn: 0, short: 0, firstShort: undefined, spare: 0, known: inLots.has(variety) } // prettier-ignore
     needs.set(variety, made)
     return made
   }
-  for (const { lot, needed, left, short, runsOut } of plan.lots) {
+  for (const { lot, needed, left, short, runsOut, beyond } of plan.lots) {
     const need = of(lot.variety)
+    need.overdrawn += beyond
     need.needed += needed
     if (left === undefined) need.known = false
     else {
@@ -126,7 +129,7 @@ function containerNeeds({ containers }: Plan, today: Day, coming: Coming): Bare[
       firstShort ??= from + i
     }
     if (needed <= SMALL) return []
-    return [{ id: idOf(of), of, name: container.name, unit: 'trays' as const, needed: Math.ceil(needed - SMALL), have: container.owned, short: Math.max(0, Math.ceil(short - SMALL)), firstShort }] // prettier-ignore
+    return [{ id: idOf(of), of, name: container.name, unit: 'trays' as const, needed: Math.ceil(needed - SMALL), have: container.owned, overdrawn: 0, short: Math.max(0, Math.ceil(short - SMALL)), firstShort }] // prettier-ignore
   })
 }
 
@@ -147,14 +150,15 @@ function materialNeeds(
   for (const batch of plan.batches) for (const { of, unit, use } of usedUp(plan, batch)) add(of, unit, use)
   return [...uses].map(([id, { of, name, unit, uses: all }]) => {
     const supply = supplies.get(id)
-    const have = haveNow(supply, all, plan.season)
+    const left = haveNow(supply, all, plan.season)
+    const have = left === undefined ? undefined : Math.max(0, left)
     const limit = (have ?? 0) + (coming.get(id) ?? 0)
     let [needed, firstShort] = [0, undefined as Day | undefined]
     for (const { day, amount } of all.filter(({ done }) => !done).sort((a, b) => a.day - b.day)) {
       needed += amount
       if (needed > limit + SMALL) firstShort ??= Math.max(day, today)
     }
-    return { id, of, name, unit, needed, have, short: Math.max(0, needed - limit), firstShort } // prettier-ignore
+    return { id, of, name, unit, needed, have, overdrawn: Math.max(0, -(left ?? 0)), short: Math.max(0, needed - limit), firstShort } // prettier-ignore
   })
 }
 
@@ -197,12 +201,12 @@ function takeOf(season: Season, work: Work, add: (of: Thing, unit: StoreUnit, us
   add({ what: 'labels' }, 'labels', takes(task.trays))
 }
 
-/** What is left of what was counted: what came since is put to it, what was used since is taken off. */
+/** What is left of what was counted: what came since is put to it, what was used since is taken off. Below 0 where more was used than there was. */
 function haveNow(supply: Supply | undefined, uses: readonly Use[], { orders }: Season): number | undefined {
   if (supply?.have === undefined || supply.countedOn === undefined) return undefined
   const counted = parseDay(supply.countedOn)
   const used = uses.reduce((sum, { day, amount, done }) => sum + (done && day > counted ? amount : 0), 0)
   const id = idOf(supply.of)
   const came = orders.reduce((sum, order) => sum + (idOf(order.of) === id ? goodThatCame(order, counted) : 0), 0)
-  return Math.max(0, supply.have + came - used)
+  return supply.have + came - used
 }

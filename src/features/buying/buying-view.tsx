@@ -10,6 +10,8 @@ import { useSearchParams } from 'next/navigation'
 import { useMemo } from 'react'
 import { z } from 'zod'
 import { useTranslations } from 'next-intl'
+import type { Day } from '../../core/calendar/day'
+import type { Plan } from '../../core/plan/plan'
 import { toBuy, type ToBuy } from '../../core/stores/buying'
 import { needsOf } from '../../core/stores/needs'
 import { idOf } from '../../core/stores/thing'
@@ -25,10 +27,21 @@ import { amountWords, needName } from '../../words/stores'
 import { costBySupplier, newSupply, packWords, suppliersOf, urgency } from './model'
 import { ordersFor } from './ordering'
 import { Orders } from './orders'
+import { Stocktake } from './stocktake'
 import { SupplyEditor } from './supply-editor'
 
-const Wanted = z.object({ show: z.enum(['', 'all']), supplier: z.string().max(120) })
+const Wanted = z.object({ show: z.enum(['', 'all', 'stocktake']), supplier: z.string().max(120) })
 const SHORT: z.output<typeof Wanted> = { show: '', supplier: '' }
+
+/** Everything the season needs, what is to be ordered first before it. */
+const useLines = (plan: Plan, today: Day): ToBuy[] =>
+  useMemo(
+    () =>
+      needsOf(plan, today)
+        .map(toBuy)
+        .sort((a, b) => (a.orderBy ?? a.need.firstShort ?? Infinity) - (b.orderBy ?? b.need.firstShort ?? Infinity)),
+    [plan, today],
+  )
 
 export function BuyingView() {
   const t = useTranslations('buying')
@@ -36,20 +49,13 @@ export function BuyingView() {
   const params = useSearchParams()
   const router = useRouter()
   const narrow = useMediaQuery('(max-width:899px)')
-  const out = useOut()
+  const mayCount = useMay('plan')
   const [{ show, supplier }, setWanted] = useInAddress('buying', Wanted, SHORT)
-  const all = useMemo(
-    () =>
-      needsOf(plan, today)
-        .map(toBuy)
-        .sort((a, b) => (a.orderBy ?? a.need.firstShort ?? Infinity) - (b.orderBy ?? b.need.firstShort ?? Infinity)),
-    [plan, today],
-  )
+  const all = useLines(plan, today)
   const lines = all.filter(
     ({ need, packs }) =>
       (show === 'all' || need.short > 0) && (supplier === '' || packs.some(({ offer }) => offer.supplier === supplier)),
   )
-  const suppliers = suppliersOf(season)
   const asked = params.get('supply')
   const line = all.find(({ need }) => need.id === params.get('need') || (asked !== null && need.supply?.key === asked))
   const supply = season.supplies.find(({ key }) => key === asked) ?? line?.need.supply
@@ -57,74 +63,33 @@ export function BuyingView() {
     <Box sx={{ display: 'flex', height: '100%', minHeight: 0 }}>
       {!(narrow && (line || supply)) && (
         <Box sx={{ flex: 1, minWidth: 0, overflow: 'auto', px: { xs: 1.5, md: 2.5 }, py: 2 }}>
-          <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1 }}>
-            <Typography variant="h1" sx={{ flex: 1, minWidth: 200 }}>
-              {t('title')}
-            </Typography>
-            <Button
-              className="no-print"
-              variant="outlined"
-              color="inherit"
-              component={Link}
-              href="/costs"
-              sx={{ minHeight: 44 }}
-            >
-              {t('whatItCosts')}
-            </Button>
-            <Button
-              className="no-print"
-              variant="outlined"
-              color="inherit"
-              startIcon={<DownloadIcon />}
-              href={out('buying-list.csv')}
-              download
-              sx={{ minHeight: 44 }}
-            >
-              {t('csv')}
-            </Button>
-            <Button
-              className="no-print"
-              variant="outlined"
-              color="inherit"
-              startIcon={<PrintIcon />}
-              onClick={() => window.print()}
-              sx={{ minHeight: 44 }}
-            >
-              {t('print')}
-            </Button>
-          </Box>
-          <Typography component="p" sx={{ color: 'text.secondary', fontSize: 14.5, mt: 0.5, maxWidth: 760 }}>
-            {t('about', { today: format.date(today) })}
-          </Typography>
-          <Box className="no-print" sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, my: 1.5 }}>
-            <ChoiceField
-              label={t('show')}
-              value={show}
-              none={t('whatIsShort')}
-              options={[['all', t('everythingNeeded')]]}
-              onChange={(next) => setWanted({ show: next, supplier })}
-              width={210}
-            />
-            {suppliers.length > 0 && (
-              <ChoiceField
-                label={t('supplier')}
-                value={supplier}
-                none={t('allSuppliers')}
-                options={suppliers.map((one) => [one, one] as const)}
-                onChange={(next) => setWanted({ show, supplier: next })}
-                width={210}
-              />
-            )}
-          </Box>
-          {lines.length === 0 ? (
-            <Box sx={{ p: 2.5, border: 1, borderColor: 'divider', borderRadius: 1.5, color: 'text.secondary' }}>
-              {all.length === 0 ? t('nothingNeeded') : t('nothingShort')}
+          <Head
+            counting={show === 'stocktake'}
+            onCount={
+              mayCount ? () => setWanted({ show: show === 'stocktake' ? '' : 'stocktake', supplier }) : undefined
+            }
+          />
+          {show === 'stocktake' && mayCount ? (
+            <Box sx={{ mt: 1.5 }}>
+              <Stocktake onDone={() => setWanted({ show: '', supplier })} />
             </Box>
           ) : (
-            <Lines lines={lines} chosen={line?.need.id} />
+            <>
+              <Typography component="p" sx={{ color: 'text.secondary', fontSize: 14.5, mt: 0.5, maxWidth: 760 }}>
+                {t('about', { today: format.date(today) })}
+              </Typography>
+              <Filter show={show} supplier={supplier} want={setWanted} />
+              {lines.length === 0 ? (
+                <Box sx={{ p: 2.5, border: 1, borderColor: 'divider', borderRadius: 1.5, color: 'text.secondary' }}>
+                  {all.length === 0 ? t('nothingNeeded') : t('nothingShort')}
+                </Box>
+              ) : (
+                <Lines lines={lines} chosen={line?.need.id} />
+              )}
+              <Costs lines={lines} />
+              <Orders />
+            </>
           )}
-          <Costs lines={lines} />
-          <Orders />
         </Box>
       )}
       {(line || supply) && (
@@ -137,6 +102,93 @@ export function BuyingView() {
             onDone={(key) => router.push(`/buying?supply=${key}`)}
           />
         </SidePanel>
+      )}
+    </Box>
+  )
+}
+
+function Head({ counting, onCount }: { counting: boolean; onCount: (() => void) | undefined }) {
+  const t = useTranslations('buying')
+  const out = useOut()
+  return (
+    <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1 }}>
+      <Typography variant="h1" sx={{ flex: 1, minWidth: 200 }}>
+        {t('title')}
+      </Typography>
+      <Button
+        className="no-print"
+        variant="outlined"
+        color="inherit"
+        component={Link}
+        href="/costs"
+        sx={{ minHeight: 44 }}
+      >
+        {t('whatItCosts')}
+      </Button>
+      {onCount && (
+        <Button
+          className="no-print"
+          variant="outlined"
+          color="inherit"
+          onClick={onCount}
+          aria-pressed={counting}
+          sx={{ minHeight: 44 }}
+        >
+          {t('stocktake')}
+        </Button>
+      )}
+      <Button
+        className="no-print"
+        variant="outlined"
+        color="inherit"
+        startIcon={<DownloadIcon />}
+        href={out('buying-list.csv')}
+        download
+        sx={{ minHeight: 44 }}
+      >
+        {t('csv')}
+      </Button>
+      <Button
+        className="no-print"
+        variant="outlined"
+        color="inherit"
+        startIcon={<PrintIcon />}
+        onClick={() => window.print()}
+        sx={{ minHeight: 44 }}
+      >
+        {t('print')}
+      </Button>
+    </Box>
+  )
+}
+
+function Filter({
+  show,
+  supplier,
+  want,
+}: z.output<typeof Wanted> & { want: (wanted: z.output<typeof Wanted>) => void }) {
+  const t = useTranslations('buying')
+  const { season } = useSeason()
+  const suppliers = suppliersOf(season)
+  return (
+    <Box className="no-print" sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, my: 1.5 }}>
+      <ChoiceField
+        label={t('show')}
+        value={show === 'all' ? show : ''}
+        none={t('whatIsShort')}
+        options={[['all', t('everythingNeeded')]]}
+        onChange={(next) => want({ show: next, supplier })}
+        width={210}
+      />
+      {suppliers.length > 0 && (
+        <ChoiceField
+          label={t('supplier')}
+          value={supplier}
+          none={t('allSuppliers')}
+          options={suppliers.map((one) => [one, one] as const)}
+          onChange={(next) => want({ show, supplier: next })}
+          width={210}
+        />
       )}
     </Box>
   )
@@ -247,6 +299,11 @@ function Row({
       <td className="n more">{amountWords(format, need.needed, need.unit)}</td>
       <td className="n more">
         {need.have === undefined ? t('notCounted') : amountWords(format, need.have, need.unit)}
+        {need.overdrawn > 0 && (
+          <Box sx={{ fontSize: 13.5, color: 'error.main', whiteSpace: 'normal' }}>
+            {t('overdrawn', { amount: amountWords(format, need.overdrawn, need.unit) })}
+          </Box>
+        )}
         {need.onOrder > 0 && (
           <Box sx={{ fontSize: 13.5, color: 'text.secondary' }}>
             {t('comes', { amount: amountWords(format, need.onOrder, need.unit) })}

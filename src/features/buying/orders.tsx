@@ -20,6 +20,7 @@ import { useRecord } from '../../ui/records/use-record'
 import { useSeason } from '../../ui/season-context'
 import { useChange } from '../../ui/use-change'
 import { amountWords } from '../../words/stores'
+import { OrderEditor } from './order-editor'
 import { arrivalOf } from './ordering'
 
 const SHOWN = 12 // of those that came
@@ -28,6 +29,7 @@ export function Orders() {
   const t = useTranslations('buying')
   const { season, today } = useSeason()
   const [arriving, setArriving] = useState<Order>()
+  const [editing, setEditing] = useState<Order>()
   const open = season.orders.filter((order) => packsToCome(order) > 0)
   const came = season.orders.filter((order) => packsToCome(order) === 0)
   if (season.orders.length === 0) return null
@@ -37,8 +39,9 @@ export function Orders() {
         {t('onOrder')}
       </Typography>
       {[...open, ...came.slice(-SHOWN).reverse()].map((order) => (
-        <Row key={order.key} order={order} onArrived={() => setArriving(order)} />
+        <Row key={order.key} order={order} onArrived={() => setArriving(order)} onEdit={() => setEditing(order)} />
       ))}
+      {editing && <OrderEditor key={editing.key} order={editing} onClose={() => setEditing(undefined)} />}
       {arriving && (
         <Arrived key={arriving.key} order={arriving} today={formatDay(today)} onClose={() => setArriving(undefined)} />
       )}
@@ -46,7 +49,7 @@ export function Orders() {
   )
 }
 
-function Row({ order, onArrived }: { order: Order; onArrived: () => void }) {
+function Row({ order, onArrived, onEdit }: { order: Order; onArrived: () => void; onEdit: () => void }) {
   const t = useTranslations('buying')
   const { format, today } = useSeason()
   const may = useMay('plan')
@@ -73,6 +76,17 @@ function Row({ order, onArrived }: { order: Order; onArrived: () => void }) {
             : t('expected', { late: state === 'late' ? 'yes' : 'no', day: format.date(parseDay(expectedOn)) })
           : t(`state.${state}`)}
       </Box>
+      {may && (
+        <Button
+          className="no-print"
+          color="inherit"
+          onClick={onEdit}
+          aria-label={t('editOf', { name })}
+          sx={{ minHeight: 44 }}
+        >
+          {t('edit')}
+        </Button>
+      )}
       {isOpen && may && (
         <Button
           className="no-print"
