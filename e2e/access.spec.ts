@@ -44,6 +44,7 @@ const VIEWS = [
   '/sowing',
   '/buying',
   '/costs',
+  '/mats',
 ]
 
 /** By dark the views that differ most; what they share is seen there too. */

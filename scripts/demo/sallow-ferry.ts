@@ -29,7 +29,7 @@ const places: SeasonInput['places'] = [
     kind: 'lit-shelf',
     trayPlaces: 18,
     temperature: { held: 20 },
-    lamp: { ppfd: 180, hours: 16 },
+    lamp: { ppfd: 180, hours: 16, above: 15, dims: true },
     layout: { benches: [{ name: 'Rack', length: 170, width: 60, levels: 3 }], headroom: 42, lampHeight: 30 },
   },
   {

@@ -11,6 +11,7 @@ export const VIEW_NAMES = [
   'seed',
   'buying',
   'costs',
+  'mats',
   'labels',
   'know-how',
   'journal',

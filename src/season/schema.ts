@@ -81,7 +81,12 @@ export const Place = z.strictObject({
     .describe('parts of the year with other room than usual; `until` is the first day it no longer holds'),
   transmission: share.optional().describe('share of outdoor light that reaches the plants'),
   lamp: z
-    .strictObject({ ppfd: z.number().min(0).max(3000).describe('µmol/m²·s'), hours: z.number().min(0).max(24) })
+    .strictObject({
+      ppfd: z.number().min(0).max(3000).describe('µmol/m²·s'),
+      hours: z.number().min(0).max(24),
+      above: z.number().positive().max(300).optional().describe('cm it is hung over the tallest leaves'),
+      dims: z.boolean().optional().describe('whether its light can be turned down'),
+    })
     .optional(),
   layout: z
     .strictObject({
@@ -373,6 +378,12 @@ const facts = {
         .max(20)
         .optional()
         .describe('height from which it is called stretched, in widths of its pot; 2.2 unless given'),
+      leafHeight: z
+        .number()
+        .positive()
+        .max(30)
+        .optional()
+        .describe('cm it grows taller with each true leaf; 1.5 unless given'),
       firstBud: z
         .enum(['past-its-best', 'time-to-plant', 'no-matter'])
         .optional()

@@ -66,6 +66,19 @@ describe('rounds through a place', () => {
     // Another place was watered: that is no help here.
     expect(waters([round('mat', on, 'water')])[0]!.done).toBeUndefined()
   })
+  it('are asked for twice where a small cell is full of root, and done once the second is', () => {
+    const full = a.plantOn + 15 // nobody planted it
+    const small = (records: Entry[]) => {
+      const plan = planOn(full, [sown, ...records], (s) => (s.containers[0]!.cellVolume = 12))
+      return roundsOn(plan, full).find(({ what, closest }) => what === 'water' && closest.code === 'A')!
+    }
+    const none = small([])
+    expect(none).toMatchObject({ every: 0.5, done: undefined, once: undefined })
+    const at = readSmall().places[none.place]!.key
+    const morning = small([round(at, full, 'water')])
+    expect(morning).toMatchObject({ done: undefined, once: { place: at } })
+    expect(small([round(at, full, 'water'), round(at, full, 'water')])).toMatchObject({ done: { place: at }, once: undefined }) // prettier-ignore
+  })
   it('of feed begin with the first feed of a batch', () => {
     const fed = (at: number) =>
       roundsOn(

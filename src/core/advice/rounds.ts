@@ -19,8 +19,10 @@ export interface Round {
   batches: number
   /** What asks for it oftenest. */
   closest: { code: string; container: string }
-  /** The record that it was done on that day. */
+  /** The record that it was done on that day: of two, the second. */
   done: Entry | undefined
+  /** The first of two on that day, where the second is still to come. */
+  once: Entry | undefined
 }
 
 const FEED_EVERY = 7 // days between feeds once the mix is used up
@@ -48,26 +50,29 @@ export function roundsOn(plan: Plan, day: Day): Round[] {
     const needs = here
       .map((one) => ({ ...one, every: waterEvery(grownOn(one.batch, one.stay, day), mlOf(one.batch, one.stay)) }))
       .sort((a, b) => a.every - b.every || mlOf(a.batch, a.stay) - mlOf(b.batch, b.stay))
-    const lastOf = (what: Round['what']) =>
-      records.findLast(
+    const all = (what: Round['what']) =>
+      records.filter(
         (entry) =>
           entry.place === place.key && entry.what.did === 'round' && entry.what.what === what && entry.on <= iso,
       )
     const add = (what: Round['what'], of: typeof needs) => {
       const [first] = of
       if (!first) return
-      const last = lastOf(what)
-      const doneToday = last?.on === iso ? last : undefined
+      const before = all(what)
+      const last = before.reduce<Entry | undefined>((a, b) => (a && a.on > b.on ? a : b), undefined)
+      const today = before.filter(({ on }) => on === iso)
       const since = last ? day - parseDay(last.on) : Infinity
       const every = what === 'feed' ? FEED_EVERY : first.every
-      if (doneToday || since >= every)
+      const times = every < 1 ? 2 : 1
+      if (today.length > 0 || since >= every)
         rounds.push({
           place: at,
           what,
           every,
           batches: of.length,
           closest: { code: first.batch.code, container: first.stay.container.name },
-          done: doneToday,
+          done: today.length >= times ? today.at(-1) : undefined,
+          once: today.length < times ? today.at(-1) : undefined,
         })
     }
     add('water', needs)

@@ -25,6 +25,10 @@ export interface Turn {
   waits: number
 }
 
+/** How much a batch needs heat, by the days it is slower without. */
+export const needOf = (slower: number | undefined): Turn['need'] =>
+  slower === undefined ? 'must' : slower >= HELP ? 'helps' : 'little'
+
 /** Everything that stands in heat at a place in [from, until), those who need heat most first, and who finds no room in that order. */
 export function matsInTurn(
   planner: Planner,
@@ -38,13 +42,13 @@ export function matsInTurn(
   const turns = batches.flatMap((batch): Turn[] => {
     const stay = batch.stays.find((one) => one.kind === 'germinate' && one.place === place)
     if (!stay || stay.from >= until || stay.until <= from) return []
-    const slower = slowerWithout(planner, season, batch)
+    const slower = withoutHeat(planner, season, batch)?.slower
     return [
       {
         batch,
         stay,
         slower,
-        need: slower === undefined ? 'must' : slower >= HELP ? 'helps' : 'little',
+        need: needOf(slower),
         leaves: leavingDays(batch, stay),
         waits: 0,
       },
@@ -64,8 +68,16 @@ export function matsInTurn(
   return turns
 }
 
-/** Days later it comes up in the place it grows on in; `undefined` where it does not come up well there. */
-function slowerWithout(planner: Planner, season: Season, batch: Batch): number | undefined {
+/** What it costs a batch to come up without heat. */
+export interface WithoutHeat {
+  /** Days later that it comes up. */
+  slower: number
+  /** Days after its planting day that it would be ready. */
+  late: number
+}
+
+/** What it costs a batch to come up in the place it grows on in; `undefined` where it does not come up well there. */
+export function withoutHeat(planner: Planner, season: Season, batch: Batch): WithoutHeat | undefined {
   const { way, pass, otherwise, sow } = batch
   const germinateAt = way.method.stages[0]!.place
   const { id, code, planting, n, plants, plantOn, age } = batch
@@ -84,7 +96,10 @@ function slowerWithout(planner: Planner, season: Season, batch: Batch): number |
   if (!cold.pass || !pass || cold.pass.emergence === Infinity) return undefined
   if (cold.marks.some(({ kind }) => kind === 'never-emerges' || kind === 'no-germination' || kind === 'weak-emergence'))
     return undefined
-  return Math.max(0, cold.pass.emergence - pass.emergence)
+  return {
+    slower: Math.max(0, cold.pass.emergence - pass.emergence),
+    late: Math.max(0, (cold.ready ?? Infinity) - plantOn),
+  }
 }
 
 function leavingDays({ way, sow, plantOn }: Batch, stay: Stay): Turn['leaves'] {

@@ -33,6 +33,9 @@ export function MatsList({ load, day }: { load: Load<Place>; day: Day }) {
           extra: ways > 0 ? t('thereIsNoRoomFor', { batches: count(format, ways, 'batch') }) : t('thereIsRoomForAll'),
         })}
       </Box>
+      <Link href="/mats" prefetch={false} className="no-print" style={{ color: 'inherit', fontSize: 14.5 }}>
+        {t('thisEvening')}
+      </Link>
       <Box component="ol" sx={{ listStyle: 'none', m: 0, mt: 0.5, p: 0 }} aria-label={t('queueForHeatMats')}>
         {turns.map((turn) => (
           <Box

@@ -3,9 +3,12 @@
 import AddIcon from '@mui/icons-material/Add'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
+import Checkbox from '@mui/material/Checkbox'
+import FormControlLabel from '@mui/material/FormControlLabel'
 import Typography from '@mui/material/Typography'
 import { useTranslations } from 'next-intl'
 import { trayPlacesOf } from '../../core/geometry/bench'
+import { withFigure } from '../../season/figures'
 import { PLACE_KINDS, type Place } from '../../season/schema'
 import { EditorFrame, useThingEditor } from '../../ui/editor'
 import { ChoiceField, NumberField, WordField } from '../../ui/fields'
@@ -159,6 +162,7 @@ export function PlaceEditor({
             onChange={(x) => put('layout', { benches, ...place.layout, lampHeight: x })}
             error={at('layout.lampHeight')}
           />
+          <LampHanging lamp={place.lamp} put={(lamp) => put('lamp', lamp)} error={at('lamp.above')} />
         </Box>
         <LampLine place={place} />
         <Head>{t('openPartOfTheYear')}</Head>
@@ -402,3 +406,38 @@ const Head = ({ children }: { children: string }) => (
     {children}
   </Typography>
 )
+
+/** How far over the leaves a lamp is hung, and whether it can be turned down. */
+function LampHanging({
+  lamp,
+  put,
+  error,
+}: {
+  lamp: Place['lamp']
+  put: (lamp: Place['lamp']) => void
+  error: string | undefined
+}) {
+  const t = useTranslations('farmPage')
+  return (
+    <>
+      <NumberField
+        label={t('lampOverLeaves')}
+        quantity="length"
+        value={lamp?.above}
+        disabled={!lamp}
+        onChange={(above) => lamp && put(withFigure(lamp, 'above', above))}
+        error={error}
+      />
+      <FormControlLabel
+        control={
+          <Checkbox
+            checked={lamp?.dims ?? false}
+            disabled={!lamp}
+            onChange={(_, dims) => lamp && put(withFigure(lamp, 'dims', dims || undefined))}
+          />
+        }
+        label={t('lampDims')}
+      />
+    </>
+  )
+}

@@ -216,6 +216,12 @@ export const figureSections = (f: Format): readonly FigureSection[] => [
         ofVariety: true,
       },
       {
+        path: 'care.leafHeight',
+        name: f.t('knowHow.growsWithEachLeaf'),
+        kind: length,
+        ofVariety: true,
+      },
+      {
         path: 'care.stretchedHeight',
         name: f.t('knowHow.stretchedAbove'),
         kind: number(f.t('knowHow.potWidths')),

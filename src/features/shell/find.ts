@@ -37,6 +37,7 @@ const SECTIONS = {
   seed: '/seed',
   buying: '/buying',
   costs: '/costs',
+  mats: '/mats',
   labels: '/labels',
   scan: '/scan',
   sowing: '/sowing',

@@ -66,70 +66,83 @@ export function Rounds({ day }: { day: Day }) {
   const { record } = useRecord()
   const rounds = useMemo(() => roundsOn(plan, day), [plan, day])
   if (rounds.length === 0) return null
+  const warm = season.places.some(({ kind, lamp }) => lamp || kind === 'heat-mat' || kind === 'germination-cabinet')
   return (
     <Part id="rounds-title" title={t('rounds')} left={rounds.filter(({ done }) => !done).length}>
       {() => (
-        <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
-          {rounds.map(({ place, what, every, batches, closest, done }) => {
-            const name = season.places[place]!.name
-            return (
-              <Box
-                component="li"
-                key={`${what}-${place}`}
-                sx={{
-                  borderTop: 1,
-                  borderColor: 'divider',
-                  py: 0.75,
-                  display: 'flex',
-                  flexWrap: 'wrap',
-                  alignItems: 'center',
-                  gap: 1,
-                  opacity: done ? 0.68 : 1,
-                }}
-              >
-                <Box sx={{ flex: '1 1 220px', minWidth: 0 }}>
-                  <Box sx={{ fontSize: 16 }}>
-                    <b>{what === 'water' ? t('lookOverAndWater') : t('feed')}</b> {name}
+        <>
+          <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+            {rounds.map(({ place, what, every, batches, closest, done, once }) => {
+              const name = season.places[place]!.name
+              return (
+                <Box
+                  component="li"
+                  key={`${what}-${place}`}
+                  sx={{
+                    borderTop: 1,
+                    borderColor: 'divider',
+                    py: 0.75,
+                    display: 'flex',
+                    flexWrap: 'wrap',
+                    alignItems: 'center',
+                    gap: 1,
+                    opacity: done ? 0.68 : 1,
+                  }}
+                >
+                  <Box sx={{ flex: '1 1 220px', minWidth: 0 }}>
+                    <Box sx={{ fontSize: 16 }}>
+                      <b>{what === 'water' ? t('lookOverAndWater') : t('feed')}</b> {name}
+                    </Box>
+                    <Box sx={{ fontSize: 14, color: 'text.secondary' }}>
+                      {t('inDriesFirst', {
+                        extra:
+                          every <= 0.6
+                            ? t('twiceADay')
+                            : every === 1
+                              ? t('everyDay')
+                              : t('everyDays', { every: format.number(every) }),
+                        batches: count(format, batches, 'batch'),
+                        closest: closest.code,
+                        container: closest.container,
+                      })}
+                    </Box>
                   </Box>
-                  <Box sx={{ fontSize: 14, color: 'text.secondary' }}>
-                    {t('inDriesFirst', {
-                      extra:
-                        every <= 0.6
-                          ? t('twiceADay')
-                          : every === 1
-                            ? t('everyDay')
-                            : t('everyDays', { every: format.number(every) }),
-                      batches: count(format, batches, 'batch'),
-                      closest: closest.code,
-                      container: closest.container,
-                    })}
-                  </Box>
+                  {day === today && !data.whatIf && !done && (
+                    <Button
+                      variant="outlined"
+                      color="inherit"
+                      onClick={() =>
+                        void record(
+                          { place: season.places[place]!.key, what: { did: 'round', what } },
+                          t('roundDone', { what, name }),
+                        )
+                      }
+                      aria-label={t('done', { what, name })}
+                      sx={{ minHeight: 48, minWidth: 104 }}
+                    >
+                      {once ? t('againDone') : t('done2')}
+                    </Button>
+                  )}
+                  {once && (
+                    <Box sx={{ fontSize: 14, color: 'text.secondary' }}>{t('firstDone', { who: once.who })}</Box>
+                  )}
+                  {done && (
+                    <Box sx={{ fontSize: 14, fontWeight: 650, color: 'success.main' }}>
+                      {t('doneOfWho', { who: done.who })}
+                    </Box>
+                  )}
                 </Box>
-                {day === today && !data.whatIf && !done && (
-                  <Button
-                    variant="outlined"
-                    color="inherit"
-                    onClick={() =>
-                      void record(
-                        { place: season.places[place]!.key, what: { did: 'round', what } },
-                        t('roundDone', { what, name }),
-                      )
-                    }
-                    aria-label={t('done', { what, name })}
-                    sx={{ minHeight: 48, minWidth: 104 }}
-                  >
-                    {t('done2')}
-                  </Button>
-                )}
-                {done && (
-                  <Box sx={{ fontSize: 14, fontWeight: 650, color: 'success.main' }}>
-                    {t('doneOfWho', { who: done.who })}
-                  </Box>
-                )}
-              </Box>
-            )
-          })}
-        </Box>
+              )
+            })}
+          </Box>
+          {warm && (
+            <Box className="no-print" sx={{ mt: 0.5, '& a': { color: 'inherit' } }}>
+              <Link href="/mats" prefetch={false} style={{ fontSize: 15, lineHeight: '44px' }}>
+                {t('matsAndLamps')}
+              </Link>
+            </Box>
+          )}
+        </>
       )}
     </Part>
   )

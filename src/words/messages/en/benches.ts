@@ -91,6 +91,7 @@ export const benches = {
   thereIsRoomForAll: ' There is room for all of them.',
   thoseWhoNeedItMost: 'Those who need it most come first.{extra}',
   queueForHeatMats: 'Queue for heat mats',
+  thisEvening: 'What leaves and what comes tomorrow',
   to: '{from} to {planned}{extra}',
   mustHaveTheHeat: 'must have the heat',
   comesUpAsSoonWithout: 'comes up as soon without',

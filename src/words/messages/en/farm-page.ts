@@ -242,6 +242,8 @@ export const farmPage = {
   lampStrength: 'Lamp strength',
   molMS: 'µmol/m²s',
   lampHours: 'Lamp hours',
+  lampOverLeaves: 'Hung over the leaves',
+  lampDims: 'Can be turned down',
   lampHeightOverTrays: 'Lamp height over trays',
   openPartOfTheYear: 'Open part of the year',
   openFromDay: 'Open from',

@@ -23,6 +23,7 @@ import { records } from './records'
 import { scan } from './scan'
 import { seed } from './seed'
 import { lists } from './lists'
+import { mats } from './mats'
 import { nights } from './nights'
 import { sheet } from './sheet'
 import { shell } from './shell'
@@ -53,6 +54,7 @@ export const en = {
   labels,
   learned,
   many,
+  mats,
   people,
   plan,
   readings,

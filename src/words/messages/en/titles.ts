@@ -2,6 +2,7 @@ export const titles = {
   benches: 'Benches',
   field: 'Field',
   costs: 'What it costs',
+  mats: 'Mats and lamps',
   buying: 'Buying list',
   seed: 'Seed',
   'what-if': 'What if',

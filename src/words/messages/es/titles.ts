@@ -2,6 +2,7 @@ export const titles = {
   benches: 'Mesas',
   field: 'Campo',
   costs: 'Lo que cuesta',
+  mats: 'Mantas y lámparas',
   buying: 'Lista de compras',
   seed: 'Semilla',
   'what-if': 'Qué pasaría',
