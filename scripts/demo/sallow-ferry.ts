@@ -11,6 +11,26 @@ type MethodInput = NonNullable<SeasonInput['methods']>[number]
 type PlantingInput = NonNullable<SeasonInput['plantings']>[number]
 type StageInput = MethodInput['stages'][number]
 
+/** What kinds are sold for: young plants by their container, and their harvest by the unit of its yield. */
+const PRICES: Record<string, NonNullable<SeasonInput['crops']>[number]['prices']> = {
+  lettuce: { harvest: 1.1 },
+  cabbage: { harvest: 2.4 },
+  kale: { harvest: 4 },
+  fennel: { harvest: 1.6 },
+  leek: { harvest: 2.8 },
+  onion: { harvest: 1.9 },
+  tomato: { harvest: 3.4, plant: 1.8, inContainer: [{ container: 'pots-9', price: 2.6 }] },
+  pepper: { harvest: 4.2, plant: 2.2 },
+  aubergine: { harvest: 3.8 },
+  courgette: { harvest: 1.8 },
+  basil: { harvest: 16 },
+  snapdragon: { harvest: 0.45 },
+  lisianthus: { harvest: 0.8 },
+  statice: { harvest: 0.25 },
+  zinnia: { harvest: 0.3 },
+  celosia: { harvest: 0.4 },
+}
+
 const places: SeasonInput['places'] = [
   {
     key: 'mats',
@@ -18,6 +38,7 @@ const places: SeasonInput['places'] = [
     kind: 'heat-mat',
     trayPlaces: 8,
     temperature: { held: 24 },
+    power: { watts: 130, hours: 15 },
     stock: [
       { what: 'Heat mats', count: 2 },
       { what: 'Domes', count: 8 },
@@ -888,7 +909,7 @@ const MEANS = [-1.0, 0.2, 4.6, 9.3, 14.2, 17.8, 19.9, 19.4, 15.1, 9.8, 4.1, 0.3]
 
 const farm: SeasonInput = {
   format: 1,
-  farm: { name: 'Sallow Ferry', region: 'uk', recordsFrom: '2027-01-04' },
+  farm: { name: 'Sallow Ferry', region: 'uk', currency: 'EUR', recordsFrom: '2027-01-04' },
   season: { name: '2027', from: '2027-01-01', to: '2027-12-31', opensOn: '2027-04-12' },
   site: {
     latitude: 45.3,
@@ -911,7 +932,7 @@ const farm: SeasonInput = {
     agePoint: 0.3,
     handling: 0.03,
     rounding: 'cells',
-    costs: { hour: 19, mixLitre: 0.11, heatedTrayDay: 0.06 },
+    costs: { hour: 19, mixLitre: 0.11, heatedTrayDay: 0.06, kwh: 0.31 },
     crew: { hours: 24, parts: [{ from: '04-26', until: '06-07', hours: 30 }] },
     shareTrays: true,
   },
@@ -920,7 +941,7 @@ const farm: SeasonInput = {
   supplies,
   orders,
   containers,
-  crops,
+  crops: crops!.map((crop) => (PRICES[crop.key] ? { ...crop, prices: PRICES[crop.key] } : crop)),
   varieties: VARIETIES.map(([key, crop, name]) => ({ key, crop, name })),
   lots: VARIETIES.map(([key, crop, name, [germination, testedSeeds, form = 'raw', pace = 1]]) => ({
     key: `${key}-lot`,

@@ -30,7 +30,7 @@ export const LISTS: { readonly [Of in Collection]: ListFacts } = {
   places: { one: 'place', refers: [] },
   mixes: { one: 'mix', refers: [] },
   containers: { one: 'container', refers: [{ at: 'mix', to: 'mixes' }] },
-  crops: { one: 'crop', refers: [] },
+  crops: { one: 'crop', refers: [{ at: 'prices.inContainer[].container', to: 'containers' }] },
   varieties: { one: 'variety', refers: [{ at: 'crop', to: 'crops' }] },
   lots: { one: 'seed lot', refers: [{ at: 'variety', to: 'varieties' }] },
   supplies: {

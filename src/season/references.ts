@@ -6,7 +6,7 @@ import { LISTS, referencesOf } from './lists'
 import type { Problem } from './problem'
 import { COLLECTIONS, type Collection, type Season } from './schema'
 import { type Raw, type Say, isGroup, isNumber, isDate, entries, keyed, checkParts } from './checks/raw'
-import { checkSeasonSpan, checkFrost, checkEvents, checkTimeZone } from './checks/site'
+import { checkSeasonSpan, checkFrost, checkEvents, checkTimeZone, checkCurrency } from './checks/site'
 import { checkPlace, checkContainer } from './checks/places'
 import { checkCrop, checkOverrides, checkSowing, checkStages } from './checks/crops'
 import { checkCodes, checkPlanting } from './checks/plantings'
@@ -38,6 +38,7 @@ export function referenceProblems(value: unknown, before?: Season): Problem[] {
 
   checkSeasonSpan(value, say)
   checkTimeZone(value, say)
+  checkCurrency(value, say)
   checkFrost(value, say)
   const events = checkEvents(value, say)
   if (isGroup(value.habits) && isGroup(value.habits.crew)) checkParts(value.habits.crew.parts, 'habits.crew.parts', say)

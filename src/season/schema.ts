@@ -88,6 +88,13 @@ export const Place = z.strictObject({
       dims: z.boolean().optional().describe('whether its light can be turned down'),
     })
     .optional(),
+  power: z
+    .strictObject({
+      watts: z.number().positive().max(1_000_000).describe('while it is on, all of it'),
+      hours: z.number().positive().max(24).describe('a day that it is on'),
+    })
+    .optional()
+    .describe('mats, lamps or heater: what they draw'),
   layout: z
     .strictObject({
       benches: z
@@ -418,6 +425,23 @@ const facts = {
     .default([])
     .describe('groups of varieties that flower at different day lengths'),
   cautions: z.array(z.enum(CAUTIONS)).max(5).default([]),
+  prices: z
+    .strictObject({
+      plant: z.number().min(0).max(1_000_000).optional().describe('a young plant that is sold'),
+      inContainer: z
+        .array(z.strictObject({ container: key, price: z.number().min(0).max(1_000_000) }))
+        .max(12)
+        .default([])
+        .describe('a young plant sold in that container, where it is another price'),
+      harvest: z
+        .number()
+        .min(0)
+        .max(1_000_000)
+        .optional()
+        .describe('one of the unit of its yield: kg, head, stem, bunch'),
+    })
+    .optional()
+    .describe('what it is sold for, in the money of the farm'),
 }
 
 /** Figures that were changed to what this season showed: what they were, and how much had been seen. Learning begins there again, once there is more. */
@@ -1012,6 +1036,8 @@ export const Habits = z.strictObject({
         .max(1000)
         .optional()
         .describe('one tray place with bottom heat or lamps for a day'),
+      kwh: z.number().min(0).max(1000).optional().describe('a kilowatt-hour of energy'),
+      trayDay: z.number().min(0).max(1000).optional().describe('room: any tray place for a day'),
     })
     .prefault({})
     .describe('money, where it is known'),
@@ -1267,6 +1293,11 @@ export const Season = z.strictObject({
       .enum(['metric', 'us'])
       .optional()
       .describe('what the farm measures in, on every device, sheet and file: °C, cm, l; or °F, in, gal'),
+    currency: z
+      .string()
+      .regex(/^[A-Z]{3}$/, 'write the three letters of the currency, for example EUR')
+      .optional()
+      .describe('the money all prices are in'),
     timeZone: z
       .string()
       .max(60)

@@ -148,7 +148,11 @@ export function SeasonProvider({ data, state, catchUp, children }: SeasonProvide
   }, [queue, lying, data.own, recording.items])
   const looks = useMemo(() => placeLooks(season.places), [season.places])
   const year = yearOf(data.season.season)
-  const format = useMemo(() => createFormat(data.locale, data.units, year), [data.locale, data.units, year])
+  const { currency } = data.season.farm
+  const format = useMemo(
+    () => createFormat(data.locale, data.units, year, currency),
+    [data.locale, data.units, year, currency],
+  )
   const first = Math.min(plan.from, ...plan.batches.map((batch) => batch.sow ?? plan.from))
   const last = Math.max(plan.to, ...plan.batches.map((batch) => batch.plantOn + 1))
   const span = useMemo(() => ({ first, last }), [first, last])

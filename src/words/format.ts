@@ -18,6 +18,8 @@ export interface Format {
   date(day: Day): string
   /** `Monday 12 April 2027` */
   longDate(day: Day): string
+  /** `8.40`, or `€8.40` where the farm says its currency; with its hundredths, and thousandths under a tenth. */
+  money(amount: number): string
   /** `12 Apr` */
   shortDate(day: Day): string
   /** `April` or `April 2027` */
@@ -42,10 +44,12 @@ const UTC = { timeZone: 'UTC' } as const
 export const farmFormat = ({
   region,
   units = 'metric',
+  currency,
 }: {
   region?: 'uk' | 'us' | undefined
   units?: Units | undefined
-}) => createFormat(region === 'us' ? 'en-US' : 'en-GB', units)
+  currency?: string | undefined
+}) => createFormat(region === 'us' ? 'en-US' : 'en-GB', units, undefined, currency)
 
 /** The year of a season: that of its middle, so that what is sown in the autumn before is told with its own. */
 export const yearOf = ({ from, to }: { from: string; to: string }): number =>
@@ -55,8 +59,9 @@ export const yearOf = ({ from, to }: { from: string; to: string }): number =>
  * A reader's format. A locale that nobody has a catalogue for is read in English, its dates and numbers too.
  *
  * @param year of the season that is looked at: a day of another year is written with its year
+ * @param currency money is written in, by its three letters; none: as bare numbers
  */
-export function createFormat(locale: string, units: Units, year?: number): Format {
+export function createFormat(locale: string, units: Units, year?: number, currency?: string): Format {
   const tag = languageOf(locale) === 'es' || locale.toLowerCase().startsWith('en') ? locale : 'en-GB'
   const t = translatorOf(tag)
   const make = (options: Intl.DateTimeFormatOptions) => new Intl.DateTimeFormat(tag, { ...UTC, ...options })
@@ -78,6 +83,7 @@ export function createFormat(locale: string, units: Units, year?: number): Forma
   return {
     locale: tag,
     units,
+    money: moneyIn(tag, currency),
     t,
     // "Sept" in some locales is five letters where all others are three: columns stay aligned without it.
     date: (day) =>
@@ -155,9 +161,22 @@ export function mixWords(f: Format, litres: number): string {
 const CUBIC_FOOT = 28.317 // litres
 const GALLON = 3.785
 
-/** Money, always with its hundredths: `8.40`. */
-export const moneyWords = (f: Format, amount: number): string =>
-  new Intl.NumberFormat(f.locale, { minimumFractionDigits: 2, maximumFractionDigits: 2 }).format(amount)
+/** Money as a reader writes it. */
+function moneyIn(locale: string, currency: string | undefined): Format['money'] {
+  const make = (digits: number) =>
+    new Intl.NumberFormat(locale, {
+      minimumFractionDigits: digits,
+      maximumFractionDigits: digits,
+      ...(currency === undefined ? {} : { style: 'currency', currency, currencyDisplay: 'narrowSymbol' }),
+    })
+  const [hundredths, thousandths] = [make(2), make(3)]
+  // A plant of a penny and a half is no plant of two.
+  const small = (amount: number) => Math.abs(amount) >= 0.0005 && Math.abs(amount) < 0.0995
+  return (amount) => (small(amount) ? thousandths : hundredths).format(amount).replace('-', '−')
+}
+
+/** Money, always with its hundredths: `8.40`, `€8.40`. */
+export const moneyWords = (f: Format, amount: number): string => f.money(amount)
 
 /** A text with a capital at its head. */
 export const capital = (text: string): string => text.replace(/^./, (letter) => letter.toUpperCase())

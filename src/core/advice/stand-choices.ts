@@ -3,6 +3,7 @@ import type { LotUse } from '../seed/lot-use'
 import type { Lot, Method, Season } from '../../season/schema'
 import type { Day } from '../calendar/day'
 import type { Batch } from '../batch/batch'
+import { worthOf } from '../plan/worth'
 import type { Planner } from '../plan/plan'
 import { latestSowing } from '../schedule/count-back'
 import { reach } from '../schedule/forward'
@@ -54,7 +55,7 @@ export interface StandDecision {
   thermalShare: number
   /** Plants expected to lack if nothing is done. */
   lacking: number
-  /** What they are worth, where the planting has been given a worth in money. */
+  /** What they are worth, where that is known: said with the planting, or by the prices of its kind. */
   atStake: number | undefined
   /** Best first; the first is advised. */
   choices: StandChoice[]
@@ -200,8 +201,8 @@ export function standDecision(
                 : 5
     choices.sort((a, b) => rank(a) - rank(b))
   }
-  const { worth } = batch.planting
-  const atStake = worth?.by === 'money' ? worth.amount * Math.min(1, lacking / wanted) : undefined
+  const worth = worthOf(batch)
+  const atStake = worth && worth.amount * Math.min(1, lacking / wanted)
   return {
     stand,
     wanted,

@@ -44,6 +44,14 @@ export interface Weekly {
   perPlant: number
 }
 
+/** What a plant gives in all, in the unit of its crop's yield, pinching counted; `undefined` when the crop gives none. */
+export function yieldOfPlant(crop: Crop): number | undefined {
+  const { yield: yields, harvestDays = 7 } = crop.field
+  if (!yields || yields.amount <= 0) return undefined
+  const pinched = yields.unit === 'stems' ? (crop.care.pinch?.stems ?? 1) : 1
+  return (yields.per === 'plant-week' ? yields.amount * Math.max(1, harvestDays / 7) : yields.amount) * pinched
+}
+
 /**
  * Plants and interval for so much a week.
  *
@@ -54,11 +62,9 @@ export interface Weekly {
  * @returns `undefined` when the crop gives no yield
  */
 export function weeklyPlantings(crop: Crop, amount: number): Weekly | undefined {
-  const { yield: yields, harvestDays = 7 } = crop.field
-  if (!yields || yields.amount <= 0 || !(amount > 0)) return undefined
-  const pinched = yields.unit === 'stems' ? (crop.care.pinch?.stems ?? 1) : 1
-  const weeks = Math.max(1, harvestDays / 7)
-  const perPlant = (yields.per === 'plant-week' ? yields.amount * weeks : yields.amount) * pinched
+  const perPlant = yieldOfPlant(crop)
+  if (perPlant === undefined || !(amount > 0)) return undefined
+  const weeks = Math.max(1, (crop.field.harvestDays ?? 7) / 7)
   const perWeek = perPlant / weeks
   return { plants: Math.ceil(amount / perWeek - 1e-9), every: Math.max(1, Math.round(weeks * 7)), perPlant }
 }

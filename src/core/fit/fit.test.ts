@@ -305,9 +305,11 @@ describe('prices', () => {
   const batch = createPlanner().plan(season).byId.get('t')!
   it('weigh a late day by what hangs on it', () => {
     const { planting } = batch
-    expect(lateDayPrice(planting, season.habits)).toBe(4)
-    expect(lateDayPrice({ ...planting, worth: { by: 'promise' } }, season.habits)).toBe(80)
-    expect(lateDayPrice({ ...planting, worth: { by: 'money', amount: 1000 } }, season.habits)).toBe(20)
+    expect(lateDayPrice(batch, season.habits)).toBe(4)
+    expect(lateDayPrice({ ...batch, planting: { ...planting, worth: { by: 'promise' } } }, season.habits)).toBe(80)
+    expect(
+      lateDayPrice({ ...batch, planting: { ...planting, worth: { by: 'money', amount: 1000 } } }, season.habits),
+    ).toBe(20)
     expect(priceOf(batch, 3, season, batchWork(batch, season.habits))).toMatchObject({ late: 12, early: 0, bought: 0 })
     expect(priceOf(batch, -2, season, batchWork(batch, season.habits)).late).toBe(0)
   })

@@ -1,7 +1,9 @@
 /** One money-like unit that prices everything a fit weighs: the farm's own money where it says what things cost. */
-import type { Planting, Season } from '../../season/schema'
+import type { Season } from '../../season/schema'
 import type { Batch } from '../batch/batch'
 import type { Work } from '../labour/labour'
+import { warmthPrice } from '../plan/warmth-price'
+import { worthOf } from '../plan/worth'
 
 const HOUR = 18 // an hour of work, where the farm names none
 const HEATED_DAY = 0.12 // a tray place with bottom heat or lamps for a day
@@ -10,7 +12,6 @@ const HELD_LIMIT = 0.15 // the same when they have come to their limit
 const EARLY_DAY = 0.4 // a day sooner in the field than was wanted
 const YOUNG_PLANT = 0.5 // a plant that is bought in, where the method names no price
 const LATE_SHARE = 0.02 // part of a planting's money lost with every late day
-const HEATED = new Set(['heat-mat', 'germination-cabinet', 'lit-shelf'])
 
 /** What a batch costs as the fit counts it, part by part. */
 export interface Price {
@@ -22,11 +23,14 @@ export interface Price {
   bought: number
 }
 
-/** What a day too late costs a planting: a promise, its money, or as much as any other. */
-export function lateDayPrice({ worth }: Planting, { fit }: Season['habits']): number {
-  if (worth?.by === 'promise') return fit.promiseDay
-  if (worth?.by === 'money') return worth.amount * LATE_SHARE
-  return fit.lateDay
+/** What a day too late costs a planting: a promise, what it brings, or as much as any other. */
+export function lateDayPrice(
+  batch: Pick<Batch, 'planting' | 'n' | 'plants' | 'way' | 'stays'>,
+  { fit }: Season['habits'],
+): number {
+  if (batch.planting.worth?.by === 'promise') return fit.promiseDay
+  const worth = worthOf(batch)
+  return worth ? worth.amount * LATE_SHARE : fit.lateDay
 }
 
 /**
@@ -39,7 +43,7 @@ export function priceOf(batch: Batch, late: number, season: Season, work: readon
   const { stays, plantOn, ready, limit, way, sizing } = batch
   const { habits, places } = season
   const price: Price = { late: 0, early: 0, holding: 0, work: 0, heat: 0, bought: 0 }
-  if (late > 0) price.late = late * lateDayPrice(batch.planting, habits)
+  if (late > 0) price.late = late * lateDayPrice(batch, habits)
   else price.early = -late * EARLY_DAY
   const last = stays.at(-1)
   if (last && ready !== undefined && ready < plantOn) {
@@ -52,9 +56,8 @@ export function priceOf(batch: Batch, late: number, season: Season, work: readon
   let minutes = 0
   for (const one of work) if (one.kind !== 'plant') minutes += one.minutes
   price.work = (minutes / 60) * (habits.costs.hour ?? HOUR)
-  const heated = habits.costs.heatedTrayDay ?? HEATED_DAY
   for (const { place, trayPlaces, from, until } of stays)
-    if (HEATED.has(places[place]!.kind)) price.heat += trayPlaces * (until - from) * heated
+    price.heat += trayPlaces * (until - from) * (warmthPrice(places[place]!, habits.costs) ?? HEATED_DAY)
   const { sowing } = way.method
   if (sowing.policy === 'bought' && sizing) price.bought = sizing.cells * (sowing.price ?? YOUNG_PLANT)
   return price

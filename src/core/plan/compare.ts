@@ -5,11 +5,11 @@ import { mixLitres } from '../mix/mix'
 import { mixUseOf, whichMix } from '../mix/which-mix'
 import { ageOn, forwardPass, movesDone } from '../schedule/forward'
 import { normalCdf } from '../statistics/normal'
-import { seedToHave } from '../seed/handling'
 import type { WorkKind } from '../labour/labour'
 import type { Batch } from '../batch/batch'
 import { batchWork } from '../batch/work'
 import type { Planner } from './plan'
+import { costItems, type CostPart } from './cost-items'
 
 /** What raising a batch takes. Space in tray places × days, mix in litres, work in minutes. */
 export interface Effort {
@@ -22,9 +22,6 @@ export interface Effort {
   /** What of it is known to cost, in the farm's money, part by part and together; and what is not known. */
   cost: { known: number; unknown: CostPart[]; parts: Record<CostPart, number> }
 }
-
-export const COST_PARTS = ['seed', 'plants', 'work', 'mix', 'heat', 'pots'] as const
-export type CostPart = (typeof COST_PARTS)[number]
 
 /** A way with what it comes to. */
 export interface ComparedWay {
@@ -79,9 +76,8 @@ export function effortOf(batch: Batch, season: Season): Effort {
 }
 
 function reckoned(batch: Batch, season: Season): Effort {
-  const { stays, sizing, way, seed } = batch
+  const { stays, sizing, way } = batch
   const { habits, places } = season
-  const { costs } = habits
   const { sowing } = way.method
   const effort: Effort = {
     heatedDays: 0,
@@ -90,16 +86,13 @@ function reckoned(batch: Batch, season: Season): Effort {
     mixLitres: 0,
     minutes: { sowing: 0, thinning: 0, potting: 0, moving: 0 },
     minutesInAll: 0,
-    cost: { known: 0, unknown: [], parts: { seed: 0, plants: 0, work: 0, mix: 0, heat: 0, pots: 0 } },
+    cost: { known: 0, unknown: [], parts: { seed: 0, plants: 0, work: 0, mix: 0, heat: 0, pots: 0, room: 0 } },
   }
   if (!sizing) return effort
   const { minutes } = effort
-  let boughtPots = 0
-  let mixCost = 0
-  let mixUnpriced = false
   stays.forEach((stay, i) => {
     const space = stay.trayPlaces * (stay.until - stay.from)
-    const kind = places[stay.place]!.kind
+    const { kind } = places[stay.place]!
     if (HEATED.has(kind)) effort.heatedDays += space
     else if (kind === 'lit-shelf') effort.litDays += space
     else effort.benchDays += space
@@ -107,13 +100,7 @@ function reckoned(batch: Batch, season: Season): Effort {
     if (stay.potted && !bought) {
       const stage = way.method.stages[Math.max(0, stay.stage)]
       const mix = whichMix(season, stay.container, stage, mixUseOf(stay.container, i > 0))
-      const litres = mixLitres(stay.container, stay.cells, mix.compaction)
-      effort.mixLitres += litres
-      const price = mix.litrePrice ?? costs.mixLitre
-      if (price !== undefined) mixCost += litres * price
-      else if (litres > 0) mixUnpriced = true
-      if (stay.container.plantable && stay.container.price !== undefined)
-        boughtPots += stay.trays * stay.container.price
+      effort.mixLitres += mixLitres(stay.container, stay.cells, mix.compaction)
     }
   })
   for (const { kind, minutes: some } of batchWork(batch, habits)) {
@@ -122,28 +109,12 @@ function reckoned(batch: Batch, season: Season): Effort {
   }
   effort.minutesInAll = minutes.sowing + minutes.thinning + minutes.potting + minutes.moving
 
-  const add = (name: CostPart, money: number) => {
-    effort.cost.parts[name] += money
+  const { items, unknown } = costItems(batch, season)
+  effort.cost.unknown = unknown
+  for (const { part, money } of items) {
+    effort.cost.parts[part] += money
     effort.cost.known += money
   }
-  const part = (name: CostPart, amount: number, price: number | undefined) => {
-    if (amount <= 0) return
-    if (price === undefined) effort.cost.unknown.push(name)
-    else add(name, amount * price)
-  }
-  const { lot } = seed
-  const seedPrice =
-    lot?.packetPrice !== undefined && lot.packetSeeds !== undefined ? lot.packetPrice / lot.packetSeeds : undefined
-  // A part was sown, or bought, with the whole that it is of.
-  if (stays[0]?.potted !== false) {
-    part('seed', seedToHave(sizing.seeds, habits.handling), seedPrice)
-    if (sowing.policy === 'bought') part('plants', sizing.cells, sowing.price)
-  }
-  part('work', effort.minutesInAll / 60, costs.hour)
-  add('mix', mixCost)
-  if (mixUnpriced) effort.cost.unknown.push('mix')
-  part('heat', effort.heatedDays + effort.litDays, costs.heatedTrayDay)
-  add('pots', boughtPots)
   return effort
 }
 

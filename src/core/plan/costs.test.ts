@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { readSmall } from '../../season/small-season'
-import { COST_PARTS, effortOf } from './compare'
+import { effortOf } from './compare'
+import { COST_PARTS } from './cost-items'
 import { costsByKind, whatEarns } from './costs'
 import { createPlanner } from './plan'
 
@@ -52,8 +53,8 @@ describe('what earns its bench', () => {
     const ranked = whatEarns(plan)
     expect(ranked.map(({ batch }) => batch.id).sort()).toEqual(['a', 't'])
     for (const { batch, worth, cost, trayWeeks, perTrayWeek } of ranked) {
-      expect(worth).toBe(batch.id === 'a' ? 200 : 90)
-      expect(perTrayWeek).toBeCloseTo((worth - cost) / trayWeeks, 9)
+      expect(worth).toEqual({ amount: batch.id === 'a' ? 200 : 90, by: 'said' })
+      expect(perTrayWeek).toBeCloseTo((worth.amount - cost) / trayWeeks, 9)
     }
     expect(ranked[0]!.perTrayWeek).toBeGreaterThanOrEqual(ranked[1]!.perTrayWeek)
   })

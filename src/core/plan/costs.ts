@@ -1,8 +1,10 @@
 /** What plants cost, and what earns its room on the bench. */
 import type { Crop } from '../../season/schema'
 import type { Batch } from '../batch/batch'
-import { COST_PARTS, effortOf, type CostPart, type Effort } from './compare'
+import { effortOf, type Effort } from './compare'
+import { COST_PARTS, type CostPart } from './cost-items'
 import type { Plan } from './plan'
+import { worthOf, type Worth } from './worth'
 
 /** What the plants of one kind cost, in the farm's money. */
 export interface KindCost {
@@ -11,6 +13,8 @@ export interface KindCost {
   plants: number
   parts: Record<CostPart, number>
   cost: number
+  /** What it cost by the plan, before anything had gone otherwise. */
+  planned: number
   /** Of one plant that is wanted in the field. */
   perPlant: number
   /** Tray places taken × weeks, wherever it stands. */
@@ -19,19 +23,23 @@ export interface KindCost {
   unknown: CostPart[]
 }
 
-/** What a planting with a worth brings for the room it takes. */
+/** What a batch brings for the room it takes. */
 export interface Earning {
   batch: Batch
-  /** What hangs on it, in the farm's money. */
-  worth: number
+  /** What it brings, in the farm's money: said with the planting, or by the prices of its kind. */
+  worth: Worth
   cost: number
   trayWeeks: number
   /** What is left of its worth after its cost, for a tray place and week. */
   perTrayWeek: number
+  /** Metres of bed × weeks that it stands in the field; 0 where it stands in no bed. */
+  bedWeeks: number
+  /** What is left for a metre of bed and week; `undefined` where it stands in none. */
+  perBedWeek: number | undefined
   unknown: CostPart[]
 }
 
-const nothing = (): Record<CostPart, number> => ({ seed: 0, plants: 0, work: 0, mix: 0, heat: 0, pots: 0 })
+const nothing = (): Record<CostPart, number> => ({ seed: 0, plants: 0, work: 0, mix: 0, heat: 0, pots: 0, room: 0 })
 
 const trayWeeksOf = ({ heatedDays, litDays, benchDays }: Effort): number => (heatedDays + litDays + benchDays) / 7
 
@@ -42,11 +50,13 @@ export function costsByKind({ batches, season }: Plan): KindCost[] {
     if (!batch.sizing || batch.progress?.asks) continue
     const { crop } = batch.way
     const effort = effortOf(batch, season)
-    const kind = kinds.get(crop.key) ?? { crop, batches: 0, plants: 0, parts: nothing(), cost: 0, perPlant: 0, trayWeeks: 0, unknown: [] } // prettier-ignore
+    const kind = kinds.get(crop.key) ?? { crop, batches: 0, plants: 0, parts: nothing(), cost: 0, planned: 0, perPlant: 0, trayWeeks: 0, unknown: [] } // prettier-ignore
     kinds.set(crop.key, kind)
     kind.batches++
     kind.plants += batch.plants
     kind.cost += effort.cost.known
+    // Parts were planned with the whole that they are of.
+    if (!batch.progress?.ledger.splitOff) kind.planned += effortOf(batch.progress?.planned ?? batch, season).cost.known
     kind.trayWeeks += trayWeeksOf(effort)
     for (const part of COST_PARTS) kind.parts[part] += effort.cost.parts[part]
     for (const part of effort.cost.unknown) if (!kind.unknown.includes(part)) kind.unknown.push(part)
@@ -56,18 +66,33 @@ export function costsByKind({ batches, season }: Plan): KindCost[] {
     .sort((a, b) => b.cost - a.cost || a.crop.name.localeCompare(b.crop.name))
 }
 
-/** Plantings whose worth is said in money, what earns most for its room first. Of a series each has that worth. */
-export function whatEarns({ batches, season }: Plan): Earning[] {
+/** Batches of which it is known what they bring, what earns most for its room first. Of a series each has the worth that was said of it. */
+export function whatEarns(plan: Plan): Earning[] {
+  const { batches, season } = plan
+  const beds = bedWeeks(plan)
   return batches
-    .flatMap((batch) => {
-      const { worth } = batch.planting
+    .flatMap((batch): Earning[] => {
       // A part is worth its share of the whole, and is not ranked by itself.
-      if (worth?.by !== 'money' || !batch.sizing || batch.progress?.ledger.splitOff) return []
+      if (!batch.sizing || batch.progress?.asks || batch.progress?.ledger.splitOff) return []
+      const worth = worthOf(batch)
       const effort = effortOf(batch, season)
       const trayWeeks = trayWeeksOf(effort)
-      if (trayWeeks <= 0) return []
+      if (!worth || trayWeeks <= 0) return []
       const { known: cost, unknown } = effort.cost
-      return [{ batch, worth: worth.amount, cost, trayWeeks, perTrayWeek: (worth.amount - cost) / trayWeeks, unknown }]
+      const left = worth.amount - cost
+      const inBed = beds.get(batch.id) ?? 0
+      return [{ batch, worth, cost, trayWeeks, perTrayWeek: left / trayWeeks, bedWeeks: inBed, perBedWeek: inBed > 0 ? left / inBed : undefined, unknown }] // prettier-ignore
     })
     .sort((a, b) => b.perTrayWeek - a.perTrayWeek)
+}
+
+/** Metres of bed × weeks of everything in the field, by its id; what stands between the rows of another takes none. */
+function bedWeeks({ beds }: Plan): Map<string, number> {
+  const weeks = new Map<string, number>()
+  for (const uses of beds.uses.values())
+    for (const { stand, length, from, until, between } of uses) {
+      if (!stand || between) continue
+      weeks.set(stand.id, (weeks.get(stand.id) ?? 0) + ((length / 100) * (until - from)) / 7)
+    }
+  return weeks
 }

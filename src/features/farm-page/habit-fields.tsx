@@ -340,6 +340,18 @@ function Costs({ habits, put, at }: HabitProps) {
           error={at('habits.costs.heatedTrayDay')}
         />
         <NumberField
+          label={t('aKilowattHour')}
+          value={habits.costs.kwh}
+          onChange={(x) => put('habits.costs', withFigure(habits.costs, 'kwh', x))}
+          error={at('habits.costs.kwh')}
+        />
+        <NumberField
+          label={t('roomOfATrayPlace')}
+          value={habits.costs.trayDay}
+          onChange={(x) => put('habits.costs', withFigure(habits.costs, 'trayDay', x))}
+          error={at('habits.costs.trayDay')}
+        />
+        <NumberField
           label={t('mixBeyondTheCells')}
           quantity="share"
           value={habits.mixCompaction}

@@ -163,6 +163,7 @@ export function PlaceEditor({
             error={at('layout.lampHeight')}
           />
           <LampHanging lamp={place.lamp} put={(lamp) => put('lamp', lamp)} error={at('lamp.above')} />
+          <Power power={place.power} put={(power) => put('power', power)} at={at} />
         </Box>
         <LampLine place={place} />
         <Head>{t('openPartOfTheYear')}</Head>
@@ -437,6 +438,38 @@ function LampHanging({
           />
         }
         label={t('lampDims')}
+      />
+    </>
+  )
+}
+
+/** What mats, lamps or a heater draw, and for how long. */
+function Power({
+  power,
+  put,
+  at,
+}: {
+  power: Place['power']
+  put: (power: Place['power']) => void
+  at: (path: string) => string | undefined
+}) {
+  const t = useTranslations('farmPage')
+  return (
+    <>
+      <NumberField
+        label={t('drawsWatts')}
+        unit="W"
+        value={power?.watts}
+        onChange={(watts) => put(watts === undefined ? undefined : { hours: 24, ...power, watts })}
+        error={at('power.watts')}
+      />
+      <NumberField
+        label={t('drawsHours')}
+        unit="h"
+        value={power?.hours}
+        disabled={!power}
+        onChange={(hours) => power && hours !== undefined && put({ ...power, hours })}
+        error={at('power.hours')}
       />
     </>
   )

@@ -26,6 +26,7 @@ export function SiteFields({ head, put, at }: { head: Head; put: PutHead; at: (p
   const t = useTranslations('farmPage')
   const { season, format } = useSeason()
   const { site } = head
+  const currencies = new Intl.DisplayNames(format.locale, { type: 'currency' })
   return (
     <Box sx={{ display: 'grid', gap: 1.5, mt: 1.5 }}>
       <WordField
@@ -59,6 +60,20 @@ export function SiteFields({ head, put, at }: { head: Head; put: PutHead; at: (p
             ['us', t('fGallonsInches')],
           ]}
           onChange={(units) => put('farm.units', units === '' ? undefined : units)}
+        />
+        <Autocomplete
+          options={Intl.supportedValuesOf('currency')}
+          value={head.farm.currency ?? null}
+          getOptionLabel={(code) => `${code} ${currencies.of(code) ?? ''}`}
+          onChange={(_, code) => put('farm.currency', code ?? undefined)}
+          renderInput={(params) => (
+            <TextField
+              {...params}
+              label={t('currency')}
+              error={at('farm.currency') !== undefined}
+              helperText={at('farm.currency') ?? t('allPricesAreInIt')}
+            />
+          )}
         />
         <Autocomplete
           options={Intl.supportedValuesOf('timeZone')}

@@ -319,6 +319,14 @@ export const figureSections = (f: Format): readonly FigureSection[] => [
     ],
   },
   {
+    id: 'prices',
+    title: f.t('knowHow.prices'),
+    figures: [
+      { path: 'prices.plant', name: f.t('knowHow.priceOfAPlant'), kind: number('') },
+      { path: 'prices.harvest', name: f.t('knowHow.priceOfHarvest'), kind: number('') },
+    ],
+  },
+  {
     id: 'seed',
     title: f.t('knowHow.seedAndCautions'),
     figures: [

@@ -49,6 +49,17 @@ export function checkEvents(value: Raw, say: Say): Set<string> {
   )
 }
 
+/** The farm's currency is one there is. */
+export function checkCurrency({ farm }: Raw, say: Say): void {
+  const currency = isGroup(farm) ? farm.currency : undefined
+  if (
+    typeof currency === 'string' &&
+    /^[A-Z]{3}$/.test(currency) &&
+    !Intl.supportedValuesOf('currency').includes(currency)
+  )
+    say('farm.currency', `there is no currency "${currency}": use its three letters, for example EUR.`)
+}
+
 export function checkTimeZone({ farm }: Raw, say: Say): void {
   const zone = isGroup(farm) ? farm.timeZone : undefined
   if (typeof zone === 'string' && zone.length <= 60 && !isTimeZone(zone))
