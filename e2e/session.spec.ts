@@ -77,3 +77,17 @@ test('potting is moved to the days of the week it is done on, and a batch may ke
   await page.getByRole('button', { name: days.find((text) => text.startsWith('Tue'))!, exact: true }).click()
   await expect(page.getByText(/moved to a potting day: .*(later|earlier)/).first()).toBeVisible()
 })
+
+test('planting out is moved to the days of the week it is done on, and says so', async ({ page }) => {
+  await visit(page, '/farm?edit=habits')
+  await page.getByRole('group', { name: 'Planted out on' }).getByLabel('Thu').check()
+  await page.getByRole('button', { name: 'Save', exact: true }).click()
+  await settled(page)
+  await expect(page.getByText(/planted out on Thu/)).toBeVisible()
+  // Wanted on Sunday 30 May: the Thursday before is as near as the one after, and nearer than none.
+  await visit(page, '/plan?batch=ph')
+  await expect(page.getByText(/Planted .*(later|earlier).* to fall on a planting day; its own day is/)).toBeVisible()
+  await page.getByRole('button', { name: 'On its own day' }).click()
+  await settled(page)
+  await expect(page.getByText(/to fall on a planting day/)).toHaveCount(0)
+})

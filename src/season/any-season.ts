@@ -315,6 +315,8 @@ export const anySeason: fc.Arbitrary<Season> = fc
         rounding: parts.rounding,
         sowingWeekdays: parts.weekdays,
         pottingWeekdays: parts.weekdays,
+        movingWeekdays: parts.weekdays,
+        plantingWeekdays: parts.weekdays,
         shareTrays: parts.limited.shareTrays,
         ...present({ crew: parts.limited.crew, fit: parts.limited.fit }),
       },

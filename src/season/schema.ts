@@ -676,7 +676,7 @@ export const Method = z.strictObject({
   school: text().max(60).optional().describe('the ready method it came from'),
   note: note.optional(),
   seeder: z.boolean().optional().describe('sown with a seeder instead of by hand'),
-  anyDay: z.boolean().optional().describe('potted up on its own days, whatever the days of the week usually are'),
+  anyDay: z.boolean().optional().describe('worked on its own days, whatever the days of the week usually are'),
   leaveHeatAt: z.union([z.literal(0.1), z.literal(0.5), z.literal(0.9)]).default(0.5),
   potUpPoint: share.default(0.5),
   stages: z.array(Stage).max(8).describe('none for what is sown in its place'),
@@ -718,7 +718,7 @@ const Otherwise = z.strictObject({
   containers: z.array(key.nullable()).max(8).optional().describe('by stage; null where the method holds'),
   hardenAt: key.optional(),
   potUpPoint: share.optional(),
-  anyDay: z.boolean().optional().describe('potted up on its own days, whatever the days of the week usually are'),
+  anyDay: z.boolean().optional().describe('worked on its own days, whatever the days of the week usually are'),
   hold: z
     .strictObject({ place: key, days: z.int().min(1).max(90) })
     .optional()
@@ -960,6 +960,16 @@ export const Habits = z.strictObject({
     .max(7)
     .optional()
     .describe('days of the week pricked out and potted up on, where the plug allows; none means any day'),
+  movingWeekdays: z
+    .array(z.int().min(1).max(7))
+    .max(7)
+    .optional()
+    .describe('days of the week trays change their place on once they are up; none means any day'),
+  plantingWeekdays: z
+    .array(z.int().min(1).max(7))
+    .max(7)
+    .optional()
+    .describe('days of the week planted out on: the nearest to the wanted day; none means any day'),
   work: z
     .strictObject({
       fillTray: z.number().min(0).max(600).default(2),

@@ -10,7 +10,7 @@ import { createPlanner } from '../plan/plan'
 import { done, entry } from '../testing/records'
 import { ageOn, forwardPass, legStart } from '../schedule/forward'
 import type { Route } from '../schedule/route'
-import { pottingShift } from './potting-shift'
+import { shiftsOfBatch } from './weekday-shift'
 import { partOf, sessionDays, sessionOn, SESSIONS, type SessionKind } from './session'
 
 const day = (n: number) => formatDay(n)
@@ -198,7 +198,7 @@ describe('potting days of the week', () => {
           const leg = 1
           const potted = legStart(pass, leg)
           const [step] = way.route.steps
-          const shift = pottingShift(batch, 1)
+          const shift = shiftsOfBatch(batch).find(({ what }) => what === 'pot-up')
           // Sown on the same day, without days of the week.
           const free = { ...way.route }
           delete free.pottingWeekdays
@@ -227,8 +227,65 @@ describe('potting days of the week', () => {
     const tuesday = planted('2027-05-20', [weekday(legStart(own.pass!, 1)) === 2 ? 3 : 2])
     const free = planted('2027-05-20', [2, 3], true)
     expect(legStart(free.pass!, 1)).toBe(legStart(own.pass!, 1))
-    expect(pottingShift(free, 1)).toBeUndefined()
-    expect(pottingShift(tuesday, 1)).toBeDefined()
+    expect(shiftsOfBatch(free)).toEqual([])
+    expect(shiftsOfBatch(tuesday).map(({ what }) => what)).toEqual(['pot-up'])
+  })
+})
+
+describe('moving and planting days of the week', () => {
+  const anyWeekdays = fc.uniqueArray(fc.integer({ min: 1, max: 7 }), { minLength: 1, maxLength: 3 })
+  const batchOf = (on: string, habits: SmallSeason['habits'], anyDay?: boolean) =>
+    createPlanner()
+      .plan(
+        readSmall((s) => {
+          s.habits = habits
+          // Sown by hand, on the bench first and from its third leaf in the frame.
+          s.methods[0]!.stages = [
+            { place: 'bench', container: 'cells-128' },
+            { place: 'frame', when: { leaf: 3 } },
+          ]
+          Object.assign(s.plantings[0]!, { on, sowOn: formatDay(parseDay(on) - 45) })
+          if (anyDay) s.plantings[0]!.otherwise = { anyDay }
+        }),
+      )
+      .byId.get('a')!
+  const onDay = (after: number) => formatDay(parseDay('2027-05-01') + after)
+
+  it('move plants out on the nearest of them, and say how far that is', () => {
+    fc.assert(
+      fc.property(fc.nat(60), anyWeekdays, (after, weekdays) => {
+        const batch = batchOf(onDay(after), { plantingWeekdays: weekdays })
+        const wanted = parseDay(onDay(after))
+        expect(weekdays).toContain(weekday(batch.plantOn))
+        const days = batch.plantOn - wanted
+        for (let away = 0; away < Math.abs(days); away++)
+          for (const other of [wanted - away, wanted + away]) expect(weekdays).not.toContain(weekday(other))
+        const said = shiftsOfBatch(batch).find(({ what }) => what === 'plant')
+        expect(said?.days ?? 0).toBe(days)
+        // One that is late for it says so, whatever day that is.
+        if (batch.ready !== undefined && batch.ready > batch.plantOn) expect(batch.marks.length).toBeGreaterThan(0)
+        expect(batchOf(onDay(after), { plantingWeekdays: weekdays }, true).plantOn).toBe(wanted)
+      }),
+      { numRuns: 60 },
+    )
+  })
+  it('change places on them, as the plan and the pass of what has begun do', () => {
+    let moved = 0
+    fc.assert(
+      fc.property(fc.nat(60), anyWeekdays, (after, weekdays) => {
+        const free = batchOf(onDay(after), {})
+        const batch = batchOf(onDay(after), { movingWeekdays: weekdays })
+        const leg = 1
+        const [own, day] = [legStart(free.pass!, leg), legStart(batch.pass!, leg)]
+        if (!Number.isFinite(own)) return
+        expect(weekdays).toContain(weekday(day))
+        expect(Math.abs(day - own)).toBeLessThanOrEqual(3)
+        expect(shiftsOfBatch(batch).find(({ what }) => what === 'move')?.days ?? 0).toBe(day - own)
+        if (day !== own) moved++
+      }),
+      { numRuns: 60 },
+    )
+    expect(moved).toBeGreaterThan(10)
   })
 })
 

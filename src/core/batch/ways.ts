@@ -69,6 +69,10 @@ export interface WayFacts {
   sowingWeekdays: readonly number[]
   /** Days of the week potted up on; none means any. */
   pottingWeekdays: readonly number[]
+  /** Days of the week trays are moved on; none means any. */
+  movingWeekdays: readonly number[]
+  /** Days of the week planted out on; none means any. */
+  plantingWeekdays: readonly number[]
   /** Days that the feed in the mix lasts that a container is filled with. */
   feedsDays(container: Container, stage: Method['stages'][number] | undefined, potted: boolean): number
   /** Sizes found, by all that a size hangs on but need, seed and confidence: ways that differ only in places share them. */
@@ -86,6 +90,13 @@ function sizesOf({ sizes }: WayFacts, id: string): Sizes {
   return own
 }
 
+/** Days of the week that a route keeps to, where the farm has chosen some. */
+function keepWeekdays(route: Route, { pottingWeekdays, movingWeekdays, plantingWeekdays }: WayFacts): void {
+  if (pottingWeekdays.length > 0) route.pottingWeekdays = pottingWeekdays
+  if (movingWeekdays.length > 0) route.movingWeekdays = movingWeekdays
+  if (plantingWeekdays.length > 0) route.plantingWeekdays = plantingWeekdays
+}
+
 /** Puts a crop, a method and a pace together. */
 export function createWay(facts: WayFacts, crop: Crop, method: Method, pace: number, germinationShare = 1): Way {
   const { climate, containers, placeNumber, sowFrom, sowTo, rounding } = facts
@@ -99,7 +110,7 @@ export function createWay(facts: WayFacts, crop: Crop, method: Method, pace: num
     facts.containerNumber,
     germinationShare,
   )
-  if (facts.pottingWeekdays.length > 0 && !method.anyDay) route.pottingWeekdays = facts.pottingWeekdays
+  if (!method.anyDay) keepWeekdays(route, facts)
   const used = placesOf(route)
   const byPlace = (make: (place: number) => RunningTotal) => {
     const totals: RunningTotal[] = []

@@ -2,6 +2,7 @@
 import type { Otherwise, Place, Season } from '../../season/schema'
 import { weekday, type Day } from '../calendar/day'
 import type { Batch, Stay } from '../batch/batch'
+import { isPlantingDay } from '../schedule/other-weekdays'
 import type { Sought } from '../batch/expand'
 import { isStop, type Mark } from '../batch/marks'
 import type { Planner } from '../plan/plan'
@@ -265,6 +266,7 @@ class Trials {
   /** Tries some sowing days of the window of a way; how many worked. */
   private tryWay(otherwise: Otherwise | undefined, plantOn: Day, kind: string, most: number): number {
     const { planner, season, batch } = this.of
+    if (plantOn !== batch.plantOn && !isPlantingDay(plantOn, batch.way.route.plantingWeekdays)) return 0
     if (this.begun) return this.tryOn({ otherwise, plantOn, sow: batch.sow! }, kind) ? 1 : 0
     const probe = planner.tryOne(season, { ...this.sought, otherwise, plantOn, sowOn: batch.sow! })
     if (probe.way.refused.length > 0) return 0

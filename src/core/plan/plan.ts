@@ -12,6 +12,7 @@ import { sharedStays, sharedTrays, standers, type SharedTrays, type Stander } fr
 import { computeBatch, type Batch, type Stay } from '../batch/batch'
 import { bedPlan, type BedPlan } from '../field/beds'
 import { fieldCropOf, sownInPlace, type FieldCrop } from '../field/field-crop'
+import { onPlantingWeekday } from '../schedule/other-weekdays'
 import { isInPlace } from '../sowing/policies'
 import { expandPlanting, type Sought } from '../batch/expand'
 import { raisedBy } from '../batch/otherwise'
@@ -137,9 +138,10 @@ export function createPlanner(): Planner {
     const { bounds } = t
     const usual = t.way(crop, method, seed.first)
     return expandPlanting(planting).map((one) => {
-      const sought = plantOn === undefined ? one : { ...one, plantOn }
       const agePoint = one.age ?? habits.agePoint
       const way = by || !one.otherwise ? usual : t.way(crop, raisedBy(method, one.otherwise, t.methods), seed.first)
+      const wanted = onPlantingWeekday(one.plantOn, way.route.plantingWeekdays)
+      const sought = { ...one, plantOn: plantOn ?? wanted }
       const course = way.course(sought.plantOn, agePoint, sought.sowOn)
       return computeBatch(sought, { variety, course, seed: seedFor(seed, course), agePoint, confidence, bounds })
     })

@@ -61,6 +61,8 @@ export function createTables(season: Season, span: Span): Tables {
     rounding: season.habits.rounding,
     sowingWeekdays: season.habits.sowingWeekdays,
     pottingWeekdays: season.habits.pottingWeekdays ?? [],
+    movingWeekdays: season.habits.movingWeekdays ?? [],
+    plantingWeekdays: season.habits.plantingWeekdays ?? [],
     feedsDays: (container, stage, potted) =>
       whichMix(season, container, stage, mixUseOf(container, potted)).feedsDays ?? 0,
     sizes: new Map(),

@@ -4,6 +4,7 @@ import type { RunningTotal } from '../climate/climate'
 import { rootedIn } from '../growth/container-age'
 import type { Route } from './route'
 import { ageToMove, onPottingWeekday } from './potting-up'
+import { onMovingWeekday } from './other-weekdays'
 
 /** Comparisons of sums allow this much rounding. */
 export const TOLERANCE = 1e-9
@@ -108,7 +109,7 @@ function grow(route: Route, pass: Pass): void {
     const { limit } = steps[step]!
     const goal = ageToMove(starts, ready, limit)
     const own = starts.by === 'day' ? Math.max(piece.from, starts.day) : dayOfAge(route, piece, goal, planting)
-    const day = starts.by === 'potting' ? pottingDay(route, piece, { own, ready, limit }, planting) : own
+    const day = onItsWeekday(route, piece, { starts, own, ready, limit }, planting)
     if (day === Infinity) {
       pieces.length = i + inHeat
       return
@@ -135,14 +136,15 @@ export function dayOfAge(route: Route, { from, growsFrom, age, place }: Piece, g
   return age >= goal - TOLERANCE ? from : reach(route, route.growthTotals, place, growsFrom, goal - age, planting)
 }
 
-/** Day a stretch ends with a potting up: its own, or the nearest of the days of the week potted up on. */
-export function pottingDay(
+/** Day a stretch ends: its own, or the nearest of the days of the week that are potted up, or moved, on. */
+export function onItsWeekday(
   route: Route,
   piece: Piece,
-  { own, ready, limit }: { own: Day; ready: number; limit: number },
+  { starts, own, ready, limit }: { starts: Route['legs'][number]['starts']; own: Day; ready: number; limit: number },
   planting: Day,
 ): Day {
-  if (!route.pottingWeekdays) return own
+  if (starts.by === 'age') return route.movingWeekdays ? onMovingWeekday(own, piece.from, route.movingWeekdays) : own
+  if (starts.by !== 'potting' || !route.pottingWeekdays) return own
   const at = (age: number) => () => dayOfAge(route, piece, age, planting)
   return onPottingWeekday(own, { ready: at(ready), limit: at(limit) }, route.pottingWeekdays)
 }

@@ -64,6 +64,10 @@ export interface Route {
   tail: TailLeg[]
   /** Days of the week it is potted up on, 1 Monday … 7; none means any. */
   pottingWeekdays?: readonly number[]
+  /** Days of the week its trays change their place on; none means any. */
+  movingWeekdays?: readonly number[]
+  /** Days of the week it is planted out on; none means any. */
+  plantingWeekdays?: readonly number[]
   /** Running totals by place number; only places on the route are filled. */
   emergenceTotals: RunningTotal[]
   growthTotals: RunningTotal[]

@@ -99,6 +99,18 @@ function Growing({ habits, put, at }: HabitProps) {
         value={habits.pottingWeekdays ?? []}
         onChange={(days) => put('habits.pottingWeekdays', days.length === 0 ? undefined : days)}
       />
+      <Weekdays
+        label={t('movedOn')}
+        help={t('movedOnTheseDays')}
+        value={habits.movingWeekdays ?? []}
+        onChange={(days) => put('habits.movingWeekdays', days.length === 0 ? undefined : days)}
+      />
+      <Weekdays
+        label={t('plantedOn')}
+        help={t('plantedOnTheseDays')}
+        value={habits.plantingWeekdays ?? []}
+        onChange={(days) => put('habits.plantingWeekdays', days.length === 0 ? undefined : days)}
+      />
       <NumberField
         label={t('bedTurnaround')}
         unit="days"

@@ -16,6 +16,7 @@ export function SiteFacts() {
   const t = useTranslations('farmPage')
   const { season, format, plan } = useSeason()
   const { site, habits } = season
+  const days = (weekdays: readonly number[]) => weekdays.map((d) => weekdayNames(format)[d - 1]).join(', ')
   const { frost } = site
   return (
     <>
@@ -124,14 +125,12 @@ export function SiteFacts() {
             extra2:
               habits.sowingWeekdays.length > 0
                 ? t('sownOnOnly', {
-                    sowingWeekdays: habits.sowingWeekdays.map((d) => weekdayNames(format)[d - 1]).join(', '),
+                    sowingWeekdays: days(habits.sowingWeekdays),
                   })
                 : '',
-            extra3: habits.pottingWeekdays
-              ? t('pottedOnOnly', {
-                  weekdays: habits.pottingWeekdays.map((d) => weekdayNames(format)[d - 1]).join(', '),
-                })
-              : '',
+            extra3: habits.pottingWeekdays ? t('pottedOnOnly', { weekdays: days(habits.pottingWeekdays) }) : '',
+            extra4: habits.movingWeekdays ? t('movedOnOnly', { weekdays: days(habits.movingWeekdays) }) : '',
+            extra5: habits.plantingWeekdays ? t('plantedOnOnly', { weekdays: days(habits.plantingWeekdays) }) : '',
           })}
         </p>
       </Section>

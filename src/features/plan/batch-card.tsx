@@ -19,7 +19,7 @@ import { BatchSteps } from '../../ui/stair/batch-steps'
 import { WorkingPanel } from '../../ui/working-panel'
 import { clashSentence, holdSentence } from '../../words/field'
 import { count, list } from '../../words/format'
-import { pottingShift } from '../../core/advice/potting-shift'
+import { shiftsOfBatch } from '../../core/advice/weekday-shift'
 import { anchorSentence } from '../../words/anchors'
 import { cropCautionWords } from '../../words/cautions'
 import { otherwiseSentence, shiftWords } from '../../words/fit'
@@ -275,7 +275,7 @@ function Figure({ title, value }: { title: string; value: string }) {
 function PottingDays({ batch, busy, onDecide }: Pick<BatchCardProps, 'batch' | 'busy' | 'onDecide'>) {
   const t = useTranslations('plan')
   const { format } = useSeason()
-  const shifts = batch.way.method.stages.flatMap((_, stage) => pottingShift(batch, stage) ?? [])
+  const shifts = shiftsOfBatch(batch)
   if (shifts.length === 0) return null
   return (
     <Alert
@@ -294,7 +294,9 @@ function PottingDays({ batch, busy, onDecide }: Pick<BatchCardProps, 'batch' | '
       }
     >
       {shifts
-        .map(({ own, days }) => t('pottingMoved', { own: format.date(own), days: shiftWords(days, format) }))
+        .map(({ what, own, days }) =>
+          t('weekdayMoved', { what, own: format.date(own), days: shiftWords(days, format) }),
+        )
         .join(' ')}
     </Alert>
   )

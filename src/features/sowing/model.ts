@@ -8,7 +8,7 @@ import {
   type SessionKind,
   type SessionLine,
 } from '../../core/advice/session'
-import { shiftsOf } from '../../core/advice/potting-shift'
+import { shiftsOf } from '../../core/advice/weekday-shift'
 import type { Work } from '../../core/advice/work'
 import type { Day } from '../../core/calendar/day'
 import type { Plan } from '../../core/plan/plan'
@@ -118,6 +118,7 @@ export function takesWords(line: SessionLine, { habits }: Pick<Season, 'habits'>
   if (shifts.length > 0)
     words.push(
       f.t('sowing.shifted', {
+        what: shifts[0]!.what,
         batches: list(
           f,
           shifts.slice(0, 3).map(({ batch, days }) => `${batch.code} ${daysAway(days, f)}`),

@@ -1,6 +1,7 @@
 export const plan = {
   onItsOwnDay: 'On its own day',
-  pottingMoved: 'Potted up {days} to fall on a potting day; its own day is {own}.',
+  weekdayMoved:
+    '{what, select, plant {Planted {days} to fall on a planting day} move {Moved {days} to fall on a moving day} other {Potted up {days} to fall on a potting day}}; its own day is {own}.',
   oneOfASeries: ', one of a series',
   editSeries: 'Edit series',
   edit: 'Edit',

@@ -55,7 +55,8 @@ export const sowing = {
   soakATray: 'water from below: {litres} a tray, {minutes}',
   takesMix: '{mix}: {litres}',
   takesCovering: 'covered with {covering}: {litres}',
-  shifted: 'moved to a potting day: {batches}{more, select, yes { and others} other {}}',
+  shifted:
+    'moved to a {what, select, plant {planting} move {moving} other {potting}} day: {batches}{more, select, yes { and others} other {}}',
   daysAway: '{days} {later, select, yes {later} other {earlier}}',
   heatMix: 'Heat {mix}: {how}',
   toBeCool: '{litres}, to be cool by {day}',

@@ -242,7 +242,7 @@ export const words = {
     in: 'in {name}',
     hardensAt: 'hardens at {name}',
     heldDaysAt: 'held {days} days at {name}',
-    pottedUpOnItsOwnDay: 'potted up on its own day',
+    pottedUpOnItsOwnDay: 'on its own days of the week',
     pottedUpEarly: 'potted up early',
     pottedUpLate: 'potted up late',
     pottedUpAtTheUsual: 'potted up at the usual time',

@@ -55,7 +55,8 @@ export const sowing = {
   soakATray: 'agua por debajo: {litres} por bandeja, {minutes}',
   takesMix: '{mix}: {litres}',
   takesCovering: 'cubierto con {covering}: {litres}',
-  shifted: 'llevado a un día de trasplante: {batches}{more, select, yes { y otros} other {}}',
+  shifted:
+    'llevado a un día de {what, select, plant {plantación} move {traslado} other {trasplante}}: {batches}{more, select, yes { y otros} other {}}',
   daysAway: '{days} {later, select, yes {más tarde} other {antes}}',
   heatMix: 'Calentar {mix}: {how}',
   toBeCool: '{litres}, para que esté frío el {day}',

@@ -1,0 +1,56 @@
+/** Work that falls on another day than its own, because of the days of the week it is done on. */
+import type { TaskKind } from '../batch/tasks'
+import type { Batch } from '../batch/batch'
+import { expandPlanting } from '../batch/expand'
+import type { Day } from '../calendar/day'
+import { forwardPass, legStart } from '../schedule/forward'
+import type { SessionLine } from './session'
+
+/** A batch whose work is done on another day than its own. */
+export interface WeekdayShift {
+  batch: Batch
+  what: 'pot-up' | 'move' | 'plant'
+  /** The day it would be done on. */
+  own: Day
+  /** Days later; below 0 earlier. */
+  days: number
+}
+
+/** Work of a line that falls on another day than its own because of the days of the week. */
+export function shiftsOf({ works }: Pick<SessionLine, 'works'>): WeekdayShift[] {
+  return works.flatMap(({ task: { batch, kind, nth } }) => weekdayShift(batch, kind, nth) ?? [])
+}
+
+/** All such work of a batch. */
+export const shiftsOfBatch = (batch: Batch): WeekdayShift[] => [
+  ...batch.way.method.stages.flatMap((_, stage) => legShift(batch, stage) ?? []),
+  ...(plantingShift(batch) ?? []),
+]
+
+function weekdayShift(batch: Batch, kind: TaskKind, nth: number): WeekdayShift[] | undefined {
+  if (kind === 'plant') return plantingShift(batch)
+  return kind === 'pot-up' || kind === 'move' ? legShift(batch, nth) : undefined
+}
+
+/** How far a potting up, or a change of place, of the plan is moved to fall on its days of the week. */
+function legShift(batch: Batch, stage: number): WeekdayShift[] | undefined {
+  const { pass, way, plantOn } = batch.progress?.planned ?? batch
+  if (!pass || (!way.route.pottingWeekdays && !way.route.movingWeekdays)) return undefined
+  const leg = way.route.legs.findIndex(({ stage: of, starts }) => of === stage && starts.by !== 'day')
+  if (leg < 0) return undefined
+  const what = way.route.legs[leg]!.starts.by === 'potting' ? 'pot-up' : 'move'
+  const free = { ...way.route }
+  if (what === 'pot-up') delete free.pottingWeekdays
+  else delete free.movingWeekdays
+  const own = legStart(forwardPass(free, pass.sown, plantOn), leg)
+  const days = legStart(pass, leg) - own
+  return Number.isFinite(days) && days !== 0 ? [{ batch, what, own, days }] : undefined
+}
+
+/** How far the planting day of the plan is moved to fall on a planting day. */
+function plantingShift(batch: Batch): WeekdayShift[] | undefined {
+  const { planting, n, plantOn } = batch.progress?.planned ?? batch
+  const wish = expandPlanting(planting).find((one) => one.n === n)
+  const days = wish ? plantOn - wish.plantOn : 0
+  return wish && days !== 0 ? [{ batch, what: 'plant', own: wish.plantOn, days }] : undefined
+}
