@@ -142,3 +142,16 @@ test('a stocktake with the phone in hand puts the stores right, and an order wri
   await settled(page)
   await expect(page.locator('[data-order]').filter({ hasText: '9 × 10 trays' })).toHaveCount(0)
 })
+
+test('the seed order for the next season is this one again, less what will be left', async ({ page }) => {
+  await visit(page, '/buying')
+  await page.getByLabel('Show').click()
+  await page.getByRole('option', { name: 'seed for next season' }).click()
+  await expect(page.getByText(/^Seed for the next season: the same plantings/)).toBeVisible()
+  const radish = page.locator('[data-need="seed/radish-round"]')
+  await expect(radish).toContainText('Apr 2028')
+  await expect(page.locator('[data-need^="material/"]')).toHaveCount(0)
+  await radish.getByRole('button', { name: /^Ordered: Seed: Radish/ }).click()
+  await settled(page)
+  await expect(page.getByRole('region', { name: 'On order' })).toContainText('Radish, round red')
+})

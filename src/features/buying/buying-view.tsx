@@ -14,44 +14,46 @@ import type { Day } from '../../core/calendar/day'
 import type { Plan } from '../../core/plan/plan'
 import { toBuy, type ToBuy } from '../../core/stores/buying'
 import { needsOf } from '../../core/stores/needs'
+import { seedOrder } from '../../core/stores/seed-order'
 import { idOf } from '../../core/stores/thing'
 import { ChoiceField } from '../../ui/fields'
 import { SidePanel } from '../../ui/side-panel'
 import { useInAddress } from '../../ui/use-in-address'
 import { useMay } from '../../ui/may'
 import { useSeason } from '../../ui/season-context'
-import { useChange } from '../../ui/use-change'
 import { Link, useOut, useRouter } from '../../ui/navigation'
-import { count, moneyWords } from '../../words/format'
-import { amountWords, needName } from '../../words/stores'
-import { costBySupplier, newSupply, packWords, suppliersOf, urgency } from './model'
-import { ordersFor } from './ordering'
+import { moneyWords } from '../../words/format'
+import { Lines } from './lines'
+import { costBySupplier, newSupply, suppliersOf } from './model'
 import { Orders } from './orders'
 import { Stocktake } from './stocktake'
 import { SupplyEditor } from './supply-editor'
 
-const Wanted = z.object({ show: z.enum(['', 'all', 'stocktake']), supplier: z.string().max(120) })
+const Wanted = z.object({ show: z.enum(['', 'all', 'next', 'stocktake']), supplier: z.string().max(120) })
 const SHORT: z.output<typeof Wanted> = { show: '', supplier: '' }
 
-/** Everything the season needs, what is to be ordered first before it. */
-const useLines = (plan: Plan, today: Day): ToBuy[] =>
+/** Everything the season needs, what is to be ordered first before it; or the seed that the next one will. */
+const useLines = (plan: Plan, today: Day, next: boolean): ToBuy[] =>
   useMemo(
     () =>
-      needsOf(plan, today)
-        .map(toBuy)
-        .sort((a, b) => (a.orderBy ?? a.need.firstShort ?? Infinity) - (b.orderBy ?? b.need.firstShort ?? Infinity)),
-    [plan, today],
+      next
+        ? seedOrder(plan)
+        : needsOf(plan, today)
+            .map(toBuy)
+            .sort(
+              (a, b) => (a.orderBy ?? a.need.firstShort ?? Infinity) - (b.orderBy ?? b.need.firstShort ?? Infinity),
+            ),
+    [plan, today, next],
   )
 
 export function BuyingView() {
-  const t = useTranslations('buying')
   const { plan, season, format, today } = useSeason()
   const params = useSearchParams()
   const router = useRouter()
   const narrow = useMediaQuery('(max-width:899px)')
   const mayCount = useMay('plan')
   const [{ show, supplier }, setWanted] = useInAddress('buying', Wanted, SHORT)
-  const all = useLines(plan, today)
+  const all = useLines(plan, today, show === 'next')
   const lines = all.filter(
     ({ need, packs }) =>
       (show === 'all' || need.short > 0) && (supplier === '' || packs.some(({ offer }) => offer.supplier === supplier)),
@@ -74,21 +76,7 @@ export function BuyingView() {
               <Stocktake onDone={() => setWanted({ show: '', supplier })} />
             </Box>
           ) : (
-            <>
-              <Typography component="p" sx={{ color: 'text.secondary', fontSize: 14.5, mt: 0.5, maxWidth: 760 }}>
-                {t('about', { today: format.date(today) })}
-              </Typography>
-              <Filter show={show} supplier={supplier} want={setWanted} />
-              {lines.length === 0 ? (
-                <Box sx={{ p: 2.5, border: 1, borderColor: 'divider', borderRadius: 1.5, color: 'text.secondary' }}>
-                  {all.length === 0 ? t('nothingNeeded') : t('nothingShort')}
-                </Box>
-              ) : (
-                <Lines lines={lines} chosen={line?.need.id} />
-              )}
-              <Costs lines={lines} />
-              <Orders />
-            </>
+            <List show={show} supplier={supplier} all={all} lines={lines} chosen={line?.need.id} want={setWanted} />
           )}
         </Box>
       )}
@@ -162,6 +150,40 @@ function Head({ counting, onCount }: { counting: boolean; onCount: (() => void) 
   )
 }
 
+function List({
+  all,
+  lines,
+  chosen,
+  want,
+  show,
+  supplier,
+}: z.output<typeof Wanted> & {
+  all: readonly ToBuy[]
+  lines: readonly ToBuy[]
+  chosen: string | undefined
+  want: (wanted: z.output<typeof Wanted>) => void
+}) {
+  const t = useTranslations('buying')
+  const { format, today } = useSeason()
+  return (
+    <>
+      <Typography component="p" sx={{ color: 'text.secondary', fontSize: 14.5, mt: 0.5, maxWidth: 760 }}>
+        {show === 'next' ? t('aboutNext') : t('about', { today: format.date(today) })}
+      </Typography>
+      <Filter show={show} supplier={supplier} want={want} />
+      {lines.length === 0 ? (
+        <Box sx={{ p: 2.5, border: 1, borderColor: 'divider', borderRadius: 1.5, color: 'text.secondary' }}>
+          {all.length === 0 && show !== 'next' ? t('nothingNeeded') : t('nothingShort')}
+        </Box>
+      ) : (
+        <Lines lines={lines} chosen={chosen} />
+      )}
+      <Costs lines={lines} />
+      <Orders />
+    </>
+  )
+}
+
 function Filter({
   show,
   supplier,
@@ -174,9 +196,12 @@ function Filter({
     <Box className="no-print" sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, my: 1.5 }}>
       <ChoiceField
         label={t('show')}
-        value={show === 'all' ? show : ''}
+        value={show === 'stocktake' ? '' : show}
         none={t('whatIsShort')}
-        options={[['all', t('everythingNeeded')]]}
+        options={[
+          ['all', t('everythingNeeded')],
+          ['next', t('seedForNext')],
+        ]}
         onChange={(next) => want({ show: next, supplier })}
         width={210}
       />
@@ -190,159 +215,6 @@ function Filter({
           width={210}
         />
       )}
-    </Box>
-  )
-}
-
-function Lines({ lines, chosen }: { lines: readonly ToBuy[]; chosen: string | undefined }) {
-  const t = useTranslations('buying')
-  const { format } = useSeason()
-  return (
-    <Box sx={{ overflowX: 'auto' }} tabIndex={0} role="region" aria-label={t('table')}>
-      <Box
-        component="table"
-        sx={{
-          borderCollapse: 'collapse',
-          width: '100%',
-          minWidth: { md: 620 },
-          fontSize: 15,
-          '& th': { textAlign: 'left', fontWeight: 500, fontSize: 13, color: 'text.secondary', borderBottom: 2, borderColor: 'text.primary' }, // prettier-ignore
-          '& td': { borderBottom: 1, borderColor: 'divider', verticalAlign: 'top' },
-          '& td, & th': { py: 0.9, pr: 2 },
-          // A phone shows what is to be done; the rest stands in the line that is opened.
-          '& .more': { display: { xs: 'none', sm: 'table-cell' } },
-          '& .n': { textAlign: 'right', whiteSpace: 'nowrap' },
-          '& tr': { breakInside: 'avoid' },
-        }}
-      >
-        <thead>
-          <tr>
-            <th scope="col">{t('orderBy')}</th>
-            <th scope="col">{t('what')}</th>
-            <th scope="col" className="n more">
-              {t('needed')}
-            </th>
-            <th scope="col" className="n more">
-              {t('have')}
-            </th>
-            <th scope="col" className="n">
-              {t('short')}
-            </th>
-            <th scope="col">{t('buy')}</th>
-            <th scope="col" className="n">
-              {t('cost')}
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {lines.map((line) => (
-            <Row key={line.need.id} line={line} chosen={line.need.id === chosen} format={format} />
-          ))}
-        </tbody>
-      </Box>
-    </Box>
-  )
-}
-
-function Row({
-  line,
-  chosen,
-  format,
-}: {
-  line: ToBuy
-  chosen: boolean
-  format: ReturnType<typeof useSeason>['format']
-}) {
-  const t = useTranslations('buying')
-  const { today, season } = useSeason()
-  const may = useMay('plan')
-  const { busy, change } = useChange()
-  const { need, packs, cost, orderBy, amount } = line
-  const how = urgency(line, today)
-  return (
-    <Box component="tr" data-need={need.id} sx={chosen ? { bgcolor: 'var(--row-chosen)' } : {}}>
-      <td>
-        {need.short <= 0 ? (
-          <Box component="span" sx={{ color: 'success.main' }}>
-            {t('enough')}
-          </Box>
-        ) : orderBy === undefined ? (
-          <Box component="span" sx={{ color: 'text.secondary', whiteSpace: { sm: 'nowrap' } }}>
-            {need.firstShort === undefined ? '' : t('neededFrom', { day: format.date(need.firstShort) })}
-          </Box>
-        ) : (
-          <Box
-            component="span"
-            sx={{ fontWeight: 650, whiteSpace: 'nowrap', color: how === 'late' ? 'error.main' : 'text.primary' }}
-          >
-            {format.date(orderBy)}
-            {how === 'late' && (
-              <Box sx={{ fontSize: 13 }}>{t('late', { days: count(format, today - orderBy, 'day') })}</Box>
-            )}
-          </Box>
-        )}
-      </td>
-      <td>
-        <Link
-          href={`/buying?need=${encodeURIComponent(need.id)}`}
-          prefetch={false}
-          style={{ color: 'inherit', fontWeight: 650 }}
-        >
-          {needName(format, need)}
-        </Link>
-        {orderBy !== undefined && need.firstShort !== undefined && (
-          <Box sx={{ fontSize: 13.5, color: 'text.secondary' }}>
-            {t('neededFrom', { day: format.date(need.firstShort) })}
-          </Box>
-        )}
-      </td>
-      <td className="n more">{amountWords(format, need.needed, need.unit)}</td>
-      <td className="n more">
-        {need.have === undefined ? t('notCounted') : amountWords(format, need.have, need.unit)}
-        {need.overdrawn > 0 && (
-          <Box sx={{ fontSize: 13.5, color: 'error.main', whiteSpace: 'normal' }}>
-            {t('overdrawn', { amount: amountWords(format, need.overdrawn, need.unit) })}
-          </Box>
-        )}
-        {need.onOrder > 0 && (
-          <Box sx={{ fontSize: 13.5, color: 'text.secondary' }}>
-            {t('comes', { amount: amountWords(format, need.onOrder, need.unit) })}
-          </Box>
-        )}
-      </td>
-      <td className="n">{need.short > 0 ? <b>{amountWords(format, amount, need.unit)}</b> : ''}</td>
-      <td>
-        {packs.length > 0 ? (
-          <Box sx={{ display: 'flex', gap: 1, alignItems: 'flex-start', justifyContent: 'space-between' }}>
-            <span>{packWords(line, format)}</span>
-            {may && (
-              <Button
-                className="no-print"
-                size="small"
-                variant="outlined"
-                color="inherit"
-                disabled={busy}
-                aria-label={t('orderedOf', { name: needName(format, need) })}
-                onClick={() =>
-                  void change(
-                    ordersFor(line, season, today, format),
-                    t('orderedNotice', { name: needName(format, need) }),
-                  )
-                }
-              >
-                {t('ordered')}
-              </Button>
-            )}
-          </Box>
-        ) : need.short > 0 ? (
-          <Link href={`/buying?need=${encodeURIComponent(need.id)}`} prefetch={false} style={{ color: 'inherit' }}>
-            {t('sayWhereItIsSold')}
-          </Link>
-        ) : (
-          ''
-        )}
-      </td>
-      <td className="n">{packs.length > 0 ? moneyWords(format, cost) : ''}</td>
     </Box>
   )
 }

@@ -8,6 +8,9 @@ export const buying = {
   show: 'Show',
   whatIsShort: 'what is short',
   everythingNeeded: 'everything needed',
+  seedForNext: 'seed for next season',
+  aboutNext:
+    'Seed for the next season: the same plantings on its calendar, less what will be left in the lots, at the germination it will have by then.',
   supplier: 'Supplier',
   allSuppliers: 'all suppliers',
   nothingNeeded: 'The season needs nothing any more.',
