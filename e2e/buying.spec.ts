@@ -1,4 +1,5 @@
 /** The buying list: what is short, in the cheapest packs, by when; what there is in store; as a file and on paper. */
+import { writeFileSync } from 'node:fs'
 import { expect, settled, test, visit } from './farm'
 
 test('what is short is bought in the cheapest packs, to be ordered in time', async ({ page }) => {
@@ -154,4 +155,25 @@ test('the seed order for the next season is this one again, less what will be le
   await radish.getByRole('button', { name: /^Ordered: Seed: Radish/ }).click()
   await settled(page)
   await expect(page.getByRole('region', { name: 'On order' })).toContainText('Radish, round red')
+})
+
+test('stores kept in a spreadsheet come in row by row, and go out again', async ({ page }, testInfo) => {
+  const file = testInfo.outputPath('stores.csv')
+  writeFileSync(
+    file,
+    'Item;Unit;In stock;Counted;Vendor;Pack size;Price;Days\nKelp meal;g;150;2027-04-11;The mill;500;6.5;4\nPeat-free fines;trays;3;2027-04-11;;;;\n',
+  )
+  await visit(page, '/buying')
+  await page.getByTestId('supplies-file').setInputFiles(file)
+  await page.getByRole('button', { name: 'See what it changes' }).click()
+  await expect(page.getByRole('button', { name: '1 not imported' })).toBeVisible()
+  await expect(page.getByText('Unit: not one of the words known there.')).toBeVisible()
+  await page.getByRole('button', { name: 'Import 1 row' }).click()
+  await settled(page)
+  const kelp = page.locator('[data-need="material/kelp meal/g"]')
+  await expect(kelp).toContainText('150 g')
+  await expect(kelp).toContainText('1 × 500 g, The mill')
+  const out = await (await page.request.get('/out/lists/supplies.csv')).text()
+  expect(out).toContain('Kelp meal')
+  expect(out).toMatch(/Thing.Unit.In store.Counted on/)
 })

@@ -49,15 +49,20 @@ test('ranks what earns its bench by the prices of its kind', async ({ page }) =>
 
 test('says up to which price a plug is cheaper bought in', async ({ page }) => {
   await visit(page, '/costs?show=buy')
-  const tomato = page.getByRole('region', { name: 'Raise or buy in' }).locator('[data-kind="tomato"]')
-  const even = Number((await tomato.locator('td b').textContent())!.replace(/[^\d.]/g, ''))
+  const pepper = page.getByRole('region', { name: 'Raise or buy in' }).locator('[data-kind="pepper"]')
+  const even = Number((await pepper.locator('td b').textContent())!.replace(/[^\d.]/g, ''))
   expect(even).toBeGreaterThan(0)
-  await tomato.getByLabel('Offered at: Tomato').fill(String(even * 0.9))
-  await expect(tomato.getByRole('status')).toHaveText('buy in')
-  await tomato.getByLabel('Offered at: Tomato').fill(String(even * 1.1))
-  await expect(tomato.getByRole('status')).toHaveText('raise')
-  await tomato.getByLabel('Offered at: Tomato').fill('-1')
-  await expect(tomato).toContainText('Not below 0.')
+  await pepper.getByLabel('Offered at: Sweet pepper').fill(String(even * 0.9))
+  await expect(pepper.getByRole('status')).toHaveText('buy in')
+  await pepper.getByLabel('Offered at: Sweet pepper').fill(String(even * 1.1))
+  await expect(pepper.getByRole('status')).toHaveText('raise')
+  await pepper.getByLabel('Offered at: Sweet pepper').fill('-1')
+  await expect(pepper).toContainText('Not below 0.')
+  // The seed of tomatoes has no price: a dear plug may still be the cheaper.
+  const tomato = page.getByRole('region', { name: 'Raise or buy in' }).locator('[data-kind="tomato"]')
+  await expect(tomato).toContainText('or more')
+  await tomato.getByLabel('Offered at: Tomato').fill('9')
+  await expect(tomato.getByRole('status')).toHaveCount(0)
 })
 
 test('plants are sold by the price list, and what was sold is taken in', async ({ page }) => {
@@ -85,5 +90,28 @@ test.describe('a farm with nothing planned', () => {
         page.getByText(/^(Nothing is raised|No planting says|No plants are for sale|Nothing is spent)/),
       ).toBeVisible()
     }
+  })
+})
+
+test.describe('a farm that never said what anything costs', () => {
+  const { habits, ...rest } = demo()
+  const free = { ...habits, costs: {} }
+  test.use({
+    season: {
+      ...rest,
+      habits: free,
+      mixes: rest.mixes.map(({ litrePrice: _, ...mix }) => mix),
+      lots: rest.lots.map(({ packetPrice: _, ...lot }) => lot),
+      containers: rest.containers.map(({ price: _, ...container }) => container),
+    },
+  })
+
+  test('is told no price and no verdict it could not have', async ({ page }) => {
+    await visit(page, '/costs?show=buy')
+    const tomato = page.getByRole('region', { name: 'Raise or buy in' }).locator('[data-kind="tomato"]')
+    await tomato.getByLabel('Offered at: Tomato').fill('0.4')
+    await expect(tomato).toContainText('–')
+    await expect(tomato).not.toContainText('cheaper')
+    await expect(tomato.getByRole('status')).toHaveCount(0)
   })
 })

@@ -48,7 +48,7 @@ const SHOTS: Shot[] = [
   { file: 'field', path: '/field?stand=la.3' },
   { file: 'sowing', path: '/sowing?what=all' },
   { file: 'labels', path: '/labels' },
-  { file: 'journal', path: '/journal' },
+  { file: 'earns', path: '/costs?show=earns' },
   {
     file: 'count-phone',
     path: '/batch?id=la.4&tab=count',

@@ -7,7 +7,7 @@ import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
 import useMediaQuery from '@mui/material/useMediaQuery'
 import { useSearchParams } from 'next/navigation'
-import { useMemo } from 'react'
+import { useMemo, useState } from 'react'
 import { z } from 'zod'
 import { useTranslations } from 'next-intl'
 import type { Day } from '../../core/calendar/day'
@@ -16,6 +16,7 @@ import { toBuy, type ToBuy } from '../../core/stores/buying'
 import { needsOf } from '../../core/stores/needs'
 import { seedOrder } from '../../core/stores/seed-order'
 import { idOf } from '../../core/stores/thing'
+import { ListFromFile } from '../../ui/sheet-file/list-from-file'
 import { ChoiceField } from '../../ui/fields'
 import { SidePanel } from '../../ui/side-panel'
 import { useInAddress } from '../../ui/use-in-address'
@@ -29,7 +30,7 @@ import { Orders } from './orders'
 import { Stocktake } from './stocktake'
 import { SupplyEditor } from './supply-editor'
 
-const Wanted = z.object({ show: z.enum(['', 'all', 'next', 'stocktake']), supplier: z.string().max(120) })
+const Wanted = z.object({ show: z.enum(['', 'all', 'next']), supplier: z.string().max(120) })
 const SHORT: z.output<typeof Wanted> = { show: '', supplier: '' }
 
 /** Everything the season needs, what is to be ordered first before it; or the seed that the next one will. */
@@ -53,6 +54,7 @@ export function BuyingView() {
   const narrow = useMediaQuery('(max-width:899px)')
   const mayCount = useMay('plan')
   const [{ show, supplier }, setWanted] = useInAddress('buying', Wanted, SHORT)
+  const [counting, setCounting] = useState(false)
   const all = useLines(plan, today, show === 'next')
   const lines = all.filter(
     ({ need, packs }) =>
@@ -65,15 +67,10 @@ export function BuyingView() {
     <Box sx={{ display: 'flex', height: '100%', minHeight: 0 }}>
       {!(narrow && (line || supply)) && (
         <Box sx={{ flex: 1, minWidth: 0, overflow: 'auto', px: { xs: 1.5, md: 2.5 }, py: 2 }}>
-          <Head
-            counting={show === 'stocktake'}
-            onCount={
-              mayCount ? () => setWanted({ show: show === 'stocktake' ? '' : 'stocktake', supplier }) : undefined
-            }
-          />
-          {show === 'stocktake' && mayCount ? (
+          <Head counting={counting} onCount={mayCount ? () => setCounting(!counting) : undefined} />
+          {counting && mayCount ? (
             <Box sx={{ mt: 1.5 }}>
-              <Stocktake onDone={() => setWanted({ show: '', supplier })} />
+              <Stocktake onDone={() => setCounting(false)} />
             </Box>
           ) : (
             <List show={show} supplier={supplier} all={all} lines={lines} chosen={line?.need.id} want={setWanted} />
@@ -125,6 +122,7 @@ function Head({ counting, onCount }: { counting: boolean; onCount: (() => void) 
           {t('stocktake')}
         </Button>
       )}
+      {onCount && <ListFromFile of="supplies" />}
       <Button
         className="no-print"
         variant="outlined"
@@ -196,7 +194,7 @@ function Filter({
     <Box className="no-print" sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, my: 1.5 }}>
       <ChoiceField
         label={t('show')}
-        value={show === 'stocktake' ? '' : show}
+        value={show}
         none={t('whatIsShort')}
         options={[
           ['all', t('everythingNeeded')],

@@ -55,8 +55,12 @@ function Row({ kind }: { kind: BuyOrRaise }) {
   const { crop, main, least, most, hours, trayWeeks, offered } = kind
   const [typed, setTyped] = useState<number | undefined>(offered)
   const price = typed !== undefined && typed >= 0 ? typed : undefined
-  const never = main.evenAt <= 0
+  // Where a part has no price, raising costs more than is known: what is found is the least, and may be nothing at all.
+  const atLeast = kind.unknown.length > 0
+  const nothing = atLeast && main.evenAt <= 0
+  const never = !atLeast && main.evenAt <= 0
   const apart = most.evenAt - least.evenAt > 0.01
+  const verdict = price === undefined || nothing ? undefined : price < main.evenAt ? 'buyIt' : atLeast ? undefined : 'raiseIt' // prettier-ignore
   return (
     <tr data-kind={crop.key}>
       <td className="w">
@@ -68,10 +72,20 @@ function Row({ kind }: { kind: BuyOrRaise }) {
           {t('forPlanting', { plants: format.number(main.batch.plants), day: format.shortDate(main.plantOn) })}
         </Box>
       </td>
-      <td>{moneyWords(format, main.raised.cost.known / main.batch.plants)}</td>
+      <td>{nothing ? '–' : moneyWords(format, main.raised.cost.known / main.batch.plants)}</td>
       <td>
-        <b>{never ? t('neverCheaper') : moneyWords(format, main.evenAt)}</b>
-        {apart && !never && (
+        {nothing ? (
+          '–'
+        ) : (
+          <b>
+            {never
+              ? t('neverCheaper')
+              : atLeast
+                ? t('atLeast', { price: moneyWords(format, main.evenAt) })
+                : moneyWords(format, main.evenAt)}
+          </b>
+        )}
+        {apart && !never && !nothing && (
           <Box sx={{ fontSize: 13, color: 'text.secondary' }}>
             {t('byDay', {
               least: moneyWords(format, Math.max(0, least.evenAt)),
@@ -86,9 +100,9 @@ function Row({ kind }: { kind: BuyOrRaise }) {
       <td>{format.number(trayWeeks, 1)}</td>
       <td>
         <Box sx={{ display: 'flex', gap: 1, alignItems: 'center', justifyContent: 'flex-end' }}>
-          {price !== undefined && (
-            <Box component="span" role="status" sx={{ color: price < main.evenAt ? 'success.main' : 'text.primary' }}>
-              {price < main.evenAt ? t('buyIt') : t('raiseIt')}
+          {verdict && (
+            <Box component="span" role="status" sx={{ color: verdict === 'buyIt' ? 'success.main' : 'text.primary' }}>
+              {t(`verdict.${verdict}`)}
             </Box>
           )}
           <Box className="no-print">

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { sallowFerry } from '../../../scripts/demo/sallow-ferry'
 import { editSeason } from '../../season/edit'
 import { readSeason } from '../../season/read'
-import type { Bed, Lot, Season, SeasonInput, Variety } from '../../season/schema'
+import type { Bed, Lot, Season, SeasonInput, Supply, Variety } from '../../season/schema'
 import { lists as words } from '../../words/messages/en/lists'
 import { readSheetFile } from '../sheet-file/read-file'
 import { findTable, rowsOf } from '../sheet-file/table'
@@ -193,4 +193,56 @@ it('ten thousand unknown names are told, each with its row, and nothing is taken
   const read = readList('lots', full, season, { order: 'dmy' })
   expect(read.rows.every(({ is }) => is === 'wrong')).toBe(true)
   expect(read.additions).toEqual([])
+})
+
+describe('stores from a sheet', () => {
+  const one = async (text: string) => (await csv('supplies', text)).rows[0]!
+  const HEAD = 'Thing;Unit;In store;Counted on;Supplier;In one;Price;Comes in'
+
+  it('are new materials, in the units people buy in', async () => {
+    const row = await one(`${HEAD}\nComposted bark;cu ft;4;2027-04-10;The merchant;2;11.50;5\n`)
+    expect(row.is).toBe('new')
+    expect(toOf<Supply>(row)).toMatchObject({
+      of: { what: 'material', material: 'Composted bark', unit: 'l' },
+      have: 113.268,
+      countedOn: '2027-04-10',
+      offers: [{ supplier: 'The merchant', size: 56.634, price: 11.5, leadDays: 5 }],
+    })
+  })
+  it('are containers, seed and labels where the season has them', async () => {
+    const [tray] = season.containers
+    const [variety] = season.varieties
+    const { rows } = await csv(
+      'supplies',
+      `${HEAD}\n${tray!.name};;;;A maker;10;14;\n"Seed: ${variety!.name}";;;;A seed house;500;6;\nFive-litre buckets of bark;;3;;;;;\n`,
+    )
+    expect(rows.map((row) => [row.is, row.problems.map(({ column, what }) => `${column} ${what}`)])).toEqual([
+      [expect.any(String), []],
+      [expect.any(String), []],
+      ['wrong', ['countedOn missing']],
+    ])
+    const of = rows.map((row) => toOf<Supply>(row)?.of)
+    expect(of[0]).toEqual({ what: 'container', container: tray!.key })
+    expect(of[1]).toEqual({ what: 'seed', variety: variety!.key })
+  })
+  it('change the size of the same supplier, and add any other', async () => {
+    const [known] = season.supplies.filter(({ offers }) => offers.length > 0)
+    const [offer] = known!.offers
+    const cheaper = await one(`${HEAD}\n${known!.name};;;;${offer!.supplier};${offer!.size};${offer!.price + 1};\n`)
+    expect(cheaper).toMatchObject({ is: 'changed', changes: ['size'] })
+    expect(toOf<Supply>(cheaper)!.offers.length).toBe(known!.offers.length)
+    expect(toOf<Supply>(cheaper)!.offers[0]!.price).toBe(offer!.price + 1)
+    const other = await one(`${HEAD}\n${known!.name};;;;Another;${offer!.size};1;\n`)
+    expect(toOf<Supply>(other)!.offers.length).toBe(known!.offers.length + 1)
+  })
+  it('say what is wrong where it stands', async () => {
+    const problems = async (row: string) =>
+      (await one(`${HEAD}\n${row}\n`)).problems.map(({ column, what }) => `${column} ${what}`)
+    expect(await problems('Bark;trays;4;2027-04-10;;;;')).toEqual(['unit no-choice'])
+    expect(await problems('Bark;l;-4;2027-04-10;;;;')).toEqual(['inStore no-number'])
+    expect(await problems('Bark;l;;;The merchant;0;9;')).toEqual(['size refused'])
+    expect(await problems('Bark;l;;;The merchant;40;;')).toEqual(['packPrice missing'])
+    expect(await problems('Bark;l;;;;40;9 zł;')).toEqual(['packPrice no-number'])
+    expect(await problems(`${season.containers[0]!.name};;4;2027-04-10;;;;`)).toEqual(['inStore refused'])
+  })
 })

@@ -1,8 +1,8 @@
-/** Seed lots, beds and varieties as tables: their columns, and the words that head them. */
+/** Seed lots, beds, varieties and stores as tables: their columns, and the words that head them. */
 import type { SheetKind } from '../sheet-file/table'
 
 /** Lists that go out as a sheet and come in from one. */
-export const LIST_NAMES = ['lots', 'beds', 'varieties'] as const
+export const LIST_NAMES = ['lots', 'beds', 'varieties', 'supplies'] as const
 export type ListName = (typeof LIST_NAMES)[number]
 
 export const LOT_COLUMNS = [
@@ -27,7 +27,19 @@ export type BedColumn = (typeof BED_COLUMNS)[number]
 export const VARIETY_COLUMNS = ['kind', 'variety', 'seasonGroup', 'maturity', 'from', 'note'] as const
 export type VarietyColumn = (typeof VARIETY_COLUMNS)[number]
 
-export type ListColumn = LotColumn | BedColumn | VarietyColumn
+export const SUPPLY_COLUMNS = [
+  'thing',
+  'unit',
+  'inStore',
+  'countedOn',
+  'supplier',
+  'size',
+  'packPrice',
+  'leadDays',
+] as const
+export type SupplyColumn = (typeof SUPPLY_COLUMNS)[number]
+
+export type ListColumn = LotColumn | BedColumn | VarietyColumn | SupplyColumn
 
 const KIND = ['kind', 'crop', 'vegetable', 'flower', 'species', 'cultivo', 'especie']
 const VARIETY = ['variety', 'cultivar', 'variedad', 'type']
@@ -88,7 +100,28 @@ const VARIETY_FILE: SheetKind<VarietyColumn> = {
   long: ['variety', 'note'],
 }
 
+const SUPPLY_FILE: SheetKind<SupplyColumn> = {
+  columns: SUPPLY_COLUMNS,
+  headings: {
+    thing: ['thing', 'what', 'item', 'name', 'material', 'supply', 'product', 'articulo', 'producto'],
+    unit: ['unit', 'counted in', 'uom', 'unidad'],
+    inStore: ['in store', 'in stock', 'stock', 'have', 'on hand', 'quantity', 'existencias'],
+    countedOn: ['counted on', 'counted', 'date', 'stocktake', 'fecha'],
+    supplier: ['supplier', 'merchant', 'vendor', 'from', 'shop', 'proveedor'],
+    size: ['in one', 'size', 'pack', 'pack size', 'bag', 'contains', 'tamano'],
+    packPrice: ['price', 'price of one', 'cost', 'precio'],
+    leadDays: ['comes in', 'days', 'lead time', 'lead days', 'delivery', 'plazo'],
+  },
+  about: ['thing'],
+  days: ['countedOn'],
+  numbers: ['inStore', 'size', 'packPrice', 'leadDays'],
+  long: ['thing', 'supplier'],
+}
+
 /** Each list as a table of a file. */
-export const LIST_FILES = { lots: LOT_FILE, beds: BED_FILE, varieties: VARIETY_FILE } as unknown as Readonly<
-  Record<ListName, SheetKind<string>>
->
+export const LIST_FILES = {
+  lots: LOT_FILE,
+  beds: BED_FILE,
+  varieties: VARIETY_FILE,
+  supplies: SUPPLY_FILE,
+} as unknown as Readonly<Record<ListName, SheetKind<string>>>

@@ -2,13 +2,14 @@
 import type { DayOrder } from '../../core/calendar/typed-day'
 import type { Addition } from '../../library/adding'
 import { keyOf, freeKeyAmong } from '../../season/keys'
-import { Bed, Lot, Variety, type Block, type Season } from '../../season/schema'
+import { Bed, Lot, Supply, Variety, type Block, type Season } from '../../season/schema'
 import { sameValue } from '../../season/values'
 import { createBringing, type Bringing } from '../plan-sheet/bring'
 import type { Said } from '../sheet-file/table'
 import { LIST_FILES, type ListColumn, type ListName } from './lists'
 import { readBed } from './beds'
 import { readLot } from './lots'
+import { readSupply } from './supplies'
 import { readVariety } from './varieties'
 
 /** What is wrong in a cell of a row. */
@@ -18,7 +19,7 @@ export type ListProblem =
   /** An earlier row of the file is about the same. */
   | { column: ListColumn; what: 'twice'; row: number }
 
-export type Thing = Lot | Bed | Variety
+export type Thing = Lot | Bed | Variety | Supply
 
 /** A row with what it comes to. */
 export interface ListRow {
@@ -64,8 +65,9 @@ const READERS: Readonly<Record<ListName, (row: Said<string>, reading: ListReadin
   lots: readLot,
   beds: readBed,
   varieties: readVariety,
+  supplies: readSupply,
 }
-const SCHEMAS = { lots: Lot, beds: Bed, varieties: Variety } as const
+const SCHEMAS = { lots: Lot, beds: Bed, varieties: Variety, supplies: Supply } as const
 
 /**
  * Reads rows one after another. What a row leaves empty stays as it is; a row about something the season has changes it,
@@ -158,10 +160,21 @@ const COLUMN_OF: Readonly<Record<string, ListColumn | undefined>> = {
   overrides: 'maturity',
   variety: 'variety',
   crop: 'kind',
+  have: 'inStore',
+  of: 'thing',
+  offers: 'size',
+}
+
+/** The column that the name of a thing stands in. */
+const NAMED: Readonly<Record<ListName, ListColumn>> = {
+  lots: 'lot',
+  beds: 'bed',
+  varieties: 'variety',
+  supplies: 'thing',
 }
 
 function columnOf(of: ListName, property: string): ListColumn {
-  if (property === 'name') return of === 'lots' ? 'lot' : of === 'beds' ? 'bed' : 'variety'
+  if (property === 'name') return NAMED[of]
   const columns = LIST_FILES[of].columns as readonly ListColumn[]
   return COLUMN_OF[property] ?? columns.find((column) => column === property) ?? columns[0]!
 }

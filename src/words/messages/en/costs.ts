@@ -56,9 +56,11 @@ export const costs = {
   perBedWeek: 'Left for a metre and week',
   aboutBuy:
     'Up to which price of a plug buying in is the cheaper: seed, sowing, pricking out, mix, heat and room that it saves, for the largest batch of each kind. The same plants are potted on and hardened either way.',
-  inNeither: 'Without a price, and in neither: {parts}.',
+  inNeither:
+    'Without a price, and in neither: {parts}. Raising costs more than is said then, and the price of a plug may be higher.',
   toRaise: 'Raised, a plant',
   evenAt: 'Same cost at',
+  atLeast: '{price} or more',
   neverCheaper: 'raising is always cheaper',
   byDay: '{least} ({on}) to {most} ({late})',
   hoursSaved: 'Hours saved per 100',
@@ -66,8 +68,7 @@ export const costs = {
   offeredAt: 'Plugs offered at',
   offerOf: 'Offered at: {kind}',
   forPlanting: '{plants} for {day}',
-  buyIt: 'buy in',
-  raiseIt: 'raise',
+  verdict: { buyIt: 'buy in', raiseIt: 'raise' },
   notUnderNothing: 'Not below 0.',
   aboutMonths:
     'Spent in the month it is used: seed on the sowing day, mix on the day it is filled, work, warmth and room over their days. What comes in is counted in the month of planting, or of the first harvest where that is known.',

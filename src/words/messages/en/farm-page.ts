@@ -184,7 +184,7 @@ export const farmPage = {
     'Temperatures and frost are guessed from where the farm lies: winters can be 6 °C off and frosts three weeks. Put in what you know.',
   oneIsGuessed:
     '{what, select, frost {Frost is guessed from where the farm lies: it can be three weeks off. Put in what you know.} other {Temperatures are guessed from where the farm lies: winters can be 6 °C off. Put in what you know.}}',
-  sheetOf: { lots: 'Seed lots', beds: 'Beds', varieties: 'Varieties' },
+  sheetOf: { lots: 'Seed lots', beds: 'Beds', varieties: 'Varieties', supplies: 'Stores' },
   backup: 'Backup',
   downloadABackup: 'Download a backup',
   everythingInOneFile:

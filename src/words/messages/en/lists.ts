@@ -3,6 +3,8 @@ export const lists = {
     lots: 'No table of seed lots was found in {file}: it needs a row of headings with the kind or variety, and the lot or how much is left.',
     beds: 'No table of beds was found in {file}: it needs a row of headings with the bed, and its length or its block.',
     varieties: 'No table of varieties was found in {file}: it needs a row of headings with the kind and the variety.',
+    supplies:
+      'No table of stores was found in {file}: it needs a row of headings with the thing, and how much there is or what it is sold in.',
   },
   previewOf: 'What {file} would change',
   look: 'See what it changes',
@@ -15,7 +17,8 @@ export const lists = {
   take: '{n, plural, one {Import {text} row} other {Import {text} rows}}',
   taking: 'Importing …',
   backToColumns: 'Back to the columns',
-  saved: '{of, select, lots {Seed lots from {file}} beds {Beds from {file}} other {Varieties from {file}}}: {what}',
+  saved:
+    '{of, select, lots {Seed lots from {file}} beds {Beds from {file}} supplies {Stores from {file}} other {Varieties from {file}}}: {what}',
   andMore: '{n} more rows',
   asXlsx: 'As XLSX',
   asCsv: 'As CSV',
@@ -53,5 +56,13 @@ export const lists = {
     maturity: 'Days to harvest',
     from: 'Counted from',
     note: 'Note',
+    thing: 'Thing',
+    unit: 'Unit',
+    inStore: 'In store',
+    countedOn: 'Counted on',
+    supplier: 'Supplier',
+    size: 'In one',
+    packPrice: 'Price',
+    leadDays: 'Comes in days',
   },
 } as const
