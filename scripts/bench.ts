@@ -8,7 +8,8 @@ import { gatesBetween } from '../src/core/field/gates'
 import { frostDates, frostSeasons, percentile } from '../src/core/frost/percentiles'
 import { anchoredMoves, seasonAir } from '../src/core/field/anchor'
 import { compareWays } from '../src/core/plan/compare'
-import { costsByKind } from '../src/core/plan/costs'
+import { budgetOf } from '../src/core/plan/budget'
+import { costsByKind, whatEarns } from '../src/core/plan/costs'
 import { buyingList } from '../src/core/stores/buying'
 import { leastCost } from '../src/core/stores/packs'
 import { expandPlanting } from '../src/core/batch/expand'
@@ -274,7 +275,9 @@ function stores(): void {
   const plans = Array.from({ length: 30 }, (_, i) => changed(i))
   const needs_ms = median((i) => void buyingList(plans[i]!, day), 20, 5)
   const costs_ms = median((i) => void costsByKind(plans[i]!), 20, 5)
-  print({ bench: 'buying list and costs of 2,000 batches after a change', needs_ms: round(needs_ms), costs_ms: round(costs_ms), limit: 15 }) // prettier-ignore
+  const earns_ms = median((i) => void whatEarns(plans[i]!), 20, 5)
+  const budget_ms = median((i) => void budgetOf(plans[i]!), 20, 5)
+  print({ bench: 'buying list and costs of 2,000 batches after a change', needs_ms: round(needs_ms), costs_ms: round(costs_ms), earns_ms: round(earns_ms), budget_ms: round(budget_ms), limit: 15 }) // prettier-ignore
   const sizes = (i: number) => [
     { size: 50 + i, price: 3 + (i % 7) },
     { size: 250 + i * 3, price: 9 + (i % 11) },

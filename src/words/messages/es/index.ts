@@ -6,6 +6,7 @@ import { find } from './find'
 import { format } from './format'
 import { install } from './install'
 import { labels } from './labels'
+import { mats } from './mats'
 import { people } from './people'
 import { readings } from './readings'
 import { records } from './records'
@@ -26,6 +27,7 @@ export const es = {
   format,
   install,
   labels,
+  mats,
   people,
   readings,
   records,
