@@ -88,6 +88,18 @@ export const Place = z.strictObject({
       dims: z.boolean().optional().describe('whether its light can be turned down'),
     })
     .optional(),
+  water: z
+    .strictObject({
+      below: z.boolean().optional().describe('trays draw it up from below'),
+      days: z
+        .number()
+        .min(0.5)
+        .max(14)
+        .optional()
+        .describe('days from one watering to the next, in place of what is reckoned; a half is twice a day'),
+    })
+    .optional()
+    .describe('how it is watered there'),
   power: z
     .strictObject({
       watts: z.number().positive().max(1_000_000).describe('while it is on, all of it'),
@@ -366,6 +378,15 @@ const facts = {
       buryAtPlanting: z.enum(['never', 'to-seed-leaves', 'deep']).optional(),
       water: z.enum(['moist', 'dry-between']).optional().describe('how its mix is kept while it is small'),
       feedAtLeaf: z.int().min(1).max(20).optional(),
+      feedEvery: z.int().min(1).max(60).optional().describe('days from one feed to the next; 7 unless given'),
+      feedStrength: z
+        .number()
+        .positive()
+        .max(2)
+        .optional()
+        .describe(
+          'share of the full strength of its feed; half until its third true leaf and full from it unless given',
+        ),
       pinch: z
         .strictObject({
           leaf: z.int().min(1).max(30),

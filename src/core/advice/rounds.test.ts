@@ -7,7 +7,7 @@ import { createPlanner } from '../plan/plan'
 import { roundsOn } from './rounds'
 import { countsDue } from './counts-due'
 import { washDue } from './wash'
-import { waterEvery } from './watering'
+import { learnedEvery, waterEvery } from './watering'
 import { done, entry } from '../testing/records'
 
 const day = (n: number) => formatDay(n)
@@ -44,6 +44,68 @@ describe('water', () => {
   it('is twice a day for small cells full of root, and every three days for a fresh large pot', () => {
     expect(waterEvery(1, 15)).toBe(0.5)
     expect(waterEvery(0, 1500)).toBe(3)
+  })
+})
+
+describe('water by how and where', () => {
+  const figure = fc.double({ min: 0, max: 1.5, noNaN: true })
+  it('is asked for later from below, up to a week, and the sooner the warmer it was', () => {
+    fc.assert(
+      fc.property(
+        figure,
+        fc.integer({ min: 5, max: 4000 }),
+        fc.double({ min: 6, max: 40, noNaN: true }),
+        fc.double({ min: 6, max: 40, noNaN: true }),
+        (grown, ml, one, two) => {
+          expect(waterEvery(grown, ml, { below: true })).toBeGreaterThanOrEqual(waterEvery(grown, ml))
+          expect(waterEvery(grown, ml, { below: true })).toBeLessThanOrEqual(7)
+          const [cool, warm] = [Math.min(one, two), Math.max(one, two)]
+          expect(waterEvery(grown, ml, { warmth: warm })).toBeLessThanOrEqual(waterEvery(grown, ml, { warmth: cool }))
+        },
+      ),
+    )
+    expect(waterEvery(0, 350, { below: true })).toBe(7)
+  })
+  it('is learned from the rounds that were ticked, little from few', () => {
+    const ticked = (every: number, rounds: number) => Array.from({ length: rounds }, (_, i) => round('bench', 20_000 - i * every, 'water')) // prettier-ignore
+    expect(learnedEvery(ticked(3, 5), 1, 20_001)).toBeUndefined()
+    // Five gaps of three days, against five that are reckoned at one.
+    expect(learnedEvery(ticked(3, 6), 1, 20_001)).toBe(2)
+    expect(learnedEvery(ticked(2, 14), 1, 20_001)).toBeCloseTo((13 * 2 + 5) / 18, 9)
+    // Two rounds on one day are one; a fortnight without any was forgotten, not dry.
+    const twice = ticked(1, 9).flatMap((one) => [one, { ...one, id: `${one.id}x` }])
+    expect(learnedEvery(twice, 1, 20_001)).toBe(1)
+    expect(learnedEvery(ticked(14, 9), 1, 20_001)).toBeUndefined()
+  })
+  it('comes as often as its place says, whatever is reckoned', () => {
+    const at = a.pass!.emergence + 4
+    const often = (days: number | undefined, ago: number) =>
+      roundsOn(
+        planOn(at, [sown, round('bench', at - ago, 'water')], (s) => {
+          if (days !== undefined) s.places[1]!.water = { days }
+        }),
+        at,
+      ).filter(({ what, place }) => what === 'water' && place === BENCH)
+    expect(often(6, 5)).toEqual([])
+    expect(often(6, 6)).toMatchObject([{ every: 6, learned: false }])
+    expect(often(0.5, 1)).toMatchObject([{ every: 0.5 }])
+  })
+})
+
+describe('feed', () => {
+  it('is as strong and as often as its kind and age ask for', () => {
+    const feeds = (care: object, later = 0, records: Entry[] = []) => {
+      const plan = planOn(0, [], (s) => (s.crops[0]!.care = { feedAtLeaf: 1, ...care }))
+      const own = plan.byId.get('a')!
+      const at = own.leafWork.find(({ kind }) => kind === 'feed')!.day + later
+      return roundsOn(planOn(at, [sown, ...records.map((one) => ({ ...one, on: day(at - 5) }))], (s) => (s.crops[0]!.care = { feedAtLeaf: 1, ...care })), at).filter(({ what }) => what === 'feed') // prettier-ignore
+    }
+    expect(feeds({})[0]).toMatchObject({ every: 7, strengths: [{ strength: 0.5, codes: ['A'] }] })
+    expect(feeds({}, 12)[0]!.strengths).toEqual([{ strength: 1, codes: ['A'] }])
+    expect(feeds({ feedStrength: 0.25 }, 12)[0]!.strengths).toEqual([{ strength: 0.25, codes: ['A'] }])
+    const fed = [round('bench', 0, 'feed')]
+    expect(feeds({ feedEvery: 10 }, 0, fed)).toEqual([])
+    expect(feeds({ feedEvery: 4 }, 0, fed)).toMatchObject([{ every: 4 }])
   })
 })
 

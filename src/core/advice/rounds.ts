@@ -2,12 +2,14 @@
 import type { Entry } from '../../season/schema'
 import { formatDay, parseDay, type Day } from '../calendar/day'
 import type { Batch, Stay } from '../batch/batch'
+import { measuredOf } from '../climate/measured'
+import { leavesAt } from '../growth/rate'
 import { fillings } from '../batch/course'
 import { isSpent } from '../mix/which-mix'
 import type { Plan } from '../plan/plan'
 import { ageOn, limitAge } from '../schedule/forward'
 import { standing } from '../ledger/records'
-import { waterEvery } from './watering'
+import { learnedEvery, waterEvery } from './watering'
 
 /** One round through a place. */
 export interface Round {
@@ -17,6 +19,10 @@ export interface Round {
   /** Days from one to the next; half a day means morning and evening. */
   every: number
   batches: number
+  /** Whether the days are those it was really watered in, and not only reckoned. */
+  learned: boolean
+  /** Of a feed: the batches of each strength, the weakest first. */
+  strengths: { strength: number; codes: string[] }[]
   /** What asks for it oftenest. */
   closest: { code: string; container: string }
   /** The record that it was done on that day: of two, the second. */
@@ -26,6 +32,8 @@ export interface Round {
 }
 
 const FEED_EVERY = 7 // days between feeds once the mix is used up
+const FULL_FROM = 3 // true leaf from which feed is given at full strength
+const WEAK = 0.5 // share of it before
 
 /** Whether a batch is sown on a day: up to today only what somebody recorded, after it what the plan says. */
 export function isSown({ progress }: Batch, { today }: Pick<Plan, 'today'>, day: Day): boolean {
@@ -47,8 +55,12 @@ export function roundsOn(plan: Plan, day: Day): Round[] {
       ),
     )
     if (here.length === 0) return
+    const watering = { below: place.water?.below, warmth: warmthOf(plan, place.key, day) }
     const needs = here
-      .map((one) => ({ ...one, every: waterEvery(grownOn(one.batch, one.stay, day), mlOf(one.batch, one.stay)) }))
+      .map((one) => ({
+        ...one,
+        every: waterEvery(grownOn(one.batch, one.stay, day), mlOf(one.batch, one.stay), watering),
+      }))
       .sort((a, b) => a.every - b.every || mlOf(a.batch, a.stay) - mlOf(b.batch, b.stay))
     const all = (what: Round['what']) =>
       records.filter(
@@ -62,13 +74,16 @@ export function roundsOn(plan: Plan, day: Day): Round[] {
       const last = before.reduce<Entry | undefined>((a, b) => (a && a.on > b.on ? a : b), undefined)
       const today = before.filter(({ on }) => on === iso)
       const since = last ? day - parseDay(last.on) : Infinity
-      const every = what === 'feed' ? FEED_EVERY : first.every
+      const learned = what === 'water' && place.water?.days === undefined && first.every >= 1 ? learnedEvery(before, first.every, day) : undefined // prettier-ignore
+      const every = what === 'feed' ? feedEvery(of) : (place.water?.days ?? (learned === undefined ? first.every : Math.max(1, Math.round(learned)))) // prettier-ignore
       const times = every < 1 ? 2 : 1
       if (today.length > 0 || since >= every)
         rounds.push({
           place: at,
           what,
           every,
+          learned: learned !== undefined,
+          strengths: what === 'feed' ? strengthsOf(of, day) : [],
           batches: of.length,
           closest: { code: first.batch.code, container: first.stay.container.name },
           done: today.length >= times ? today.at(-1) : undefined,
@@ -82,6 +97,45 @@ export function roundsOn(plan: Plan, day: Day): Round[] {
     )
   })
   return rounds
+}
+
+interface Here {
+  batch: Batch
+  stay: Stay
+}
+
+const MEASURED = 2 // days before, whose measured warmth says how fast water is used
+
+/** Mean °C measured in a place over the days just before; `undefined` where nobody measured both its low and its high. */
+function warmthOf({ season }: Plan, place: string, day: Day): number | undefined {
+  const days = measuredOf(season).find((one) => one.place === place)?.days ?? []
+  const means = days.flatMap(({ on, low, high }) => {
+    const at = parseDay(on)
+    return low !== undefined && high !== undefined && at < day && at >= day - MEASURED ? [(low + high) / 2] : []
+  })
+  return means.length === 0 ? undefined : means.reduce((sum, mean) => sum + mean, 0) / means.length
+}
+
+/** Days from one feed to the next: those of the kind that is fed oftenest. */
+const feedEvery = (of: readonly Here[]): number =>
+  Math.min(...of.map(({ batch }) => batch.way.crop.care.feedEvery ?? FEED_EVERY))
+
+/** Batches by the strength of their feed, the weakest first. */
+function strengthsOf(of: readonly Here[], day: Day): Round['strengths'] {
+  const groups = new Map<number, string[]>()
+  for (const { batch } of of) {
+    const { care, growth } = batch.way.crop
+    const { pass, way } = batch
+    const leaves =
+      pass && growth.leafInterval !== undefined
+        ? leavesAt(ageOn(way.route, pass, day), growth.leafInterval, growth.firstLeaf)
+        : FULL_FROM
+    const strength = care.feedStrength ?? (leaves < FULL_FROM ? WEAK : 1)
+    groups.set(strength, [...(groups.get(strength) ?? []), batch.code])
+  }
+  return [...groups]
+    .map(([strength, codes]) => ({ strength, codes: codes.sort() }))
+    .sort((a, b) => a.strength - b.strength)
 }
 
 function mlOf({ way }: Batch, { containerNumber, container }: Stay): number {

@@ -163,6 +163,7 @@ export function PlaceEditor({
             error={at('layout.lampHeight')}
           />
           <LampHanging lamp={place.lamp} put={(lamp) => put('lamp', lamp)} error={at('lamp.above')} />
+          <Water water={place.water} put={(water) => put('water', water)} at={at} />
           <Power power={place.power} put={(power) => put('power', power)} at={at} />
         </Box>
         <LampLine place={place} />
@@ -470,6 +471,41 @@ function Power({
         disabled={!power}
         onChange={(hours) => power && hours !== undefined && put({ ...power, hours })}
         error={at('power.hours')}
+      />
+    </>
+  )
+}
+
+/** How it is watered there, and how often where that is not left to be reckoned. */
+function Water({
+  water,
+  put,
+  at,
+}: {
+  water: Place['water']
+  put: (water: Place['water']) => void
+  at: (path: string) => string | undefined
+}) {
+  const t = useTranslations('farmPage')
+  const set = (next: NonNullable<Place['water']>) => put(Object.keys(next).length === 0 ? undefined : next)
+  return (
+    <>
+      <NumberField
+        label={t('wateredEvery')}
+        unit={t('daysUnit')}
+        value={water?.days}
+        onChange={(days) => set(withFigure(water ?? {}, 'days', days))}
+        error={at('water.days')}
+        help={t('emptyReckoned')}
+      />
+      <FormControlLabel
+        control={
+          <Checkbox
+            checked={water?.below ?? false}
+            onChange={(_, below) => set(withFigure(water ?? {}, 'below', below || undefined))}
+          />
+        }
+        label={t('wateredFromBelow')}
       />
     </>
   )

@@ -209,6 +209,13 @@ export const figureSections = (f: Format): readonly FigureSection[] => [
         ofVariety: true,
       },
       { path: 'care.feedAtLeaf', name: f.t('knowHow.firstFeedAtTrueLeaf'), kind: number(''), ofVariety: true },
+      { path: 'care.feedEvery', name: f.t('knowHow.fedEvery'), kind: number(f.t('knowHow.days2')), ofVariety: true },
+      {
+        path: 'care.feedStrength',
+        name: f.t('knowHow.feedStrength'),
+        kind: { as: 'number', quantity: 'share' },
+        ofVariety: true,
+      },
       {
         path: 'care.moveUpHeight',
         name: f.t('knowHow.moveUpAtAHeight'),

@@ -8,7 +8,7 @@ import { useTranslations } from 'next-intl'
 import { formatDay, type Day } from '../../core/calendar/day'
 import { writtenTemperatures } from '../../core/climate/measured'
 import { countable } from '../../core/advice/countable'
-import { roundsOn } from '../../core/advice/rounds'
+import { roundsOn, type Round } from '../../core/advice/rounds'
 import { type CountDue } from '../../core/advice/counts-due'
 import { washDue } from '../../core/advice/wash'
 import { warningsOf, type Warning } from '../../core/advice/warnings'
@@ -20,7 +20,7 @@ import { useMay } from '../../ui/may'
 import { useSeason } from '../../ui/season-context'
 import { useChange } from '../../ui/use-change'
 import { StairGlyph } from '../../ui/stair/stair'
-import { count } from '../../words/format'
+import { count, list } from '../../words/format'
 import { Part } from './folding'
 import type { DayWork } from './model'
 import { Link } from '../../ui/navigation'
@@ -72,7 +72,7 @@ export function Rounds({ day }: { day: Day }) {
       {() => (
         <>
           <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
-            {rounds.map(({ place, what, every, batches, closest, done, once }) => {
+            {rounds.map(({ place, what, every, learned, strengths, batches, closest, done, once }) => {
               const name = season.places[place]!.name
               return (
                 <Box
@@ -105,6 +105,8 @@ export function Rounds({ day }: { day: Day }) {
                         closest: closest.code,
                         container: closest.container,
                       })}
+                      {learned && ` ${t('asItWasWatered')}`}
+                      <Strengths strengths={strengths} />
                     </Box>
                   </Box>
                   {day === today && !data.whatIf && !done && (
@@ -145,6 +147,26 @@ export function Rounds({ day }: { day: Day }) {
         </>
       )}
     </Part>
+  )
+}
+
+/** Of a feed: which batches get it at which strength, where that is not simply full. */
+function Strengths({ strengths }: Pick<Round, 'strengths'>) {
+  const t = useTranslations('today')
+  const { format } = useSeason()
+  if (strengths.every(({ strength }) => strength === 1)) return null
+  return (
+    <div>
+      {strengths
+        .map(({ strength, codes }) =>
+          t('atStrength', {
+            strength: format.number(strength * 100),
+            codes: list(format, codes.slice(0, 8)),
+            more: codes.length > 8 ? 'yes' : 'no',
+          }),
+        )
+        .join(' · ')}
+    </div>
   )
 }
 

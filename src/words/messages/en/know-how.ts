@@ -301,6 +301,8 @@ export const knowHow = {
   mixWhileSmall: 'Mix while small',
   firstFeedAtTrueLeaf: 'First feed at true leaf',
   moveUpAtAHeight: 'Move up at a height of',
+  fedEvery: 'Fed every',
+  feedStrength: 'Strength of its feed',
   growsWithEachLeaf: 'Grows with each true leaf',
   stretchedAbove: 'Stretched above',
   firstFlowerBudMeans: 'First flower bud means',

@@ -56,6 +56,8 @@ export const today = {
   inDriesFirst: '{extra}: {batches}; {closest} in {container} dries first',
   done: 'Done: {what} {name}',
   done2: 'Done',
+  asItWasWatered: '(by your rounds)',
+  atStrength: '{strength} % strength: {codes}{more, select, yes { and others} other {}}',
   firstDone: 'once, {who}',
   againDone: 'Done again',
   matsAndLamps: 'Mats and lamps this evening',

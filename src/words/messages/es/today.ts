@@ -64,6 +64,8 @@ export const today = {
   inDriesFirst: '{extra}: {batches}; {closest} en {container} se seca primero',
   done: 'Hecho: {what} {name}',
   done2: 'Hecho',
+  asItWasWatered: '(según sus rondas)',
+  atStrength: 'al {strength} %: {codes}{more, select, yes { y otras} other {}}',
   firstDone: 'una vez, {who}',
   againDone: 'Hecho otra vez',
   matsAndLamps: 'Mantas y lámparas esta tarde',
