@@ -248,6 +248,12 @@ export const Container = z.strictObject({
     .optional()
     .describe('the whole tray, sheet or carrier, cm'),
   price: z.number().min(0).max(1_000_000).optional().describe('of one tray, sheet or carrier'),
+  lasts: z
+    .int()
+    .min(1)
+    .max(10_000)
+    .optional()
+    .describe('times it is filled before it is worn out: each time costs its share of the price'),
   mix: key.optional().describe('mix it is filled with, where it is not the usual one'),
 })
 

@@ -1,5 +1,5 @@
 /** What a batch costs, item by item, each with the days it falls on. */
-import type { Season } from '../../season/schema'
+import type { Container, Season } from '../../season/schema'
 import type { Batch } from '../batch/batch'
 import { batchWork } from '../batch/work'
 import type { Day } from '../calendar/day'
@@ -29,7 +29,7 @@ const found = new WeakMap<Batch, { by: readonly unknown[]; all: CostItems }>()
 
 /**
  * Costs of a batch: seed with its allowance, young plants bought, work up to planting out, mix, warmth and light, pots that
- * are planted whole, and room. A part that was split off was sown, or bought, with the whole. What was found is kept.
+ * are planted whole, wear of those that are used again, and room. A part that was split off was sown, or bought, with the whole. What was found is kept.
  */
 export function costItems(batch: Batch, season: Season): CostItems {
   const by = [season.habits, season.mixes, season.places]
@@ -70,10 +70,14 @@ function reckoned(batch: Batch, season: Season): CostItems {
     const mix = whichMix(season, container, way.method.stages[Math.max(0, stay.stage)], mixUseOf(container, i > 0))
     const litres = mixLitres(container, stay.cells, mix.compaction)
     add('mix', [from, from + 1], litres, mix.litrePrice ?? costs.mixLitre)
-    if (container.plantable) add('pots', [from, from + 1], stay.trays, container.price ?? 0)
+    add('pots', [from, from + 1], stay.trays, wearOf(container))
   })
   return { items, unknown: COST_PARTS.filter((part) => unknown.has(part)) }
 }
 
 const seedPrice = (lot: Batch['seed']['lot']): number | undefined =>
   lot?.packetPrice !== undefined && lot.packetSeeds !== undefined ? lot.packetPrice / lot.packetSeeds : undefined
+
+/** What filling a container once takes of it: all of one that is planted, its share of one that is used again. */
+const wearOf = ({ plantable, price = 0, lasts }: Container): number =>
+  plantable ? price : lasts === undefined ? 0 : price / lasts

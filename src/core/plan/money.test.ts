@@ -150,6 +150,21 @@ describe('the budget', () => {
       months.slice(1).forEach(({ from }, i) => expect(from - months[i]!.from).toBeLessThanOrEqual(31))
     }
   })
+  it('counts a tray that is used again by its share, and a pot that is planted whole', () => {
+    const pots = (container: object) => {
+      const plan = planner.plan(priced((s) => Object.assign(s.containers[1]!, container)))
+      const t = plan.byId.get('t')!
+      return {
+        pots: effortOf(t, plan.season).cost.parts.pots,
+        trays: t.stays.find(({ container: of }) => of.key === 'pots')!.trays,
+      }
+    }
+    expect(pots({ price: 6 }).pots).toBe(0)
+    const worn = pots({ price: 6, lasts: 12 })
+    expect(worn.pots).toBeCloseTo(worn.trays * 0.5, 9)
+    const planted = pots({ price: 6, lasts: 12, plantable: true })
+    expect(planted.pots).toBeCloseTo(planted.trays * 6, 9)
+  })
   it('puts what is used into its month', () => {
     const plan = planner.plan(priced())
     const t = plan.byId.get('t')!

@@ -114,6 +114,13 @@ export function ContainerEditor({
             onChange={(price) => put('price', price)}
             error={at('price')}
           />
+          <NumberField
+            label={t('lastsFillings')}
+            value={one.lasts}
+            disabled={one.plantable}
+            onChange={(lasts) => put('lasts', lasts)}
+            error={at('lasts')}
+          />
           {season.mixes.length > 0 && (
             <ChoiceField
               label={t('filledWith')}

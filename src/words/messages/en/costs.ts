@@ -11,7 +11,7 @@ export const costs = {
     work: 'Work',
     mix: 'Mix',
     heat: 'Heat and light',
-    pots: 'Pots',
+    pots: 'Pots and trays',
     room: 'Room',
   },
   setAt: {

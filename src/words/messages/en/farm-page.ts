@@ -248,6 +248,7 @@ export const farmPage = {
   lampStrength: 'Lamp strength',
   molMS: 'µmol/m²s',
   lampHours: 'Lamp hours',
+  lastsFillings: 'Lasts so many fillings',
   wateredEvery: 'Watered every',
   daysUnit: 'days',
   emptyReckoned: 'Empty: reckoned by what stands there, and by your rounds',
