@@ -62,6 +62,7 @@ const RULES: Readonly<Record<string, readonly Who[] | typeof PUBLIC>> = {
   'GET /out/plan.xlsx': READ,
   'GET /out/season.json': READ,
   'GET /out/buying-list.csv': READ,
+  'GET /out/buying-list.xlsx': READ,
   'GET /out/sowing-list.csv': READ,
   'GET /out/tasks.ics': READ,
 }

@@ -9,7 +9,7 @@ import { tasksBetween } from '../core/batch/tasks'
 import { readSmall, smallSeason } from '../season/small-season'
 import { tasksCalendar } from './calendar'
 import { parseDay } from '../core/calendar/day'
-import { buyingListCsv } from './buying-list'
+import { buyingListCells, buyingListCsv } from './buying-list'
 import { compareSeasons } from './compare'
 import { planReport } from './plan-report'
 import { readSeasonText } from './season-file'
@@ -46,6 +46,10 @@ describe('the buying list', () => {
     for (const { cost, price, packs } of mix) expect(Number(cost)).toBeCloseTo(Number(price) * Number(packs), 6)
     expect(csv).not.toMatch(/,=cmd/)
     expect(rows.find(({ what }) => what === 'Labels')).toMatchObject({ unit: 'labels', supplier: '', packs: '' })
+    // The workbook says the same, cell by cell.
+    const [, ...cells] = buyingListCells(bought, today)
+    const plain = (text: string) => text.replace(/^'/, '')
+    expect(cells).toEqual(rows.map((row) => Object.values(row).map(plain)))
   })
 })
 

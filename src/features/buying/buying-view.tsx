@@ -138,6 +138,17 @@ function Head({ counting, onCount }: { counting: boolean; onCount: (() => void) 
         className="no-print"
         variant="outlined"
         color="inherit"
+        startIcon={<DownloadIcon />}
+        href={out('buying-list.xlsx')}
+        download
+        sx={{ minHeight: 44 }}
+      >
+        {t('xlsx')}
+      </Button>
+      <Button
+        className="no-print"
+        variant="outlined"
+        color="inherit"
         startIcon={<PrintIcon />}
         onClick={() => window.print()}
         sx={{ minHeight: 44 }}

@@ -5,7 +5,7 @@ import { readersLocale, todayOf } from '../../actions/season-data'
 import { parseDay } from '../../core/calendar/day'
 import { journalCsv } from '../../interchange/journal-csv'
 import { fieldPlanCsv } from '../../interchange/field-plan'
-import { buyingListCsv } from '../../interchange/buying-list'
+import { BUYING_FILE, buyingListCells, buyingListCsv } from '../../interchange/buying-list'
 import { sowingListCsv } from '../../interchange/sowing-list'
 import { PLAN_FILE } from '../../interchange/plan-sheet/file-rows'
 import { planCells, templateCells, type SheetHeadings } from '../../interchange/plan-sheet/write-file'
@@ -21,6 +21,7 @@ type Kind =
   | 'plan.xlsx'
   | 'plan-template.xlsx'
   | 'buying-list.csv'
+  | 'buying-list.xlsx'
   | 'sowing-list.csv'
   | 'tasks.ics'
   | 'season.json'
@@ -32,6 +33,7 @@ const TYPES: Record<Kind, string> = {
   'plan.xlsx': XLSX,
   'plan-template.xlsx': XLSX,
   'buying-list.csv': CSV,
+  'buying-list.xlsx': XLSX,
   'sowing-list.csv': CSV,
   'tasks.ics': 'text/calendar; charset=utf-8',
   'season.json': 'application/json; charset=utf-8',
@@ -52,6 +54,8 @@ async function body(kind: Kind, season: Season): Promise<string | Uint8Array> {
   const today = parseDay(todayOf(season))
   const plan = createPlanner().plan(season, today)
   if (kind === 'buying-list.csv') return buyingListCsv(plan, today)
+  if (kind === 'buying-list.xlsx')
+    return sheetXlsx(buyingListCells(plan, today), `${season.farm.name} ${season.season.name}`, BUYING_FILE)
   if (kind === 'journal.csv') return journalCsv(season, plan)
   if (kind === 'field-plan.csv') return fieldPlanCsv(plan)
   return kind === 'sowing-list.csv' ? sowingListCsv(plan) : tasksCalendar(plan, new Date())

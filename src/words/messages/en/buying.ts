@@ -1,6 +1,7 @@
 export const buying = {
   title: 'Buying list',
   csv: 'CSV',
+  xlsx: 'XLSX',
   whatItCosts: 'What it costs',
   print: 'Print',
   about:
