@@ -263,7 +263,7 @@ const GROUPS = ['vegetable', 'herb', 'cut-flower', 'bedding', 'perennial'] as co
 export const CAUTIONS = ['irritant', 'poisonous', 'hot-seed', 'thorns', 'invasive'] as const
 
 /** What stores are counted in. */
-const STORE_UNITS = ['l', ...DOSE_UNITS] as const
+export const STORE_UNITS = ['l', ...DOSE_UNITS] as const
 
 /** Something that is bought: how much of it there is, and what it is sold in. */
 export const Supply = z.strictObject({
@@ -287,6 +287,12 @@ export const Supply = z.strictObject({
     ),
   countedOn: day.optional().describe('day it was counted, from whose evening on what is used is taken off'),
   spare: z.number().min(0).max(5).optional().describe('more than is needed, as a share'),
+  keep: z
+    .number()
+    .min(0)
+    .max(100_000_000)
+    .optional()
+    .describe('always to be in store, whatever is planned: of what no plan says, such as fleece or feed'),
   offers: z
     .array(
       z.strictObject({

@@ -1,6 +1,7 @@
 /** What plants cost, and what earns its room on the bench. */
 import type { Crop } from '../../season/schema'
 import type { Batch } from '../batch/batch'
+import { yieldOfPlant } from '../field/even'
 import { effortOf, type Effort } from './compare'
 import { COST_PARTS, type CostPart } from './cost-items'
 import type { Plan } from './plan'
@@ -17,6 +18,8 @@ export interface KindCost {
   planned: number
   /** Of one plant that is wanted in the field. */
   perPlant: number
+  /** Of one of the unit of its yield, where the kind says what it gives: a stem, a kilo. */
+  perYield: { cost: number; unit: NonNullable<Crop['field']['yield']>['unit'] } | undefined
   /** Tray places taken × weeks, wherever it stands. */
   trayWeeks: number
   /** Parts for which no price is known, in some batch of it. */
@@ -50,7 +53,7 @@ export function costsByKind({ batches, season }: Plan): KindCost[] {
     if (!batch.sizing || batch.progress?.asks) continue
     const { crop } = batch.way
     const effort = effortOf(batch, season)
-    const kind = kinds.get(crop.key) ?? { crop, batches: 0, plants: 0, parts: nothing(), cost: 0, planned: 0, perPlant: 0, trayWeeks: 0, unknown: [] } // prettier-ignore
+    const kind = kinds.get(crop.key) ?? { crop, batches: 0, plants: 0, parts: nothing(), cost: 0, planned: 0, perPlant: 0, perYield: undefined, trayWeeks: 0, unknown: [] } // prettier-ignore
     kinds.set(crop.key, kind)
     kind.batches++
     kind.plants += batch.plants
@@ -62,7 +65,12 @@ export function costsByKind({ batches, season }: Plan): KindCost[] {
     for (const part of effort.cost.unknown) if (!kind.unknown.includes(part)) kind.unknown.push(part)
   }
   return [...kinds.values()]
-    .map((kind) => ({ ...kind, perPlant: kind.plants > 0 ? kind.cost / kind.plants : 0 }))
+    .map((kind) => {
+      const perPlant = kind.plants > 0 ? kind.cost / kind.plants : 0
+      const yields = yieldOfPlant(kind.crop)
+      const unit = kind.crop.field.yield?.unit
+      return { ...kind, perPlant, perYield: yields && unit ? { cost: perPlant / yields, unit } : undefined }
+    })
     .sort((a, b) => b.cost - a.cost || a.crop.name.localeCompare(b.crop.name))
 }
 

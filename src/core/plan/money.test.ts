@@ -150,6 +150,12 @@ describe('the budget', () => {
       months.slice(1).forEach(({ from }, i) => expect(from - months[i]!.from).toBeLessThanOrEqual(31))
     }
   })
+  it('is told for a head, a stem or a kilo, where the kind says what it gives', () => {
+    const kinds = costsByKind(planner.plan(priced((s) => (s.crops[1]!.field = { yield: { amount: 4, unit: 'kg', per: 'plant' } })))) // prettier-ignore
+    const of = (key: string) => kinds.find(({ crop }) => crop.key === key)!
+    expect(of('tomato').perYield).toEqual({ cost: of('tomato').perPlant / 4, unit: 'kg' })
+    expect(of('lettuce').perYield).toBeUndefined()
+  })
   it('counts a tray that is used again by its share, and a pot that is planted whole', () => {
     const pots = (container: object) => {
       const plan = planner.plan(priced((s) => Object.assign(s.containers[1]!, container)))

@@ -67,6 +67,26 @@ describe('what the season still needs', () => {
     expect(days).toEqual([...days].sort((a, b) => a - b))
     expect(days[2]).toBeGreaterThan(days[0]!)
   })
+  it('is also what is always kept, though no plan uses it', () => {
+    const fleece = (have: number | undefined, keep: number) =>
+      needOf(
+        planOf((s) => {
+          s.supplies = [{ key: 'fleece', name: 'Fleece', of: { what: 'material', material: 'Fleece', unit: 'g' }, keep, ...(have === undefined ? {} : { have, countedOn: '2027-02-01' }) }] // prettier-ignore
+        }),
+        'material/fleece/g',
+      )!
+    expect(fleece(30, 50)).toMatchObject({ needed: 0, have: 30, short: 20, firstShort: TODAY })
+    expect(fleece(60, 50)).toMatchObject({ short: 0, firstShort: undefined })
+    expect(fleece(undefined, 50)).toMatchObject({ have: undefined, short: 50 })
+    const all = litresByHand(planOf())
+    const mix = needOf(
+      planOf((s) => {
+        s.supplies = [{ key: 'mix', name: 'Mix', of: { what: 'material', material: 'Bought sowing mix', unit: 'l' }, have: all + 5, countedOn: '2027-02-01', keep: 20 }] // prettier-ignore
+      }),
+      'material/bought sowing mix/l',
+    )!
+    expect(mix.short).toBeCloseTo(15, 6)
+  })
   it('takes off what was used since it was counted, and nothing before', () => {
     const a = planOf().byId.get('a')!
     const sown = [done('a', formatDay(a.sow!), 'sow', { cells: a.sizing!.cells, seeds: a.sizing!.seeds })]

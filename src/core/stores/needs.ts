@@ -8,7 +8,7 @@ import { measureOut } from '../mix/mix'
 import type { Plan } from '../plan/plan'
 import { seedToHave } from '../seed/handling'
 import { goodThatCame, onTheWay } from './orders'
-import { idOf, type StoreUnit, type Thing } from './thing'
+import { idOf, unitOf, type StoreUnit, type Thing } from './thing'
 
 /** Something that is needed. */
 export interface Need {
@@ -148,17 +148,22 @@ function materialNeeds(
     else uses.set(id, { of, unit, uses: [use], name: of.what === 'material' ? of.material : '' })
   }
   for (const batch of plan.batches) for (const { of, unit, use } of usedUp(plan, batch)) add(of, unit, use)
+  // What is kept though no plan uses it.
+  for (const [id, { of, name }] of supplies)
+    if ((of.what === 'material' || of.what === 'labels') && !uses.has(id))
+      uses.set(id, { of, unit: unitOf(of), uses: [], name: of.what === 'material' ? of.material : name })
   return [...uses].map(([id, { of, name, unit, uses: all }]) => {
     const supply = supplies.get(id)
+    const keep = supply?.keep ?? 0
     const left = haveNow(supply, all, plan.season)
     const have = left === undefined ? undefined : Math.max(0, left)
     const limit = (have ?? 0) + (coming.get(id) ?? 0)
-    let [needed, firstShort] = [0, undefined as Day | undefined]
-    for (const { day, amount } of all.filter(({ done }) => !done).sort((a, b) => a.day - b.day)) {
+    let [needed, firstShort] = [0, keep > limit + SMALL ? today : (undefined as Day | undefined)]
+    for (const { day, amount } of all.filter(({ done }) => !done).sort((one, other) => one.day - other.day)) {
       needed += amount
-      if (needed > limit + SMALL) firstShort ??= Math.max(day, today)
+      if (needed + keep > limit + SMALL) firstShort ??= Math.max(day, today)
     }
-    return { id, of, name, unit, needed, have, overdrawn: Math.max(0, -(left ?? 0)), short: Math.max(0, needed - limit), firstShort } // prettier-ignore
+    return { id, of, name, unit, needed, have, overdrawn: Math.max(0, -(left ?? 0)), short: Math.max(0, needed + keep - limit), firstShort } // prettier-ignore
   })
 }
 

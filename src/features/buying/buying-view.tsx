@@ -13,7 +13,7 @@ import { useTranslations } from 'next-intl'
 import type { Day } from '../../core/calendar/day'
 import type { Plan } from '../../core/plan/plan'
 import { toBuy, type ToBuy } from '../../core/stores/buying'
-import { needsOf } from '../../core/stores/needs'
+import { needsOf, type Need } from '../../core/stores/needs'
 import { seedOrder } from '../../core/stores/seed-order'
 import { idOf } from '../../core/stores/thing'
 import { ListFromFile } from '../../ui/sheet-file/list-from-file'
@@ -21,11 +21,12 @@ import { ChoiceField } from '../../ui/fields'
 import { SidePanel } from '../../ui/side-panel'
 import { useInAddress } from '../../ui/use-in-address'
 import { useMay } from '../../ui/may'
+import type { Supply } from '../../season/schema'
 import { useSeason } from '../../ui/season-context'
 import { Link, useOut, useRouter } from '../../ui/navigation'
 import { moneyWords } from '../../words/format'
 import { Lines } from './lines'
-import { costBySupplier, newSupply, suppliersOf } from './model'
+import { costBySupplier, freshSupply, newSupply, suppliersOf } from './model'
 import { Orders } from './orders'
 import { Stocktake } from './stocktake'
 import { SupplyEditor } from './supply-editor'
@@ -48,9 +49,8 @@ const useLines = (plan: Plan, today: Day, next: boolean): ToBuy[] =>
   )
 
 export function BuyingView() {
-  const { plan, season, format, today } = useSeason()
+  const { plan, season, today } = useSeason()
   const params = useSearchParams()
-  const router = useRouter()
   const narrow = useMediaQuery('(max-width:899px)')
   const mayCount = useMay('plan')
   const [{ show, supplier }, setWanted] = useInAddress('buying', Wanted, SHORT)
@@ -62,10 +62,12 @@ export function BuyingView() {
   )
   const asked = params.get('supply')
   const line = all.find(({ need }) => need.id === params.get('need') || (asked !== null && need.supply?.key === asked))
-  const supply = season.supplies.find(({ key }) => key === asked) ?? line?.need.supply
+  const fresh = params.get('new') !== null && mayCount
+  const supply = fresh ? undefined : (season.supplies.find(({ key }) => key === asked) ?? line?.need.supply)
+  const isOpen = fresh || line !== undefined || supply !== undefined
   return (
     <Box sx={{ display: 'flex', height: '100%', minHeight: 0 }}>
-      {!(narrow && (line || supply)) && (
+      {!(narrow && isOpen) && (
         <Box sx={{ flex: 1, minWidth: 0, overflow: 'auto', px: { xs: 1.5, md: 2.5 }, py: 2 }}>
           <Head counting={counting} onCount={mayCount ? () => setCounting(!counting) : undefined} />
           {counting && mayCount ? (
@@ -77,18 +79,32 @@ export function BuyingView() {
           )}
         </Box>
       )}
-      {(line || supply) && (
+      {isOpen && (
         <SidePanel shows={params.toString()} width={460}>
-          <SupplyEditor
-            key={supply?.key ?? line!.need.id}
-            stored={supply ?? newSupply(season, line!.need, format)}
-            isNew={!supply}
-            need={line?.need ?? all.find(({ need }) => need.id === idOf(supply!.of))?.need}
-            onDone={(key) => router.push(`/buying?supply=${key}`)}
-          />
+          <Opened supply={supply} need={fresh ? undefined : (line?.need ?? needOfSupply(all, supply))} />
         </SidePanel>
       )}
     </Box>
+  )
+}
+
+const needOfSupply = (all: readonly ToBuy[], supply: Supply | undefined): Need | undefined =>
+  supply && all.find(({ need }) => need.id === idOf(supply.of))?.need
+
+/** The supply that is looked at, one for a need that has none yet, or one that no plan asks for. */
+function Opened({ supply, need }: { supply: Supply | undefined; need: Need | undefined }) {
+  const t = useTranslations('buying')
+  const { season, format } = useSeason()
+  const router = useRouter()
+  const stored = supply ?? (need ? newSupply(season, need, format) : freshSupply(season, t('newThing')))
+  return (
+    <SupplyEditor
+      key={supply?.key ?? need?.id ?? 'new'}
+      stored={stored}
+      isNew={!supply}
+      need={need}
+      onDone={(key) => router.push(`/buying?supply=${key}`)}
+    />
   )
 }
 
@@ -201,6 +217,7 @@ function Filter({
   const t = useTranslations('buying')
   const { season } = useSeason()
   const suppliers = suppliersOf(season)
+  const may = useMay('plan')
   return (
     <Box className="no-print" sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, my: 1.5 }}>
       <ChoiceField
@@ -223,6 +240,11 @@ function Filter({
           onChange={(next) => want({ show, supplier: next })}
           width={210}
         />
+      )}
+      {may && (
+        <Button component={Link} href="/buying?new=1" variant="outlined" color="inherit" sx={{ minHeight: 44 }}>
+          {t('addAThing')}
+        </Button>
       )}
     </Box>
   )

@@ -15,6 +15,14 @@ export const newSupply = (season: Pick<Season, 'supplies'>, { of, name }: Need, 
   offers: [],
 })
 
+/** Something to keep in store that no plan asks for. */
+export const freshSupply = (season: Pick<Season, 'supplies'>, name: string): Supply => ({
+  key: freeKeyIn(season.supplies, 'supply'),
+  name,
+  of: { what: 'material', material: name, unit: 'l' },
+  offers: [],
+})
+
 /** The suppliers of a farm, each once. */
 export const suppliersOf = ({ supplies }: Pick<Season, 'supplies'>): string[] =>
   [...new Set(supplies.flatMap(({ offers }) => offers.map(({ supplier }) => supplier)))].sort((a, b) =>

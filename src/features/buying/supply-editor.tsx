@@ -6,10 +6,10 @@ import { useTranslations } from 'next-intl'
 import { formatDay } from '../../core/calendar/day'
 import type { Need } from '../../core/stores/needs'
 import { withFigure } from '../../season/figures'
-import type { Supply } from '../../season/schema'
+import { STORE_UNITS, type Supply } from '../../season/schema'
 import { DayField } from '../../ui/day-field'
 import { EditorFrame, useThingEditor } from '../../ui/editor'
-import { NumberField, WordField } from '../../ui/fields'
+import { ChoiceField, NumberField, WordField } from '../../ui/fields'
 import { Rows } from '../../ui/rows'
 import { useSeason } from '../../ui/season-context'
 import { Link } from '../../ui/navigation'
@@ -33,6 +33,8 @@ export function SupplyEditor({
   const { season, format, today } = useSeason()
   const { now, put, set, at, frame, remove } = useThingEditor('supplies', stored, '/buying', { isNew, onDone })
   const { of, offers } = now
+  // Something that no plan asks for goes by the name it is given here.
+  const isFree = isNew && !need && of.what === 'material'
   const inStore = of.what === 'material' || of.what === 'labels'
   const litres = of.what === 'material' && of.unit === 'l'
   const line = need && withSupply(need, now, today)
@@ -56,7 +58,7 @@ export function SupplyEditor({
       }
     >
       <Box sx={{ display: 'grid', gap: 1.5, mt: 1.5 }}>
-        <WordField label={t('name')} value={now.name} onChange={(name) => put('name', name)} error={at('name')} />
+        <Named now={now} set={set} isFree={isFree} at={at} />
         {inStore ? (
           <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5, alignItems: 'start' }}>
             <NumberField
@@ -94,6 +96,16 @@ export function SupplyEditor({
               </>
             )}
           </Box>
+        )}
+        {inStore && (
+          <NumberField
+            label={t('alwaysKeep')}
+            {...quantity}
+            value={now.keep}
+            onChange={(keep) => put('keep', keep)}
+            error={at('keep')}
+            width={200}
+          />
         )}
         <NumberField
           label={t('spare')}
@@ -177,5 +189,40 @@ export function SupplyEditor({
         )}
       </Box>
     </EditorFrame>
+  )
+}
+
+/** Its name; of something that no plan asks for also what it is counted in. */
+function Named({
+  now,
+  set,
+  isFree,
+  at,
+}: {
+  now: Supply
+  set: (next: Supply) => void
+  isFree: boolean
+  at: (path: string) => string | undefined
+}) {
+  const t = useTranslations('buying')
+  const { of } = now
+  const free = isFree && of.what === 'material' ? of : undefined
+  return (
+    <>
+      <WordField
+        label={t('name')}
+        value={now.name}
+        onChange={(name) => set({ ...now, name, ...(free ? { of: { ...free, material: name } } : {}) })}
+        error={at('name')}
+      />
+      {free && (
+        <ChoiceField
+          label={t('countedIn')}
+          value={free.unit}
+          options={STORE_UNITS.map((unit) => [unit, unit] as const)}
+          onChange={(unit) => unit !== '' && set({ ...now, of: { ...free, unit } })}
+        />
+      )}
+    </>
   )
 }

@@ -54,6 +54,11 @@ export function Kinds({ kinds, shown }: { kinds: readonly KindCost[]; shown: rea
             <td>{format.number(kind.plants)}</td>
             <td>
               <b>{known(kind) ? moneyWords(format, kind.perPlant) : '–'}</b>
+              {known(kind) && kind.perYield && (
+                <Box sx={{ fontSize: 13, color: 'text.secondary' }}>
+                  {t(`perYield.${kind.perYield.unit}`, { cost: moneyWords(format, kind.perYield.cost) })}
+                </Box>
+              )}
             </td>
             {shown.map((part) => (
               <td key={part}>{money(kind.parts[part])}</td>

@@ -29,6 +29,7 @@ export const costs = {
   kind: 'Kind',
   plants: 'Plants',
   perPlant: 'A plant',
+  perYield: { kg: '{cost} a kg', heads: '{cost} a head', stems: '{cost} a stem', bunches: '{cost} a bunch' },
   inAll: 'In all',
   trayWeeks: 'Tray places × weeks',
   whatIsShown: 'What is shown',
