@@ -92,6 +92,14 @@ describe('a sowing day', () => {
     expect(sessionOn(thin, a.sow!, ['sow']).covering).toBeCloseTo((0.4536 * cells) / 128, 9)
     expect(sessionOn(planOf(a.sow!), a.sow!, ['sow']).covering).toBe(0)
   })
+  it('wets pellets and sheets before anything is sown into them', () => {
+    const plan = planOf(a.sow!, (s) => (s.containers[0]!.kind = 'pellet-sheet'))
+    const session = sessionOn(plan, plan.byId.get('a')!.sow!, ['sow'])
+    const cells = session.lines.reduce((sum, line) => sum + line.cells, 0)
+    expect(session.mixes).toEqual([])
+    expect(session.wet).toBeCloseTo((cells * 25 * 0.8) / 1000, 9)
+    expect(sessionOn(planOf(a.sow!), a.sow!, ['sow']).wet).toBe(0)
+  })
   it('puts what goes to heat after what does not, and what is to be dark last', () => {
     const plan = planOf(a.sow!, (s) => {
       const wish = (key: string, variety: string, method: string) => ({ key, code: key.toUpperCase(), variety, method, plants: 20, on: '2027-06-20', sowOn: '2027-05-02' }) // prettier-ignore

@@ -7,7 +7,7 @@ import type { Batch } from '../batch/batch'
 import type { Day } from '../calendar/day'
 import { STANDARD_FLAT } from '../geometry/container'
 import { minutesOf, type WorkKind } from '../labour/labour'
-import { measureOut, mixLitres, type Measured } from '../mix/mix'
+import { measureOut, mixLitres, NO_MIX, type Measured } from '../mix/mix'
 import { mixUseOf, whichMix, type MixInUse } from '../mix/which-mix'
 import type { Plan } from '../plan/plan'
 import { inFlats } from '../sowing/policies'
@@ -64,6 +64,8 @@ export interface SessionLine {
   covering: number
   /** Litres that the trays draw up from below. */
   soak: number
+  /** Litres of water that wet pellets, or sheets of foam or fibre, before anything goes into them. */
+  wet: number
   labels: number
   /** Trays that are covered. */
   covers: number
@@ -89,6 +91,8 @@ export interface Session {
   mixes: (LineMix & { measured: Measured })[]
   covering: number
   soak: number
+  /** Litres of water that wet pellets, or sheets of foam or fibre, before anything goes into them. */
+  wet: number
   labels: number
   covers: number
   /** Trays by the place they are carried to. */
@@ -99,6 +103,7 @@ export interface Session {
 
 const HEATED: ReadonlySet<Place['kind']> = new Set(['heat-mat', 'germination-cabinet'])
 const FILLED: ReadonlySet<LineKind> = new Set(['sow', 'prick-out', 'pot-up'])
+const WET = 0.8 // water for the volume of a swollen pellet, or of a sheet: an estimate
 const THIN_COVER = 0.3 // cm over small seed
 const FULL_COVER = 0.6 // cm over seed whose depth is not known
 const LONGEST_COOLING = 10 // days
@@ -169,6 +174,8 @@ function addTo(line: SessionLine, work: Work, mix: LineMix | undefined, { habits
   if (mix) line.mix = { mix: mix.mix, litres: (line.mix?.litres ?? 0) + mix.litres }
   line.minutes += minutesTaken(kind, work, habits)
   if (FILLED.has(kind)) line.labels += task.trays
+  if (FILLED.has(kind) && task.container && NO_MIX.has(task.container.kind))
+    line.wet += (task.cells * task.container.cellVolume * WET) / 1000
   if (kind !== 'sow') return
   line.covering += coveringOf(work)
   line.soak += (mix?.litres ?? 0) * habits.soak.share
@@ -189,6 +196,7 @@ function emptyLine(id: string, kind: LineKind, name: string): SessionLine {
     mix: undefined,
     covering: 0,
     soak: 0,
+    wet: 0,
     labels: 0,
     covers: 0,
     minutes: 0,
@@ -321,6 +329,7 @@ function takenBy({ season }: Plan, lines: readonly SessionLine[]): Omit<Session,
     })),
     covering: sum(({ covering }) => covering),
     soak: sum(({ soak }) => soak),
+    wet: sum(({ wet }) => wet),
     labels: sum(({ labels }) => labels),
     covers: sum(({ covers }) => covers),
     places: [...places.values()].sort((a, b) => a.place - b.place),

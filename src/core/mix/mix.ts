@@ -2,7 +2,7 @@
 import type { Container, MixRecipe } from '../../season/schema'
 
 /** Containers that bring their own growing medium. */
-const NO_MIX: ReadonlySet<Container['kind']> = new Set(['foam-sheet', 'pellet-sheet', 'fibre-sheet'])
+export const NO_MIX: ReadonlySet<Container['kind']> = new Set(['foam-sheet', 'pellet-sheet', 'fibre-sheet'])
 
 /** Litres that an additive's amount is for, unless it says so. */
 export const DOSE_LITRES = 10

@@ -3,7 +3,7 @@
 import { useMemo } from 'react'
 import { useTranslations } from 'next-intl'
 import { budgetOf } from '../../core/plan/budget'
-import { COST_PARTS } from '../../core/plan/cost-items'
+import { COST_PARTS, costItems } from '../../core/plan/cost-items'
 import { useSeason } from '../../ui/season-context'
 import { moneyWords } from '../../words/format'
 import { About, Empty, MoneyTable } from './money-table'
@@ -12,6 +12,7 @@ export function Months() {
   const t = useTranslations('costs')
   const { plan, format } = useSeason()
   const months = useMemo(() => budgetOf(plan), [plan])
+  const unknown = useMemo(() => plan.batches.some((batch) => costItems(batch, plan.season).unknown.length > 0), [plan])
   if (months.length === 0) return <Empty>{t('nothingSpent')}</Empty>
   const shown = COST_PARTS.filter((part) => months.some(({ parts }) => parts[part] > 0))
   const comes = months.some((month) => month.comes > 0)
@@ -19,7 +20,9 @@ export function Months() {
   const sum = (of: (month: (typeof months)[number]) => number) => months.reduce((all, month) => all + of(month), 0)
   return (
     <>
-      <About>{t('aboutMonths')}</About>
+      <About>
+        {t('aboutMonths')} {unknown && t('someCostsUnknown')}
+      </About>
       <MoneyTable
         name={t('tab.months')}
         head={[

@@ -15,7 +15,7 @@ export function Takes({ session }: { session: Session }) {
   const t = useTranslations('sowing')
   const { season, format } = useSeason()
   const [people, setPeople] = useState(1)
-  const { containers, mixes, labels, covers, places, minutes, covering, soak } = session
+  const { containers, mixes, labels, covers, places, minutes, covering, soak, wet } = session
   return (
     <Box
       sx={{
@@ -67,6 +67,7 @@ export function Takes({ session }: { session: Session }) {
           {covering > 0 && (
             <div>{t('coveringLitres', { covering: season.habits.covering, litres: mixWords(format, covering) })}</div>
           )}
+          {wet > 0 && <div>{t('wetFirst', { litres: mixWords(format, wet) })}</div>}
           {soak > 0 && (
             <div>
               {t('soak', {

@@ -51,6 +51,7 @@ export const sowing = {
   ofWork: '{hours} of work',
   ofWorkEach: '{hours} of work, {each} each',
   coveringLitres: 'To cover: {covering}, {litres}',
+  wetFirst: 'Wet pellets and sheets first: {litres} of water',
   soak: 'Water from below: {litres} in all, {minutes}',
   soakATray: 'water from below: {litres} a tray, {minutes}',
   takesMix: '{mix}: {litres}',

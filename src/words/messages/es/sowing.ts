@@ -51,6 +51,7 @@ export const sowing = {
   ofWork: '{hours} de trabajo',
   ofWorkEach: '{hours} de trabajo, {each} cada una',
   coveringLitres: 'Para cubrir: {covering}, {litres}',
+  wetFirst: 'Antes, mojar pastillas y planchas: {litres} de agua',
   soak: 'Agua por debajo: {litres} en total, {minutes}',
   soakATray: 'agua por debajo: {litres} por bandeja, {minutes}',
   takesMix: '{mix}: {litres}',
