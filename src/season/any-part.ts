@@ -12,7 +12,7 @@ const DAYS = ['2027-01-31', '2027-02-28', '2028-02-29', '2026-12-31', '2027-07-0
 const WORDS = ['Red', 'Pale “mid”', 'Long, sweet', "O'Dell", 'Zürich ½', '=2+3', 'x', '120']
 const KEYS = ['a', 'b-2', 'long-bench', '7th']
 const MONTH_DAYS = ['01-01', '02-28', '03-01', '06-15', '12-31']
-const PATTERNS: readonly string[] = [...KEYS, ...MONTH_DAYS, '@usual-pace', 'ABC12', 'Red']
+const PATTERNS: readonly string[] = [...KEYS, ...MONTH_DAYS, '@usual-pace', 'ABC12', 'EUR', 'Red']
 
 /** Strings that a schema takes, of many that might be. */
 function anyText(schema: Schema): fc.Arbitrary<string> {
