@@ -7,7 +7,8 @@ test('says what a plant of each kind costs, part by part, and what has no price'
   await expect(page.getByRole('heading', { name: 'What it costs' })).toBeVisible()
   const kinds = page.getByRole('region', { name: 'Costs by kind' })
   const lettuce = kinds.locator('[data-kind="lettuce"]')
-  const money = (text: string) => Number(text.replace(/[^\d.]/g, ''))
+  /** The first sum of a cell: what a head or a kilo comes to stands below it. */
+  const money = (text: string) => Number(/[\d,]*\.?\d+/.exec(text)![0].replace(/,/g, ''))
   const cells = async () => (await lettuce.locator('td').allTextContents()).slice(1)
   const before = await cells()
   const titles = (await kinds.locator('th').allTextContents()).slice(1)
