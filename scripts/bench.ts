@@ -277,7 +277,14 @@ function stores(): void {
   const costs_ms = median((i) => void costsByKind(plans[i]!), 20, 5)
   const earns_ms = median((i) => void whatEarns(plans[i]!), 20, 5)
   const budget_ms = median((i) => void budgetOf(plans[i]!), 20, 5)
-  print({ bench: 'buying list and costs of 2,000 batches after a change', needs_ms: round(needs_ms), costs_ms: round(costs_ms), earns_ms: round(earns_ms), budget_ms: round(budget_ms), limit: 15 }) // prettier-ignore
+  print({
+    bench: 'buying list and costs of 2,000 batches after a change',
+    needs_ms: round(needs_ms),
+    costs_ms: round(costs_ms),
+    earns_ms: round(earns_ms),
+    budget_ms: round(budget_ms),
+    limit: 15,
+  })
   const sizes = (i: number) => [
     { size: 50 + i, price: 3 + (i % 7) },
     { size: 250 + i * 3, price: 9 + (i % 11) },

@@ -145,7 +145,13 @@ describe('any evening', () => {
         const plan = planner.plan({ ...plain.season, records: [start(), ...records] }, today)
         for (const { place, room, taken, leaving, coming } of eveningOf(planner, plan, today)) {
           const stands = plan.batches.reduce(
-            (sum, batch) => sum + (isSown(batch, plan, today) ? batch.stays : []).reduce((all, stay) => all + (stay.place === place && stay.from <= today && today < stay.until ? stay.trayPlaces : 0), 0), // prettier-ignore
+            (sum, batch) =>
+              sum +
+              (isSown(batch, plan, today) ? batch.stays : []).reduce(
+                (all, stay) =>
+                  all + (stay.place === place && stay.from <= today && today < stay.until ? stay.trayPlaces : 0),
+                0,
+              ),
             0,
           )
           const given = coming.reduce((sum, one) => sum + (one.room ? one.size : 0), 0)

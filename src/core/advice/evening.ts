@@ -152,7 +152,19 @@ function leavingOf({ batch, stay }: Stands, works: readonly Work[], place: numbe
   const next = batch.stays[batch.stays.indexOf(stay) + 1]
   if (!counted || !next || next.potted) return undefined
   const { container, cells, trays } = next
-  const task = { id: `${batch.id}/leave-heat/${next.stage}`, kind: 'leave-heat', nth: next.stage, day: day + 1, batch, place: next.place, fromPlace: place, container, cells, trays, what: undefined } as const // prettier-ignore
+  const task = {
+    id: `${batch.id}/leave-heat/${next.stage}`,
+    kind: 'leave-heat',
+    nth: next.stage,
+    day: day + 1,
+    batch,
+    place: next.place,
+    fromPlace: place,
+    container,
+    cells,
+    trays,
+    what: undefined,
+  } as const
   const work: Work = { task, state: 'open', due: next.from, late: 0, line: undefined }
   return { work, stay, to: next.place, why: 'showing', counted, frees: next.place === place ? 0 : stay.trayPlaces }
 }

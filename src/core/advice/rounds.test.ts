@@ -98,7 +98,14 @@ describe('feed', () => {
       const plan = planOn(0, [], (s) => (s.crops[0]!.care = { feedAtLeaf: 1, ...care }))
       const own = plan.byId.get('a')!
       const at = own.leafWork.find(({ kind }) => kind === 'feed')!.day + later
-      return roundsOn(planOn(at, [sown, ...records.map((one) => ({ ...one, on: day(at - 5) }))], (s) => (s.crops[0]!.care = { feedAtLeaf: 1, ...care })), at).filter(({ what }) => what === 'feed') // prettier-ignore
+      return roundsOn(
+        planOn(
+          at,
+          [sown, ...records.map((one) => ({ ...one, on: day(at - 5) }))],
+          (s) => (s.crops[0]!.care = { feedAtLeaf: 1, ...care }),
+        ),
+        at,
+      ).filter(({ what }) => what === 'feed')
     }
     expect(feeds({})[0]).toMatchObject({ every: 7, strengths: [{ strength: 0.5, codes: ['A'] }] })
     expect(feeds({}, 12)[0]!.strengths).toEqual([{ strength: 1, codes: ['A'] }])

@@ -102,7 +102,15 @@ describe('a sowing day', () => {
   })
   it('puts what goes to heat after what does not, and what is to be dark last', () => {
     const plan = planOf(a.sow!, (s) => {
-      const wish = (key: string, variety: string, method: string) => ({ key, code: key.toUpperCase(), variety, method, plants: 20, on: '2027-06-20', sowOn: '2027-05-02' }) // prettier-ignore
+      const wish = (key: string, variety: string, method: string) => ({
+        key,
+        code: key.toUpperCase(),
+        variety,
+        method,
+        plants: 20,
+        on: '2027-06-20',
+        sowOn: '2027-05-02',
+      })
       s.crops.push({ ...s.crops[0]!, key: 'night', name: 'A dark one', germination: { ...s.crops[0]!.germination, light: 'dark' } }) // prettier-ignore
       s.varieties.push({ key: 'night-one', crop: 'night', name: 'Dark' })
       s.methods.push({ ...s.methods[0]!, key: 'night-cells', crop: 'night' })

@@ -94,7 +94,9 @@ export function buyOrRaise(planner: Planner, plan: Plan): BuyOrRaise[] {
       const main = found.find(({ batch }) => batch === largest) ?? found[0]
       if (!main) return []
       const { raised, bought, batch } = main
-      const offered = season.methods.flatMap(({ crop, sowing }) => crop === batch.way.crop.key && sowing.policy === 'bought' && sowing.price !== undefined ? [sowing.price] : [])[0] // prettier-ignore
+      const offered = season.methods.flatMap(({ crop, sowing }) =>
+        crop === batch.way.crop.key && sowing.policy === 'bought' && sowing.price !== undefined ? [sowing.price] : [],
+      )[0]
       return [
         {
           crop: batch.way.crop,

@@ -53,7 +53,18 @@ export function costsByKind({ batches, season }: Plan): KindCost[] {
     if (!batch.sizing || batch.progress?.asks) continue
     const { crop } = batch.way
     const effort = effortOf(batch, season)
-    const kind = kinds.get(crop.key) ?? { crop, batches: 0, plants: 0, parts: nothing(), cost: 0, planned: 0, perPlant: 0, perYield: undefined, trayWeeks: 0, unknown: [] } // prettier-ignore
+    const kind = kinds.get(crop.key) ?? {
+      crop,
+      batches: 0,
+      plants: 0,
+      parts: nothing(),
+      cost: 0,
+      planned: 0,
+      perPlant: 0,
+      perYield: undefined,
+      trayWeeks: 0,
+      unknown: [],
+    }
     kinds.set(crop.key, kind)
     kind.batches++
     kind.plants += batch.plants

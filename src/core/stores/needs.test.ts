@@ -43,7 +43,16 @@ describe('what the season still needs', () => {
   it('is told by the parts of each mix, and by what is added to it', () => {
     const plan = planOf((s) => {
       s.mixes = [
-        { key: 'rich', name: 'Rich', uses: ['potting'], parts: [{ what: 'Compost', parts: 3 }, { what: 'Coir', parts: 1 }], additives: [{ what: 'Bone meal', amount: 20, unit: 'g' }] }, // prettier-ignore
+        {
+          key: 'rich',
+          name: 'Rich',
+          uses: ['potting'],
+          parts: [
+            { what: 'Compost', parts: 3 },
+            { what: 'Coir', parts: 1 },
+          ],
+          additives: [{ what: 'Bone meal', amount: 20, unit: 'g' }],
+        },
       ]
     })
     const pots = plan.byId.get('t')!.stays.find(({ container }) => container.key === 'pots')!
@@ -71,7 +80,15 @@ describe('what the season still needs', () => {
     const fleece = (have: number | undefined, keep: number) =>
       needOf(
         planOf((s) => {
-          s.supplies = [{ key: 'fleece', name: 'Fleece', of: { what: 'material', material: 'Fleece', unit: 'g' }, keep, ...(have === undefined ? {} : { have, countedOn: '2027-02-01' }) }] // prettier-ignore
+          s.supplies = [
+            {
+              key: 'fleece',
+              name: 'Fleece',
+              of: { what: 'material', material: 'Fleece', unit: 'g' },
+              keep,
+              ...(have === undefined ? {} : { have, countedOn: '2027-02-01' }),
+            },
+          ]
         }),
         'material/fleece/g',
       )!
@@ -81,7 +98,16 @@ describe('what the season still needs', () => {
     const all = litresByHand(planOf())
     const mix = needOf(
       planOf((s) => {
-        s.supplies = [{ key: 'mix', name: 'Mix', of: { what: 'material', material: 'Bought sowing mix', unit: 'l' }, have: all + 5, countedOn: '2027-02-01', keep: 20 }] // prettier-ignore
+        s.supplies = [
+          {
+            key: 'mix',
+            name: 'Mix',
+            of: { what: 'material', material: 'Bought sowing mix', unit: 'l' },
+            have: all + 5,
+            countedOn: '2027-02-01',
+            keep: 20,
+          },
+        ]
       }),
       'material/bought sowing mix/l',
     )!
@@ -122,7 +148,17 @@ describe('what the season still needs', () => {
           const plan = planOf(
             (s) => {
               s.supplies = [{ key: 'mix', name: 'Mix', of: { what: 'material', material: 'Bought sowing mix', unit: 'l' }, have, countedOn: '2027-01-02' }] // prettier-ignore
-              s.orders = came.map(({ packs, bad, on }, i) => ({ key: `o-${i}`, name: 'Mix', of: { what: 'material', material: 'Bought sowing mix', unit: 'l' }, supplier: 'the merchant', size: 10, price: 1, packs, orderedOn: '2027-01-02', arrived: [{ on: formatDay(TODAY + on), packs, bad: Math.min(bad, packs) }] })) // prettier-ignore
+              s.orders = came.map(({ packs, bad, on }, i) => ({
+                key: `o-${i}`,
+                name: 'Mix',
+                of: { what: 'material', material: 'Bought sowing mix', unit: 'l' },
+                supplier: 'the merchant',
+                size: 10,
+                price: 1,
+                packs,
+                orderedOn: '2027-01-02',
+                arrived: [{ on: formatDay(TODAY + on), packs, bad: Math.min(bad, packs) }],
+              }))
             },
             records,
             today,
@@ -189,7 +225,19 @@ describe('the buying list', () => {
     { supplier: 'the merchant', size: 20, price: 5, leadDays: 3 },
   ]
   it('is what is short, in the cheapest packs, to be ordered so that it comes in time', () => {
-    const need = { id: 'x', of: { what: 'labels' as const }, name: '', unit: 'labels' as const, needed: 90, have: 0, overdrawn: 0, short: 90, onOrder: 0, firstShort: TODAY + 30, supply: { key: 'l', name: 'Labels', of: { what: 'labels' as const }, offers } } // prettier-ignore
+    const need = {
+      id: 'x',
+      of: { what: 'labels' as const },
+      name: '',
+      unit: 'labels' as const,
+      needed: 90,
+      have: 0,
+      overdrawn: 0,
+      short: 90,
+      onOrder: 0,
+      firstShort: TODAY + 30,
+      supply: { key: 'l', name: 'Labels', of: { what: 'labels' as const }, offers },
+    }
     // By hand: two of 50 cost 18; one of 50 and two of 20 cost 19; five of 20 cost 25.
     expect(toBuy(need)).toMatchObject({ amount: 90, cost: 18, comes: 100, orderBy: TODAY + 20, packs: [{ count: 2 }] })
     expect(toBuy({ ...need, supply: { ...need.supply, spare: 0.2 } })).toMatchObject({ amount: 108, cost: 23 })
@@ -206,7 +254,14 @@ describe('the buying list', () => {
       if (read.season.plantings.length > 0) expect(bought.length).toBeGreaterThan(1)
       const stocked: Season = {
         ...bare,
-        supplies: bought.map(({ need }, i) => ({ key: `s-${i}`, name: 'Stored', of: need.of, have: need.needed + 1e-6, countedOn: formatDay(today), offers: [] })), // prettier-ignore
+        supplies: bought.map(({ need }, i) => ({
+          key: `s-${i}`,
+          name: 'Stored',
+          of: need.of,
+          have: need.needed + 1e-6,
+          countedOn: formatDay(today),
+          offers: [],
+        })),
       }
       const after = buyingList(createPlanner().plan(stocked, today), today)
       expect(after.filter(({ need }) => need.of.what === 'material' || need.of.what === 'labels')).toEqual([])

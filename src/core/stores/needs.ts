@@ -81,7 +81,19 @@ function seedNeeds(plan: Plan, coming: Coming): Bare[] {
     const known = needs.get(variety)
     if (known) return known
     const thing: Thing = { what: 'seed', variety }
-    const made = { id: idOf(thing), of: thing, name: names.get(variety) ?? variety, unit: 'seeds' as const, needed: 0, have: 0, overdrawn: 0, short: 0, firstShort: undefined, spare: 0, known: inLots.has(variety) } // prettier-ignore
+    const made = {
+      id: idOf(thing),
+      of: thing,
+      name: names.get(variety) ?? variety,
+      unit: 'seeds' as const,
+      needed: 0,
+      have: 0,
+      overdrawn: 0,
+      short: 0,
+      firstShort: undefined,
+      spare: 0,
+      known: inLots.has(variety),
+    }
     needs.set(variety, made)
     return made
   }
@@ -129,7 +141,19 @@ function containerNeeds({ containers }: Plan, today: Day, coming: Coming): Bare[
       firstShort ??= from + i
     }
     if (needed <= SMALL) return []
-    return [{ id: idOf(of), of, name: container.name, unit: 'trays' as const, needed: Math.ceil(needed - SMALL), have: container.owned, overdrawn: 0, short: Math.max(0, Math.ceil(short - SMALL)), firstShort }] // prettier-ignore
+    return [
+      {
+        id: idOf(of),
+        of,
+        name: container.name,
+        unit: 'trays' as const,
+        needed: Math.ceil(needed - SMALL),
+        have: container.owned,
+        overdrawn: 0,
+        short: Math.max(0, Math.ceil(short - SMALL)),
+        firstShort,
+      },
+    ]
   })
 }
 

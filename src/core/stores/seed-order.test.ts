@@ -31,7 +31,21 @@ describe('seed for the next season', () => {
     const offers = [{ supplier: 'the seed house', size: 100, price: 4, leadDays: 20 }]
     const bend = (packs: number) => (s: SmallSeason) => {
       s.supplies = [{ key: 'tomato', name: 'Tomato seed', of: { what: 'seed', variety: 'tomato-plum' }, offers }]
-      s.orders = packs === 0 ? [] : [{ key: 'o', name: 'Tomato seed', of: { what: 'seed', variety: 'tomato-plum' }, supplier: 'the seed house', size: 100, price: 4, packs, orderedOn: '2027-11-01' }] // prettier-ignore
+      s.orders =
+        packs === 0
+          ? []
+          : [
+              {
+                key: 'o',
+                name: 'Tomato seed',
+                of: { what: 'seed', variety: 'tomato-plum' },
+                supplier: 'the seed house',
+                size: 100,
+                price: 4,
+                packs,
+                orderedOn: '2027-11-01',
+              },
+            ]
     }
     const tomato = (packs: number) => orderOf(bend(packs)).find(({ need }) => need.id === 'seed/tomato-plum')
     const none = tomato(0)!

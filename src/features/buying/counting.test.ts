@@ -23,14 +23,27 @@ const thingsOf = (season: Season) => countables(createPlanner().plan(season, TOD
 describe('what can be counted', () => {
   it('is what the season uses, what is stored beside it, every container and every lot', () => {
     const things = thingsOf(small())
-    expect(things.map(({ id }) => id)).toEqual(expect.arrayContaining(['material/bought sowing mix/l', 'material/fleece/g', 'labels', 'container/cells-128', 'container/pots'])) // prettier-ignore
+    expect(things.map(({ id }) => id)).toEqual(
+      expect.arrayContaining([
+        'material/bought sowing mix/l',
+        'material/fleece/g',
+        'labels',
+        'container/cells-128',
+        'container/pots',
+      ]),
+    )
     expect(things.filter(({ group }) => group === 'seed').length).toBe(small().lots.length)
     expect(things.find(({ id }) => id === 'container/cells-128')).toMatchObject({ have: 30, unit: 'trays' })
     expect(things.find(({ id }) => id === 'labels')).toMatchObject({ have: undefined })
     expect(new Set(things.map(({ id }) => id)).size).toBe(things.length)
   })
   it('is whole where it is counted in pieces, and never below nothing', () => {
-    expect([canBe({ unit: 'trays' }, 2.5), canBe({ unit: 'l' }, 2.5), canBe({ unit: 'labels' }, 0), canBe({ unit: 'g' }, -1)]).toEqual([false, true, true, false]) // prettier-ignore
+    expect([
+      canBe({ unit: 'trays' }, 2.5),
+      canBe({ unit: 'l' }, 2.5),
+      canBe({ unit: 'labels' }, 0),
+      canBe({ unit: 'g' }, -1),
+    ]).toEqual([false, true, true, false])
   })
 })
 

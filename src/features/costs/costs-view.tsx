@@ -112,7 +112,15 @@ function Costs() {
 /** Where the prices that are missing are set. */
 function PricesAt({ parts }: { parts: readonly CostPart[] }) {
   const t = useTranslations('costs')
-  const at: Record<CostPart, string> = { seed: '/seed', plants: '/know-how', work: '/farm?edit=habits', mix: '/farm#mixes', heat: '/farm?edit=habits', pots: '/farm#containers', room: '/farm?edit=habits' } // prettier-ignore
+  const at: Record<CostPart, string> = {
+    seed: '/seed',
+    plants: '/know-how',
+    work: '/farm?edit=habits',
+    mix: '/farm#mixes',
+    heat: '/farm?edit=habits',
+    pots: '/farm#containers',
+    room: '/farm?edit=habits',
+  }
   return (
     <>
       {parts.map((part, i) => (

@@ -61,7 +61,15 @@ export function Earnings() {
                 <Box sx={{ position: 'relative', minWidth: 110, color: perTrayWeek < 0 ? 'error.main' : 'inherit' }}>
                   <Box
                     aria-hidden
-                    sx={{ position: 'absolute', right: 0, bottom: -2, height: 3, borderRadius: 2, bgcolor: 'success.main', width: `${Math.max(0, (perTrayWeek / most) * 100)}%` }} // prettier-ignore
+                    sx={{
+                      position: 'absolute',
+                      right: 0,
+                      bottom: -2,
+                      height: 3,
+                      borderRadius: 2,
+                      bgcolor: 'success.main',
+                      width: `${Math.max(0, (perTrayWeek / most) * 100)}%`,
+                    }}
                   />
                   <b>{moneyWords(format, perTrayWeek)}</b>
                 </Box>

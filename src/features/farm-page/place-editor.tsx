@@ -3,12 +3,9 @@
 import AddIcon from '@mui/icons-material/Add'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
-import Checkbox from '@mui/material/Checkbox'
-import FormControlLabel from '@mui/material/FormControlLabel'
 import Typography from '@mui/material/Typography'
 import { useTranslations } from 'next-intl'
 import { trayPlacesOf } from '../../core/geometry/bench'
-import { withFigure } from '../../season/figures'
 import { PLACE_KINDS, type Place } from '../../season/schema'
 import { EditorFrame, useThingEditor } from '../../ui/editor'
 import { ChoiceField, NumberField, WordField } from '../../ui/fields'
@@ -16,6 +13,7 @@ import { useSeason } from '../../ui/season-context'
 import { UsedBy } from '../../ui/used-by'
 import { count } from '../../words/format'
 import { PanelHead } from './panel-head'
+import { LampHanging, Power, Water } from './place-fittings'
 import { LampLine, WarmthFields, WarmthCurve } from './place-warmth'
 import { BenchDrawing } from './bench-plan'
 import { YearDayField } from '../../ui/year-day-field'
@@ -408,105 +406,3 @@ const Head = ({ children }: { children: string }) => (
     {children}
   </Typography>
 )
-
-/** How far over the leaves a lamp is hung, and whether it can be turned down. */
-function LampHanging({
-  lamp,
-  put,
-  error,
-}: {
-  lamp: Place['lamp']
-  put: (lamp: Place['lamp']) => void
-  error: string | undefined
-}) {
-  const t = useTranslations('farmPage')
-  return (
-    <>
-      <NumberField
-        label={t('lampOverLeaves')}
-        quantity="length"
-        value={lamp?.above}
-        disabled={!lamp}
-        onChange={(above) => lamp && put(withFigure(lamp, 'above', above))}
-        error={error}
-      />
-      <FormControlLabel
-        control={
-          <Checkbox
-            checked={lamp?.dims ?? false}
-            disabled={!lamp}
-            onChange={(_, dims) => lamp && put(withFigure(lamp, 'dims', dims || undefined))}
-          />
-        }
-        label={t('lampDims')}
-      />
-    </>
-  )
-}
-
-/** What mats, lamps or a heater draw, and for how long. */
-function Power({
-  power,
-  put,
-  at,
-}: {
-  power: Place['power']
-  put: (power: Place['power']) => void
-  at: (path: string) => string | undefined
-}) {
-  const t = useTranslations('farmPage')
-  return (
-    <>
-      <NumberField
-        label={t('drawsWatts')}
-        unit="W"
-        value={power?.watts}
-        onChange={(watts) => put(watts === undefined ? undefined : { hours: 24, ...power, watts })}
-        error={at('power.watts')}
-      />
-      <NumberField
-        label={t('drawsHours')}
-        unit="h"
-        value={power?.hours}
-        disabled={!power}
-        onChange={(hours) => power && hours !== undefined && put({ ...power, hours })}
-        error={at('power.hours')}
-      />
-    </>
-  )
-}
-
-/** How it is watered there, and how often where that is not left to be reckoned. */
-function Water({
-  water,
-  put,
-  at,
-}: {
-  water: Place['water']
-  put: (water: Place['water']) => void
-  at: (path: string) => string | undefined
-}) {
-  const t = useTranslations('farmPage')
-  const set = (next: NonNullable<Place['water']>) => put(Object.keys(next).length === 0 ? undefined : next)
-  return (
-    <>
-      <NumberField
-        label={t('wateredEvery')}
-        unit={t('daysUnit')}
-        value={water?.days}
-        onChange={(days) => set(withFigure(water ?? {}, 'days', days))}
-        error={at('water.days')}
-        help={t('emptyReckoned')}
-      />
-      <FormControlLabel
-        control={
-          <Checkbox
-            checked={water?.below ?? false}
-            onChange={(_, below) => set(withFigure(water ?? {}, 'below', below || undefined))}
-          />
-        }
-        label={t('wateredFromBelow')}
-      />
-    </>
-  )
-}

@@ -8,7 +8,15 @@ const metric = createFormat('en-GB', 'metric')
 const us = createFormat('en-US', 'us')
 const tall = (code: string, height: number, measured = false) => ({ batch: { code } as Batch, height, measured })
 const lamp: Lamp = { tallest: tall('SR', 16.2), shortest: tall('AG', 4), hang: 31.2, noRoom: 0, tooLow: 0, tooHigh: 0, uneven: undefined, dim: undefined } // prettier-ignore
-const coming = (more: Partial<Coming>): Coming => ({ work: {} as Coming['work'], size: 2, room: true, roomFrom: undefined, need: 'helps', without: { slower: 5, late: 0 }, ...more }) // prettier-ignore
+const coming = (more: Partial<Coming>): Coming => ({
+  work: {} as Coming['work'],
+  size: 2,
+  room: true,
+  roomFrom: undefined,
+  need: 'helps',
+  without: { slower: 5, late: 0 },
+  ...more,
+})
 
 describe('what is said of a lamp', () => {
   it('is to the centimetre, or the half inch', () => {

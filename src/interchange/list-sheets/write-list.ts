@@ -29,7 +29,16 @@ export function listTemplate(of: ListName, season: Season, headings: Headings): 
     lots: { kind, variety: 'red', lot: 'Red 27', year: season.season.from.slice(0, 4), seeds: '500', comesUp: '85%' },
     beds: { block: 'North', bed: 'N1', length: feet ? '100 ft' : '30 m', width: feet ? '2.5 ft' : '0.75 m' },
     varieties: { kind, variety: 'red', maturity: '55', from: 'planting' },
-    supplies: { thing: 'Compost', unit: 'l', inStore: '120', countedOn: season.season.from, supplier: 'The merchant', size: '40', packPrice: '9.5', leadDays: '7' }, // prettier-ignore
+    supplies: {
+      thing: 'Compost',
+      unit: 'l',
+      inStore: '120',
+      countedOn: season.season.from,
+      supplier: 'The merchant',
+      size: '40',
+      packPrice: '9.5',
+      leadDays: '7',
+    },
   }
   const { columns } = LIST_FILES[of]
   return cellsOf(LIST_FILES[of], headings, [

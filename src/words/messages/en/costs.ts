@@ -43,7 +43,7 @@ export const costs = {
   planned: 'As planned',
   whatEarns: 'What earns its bench',
   noWorthSaid:
-    'No planting says what it brings. It is reckoned where its kind has a price (for its harvest, or as young plants), or where the planting’s priority says its worth in money.',
+    'No planting says what it brings. It is calculated where its kind has a price (for its harvest, or as young plants), or where the planting’s priority says its worth in money.',
   knowHow: 'Prices stand with each kind in Know-how.',
   aboutEarns:
     'What is left of what a batch brings after its costs, for every tray place and week it takes, and for every metre of bed and week. What it brings: its harvest and plant sales by the prices of its kind, or the worth typed with the planting.',

@@ -251,7 +251,7 @@ export const farmPage = {
   lastsFillings: 'Lasts so many fillings',
   wateredEvery: 'Watered every',
   daysUnit: 'days',
-  emptyReckoned: 'Empty: reckoned by what stands there, and by your rounds',
+  emptyReckoned: 'Empty: calculated from what stands there and from your rounds',
   wateredFromBelow: 'Watered from below',
   lampOverLeaves: 'Hung over the leaves',
   lampDims: 'Can be turned down',
