@@ -76,6 +76,22 @@ test('what the plan shows is found again on the way back, and when the page is l
   await expect(page.getByRole('button', { name: 'One list' })).toHaveAttribute('aria-pressed', 'true')
 })
 
+test('what was changed on the plan just before it was left is found again too', async ({ page }) => {
+  await visit(page, '/plan')
+  await page.getByRole('searchbox', { name: 'Find' }).fill('kale')
+  await expect(page).toHaveURL(/text=kale/)
+  await page.evaluate(() => {
+    const press = (name: string, among: string) =>
+      [...document.querySelectorAll<HTMLElement>(among)].find((found) => found.textContent.trim() === name)?.click()
+    press('One list', 'button')
+    setTimeout(() => press('Seed', 'nav a'))
+  })
+  await expect(page.getByRole('heading', { name: 'Seed' }).first()).toBeVisible()
+  await page.goBack()
+  await expect(page.getByText(/^3 of \d+ batches/)).toBeVisible()
+  await expect(page.getByRole('button', { name: 'One list' })).toHaveAttribute('aria-pressed', 'true')
+})
+
 test('the plan is grouped, ordered and filtered, and walked by arrow keys', async ({ page }) => {
   await visit(page, '/plan')
   await expect(page.getByText(/125 batches/)).toBeVisible()

@@ -46,5 +46,10 @@ export function useInAddress<S extends Values>(
     }, PAUSE)
     return () => clearTimeout(later)
   })
-  return [value, (next) => setKept({ value: next, known: [stands, inAddress(next, initial)] })]
+  const change = (next: z.output<S>) => {
+    // What the address says now has no word any more, not even when the page is left before the address has followed.
+    const there = inAddress(readAddress(new URLSearchParams(window.location.search), schema), {})
+    setKept({ value: next, known: [stands, there, inAddress(next, initial)] })
+  }
+  return [value, change]
 }
