@@ -247,6 +247,12 @@ const field = fc.record({
   ),
 })
 
+/** Days of the season, by date. */
+const dates = fc.uniqueArray(
+  fc.integer({ min: 0, max: 200 }).map((after) => new Date(Date.UTC(2027, 1, 1 + after)).toISOString().slice(0, 10)),
+  { minLength: 1, maxLength: 8 },
+)
+
 /** Any season: two crops, three places, containers and methods each, up to six plantings. */
 export const anySeason: fc.Arbitrary<Season> = fc
   .record({
@@ -255,6 +261,12 @@ export const anySeason: fc.Arbitrary<Season> = fc
     frost: fc.boolean(),
     rounding: fc.constantFrom('cells' as const, 'rows' as const, 'trays' as const),
     weekdays: fc.uniqueArray(fc.integer({ min: 1, max: 7 }), { maxLength: 3 }),
+    workDates: fc.option(
+      fc.record({ sowing: dates, potting: dates, moving: dates, planting: dates }, { requiredKeys: [] }),
+      {
+        nil: undefined,
+      },
+    ),
     places: fc.array(place, { minLength: 3, maxLength: 3 }),
     containers: fc.array(container, { minLength: 3, maxLength: 3 }),
     crops: fc.array(crop, { minLength: 2, maxLength: 2 }),
@@ -317,6 +329,7 @@ export const anySeason: fc.Arbitrary<Season> = fc
         pottingWeekdays: parts.weekdays,
         movingWeekdays: parts.weekdays,
         plantingWeekdays: parts.weekdays,
+        ...present({ workDates: parts.workDates }),
         shareTrays: parts.limited.shareTrays,
         ...present({ crew: parts.limited.crew, fit: parts.limited.fit }),
       },

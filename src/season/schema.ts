@@ -982,6 +982,12 @@ export const Site = z.strictObject({
     .describe('what measures the places; none unless it is switched on'),
 })
 
+const workDates = z
+  .array(day)
+  .min(1)
+  .max(366)
+  .refine((dates) => new Set(dates).size === dates.length, { message: 'holds a day twice.' })
+
 export const Habits = z.strictObject({
   confidence: z.number().min(0.5).max(0.999).default(0.9),
   agePoint: share.default(0.3),
@@ -1003,6 +1009,15 @@ export const Habits = z.strictObject({
     .max(7)
     .optional()
     .describe('days of the week planted out on: the nearest to the wanted day; none means any day'),
+  workDates: z
+    .strictObject({
+      sowing: workDates.optional(),
+      potting: workDates.optional(),
+      moving: workDates.optional(),
+      planting: workDates.optional(),
+    })
+    .optional()
+    .describe('days by date that work is done on, beside the days of the week or without them'),
   work: z
     .strictObject({
       fillTray: z.number().min(0).max(600).default(2),

@@ -10,7 +10,7 @@ import { createPlanner } from '../plan/plan'
 import { done, entry } from '../testing/records'
 import { ageOn, forwardPass, legStart } from '../schedule/forward'
 import type { Route } from '../schedule/route'
-import { shiftsOfBatch } from './weekday-shift'
+import { shiftsOfBatch } from './day-shift'
 import { partOf, sessionDays, sessionOn, SESSIONS, type SessionKind } from './session'
 
 const day = (n: number) => formatDay(n)
@@ -217,7 +217,7 @@ describe('potting days of the week', () => {
           const shift = shiftsOfBatch(batch).find(({ what }) => what === 'pot-up')
           // Sown on the same day, without days of the week.
           const free = { ...way.route }
-          delete free.pottingWeekdays
+          delete free.pottingDays
           const own = legStart(forwardPass(free, pass.sown, plantOn), leg)
           expect(shift?.days ?? 0).toBe(potted - own)
           expect(Math.abs(potted - own)).toBeLessThan(7)
@@ -302,6 +302,47 @@ describe('moving and planting days of the week', () => {
       { numRuns: 60 },
     )
     expect(moved).toBeGreaterThan(10)
+  })
+})
+
+describe('days of work by date', () => {
+  const on = '2027-05-20'
+  const own = () =>
+    createPlanner()
+      .plan(readSmall((s) => (s.plantings[2]!.on = on)))
+      .byId.get('t')!
+  const withDates = (habits: SmallSeason['habits']) =>
+    createPlanner()
+      .plan(
+        readSmall((s) => {
+          s.habits = habits
+          s.plantings[2]!.on = on
+        }),
+      )
+      .byId.get('t')!
+
+  it('are kept by sowing, potting up and planting, and each shift is said', () => {
+    const free = own()
+    const potted = legStart(free.pass!, 1)
+    const later = withDates({ workDates: { potting: [formatDay(potted + 2), formatDay(potted - 30)] } })
+    expect(legStart(later.pass!, 1)).toBe(potted + 2)
+    expect(shiftsOfBatch(later)).toMatchObject([{ what: 'pot-up', days: 2 }])
+    const planted = withDates({ workDates: { planting: ['2027-05-11', '2027-05-28'] } })
+    expect(planted.plantOn).toBe(parseDay('2027-05-28'))
+    expect(shiftsOfBatch(planted)).toContainEqual(expect.objectContaining({ what: 'plant', days: 8 }))
+    const sown = withDates({ workDates: { sowing: [formatDay(free.sow! - 1)] } })
+    expect(sown.sow).toBe(free.sow! - 1)
+  })
+  it('join days of the week: whichever is nearer', () => {
+    const wanted = parseDay(on)
+    const otherDay = (weekday(wanted) % 7) + 1 // the day after
+    const both = withDates({ plantingWeekdays: [otherDay], workDates: { planting: [formatDay(wanted - 1)] } })
+    expect(both.plantOn).toBe(wanted - 1) // a tie goes earlier
+    expect(withDates({ plantingWeekdays: [otherDay] }).plantOn).toBe(wanted + 1)
+  })
+  it('too far away are not waited for', () => {
+    expect(withDates({ workDates: { planting: ['2027-07-20'] } }).plantOn).toBe(parseDay(on))
+    expect(shiftsOfBatch(withDates({ workDates: { planting: ['2027-07-20'] } }))).toEqual([])
   })
 })
 

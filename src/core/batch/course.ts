@@ -6,7 +6,8 @@ import { latestSowing, sowingWindow, type CountedBack } from '../schedule/count-
 import { ageOn, dayAtAge, forwardPass, legStart, limitDay, readyDay, type Pass } from '../schedule/forward'
 import { HAND_OVER } from '../schedule/place-by-rule'
 import { UNPLANNED } from '../schedule/route'
-import { onSowingWeekday } from '../schedule/sowing-weekdays'
+import { onSowingDay } from '../schedule/sowing-days'
+import type { WorkDays } from '../schedule/work-days'
 import type { Sizing } from '../sizing/size'
 import type { LaidOut } from './batch'
 import type { Mark } from './marks'
@@ -77,7 +78,7 @@ export class Course {
 
   /**
    * @param sowOn sowing day chosen by hand
-   * @param sowingWeekdays days of the week sown on, 1 Monday … 7; none means any
+   * @param sowingDays days sown on, where not any will do
    * @param known the pass, where what has happened says it
    */
   constructor(
@@ -85,7 +86,7 @@ export class Course {
     readonly plantOn: Day,
     readonly agePoint: number,
     sowOn: Day | undefined,
-    sowingWeekdays: readonly number[],
+    sowingDays: WorkDays | undefined,
     known?: Pass,
   ) {
     const { route, refused, temperature } = way
@@ -97,7 +98,7 @@ export class Course {
     this.sow = sowOn
     if (sowOn === undefined) {
       const { counted } = this
-      this.sow = counted === undefined ? undefined : onSowingWeekday(counted, this, sowingWeekdays)
+      this.sow = counted === undefined ? undefined : onSowingDay(counted, this, sowingDays)
     }
     if (this.sow === undefined) return
     const pass = (this.pass = known ?? forwardPass(route, this.sow, plantOn))

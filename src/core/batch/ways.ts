@@ -4,6 +4,7 @@ import type { Day } from '../calendar/day'
 import type { Climate, RunningTotal } from '../climate/climate'
 import { createSowingTable, type SowingTable } from '../schedule/count-back'
 import { coldOf, type Cold } from '../growth/cold'
+import type { FarmDays } from '../schedule/work-days'
 import { compileRoute, placesOf, type ContainerRefused, type Route } from '../schedule/route'
 import { sizeBatch, type Sizing } from '../sizing/size'
 import { Course } from './course'
@@ -65,14 +66,8 @@ export interface WayFacts {
   sowFrom: Day
   sowTo: Day
   rounding: 'cells' | 'rows' | 'trays'
-  /** Days of the week sown on, 1 Monday … 7; none means any. */
-  sowingWeekdays: readonly number[]
-  /** Days of the week potted up on; none means any. */
-  pottingWeekdays: readonly number[]
-  /** Days of the week trays are moved on; none means any. */
-  movingWeekdays: readonly number[]
-  /** Days of the week planted out on; none means any. */
-  plantingWeekdays: readonly number[]
+  /** Days of sowing, potting up, moving and planting out, where not any will do. */
+  days: FarmDays
   /** Days that the feed in the mix lasts that a container is filled with. */
   feedsDays(container: Container, stage: Method['stages'][number] | undefined, potted: boolean): number
   /** Sizes found, by all that a size hangs on but need, seed and confidence: ways that differ only in places share them. */
@@ -90,11 +85,11 @@ function sizesOf({ sizes }: WayFacts, id: string): Sizes {
   return own
 }
 
-/** Days of the week that a route keeps to, where the farm has chosen some. */
-function keepWeekdays(route: Route, { pottingWeekdays, movingWeekdays, plantingWeekdays }: WayFacts): void {
-  if (pottingWeekdays.length > 0) route.pottingWeekdays = pottingWeekdays
-  if (movingWeekdays.length > 0) route.movingWeekdays = movingWeekdays
-  if (plantingWeekdays.length > 0) route.plantingWeekdays = plantingWeekdays
+/** Days that a route keeps to, where the farm has chosen some. */
+function keepDays(route: Route, { potting, moving, planting }: FarmDays): void {
+  if (potting) route.pottingDays = potting
+  if (moving) route.movingDays = moving
+  if (planting) route.plantingDays = planting
 }
 
 /** Puts a crop, a method and a pace together. */
@@ -110,7 +105,7 @@ export function createWay(facts: WayFacts, crop: Crop, method: Method, pace: num
     facts.containerNumber,
     germinationShare,
   )
-  if (!method.anyDay) keepWeekdays(route, facts)
+  if (!method.anyDay) keepDays(route, facts.days)
   const used = placesOf(route)
   const byPlace = (make: (place: number) => RunningTotal) => {
     const totals: RunningTotal[] = []
@@ -179,13 +174,13 @@ export function createWay(facts: WayFacts, crop: Crop, method: Method, pace: num
     traysOf: (step, cells) => traysIn(route.steps[step]!.container, cells, step === 0 && flats),
     trayPlacesOf: (step, cells) => trayPlacesIn(route.steps[step]!.container, cells, step === 0 && flats),
     course(plantOn, agePoint, sowOn) {
-      if (sowOn !== undefined) return new Course(way, plantOn, agePoint, sowOn, facts.sowingWeekdays)
+      if (sowOn !== undefined) return new Course(way, plantOn, agePoint, sowOn, facts.days.sowing)
       if (courses.size > MOST_AGES) courses.clear()
       let byDay = courses.get(agePoint)
       if (!byDay) courses.set(agePoint, (byDay = new Map()))
       if (byDay.size >= MOST_COURSES) byDay.clear()
       let course = byDay.get(plantOn)
-      if (!course) byDay.set(plantOn, (course = new Course(way, plantOn, agePoint, undefined, facts.sowingWeekdays)))
+      if (!course) byDay.set(plantOn, (course = new Course(way, plantOn, agePoint, undefined, facts.days.sowing)))
       return course
     },
     size(need, seed, confidence, factor) {

@@ -1,8 +1,8 @@
 /** Ways a batch may go to make room: other sowing and planting days, places, containers, pot-up points, methods, or split in two. */
 import type { Otherwise, Place, Season } from '../../season/schema'
-import { weekday, type Day } from '../calendar/day'
+import type { Day } from '../calendar/day'
 import type { Batch, Stay } from '../batch/batch'
-import { isPlantingDay } from '../schedule/other-weekdays'
+import { farmDays, isWorkDay } from '../schedule/work-days'
 import type { Sought } from '../batch/expand'
 import { isStop, type Mark } from '../batch/marks'
 import type { Planner } from '../plan/plan'
@@ -266,7 +266,7 @@ class Trials {
   /** Tries some sowing days of the window of a way; how many worked. */
   private tryWay(otherwise: Otherwise | undefined, plantOn: Day, kind: string, most: number): number {
     const { planner, season, batch } = this.of
-    if (plantOn !== batch.plantOn && !isPlantingDay(plantOn, batch.way.route.plantingWeekdays)) return 0
+    if (plantOn !== batch.plantOn && !isWorkDay(plantOn, batch.way.route.plantingDays)) return 0
     if (this.begun) return this.tryOn({ otherwise, plantOn, sow: batch.sow! }, kind) ? 1 : 0
     const probe = planner.tryOne(season, { ...this.sought, otherwise, plantOn, sowOn: batch.sow! })
     if (probe.way.refused.length > 0) return 0
@@ -293,8 +293,7 @@ class Trials {
   private maySow(sow: Day): boolean {
     const { batch, from, season } = this.of
     if (this.begun || sow === batch.sow) return sow === batch.sow
-    const { sowingWeekdays } = season.habits
-    return sow >= from && (sowingWeekdays.length === 0 || sowingWeekdays.includes(weekday(sow)))
+    return sow >= from && isWorkDay(sow, farmDays(season.habits).sowing)
   }
 
   /** Whether nothing is worse than it was, and what comes before sowing can still be done. */

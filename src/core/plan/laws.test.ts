@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { anySeason } from '../../season/any-season'
 import type { Season } from '../../season/schema'
-import { formatDay, weekday } from '../calendar/day'
+import { formatDay, parseDay, weekday, type Day } from '../calendar/day'
 import { loadOn } from '../capacity/load'
 import { SEARCH_DAYS } from '../schedule/count-back'
 import { ageOn, forwardPass, limitAge, movesDone } from '../schedule/forward'
@@ -58,19 +58,19 @@ describe('whatever a grower writes', () => {
       }
     })
   })
-  it('sowings fall on sowing weekdays whenever the window has one', () => {
+  it('sowings fall on days of sowing, of the week or by date, whenever the window has one near', () => {
     law((season) => {
-      const { sowingWeekdays } = season.habits
-      if (sowingWeekdays.length === 0) return
+      const { sowingWeekdays, workDates } = season.habits
+      const dates = (workDates?.sowing ?? []).map(parseDay)
+      if (sowingWeekdays.length + dates.length === 0) return
+      const sownOn = (day: Day) => sowingWeekdays.includes(weekday(day)) || dates.includes(day)
       for (const { sow, counted, window } of planOf(season).batches) {
-        if (sow === undefined || sowingWeekdays.includes(weekday(sow))) continue
+        if (sow === undefined || sownOn(sow)) continue
         // It stayed where it was counted back to: no allowed day lies near enough inside the window.
         expect(sow).toBe(counted)
         for (let away = 1; away < 7; away++) {
           for (const day of [sow - away, sow + away]) {
-            expect(
-              sowingWeekdays.includes(weekday(day)) && (!window || (day >= window.earliest && day <= window.latest)),
-            ).toBe(false)
+            expect(sownOn(day) && (!window || (day >= window.earliest && day <= window.latest))).toBe(false)
           }
         }
       }

@@ -2,7 +2,7 @@
 import type { Container, Method, Place, Planting, Season } from '../../season/schema'
 import type { Day } from '../calendar/day'
 import { latestSowing } from '../schedule/count-back'
-import { isPlantingDay } from '../schedule/other-weekdays'
+import { isWorkDay } from '../schedule/work-days'
 import type { Batch } from '../batch/batch'
 import { isStop } from '../batch/marks'
 import type { Planner } from './plan'
@@ -34,7 +34,7 @@ export function nearestThatWorks(planner: Planner, season: Season, batch: Batch)
   if (way.refused.length === 0 && !late) {
     const last = way.table.from + way.table.lacksReady.length - 1
     for (let day = batch.plantOn + 1; day <= Math.min(last, batch.plantOn + FARTHEST); day++) {
-      if (!isPlantingDay(day, way.route.plantingWeekdays)) continue
+      if (!isWorkDay(day, way.route.plantingDays)) continue
       const sow = latestSowing(way.table, day, batch.agePoint)
       if (sow === undefined) continue
       remedies.push({ kind: 'plant-on', day, sow })
@@ -86,7 +86,7 @@ export function plantableFrom(
   if (way.refused.length > 0) return undefined
   const last = way.table.from + way.table.lacksReady.length - 1
   for (let day = Math.max(plantOn, sowFrom + 1); day <= Math.min(last, plantOn + FARTHEST); day++) {
-    if (!isPlantingDay(day, way.route.plantingWeekdays)) continue
+    if (!isWorkDay(day, way.route.plantingDays)) continue
     const sow = latestSowing(way.table, day, agePoint)
     if (sow !== undefined && sow >= sowFrom) return { plantOn: day, sow }
   }

@@ -61,6 +61,14 @@ export function nextPlanting(planting: Planting, years: number): Planting {
   }
 }
 
+/** Days of work by date, on the same day of the week so many years on. */
+function datesMoved(habits: Season['habits'], years: number): Season['habits'] {
+  const { workDates } = habits
+  if (!workDates) return habits
+  const moved = Object.entries(workDates).map(([work, dates = []]) => [work, dates.map((iso) => shifted(iso, years))])
+  return { ...habits, workDates: Object.fromEntries(moved) as typeof workDates }
+}
+
 /** What was learned is what it begins with. */
 function withoutLearned<T extends { learned?: unknown }>(of: T): T {
   if (of.learned === undefined) return of
@@ -105,6 +113,7 @@ export function nextSeason(season: Season, sownOf: ReadonlyMap<string, number>, 
         ...(from === undefined ? {} : { from: sameDate(from, years) }),
       })),
     })),
+    habits: datesMoved(season.habits, years),
     crops: season.crops.map(withoutLearned),
     methods: season.methods.map(withoutLearned),
     plantings: season.plantings.filter(({ key }) => !again.has(key)).map((planting) => nextPlanting(planting, years)),

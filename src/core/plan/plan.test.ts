@@ -8,7 +8,8 @@ import { expandPlanting, seriesLength } from '../batch/expand'
 import { isStop } from '../batch/marks'
 import { nearestThatWorks } from './nearest'
 import { createPlanner } from './plan'
-import { onSowingWeekday } from '../schedule/sowing-weekdays'
+import { onSowingDay } from '../schedule/sowing-days'
+import { workDays } from '../schedule/work-days'
 import { tasksBetween, tasksOf } from '../batch/tasks'
 
 const planOf = (season: Season) => createPlanner().plan(season)
@@ -64,12 +65,20 @@ describe('a batch', () => {
   it('is moved to the nearest sowing weekday inside its window, a tie going earlier', () => {
     const wednesday = parseDay('2027-04-14')
     const window = { earliest: wednesday - 10, latest: wednesday + 10 }
-    expect(onSowingWeekday(wednesday, { window, plantOn: wednesday + 40 }, [1, 5])).toBe(wednesday - 2)
+    expect(onSowingDay(wednesday, { window, plantOn: wednesday + 40 }, workDays([1, 5]))).toBe(wednesday - 2)
     expect(
-      onSowingWeekday(wednesday, { window: { ...window, earliest: wednesday }, plantOn: wednesday + 40 }, [1, 5]),
+      onSowingDay(wednesday, { window: { ...window, earliest: wednesday }, plantOn: wednesday + 40 }, workDays([1, 5])),
     ).toBe(wednesday + 2)
-    expect(onSowingWeekday(wednesday, { window, plantOn: wednesday + 40 }, [3])).toBe(wednesday)
-    expect(onSowingWeekday(wednesday, { window, plantOn: wednesday + 40 }, [])).toBe(wednesday)
+    expect(onSowingDay(wednesday, { window, plantOn: wednesday + 40 }, workDays([3]))).toBe(wednesday)
+    expect(onSowingDay(wednesday, { window, plantOn: wednesday + 40 }, workDays([]))).toBe(wednesday)
+    // By date: the nearest of them inside the window, or of them and the days of the week.
+    const dates = (...days: number[]) => days.map(formatDay)
+    const on = (weekdays: number[], days: string[]) =>
+      onSowingDay(wednesday, { window, plantOn: wednesday + 40 }, workDays(weekdays, days))
+    expect(on([], dates(wednesday - 9, wednesday + 8))).toBe(wednesday + 8)
+    expect(on([], dates(wednesday - 11, wednesday + 12))).toBe(wednesday)
+    expect(on([1], dates(wednesday + 1))).toBe(wednesday + 1)
+    expect(on([1], dates(wednesday + 3))).toBe(wednesday - 2)
   })
   it('stays in step over New Year and in the southern hemisphere', () => {
     const south = readSmall((s) => {
@@ -256,7 +265,7 @@ describe('tasks', () => {
 describe('a sowing weekday', () => {
   it('without a window is still before the planting day', () => {
     const friday = parseDay('2027-04-16')
-    expect(onSowingWeekday(friday - 1, { window: undefined, plantOn: friday }, [6])).toBe(friday - 6)
-    expect(onSowingWeekday(friday - 3, { window: undefined, plantOn: friday + 9 }, [5])).toBe(friday)
+    expect(onSowingDay(friday - 1, { window: undefined, plantOn: friday }, workDays([6]))).toBe(friday - 6)
+    expect(onSowingDay(friday - 3, { window: undefined, plantOn: friday + 9 }, workDays([5]))).toBe(friday)
   })
 })

@@ -12,7 +12,7 @@ import { sharedStays, sharedTrays, standers, type SharedTrays, type Stander } fr
 import { computeBatch, type Batch, type Stay } from '../batch/batch'
 import { bedPlan, type BedPlan } from '../field/beds'
 import { fieldCropOf, sownInPlace, type FieldCrop } from '../field/field-crop'
-import { onPlantingWeekday } from '../schedule/other-weekdays'
+import { onPlantingDay } from '../schedule/moving-days'
 import { isInPlace } from '../sowing/policies'
 import { expandPlanting, type Sought } from '../batch/expand'
 import { raisedBy } from '../batch/otherwise'
@@ -140,7 +140,7 @@ export function createPlanner(): Planner {
     return expandPlanting(planting).map((one) => {
       const agePoint = one.age ?? habits.agePoint
       const way = by || !one.otherwise ? usual : t.way(crop, raisedBy(method, one.otherwise, t.methods), seed.first)
-      const wanted = onPlantingWeekday(one.plantOn, way.route.plantingWeekdays)
+      const wanted = onPlantingDay(one.plantOn, way.route.plantingDays)
       const sought = { ...one, plantOn: plantOn ?? wanted }
       const course = way.course(sought.plantOn, agePoint, sought.sowOn)
       return computeBatch(sought, { variety, course, seed: seedFor(seed, course), agePoint, confidence, bounds })

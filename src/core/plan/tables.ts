@@ -8,6 +8,7 @@ import { measuredOf, writtenTemperatures } from '../climate/measured'
 import type { Keyed } from '../progress/route-taken'
 import { SEARCH_DAYS } from '../schedule/count-back'
 import { numberKeys } from '../schedule/route'
+import { farmDays } from '../schedule/work-days'
 import { mixUseOf, whichMix } from '../mix/which-mix'
 import { policyOf } from '../sowing/policies'
 import type { Seed } from './seed-by-day'
@@ -59,10 +60,7 @@ export function createTables(season: Season, span: Span): Tables {
     sowFrom,
     sowTo,
     rounding: season.habits.rounding,
-    sowingWeekdays: season.habits.sowingWeekdays,
-    pottingWeekdays: season.habits.pottingWeekdays ?? [],
-    movingWeekdays: season.habits.movingWeekdays ?? [],
-    plantingWeekdays: season.habits.plantingWeekdays ?? [],
+    days: farmDays(season.habits),
     feedsDays: (container, stage, potted) =>
       whichMix(season, container, stage, mixUseOf(container, potted)).feedsDays ?? 0,
     sizes: new Map(),

@@ -279,7 +279,7 @@ function batchOf(sources: Sources, dated: Dated, routed: Routed, passed: Passed)
     pinned: planned.pinned || all.parts.length > 1,
   }
   const taken = along(way, actual, climate, ledger.sown?.entry.what.tray !== undefined)
-  return batchInProgress(planned, sought, new Course(taken, plantOn, planned.agePoint, sow, [], pass), progress)
+  return batchInProgress(planned, sought, new Course(taken, plantOn, planned.agePoint, sow, undefined, pass), progress)
 }
 
 /** What a part is called on its label: its number, or the rest where it was left behind. */

@@ -267,7 +267,10 @@ describe('in any season', () => {
               continue
             expect([
               task.kind,
-              ledger.done.has(`${task.kind}/${task.nth}`) || task.day >= today || task.day <= was.plantOn,
+              ledger.done.has(`${task.kind}/${task.nth}`) ||
+                task.day >= today ||
+                // What stands in the field has been through it, on a day nobody wrote down.
+                task.day <= (ledger.done.has('plant/0') ? Math.max(was.plantOn, batch.plantOn) : was.plantOn),
             ]).toEqual([task.kind, true])
           }
         }

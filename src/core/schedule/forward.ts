@@ -3,8 +3,8 @@ import type { Day } from '../calendar/day'
 import type { RunningTotal } from '../climate/climate'
 import { rootedIn } from '../growth/container-age'
 import type { Route } from './route'
-import { ageToMove, onPottingWeekday } from './potting-up'
-import { onMovingWeekday } from './other-weekdays'
+import { ageToMove, onPottingDay } from './potting-up'
+import { onMovingDay } from './moving-days'
 
 /** Comparisons of sums allow this much rounding. */
 export const TOLERANCE = 1e-9
@@ -109,7 +109,7 @@ function grow(route: Route, pass: Pass): void {
     const { limit } = steps[step]!
     const goal = ageToMove(starts, ready, limit)
     const own = starts.by === 'day' ? Math.max(piece.from, starts.day) : dayOfAge(route, piece, goal, planting)
-    const day = onItsWeekday(route, piece, { starts, own, ready, limit }, planting)
+    const day = onItsWorkDay(route, piece, { starts, own, ready, limit }, planting)
     if (day === Infinity) {
       pieces.length = i + inHeat
       return
@@ -125,7 +125,8 @@ function grow(route: Route, pass: Pass): void {
     }
     piece = { from: day, growsFrom, age, place }
     pieces[i + inHeat] = piece
-    settled = Math.max(settled, day + 1, growsFrom)
+    // A day of work before its own still hangs on when that would have been.
+    settled = Math.max(settled, day + 1, growsFrom, own)
   }
   pass.settled = settled
   pass.readyAge = ready
@@ -136,17 +137,17 @@ export function dayOfAge(route: Route, { from, growsFrom, age, place }: Piece, g
   return age >= goal - TOLERANCE ? from : reach(route, route.growthTotals, place, growsFrom, goal - age, planting)
 }
 
-/** Day a stretch ends: its own, or the nearest of the days of the week that are potted up, or moved, on. */
-export function onItsWeekday(
+/** Day a stretch ends: its own, or the nearest of the days that are potted up, or moved, on. */
+export function onItsWorkDay(
   route: Route,
   piece: Piece,
   { starts, own, ready, limit }: { starts: Route['legs'][number]['starts']; own: Day; ready: number; limit: number },
   planting: Day,
 ): Day {
-  if (starts.by === 'age') return route.movingWeekdays ? onMovingWeekday(own, piece.from, route.movingWeekdays) : own
-  if (starts.by !== 'potting' || !route.pottingWeekdays) return own
+  if (starts.by === 'age') return onMovingDay(own, piece.from, route.movingDays)
+  if (starts.by !== 'potting' || !route.pottingDays) return own
   const at = (age: number) => () => dayOfAge(route, piece, age, planting)
-  return onPottingWeekday(own, { ready: at(ready), limit: at(limit) }, route.pottingWeekdays)
+  return onPottingDay(own, { ready: at(ready), limit: at(limit) }, route.pottingDays)
 }
 
 /** Day a leg of the route begins; the first begins with the sowing. `Infinity` when it never does. */

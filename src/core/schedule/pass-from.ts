@@ -2,7 +2,7 @@
 import type { Day } from '../calendar/day'
 import { rootedIn } from '../growth/container-age'
 import { agreedPlace, ageAt, placeOf, type Seen, type SignFigures } from '../growth/plant-state'
-import { dayOfAge, gain, onItsWeekday, reach, type Pass } from './forward'
+import { dayOfAge, gain, onItsWorkDay, reach, type Pass } from './forward'
 import type { Route } from './route'
 import { ageToMove } from './potting-up'
 
@@ -144,7 +144,8 @@ function walk(route: Route, { legs: begun, seen, notBefore }: Happened, pass: Re
     const dueOf = ({ starts: by }: Route['legs'][number]): Day => {
       if (by.by === 'day') return Math.max(piece.from, by.day)
       const own = dayOfAge(route, piece, ageToMove(by, ready, limit), planting)
-      return onItsWeekday(route, piece, { starts: by, own, ready, limit }, planting)
+      if (own !== Infinity) settled = Math.max(settled, own)
+      return onItsWorkDay(route, piece, { starts: by, own, ready, limit }, planting)
     }
     let day = begun[i] ?? Math.max((pass.due[i] = dueOf(legs[i]!)), notBefore[i]!)
     // What is handed over on a day is not, where it is potted before.

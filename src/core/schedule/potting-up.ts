@@ -1,6 +1,7 @@
 /** When plants are moved on into the next container. */
-import { weekday, type Day } from '../calendar/day'
+import type { Day } from '../calendar/day'
 import type { Leg } from './route'
+import { isWorkDay, nearestWorkDay, type WorkDays } from './work-days'
 
 /**
  * Age at which a leg of the route begins, degree-days: of a potting up, its point between ready and limit of the container
@@ -15,21 +16,18 @@ export function ageToMove(starts: Leg['starts'], ready: number, limit: number): 
 }
 
 /**
- * Day of a potting up where it is done on some days of the week only: the nearest of them on which the plug holds and the
- * plant is not too old yet; a tie goes earlier. Its own day, where there is none within the week.
+ * Day of a potting up where it is done on some days only: the nearest of them on which the plug holds and the plant is not
+ * too old yet; a tie goes earlier. Its own day, where none is near.
  *
  * @param day its own day
  * @param ready first day the plug holds; @param limit first day it is too old, found only where it is needed
  */
-export function onPottingWeekday(
+export function onPottingDay(
   day: Day,
   { ready, limit }: { ready: () => Day; limit: () => Day },
-  weekdays: readonly number[] | undefined,
+  days: WorkDays | undefined,
 ): Day {
-  if (!weekdays || weekdays.length === 0 || day === Infinity || weekdays.includes(weekday(day))) return day
+  if (!days || day === Infinity || isWorkDay(day, days)) return day
   const [from, until] = [ready(), limit()]
-  for (let away = 1; away < 7; away++)
-    for (const other of [day - away, day + away])
-      if (other >= from && other < until && weekdays.includes(weekday(other))) return other
-  return day
+  return nearestWorkDay(day, days, (other) => other >= from && other < until)
 }

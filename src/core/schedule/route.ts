@@ -9,6 +9,7 @@ import { leafAge, type GrowthRange } from '../growth/rate'
 import { germinatingPlace, growingPlace, PLACE_BY_RULE, usualRate, type Keeps } from './place-by-rule'
 import { plantsSharing } from '../sowing/policies'
 import { hardeningLeg } from './hardening'
+import type { WorkDays } from './work-days'
 
 /** One container on the way, with the ages it allows. */
 export interface Step extends ContainerAge {
@@ -62,12 +63,12 @@ export interface Route {
   steps: Step[]
   legs: Leg[]
   tail: TailLeg[]
-  /** Days of the week it is potted up on, 1 Monday … 7; none means any. */
-  pottingWeekdays?: readonly number[]
-  /** Days of the week its trays change their place on; none means any. */
-  movingWeekdays?: readonly number[]
-  /** Days of the week it is planted out on; none means any. */
-  plantingWeekdays?: readonly number[]
+  /** Days it is potted up on, where not any will do. */
+  pottingDays?: WorkDays
+  /** Days its trays change their place on, where not any will do. */
+  movingDays?: WorkDays
+  /** Days it is planted out on, where not any will do. */
+  plantingDays?: WorkDays
   /** Running totals by place number; only places on the route are filled. */
   emergenceTotals: RunningTotal[]
   growthTotals: RunningTotal[]

@@ -10,9 +10,8 @@ import type { Season } from '../../season/schema'
 import { ChoiceField, NumberField, WordField } from '../../ui/fields'
 import { Rows } from '../../ui/rows'
 import { RecipeFields } from './recipe-fields'
+import { WorkDays } from './work-days'
 import type { PutHead } from './site-fields'
-import { weekdayNames } from '../../words/farm'
-import { useSeason } from '../../ui/season-context'
 import { YearDayField } from '../../ui/year-day-field'
 
 const WORK = [
@@ -87,30 +86,7 @@ function Growing({ habits, put, at }: HabitProps) {
           onChange={(x) => x && put('habits.rounding', x)}
         />
       </Box>
-      <Weekdays
-        label={t('sownOn')}
-        help={t('sownOnTheseDaysOnly')}
-        value={habits.sowingWeekdays}
-        onChange={(days) => put('habits.sowingWeekdays', days)}
-      />
-      <Weekdays
-        label={t('pottedUpOn')}
-        help={t('pottedUpOnTheseDays')}
-        value={habits.pottingWeekdays ?? []}
-        onChange={(days) => put('habits.pottingWeekdays', days.length === 0 ? undefined : days)}
-      />
-      <Weekdays
-        label={t('movedOn')}
-        help={t('movedOnTheseDays')}
-        value={habits.movingWeekdays ?? []}
-        onChange={(days) => put('habits.movingWeekdays', days.length === 0 ? undefined : days)}
-      />
-      <Weekdays
-        label={t('plantedOn')}
-        help={t('plantedOnTheseDays')}
-        value={habits.plantingWeekdays ?? []}
-        onChange={(days) => put('habits.plantingWeekdays', days.length === 0 ? undefined : days)}
-      />
+      <WorkDays habits={habits} put={put} />
       <NumberField
         label={t('bedTurnaround')}
         unit="days"
@@ -119,40 +95,6 @@ function Growing({ habits, put, at }: HabitProps) {
         error={at('habits.turnaroundDays')}
       />
     </>
-  )
-}
-
-/** Days of the week; none means any. */
-function Weekdays({
-  label,
-  help,
-  value,
-  onChange,
-}: {
-  label: string
-  help: string
-  value: readonly number[]
-  onChange: (days: number[]) => void
-}) {
-  const { format } = useSeason()
-  return (
-    <Box role="group" aria-label={label}>
-      <Box sx={{ fontSize: 14, color: 'text.secondary' }}>{help}</Box>
-      {weekdayNames(format).map((name, i) => (
-        <FormControlLabel
-          key={name}
-          sx={{ mr: 1 }}
-          control={
-            <Checkbox
-              size="small"
-              checked={value.includes(i + 1)}
-              onChange={(_, on) => onChange(on ? [...value, i + 1].sort() : value.filter((day) => day !== i + 1))}
-            />
-          }
-          label={name}
-        />
-      ))}
-    </Box>
   )
 }
 

@@ -16,7 +16,14 @@ export function SiteFacts() {
   const t = useTranslations('farmPage')
   const { season, format, plan } = useSeason()
   const { site, habits } = season
-  const days = (weekdays: readonly number[]) => weekdays.map((d) => weekdayNames(format)[d - 1]).join(', ')
+  /** Days that a kind of work is done on, where some are chosen. */
+  const keptTo = (work: 'sowing' | 'potting' | 'moving' | 'planting') => {
+    const days = [
+      ...(habits[`${work}Weekdays`] ?? []).map((d) => weekdayNames(format)[d - 1]),
+      ...(habits.workDates?.[work] ?? []).map((date) => format.date(parseDay(date))),
+    ]
+    return days.length === 0 ? '' : t('workDoneOn', { work, days: days.join(', ') })
+  }
   const { frost } = site
   return (
     <>
@@ -122,15 +129,10 @@ export function SiteFacts() {
             agePoint: format.number(habits.agePoint, 2),
             share: shareWords(habits.handling),
             rounding: habits.rounding,
-            extra2:
-              habits.sowingWeekdays.length > 0
-                ? t('sownOnOnly', {
-                    sowingWeekdays: days(habits.sowingWeekdays),
-                  })
-                : '',
-            extra3: habits.pottingWeekdays ? t('pottedOnOnly', { weekdays: days(habits.pottingWeekdays) }) : '',
-            extra4: habits.movingWeekdays ? t('movedOnOnly', { weekdays: days(habits.movingWeekdays) }) : '',
-            extra5: habits.plantingWeekdays ? t('plantedOnOnly', { weekdays: days(habits.plantingWeekdays) }) : '',
+            extra2: keptTo('sowing'),
+            extra3: keptTo('potting'),
+            extra4: keptTo('moving'),
+            extra5: keptTo('planting'),
           })}
         </p>
       </Section>

@@ -8,7 +8,7 @@ import {
   type SessionKind,
   type SessionLine,
 } from '../../core/advice/session'
-import { shiftsOf } from '../../core/advice/weekday-shift'
+import { shiftsOf } from '../../core/advice/day-shift'
 import type { Work } from '../../core/advice/work'
 import type { Day } from '../../core/calendar/day'
 import type { Plan } from '../../core/plan/plan'

@@ -1,4 +1,4 @@
-/** Work that falls on another day than its own, because of the days of the week it is done on. */
+/** Work that falls on another day than its own, because of the days it is done on. */
 import type { TaskKind } from '../batch/tasks'
 import type { Batch } from '../batch/batch'
 import { expandPlanting } from '../batch/expand'
@@ -7,7 +7,7 @@ import { forwardPass, legStart } from '../schedule/forward'
 import type { SessionLine } from './session'
 
 /** A batch whose work is done on another day than its own. */
-export interface WeekdayShift {
+export interface DayShift {
   batch: Batch
   what: 'pot-up' | 'move' | 'plant'
   /** The day it would be done on. */
@@ -16,39 +16,39 @@ export interface WeekdayShift {
   days: number
 }
 
-/** Work of a line that falls on another day than its own because of the days of the week. */
-export function shiftsOf({ works }: Pick<SessionLine, 'works'>): WeekdayShift[] {
-  return works.flatMap(({ task: { batch, kind, nth } }) => weekdayShift(batch, kind, nth) ?? [])
+/** Work of a line that falls on another day than its own because of the days it is done on. */
+export function shiftsOf({ works }: Pick<SessionLine, 'works'>): DayShift[] {
+  return works.flatMap(({ task: { batch, kind, nth } }) => dayShift(batch, kind, nth) ?? [])
 }
 
 /** All such work of a batch. */
-export const shiftsOfBatch = (batch: Batch): WeekdayShift[] => [
+export const shiftsOfBatch = (batch: Batch): DayShift[] => [
   ...batch.way.method.stages.flatMap((_, stage) => legShift(batch, stage) ?? []),
   ...(plantingShift(batch) ?? []),
 ]
 
-function weekdayShift(batch: Batch, kind: TaskKind, nth: number): WeekdayShift[] | undefined {
+function dayShift(batch: Batch, kind: TaskKind, nth: number): DayShift[] | undefined {
   if (kind === 'plant') return plantingShift(batch)
   return kind === 'pot-up' || kind === 'move' ? legShift(batch, nth) : undefined
 }
 
-/** How far a potting up, or a change of place, of the plan is moved to fall on its days of the week. */
-function legShift(batch: Batch, stage: number): WeekdayShift[] | undefined {
+/** How far a potting up, or a change of place, of the plan is moved to fall on its days of work. */
+function legShift(batch: Batch, stage: number): DayShift[] | undefined {
   const { pass, way, plantOn } = batch.progress?.planned ?? batch
-  if (!pass || (!way.route.pottingWeekdays && !way.route.movingWeekdays)) return undefined
+  if (!pass || (!way.route.pottingDays && !way.route.movingDays)) return undefined
   const leg = way.route.legs.findIndex(({ stage: of, starts }) => of === stage && starts.by !== 'day')
   if (leg < 0) return undefined
   const what = way.route.legs[leg]!.starts.by === 'potting' ? 'pot-up' : 'move'
   const free = { ...way.route }
-  if (what === 'pot-up') delete free.pottingWeekdays
-  else delete free.movingWeekdays
+  if (what === 'pot-up') delete free.pottingDays
+  else delete free.movingDays
   const own = legStart(forwardPass(free, pass.sown, plantOn), leg)
   const days = legStart(pass, leg) - own
   return Number.isFinite(days) && days !== 0 ? [{ batch, what, own, days }] : undefined
 }
 
 /** How far the planting day of the plan is moved to fall on a planting day. */
-function plantingShift(batch: Batch): WeekdayShift[] | undefined {
+function plantingShift(batch: Batch): DayShift[] | undefined {
   const { planting, n, plantOn } = batch.progress?.planned ?? batch
   const wish = expandPlanting(planting).find((one) => one.n === n)
   const days = wish ? plantOn - wish.plantOn : 0
