@@ -1,12 +1,13 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { Entry } from '../../season/schema'
-import { readSmall } from '../../season/small-season'
+import { readSmall, type SmallSeason } from '../../season/small-season'
 import { formatDay } from '../calendar/day'
 import { createPlanner } from '../plan/plan'
 import { roundsOn } from './rounds'
 import { countsDue } from './counts-due'
 import { washDue } from './wash'
+import { workBetween } from './work'
 import { learnedEvery, waterEvery } from './watering'
 import { done, entry } from '../testing/records'
 
@@ -166,6 +167,50 @@ describe('rounds through a place', () => {
     const first = own.leafWork.find(({ kind }) => kind === 'feed')!.day
     expect(fed(first - 1)).toBe(false)
     expect(fed(first)).toBe(true)
+  })
+})
+
+describe('the first feed of a batch', () => {
+  const fedAtTwo = (s: SmallSeason) => {
+    s.crops[0]!.care = { feedAtLeaf: 2 }
+  }
+  const planned = createPlanner().plan(readSmall(fedAtTwo)).byId.get('a')!
+  const first = planned.leafWork.find(({ kind }) => kind === 'feed')!.day
+  const place = readSmall().places[planned.stays.find(({ from, until }) => from <= first && first < until)!.place]!.key
+  const feedWork = (today: number, records: Entry[] = []) => {
+    const plan = planOn(today, [sown, ...records], fedAtTwo)
+    return workBetween(plan, today, today + 14).filter(({ task }) => task.kind === 'feed' && task.batch.id === 'a')
+  }
+  const rounds = (today: number, records: Entry[] = []) =>
+    roundsOn(planOn(today, [sown, ...records], fedAtTwo), today).filter(({ what }) => what === 'feed')
+
+  it('is named in the round of its place, on the day and while it is late', () => {
+    expect(feedWork(first)).toMatchObject([{ state: 'open', due: first, late: 0 }])
+    expect(rounds(first)).toMatchObject([{ first: ['A'] }])
+    expect(rounds(first + 3)).toMatchObject([{ first: ['A'] }])
+    expect(feedWork(first + 3)).toMatchObject([{ late: 3 }])
+  })
+  it('is given by a round through its place from that day on, and by no other', () => {
+    const given = (on: number, at = place, today = on) => feedWork(today, [round(at, on, 'feed')])
+    expect(given(first)).toMatchObject([{ state: 'done', late: 0, line: undefined, task: { day: first } }])
+    expect(given(first + 2)).toMatchObject([{ state: 'done', task: { day: first + 2 } }])
+    expect(given(first, place, first + 1)).toEqual([]) // done the day before
+    expect(given(first, 'frame')).toMatchObject([{ state: 'open' }])
+    // It stands as given in the round of that day, and is no first any more in the next.
+    expect(rounds(first, [round(place, first, 'feed')])).toMatchObject([{ first: ['A'], done: { place } }])
+    expect(rounds(first + 7, [round(place, first, 'feed')])).toMatchObject([{ first: [], done: undefined }])
+  })
+  it('waits for the next round where its place was fed just before, and is not late for it', () => {
+    const before = round(place, first - 3, 'feed')
+    expect(rounds(first, [before])).toEqual([])
+    expect(feedWork(first, [before])).toMatchObject([{ state: 'open', late: 0, task: { day: first + 4 } }])
+    expect(rounds(first + 4, [before])).toMatchObject([{ first: ['A'] }])
+    expect(feedWork(first + 4, [before])).toMatchObject([{ state: 'open', task: { day: first + 4 } }])
+  })
+  it('ticked by itself needs no round to be done', () => {
+    const ticked = done('a', day(first), 'feed')
+    expect(feedWork(first, [ticked])).toMatchObject([{ state: 'done', line: { on: first } }])
+    expect(rounds(first, [ticked])).toMatchObject([{ first: [] }])
   })
 })
 

@@ -9,6 +9,8 @@ import { isSpent } from '../mix/which-mix'
 import type { Plan } from '../plan/plan'
 import { ageOn, limitAge } from '../schedule/forward'
 import { standing } from '../ledger/records'
+import { dayOf, workOfOne, type Work } from './work'
+import { FEED_EVERY } from './feed-rounds'
 import { learnedEvery, waterEvery } from './watering'
 
 /** One round through a place. */
@@ -23,6 +25,8 @@ export interface Round {
   learned: boolean
   /** Of a feed: the batches of each strength, the weakest first. */
   strengths: { strength: number; codes: string[] }[]
+  /** Of a feed: the batches whose first it is. */
+  first: string[]
   /** What asks for it oftenest. */
   closest: { code: string; container: string }
   /** The record that it was done on that day: of two, the second. */
@@ -31,7 +35,6 @@ export interface Round {
   once: Entry | undefined
 }
 
-const FEED_EVERY = 7 // days between feeds once the mix is used up
 const FULL_FROM = 3 // true leaf from which feed is given at full strength
 const WEAK = 0.5 // share of it before
 
@@ -84,6 +87,7 @@ export function roundsOn(plan: Plan, day: Day): Round[] {
           every,
           learned: learned !== undefined,
           strengths: what === 'feed' ? strengthsOf(of, day) : [],
+          first: what === 'feed' ? firstFeeds(plan, of, day) : [],
           batches: of.length,
           closest: { code: first.batch.code, container: first.stay.container.name },
           done: today.length >= times ? today.at(-1) : undefined,
@@ -119,6 +123,12 @@ function warmthOf({ season }: Plan, place: string, day: Day): number | undefined
 /** Days from one feed to the next: those of the kind that is fed oftenest. */
 const feedEvery = (of: readonly Here[]): number =>
   Math.min(...of.map(({ batch }) => batch.way.crop.care.feedEvery ?? FEED_EVERY))
+
+/** Codes of the batches that are fed for the first time with a round of that day. */
+function firstFeeds(plan: Plan, of: readonly Here[], day: Day): string[] {
+  const isFirst = (work: Work) => work.task.kind === 'feed' && work.line === undefined && dayOf(work) === day
+  return of.flatMap(({ batch }) => (workOfOne(plan, batch).some(isFirst) ? [batch.code] : [])).sort()
+}
 
 /** Batches by the strength of their feed, the weakest first. */
 function strengthsOf(of: readonly Here[], day: Day): Round['strengths'] {

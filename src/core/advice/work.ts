@@ -5,6 +5,7 @@ import type { Batch } from '../batch/batch'
 import type { Plan } from '../plan/plan'
 import { tasksOf, TASK_KINDS, type Task } from '../batch/tasks'
 import type { Line } from '../ledger/records'
+import { firstFeed } from './feed-rounds'
 
 /** One piece of work with how it stands. */
 export interface Work {
@@ -28,7 +29,7 @@ const RANK = Object.fromEntries(TASK_KINDS.map((kind, i) => [kind, i])) as Recor
  * @param from first day asked for; @param until first day no longer
  */
 export function workBetween(plan: Plan, from: Day, until: Day): Work[] {
-  const { today, since } = plan
+  const { today } = plan
   const work: Work[] = []
   for (const batch of plan.batches) {
     const { sow, plantOn } = batch
@@ -36,7 +37,7 @@ export function workBetween(plan: Plan, from: Day, until: Day): Work[] {
     if (today === undefined) {
       for (const task of tasksOf(batch, from, until))
         work.push({ task, state: 'open', due: task.day, late: 0, line: undefined })
-    } else workOf(batch, from, until, today, since, work)
+    } else workOf({ ...plan, today }, batch, from, until, work)
   }
   return work.sort(
     (a, b) =>
@@ -48,13 +49,13 @@ export function workBetween(plan: Plan, from: Day, until: Day): Work[] {
 }
 
 /** All work of one batch, done and still to be done, in no order. */
-export function workOfOne(plan: Pick<Plan, 'today' | 'since'>, batch: Batch): Work[] {
-  const { today, since } = plan
+export function workOfOne(plan: Pick<Plan, 'season' | 'today' | 'since'>, batch: Batch): Work[] {
+  const { today } = plan
   if (batch.sow === undefined) return []
   if (today === undefined)
     return tasksOf(batch, -Infinity, Infinity).map((task) => ({ task, state: 'open', due: task.day, late: 0, line: undefined })) // prettier-ignore
   const work: Work[] = []
-  workOf(batch, -Infinity, Infinity, today, since, work)
+  workOf({ ...plan, today }, batch, -Infinity, Infinity, work)
   return work
 }
 
@@ -78,7 +79,8 @@ export function workAhead(plan: Plan, batch: Batch, day: Day): Work[] {
       line: undefined,
     }))
   const work: Work[] = []
-  workOf(batch, Math.min(plan.today, batch.sow - LONGEST_AHEAD), Infinity, plan.today, plan.since, work)
+  const { today } = plan
+  workOf({ ...plan, today }, batch, Math.min(today, batch.sow - LONGEST_AHEAD), Infinity, work)
   return work
     .filter(({ state }) => state === 'open')
     .sort((a, b) => dayOf(a) - dayOf(b) || RANK[a.task.kind] - RANK[b.task.kind])
@@ -89,7 +91,11 @@ export const dayOf = ({ task, line }: Pick<Work, 'task' | 'line'>): Day => line?
 
 const BEFORE_SOWING: ReadonlySet<Task['kind']> = new Set(['order', 'prepare'])
 
-function workOf(batch: Batch, from: Day, until: Day, today: Day, since: Day, work: Work[]): void {
+/** A plan that knows what day it is. */
+type Known = Pick<Plan, 'season' | 'since'> & { today: Day }
+
+function workOf(plan: Known, batch: Batch, from: Day, until: Day, work: Work[]): void {
+  const { today, since } = plan
   const { progress } = batch
   if (progress?.standing === 'gone' || progress?.asks) return
   const wantsToday = from <= today && today < until
@@ -123,6 +129,18 @@ function workOf(batch: Batch, from: Day, until: Day, today: Day, since: Day, wor
       return
     }
     const due = held ?? Math.max(isSown ? task.day : plannedOn, waitOf(batch, step))
+    const feed = task.kind === 'feed' && isSown ? firstFeed(plan, batch, due) : undefined
+    if (feed?.fed !== undefined) {
+      if (feed.fed >= from && feed.fed < until)
+        work.push({ task: { ...task, day: feed.fed }, state: 'done', due, late: 0, line: undefined })
+      return
+    }
+    // What wants its first feed between two rounds gets it with the next.
+    if (feed?.next !== undefined && feed.next > Math.max(task.day, today)) {
+      if (feed.next >= from && feed.next < until)
+        work.push({ task: { ...task, day: feed.next }, state: 'open', due, late: 0, line: undefined })
+      return
+    }
     const day =
       held === undefined ? Math.max(task.day, waitOf(batch, step), task.day < today ? today : -Infinity) : today
     if (day >= from && day < until)

@@ -5,6 +5,7 @@ import type { FieldCrop } from '../../core/field/field-crop'
 import type { Batch } from '../../core/batch/batch'
 import type { Plan } from '../../core/plan/plan'
 import { type CountDue, countsDue } from '../../core/advice/counts-due'
+import { roundsOn, type Round } from '../../core/advice/rounds'
 import { dayOf, workBetween, type Work } from '../../core/advice/work'
 import type { Said } from '../../ui/records/use-record'
 
@@ -34,6 +35,7 @@ export interface SowingWeek {
 }
 
 export interface TodayModel {
+  rounds: Round[]
   today: DayWork
   /** The other days of the working week that have work. */
   week: DayWork[]
@@ -55,7 +57,11 @@ const WEEKS_AHEAD = 6
 export function todayModel(plan: Plan, day: Day): TodayModel {
   const monday = weekStart(day)
   const byDay = new Map<Day, Work[]>()
+  const rounds = roundsOn(plan, day)
+  const withRounds = new Set(rounds.flatMap(({ first }) => first))
   for (const work of workBetween(plan, monday, monday + 7)) {
+    // What is fed for the first time with a round of the day is named there.
+    if (work.task.kind === 'feed' && dayOf(work) === day && withRounds.has(work.task.batch.code)) continue
     const others = byDay.get(dayOf(work))
     if (others) others.push(work)
     else byDay.set(dayOf(work), [work])
@@ -63,6 +69,7 @@ export function todayModel(plan: Plan, day: Day): TodayModel {
   const week = [...byDay].filter(([other]) => other !== day).map(([other, work]) => dayWork(other, work))
   const field = fieldWork(plan.inField, monday, monday + 7)
   return {
+    rounds,
     today: dayWork(day, byDay.get(day) ?? [], day === plan.today ? countsDue(plan, day) : []),
     week,
     field: field.filter((work) => work.day === day),

@@ -8,7 +8,7 @@ import { useTranslations } from 'next-intl'
 import { formatDay, type Day } from '../../core/calendar/day'
 import { writtenTemperatures } from '../../core/climate/measured'
 import { countable } from '../../core/advice/countable'
-import { roundsOn, type Round } from '../../core/advice/rounds'
+import type { Round } from '../../core/advice/rounds'
 import { type CountDue } from '../../core/advice/counts-due'
 import { washDue } from '../../core/advice/wash'
 import { warningsOf, type Warning } from '../../core/advice/warnings'
@@ -60,11 +60,10 @@ export function ColdAndHeat({ day }: { day: Day }) {
 }
 
 /** Watering and feeding of the day, by place. */
-export function Rounds({ day }: { day: Day }) {
+export function Rounds({ day, rounds }: { day: Day; rounds: readonly Round[] }) {
   const t = useTranslations('today')
-  const { plan, season, format, today, data } = useSeason()
+  const { season, format, today, data } = useSeason()
   const { record } = useRecord()
-  const rounds = useMemo(() => roundsOn(plan, day), [plan, day])
   if (rounds.length === 0) return null
   const warm = season.places.some(({ kind, lamp }) => lamp || kind === 'heat-mat' || kind === 'germination-cabinet')
   return (
@@ -72,7 +71,7 @@ export function Rounds({ day }: { day: Day }) {
       {() => (
         <>
           <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0 }}>
-            {rounds.map(({ place, what, every, learned, strengths, batches, closest, done, once }) => {
+            {rounds.map(({ place, what, every, learned, strengths, batches, first, closest, done, once }) => {
               const name = season.places[place]!.name
               return (
                 <Box
@@ -107,6 +106,7 @@ export function Rounds({ day }: { day: Day }) {
                       })}
                       {learned && ` ${t('asItWasWatered')}`}
                       <Strengths strengths={strengths} />
+                      {first.length > 0 && <div>{t('firstFeedOf', { codes: list(format, first) })}</div>}
                     </Box>
                   </Box>
                   {day === today && !data.whatIf && !done && (

@@ -34,7 +34,10 @@ export function TodayView() {
   const t = useTranslations('today')
   const { plan, format, data } = useSeason()
   const day = useDeferredValue(useWorkingDay())
-  const { today, week, field, fieldWeek, hardening, sowings } = useMemo(() => todayModel(plan, day), [plan, day])
+  const { rounds, today, week, field, fieldWeek, hardening, sowings } = useMemo(
+    () => todayModel(plan, day),
+    [plan, day],
+  )
   const monday = weekStart(day)
   const gated = useGates(day, monday, monday + 7)
   const [wanted, setWanted] = useInAddress('today', Wanted, AT_FIRST)
@@ -110,7 +113,7 @@ export function TodayView() {
           </>
         )}
         <PlugChecks day={day} />
-        <Rounds day={day} />
+        <Rounds day={day} rounds={rounds} />
         <ToWash day={day} />
         <RestOfWeek
           day={day}

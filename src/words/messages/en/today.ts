@@ -58,6 +58,7 @@ export const today = {
   done2: 'Done',
   asItWasWatered: '(by your rounds)',
   atStrength: '{strength} % strength: {codes}{more, select, yes { and others} other {}}',
+  firstFeedOf: 'first feed: {codes}',
   firstDone: 'once, {who}',
   againDone: 'Done again',
   matsAndLamps: 'Mats and lamps this evening',

@@ -66,6 +66,7 @@ export const today = {
   done2: 'Hecho',
   asItWasWatered: '(según sus rondas)',
   atStrength: 'al {strength} %: {codes}{more, select, yes { y otras} other {}}',
+  firstFeedOf: 'primer abono: {codes}',
   firstDone: 'una vez, {who}',
   againDone: 'Hecho otra vez',
   matsAndLamps: 'Mantas y lámparas esta tarde',
