@@ -1,6 +1,6 @@
 /** The buying list: what is short, in the cheapest packs, by when; what there is in store; as a file and on paper. */
 import { writeFileSync } from 'node:fs'
-import { expect, settled, test, visit } from './farm'
+import { demo, expect, settled, test, visit } from './farm'
 
 test('what is short is bought in the cheapest packs, to be ordered in time', async ({ page }) => {
   await visit(page, '/seed')
@@ -194,4 +194,34 @@ test('something that no plan asks for is kept in store, and is on the list when 
   await page.getByRole('button', { name: 'Save', exact: true }).click()
   await settled(page)
   await expect(feed).toHaveCount(0)
+})
+
+test('what a supplier asks for delivery is counted, and may make another the cheaper', async ({ page }) => {
+  await visit(page, '/buying')
+  const costs = page.getByText(/^the merchant in town: .* delivery/).first()
+  await expect(page.getByText('delivery')).toHaveCount(0)
+  const before = await page.getByText(/^In all:/).textContent()
+  await visit(page, '/farm?edit=habits')
+  await page.getByRole('button', { name: 'Add what a supplier asks for delivery' }).click()
+  await page.getByLabel('Supplier', { exact: true }).fill('the merchant in town')
+  await page.getByLabel('Delivery, an order').fill('18')
+  await page.getByRole('button', { name: 'Save', exact: true }).click()
+  await settled(page)
+  await visit(page, '/buying')
+  await expect(costs).toBeVisible()
+  expect(await page.getByText(/^In all:/).textContent()).not.toBe(before)
+})
+
+test.describe('in the winter before', () => {
+  test.use({ season: { ...demo(), records: [], season: { ...demo().season, opensOn: '2027-01-11' } } })
+  test('young plants that are bought in are on the list until they come', async ({ page }) => {
+    await visit(page, '/buying')
+    const plants = page.getByRole('region', { name: 'Young plants to buy in' })
+    await expect(plants.getByRole('listitem')).toHaveCount(1)
+    await expect(plants).toContainText(/EP Lisianthus.*young plants, arrive .* · /)
+    await expect(plants).toContainText(/Order by .* Jan/)
+    await plants.getByRole('button', { name: /^Ordered: EP/ }).click()
+    await expect(plants.getByText('Ordered', { exact: true })).toBeVisible()
+    await expect(plants.getByRole('button')).toHaveCount(0)
+  })
 })

@@ -3,6 +3,7 @@ import Papa from 'papaparse'
 import { formatDay, type Day } from '../core/calendar/day'
 import type { Plan } from '../core/plan/plan'
 import { buyingList } from '../core/stores/buying'
+import { plantsToOrder } from '../core/stores/plants-to-order'
 import { farmFormat } from '../words/format'
 import { needName } from '../words/stores'
 import type { SheetKind } from './sheet-file/table'
@@ -26,7 +27,19 @@ function rowsOf(plan: Plan, today: Day): Row[] {
   const format = farmFormat(plan.season.farm)
   const day = (one: Day | undefined) => (one === undefined ? '' : formatDay(one))
   const round = (amount: number | undefined) => (amount === undefined ? '' : Math.round(amount * 100) / 100)
-  return buyingList(plan, today).flatMap(({ need, amount, packs, orderBy }): Row[] => {
+  const plants = plantsToOrder(plan).filter(({ order }) => order !== undefined)
+  const bought = plants.map(({ batch, plants: n, orderBy, arrives, price }): Row => ({
+    order_by: day(orderBy),
+    needed_from: day(arrives),
+    what: `${batch.code} ${batch.variety.name}`,
+    unit: 'young plants',
+    needed: n,
+    short: n,
+    size: 1,
+    packs: n,
+    ...(price === undefined ? {} : { price, cost: round(n * price) }),
+  }))
+  const things = buyingList(plan, today).flatMap(({ need, amount, packs, orderBy }): Row[] => {
     const common = {
       order_by: day(orderBy),
       needed_from: day(need.firstShort),
@@ -46,6 +59,7 @@ function rowsOf(plan: Plan, today: Day): Row[] {
       cost: round(count * price),
     }))
   })
+  return [...things, ...bought]
 }
 
 /** CSV (RFC 4180, UTF-8); cells that a spreadsheet would take for a formula are quoted with an apostrophe. */

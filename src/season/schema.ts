@@ -982,11 +982,7 @@ export const Site = z.strictObject({
     .describe('what measures the places; none unless it is switched on'),
 })
 
-const workDates = z
-  .array(day)
-  .min(1)
-  .max(366)
-  .refine((dates) => new Set(dates).size === dates.length, { message: 'holds a day twice.' })
+const workDates = z.array(day).min(1).max(366)
 
 export const Habits = z.strictObject({
   confidence: z.number().min(0.5).max(0.999).default(0.9),
@@ -1096,6 +1092,12 @@ export const Habits = z.strictObject({
         .describe('one tray place with bottom heat or lamps for a day'),
       kwh: z.number().min(0).max(1000).optional().describe('a kilowatt-hour of energy'),
       trayDay: z.number().min(0).max(1000).optional().describe('room: any tray place for a day'),
+      delivery: z
+        .array(z.strictObject({ supplier: name, cost: z.number().min(0).max(1_000_000) }))
+        .min(1)
+        .max(12)
+        .optional()
+        .describe('what suppliers ask for bringing an order, however large it is'),
     })
     .prefault({})
     .describe('money, where it is known'),

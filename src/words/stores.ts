@@ -1,6 +1,6 @@
 /** What is in store, in the grower's words. */
 import type { Need } from '../core/stores/needs'
-import type { StoreUnit } from '../core/stores/thing'
+import type { StoreUnit } from '../core/supply/thing'
 import { count, mixWords, type Format } from './format'
 import { doseWords } from './mix'
 

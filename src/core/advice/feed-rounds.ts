@@ -10,7 +10,7 @@ export const FEED_EVERY = 7
 const roundsOf = new WeakMap<readonly unknown[], ReadonlyMap<string, readonly Day[]>>()
 
 /** Days on which each place was fed, by the key of the place, rising. */
-export function feedRounds({ season }: Pick<Plan, 'season'>): ReadonlyMap<string, readonly Day[]> {
+function feedRounds({ season }: Pick<Plan, 'season'>): ReadonlyMap<string, readonly Day[]> {
   const { records } = season
   const known = roundsOf.get(records)
   if (known) return known

@@ -6,6 +6,7 @@ import type { Day } from '../calendar/day'
 import { mixLitres } from '../mix/mix'
 import { mixUseOf, whichMix } from '../mix/which-mix'
 import { seedToHave } from '../seed/handling'
+import { unitPrices, type UnitPrices } from '../supply/paid'
 import { warmthPrice } from './warmth-price'
 
 export const COST_PARTS = ['seed', 'plants', 'work', 'mix', 'heat', 'pots', 'room'] as const
@@ -32,7 +33,7 @@ const found = new WeakMap<Batch, { by: readonly unknown[]; all: CostItems }>()
  * are planted whole, wear of those that are used again, and room. A part that was split off was sown, or bought, with the whole. What was found is kept.
  */
 export function costItems(batch: Batch, season: Season): CostItems {
-  const by = [season.habits, season.mixes, season.places]
+  const by = [season.habits, season.mixes, season.places, season.supplies, season.orders]
   const known = found.get(batch)
   if (known?.by.every((one, i) => one === by[i])) return known.all
   const all = reckoned(batch, season)
@@ -48,6 +49,7 @@ function reckoned(batch: Batch, season: Season): CostItems {
   if (!sizing || !first) return { items, unknown: [] }
   const { sowing } = way.method
   const { costs, handling } = season.habits
+  const prices = unitPrices(season)
   const add = (part: CostPart, [from, until]: [Day, Day], amount: number, price: number | undefined) => {
     if (amount <= 0) return
     if (price === undefined) unknown.add(part)
@@ -56,7 +58,7 @@ function reckoned(batch: Batch, season: Season): CostItems {
   const begins: [Day, Day] = [first.from, first.from + 1]
   // A part was sown, or bought, with the whole that it is of.
   if (first.potted) {
-    add('seed', begins, seedToHave(sizing.seeds, handling), seedPrice(seed.lot))
+    add('seed', begins, seedToHave(sizing.seeds, handling), seedPrice(seed.lot, batch.variety.key, prices))
     if (sowing.policy === 'bought') add('plants', begins, sizing.cells, sowing.price)
   }
   for (const { kind, from, until, minutes } of batchWork(batch, season.habits))
@@ -69,15 +71,25 @@ function reckoned(batch: Batch, season: Season): CostItems {
     if (!stay.potted || (i === 0 && sowing.policy === 'bought')) return
     const mix = whichMix(season, container, way.method.stages[Math.max(0, stay.stage)], mixUseOf(container, i > 0))
     const litres = mixLitres(container, stay.cells, mix.compaction)
-    add('mix', [from, from + 1], litres, mix.litrePrice ?? costs.mixLitre)
-    add('pots', [from, from + 1], stay.trays, wearOf(container))
+    const byRecipe = prices.mix(mix)
+    // What was really paid goes before what was said, and that before what is asked for now.
+    const litre = byRecipe.paid ?? mix.litrePrice ?? costs.mixLitre ?? byRecipe.offered
+    add('mix', [from, from + 1], litres, litre)
+    add('pots', [from, from + 1], stay.trays, wearOf(container, prices))
   })
   return { items, unknown: COST_PARTS.filter((part) => unknown.has(part)) }
 }
 
-const seedPrice = (lot: Batch['seed']['lot']): number | undefined =>
-  lot?.packetPrice !== undefined && lot.packetSeeds !== undefined ? lot.packetPrice / lot.packetSeeds : undefined
+/** A seed of a lot by its own packet; else by what seed of its variety came for, or is offered for. */
+function seedPrice(lot: Batch['seed']['lot'], variety: string, prices: UnitPrices): number | undefined {
+  if (lot?.packetPrice !== undefined && lot.packetSeeds !== undefined) return lot.packetPrice / lot.packetSeeds
+  const of = { what: 'seed' as const, variety }
+  return prices.paid(of) ?? prices.offered(of)
+}
 
 /** What filling a container once takes of it: all of one that is planted, its share of one that is used again. */
-const wearOf = ({ plantable, price = 0, lasts }: Container): number =>
-  plantable ? price : lasts === undefined ? 0 : price / lasts
+function wearOf({ key, plantable, price: said, lasts }: Container, prices: UnitPrices): number {
+  const of = { what: 'container' as const, container: key }
+  const price = prices.paid(of) ?? said ?? prices.offered(of) ?? 0
+  return plantable ? price : lasts === undefined ? 0 : price / lasts
+}

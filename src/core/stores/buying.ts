@@ -2,6 +2,7 @@
 import type { Supply } from '../../season/schema'
 import type { Day } from '../calendar/day'
 import type { Plan } from '../plan/plan'
+import { leastWithDelivery } from './deliveries'
 import { needsOf, type Need } from './needs'
 import { leastCost } from './packs'
 
@@ -27,17 +28,25 @@ export interface ToBuy {
 
 /** Everything that is short, the most urgent first; what is sold nowhere yet by the day it is missing. */
 export function buyingList(plan: Plan, today: Day): ToBuy[] {
-  return needsOf(plan, today)
-    .filter(({ short }) => short > 0)
-    .map(toBuy)
-    .sort((a, b) => urgent(a) - urgent(b))
+  return buy(
+    plan,
+    needsOf(plan, today).filter(({ short }) => short > 0),
+  ).sort((a, b) => urgent(a) - urgent(b))
 }
+
+/** What to buy for all needs of a season, at the least cost with what suppliers ask for bringing it. */
+export const buy = ({ season }: Pick<Plan, 'season'>, needs: readonly Need[]): ToBuy[] =>
+  leastWithDelivery(needs, season.habits.costs.delivery ?? [], toBuy)
 
 const urgent = ({ orderBy, need }: ToBuy): number => orderBy ?? need.firstShort ?? Infinity
 
-/** What to buy for a need. */
-export function toBuy(need: Need): ToBuy {
-  const offers = need.supply?.offers ?? []
+/**
+ * What to buy for a need.
+ *
+ * @param from suppliers it may be bought of
+ */
+export function toBuy(need: Need, from: (supplier: string) => boolean = () => true): ToBuy {
+  const offers = need.supply?.offers.filter(({ supplier }) => from(supplier)) ?? []
   const whole = need.unit === 'seeds' || need.unit === 'trays' || need.unit === 'labels'
   const wanted = need.short * (1 + (need.supply?.spare ?? 0))
   const amount = whole ? Math.ceil(wanted - 1e-9) : wanted

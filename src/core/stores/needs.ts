@@ -7,8 +7,8 @@ import { parseDay, type Day } from '../calendar/day'
 import { measureOut } from '../mix/mix'
 import type { Plan } from '../plan/plan'
 import { seedToHave } from '../seed/handling'
-import { goodThatCame, onTheWay } from './orders'
-import { idOf, unitOf, type StoreUnit, type Thing } from './thing'
+import { goodThatCame, onTheWay } from '../supply/orders'
+import { idOf, unitOf, type StoreUnit, type Thing } from '../supply/thing'
 
 /** Something that is needed. */
 export interface Need {

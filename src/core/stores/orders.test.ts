@@ -7,7 +7,7 @@ import { createPlanner } from '../plan/plan'
 import { entry } from '../testing/records'
 import { buyingList } from './buying'
 import { needsOf } from './needs'
-import { goodThatCame, onTheWay, packsToCome, stateOf } from './orders'
+import { goodThatCame, onTheWay, packsToCome, stateOf } from '../supply/orders'
 
 const TODAY = parseDay('2027-02-01')
 const COIR = { what: 'material', material: 'Bought sowing mix', unit: 'l' } as const

@@ -3,9 +3,9 @@ import type { Lot } from '../../season/schema'
 import { parseDay } from '../calendar/day'
 import { nextSeason } from '../plan/next-season'
 import { createPlanner, type Plan } from '../plan/plan'
-import { toBuy, type ToBuy } from './buying'
+import { buy, type ToBuy } from './buying'
 import { needsOf } from './needs'
-import { packsToCome } from './orders'
+import { packsToCome } from '../supply/orders'
 
 /** A lot with so many seeds in it. */
 function withSeeds(lot: Lot, seeds: number): Lot {
@@ -27,8 +27,9 @@ export function seedOrder(plan: Plan): ToBuy[] {
     orders: next.orders.filter((order) => packsToCome(order) > 0),
   }
   const from = parseDay(season.season.from)
-  return needsOf(createPlanner().plan(season), from)
-    .filter(({ of, short }) => of.what === 'seed' && short > 0)
-    .map(toBuy)
-    .sort((a, b) => (a.need.firstShort ?? Infinity) - (b.need.firstShort ?? Infinity))
+  const needs = needsOf(createPlanner().plan(season), from)
+  return buy(
+    plan,
+    needs.filter(({ of, short }) => of.what === 'seed' && short > 0),
+  ).sort((a, b) => (a.need.firstShort ?? Infinity) - (b.need.firstShort ?? Infinity))
 }

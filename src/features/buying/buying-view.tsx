@@ -12,10 +12,11 @@ import { z } from 'zod'
 import { useTranslations } from 'next-intl'
 import type { Day } from '../../core/calendar/day'
 import type { Plan } from '../../core/plan/plan'
-import { toBuy, type ToBuy } from '../../core/stores/buying'
+import { buy, type ToBuy } from '../../core/stores/buying'
+import { costBySupplier } from '../../core/stores/deliveries'
 import { needsOf, type Need } from '../../core/stores/needs'
 import { seedOrder } from '../../core/stores/seed-order'
-import { idOf } from '../../core/stores/thing'
+import { idOf } from '../../core/supply/thing'
 import { ListFromFile } from '../../ui/sheet-file/list-from-file'
 import { ChoiceField } from '../../ui/fields'
 import { SidePanel } from '../../ui/side-panel'
@@ -26,8 +27,9 @@ import { useSeason } from '../../ui/season-context'
 import { Link, useOut, useRouter } from '../../ui/navigation'
 import { moneyWords } from '../../words/format'
 import { Lines } from './lines'
-import { costBySupplier, freshSupply, newSupply, suppliersOf } from './model'
+import { freshSupply, newSupply, suppliersOf } from './model'
 import { Orders } from './orders'
+import { Plants } from './plants'
 import { Stocktake } from './stocktake'
 import { SupplyEditor } from './supply-editor'
 
@@ -40,11 +42,9 @@ const useLines = (plan: Plan, today: Day, next: boolean): ToBuy[] =>
     () =>
       next
         ? seedOrder(plan)
-        : needsOf(plan, today)
-            .map(toBuy)
-            .sort(
-              (a, b) => (a.orderBy ?? a.need.firstShort ?? Infinity) - (b.orderBy ?? b.need.firstShort ?? Infinity),
-            ),
+        : buy(plan, needsOf(plan, today)).sort(
+            (a, b) => (a.orderBy ?? a.need.firstShort ?? Infinity) - (b.orderBy ?? b.need.firstShort ?? Infinity),
+          ),
     [plan, today, next],
   )
 
@@ -204,6 +204,7 @@ function List({
         <Lines lines={lines} chosen={chosen} />
       )}
       <Costs lines={lines} />
+      {show !== 'next' && supplier === '' && <Plants />}
       <Orders />
     </>
   )
@@ -253,15 +254,16 @@ function Filter({
 /** What all of it costs, by supplier. */
 function Costs({ lines }: { lines: readonly ToBuy[] }) {
   const t = useTranslations('buying')
-  const { format } = useSeason()
-  const costs = costBySupplier(lines)
+  const { format, season } = useSeason()
+  const costs = costBySupplier(lines, season.habits.costs.delivery)
   if (costs.length === 0) return null
   const unknown = lines.filter(({ need, packs }) => need.short > 0 && packs.length === 0).length
   return (
     <Box sx={{ mt: 2, fontSize: 15 }}>
-      {costs.map(({ supplier, cost }) => (
+      {costs.map(({ supplier, cost, delivery }) => (
         <div key={supplier}>
           {supplier}: <b>{moneyWords(format, cost)}</b>
+          {delivery > 0 && ` ${t('withDelivery', { delivery: moneyWords(format, delivery) })}`}
         </div>
       ))}
       <Box sx={{ mt: 0.5, fontSize: 17 }}>
@@ -269,7 +271,7 @@ function Costs({ lines }: { lines: readonly ToBuy[] }) {
         <b>
           {moneyWords(
             format,
-            costs.reduce((sum, { cost }) => sum + cost, 0),
+            costs.reduce((sum, { cost, delivery }) => sum + cost + delivery, 0),
           )}
         </b>
         {unknown > 0 && (

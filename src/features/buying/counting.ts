@@ -2,7 +2,7 @@
 import { formatDay, parseDay, type Day } from '../../core/calendar/day'
 import type { Plan } from '../../core/plan/plan'
 import { needsOf } from '../../core/stores/needs'
-import { idOf, unitOf, type StoreUnit, type Thing } from '../../core/stores/thing'
+import { idOf, unitOf, type StoreUnit, type Thing } from '../../core/supply/thing'
 import type { ThingEdit } from '../../actions/change-season'
 import { freeKeyIn } from '../../season/keys'
 import type { Season, Supply } from '../../season/schema'

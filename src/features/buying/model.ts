@@ -40,15 +40,6 @@ export function packWords({ need, packs }: Pick<ToBuy, 'need' | 'packs'>, f: For
   return [...sizes].map(([supplier, all]) => f.t('buying.packs', { sizes: list(f, all), supplier })).join('; ')
 }
 
-/** What is bought of each supplier, and what that costs. */
-export function costBySupplier(lines: readonly ToBuy[]): { supplier: string; cost: number }[] {
-  const costs = new Map<string, number>()
-  for (const { packs } of lines)
-    for (const { offer, count } of packs)
-      costs.set(offer.supplier, (costs.get(offer.supplier) ?? 0) + count * offer.price)
-  return [...costs].map(([supplier, cost]) => ({ supplier, cost })).sort((a, b) => b.cost - a.cost)
-}
-
 /** How a line stands: it should have been ordered, is to be this week, or has time. */
 export const urgency = ({ orderBy }: Pick<ToBuy, 'orderBy'>, today: Day): 'late' | 'soon' | 'later' =>
   orderBy === undefined || orderBy > today + 7 ? 'later' : orderBy < today ? 'late' : 'soon'

@@ -2,10 +2,11 @@ import { describe, expect, it } from 'vitest'
 import { parseDay } from '../../core/calendar/day'
 import { createPlanner } from '../../core/plan/plan'
 import { buyingList } from '../../core/stores/buying'
+import { costBySupplier } from '../../core/stores/deliveries'
 import type { Order, Season } from '../../season/schema'
 import { readSmall } from '../../season/small-season'
 import { createFormat } from '../../words/format'
-import { costBySupplier, packWords, urgency } from './model'
+import { packWords, urgency } from './model'
 import { arrivalOf, ordersFor } from './ordering'
 
 const f = createFormat('en-GB', 'metric')
@@ -81,6 +82,10 @@ describe('the buying list on the screen', () => {
     const trays = line('container/cells-128')
     expect(packWords(trays, f)).toBe(`${trays.packs[0]!.count} × 2 trays, the merchant`)
     const costs = costBySupplier(list)
+    expect(costs.every(({ delivery }) => delivery === 0)).toBe(true)
+    expect(costBySupplier(list, [{ supplier: 'The Merchant ', cost: 12 }])).toContainEqual(
+      expect.objectContaining({ supplier: 'the merchant', delivery: 12 }),
+    )
     expect(costs.map(({ supplier }) => supplier).sort()).toEqual(['the merchant', 'the seed house'])
     expect(costs.reduce((sum, { cost }) => sum + cost, 0)).toBeCloseTo(
       list.reduce((sum, { cost }) => sum + cost, 0),

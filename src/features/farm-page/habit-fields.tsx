@@ -313,6 +313,31 @@ function Costs({ habits, put, at }: HabitProps) {
           error={at('habits.mixCompaction')}
         />
       </Box>
+      <Rows
+        value={habits.costs.delivery ?? []}
+        onChange={(rows) =>
+          put('habits.costs', withFigure(habits.costs, 'delivery', rows.length > 0 ? rows : undefined))
+        }
+        columns="1.4fr 1fr"
+        nameOf={({ supplier }) => supplier}
+        fields={({ supplier, cost }, set, i) => (
+          <>
+            <WordField
+              label={t('supplier')}
+              value={supplier}
+              onChange={(name) => set({ supplier: name })}
+              error={at(`habits.costs.delivery[${i}].supplier`)}
+            />
+            <NumberField
+              label={t('asksForDelivery')}
+              value={cost}
+              onChange={(x) => set({ cost: x ?? 0 })}
+              error={at(`habits.costs.delivery[${i}].cost`)}
+            />
+          </>
+        )}
+        add={{ label: t('addDelivery'), make: () => ({ supplier: '', cost: 0 }) }}
+      />
     </>
   )
 }

@@ -43,20 +43,25 @@ export function WorkDays({ habits, put }: WorkDaysProps) {
 /** Days of the week; none means any. */
 function Weekdays({ value, onChange }: { value: readonly number[]; onChange: (days: number[]) => void }) {
   const { format } = useSeason()
-  return weekdayNames(format).map((name, i) => (
-    <FormControlLabel
-      key={name}
-      sx={{ mr: 1 }}
-      control={
-        <Checkbox
-          size="small"
-          checked={value.includes(i + 1)}
-          onChange={(_, on) => onChange(on ? [...value, i + 1].sort() : value.filter((day) => day !== i + 1))}
+  return (
+    <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(7, 1fr)', maxWidth: 420, my: 0.5 }}>
+      {weekdayNames(format).map((name, i) => (
+        <FormControlLabel
+          key={name}
+          sx={{ m: 0, '& .MuiFormControlLabel-label': { fontSize: 14 } }}
+          labelPlacement="bottom"
+          control={
+            <Checkbox
+              size="small"
+              checked={value.includes(i + 1)}
+              onChange={(_, on) => onChange(on ? [...value, i + 1].sort() : value.filter((day) => day !== i + 1))}
+            />
+          }
+          label={name}
         />
-      }
-      label={name}
-    />
-  ))
+      ))}
+    </Box>
+  )
 }
 
 /** Days by date, beside the days of the week or without them. */
@@ -69,7 +74,7 @@ function Dates({ value, onChange }: { value: readonly string[]; onChange: (dates
     if (next !== '' && !value.includes(next)) onChange([...value, next].sort())
   }
   return (
-    <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1, mb: 0.5 }}>
+    <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1, mb: 1, mt: 1 }}>
       {value.map((date) => (
         <Chip
           key={date}
