@@ -225,3 +225,15 @@ test.describe('in the winter before', () => {
     await expect(plants.getByRole('button')).toHaveCount(0)
   })
 })
+
+test('feed is used by the rounds, and is bought when a tray takes more of it', async ({ page }) => {
+  await visit(page, '/buying')
+  await expect(page.locator('[data-need^="material/liquid seaweed feed"]')).toHaveCount(0)
+  await visit(page, '/farm?edit=habits')
+  await expect(page.getByLabel('Fed with')).toHaveValue('Liquid seaweed feed')
+  await page.getByLabel('A tray takes').fill('4')
+  await page.getByRole('button', { name: 'Save', exact: true }).click()
+  await settled(page)
+  await visit(page, '/buying')
+  await expect(page.locator('[data-need^="material/liquid seaweed feed"]')).toContainText('the merchant in town')
+})

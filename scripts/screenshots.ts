@@ -46,7 +46,12 @@ const SHOTS: Shot[] = [
   { file: 'know-how', path: '/know-how?crop=tomato', press: /^Enter it as on a packet/ },
   { file: 'seed', path: '/seed?lot=celosia-plume-lot' },
   { file: 'field', path: '/field?stand=la.3' },
-  { file: 'sowing', path: '/sowing?what=all' },
+  {
+    file: 'sowing',
+    path: '/sowing?what=pot-up',
+    height: 1000,
+    act: (page) => page.getByRole('button', { name: 'Sun 25 Apr' }).click(),
+  },
   { file: 'labels', path: '/labels' },
   { file: 'earns', path: '/costs?show=earns' },
   {

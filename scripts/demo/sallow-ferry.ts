@@ -160,6 +160,14 @@ const supplies: SeasonInput['supplies'] = [
     offers: [{ supplier: 'the merchant in town', size: 1000, price: 4.9, leadDays: 4 }],
   },
   {
+    key: 'feed',
+    name: 'Liquid seaweed feed',
+    of: { what: 'material', material: 'Liquid seaweed feed', unit: 'ml' },
+    have: 900,
+    countedOn: '2027-04-10',
+    offers: [{ supplier: 'the merchant in town', size: 5000, price: 34, leadDays: 4 }],
+  },
+  {
     key: 'radish-seed',
     name: 'Radish, round red',
     of: { what: 'seed', variety: 'radish-round' },
@@ -935,6 +943,7 @@ const farm: SeasonInput = {
     costs: { hour: 19, mixLitre: 0.11, heatedTrayDay: 0.06, kwh: 0.31 },
     crew: { hours: 24, parts: [{ from: '04-26', until: '06-07', hours: 30 }] },
     shareTrays: true,
+    feed: { what: 'Liquid seaweed feed', amount: 40, unit: 'ml', litresPerTray: 0.6 },
   },
   places,
   mixes,

@@ -1073,6 +1073,21 @@ export const Habits = z.strictObject({
     .describe('what is filled in where no mix of the list is meant for it'),
   mixCompaction: z.number().min(0).max(1).default(0.2).describe('mix needed beyond the volume of the cells'),
   covering: name.default('Vermiculite').describe('what seed is covered with'),
+  feed: z
+    .strictObject({
+      what: name,
+      amount: z.number().positive().max(10_000).describe('at full strength'),
+      unit: z.enum(DOSE_UNITS),
+      litres: z
+        .number()
+        .positive()
+        .max(10_000)
+        .optional()
+        .describe('of water, that the amount is for; 10 unless given'),
+      litresPerTray: z.number().positive().max(100).describe('of the mixed feed, that a tray takes'),
+    })
+    .optional()
+    .describe('what plants are fed with'),
   soak: z
     .strictObject({
       share: z.number().min(0).max(2).default(0.2).describe('litres of water for a litre of mix'),

@@ -40,8 +40,20 @@ export const theme = createTheme({
   typography: {
     fontFamily: TEXT_FONT,
     fontSize: 15,
-    h1: { fontFamily: HEADING_FONT, fontSize: '1.75rem', fontWeight: 400, lineHeight: 1.2 },
-    h2: { fontFamily: HEADING_FONT, fontSize: '1.25rem', fontWeight: 400, lineHeight: 1.25 },
+    h1: {
+      fontFamily: HEADING_FONT,
+      fontVariantNumeric: 'proportional-nums',
+      fontSize: '1.75rem',
+      fontWeight: 400,
+      lineHeight: 1.2,
+    },
+    h2: {
+      fontFamily: HEADING_FONT,
+      fontVariantNumeric: 'proportional-nums',
+      fontSize: '1.25rem',
+      fontWeight: 400,
+      lineHeight: 1.25,
+    },
     h3: { fontFamily: TEXT_FONT, fontSize: '1rem', fontWeight: 700, lineHeight: 1.3 },
     button: { textTransform: 'none', fontWeight: 650 },
   },

@@ -7,10 +7,20 @@ import type { Plan } from '../plan/plan'
 /** Days between feeds once the mix is used up, where a kind names none. */
 export const FEED_EVERY = 7
 
-const roundsOf = new WeakMap<readonly unknown[], ReadonlyMap<string, readonly Day[]>>()
+interface Rounds {
+  byPlace: ReadonlyMap<string, readonly Day[]>
+  written: string
+}
+
+const roundsOf = new WeakMap<readonly unknown[], Rounds>()
 
 /** Days on which each place was fed, by the key of the place, rising. */
-function feedRounds({ season }: Pick<Plan, 'season'>): ReadonlyMap<string, readonly Day[]> {
+export const feedRounds = (plan: Pick<Plan, 'season'>): Rounds['byPlace'] => allRounds(plan).byPlace
+
+/** The same as long as every place was fed on the same days. */
+export const roundsWritten = (plan: Pick<Plan, 'season'>): string => allRounds(plan).written
+
+function allRounds({ season }: Pick<Plan, 'season'>): Rounds {
   const { records } = season
   const known = roundsOf.get(records)
   if (known) return known
@@ -22,8 +32,9 @@ function feedRounds({ season }: Pick<Plan, 'season'>): ReadonlyMap<string, reado
     else rounds.set(place, [parseDay(on)])
   }
   for (const days of rounds.values()) days.sort((a, b) => a - b)
-  roundsOf.set(records, rounds)
-  return rounds
+  const made = { byPlace: rounds, written: JSON.stringify([...rounds].sort(([a], [b]) => (a < b ? -1 : 1))) }
+  roundsOf.set(records, made)
+  return made
 }
 
 /** How the first feed of a batch stands, that is due on a day and goes with the rounds. */

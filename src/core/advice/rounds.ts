@@ -97,7 +97,7 @@ export function roundsOn(plan: Plan, day: Day): Round[] {
     add('water', needs)
     add(
       'feed',
-      needs.filter(({ batch }) => hungry(batch, day)),
+      needs.filter(({ batch }) => isHungry(batch, day)),
     )
   })
   return rounds
@@ -130,17 +130,21 @@ function firstFeeds(plan: Plan, of: readonly Here[], day: Day): string[] {
   return of.flatMap(({ batch }) => (workOfOne(plan, batch).some(isFirst) ? [batch.code] : [])).sort()
 }
 
+/** Strength of the feed of a batch on a day, as a share of full strength: what its kind says, or weaker while it is small. */
+export function feedStrength({ way, pass }: Batch, day: Day): number {
+  const { care, growth } = way.crop
+  const leaves =
+    pass && growth.leafInterval !== undefined
+      ? leavesAt(ageOn(way.route, pass, day), growth.leafInterval, growth.firstLeaf)
+      : FULL_FROM
+  return care.feedStrength ?? (leaves < FULL_FROM ? WEAK : 1)
+}
+
 /** Batches by the strength of their feed, the weakest first. */
 function strengthsOf(of: readonly Here[], day: Day): Round['strengths'] {
   const groups = new Map<number, string[]>()
   for (const { batch } of of) {
-    const { care, growth } = batch.way.crop
-    const { pass, way } = batch
-    const leaves =
-      pass && growth.leafInterval !== undefined
-        ? leavesAt(ageOn(way.route, pass, day), growth.leafInterval, growth.firstLeaf)
-        : FULL_FROM
-    const strength = care.feedStrength ?? (leaves < FULL_FROM ? WEAK : 1)
+    const strength = feedStrength(batch, day)
     groups.set(strength, [...(groups.get(strength) ?? []), batch.code])
   }
   return [...groups]
@@ -159,7 +163,7 @@ function grownOn({ way, pass }: Batch, { kind }: Stay, day: Day): number {
 }
 
 /** Whether a batch is fed: from its first feed on, but not while it stands in fresh mix that feeds it. */
-function hungry({ leafWork, way, pass }: Batch, day: Day): boolean {
+export function isHungry({ leafWork, way, pass }: Batch, day: Day): boolean {
   return (
     leafWork.some((work) => work.kind === 'feed' && work.day <= day) &&
     (pass === undefined || isSpent(day, fillings(way, pass)))

@@ -7,6 +7,7 @@ import { parseDay, type Day } from '../calendar/day'
 import { measureOut } from '../mix/mix'
 import type { Plan } from '../plan/plan'
 import { seedToHave } from '../seed/handling'
+import { feedUses } from './feed-use'
 import { goodThatCame, onTheWay } from '../supply/orders'
 import { idOf, unitOf, type StoreUnit, type Thing } from '../supply/thing'
 
@@ -157,7 +158,7 @@ function containerNeeds({ containers }: Plan, today: Day, coming: Coming): Bare[
   })
 }
 
-/** What is used up by work: parts of mixes and what is added to them, what covers seed, labels. */
+/** What is used up by work: parts of mixes and what is added to them, what covers seed, labels, feed. */
 function materialNeeds(
   plan: Plan,
   today: Day,
@@ -172,6 +173,11 @@ function materialNeeds(
     else uses.set(id, { of, unit, uses: [use], name: of.what === 'material' ? of.material : '' })
   }
   for (const batch of plan.batches) for (const { of, unit, use } of usedUp(plan, batch)) add(of, unit, use)
+  const { feed } = plan.season.habits
+  if (feed) {
+    const of: Thing = { what: 'material', material: feed.what, unit: feed.unit }
+    for (const batch of plan.batches) for (const use of feedUses(plan, batch)) add(of, feed.unit, use)
+  }
   // What is kept though no plan uses it.
   for (const [id, { of, name }] of supplies)
     if ((of.what === 'material' || of.what === 'labels') && !uses.has(id))

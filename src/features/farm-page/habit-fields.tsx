@@ -9,6 +9,7 @@ import { withFigure } from '../../season/figures'
 import type { Season } from '../../season/schema'
 import { ChoiceField, NumberField, WordField } from '../../ui/fields'
 import { Rows } from '../../ui/rows'
+import { FeedFields } from './feed-fields'
 import { RecipeFields } from './recipe-fields'
 import { WorkDays } from './work-days'
 import type { PutHead } from './site-fields'
@@ -26,7 +27,7 @@ const WORK = [
   'plantHundred',
 ] as const
 
-interface HabitProps {
+export interface HabitProps {
   habits: Season['habits']
   put: PutHead
   /** The problem at a path, as a sentence. */
@@ -43,6 +44,7 @@ export function HabitFields(props: HabitProps) {
       <Crew {...props} />
       <Fit {...props} />
       <Mix {...props} />
+      <FeedFields {...props} />
       <Costs {...props} />
     </Box>
   )

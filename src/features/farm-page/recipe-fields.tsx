@@ -155,4 +155,4 @@ export function RecipeFields({
   )
 }
 
-const LITRES_OF_GALLON = 3.785
+export const LITRES_OF_GALLON = 3.785
