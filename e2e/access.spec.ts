@@ -45,6 +45,7 @@ const VIEWS = [
   '/buying',
   '/costs',
   '/mats',
+  '/guide?page=plan',
 ]
 
 /** By dark the views that differ most; what they share is seen there too. */

@@ -23,7 +23,7 @@ test('anything is found from anywhere by one key, and gone to', async ({ page })
   await page.keyboard.press('Escape')
   await page.locator('main').focus()
   await page.keyboard.press('?')
-  await expect(page.getByRole('dialog', { name: 'Keys' })).toContainText('find anything and go there')
+  await expect(page.getByRole('dialog', { name: 'Farm' })).toContainText('find anything and go there')
 })
 
 test.describe('on a phone', () => {

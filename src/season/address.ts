@@ -12,6 +12,7 @@ export const VIEW_NAMES = [
   'buying',
   'costs',
   'mats',
+  'guide',
   'labels',
   'know-how',
   'journal',

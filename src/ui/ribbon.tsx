@@ -1,5 +1,6 @@
 /** The season ribbon: the whole season in a strip, with frost risk, bench fullness and the working day. */
 'use client'
+import HelpIcon from '@mui/icons-material/HelpOutlined'
 import TodayIcon from '@mui/icons-material/TodayOutlined'
 import Box from '@mui/material/Box'
 import IconButton from '@mui/material/IconButton'
@@ -18,7 +19,7 @@ import { useSeason, useWorkingDay } from './season-context'
 const HEIGHT = 62
 const FLOOR = 46 // baseline of the fullness curve, px
 
-export function Ribbon() {
+export function Ribbon({ onHelp }: { onHelp: () => void }) {
   const t = useTranslations('ui')
   const { span, workingDay, today, format } = useSeason()
   const strip = useRef<HTMLDivElement>(null)
@@ -98,6 +99,16 @@ export function Ribbon() {
         <Tooltip title={t('toAltT', { today: format.date(today) })}>
           <IconButton aria-label={t('workingDayToToday')} onClick={toToday} color="inherit">
             <TodayIcon />
+          </IconButton>
+        </Tooltip>
+        <Tooltip title={t('helpKey')}>
+          <IconButton
+            aria-label={t('help')}
+            onClick={onHelp}
+            color="inherit"
+            sx={{ display: { xs: 'none', md: 'inline-flex' } }}
+          >
+            <HelpIcon />
           </IconButton>
         </Tooltip>
       </Box>

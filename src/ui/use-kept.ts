@@ -18,12 +18,18 @@ const subscribe = (listener: () => void) => {
  *
  * @param schema what is kept must read by it; what does not is forgotten
  * @param initial the same object at every call
+ * @param where this tab, or all of this device
  */
-export function useKept<T>(name: string, schema: Reads<T>, initial: T): [T, (next: T) => void] {
+export function useKept<T>(
+  name: string,
+  schema: Reads<T>,
+  initial: T,
+  where: 'tab' | 'device' = 'tab',
+): [T, (next: T) => void] {
   const value = useSyncExternalStore(
     subscribe,
     () => {
-      if (!values.has(name)) values.set(name, stored(name, schema) ?? initial)
+      if (!values.has(name)) values.set(name, stored(name, schema, where) ?? initial)
       return values.get(name) as T
     },
     () => initial,
@@ -32,20 +38,22 @@ export function useKept<T>(name: string, schema: Reads<T>, initial: T): [T, (nex
     (next: T) => {
       values.set(name, next)
       try {
-        sessionStorage.setItem(name, JSON.stringify(next))
+        storeOf(where).setItem(name, JSON.stringify(next))
       } catch {
         // A browser that keeps nothing still shows it until the page is left.
       }
       for (const listener of listeners) listener()
     },
-    [name],
+    [name, where],
   )
   return [value, set]
 }
 
-function stored<T>(name: string, schema: Reads<T>): T | undefined {
+const storeOf = (where: 'tab' | 'device') => (where === 'tab' ? sessionStorage : localStorage)
+
+function stored<T>(name: string, schema: Reads<T>, where: 'tab' | 'device'): T | undefined {
   try {
-    const text = sessionStorage.getItem(name)
+    const text = storeOf(where).getItem(name)
     const read = text === null ? undefined : safeParse(schema, JSON.parse(text))
     return read?.success ? read.data : undefined
   } catch {

@@ -36,7 +36,7 @@ export function PartsSheet() {
         >
           <Typography variant="h1">{name}</Typography>
           <Part title="Ribbon">
-            <Ribbon />
+            <Ribbon onHelp={() => undefined} />
           </Part>
           <Stairs />
           <Tray />

@@ -1,19 +1,16 @@
-/** The ways to the box that finds anything, and the keys there are. */
+/** The ways to the box that finds anything, and to help. */
 'use client'
 import SearchIcon from '@mui/icons-material/Search'
 import Box from '@mui/material/Box'
-import Dialog from '@mui/material/Dialog'
-import DialogContent from '@mui/material/DialogContent'
-import DialogTitle from '@mui/material/DialogTitle'
 import { useEffect, useState } from 'react'
 import { useTranslations } from 'next-intl'
 
-/** Opens the box with `/` or Ctrl+K, and the list of keys with `?`; not while something is typed elsewhere. */
+/** Opens the box with `/` or Ctrl+K, and help with `?`; not while something is typed elsewhere. */
 export function useFindKeys(): {
-  open: 'find' | 'keys' | undefined
-  show: (what: 'find' | 'keys' | undefined) => void
+  open: 'find' | 'help' | undefined
+  show: (what: 'find' | 'help' | undefined) => void
 } {
-  const [open, show] = useState<'find' | 'keys'>()
+  const [open, show] = useState<'find' | 'help'>()
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       const typing = (event.target as HTMLElement | null)?.closest('input, textarea, select, [contenteditable]')
@@ -26,7 +23,7 @@ export function useFindKeys(): {
             : event.key === '/'
               ? 'find'
               : event.key === '?'
-                ? 'keys'
+                ? 'help'
                 : undefined
       if (!what) return
       event.preventDefault()
@@ -36,32 +33,6 @@ export function useFindKeys(): {
     return () => window.removeEventListener('keydown', onKey)
   }, [])
   return { open, show }
-}
-
-const KEYS = ['find', 'undo', 'redo', 'rows', 'enter', 'stair', 'day', 'escape', 'keys'] as const
-
-/** The keys there are. */
-export function KeysList({ onClose }: { onClose: () => void }) {
-  const t = useTranslations('find')
-  return (
-    <Dialog open onClose={onClose} maxWidth="sm" fullWidth aria-labelledby="keys-title">
-      <DialogTitle id="keys-title">{t('keysTitle')}</DialogTitle>
-      <DialogContent>
-        <Box component="dl" sx={{ display: 'grid', gridTemplateColumns: 'auto 1fr', columnGap: 2, rowGap: 1, m: 0 }}>
-          {KEYS.map((one) => (
-            <Box key={one} sx={{ display: 'contents' }}>
-              <Box component="dt" sx={{ fontWeight: 700, whiteSpace: 'nowrap' }}>
-                {t(`keys.${one}`)}
-              </Box>
-              <Box component="dd" sx={{ m: 0 }}>
-                {t(`keysDo.${one}`)}
-              </Box>
-            </Box>
-          ))}
-        </Box>
-      </DialogContent>
-    </Dialog>
-  )
 }
 
 /** The way to the box for a hand. */

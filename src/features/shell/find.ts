@@ -38,6 +38,7 @@ const SECTIONS = {
   buying: '/buying',
   costs: '/costs',
   mats: '/mats',
+  guide: '/guide',
   labels: '/labels',
   scan: '/scan',
   sowing: '/sowing',

@@ -13,6 +13,7 @@ import StairIcon from '@mui/icons-material/StairsOutlined'
 import SearchIcon from '@mui/icons-material/Search'
 import PeopleIcon from '@mui/icons-material/PeopleOutlined'
 import InstallIcon from '@mui/icons-material/InstallMobileOutlined'
+import HelpIcon from '@mui/icons-material/HelpOutlined'
 import MoreIcon from '@mui/icons-material/MoreHoriz'
 import Box from '@mui/material/Box'
 import Divider from '@mui/material/Divider'
@@ -36,7 +37,7 @@ import { openOn, placesOver } from './model'
 import { Opening, RAIL_WIDTH } from './opening'
 import { LeftOut } from './left-out'
 import { RecordingBar } from './recording-bar'
-import { FindButton, KeysList, useFindKeys } from './find-keys'
+import { FindButton, useFindKeys } from './find-keys'
 import { FarmChoices, FarmSwitch, useLookedAt } from './farm-switch'
 import { WhoHolds } from './who-holds'
 import { SignedInAs, WhoField } from './who-works'
@@ -50,6 +51,8 @@ import '../../ui/install'
 import { Link, usePathname } from '../../ui/navigation'
 
 const Alarms = later(() => import('./alarms').then((module) => module.Alarms))
+const HelpDialog = later(() => import('../../ui/help/help-dialog').then((module) => module.HelpDialog))
+const Tour = later(() => import('../../ui/help/tour').then((module) => module.Tour))
 const FindBox = later(() => import('./find-box').then((module) => module.FindBox))
 
 export function Shell({ frame, children }: { frame: FrameData; children: ReactNode }) {
@@ -96,7 +99,8 @@ function Frame({ children }: { children: ReactNode }) {
       <PlaceHatches looks={looks} />
       <DayInAddress />
       {finding.open === 'find' && <FindBox onClose={() => finding.show(undefined)} />}
-      {finding.open === 'keys' && <KeysList onClose={() => finding.show(undefined)} />}
+      {finding.open === 'help' && <HelpDialog onClose={() => finding.show(undefined)} />}
+      <Tour />
       <Box
         component="a"
         href="#view"
@@ -142,7 +146,7 @@ function Frame({ children }: { children: ReactNode }) {
           <FarmSwitch />
         </Box>
         <Box sx={{ flex: 1, minWidth: 0, display: 'flex', flexDirection: 'column' }}>
-          <Ribbon />
+          <Ribbon onHelp={() => finding.show('help')} />
           <WhatIfBanner />
           <LeftOut />
           <WhoHolds />
@@ -172,7 +176,7 @@ function Frame({ children }: { children: ReactNode }) {
             {VIEWS.filter(({ href }) => AT_FOOT.has(href)).map((view) => (
               <FootLink key={view.href} {...view} />
             ))}
-            <MoreViews onFind={() => finding.show('find')} />
+            <MoreViews onFind={() => finding.show('find')} onHelp={() => finding.show('help')} />
           </Box>
         </Box>
       </Box>
@@ -249,7 +253,7 @@ function FootLink({ href, name, Icon }: View) {
 }
 
 /** The views that find no room at the foot of a phone. */
-function MoreViews({ onFind }: { onFind: () => void }) {
+function MoreViews({ onFind, onHelp }: { onFind: () => void; onHelp: () => void }) {
   const t = useTranslations('shell')
   const path = usePathname()
   const rest = VIEWS.filter(({ href }) => !AT_FOOT.has(href))
@@ -314,6 +318,16 @@ function MoreViews({ onFind }: { onFind: () => void }) {
         >
           <SearchIcon fontSize="small" />
           {t('find')}
+        </MenuItem>
+        <MenuItem
+          onClick={() => {
+            setAt(null)
+            onHelp()
+          }}
+          sx={{ minHeight: 48, gap: 1.5 }}
+        >
+          <HelpIcon fontSize="small" />
+          {t('help')}
         </MenuItem>
         <AtHandItems
           onChosen={(what) => {

@@ -22,6 +22,7 @@ import { ByPatience, OrderSwitch } from './order'
 import { PlugChecks } from './plug-checks'
 import { RecordNow } from './record-now'
 import { todayModel, type DayWork } from './model'
+import { later } from '../../ui/later'
 import { CatchUp, ColdAndHeat, Hanging, Rounds, ToWash } from './rounds'
 import { FieldToday, HardeningToday, DayStops } from './field-today'
 import { TickedWork } from './ticked-work'
@@ -29,6 +30,8 @@ import { Link } from '../../ui/navigation'
 
 const Wanted = z.object({ order: z.enum(['place', 'patience']), week: z.boolean(), sow: z.boolean() })
 const AT_FIRST: z.output<typeof Wanted> = { order: 'place', week: false, sow: false }
+
+const TourOffer = later(() => import('../../ui/help/tour').then((module) => module.TourOffer))
 
 export function TodayView() {
   const t = useTranslations('today')
@@ -64,6 +67,7 @@ export function TodayView() {
       <Box>
         <Typography variant="h1">{format.longDate(day)}</Typography>
         <Weather day={day} />
+        <TourOffer />
         <ColdAndHeat day={day} />
         <RecordNow day={day} />
         <AskedAbout day={day} />

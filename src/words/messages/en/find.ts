@@ -33,6 +33,7 @@ export const find = {
     buying: 'Buying list',
     costs: 'What it costs',
     mats: 'Mats and lamps',
+    guide: 'Guide',
     labels: 'Labels',
     scan: 'Scan',
     sowing: 'Sowing day',
@@ -62,6 +63,7 @@ export const find = {
     weather: 'forecast, cold nights',
     seed: 'lots, tests, what is short',
     mats: 'what leaves the heat tomorrow, room, lamp height',
+    guide: 'help, how it works, what words mean',
     costs: 'price of a plant, what earns its bench, margin',
     buying: 'what to order, by when, stock, suppliers, packets',
     labels: 'print, tray codes',
@@ -100,6 +102,6 @@ export const find = {
     stair: 'move a planting by a day; with Shift its sowing',
     day: 'move the working day; with Shift by a week',
     escape: 'close, or let go',
-    keys: 'show this list',
+    keys: 'what this page is for, and this list',
   },
 } as const

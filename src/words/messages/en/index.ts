@@ -10,6 +10,7 @@ import { field } from './field'
 import { find } from './find'
 import { firstFarm } from './first-farm'
 import { format } from './format'
+import { help } from './help'
 import { journal } from './journal'
 import { knowHow } from './know-how'
 import { install } from './install'
@@ -48,6 +49,7 @@ export const en = {
   find,
   firstFarm,
   format,
+  help,
   journal,
   knowHow,
   install,

@@ -122,6 +122,7 @@ export const shell = {
   allFarms: 'All farms and seasons',
   otherFarm: '{farm}, season {season}: choose another',
   seasonOfFarm: '{farm}, season {season}',
+  help: 'Help',
   find: 'Find',
   whoHolds: 'Who is recording?',
   recording: 'Recording: {name}',

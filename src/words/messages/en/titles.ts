@@ -3,6 +3,7 @@ export const titles = {
   field: 'Field',
   costs: 'What it costs',
   mats: 'Mats and lamps',
+  guide: 'Guide',
   buying: 'Buying list',
   seed: 'Seed',
   'what-if': 'What if',

@@ -13,6 +13,8 @@ export const ui = {
   close: 'Close',
   seasonRibbon: 'Season ribbon',
   toAltT: 'To {today} (Alt+T)',
+  help: 'Help with this page',
+  helpKey: 'Help (?)',
   workingDayToToday: 'Working day to today',
   workingDay: 'Working day',
   typeAWorkingDay: 'Type a working day',

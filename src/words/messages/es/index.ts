@@ -4,6 +4,7 @@ import { batch } from './batch'
 import { count } from './count'
 import { find } from './find'
 import { format } from './format'
+import { help } from './help'
 import { install } from './install'
 import { labels } from './labels'
 import { mats } from './mats'
@@ -25,6 +26,7 @@ export const es = {
   count,
   find,
   format,
+  help,
   install,
   labels,
   mats,

@@ -123,6 +123,7 @@ export const shell = {
   allFarms: 'Todas las fincas y temporadas',
   otherFarm: '{farm}, temporada {season}: elegir otra',
   seasonOfFarm: '{farm}, temporada {season}',
+  help: 'Ayuda',
   find: 'Buscar',
   whoHolds: '¿Quién registra?',
   recording: 'Registra: {name}',

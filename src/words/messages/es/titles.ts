@@ -3,6 +3,7 @@ export const titles = {
   field: 'Campo',
   costs: 'Lo que cuesta',
   mats: 'Mantas y lámparas',
+  guide: 'Guía',
   buying: 'Lista de compras',
   seed: 'Semilla',
   'what-if': 'Qué pasaría',

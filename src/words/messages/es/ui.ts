@@ -17,6 +17,8 @@ export const ui = {
   close: 'Cerrar',
   seasonRibbon: 'Cinta de la temporada',
   toAltT: 'A {today} (Alt+T)',
+  help: 'Ayuda con esta página',
+  helpKey: 'Ayuda (?)',
   workingDayToToday: 'Día de trabajo a hoy',
   workingDay: 'Día de trabajo',
   typeAWorkingDay: 'Escribir un día de trabajo',
