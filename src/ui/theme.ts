@@ -114,6 +114,12 @@ export const theme = createTheme({
         '@media print': {
           body: { background: '#fff', color: '#000' },
           '.no-print': { display: 'none !important' },
+          // Nothing can be pressed on paper.
+          '.MuiButton-root, .MuiIconButton-root, .MuiToggleButtonGroup-root': { display: 'none !important' },
+          // What scrolls on a screen runs on over as many pages as it takes.
+          '.paper-whole': { display: 'block !important', height: 'auto !important', overflow: 'visible !important' },
+          // Ink only where it says something.
+          '*': { printColorAdjust: 'exact' },
         },
       },
     },

@@ -66,9 +66,9 @@ export function BuyingView() {
   const supply = fresh ? undefined : (season.supplies.find(({ key }) => key === asked) ?? line?.need.supply)
   const isOpen = fresh || line !== undefined || supply !== undefined
   return (
-    <Box sx={{ display: 'flex', height: '100%', minHeight: 0 }}>
+    <Box className="paper-whole" sx={{ display: 'flex', height: '100%', minHeight: 0 }}>
       {!(narrow && isOpen) && (
-        <Box sx={{ flex: 1, minWidth: 0, overflow: 'auto', px: { xs: 1.5, md: 2.5 }, py: 2 }}>
+        <Box className="paper-whole" sx={{ flex: 1, minWidth: 0, overflow: 'auto', px: { xs: 1.5, md: 2.5 }, py: 2 }}>
           <Head counting={counting} onCount={mayCount ? () => setCounting(!counting) : undefined} />
           {counting && mayCount ? (
             <Box sx={{ mt: 1.5 }}>

@@ -17,7 +17,7 @@ export function Lines({ lines, chosen }: { lines: readonly ToBuy[]; chosen: stri
   const t = useTranslations('buying')
   const { format } = useSeason()
   return (
-    <Box sx={{ overflowX: 'auto' }} tabIndex={0} role="region" aria-label={t('table')}>
+    <Box className="paper-whole" sx={{ overflowX: 'auto' }} tabIndex={0} role="region" aria-label={t('table')}>
       <Box
         component="table"
         sx={{

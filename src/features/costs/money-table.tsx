@@ -13,7 +13,7 @@ export function MoneyTable({
   children: ReactNode
 }) {
   return (
-    <Box sx={{ overflowX: 'auto', mt: 1.5 }} tabIndex={0} role="region" aria-label={name}>
+    <Box className="paper-whole" sx={{ overflowX: 'auto', mt: 1.5 }} tabIndex={0} role="region" aria-label={name}>
       <Box
         component="table"
         sx={{
@@ -32,6 +32,11 @@ export function MoneyTable({
           '& td, & th': { py: 0.75, pr: 2, textAlign: 'right', whiteSpace: 'nowrap' },
           '& .w': { textAlign: 'left', whiteSpace: 'normal' },
           '& tfoot td': { fontWeight: 650, borderBottom: 0 },
+          '@media print': {
+            fontSize: 9.5,
+            '& th': { fontSize: 8.5, whiteSpace: 'normal' },
+            '& td, & th': { pr: 0.75, py: 0.25 },
+          },
         }}
       >
         <thead>

@@ -74,9 +74,9 @@ export function FarmView() {
     />
   ) : null
   return (
-    <Box sx={{ display: 'flex', height: '100%', minHeight: 0 }}>
+    <Box className="paper-whole" sx={{ display: 'flex', height: '100%', minHeight: 0 }}>
       {!(narrow && panel) && (
-        <Box sx={{ flex: 1, minWidth: 0, overflow: 'auto', px: { xs: 1.5, md: 2.5 }, py: 2 }}>
+        <Box className="paper-whole" sx={{ flex: 1, minWidth: 0, overflow: 'auto', px: { xs: 1.5, md: 2.5 }, py: 2 }}>
           <Typography variant="h1">{season.farm.name}</Typography>
           <Typography component="p" sx={{ color: 'text.secondary', mt: 0.5, maxWidth: 720 }}>
             {t('seasonWhatEveryDateAnd', { season: season.season.name })}{' '}

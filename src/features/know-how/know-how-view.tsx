@@ -52,8 +52,9 @@ export function KnowHowView() {
   ) : null
   const open = page !== null || method !== undefined
   return (
-    <Box sx={{ height: '100%', display: 'flex', flexDirection: 'column', minHeight: 0 }}>
+    <Box className="paper-whole" sx={{ height: '100%', display: 'flex', flexDirection: 'column', minHeight: 0 }}>
       <Tabs
+        className="no-print"
         value={tab}
         aria-label={t('knowHow')}
         sx={{ px: { xs: 1, md: 2.5 }, borderBottom: 1, borderColor: 'divider', flex: 'none', minHeight: 44 }}
@@ -73,7 +74,7 @@ export function KnowHowView() {
         />
       </Tabs>
       {tab === 'crops' && (
-        <Box sx={{ flex: 1, minHeight: 0, display: 'flex' }}>
+        <Box className="paper-whole" sx={{ flex: 1, minHeight: 0, display: 'flex' }}>
           {narrow && !open && (
             <Box component="h1" sx={visuallyHidden}>
               {t('knowHow')}
@@ -83,6 +84,7 @@ export function KnowHowView() {
           {(!narrow || open) && (
             <Box
               key={params.toString()}
+              className="paper-whole"
               sx={{ flex: 1, minWidth: 0, overflow: 'auto', px: { xs: 1.5, md: 3.5 }, pt: 2.5 }}
             >
               {narrow && (
@@ -96,14 +98,20 @@ export function KnowHowView() {
         </Box>
       )}
       {tab === 'methods' && (
-        <Box sx={{ flex: 1, minHeight: 0, overflow: 'auto', px: { xs: 1.5, md: 3.5 }, pt: 2.5 }}>
+        <Box
+          className="paper-whole"
+          sx={{ flex: 1, minHeight: 0, overflow: 'auto', px: { xs: 1.5, md: 3.5 }, pt: 2.5 }}
+        >
           <Box sx={{ maxWidth: 1080, pb: method ? 0 : 4 }}>
             {method ? <MethodEditor key={method.key} stored={method} /> : <MethodsPage />}
           </Box>
         </Box>
       )}
       {tab === 'trouble' && (
-        <Box sx={{ flex: 1, minHeight: 0, overflow: 'auto', px: { xs: 1.5, md: 3.5 }, py: 2.5 }}>
+        <Box
+          className="paper-whole"
+          sx={{ flex: 1, minHeight: 0, overflow: 'auto', px: { xs: 1.5, md: 3.5 }, py: 2.5 }}
+        >
           <TroublePage />
         </Box>
       )}
@@ -169,6 +177,7 @@ function CropList({ here }: { here: string | undefined }) {
   return (
     <Box
       component="nav"
+      className="no-print"
       aria-label={t('crops')}
       sx={{
         width: { xs: '100%', md: 290 },

@@ -2,6 +2,7 @@
 'use client'
 import AddIcon from '@mui/icons-material/Add'
 import FilterIcon from '@mui/icons-material/FilterListOutlined'
+import PrintIcon from '@mui/icons-material/PrintOutlined'
 import SheetIcon from '@mui/icons-material/TableChartOutlined'
 import ZoomInIcon from '@mui/icons-material/ZoomIn'
 import ZoomOutIcon from '@mui/icons-material/ZoomOut'
@@ -27,6 +28,8 @@ import { useTicks } from '../../ui/many/use-ticks'
 import { useMay } from '../../ui/may'
 import { useSeason } from '../../ui/season-context'
 import { Link } from '../../ui/navigation'
+import { usePrinting } from '../../ui/use-printing'
+import { PlanPaper } from './plan-paper'
 import { useInAddress } from '../../ui/use-in-address'
 import { GROUPINGS, ORDERS, planRows, plantedCrops, sowingWeeks, type RowOptions } from './model'
 import { PlanChart } from './plan-chart'
@@ -83,237 +86,256 @@ export function PlanView() {
   const { inPlace } = plan
   const over = plan.places.filter((load) => load.over.length > 0).length
 
+  const printing = usePrinting()
   return (
-    <Box
-      sx={{ display: 'flex', height: '100%', minHeight: 0 }}
-      onKeyDown={(event) => event.key === 'Escape' && !event.defaultPrevented && panel.content && panel.close()}
-    >
-      <Box sx={{ flex: 1, minWidth: 0, display: 'flex', flexDirection: 'column' }}>
-        <Box
-          sx={{
-            display: 'flex',
-            flexWrap: 'wrap',
-            alignItems: 'center',
-            gap: 1,
-            px: { xs: 1, md: 2.5 },
-            pt: 1.75,
-            pb: 1,
-          }}
-        >
-          <Typography variant="h1">{t('plan')}</Typography>
-          <Typography component="p" sx={{ color: 'text.secondary', fontSize: 14, mx: 0.5 }}>
-            {t('plantsOfExtra', {
-              extra: shown === plan.batches.length + inPlace.length ? '' : t('of', { shown: format.number(shown) }),
-              batches: count(format, plan.batches.length, 'batch'),
-              extra2: inPlace.length > 0 ? t('andSownInPlace', { inPlace: format.number(inPlace.length) }) : '',
-              reduce: format.number([...plan.batches, ...inPlace].reduce((sum, { plants }) => sum + plants, 0)),
-            })}
-            {over > 0 && (
-              <Box component="span" sx={{ color: 'error.main', fontWeight: 650 }}>
-                {' '}
-                {t('placesGoOver', { over: String(over), over2: over })}
-              </Box>
+    <>
+      {printing && (
+        <PlanPaper
+          rows={rows}
+          about={t('paperAbout', {
+            rows: count(format, shown, 'batch'),
+            only: shown === plan.batches.length + inPlace.length ? 'no' : 'yes',
+            group: deferred.group,
+          })}
+        />
+      )}
+      <Box
+        className="no-print"
+        sx={{ display: 'flex', height: '100%', minHeight: 0 }}
+        onKeyDown={(event) => event.key === 'Escape' && !event.defaultPrevented && panel.content && panel.close()}
+      >
+        <Box sx={{ flex: 1, minWidth: 0, display: 'flex', flexDirection: 'column' }}>
+          <Box
+            sx={{
+              display: 'flex',
+              flexWrap: 'wrap',
+              alignItems: 'center',
+              gap: 1,
+              px: { xs: 1, md: 2.5 },
+              pt: 1.75,
+              pb: 1,
+            }}
+          >
+            <Typography variant="h1">{t('plan')}</Typography>
+            <Typography component="p" sx={{ color: 'text.secondary', fontSize: 14, mx: 0.5 }}>
+              {t('plantsOfExtra', {
+                extra: shown === plan.batches.length + inPlace.length ? '' : t('of', { shown: format.number(shown) }),
+                batches: count(format, plan.batches.length, 'batch'),
+                extra2: inPlace.length > 0 ? t('andSownInPlace', { inPlace: format.number(inPlace.length) }) : '',
+                reduce: format.number([...plan.batches, ...inPlace].reduce((sum, { plants }) => sum + plants, 0)),
+              })}
+              {over > 0 && (
+                <Box component="span" sx={{ color: 'error.main', fontWeight: 650 }}>
+                  {' '}
+                  {t('placesGoOver', { over: String(over), over2: over })}
+                </Box>
+              )}
+            </Typography>
+            <Box sx={{ flex: 1 }} />
+            {mayPlan && shown > 0 && (
+              <TickButton
+                name={t('tickRows')}
+                on={ticking}
+                onToggle={() => {
+                  setTicking(!ticking)
+                  ticks.clear()
+                }}
+              />
             )}
-          </Typography>
-          <Box sx={{ flex: 1 }} />
-          {mayPlan && shown > 0 && (
-            <TickButton
-              name={t('tickRows')}
-              on={ticking}
-              onToggle={() => {
-                setTicking(!ticking)
+            {!narrow && (
+              <Button color="inherit" startIcon={<PrintIcon />} onClick={() => window.print()}>
+                {t('print')}
+              </Button>
+            )}
+            {!narrow && (
+              <Button color="inherit" component={Link} href="/start-now">
+                {t('startNow')}
+              </Button>
+            )}
+            <Button color="inherit" component={Link} href="/sheet" startIcon={<SheetIcon />}>
+              {t('asASheet')}
+            </Button>
+            {mayPlan && (
+              <Button variant="contained" startIcon={<AddIcon />} onClick={() => panel.open({ new: '1' })}>
+                {t('addPlanting')}
+              </Button>
+            )}
+          </Box>
+          <Box
+            className="no-print"
+            sx={{
+              // A small screen is for the rows that are ticked.
+              display: ticking && narrow ? 'none' : 'flex',
+              flexWrap: 'wrap',
+              alignItems: 'center',
+              gap: 1,
+              px: { xs: 1, md: 2.5 },
+              pb: 1,
+            }}
+          >
+            <ToggleButtonGroup
+              exclusive
+              size="small"
+              value={options.group}
+              onChange={(_, group: RowOptions['group'] | null) => group && change({ group })}
+              aria-label={t('group')}
+            >
+              <ToggleButton value="crop">{t('byCrop')}</ToggleButton>
+              <ToggleButton value="week">{t('byWeek')}</ToggleButton>
+              <ToggleButton value="none">{t('oneList')}</ToggleButton>
+            </ToggleButtonGroup>
+            {filters && (
+              <>
+                <Choice
+                  label={t('order')}
+                  value={options.order}
+                  onChange={(order) => change({ order: order as RowOptions['order'] })}
+                  width={124}
+                >
+                  <MenuItem value="sow">{t('sowingDay')}</MenuItem>
+                  <MenuItem value="plant">{t('plantingDay')}</MenuItem>
+                  <MenuItem value="name">{t('name')}</MenuItem>
+                  <MenuItem value="size">{t('plants2')}</MenuItem>
+                </Choice>
+                <Choice label={t('crop')} value={options.crop} onChange={(crop) => change({ crop })} width={112}>
+                  <MenuItem value="">{t('allCrops')}</MenuItem>
+                  {plantedCrops(plan).map(({ key, name }) => (
+                    <MenuItem key={key} value={key}>
+                      {name}
+                    </MenuItem>
+                  ))}
+                </Choice>
+                <Choice
+                  label={t('sownIn')}
+                  value={options.week === undefined ? '' : String(options.week)}
+                  onChange={(week) => change({ week: week === '' ? undefined : Number(week) })}
+                  width={112}
+                >
+                  <MenuItem value="">{t('anyWeek')}</MenuItem>
+                  {sowingWeeks(plan).map((week) => (
+                    <MenuItem key={week} value={String(week)}>
+                      {format.week(week)}, {format.shortDate(week)}
+                    </MenuItem>
+                  ))}
+                </Choice>
+              </>
+            )}
+            <TextField
+              label={t('find')}
+              type="search"
+              value={options.text}
+              onChange={(event) => change({ text: event.target.value })}
+              fullWidth={false}
+              sx={{ width: { xs: 96, md: 118 }, '& .MuiInputBase-root': { fontSize: 14 } }}
+            />
+            {filters && (
+              <ToggleButton
+                value="marked"
+                size="small"
+                selected={options.marked}
+                onChange={() => change({ marked: !options.marked })}
+              >
+                {t('withProblems')}
+              </ToggleButton>
+            )}
+            {narrow && (
+              <IconButton
+                aria-label={t('moreFilters')}
+                aria-expanded={allFilters}
+                color={allFilters ? 'primary' : 'inherit'}
+                onClick={() => setAllFilters(!allFilters)}
+              >
+                <FilterIcon />
+              </IconButton>
+            )}
+            <Box sx={{ flex: 1 }} />
+            {!narrow && (
+              <>
+                <Tooltip title={t('moreOfTheSeason')}>
+                  <span>
+                    <IconButton
+                      aria-label={t('showMoreOfTheSeason')}
+                      disabled={zoom === 0}
+                      onClick={() => setZoom(zoom - 1)}
+                      color="inherit"
+                    >
+                      <ZoomOutIcon />
+                    </IconButton>
+                  </span>
+                </Tooltip>
+                <Tooltip title={t('widerDays')}>
+                  <span>
+                    <IconButton
+                      aria-label={t('showWiderDays')}
+                      disabled={zoom === ZOOMS.length - 1}
+                      onClick={() => setZoom(zoom + 1)}
+                      color="inherit"
+                    >
+                      <ZoomInIcon />
+                    </IconButton>
+                  </span>
+                </Tooltip>
+              </>
+            )}
+          </Box>
+          {ticking && (
+            <TickBar
+              ticks={ticks}
+              shown={shownIds}
+              onStop={() => {
+                setTicking(false)
                 ticks.clear()
               }}
             />
           )}
-          {!narrow && (
-            <Button color="inherit" component={Link} href="/start-now">
-              {t('startNow')}
-            </Button>
-          )}
-          <Button color="inherit" component={Link} href="/sheet" startIcon={<SheetIcon />}>
-            {t('asASheet')}
-          </Button>
-          {mayPlan && (
-            <Button variant="contained" startIcon={<AddIcon />} onClick={() => panel.open({ new: '1' })}>
-              {t('addPlanting')}
-            </Button>
-          )}
-        </Box>
-        <Box
-          className="no-print"
-          sx={{
-            // A small screen is for the rows that are ticked.
-            display: ticking && narrow ? 'none' : 'flex',
-            flexWrap: 'wrap',
-            alignItems: 'center',
-            gap: 1,
-            px: { xs: 1, md: 2.5 },
-            pb: 1,
-          }}
-        >
-          <ToggleButtonGroup
-            exclusive
-            size="small"
-            value={options.group}
-            onChange={(_, group: RowOptions['group'] | null) => group && change({ group })}
-            aria-label={t('group')}
-          >
-            <ToggleButton value="crop">{t('byCrop')}</ToggleButton>
-            <ToggleButton value="week">{t('byWeek')}</ToggleButton>
-            <ToggleButton value="none">{t('oneList')}</ToggleButton>
-          </ToggleButtonGroup>
-          {filters && (
-            <>
-              <Choice
-                label={t('order')}
-                value={options.order}
-                onChange={(order) => change({ order: order as RowOptions['order'] })}
-                width={124}
-              >
-                <MenuItem value="sow">{t('sowingDay')}</MenuItem>
-                <MenuItem value="plant">{t('plantingDay')}</MenuItem>
-                <MenuItem value="name">{t('name')}</MenuItem>
-                <MenuItem value="size">{t('plants2')}</MenuItem>
-              </Choice>
-              <Choice label={t('crop')} value={options.crop} onChange={(crop) => change({ crop })} width={112}>
-                <MenuItem value="">{t('allCrops')}</MenuItem>
-                {plantedCrops(plan).map(({ key, name }) => (
-                  <MenuItem key={key} value={key}>
-                    {name}
-                  </MenuItem>
-                ))}
-              </Choice>
-              <Choice
-                label={t('sownIn')}
-                value={options.week === undefined ? '' : String(options.week)}
-                onChange={(week) => change({ week: week === '' ? undefined : Number(week) })}
-                width={112}
-              >
-                <MenuItem value="">{t('anyWeek')}</MenuItem>
-                {sowingWeeks(plan).map((week) => (
-                  <MenuItem key={week} value={String(week)}>
-                    {format.week(week)}, {format.shortDate(week)}
-                  </MenuItem>
-                ))}
-              </Choice>
-            </>
-          )}
-          <TextField
-            label={t('find')}
-            type="search"
-            value={options.text}
-            onChange={(event) => change({ text: event.target.value })}
-            fullWidth={false}
-            sx={{ width: { xs: 96, md: 118 }, '& .MuiInputBase-root': { fontSize: 14 } }}
-          />
-          {filters && (
-            <ToggleButton
-              value="marked"
-              size="small"
-              selected={options.marked}
-              onChange={() => change({ marked: !options.marked })}
-            >
-              {t('withProblems')}
-            </ToggleButton>
-          )}
-          {narrow && (
-            <IconButton
-              aria-label={t('moreFilters')}
-              aria-expanded={allFilters}
-              color={allFilters ? 'primary' : 'inherit'}
-              onClick={() => setAllFilters(!allFilters)}
-            >
-              <FilterIcon />
-            </IconButton>
-          )}
-          <Box sx={{ flex: 1 }} />
-          {!narrow && (
-            <>
-              <Tooltip title={t('moreOfTheSeason')}>
-                <span>
-                  <IconButton
-                    aria-label={t('showMoreOfTheSeason')}
-                    disabled={zoom === 0}
-                    onClick={() => setZoom(zoom - 1)}
-                    color="inherit"
-                  >
-                    <ZoomOutIcon />
-                  </IconButton>
-                </span>
-              </Tooltip>
-              <Tooltip title={t('widerDays')}>
-                <span>
-                  <IconButton
-                    aria-label={t('showWiderDays')}
-                    disabled={zoom === ZOOMS.length - 1}
-                    onClick={() => setZoom(zoom + 1)}
-                    color="inherit"
-                  >
-                    <ZoomInIcon />
-                  </IconButton>
-                </span>
-              </Tooltip>
-            </>
+          {plan.batches.length + inPlace.length === 0 ? (
+            <Empty onAdd={() => panel.open({ new: '1' })} ready={mayPlan && season.varieties.length > 0} />
+          ) : rows.length === 0 ? (
+            <Box sx={{ p: 4, textAlign: 'center', color: 'text.secondary' }}>
+              {t('nothingMatches')}{' '}
+              <Button size="small" onClick={() => change({ text: '', crop: '', week: undefined, marked: false })}>
+                {t('showAllBatches')}
+              </Button>
+            </Box>
+          ) : (
+            <StairDragging onKeep={panel.keep}>
+              <PlanChart
+                rows={rows}
+                chosen={panel.chosen}
+                onChoose={panel.choose}
+                ticks={ticking ? ticks : undefined}
+                pixelsPerDay={ZOOMS[zoom]!}
+                names={narrow ? 150 : 262}
+                underCrop={deferred.group === 'crop'}
+                stripPlace={strip ?? worst.i}
+                onStripPlace={setStrip}
+              />
+            </StairDragging>
           )}
         </Box>
-        {ticking && (
-          <TickBar
-            ticks={ticks}
-            shown={shownIds}
-            onStop={() => {
-              setTicking(false)
-              ticks.clear()
-            }}
-          />
-        )}
-        {plan.batches.length + inPlace.length === 0 ? (
-          <Empty onAdd={() => panel.open({ new: '1' })} ready={mayPlan && season.varieties.length > 0} />
-        ) : rows.length === 0 ? (
-          <Box sx={{ p: 4, textAlign: 'center', color: 'text.secondary' }}>
-            {t('nothingMatches')}{' '}
-            <Button size="small" onClick={() => change({ text: '', crop: '', week: undefined, marked: false })}>
-              {t('showAllBatches')}
-            </Button>
-          </Box>
-        ) : (
-          <StairDragging onKeep={panel.keep}>
-            <PlanChart
-              rows={rows}
-              chosen={panel.chosen}
-              onChoose={panel.choose}
-              ticks={ticking ? ticks : undefined}
-              pixelsPerDay={ZOOMS[zoom]!}
-              names={narrow ? 150 : 262}
-              underCrop={deferred.group === 'crop'}
-              stripPlace={strip ?? worst.i}
-              onStripPlace={setStrip}
-            />
-          </StairDragging>
-        )}
+        {panel.content &&
+          (narrow ? (
+            <Drawer
+              anchor="bottom"
+              open
+              onClose={panel.close}
+              slotProps={{
+                paper: {
+                  sx: { height: '94dvh', borderRadius: '12px 12px 0 0', p: 2, boxSizing: 'border-box' },
+                  role: 'dialog',
+                  'aria-labelledby': PANEL_TITLE,
+                },
+              }}
+            >
+              {panel.content}
+            </Drawer>
+          ) : (
+            <SidePanel shows={panel.shows} width={408}>
+              <Box sx={{ pb: 2.5 }}>{panel.content}</Box>
+            </SidePanel>
+          ))}
       </Box>
-      {panel.content &&
-        (narrow ? (
-          <Drawer
-            anchor="bottom"
-            open
-            onClose={panel.close}
-            slotProps={{
-              paper: {
-                sx: { height: '94dvh', borderRadius: '12px 12px 0 0', p: 2, boxSizing: 'border-box' },
-                role: 'dialog',
-                'aria-labelledby': PANEL_TITLE,
-              },
-            }}
-          >
-            {panel.content}
-          </Drawer>
-        ) : (
-          <SidePanel shows={panel.shows} width={408}>
-            <Box sx={{ pb: 2.5 }}>{panel.content}</Box>
-          </SidePanel>
-        ))}
-    </Box>
+    </>
   )
 }
 

@@ -68,9 +68,9 @@ export function SeedView() {
   const keys = shown.map(({ use }) => use.lot.key)
   const ticks = useTicks(keys)
   return (
-    <Box sx={{ display: 'flex', height: '100%', minHeight: 0 }}>
+    <Box className="paper-whole" sx={{ display: 'flex', height: '100%', minHeight: 0 }}>
       {!(narrow && open) && (
-        <Box sx={{ flex: 1, minWidth: 0, overflow: 'auto', px: { xs: 1.5, md: 2.5 }, py: 2 }}>
+        <Box className="paper-whole" sx={{ flex: 1, minWidth: 0, overflow: 'auto', px: { xs: 1.5, md: 2.5 }, py: 2 }}>
           <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1 }}>
             <Typography variant="h1">{t('seed')}</Typography>
             <Typography component="p" sx={{ color: 'text.secondary', fontSize: 14 }}>

@@ -30,6 +30,7 @@ import type { Frame as FrameData } from '../../ui/season-data'
 import { useLiveSeason } from '../../ui/use-live-season'
 import { later } from '../../ui/later'
 import { pageAnswers } from '../../ui/quiet'
+import { LightOnPaper, PaperHead } from '../../ui/paper'
 import { PlaceHatches } from '../../ui/stair/place-hatches'
 import { UndoContext } from '../../ui/undo-context'
 import { AtHandDialog, AtHandItems, type AtHand } from './at-hand'
@@ -96,6 +97,7 @@ function Frame({ children }: { children: ReactNode }) {
   const finding = useFindKeys()
   return (
     <UndoContext value={undoing}>
+      <LightOnPaper />
       <PlaceHatches looks={looks} />
       <DayInAddress />
       {finding.open === 'find' && <FindBox onClose={() => finding.show(undefined)} />}
@@ -159,6 +161,7 @@ function Frame({ children }: { children: ReactNode }) {
             tabIndex={-1}
             sx={{ flex: 1, minHeight: 0, overflow: 'auto', outline: 'none', '@media print': { overflow: 'visible' } }}
           >
+            <PaperHead />
             {children}
           </Box>
           <Box

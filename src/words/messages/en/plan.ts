@@ -101,6 +101,10 @@ export const plan = {
   byCrop: 'By crop',
   byWeek: 'By week',
   oneList: 'One list',
+  print: 'Print',
+  paper: { code: 'Code', what: 'What', plants: 'Plants', sow: 'Sow', plant: 'Plant', inPlace: 'in place' },
+  paperAbout:
+    '{rows}{only, select, yes { of the whole plan} other {}}, {group, select, crop {by kind} week {by sowing week} other {in one list}}',
   order: 'Order',
   sowingDay: 'sowing day',
   plantingDay: 'planting day',

@@ -13,6 +13,8 @@ export const ui = {
   close: 'Close',
   seasonRibbon: 'Season ribbon',
   toAltT: 'To {today} (Alt+T)',
+  printedOf: '{farm}, {season}. Printed on {day}.',
+  pageOnScreen: 'This page on a screen',
   help: 'Help with this page',
   helpKey: 'Help (?)',
   workingDayToToday: 'Working day to today',

@@ -17,6 +17,8 @@ export const ui = {
   close: 'Cerrar',
   seasonRibbon: 'Cinta de la temporada',
   toAltT: 'A {today} (Alt+T)',
+  printedOf: '{farm}, {season}. Impreso el {day}.',
+  pageOnScreen: 'Esta página en la pantalla',
   help: 'Ayuda con esta página',
   helpKey: 'Ayuda (?)',
   workingDayToToday: 'Día de trabajo a hoy',
