@@ -113,7 +113,8 @@ export type Counted = keyof Messages['count']
 
 /** `1 tray`, `3 trays`. */
 export function count(f: Format, value: number, what: Counted): string {
-  return f.t(`count.${what}`, { n: value, text: f.number(value, Number.isInteger(value) ? 0 : 2) })
+  const text = what === 'trayPlace' ? halfWords(f, value) : f.number(value, Number.isInteger(value) ? 0 : 2)
+  return f.t(`count.${what}`, { n: value, text })
 }
 
 /** Which comes first where a day is written in digits alone. */
@@ -142,6 +143,14 @@ export function hoursWords(f: Format, hours: number): string {
   const [h, min] = [Math.floor(minutes / 60), minutes % 60]
   if (h === 0) return `${f.number(min)} min`
   return min === 0 ? `${f.number(h)} h` : `${f.number(h)} h ${min} min`
+}
+
+/** To the half, where nothing is truer than that: `7½`, `12`. */
+export function halfWords(f: Format, amount: number): string {
+  const halves = Math.round(amount * 2)
+  if (halves === 0 && amount > 0) return f.number(amount, 2)
+  const whole = Math.floor(halves / 2)
+  return halves % 2 === 0 ? f.number(whole) : `${whole === 0 ? '' : f.number(whole)}½`
 }
 
 /** A day range that ends before `until`. */

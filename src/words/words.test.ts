@@ -6,7 +6,7 @@ import type { Mark } from '../core/batch/marks'
 import type { Entry } from '../season/schema'
 import { readSmall } from '../season/small-season'
 import { chanceWords, count, createFormat, hoursWords, list, mixWords, range, shareWords, yearOf } from './format'
-import { overSummary } from './loads'
+import { beyondWords, loadWords, overSummary } from './loads'
 import { markSentence, markTag } from './marks'
 import { tasksOf } from '../core/batch/tasks'
 import { taskLine, taskName } from './tasks'
@@ -131,6 +131,18 @@ describe('the working', () => {
     const load = createPlanner().plan(tight).places[1]!
     expect(overSummary(load, day - 60, f)).toMatch(/^\d+ over, /)
     expect(overSummary(load, day + 300, f)).toBe('Not over again')
+    // Room to the half tray, hours as people say them.
+    expect([0.2, 0.5, 7.4, 7.6, 127.5, 1200].map((n) => loadWords(n, f))).toEqual([
+      '0.2',
+      '½',
+      '7½',
+      '7½',
+      '127½',
+      '1,200',
+    ])
+    expect([0.5, 2.166, 26].map((n) => loadWords(n, f, 'hour'))).toEqual(['30 min', '2 h 10 min', '26 h'])
+    expect(beyondWords(0.01, f)).toBe('½')
+    expect(beyondWords(0.001, f, 'hour')).toBe('1 min')
     expect(overSummary(plan.places[2]!, day, f)).toBe('Never over')
   })
 })

@@ -88,7 +88,7 @@ export function Detail({ limit, day }: { limit: Limit; day: Day }) {
                 }}
                 title={t('moveTheWorkingDayThere')}
               >
-                {overWords(one, format)}
+                {overWords(one, format, unit)}
               </Box>
             </li>
           ))}
@@ -100,7 +100,7 @@ export function Detail({ limit, day }: { limit: Limit; day: Day }) {
         </Box>
       )}
       <Box sx={{ mt: 1, border: 1, borderColor: 'divider', borderRadius: 1.5, bgcolor: 'background.paper', p: 1 }}>
-        <LoadChart load={load} unit={`${unit}s`} height={CHART} fill={fill} />
+        <LoadChart load={load} unit={unit} height={CHART} fill={fill} />
       </Box>
       {kind === 'place' && givesHeat(season.places[i]!) && <MatsList load={plan.places[i]!} day={day} />}
       <Typography variant="h3" sx={{ mt: 2.5 }}>
@@ -187,7 +187,7 @@ const StandingRow = memo(function StandingRow({
           <rect x="0" y="1" width={(size / most) * 100} height="12" fill={paintOf(limit)} />
         </svg>
         <Box sx={{ textAlign: 'right', fontSize: 13.5, gridColumn: { xs: '2 / -1', sm: 'auto' } }}>
-          <b>{count(format, limit.kind === 'crew' ? Math.round(size * 10) / 10 : size, UNIT_COUNTED[limit.unit])}</b>
+          <b>{limit.unit === 'hour' ? hoursWords(format, size) : count(format, size, UNIT_COUNTED[limit.unit])}</b>
           {stay && (
             <Box sx={{ color: 'text.secondary', fontSize: 13 }}>
               {t('untilOfUntil', { until: format.date(stay.until) })}

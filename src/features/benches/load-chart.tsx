@@ -9,7 +9,10 @@ import { useColorScheme } from '@mui/material/styles'
 import { useEffect, useRef } from 'react'
 import { useTranslations } from 'next-intl'
 import type { Day } from '../../core/calendar/day'
+import type { Limit } from '../../core/capacity/limits'
 import type { Load } from '../../core/capacity/load'
+import type { Format } from '../../words/format'
+import { beyondWords, loadWords } from '../../words/loads'
 import { useSeason } from '../../ui/season-context'
 import { TEXT_FONT } from '../../ui/theme'
 
@@ -19,7 +22,7 @@ const MS = 86_400_000
 
 export interface LoadChartProps {
   load: Load<{ name: string }>
-  unit: string
+  unit: Limit['unit']
   fill: { light: string; dark: string }
   height: number
 }
@@ -35,9 +38,7 @@ export default function LoadChart({ load, unit, fill, height }: LoadChartProps) 
   useEffect(() => {
     if (!box.current) return
     const chart = echarts.init(box.current, undefined, { renderer: 'svg' })
-    chart.setOption(
-      option(load, unit, dark ? fill.dark : fill.light, dark, span, format.shortDate, format.date, format.number),
-    )
+    chart.setOption(option({ load, unit, fill: dark ? fill.dark : fill.light, dark, span, format }))
     // The working day is a line laid over the chart: moving it draws nothing of the chart again.
     const line = () => {
       const x = chart.convertToPixel({ xAxisIndex: 0 }, (workingDay.get() + 0.5) * MS)
@@ -65,8 +66,8 @@ export default function LoadChart({ load, unit, fill, height }: LoadChartProps) 
 
   const words = t('most', {
     of: load.of.name,
-    peak: format.number(load.peak, 2),
-    unit,
+    peak: loadWords(load.peak, format, unit),
+    unit: unit === 'hour' ? '' : `${unit}s`,
     extra: load.peakDay === undefined ? '' : t('onOfPeakDay', { peakDay: format.date(load.peakDay) }),
   })
   return (
@@ -89,16 +90,18 @@ export default function LoadChart({ load, unit, fill, height }: LoadChartProps) 
   )
 }
 
-function option(
-  load: Load<unknown>,
-  unit: string,
-  fill: string,
-  dark: boolean,
-  span: { first: Day; last: Day },
-  shortDate: (day: Day) => string,
-  date: (day: Day) => string,
-  number: (value: number, digits?: number) => string,
-) {
+interface Drawn {
+  load: Load<unknown>
+  unit: Limit['unit']
+  fill: string
+  dark: boolean
+  span: { first: Day; last: Day }
+  format: Format
+}
+
+function option({ load, unit, fill, dark, span, format }: Drawn) {
+  const { shortDate, date } = format
+  const say = (value: number) => loadWords(value, format, unit)
   const ink = dark ? '#ECE7DD' : '#26313B'
   const soft = dark ? '#AEB6BC' : '#56616B'
   const rule = dark ? '#3A434B' : '#DDD4C4'
@@ -150,7 +153,7 @@ function option(
         if (value === undefined) return date(day)
         const capacity = load.capacity[i]!
         const beyond = value - capacity
-        return `${date(day)}<br><b>${number(value, 2)}</b>${Number.isFinite(capacity) ? ` of ${number(capacity, 2)}` : ''} ${unit}${beyond > 1e-9 ? `<br><b style="color:${madder}">${number(beyond, 2)} over</b>` : ''}`
+        return `${date(day)}<br><b>${say(value)}</b>${Number.isFinite(capacity) ? ` of ${say(capacity)}` : ''}${unit === 'hour' ? '' : ` ${unit}s`}${beyond > 1e-9 ? `<br><b style="color:${madder}">${beyondWords(beyond, format, unit)} over</b>` : ''}`
       },
     },
     series: [

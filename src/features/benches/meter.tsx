@@ -9,7 +9,7 @@ import { capacityOn, loadOn } from '../../core/capacity/load'
 import { ArrowRow } from '../../ui/arrow-list'
 import { useSeason } from '../../ui/season-context'
 import { limitName } from '../../words/fit'
-import { overSummary } from '../../words/loads'
+import { loadWords, overSummary } from '../../words/loads'
 import { paintOf } from './limit-look'
 
 export const Meter = memo(function Meter({
@@ -61,9 +61,15 @@ export const Meter = memo(function Meter({
           <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1 }}>
             <Box sx={{ flex: 1, fontWeight: chosen ? 750 : 550 }}>{limitName(limit, format)}</Box>
             <Box sx={{ fontWeight: 650, color: now ? 'error.main' : 'text.primary' }}>
-              {there === 0 && used === 0 ? t('notOpen') : format.number(used, 2)}
+              {there === 0 && used === 0 ? t('notOpen') : loadWords(used, format, unit)}
               <Box component="span" sx={{ color: 'text.secondary', fontWeight: 400 }}>
-                {there === 0 && used === 0 ? '' : finite ? t('of', { there: format.number(there, 2) }) : ` ${unit}s`}
+                {there === 0 && used === 0
+                  ? ''
+                  : finite
+                    ? t('of', { there: loadWords(there, format, unit) })
+                    : unit === 'hour'
+                      ? ''
+                      : ` ${unit}s`}
               </Box>
             </Box>
           </Box>
@@ -99,7 +105,7 @@ export const Meter = memo(function Meter({
             )}
           </svg>
           <Box sx={{ fontSize: 13.5, color: worry ? 'error.main' : 'text.secondary', fontWeight: worry ? 650 : 400 }}>
-            {overSummary(load, day, format)}
+            {overSummary(load, day, format, unit)}
           </Box>
         </Box>
       </ArrowRow>

@@ -9,7 +9,7 @@ import { heightScale, type Scale } from '../../ui/chart/scale'
 import { steppedArea, stepsOf } from '../../ui/chart/steps'
 import { useSeason, type WorkingDay } from '../../ui/season-context'
 import { placePaint } from '../../ui/stair/place-hatches'
-import { overSummary } from '../../words/loads'
+import { loadWords, overSummary } from '../../words/loads'
 
 export const STRIP_HEIGHT = 132
 const TOP = 18
@@ -103,7 +103,7 @@ export const LoadStrip = memo(function LoadStrip({
         role="img"
         aria-label={t('loadOfMostOfTray', {
           of: load.of.name,
-          peak: format.number(load.peak, 2),
+          peak: loadWords(load.peak, format),
           trayPlaces: format.number(load.of.trayPlaces),
         })}
         style={{ flex: 'none' }}

@@ -22,6 +22,7 @@ import type { Planting } from '../../season/schema'
 import { useSeason } from '../../ui/season-context'
 import { limitName } from '../../words/fit'
 import { hoursWords, count } from '../../words/format'
+import { beyondWords } from '../../words/loads'
 import { markTag } from '../../words/marks'
 import { movedBy, hoursOf, daysWords, type Part } from './dragging'
 
@@ -212,8 +213,9 @@ export function TrialWords() {
         .slice(0, 3)
         .map(({ limit, was, is }) => (
           <Box key={limit.id}>
-            {limitName(limit, format)}: {was > 0 ? t('overOfWas', { was: format.number(was, 2) }) : t('fits')} →{' '}
-            <b>{is > 0 ? t('overOfIs', { is: format.number(is, 2) }) : t('fits')}</b>
+            {limitName(limit, format)}:{' '}
+            {was > 0 ? t('overOfWas', { was: beyondWords(was, format, limit.unit) }) : t('fits')} →{' '}
+            <b>{is > 0 ? t('overOfIs', { is: beyondWords(is, format, limit.unit) }) : t('fits')}</b>
           </Box>
         ))}
       {before.planting.anchor && !next.planting.anchor && (

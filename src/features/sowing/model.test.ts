@@ -51,7 +51,7 @@ describe('what is missing', () => {
       '3 × 128-cell tray',
     )
     expect(missingWords({ kind: 'place', place: season.places[1]!, over: 2.5 } as never, f)).toBe(
-      'room for 2.5 trays on Warm bench',
+      'room for 2½ trays on Warm bench',
     )
   })
 })

@@ -14,6 +14,7 @@ import type { Day } from '../../core/calendar/day'
 import type { Plan } from '../../core/plan/plan'
 import type { Season } from '../../season/schema'
 import { count, list, mixWords, type Format } from '../../words/format'
+import { beyondWords } from '../../words/loads'
 import { taskLine } from '../../words/tasks'
 
 /** What of a day is looked at: one session, or all of it. */
@@ -48,7 +49,7 @@ export function missingWords(one: Missing, f: Format): string {
     case 'container':
       return `${f.number(one.short)} × ${one.container.name}`
     case 'place':
-      return f.t('sowing.roomForTraysOn', { over: f.number(one.over, 1), place: one.place.name })
+      return f.t('sowing.roomForTraysOn', { over: beyondWords(one.over, f), place: one.place.name })
     case 'preparation':
       return f.t('sowing.ofFrom', { what: one.what, batch: one.batch.code, from: f.date(one.from) })
   }
