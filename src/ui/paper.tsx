@@ -6,6 +6,7 @@ import { useEffect } from 'react'
 import { useTranslations } from 'next-intl'
 import { later } from './later'
 import { useSeason } from './season-context'
+import { usePrinting } from './use-printing'
 
 const QrPicture = later(() => import('./qr-picture').then((module) => module.QrPicture))
 
@@ -43,12 +44,14 @@ export function PaperHead() {
   const t = useTranslations('ui')
   const { season, today, format } = useSeason()
   const path = useWholePath()
+  const printing = usePrinting()
   return (
     <Box
       sx={{ display: 'none', '@media print': { display: 'flex' }, gap: 2, alignItems: 'flex-start', mb: 0.5, px: 0.5 }}
     >
       <Box sx={{ flex: 1, fontSize: 11.5 }}>
-        {t('printedOf', { farm: season.farm.name, season: season.season.name, day: format.longDate(today) })}
+        {printing &&
+          t('printedOf', { farm: season.farm.name, season: season.season.name, day: format.longDate(today) })}
       </Box>
       {typeof window !== 'undefined' && (
         // Drawn while the page is looked at: it must be there when the printer asks.
