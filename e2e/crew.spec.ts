@@ -65,17 +65,17 @@ test('something else: fewer trays on another day, a loss with its cause, put off
   await form.getByRole('button', { name: 'Skip', exact: true }).click()
   await expect(task(page, 'cd.1/thin/0')).toBeHidden()
 
-  await page.getByRole('button', { name: 'Not as planned: First feed LA-3' }).click()
+  await page.getByRole('button', { name: 'Not as planned: Thin FE-1' }).click()
   await form.getByRole('tab', { name: 'Postpone' }).click()
   await form.getByRole('button', { name: 'Postpone', exact: true }).click()
-  await expect(task(page, 'la.3/feed/0')).toBeHidden()
+  await expect(task(page, 'fe.1/thin/0')).toBeHidden()
   await page.getByRole('button', { name: 'The rest of week 15' }).click()
-  await expect(task(page, 'la.3/feed/0')).toContainText('First feed')
-  await expect(task(page, 'la.3/feed/0').getByRole('button', { name: /^Done: / })).toBeHidden() // it is in the rest of the week
-  await task(page, 'la.3/feed/0')
+  await expect(task(page, 'fe.1/thin/0')).toContainText('Thin')
+  await expect(task(page, 'fe.1/thin/0').getByRole('button', { name: /^Done: / })).toBeHidden() // it is in the rest of the week
+  await task(page, 'fe.1/thin/0')
     .getByRole('button', { name: /^Done, or not as planned/ })
     .click()
-  await expect(form.getByRole('heading', { name: 'First feed LA-3' })).toBeVisible()
+  await expect(form.getByRole('heading', { name: 'Thin FE-1' })).toBeVisible()
   await form.getByRole('button', { name: 'Close' }).click()
   await expect.poll(async () => (await journal(page)).length).toBe(known + 3)
 })
@@ -292,14 +292,14 @@ test('without signal work is written down, waits, and arrives once and in order'
   await unfold(page)
   await context.setOffline(true)
   await page.getByRole('button', { name: 'Done: Uncover and move CW-1' }).click()
-  await page.getByRole('button', { name: 'Done: First feed KR' }).click()
-  await expect(task(page, 'kr/feed/0')).toContainText(DONE)
+  await page.getByRole('button', { name: 'Done: Thin FE-1' }).click()
+  await expect(task(page, 'fe.1/thin/0')).toContainText(DONE)
   await expect(page.getByText(/No connection: 2 entries wait on this device/)).toBeVisible()
   await context.setOffline(false)
   await expect(page.getByText(/No connection/)).toBeHidden()
   await expect
     .poll(async () => (await journal(page)).slice(known).map((line) => line.split(',')[3]))
-    .toEqual(['CW-1', 'KR'])
+    .toEqual(['CW-1', 'FE-1'])
   // The browser itself complains of requests that found no way.
   errors.splice(0, errors.length, ...errors.filter((error) => !/ERR_INTERNET_DISCONNECTED|Failed to fetch/.test(error)))
 })
@@ -319,14 +319,16 @@ test.describe('kept on the device', () => {
     await page.reload()
     await page.locator('html[data-ready]').waitFor()
     await unfold(page)
-    await page.getByRole('button', { name: 'Done: First feed TA' }).click()
+    await page.getByRole('button', { name: 'Done: Thin CD-1' }).click()
     await expect(page.getByText(/No connection: 1 entry waits/)).toBeVisible()
     await page.reload()
     await page.locator('html[data-ready]').waitFor()
     await unfold(page)
-    await expect(task(page, 'ta/feed/0')).toContainText(DONE)
+    await expect(task(page, 'cd.1/thin/0')).toContainText(DONE)
     await context.setOffline(false)
-    await expect.poll(async () => (await journal(page)).slice(known).map((line) => line.split(',')[3])).toEqual(['TA'])
+    await expect
+      .poll(async () => (await journal(page)).slice(known).map((line) => line.split(',')[3]))
+      .toEqual(['CD-1'])
     errors.splice(
       0,
       errors.length,
@@ -349,11 +351,11 @@ test('the answer is lost and the server is gone: nothing is lost, nothing is wri
     await farm.kill()
     await route.abort('connectionreset')
   })
-  await page.getByRole('button', { name: 'Done: First feed ON' }).click()
+  await page.getByRole('button', { name: 'Done: Thin CD-1' }).click()
   await expect(page.getByText(/No connection: 1 entry waits/)).toBeVisible()
   await farm.start()
   await expect(page.getByText(/No connection/)).toBeHidden({ timeout: 30_000 })
-  expect((await journal(page)).slice(known).map((line) => line.split(',')[3])).toEqual(['ON'])
+  expect((await journal(page)).slice(known).map((line) => line.split(',')[3])).toEqual(['CD-1'])
   errors.splice(
     0,
     errors.length,
@@ -373,7 +375,7 @@ test('the database dies between request and answer, before it has written and af
   const arrived = new Promise<void>((done) => (asked = done))
   page.on('request', (request) => request.url().endsWith('/api/records') && asked())
   await farm.holding(async () => {
-    await page.getByRole('button', { name: 'Done: First feed ON' }).click()
+    await page.getByRole('button', { name: 'Done: Thin CD-1' }).click()
     await arrived
     await page.waitForTimeout(300)
     farm.database.crash()
@@ -381,7 +383,7 @@ test('the database dies between request and answer, before it has written and af
   await expect(page.getByText(/(No connection|The server cannot take entries just now): 1 entry waits/)).toBeVisible()
   farm.database.start()
   await expect(page.getByText(/No connection|The server cannot take/)).toBeHidden({ timeout: 60_000 })
-  expect((await journal(page)).slice(known).map((line) => line.split(',')[3])).toEqual(['ON'])
+  expect((await journal(page)).slice(known).map((line) => line.split(',')[3])).toEqual(['CD-1'])
   // After: it is written, and then the answer is lost with the database.
   let cut = 0
   await page.route('**/api/records', async (route) => {
@@ -390,11 +392,11 @@ test('the database dies between request and answer, before it has written and af
     farm.database.crash()
     await route.abort('connectionreset')
   })
-  await page.getByRole('button', { name: 'Done: First feed KR' }).click()
+  await page.getByRole('button', { name: 'Done: Thin FE-1' }).click()
   await expect(page.getByText(/(No connection|The server cannot take entries just now): 1 entry waits/)).toBeVisible()
   farm.database.start()
   await expect(page.getByText(/No connection|The server cannot take/)).toBeHidden({ timeout: 60_000 })
-  expect((await journal(page)).slice(known).map((line) => line.split(',')[3])).toEqual(['ON', 'KR'])
+  expect((await journal(page)).slice(known).map((line) => line.split(',')[3])).toEqual(['CD-1', 'FE-1'])
   errors.splice(
     0,
     errors.length,

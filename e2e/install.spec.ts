@@ -65,7 +65,7 @@ test('the icon says how much is due today, and follows what is done', async ({ p
   const badge = () => page.locator('html').getAttribute('data-badge').then(Number)
   const before = await badge()
   expect(before).toBeGreaterThan(0)
-  await page.getByRole('button', { name: 'Done: First feed TA' }).click()
+  await page.getByRole('button', { name: 'Done: Thin CD-1' }).click()
   await expect.poll(badge).toBe(before - 1)
 })
 

@@ -196,7 +196,7 @@ test('the commonest jobs are done by keys alone', async ({ page }) => {
   await visit(page, '/today')
   let keys = keysOf(page)
   await page.getByRole('button', { name: 'Sown just now' }).focus()
-  await keys.to(page.getByRole('button', { name: /^Done: First feed/ }).first(), 25)
+  await keys.to(page.getByRole('button', { name: /^Done: Thin/ }).first(), 25)
   await keys.press('Enter')
   await expect(page.getByText(/: done\.$/).first()).toBeVisible()
   spent['tick off a task'] = keys.pressed()

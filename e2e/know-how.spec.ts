@@ -1,4 +1,4 @@
-import { choose, demo, expect, test, visit } from './farm'
+import { choose, demo, expect, settled, test, visit } from './farm'
 
 const figure = (page: import('@playwright/test').Page, path: string) => page.locator(`[data-figure="${path}"]`)
 const row = (page: import('@playwright/test').Page, code: string) =>
@@ -270,6 +270,29 @@ test('what is wrong is found from what is seen, by stage and by crop', async ({ 
   await expect(page.getByText('Sweet pea needs before sowing: nick and soak.')).toBeVisible()
   await page.getByLabel('What you see').fill('volcano')
   await expect(page.getByText('Nothing matches.')).toBeVisible()
+})
+
+test('what is wrong is called as people call it, drawn, and written on the batch it was seen on', async ({ page }) => {
+  await visit(page, '/know-how?tab=trouble')
+  await page.getByLabel('What you see').fill('leggy')
+  await expect(page.locator('[data-trouble]')).toHaveCount(1)
+  await page.getByRole('button', { name: /^Long, pale, leaning stems/ }).click()
+  await expect(page.getByText('Heat and cover off at the first green')).toBeVisible()
+  await page.getByLabel('Seen on').fill('LA-4')
+  await page.getByRole('option', { name: /^LA-4/ }).click()
+  await page.getByRole('button', { name: 'Write it down' }).click()
+  await expect(page.getByText('LA-4: written down.')).toBeVisible()
+  await settled(page)
+  await visit(page, '/journal')
+  await expect(page.getByText('Seen: Long, pale, leaning stems.').first()).toBeVisible()
+})
+
+test('a kind shows how deep it is sown and how it stands in a bed', async ({ page }) => {
+  await visit(page, '/know-how?crop=lettuce')
+  await expect(page.getByRole('img', { name: /deep|On the surface/ }).first()).toBeVisible()
+  await expect(
+    page.getByRole('img', { name: /rows? on a bed 75 cm wide, .* in the row: .* plants on a metre/ }),
+  ).toBeVisible()
 })
 
 test('cautions stand at the work they belong to', async ({ page }) => {

@@ -46,8 +46,8 @@ test('after one visit every view opens without signal, a label too, and nothing 
 
   // Written down without signal, on a page that is closed and opened again: it stays done.
   await opens(page, '/today')
-  const task = page.locator('[data-task="ta/feed/0"]')
-  await page.getByRole('button', { name: 'Done: First feed TA' }).click()
+  const task = page.locator('[data-task="cd.1/thin/0"]')
+  await page.getByRole('button', { name: 'Done: Thin CD-1' }).click()
   await expect(task).toContainText(/done/i)
   await opens(page, `${AT}/plan`)
   await opens(page, `${AT}/today`)
@@ -58,8 +58,8 @@ test('after one visit every view opens without signal, a label too, and nothing 
   await context.setOffline(false)
   await expect(page.getByText(/No connection/)).toBeHidden()
   await expect
-    .poll(() => page.request.get('/out/journal.csv').then(async (answer) => (await answer.text()).includes('TA')))
-    .toBe(true)
+    .poll(async () => (await (await page.request.get('/out/journal.csv')).text()).trim().split('\n').at(-1))
+    .toContain('CD-1')
   await settled(page)
   await context.setOffline(true)
   await opens(page, `${AT}/today`)

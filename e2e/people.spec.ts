@@ -39,8 +39,8 @@ test('crew comes by a link, records under their own name, and cannot change the 
   const link = await linkFor(page, 'Crew')
   const crew = await joins(browser, baseURL, link, 'Tomas')
   await expect(crew.getByText('Tomas, crew')).toBeVisible()
-  await crew.getByRole('button', { name: 'Done: First feed TA' }).click()
-  await expect(crew.locator('[data-task="ta/feed/0"]').first()).toContainText(/Done .*, Tomas/)
+  await crew.getByRole('button', { name: 'Done: Thin CD-1' }).click()
+  await expect(crew.locator('[data-task="cd.1/thin/0"]').first()).toContainText(/Done .*, Tomas/)
   await expect
     .poll(async () => (await (await page.request.get('/out/journal.csv')).text()).trim().split('\n').at(-1))
     .toContain('Tomas')
@@ -271,8 +271,8 @@ test('what is kept of a person is theirs to export and delete; owners see what w
 }) => {
   await share(page)
   const crew = await joins(browser, baseURL, await linkFor(page, 'Crew'), 'Tomas')
-  await crew.getByRole('button', { name: 'Done: First feed TA' }).click()
-  await expect(crew.locator('[data-task="ta/feed/0"]').first()).toContainText(/Done .*, Tomas/)
+  await crew.getByRole('button', { name: 'Done: Thin CD-1' }).click()
+  await expect(crew.locator('[data-task="cd.1/thin/0"]').first()).toContainText(/Done .*, Tomas/)
   const own = async () =>
     (await (await crew.request.get('/out/me.json')).json()) as { name: string; records: unknown[] }
   await expect.poll(async () => (await own()).records).toHaveLength(1)

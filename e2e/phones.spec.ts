@@ -35,8 +35,8 @@ test('a phone joins by its code, two people record on it under their names, and 
   await phone.getByRole('button', { name: 'Tomas' }).click()
   await expect(bar).toHaveText('Recording: Tomas')
   await unfold(phone)
-  await phone.getByRole('button', { name: 'Done: First feed TA' }).click()
-  await expect(phone.locator('[data-task="ta/feed/0"]').first()).toContainText(/Done .*, Tomas/)
+  await phone.getByRole('button', { name: 'Done: Thin CD-1' }).click()
+  await expect(phone.locator('[data-task="cd.1/thin/0"]').first()).toContainText(/Done .*, Tomas/)
 
   // Another takes the phone while it has no signal, after one wrong PIN.
   await phone.context().setOffline(true)

@@ -15,6 +15,10 @@ export interface Trouble {
   key: string
   /** What is seen. */
   see: string
+  /** What people call it. */
+  called: readonly string[]
+  /** How it does not come to it another time. */
+  prevent: string
   stages: readonly TroubleStage[]
   causes: readonly Cause[]
   /** Kinds it is most often seen in; all when left out. */
@@ -28,10 +32,12 @@ export const STAGE_WORDS: Record<TroubleStage, string> = {
   hardening: 'while hardening',
 }
 
-export const TROUBLES: readonly Trouble[] = [
+const ALL = [
   {
     key: 'nothing-up',
     see: 'Nothing up',
+    called: ['not coming up', 'no germination', 'empty tray', 'failed'],
+    prevent: 'Sow a fresh lot in mix of the right warmth, keep it moist, and look on the day half should be up.',
     stages: ['germinating'],
     causes: [
       {
@@ -69,6 +75,8 @@ export const TROUBLES: readonly Trouble[] = [
   {
     key: 'patchy',
     see: 'Patchy: blanks in rows or corners',
+    called: ['gaps', 'blanks', 'uneven', 'holes'],
+    prevent: 'Level trays, one depth for all cells, water from below, lids where mice come.',
     stages: ['germinating', 'seedlings'],
     causes: [
       {
@@ -91,6 +99,8 @@ export const TROUBLES: readonly Trouble[] = [
   {
     key: 'pinched-stem',
     see: 'Stems pinched at the soil line, seedlings fall over',
+    called: ['damping off', 'damped off', 'falling over', 'keeled over', 'collapsed', 'rotting at the base'],
+    prevent: 'Clean trays, thin sowing, a dry surface by evening, moving air.',
     stages: ['seedlings'],
     causes: [
       {
@@ -108,6 +118,8 @@ export const TROUBLES: readonly Trouble[] = [
   {
     key: 'green-film',
     see: 'Green film or crust on the mix',
+    called: ['algae', 'slime', 'moss', 'liverwort'],
+    prevent: 'Let the surface dry between waterings; cover slow kinds with vermiculite.',
     stages: ['germinating', 'seedlings', 'growing-on'],
     causes: [
       {
@@ -118,8 +130,29 @@ export const TROUBLES: readonly Trouble[] = [
     ],
   },
   {
+    key: 'white-fuzz',
+    see: 'White fuzz on the mix',
+    called: ['white mould', 'white mold', 'fluff', 'fungus', 'cotton'],
+    prevent: 'Uncover as soon as half are up; water from below in the morning; move air.',
+    stages: ['germinating', 'seedlings'],
+    causes: [
+      {
+        cause: 'Mould that lives on the mix',
+        sign: 'Loose white threads over compost or wood in the mix; seedlings stand firm.',
+        act: 'Stir the surface, let it dry, air under the cover. It does no harm by itself.',
+      },
+      {
+        cause: 'Rotting seed',
+        sign: 'Tufts only where a seed lies; nothing comes up there.',
+        act: 'Dig one out: if it is soft, it is dead. Warmer, drier, or fresher seed; resow the blanks.',
+      },
+    ],
+  },
+  {
     key: 'small-flies',
     see: 'Small dark flies over the trays',
+    called: ['gnats', 'fungus gnats', 'flies', 'maggots'],
+    prevent: 'No standing water, a surface that dries, yellow cards from the first day.',
     stages: ['seedlings', 'growing-on'],
     causes: [
       {
@@ -137,6 +170,8 @@ export const TROUBLES: readonly Trouble[] = [
   {
     key: 'long-pale',
     see: 'Long, pale, leaning stems',
+    called: ['leggy', 'stretched', 'spindly', 'lanky', 'drawn'],
+    prevent: 'Heat and cover off at the first green; lamp close; room between plants; cool nights.',
     stages: ['seedlings', 'growing-on'],
     causes: [
       {
@@ -159,6 +194,8 @@ export const TROUBLES: readonly Trouble[] = [
   {
     key: 'yellow-lower',
     see: 'Lower leaves yellow',
+    called: ['yellowing', 'starved', 'hungry'],
+    prevent: 'Feed from the day the mix is spent; pot up before the cell is full.',
     stages: ['growing-on', 'hardening'],
     causes: [
       {
@@ -176,6 +213,8 @@ export const TROUBLES: readonly Trouble[] = [
   {
     key: 'pale-new',
     see: 'New leaves pale between green veins',
+    called: ['chlorosis', 'iron', 'yellow between veins'],
+    prevent: 'Test the mix and the water once a season.',
     stages: ['growing-on'],
     causes: [
       {
@@ -189,6 +228,8 @@ export const TROUBLES: readonly Trouble[] = [
   {
     key: 'purple',
     see: 'Purple or reddish undersides',
+    called: ['purple leaves', 'red leaves', 'phosphorus'],
+    prevent: 'Keep the mix warm through the first weeks; harden slowly.',
     stages: ['seedlings', 'growing-on', 'hardening'],
     causes: [
       {
@@ -201,6 +242,8 @@ export const TROUBLES: readonly Trouble[] = [
   {
     key: 'dry-edges',
     see: 'Leaf edges brown and dry',
+    called: ['burnt tips', 'tip burn', 'scorched', 'crispy', 'edge burn'],
+    prevent: 'Water edge trays first and twice; begin hardening in shade, out of the wind.',
     stages: ['seedlings', 'growing-on', 'hardening'],
     causes: [
       {
@@ -223,6 +266,8 @@ export const TROUBLES: readonly Trouble[] = [
   {
     key: 'flower-buds',
     see: 'Flower buds in the cell',
+    called: ['bolting', 'budding early', 'going to seed', 'in flower too soon'],
+    prevent: 'Plant on time; a larger cell where the field may be late.',
     stages: ['growing-on', 'hardening'],
     causes: [
       {
@@ -245,6 +290,8 @@ export const TROUBLES: readonly Trouble[] = [
   {
     key: 'roots-circle',
     see: 'Roots circle the plug or come out below',
+    called: ['pot bound', 'root bound', 'rootbound', 'circling roots'],
+    prevent: 'Plan the planting before the limit, or a potting up in between.',
     stages: ['growing-on', 'hardening'],
     causes: [
       {
@@ -257,6 +304,8 @@ export const TROUBLES: readonly Trouble[] = [
   {
     key: 'rosette',
     see: 'Rosettes that will not rise',
+    called: ['stuck', 'not growing', 'rosetting'],
+    prevent: 'Sow so that small plants miss the heat; cool nights.',
     stages: ['growing-on'],
     causes: [
       {
@@ -270,6 +319,8 @@ export const TROUBLES: readonly Trouble[] = [
   {
     key: 'spots',
     see: 'Spots or mould on leaves',
+    called: ['mould', 'mold', 'mildew', 'blight', 'spotty'],
+    prevent: 'Water in the morning, room between leaves, clean seed.',
     stages: ['growing-on', 'hardening'],
     causes: [
       {
@@ -287,6 +338,8 @@ export const TROUBLES: readonly Trouble[] = [
   {
     key: 'wilt-wet',
     see: 'Wilting though the mix is wet',
+    called: ['drooping', 'wilting', 'limp', 'overwatered'],
+    prevent: 'Lift a tray before you water it: heavy ones wait.',
     stages: ['growing-on', 'hardening'],
     causes: [
       {
@@ -301,4 +354,21 @@ export const TROUBLES: readonly Trouble[] = [
       },
     ],
   },
-]
+] as const satisfies readonly Trouble[]
+
+/** Name of one of the troubles. */
+export type TroubleKey = (typeof ALL)[number]['key']
+
+/** All of them, as they are looked for. */
+export const TROUBLES: readonly (Trouble & { key: TroubleKey })[] = ALL
+
+const plain = (text: string) => text.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase()
+
+/** Troubles that say every word asked for, by what is seen, what people call it, or what it may be. */
+export function findTroubles(asked: string): readonly (Trouble & { key: TroubleKey })[] {
+  const words = plain(asked).split(/\s+/).filter(Boolean)
+  return TROUBLES.filter(({ see, called, causes }) => {
+    const said = plain([see, ...called, ...causes.flatMap(({ cause, sign }) => [cause, sign])].join(' '))
+    return words.every((word) => said.includes(word))
+  })
+}

@@ -79,6 +79,7 @@ export function Ribbon({ onHelp }: { onHelp: () => void }) {
     >
       <Box
         ref={strip}
+        title={t('ribbonSays')}
         onPointerDown={onPointerDown}
         onPointerMove={onPointerMove}
         sx={{

@@ -4,6 +4,7 @@ import Box from '@mui/material/Box'
 import { useDrag } from '@use-gesture/react'
 import { Fragment, useMemo, useRef, useState, type KeyboardEvent } from 'react'
 import { useTranslations } from 'next-intl'
+import * as z from 'zod/mini'
 import type { Day } from '../../core/calendar/day'
 import { piecesOn, rectanglesOf, slotAt, withPin, type Piece, type Placement } from '../../core/benches/placement'
 import { withSaid } from '../../core/batch/one-of-series'
@@ -12,8 +13,16 @@ import { ArrowList, ArrowRow } from '../../ui/arrow-list'
 import { useSeason } from '../../ui/season-context'
 import { useChange } from '../../ui/use-change'
 import { count } from '../../words/format'
+import { useKept, type Reads } from '../../ui/use-kept'
+import { nextStep, TINTED_BY, type NextStep, type TintedBy } from './model'
+import { TintLegend } from './tint-legend'
 import { TrayCard } from './tray-card'
 import { drawn, TINTS, TraysOf, WIDE } from './bench-trays'
+
+const TintedByKept = z.enum(TINTED_BY) as unknown as Reads<TintedBy>
+
+/** Tints for what is next, by their number. */
+const NEXT_TINTS: Record<NextStep, number> = { 'pot-up': 6, move: 1, harden: 3, plant: 0 }
 
 export interface BenchDrawingProps {
   place: Place
@@ -34,6 +43,14 @@ export function BenchDrawing({ place, number, placement, day, still = false }: B
     const crops = [...new Set(placement.pieces.map(({ standing }) => standing.batch.way.crop.key))]
     return new Map(crops.map((crop, i) => [crop, i % TINTS.length]))
   }, [placement])
+  const [by, setBy] = useKept<TintedBy>('bench-tints', TintedByKept, 'crop')
+  const tintOf = ({ standing: { batch, until } }: Piece) =>
+    by === 'crop' ? tints.get(batch.way.crop.key)! : NEXT_TINTS[nextStep(batch, until)]
+  const nameOf = ({ standing: { batch, until } }: Piece) =>
+    by === 'crop' ? batch.way.crop.name : t(`nextSteps.${nextStep(batch, until)}`)
+  const legend = [...new Map(pieces.map((one) => [nameOf(one), tintOf(one)]))]
+    .map(([name, tint]) => ({ name, tint }))
+    .sort((a, b) => a.name.localeCompare(b.name))
   const [chosen, setChosen] = useState<string>()
   const [dragged, setDragged] = useState<{ piece: Piece; dx: number; dy: number }>()
   const svg = useRef<SVGSVGElement>(null)
@@ -206,13 +223,7 @@ export function BenchDrawing({ place, number, placement, day, still = false }: B
                       until: format.date(one.standing.until),
                     })}
                   </title>
-                  <TraysOf
-                    piece={one}
-                    row={rows[one.level]!}
-                    tint={tints.get(one.standing.batch.way.crop.key)!}
-                    day={day}
-                    chosen={chosen === id}
-                  />
+                  <TraysOf piece={one} row={rows[one.level]!} tint={tintOf(one)} day={day} chosen={chosen === id} />
                 </g>
               )
               return still ? (
@@ -245,6 +256,11 @@ export function BenchDrawing({ place, number, placement, day, still = false }: B
           </svg>
         </ArrowList>
       </Box>
+      {legend.length > 0 && (
+        <Box sx={{ mt: 0.75 }}>
+          <TintLegend by={by} shown={legend} {...(still ? {} : { onChange: setBy })} />
+        </Box>
+      )}
       {failure && <Box sx={{ color: 'error.main' }}>{failure}</Box>}
       {without.length > 0 && (
         <Box sx={{ mt: 0.5, color: 'error.main', fontWeight: 650, fontSize: 14 }}>

@@ -51,7 +51,7 @@ export function drawn(place: Place, levels: readonly BenchLevel[]): { rows: Draw
 }
 
 export const TINTS = ['#AFC6A1', '#BAD6E0', '#DFCDB3', '#D3D2DF', '#E6BFCC', '#CFDCBE', '#F3DF9C', '#EFC4AE']
-const DARK_TINTS = ['#4D6A4A', '#34586A', '#5C4A33', '#4B4D62', '#65384E', '#4A5A34', '#665425', '#7C4330']
+export const DARK_TINTS = ['#4D6A4A', '#34586A', '#5C4A33', '#4B4D62', '#65384E', '#4A5A34', '#665425', '#7C4330']
 
 /** Where the outline of a batch runs: every side of its trays that no other of them lies against. */
 function outlineOf(rectangles: ReturnType<typeof rectanglesOf>, { slot, top }: Drawn): string {

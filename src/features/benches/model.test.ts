@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { createPlanner } from '../../core/plan/plan'
 import { readSmall } from '../../season/small-season'
-import { freeSpots, firstWorry, givesHeat, listOf } from './model'
+import { freeSpots, firstWorry, givesHeat, listOf, nextStep } from './model'
 
 const tight = readSmall((s) => {
   s.places[1]!.trayPlaces = 1
@@ -61,5 +61,18 @@ describe('where else a tray may stand', () => {
   it('is nowhere on a level that is full, and may be elsewhere on its own', () => {
     const own = piece(0, 4, 2)
     expect(freeSpots(levels, [own, piece(1, 0, 3.5)], own)).toEqual([{ level: 0, name: 'Front', at: 0 }])
+  })
+})
+
+describe('what is next for a tray', () => {
+  const plan = createPlanner().plan(readSmall())
+  it('is the next step of its batch, planting at the last', () => {
+    const { stays } = plan.byId.get('t')!
+    const steps = stays.map(({ until }) => nextStep({ stays }, until))
+    expect(steps.at(-1)).toBe('plant')
+    stays.slice(1).forEach((stay, i) => {
+      expect(steps[i]).toBe(stay.potted ? 'pot-up' : stay.kind === 'harden' ? 'harden' : 'move')
+    })
+    expect(new Set(steps).size).toBeGreaterThan(2)
   })
 })

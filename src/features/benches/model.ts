@@ -1,4 +1,5 @@
 /** What the benches page asks of limits and places, without drawing it. */
+import type { Batch } from '../../core/batch/batch'
 import type { Day } from '../../core/calendar/day'
 import { capacityOn, loadOn, type Load } from '../../core/capacity/load'
 import type { Place } from '../../season/schema'
@@ -49,4 +50,23 @@ export function freeSpots(levels: readonly BenchLevel[], pieces: readonly Piece[
     }
     return []
   })
+}
+
+/** What is done with trays when they leave where they stand. */
+export const NEXT_STEPS = ['pot-up', 'move', 'harden', 'plant'] as const
+export type NextStep = (typeof NEXT_STEPS)[number]
+
+/** What trays are tinted by: the crop in them, or what is next for them. */
+export const TINTED_BY = ['crop', 'next'] as const
+export type TintedBy = (typeof TINTED_BY)[number]
+
+/**
+ * What is next for trays that stand in a place until a day.
+ *
+ * @param until day they leave it
+ */
+export function nextStep({ stays }: Pick<Batch, 'stays'>, until: Day): NextStep {
+  const next = stays.find(({ from }) => from >= until)
+  if (!next) return 'plant'
+  return next.potted ? 'pot-up' : next.kind === 'harden' ? 'harden' : 'move'
 }

@@ -19,6 +19,7 @@ import { figureSections, type Figure } from './figures'
 import { FigureRow } from './figure-row'
 import { GerminationCurve, HoldCurve, UpInEntry, WeeksEntry } from './growers-entry'
 import { empty, problemAt } from './model'
+import { KindDrawing } from './kind-drawing'
 
 export interface SheetProps {
   /** The crop as it is reckoned now. */
@@ -58,6 +59,7 @@ export function FigureSheet({ crop, variety, readOnly = false, base, problems, o
   }
   return (
     <>
+      {!variety && <KindDrawing crop={crop} />}
       {sections.map((section) => {
         const figures = variety ? section.figures.filter(({ ofVariety }) => ofVariety) : section.figures
         return (

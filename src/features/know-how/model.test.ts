@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { libraryKind } from '../../library/library'
 import { readSeason } from '../../season/read'
 import { readSmall } from '../../season/small-season'
-import { entryOf, pointKey, problemAt, whenAt, whenOf, withOwnFigure, withPolicy, withWeeks } from './model'
+import { entryOf, pointKey, problemAt, whenAt, whenOf, withOwnFigure, withPolicy, withWeeks, spotsOn } from './model'
 
 const season = readSmall((s) => {
   s.containers.push({ key: 'flat', name: 'Open flat', kind: 'open-flat', cells: 1, cellVolume: 3000, trayPlaces: 1 })
@@ -98,5 +98,15 @@ describe('what a packet says of its dates', () => {
     const one = withWeeks(undefined, 'by', '08-15')
     expect(withWeeks(one, 'by', '')).toBeUndefined()
     expect(withWeeks(undefined, 'out', { first: undefined, last: undefined, after: true })).toBeUndefined()
+  })
+})
+
+describe('plants on a bed', () => {
+  it('stand evenly, in rows that share its width', () => {
+    const spots = spotsOn({ rows: 3, plant: 25 }, 75, 150)
+    expect(spots).toHaveLength(18)
+    expect(new Set(spots.map(({ y }) => y))).toEqual(new Set([12.5, 37.5, 62.5]))
+    expect(spots.filter(({ y }) => y === 12.5).map(({ x }) => x)).toEqual([12.5, 37.5, 62.5, 87.5, 112.5, 137.5])
+    expect(spotsOn({ rows: 1, plant: 200 }, 75, 150)).toEqual([])
   })
 })

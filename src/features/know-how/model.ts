@@ -1,4 +1,5 @@
 /** What the pages of know-how show and change, without drawing it. */
+import type { Layout } from '../../core/field/spacing'
 import type { Packet } from '../../core/field/packet-says'
 import { present } from '../../season/values'
 import type { Method, Season, Sowing, Stage, Crop, Variety } from '../../season/schema'
@@ -15,6 +16,19 @@ const START: { [P in Sowing['policy']]: Extract<Sowing, { policy: P }> } = {
   flat: { policy: 'flat', seedsPerFlat: 400, usable: 0.9, readyLeaf: 1, limitLeaf: 3 },
   bought: { policy: 'bought', age: 150, good: 0.97, orderDays: 28 },
   'in-place': { policy: 'in-place', seedsPerMetre: 40, thinTo: 10, thinLeaf: 2 },
+}
+
+/**
+ * Where the spots of plants lie on a stretch of bed, cm from its corner: the rows share its width evenly.
+ *
+ * @param width and length of the stretch, cm
+ */
+export function spotsOn({ rows, plant }: Pick<Layout, 'rows' | 'plant'>, width: number, length: number) {
+  const inRow = Math.floor(length / plant + 1e-9)
+  return Array.from({ length: rows * inRow }, (_, i) => ({
+    x: ((i % inRow) + 0.5) * plant,
+    y: ((Math.floor(i / inRow) + 0.5) * width) / rows,
+  }))
 }
 
 /** Potting up early, usual or late on the way from ready to limit. */

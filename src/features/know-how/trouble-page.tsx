@@ -8,9 +8,11 @@ import Box from '@mui/material/Box'
 import Typography from '@mui/material/Typography'
 import { useState } from 'react'
 import { useTranslations } from 'next-intl'
-import { STAGE_WORDS, TROUBLES, type TroubleStage } from '../../library/troubles'
+import { findTroubles, STAGE_WORDS, type TroubleStage } from '../../library/troubles'
 import { ChoiceField, WordField } from '../../ui/fields'
 import { useSeason } from '../../ui/season-context'
+import { TroubleDrawing } from './trouble-drawing'
+import { WriteTrouble } from './write-trouble'
 
 const STAGES = Object.entries(STAGE_WORDS) as [TroubleStage, string][]
 
@@ -21,15 +23,9 @@ export function TroublePage() {
   const [stage, setStage] = useState<TroubleStage | ''>('')
   const [cropKey, setCrop] = useState('')
   const crop = season.crops.find(({ key }) => key === cropKey)
-  const words = text.toLowerCase().split(/\s+/).filter(Boolean)
-  const shown = TROUBLES.filter((trouble) => {
-    const said = `${trouble.see} ${trouble.causes.map((one) => `${one.cause} ${one.sign}`).join(' ')}`.toLowerCase()
-    return (
-      (stage === '' || trouble.stages.includes(stage)) &&
-      (!crop || !trouble.kinds || trouble.kinds(crop)) &&
-      words.every((word) => said.includes(word))
-    )
-  })
+  const shown = findTroubles(text).filter(
+    (trouble) => (stage === '' || trouble.stages.includes(stage)) && (!crop || !trouble.kinds || trouble.kinds(crop)),
+  )
   return (
     <Box sx={{ maxWidth: 860 }}>
       <Typography variant="h1">{t('somethingIsWrong')}</Typography>
@@ -65,12 +61,15 @@ export function TroublePage() {
           sx={{ borderTop: 1, borderColor: 'divider', '&::before': { display: 'none' }, bgcolor: 'transparent' }}
         >
           <AccordionSummary expandIcon={<ExpandIcon />} sx={{ px: 0, minHeight: 52 }}>
-            <Box>
-              <Typography variant="h3" component="h2">
-                {trouble.see}
-              </Typography>
-              <Box sx={{ fontSize: 14, color: 'text.secondary' }}>
-                {trouble.causes.map(({ cause }) => cause).join('; ')}
+            <Box sx={{ display: 'flex', alignItems: 'center', gap: 2 }}>
+              <TroubleDrawing of={trouble.key} />
+              <Box>
+                <Typography variant="h3" component="h2">
+                  {trouble.see}
+                </Typography>
+                <Box sx={{ fontSize: 14, color: 'text.secondary' }}>
+                  {trouble.causes.map(({ cause }) => cause).join('; ')}
+                </Box>
               </Box>
             </Box>
           </AccordionSummary>
@@ -87,6 +86,11 @@ export function TroublePage() {
                 </Box>
               </Box>
             ))}
+            <Box sx={{ display: 'grid', gridTemplateColumns: { sm: '170px 1fr' }, columnGap: 2, py: 0.75 }}>
+              <b>{t('nextTime')}</b>
+              <Box>{trouble.prevent}</Box>
+            </Box>
+            <WriteTrouble see={trouble.see} />
             {crop && trouble.key === 'nothing-up' && crop.preparation.length > 0 && (
               <Box sx={{ mt: 0.5 }}>
                 {t('needsBeforeSowing', {

@@ -7,12 +7,13 @@ import Typography from '@mui/material/Typography'
 import { useMemo, useState, useTransition } from 'react'
 import { useTranslations } from 'next-intl'
 import { beginNextSeason } from '../../actions/next-season'
-import { lookBack, suggestionsOf, type LookedBack, type Suggestion } from '../../core/advice/learned'
+import { lookBack, suggestionsOf, type Suggestion } from '../../core/advice/learned'
 import { JournalTabs } from '../../ui/journal-tabs'
 import { useNotice } from '../../ui/notice'
 import { useSeason } from '../../ui/season-context'
 import { useChange } from '../../ui/use-change'
 import { count, shareWords } from '../../words/format'
+import { LookedBackTable } from './looked-back'
 import { taughtEdits, rehung } from './model'
 import { callServer, troubleWords } from '../../ui/call-server'
 import { WholeLink, useWholeRouter } from '../../ui/navigation'
@@ -33,46 +34,7 @@ export function LearnedView() {
           <Typography variant="h2" sx={{ mb: 0.5 }}>
             {t('plannedAndWhatHappened')}
           </Typography>
-          <Box sx={{ overflowX: 'auto' }} tabIndex={0} role="region" aria-label={t('plannedAndWhatHappened')}>
-            <Box
-              component="table"
-              sx={{
-                width: '100%',
-                minWidth: 760,
-                borderCollapse: 'collapse',
-                fontSize: 15,
-                '& th': { textAlign: 'left', fontSize: 13, fontWeight: 500, color: 'text.secondary', pb: 0.5 },
-                '& td': { borderTop: 1, borderColor: 'divider', py: 0.7, verticalAlign: 'top' },
-                '& td, & th': { pr: 2 },
-                '& small': { color: 'text.secondary', fontSize: 13 },
-              }}
-            >
-              <thead>
-                <tr>
-                  <th>{t('cropAndVariety')}</th>
-                  <th>{t('sowings')}</th>
-                  <th>{t('daysToComeUp')}</th>
-                  <th>{t('cameUp')}</th>
-                  <th>{t('daysToReady')}</th>
-                  <th>{t('lost')}</th>
-                  <th>{t('leftOver')}</th>
-                  <th>{t('late')}</th>
-                </tr>
-              </thead>
-              <tbody>
-                {looked.map((one) => (
-                  <Row
-                    key={`${one.crop}/${one.variety ?? ''}`}
-                    one={one}
-                    under={
-                      one.variety !== undefined &&
-                      looked.some((other) => other.crop === one.crop && other.variety === undefined)
-                    }
-                  />
-                ))}
-              </tbody>
-            </Box>
-          </Box>
+          <LookedBackTable looked={looked} />
           <Suggestions suggestions={suggestions} />
         </>
       )}
@@ -81,47 +43,6 @@ export function LearnedView() {
         {t('inThisSeasonsJournal', { entries: count(format, season.records.length, 'entry') })}
       </Box>
     </Box>
-  )
-}
-
-function Row({ one, under }: { one: LookedBack; under: boolean }) {
-  const t = useTranslations('learned')
-  const { format } = useSeason()
-  const pair = (value: { planned: number; happened: number } | undefined, say: (n: number) => string) =>
-    value ? (
-      <>
-        <b>{say(value.happened)}</b> <small>{t('planned', { say: say(value.planned) })}</small>
-      </>
-    ) : (
-      <small>–</small>
-    )
-  return (
-    <tr>
-      <Box component="td" sx={under ? { pl: 2.5, color: 'text.secondary' } : { fontWeight: 650 }}>
-        {one.name}
-      </Box>
-      <td>{format.number(one.batches)}</td>
-      <td>{pair(one.emergence, (n) => format.number(n, 1))}</td>
-      <td>{pair(one.stand, (n) => `${format.number(n * 100)} %`)}</td>
-      <td>{pair(one.ready, (n) => format.number(n, 1))}</td>
-      <td>
-        {one.losses.length === 0 ? (
-          <small>–</small>
-        ) : (
-          one.losses
-            .map(([cause, plants]) => `${format.number(plants)} ${format.t(`records.loss.${cause}`)}`)
-            .join(', ')
-        )}
-      </td>
-      <td>{one.leftOver > 0 ? format.number(one.leftOver) : <small>–</small>}</td>
-      <td>
-        {one.missed.plantings > 0 ? (
-          t('by', { plantings: String(one.missed.plantings), days: count(format, one.missed.days, 'day') })
-        ) : (
-          <small>–</small>
-        )}
-      </td>
-    </tr>
   )
 }
 

@@ -87,6 +87,16 @@ export function PlanView() {
   const over = plan.places.filter((load) => load.over.length > 0).length
 
   const printing = usePrinting()
+  const tick = mayPlan && shown > 0 && (
+    <TickButton
+      name={t('tickRows')}
+      on={ticking}
+      onToggle={() => {
+        setTicking(!ticking)
+        ticks.clear()
+      }}
+    />
+  )
   return (
     <>
       {printing && (
@@ -132,16 +142,7 @@ export function PlanView() {
               )}
             </Typography>
             <Box sx={{ flex: 1 }} />
-            {mayPlan && shown > 0 && (
-              <TickButton
-                name={t('tickRows')}
-                on={ticking}
-                onToggle={() => {
-                  setTicking(!ticking)
-                  ticks.clear()
-                }}
-              />
-            )}
+            {(!narrow || ticking) && tick}
             {!narrow && (
               <Button color="inherit" startIcon={<PrintIcon />} onClick={() => window.print()}>
                 {t('print')}
@@ -226,7 +227,11 @@ export function PlanView() {
               value={options.text}
               onChange={(event) => change({ text: event.target.value })}
               fullWidth={false}
-              sx={{ width: { xs: 96, md: 118 }, '& .MuiInputBase-root': { fontSize: 14 } }}
+              sx={{
+                flex: { xs: '1 1 90px', md: 'none' },
+                width: { md: 118 },
+                '& .MuiInputBase-root': { fontSize: 14 },
+              }}
             />
             {filters && (
               <ToggleButton
@@ -248,7 +253,8 @@ export function PlanView() {
                 <FilterIcon />
               </IconButton>
             )}
-            <Box sx={{ flex: 1 }} />
+            {narrow && tick}
+            {!narrow && <Box sx={{ flex: 1 }} />}
             {!narrow && (
               <>
                 <Tooltip title={t('moreOfTheSeason')}>

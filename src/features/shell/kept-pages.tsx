@@ -35,7 +35,7 @@ export function KeptPages() {
     if (process.env.NODE_ENV !== 'production' || !('serviceWorker' in navigator)) return
     whenQuiet(() => {
       registered ??= register((next) => setReload(() => next))
-      registered
+      return registered
         .then(() => navigator.serviceWorker.ready)
         .then(({ active }) =>
           active?.postMessage({ type: 'KEEP', addresses: VIEWS_KEPT.map((view) => `${data.at}/${view}`) }),

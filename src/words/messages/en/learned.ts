@@ -1,6 +1,7 @@
 export const learned = {
   journal: 'Journal',
   onceSowingsAreWrittenDown: 'Once sowings are written down, what came of them stands here beside what was planned.',
+  barsSay: 'A bar is what happened, the mark across it what was planned.',
   plannedAndWhatHappened: 'Planned, and what happened',
   cropAndVariety: 'Crop and variety',
   sowings: 'Sowings',

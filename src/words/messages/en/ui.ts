@@ -15,6 +15,7 @@ export const ui = {
   toAltT: 'To {today} (Alt+T)',
   printedOf: '{farm}, {season}. Printed on {day}.',
   pageOnScreen: 'This page on a screen',
+  ribbonSays: 'Blue: how likely frost is. Grey: how full the benches are. Red: a place is over. Drag to another day.',
   help: 'Help with this page',
   helpKey: 'Help (?)',
   workingDayToToday: 'Working day to today',

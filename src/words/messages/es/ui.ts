@@ -19,6 +19,8 @@ export const ui = {
   toAltT: 'A {today} (Alt+T)',
   printedOf: '{farm}, {season}. Impreso el {day}.',
   pageOnScreen: 'Esta página en la pantalla',
+  ribbonSays:
+    'Azul: qué tan probable es la helada. Gris: qué tan llenas están las mesas. Rojo: un lugar está de más. Arrastre a otro día.',
   help: 'Ayuda con esta página',
   helpKey: 'Ayuda (?)',
   workingDayToToday: 'Día de trabajo a hoy',
