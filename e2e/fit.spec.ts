@@ -114,11 +114,26 @@ test('trays are drawn where they stand: touched, moved by keys, let go again, an
     window.print = () =>
       document.body.setAttribute(
         'data-printed',
-        String(document.querySelectorAll('[data-testid="bench-sheet"] svg').length),
+        String(document.querySelectorAll('[data-testid="bench-sheet"] svg[role="group"]').length),
       )
   })
   await page.getByRole('button', { name: 'Print the bench plan' }).click()
   await expect(page.locator('body')).toHaveAttribute('data-printed', /^[4-9]$/)
+})
+
+test('the colours of trays are explained, by crop or by what is next', async ({ page }) => {
+  await visit(page, '/benches')
+  await page
+    .getByRole('list', { name: 'Places' })
+    .getByRole('button', { name: /Long tunnel/ })
+    .click()
+  const means = page.getByRole('list', { name: 'What the colours mean' })
+  await expect(means.getByText('Onion', { exact: true })).toBeVisible()
+  await page.getByRole('button', { name: 'By what is next' }).click()
+  await expect(means.getByText('hardened next')).toBeVisible()
+  await expect(means.getByText('Onion', { exact: true })).toHaveCount(0)
+  await page.reload()
+  await expect(means.getByText('hardened next')).toBeVisible()
 })
 
 test('a tray is dragged to another bench and stays there', async ({ page }) => {

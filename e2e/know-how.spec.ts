@@ -279,7 +279,7 @@ test('what is wrong is called as people call it, drawn, and written on the batch
   await page.getByRole('button', { name: /^Long, pale, leaning stems/ }).click()
   await expect(page.getByText('Heat and cover off at the first green')).toBeVisible()
   await page.getByLabel('Seen on').fill('LA-4')
-  await page.getByRole('option', { name: /^LA-4/ }).click()
+  await page.getByRole('option', { name: /^LA-4/ }).click({ timeout: 10_000 })
   await page.getByRole('button', { name: 'Write it down' }).click()
   await expect(page.getByText('LA-4: written down.')).toBeVisible()
   await settled(page)

@@ -11,7 +11,7 @@ test.describe('in Spanish', () => {
     await expect(page).toHaveTitle('Hoy · Sallow Ferry')
     await expect(page.getByRole('heading', { level: 1 })).toHaveText(/^lunes 12 de abril de 2027$/)
     await page
-      .getByRole('button', { name: /^Hecho: Primer abono/ })
+      .getByRole('button', { name: /^Hecho: Aclarar/ })
       .first()
       .click()
     await expect(page.getByText(/: hecho\.$/).first()).toBeVisible()

@@ -5,6 +5,7 @@ import { usePathname as useWholePath } from 'next/navigation'
 import { useEffect } from 'react'
 import { useTranslations } from 'next-intl'
 import { later } from './later'
+import { useQuiet } from './quiet'
 import { useSeason } from './season-context'
 import { usePrinting } from './use-printing'
 
@@ -45,6 +46,7 @@ export function PaperHead() {
   const { season, today, format } = useSeason()
   const path = useWholePath()
   const printing = usePrinting()
+  const quiet = useQuiet()
   return (
     <Box
       sx={{ display: 'none', '@media print': { display: 'flex' }, gap: 2, alignItems: 'flex-start', mb: 0.5, px: 0.5 }}
@@ -53,7 +55,7 @@ export function PaperHead() {
         {printing &&
           t('printedOf', { farm: season.farm.name, season: season.season.name, day: format.longDate(today) })}
       </Box>
-      {typeof window !== 'undefined' && (
+      {quiet && (
         // Drawn while the page is looked at: it must be there when the printer asks.
         <QrPicture text={`${window.location.origin}${path}`} name={t('pageOnScreen')} width={56} />
       )}

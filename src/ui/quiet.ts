@@ -1,4 +1,5 @@
 /** What is not needed yet waits until the page answers to the hand and has been quiet. */
+import { useEffect, useState } from 'react'
 
 let ready: () => void
 const isReady = new Promise<void>((done) => (ready = done))
@@ -27,4 +28,11 @@ export function whenQuiet(run: () => Promise<unknown> | void): void {
     if ('requestIdleCallback' in window) window.requestIdleCallback(runNow, { timeout: 10_000 })
     else setTimeout(runNow, 2000)
   })
+}
+
+/** Whether the page has been quiet once: what nobody waits for is drawn from then on. */
+export function useQuiet(): boolean {
+  const [quiet, setQuiet] = useState(false)
+  useEffect(() => whenQuiet(() => setQuiet(true)), [])
+  return quiet
 }

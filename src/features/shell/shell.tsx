@@ -29,7 +29,7 @@ import { SeasonProvider, useSeason, useWorkingDay } from '../../ui/season-contex
 import type { Frame as FrameData } from '../../ui/season-data'
 import { useLiveSeason } from '../../ui/use-live-season'
 import { later } from '../../ui/later'
-import { pageAnswers } from '../../ui/quiet'
+import { pageAnswers, useQuiet } from '../../ui/quiet'
 import { LightOnPaper, PaperHead } from '../../ui/paper'
 import { PlaceHatches } from '../../ui/stair/place-hatches'
 import { UndoContext } from '../../ui/undo-context'
@@ -95,6 +95,7 @@ function Frame({ children }: { children: ReactNode }) {
   }, [])
   useIconBadge()
   const finding = useFindKeys()
+  const quiet = useQuiet()
   return (
     <UndoContext value={undoing}>
       <LightOnPaper />
@@ -102,7 +103,7 @@ function Frame({ children }: { children: ReactNode }) {
       <DayInAddress />
       {finding.open === 'find' && <FindBox onClose={() => finding.show(undefined)} />}
       {finding.open === 'help' && <HelpDialog onClose={() => finding.show(undefined)} />}
-      <Tour />
+      {quiet && <Tour />}
       <Box
         component="a"
         href="#view"

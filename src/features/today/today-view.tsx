@@ -23,6 +23,7 @@ import { PlugChecks } from './plug-checks'
 import { RecordNow } from './record-now'
 import { todayModel, type DayWork } from './model'
 import { later } from '../../ui/later'
+import { useQuiet } from '../../ui/quiet'
 import { CatchUp, ColdAndHeat, Hanging, Rounds, ToWash } from './rounds'
 import { FieldToday, HardeningToday, DayStops } from './field-today'
 import { TickedWork } from './ticked-work'
@@ -51,6 +52,7 @@ export function TodayView() {
     () => today.stops.flatMap(({ work }) => work.flatMap(({ state, task }) => (state === 'open' ? [task.id] : []))),
     [today],
   )
+  const quiet = useQuiet()
   const ticks = useTicks(open)
   const ticked = ticking && canOrder ? ticks : undefined
   return (
@@ -67,7 +69,7 @@ export function TodayView() {
       <Box>
         <Typography variant="h1">{format.longDate(day)}</Typography>
         <Weather day={day} />
-        <TourOffer />
+        {quiet && <TourOffer />}
         <ColdAndHeat day={day} />
         <RecordNow day={day} />
         <AskedAbout day={day} />
