@@ -104,8 +104,7 @@ export function createFormat(locale: string, units: Units, year?: number, curren
     degrees: (c) => (us ? `${number((c * 9) / 5, 0)} °F` : `${number(c, 1)} °C`),
     volume: (ml) =>
       us ? `${number(ml / 16.387, 1)} cu in` : ml >= 10_000 ? `${number(ml / 1000, 1)} l` : `${number(ml)} ml`,
-    depth: (cm) =>
-      us ? `${number(cm / 2.54, cm < 25 ? 2 : 0)} in` : cm < 1 ? `${number(cm * 10)} mm` : `${number(cm, 1)} cm`,
+    depth: (cm) => (us ? `${number(cm / 2.54, 2)} in` : cm < 1 ? `${number(cm * 10)} mm` : `${number(cm, 1)} cm`),
   }
 }
 

@@ -74,7 +74,8 @@ function Spacing({ crop }: { crop: Crop }) {
   const words = t('spacingDrawn', {
     rows: count(format, layout.rows, 'row'),
     plant: format.depth(layout.plant),
-    width: format.depth(width),
+    // A bed is said to the whole inch.
+    width: format.depth(format.units === 'us' ? Math.round(width / 2.54) * 2.54 : width),
     plants: count(format, plantsIn(100, layout), 'plant'),
   })
   const round = Math.max(2, Math.min(layout.plant, width / layout.rows) * 0.32 * scale)

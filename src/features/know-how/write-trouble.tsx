@@ -5,7 +5,7 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import TextField from '@mui/material/TextField'
 import { useTranslations } from 'next-intl'
-import { useState } from 'react'
+import { useMemo, useState } from 'react'
 import type { Batch } from '../../core/batch/batch'
 import { useMay } from '../../ui/may'
 import { useRecord } from '../../ui/records/use-record'
@@ -21,7 +21,7 @@ export function WriteTrouble({ see }: { see: string }) {
   const may = useMay('record')
   const { record } = useRecord()
   const [batch, setBatch] = useState<Batch | null>(null)
-  const batches = plan.batches.filter(stands)
+  const batches = useMemo(() => plan.batches.filter(stands), [plan])
   if (!may || batches.length === 0) return null
   return (
     <Box className="no-print" sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, alignItems: 'center', mt: 1 }}>
