@@ -38,7 +38,7 @@ test('the first tour goes through six views, is left, and is taken up where it w
   await expect(tour).toContainText('Step 2 of 6')
   await tour.getByRole('button', { name: 'Next' }).click()
   await expect(page).toHaveURL(/\/plan/)
-  await tour.getByRole('button', { name: 'Leave' }).click()
+  await tour.getByRole('button', { name: 'Close' }).click()
   await expect(tour).toHaveCount(0)
   await page.reload()
   await settled(page)

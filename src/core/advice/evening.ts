@@ -69,7 +69,7 @@ export interface Tall {
   batch: Batch
   /** cm */
   height: number
-  /** Whether it was measured, and not only reckoned by its leaves. */
+  /** Whether it was measured, and not only calculated by its leaves. */
   measured: boolean
 }
 

@@ -70,7 +70,7 @@ describe('water by how and where', () => {
   it('is learned from the rounds that were ticked, little from few', () => {
     const ticked = (every: number, rounds: number) => Array.from({ length: rounds }, (_, i) => round('bench', 20_000 - i * every, 'water')) // prettier-ignore
     expect(learnedEvery(ticked(3, 5), 1, 20_001)).toBeUndefined()
-    // Five gaps of three days, against five that are reckoned at one.
+    // Five gaps of three days, against five that are calculated at one.
     expect(learnedEvery(ticked(3, 6), 1, 20_001)).toBe(2)
     expect(learnedEvery(ticked(2, 14), 1, 20_001)).toBeCloseTo((13 * 2 + 5) / 18, 9)
     // Two rounds on one day are one; a fortnight without any was forgotten, not dry.
@@ -78,7 +78,7 @@ describe('water by how and where', () => {
     expect(learnedEvery(twice, 1, 20_001)).toBe(1)
     expect(learnedEvery(ticked(14, 9), 1, 20_001)).toBeUndefined()
   })
-  it('comes as often as its place says, whatever is reckoned', () => {
+  it('comes as often as its place says, whatever is calculated', () => {
     const at = a.pass!.emergence + 4
     const often = (days: number | undefined, ago: number) =>
       roundsOn(

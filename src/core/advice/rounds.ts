@@ -21,7 +21,7 @@ export interface Round {
   /** Days from one to the next; half a day means morning and evening. */
   every: number
   batches: number
-  /** Whether the days are those it was really watered in, and not only reckoned. */
+  /** Whether the days are those it was really watered in, and not only calculated. */
   learned: boolean
   /** Of a feed: the batches of each strength, the weakest first. */
   strengths: { strength: number; codes: string[] }[]

@@ -36,12 +36,12 @@ export function costItems(batch: Batch, season: Season): CostItems {
   const by = [season.habits, season.mixes, season.places, season.supplies, season.orders]
   const known = found.get(batch)
   if (known?.by.every((one, i) => one === by[i])) return known.all
-  const all = reckoned(batch, season)
+  const all = calculated(batch, season)
   found.set(batch, { by, all })
   return all
 }
 
-function reckoned(batch: Batch, season: Season): CostItems {
+function calculated(batch: Batch, season: Season): CostItems {
   const { stays, sizing, way, seed } = batch
   const items: CostItem[] = []
   const unknown = new Set<CostPart>()

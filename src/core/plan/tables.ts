@@ -27,7 +27,7 @@ export interface Span {
 /** Facts of a season by key, its climate, and the ways already put together. */
 export interface Tables {
   climate: Climate
-  /** With what was measured in the place of what was reckoned. */
+  /** With what was measured in the place of what was calculated. */
   measured: Climate
   keyed: Keyed
   varieties: ReadonlyMap<string, Variety>

@@ -16,8 +16,14 @@ export interface SeenAge {
 }
 
 /** Age that agrees with what was seen. */
-function agreed(reckoned: number, { age, seen, figures }: SeenAge, step: number, ready: number, limit: number): number {
-  const now = age ?? reckoned
+function agreed(
+  calculated: number,
+  { age, seen, figures }: SeenAge,
+  step: number,
+  ready: number,
+  limit: number,
+): number {
+  const now = age ?? calculated
   const byAge = placeOf(now, ready, limit)
   const place = agreedPlace(byAge, seen, figures(step))
   return place === byAge ? now : ageAt(place, ready, limit)
@@ -122,8 +128,8 @@ function walk(route: Route, { legs: begun, seen, notBefore }: Happened, pass: Re
     for (; next < seen.length && seen[next]!.on < ends; next++) {
       const { on } = seen[next]!
       if (on < stretch.from) continue
-      const reckoned = stretch.age + gained(stretch.place, stretch.growsFrom, on)
-      stretch.age += agreed(reckoned, seen[next]!, step, ready, steps[step]!.limit) - reckoned
+      const calculated = stretch.age + gained(stretch.place, stretch.growsFrom, on)
+      stretch.age += agreed(calculated, seen[next]!, step, ready, steps[step]!.limit) - calculated
     }
   }
   const start = germinating ? leavesHeat : emergence

@@ -74,7 +74,7 @@ export function Power({
   )
 }
 
-/** How it is watered there, and how often where that is not left to be reckoned. */
+/** How it is watered there, and how often where that is not left to be calculated. */
 export function Water({
   water,
   put,

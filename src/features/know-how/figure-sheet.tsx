@@ -22,7 +22,7 @@ import { empty, problemAt } from './model'
 import { KindDrawing } from './kind-drawing'
 
 export interface SheetProps {
-  /** The crop as it is reckoned now. */
+  /** The crop as it is calculated now. */
   crop: Crop
   variety?: Variety
   readOnly?: boolean

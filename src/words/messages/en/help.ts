@@ -10,7 +10,7 @@ export const help = {
   newHere: 'New here? A tour in six steps shows what is where.',
   notNow: 'Not now',
   stepOf: 'Step {at} of {of}',
-  leaveTour: 'Leave',
+  leaveTour: 'Close',
   showIt: 'Show it',
   back: 'Back',
   next: 'Next',

@@ -10,7 +10,7 @@ export const help = {
   newHere: '¿Es nuevo aquí? Un recorrido de seis pasos muestra dónde está cada cosa.',
   notNow: 'Ahora no',
   stepOf: 'Paso {at} de {of}',
-  leaveTour: 'Dejar',
+  leaveTour: 'Cerrar',
   showIt: 'Mostrar',
   back: 'Atrás',
   next: 'Siguiente',
