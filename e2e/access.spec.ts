@@ -45,6 +45,8 @@ const VIEWS = [
   '/buying',
   '/costs',
   '/mats',
+  '/calendar',
+  '/rehearse',
   '/guide?page=plan',
 ]
 

@@ -114,7 +114,9 @@ test('a stocktake with the phone in hand puts the stores right, and an order wri
   await expect(page.getByText('A whole number, 0 or more.')).toBeVisible()
   await expect(save).toBeDisabled()
   await page.getByLabel('There is of: 72-cell tray').fill('57')
-  await expect(page.locator('[data-count="container/cells-72"]')).toContainText('the rest counts as broken or gone')
+  await expect(page.locator('[data-count="container/cells-72"]')).toContainText(
+    'the rest is recorded as broken or lost',
+  )
   const lot = page.locator('[data-count^="lot/"]').first()
   await lot.getByRole('textbox').fill('1')
   await page.getByRole('button', { name: 'Save 3 counts' }).click()
@@ -142,6 +144,29 @@ test('a stocktake with the phone in hand puts the stores right, and an order wri
   await page.getByRole('dialog').getByRole('button', { name: 'Delete' }).click()
   await settled(page)
   await expect(page.locator('[data-order]').filter({ hasText: '9 × 10 trays' })).toHaveCount(0)
+})
+
+test('trays that broke are said where they wait to be washed, and are fewer from then on', async ({ page }) => {
+  await visit(page, '/')
+  const wash = page.getByRole('region', { name: 'Wash and stack' })
+  const row = wash.getByRole('listitem').first()
+  const waiting = Number(/^\d+/.exec((await row.innerText()).trim())![0])
+  const tray = (await row.getByRole('button', { name: /^Washed: / }).getAttribute('aria-label'))!.slice(
+    'Washed: '.length,
+  )
+  await row.getByRole('button', { name: `Some broke: ${tray}` }).click()
+  await row.getByLabel('Broken or lost').fill(String(waiting + 1))
+  await expect(row.getByText(`There are only ${waiting}.`)).toBeVisible()
+  await expect(row.getByRole('button', { name: 'Save' })).toBeDisabled()
+  await row.getByLabel('Broken or lost').fill('2')
+  await row.getByRole('button', { name: 'Save' }).click()
+  await settled(page)
+  await expect(wash.getByRole('listitem').filter({ hasText: tray })).toContainText(`${waiting - 2} ×`)
+  await visit(page, '/farm')
+  await page.getByRole('link', { name: tray }).click()
+  await expect(page.getByText(/^2 of them broke or were lost since; there are \d+$/)).toBeVisible()
+  await visit(page, '/journal')
+  await expect(page.getByText(`2 × ${tray} broken or lost`)).toBeVisible()
 })
 
 test('the seed order for the next season is this one again, less what will be left', async ({ page }) => {

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import jsQR from 'jsqr'
 import sharp from 'sharp'
-import { asDocument, demo, expect, test, settled, unfold, visit } from './farm'
+import { asDocument, demo, expect, reload, settled, test, unfold, visit } from './farm'
 import { ROOT } from '../scripts/machine.mjs'
 
 test.use({ viewport: { width: 390, height: 844 }, hasTouch: true })
@@ -311,18 +311,15 @@ test.describe('kept on the device', () => {
     await unfold(page)
     await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined))
     await page.waitForFunction(() => navigator.serviceWorker.controller !== null)
-    await page.reload()
-    await page.locator('html[data-ready]').waitFor()
+    await reload(page)
     await unfold(page)
     await settled(page)
     await context.setOffline(true)
-    await page.reload()
-    await page.locator('html[data-ready]').waitFor()
+    await reload(page)
     await unfold(page)
     await page.getByRole('button', { name: 'Done: Thin CD-1' }).click()
     await expect(page.getByText(/No connection: 1 entry waits/)).toBeVisible()
-    await page.reload()
-    await page.locator('html[data-ready]').waitFor()
+    await reload(page)
     await unfold(page)
     await expect(task(page, 'cd.1/thin/0')).toContainText(DONE)
     await context.setOffline(false)
@@ -497,7 +494,7 @@ test('what the season showed is taken into its figures, once, and can be undone'
   await expect(list.getByRole('button', { name, exact: true })).toHaveCount(0)
   await page.getByRole('button', { name: /^Select all/ }).click()
   await expect(page.getByText(/figures changed to what was seen/)).toBeVisible()
-  await page.reload()
+  await reload(page)
   await expect(page.getByText('Planned, and what happened')).toBeVisible()
   expect(await offered.count()).toBeLessThan(all)
   await page.keyboard.press('Control+z')

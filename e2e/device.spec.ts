@@ -1,7 +1,7 @@
 /** A device on a bad day: entries that cannot be kept, no room, a wrong clock, a server that fails. */
 import type { Page } from '@playwright/test'
 import { v4 as newId } from 'uuid'
-import { asDocument, demo, expect, test, visit } from './farm'
+import { asDocument, demo, expect, reload, test, visit } from './farm'
 
 const entry = (what: object, more: object = {}) => ({
   id: newId(),
@@ -43,14 +43,14 @@ test('an entry that cannot be kept is set aside with its reason, holds up none, 
   const good = entry({ did: 'note' }, { note: 'All well.' })
   await visit(page, '/today')
   await leftOnDevice(page, [bad, lost, good])
-  await page.reload()
+  await reload(page)
   const bar = page.getByRole('alert').filter({ hasText: 'could not be kept' })
   await expect(bar).toHaveCount(2)
   await expect(bar.first()).toContainText('100,000')
   await expect.poll(async () => (await records(page)).some(({ id }) => id === good.id)).toBe(true)
 
   // After a reload it is still there; put right, it goes.
-  await page.reload()
+  await reload(page)
   await bar.first().getByRole('button', { name: 'Correct' }).click()
   const dialog = page.getByRole('dialog')
   await expect(dialog).toContainText('Correct the number')
@@ -81,7 +81,7 @@ test('a server that fails at one entry takes the others; that one is set aside i
   await page.route('**/api/records', (route) =>
     route.request().postData()!.includes('Poison.') ? route.fulfill({ status: 500, body: 'oh' }) : route.continue(),
   )
-  await page.reload()
+  await reload(page)
   await expect(page.getByText(/The server cannot take entries just now: 1 entry waits/)).toBeVisible()
   await expect.poll(async () => (await records(page)).some(({ id }) => id === good.id)).toBe(true)
   await page.getByRole('button', { name: 'Send now' }).click()
@@ -122,7 +122,7 @@ test.describe('a device whose clock is wrong', () => {
     await expect(asked).toBeVisible()
     await asked.getByRole('button', { name: 'The server' }).click()
     await expect(asked).toBeHidden()
-    await page.reload()
+    await reload(page)
     await page.getByRole('button', { name: 'Write a note' }).click()
     await page.getByRole('dialog').getByLabel('Note').fill('By the right clock.')
     await page.getByRole('dialog').getByRole('button', { name: 'Save' }).click()

@@ -179,6 +179,12 @@ export async function visit(page: Page, path: string): Promise<void> {
   await page.locator('html[data-ready]').waitFor()
 }
 
+/** Reloads the page and waits until it answers to the hand: a key that is pressed before goes nowhere. */
+export async function reload(page: Page): Promise<void> {
+  await page.reload()
+  await page.locator('html[data-ready]').waitFor()
+}
+
 const pending = new WeakMap<Page, Set<Request>>()
 const QUIET = 500 // ms without a request
 

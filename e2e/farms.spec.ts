@@ -1,5 +1,5 @@
 import { lookAtBackup } from '../src/data/backup/backup'
-import { asDocument, demo, expect, test, visit } from './farm'
+import { asDocument, demo, expect, reload, test, visit } from './farm'
 import { readSmall } from '../src/season/small-season'
 import type { Page } from '@playwright/test'
 
@@ -72,7 +72,7 @@ test('two windows show two farms, and what is done in each stays in it', async (
   // Whatever window looked last, each goes on in its own farm.
   await demoPage.getByRole('link', { name: 'Plan', exact: true }).click()
   await expect(demoPage).toHaveURL(/\/sallow-ferry\/2027\/plan/)
-  await page.reload()
+  await reload(page)
   await expect(page).toHaveTitle('Plan · Mill Field')
   await switchTo(page, 'Sallow Ferry, season 2027')
   await expect(page).toHaveURL(/\/sallow-ferry\/2027\/plan/)

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
-import { choose, chooseVariety, deaf, demo, expect, test, visit } from './farm'
+import { choose, chooseVariety, deaf, demo, expect, reload, settled, test, visit } from './farm'
 
 const panel = (page: Page) => page.getByRole('complementary')
 const saved = (page: Page) => panel(page).getByRole('button', { name: 'Save', exact: true })
@@ -21,7 +21,7 @@ test('the gates of the next weeks say go, at risk or wait, each with its reason'
   await expect(gates).toContainText('Firm and dark.')
   await saved(page).click()
   await expect(page.getByText('LA-2 Lettuce, red oak changed in the field')).toBeVisible()
-  await page.reload()
+  await reload(page)
   await expect(gates).toContainText('Firm and dark.')
 })
 
@@ -258,7 +258,7 @@ test('two people write one planting: the second is told, and nothing written is 
   await expect(panel(page).getByText(/save to put it in the place of theirs/)).toBeVisible()
   await saved(page).click()
   await expect(page.getByText('KL Kale, long black changed in the field')).toBeVisible()
-  await page.reload()
+  await reload(page)
   await expect(panel(page).getByLabel('Good plants')).toHaveValue('200')
 })
 
@@ -314,4 +314,26 @@ test.describe('in the south, over New Year', () => {
     await page.getByRole('button', { name: 'Month sheet' }).click()
     await expect(page.getByRole('article').getByRole('heading', { name: 'October 2027' })).toBeVisible()
   })
+})
+
+test('what follows its own family in a bed is named, and a bed bears its cover crops and families in mind', async ({
+  page,
+}) => {
+  await visit(page, '/field?tab=beds')
+  await expect(page.getByText(/^\d+ plantings follow their own family within 2 years$/)).toBeVisible()
+  await page.getByRole('button', { name: 'Show them' }).click()
+  const named = page.getByRole('list', { name: 'Rotation' }).getByRole('listitem')
+  await expect(named.first()).toContainText(/ grew in | stands in /)
+  await page.getByRole('button', { name: 'Bed O1', exact: true }).click()
+  await page.getByRole('button', { name: 'A family that grew here' }).click()
+  await expect(page.getByText('Must not be empty.', { exact: true })).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Save' })).toBeDisabled()
+  await page.getByLabel('Family').last().fill('Asteraceae')
+  await page.getByRole('button', { name: 'A cover crop' }).click()
+  await page.getByLabel('Cover crop').fill('Phacelia')
+  await page.getByRole('button', { name: 'Save' }).click()
+  await settled(page)
+  await reload(page)
+  await page.getByRole('button', { name: 'Through the season' }).click()
+  await expect(page.getByTitle(/^Phacelia/)).toBeVisible()
 })

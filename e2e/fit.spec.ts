@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test'
-import { choose, demo, expect, settled, test, visit } from './farm'
+import { choose, demo, expect, reload, settled, test, visit } from './farm'
 
 const overs = (page: Page) => page.getByText(/limits? (is|are) or will be over/)
 const status = (page: Page) => page.getByTestId('fit-status')
@@ -99,6 +99,8 @@ test('trays are drawn where they stand: touched, moved by keys, let go again, an
   await page.keyboard.press('Enter')
   const card = page.getByTestId('tray-card')
   await expect(card).toContainText('ON Onion, yellow storage')
+  // Where it goes next is outlined there.
+  await expect(card.getByRole('img', { name: /^Where ON goes on / })).toBeVisible()
   await card.getByRole('button', { name: 'Pin it here' }).click()
   await expect(onions).toHaveAttribute('aria-label', /pinned here/)
   const place = () => onions.locator('rect').first().getAttribute('x')
@@ -132,7 +134,7 @@ test('the colours of trays are explained, by crop or by what is next', async ({ 
   await page.getByRole('button', { name: 'By what is next' }).click()
   await expect(means.getByText('hardened next')).toBeVisible()
   await expect(means.getByText('Onion', { exact: true })).toHaveCount(0)
-  await page.reload()
+  await reload(page)
   await expect(means.getByText('hardened next')).toBeVisible()
 })
 

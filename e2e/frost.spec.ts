@@ -1,5 +1,5 @@
 import { formatDay, parseDay } from '../src/core/calendar/day'
-import { expect, test, visit } from './farm'
+import { expect, reload, test, visit } from './farm'
 
 /** Twelve years of nights: mild, with a last frost on a known day of each May. */
 function nightsCsv(): string {
@@ -44,7 +44,7 @@ test('a record of minima is read, a chance chosen, and the working date follows 
   await panel.getByRole('button', { name: 'Save', exact: true }).click()
   await expect(page.getByText(/Frost date changed; 2 plantings moved with it/)).toBeVisible()
   await expect(page.getByText(/Working frost date: Sat 15 May/)).toBeVisible()
-  await page.reload()
+  await reload(page)
   await expect(page.getByText(/from hill-station/)).toBeVisible()
   await page.getByRole('button', { name: 'Undo' }).first().click()
   await expect(page.getByText(/sample data/)).toBeVisible()

@@ -1,5 +1,5 @@
 /** Help at hand: what a view is for, the guide in the application, and the first tour. */
-import { expect, settled, test, visit } from './farm'
+import { expect, reload, settled, test, visit } from './farm'
 
 test('a question mark says what a view is for, and leads to its page of the guide', async ({ page }) => {
   await visit(page, '/benches')
@@ -40,7 +40,7 @@ test('the first tour goes through six views, is left, and is taken up where it w
   await expect(page).toHaveURL(/\/plan/)
   await tour.getByRole('button', { name: 'Close' }).click()
   await expect(tour).toHaveCount(0)
-  await page.reload()
+  await reload(page)
   await settled(page)
   await expect(tour).toHaveCount(0)
   await page.getByRole('button', { name: 'Help with this page' }).click()
@@ -78,7 +78,7 @@ test.describe('with nothing yet', () => {
     await expect(offer).toBeVisible()
     await page.getByRole('button', { name: 'Not now' }).click()
     await expect(offer).toHaveCount(0)
-    await page.reload()
+    await reload(page)
     await settled(page)
     await expect(offer).toHaveCount(0)
     // Help still begins it.

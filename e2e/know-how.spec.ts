@@ -338,3 +338,21 @@ test('two people change one crop: the second is told and loses nothing', async (
   await page.getByRole('button', { name: 'Cancel changes' }).click()
   await expect(rowsOf(page)).toHaveValue('70')
 })
+
+test('a kind is read before it is edited: its year, how it looks, and how long it keeps in what the farm has', async ({
+  page,
+}) => {
+  await visit(page, '/know-how?crop=tomato')
+  const year = page.getByRole('region', { name: 'Its year on this farm' })
+  const row = year.getByRole('listitem').filter({ has: page.getByRole('link', { name: 'TR', exact: true }) })
+  await expect(row.getByRole('img', { name: /^TR Tomato, red slicer: .* Mar to .* Oct/ })).toBeVisible()
+  const ages = page.getByRole('region', { name: 'How long it keeps in each container' })
+  await expect(ages.getByRole('img', { name: /^72-cell tray: good to plant from week \d/ })).toBeVisible()
+  await expect(page.getByRole('img', { name: 'Seed leaves: narrow and pointed, a pair. True leaves: of several leaflets' })).toBeVisible() // prettier-ignore
+  await expect(page.getByText(/^Your places on Mon 12 Apr: Heat mats/)).toBeVisible()
+  await row.getByRole('link', { name: 'TR', exact: true }).click()
+  await expect(page).toHaveURL(/\/batch\?id=tr/)
+
+  await visit(page, '/know-how?tab=methods')
+  await expect(page.getByRole('img', { name: /^8 weeks from sowing to planting, at most 6 tray places for 100 plants$/ }).first()).toBeVisible() // prettier-ignore
+})

@@ -1,5 +1,5 @@
 /** Labels as a PDF from the device itself, also without signal. */
-import { expect, test, visit } from './farm'
+import { expect, reload, test, visit } from './farm'
 import { NO_WAY } from './without-signal'
 
 test.use({ serviceWorkers: 'allow' })
@@ -18,8 +18,7 @@ test('labels and the map of coded trays are made on the device without signal', 
   await visit(page, '/labels')
   await page.locator('html[data-quiet]').waitFor()
   await page.evaluate(() => navigator.serviceWorker.ready)
-  await page.reload() // from now on the service worker has the page
-  await page.locator('html[data-ready]').waitFor()
+  await reload(page) // from now on the service worker has the page
   await context.setOffline(true)
 
   /** What a link leads to, as text: the policy of the page lets no script fetch it. */

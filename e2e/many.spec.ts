@@ -1,5 +1,5 @@
 /** Many plantings changed in one step, counted in presses, and taken back in one. */
-import { expect, test, visit } from './farm'
+import { expect, reload, test, visit } from './farm'
 
 test('twenty batches are moved in at most eight presses, with what it does to the benches, and taken back by one', async ({
   page,
@@ -31,8 +31,7 @@ test('twenty batches are moved in at most eight presses, with what it does to th
   await page.getByRole('button', { name: 'Stop ticking' }).click()
   await page.getByRole('button', { name: 'Undo' }).first().click()
   await expect(page.getByText(/Undone|taken back/i).first()).toBeVisible()
-  await page.reload()
-  await page.locator('html[data-ready]').waitFor()
+  await reload(page)
   expect(await page.getByRole('button', { name: /plant \w+ \d+ \w+/ }).allInnerTexts()).toEqual(before)
 })
 

@@ -57,7 +57,11 @@ test('a new planting goes from panel to stair, bench load, week list, CSV and ca
   const csvText = readFileSync(await csv.path(), 'utf8')
   expect(csvText).toContain(`ZZ9,"Basil, purple"`)
   expect(csvText).toContain(seeds.replace(',', ''))
-  const [ics] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Calendar' }).click()])
+  await page.getByRole('link', { name: 'Calendar', exact: true }).click()
+  const [ics] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'As a file, once' }).click(),
+  ])
   expect(readFileSync(await ics.path(), 'utf8').replace(/\r\n[ \t]/g, '')).toContain('SUMMARY:Sow ZZ9 Basil\\, purple')
 
   // After the server has crashed and come back, it is all still there.

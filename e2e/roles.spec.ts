@@ -47,6 +47,7 @@ const RULES: Readonly<Record<string, readonly Who[] | typeof PUBLIC>> = {
   'GET /api/revision': READ,
   'GET /api/season': READ,
   'GET /api/start-now': READ,
+  'GET /api/calendar/[name]': PUBLIC, // by the token in its address
   'POST /api/thermometer': PUBLIC, // by the key of a thermometer
   'GET /api/thermometers': READ,
   'GET /b/[code]': READ,

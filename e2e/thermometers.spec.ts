@@ -1,7 +1,7 @@
 /** Thermometers that send by themselves: set up, heard, counted, and frost told. */
 import AxeBuilder from '@axe-core/playwright'
 import type { APIRequestContext, Page } from '@playwright/test'
-import { expect, test, visit } from './farm'
+import { expect, reload, test, visit } from './farm'
 
 const NAME = 'Door of the long tunnel'
 
@@ -138,7 +138,7 @@ test.describe('on a phone', () => {
     await tell.click()
     await expect(page.getByText('This device will be told.')).toBeVisible()
     await expect(tell).toBeChecked()
-    await page.reload()
+    await reload(page)
     await expect(tell).toBeChecked()
 
     const found = await new AxeBuilder({ page }).analyze()

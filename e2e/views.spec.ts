@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs'
-import { demo, expect, test, settled, visit } from './farm'
+import { demo, expect, reload, settled, test, visit } from './farm'
 
 test.describe('the working day', () => {
   test('moves every view: by keys, by dragging, by typing, and back with one stroke', async ({ page }) => {
@@ -34,7 +34,7 @@ test.describe('the working day', () => {
     await expect
       .poll(async () => (await page.context().cookies()).some(({ value }) => value.endsWith('2027-05-03')))
       .toBe(true)
-    await page.reload()
+    await reload(page)
     await expect(page.getByRole('heading', { name: 'Monday 3 May 2027' })).toBeVisible()
   })
 })
@@ -70,7 +70,7 @@ test('what the plan shows is found again on the way back, and when the page is l
   await expect(page.getByRole('heading', { name: 'Seed' }).first()).toBeVisible()
   await page.goBack()
   await expect(page.getByText(/^3 of \d+ batches/)).toBeVisible()
-  await page.reload()
+  await reload(page)
   await expect(page.getByRole('searchbox', { name: 'Find' })).toHaveValue('kale')
   await expect(page.getByText(/^3 of \d+ batches/)).toBeVisible()
   await expect(page.getByRole('button', { name: 'One list' })).toHaveAttribute('aria-pressed', 'true')

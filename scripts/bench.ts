@@ -3,6 +3,8 @@
  * npm run bench -- --browser runs bench-browser.ts instead.
  * Prints one JSON line a measurement.
  */
+import { readFileSync } from 'node:fs'
+import { readSeason } from '../src/season/read'
 import { formatDay, parseDay, weekStart } from '../src/core/calendar/day'
 import { gatesBetween } from '../src/core/field/gates'
 import { frostDates, frostSeasons, percentile } from '../src/core/frost/percentiles'
@@ -10,6 +12,9 @@ import { anchoredMoves, seasonAir } from '../src/core/field/anchor'
 import { compareWays } from '../src/core/plan/compare'
 import { budgetOf } from '../src/core/plan/budget'
 import { costsByKind, whatEarns } from '../src/core/plan/costs'
+import { levers } from '../src/core/rehearsal/levers'
+import { rehearse, USUAL } from '../src/core/rehearsal/rehearse'
+import { openOf } from '../src/core/rehearsal/years'
 import { buyingList } from '../src/core/stores/buying'
 import { leastCost } from '../src/core/stores/packs'
 import { expandPlanting } from '../src/core/batch/expand'
@@ -296,6 +301,43 @@ function stores(): void {
   print({ bench: 'packs of least cost, 300 lines of three sizes', packs_ms: round(packs_ms), limit: 2000 })
 }
 
+/** A thousand years of the demo farm and of 2,000 batches, and what would help one planting most; to the first news, too. */
+function rehearsal(): void {
+  const round = (ms: number) => Math.round(ms)
+  const print = (line: object) => console.log(JSON.stringify(line))
+  const read = readSeason(JSON.parse(readFileSync('demo/sallow-ferry-2027.json', 'utf8')))
+  if (!read.ok) throw new Error('the demo farm must read')
+  const day = parseDay('2027-04-12')
+  for (const [of, season, limit] of [
+    ['the demo farm', read.season, 5000],
+    ['2,000 batches', largeSeason(BATCHES), 60_000],
+  ] as const) {
+    const planner = createPlanner()
+    const plan = planner.plan(season, day)
+    const begun = performance.now()
+    let first: number | undefined
+    let years = 0
+    for (const done of rehearse(plan)) {
+      first ??= performance.now() - begun
+      years = done
+    }
+    const ms = performance.now() - begun
+    const heap_mb = round(process.memoryUsage().heapUsed / 1e6)
+    print({ bench: `rehearsal of ${of}`, years, ms: round(ms), first_ms: round(first ?? 0), heap_mb, limit })
+    const [batch] = openOf(plan).filter(({ progress }) => progress === undefined)
+    if (!batch) continue
+    const asked = performance.now()
+    let steps = 0
+    for (const _ of levers(planner, plan, { ...USUAL, batches: [batch.id], from: day })) steps++
+    print({
+      bench: `what would help one planting of ${of} most`,
+      ms: round(performance.now() - asked),
+      steps,
+      limit: 5000,
+    })
+  }
+}
+
 /** Two thousand batches in a hundred and twenty beds, half of them hung on a bed; the gates of three weeks. */
 function field(): void {
   const round = (ms: number) => Math.round(ms * 100) / 100
@@ -353,3 +395,4 @@ knowHow()
 frost()
 field()
 stores()
+rehearsal()

@@ -43,7 +43,7 @@ const SHOTS: Shot[] = [
   },
   { file: 'benches', path: '/benches' },
   { file: 'farm', path: '/farm?place=warm-bench' },
-  { file: 'know-how', path: '/know-how?crop=tomato', press: /^Enter it as on a packet/ },
+  { file: 'know-how', path: '/know-how?crop=tomato' },
   { file: 'seed', path: '/seed?lot=celosia-plume-lot' },
   { file: 'field', path: '/field?stand=la.3' },
   {
@@ -93,28 +93,17 @@ const SHOTS: Shot[] = [
   },
   { file: 'fit', path: '/benches', press: /^Make it fit/, act: fits },
   { file: 'sheet', path: '/sheet' },
-  // Last: from here on people sign in.
   {
-    file: 'people',
-    path: '/people',
+    file: 'rehearse',
+    path: '/rehearse',
+    height: 900,
     act: async (page) => {
-      await page.getByRole('main').getByLabel('Your name').fill('Ines')
-      await page.getByLabel('E-mail address').fill('ines@example.org')
-      await page.getByLabel('Password').fill('three blue doors')
-      await page.getByRole('button', { name: 'Start sharing' }).click()
-      await page.getByLabel('Name of the phone').waitFor()
-      await page.locator('html[data-ready]').waitFor()
-      await page.waitForTimeout(1500)
-      for (const name of ['Tomas', 'Wren']) {
-        await page.getByLabel('Name of a helper').fill(name)
-        await page.getByRole('button', { name: 'Add a helper' }).click()
-        await page.getByRole('button', { name: `Remove ${name} from shared phones` }).waitFor()
-      }
-      await page.getByLabel('Name of the phone').fill('Crew phone 1')
-      await page.getByRole('button', { name: 'Add a phone' }).click()
-      await page.getByRole('img', { name: 'Code for Crew phone 1' }).waitFor()
-      await page.getByRole('heading', { name: 'Shared phones', exact: true }).evaluate((head) => head.scrollIntoView())
-      await page.waitForTimeout(6000) // the notices go
+      await page.getByRole('button', { name: 'Rehearse 1,000 years' }).click()
+      await page.getByRole('button', { name: /^Show all / }).click()
+      const row = page.locator('[data-outlook="SF-3"]')
+      await row.getByRole('button', { name: 'What would help most?' }).click()
+      await row.getByRole('region').waitFor()
+      await row.evaluate((one) => one.scrollIntoView({ block: 'center' }))
     },
   },
 ]

@@ -5,9 +5,12 @@
 import { readFileSync } from 'node:fs'
 import { relative } from 'node:path'
 import ts from 'typescript'
-import { en } from '../src/words/messages/en'
+import { en as common } from '../src/words/messages/en'
+import { ofViews } from '../src/words/messages/en/of-views'
 import { enUS } from '../src/words/messages/en-us'
 import { es } from '../src/words/messages/es'
+
+const en = { ...common, ...ofViews }
 
 const SEEN = [
   'label',

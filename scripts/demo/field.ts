@@ -14,18 +14,38 @@ const BLOCKS = [
   ['lane', 'Lane field', 'L'],
 ] as const
 
-/** What overwintered, by bed, and the day its ground is clear. */
-const STANDING: Record<string, [what: string, until: string]> = {
-  r1: ['garlic', '2027-07-02'],
-  r2: ['garlic', '2027-07-02'],
-  r3: ['garlic', '2027-07-02'],
-  w1: ['overwintered leeks', '2027-05-04'],
-  w2: ['overwintered leeks', '2027-05-04'],
-  m8: ['overwintered spinach', '2027-04-24'],
-  l8: ['green manure', '2027-05-20'],
+/** What overwintered, by bed, the day its ground is clear, and its family. */
+const STANDING: Record<string, [what: string, until: string, family: string]> = {
+  r1: ['garlic', '2027-07-02', 'Amaryllidaceae'],
+  r2: ['garlic', '2027-07-02', 'Amaryllidaceae'],
+  r3: ['garlic', '2027-07-02', 'Amaryllidaceae'],
+  w1: ['overwintered leeks', '2027-05-04', 'Amaryllidaceae'],
+  w2: ['overwintered leeks', '2027-05-04', 'Amaryllidaceae'],
+  m8: ['overwintered spinach', '2027-04-24', 'Amaranthaceae'],
+  l8: ['clover', '2027-05-20', 'Fabaceae'],
 }
 
-export const blocks: NonNullable<SeasonInput['blocks']> = BLOCKS.map(([key, name]) => ({ key, name, path: 45 }))
+/** What the blocks of vegetables grew last year. */
+const GREW: Record<string, { year: number; family: string; what: string }[]> = {
+  R: [{ year: 2026, family: 'Fabaceae', what: 'beans' }],
+  M: [{ year: 2026, family: 'Poaceae', what: 'sweet corn' }],
+  W: [{ year: 2026, family: 'Apiaceae', what: 'carrots' }],
+}
+
+/** Where blocks lie, cm, and where their beds run; the last two follow the lane and the orchard's edge. */
+const LIES: Record<string, [east: number, south: number, heading: number]> = {
+  river: [0, 0, 90],
+  willow: [3600, 0, 90],
+  middle: [2355, 3000, 180],
+  house: [5500, 3000, 180],
+  orchard: [10_600, 4300, 202.5],
+  lane: [7400, 700, 67.5],
+}
+
+export const blocks: NonNullable<SeasonInput['blocks']> = BLOCKS.map(([key, name]) => {
+  const [east, south, heading] = LIES[key]!
+  return { key, name, path: 45, map: { east, south, heading } }
+})
 
 export const beds: NonNullable<SeasonInput['beds']> = BLOCKS.flatMap(([block, , letter]) =>
   Array.from({ length: 20 }, (_, i) => {
@@ -37,7 +57,14 @@ export const beds: NonNullable<SeasonInput['beds']> = BLOCKS.flatMap(([block, , 
       block,
       length: 3000,
       width: 75,
-      ...(standing ? { standing: [{ what: standing[0], until: standing[1] }] } : {}),
+      ...(standing
+        ? {
+            standing: [
+              { what: standing[0], until: standing[1], family: standing[2], ...(key === 'l8' ? { cover: true } : {}) },
+            ],
+          }
+        : {}),
+      ...(GREW[letter] ? { grew: GREW[letter] } : {}),
     }
   }),
 )

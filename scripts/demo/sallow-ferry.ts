@@ -936,6 +936,7 @@ const farm: SeasonInput = {
     thermometer: { from: 'stand-in', seed: 12 },
   },
   habits: {
+    rotationYears: 2,
     confidence: 0.9,
     agePoint: 0.3,
     handling: 0.03,

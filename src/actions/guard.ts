@@ -43,7 +43,7 @@ export function refused({ headers, method, url }: Request): Response | undefined
 
 /** What is there for whoever has not signed in. */
 const FOR_NOBODY =
-  /^\/(?:manifest\.webmanifest|icon-[\w-]+\.png|apple-icon[\w-]*\.png|sign-in|join\/[^/]+|new-password\/[^/]+|phone\/[^/]+|api\/auth\/.*|api\/health|api\/thermometer|sw\.js|icon\.svg|favicon\.ico)$/
+  /^\/(?:manifest\.webmanifest|icon-[\w-]+\.png|apple-icon[\w-]*\.png|sign-in|join\/[^/]+|new-password\/[^/]+|phone\/[^/]+|api\/auth\/.*|api\/health|api\/thermometer|api\/calendar\/[\w-]{32}\.ics|sw\.js|icon\.svg|favicon\.ico)$/
 
 /**
  * Who sends a request; and where people have to sign in, and this one has not, the way there. Actions say it themselves,

@@ -29,7 +29,7 @@ export const deviceIn = (cookies: string | null): string | undefined =>
 /** What kind of limit a request falls under; `undefined` for pages and what is read from them. */
 export function limitedAs(method: string, path: string): Limited | undefined {
   if (path.endsWith('/out/backup')) return 'backup'
-  if (/\/out\//.test(path)) return 'export'
+  if (/\/out\/|^\/api\/calendar\//.test(path)) return 'export'
   return method === 'GET' || method === 'HEAD' || method === 'OPTIONS' ? undefined : 'write'
 }
 

@@ -17,9 +17,11 @@ const RULES: Readonly<Record<string, string>> = {
   compareWhatIfs: 'read',
   copyPlantings: 'plan read',
   copySeason: 'plan',
+  deleteCalendar: 'asker read', // one's own
   deleteFarmBroker: 'own',
   deleteMyself: 'asker', // oneself
   deleteThermometer: 'plan',
+  editCalendar: 'asker read', // one's own
   editThermometer: 'plan',
   endPasskey: 'asker', // one's own
   endPhone: 'plan',
@@ -32,6 +34,9 @@ const RULES: Readonly<Record<string, string>> = {
   join: 'asker', // by its link
   keepWhatIf: 'plan',
   leaveFarm: 'asker read', // oneself
+  myCalendars: 'asker read',
+  newCalendar: 'asker read', // one's own
+  newCalendarAddress: 'asker read', // one's own
   newPasswordLink: 'asker own',
   lookAtDemo: 'begin',
   newPhone: 'plan',

@@ -12,6 +12,7 @@ import { addPhone, addHand } from './phone-repository'
 import { invite } from './people-repository'
 import { note } from './audit-repository'
 import { keepPhoto, keepRecords } from './record-repository'
+import { addCalendar } from './calendar-repository'
 import { createFarm, loadSeason } from './season-repository'
 import type { Database, SeasonId } from './schema'
 import { createWhatIf } from './what-if-repository'
@@ -32,6 +33,7 @@ async function fullFarm(db: Kysely<Database>, name: string): Promise<SeasonId> {
   await keepRecords(db, id, [done(season.plantings[0]!.key, '2027-03-01', 'sow')])
   await addPhone(db, id.farm_id, 'Barn phone', null)
   await addHand(db, id.farm_id, 'Ines')
+  await addCalendar(db, id.farm_id, null, { facts: { name: 'Work', remind: 'nothing', remindAt: 0 }, locale: 'en-GB', units: 'metric' }) // prettier-ignore
   await invite(db, { farm: id.farm_id, role: 'crew', by: null })
   await note(db, { farm: id.farm_id, person: null, who: 'Ines' }, 'exported')
   const bytes = Buffer.from([1])
@@ -156,6 +158,7 @@ const WHOLE = [
   'src/actions/season-data.ts', // lists farms
   'src/actions/season-in-view.ts', // looks which farm it is, and whether whoever asks may
   'src/actions/sign-in.ts',
+  'src/actions/subscribed.ts', // looks whose calendar it is
   'src/actions/told-devices.ts', // the server's own keys
   'src/app/api/records/route.ts', // looks whose season it is
   'src/app/api/thermometer/route.ts', // looks whose thermometer it is

@@ -23,6 +23,7 @@ import * as passkeys from './migrations/0019-passkeys'
 import * as mixes from './migrations/0020-mixes'
 import * as supplies from './migrations/0021-supplies'
 import * as purchases from './migrations/0022-purchases'
+import * as calendars from './migrations/0023-calendars'
 import { letFarmsIn } from './farm-rows'
 import type { Database } from './schema'
 
@@ -50,6 +51,7 @@ const MIGRATIONS: Record<string, Migration> = {
   '0020-mixes': mixes,
   '0021-supplies': supplies,
   '0022-purchases': purchases,
+  '0023-calendars': calendars,
 }
 
 /**

@@ -8,7 +8,7 @@ export const FORMER = 'Former member'
 
 /** Everything that is kept of a person, as plain data. */
 export async function personData(db: Db, person: string) {
-  const [own, farms, signIns, passkeys, toldDevices, records, journal, audit] = await Promise.all([
+  const [own, farms, signIns, passkeys, toldDevices, calendars, records, journal, audit] = await Promise.all([
     db.selectFrom('person').select(['name', 'email']).where('id', '=', person).executeTakeFirstOrThrow(),
     db
       .selectFrom('member')
@@ -37,6 +37,13 @@ export async function personData(db: Db, person: string) {
       .orderBy('push_subscription.made_at')
       .execute(),
     db
+      .selectFrom('calendar')
+      .innerJoin('farm', 'farm.farm_id', 'calendar.farm_id')
+      .select(['farm.name as farm', 'calendar.name', 'made_at as made', 'read_at as read'])
+      .where('person_id', '=', person)
+      .orderBy('made_at')
+      .execute(),
+    db
       .selectFrom('record')
       .innerJoin('farm', 'farm.farm_id', 'record.farm_id')
       .select(['record.id', 'farm.name as farm', 'on_day as on', 'at', 'batch', 'place', 'what', 'note', 'photos'])
@@ -52,7 +59,7 @@ export async function personData(db: Db, person: string) {
       .execute(),
     db.selectFrom('audit').select(['at', 'what', 'about']).where('person_id', '=', person).orderBy('seq').execute(),
   ])
-  return { ...own, farms, signIns, passkeys, toldDevices, records, changes: journal, noted: audit }
+  return { ...own, farms, signIns, passkeys, toldDevices, calendars, records, changes: journal, noted: audit }
 }
 
 /** Why somebody cannot go yet: they keep the server, or are the only owner of farms that others are of, or that nobody would be of. */

@@ -267,6 +267,32 @@ export interface PushSubscriptionTable {
   made_at: GeneratedAlways<Date>
 }
 
+export interface CalendarTable {
+  farm_id: string
+  calendar_id: Generated<string>
+  person_id: string | null
+  token_hash: string
+  name: string
+  /** What is in it, but its name. */
+  facts: JSONColumnType<object>
+  locale: string
+  units: 'metric' | 'us'
+  made_at: GeneratedAlways<Date>
+  read_at: Date | null
+}
+
+export interface CalendarEntryTable {
+  farm_id: string
+  calendar_id: string
+  entry: string
+  day: string
+  title: string
+  digest: string
+  sequence: number
+  changed_at: Date
+  gone_at: Date | null
+}
+
 export interface PushKeyTable {
   one: Generated<boolean>
   public_key: string
@@ -329,6 +355,8 @@ export interface Database {
   broker: BrokerTable
   push_subscription: PushSubscriptionTable
   push_key: PushKeyTable
+  calendar: CalendarTable
+  calendar_entry: CalendarEntryTable
   passkey: PasskeyTable
   passkey_challenge: PasskeyChallengeTable
 }

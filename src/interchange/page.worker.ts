@@ -3,6 +3,11 @@
  * another fragment in its address, and a browser that has that script already may keep the fragment of the first.
  */
 import { expose } from 'comlink'
+import type { Day } from '../core/calendar/day'
+import type { Honesty } from '../core/advice/honest'
+import type { Lever, LeversAsked } from '../core/rehearsal/levers'
+import type { Rehearsal } from '../core/rehearsal/rehearse'
+import type { Rehearsed } from '../core/rehearsal/years'
 import type { CountedTray } from '../core/traypicture/count-tray'
 import type { Grid } from '../core/traypicture/walls'
 import type { Corners } from '../core/traypicture/upright'
@@ -43,6 +48,24 @@ const api = {
   async fit(season: Season, from: string, onNews: (status: FitStatus) => void): Promise<FitStatus> {
     const { fitBeside } = await import('../worker/fit-beside')
     return fitBeside(season, from, onNews)
+  },
+  /** The season rehearsed. */
+  async rehearse(season: Season, today: Day, asked: Rehearsed, onYears: (years: number) => void): Promise<Rehearsal> {
+    const { rehearseBeside } = await import('../worker/rehearse-beside')
+    return rehearseBeside(season, today, asked, onYears)
+  },
+  /** How far forecasts held, day by day of what was written down. */
+  async honesty(season: Season, today: Day): Promise<Honesty> {
+    const [{ createPlanner }, { honestyOf }] = await Promise.all([
+      import('../core/plan/plan'),
+      import('../core/advice/honest'),
+    ])
+    return honestyOf(createPlanner(), createPlanner().plan(season, today))
+  },
+  /** What would help some plantings most, in the same years. */
+  async levers(season: Season, today: Day, asked: LeversAsked, onShare: (share: number) => void): Promise<Lever[]> {
+    const { leversBeside } = await import('../worker/rehearse-beside')
+    return leversBeside(season, today, asked, onShare)
   },
 }
 

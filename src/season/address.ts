@@ -13,6 +13,8 @@ export const VIEW_NAMES = [
   'costs',
   'mats',
   'guide',
+  'calendar',
+  'rehearse',
   'labels',
   'know-how',
   'journal',

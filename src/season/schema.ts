@@ -1066,6 +1066,12 @@ export const Habits = z.strictObject({
     .enum(HARDENING_SCHOOLS)
     .default('growing-hours')
     .describe('how plants are hardened where their method does not say'),
+  rotationYears: z
+    .int()
+    .min(0)
+    .max(15)
+    .optional()
+    .describe('years a family stays out of a bed in which it grew; not looked at unless said'),
   turnaroundDays: z.int().min(0).max(90).default(3).describe('days from clearing a bed to planting it again'),
   mix: z
     .strictObject({ name: name.default('Sowing mix'), ...recipe })
@@ -1140,6 +1146,14 @@ export const Block = z.strictObject({
   name,
   path: z.number().min(0).max(1000).default(45).describe('cm between its beds'),
   covers: z.array(Cover).max(12).optional().describe('parts of the year its beds are under cover'),
+  map: z
+    .strictObject({
+      east: z.number().min(-1_000_000).max(1_000_000).describe('cm'),
+      south: z.number().min(-1_000_000).max(1_000_000).describe('cm'),
+      heading: z.number().min(0).max(359.9).describe('where its beds run from their heads, degrees from north'),
+    })
+    .optional()
+    .describe('where the head of its first bed lies on the map of the farm'),
 })
 
 export const Bed = z.strictObject({
@@ -1159,11 +1173,24 @@ export const Bed = z.strictObject({
         what: name,
         from: day.optional().describe('none: since before the season'),
         until: day.describe('day it is clear'),
+        cover: z.boolean().optional().describe('sown to cover and feed the ground'),
+        family: text().trim().min(1).max(80).optional(),
       }),
     )
     .max(20)
     .default([])
     .describe('what stands there that is not a planting of this season'),
+  grew: z
+    .array(
+      z.strictObject({
+        year: z.int().min(1900).max(2300),
+        family: text().trim().min(1).max(80),
+        what: name.optional(),
+      }),
+    )
+    .max(60)
+    .optional()
+    .describe('families that grew in it in the years before'),
 })
 
 export const LOSS_CAUSES = [
@@ -1334,6 +1361,14 @@ const Did = z.discriminatedUnion('did', [
     .refine(({ low, high }) => low === undefined || high === undefined || low <= high, 'the low is above the high')
     .describe('read off a thermometer in a place'),
   z.strictObject({ did: z.literal('wash'), container: key, trays: z.int().min(1).max(1_000_000) }),
+  z
+    .strictObject({
+      did: z.literal('broke'),
+      container: key,
+      trays: z.int().min(1).max(1_000_000).describe('so many fewer of them from that day on'),
+      unwashed: z.boolean().optional().describe('they were waiting to be washed'),
+    })
+    .describe('containers that broke, were lost or were thrown away'),
   z.strictObject({ did: z.literal('note') }),
 ])
 

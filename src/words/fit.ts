@@ -37,7 +37,8 @@ export function shiftWords(days: number, f: Format): string {
   return `${count(f, Math.abs(days), 'day')} ${days > 0 ? f.t('words.fit.later') : f.t('words.fit.earlier')}`
 }
 
-function differenceWords(difference: Difference, places: readonly Place[], f: Format): string {
+/** One thing that would be otherwise: `sow 4 days later, on Fri 12 Mar`. */
+export function differenceWords(difference: Difference, places: readonly Place[], f: Format): string {
   switch (difference.kind) {
     case 'sow':
       return f.t('words.fit.sowOn', {

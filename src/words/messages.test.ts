@@ -11,9 +11,10 @@ import ts from 'typescript'
 import { describe, expect, it, vi } from 'vitest'
 import { createFormat } from './format'
 import { en } from './messages/en'
+import { ofViews } from './messages/en/of-views'
 import { enUS } from './messages/en-us'
 import { es } from './messages/es'
-import { languageOf, messagesOf } from './translator'
+import { addMessages, languageOf, messagesOf } from './translator'
 
 type Nested = { readonly [key: string]: string | Nested }
 
@@ -123,8 +124,38 @@ function usesOf(call: ts.CallExpression, space: string, path: string, source: ts
   return keys(call.arguments[0]!)
 }
 
-const english = flat(en)
+const whole = { ...en, ...ofViews }
+const english = flat(whole)
 const all = uses()
+
+describe('what one view alone says', () => {
+  const parts = Object.keys(ofViews)
+  it('is asked for only where its words come with the code', () => {
+    const without = all.flatMap(({ at, key }) => {
+      const [part] = parts.filter((one) => key.source.startsWith(`^${one}\\.`))
+      if (part === undefined) return []
+      const [path] = at.split(':')
+      return /^import '(?:\.|.*-)\/?words'$/m.test(readFileSync(path!, 'utf8')) ? [] : [at]
+    })
+    expect(without).toEqual([])
+    expect(all.filter(({ key }) => parts.some((one) => key.source.startsWith(`^${one}\\.`))).length).toBeGreaterThan(
+      200,
+    )
+  })
+  it('is there in every language that was read before it came, and in those that are read after', () => {
+    const before = messagesOf('es')
+    const part = { people: ofViews.people }
+    addMessages(part)
+    for (const locale of ['es', 'en', 'en-US'])
+      expect(Object.keys(flat((messagesOf(locale) as unknown as Nested)['people'] as Nested))).toEqual(
+        Object.keys(flat(part.people)),
+      )
+    expect(messagesOf('es')).toBe(before)
+    // What the language says is said in it, also where English came later.
+    const said = flat((messagesOf('es') as unknown as Nested)['people'] as Nested)
+    for (const [key, text] of flat(es.people as unknown as Nested)) expect(said.get(key)).toBe(text)
+  })
+})
 
 describe('the catalogues', () => {
   it('hold no message that is not used, and none is asked for that is not there', () => {

@@ -1,6 +1,7 @@
 /** Which language a reader reads, and every message in it. */
 import { createTranslator, type Messages } from 'next-intl'
 import { en } from './messages/en'
+import type { ofViews } from './messages/en/of-views'
 import { enUS } from './messages/en-us'
 
 /** Keys as they are, every message a string: what a message needs is checked over the source, not by the compiler. */
@@ -8,7 +9,7 @@ type Keys<T> = { readonly [K in keyof T]: T[K] extends string ? string : Keys<T[
 
 declare module 'next-intl' {
   interface AppConfig {
-    Messages: Keys<typeof en>
+    Messages: Keys<typeof en & typeof ofViews>
   }
 }
 
@@ -59,16 +60,42 @@ export const languageOf = (locale: string): Language => (/^es\b/i.test(locale) ?
 /** Whether a locale's English is American. */
 const american = (locale: string) => /^en-us$/i.test(locale)
 
+/** What is said in English: with every view that is opened what it alone says. */
+const said: Record<string, string | Catalogue> = { ...en }
+
+/** The name a locale's messages are kept under. */
+const nameOf = (locale: string): string => (languageOf(locale) === 'es' ? 'es' : american(locale) ? 'en-US' : 'en-GB')
+
+/** What the messages kept under a name say otherwise than English. */
+function ownOf(name: string): Catalogue {
+  const own = name === 'en-US' ? enUS : spoken.get(name === 'es' ? 'es' : 'en')
+  if (!own) throw new Error(`the messages of ${name} are not loaded`)
+  return own
+}
+
+/** Messages made so far, by name: what is added later is added to them, too. */
+const made = new Map<string, Record<string, string | Catalogue>>()
+
 /**
  * All messages of a locale: what its own catalogue lacks is said in English.
  *
  * @throws where the language was not loaded before
  */
 export function messagesOf(locale: string): Messages {
-  const language = languageOf(locale)
-  const own = american(locale) ? enUS : spoken.get(language)
-  if (!own) throw new Error(`the messages of ${language} are not loaded`)
-  return over(en, own) as unknown as Messages
+  const name = nameOf(locale)
+  let messages = made.get(name)
+  if (!messages) made.set(name, (messages = over(said, ownOf(name)) as Record<string, string | Catalogue>))
+  return messages as unknown as Messages
+}
+
+/** Adds what one view says, once its code is there. */
+export function addMessages(part: Catalogue): void {
+  Object.assign(said, part)
+  for (const [name, messages] of made) {
+    const own = ownOf(name)
+    const spokenThere = Object.fromEntries(Object.keys(part).flatMap((key) => (own[key] ? [[key, own[key]]] : [])))
+    Object.assign(messages, over(part, spokenThere))
+  }
 }
 
 /** A message that is missing or faulty: said once in the log, and its key shown rather than a blank. */
@@ -78,7 +105,7 @@ const translators = new Map<string, Translate>()
 
 /** The translator of a locale; there is one for each catalogue and no more. */
 export function translatorOf(locale: string): Translate {
-  const name = languageOf(locale) === 'es' ? 'es' : american(locale) ? 'en-US' : 'en-GB'
+  const name = nameOf(locale)
   const known = translators.get(name)
   if (known) return known
   const made = createTranslator({ locale: name, messages: messagesOf(locale), timeZone: 'UTC', onError: onMissing })

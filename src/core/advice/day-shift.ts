@@ -3,13 +3,13 @@ import type { TaskKind } from '../batch/tasks'
 import type { Batch } from '../batch/batch'
 import { expandPlanting } from '../batch/expand'
 import type { Day } from '../calendar/day'
-import { forwardPass, legStart } from '../schedule/forward'
+import { forwardPass, legStart, tailDay } from '../schedule/forward'
 import type { SessionLine } from './session'
 
 /** A batch whose work is done on another day than its own. */
 export interface DayShift {
   batch: Batch
-  what: 'pot-up' | 'move' | 'plant'
+  what: 'pot-up' | 'move' | 'harden' | 'plant'
   /** The day it would be done on. */
   own: Day
   /** Days later; below 0 earlier. */
@@ -23,13 +23,25 @@ export function shiftsOf({ works }: Pick<SessionLine, 'works'>): DayShift[] {
 
 /** All such work of a batch. */
 export const shiftsOfBatch = (batch: Batch): DayShift[] => [
-  ...batch.way.method.stages.flatMap((_, stage) => legShift(batch, stage) ?? []),
+  ...batch.way.method.stages.flatMap((_, stage) => legShift(batch, stage) ?? tailShift(batch, stage) ?? []),
+  ...(tailShift(batch, 'hardening') ?? []),
   ...(plantingShift(batch) ?? []),
 ]
 
 function dayShift(batch: Batch, kind: TaskKind, nth: number): DayShift[] | undefined {
   if (kind === 'plant') return plantingShift(batch)
-  return kind === 'pot-up' || kind === 'move' ? legShift(batch, nth) : undefined
+  if (kind === 'harden') return tailShift(batch, 'hardening')
+  return kind === 'pot-up' || kind === 'move' ? (legShift(batch, nth) ?? tailShift(batch, nth)) : undefined
+}
+
+/** How much earlier a change of place that is counted back from planting comes, hardening among them, to fall on a moving day. */
+function tailShift(batch: Batch, stage: number | 'hardening'): DayShift[] | undefined {
+  const { way, plantOn } = batch.progress?.planned ?? batch
+  const leg = way.route.tail.find((one) => one.stage === stage)
+  if (!leg) return undefined
+  const own = plantOn - leg.daysBefore
+  const days = tailDay(way.route, leg, plantOn) - own
+  return days !== 0 ? [{ batch, what: stage === 'hardening' ? 'harden' : 'move', own, days }] : undefined
 }
 
 /** How far a potting up, or a change of place, of the plan is moved to fall on its days of work. */

@@ -251,6 +251,9 @@ describe('washing', () => {
       ).map(({ container, trays, since }) => [container.key, trays, since])
     expect(due([])).toEqual([['cells-128', 1, pot.day]])
     expect(due([entry(undefined, day(on), { did: 'wash', container: 'cells-128', trays: 1 })])).toEqual([])
+    const broke = { did: 'broke', container: 'cells-128', trays: 1 } as const
+    expect(due([entry(undefined, day(on), { ...broke, unwashed: true })])).toEqual([])
+    expect(due([entry(undefined, day(on), broke)])).toEqual([['cells-128', 1, pot.day]])
   })
 })
 

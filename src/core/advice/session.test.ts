@@ -4,11 +4,12 @@ import { readSeason } from '../../season/read'
 import { readFileSync } from 'node:fs'
 import type { Entry, Season } from '../../season/schema'
 import { readSmall, type SmallSeason } from '../../season/small-season'
+import type { Batch } from '../batch/batch'
 import { tasksOf } from '../batch/tasks'
 import { formatDay, parseDay, weekday } from '../calendar/day'
 import { createPlanner } from '../plan/plan'
 import { done, entry } from '../testing/records'
-import { ageOn, forwardPass, legStart } from '../schedule/forward'
+import { ageOn, forwardPass, legStart, limitAge } from '../schedule/forward'
 import type { Route } from '../schedule/route'
 import { shiftsOfBatch } from './day-shift'
 import { partOf, sessionDays, sessionOn, SESSIONS, type SessionKind } from './session'
@@ -302,6 +303,76 @@ describe('moving and planting days of the week', () => {
       { numRuns: 60 },
     )
     expect(moved).toBeGreaterThan(10)
+  })
+})
+
+describe('hardening on moving days', () => {
+  const anyWeekdays = fc.uniqueArray(fc.integer({ min: 1, max: 7 }), { minLength: 1, maxLength: 3 })
+  const seasonOf = (after: number, habits: SmallSeason['habits'], before?: number) =>
+    readSmall((s) => {
+      s.habits = habits
+      const [method] = s.methods
+      method!.hardening = { days: 7, place: 'frame' }
+      method!.stages = [{ place: 'bench', container: 'cells-128' }]
+      // Some days before it hardens it changes its place once more.
+      if (before !== undefined) method!.stages.push({ place: 'mat', when: { daysBeforePlanting: before } })
+      s.plantings[0]!.on = formatDay(parseDay('2027-05-01') + after)
+    })
+  const batchIn = (season: Season, today?: number) => createPlanner().plan(season, today).byId.get('a')!
+  const hardens = (batch: Batch) => batch.stays.find(({ kind }) => kind === 'harden')!.from
+
+  it('begins on the last of them that hardens long enough, in the plan, its work, and what has begun', () => {
+    let earlier = 0
+    fc.assert(
+      fc.property(fc.nat(60), anyWeekdays, (after, weekdays) => {
+        const season = seasonOf(after, { movingWeekdays: weekdays })
+        const batch = batchIn(season)
+        const day = hardens(batch)
+        const own = batch.plantOn - 7
+        expect(weekdays).toContain(weekday(day))
+        for (let other = day + 1; other <= own; other++) expect(weekdays).not.toContain(weekday(other))
+        expect(own - day).toBeGreaterThanOrEqual(0)
+        if (day !== own) earlier++
+        expect(shiftsOfBatch(batch).find(({ what }) => what === 'harden')?.days ?? 0).toBe(day - own)
+        expect(tasksOf(batch, -Infinity, Infinity).find(({ kind }) => kind === 'harden')!.day).toBe(day)
+        // Ready on the same day whether it is sown or not: what has begun hardens on the same day.
+        const records = [done('a', formatDay(batch.sow!), 'sow')]
+        expect(hardens(batchIn({ ...season, records }, batch.sow! + 1))).toBe(day)
+        // One that was really put out on another day stands out from that day.
+        const out = [...records, done('a', formatDay(own + 2), 'harden', { nth: 1 })]
+        expect(hardens(batchIn({ ...season, records: out }, own + 2))).toBe(own + 2)
+      }),
+      { numRuns: 40 },
+    )
+    expect(earlier).toBeGreaterThan(10)
+  })
+  it('is sown as late as may be all the same: one day later is not ready', () => {
+    fc.assert(
+      fc.property(fc.nat(60), anyWeekdays, fc.boolean(), (after, weekdays, frame) => {
+        const season = seasonOf(after, { movingWeekdays: weekdays }, frame ? 9 : undefined)
+        const { sow, plantOn, way, stays, course } = batchIn(season)
+        const { route } = way
+        const readyBy = (day: number) => {
+          const pass = forwardPass(route, day, plantOn)
+          const wanted = pass.readyAge + course.agePoint * (limitAge(route) - pass.readyAge)
+          return ageOn(route, pass, plantOn) >= wanted - 1e-9
+        }
+        expect([readyBy(sow!), readyBy(sow! + 1)]).toEqual([true, false])
+        // Places follow in their order, whichever days they are moved on.
+        expect(stays.at(-1)!.kind).toBe('harden')
+        for (let i = 1; i < stays.length; i++) expect(stays[i]!.from).toBe(stays[i - 1]!.until)
+      }),
+      { numRuns: 40 },
+    )
+  })
+  it('keeps its own day where a batch does, and where no day of work is near', () => {
+    const free = batchIn(seasonOf(3, {}))
+    expect(hardens(free)).toBe(free.plantOn - 7)
+    const season = seasonOf(3, { movingWeekdays: [(weekday(free.plantOn - 7) % 7) + 1] })
+    expect(hardens(batchIn(season))).toBe(free.plantOn - 13)
+    season.plantings[0]!.otherwise = { anyDay: true }
+    expect(hardens(batchIn(season))).toBe(free.plantOn - 7)
+    expect(hardens(batchIn(seasonOf(3, { workDates: { moving: ['2027-01-02'] } })))).toBe(free.plantOn - 7)
   })
 })
 

@@ -15,7 +15,7 @@ import {
 import { leafAge } from '../growth/rate'
 import type { Batch, Stay } from '../batch/batch'
 import { leastNight } from '../schedule/place-by-rule'
-import { ageOn, legStart, reach } from '../schedule/forward'
+import { ageOn, legStart, reach, tailDay } from '../schedule/forward'
 import { inFlats, plantsSharing } from '../sowing/policies'
 
 export type { Seen } from '../growth/plant-state'
@@ -141,7 +141,7 @@ function daysUntil(
   growthTotals[place] ??= climate.growth(place, crop.growth)
   const planting = pass!.planting
   // Where it hardens already it is taken out of that by a move; what is still to come takes it on.
-  const tail = route.tail.filter(({ daysBefore }) => planting - daysBefore > today)
+  const tail = route.tail.filter((leg) => tailDay(route, leg, planting) > today)
   const day = reach({ ...route, growthTotals, tail }, growthTotals, place, today + rests, growth, plantOn)
   return day === Infinity ? undefined : day - today
 }

@@ -24,7 +24,7 @@ function leftBehind(plan: Plan, { ledger, all }: NonNullable<Batch['progress']>,
   }, 0)
 }
 
-/** What is to be washed: containers that were recorded as emptied by potting up, planting or an end, less those washed. */
+/** What is to be washed: containers that were recorded as emptied by potting up, planting or an end, less those washed or broken before. */
 export function washDue(plan: Plan, day: Day): WashDue[] {
   const due = new Map<string, WashDue>()
   const first = Math.max(plan.since, day - REMEMBERED)
@@ -47,7 +47,8 @@ export function washDue(plan: Plan, day: Day): WashDue[] {
     })
   }
   for (const { on, what } of standing(plan.season.records)) {
-    if (what.did !== 'wash' || parseDay(on) < first || parseDay(on) > day) continue
+    if (what.did !== 'wash' && !(what.did === 'broke' && what.unwashed)) continue
+    if (parseDay(on) < first || parseDay(on) > day) continue
     const one = due.get(what.container)
     if (one) due.set(what.container, { ...one, trays: one.trays - what.trays })
   }

@@ -2,7 +2,7 @@
 import { checksUnder, killsUnder } from '../growth/cold'
 import { fastestDays } from '../germination/emergence'
 import type { Day } from '../calendar/day'
-import { ageOn, forwardPass, legAge, legStart, limitAge } from '../schedule/forward'
+import { ageOn, forwardPass, legAge, legStart, limitAge, tailDay } from '../schedule/forward'
 import { usualRate } from '../schedule/place-by-rule'
 import { fastestEmergence } from '../schedule/route'
 import type { Course, Span } from './course'
@@ -52,7 +52,7 @@ export function timingMarks(course: Course): readonly Mark[] {
     const container = route.steps[leg.step - 1]!.container.name
     if (age > oldest + 1e-9) marks.push({ kind: 'outgrown-before-move', container, day, limitAge: oldest, age })
     const hardening = route.tail.at(-1)
-    if (hardening?.stage === 'hardening' && day >= plantOn - hardening.daysBefore)
+    if (hardening?.stage === 'hardening' && day >= tailDay(route, hardening, plantOn))
       marks.push({ kind: 'move-in-hardening', day })
   }
   if (ready === undefined || ready > plantOn) {

@@ -3,9 +3,9 @@ import { type Day } from '../calendar/day'
 import { leafAge } from '../growth/rate'
 import { firstFeed, type Filling } from '../mix/which-mix'
 import { latestSowing, sowingWindow, type CountedBack } from '../schedule/count-back'
-import { ageOn, dayAtAge, forwardPass, legStart, limitDay, readyDay, type Pass } from '../schedule/forward'
+import { ageOn, dayAtAge, forwardPass, legStart, limitDay, readyDay, tailDay, type Pass } from '../schedule/forward'
 import { HAND_OVER } from '../schedule/place-by-rule'
-import { UNPLANNED } from '../schedule/route'
+import { UNPLANNED, type Route } from '../schedule/route'
 import { onSowingDay } from '../schedule/sowing-days'
 import type { WorkDays } from '../schedule/work-days'
 import type { Sizing } from '../sizing/size'
@@ -107,7 +107,7 @@ export class Course {
     if (route.boughtAge !== undefined) {
       this.germinationFactor = 1
       this.stands = pass.sown < plantOn
-      if (this.stands) this.spans = layOut(way, pass, plantOn)
+      if (this.stands) this.spans = layOut(route, way.method.stages.length, pass, plantOn)
       return
     }
     const until = Math.min(pass.emergence, pass.leavesHeat, plantOn)
@@ -115,7 +115,7 @@ export class Course {
     this.stands = true
     this.germTemperature = meanOver(way, temperature, this.heatPlace, pass.sown, until)
     if (pass.emergence < Infinity) this.germinationFactor = shareLeft(way, this.heatPlace, pass.sown, until)
-    this.spans = layOut(way, pass, plantOn)
+    this.spans = layOut(route, way.method.stages.length, pass, plantOn)
   }
 
   /**
@@ -218,8 +218,12 @@ export function fillings({ route: { legs }, feedsDays }: Way, pass: Pass): Filli
   )
 }
 
-function layOut(way: Way, pass: Pass, plantOn: Day): Span[] {
-  const { route } = way
+/**
+ * Where a sowing stands from its sowing day to its planting day.
+ *
+ * @param stages number of stages of its method
+ */
+export function layOut(route: Route, stages: number, pass: Pass, plantOn: Day): Span[] {
   const { changing } = route.climate
   const spans: Span[] = []
   let from = pass.sown
@@ -230,7 +234,7 @@ function layOut(way: Way, pass: Pass, plantOn: Day): Span[] {
   let potted = true
   while (from < plantOn) {
     // The next day anything changes: heat left, the next leg, the next of the tail, or planting.
-    const nextTail = tail + 1 < route.tail.length ? plantOn - route.tail[tail + 1]!.daysBefore : Infinity
+    const nextTail = tail + 1 < route.tail.length ? tailDay(route, route.tail[tail + 1]!, plantOn) : Infinity
     const nextLeg = leg + 1 < route.legs.length ? legStart(pass, leg + 1) : Infinity
     const nextHeat = heated && tail < 0 ? pass.leavesHeat : Infinity
     const named = tail >= 0 ? route.tail[tail]!.place : heated ? pass.germPlace : route.legs[leg]!.place
@@ -242,8 +246,7 @@ function layOut(way: Way, pass: Pass, plantOn: Day): Span[] {
       const last = spans[spans.length - 1]
       if (last && last.place === place && last.kind === kind && !potted) last.until = until
       else {
-        let stage =
-          tail >= 0 && route.tail[tail]!.unplanned ? UNPLANNED : at === 'hardening' ? way.method.stages.length : at
+        let stage = tail >= 0 && route.tail[tail]!.unplanned ? UNPLANNED : at === 'hardening' ? stages : at
         // Potted up where it stands before planting already: it is the potting of its leg all the same.
         if (potted && tail >= 0) stage = route.legs[leg]!.stage
         // Handed over within its stage, by rule.

@@ -4,10 +4,9 @@ import type { Day } from '../calendar/day'
 import { capacityOn, type Load } from '../capacity/load'
 import type { Batch, Stay } from '../batch/batch'
 import type { Planner } from '../plan/plan'
+import { LOT_PACE_SPREAD } from '../germination/emergence'
 import { forwardPass } from '../schedule/forward'
 
-/** Spread of ln pace between lots and springs, as in the stand count's prior. */
-const PACE_SPREAD = 0.15
 /** Days slower without heat from which heat is called a help. */
 const HELP = 3
 
@@ -109,8 +108,8 @@ function leavingDays({ way, sow, plantOn }: Batch, stay: Stay): Turn['leaves'] {
     return Math.min(plantOn, forwardPass(route, sow!, plantOn).leavesHeat)
   }
   return {
-    early: Math.min(stay.until, at(-PACE_SPREAD)),
+    early: Math.min(stay.until, at(-LOT_PACE_SPREAD)),
     planned: stay.until,
-    late: Math.max(stay.until, at(PACE_SPREAD)),
+    late: Math.max(stay.until, at(LOT_PACE_SPREAD)),
   }
 }

@@ -100,7 +100,7 @@ describe('load', () => {
       trays: 4,
       trayPlaces: 4,
     })
-    const [load] = containerLoads([{ stays: [stay(0, 10), stay(10, 20, 1)] }], containers, from, to)
+    const [load] = containerLoads([{ stays: [stay(0, 10), stay(10, 20, 1)] }], { containers, records: [] }, from, to)
     expect(loadOn(load!, from + 9)).toBe(4)
     expect(loadOn(load!, from + 10)).toBe(4)
     expect(loadOn(load!, from + 22)).toBe(4)

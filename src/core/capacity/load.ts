@@ -1,6 +1,7 @@
 /** What stands where: load per place and per container for every day, peaks, and what is over. */
-import type { Container, Place } from '../../season/schema'
+import type { Container, Place, Season } from '../../season/schema'
 import { inPartOfYear, type Day } from '../calendar/day'
+import { breakages, ownedOver } from './owned'
 
 /** A stretch of days on which something is over its limit: [from, until). */
 export interface Over {
@@ -37,6 +38,7 @@ export interface StayLoad {
 }
 
 const ROUNDING = 1e-9
+const NONE: Season['records'] = []
 
 /** Load of every place over [from, to) from the stays of all batches. */
 export function placeLoads(
@@ -56,10 +58,14 @@ export function placeLoads(
   return places.map((place, i) => loadOfSteps(place, steps[i]!, from, placeCapacity(place, from, to)))
 }
 
-/** Containers of each kind in use, and being washed, over [from, to). */
+/**
+ * Containers of each kind in use, and being washed, over [from, to).
+ *
+ * @param of the containers, and the records that say which broke
+ */
 export function containerLoads(
   batches: readonly { stays: readonly StayLoad[] }[],
-  containers: readonly Container[],
+  { containers, records }: Pick<Season, 'containers' | 'records'>,
   from: Day,
   to: Day,
 ): Load<Container>[] {
@@ -76,7 +82,7 @@ export function containerLoads(
     }
   }
   return containers.map((container, i) => {
-    return loadOfSteps(container, steps[i]!, from, containerCapacity(container, from, to))
+    return loadOfSteps(container, steps[i]!, from, containerCapacity(container, records, from, to))
   })
 }
 
@@ -102,9 +108,11 @@ function capacityOver<Of extends Place | Container>(
   return capacity
 }
 
-/** Trays of a kind that are owned, on each day of [from, to). */
-const containerCapacity = (container: Container, from: Day, to: Day): Float64Array =>
-  capacityOver(container, from, to, ({ owned }) => new Float64Array(to - from).fill(owned ?? Infinity))
+/** Trays of a kind that there are on each day of [from, to). */
+const containerCapacity = (container: Container, records: Season['records'], from: Day, to: Day): Float64Array =>
+  breakages(records).has(container.key)
+    ? ownedOver(container, records, from, to)
+    : capacityOver(container, from, to, () => ownedOver(container, NONE, from, to))
 
 /** Tray places open at a place on each day of [from, to). */
 export const placeCapacity = (place: Place, from: Day, to: Day): Float64Array =>

@@ -45,12 +45,13 @@ export interface Climate {
 /**
  * Climate of a site's places over [from, to).
  *
- * @param site monthly means in °C, latitude, clearness
+ * @param site monthly means in °C, latitude, clearness; daily means outdoors from the first day on, where they are known
  * @param readings what was measured, by place: on those days it holds instead
- * @param like a climate of the same days whose changing places it shares: what was measured moves no trays
+ * @param like a climate of the same days, or of more on both sides, whose changing places it shares: what was measured
+ *   moves no trays
  */
 export function createClimate(
-  site: Site,
+  site: Site & { outdoor?: Float64Array },
   places: readonly Place[],
   from: Day,
   to: Day,
@@ -58,7 +59,8 @@ export function createClimate(
   like?: Climate,
 ): Climate {
   const days = to - from
-  const outdoor = Float64Array.from({ length: days }, (_, i) => outdoorMean(site.outdoorMonthlyMeans, from + i))
+  const outdoor =
+    site.outdoor ?? Float64Array.from({ length: days }, (_, i) => outdoorMean(site.outdoorMonthlyMeans, from + i))
   const hours = places.map(() => undefined as Float64Array | undefined)
   const totals = new Map<string, RunningTotal>()
 
@@ -124,6 +126,7 @@ export function createClimate(
     })
   }
   const changing = like?.changing ?? new ChangingPlaces(from, places.length)
+  const offset = from - (like?.from ?? from)
 
   /** A total that also answers for changing places: day by day what the place gains that it then stands for. */
   const also =
@@ -135,7 +138,7 @@ export function createClimate(
         const parts = new Map(changing.standsFor(p).map((place) => [place, total(place, ...more)]))
         const sum = new Float64Array(days + 1)
         for (let i = 0; i < days; i++) {
-          const part = parts.get(choices[i]!)!
+          const part = parts.get(choices[i + offset]!)!
           sum[i + 1] = sum[i]! + part[i + 1]! - part[i]!
         }
         return sum

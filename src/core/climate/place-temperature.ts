@@ -42,3 +42,15 @@ export function hourlyTemperatures(rule: TemperatureRule, outdoor: number, out: 
     out[at + h] = rule.held ?? Math.min(ceiling, Math.max(floor, mean + half * COS[h]!))
   }
 }
+
+/**
+ * Mean of a day at a place in a usual year.
+ *
+ * @param outdoor outdoor daily mean, °C
+ * @returns °C
+ */
+export function placeMean(place: Pick<Place, 'temperature'>, day: Day, outdoor: number): number {
+  const hours = new Float64Array(HALF_DAY)
+  hourlyTemperatures(temperatureRule(place, day), outdoor, hours)
+  return hours.reduce((sum, hour) => sum + hour, 0) / HALF_DAY
+}

@@ -9,7 +9,12 @@ export interface BedUse {
   bed: Bed
   /** The planting; none where something stands there that is not of this season. */
   stand: FieldCrop | undefined
+  /** Which of the parts of that planting it is. */
+  share: number
   what: string
+  /** Of what is not of this season: its family, and whether it covers the ground. */
+  family?: string | undefined
+  cover?: boolean
   from: Day
   until: Day
   plants: number
@@ -50,7 +55,7 @@ export function bedPlan(season: Season, stands: readonly FieldCrop[]): BedPlan {
   const byKey = new Map(season.beds.map((bed) => [bed.key, bed]))
   const uses = new Map<string, BedUse[]>(season.beds.map((bed) => [bed.key, standingOf(bed)]))
   for (const stand of stands) {
-    for (const share of stand.goes) {
+    for (const [nth, share] of stand.goes.entries()) {
       if (share.to !== 'bed') continue
       const bed = byKey.get(share.bed)
       if (!bed) continue
@@ -62,6 +67,7 @@ export function bedPlan(season: Season, stands: readonly FieldCrop[]): BedPlan {
       uses.get(bed.key)!.push({
         bed,
         stand,
+        share: nth,
         what: `${stand.code} ${stand.variety.name}`,
         from,
         until,
@@ -89,10 +95,13 @@ export function bedPlan(season: Season, stands: readonly FieldCrop[]): BedPlan {
 const BEFORE = -1e6 // a day before any season
 
 function standingOf(bed: Bed): BedUse[] {
-  return bed.standing.map(({ what, from, until }) => ({
+  return bed.standing.map(({ what, from, until, family, cover }) => ({
     bed,
     stand: undefined,
+    share: -1,
     what,
+    family,
+    cover: cover === true,
     from: from === undefined ? BEFORE : parseDay(from),
     until: parseDay(until),
     plants: 0,

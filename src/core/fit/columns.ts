@@ -3,6 +3,7 @@ import type { Season } from '../../season/schema'
 import { weekStart, type Day } from '../calendar/day'
 import { crewIsLimited, needs, overfullWeight, served, type Limit } from '../capacity/limits'
 import { freeOn, placeCapacity } from '../capacity/load'
+import { ownedOver } from '../capacity/owned'
 import { crewHours, spreadOverWeeks, type Work } from '../labour/labour'
 import type { Batch } from '../batch/batch'
 import type { Plan, Planner } from '../plan/plan'
@@ -187,7 +188,7 @@ function splits(
 /** Capacity of a limit over the days of the problem. */
 function capacityOver(season: Season, { kind, of }: Limit, origin: Day, days: number): Float64Array {
   if (kind === 'place') return placeCapacity(season.places[of]!, origin, origin + days).slice()
-  if (kind === 'container') return new Float64Array(days).fill(season.containers[of]!.owned ?? Infinity)
+  if (kind === 'container') return ownedOver(season.containers[of]!, season.records, origin, origin + days)
   if (kind === 'crew')
     return Float64Array.from({ length: days }, (_, d) => crewHours(season.habits, weekStart(origin + d)))
   return new Float64Array(days).fill(served(season.places[of]!, kind)!)

@@ -227,7 +227,8 @@ function reliefOf(
   return best
 }
 
-function differencesOf(batch: Batch, part: Batch, season: Season): Difference[] {
+/** What is different in kind between a batch and how it would go. */
+export function differencesOf(batch: Batch, part: Batch, season: Season): Difference[] {
   const list: Difference[] = []
   const own = batch.way.method
   const other = part.way.method

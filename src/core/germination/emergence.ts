@@ -16,6 +16,9 @@ export interface Germination {
   goodTo?: number | undefined
 }
 
+/** Spread of ln pace between lots of a kind: how much faster or slower a lot comes up than its kind does. An estimate. */
+export const LOT_PACE_SPREAD = 0.15
+
 /**
  * Share of the way to emergence gained in a day at a steady temperature.
  *

@@ -1,5 +1,5 @@
 /** What a count of seedlings says of the stand to come. */
-import { shareShowing } from '../germination/emergence'
+import { LOT_PACE_SPREAD, shareShowing } from '../germination/emergence'
 import { atLeast, logBinomial } from '../statistics/binomial'
 import { normalQuantile } from '../statistics/normal'
 
@@ -65,8 +65,8 @@ const gridOf = (shares: number, paces: number): Grid => ({
 
 const GRID = gridOf(400, 41)
 const COARSE = gridOf(60, 13)
-const PACE_SPREAD = 0.15 // of ln pace between lots of a kind
-const BAD_LOT = 0.05 // share of lots of which anything may be true
+/** Share of lots of which anything may be true, whatever their test said. An estimate. */
+export const BAD_LOT = 0.05
 const TAIL = 0.05
 const NEVER = 1e-12
 const STEP = 5 // points of a line looked at first
@@ -121,7 +121,7 @@ export function standForecast(
   let top = -Infinity
   for (let j = 0; j < paces; j++) {
     const z = paces === 1 ? 0 : -3 + (6 * j) / (paces - 1)
-    const pace = Math.exp(PACE_SPREAD * z)
+    const pace = Math.exp(LOT_PACE_SPREAD * z)
     const showing = telling.map(({ thermalShare }) => shareShowing(thermalShare / pace, spread))
     /** Cells that show by the last count, of those that ever may. */
     const shownBy = (i: number) => {

@@ -1,4 +1,5 @@
 /** One planting raised several ways, measured alike. */
+import { LOT_PACE_SPREAD } from '../germination/emergence'
 import type { Method, Place, Planting, Season } from '../../season/schema'
 import type { Day } from '../calendar/day'
 import { mixLitres } from '../mix/mix'
@@ -43,8 +44,6 @@ const PART_OF: Partial<Record<WorkKind, keyof Effort['minutes']>> = {
   move: 'moving',
   harden: 'moving',
 }
-/** Spread of ln pace between lots and springs, as in the stand count's prior. */
-const PACE_SPREAD = 0.15
 
 /** Compares ways of raising one planting for one planting day, in the order given. */
 export function compareWays(
@@ -132,8 +131,8 @@ export function chanceOnTime(batch: Batch): number {
     return movesDone(pass) && ageOn(route, pass, plantOn) >= pass.readyAge - 1e-9
   }
   if (way.route.boughtAge !== undefined) return ready(0) ? sizing.chance : 0
-  let low = -4 * PACE_SPREAD
-  let high = 4 * PACE_SPREAD
+  let low = -4 * LOT_PACE_SPREAD
+  let high = 4 * LOT_PACE_SPREAD
   if (!ready(low)) return 0
   if (ready(high)) return sizing.chance
   for (let i = 0; i < 20; i++) {
@@ -141,5 +140,5 @@ export function chanceOnTime(batch: Batch): number {
     if (ready(middle)) low = middle
     else high = middle
   }
-  return sizing.chance * normalCdf(low / PACE_SPREAD)
+  return sizing.chance * normalCdf(low / LOT_PACE_SPREAD)
 }

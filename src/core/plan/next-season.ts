@@ -1,5 +1,7 @@
 /** The next season from this one: the same wishes on the new calendar, nothing of what happened. */
 import type { Planting, Season } from '../../season/schema'
+import { grewAfter } from '../field/rotation'
+import { brokenBy, ownedOn } from '../capacity/owned'
 import { formatDay, fromCivil, civil, parseDay, weekday, type Day } from '../calendar/day'
 
 /** The day nearest to the same date so many years on that is the same day of the week. */
@@ -80,11 +82,12 @@ function withoutLearned<T extends { learned?: unknown }>(of: T): T {
  * A season so many years after another.
  *
  * Dates keep their day of the week. Sowings made again, records, readings, forecasts, hand-chosen sowing days and pins stay
- * behind; seed that was sown is taken off its lot.
+ * behind; seed that was sown is taken off its lot, and what broke off the containers owned.
  *
  * @param sownOf seeds that were, or are to be, taken from each lot this season
  */
 export function nextSeason(season: Season, sownOf: ReadonlyMap<string, number>, years = 1): Season {
+  const grew = grewAfter(season)
   const again = new Set(season.records.flatMap(({ what }) => (what.did === 'resow' ? [what.as] : [])))
   const { opensOn: _, ...own } = season.season
   const { forecast: _forecast, ...site } = season.site
@@ -100,6 +103,11 @@ export function nextSeason(season: Season, sownOf: ReadonlyMap<string, number>, 
       to: sameDate(own.to, years),
     },
     site: { ...site, events: site.events.map((event) => ({ ...event, on: shifted(event.on, years) })) },
+    containers: season.containers.map((container) =>
+      brokenBy(container, season.records, Infinity) === 0
+        ? container
+        : { ...container, owned: ownedOn(container, season.records, Infinity) },
+    ),
     lots: season.lots.map((lot) =>
       lot.seeds === undefined || !sownOf.has(lot.key)
         ? lot
@@ -107,8 +115,9 @@ export function nextSeason(season: Season, sownOf: ReadonlyMap<string, number>, 
     ),
     beds: season.beds.map((bed) => ({
       ...bed,
-      standing: bed.standing.map(({ what, from, until }) => ({
-        what,
+      ...(grew.get(bed.key)?.length ? { grew: grew.get(bed.key)! } : {}),
+      standing: bed.standing.map(({ from, until, ...one }) => ({
+        ...one,
         until: sameDate(until, years),
         ...(from === undefined ? {} : { from: sameDate(from, years) }),
       })),

@@ -22,6 +22,8 @@ import { drawsOf } from './draws'
 import { seedFor, seedOf } from './seed-by-day'
 import { createTables, NO_SPAN, plantingSpan, type Tables } from './tables'
 
+const NO_RECORDS: Season['records'] = []
+
 /** A season computed. */
 export interface Plan {
   season: Season
@@ -199,7 +201,8 @@ export function createPlanner(): Planner {
         ? sharedStays(counted, sharedNow())
         : counted
       const places = placeLoads(standing, season.places, first, last)
-      const containers = containerLoads(standing, season.containers, first, last)
+      const records = today === undefined ? NO_RECORDS : season.records
+      const containers = containerLoads(standing, { containers: season.containers, records }, first, last)
       return {
         season,
         from,
@@ -211,11 +214,7 @@ export function createPlanner(): Planner {
           return (byId ??= new Map(batches.map((batch) => [batch.id, batch])))
         },
         get lots() {
-          return (lots ??= lotUses(
-            drawsOf(counted, this.inPlace, t.lots, today),
-            season,
-            today === undefined ? [] : season.records,
-          ))
+          return (lots ??= lotUses(drawsOf(counted, this.inPlace, t.lots, today), season, records))
         },
         get inPlace() {
           return (inPlace ??= season.plantings.flatMap((planting) =>

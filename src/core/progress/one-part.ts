@@ -6,7 +6,7 @@ import { partOf, type Line } from '../ledger/records'
 import type { StandForecast } from '../ledger/stand-count'
 import { batchInProgress, type Batch, type Progress, type Standing } from '../batch/batch'
 import { Course } from '../batch/course'
-import { forwardPass, type Pass } from '../schedule/forward'
+import { forwardPass, tailDay, type Pass } from '../schedule/forward'
 import { placesOf, type Route, type TailLeg } from '../schedule/route'
 import { along } from './along'
 import { amountsOf } from './amounts'
@@ -153,7 +153,7 @@ function tailOf(
       leg.stage === 'hardening' ? (['harden', method.stages.length] as const) : (['move', leg.stage] as const)
     if (days.dropped(task, nth)) continue
     const line = days.done(task, nth)
-    const plannedOn = planned.plantOn - leg.daysBefore
+    const plannedOn = tailDay(route, leg, planned.plantOn)
     const on = days.taken(line, plannedOn) ?? (plantsAhead ? days.hold(task, nth, plannedOn) : plannedOn)
     const daysBefore = plantOn - on
     // One that never came before planting did not happen.
@@ -162,6 +162,7 @@ function tailOf(
       ...leg,
       place: placeOf(line?.entry.what.place, leg.place),
       daysBefore: Math.min(daysBefore, tail.at(-1)?.daysBefore ?? Infinity),
+      settled: true,
     })
   }
   return tail

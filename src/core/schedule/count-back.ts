@@ -6,7 +6,7 @@
  * (what the stay before planting adds) with what each sowing still lacks.
  */
 import type { Day } from '../calendar/day'
-import { ageOn, forwardPass, gain, limitAge, movesDone, TOLERANCE, type Pass } from './forward'
+import { ageOn, forwardPass, gain, limitAge, movesDone, tailDay, TOLERANCE, type Pass } from './forward'
 import type { Route } from './route'
 
 /** Farthest a sowing is looked for before its planting, days. */
@@ -166,7 +166,7 @@ function ask(table: SowingTable, planting: Day): Asked {
   const { route, from } = table
   const first = Math.max(0, planting - SEARCH_DAYS - from)
   const end = Math.max(first, Math.min(table.lacksReady.length, planting - from)) // sown before the planting day
-  const tailStart = route.tail.length > 0 ? planting - route.tail[0]!.daysBefore : planting
+  const tailStart = route.tail.length > 0 ? tailDay(route, route.tail[0]!, planting) : planting
   const lastPlace = route.legs[route.legs.length - 1]!.place
   const tailGain = gain(route, route.growthTotals, lastPlace, tailStart, planting, planting)
   const offered =

@@ -2,9 +2,9 @@
 import type { Day } from '../calendar/day'
 import type { RunningTotal } from '../climate/climate'
 import { rootedIn } from '../growth/container-age'
-import type { Route } from './route'
+import type { Route, TailLeg } from './route'
 import { ageToMove, onPottingDay } from './potting-up'
-import { onMovingDay } from './moving-days'
+import { onMovingDay, onMovingDayBefore } from './moving-days'
 
 /** Comparisons of sums allow this much rounding. */
 export const TOLERANCE = 1e-9
@@ -217,6 +217,12 @@ export function limitDay(route: Route, pass: Pass): Day {
   return pass.settled === Infinity ? Infinity : dayAtAge(route, pass, limitAge(route))
 }
 
+/** Day on which a change of place that is counted back from planting is made. */
+export function tailDay({ movingDays }: Pick<Route, 'movingDays'>, leg: TailLeg, planting: Day): Day {
+  const own = planting - leg.daysBefore
+  return movingDays === undefined || leg.settled ? own : onMovingDayBefore(own, movingDays)
+}
+
 /**
  * First day ≥ `from` on which the total gained since `from` comes to `amount`, in `place` until the
  * tail of the route takes over.
@@ -236,10 +242,10 @@ export function reach(
   if (left <= 0) return from
   if (at >= climate.to) return Infinity
   let j = 0
-  while (j < tail.length && planting - tail[j]!.daysBefore <= at) place = tail[j++]!.place
+  while (j < tail.length && tailDay(route, tail[j]!, planting) <= at) place = tail[j++]!.place
   for (;;) {
     const total = totals[place]!
-    const end = j < tail.length ? Math.min(planting - tail[j]!.daysBefore, climate.to) : climate.to
+    const end = j < tail.length ? Math.min(tailDay(route, tail[j]!, planting), climate.to) : climate.to
     const goal = total[at - origin]! + left
     if (total[end - origin]! >= goal) return firstAtLeast(total, goal, at - origin, end - origin) + origin
     if (end === climate.to) return Infinity
@@ -264,7 +270,7 @@ export function gain(
   let at = from
   let sum = 0
   for (let j = 0; j < tail.length; j++) {
-    const boundary = planting - tail[j]!.daysBefore
+    const boundary = tailDay(route, tail[j]!, planting)
     if (boundary >= last) break
     if (boundary > at) {
       sum += totals[place]![boundary - origin]! - totals[place]![at - origin]!

@@ -42,6 +42,8 @@ export interface TailLeg {
   stage: number | 'hardening'
   /** Somebody moved it, and nobody had planned to. */
   unplanned?: true
+  /** Its day is as it happened or was settled: the days trays are moved on no longer shift it. */
+  settled?: true
 }
 
 /** Stage of a leg that belongs to no stage of the method: somebody moved or potted it, and nobody had planned to. */

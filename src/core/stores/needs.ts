@@ -2,6 +2,7 @@
 import type { Season, Supply } from '../../season/schema'
 import { filled, coveringOf } from '../advice/session'
 import { workOfOne, type Work } from '../advice/work'
+import { ownedOn } from '../capacity/owned'
 import type { Batch } from '../batch/batch'
 import { parseDay, type Day } from '../calendar/day'
 import { measureOut } from '../mix/mix'
@@ -129,7 +130,7 @@ function seedNeeds(plan: Plan, coming: Coming): Bare[] {
 }
 
 /** Containers: how many more than are owned are in use at once. */
-function containerNeeds({ containers }: Plan, today: Day, coming: Coming): Bare[] {
+function containerNeeds({ containers, season }: Plan, today: Day, coming: Coming): Bare[] {
   return containers.flatMap(({ of: container, from, days, capacity }) => {
     const of: Thing = { what: 'container', container: container.key }
     const more = coming.get(idOf(of)) ?? 0
@@ -149,7 +150,7 @@ function containerNeeds({ containers }: Plan, today: Day, coming: Coming): Bare[
         name: container.name,
         unit: 'trays' as const,
         needed: Math.ceil(needed - SMALL),
-        have: container.owned,
+        have: ownedOn(container, season.records, today),
         overdrawn: 0,
         short: Math.max(0, Math.ceil(short - SMALL)),
         firstShort,
@@ -164,32 +165,39 @@ function materialNeeds(
   today: Day,
   { supplies, coming }: { supplies: ReadonlyMap<string, Supply>; coming: Coming },
 ): Bare[] {
-  const uses = new Map<string, { of: Thing; name: string; unit: StoreUnit; uses: Use[] }>()
-  const add = (of: Thing, unit: StoreUnit, use: Use) => {
-    if (use.amount <= SMALL) return
-    const id = idOf(of)
-    const known = uses.get(id)
-    if (known) known.uses.push(use)
-    else uses.set(id, { of, unit, uses: [use], name: of.what === 'material' ? of.material : '' })
+  const uses = new Map<string, { of: Thing; name: string; unit: StoreUnit; days: Days }>()
+  const known = (id: string, of: Thing, unit: StoreUnit, name: string): Days => {
+    const one = uses.get(id)
+    if (one) return one.days
+    const days: Days = { used: new Map(), toUse: new Map() }
+    uses.set(id, { of, unit, name, days })
+    return days
   }
-  for (const batch of plan.batches) for (const { of, unit, use } of usedUp(plan, batch)) add(of, unit, use)
+  const add = ({ id, of, unit, use: { day, amount, done } }: Used) => {
+    if (amount <= SMALL) return
+    const { used, toUse } = known(id, of, unit, of.what === 'material' ? of.material : '')
+    const days = done ? used : toUse
+    days.set(day, (days.get(day) ?? 0) + amount)
+  }
+  for (const batch of plan.batches) for (const one of usedUp(plan, batch)) add(one)
   const { feed } = plan.season.habits
   if (feed) {
     const of: Thing = { what: 'material', material: feed.what, unit: feed.unit }
-    for (const batch of plan.batches) for (const use of feedUses(plan, batch)) add(of, feed.unit, use)
+    const id = idOf(of)
+    for (const batch of plan.batches) for (const use of feedUses(plan, batch)) add({ id, of, unit: feed.unit, use })
   }
   // What is kept though no plan uses it.
   for (const [id, { of, name }] of supplies)
-    if ((of.what === 'material' || of.what === 'labels') && !uses.has(id))
-      uses.set(id, { of, unit: unitOf(of), uses: [], name: of.what === 'material' ? of.material : name })
-  return [...uses].map(([id, { of, name, unit, uses: all }]) => {
+    if (of.what === 'material' || of.what === 'labels')
+      known(id, of, unitOf(of), of.what === 'material' ? of.material : name)
+  return [...uses].map(([id, { of, name, unit, days }]) => {
     const supply = supplies.get(id)
     const keep = supply?.keep ?? 0
-    const left = haveNow(supply, all, plan.season)
+    const left = haveNow(supply, days.used, plan.season)
     const have = left === undefined ? undefined : Math.max(0, left)
     const limit = (have ?? 0) + (coming.get(id) ?? 0)
     let [needed, firstShort] = [0, keep > limit + SMALL ? today : (undefined as Day | undefined)]
-    for (const { day, amount } of all.filter(({ done }) => !done).sort((one, other) => one.day - other.day)) {
+    for (const [day, amount] of [...days.toUse].sort(([one], [other]) => one - other)) {
       needed += amount
       if (needed + keep > limit + SMALL) firstShort ??= Math.max(day, today)
     }
@@ -197,8 +205,16 @@ function materialNeeds(
   })
 }
 
+/** What is used of one thing by day: what was, and what will be. */
+interface Days {
+  used: Map<Day, number>
+  toUse: Map<Day, number>
+}
+
 /** So much of something that one batch uses. */
 interface Used {
+  /** Of the thing. */
+  id: string
   of: Thing
   unit: StoreUnit
   use: Use
@@ -214,7 +230,8 @@ function usedUp(plan: Plan, batch: Batch): readonly Used[] {
   const known = found.get(batch)
   if (known?.by.every((one, i) => one === by[i])) return known.used
   const used: Used[] = []
-  for (const work of workOfOne(plan, batch)) takeOf(season, work, (of, unit, use) => used.push({ of, unit, use }))
+  for (const work of workOfOne(plan, batch))
+    takeOf(season, work, (of, unit, use) => used.push({ id: idOf(of), of, unit, use }))
   found.set(batch, { by, used })
   return used
 }
@@ -237,10 +254,11 @@ function takeOf(season: Season, work: Work, add: (of: Thing, unit: StoreUnit, us
 }
 
 /** What is left of what was counted: what came since is put to it, what was used since is taken off. Below 0 where more was used than there was. */
-function haveNow(supply: Supply | undefined, uses: readonly Use[], { orders }: Season): number | undefined {
+function haveNow(supply: Supply | undefined, uses: ReadonlyMap<Day, number>, { orders }: Season): number | undefined {
   if (supply?.have === undefined || supply.countedOn === undefined) return undefined
   const counted = parseDay(supply.countedOn)
-  const used = uses.reduce((sum, { day, amount, done }) => sum + (done && day > counted ? amount : 0), 0)
+  let used = 0
+  for (const [day, amount] of uses) if (day > counted) used += amount
   const id = idOf(supply.of)
   const came = orders.reduce((sum, order) => sum + (idOf(order.of) === id ? goodThatCame(order, counted) : 0), 0)
   return supply.have + came - used

@@ -17,7 +17,8 @@ import { useKept, type Reads } from '../../ui/use-kept'
 import { nextStep, TINTED_BY, type NextStep, type TintedBy } from './model'
 import { TintLegend } from './tint-legend'
 import { TrayCard } from './tray-card'
-import { drawn, TINTS, TraysOf, WIDE } from './bench-trays'
+import { drawn, WIDE } from '../../ui/bench-outline'
+import { TINTS, TraysOf } from './bench-trays'
 
 const TintedByKept = z.enum(TINTED_BY) as unknown as Reads<TintedBy>
 

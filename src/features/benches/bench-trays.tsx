@@ -2,59 +2,16 @@
 'use client'
 import { memo } from 'react'
 import type { Day } from '../../core/calendar/day'
-import { rectanglesOf, type BenchLevel, type Piece } from '../../core/benches/placement'
-import { STANDARD_FLAT } from '../../core/geometry/container'
-import { traysOnBench } from '../../core/geometry/bench'
-import type { Place } from '../../season/schema'
+import { rectanglesOf, type Piece } from '../../core/benches/placement'
+import type { DrawnLevel } from '../../ui/bench-outline'
 
-export const WIDE = 800 // units of the drawing across the longest bench
-const ROW = 26 // for the name of a level
 const SOON = 7 // days before leaving in which a tray is marked
-
-/** Where each level is drawn, in the units of the drawing. */
-interface Drawn {
-  level: BenchLevel
-  number: number
-  top: number
-  /** One tray place. */
-  slot: { width: number; height: number }
-  width: number
-  height: number
-}
-
-export function drawn(place: Place, levels: readonly BenchLevel[]): { rows: Drawn[]; height: number } {
-  const sizes = levels.map((level) => {
-    const bench = place.layout?.benches[level.bench]
-    const tray = bench ? traysOnBench(bench).tray : { length: STANDARD_FLAT.width, width: STANDARD_FLAT.length }
-    return {
-      level,
-      tray,
-      length: bench ? Math.max(bench.length, level.along * tray.length) : level.along * tray.length,
-      width: bench ? Math.max(bench.width, level.across * tray.width) : level.across * tray.width,
-    }
-  })
-  const scale = WIDE / Math.max(1, ...sizes.map(({ length }) => length), 320)
-  let top = 0
-  const rows = sizes.map(({ level, tray, length, width }, number): Drawn => {
-    const row = {
-      level,
-      number,
-      top: top + ROW,
-      slot: { width: tray.length * scale, height: tray.width * scale },
-      width: length * scale,
-      height: width * scale,
-    }
-    top = row.top + row.height + 10
-    return row
-  })
-  return { rows, height: top }
-}
 
 export const TINTS = ['#AFC6A1', '#BAD6E0', '#DFCDB3', '#D3D2DF', '#E6BFCC', '#CFDCBE', '#F3DF9C', '#EFC4AE']
 export const DARK_TINTS = ['#4D6A4A', '#34586A', '#5C4A33', '#4B4D62', '#65384E', '#4A5A34', '#665425', '#7C4330']
 
 /** Where the outline of a batch runs: every side of its trays that no other of them lies against. */
-function outlineOf(rectangles: ReturnType<typeof rectanglesOf>, { slot, top }: Drawn): string {
+function outlineOf(rectangles: ReturnType<typeof rectanglesOf>, { slot, top }: DrawnLevel): string {
   const lines: string[] = []
   const X = (x: number) => (x * slot.width).toFixed(2)
   const Y = (y: number) => (top + y * slot.height).toFixed(2)
@@ -81,7 +38,7 @@ export const TraysOf = memo(function TraysOf({
   chosen,
 }: {
   piece: Piece
-  row: Drawn
+  row: DrawnLevel
   tint: number
   day: Day
   chosen: boolean

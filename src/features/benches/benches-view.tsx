@@ -105,6 +105,9 @@ export function BenchesView() {
         <Button className="no-print" color="inherit" component={Link} href="/what-if">
           {t('whatIf')}
         </Button>
+        <Button className="no-print" color="inherit" component={Link} href="/rehearse">
+          {t('rehearse')}
+        </Button>
         <PrintBenches day={day} />
         {may && (
           <Button

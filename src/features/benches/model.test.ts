@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { createPlanner } from '../../core/plan/plan'
 import { readSmall } from '../../season/small-season'
-import { freeSpots, firstWorry, givesHeat, listOf, nextStep } from './model'
+import { placeTrays } from '../../core/benches/placement'
+import { freeSpots, firstWorry, givesHeat, listOf, nextSpot, nextStep } from './model'
 
 const tight = readSmall((s) => {
   s.places[1]!.trayPlaces = 1
@@ -74,5 +75,33 @@ describe('what is next for a tray', () => {
       expect(steps[i]).toBe(stay.potted ? 'pot-up' : stay.kind === 'harden' ? 'harden' : 'move')
     })
     expect(new Set(steps).size).toBeGreaterThan(2)
+  })
+})
+
+describe('where a tray goes next', () => {
+  const roomy = createPlanner().plan(readSmall((s) => s.places.forEach((place) => (place.trayPlaces = 200))))
+  it('is on the day it leaves, in the place of its next stay, as it will stand there', () => {
+    let seen = 0
+    roomy.season.places.forEach((_, i) => {
+      for (const piece of placeTrays(roomy.standing, roomy.season.places, i).pieces) {
+        const { batch, until } = piece.standing
+        const next = nextSpot(roomy, piece)
+        const stay = batch.stays.find(({ from }) => from === until)
+        if (!stay) {
+          expect(next).toBeUndefined()
+          continue
+        }
+        seen++
+        expect(next).toMatchObject({ place: stay.place, day: until })
+        expect(next!.pieces.reduce((sum, { length }) => sum + length, 0)).toBeCloseTo(stay.trayPlaces, 6)
+      }
+    })
+    expect(seen).toBeGreaterThan(2)
+  })
+  it('is nowhere yet where all is taken', () => {
+    const [piece] = placeTrays(plan.standing, tight.places, 0).pieces.filter(({ standing: { batch, until } }) => batch.stays.some(({ from, place }) => from === until && place === 1)) // prettier-ignore
+    const full = createPlanner().plan(readSmall((s) => void (s.places[1]!.trayPlaces = 0)))
+    const same = placeTrays(full.standing, full.season.places, 0).pieces.find(({ standing }) => standing.batch.id === piece!.standing.batch.id)! // prettier-ignore
+    expect(nextSpot(full, same)).toMatchObject({ place: 1, pieces: [] })
   })
 })

@@ -4,7 +4,8 @@ import type { Day } from '../../core/calendar/day'
 import { capacityOn, loadOn, type Load } from '../../core/capacity/load'
 import type { Place } from '../../season/schema'
 import { nextOver } from '../../words/loads'
-import type { BenchLevel, Piece } from '../../core/benches/placement'
+import { placeTrays, type BenchLevel, type Piece, type Placement } from '../../core/benches/placement'
+import type { Plan } from '../../core/plan/plan'
 import type { Limit } from '../../core/capacity/limits'
 
 /** Whether a place is one that seed is put into to be warm. */
@@ -50,6 +51,28 @@ export function freeSpots(levels: readonly BenchLevel[], pieces: readonly Piece[
     }
     return []
   })
+}
+
+/** Where trays go when they leave, and where they will stand there. */
+export interface NextSpot {
+  /** Place by number in the season. */
+  place: number
+  placement: Placement
+  day: Day
+  /** Where it will stand; none where there is no room for it, or for all of it, on that day. */
+  pieces: Piece[]
+}
+
+/** Where a piece goes next: in another place, or potted up or moved within its own; nothing where it goes to the field. */
+export function nextSpot(
+  { season, standing }: Pick<Plan, 'season' | 'standing'>,
+  { standing: { batch, until } }: Piece,
+): NextSpot | undefined {
+  const next = batch.stays.find(({ from }) => from === until)
+  if (!next) return undefined
+  const placement = placeTrays(standing, season.places, next.place)
+  const pieces = placement.pieces.filter(({ standing: one, from }) => one.batch.id === batch.id && one.from === until && from === until) // prettier-ignore
+  return { place: next.place, placement, day: until, pieces }
 }
 
 /** What is done with trays when they leave where they stand. */

@@ -13,6 +13,7 @@ import { useSeason } from '../../ui/season-context'
 import { StairGlyph } from '../../ui/stair/stair'
 import { count, type Format } from '../../words/format'
 import { freeSpots } from './model'
+import { NextGhost } from './next-ghost'
 import { Link } from '../../ui/navigation'
 
 export function TrayCard({
@@ -102,6 +103,7 @@ export function TrayCard({
       <IconButton size="small" aria-label={t('close')} onClick={onClose}>
         <CloseIcon fontSize="small" />
       </IconButton>
+      <NextGhost piece={piece} />
       {!piece.standing.shared && spots.length > 0 && (
         <Box sx={{ flexBasis: '100%', display: 'flex', flexWrap: 'wrap', gap: 1, alignItems: 'center' }}>
           <ChoiceField

@@ -23,6 +23,7 @@ import { SidePanel } from '../../ui/side-panel'
 import { useInAddress } from '../../ui/use-in-address'
 import { useMay } from '../../ui/may'
 import type { Supply } from '../../season/schema'
+import { NothingYet } from '../../ui/nothing-yet'
 import { useSeason } from '../../ui/season-context'
 import { Link, useOut, useRouter } from '../../ui/navigation'
 import { moneyWords } from '../../words/format'
@@ -32,6 +33,7 @@ import { Orders } from './orders'
 import { Plants } from './plants'
 import { Stocktake } from './stocktake'
 import { SupplyEditor } from './supply-editor'
+import './words'
 
 const Wanted = z.object({ show: z.enum(['', 'all', 'next']), supplier: z.string().max(120) })
 const SHORT: z.output<typeof Wanted> = { show: '', supplier: '' }
@@ -189,14 +191,16 @@ function List({
   want: (wanted: z.output<typeof Wanted>) => void
 }) {
   const t = useTranslations('buying')
-  const { format, today } = useSeason()
+  const { plan, format, today } = useSeason()
   return (
     <>
       <Typography component="p" sx={{ color: 'text.secondary', fontSize: 14.5, mt: 0.5, maxWidth: 760 }}>
         {show === 'next' ? t('aboutNext') : t('about', { today: format.date(today) })}
       </Typography>
       <Filter show={show} supplier={supplier} want={want} />
-      {lines.length === 0 ? (
+      {plan.batches.length === 0 && all.length === 0 ? (
+        <NothingYet title={t('nothingPlanned')} text={t('nothingPlannedText')} />
+      ) : lines.length === 0 ? (
         <Box sx={{ p: 2.5, border: 1, borderColor: 'divider', borderRadius: 1.5, color: 'text.secondary' }}>
           {all.length === 0 && show !== 'next' ? t('nothingNeeded') : t('nothingShort')}
         </Box>

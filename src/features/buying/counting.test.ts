@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { ownedOn } from '../../core/capacity/owned'
 import { parseDay } from '../../core/calendar/day'
 import { createPlanner } from '../../core/plan/plan'
 import { needsOf } from '../../core/stores/needs'
@@ -58,7 +59,6 @@ describe('a stocktake', () => {
     expect(edits.map((edit) => [edit.of, 'from' in edit && edit.from === null])).toEqual([
       ['supplies', false],
       ['supplies', true],
-      ['containers', false],
     ])
     const after: Season = {
       ...season,
@@ -73,6 +73,17 @@ describe('a stocktake', () => {
     expect(needs.get('material/bought sowing mix/l')!.have).toBe(12.5)
     expect(needs.get('labels')!.have).toBe(40)
     expect(needs.get('container/cells-128')!.have).toBe(28)
+    expect(records.map(({ what }) => what)).toContainEqual({ did: 'broke', container: 'cells-128', trays: 2 })
     expect(needs.get(`seed/${season.lots[0]!.variety}`)!.have).toBe(77)
+  })
+  it('of more containers than there were finds them, whatever broke before', () => {
+    const broke = entry(undefined, '2027-01-30', { did: 'broke', container: 'cells-128', trays: 34 })
+    const season = { ...small(), records: [broke] }
+    const thing = thingsOf(season).find(({ id }) => id === 'container/cells-128')!
+    expect(thing.have).toBe(0)
+    const { edits, records } = stocktake([{ thing, now: 33 }], season, TODAY)
+    expect(records).toEqual([])
+    const after = { ...season, containers: [edits[0]!.to as Season['containers'][number]] }
+    expect(ownedOn(after.containers[0]!, after.records, TODAY)).toBe(33)
   })
 })

@@ -1,4 +1,5 @@
 /** A stocktake: everything that can be counted, and what becomes of the season when it was. */
+import { brokenBy, ownedOn } from '../../core/capacity/owned'
 import { formatDay, parseDay, type Day } from '../../core/calendar/day'
 import type { Plan } from '../../core/plan/plan'
 import { needsOf } from '../../core/stores/needs'
@@ -46,9 +47,18 @@ export function countables(plan: Plan, today: Day, f: Format): Countable[] {
     if (listed.has(idOf(of)) || (of.what !== 'material' && of.what !== 'labels')) continue
     store({ of, name, unit: unitOf(of), have }, supply)
   }
-  for (const { key, name, owned } of season.containers) {
-    const of: Thing = { what: 'container', container: key }
-    things.push({ id: idOf(of), group: 'container', of, name, unit: 'trays', have: owned, countedOn: undefined })
+  for (const container of season.containers) {
+    const of: Thing = { what: 'container', container: container.key }
+    const have = ownedOn(container, season.records, today)
+    things.push({
+      id: idOf(of),
+      group: 'container',
+      of,
+      name: container.name,
+      unit: 'trays',
+      have,
+      countedOn: undefined,
+    })
   }
   const varieties = new Map(season.varieties.map(({ key, name }) => [key, name]))
   for (const { lot, left } of plan.lots) {
@@ -73,10 +83,10 @@ export function countables(plan: Plan, today: Day, f: Format): Countable[] {
 export const canBe = ({ unit }: Pick<Countable, 'unit'>, n: number): boolean =>
   Number.isFinite(n) && n >= 0 && (!['seeds', 'trays', 'labels'].includes(unit) || Number.isInteger(n))
 
-/** What a stocktake changes: stores and containers as facts of the season, seed as records of its lots. */
+/** What a stocktake changes: stores and containers as facts of the season, seed and what broke as records. */
 export function stocktake(
   counted: readonly { thing: Countable; now: number }[],
-  season: Pick<Season, 'supplies' | 'containers'>,
+  season: Pick<Season, 'supplies' | 'containers' | 'records'>,
   today: Day,
 ): { edits: ThingEdit[]; records: Said[] } {
   const edits: ThingEdit[] = []
@@ -87,7 +97,14 @@ export function stocktake(
     if (lot !== undefined) records.push({ what: { did: 'seed', lot, how: 'counted', seeds: now } })
     else if (of.what === 'container') {
       const container = season.containers.find(({ key }) => key === of.container)
-      if (container) edits.push({ of: 'containers', key: container.key, from: container, to: { ...container, owned: now } }) // prettier-ignore
+      if (!container) continue
+      const { have } = thing
+      if (have !== undefined && now < have)
+        records.push({ what: { did: 'broke', container: container.key, trays: have - now } })
+      else {
+        const owned = now + brokenBy(container, season.records, today)
+        edits.push({ of: 'containers', key: container.key, from: container, to: { ...container, owned } })
+      }
     } else {
       const supply = season.supplies.find((one) => idOf(one.of) === thing.id)
       const said = { have: now, countedOn: formatDay(today) }

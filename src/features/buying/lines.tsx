@@ -12,6 +12,7 @@ import { count, moneyWords } from '../../words/format'
 import { amountWords, needName } from '../../words/stores'
 import { packWords, urgency } from './model'
 import { ordersFor } from './ordering'
+import './words'
 
 export function Lines({ lines, chosen }: { lines: readonly ToBuy[]; chosen: string | undefined }) {
   const t = useTranslations('buying')

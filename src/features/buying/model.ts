@@ -6,6 +6,7 @@ import { freeKeyIn } from '../../season/keys'
 import type { Season, Supply } from '../../season/schema'
 import { amountWords, needName } from '../../words/stores'
 import { list, type Format } from '../../words/format'
+import './words'
 
 /** A supply for a need that has none yet. */
 export const newSupply = (season: Pick<Season, 'supplies'>, { of, name }: Need, f: Format): Supply => ({

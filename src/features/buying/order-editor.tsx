@@ -12,6 +12,7 @@ import type { Order } from '../../season/schema'
 import { DayField } from '../../ui/day-field'
 import { NumberField, WordField } from '../../ui/fields'
 import { useChange } from '../../ui/use-change'
+import './words'
 
 export function OrderEditor({ order, onClose }: { order: Order; onClose: () => void }) {
   const t = useTranslations('buying')

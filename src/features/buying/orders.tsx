@@ -22,6 +22,7 @@ import { useChange } from '../../ui/use-change'
 import { amountWords } from '../../words/stores'
 import { OrderEditor } from './order-editor'
 import { arrivalOf } from './ordering'
+import './words'
 
 const SHOWN = 12 // of those that came
 

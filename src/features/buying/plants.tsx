@@ -12,6 +12,7 @@ import { asPlanned } from '../../ui/records/as-planned'
 import { useRecord } from '../../ui/records/use-record'
 import { useSeason } from '../../ui/season-context'
 import { count, moneyWords } from '../../words/format'
+import './words'
 
 export function Plants() {
   const t = useTranslations('buying')

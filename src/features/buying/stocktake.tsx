@@ -12,6 +12,7 @@ import { useSeason } from '../../ui/season-context'
 import { useChange } from '../../ui/use-change'
 import { amountWords } from '../../words/stores'
 import { canBe, countables, stocktake, STORE_GROUPS, type Countable } from './counting'
+import './words'
 
 export function Stocktake({ onDone }: { onDone: () => void }) {
   const t = useTranslations('buying')

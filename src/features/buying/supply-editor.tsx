@@ -16,6 +16,7 @@ import { Link } from '../../ui/navigation'
 import { moneyWords } from '../../words/format'
 import { amountWords } from '../../words/stores'
 import { packWords, withSupply } from './model'
+import './words'
 
 export function SupplyEditor({
   stored,

@@ -9,6 +9,7 @@ import { useSeason } from '../../ui/season-context'
 import { Link } from '../../ui/navigation'
 import { list, moneyWords } from '../../words/format'
 import { About, Empty, MoneyTable } from './money-table'
+import '../../ui/costs-words'
 
 export function BuyOrRaiseTable() {
   const t = useTranslations('costs')

@@ -11,15 +11,17 @@ import { useTranslations } from 'next-intl'
 import { COST_PARTS, type CostPart } from '../../core/plan/cost-items'
 import { costsByKind } from '../../core/plan/costs'
 import { useInAddress } from '../../ui/use-in-address'
+import { NothingYet } from '../../ui/nothing-yet'
 import { useSeason } from '../../ui/season-context'
 import { Link } from '../../ui/navigation'
 import { list } from '../../words/format'
 import { BuyOrRaiseTable } from './buy-or-raise'
 import { Earnings } from './earnings'
 import { Kinds } from './kinds'
-import { About, Empty } from './money-table'
+import { About } from './money-table'
 import { Months } from './months'
 import { Sales } from './sales'
+import '../../ui/costs-words'
 
 const TABS = ['', 'earns', 'buy', 'sales', 'months'] as const
 const Wanted = z.object({ show: z.enum(TABS) })
@@ -104,7 +106,11 @@ function Costs() {
           <PricesAt parts={unknown} />
         </Alert>
       )}
-      {kinds.length === 0 ? <Empty>{t('nothingRaised')}</Empty> : <Kinds kinds={kinds} shown={shown} />}
+      {kinds.length === 0 ? (
+        <NothingYet title={t('nothingRaised')} text={t('nothingRaisedText')} />
+      ) : (
+        <Kinds kinds={kinds} shown={shown} />
+      )}
     </>
   )
 }

@@ -8,6 +8,7 @@ import { useSeason } from '../../ui/season-context'
 import { Link } from '../../ui/navigation'
 import { moneyWords } from '../../words/format'
 import { About, Empty, MoneyTable } from './money-table'
+import '../../ui/costs-words'
 
 export function Earnings() {
   const t = useTranslations('costs')

@@ -8,6 +8,7 @@ import { useSeason } from '../../ui/season-context'
 import { Link } from '../../ui/navigation'
 import { list, moneyWords } from '../../words/format'
 import { MoneyTable } from './money-table'
+import '../../ui/costs-words'
 
 /** Whether anything is known of what a kind costs: else it costs nobody knows what, and not nothing. */
 const known = ({ cost, unknown }: KindCost): boolean => cost > 0 || unknown.length === 0

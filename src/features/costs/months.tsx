@@ -7,6 +7,7 @@ import { COST_PARTS, costItems } from '../../core/plan/cost-items'
 import { useSeason } from '../../ui/season-context'
 import { moneyWords } from '../../words/format'
 import { About, Empty, MoneyTable } from './money-table'
+import '../../ui/costs-words'
 
 export function Months() {
   const t = useTranslations('costs')

@@ -14,6 +14,7 @@ import { useSeason } from '../../ui/season-context'
 import { useChange } from '../../ui/use-change'
 import { moneyWords } from '../../words/format'
 import { priceRows, withPrice, type PriceRow } from './model'
+import '../../ui/costs-words'
 
 export function PriceList({ lines }: { lines: readonly SaleLine[] }) {
   const t = useTranslations('costs')

@@ -10,6 +10,7 @@ import { Link } from '../../ui/navigation'
 import { count, list, moneyWords } from '../../words/format'
 import { About, Empty, MoneyTable } from './money-table'
 import { PriceList } from './price-list'
+import '../../ui/costs-words'
 
 export function Sales() {
   const t = useTranslations('costs')

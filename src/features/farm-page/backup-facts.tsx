@@ -10,6 +10,7 @@ import { useFormat, useUnits } from '../../ui/units'
 import { BackupAtHand, ChooseBackup } from './bring-back'
 import { Section } from './parts'
 import { startOver, useBackups, type Backups } from './use-backups'
+import './words'
 
 const SHOWN = 5
 

@@ -3,6 +3,7 @@
 import { useTranslations } from 'next-intl'
 import { traysOnBench } from '../../core/geometry/bench'
 import type { Place } from '../../season/schema'
+import './words'
 
 /** Every bench from above, with the trays it takes, all in one scale. */
 export function BenchDrawing({ benches }: { benches: NonNullable<Place['layout']>['benches'] }) {

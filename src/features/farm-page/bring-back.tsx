@@ -14,6 +14,7 @@ import { useFormatter, useTranslations } from 'next-intl'
 import { count, type Format } from '../../words/format'
 import { useFormat, useUnits } from '../../ui/units'
 import type { Backups, FarmInBackup, LookedAt } from './use-backups'
+import './words'
 
 /** Chooses the file of a backup, and sends it. */
 export function ChooseBackup({ backups }: { backups: Backups }) {

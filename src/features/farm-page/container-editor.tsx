@@ -5,13 +5,16 @@ import Button from '@mui/material/Button'
 import Checkbox from '@mui/material/Checkbox'
 import FormControlLabel from '@mui/material/FormControlLabel'
 import { useTranslations } from 'next-intl'
+import { brokenBy, ownedOn } from '../../core/capacity/owned'
 import { cellVolumeFrom, potsThatFit, STANDARD_FLAT } from '../../core/geometry/container'
 import { CONTAINER_KINDS, type Container } from '../../season/schema'
 import { EditorFrame, useThingEditor } from '../../ui/editor'
 import { ChoiceField, NumberField, WordField } from '../../ui/fields'
 import { useSeason } from '../../ui/season-context'
+import { Broken } from '../../ui/records/broken'
 import { UsedBy } from '../../ui/used-by'
 import { PanelHead } from './panel-head'
+import './words'
 
 export function ContainerEditor({
   stored,
@@ -23,7 +26,7 @@ export function ContainerEditor({
   onDone?: (key: string) => void
 }) {
   const t = useTranslations('farmPage')
-  const { format, season } = useSeason()
+  const { format, season, today } = useSeason()
   const { now: one, put, at, frame, remove, uses } = useThingEditor('containers', stored, '/farm', { isNew, onDone })
   const outline = one.outline ?? {
     length: STANDARD_FLAT.length * Math.max(1, Math.round(one.trayPlaces)),
@@ -34,6 +37,7 @@ export function ContainerEditor({
   const fit = measures && one.kind === 'pots' ? potsThatFit(outline, measures.top, measures.shape) : undefined
   const setMeasure = (part: Partial<NonNullable<Container['measures']>>) =>
     put('measures', { shape: 'square', top: 4, bottom: 3, depth: 5, ...measures, ...part })
+  const broken = brokenBy(one, season.records, today)
   const two = { display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5, alignItems: 'start' } as const
   return (
     <EditorFrame
@@ -42,9 +46,12 @@ export function ContainerEditor({
       {...frame}
       more={
         !isNew && (
-          <Button color="error" size="small" onClick={remove}>
-            {t('delete')}
-          </Button>
+          <>
+            <Broken container={stored} most={ownedOn(stored, season.records, today)} />
+            <Button color="error" size="small" onClick={remove}>
+              {t('delete')}
+            </Button>
+          </>
         )
       }
     >
@@ -99,7 +106,7 @@ export function ContainerEditor({
             value={one.owned}
             onChange={(owned) => put('owned', owned)}
             error={at('owned')}
-            help={t('emptyAsManyAsIt')}
+            help={broken > 0 ? t('brokenSince', { broken: format.number(broken), left: format.number(ownedOn(one, season.records, today) ?? 0) }) : t('emptyAsManyAsIt')} // prettier-ignore
           />
           <NumberField
             label={t('washedAndBackAfter')}

@@ -8,6 +8,7 @@ import { callServer, troubleWords } from '../../ui/call-server'
 import { useWholeRouter } from '../../ui/navigation'
 import { useNotice } from '../../ui/notice'
 import { useFormat, useUnits } from '../../ui/units'
+import './words'
 
 /** Does something that leads to a farm, and goes there; what goes wrong is said. */
 export function useGoing(): { busy: boolean; go: (work: () => Promise<{ at: string } | undefined>) => void } {

@@ -5,6 +5,7 @@ import { listCells, listTemplate } from '../../interchange/list-sheets/write-lis
 import { sheetCsv, sheetXlsx } from '../../interchange/sheet-file/write-cells'
 import { createFormat } from '../../words/format'
 import { CSV, download, nothingThere, seasonOf, XLSX } from './download'
+import './words'
 
 /** One of the files: `lots.xlsx`, `beds.csv`, `varieties-template.xlsx`; 404 for any other name, or where there is no season. */
 export async function exportList(file: string, request: Request): Promise<Response> {

@@ -5,6 +5,7 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
 import useMediaQuery from '@mui/material/useMediaQuery'
+import { ownedOn } from '../../core/capacity/owned'
 import { useSearchParams } from 'next/navigation'
 import { useEffect } from 'react'
 import { useTranslations } from 'next-intl'
@@ -26,10 +27,11 @@ import { Mixes } from './mixes'
 import { MixEditor } from './mix-editor'
 import { newPlace, newContainer, newMix } from './model'
 import { WholeLink, Link, useRouter, useOut } from '../../ui/navigation'
+import './words'
 
 export function FarmView() {
   const t = useTranslations('farmPage')
-  const { season, format, data } = useSeason()
+  const { season, format, data, today } = useSeason()
   const params = useSearchParams()
   const router = useRouter()
   const narrow = useMediaQuery('(max-width:899px)')
@@ -109,6 +111,9 @@ export function FarmView() {
             <Button variant="outlined" color="inherit" startIcon={<DownloadIcon />} href={out('tasks.ics')} download>
               {t('calendarOfAllWork')}
             </Button>
+            <Button color="inherit" component={Link} href="/calendar">
+              {t('calendarToSubscribe')}
+            </Button>
             <Button color="inherit" component={Link} href="/people">
               {t('people')}
             </Button>
@@ -164,7 +169,9 @@ export function FarmView() {
                   <td className="n">{format.number(one.cells)}</td>
                   <td className="n">{format.volume(one.cellVolume)}</td>
                   <td className="n">{format.number(one.trayPlaces, 2)}</td>
-                  <td className="n">{one.owned === undefined ? t('any') : format.number(one.owned)}</td>
+                  <td className="n">
+                    {one.owned === undefined ? t('any') : format.number(ownedOn(one, season.records, today)!)}
+                  </td>
                   <td className="n">{t('days', { washDays: String(one.washDays) })}</td>
                 </Row>
               ))}

@@ -17,6 +17,7 @@ import { useFormat, useUnits } from '../../ui/units'
 import { freeName } from './model'
 import { LookAtDemo, useGoing } from './demo-farm'
 import { ImportSeason } from './import-season'
+import './words'
 
 export function FarmsView({ farms }: { farms: readonly FarmListed[] }) {
   const t = useTranslations('farmPage')

@@ -10,6 +10,7 @@ import { ChoiceField, NumberField, WordField } from '../../ui/fields'
 import { useSeason } from '../../ui/season-context'
 import type { HabitProps } from './habit-fields'
 import { LITRES_OF_GALLON } from './recipe-fields'
+import './words'
 
 /** What plants are fed with: its dose, and what a tray takes. */
 export function FeedFields({ habits, put, at }: HabitProps) {

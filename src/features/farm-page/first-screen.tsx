@@ -10,6 +10,7 @@ import { BackupAtHand, ChooseBackup } from './bring-back'
 import { ImportSeason } from './import-season'
 import { LookAtDemo } from './demo-farm'
 import { startOver, useBackups } from './use-backups'
+import './words'
 
 export function FirstScreen() {
   const t = useTranslations('farmPage')

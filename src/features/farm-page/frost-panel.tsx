@@ -25,6 +25,7 @@ import { MovesPreview, useMoves } from '../../ui/moves'
 import { PanelHead } from './panel-head'
 import { closest, CHANCES, stillGuessed } from './model'
 import { YearDayField } from '../../ui/year-day-field'
+import './words'
 
 const LineChart = dynamic(() => import('../../ui/chart/line-chart'), {
   ssr: false,

@@ -14,6 +14,7 @@ import { RecipeFields } from './recipe-fields'
 import { WorkDays } from './work-days'
 import type { PutHead } from './site-fields'
 import { YearDayField } from '../../ui/year-day-field'
+import './words'
 
 const WORK = [
   'fillTray',
@@ -95,6 +96,14 @@ function Growing({ habits, put, at }: HabitProps) {
         value={habits.turnaroundDays}
         onChange={(x) => x !== undefined && put('habits.turnaroundDays', x)}
         error={at('habits.turnaroundDays')}
+      />
+      <NumberField
+        label={t('rotation')}
+        unit={t('years')}
+        value={habits.rotationYears}
+        onChange={(x) => put('habits.rotationYears', x === 0 ? undefined : x)}
+        error={at('habits.rotationYears')}
+        help={t('rotationNote')}
       />
     </>
   )

@@ -11,6 +11,7 @@ import { MovesPreview, useMoves } from '../../ui/moves'
 import { HabitFields } from './habit-fields'
 import { PanelHead } from './panel-head'
 import { SiteFields, type Head, type PutHead } from './site-fields'
+import './words'
 
 export function HeadEditor({ part }: { part: 'site' | 'habits' }) {
   const t = useTranslations('farmPage')

@@ -18,6 +18,7 @@ import { sendFile } from '../../ui/send-file'
 import type { ImportAnswer } from './import-api'
 import type { ImportPreview } from './import-file'
 import { useWholeRouter } from '../../ui/navigation'
+import './words'
 
 interface Chosen {
   file: string

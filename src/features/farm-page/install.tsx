@@ -6,6 +6,7 @@ import Button from '@mui/material/Button'
 import { useTranslations } from 'next-intl'
 import { install, useInstallable } from '../../ui/install'
 import { Link } from '../../ui/navigation'
+import './words'
 
 export function Install() {
   const t = useTranslations('farmPage')

@@ -15,6 +15,7 @@ import { mixWords } from '../../words/format'
 import { doseWords } from '../../words/mix'
 import { PanelHead } from './panel-head'
 import { RecipeFields } from './recipe-fields'
+import './words'
 
 const TRIED = { metric: 40, us: 8 * 3.785 } as const // litres of the example
 

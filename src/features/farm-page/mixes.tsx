@@ -6,6 +6,7 @@ import { useSeason } from '../../ui/season-context'
 import { list } from '../../words/format'
 import { recipeWords } from '../../words/mix'
 import { Add, Row, Section, Table, TextLink } from './parts'
+import './words'
 
 export function Mixes() {
   const t = useTranslations('farmPage')

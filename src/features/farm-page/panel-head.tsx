@@ -6,6 +6,7 @@ import Typography from '@mui/material/Typography'
 import { useTranslations } from 'next-intl'
 import { PANEL_TITLE } from '../../ui/side-panel'
 import { Link } from '../../ui/navigation'
+import './words'
 
 export function PanelHead({ title }: { title: string }) {
   const t = useTranslations('farmPage')

@@ -9,6 +9,7 @@ import type { ReactNode } from 'react'
 import { useTranslations } from 'next-intl'
 import { useMay } from '../../ui/may'
 import { Link } from '../../ui/navigation'
+import './words'
 
 export function TextLink({ href, children }: { href: string; children: ReactNode }) {
   return (

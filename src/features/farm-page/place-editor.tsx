@@ -17,6 +17,7 @@ import { LampHanging, Power, Water } from './place-fittings'
 import { LampLine, WarmthFields, WarmthCurve } from './place-warmth'
 import { BenchDrawing } from './bench-plan'
 import { YearDayField } from '../../ui/year-day-field'
+import './words'
 
 export function PlaceEditor({
   stored,

@@ -6,6 +6,7 @@ import { useTranslations } from 'next-intl'
 import { withFigure } from '../../season/figures'
 import type { Place } from '../../season/schema'
 import { NumberField } from '../../ui/fields'
+import './words'
 
 /** How far over the leaves a lamp is hung, and whether it can be turned down. */
 export function LampHanging({

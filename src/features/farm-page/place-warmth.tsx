@@ -13,6 +13,7 @@ import { NumberField } from '../../ui/fields'
 import { scaleOf } from '../../ui/measure'
 import { useSeason, useWorkingDay } from '../../ui/season-context'
 import { monthNames } from '../../words/farm'
+import './words'
 
 const LineChart = dynamic(() => import('../../ui/chart/line-chart'), {
   ssr: false,

@@ -12,6 +12,7 @@ import { useSeason } from '../../ui/season-context'
 import { LANGUAGES, type Language } from '../../words/translator'
 import { useRouter } from '../../ui/navigation'
 import { Install } from './install'
+import './words'
 
 /** Every language by its own name. */
 const LANGUAGE_NAMES: Record<Language, string> = { en: 'English', es: 'Español' }

@@ -9,6 +9,7 @@ import { DOSE_UNITS, type MixRecipe } from '../../season/schema'
 import { ChoiceField, NumberField, WordField } from '../../ui/fields'
 import { Rows } from '../../ui/rows'
 import { useSeason } from '../../ui/season-context'
+import './words'
 
 type Recipe = Omit<MixRecipe, 'name'>
 

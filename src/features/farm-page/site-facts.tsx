@@ -11,6 +11,7 @@ import { monthNames, weekdayNames } from '../../words/farm'
 import { chanceWords, shareWords } from '../../words/format'
 import { TextLink, Change, Section } from './parts'
 import { Link } from '../../ui/navigation'
+import './words'
 
 export function SiteFacts() {
   const t = useTranslations('farmPage')

@@ -14,6 +14,7 @@ import { freeKeyIn } from '../../season/keys'
 import { useSeason } from '../../ui/season-context'
 import { monthNames } from '../../words/farm'
 import { stillGuessed } from './model'
+import './words'
 
 export type Head = Pick<Season, 'farm' | 'season' | 'site' | 'habits'>
 

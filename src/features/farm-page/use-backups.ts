@@ -4,6 +4,7 @@ import { useEffect, useState } from 'react'
 import { useTranslations } from 'next-intl'
 import { z } from 'zod'
 import { sendFile } from '../../ui/send-file'
+import './words'
 
 const Farm = z.object({
   name: z.string(),

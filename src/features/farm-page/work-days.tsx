@@ -13,6 +13,7 @@ import { DayField } from '../../ui/day-field'
 import { useSeason } from '../../ui/season-context'
 import { weekdayNames } from '../../words/farm'
 import type { PutHead } from './site-fields'
+import './words'
 
 const WORKS = ['sowing', 'potting', 'moving', 'planting'] as const
 type Work = (typeof WORKS)[number]

@@ -6,9 +6,8 @@ import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
 import { useMemo, useState } from 'react'
 import { useTranslations } from 'next-intl'
-import { formatDay } from '../../core/calendar/day'
-import { USUAL_COVER, type Cover } from '../../core/field/cover'
-import type { Bed, Block } from '../../season/schema'
+import { civil, formatDay } from '../../core/calendar/day'
+import type { Bed } from '../../season/schema'
 import { EditorFrame, useThingEditor } from '../../ui/editor'
 import { DayField } from '../../ui/day-field'
 import { ChoiceField, NumberField, WordField } from '../../ui/fields'
@@ -20,9 +19,10 @@ import { UsedBy } from '../../ui/used-by'
 import { stretch } from '../../words/field'
 import { count } from '../../words/format'
 import { TextButton } from './beds-plan'
+import { CoverFields } from './cover-fields'
+import { GrewFields } from './grew-fields'
 import { PanelTitle } from '../../ui/panel-title'
-import { withBed, coverNone, COVERS } from './model'
-import { YearDayField } from '../../ui/year-day-field'
+import { withBed, coverNone } from './model'
 
 export function BedEditor({
   stored,
@@ -109,13 +109,27 @@ export function BedEditor({
               bed.standing.map((other, j) => (j === i ? { ...other, ...part } : other)),
             )
           return (
-            <Box key={i} sx={{ display: 'grid', gridTemplateColumns: '1fr 1.2fr auto', gap: 1, alignItems: 'start' }}>
+            <Box key={i} sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1, alignItems: 'start' }}>
               <WordField
-                label={t('what')}
+                label={one.cover ? t('coverCrop') : t('what')}
                 value={one.what}
                 onChange={(what) => set({ what })}
                 error={at(`standing[${i}].what`)}
               />
+              <WordField
+                label={t('family')}
+                value={one.family ?? ''}
+                onChange={(family) => set({ family: family === '' ? undefined : family })}
+                error={at(`standing[${i}].family`)}
+              />
+              {one.from !== undefined && (
+                <DayField
+                  label={t('sownOn')}
+                  value={one.from}
+                  onChange={(from) => set({ from })}
+                  error={at(`standing[${i}].from`)}
+                />
+              )}
               <DayField
                 label={t('clearOn')}
                 value={one.until}
@@ -125,6 +139,7 @@ export function BedEditor({
               <Button
                 size="small"
                 color="inherit"
+                sx={{ justifySelf: 'start' }}
                 onClick={() =>
                   put(
                     'standing',
@@ -142,11 +157,30 @@ export function BedEditor({
           startIcon={<AddIcon />}
           sx={{ justifySelf: 'start' }}
           onClick={() =>
+            put('standing', [
+              ...bed.standing,
+              { what: t('coverCrop'), cover: true, from: formatDay(plan.to - 90), until: formatDay(plan.to) },
+            ])
+          }
+        >
+          {t('aCoverCrop')}
+        </Button>
+        <Button
+          size="small"
+          startIcon={<AddIcon />}
+          sx={{ justifySelf: 'start' }}
+          onClick={() =>
             put('standing', [...bed.standing, { what: t('overwintered'), until: formatDay(plan.from + 120) }])
           }
         >
           {t('somethingThatComesOut')}
         </Button>
+        <GrewFields
+          grew={bed.grew ?? []}
+          year={civil(plan.from).year - 1}
+          onChange={(grew) => put('grew', grew.length > 0 ? grew : undefined)}
+          at={at}
+        />
       </Box>
       {uses.length > 0 && (
         <UsedBy what={t('bedOfStored', { stored: stored.name })} uses={uses} wayOut={t('giveThemAnotherBedFirst')} />
@@ -170,121 +204,6 @@ export function BedEditor({
           </Box>
         ))}
       </Box>
-    </EditorFrame>
-  )
-}
-
-/** What lies or stands over beds for a part of the year, and what it gains. */
-function CoverFields({
-  covers,
-  none,
-  onChange,
-  at,
-}: {
-  covers: Bed['covers']
-  none: string
-  onChange: (covers: Bed['covers']) => void
-  at: (path: string) => string | undefined
-}) {
-  const t = useTranslations('field')
-  const [cover] = covers ?? []
-  const set = (part: Partial<Cover>) => cover && onChange([{ ...cover, ...part }, ...(covers ?? []).slice(1)])
-  const gain = (path: 'day' | 'night', label: string) => (
-    <NumberField
-      label={label}
-      quantity="difference"
-      value={cover![path] ?? USUAL_COVER[cover!.kind][path]}
-      onChange={(degrees) => degrees !== undefined && set({ [path]: degrees })}
-      error={at(`[0].${path}`)}
-    />
-  )
-  return (
-    <Box sx={{ display: 'grid', gap: 1.5 }}>
-      <Typography variant="h3">{t('underCover')}</Typography>
-      <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5, alignItems: 'start' }}>
-        <ChoiceField
-          label={t('cover')}
-          value={cover?.kind ?? ''}
-          none={none}
-          options={COVERS.map((kind) => [kind, t(`covers.${kind}`)] as const)}
-          onChange={(kind) =>
-            onChange(kind === '' ? undefined : [{ kind, from: cover?.from ?? '03-01', until: cover?.until ?? '10-31' }])
-          }
-        />
-        <Box />
-        {cover && (
-          <>
-            <YearDayField
-              label={t('onFromDay')}
-              value={cover.from}
-              onChange={(from) => set({ from })}
-              error={at('[0].from')}
-            />
-            <YearDayField
-              label={t('offOnDay')}
-              value={cover.until}
-              onChange={(until) => set({ until })}
-              error={at('[0].until')}
-            />
-            {gain('day', t('warmerByDay'))}
-            {gain('night', t('warmerByNight'))}
-          </>
-        )}
-      </Box>
-    </Box>
-  )
-}
-
-export function BlockEditor({
-  stored,
-  isNew = false,
-  onClose,
-  onDone,
-}: {
-  stored: Block
-  isNew?: boolean
-  onClose: () => void
-  onDone?: (key: string) => void
-}) {
-  const t = useTranslations('field')
-  const {
-    now: block,
-    put,
-    at,
-    frame,
-    remove,
-    uses,
-  } = useThingEditor('blocks', stored, '/field?tab=beds', { isNew, onDone })
-  return (
-    <EditorFrame
-      onPaper
-      title={<PanelTitle title={isNew ? t('newBlock') : block.name} onClose={onClose} />}
-      {...frame}
-      more={
-        !isNew && (
-          <Button color="error" size="small" onClick={remove}>
-            {t('delete')}
-          </Button>
-        )
-      }
-    >
-      <Box sx={{ display: 'grid', gap: 1.5, mt: 1 }}>
-        <WordField label={t('name')} value={block.name} onChange={(name) => put('name', name)} error={at('name')} />
-        <NumberField
-          label={t('pathBetweenBeds')}
-          quantity="length"
-          value={block.path}
-          onChange={(path) => path !== undefined && put('path', path)}
-          error={at('path')}
-        />
-        <CoverFields
-          covers={block.covers}
-          none={t('noneOpenField')}
-          onChange={(covers) => put('covers', covers)}
-          at={(path) => at(`covers${path}`)}
-        />
-      </Box>
-      {uses.length > 0 && <UsedBy what={stored.name} uses={uses} wayOut={t('moveItsBedsToAnother')} />}
     </EditorFrame>
   )
 }

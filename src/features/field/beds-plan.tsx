@@ -9,12 +9,17 @@ import Typography from '@mui/material/Typography'
 import { useMemo, useState, type ReactNode } from 'react'
 import { useTranslations } from 'next-intl'
 import { monthStarts, type Day } from '../../core/calendar/day'
-import { roomOn, type BedClash, holdFor } from '../../core/field/beds'
+import { roomOn, type BedClash, type BedUse, holdFor } from '../../core/field/beds'
+import { breaksTogether, rotationBreaks, type RotationBreaks } from '../../core/field/rotation'
 import { dayShare } from '../../ui/chart/scale'
 import { useSeason } from '../../ui/season-context'
 import { clashSentence, holdSentence, metres } from '../../words/field'
-import { count } from '../../words/format'
-import { LABEL, BedRow, type Along, PAINT, STANDING } from './bed-row'
+import { count, list } from '../../words/format'
+import { BedMap } from './bed-map'
+import { BedMoving, useBedMoving } from './bed-moving'
+import { COVER, PAINT, STANDING } from './bed-paint'
+import type { Along } from './bed-piece'
+import { LABEL, BedRow } from './bed-row'
 
 export interface BedsPlanProps {
   day: Day
@@ -26,14 +31,31 @@ export interface BedsPlanProps {
   onNew: (what: 'beds' | 'block') => void
 }
 
-export function BedsPlan({ day, chosenBed, chosenStand, onBed, onStand, onBlock, onNew }: BedsPlanProps) {
+/** How the beds are looked at: from above, in rows on the day, in rows through the season. */
+type Look = Along | 'map'
+const LOOKS: readonly Look[] = ['day', 'season', 'map']
+
+export function BedsPlan(props: BedsPlanProps) {
+  return (
+    <BedMoving day={props.day}>
+      <Beds {...props} />
+    </BedMoving>
+  )
+}
+
+function Beds({ day, chosenBed, chosenStand, onBed, onStand, onBlock, onNew }: BedsPlanProps) {
   const t = useTranslations('field')
   const { plan, season, format } = useSeason()
-  const [along, setAlong] = useState<Along>('day')
-  const { uses, clashes } = plan.beds
-  const taken = season.beds.filter((bed) => roomOn(bed, uses.get(bed.key)!, day).taken > 0).length
+  const [look, setLook] = useState<Look>('day')
+  const { trial } = useBedMoving()
+  // What is said above the beds stays as it is while one is on its way, so that nothing slips from under the hand.
+  const { clashes } = plan.beds
+  const shown = (trial?.plan ?? plan).beds
+  const { uses } = shown
+  const taken = season.beds.filter((bed) => roomOn(bed, plan.beds.uses.get(bed.key)!, day).taken > 0).length
   const without = plan.inField.filter(({ goes, from }) => goes.length === 0 && from >= day).length
-  const clashed = useMemo(() => new Set(clashes.map(({ use }) => use)), [clashes])
+  const breaks = useMemo(() => breaksTogether(rotationBreaks(season, plan.beds)), [season, plan])
+  const clashed = useMemo(() => new Set(shown.clashes.map(({ use }) => use)), [shown])
   if (season.blocks.length === 0) {
     return (
       <Box sx={{ mt: 3, maxWidth: 560 }}>
@@ -52,12 +74,15 @@ export function BedsPlan({ day, chosenBed, chosenStand, onBed, onStand, onBlock,
         <ToggleButtonGroup
           exclusive
           size="small"
-          value={along}
-          onChange={(_, next: Along | null) => next && setAlong(next)}
+          value={look}
+          onChange={(_, next: Look | null) => next && setLook(next)}
           aria-label={t('along')}
         >
-          <ToggleButton value="day">{t('onTheDay')}</ToggleButton>
-          <ToggleButton value="season">{t('throughTheSeason')}</ToggleButton>
+          {LOOKS.map((one) => (
+            <ToggleButton key={one} value={one}>
+              {t(`look.${one}`)}
+            </ToggleButton>
+          ))}
         </ToggleButtonGroup>
         <Box sx={{ flex: 1, minWidth: 180, fontSize: 14, color: 'text.secondary' }}>
           {t('ofTaken', {
@@ -66,7 +91,6 @@ export function BedsPlan({ day, chosenBed, chosenStand, onBed, onStand, onBlock,
             extra: without > 0 ? t('toComeWithoutABed', { plantings: count(format, without, 'planting') }) : '',
           })}
         </Box>
-        <Legend />
         <Button size="small" startIcon={<AddIcon />} onClick={() => onNew('beds')}>
           {t('addBeds')}
         </Button>
@@ -74,54 +98,80 @@ export function BedsPlan({ day, chosenBed, chosenStand, onBed, onStand, onBlock,
           {t('addBlock')}
         </Button>
       </Box>
+      <Legend />
       {clashes.length > 0 && <Clashes clashes={clashes} onStand={onStand} />}
-      <Box
-        sx={{
-          display: 'grid',
-          gridTemplateColumns: 'repeat(auto-fill, minmax(min(100%, 430px), 1fr))',
-          columnGap: 3.5,
-          rowGap: 3,
-          mt: 2,
-        }}
-      >
-        {season.blocks.map((block) => {
-          const beds = season.beds.filter((bed) => bed.block === block.key)
-          const longest = Math.max(1, ...beds.map(({ length }) => length))
-          return (
-            <Box key={block.key} component="section" aria-label={block.name} sx={{ breakInside: 'avoid' }}>
-              <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1 }}>
-                <Typography variant="h3" component="h2">
-                  {block.name}
-                </Typography>
-                <Box sx={{ fontSize: 13, color: 'text.secondary', flex: 1 }}>
-                  {beds.length === 0
-                    ? t('noBedsYet')
-                    : t('long', { beds: count(format, beds.length, 'bed'), metres: metres(format, longest) })}
-                </Box>
-                <Button size="small" color="inherit" className="no-print" onClick={() => onBlock(block.key)}>
-                  {t('change')}
-                </Button>
+      {breaks.length > 0 && <Rotation breaks={breaks} onStand={onStand} />}
+      {look === 'map' ? (
+        <BedMap day={day} uses={uses} chosenBed={chosenBed} chosenStand={chosenStand} onBed={onBed} onStand={onStand} />
+      ) : (
+        <Blocks
+          along={look}
+          uses={uses}
+          clashed={clashed}
+          {...{ day, chosenBed, chosenStand, onBed, onStand, onBlock }}
+        />
+      )}
+    </Box>
+  )
+}
+
+interface BlocksProps extends Omit<BedsPlanProps, 'onNew'> {
+  along: Along
+  uses: ReadonlyMap<string, readonly BedUse[]>
+  clashed: ReadonlySet<BedUse>
+}
+
+/** Beds in rows, block by block. */
+function Blocks({ along, uses, clashed, day, chosenBed, chosenStand, onBed, onStand, onBlock }: BlocksProps) {
+  const t = useTranslations('field')
+  const { season, format } = useSeason()
+  return (
+    <Box
+      sx={{
+        display: 'grid',
+        gridTemplateColumns: 'repeat(auto-fill, minmax(min(100%, 430px), 1fr))',
+        columnGap: 3.5,
+        rowGap: 3,
+        mt: 2,
+      }}
+    >
+      {season.blocks.map((block) => {
+        const beds = season.beds.filter((bed) => bed.block === block.key)
+        const longest = Math.max(1, ...beds.map(({ length }) => length))
+        return (
+          <Box key={block.key} component="section" aria-label={block.name} sx={{ breakInside: 'avoid' }}>
+            <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1 }}>
+              <Typography variant="h3" component="h2">
+                {block.name}
+              </Typography>
+              <Box sx={{ fontSize: 13, color: 'text.secondary', flex: 1 }}>
+                {beds.length === 0
+                  ? t('noBedsYet')
+                  : t('long', { beds: count(format, beds.length, 'bed'), metres: metres(format, longest) })}
               </Box>
-              {along === 'season' && <Months />}
-              {beds.map((bed) => (
-                <BedRow
-                  key={bed.key}
-                  bed={bed}
-                  uses={uses.get(bed.key)!}
-                  along={along}
-                  day={day}
-                  longest={longest}
-                  clashed={clashed}
-                  chosen={bed.key === chosenBed}
-                  chosenStand={chosenStand}
-                  onBed={onBed}
-                  onStand={onStand}
-                />
-              ))}
+              <Button size="small" color="inherit" className="no-print" onClick={() => onBlock(block.key)}>
+                {t('change')}
+              </Button>
             </Box>
-          )
-        })}
-      </Box>
+            {along === 'season' && <Months />}
+            {beds.map((bed) => (
+              <BedRow
+                key={bed.key}
+                bed={bed}
+                uses={uses.get(bed.key)!}
+                along={along}
+                day={day}
+                longest={longest}
+                clashed={clashed}
+                chosen={bed.key === chosenBed}
+                chosenStand={chosenStand}
+                onBed={onBed}
+                onStand={onStand}
+              />
+            ))}
+          </Box>
+        )
+      })}
     </Box>
   )
 }
@@ -129,13 +179,14 @@ export function BedsPlan({ day, chosenBed, chosenStand, onBed, onStand, onBlock,
 function Legend() {
   const t = useTranslations('field')
   return (
-    <Box sx={{ display: { xs: 'none', lg: 'flex' }, gap: 1.25, fontSize: 13, color: 'text.secondary' }}>
+    <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 1.5, fontSize: 13, color: 'text.secondary', mt: 1 }}>
       {[
         ...(['vegetable', 'herb', 'cut-flower'] as const).map((group) => ({
           ...PAINT[group]!,
           name: t(`stand.${group}`),
         })),
         { ...STANDING, name: t('fromLastYear') },
+        { ...COVER, name: t('coverCrops') },
       ].map(({ name, light, dark }) => (
         <Box key={name} sx={{ display: 'flex', alignItems: 'center', gap: 0.5 }}>
           <Box
@@ -188,6 +239,58 @@ function Clashes({ clashes, onStand }: { clashes: readonly BedClash[]; onStand: 
           )
         })}
       </Box>
+    </Box>
+  )
+}
+
+/** What follows its own family too soon; opened when it is asked for. */
+function Rotation({ breaks, onStand }: { breaks: readonly RotationBreaks[]; onStand: (id: string) => void }) {
+  const t = useTranslations('field')
+  const { season, format } = useSeason()
+  const [open, setOpen] = useState(false)
+  const sentence = ({ beds, family, before }: Pick<RotationBreaks, 'beds' | 'family' | 'before'>): string => {
+    const said = { family, beds: list(format, beds.map(({ name }) => name)), what: before.what ?? '' } // prettier-ignore
+    return before.until === undefined
+      ? t('grewInYear', { ...said, year: String(before.year), named: before.what === undefined ? 'no' : 'yes' })
+      : t('grewUntil', { ...said, until: format.date(before.until) })
+  }
+  return (
+    <Box
+      sx={{
+        mt: 1.5,
+        px: 1.5,
+        py: 1,
+        border: 1,
+        borderColor: 'warning.main',
+        borderRadius: 1.5,
+        bgcolor: 'background.paper',
+      }}
+    >
+      {' '}
+      {/* prettier-ignore */}
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1 }}>
+        <Box sx={{ fontWeight: 700, flex: 1, minWidth: 200 }}>
+          {t('followTheirFamily', { n: new Set(breaks.map(({ use }) => use.stand!.id)).size, years: season.habits.rotationYears ?? 0 })}
+        </Box>
+        <Button size="small" color="inherit" aria-expanded={open} className="no-print" onClick={() => setOpen(!open)}>
+          {open ? t('hideThem') : t('showThem')}
+        </Button>
+      </Box>
+      {open && (
+        <Box
+          component="ul"
+          aria-label={t('rotation')}
+          sx={{ listStyle: 'none', m: 0, p: 0, maxHeight: 200, overflow: 'auto' }}
+          tabIndex={0}
+        >
+          {breaks.map(({ beds, use, family, before }, i) => (
+            <Box component="li" key={i} sx={{ fontSize: 14, py: 0.25 }}>
+              <TextButton onClick={() => onStand(use.stand!.id)}>{use.what}</TextButton>, {format.date(use.from)}:{' '}
+              {sentence({ beds, family, before })}
+            </Box>
+          ))}
+        </Box>
+      )}
     </Box>
   )
 }

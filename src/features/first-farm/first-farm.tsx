@@ -21,6 +21,7 @@ import { PlacePart } from './place-part'
 import { PlanPart } from './plan-part'
 import { RoomsPart } from './rooms-part'
 import { TraysPart } from './trays-part'
+import './words'
 
 /** Answers that are wrong as soon as they stand there; others are only missing until somebody tries to begin. */
 const SAID_AT_ONCE = /Frost$|^height|^rooms\[|warmest|coldest/

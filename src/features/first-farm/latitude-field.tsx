@@ -6,6 +6,7 @@ import { readLatitude } from '../../core/climate/latitude'
 import { WordField } from '../../ui/fields'
 import { useFormat, useUnits } from '../../ui/units'
 import { latitudeWords } from './model'
+import './words'
 
 interface LatitudeFieldProps {
   label: string

@@ -13,6 +13,7 @@ import { writeDayIn } from '../../interchange/plan-sheet/file-rows'
 import { createReader, type Line } from '../../interchange/plan-sheet/reader'
 import { ended, newLine } from '../../ui/typed-sheet/model'
 import type { Format, Units } from '../../words/format'
+import './words'
 
 /** What is answered, with the units it is answered in. */
 export interface Answers extends BeginAnswers {

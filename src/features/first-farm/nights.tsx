@@ -9,6 +9,7 @@ import { NightsFile } from '../../ui/nights-file'
 import { useFormat } from '../../ui/units'
 import { count } from '../../words/format'
 import type { PartProps } from './part'
+import './words'
 
 export function Nights({ answers, put }: PartProps) {
   const t = useTranslations('firstFarm')

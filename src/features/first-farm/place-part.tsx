@@ -16,6 +16,7 @@ import { LatitudeField } from './latitude-field'
 import { seasonWords, withLatitude } from './model'
 import { Nights } from './nights'
 import { Part, type PartProps } from './part'
+import './words'
 
 const FIELDS = {
   display: 'grid',

@@ -17,6 +17,7 @@ import { GRID_LOOK, SheetGrid } from '../../ui/typed-sheet/sheet-grid'
 import { useSaid } from '../../ui/typed-sheet/use-said'
 import { BEGIN_WITH, firstDayOf, withKind, withoutKind, type Answers, type Grown } from './model'
 import { Part } from './part'
+import './words'
 
 interface PlanPartProps {
   answers: Answers

@@ -13,6 +13,7 @@ import { useFormat } from '../../ui/units'
 import { warmthWords } from '../../words/farm'
 import { count } from '../../words/format'
 import { Part, type PartProps } from './part'
+import './words'
 
 export function RoomsPart({ answers, put, wrong }: PartProps) {
   const t = useTranslations('firstFarm')

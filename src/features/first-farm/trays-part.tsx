@@ -8,6 +8,7 @@ import { PRESET_CONTAINERS } from '../../library/presets'
 import { NumberField } from '../../ui/fields'
 import { useFormat } from '../../ui/units'
 import { Part, type PartProps } from './part'
+import './words'
 
 export function TraysPart({ answers, put, wrong }: PartProps) {
   const t = useTranslations('firstFarm')

@@ -27,6 +27,7 @@ const KIND_OF: Record<Entry['what']['did'], Kind> = {
   label: 'round',
   round: 'round',
   temperature: 'round',
+  broke: 'loss',
   wash: 'round',
   note: 'note',
 }

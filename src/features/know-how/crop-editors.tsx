@@ -21,15 +21,19 @@ import { freeKeyIn, keyOf } from '../../season/keys'
 import { useSeason } from '../../ui/season-context'
 import { UsedBy } from '../../ui/used-by'
 import { useChange } from '../../ui/use-change'
-import { sowingWords } from '../../words/methods'
 import { needsWords } from '../../words/figures'
 import { EditorFrame, useThingEditor } from '../../ui/editor'
 import { editsToAdd, methodsToAdd, usualSchool } from '../../library/adding'
 import { CropCautions, CropTags, FigureSheet } from './figure-sheet'
+import { ContainerAges } from './container-ages'
+import { KindDrawing } from './kind-drawing'
+import { KindYear } from './kind-year'
 import { withFigure } from '../../season/figures'
-import { withOwnFigure } from './model'
+import { MethodStairs } from './method-stairs'
+import { plantingsByMethod, withOwnFigure } from './model'
 import { PacketSentences } from './packet-sentences'
 import { Link, useRouter } from '../../ui/navigation'
+import './words'
 
 /** A kind of the library that the season does not have yet. */
 export function LibraryPage({ crop }: { crop: Crop }) {
@@ -67,6 +71,7 @@ export function LibraryPage({ crop }: { crop: Crop }) {
           {busy ? t('adding') : t('add', { crop: crop.name })}
         </Button>
       </Box>
+      <KindDrawing crop={crop} />
       <FigureSheet crop={crop} readOnly base={{ crop, name: 'library' }} problems={[]} onFigure={() => undefined} />
     </Box>
   )
@@ -163,6 +168,9 @@ export function CropEditor({ stored }: { stored: Crop }) {
         </Button>
       }
     >
+      <KindYear crop={stored} />
+      <KindDrawing crop={crop} />
+      <ContainerAges crop={crop} />
       <Varieties crop={stored} />
       <Methods crop={stored} />
       <Box sx={{ display: 'grid', gridTemplateColumns: { sm: '1fr 1fr' }, gap: 1.5, mt: 3 }}>
@@ -235,11 +243,12 @@ function Varieties({ crop }: { crop: Crop }) {
 
 function Methods({ crop }: { crop: Crop }) {
   const t = useTranslations('knowHow')
-  const { season, format } = useSeason()
+  const { season } = useSeason()
   const { change, busy } = useChange()
   const [open, setOpen] = useState(false)
   const [chosen, setChosen] = useState<readonly string[]>([])
-  const own = season.methods.filter((method) => method.crop === crop.key)
+  const own = useMemo(() => season.methods.filter((method) => method.crop === crop.key), [season.methods, crop.key])
+  const used = useMemo(() => plantingsByMethod(season), [season])
   const add = async () => {
     if (await change(methodsToAdd(season, crop, chosen), t('growingMethodsForAdded', { crop: crop.name }))) {
       setOpen(false)
@@ -249,24 +258,11 @@ function Methods({ crop }: { crop: Crop }) {
   return (
     <Box component="section" sx={{ mt: 3 }}>
       <Typography variant="h2">{t('growingMethods')}</Typography>
-      <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, mt: 0.5 }}>
-        {own.map((method) => (
-          <Box component="li" key={method.key} sx={{ py: 0.4 }}>
-            <MuiLink component={Link} href={`/know-how?method=${method.key}`}>
-              {method.name}
-            </MuiLink>
-            <Box component="span" sx={{ color: 'text.secondary', fontSize: 14 }}>
-              {' '}
-              {sowingWords(method.sowing, format)}
-            </Box>
-          </Box>
-        ))}
-        {own.length === 0 && (
-          <Box component="li" sx={{ color: 'text.secondary' }}>
-            {t('noneYetChooseAtLeast')}
-          </Box>
-        )}
-      </Box>
+      {own.length > 0 ? (
+        <MethodStairs methods={own} used={used} />
+      ) : (
+        <Box sx={{ color: 'text.secondary', mt: 0.5 }}>{t('noneYetChooseAtLeast')}</Box>
+      )}
       {open ? (
         <Box sx={{ mt: 1, p: 1.5, border: 1, borderColor: 'divider', borderRadius: 1, bgcolor: 'background.paper' }}>
           <SchoolChoices crop={crop} chosen={chosen} onChange={setChosen} />

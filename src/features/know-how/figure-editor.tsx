@@ -12,6 +12,7 @@ import type { Quantity } from '../../ui/measure'
 import type { Figure } from './figures'
 import { FigureText } from './figure-text'
 import { useSeason } from '../../ui/season-context'
+import './words'
 
 const ROW = { display: 'flex', flexWrap: 'wrap', gap: 1, alignItems: 'center' } as const
 

@@ -9,6 +9,7 @@ import type { About } from '../../library/entry'
 import type { Figure } from './figures'
 import { Editor } from './figure-editor'
 import { Source, FigureText } from './figure-text'
+import './words'
 
 export interface FigureRowProps {
   figure: Figure

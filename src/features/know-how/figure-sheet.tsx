@@ -19,7 +19,8 @@ import { figureSections, type Figure } from './figures'
 import { FigureRow } from './figure-row'
 import { GerminationCurve, HoldCurve, UpInEntry, WeeksEntry } from './growers-entry'
 import { empty, problemAt } from './model'
-import { KindDrawing } from './kind-drawing'
+import { grownAt } from './container-ages'
+import './words'
 
 export interface SheetProps {
   /** The crop as it is calculated now. */
@@ -59,7 +60,6 @@ export function FigureSheet({ crop, variety, readOnly = false, base, problems, o
   }
   return (
     <>
-      {!variety && <KindDrawing crop={crop} />}
       {sections.map((section) => {
         const figures = variety ? section.figures.filter(({ ofVariety }) => ofVariety) : section.figures
         return (
@@ -90,11 +90,7 @@ export function FigureSheet({ crop, variety, readOnly = false, base, problems, o
                   onLeaf={(interval) => onFigure('growth.leafInterval', interval)}
                 />
               ) : (
-                <HoldCurve
-                  crop={crop}
-                  at={crop.growth.usual ? (crop.growth.usual[0] + crop.growth.usual[1]) / 2 : crop.growth.optimum - 6}
-                  germinatesAt={usualGermination(crop.germination)}
-                />
+                <HoldCurve crop={crop} at={grownAt(crop)} germinatesAt={usualGermination(crop.germination)} />
               ))}
             {figures.map(row)}
           </Box>

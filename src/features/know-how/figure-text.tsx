@@ -11,6 +11,7 @@ import type { About } from '../../library/entry'
 import type { Format } from '../../words/format'
 import { sourceWords } from '../../words/figures'
 import type { Figure } from './figures'
+import './words'
 
 export function Source({ figure, about }: { figure: Figure; about: About | undefined }) {
   const t = useTranslations('knowHow')

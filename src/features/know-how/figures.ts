@@ -3,6 +3,7 @@ import type { Crop } from '../../season/schema'
 import type { Path } from 'react-hook-form'
 import type { Quantity } from '../../ui/measure'
 import type { Format } from '../../words/format'
+import './words'
 
 export type FigureKind =
   | { as: 'number'; quantity: Quantity; unit?: string }

@@ -12,8 +12,10 @@ import { usualGermination } from '../../library/entry'
 import type { Container, Crop } from '../../season/schema'
 import { ChoiceField, NumberField } from '../../ui/fields'
 import { scaleOf } from '../../ui/measure'
-import { useSeason } from '../../ui/season-context'
+import { useSeason, useWorkingDay } from '../../ui/season-context'
+import { placesByWarmth } from './model'
 import type { Format } from '../../words/format'
+import './words'
 
 const LineChart = dynamic(() => import('../../ui/chart/line-chart'), {
   ssr: false,
@@ -33,9 +35,20 @@ const sentence = { display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap:
 /** Days to come up, drawn against temperature. */
 export function GerminationCurve({ crop, dots = [] }: { crop: Crop; dots?: readonly (readonly [number, number])[] }) {
   const t = useTranslations('knowHow')
-  const { format } = useSeason()
+  const { format, season } = useSeason()
   const { units } = format
   const { germination: g } = crop
+  const day = useWorkingDay()
+  const places = useMemo(() => placesByWarmth(season, day), [season, day])
+  const marks = useMemo(() => {
+    const { factor, offset } = scaleOf('temperature', units)
+    return places
+      .filter(({ celsius }) => celsius >= g.base && celsius <= g.ceiling)
+      .map(({ celsius, names }) => ({
+        x: celsius * factor + offset,
+        name: names[0]! + (names.length > 1 ? ` +${names.length - 1}` : ''),
+      }))
+  }, [places, g, units])
   const curve = useMemo(() => {
     const { factor, offset } = scaleOf('temperature', units)
     const points: [number, number | null][] = []
@@ -58,25 +71,34 @@ export function GerminationCurve({ crop, dots = [] }: { crop: Crop; dots?: reado
     [format, t, units],
   )
   return (
-    <LineChart
-      curves={curve}
-      dots={shownDots}
-      xName={t('temperatureItGerminatesAt')}
-      yName={t('daysToComeUp')}
-      xText={text.x}
-      yText={text.y}
-      label={t('daysToComeUpOfCrop', {
-        crop: crop.name,
-        value: [10, 15, 20, 25]
-          .map((at) =>
-            t('atOfDaysToEmerge', {
-              daysToEmerge: daysToEmerge(g, at)?.toFixed(0) ?? t('never'),
-              temperature: format.temperature(at),
-            }),
-          )
-          .join(', '),
-      })}
-    />
+    <>
+      <LineChart
+        curves={curve}
+        marks={marks}
+        dots={shownDots}
+        xName={t('temperatureItGerminatesAt')}
+        yName={t('daysToComeUp')}
+        xText={text.x}
+        yText={text.y}
+        label={t('daysToComeUpOfCrop', {
+          crop: crop.name,
+          value: [10, 15, 20, 25]
+            .map((at) =>
+              t('atOfDaysToEmerge', {
+                daysToEmerge: daysToEmerge(g, at)?.toFixed(0) ?? t('never'),
+                temperature: format.temperature(at),
+              }),
+            )
+            .join(', '),
+        })}
+      />
+      {marks.length > 0 && (
+        <Box sx={{ fontSize: 14, color: 'text.secondary' }}>
+          {t('placesOn', { day: format.date(day) })}:{' '}
+          {places.map(({ celsius, names }) => `${names.join(', ')} ${format.temperature(celsius)}`).join('; ')}
+        </Box>
+      )}
+    </>
   )
 }
 

@@ -7,6 +7,8 @@ import type { Crop } from '../../season/schema'
 import { useSeason } from '../../ui/season-context'
 import { count } from '../../words/format'
 import { spotsOn } from './model'
+import { SeedlingDrawing } from '../../ui/seedling-drawing'
+import './words'
 
 const USUAL_BED = 75 // cm, where a farm has no beds
 const LENGTH = 150 // cm of bed drawn
@@ -19,6 +21,7 @@ export function KindDrawing({ crop }: { crop: Crop }) {
     <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 3, mt: 2 }}>
       {depth !== undefined && <Depth depth={depth} light={light} />}
       <Spacing crop={crop} />
+      <SeedlingDrawing crop={crop} />
     </Box>
   )
 }

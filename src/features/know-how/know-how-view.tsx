@@ -25,6 +25,7 @@ import { PacketPage } from './packet-page'
 import { TroublePage } from './trouble-page'
 import { entryOf, type Entry } from './model'
 import { Link } from '../../ui/navigation'
+import './words'
 
 const GROUPS = ['vegetable', 'herb', 'cut-flower', 'bedding', 'perennial'] as const
 

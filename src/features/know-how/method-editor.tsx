@@ -20,6 +20,7 @@ import { Preview } from './method-preview'
 import { POINTS, pointKey, withPolicy } from './model'
 import { Part, Fields, SowingFields, StageFields, Preparations } from './method-fields'
 import { Link, useRouter } from '../../ui/navigation'
+import './words'
 
 const POLICIES = ['single', 'thin', 'clump', 'divide', 'flat', 'bought', 'in-place'] as const
 

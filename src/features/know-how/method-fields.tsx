@@ -12,6 +12,7 @@ import type { Crop, Method, Sowing, Stage } from '../../season/schema'
 import { ChoiceField, NumberField, WordField } from '../../ui/fields'
 import { useSeason } from '../../ui/season-context'
 import { POINTS, pointKey, USUAL_WHEN, whenAt, whenOf, type When } from './model'
+import './words'
 
 export function Part({ title, tools, children }: { title: string; tools?: ReactNode; children: ReactNode }) {
   return (

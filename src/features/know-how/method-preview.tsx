@@ -4,7 +4,6 @@ import Box from '@mui/material/Box'
 import Typography from '@mui/material/Typography'
 import { useDeferredValue, useMemo } from 'react'
 import { useTranslations } from 'next-intl'
-import { parseDay } from '../../core/calendar/day'
 import { createPlanner } from '../../core/plan/plan'
 import { readSeason } from '../../season/read'
 import type { Method, Planting } from '../../season/schema'
@@ -13,6 +12,8 @@ import { BatchSteps } from '../../ui/stair/batch-steps'
 import { inPlaceSentence } from '../../words/field'
 import { count } from '../../words/format'
 import { markSentence } from '../../words/marks'
+import { tryOf } from './model'
+import './words'
 
 /** What the way comes to, for a planting that uses it or for a hundred plants. */
 export function Preview({ method, sound }: { method: Method; sound: boolean }) {
@@ -28,23 +29,8 @@ export function Preview({ method, sound }: { method: Method; sound: boolean }) {
       }).ok
     )
       return undefined
-    const using = season.plantings.find((planting) => planting.method === deferred.key)
-    const variety = season.varieties.find(({ crop }) => crop === deferred.crop)
-    if (!using && !variety) return undefined
-    const month = season.season.from.slice(0, 4)
-    const planting: Planting = using ?? {
-      key: 'try',
-      code: 'TRY',
-      variety: variety!.key,
-      method: deferred.key,
-      plants: 100,
-      on: `${month}-${season.site.latitude < 0 ? '11' : '06'}-01`,
-      changes: [],
-    }
-    const on = using
-      ? (plan.batches.find((one) => one.planting === using)?.plantOn ?? parseDay(planting.on))
-      : parseDay(planting.on)
-    return planner.previewBy(season, planting, deferred, on)[0]
+    const tried = tryOf(season, plan, deferred)
+    return tried && planner.previewBy(season, tried.planting, deferred, tried.on)[0]
   }, [season, planner, plan, deferred, sound])
   const stand = useMemo(() => {
     if (!sound || deferred.sowing.policy !== 'in-place') return undefined

@@ -3,7 +3,6 @@
 import AddIcon from '@mui/icons-material/Add'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
-import MuiLink from '@mui/material/Link'
 import Typography from '@mui/material/Typography'
 import { useMemo, useState } from 'react'
 import { useTranslations } from 'next-intl'
@@ -14,23 +13,20 @@ import { ChoiceField, WordField } from '../../ui/fields'
 import { freeKeyIn } from '../../season/keys'
 import { useSeason } from '../../ui/season-context'
 import { useChange } from '../../ui/use-change'
-import { count } from '../../words/format'
-import { sowingWords } from '../../words/methods'
-import { Link, useRouter } from '../../ui/navigation'
+import { useRouter } from '../../ui/navigation'
+import { MethodStairs } from './method-stairs'
+import { plantingsByMethod } from './model'
+import './words'
 
 /** Every way of the season by crop, and the schools they come from. */
 export function MethodsPage() {
   const t = useTranslations('knowHow')
-  const { season, format } = useSeason()
+  const { season } = useSeason()
   const router = useRouter()
   const { change, busy } = useChange()
   const [text, setText] = useState('')
   const [crop, setCrop] = useState('')
-  const plantings = useMemo(() => {
-    const counts = new Map<string, number>()
-    for (const { method } of season.plantings) counts.set(method, (counts.get(method) ?? 0) + 1)
-    return counts
-  }, [season.plantings])
+  const plantings = useMemo(() => plantingsByMethod(season), [season])
   const shown = season.crops
     .map((one) => ({
       crop: one,
@@ -87,25 +83,14 @@ export function MethodsPage() {
           {t('add2')}
         </Button>
       </Box>
-      <Box sx={{ columns: { lg: 2 }, columnGap: 4 }}>
+      {shown.length > 0 && <Box sx={{ fontSize: 14, color: 'text.secondary', mb: 1.5 }}>{t('stairsToScale')}</Box>}
+      <Box>
         {shown.map(({ crop: of, methods }) => (
           <Box key={of.key} sx={{ breakInside: 'avoid', mb: 1.75 }}>
             <Typography variant="h3" component="h2">
               {of.name}
             </Typography>
-            {methods.map((method) => (
-              <Box key={method.key} sx={{ py: 0.3, lineHeight: 1.3 }}>
-                <MuiLink component={Link} href={`/know-how?method=${method.key}`} prefetch={false}>
-                  {method.name}
-                </MuiLink>
-                <Box sx={{ fontSize: 13.5, color: 'text.secondary' }}>
-                  {sowingWords(method.sowing, format)};{' '}
-                  {plantings.get(method.key)
-                    ? t('in', { plantings: count(format, plantings.get(method.key)!, 'planting') })
-                    : t('notUsedYet')}
-                </Box>
-              </Box>
-            ))}
+            <MethodStairs methods={methods} used={plantings} />
           </Box>
         ))}
       </Box>

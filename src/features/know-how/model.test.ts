@@ -1,8 +1,26 @@
 import { describe, expect, it } from 'vitest'
 import { libraryKind } from '../../library/library'
 import { readSeason } from '../../season/read'
+import { readField } from '../../season/small-field'
 import { readSmall } from '../../season/small-season'
-import { entryOf, pointKey, problemAt, whenAt, whenOf, withOwnFigure, withPolicy, withWeeks, spotsOn } from './model'
+import { formatDay, parseDay } from '../../core/calendar/day'
+import { createPlanner } from '../../core/plan/plan'
+import {
+  containerAges,
+  entryOf,
+  placesByWarmth,
+  pointKey,
+  problemAt,
+  spotsOn,
+  spread,
+  tryOf,
+  whenAt,
+  whenOf,
+  withOwnFigure,
+  withPolicy,
+  withWeeks,
+  yearOfKind,
+} from './model'
 
 const season = readSmall((s) => {
   s.containers.push({ key: 'flat', name: 'Open flat', kind: 'open-flat', cells: 1, cellVolume: 3000, trayPlaces: 1 })
@@ -108,5 +126,76 @@ describe('plants on a bed', () => {
     expect(new Set(spots.map(({ y }) => y))).toEqual(new Set([12.5, 37.5, 62.5]))
     expect(spots.filter(({ y }) => y === 12.5).map(({ x }) => x)).toEqual([12.5, 37.5, 62.5, 87.5, 112.5, 137.5])
     expect(spotsOn({ rows: 1, plant: 200 }, 75, 150)).toEqual([])
+  })
+})
+
+describe('a kind through the year', () => {
+  const planned = createPlanner().plan(readField())
+  it('is its batches and what is sown of it in place, whole months from the first to the last of them', () => {
+    for (const { key } of planned.season.crops) {
+      const year = yearOfKind(planned, key)
+      const own = planned.batches.filter(({ variety, sow, stays }) => variety.crop === key && sow !== undefined && stays.length > 0) // prettier-ignore
+      const inPlace = planned.inField.filter(({ crop, inPlace: sown }) => crop.key === key && sown !== undefined)
+      expect(year?.rows.length ?? 0).toBe(own.length + inPlace.length)
+      if (!year) continue
+      expect(new Set(year.rows.map(({ id }) => id))).toEqual(new Set([...own, ...inPlace].map(({ id }) => id)))
+      expect([year.from, year.until].map((day) => formatDay(day).slice(8))).toEqual(['01', '01'])
+      expect(year.rows.every(({ from, until }) => from >= year.from && until <= year.until && from < until)).toBe(true)
+    }
+    expect(yearOfKind(planned, 'nothing-of-it')).toBeUndefined()
+  })
+  it('shows so many of many, from the first to the last', () => {
+    const list = Array.from({ length: 35 }, (_, i) => i)
+    const some = spread(list, 8)
+    expect([some.length, some[0], some.at(-1)]).toEqual([8, 0, 34])
+    expect(new Set(some).size).toBe(8)
+    expect(spread([1, 2], 8)).toEqual([1, 2])
+  })
+})
+
+describe('how long a kind keeps', () => {
+  const [crop] = season.crops
+  it('is longer in more mix, in every container but open flats, the smallest first', () => {
+    const ages = containerAges(crop!, season.containers, 16, 18)
+    expect(ages.map(({ container }) => container.key)).toEqual(
+      season.containers
+        .filter(({ kind }) => kind !== 'open-flat')
+        .sort((a, b) => a.cellVolume - b.cellVolume)
+        .map(({ key }) => key),
+    )
+    for (let i = 1; i < ages.length; i++) expect(ages[i]!.limit).toBeGreaterThan(ages[i - 1]!.limit)
+    expect(ages.every(({ ready, limit }) => ready > 0 && limit > ready)).toBe(true)
+  })
+  it('is less in a warmer place, and not said of what never grows in it', () => {
+    const [cool, warm] = [13, 18].map((at) => containerAges(crop!, season.containers, at, 18)[0]!)
+    expect(warm!.ready).toBeLessThan(cool!.ready)
+    expect(containerAges(crop!, season.containers, -5, 18)).toEqual([])
+  })
+})
+
+describe('what a method is shown by', () => {
+  const plan = createPlanner().plan(season)
+  it('is a planting that uses it, else a hundred plants; nothing without a variety', () => {
+    const used = season.methods.find(({ key }) => season.plantings.some(({ method }) => method === key))!
+    expect(tryOf(season, plan, used)!.planting.method).toBe(used.key)
+    const other = { ...used, key: 'other' }
+    expect(tryOf(season, plan, other)).toMatchObject({ planting: { plants: 100, method: 'other' } })
+    expect(tryOf({ ...season, varieties: [] }, plan, other)).toBeUndefined()
+  })
+  it('is planted in the southern summer in the south', () => {
+    const south = { ...season, site: { ...season.site, latitude: -41 } }
+    expect(formatDay(tryOf(south, plan, { ...cells!, key: 'other' })!.on).slice(5)).toBe('11-01')
+  })
+})
+
+describe('places by their warmth', () => {
+  it('are together where they are alike, the warmest first', () => {
+    const some = placesByWarmth(season, parseDay('2027-03-15'))
+    const all = some.flatMap(({ names }) => names)
+    expect(new Set(all)).toEqual(new Set(season.places.map(({ name }) => name)))
+    const degrees = some.map(({ celsius }) => celsius)
+    expect(degrees).toEqual([...degrees].sort((a, b) => b - a))
+    const held = season.places.find(({ temperature }) => temperature.held !== undefined)
+    if (held) expect(some.find(({ names }) => names.includes(held.name))!.celsius).toBe(Math.round(held.temperature.held!)) // prettier-ignore
   })
 })

@@ -1,8 +1,16 @@
 /** What the pages of know-how show and change, without drawing it. */
 import type { Layout } from '../../core/field/spacing'
+import { civil, fromCivil, parseDay, type Day } from '../../core/calendar/day'
+import type { Batch } from '../../core/batch/batch'
+import { outdoorMean } from '../../core/climate/outdoor'
+import { placeMean } from '../../core/climate/place-temperature'
+import type { FieldCrop } from '../../core/field/field-crop'
+import { weeksTo } from '../../core/growth/entry'
+import { containerAge } from '../../core/growth/container-age'
+import type { Plan } from '../../core/plan/plan'
 import type { Packet } from '../../core/field/packet-says'
 import { present } from '../../season/values'
-import type { Method, Season, Sowing, Stage, Crop, Variety } from '../../season/schema'
+import type { Container, Method, Planting, Season, Sowing, Stage, Crop, Variety } from '../../season/schema'
 import { libraryKind, namesOf } from '../../library/library'
 import { sameValue } from '../../season/values'
 import { withFigure } from '../../season/figures'
@@ -29,6 +37,132 @@ export function spotsOn({ rows, plant }: Pick<Layout, 'rows' | 'plant'>, width: 
     x: ((i % inRow) + 0.5) * plant,
     y: ((Math.floor(i / inRow) + 0.5) * width) / rows,
   }))
+}
+
+/** One batch or one sowing in place of a kind, with its days from the first to the last that is known. */
+export interface KindRow {
+  id: string
+  code: string
+  variety: string
+  batch: Batch | undefined
+  stand: FieldCrop | undefined
+  from: Day
+  until: Day
+}
+
+const IN_FIELD = 14 // days drawn where nothing says how long it stands
+const LONGEST = 500 // days drawn
+
+/** A kind through the year of this farm: its batches and sowings in place by their days, and the whole months they take. */
+export function yearOfKind(plan: Plan, crop: string): { rows: KindRow[]; from: Day; until: Day } | undefined {
+  const stands = new Map(plan.inField.filter((one) => one.crop.key === crop).map((one) => [one.id, one]))
+  const row = (batch: Batch | undefined, stand: FieldCrop | undefined): KindRow => {
+    const { id, code, variety } = (batch ?? stand)!
+    const last = stand?.clears ?? stand?.harvest ?? batch?.plantOn ?? stand!.from
+    return {
+      id,
+      code,
+      variety: variety.name,
+      batch,
+      stand,
+      from: batch?.sow ?? stand!.from,
+      until: Math.max(last, (batch?.plantOn ?? stand!.from) + IN_FIELD),
+    }
+  }
+  const raised = plan.batches.filter(({ variety, sow, stays }) => variety.crop === crop && sow !== undefined && stays.length > 0) // prettier-ignore
+  const rows = [
+    ...raised.map((batch) => row(batch, stands.get(batch.id))),
+    ...[...stands.values()].filter(({ inPlace }) => inPlace !== undefined).map((stand) => row(undefined, stand)),
+  ].sort((a, b) => a.from - b.from || (a.code < b.code ? -1 : 1))
+  if (rows.length === 0) return undefined
+  const first = civil(rows[0]!.from)
+  const from = fromCivil(first.year, first.month, 1)
+  const end = civil(Math.min(from + LONGEST, Math.max(...rows.map(({ until }) => until))))
+  return { rows, from, until: fromCivil(end.year, end.month + 1, 1) }
+}
+
+/** So many of a list at most, spread evenly over it with its first and its last. */
+export function spread<T>(list: readonly T[], most: number): T[] {
+  if (list.length <= most) return [...list]
+  return Array.from({ length: most }, (_, i) => list[Math.round((i * (list.length - 1)) / (most - 1))]!)
+}
+
+/** How long a kind is good to plant out of one container, in weeks from sowing. */
+export interface ContainerAge {
+  container: Container
+  ready: number
+  limit: number
+}
+
+/**
+ * Weeks from sowing at which a kind is ready in each container of the farm, and too old in it, by the mix one plant has.
+ *
+ * @param at °C it is grown on at; @param germinatesAt °C it germinates at
+ * @returns nothing of open flats, nor of what never gets ready at such a temperature
+ */
+export function containerAges(
+  crop: Crop,
+  containers: readonly Container[],
+  at: number,
+  germinatesAt: number,
+): ContainerAge[] {
+  const { germination, growth } = crop
+  if (growth.points.length === 0) return []
+  return containers
+    .filter(({ kind, cellVolume }) => kind !== 'open-flat' && cellVolume > 0)
+    .flatMap((container) => {
+      const age = containerAge(growth.points, container.cellVolume)
+      const ready = weeksTo(germination, growth, age.ready, at, germinatesAt)
+      const limit = weeksTo(germination, growth, age.limit, at, germinatesAt)
+      return ready === undefined || limit === undefined || limit <= ready ? [] : [{ container, ready, limit }]
+    })
+    .sort((a, b) => a.container.cellVolume - b.container.cellVolume)
+}
+
+const MOST_PLACES = 5
+
+/**
+ * Places of the farm by their mean on a day of a usual year, those that are alike together, warmest first.
+ *
+ * @param day on which it is sown
+ */
+export function placesByWarmth({ places, site }: Season, day: Day): { celsius: number; names: string[] }[] {
+  const byDegree = new Map<number, string[]>()
+  for (const place of places) {
+    const celsius = Math.round(placeMean(place, day, outdoorMean(site.outdoorMonthlyMeans, day)))
+    byDegree.set(celsius, [...(byDegree.get(celsius) ?? []), place.name])
+  }
+  return [...byDegree]
+    .map(([celsius, names]) => ({ celsius, names }))
+    .sort((a, b) => b.celsius - a.celsius)
+    .slice(0, MOST_PLACES)
+}
+
+/** How many plantings use each method. */
+export function plantingsByMethod({ plantings }: Pick<Season, 'plantings'>): ReadonlyMap<string, number> {
+  const counts = new Map<string, number>()
+  for (const { method } of plantings) counts.set(method, (counts.get(method) ?? 0) + 1)
+  return counts
+}
+
+/** A planting that shows what a method comes to: the first that uses it, or a hundred plants; nothing where its crop has no variety. */
+export function tryOf(season: Season, plan: Plan, method: Method): { planting: Planting; on: Day } | undefined {
+  const using = season.plantings.find((planting) => planting.method === method.key)
+  const found = using && plan.batches.find((one) => one.planting === using)
+  if (using) return { planting: using, on: found?.plantOn ?? parseDay(using.on) }
+  const variety = season.varieties.find(({ crop }) => crop === method.crop)
+  if (!variety) return undefined
+  const on = `${season.season.from.slice(0, 4)}-${season.site.latitude < 0 ? '11' : '06'}-01`
+  const planting: Planting = {
+    key: 'try',
+    code: 'TRY',
+    variety: variety.key,
+    method: method.key,
+    plants: 100,
+    on,
+    changes: [],
+  }
+  return { planting, on: parseDay(on) }
 }
 
 /** Potting up early, usual or late on the way from ready to limit. */

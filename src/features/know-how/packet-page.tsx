@@ -22,6 +22,7 @@ import { GerminationCurve, HoldCurve } from './growers-entry'
 import { methodsToAdd } from '../../library/adding'
 import { SchoolChoices } from './crop-editors'
 import { useRouter } from '../../ui/navigation'
+import './words'
 
 type Pair = [number | undefined, number | undefined]
 

@@ -8,6 +8,7 @@ import { ChoiceField, NumberField } from '../../ui/fields'
 import { YearDayField } from '../../ui/year-day-field'
 import { useSeason } from '../../ui/season-context'
 import { withWeeks, type WeeksLine } from './model'
+import './words'
 
 const LINES = ['indoors', 'out', 'direct'] as const
 

@@ -13,6 +13,7 @@ import { ChoiceField, WordField } from '../../ui/fields'
 import { useSeason } from '../../ui/season-context'
 import { TroubleDrawing } from './trouble-drawing'
 import { WriteTrouble } from './write-trouble'
+import './words'
 
 const STAGES = Object.entries(STAGE_WORDS) as [TroubleStage, string][]
 

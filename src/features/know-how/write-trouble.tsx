@@ -10,6 +10,7 @@ import type { Batch } from '../../core/batch/batch'
 import { useMay } from '../../ui/may'
 import { useRecord } from '../../ui/records/use-record'
 import { useSeason } from '../../ui/season-context'
+import './words'
 
 /** Whether anything can be seen on a batch: it is sown, and stands in the nursery. */
 const stands = ({ progress }: Batch): boolean =>

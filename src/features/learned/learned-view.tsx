@@ -1,5 +1,6 @@
 /** The season looked back on: planned and happened by variety, new figures to take or leave, and the next season. */
 'use client'
+import PrintIcon from '@mui/icons-material/Print'
 import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
@@ -8,20 +9,26 @@ import { useMemo, useState, useTransition } from 'react'
 import { useTranslations } from 'next-intl'
 import { beginNextSeason } from '../../actions/next-season'
 import { lookBack, suggestionsOf, type Suggestion } from '../../core/advice/learned'
+import { seasonSum } from '../../core/advice/season-sum'
 import { JournalTabs } from '../../ui/journal-tabs'
 import { useNotice } from '../../ui/notice'
 import { useSeason } from '../../ui/season-context'
 import { useChange } from '../../ui/use-change'
 import { count, shareWords } from '../../words/format'
+import { ForecastsHeld } from './forecasts-held'
 import { LookedBackTable } from './looked-back'
+import { SeasonFigures } from './season-figures'
+import { WinterSheet } from './winter-sheet'
 import { taughtEdits, rehung } from './model'
 import { callServer, troubleWords } from '../../ui/call-server'
 import { WholeLink, useWholeRouter } from '../../ui/navigation'
+import './words'
 
 export function LearnedView() {
   const t = useTranslations('learned')
   const { plan, season, format } = useSeason()
   const looked = useMemo(() => lookBack(plan), [plan])
+  const sum = useMemo(() => seasonSum(plan), [plan])
   const suggestions = useMemo(() => suggestionsOf(plan, season), [plan, season])
   return (
     <Box sx={{ px: { xs: 1.5, md: 2.5 }, py: 2, maxWidth: 1200 }}>
@@ -31,11 +38,19 @@ export function LearnedView() {
         <Box sx={{ color: 'text.secondary' }}>{t('onceSowingsAreWrittenDown')}</Box>
       ) : (
         <>
-          <Typography variant="h2" sx={{ mb: 0.5 }}>
-            {t('plannedAndWhatHappened')}
-          </Typography>
+          <SeasonFigures sum={sum.all} />
+          <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
+            <Typography variant="h2" sx={{ mb: 0.5, flex: 1 }}>
+              {t('plannedAndWhatHappened')}
+            </Typography>
+            <Button className="no-print" color="inherit" startIcon={<PrintIcon />} onClick={() => window.print()}>
+              {t('printWinter')}
+            </Button>
+          </Box>
           <LookedBackTable looked={looked} />
+          <ForecastsHeld />
           <Suggestions suggestions={suggestions} />
+          <WinterSheet kinds={sum.kinds} />
         </>
       )}
       <NextSeason />
@@ -168,6 +183,7 @@ function NextSeason() {
   return (
     <Box
       component="section"
+      className="no-print"
       aria-labelledby="next-title"
       sx={{
         mt: 3.5,

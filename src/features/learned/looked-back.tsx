@@ -6,6 +6,7 @@ import type { ReactNode } from 'react'
 import type { LookedBack } from '../../core/advice/learned'
 import { useSeason } from '../../ui/season-context'
 import { count } from '../../words/format'
+import './words'
 
 type Pair = { planned: number; happened: number } | undefined
 

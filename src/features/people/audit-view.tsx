@@ -12,6 +12,7 @@ import { useTranslations } from 'next-intl'
 import { useFollowsSeason } from '../../ui/come-back'
 import type { AuditListed } from '../../actions/people-listed'
 import { useSeason } from '../../ui/season-context'
+import './words'
 
 export function AuditView({ lines }: { lines: readonly AuditListed[] }) {
   useFollowsSeason()

@@ -12,6 +12,7 @@ import type { PeopleListed } from '../../actions/people-listed'
 import { useSeason } from '../../ui/season-context'
 import { Part } from './part'
 import { useAsk } from './use-ask'
+import './words'
 
 export function HandOver({ others }: { others: PeopleListed['members'] }) {
   const t = useTranslations('people')

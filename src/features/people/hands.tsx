@@ -13,6 +13,7 @@ import { useSeason } from '../../ui/season-context'
 import { AddName } from './add-name'
 import { Line, Lines, Part } from './part'
 import { useAsk } from './use-ask'
+import './words'
 
 export function Hands({ hands }: { hands: PeopleListed['hands'] }) {
   const t = useTranslations('people')

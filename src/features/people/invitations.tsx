@@ -14,6 +14,7 @@ import { useSeason } from '../../ui/season-context'
 import { MadeLink } from './made-link'
 import { Line, Lines, Part } from './part'
 import { useAsk } from './use-ask'
+import './words'
 
 export function Invitations({ invitations }: { invitations: PeopleListed['invitations'] }) {
   const t = useTranslations('people')

@@ -14,6 +14,7 @@ import { Alone } from './alone'
 import { NOBODY, PersonFields, SHORTEST_PASSWORD } from './person-fields'
 import { goAnew } from '../../ui/held-season'
 import { signIn } from './sign-in'
+import './words'
 
 export function JoinView({
   token,

@@ -5,6 +5,7 @@ import Button from '@mui/material/Button'
 import TextField from '@mui/material/TextField'
 import { useTranslations } from 'next-intl'
 import { useAsk } from './use-ask'
+import './words'
 
 export function MadeLink({ label, link }: { label: string; link: string }) {
   const t = useTranslations('people')

@@ -13,6 +13,7 @@ import { useSeason } from '../../ui/season-context'
 import { MadeLink } from './made-link'
 import { Line, Lines, Part } from './part'
 import { useAsk } from './use-ask'
+import './words'
 
 type Member = PeopleListed['members'][number]
 

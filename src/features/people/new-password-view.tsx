@@ -10,6 +10,7 @@ import { useTranslations } from 'next-intl'
 import { Alone } from './alone'
 import { SHORTEST_PASSWORD } from './person-fields'
 import { choosePassword } from './sign-in'
+import './words'
 
 type Stands = 'open' | 'saving' | 'saved' | 'tooShort' | 'passwordLinkNoLonger' | 'noAnswer'
 

@@ -6,6 +6,7 @@ import { useTranslations } from 'next-intl'
 import { Alone } from './alone'
 import { goAnew } from '../../ui/held-season'
 import { signOut } from './sign-in'
+import './words'
 
 export function NoFarmView() {
   const t = useTranslations('people')

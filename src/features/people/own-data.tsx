@@ -12,6 +12,7 @@ import { list } from '../../words/format'
 import { goAnew } from '../../ui/held-season'
 import { Part } from './part'
 import { useAsk } from './use-ask'
+import './words'
 
 export function OwnData() {
   const t = useTranslations('people')

@@ -13,6 +13,7 @@ import { AddName } from './add-name'
 import { Line, Lines, Part } from './part'
 import { canUsePasskeys, makePasskey } from './sign-in'
 import { useAsk } from './use-ask'
+import './words'
 
 const never = () => () => undefined
 

@@ -23,6 +23,7 @@ import { ShareForm } from './share-form'
 import { signOut } from './sign-in'
 import { SignIns } from './sign-ins'
 import { useAsk } from './use-ask'
+import './words'
 
 export function PeopleView({ listed }: { listed: PeopleListed }) {
   useFollowsSeason()

@@ -3,6 +3,7 @@
 import Box from '@mui/material/Box'
 import TextField from '@mui/material/TextField'
 import { useTranslations } from 'next-intl'
+import './words'
 
 export const SHORTEST_PASSWORD = 10
 

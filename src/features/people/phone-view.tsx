@@ -11,6 +11,7 @@ import { callServer, troubleWords } from '../../ui/call-server'
 import { useFormat } from '../../ui/units'
 import { goAnew } from '../../ui/held-season'
 import { Alone } from './alone'
+import './words'
 
 export function PhoneView({ code, phone }: { code: string; phone: { name: string; farm: string } | null }) {
   const t = useTranslations('people')

@@ -16,6 +16,7 @@ import { useSeason } from '../../ui/season-context'
 import { AddName } from './add-name'
 import { Line, Lines, Part } from './part'
 import { useAsk } from './use-ask'
+import './words'
 
 const LOOK_EVERY = 3000 // ms between two looks at whether a code was scanned
 

@@ -12,6 +12,7 @@ import { NOBODY, PersonFields, SHORTEST_PASSWORD } from './person-fields'
 import { Part } from './part'
 import { signIn } from './sign-in'
 import { useAsk } from './use-ask'
+import './words'
 
 export function ShareForm() {
   const t = useTranslations('people')

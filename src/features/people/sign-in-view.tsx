@@ -9,6 +9,7 @@ import { Alone } from './alone'
 import { NOBODY, PersonFields } from './person-fields'
 import { goAnew, leaveDevice } from '../../ui/held-season'
 import { type ByPasskey, canUsePasskeys, type SignedIn, signIn, signInByPasskey } from './sign-in'
+import './words'
 
 const never = () => () => undefined
 

@@ -9,6 +9,7 @@ import { useSeason } from '../../ui/season-context'
 import { deviceKind } from './model'
 import { Line, Lines, Part } from './part'
 import { useAsk } from './use-ask'
+import './words'
 
 export function SignIns({ signIns }: { signIns: PeopleListed['signIns'] }) {
   const t = useTranslations('people')

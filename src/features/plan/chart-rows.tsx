@@ -11,11 +11,13 @@ import type { Day } from '../../core/calendar/day'
 import type { FieldCrop } from '../../core/field/field-crop'
 import { outlookOf } from '../../core/advice/work'
 import type { Batch } from '../../core/batch/batch'
+import type { Outlook } from '../../core/rehearsal/rehearse'
 import { count, type Format } from '../../words/format'
 import { markTag } from '../../words/marks'
 import { ArrowRow } from '../../ui/arrow-list'
 import { outlookWords } from '../../ui/records/words'
 import { Stair } from '../../ui/stair/stair'
+import { SoftEdge } from './soft-edge'
 import { Grip } from './stair-drag'
 import { standing, type PlanRow, type Standing } from './model'
 import { AXIS, ROW, GROUP, STAIR } from './chart-sizes'
@@ -79,6 +81,8 @@ interface BatchRowProps {
   batch: Batch
   /** It as it would be, while it is dragged. */
   next?: Batch | undefined
+  /** What the years say of it, where the season was rehearsed as it is. */
+  outlook: Outlook | undefined
   /** Its seed lot does not reach for it. */
   short: boolean
   top: number
@@ -106,7 +110,7 @@ export const StandRow = memo(function StandRow({
   underCrop,
   width,
   format,
-}: { stand: FieldCrop } & Omit<BatchRowProps, 'batch' | 'next' | 'short' | 'most'>) {
+}: { stand: FieldCrop } & Omit<BatchRowProps, 'batch' | 'next' | 'outlook' | 'short' | 'most'>) {
   const t = useTranslations('plan')
   const { inPlace, from, until, harvest } = stand
   const words = t('plantsSowInPlace', {
@@ -277,6 +281,7 @@ function RowName({
 export const BatchRow = memo(function BatchRow({
   batch,
   next,
+  outlook: years,
   short,
   top,
   chosen,
@@ -296,6 +301,7 @@ export const BatchRow = memo(function BatchRow({
     ...batch.marks.map((one) => markTag(one, format)),
     ...(short ? [t('shortOfSeed')] : []),
     ...(outlook && outlook.kind !== 'on-time' ? [outlookWords(outlook, format)] : []),
+    ...(years ? [t('inTimeIn', { n: Math.round(years.chance * 100) })] : []),
   ]
   const words = t('plantsPlant', {
     batch: batch.code,
@@ -322,6 +328,7 @@ export const BatchRow = memo(function BatchRow({
             <Stair batch={batch} x={x} most={most} height={STAIR} base={ROW - 5} />
           </g>
         </Grip>
+        {years && !next && <SoftEdge outlook={years} x={x} base={ROW - 5} height={STAIR} />}
         {(batch.progress?.planned ?? batch).pinned && (
           <circle cx={x(batch.sow ?? batch.plantOn) - 7} cy={ROW - 12} r={3.2} fill="var(--mui-palette-text-primary)" />
         )}

@@ -1,5 +1,6 @@
 /** Compare methods: one planting raised two to five ways, side by side, and one click to use one. */
 'use client'
+import '../../ui/costs-words'
 import CloseIcon from '@mui/icons-material/Close'
 import Alert from '@mui/material/Alert'
 import Box from '@mui/material/Box'

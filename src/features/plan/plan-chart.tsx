@@ -7,6 +7,7 @@ import { useTranslations } from 'next-intl'
 import { ArrowList } from '../../ui/arrow-list'
 import { dayScale } from '../../ui/chart/scale'
 import type { Ticks } from '../../ui/many/use-ticks'
+import { useRehearsed } from '../../ui/rehearsed'
 import { useSeason } from '../../ui/season-context'
 import { TrialWords, useDragging, useStairKeys } from './stair-drag'
 import { LoadStrip, STRIP_HEIGHT } from './load-strip'
@@ -53,7 +54,7 @@ export function PlanChart({
   onStripPlace,
 }: PlanChartProps) {
   const t = useTranslations('plan')
-  const { span, plan, format, workingDay } = useSeason()
+  const { span, plan, season, today, format, workingDay } = useSeason()
   const { shortOfSeed } = plan
   const scroller = useRef<HTMLDivElement>(null)
   const width = Math.ceil((span.last - span.first) * pixelsPerDay) + 90
@@ -88,6 +89,12 @@ export function PlanChart({
   }, [chosenRow, virtual])
 
   const { trial } = useDragging()
+  const rehearsed = useRehearsed()
+  // What was rehearsed of another season, or on another day, is no longer so.
+  const outlooks = useMemo(() => {
+    const isOfNow = rehearsed?.season === season && rehearsed.today === today
+    return new Map(isOfNow ? rehearsed.said.batches.map((one) => [one.id, one] as const) : [])
+  }, [rehearsed, season, today])
   const stairKeys = useStairKeys()
   const onKeyDown = (event: KeyboardEvent) => {
     const here = (document.activeElement as HTMLElement | null)?.dataset.row
@@ -157,6 +164,7 @@ export function PlanChart({
                     key={row.id}
                     batch={row.batch}
                     next={trial?.before === row.batch ? trial.next : undefined}
+                    outlook={outlooks.get(row.id)}
                     short={shortOfSeed.has(row.id)}
                     top={top}
                     chosen={ticks ? ticks.has(row.id) : chosen === row.id}

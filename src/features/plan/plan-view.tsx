@@ -26,6 +26,7 @@ import { TickBar } from '../../ui/many/tick-bar'
 import { TickButton } from '../../ui/many/tick-button'
 import { useTicks } from '../../ui/many/use-ticks'
 import { useMay } from '../../ui/may'
+import { NothingYet } from '../../ui/nothing-yet'
 import { useSeason } from '../../ui/season-context'
 import { Link } from '../../ui/navigation'
 import { usePrinting } from '../../ui/use-printing'
@@ -153,6 +154,9 @@ export function PlanView() {
                 {t('startNow')}
               </Button>
             )}
+            <Button color="inherit" component={Link} href="/rehearse">
+              {t('rehearse')}
+            </Button>
             <Button color="inherit" component={Link} href="/sheet" startIcon={<SheetIcon />}>
               {t('asASheet')}
             </Button>
@@ -376,21 +380,12 @@ function Choice({
 function Empty({ onAdd, ready }: { onAdd: () => void; ready: boolean }) {
   const t = useTranslations('plan')
   return (
-    <Box sx={{ p: 6, textAlign: 'center', maxWidth: 520, mx: 'auto' }}>
-      <svg width="140" height="70" aria-hidden="true">
-        <path d="M4 66H40V48H78V30H116V14H136" fill="none" stroke="currentColor" strokeWidth="2" />
-      </svg>
-      <Typography variant="h2" component="p" sx={{ mt: 2 }}>
-        {t('nothingIsPlannedYet')}
-      </Typography>
-      <Typography component="p" sx={{ my: 1.5, color: 'text.secondary' }}>
-        {ready ? t('enterHowManyPlantsYou') : t('thisSeasonHasNoCrops')}
-      </Typography>
+    <NothingYet title={t('nothingIsPlannedYet')} text={ready ? t('enterHowManyPlantsYou') : t('thisSeasonHasNoCrops')}>
       {ready && (
         <Button variant="contained" onClick={onAdd}>
           {t('addTheFirstPlanting')}
         </Button>
       )}
-    </Box>
+    </NothingYet>
   )
 }

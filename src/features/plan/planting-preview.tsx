@@ -120,11 +120,11 @@ function LoadChange({ batches, replaces }: { batches: readonly Batch[]; replaces
     const from = Math.min(...staying.map((batch) => batch.stays[0]!.from))
     const to = Math.max(...staying.map((batch) => batch.laidOut.free))
     const places = (of: readonly Batch[]) => placeLoads(of, season.places, from, to)
-    const containers = (of: readonly Batch[]) => containerLoads(of, season.containers, from, to)
+    const containers = (of: readonly Batch[]) => containerLoads(of, season, from, to)
     return [
       ...overChanges(places(plan.batches), places(all)),
       ...overChanges(containers(plan.batches), containers(all)),
     ]
-  }, [plan, season.places, season.containers, batches, key, n])
+  }, [plan, season, batches, key, n])
   return <OverList changes={changes} />
 }

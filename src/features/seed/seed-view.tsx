@@ -21,6 +21,7 @@ import { TickButton } from '../../ui/many/tick-button'
 import { useTicks } from '../../ui/many/use-ticks'
 import { useInAddress } from '../../ui/use-in-address'
 import { useMay } from '../../ui/may'
+import { NothingYet } from '../../ui/nothing-yet'
 import { useSeason } from '../../ui/season-context'
 import { count, shareWords } from '../../words/format'
 import { LotEditor } from './lot-editor'
@@ -131,7 +132,7 @@ export function SeedView() {
           </Box>
           {ticking && <ManyLots ticks={ticks} shown={keys} onStop={() => setTicking(false)} />}
           {season.lots.length === 0 ? (
-            <Box sx={{ py: 5, textAlign: 'center', color: 'text.secondary' }}>{t('noSeedLotsYetWithout')}</Box>
+            <NothingYet title={t('noSeedLotsYet')} text={t('noSeedLotsYetWithout')} />
           ) : (
             <Box sx={{ overflowX: 'auto' }} tabIndex={0} role="region" aria-label={t('seedLotsTable')}>
               <ArrowList>

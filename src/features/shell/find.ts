@@ -39,6 +39,8 @@ const SECTIONS = {
   costs: '/costs',
   mats: '/mats',
   guide: '/guide',
+  calendar: '/calendar',
+  rehearse: '/rehearse',
   labels: '/labels',
   scan: '/scan',
   sowing: '/sowing',

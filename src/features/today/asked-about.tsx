@@ -5,7 +5,7 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import { useMemo, useState } from 'react'
 import { useTranslations } from 'next-intl'
-import { formatDay, parseDay, type Day } from '../../core/calendar/day'
+import { formatDay, parseDay } from '../../core/calendar/day'
 import { askedAbout } from '../../core/advice/work'
 import type { Batch } from '../../core/batch/batch'
 import { plannedFor } from '../../core/batch/one-of-series'
@@ -23,13 +23,13 @@ import { sowingTask, sownAsPlanned } from './model'
 const SHOWN = 8
 
 /** The question, over the work of the day. */
-export function AskedAbout({ day }: { day: Day }) {
+export function AskedAbout() {
   const t = useTranslations('today')
-  const { plan, format, today, data } = useSeason()
+  const { plan, format } = useSeason()
   const { record } = useRecord()
   const [all, setAll] = useState(false)
   const asked = useMemo(() => askedAbout(plan), [plan])
-  if (asked.length === 0 || day !== today || data.whatIf) return null
+  if (asked.length === 0) return null
   const shown = all ? asked : asked.slice(0, SHOWN)
   const everyOne = () =>
     void record(

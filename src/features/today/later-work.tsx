@@ -75,7 +75,7 @@ export function ToSow({ sowings, ...opened }: Opened & { sowings: TodayModel['so
             <Button size="small" variant="outlined" color="inherit" href={out('sowing-list.csv')} download>
               {t('sowingListCsv')}
             </Button>
-            <Button size="small" variant="outlined" color="inherit" href={out('tasks.ics')} download>
+            <Button size="small" variant="outlined" color="inherit" component={Link} href="/calendar">
               {t('calendar')}
             </Button>
             <Button

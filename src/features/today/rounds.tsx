@@ -13,6 +13,7 @@ import { type CountDue } from '../../core/advice/counts-due'
 import { washDue } from '../../core/advice/wash'
 import { warningsOf, type Warning } from '../../core/advice/warnings'
 import { MovesPreview, moveEdits, movesWithWhatHappened } from '../../ui/moves'
+import { Broken } from '../../ui/records/broken'
 import { asPlanned } from '../../ui/records/as-planned'
 import { useRecord } from '../../ui/records/use-record'
 import { WarningLine } from '../../ui/records/warning-line'
@@ -380,6 +381,7 @@ export function ToWash({ day }: { day: Day }) {
               >
                 {t('done2')}
               </Button>
+              <Broken container={container} most={trays} unwashed />
             </Box>
           ))}
         </Box>

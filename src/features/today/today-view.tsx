@@ -6,6 +6,7 @@ import Typography from '@mui/material/Typography'
 import { useDeferredValue, useMemo, useState } from 'react'
 import * as z from 'zod/mini'
 import { useTranslations } from 'next-intl'
+import { askedAbout } from '../../core/advice/work'
 import { weekStart } from '../../core/calendar/day'
 import { outdoorMean } from '../../core/climate/outdoor'
 import { dayLength } from '../../core/climate/day-length'
@@ -16,7 +17,6 @@ import { useInAddress } from '../../ui/use-in-address'
 import { useSeason, useWorkingDay } from '../../ui/season-context'
 import { cautionsFor } from '../../words/cautions'
 import { chanceWords, hoursWords } from '../../words/format'
-import { AskedAbout } from './asked-about'
 import { RestOfWeek, ToSow } from './later-work'
 import { ByPatience, OrderSwitch } from './order'
 import { PlugChecks } from './plug-checks'
@@ -26,12 +26,13 @@ import { later } from '../../ui/later'
 import { useQuiet } from '../../ui/quiet'
 import { CatchUp, ColdAndHeat, Hanging, Rounds, ToWash } from './rounds'
 import { FieldToday, HardeningToday, DayStops } from './field-today'
-import { TickedWork } from './ticked-work'
 import { Link } from '../../ui/navigation'
 
 const Wanted = z.object({ order: z.enum(['place', 'patience']), week: z.boolean(), sow: z.boolean() })
 const AT_FIRST: z.output<typeof Wanted> = { order: 'place', week: false, sow: false }
 
+const AskedAbout = later(() => import('./asked-about').then((module) => module.AskedAbout))
+const TickedWork = later(() => import('./ticked-work').then((module) => module.TickedWork))
 const TourOffer = later(() => import('../../ui/help/tour').then((module) => module.TourOffer))
 
 export function TodayView() {
@@ -51,6 +52,10 @@ export function TodayView() {
   const open = useMemo(
     () => today.stops.flatMap(({ work }) => work.flatMap(({ state, task }) => (state === 'open' ? [task.id] : []))),
     [today],
+  )
+  const asks = useMemo(
+    () => day === plan.today && !data.whatIf && askedAbout(plan).length > 0,
+    [plan, day, data.whatIf],
   )
   const quiet = useQuiet()
   const ticks = useTicks(open)
@@ -72,7 +77,7 @@ export function TodayView() {
         {quiet && <TourOffer />}
         <ColdAndHeat day={day} />
         <RecordNow day={day} />
-        <AskedAbout day={day} />
+        {asks && <AskedAbout />}
         <Hanging day={day} />
         {today.tasks + field.length + hardening.length === 0 ? (
           <Box sx={{ mt: 2, p: 2.5, border: 1, borderColor: 'divider', borderRadius: 1.5, color: 'text.secondary' }}>

@@ -58,7 +58,7 @@ describe.each(LIST_NAMES)('%s as a sheet', (of) => {
     expect(read.rows.filter(({ is }) => is === 'wrong').map(({ name, problems }) => [name, problems])).toEqual([])
     expect(read.rows.filter(({ is }) => is !== 'same').map(({ name, changes }) => [name, changes])).toEqual([])
     expect(read.additions).toEqual([])
-    expect(read.rows).toHaveLength(farm[of].length)
+    expect(read.rows.filter(({ sizeOf }) => sizeOf === undefined)).toHaveLength(farm[of].length)
   })
   it('have an empty one to fill in, whose example reads', async () => {
     const cells = listTemplate(of, season, words.columns)
@@ -234,6 +234,38 @@ describe('stores from a sheet', () => {
     expect(toOf<Supply>(cheaper)!.offers[0]!.price).toBe(offer!.price + 1)
     const other = await one(`${HEAD}\n${known!.name};;;;Another;${offer!.size};1;\n`)
     expect(toOf<Supply>(other)!.offers.length).toBe(known!.offers.length + 1)
+  })
+  it('hold every size it is sold in, each in a row, and come back whole', async () => {
+    const [shop, maker] = ['The merchant', 'A maker']
+    const { rows } = await csv(
+      'supplies',
+      `${HEAD}\nBark;l;80;2027-04-10;${shop};40;9;5\nBark;l;;;${shop};70;14;\nbark;;;;${maker};1000;90;21\nBark;;;;${shop};70;12;\nBark;;90;2027-04-11;${shop};20;6;\n`,
+    )
+    expect(rows.map(({ is, sizeOf }) => [is, sizeOf])).toEqual([
+      ['new', undefined],
+      ['changed', 0],
+      ['changed', 0],
+      ['wrong', undefined],
+      ['wrong', undefined],
+    ])
+    const bark = toOf<Supply>(rows[0]!)!
+    expect(bark).toMatchObject({ have: 80, countedOn: '2027-04-10' })
+    expect(bark.offers).toEqual([
+      { supplier: shop, size: 40, price: 9, leadDays: 5 },
+      { supplier: shop, size: 70, price: 14, leadDays: 7 },
+      { supplier: maker, size: 1000, price: 90, leadDays: 21 },
+    ])
+    // Written and read again nothing changes, whatever the number of sizes.
+    const many = { ...season, supplies: [...season.supplies, bark] }
+    const cells = listCells('supplies', many, words.columns)
+    expect(cells.filter(([thing]) => thing === 'Bark')).toHaveLength(3)
+    const again = await csv(
+      'supplies',
+      `${cells.map((row) => row.map((cell) => `"${cell}"`).join(';')).join('\n')}\n`,
+      many,
+    )
+    expect(again.rows.filter(({ is, sizeOf }) => is !== 'same' && sizeOf === undefined)).toEqual([])
+    expect(again.rows.flatMap(({ problems }) => problems)).toEqual([])
   })
   it('say what is wrong where it stands', async () => {
     const problems = async (row: string) =>

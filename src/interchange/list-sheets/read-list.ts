@@ -5,6 +5,7 @@ import { keyOf, freeKeyAmong } from '../../season/keys'
 import { Bed, Lot, Supply, Variety, type Block, type Season } from '../../season/schema'
 import { sameValue } from '../../season/values'
 import { createBringing, type Bringing } from '../plan-sheet/bring'
+import { plainText } from '../sheet-file/plain-text'
 import type { Said } from '../sheet-file/table'
 import { LIST_FILES, type ListColumn, type ListName } from './lists'
 import { readBed } from './beds'
@@ -34,6 +35,8 @@ export interface ListRow {
   brings: string | undefined
   from: Thing | null
   to: Thing | undefined
+  /** An earlier row about the same thing, of which this is another size: that one takes it along. */
+  sizeOf?: number
 }
 
 /** All rows, and what comes along with those that are taken. */
@@ -59,6 +62,8 @@ export interface RowRead {
   base: Thing | undefined
   /** What the row would make of it; the key of a new one is given later. */
   draft: Thing | undefined
+  /** The size of a supply that it says. */
+  offer?: Supply['offers'][number]
 }
 
 const READERS: Readonly<Record<ListName, (row: Said<string>, reading: ListReading) => RowRead>> = {
@@ -89,9 +94,19 @@ export function readList(
   }
   const keys = new Set(season[of].map(({ key }) => key))
   const seen = new Map<string, number>()
-  const read = rows.map((row, at): ListRow => {
+  const read: ListRow[] = []
+  /** Sizes that were said, by the first row about their supply. */
+  const sizes = new Map<number, Set<string>>()
+  rows.forEach((row, at) => {
+    const size = of === 'supplies' ? anotherSize(row, { read, reading, sizes }) : undefined
+    read.push(size ?? readOne(row, at))
+  })
+  return { rows: read, additions: reading.additions }
+
+  function readOne(row: Said<string>, at: number): ListRow {
     const before = reading.additions.length
     const made = READERS[of](row, reading)
+    if (made.offer) sizes.set(at, new Set([sizeKey(made.offer)]))
     const known = made.base ?? (of === 'varieties' ? made.draft : undefined)
     const own = known ? `key ${known.key}` : `new ${made.name.toLowerCase()}`
     const twice = seen.get(own)
@@ -105,9 +120,41 @@ export function readList(
     if (wrong && twice === undefined) takeBack(before, reading)
     if (wrong) return { ...made, is: 'wrong', problems, changes: [], from: made.base ?? null, to: undefined }
     return settled(made, checked!.thing, { of, keys, reading })
-  })
-  return { rows: read, additions: reading.additions }
+  }
 }
+
+/**
+ * A row that says another size of a thing that an earlier row is about: the earlier one takes it along.
+ *
+ * @returns `undefined` where it is about something new, says nothing else, or something is wrong in it
+ */
+function anotherSize(row: Said<string>, { read, reading, sizes }: Sizes): ListRow | undefined {
+  const first = read.findIndex(({ to, name }) => to && plainText(name) === plainText(row['thing'] ?? ''))
+  const earlier = read[first]
+  if (!earlier) return undefined
+  const before = earlier.to as Supply
+  const supplies = [...reading.season.supplies.filter(({ key }) => key !== before.key), before]
+  const made = readSupply(row, { ...reading, season: { ...reading.season, supplies } })
+  const said = sizes.get(first)
+  if (made.problems.length > 0 || !made.offer || !said || said.has(sizeKey(made.offer))) return undefined
+  const { thing, problems } = checkedBy('supplies', made.draft!)
+  const after = thing as Supply
+  if (problems.length > 0 || after.have !== before.have) return undefined
+  said.add(sizeKey(made.offer))
+  const changes = sameValue(before, after) ? [] : (['size'] as ListColumn[])
+  const is = changes.length > 0 ? 'changed' : 'same'
+  read[first] = { ...earlier, is: earlier.is === 'same' ? is : earlier.is, to: after }
+  if (earlier.is !== 'new') read[first].changes = changedColumns('supplies', earlier.from!, after)
+  return { name: made.name, problems: [], brings: undefined, is, changes, from: before, to: after, sizeOf: first }
+}
+
+interface Sizes {
+  read: ListRow[]
+  reading: ListReading
+  sizes: ReadonlyMap<number, Set<string>>
+}
+
+const sizeKey = ({ supplier, size }: Supply['offers'][number]): string => JSON.stringify([plainText(supplier), size])
 
 interface Settling {
   of: ListName

@@ -63,7 +63,7 @@ export function readSupply(row: Said<string>, reading: ListReading): RowRead {
   if (problems.length > 0) return { name, problems, brings: undefined, base, draft: undefined }
   const start = base ?? { key: 'new', name: name.slice(0, 120), of }
   const draft = { ...start, ...present({ have, countedOn }), offers: offer.offers } as Supply
-  return { name, problems, brings: undefined, base, draft }
+  return { name, problems, brings: undefined, base, draft, ...present({ offer: offer.said }) }
 }
 
 /** What is wrong in a count: seed is counted by its lots, containers by how many are owned; any other is counted on a day. */
@@ -83,7 +83,7 @@ function offerOf(
   said: Said<SupplyColumn>,
   base: Supply | undefined,
   figures: Figures,
-): { offers: Supply['offers']; problems: ListProblem[] } {
+): { offers: Supply['offers']; problems: ListProblem[]; said?: Supply['offers'][number] } {
   const offers = base?.offers ?? []
   if ([said.supplier, said.size, said.packPrice, said.leadDays].every((cell) => cell.trim() === ''))
     return { offers, problems: [] }
@@ -98,22 +98,28 @@ function offerOf(
   if (price === undefined) problems.push({ column: 'packPrice', what: 'missing' })
   if (problems.length > 0) return { offers, problems }
   const offer = { supplier: supplier!, size: size!, price: price!, leadDays: figures.leadDays ?? same?.leadDays ?? 7 }
-  return { offers: same ? offers.map((one) => (one === same ? offer : one)) : [...offers, offer], problems }
+  return {
+    offers: same ? offers.map((one) => (one === same ? offer : one)) : [...offers, offer],
+    problems,
+    said: offer,
+  }
 }
 
 const text = (n: number | undefined) => (n === undefined ? '' : plainNumber(n))
 
-/** Every supply as a row, with the first size it is sold in. */
+/** Every supply as a row, with the first size it is sold in; each other size as a row below, which only says the size. */
 export function supplyRows({ supplies }: Season): Said<SupplyColumn>[] {
-  return supplies.map(({ name, of, have, countedOn, offers: [offer] }) => ({
-    ...(Object.fromEntries(SUPPLY_COLUMNS.map((column) => [column, ''])) as Said<SupplyColumn>),
-    thing: name,
-    unit: of.what === 'material' ? of.unit : '',
-    inStore: text(have),
-    countedOn: countedOn ?? '',
-    supplier: offer?.supplier ?? '',
-    size: text(offer?.size),
-    packPrice: text(offer?.price),
-    leadDays: text(offer?.leadDays),
-  }))
+  return supplies.flatMap(({ name, of, have, countedOn, offers }) =>
+    (offers.length > 0 ? offers : [undefined]).map((offer, i) => ({
+      ...(Object.fromEntries(SUPPLY_COLUMNS.map((column) => [column, ''])) as Said<SupplyColumn>),
+      thing: name,
+      unit: of.what === 'material' ? of.unit : '',
+      inStore: i === 0 ? text(have) : '',
+      countedOn: i === 0 ? (countedOn ?? '') : '',
+      supplier: offer?.supplier ?? '',
+      size: text(offer?.size),
+      packPrice: text(offer?.price),
+      leadDays: text(offer?.leadDays),
+    })),
+  )
 }

@@ -103,6 +103,8 @@ export function entrySentence({ what, place, void: taken }: Entry, season: Seaso
     }
     case 'wash':
       return f.t('records.washed', { trays: f.number(what.trays), containerName: containerName(what.container) })
+    case 'broke':
+      return f.t('records.broke', { trays: f.number(what.trays), containerName: containerName(what.container) })
     case 'note':
       return f.t('records.note')
   }

@@ -30,12 +30,14 @@ const isTaken = ({ is }: ListRow) => is === 'new' || is === 'changed'
 function editsOf(of: ListName, { rows, additions }: ReadList, versions: Readonly<Record<string, number>>): ThingEdit[] {
   return [
     ...additions.map((one): ThingEdit => ({ of: one.of, key: one.key, to: one.to, version: null })),
-    ...rows.filter(isTaken).map(({ is, to }): ThingEdit => ({
-      of,
-      key: to!.key,
-      to: to!,
-      version: is === 'new' ? null : (versions[`${of}/${to!.key}`] ?? null),
-    })),
+    ...rows
+      .filter((row) => isTaken(row) && row.sizeOf === undefined)
+      .map(({ is, to }): ThingEdit => ({
+        of,
+        key: to!.key,
+        to: to!,
+        version: is === 'new' ? null : (versions[`${of}/${to!.key}`] ?? null),
+      })),
   ]
 }
 

@@ -34,10 +34,11 @@ export function ListPreview({ read, lines, columnWords }: ListPreviewProps) {
     const like = problem.like.length === 0 ? '' : t('problem.likeIt', { names: list(format, problem.like) })
     return t('problem.unknown', { column, like })
   }
-  const told = ({ problems, changes, brings }: ListRow): string =>
+  const told = ({ problems, changes, brings, sizeOf }: ListRow): string =>
     [
+      ...(sizeOf === undefined ? [] : [t('anotherSize', { line: String(lines[sizeOf] ?? sizeOf + 1) })]),
       ...problems.map(say),
-      ...changes.map(columnWords),
+      ...(sizeOf === undefined ? changes : []).map(columnWords),
       ...(brings === undefined ? [] : [t('brings', { name: brings })]),
     ].join(' ')
   return (

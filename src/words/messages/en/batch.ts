@@ -1,4 +1,10 @@
 export const batch = {
+  beside: 'Beside it',
+  lastPhoto: 'Photo of {day}',
+  whereItStands: 'Where it stands',
+  standsDrawn: '{code} on {where}, drawn from above',
+  whatItLooksLike: 'What it looks like',
+  moreOfKind: 'All that is known of {crop}',
   waitLookAgain: 'Wait {days}, look again {until}',
   prickOutInto: 'Prick out into {into}',
   potUpNowInto: 'Pot up now, into {into}',

@@ -1,4 +1,5 @@
 export const benches = {
+  rehearse: 'Rehearse',
   over: '{amount} over',
   fits: 'fits',
   beforeAndAfter: '{limitName} before and after',
@@ -15,6 +16,9 @@ export const benches = {
   hereToThen: '{extra}{trays} × {container}, {trayPlaces}; here {from} to {until}, then {nextPlace}',
   letItStandWhereIt: 'Let it stand where it fits',
   pinItHere: 'Pin it here',
+  nextThere: 'Next, from {day}: {where}',
+  nextNoRoom: 'Next, from {day}: {where}. There is no room for it yet.',
+  nextDrawn: 'Where {code} goes on {day}: {where}',
   close: 'Close',
   benches: 'Benches',
   on: 'On {day}',

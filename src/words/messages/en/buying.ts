@@ -14,6 +14,9 @@ export const buying = {
     'Seed for the next season: the same plantings on its calendar, less what will be left in the lots, at the germination it will have by then.',
   supplier: 'Supplier',
   allSuppliers: 'all suppliers',
+  nothingPlanned: 'Nothing is planned yet',
+  nothingPlannedText:
+    'Once there are plantings, this says what they need beyond what is in store, by which day to order it, and in which packs it costs least.',
   nothingNeeded: 'The season needs nothing any more.',
   nothingShort: 'Nothing is short.',
   table: 'Buying list: table',
@@ -41,7 +44,7 @@ export const buying = {
   countedNotice: '{n, plural, one {# thing} other {# things}} counted.',
   saveCount: '{n, plural, =0 {Save} one {Save # count} other {Save # counts}}',
   nothingToCount: 'There is nothing to count yet.',
-  broken: 'lower than before: the rest counts as broken or gone',
+  broken: 'fewer than there were: the rest is recorded as broken or lost',
   group: { material: 'Mix parts and covers', labels: 'Labels', container: 'Trays and pots', seed: 'Seed' },
   edit: 'Edit',
   editOf: 'Edit: {name}',

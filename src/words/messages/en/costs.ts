@@ -24,7 +24,9 @@ export const costs = {
     room: 'the price of room',
   },
   without: '(without {parts})',
-  nothingRaised: 'Nothing is raised in this season yet.',
+  nothingRaised: 'Nothing is raised in this season yet',
+  nothingRaisedText:
+    'Each planting is added up here by what it takes: seed, mix, trays, minutes, heat and light. Prices you have not given are named, with the place to give them.',
   byKind: 'Costs by kind',
   kind: 'Kind',
   plants: 'Plants',

@@ -1,23 +1,16 @@
-/** Every message in English, by where it is read. */
+/** What is said in English on more than one view, and on those a crew opens; what only a view says comes with that view. */
 import { app } from './app'
 import { batch } from './batch'
 import { benches } from './benches'
-import { buying } from './buying'
-import { costs } from './costs'
 import { count } from './count'
-import { farmPage } from './farm-page'
 import { field } from './field'
 import { find } from './find'
-import { firstFarm } from './first-farm'
 import { format } from './format'
 import { help } from './help'
 import { journal } from './journal'
-import { knowHow } from './know-how'
 import { install } from './install'
 import { labels } from './labels'
-import { learned } from './learned'
 import { many } from './many'
-import { people } from './people'
 import { plan } from './plan'
 import { readings } from './readings'
 import { records } from './records'
@@ -41,23 +34,16 @@ export const en = {
   app,
   batch,
   benches,
-  buying,
-  costs,
   count,
-  farmPage,
   field,
   find,
-  firstFarm,
   format,
   help,
   journal,
-  knowHow,
   install,
   labels,
-  learned,
   many,
   mats,
-  people,
   plan,
   readings,
   records,

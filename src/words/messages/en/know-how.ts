@@ -132,6 +132,21 @@ export const knowHow = {
   soDeep: '{depth} deep',
   depthDrawn: '{depth}{light, select, light {, left in the light} dark {, kept dark} other {}}',
   spacingDrawn: '{rows} on a bed {width} wide, {plant} in the row: {plants} on a metre',
+  itsYear: 'Its year on this farm',
+  yearDrawn:
+    'A stair is a batch from sowing to planting; the line after it is the field, and thick while it is harvested.',
+  notThisYear: 'Nothing of it is planned in this season.',
+  planIt: 'Plan some',
+  rowSaid: '{code} {variety}: {from} to {until}',
+  andMore: 'and {n} more in the plan',
+  howLongInEach: 'How long it keeps in each container',
+  weeksAt:
+    'Weeks from sowing, grown on at {temperature}: from good to plant to too old. The amount is the mix for one plant.',
+  fromWeekTo: '{container}: good to plant from week {ready} to week {limit}',
+  placesOn: 'Your places on {day}',
+  stairsToScale:
+    'The stairs of a crop are drawn to one scale and end on the day of planting. Their height is the room they take.',
+  stairSaid: '{weeks} weeks from sowing to planting, at most {places} tray places for {plants}',
   seenOn: 'Seen on',
   writeItDown: 'Write it down',
   seen: 'Seen: {see}.',

@@ -14,6 +14,7 @@ export const lists = {
   line: 'Line',
   is: '{is, select, new {New} changed {Changed} same {As it is} other {Not imported}}',
   brings: 'brings {name}',
+  anotherSize: 'Another size of line {line}.',
   take: '{n, plural, one {Import {text} row} other {Import {text} rows}}',
   taking: 'Importing …',
   backToColumns: 'Back to the columns',

@@ -1,7 +1,8 @@
 export const plan = {
+  rehearse: 'Rehearse',
   onItsOwnDay: 'On its own day',
   weekdayMoved:
-    '{what, select, plant {Planted {days} to fall on a planting day} move {Moved {days} to fall on a moving day} other {Potted up {days} to fall on a potting day}}; its own day is {own}.',
+    '{what, select, plant {Planted {days} to fall on a planting day} move {Moved {days} to fall on a moving day} harden {Hardened from {days} to fall on a moving day} other {Potted up {days} to fall on a potting day}}; its own day is {own}.',
   oneOfASeries: ', one of a series',
   editSeries: 'Edit series',
   edit: 'Edit',
@@ -44,6 +45,7 @@ export const plan = {
   shortOfSeed: 'short of seed',
   noSowingDayWorks: 'no sowing day works',
   sowOfSow: 'sow {sow}',
+  inTimeIn: 'enough in time in {n} of 100 years',
   plantsPlant: '{batch} {variety}, {plants} plants, {extra}, plant {plantOn}{extra2}',
   shortOfSeed2: '· short of seed',
   growingMethodsFor: 'Growing methods for {variety}',

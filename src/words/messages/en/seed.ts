@@ -72,7 +72,9 @@ export const seed = {
   allLots: 'all lots',
   shortOfSeed: 'short of seed',
   withAWarning: 'with a warning',
-  noSeedLotsYetWithout: 'No seed lots yet. Without one, a planting is sized by what its crop usually does.',
+  noSeedLotsYet: 'No seed lots yet',
+  noSeedLotsYetWithout:
+    'A lot says how many seeds there are and how well they come up; trays are sized by that, and the buying list knows what is left. Without one, a planting is sized by what its crop usually does.',
   seedLotsTable: 'Seed lots: table',
   varietyAndLot: 'Variety and lot',
   needed: 'Needed',

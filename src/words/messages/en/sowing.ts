@@ -57,7 +57,7 @@ export const sowing = {
   takesMix: '{mix}: {litres}',
   takesCovering: 'covered with {covering}: {litres}',
   shifted:
-    'moved to a {what, select, plant {planting} move {moving} other {potting}} day: {batches}{more, select, yes { and others} other {}}',
+    'moved to a {what, select, plant {planting} move {moving} harden {moving} other {potting}} day: {batches}{more, select, yes { and others} other {}}',
   daysAway: '{days} {later, select, yes {later} other {earlier}}',
   heatMix: 'Heat {mix}: {how}',
   toBeCool: '{litres}, to be cool by {day}',

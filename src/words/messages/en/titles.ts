@@ -4,6 +4,8 @@ export const titles = {
   costs: 'What it costs',
   mats: 'Mats and lamps',
   guide: 'Guide',
+  calendar: 'Calendar',
+  rehearse: 'Rehearse',
   buying: 'Buying list',
   seed: 'Seed',
   'what-if': 'What if',

@@ -1,4 +1,5 @@
 export const words = {
+  calendar: { done: 'Done: {title}' },
   anchors: {
     theFirstDayItUsually: 'the first day it usually goes out is {planting}',
     tooEarlyAndAUsual:

@@ -1,4 +1,10 @@
 export const batch = {
+  beside: 'Al lado',
+  lastPhoto: 'Foto del {day}',
+  whereItStands: 'Dónde está',
+  standsDrawn: '{code} en {where}, visto desde arriba',
+  whatItLooksLike: 'Qué aspecto tiene',
+  moreOfKind: 'Todo lo que se sabe de {crop}',
   waitLookAgain: 'Esperar {days}, mirar otra vez {until}',
   prickOutInto: 'Repicar a {into}',
   potUpNowInto: 'Pasar ya a {into}',

@@ -1,6 +1,7 @@
 /** What is said in Spanish: all that a crew reads. What is only the planner's is said in English. */
 import { app } from './app'
 import { batch } from './batch'
+import { calendars } from './calendars'
 import { count } from './count'
 import { find } from './find'
 import { format } from './format'
@@ -23,6 +24,7 @@ import { words } from './words'
 export const es = {
   app,
   batch,
+  calendars,
   count,
   find,
   format,

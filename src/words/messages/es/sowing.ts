@@ -57,7 +57,7 @@ export const sowing = {
   takesMix: '{mix}: {litres}',
   takesCovering: 'cubierto con {covering}: {litres}',
   shifted:
-    'llevado a un día de {what, select, plant {plantación} move {traslado} other {trasplante}}: {batches}{more, select, yes { y otros} other {}}',
+    'llevado a un día de {what, select, plant {plantación} move {traslado} harden {traslado} other {trasplante}}: {batches}{more, select, yes { y otros} other {}}',
   daysAway: '{days} {later, select, yes {más tarde} other {antes}}',
   heatMix: 'Calentar {mix}: {how}',
   toBeCool: '{litres}, para que esté frío el {day}',

@@ -4,6 +4,8 @@ export const titles = {
   costs: 'Lo que cuesta',
   mats: 'Mantas y lámparas',
   guide: 'Guía',
+  calendar: 'Calendario',
+  rehearse: 'Ensayar',
   buying: 'Lista de compras',
   seed: 'Semilla',
   'what-if': 'Qué pasaría',

@@ -1,4 +1,5 @@
 export const words = {
+  calendar: { done: 'Hecho: {title}' },
   cautions: {
     caution: {
       irritant: 'la savia o los pelos pueden irritar la piel: guantes',

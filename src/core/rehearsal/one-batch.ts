@@ -1,0 +1,239 @@
+/** One batch in one year that might be: by the same forward pass as the plan, with what was drawn for it. */
+import type { Batch } from '../batch/batch'
+import { LOT_PACE_SPREAD } from '../germination/emergence'
+import { layOut, type Span } from '../batch/course'
+import type { Day } from '../calendar/day'
+import type { Climate, RunningTotal } from '../climate/climate'
+import { BAD_LOT, type StandForecast } from '../ledger/stand-count'
+import { limitDay, readyDay, forwardPass, type Pass } from '../schedule/forward'
+import { passFrom } from '../schedule/pass-from'
+import type { Route } from '../schedule/route'
+import { placesOf } from '../schedule/route'
+import { cellYield, meanYield, yieldVariance, type CellYield } from '../sizing/cell'
+import { lateAt } from './lateness'
+import { binomialAt, drawsOf, normalAt, shareAt } from './draws'
+
+/** What is left to chance; the rest is as planned. */
+export interface LeftTo {
+  weather: boolean
+  /** Share and pace of each lot, and which of its seeds come up. */
+  seed: boolean
+  /** Whether a lot is one of the few of which anything may be true, whatever its test said. */
+  badLots: boolean
+  /** Which plants are lost on the way. */
+  losses: boolean
+  /** How late it is sown, by the farm's own records. */
+  work: boolean
+}
+
+/** One year: its number, its weather, and what is drawn in it. */
+export interface Year {
+  seed: number
+  n: number
+  climate: Climate | undefined
+  /** Totals of this weather, by those of the plan they take the place of. */
+  totals: Map<RunningTotal, RunningTotal>
+  leftTo: LeftTo
+  /** Days that sowings were late on this farm, in order; none where it is not known. */
+  late?: readonly number[] | undefined
+}
+
+/** What becomes of a batch in a year. */
+export interface Outcome {
+  /** Good plants at planting. */
+  plants: number
+  /** First day they may be planted; `Infinity` when never. */
+  ready: Day
+  /** First day they have outgrown their cells. */
+  limit: Day
+  pass: Pass
+  spans: readonly Span[]
+  /** Share of the lot that comes up, and its pace, as drawn. */
+  share: number
+  pace: number
+}
+
+const CLUMPED = 25 // plants that are lost as if one: losses come by the tray and not by the plant; an estimate
+
+/**
+ * Totals of a year: what was until today, then what the year gains.
+ *
+ * @param offset days from the first that is known to the first of the year's; @param known how many of the year's are past
+ */
+function totalsOf(own: RunningTotal, year: RunningTotal, offset: number, known: number): RunningTotal {
+  if (known <= 0) return year
+  const total = new Float64Array(year.length)
+  const last = Math.min(known, total.length - 1)
+  const before = own[offset]!
+  for (let i = 0; i <= last; i++) total[i] = own[i + offset]! - before
+  const ahead = total[last]! - year[last]!
+  for (let i = last + 1; i < total.length; i++) total[i] = year[i]! + ahead
+  return total
+}
+
+/** A way in a year: its route with that year's totals; totals that several ways share are made once. */
+export function routeIn({ route }: Batch['way'], { climate, totals }: Year, today: Day): Route {
+  if (!climate) return route
+  const offset = climate.from - route.climate.from
+  const known = Math.min(climate.to, today) - climate.from
+  const inYear = (own: RunningTotal, year: () => RunningTotal): RunningTotal => {
+    let total = totals.get(own)
+    if (!total) totals.set(own, (total = totalsOf(own, year(), offset, known)))
+    return total
+  }
+  const emergenceTotals: RunningTotal[] = []
+  const growthTotals: RunningTotal[] = []
+  for (const place of placesOf(route)) {
+    const [up, grows] = [route.emergenceTotals[place]!, route.growthTotals[place]!]
+    emergenceTotals[place] = inYear(up, () => climate.emergence(place, route.germination))
+    growthTotals[place] = inYear(grows, () => climate.growth(place, route.growth))
+  }
+  return { ...route, climate, emergenceTotals, growthTotals }
+}
+
+const cells = new WeakMap<Batch, Map<number, CellYield>>()
+
+/** What one of its cells yields of a lot of which such a share comes up. */
+function yieldOf(batch: Batch, share: number): CellYield {
+  let known = cells.get(batch)
+  if (!known) cells.set(batch, (known = new Map()))
+  let cell = known.get(share)
+  if (!cell) {
+    const { input } = batch.sizing!
+    known.set(share, (cell = cellYield(input, share * (input.temperatureFactor ?? 1), input.survivals[0]!)))
+  }
+  return cell
+}
+
+/**
+ * A batch in a year.
+ *
+ * @param route its way in that year; @param sown how many cells are sown in the place of those planned
+ * @returns nothing of a batch that stands nowhere, or is planted or gone
+ */
+export function outcomeOf(batch: Batch, route: Route, year: Year, sown = batch.sizing?.cells): Outcome | undefined {
+  const { sow, plantOn, progress } = batch
+  if (sow === undefined || sown === undefined || !isOpen(batch)) return undefined
+  const { share, pace } = lotIn(batch, route, year)
+  const paced = pace === 1 ? route : { ...route, pace: route.pace * pace, leaveHeatShare: route.leaveHeatShare * pace }
+  const begun = progress?.standing === 'to-sow' ? undefined : progress?.happened
+  const pass = begun ? passFrom(paced, begun, plantOn) : forwardPass(paced, Math.min(sow + lateIn(batch, year), plantOn - 1), plantOn) // prettier-ignore
+  return {
+    plants: asRecorded(batch, () => plantsOf(batch, { share, sown, leftTo: year.leftTo, own: drawsOf(year.seed, year.n, batch.id) })), // prettier-ignore
+    ready: readyDay(paced, pass),
+    limit: limitDay(paced, pass),
+    pass,
+    spans: layOut(paced, batch.way.method.stages.length, pass, plantOn),
+    share,
+    pace,
+  }
+}
+
+/** Whether it stands somewhere and is still to be planted. */
+const isOpen = ({ sizing, course, progress }: Batch): boolean =>
+  sizing !== undefined &&
+  course.stands &&
+  !(progress && (progress.standing === 'planted' || progress.standing === 'gone' || progress.asks))
+
+/** Days it is sown late in a year; what is bought in comes on its day. */
+function lateIn({ id, way }: Batch, { seed, n, leftTo, late }: Year): number {
+  if (!leftTo.work || !late || way.route.boughtAge !== undefined) return 0
+  return lateAt(late, drawsOf(seed, n, `late ${id}`)())
+}
+
+/** Share and pace of its lot in a year: of what was counted or looked at the pace is known. */
+function lotIn({ sizing, progress, seed, variety }: Batch, { boughtAge }: Route, year: Year) {
+  const { germination, testedSeeds } = sizing!.input
+  const { leftTo } = year
+  if (boughtAge !== undefined || !(leftTo.seed || leftTo.badLots)) return { share: germination, pace: 1 }
+  const name = seed.lot ? `lot ${seed.lot.key}` : `of ${variety.key}`
+  const lot = drawsOf(year.seed, year.n, name)
+  const drawn = shareAt(germination, testedSeeds, lot())
+  const tested = leftTo.seed ? drawn : germination
+  const bad = drawsOf(year.seed, year.n, `bad ${name}`)
+  const share = leftTo.badLots && bad() < BAD_LOT ? bad() : tested
+  const known = progress !== undefined && (progress.stand !== undefined || progress.checked.length > 0)
+  return { share, pace: known || !leftTo.seed ? 1 : Math.exp(LOT_PACE_SPREAD * normalAt(lot())) }
+}
+
+/**
+ * Plants of what has begun: in the share that its records leave of what was promised, by more or fewer cells sown, losses,
+ * parts split off. Plants that were counted one by one are as many as they are.
+ *
+ * @param draw plants of the whole as it was planned, or as its counts say
+ */
+function asRecorded({ progress }: Batch, draw: () => number): number {
+  if (!progress || progress.standing === 'to-sow') return draw()
+  const { ledger, stand, planned, plants } = progress
+  if (ledger.plants !== undefined) return Math.floor(plants)
+  const promised = stand ? stand.mean : planned.plants + (planned.sizing?.spare ?? 0)
+  return promised > 0 ? Math.round((draw() * plants) / promised) : 0
+}
+
+interface Drawing {
+  share: number
+  sown: number
+  leftTo: LeftTo
+  own: () => number
+}
+
+/** Good plants of so many cells: those that come up, then through each stage those that stay good. */
+function plantsOf(batch: Batch, { share, sown, leftTo, own }: Drawing): number {
+  const { progress } = batch
+  const { input, counts, cells: planned } = batch.sizing!
+  const { survivals, divisions } = input
+  const [upU, ...lossUs] = Array.from({ length: survivals.length + 1 }, own)
+  const survivalOf = (stage: number) => survivals[stage]!
+  if (progress?.stand) {
+    const { stand } = progress
+    return leftTo.seed ? standAt(stand, upU!) : Math.round(stand.mean)
+  }
+  const cell = yieldOf(batch, share)
+  let plants = Math.round(sown * meanYield(cell))
+  if (leftTo.seed || leftTo.losses)
+    plants =
+      cell.length === 2
+        ? binomialAt(sown, cell[1]!, upU!)
+        : Math.max(0, Math.round(sown * meanYield(cell) + normalAt(upU!) * Math.sqrt(sown * yieldVariance(cell))))
+  for (let stage = 1; stage < survivals.length; stage++) {
+    const parted = plants * (divisions?.[stage] ?? 1)
+    const carried = Math.min(parted, sown === planned ? counts[stage]! : Infinity)
+    const survival = survivalOf(stage)
+    // Losses come together: so many that share one fate are one trial.
+    plants = leftTo.losses
+      ? Math.min(carried, lostInClumps(carried, survival, lossUs[stage - 1]!))
+      : Math.round(carried * survival)
+  }
+  return plants
+}
+
+/** What is left of so many plants that are lost in clumps. */
+function lostInClumps(plants: number, survival: number, u: number): number {
+  const clumps = Math.max(1, plants / CLUMPED)
+  const spread = Math.sqrt((survival * (1 - survival)) / clumps)
+  return Math.max(0, Math.round(plants * Math.min(1, survival + spread * normalAt(u))))
+}
+
+const stands = new WeakMap<StandForecast, { first: number; below: Float64Array }>()
+
+/** The number of plants of a counted stand below which a share u of all stands lies. */
+function standAt(stand: StandForecast, u: number): number {
+  let table = stands.get(stand)
+  if (!table) {
+    const first = Math.max(0, Math.floor(stand.mean - 3 * (stand.mean - stand.low)) - 2)
+    const last = Math.ceil(stand.mean + 3 * (stand.high - stand.mean)) + 2
+    table = {
+      first,
+      below: Float64Array.from({ length: last - first + 1 }, (_, i) => 1 - stand.chanceOf(first + i + 1)),
+    }
+    stands.set(stand, table)
+  }
+  const { first, below } = table
+  let [low, high] = [0, below.length - 1]
+  while (low < high) {
+    const middle = (low + high) >> 1
+    if (below[middle]! > u) high = middle
+    else low = middle + 1
+  }
+  return first + low
+}

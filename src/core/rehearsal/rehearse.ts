@@ -1,0 +1,171 @@
+/** A season rehearsed: a thousand years that might be, by the same forward pass as the plan. */
+import type { Batch } from '../batch/batch'
+import type { Day } from '../calendar/day'
+import type { Plan } from '../plan/plan'
+import { worthOf } from '../plan/worth'
+import type { Route } from '../schedule/route'
+import { latenessOf } from './lateness'
+import { createLoads, type LoadOutlook } from './loads'
+import { outcomeOf, type LeftTo, type Outcome, type Year } from './one-batch'
+import { spreadIn, type Spread } from './spread'
+import { AFTER, eachYear, GRACE, isInTime, openOf, type Rehearsed } from './years'
+
+export const USUAL: Rehearsed = {
+  years: 1000,
+  seed: 1,
+  leftTo: { weather: true, seed: true, badLots: true, losses: true, work: true },
+}
+
+/** Why a planting misses. */
+export type Reason = 'cold' | 'slow-lot' | 'sown-late' | 'weak-lot' | 'losses' | 'outgrown'
+export const REASONS: readonly Reason[] = ['cold', 'slow-lot', 'sown-late', 'weak-lot', 'losses', 'outgrown']
+
+/** What a thousand years say of one batch. */
+export interface Outlook {
+  id: string
+  years: number
+  /** Share of years with enough good plants on time. */
+  chance: number
+  /** Share with enough plants, and with plants ready in time. */
+  enough: number
+  inTime: number
+  plants: Spread
+  /** First day they may be planted; `Infinity` where they never may. */
+  ready: Spread
+  /** Plants missing and days late, in the mean of the years that miss. */
+  short: number
+  late: number
+  /** Plants wanted that are not there in time, in the mean of all years; and what they would have brought, in the farm's money. */
+  lost: number
+  worth: number | undefined
+  /** Years that miss, by what they miss for most. */
+  reasons: Readonly<Record<Reason, number>>
+}
+
+export interface Rehearsal {
+  years: number
+  batches: readonly Outlook[]
+  places: readonly LoadOutlook[]
+  containers: readonly LoadOutlook[]
+  /** Sowings that say how late work is here; `undefined` where too few were written down. */
+  lateSowings: number | undefined
+}
+
+interface Tally {
+  batch: Batch
+  plants: Float64Array
+  ready: Float64Array
+  reasons: Record<Reason, number>
+  good: number
+  enough: number
+  inTime: number
+  short: number
+  late: number
+  lost: number
+}
+
+/**
+ * Rehearses a plan. What is planted, gone or still asked about is left out; what has begun goes on from today.
+ *
+ * @returns after each stretch of years how many are done, and in the end what they say
+ */
+export function* rehearse(plan: Plan, asked: Rehearsed = USUAL): Generator<number, Rehearsal> {
+  const { years } = asked
+  const open = openOf(plan)
+  const tallies = open.map((batch): Tally => ({
+    batch,
+    plants: new Float64Array(years),
+    ready: new Float64Array(years),
+    reasons: { cold: 0, 'slow-lot': 0, 'sown-late': 0, 'weak-lot': 0, losses: 0, outgrown: 0 },
+    good: 0,
+    enough: 0,
+    inTime: 0,
+    short: 0,
+    late: 0,
+    lost: 0,
+  }))
+  const loads = createLoads(plan, open, years)
+  const taken = new Uint8Array(open.length)
+  yield* eachYear(plan, open, asked, (run) => {
+    const { n } = run.year
+    tallies.forEach((tally, i) => {
+      const { batch } = tally
+      const outcome = run.outcome(batch)
+      if (!outcome) return
+      taken[i] = 1
+      count(tally, outcome, { route: run.routeOf(batch), year: run.year, n })
+      loads.add(batch, outcome.spans, n)
+    })
+  })
+  return {
+    years,
+    batches: tallies.filter((_, i) => taken[i] === 1).map((tally) => outlookOf(tally, years)),
+    ...loads.outlooks(),
+    lateSowings: latenessOf(plan)?.length,
+  }
+}
+
+function count(tally: Tally, outcome: Outcome, { route, year, n }: { route: Route; year: Year; n: number }): void {
+  const { batch } = tally
+  const { plants, ready, limit, pace } = outcome
+  tally.plants[n] = plants
+  tally.ready[n] = ready
+  const enough = plants >= batch.plants
+  const inTime = isInTime(batch, outcome)
+  tally.lost += batch.plants - (inTime ? Math.min(plants, batch.plants) : 0)
+  if (enough) tally.enough++
+  if (inTime) tally.inTime++
+  if (enough && inTime) {
+    tally.good++
+    return
+  }
+  if (!enough) tally.short += batch.plants - plants
+  if (ready > batch.plantOn) tally.late += Math.min(AFTER, ready - batch.plantOn)
+  tally.reasons[reasonOf(batch, { enough, ready, limit, pace, route, year })]++
+}
+
+interface Missed {
+  enough: boolean
+  ready: Day
+  limit: Day
+  pace: number
+  route: Route
+  year: Year
+}
+
+function reasonOf(batch: Batch, { enough, ready, limit, pace, route, year }: Missed): Reason {
+  /** The same year, with less of it left to chance. */
+  const without = (part: Partial<LeftTo>) => outcomeOf(batch, route, { ...year, leftTo: { ...year.leftTo, ...part } })
+  const isLate = (outcome: Outcome | undefined) => !outcome || outcome.ready > batch.plantOn + GRACE
+  if (ready > batch.plantOn + GRACE) {
+    if (year.late && !isLate(without({ work: false }))) return 'sown-late'
+    return pace > 1 && !isLate(without({ seed: false, badLots: false })) ? 'slow-lot' : 'cold'
+  }
+  if (!enough) {
+    const usual = without({ seed: false, badLots: false })
+    return usual && usual.plants >= batch.plants ? 'weak-lot' : 'losses'
+  }
+  return limit < batch.plantOn ? 'outgrown' : 'losses'
+}
+
+function outlookOf(
+  { batch, plants, ready, reasons, good, enough, inTime, short, late, lost }: Tally,
+  years: number,
+): Outlook {
+  const missed = Math.max(1, years - good)
+  const brings = worthOf(batch)
+  return {
+    id: batch.id,
+    years,
+    chance: good / years,
+    enough: enough / years,
+    inTime: inTime / years,
+    plants: spreadIn(plants),
+    ready: spreadIn(ready),
+    short: short / missed,
+    late: late / missed,
+    lost: lost / years,
+    worth: brings && (brings.amount * lost) / years / Math.max(1, batch.plants),
+    reasons,
+  }
+}
