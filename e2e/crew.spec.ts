@@ -304,6 +304,29 @@ test('without signal work is written down, waits, and arrives once and in order'
   errors.splice(0, errors.length, ...errors.filter((error) => !/ERR_INTERNET_DISCONNECTED|Failed to fetch/.test(error)))
 })
 
+test('the connection is lost before the page has all its parts: it stays, and they come when there is one', async ({
+  page,
+  context,
+  errors,
+}) => {
+  await page.addInitScript(() => {
+    const waiting: (() => void)[] = []
+    window.requestIdleCallback = (run) => waiting.push(run as () => void)
+    Object.assign(window, { nowQuiet: () => waiting.splice(0).forEach((run) => run()) })
+  })
+  await visit(page, '/today')
+  await unfold(page)
+  await context.setOffline(true)
+  await page.evaluate(() => (window as unknown as { nowQuiet: () => void }).nowQuiet())
+  await page.keyboard.press('?')
+  await expect(page.getByText(/This part could not be fetched/)).toBeVisible()
+  await page.getByRole('button', { name: 'Done: Thin FE-1' }).click()
+  await expect(task(page, 'fe.1/thin/0')).toContainText(DONE)
+  await context.setOffline(false)
+  await expect(page.getByRole('dialog', { name: /Today/ })).toBeVisible()
+  errors.splice(0, errors.length, ...errors.filter((error) => !/ERR_INTERNET_DISCONNECTED|Failed to fetch/.test(error)))
+})
+
 test.describe('kept on the device', () => {
   test.use({ serviceWorkers: 'allow' })
   test('the application opens without signal, and what is written then arrives', async ({ page, context, errors }) => {

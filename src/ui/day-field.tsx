@@ -6,17 +6,17 @@ import InputAdornment from '@mui/material/InputAdornment'
 import Popover from '@mui/material/Popover'
 import TextField from '@mui/material/TextField'
 import type { SxProps, Theme } from '@mui/material/styles'
-import dynamic from 'next/dynamic'
 import { useLocale, useTranslations } from 'next-intl'
 import { useId, useState, type Ref } from 'react'
 import { formatDay, parseDay, type Day } from '../core/calendar/day'
 import { readTypedDay } from '../core/calendar/typed-day'
 import { createFormat, dayOrderOf } from '../words/format'
+import { later } from './later'
 import { useSeasonIfAny } from './season-context'
 import { readIso } from './iso-day'
 
 // The calendar is fetched when it is first opened.
-const DayCalendar = dynamic(() => import('./day-calendar').then((module) => module.DayCalendar), { ssr: false })
+const DayCalendar = later(() => import('./day-calendar').then((module) => module.DayCalendar), { onlyWhenDrawn: true })
 
 export interface DayFieldProps {
   label: string

@@ -9,7 +9,7 @@ import { useQuiet } from './quiet'
 import { useSeason } from './season-context'
 import { usePrinting } from './use-printing'
 
-const QrPicture = later(() => import('./qr-picture').then((module) => module.QrPicture))
+const QrPicture = later(() => import('./qr-picture').then((module) => module.QrPicture), { unasked: true })
 
 /** Margins of a sheet, and its number. */
 const PAGE = "@page{margin:12mm 12mm 15mm;@bottom-right{content:counter(page) ' / ' counter(pages);font-size:9pt}}"

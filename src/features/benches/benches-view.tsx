@@ -6,13 +6,13 @@ import ToggleButton from '@mui/material/ToggleButton'
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
 import Typography from '@mui/material/Typography'
 import { visuallyHidden } from '@mui/utils'
-import dynamic from 'next/dynamic'
 import { useDeferredValue, useMemo } from 'react'
 import { z } from 'zod'
 import { useTranslations } from 'next-intl'
 import { crewIsLimited, overFrom } from '../../core/capacity/limits'
 import { ArrowList } from '../../ui/arrow-list'
 import { useInAddress } from '../../ui/use-in-address'
+import { later } from '../../ui/later'
 import { useMay } from '../../ui/may'
 import { useSeason, useWorkingDay } from '../../ui/season-context'
 import { SharedTraysList } from './shared-trays'
@@ -24,7 +24,7 @@ import { Link } from '../../ui/navigation'
 
 // px
 
-const MakeItFit = dynamic(() => import('./make-it-fit').then((module) => module.MakeItFit), { ssr: false })
+const MakeItFit = later(() => import('./make-it-fit').then((module) => module.MakeItFit), { onlyWhenDrawn: true })
 
 type Tab = Shown | 'shared'
 

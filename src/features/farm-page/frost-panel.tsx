@@ -6,7 +6,6 @@ import Button from '@mui/material/Button'
 import ToggleButton from '@mui/material/ToggleButton'
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
 import Typography from '@mui/material/Typography'
-import dynamic from 'next/dynamic'
 import { useMemo, useState } from 'react'
 import { useTranslations } from 'next-intl'
 import { FEW_YEARS, recordedDates, recordedSeasons, recordOf } from '../../core/frost/frost'
@@ -17,6 +16,7 @@ import type { Season } from '../../season/schema'
 import { madeUpMinima } from '../../standins/minima'
 import { EditorFrame, problemAt, useDraft } from '../../ui/editor'
 import { ChoiceField, NumberField } from '../../ui/fields'
+import { later } from '../../ui/later'
 import { useSeason } from '../../ui/season-context'
 import { useChange } from '../../ui/use-change'
 import { NightsFile } from '../../ui/nights-file'
@@ -27,9 +27,9 @@ import { closest, CHANCES, stillGuessed } from './model'
 import { YearDayField } from '../../ui/year-day-field'
 import './words'
 
-const LineChart = dynamic(() => import('../../ui/chart/line-chart'), {
-  ssr: false,
-  loading: () => <Box sx={{ height: 220 }} />,
+const LineChart = later(() => import('../../ui/chart/line-chart').then((module) => module.default), {
+  onlyWhenDrawn: true,
+  meanwhile: <Box sx={{ height: 220 }} />,
 })
 
 type Frost = NonNullable<Season['site']['frost']>

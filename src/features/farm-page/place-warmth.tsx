@@ -1,7 +1,6 @@
 /** Warmth and lamps of a place: what is given, and what it comes to through the year. */
 'use client'
 import Box from '@mui/material/Box'
-import dynamic from 'next/dynamic'
 import { useDeferredValue, useMemo } from 'react'
 import { useTranslations } from 'next-intl'
 import { createClimate } from '../../core/climate/climate'
@@ -10,14 +9,15 @@ import { parseDay } from '../../core/calendar/day'
 import { Place as PlaceSchema, type Place } from '../../season/schema'
 import { present } from '../../season/values'
 import { NumberField } from '../../ui/fields'
+import { later } from '../../ui/later'
 import { scaleOf } from '../../ui/measure'
 import { useSeason, useWorkingDay } from '../../ui/season-context'
 import { monthNames } from '../../words/farm'
 import './words'
 
-const LineChart = dynamic(() => import('../../ui/chart/line-chart'), {
-  ssr: false,
-  loading: () => <Box sx={{ height: 190 }} />,
+const LineChart = later(() => import('../../ui/chart/line-chart').then((module) => module.default), {
+  onlyWhenDrawn: true,
+  meanwhile: <Box sx={{ height: 190 }} />,
 })
 
 const YEAR = [1, 13, 2] as const

@@ -2,7 +2,6 @@
 'use client'
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
-import dynamic from 'next/dynamic'
 import { useMemo, useState } from 'react'
 import { useTranslations } from 'next-intl'
 import { daysToEmerge, pointFrom, thermalTimeFrom, weeksTo, type WeeksProblem } from '../../core/growth/entry'
@@ -11,15 +10,16 @@ import { growthRate } from '../../core/growth/rate'
 import { usualGermination } from '../../library/entry'
 import type { Container, Crop } from '../../season/schema'
 import { ChoiceField, NumberField } from '../../ui/fields'
+import { later } from '../../ui/later'
 import { scaleOf } from '../../ui/measure'
 import { useSeason, useWorkingDay } from '../../ui/season-context'
 import { placesByWarmth } from './model'
 import type { Format } from '../../words/format'
 import './words'
 
-const LineChart = dynamic(() => import('../../ui/chart/line-chart'), {
-  ssr: false,
-  loading: () => <Box sx={{ height: 190 }} />,
+const LineChart = later(() => import('../../ui/chart/line-chart').then((module) => module.default), {
+  onlyWhenDrawn: true,
+  meanwhile: <Box sx={{ height: 190 }} />,
 })
 
 const shell = {

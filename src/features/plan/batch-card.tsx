@@ -6,13 +6,13 @@ import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import MuiLink from '@mui/material/Link'
 import Typography from '@mui/material/Typography'
-import dynamic from 'next/dynamic'
 import { useMemo, useState } from 'react'
 import { useTranslations } from 'next-intl'
 import { holdFor } from '../../core/field/beds'
 import type { Batch } from '../../core/batch/batch'
 import type { Decision } from '../../core/batch/one-of-series'
 import type { Remedy } from '../../core/plan/nearest'
+import { later } from '../../ui/later'
 import { PanelTitle } from '../../ui/panel-title'
 import { useSeason } from '../../ui/season-context'
 import { BatchSteps } from '../../ui/stair/batch-steps'
@@ -28,7 +28,7 @@ import { setAt, workingOf } from '../../words/working'
 import { BatchMarks } from './batch-marks'
 import { Link } from '../../ui/navigation'
 
-const CompareWays = dynamic(() => import('./compare-ways').then((module) => module.CompareWays), { ssr: false })
+const CompareWays = later(() => import('./compare-ways').then((module) => module.CompareWays), { onlyWhenDrawn: true })
 
 export interface BatchCardProps {
   batch: Batch

@@ -51,9 +51,9 @@ import { useIconBadge } from './use-icon-badge'
 import '../../ui/install'
 import { Link, usePathname } from '../../ui/navigation'
 
-const Alarms = later(() => import('./alarms').then((module) => module.Alarms))
+const Alarms = later(() => import('./alarms').then((module) => module.Alarms), { unasked: true })
 const HelpDialog = later(() => import('../../ui/help/help-dialog').then((module) => module.HelpDialog))
-const Tour = later(() => import('../../ui/help/tour').then((module) => module.Tour))
+const Tour = later(() => import('../../ui/help/tour').then((module) => module.Tour), { unasked: true })
 const FindBox = later(() => import('./find-box').then((module) => module.FindBox))
 
 export function Shell({ frame, children }: { frame: FrameData; children: ReactNode }) {

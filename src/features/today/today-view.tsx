@@ -31,9 +31,9 @@ import { Link } from '../../ui/navigation'
 const Wanted = z.object({ order: z.enum(['place', 'patience']), week: z.boolean(), sow: z.boolean() })
 const AT_FIRST: z.output<typeof Wanted> = { order: 'place', week: false, sow: false }
 
-const AskedAbout = later(() => import('./asked-about').then((module) => module.AskedAbout))
+const AskedAbout = later(() => import('./asked-about').then((module) => module.AskedAbout), { unasked: true })
 const TickedWork = later(() => import('./ticked-work').then((module) => module.TickedWork))
-const TourOffer = later(() => import('../../ui/help/tour').then((module) => module.TourOffer))
+const TourOffer = later(() => import('../../ui/help/tour').then((module) => module.TourOffer), { unasked: true })
 
 export function TodayView() {
   const t = useTranslations('today')

@@ -106,6 +106,7 @@ export const ui = {
   },
   keptOnThisDevice: 'No connection: kept on this device, and saved when there is one.',
   laterChangeNeedsIt: 'A later change was made from this one. Undo that one first.',
+  partNotHere: 'This part could not be fetched. It comes by itself when there is a connection.',
   noConnectionTryAgainWhen: 'No connection. Try again when there is one.',
   theServerDidNotAnswer: 'The server did not answer. Try again in a moment.',
   noConnectionSoNothingWas:

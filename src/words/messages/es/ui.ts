@@ -103,6 +103,7 @@ export const ui = {
   },
   journal: { happened: 'Lo que pasó', readings: 'Lecturas', learned: 'Fin de temporada' },
   orders: { ymd: 'año, mes, día', dmy: 'día, mes, año', mdy: 'mes, día, año' },
+  partNotHere: 'No se ha podido cargar esta parte. Aparecerá por sí sola cuando haya conexión.',
   noConnectionTryAgainWhen: 'Sin conexión. Inténtelo cuando la haya.',
   theServerDidNotAnswer: 'El servidor no respondió. Inténtelo en un momento.',
   noConnectionSoNothingWas:
