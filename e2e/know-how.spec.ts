@@ -356,3 +356,9 @@ test('a kind is read before it is edited: its year, how it looks, and how long i
   await visit(page, '/know-how?tab=methods')
   await expect(page.getByRole('img', { name: /^8 weeks from sowing to planting, at most 6 tray places for 100 plants$/ }).first()).toBeVisible() // prettier-ignore
 })
+
+test('an address with a part there is not shows the kinds', async ({ page }) => {
+  await visit(page, '/know-how?tab=somewhere')
+  await expect(page.getByRole('tab', { name: 'Crops' })).toHaveAttribute('aria-selected', 'true')
+  await expect(page.getByRole('searchbox', { name: 'Find a crop' }).or(page.getByLabel('Find a crop'))).toBeVisible()
+})

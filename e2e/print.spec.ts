@@ -60,12 +60,15 @@ test('what is filtered is what is printed', async ({ page }) => {
 const SHEETS: [path: string, says: RegExp, narrower?: true][] = [
   ['/benches', /Heat mats/],
   ['/field', /The next seven days/, true],
-  ['/field?tab=beds', /River side/],
+  ['/field?tab=beds', /Field: Beds.*River side/],
+  // Every one of the days that are shown.
+  ['/field?tab=hardening', /Field: Hardening.*12 Apr.*25 Apr.*goes out Thu 15 Apr/],
   ['/buying', /Vermiculite/],
   ['/costs', /Lettuce/],
   ['/mats', /Heat mats/],
   ['/sowing?what=all', /l$|litres| l /],
-  ['/batch?id=la.4', /LA-4/],
+  // All of the working is open, and there are lines to write on.
+  ['/batch?id=la.4', /LA-4.*Good plants.*How it is calculated.*What would change it/],
   ['/know-how?crop=tomato', /Tomato/],
   ['/know-how?tab=methods', /128-cells, rack then tunnel/],
   ['/seed', /Lettuce/],

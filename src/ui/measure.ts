@@ -1,8 +1,9 @@
 /** Measures as a reader's units have them: what a field shows, and what it stores. */
 import type { Units } from '../words/format'
 
-/** What is measured. Stored in °C, cm, ml and shares; shown in the reader's units. */
-export type Quantity = 'temperature' | 'difference' | 'length' | 'ground' | 'volume' | 'mix' | 'share' | 'number'
+/** What is measured. Stored in °C, cm, ml, so many a metre, and shares; shown in the reader's units. */
+export type Quantity =
+  'temperature' | 'difference' | 'length' | 'ground' | 'along' | 'volume' | 'mix' | 'share' | 'number'
 
 interface Scale {
   unit: string
@@ -27,6 +28,10 @@ export function scaleOf(quantity: Quantity, units: Units): Scale {
       return us
         ? { unit: 'ft', factor: 1 / 30.48, offset: 0, digits: 1 }
         : { unit: 'm', factor: 1 / 100, offset: 0, digits: 2 }
+    case 'along':
+      return us
+        ? { unit: '/ ft', factor: 0.3048, offset: 0, digits: 1 }
+        : { unit: '/ m', factor: 1, offset: 0, digits: 1 }
     case 'volume':
       return us
         ? { unit: 'cu in', factor: 1 / 16.387, offset: 0, digits: 2 }

@@ -21,7 +21,18 @@ export function WorkingPanel({ working }: { working: readonly Working[] }) {
           disableGutters
           elevation={0}
           square
-          sx={{ borderTop: 1, borderColor: 'divider', '&::before': { display: 'none' }, bgcolor: 'transparent' }}
+          sx={{
+            borderTop: 1,
+            borderColor: 'divider',
+            '&::before': { display: 'none' },
+            bgcolor: 'transparent',
+            // On paper everything is open.
+            '@media print': {
+              breakInside: 'avoid',
+              '& .MuiCollapse-root': { height: 'auto', visibility: 'visible', overflow: 'visible' },
+              '& .MuiAccordionSummary-expandIconWrapper': { display: 'none' },
+            },
+          }}
         >
           <AccordionSummary expandIcon={<ExpandIcon />} sx={{ px: 0, minHeight: 48 }}>
             <Box>

@@ -9,6 +9,7 @@ import { createPlanner } from '../core/plan/plan'
 import { readField } from '../season/small-field'
 import { anchorSentence } from './anchors'
 import {
+  alongRow,
   cardLines,
   clashSentence,
   exposureSentence,
@@ -32,6 +33,8 @@ describe('measures of the field', () => {
     expect([metres(f, 3000), metres(f, 1250), metres(us, 3000)]).toEqual(['30 m', '12.5 m', '98 ft'])
     expect([spacing(f, 28), spacing(us, 30.48)]).toEqual(['28 cm', '12 in'])
     expect([water(f, 200), water(f, 58_800), water(us, 296)]).toEqual(['200 ml', '58.8 l', '10 fl oz'])
+    expect(alongRow(f, 'seeds', 40)).toEqual({ seeds: '40', unit: 'm' })
+    expect(alongRow(us, 'seeds', 100)).toEqual({ seeds: '30.5', unit: 'ft' })
     expect(stretch({ at: 450, length: 300 }, f)).toBe('4.5 m to 7.5 m')
   })
 })

@@ -20,6 +20,12 @@ export const spacing = (f: Format, cm: number): string =>
     ? f.t('words.field.in', { cm: f.number(cm / 2.54, 1) })
     : f.t('words.field.cm', { cm: f.number(cm, 1) })
 
+/** So many on a metre of row, or a foot, and which of them it is: parts of a message. */
+export const alongRow = <P extends string>(f: Format, part: P, perMetre: number): Record<P | 'unit', string> =>
+  (f.units === 'us'
+    ? { [part]: f.number(perMetre * 0.3048, 1), unit: 'ft' }
+    : { [part]: f.number(perMetre, 0), unit: 'm' }) as Record<P | 'unit', string>
+
 /** `400 ml` or `14 fl oz` */
 export const water = (f: Format, ml: number): string =>
   f.units === 'us'
@@ -218,7 +224,10 @@ export function inPlaceSentence({ inPlace, plants, from }: FieldCrop, f: Format)
     up === undefined ? f.t('words.field.theSoilIsTooCold') : f.t('words.field.upAbout', { up: f.date(up) }),
     thin === undefined ? '' : f.t('words.field.thin', { thin: f.date(thin) }),
     expected < wanted
-      ? f.t('words.field.onlySeedlingsAMetreAre', { expected: f.number(expected), wanted: f.number(wanted) })
+      ? f.t('words.field.onlySeedlingsAMetreAre', {
+          ...alongRow(f, 'expected', expected),
+          ...alongRow(f, 'wanted', wanted),
+        })
       : '',
   ]
   return parts.filter(Boolean).join(' ')

@@ -1,6 +1,7 @@
 /** How a planting is raised, in the grower's words. */
 import type { Batch } from '../core/batch/batch'
 import type { Sowing } from '../season/schema'
+import { alongRow } from './field'
 import { count, type Format } from './format'
 
 /** What is put into a cell and what becomes of it. */
@@ -25,7 +26,7 @@ export function sowingWords(sowing: Sowing, f: Format): string {
     case 'bought':
       return f.t('words.methods.youngPlantsBoughtIn')
     case 'in-place':
-      return f.t('words.methods.seedsAMetreSownIn', { seedsPerMetre: String(sowing.seedsPerMetre) })
+      return f.t('words.methods.seedsAMetreSownIn', alongRow(f, 'seeds', sowing.seedsPerMetre))
   }
 }
 

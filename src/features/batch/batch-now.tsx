@@ -11,8 +11,11 @@ import { WorkRow } from '../../ui/records/work-row'
 import { useSeason } from '../../ui/season-context'
 import { BatchSteps } from '../../ui/stair/batch-steps'
 import { count } from '../../words/format'
+import { later } from '../../ui/later'
 import { AccountLines } from './account-lines'
 import { Link } from '../../ui/navigation'
+
+const BatchWorking = later(() => import('./batch-working').then((module) => module.BatchWorking), { unasked: true })
 
 // pieces of work shown, those after them in the plan
 
@@ -132,6 +135,7 @@ export function Now({ batch }: { batch: Batch }) {
         {t('whatHappened')}
       </Typography>
       <EntryList entries={recordsOf(season.records, batch.id.split('~')[0]!)} empty={t('nothingIsWrittenDownYet')} />
+      <BatchWorking batch={batch} />
     </>
   )
 }

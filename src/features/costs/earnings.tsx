@@ -4,6 +4,7 @@ import Box from '@mui/material/Box'
 import { useMemo } from 'react'
 import { useTranslations } from 'next-intl'
 import { whatEarns } from '../../core/plan/costs'
+import { scaleOf } from '../../ui/measure'
 import { useSeason } from '../../ui/season-context'
 import { Link } from '../../ui/navigation'
 import { moneyWords } from '../../words/format'
@@ -14,6 +15,7 @@ export function Earnings() {
   const t = useTranslations('costs')
   const { plan, format } = useSeason()
   const earning = useMemo(() => whatEarns(plan), [plan])
+  const { unit, factor } = scaleOf('ground', format.units)
   const beds = earning.some(({ perBedWeek }) => perBedWeek !== undefined)
   const unknown = earning.some((one) => one.unknown.length > 0)
   const most = Math.max(1e-9, ...earning.map(({ perTrayWeek }) => perTrayWeek))
@@ -36,7 +38,7 @@ export function Earnings() {
           { title: t('cost') },
           { title: t('trayWeeks') },
           { title: t('perTrayWeek') },
-          ...(beds ? [{ title: t('bedWeeks') }, { title: t('perBedWeek') }] : []),
+          ...(beds ? [{ title: t('bedWeeks', { unit }) }, { title: t('perBedWeek', { unit }) }] : []),
         ]}
       >
         <tbody>
@@ -77,8 +79,8 @@ export function Earnings() {
               </td>
               {beds && (
                 <>
-                  <td>{bedWeeks > 0 ? format.number(bedWeeks) : ''}</td>
-                  <td>{perBedWeek === undefined ? '' : moneyWords(format, perBedWeek)}</td>
+                  <td>{bedWeeks > 0 ? format.number(bedWeeks * 100 * factor) : ''}</td>
+                  <td>{perBedWeek === undefined ? '' : moneyWords(format, perBedWeek / (100 * factor))}</td>
                 </>
               )}
             </tr>

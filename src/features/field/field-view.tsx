@@ -12,6 +12,7 @@ import { useTranslations } from 'next-intl'
 import { freeKeyIn } from '../../season/keys'
 import { ListFromFile } from '../../ui/sheet-file/list-from-file'
 import { SidePanel } from '../../ui/side-panel'
+import { usePrinting } from '../../ui/use-printing'
 import { useSeason, useWorkingDay } from '../../ui/season-context'
 import { BedEditor, NewBeds } from './bed-editor'
 import { BlockEditor } from './block-editor'
@@ -34,6 +35,7 @@ export function FieldView() {
   const router = useRouter()
   const day = useDeferredValue(useWorkingDay())
   const narrow = useMediaQuery('(max-width:899px)')
+  const printing = usePrinting()
   const asked = params.get('tab')
   const bedKey = params.get('bed')
   const tab: Tab =
@@ -84,14 +86,21 @@ export function FieldView() {
             '@media print': { overflow: 'visible', p: 0 },
           }}
         >
-          <Box className="no-print" sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1.5 }}>
+          <Box
+            // The month's sheet has its own head.
+            className={tab === 'month' ? 'no-print' : undefined}
+            sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1.5 }}
+          >
             <Box sx={{ flex: 1, minWidth: 200 }}>
-              <Typography variant="h1">{t('field')}</Typography>
+              <Typography variant="h1">
+                {printing ? t('fieldOnPaper', { part: t(`tab.${tab}`) }) : t('field')}
+              </Typography>
               <Typography component="p" sx={{ color: 'text.secondary' }}>
                 {t('on', { day: format.longDate(day) })}
               </Typography>
             </Box>
             <ToggleButtonGroup
+              className="no-print"
               exclusive
               size="small"
               value={tab}

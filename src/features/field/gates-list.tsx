@@ -15,7 +15,7 @@ import { useSeason } from '../../ui/season-context'
 import { outlookOf } from '../../core/advice/work'
 import { OutlookTag } from '../../ui/records/outlook-tag'
 import { StairGlyph } from '../../ui/stair/stair'
-import { hoursWords, count } from '../../words/format'
+import { hoursWords, count, type Format } from '../../words/format'
 import { gateSentence } from '../../words/field'
 import { VerdictMark } from '../../ui/verdict'
 import { byWeek } from './model'
@@ -79,12 +79,12 @@ export function GatesList({
   )
 }
 
-const GRID = '50px minmax(0, 1fr) 84px'
+const GRID = '50px minmax(0, 1fr) minmax(84px, auto)'
 
 const WIDE = '@container (min-width: 720px)'
 
 // room for a column for each gate
-const grid = { gridTemplateColumns: GRID, [WIDE]: { gridTemplateColumns: `${GRID} repeat(6, 52px)` } }
+const grid = { gridTemplateColumns: GRID, [WIDE]: { gridTemplateColumns: `50px minmax(0, 1fr) 104px repeat(6, 52px)` } }
 
 const onlyWide = { display: 'none', [WIDE]: { display: 'block' } }
 
@@ -230,7 +230,16 @@ function WeatherAhead({ day, onWeather }: { day: Day; onWeather: () => void }) {
       {days.length > 0 ? (
         <Box
           component="ol"
-          sx={{ listStyle: 'none', m: 0, p: 0, mt: 0.5, display: 'flex', overflowX: 'auto', gap: 0.5 }}
+          sx={{
+            listStyle: 'none',
+            m: 0,
+            p: 0,
+            mt: 0.5,
+            display: 'flex',
+            overflowX: 'auto',
+            gap: 0.5,
+            '@media print': { flexWrap: 'wrap', overflow: 'visible' },
+          }}
           tabIndex={0}
           aria-label={t('daysAhead')}
         >
@@ -254,9 +263,8 @@ function WeatherAhead({ day, onWeather }: { day: Day; onWeather: () => void }) {
               </Box>
               <Box>{format.temperature(Math.round(high))}</Box>
               <Box sx={{ color: 'text.secondary' }}>
-                {[rain >= 1 ? t('mm', { rain: format.number(rain) }) : '', wind > 40 ? 'windy' : '']
-                  .filter(Boolean)
-                  .join(', ') || '\u00A0'}
+                {[rain >= 1 ? rainWords(rain, format) : '', wind > 40 ? t('windy') : ''].filter(Boolean).join(', ') ||
+                  '\u00A0'}
               </Box>
             </Box>
           ))}
@@ -271,3 +279,7 @@ function WeatherAhead({ day, onWeather }: { day: Day; onWeather: () => void }) {
     </Box>
   )
 }
+
+/** `19 mm` or `0.75 in` */
+const rainWords = (mm: number, format: Format): string =>
+  format.units === 'us' ? format.depth(mm / 10) : format.t('field.mm', { rain: format.number(mm) })

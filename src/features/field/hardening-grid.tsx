@@ -86,7 +86,12 @@ export function HardeningGrid({ day, onChoose }: { day: Day; onChoose: (id: stri
           {t('nothingHardensFromTo', { day: format.date(day), day2: format.date(day + DAYS - 1) })}
         </Box>
       ) : (
-        <Box sx={{ mt: 2, overflowX: 'auto' }} tabIndex={0} role="region" aria-label={t('hardeningDayByDay')}>
+        <Box
+          sx={{ mt: 2, overflowX: 'auto', '@media print': { overflow: 'visible' } }}
+          tabIndex={0}
+          role="region"
+          aria-label={t('hardeningDayByDay')}
+        >
           <Box
             component="table"
             sx={{
@@ -94,11 +99,15 @@ export function HardeningGrid({ day, onChoose }: { day: Day; onChoose: (id: stri
               fontSize: 13.5,
               '& th': { fontWeight: 600, textAlign: 'left', p: 0.5 },
               '& td': { p: 0, height: 44, minWidth: 58, border: 1, borderColor: 'divider', textAlign: 'center' },
+              '& tr': { breakInside: 'avoid' },
+              '@media print': { width: '100%', tableLayout: 'fixed', fontSize: 10.5, '& td': { minWidth: 0 } },
             }}
           >
             <thead>
               <tr>
-                <th scope="col">{t('batch')}</th>
+                <Box component="th" scope="col" sx={{ '@media print': { width: 118 } }}>
+                  {t('batch')}
+                </Box>
                 {days.map((one) => (
                   <Box
                     component="th"
@@ -109,6 +118,7 @@ export function HardeningGrid({ day, onChoose }: { day: Day; onChoose: (id: stri
                       color: one === day ? 'text.primary' : 'text.secondary',
                       fontWeight: one === day ? '800 !important' : '600 !important',
                       fontSize: 12.5,
+                      '@media print': { fontSize: 9.5, px: 0 },
                     }}
                   >
                     <Box component="span" sx={{ whiteSpace: 'nowrap' }}>
@@ -124,12 +134,23 @@ export function HardeningGrid({ day, onChoose }: { day: Day; onChoose: (id: stri
             <tbody>
               {rows.map(({ stand, from, until, school }) => (
                 <tr key={stand.id}>
-                  <Box component="th" scope="row" sx={{ minWidth: 190, pr: '12px !important' }}>
+                  <Box
+                    component="th"
+                    scope="row"
+                    sx={{ minWidth: 190, pr: '12px !important', '@media print': { minWidth: 0, pr: '4px !important' } }}
+                  >
                     <TextButton onClick={() => onChoose(stand.id)}>{stand.code}</TextButton>{' '}
                     <Box component="span" sx={{ fontWeight: 400 }}>
                       {stand.variety.name}
                     </Box>
-                    <Box sx={{ fontWeight: 400, fontSize: 12.5, color: 'text.secondary' }}>
+                    <Box
+                      sx={{
+                        fontWeight: 400,
+                        fontSize: 12.5,
+                        color: 'text.secondary',
+                        '@media print': { fontSize: 9.5 },
+                      }}
+                    >
                       {t('goesOut', {
                         from: format.date(stand.from),
                         extra:
@@ -185,7 +206,14 @@ function Cell({ exposure, planted }: { exposure: Exposure | undefined; planted: 
       <Box sx={{ fontWeight: 700 }}>
         {hours === 0 ? (fan ? t('fan') : t('in')) : hours >= 24 ? t('all') : `${hours} h`}
       </Box>
-      <Box sx={{ fontSize: 12, lineHeight: 1.1, color: change ? 'error.main' : 'text.secondary' }}>
+      <Box
+        sx={{
+          fontSize: 12,
+          lineHeight: 1.1,
+          color: change ? 'error.main' : 'text.secondary',
+          '@media print': { fontSize: 9 },
+        }}
+      >
         {change
           ? t(`exposed.${change}`)
           : night === 'out'

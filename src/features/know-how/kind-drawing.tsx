@@ -5,10 +5,14 @@ import { useTranslations } from 'next-intl'
 import { layoutOf, plantsIn } from '../../core/field/spacing'
 import type { Crop } from '../../season/schema'
 import { useSeason } from '../../ui/season-context'
+import { metres, spacing } from '../../words/field'
 import { count } from '../../words/format'
 import { spotsOn } from './model'
 import { SeedlingDrawing } from '../../ui/seedling-drawing'
 import './words'
+
+/** cm */
+const FOOT = 30.48
 
 const USUAL_BED = 75 // cm, where a farm has no beds
 const LENGTH = 150 // cm of bed drawn
@@ -74,12 +78,14 @@ function Spacing({ crop }: { crop: Crop }) {
   if (!layout) return null
   const scale = Math.min(1.6, (TALL - 20) / width)
   const spots = spotsOn(layout, width, LENGTH)
+  const along = format.units === 'us' ? 10 * FOOT : 100
   const words = t('spacingDrawn', {
     rows: count(format, layout.rows, 'row'),
-    plant: format.depth(layout.plant),
+    plant: spacing(format, layout.plant),
     // A bed is said to the whole inch.
     width: format.depth(format.units === 'us' ? Math.round(width / 2.54) * 2.54 : width),
-    plants: count(format, plantsIn(100, layout), 'plant'),
+    plants: count(format, plantsIn(along, layout), 'plant'),
+    length: metres(format, along),
   })
   const round = Math.max(2, Math.min(layout.plant, width / layout.rows) * 0.32 * scale)
   return (

@@ -27,6 +27,8 @@ import { entryOf, type Entry } from './model'
 import { Link } from '../../ui/navigation'
 import './words'
 
+const TABS = ['crops', 'methods', 'trouble'] as const
+
 const GROUPS = ['vegetable', 'herb', 'cut-flower', 'bedding', 'perennial'] as const
 
 export function KnowHowView() {
@@ -40,7 +42,7 @@ export function KnowHowView() {
   const cropKey = params.get('crop') ?? variety?.crop ?? null
   const crop = season.crops.find(({ key }) => key === cropKey)
   const kind = libraryKind(params.get('kind') ?? (crop ? undefined : (cropKey ?? undefined)))
-  const tab = params.get('tab') ?? (method ? 'methods' : 'crops')
+  const tab = TABS.find((name) => name === params.get('tab')) ?? (method ? 'methods' : 'crops')
   const packet = params.get('new') === 'packet'
   const page = packet ? (
     <PacketPage key="packet" />

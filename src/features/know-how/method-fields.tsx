@@ -134,10 +134,14 @@ export function SowingFields({
     case 'in-place':
       return (
         <>
-          {whole({ label: t('seedsAMetre'), value: sowing.seedsPerMetre }, 'seedsPerMetre', (seedsPerMetre) => ({
-            ...sowing,
-            seedsPerMetre,
-          }))}
+          <NumberField
+            label={t('seedsAlongRow')}
+            quantity="along"
+            value={sowing.seedsPerMetre}
+            onChange={(seedsPerMetre) => seedsPerMetre !== undefined && onChange({ ...sowing, seedsPerMetre })}
+            width={136}
+            error={at('sowing.seedsPerMetre')}
+          />
           <NumberField
             label={t('thinnedTo')}
             quantity="length"

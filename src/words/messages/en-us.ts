@@ -12,7 +12,6 @@ export const enUS = {
     cLitresCm: '°C, liters, cm',
     firstFrostInAutumn: 'First frost in fall',
   },
-  knowHow: { seedsAMetre: 'Seeds a meter' },
   plan: { beforeFirstAutumnFrost: 'before first fall frost' },
   words: {
     anchors: {
@@ -25,9 +24,9 @@ export const enUS = {
     farm: { containerKind: { 'fibre-sheet': 'mineral-fiber sheet' } },
     field: {
       onlySeedlingsAMetreAre:
-        'Only {expected} seedlings a meter are to be expected where {wanted} are wanted: sow thicker.',
+        'Only {expected} seedlings {unit, select, ft {a foot} other {a meter}} are to be expected where {wanted} are wanted: sow thicker.',
     },
     figures: { lacked: { sheet: 'needs foam, pellet or fiber sheets' } },
-    methods: { seedsAMetreSownIn: '{seedsPerMetre} seeds a meter, sown in place' },
+    methods: { seedsAMetreSownIn: '{seeds} seeds {unit, select, ft {a foot} other {a meter}}, sown in place' },
   },
 } as const

@@ -48,15 +48,15 @@ export const costs = {
     'No planting says what it brings. It is calculated where its kind has a price (for its harvest, or as young plants), or where the planting’s priority says its worth in money.',
   knowHow: 'Prices stand with each kind in Know-how.',
   aboutEarns:
-    'What is left of what a batch brings after its costs, for every tray place and week it takes, and for every metre of bed and week. What it brings: its harvest and plant sales by the prices of its kind, or the worth typed with the planting.',
+    'What is left of what a batch brings after its costs, for every tray place and week it takes, and for every length of bed and week. What it brings: its harvest and plant sales by the prices of its kind, or the worth typed with the planting.',
   someCostsUnknown: 'Costs without a price are not in it.',
   batch: 'Batch',
   brings: 'Brings',
   said: 'as typed',
   cost: 'Cost',
   perTrayWeek: 'Left for a tray place and week',
-  bedWeeks: 'Metres of bed × weeks',
-  perBedWeek: 'Left for a metre and week',
+  bedWeeks: '{unit, select, ft {Feet} other {Metres}} of bed × weeks',
+  perBedWeek: 'Left for a {unit, select, ft {foot} other {metre}} and week',
   aboutBuy:
     'Up to which price of a plug buying in is the cheaper: seed, sowing, pricking out, mix, heat and room that it saves, for the largest batch of each kind. The same plants are potted on and hardened either way.',
   inNeither:

@@ -114,6 +114,8 @@ export const field = {
   switchOnOrBringIn: 'Switch on or import',
   daysAhead: 'Days ahead',
   mm: '{rain} mm',
+  windy: 'windy',
+  fieldOnPaper: 'Field: {part}',
   theForecastOfHasNo: 'The forecast of {forecast} has no day from here on: import a newer one.',
   noForecastGatesGoBy: 'No forecast: gates go by usual years. A usual night now has {temperature}.',
   hardenedBy: 'Hardened by {school}',

@@ -131,7 +131,7 @@ export const knowHow = {
   onTheSurface: 'On the surface, pressed in',
   soDeep: '{depth} deep',
   depthDrawn: '{depth}{light, select, light {, left in the light} dark {, kept dark} other {}}',
-  spacingDrawn: '{rows} on a bed {width} wide, {plant} in the row: {plants} on a metre',
+  spacingDrawn: '{rows} on a bed {width} wide, {plant} in the row: {plants} on {length}',
   itsYear: 'Its year on this farm',
   yearDrawn:
     'A stair is a batch from sowing to planting; the line after it is the field, and thick while it is harvested.',
@@ -201,7 +201,7 @@ export const knowHow = {
   goodEnough: 'Good enough',
   fromTrueLeaf: 'From true leaf',
   atLatestLeaf: 'At latest leaf',
-  seedsAMetre: 'Seeds a metre',
+  seedsAlongRow: 'Seeds along the row',
   thinnedTo: 'Thinned to',
   atTrueLeaf: 'At true leaf',
   trueLeavesOnArrival: 'True leaves on arrival',

@@ -152,7 +152,7 @@ export const words = {
     upAbout: 'Up about {up}.',
     thin: 'Thin {thin}.',
     onlySeedlingsAMetreAre:
-      'Only {expected} seedlings a metre are to be expected where {wanted} are wanted: sow thicker.',
+      'Only {expected} seedlings {unit, select, ft {a foot} other {a metre}} are to be expected where {wanted} are wanted: sow thicker.',
     inOfList: ', in {list}',
     ofRow: '{seeds}, {metres} of row{where}',
     toOfRow: 'to {spacing}, {metres} of row{where}',
@@ -382,7 +382,7 @@ export const words = {
     seedsAFlatPrickedOut: '{seedsPerFlat} seeds a flat, pricked out',
     seedsACellDividedInto: '{seedsPerCell} seeds a cell, divided into {parts} at most',
     youngPlantsBoughtIn: 'young plants bought in',
-    seedsAMetreSownIn: '{seedsPerMetre} seeds a metre, sown in place',
+    seedsAMetreSownIn: '{seeds} seeds {unit, select, ft {a foot} other {a metre}}, sown in place',
   },
   mix: {
     dose: {

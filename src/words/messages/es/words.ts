@@ -133,7 +133,8 @@ export const words = {
     theSoilIsTooCold: 'El suelo está demasiado frío para que salga.',
     upAbout: 'Sale hacia el {up}.',
     thin: 'Aclarar {thin}.',
-    onlySeedlingsAMetreAre: 'Solo se esperan {expected} plántulas por metro y se quieren {wanted}: siembre más espeso.',
+    onlySeedlingsAMetreAre:
+      'Solo se esperan {expected} plántulas por {unit, select, ft {pie} other {metro}} y se quieren {wanted}: siembre más espeso.',
     inOfList: ', en {list}',
     ofRow: '{seeds}, {metres} de hilera{where}',
     toOfRow: 'a {spacing}, {metres} de hilera{where}',
@@ -272,7 +273,7 @@ export const words = {
     seedsAFlatPrickedOut: '{seedsPerFlat} semillas por semillero, repicadas',
     seedsACellDividedInto: '{seedsPerCell} semillas por celda, divididas en {parts} como mucho',
     youngPlantsBoughtIn: 'plantas jóvenes compradas',
-    seedsAMetreSownIn: '{seedsPerMetre} semillas por metro, en el sitio',
+    seedsAMetreSownIn: '{seeds} semillas por {unit, select, ft {pie} other {metro}}, en el sitio',
   },
   mix: {
     dose: {
