@@ -46,6 +46,7 @@ const VIEWS = [
   '/costs',
   '/mats',
   '/calendar',
+  '/drills',
   '/rehearse',
   '/guide?page=plan',
 ]

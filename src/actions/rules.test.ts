@@ -32,6 +32,7 @@ const RULES: Readonly<Record<string, string>> = {
   inviteTo: 'own',
   isToldOf: 'read',
   join: 'asker', // by its link
+  keepDrillAnswers: 'asker record', // one's own
   keepWhatIf: 'plan',
   leaveFarm: 'asker read', // oneself
   myCalendars: 'asker read',
@@ -42,6 +43,7 @@ const RULES: Readonly<Record<string, string>> = {
   newPhone: 'plan',
   newThermometer: 'plan',
   newThermometerKey: 'plan',
+  practised: 'plan',
   pushKey: 'read',
   putAway: 'plan',
   readThermometers: 'record',

@@ -12,6 +12,7 @@ import { addPhone, addHand } from './phone-repository'
 import { invite } from './people-repository'
 import { note } from './audit-repository'
 import { keepPhoto, keepRecords } from './record-repository'
+import { keepAnswers } from './drill-repository'
 import { addCalendar } from './calendar-repository'
 import { createFarm, loadSeason } from './season-repository'
 import type { Database, SeasonId } from './schema'
@@ -34,6 +35,7 @@ async function fullFarm(db: Kysely<Database>, name: string): Promise<SeasonId> {
   await addPhone(db, id.farm_id, 'Barn phone', null)
   await addHand(db, id.farm_id, 'Ines')
   await addCalendar(db, id.farm_id, null, { facts: { name: 'Work', remind: 'nothing', remindAt: 0 }, locale: 'en-GB', units: 'metric' }) // prettier-ignore
+  await keepAnswers(db, { farm: id.farm_id, person: null, who: 'Ines' }, [{ id: crypto.randomUUID(), card: 'mix', right: true, at: 0 }]) // prettier-ignore
   await invite(db, { farm: id.farm_id, role: 'crew', by: null })
   await note(db, { farm: id.farm_id, person: null, who: 'Ines' }, 'exported')
   const bytes = Buffer.from([1])

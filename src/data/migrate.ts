@@ -24,6 +24,7 @@ import * as mixes from './migrations/0020-mixes'
 import * as supplies from './migrations/0021-supplies'
 import * as purchases from './migrations/0022-purchases'
 import * as calendars from './migrations/0023-calendars'
+import * as drills from './migrations/0024-drills'
 import { letFarmsIn } from './farm-rows'
 import type { Database } from './schema'
 
@@ -52,6 +53,7 @@ const MIGRATIONS: Record<string, Migration> = {
   '0021-supplies': supplies,
   '0022-purchases': purchases,
   '0023-calendars': calendars,
+  '0024-drills': drills,
 }
 
 /**

@@ -75,6 +75,7 @@ const LANDED: Readonly<Record<string, string>> = {
   '0021-supplies.ts': '8c098bac8041e74e',
   '0022-purchases.ts': 'b61fe110705c854d',
   '0023-calendars.ts': '2808c6ff8f1b790e',
+  '0024-drills.ts': '355fe9aeeac1de44',
 }
 
 const ANCHORS = new Set<string>(['date'])

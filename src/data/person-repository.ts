@@ -8,58 +8,78 @@ export const FORMER = 'Former member'
 
 /** Everything that is kept of a person, as plain data. */
 export async function personData(db: Db, person: string) {
-  const [own, farms, signIns, passkeys, toldDevices, calendars, records, journal, audit] = await Promise.all([
-    db.selectFrom('person').select(['name', 'email']).where('id', '=', person).executeTakeFirstOrThrow(),
-    db
-      .selectFrom('member')
-      .innerJoin('farm', 'farm.farm_id', 'member.farm_id')
-      .select(['farm.name as farm', 'role', 'since'])
-      .where('person_id', '=', person)
-      .orderBy('farm.name')
-      .execute(),
-    db
-      .selectFrom('sign_in')
-      .select(['created_at as since', 'expires_at as until', 'user_agent as browser'])
-      .where('person_id', '=', person)
-      .orderBy('created_at')
-      .execute(),
-    db
-      .selectFrom('passkey')
-      .select(['name', 'rp as at', 'made_at as made', 'used_at as used'])
-      .where('person_id', '=', person)
-      .orderBy('made_at')
-      .execute(),
-    db
-      .selectFrom('push_subscription')
-      .innerJoin('farm', 'farm.farm_id', 'push_subscription.farm_id')
-      .select(['farm.name as farm', 'endpoint', 'locale', 'push_subscription.made_at as since'])
-      .where('person_id', '=', person)
-      .orderBy('push_subscription.made_at')
-      .execute(),
-    db
-      .selectFrom('calendar')
-      .innerJoin('farm', 'farm.farm_id', 'calendar.farm_id')
-      .select(['farm.name as farm', 'calendar.name', 'made_at as made', 'read_at as read'])
-      .where('person_id', '=', person)
-      .orderBy('made_at')
-      .execute(),
-    db
-      .selectFrom('record')
-      .innerJoin('farm', 'farm.farm_id', 'record.farm_id')
-      .select(['record.id', 'farm.name as farm', 'on_day as on', 'at', 'batch', 'place', 'what', 'note', 'photos'])
-      .where('person_id', '=', person)
-      .orderBy('seq')
-      .execute(),
-    db
-      .selectFrom('journal')
-      .innerJoin('farm', 'farm.farm_id', 'journal.farm_id')
-      .select(['farm.name as farm', 'at', 'summary'])
-      .where('person_id', '=', person)
-      .orderBy('entry')
-      .execute(),
-    db.selectFrom('audit').select(['at', 'what', 'about']).where('person_id', '=', person).orderBy('seq').execute(),
-  ])
-  return { ...own, farms, signIns, passkeys, toldDevices, calendars, records, changes: journal, noted: audit }
+  const [own, farms, signIns, passkeys, toldDevices, calendars, practised, records, journal, audit] = await Promise.all(
+    [
+      db.selectFrom('person').select(['name', 'email']).where('id', '=', person).executeTakeFirstOrThrow(),
+      db
+        .selectFrom('member')
+        .innerJoin('farm', 'farm.farm_id', 'member.farm_id')
+        .select(['farm.name as farm', 'role', 'since'])
+        .where('person_id', '=', person)
+        .orderBy('farm.name')
+        .execute(),
+      db
+        .selectFrom('sign_in')
+        .select(['created_at as since', 'expires_at as until', 'user_agent as browser'])
+        .where('person_id', '=', person)
+        .orderBy('created_at')
+        .execute(),
+      db
+        .selectFrom('passkey')
+        .select(['name', 'rp as at', 'made_at as made', 'used_at as used'])
+        .where('person_id', '=', person)
+        .orderBy('made_at')
+        .execute(),
+      db
+        .selectFrom('push_subscription')
+        .innerJoin('farm', 'farm.farm_id', 'push_subscription.farm_id')
+        .select(['farm.name as farm', 'endpoint', 'locale', 'push_subscription.made_at as since'])
+        .where('person_id', '=', person)
+        .orderBy('push_subscription.made_at')
+        .execute(),
+      db
+        .selectFrom('calendar')
+        .innerJoin('farm', 'farm.farm_id', 'calendar.farm_id')
+        .select(['farm.name as farm', 'calendar.name', 'made_at as made', 'read_at as read'])
+        .where('person_id', '=', person)
+        .orderBy('made_at')
+        .execute(),
+      db
+        .selectFrom('drill_answer')
+        .innerJoin('farm', 'farm.farm_id', 'drill_answer.farm_id')
+        .select(['farm.name as farm', 'card', 'was_right as right', 'answered_at as at'])
+        .where('person_id', '=', person)
+        .orderBy('answered_at')
+        .execute(),
+      db
+        .selectFrom('record')
+        .innerJoin('farm', 'farm.farm_id', 'record.farm_id')
+        .select(['record.id', 'farm.name as farm', 'on_day as on', 'at', 'batch', 'place', 'what', 'note', 'photos'])
+        .where('person_id', '=', person)
+        .orderBy('seq')
+        .execute(),
+      db
+        .selectFrom('journal')
+        .innerJoin('farm', 'farm.farm_id', 'journal.farm_id')
+        .select(['farm.name as farm', 'at', 'summary'])
+        .where('person_id', '=', person)
+        .orderBy('entry')
+        .execute(),
+      db.selectFrom('audit').select(['at', 'what', 'about']).where('person_id', '=', person).orderBy('seq').execute(),
+    ],
+  )
+  return {
+    ...own,
+    farms,
+    signIns,
+    passkeys,
+    toldDevices,
+    calendars,
+    practised,
+    records,
+    changes: journal,
+    noted: audit,
+  }
 }
 
 /** Why somebody cannot go yet: they keep the server, or are the only owner of farms that others are of, or that nobody would be of. */

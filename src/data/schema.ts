@@ -293,6 +293,16 @@ export interface CalendarEntryTable {
   gone_at: Date | null
 }
 
+export interface DrillAnswerTable {
+  farm_id: string
+  answer_id: string
+  person_id: string | null
+  who: string
+  card: string
+  was_right: boolean
+  answered_at: Date
+}
+
 export interface PushKeyTable {
   one: Generated<boolean>
   public_key: string
@@ -357,6 +367,7 @@ export interface Database {
   push_key: PushKeyTable
   calendar: CalendarTable
   calendar_entry: CalendarEntryTable
+  drill_answer: DrillAnswerTable
   passkey: PasskeyTable
   passkey_challenge: PasskeyChallengeTable
 }

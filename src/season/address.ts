@@ -15,6 +15,7 @@ export const VIEW_NAMES = [
   'guide',
   'calendar',
   'rehearse',
+  'drills',
   'labels',
   'know-how',
   'journal',

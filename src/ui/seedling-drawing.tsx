@@ -133,6 +133,21 @@ function Seedling({ forms, leaves }: { forms: LeafForms; leaves: number }) {
 
 const STAGES = [0, 2, 4] as const
 
+/** One seedling of a kind with so many true leaves; of no certain form where that of the kind is not known. */
+export function OneSeedling({ crop, leaves }: { crop: Crop; leaves: number }) {
+  const t = useTranslations('ui')
+  const forms = leafForms(crop)
+  return (
+    <Box
+      role="img"
+      aria-label={t('seedlingDrawn', { seed: t(`seedLeaves.${forms.seed}`), leaf: t(`trueLeaves.${forms.leaf}`) })}
+      sx={{ '--seedling': 'var(--mui-palette-success-main)', lineHeight: 0 }}
+    >
+      <Seedling forms={forms} leaves={leaves} />
+    </Box>
+  )
+}
+
 /** Up, with two true leaves, with four. */
 export function SeedlingDrawing({ crop }: { crop: Crop }) {
   const t = useTranslations('ui')

@@ -114,6 +114,9 @@ export function FarmView() {
             <Button color="inherit" component={Link} href="/calendar">
               {t('calendarToSubscribe')}
             </Button>
+            <Button color="inherit" component={Link} href="/drills">
+              {t('drills')}
+            </Button>
             <Button color="inherit" component={Link} href="/people">
               {t('people')}
             </Button>

@@ -11,7 +11,7 @@ import { useTranslations } from 'next-intl'
 import { findTroubles, STAGE_WORDS, type TroubleStage } from '../../library/troubles'
 import { ChoiceField, WordField } from '../../ui/fields'
 import { useSeason } from '../../ui/season-context'
-import { TroubleDrawing } from './trouble-drawing'
+import { TroubleDrawing } from '../../ui/trouble-drawing'
 import { WriteTrouble } from './write-trouble'
 import './words'
 

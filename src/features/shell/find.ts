@@ -40,6 +40,7 @@ const SECTIONS = {
   mats: '/mats',
   guide: '/guide',
   calendar: '/calendar',
+  drills: '/drills',
   rehearse: '/rehearse',
   labels: '/labels',
   scan: '/scan',

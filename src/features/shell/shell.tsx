@@ -10,6 +10,7 @@ import ScanIcon from '@mui/icons-material/QrCodeScanner'
 import LabelIcon from '@mui/icons-material/LocalOfferOutlined'
 import SeedIcon from '@mui/icons-material/GrainOutlined'
 import StairIcon from '@mui/icons-material/StairsOutlined'
+import DrillIcon from '@mui/icons-material/SchoolOutlined'
 import SearchIcon from '@mui/icons-material/Search'
 import PeopleIcon from '@mui/icons-material/PeopleOutlined'
 import InstallIcon from '@mui/icons-material/InstallMobileOutlined'
@@ -313,6 +314,10 @@ function MoreViews({ onFind, onHelp }: { onFind: () => void; onHelp: () => void 
             {t(`views.${name}`)}
           </MenuItem>
         ))}
+        <MenuItem component={Link} href="/drills" onClick={() => setAt(null)} sx={{ minHeight: 48, gap: 1.5 }}>
+          <DrillIcon fontSize="small" />
+          {t('drills')}
+        </MenuItem>
         <MenuItem
           onClick={() => {
             setAt(null)

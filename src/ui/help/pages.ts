@@ -28,6 +28,7 @@ export const PAGE_NAMES = [
   'costs',
   'mats',
   'calendar',
+  'drills',
   'labels',
   'scan',
   'know-how',

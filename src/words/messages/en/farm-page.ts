@@ -43,6 +43,7 @@ export const farmPage = {
   seasonDocument: 'Season document',
   sowingListCsv: 'Sowing list, CSV',
   fieldPlanCsv: 'Field plan, CSV',
+  drills: 'Two-minute drills',
   calendarToSubscribe: 'Work in your calendar program',
   calendarOfAllWork: 'Calendar of all work',
   places: 'Places',

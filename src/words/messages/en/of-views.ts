@@ -2,6 +2,7 @@
 import { buying } from './buying'
 import { calendars } from './calendars'
 import { costs } from './costs'
+import { drills } from './drills'
 import { farmPage } from './farm-page'
 import { firstFarm } from './first-farm'
 import { knowHow } from './know-how'
@@ -9,4 +10,15 @@ import { learned } from './learned'
 import { people } from './people'
 import { rehearse } from './rehearse'
 
-export const ofViews = { farmPage, knowHow, people, firstFarm, learned, costs, buying, rehearse, calendars } as const
+export const ofViews = {
+  farmPage,
+  knowHow,
+  people,
+  firstFarm,
+  learned,
+  costs,
+  buying,
+  rehearse,
+  calendars,
+  drills,
+} as const

@@ -5,6 +5,7 @@ export const titles = {
   mats: 'Mats and lamps',
   guide: 'Guide',
   calendar: 'Calendar',
+  drills: 'Two-minute drills',
   rehearse: 'Rehearse',
   buying: 'Buying list',
   seed: 'Seed',

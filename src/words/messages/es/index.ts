@@ -3,6 +3,7 @@ import { app } from './app'
 import { batch } from './batch'
 import { calendars } from './calendars'
 import { count } from './count'
+import { drills } from './drills'
 import { find } from './find'
 import { format } from './format'
 import { help } from './help'
@@ -26,6 +27,7 @@ export const es = {
   batch,
   calendars,
   count,
+  drills,
   find,
   format,
   help,

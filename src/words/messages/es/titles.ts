@@ -5,6 +5,7 @@ export const titles = {
   mats: 'Mantas y lámparas',
   guide: 'Guía',
   calendar: 'Calendario',
+  drills: 'Ejercicios de dos minutos',
   rehearse: 'Ensayar',
   buying: 'Lista de compras',
   seed: 'Semilla',

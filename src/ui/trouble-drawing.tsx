@@ -1,5 +1,5 @@
 /** What a trouble looks like: a drawing of our own for each, the sign of it in a colour beside the lines. */
-import type { TroubleKey } from '../../library/troubles'
+import type { TroubleKey } from '../library/troubles'
 
 const WRONG = 'var(--mui-palette-error-main)'
 const PALE = 'var(--mui-palette-warning-main)'
