@@ -178,6 +178,17 @@ export function standForecast(
   }
   const deviation = Math.sqrt(Math.max(0, square - mean * mean))
   const reach = -normalQuantile(TAIL) * deviation
+  // Made when a chance is first asked for, and then for all.
+  let filled: { alive: ReturnType<typeof survivors>; kinds: [r: number, weight: number][] } | undefined
+  const ofEmptyCells = () => {
+    const kinds = new Map<number, number>()
+    // Points that say almost the same of the empty cells are one.
+    for (const { weight, r } of kept) {
+      const id = Math.round(r * KINDS) / KINDS
+      kinds.set(id, (kinds.get(id) ?? 0) + weight)
+    }
+    return { alive: survivors(showingNow, survival), kinds: [...kinds].filter(([, weight]) => weight > 1e-7) }
+  }
   return {
     mean: mean * perCell,
     low: Math.max(0, Math.floor((mean - reach) * perCell)),
@@ -189,16 +200,9 @@ export function standForecast(
       const plants = Math.ceil(wanted / perCell - 1e-9)
       if (plants <= 0) return 1
       if (plants > cells) return 0
+      const { alive, kinds } = (filled ??= ofEmptyCells())
       let chance = 0
-      const kinds = new Map<number, number>()
-      // Points that say almost the same of the empty cells are one.
-      for (const { weight, r } of kept) {
-        const id = Math.round(r * KINDS) / KINDS
-        kinds.set(id, (kinds.get(id) ?? 0) + weight)
-      }
-      const alive = survivors(showingNow, survival)
-      for (const [r, weight] of kinds)
-        if (weight > 1e-7) chance += weight * sumAtLeast(alive, empty, r * survival, plants)
+      for (const [r, weight] of kinds) chance += weight * sumAtLeast(alive, empty, r * survival, plants)
       return Math.min(1, chance)
     },
   }

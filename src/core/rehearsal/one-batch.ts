@@ -214,7 +214,10 @@ function lostInClumps(plants: number, survival: number, u: number): number {
   return Math.max(0, Math.round(plants * Math.min(1, survival + spread * normalAt(u))))
 }
 
-const stands = new WeakMap<StandForecast, { first: number; below: Float64Array }>()
+const POINTS = 80 // of a stand's curve that are calculated; between them it is as good as straight
+
+/** The curve of a counted stand: the share of stands with fewer plants than each point, `step` plants apart. */
+const stands = new WeakMap<StandForecast, { first: number; step: number; below: Float64Array }>()
 
 /** The number of plants of a counted stand below which a share u of all stands lies. */
 function standAt(stand: StandForecast, u: number): number {
@@ -222,18 +225,24 @@ function standAt(stand: StandForecast, u: number): number {
   if (!table) {
     const first = Math.max(0, Math.floor(stand.mean - 3 * (stand.mean - stand.low)) - 2)
     const last = Math.ceil(stand.mean + 3 * (stand.high - stand.mean)) + 2
+    const step = Math.max(1, Math.ceil((last - first) / POINTS))
+    const points = Math.ceil((last - first) / step) + 1
     table = {
       first,
-      below: Float64Array.from({ length: last - first + 1 }, (_, i) => 1 - stand.chanceOf(first + i + 1)),
+      step,
+      below: Float64Array.from({ length: points }, (_, i) => 1 - stand.chanceOf(first + i * step + 1)),
     }
     stands.set(stand, table)
   }
-  const { first, below } = table
+  const { first, step, below } = table
   let [low, high] = [0, below.length - 1]
   while (low < high) {
     const middle = (low + high) >> 1
     if (below[middle]! > u) high = middle
     else low = middle + 1
   }
-  return first + low
+  if (low === 0 || step === 1) return first + low * step
+  const [under, over] = [below[low - 1]!, below[low]!]
+  const part = over > under ? Math.min(1, Math.max(0, (u - under) / (over - under))) : 1
+  return first + (low - 1) * step + Math.ceil(part * step)
 }
