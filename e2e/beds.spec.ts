@@ -1,6 +1,6 @@
 /** Beds that are worked on by hand: stretches moved along them, to others and to other days; blocks laid out on the map. */
 import type { Page } from '@playwright/test'
-import { expect, reload, settled, test, visit } from './farm'
+import { demo, expect, reload, settled, test, visit } from './farm'
 
 const trial = (page: Page) => page.getByTestId('bed-trial')
 const piece = (page: Page, code: string, bed: string) => page.locator(`[data-bed="${bed}"] [data-stand="${code}"]`)
@@ -104,4 +104,48 @@ test('where its beds run is said by the compass', async ({ page }) => {
   await page.getByRole('button', { name: 'Map', exact: true }).click()
   const bed = (await page.locator('[data-map-bed="R7"] polygon').boundingBox())!
   expect(bed.height).toBeGreaterThan(bed.width * 10)
+})
+
+test.describe('on a farm with three hundred beds', () => {
+  const season = demo()
+  const [bed] = season.beds
+  const more = Array.from({ length: 300 - season.beds.length }, (_, i) => ({
+    ...bed!,
+    key: `more-${i}`,
+    name: `Bed ${i + 1}`,
+    block: season.blocks[i % season.blocks.length]!.key,
+    grew: undefined,
+    covers: undefined,
+  }))
+  test.use({ season: { ...season, beds: [...season.beds, ...more] } })
+  test('all of them are listed, drawn through the season, and lie on the map', async ({ page }) => {
+    await visit(page, '/field?tab=beds')
+    await expect(page.getByText(/of 300 beds taken/)).toBeVisible()
+    await expect(page.getByText('Bed 180', { exact: true })).toBeAttached()
+    await page.getByRole('button', { name: 'Through the season' }).click()
+    await expect(page.locator('[data-bed="more-179"]')).toBeAttached()
+    await page.getByRole('button', { name: 'Map', exact: true }).click()
+    await expect(page.getByRole('img', { name: 'Map of 6 blocks with 300 beds' })).toBeVisible()
+    await expect(page.locator('[data-map-bed="Bed 180"]')).toBeAttached()
+  })
+})
+
+test.describe('on a farm with one bed', () => {
+  const season = demo()
+  test.use({
+    season: {
+      ...season,
+      blocks: season.blocks.slice(0, 1),
+      beds: season.beds.slice(0, 1),
+      records: [],
+      plantings: season.plantings.map(({ goes: _, anchor: __, ...planting }) => planting),
+    },
+  })
+  test('what fits stands in it, and what does not is said', async ({ page }) => {
+    await visit(page, '/field?tab=beds')
+    await expect(page.getByText(/of 1 bed taken/)).toBeVisible()
+    await expect(page.getByText(/plantings find no room/)).toBeVisible()
+    await page.getByRole('button', { name: 'Map', exact: true }).click()
+    await expect(page.locator('[data-map-bed]')).toHaveCount(1)
+  })
 })

@@ -1,3 +1,4 @@
+import { Crop } from '../src/season/schema'
 import { choose, demo, expect, settled, test, visit } from './farm'
 
 const figure = (page: import('@playwright/test').Page, path: string) => page.locator(`[data-figure="${path}"]`)
@@ -361,4 +362,23 @@ test('an address with a part there is not shows the kinds', async ({ page }) => 
   await visit(page, '/know-how?tab=somewhere')
   await expect(page.getByRole('tab', { name: 'Crops' })).toHaveAttribute('aria-selected', 'true')
   await expect(page.getByRole('searchbox', { name: 'Find a crop' }).or(page.getByLabel('Find a crop'))).toBeVisible()
+})
+
+test.describe('of a kind with hardly a figure', () => {
+  const season = demo()
+  const { care: _, field: __, seed: ___, minNight: ____, ...bare } = season.crops.find(({ key }) => key === 'tomato')!
+  test.use({
+    season: {
+      ...season,
+      crops: [...season.crops, Crop.parse({ ...bare, key: 'oddity', name: 'Oddity', family: 'Unknownaceae' })],
+    },
+  })
+  test('its page says what is known, and nothing that is not', async ({ page }) => {
+    await visit(page, '/know-how?crop=oddity')
+    await expect(page.getByRole('heading', { level: 1, name: 'Oddity' })).toBeVisible()
+    await settled(page)
+    const words = await page.locator('main').innerText()
+    expect(words).not.toMatch(/NaN|undefined|Infinity|null/)
+    await expect(page.getByText('What it looks like')).toHaveCount(0)
+  })
 })

@@ -122,3 +122,16 @@ test('paper is white though the screen is dark', async ({ page }) => {
   await expect(page).toHaveTitle('light')
   await expect(page.locator('html')).toHaveAttribute('data-dark')
 })
+
+test('how the figures of a batch are calculated is opened by key, and what is open is printed once', async ({
+  page,
+}) => {
+  await visit(page, '/batch?id=la.4')
+  const section = page.getByRole('region', { name: 'How it is calculated' })
+  await section.getByRole('button', { name: 'How it is calculated' }).press('Enter')
+  await section.getByRole('button', { name: /^Cells/ }).press('Enter')
+  await expect(section.getByText('Whole trays', { exact: false }).first()).toBeAttached()
+  await expect(section.getByText(/The smallest number that is enough/)).toBeVisible()
+  const all = (await printed(page, 'A4')).map(({ text }) => text).join(' ')
+  expect(all.match(/The smallest number that is enough/g)).toHaveLength(1)
+})

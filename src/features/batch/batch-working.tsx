@@ -1,8 +1,10 @@
 /** How the figures of a batch are calculated, folded on the screen and open on paper; and there, lines to write on. */
 'use client'
+import ExpandIcon from '@mui/icons-material/ExpandMore'
 import Box from '@mui/material/Box'
+import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
-import { useMemo } from 'react'
+import { useMemo, useState } from 'react'
 import { useTranslations } from 'next-intl'
 import type { Batch } from '../../core/batch/batch'
 import { useSeason } from '../../ui/season-context'
@@ -15,18 +17,35 @@ const FREE_LINES = 6
 
 export function BatchWorking({ batch }: { batch: Batch }) {
   const t = useTranslations('batch')
-  const { season, format } = useSeason()
   const printing = usePrinting()
-  const working = useMemo(() => workingOf(batch, season, format), [batch, season, format])
+  const [open, setOpen] = useState(false)
   return (
-    <>
+    <Box component="section" aria-label={t('howItIsCalculated')} sx={{ mt: 3 }}>
       {printing && <ByHand />}
-      <Typography variant="h2" sx={{ mt: 3, mb: 1 }}>
-        {t('howItIsCalculated')}
-      </Typography>
-      <WorkingPanel working={working} />
-    </>
+      {printing ? (
+        <Typography variant="h2" sx={{ mt: 3, mb: 1 }}>
+          {t('howItIsCalculated')}
+        </Typography>
+      ) : (
+        <Button
+          color="inherit"
+          aria-expanded={open}
+          endIcon={<ExpandIcon sx={{ transform: open ? 'rotate(180deg)' : 'none' }} />}
+          onClick={() => setOpen(!open)}
+          sx={{ minHeight: 44, px: 0, fontSize: 16, fontWeight: 650 }}
+        >
+          {t('howItIsCalculated')}
+        </Button>
+      )}
+      {(printing || open) && <Figures batch={batch} />}
+    </Box>
   )
+}
+
+function Figures({ batch }: { batch: Batch }) {
+  const { season, format } = useSeason()
+  const working = useMemo(() => workingOf(batch, season, format), [batch, season, format])
+  return <WorkingPanel working={working} />
 }
 
 /** To be written on where there is no screen, and recorded later. */
