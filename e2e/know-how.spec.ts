@@ -294,7 +294,7 @@ test('a kind shows how deep it is sown and how it stands in a bed', async ({ pag
   await visit(page, '/know-how?crop=lettuce')
   await expect(page.getByRole('img', { name: /deep|On the surface/ }).first()).toBeVisible()
   await expect(
-    page.getByRole('img', { name: /rows? on a bed 75 cm wide, .* in the row: .* plants on a metre/ }),
+    page.getByRole('img', { name: /rows? on a bed 75 cm wide, .* in the row: .* plants on 1 m/ }),
   ).toBeVisible()
 })
 
