@@ -39,7 +39,7 @@ export const drills = {
     first: 'What first?',
     mix: '{litres} of {mix} ({recipe}). How much {part}?',
   },
-  stand: { 'let-be': 'Let it be', wait: 'Wait, count again', resow: 'Sow again' },
+  stand: { 'let-be': 'Enough: do nothing', wait: 'Wait, count again', resow: 'Sow again' },
   plant: {
     wait: 'Hold: wait',
     'move-up': 'Pot up or prick out',
@@ -64,10 +64,10 @@ export const drills = {
     wait: 'Not all that will come are up. Most are by {until}; until then it is not clear that any lack.',
     resow:
       'Most that will come are up, and {wanted} good plants are only {chance} likely. There is still time to sow again.',
-    plantWait: 'At {age} degree-days it is too young for this cell to let go: its plug holds from {ready}.',
-    plantMove: 'At {age} degree-days its plug holds (from {ready}), and a larger container is next.',
+    plantWait: 'At {age} degree-days it is too young: its plug pulls cleanly from {ready}.',
+    plantMove: 'At {age} degree-days its plug pulls cleanly (from {ready}), and a larger container is next.',
     plantOut:
-      'At {age} degree-days its plug holds (from {ready}), it is not too old (from {limit}), and its day is here.',
+      'At {age} degree-days its plug pulls cleanly (from {ready}), it is not too old (from {limit}), and its day is here.',
     plantPast: 'It has outgrown its cell: too old from {limit} degree-days, now {age}, or roots circling hard.',
     bench: '{crop} bears {bears} while it hardens. The others are checked at {others}.',
     frost: '{crop} is checked under {bears} while it hardens. The others bear the night.',
