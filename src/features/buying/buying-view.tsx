@@ -93,17 +93,25 @@ export function BuyingView() {
 const needOfSupply = (all: readonly ToBuy[], supply: Supply | undefined): Need | undefined =>
   supply && all.find(({ need }) => need.id === idOf(supply.of))?.need
 
-/** The supply that is looked at, one for a need that has none yet, or one that no plan asks for. */
+/**
+ * The supply that is looked at, one for a need that has none yet, or one that no plan asks for. What is added keeps its
+ * key, so that the editor stays as it is written in while the new one is saved and the address comes to name it.
+ */
 function Opened({ supply, need }: { supply: Supply | undefined; need: Need | undefined }) {
   const t = useTranslations('buying')
   const { season, format } = useSeason()
   const router = useRouter()
-  const stored = supply ?? (need ? newSupply(season, need, format) : freshSupply(season, t('newThing')))
+  const make = () => (need ? newSupply(season, need, format) : freshSupply(season, t('newThing')))
+  const shows = supply?.key ?? need?.id ?? 'new'
+  const [fresh, setFresh] = useState(() => ({ shows, made: make() }))
+  if (fresh.shows !== shows) setFresh({ shows, made: make() })
+  const kept = supply ?? season.supplies.find(({ key }) => key === fresh.made.key)
+  const stored = kept ?? fresh.made
   return (
     <SupplyEditor
-      key={supply?.key ?? need?.id ?? 'new'}
+      key={stored.key}
       stored={stored}
-      isNew={!supply}
+      isNew={!kept}
       need={need}
       onDone={(key) => router.push(`/buying?supply=${key}`)}
     />
