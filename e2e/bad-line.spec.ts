@@ -103,6 +103,11 @@ test('a new version waits until it is wanted, and takes what waits to be sent al
   // The same application under another name is a new one to the browser, once the page itself has asked for its own.
   await page.locator('html[data-quiet]').waitFor()
   await page.evaluate(() => navigator.serviceWorker.register('/sw.js?another'))
+  // And its pages ask for it by that name, as the pages of a new version do.
+  await page.addInitScript(() => {
+    const register = navigator.serviceWorker?.register.bind(navigator.serviceWorker)
+    if (register) navigator.serviceWorker.register = (_, options) => register('/sw.js?another', options)
+  })
   const said = page.getByRole('alert').filter({ hasText: /new version/i })
   await expect(said).toBeVisible()
   let loads = 0
@@ -110,6 +115,8 @@ test('a new version waits until it is wanted, and takes what waits to be sent al
   await said.getByRole('button', { name: 'Reload' }).click()
   await expect.poll(() => loads).toBe(1)
   await page.locator('html[data-ready]').waitFor()
+  await page.locator('html[data-quiet]').waitFor()
+  await page.evaluate(() => navigator.serviceWorker.ready)
   await expect(said).toHaveCount(0)
   expect(await page.evaluate(() => navigator.serviceWorker.controller?.scriptURL)).toMatch(/another$/)
   await expect(finished.getByRole('button', { name: /^Done: / })).toHaveCount(0)
