@@ -47,6 +47,7 @@ const VIEWS = [
   '/mats',
   '/calendar',
   '/drills',
+  '/practice',
   '/rehearse',
   '/guide?page=plan',
 ]

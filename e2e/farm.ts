@@ -192,10 +192,13 @@ const QUIET = 500 // ms without a request
 export async function settled(page: Page): Promise<void> {
   let since = Date.now()
   await expect
-    .poll(() => {
-      if (pending.get(page)!.size > 0) since = Date.now()
-      return Date.now() - since
-    })
+    .poll(
+      () => {
+        if (pending.get(page)!.size > 0) since = Date.now()
+        return Date.now() - since
+      },
+      { intervals: [100] },
+    )
     .toBeGreaterThan(QUIET)
 }
 

@@ -9,6 +9,7 @@ const RULES: Readonly<Record<string, string>> = {
   addCrewName: 'plan',
   becomePhone: 'asker', // by its code
   beginNextSeason: 'plan read',
+  beginPractice: 'asker read',
   beginSeason: 'begin read',
   bringReadings: 'record',
   changeRole: 'own',
@@ -25,6 +26,7 @@ const RULES: Readonly<Record<string, string>> = {
   editThermometer: 'plan',
   endPasskey: 'asker', // one's own
   endPhone: 'plan',
+  endPractice: 'own',
   endSignIn: 'asker', // one's own
   forgetReadings: 'plan',
   forgetWhatIf: 'plan',
@@ -43,7 +45,9 @@ const RULES: Readonly<Record<string, string>> = {
   newPhone: 'plan',
   newThermometer: 'plan',
   newThermometerKey: 'plan',
+  passDays: 'plan',
   practised: 'plan',
+  practiseAgain: 'own',
   pushKey: 'read',
   putAway: 'plan',
   readThermometers: 'record',

@@ -16,6 +16,7 @@ export const VIEW_NAMES = [
   'calendar',
   'rehearse',
   'drills',
+  'practice',
   'labels',
   'know-how',
   'journal',

@@ -1422,6 +1422,15 @@ export const Season = z.strictObject({
     from: day,
     to: day,
     opensOn: day.optional().describe('the working day it opens on instead of the date today'),
+    practice: z
+      .strictObject({
+        seed: z.int().min(1).max(1_000_000).describe('weather, lots and losses are drawn from it'),
+        from: day.describe('the day it began on'),
+        size: z.enum(['few', 'some', 'all']).describe('how many of the plantings it was made of'),
+        home: text().max(200).describe('address of the season it was made of'),
+      })
+      .optional()
+      .describe('nothing in it is real: it is practised in'),
   }),
   site: Site,
   habits: Habits.prefault({}),

@@ -98,7 +98,8 @@ function alone(season: Season, random: Random): { season: Season; planner: Plann
   return batch && { season: own, planner, batch }
 }
 
-const sown = ({ id, sow, sizing }: Batch): Entry => ({
+/** Its sowing, on its day and as it was planned, as somebody would write it down. */
+export const sowingRecord = ({ id, sow, sizing }: Batch): Entry => ({
   id: '00000000-0000-4000-8000-000000000001',
   on: formatDay(sow!),
   at: `${formatDay(sow!)}T08:00:00.000Z`,
@@ -124,7 +125,7 @@ export function drawDecision(season: Season, random: Random): DecideDrill | unde
     const sowing = own.batch
     const today = sowing.pass!.emergence + Math.floor(random() * (LATEST + 2)) - 1
     if (today <= sowing.sow! || today >= sowing.plantOn) continue
-    const practice = { ...own.season, records: [sown(sowing)] }
+    const practice = { ...own.season, records: [sowingRecord(sowing)] }
     const plan = own.planner.plan(practice, today)
     const batch = plan.byId.get(sowing.id)
     if (!batch?.progress || !batch.pass) continue
@@ -155,7 +156,7 @@ export function drawDecision(season: Season, random: Random): DecideDrill | unde
 }
 
 /** What an eye sees of a plant so far in its container: 0 just up, 1 its plug holds, 2 outgrown. */
-function seenAt(place: number, leaves: number): Seen {
+export function seenAt(place: number, leaves: number): Seen {
   return {
     leaves,
     lifts: place >= 1,

@@ -53,7 +53,7 @@ export interface Outcome {
   pace: number
 }
 
-const CLUMPED = 25 // plants that are lost as if one: losses come by the tray and not by the plant; an estimate
+export const CLUMPED = 25 // plants that are lost as if one: losses come by the tray and not by the plant; an estimate
 
 /**
  * Totals of a year: what was until today, then what the year gains.
@@ -142,18 +142,30 @@ function lateIn({ id, way }: Batch, { seed, n, leftTo, late }: Year): number {
 }
 
 /** Share and pace of its lot in a year: of what was counted or looked at the pace is known. */
-function lotIn({ sizing, progress, seed, variety }: Batch, { boughtAge }: Route, year: Year) {
+function lotIn(batch: Batch, { boughtAge }: Route, year: Year) {
+  const { leftTo } = year
+  if (boughtAge !== undefined || !(leftTo.seed || leftTo.badLots))
+    return { share: batch.sizing!.input.germination, pace: 1 }
+  const { progress } = batch
+  const known = progress !== undefined && (progress.stand !== undefined || progress.checked.length > 0)
+  const { share, pace } = drawLot(batch, year)
+  return { share, pace: known ? 1 : pace }
+}
+
+/** Share of a batch's lot that comes up and its pace, as they are drawn for a year; the same for all that is sown of the lot. */
+export function drawLot(
+  { sizing, seed, variety }: Pick<Batch, 'sizing' | 'seed' | 'variety'>,
+  year: Pick<Year, 'seed' | 'n' | 'leftTo'>,
+): { share: number; pace: number } {
   const { germination, testedSeeds } = sizing!.input
   const { leftTo } = year
-  if (boughtAge !== undefined || !(leftTo.seed || leftTo.badLots)) return { share: germination, pace: 1 }
   const name = seed.lot ? `lot ${seed.lot.key}` : `of ${variety.key}`
   const lot = drawsOf(year.seed, year.n, name)
   const drawn = shareAt(germination, testedSeeds, lot())
   const tested = leftTo.seed ? drawn : germination
   const bad = drawsOf(year.seed, year.n, `bad ${name}`)
   const share = leftTo.badLots && bad() < BAD_LOT ? bad() : tested
-  const known = progress !== undefined && (progress.stand !== undefined || progress.checked.length > 0)
-  return { share, pace: known || !leftTo.seed ? 1 : Math.exp(LOT_PACE_SPREAD * normalAt(lot())) }
+  return { share, pace: leftTo.seed ? Math.exp(LOT_PACE_SPREAD * normalAt(lot())) : 1 }
 }
 
 /**

@@ -21,9 +21,13 @@ import { StairGlyph } from '../../ui/stair/stair'
 import { PlantCheck } from './plant-check'
 import { MoreHappened } from './more-happened'
 import { Now } from './batch-now'
+import { later } from '../../ui/later'
 import { Link, useRouter } from '../../ui/navigation'
 
 const BatchAside = dynamic(() => import('./batch-aside').then((module) => module.BatchAside))
+const ReallyHere = later(() => import('../../ui/practice/really-here').then((module) => module.ReallyHere), {
+  onlyWhenDrawn: true,
+})
 const StandCount = dynamic(() => import('./stand-count').then((module) => module.StandCount))
 
 const TABS = ['now', 'count', 'check', 'more'] as const
@@ -118,6 +122,7 @@ function OneBatch({ batch, tab }: { batch: Batch; tab: TabName }) {
           ))}
         </Tabs>
         {data.whatIf && tab !== 'now' && <Alert severity="info">{t('thisIsAWhatIf')}</Alert>}
+        {tab !== 'more' && <Practised batch={batch} />}
         {tab === 'now' && <Now batch={batch} />}
         {!data.whatIf && tab === 'count' && (stands ? <StandCount batch={batch} /> : <NotHere batch={batch} />)}
         {!data.whatIf && tab === 'check' && (stands ? <PlantCheck batch={batch} /> : <NotHere batch={batch} />)}
@@ -130,6 +135,12 @@ function OneBatch({ batch, tab }: { batch: Batch; tab: TabName }) {
       )}
     </Box>
   )
+}
+
+/** In a practice season, what really stands there. */
+function Practised({ batch }: { batch: Batch }) {
+  const { practice } = useSeason().season.season
+  return practice ? <ReallyHere batch={batch} seed={practice.seed} /> : null
 }
 
 /** Why there is nothing to count or to look at. */

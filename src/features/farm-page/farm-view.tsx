@@ -117,6 +117,9 @@ export function FarmView() {
             <Button color="inherit" component={Link} href="/drills">
               {t('drills')}
             </Button>
+            <Button color="inherit" component={Link} href="/practice">
+              {t('practice')}
+            </Button>
             <Button color="inherit" component={Link} href="/people">
               {t('people')}
             </Button>

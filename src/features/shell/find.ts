@@ -41,6 +41,7 @@ const SECTIONS = {
   guide: '/guide',
   calendar: '/calendar',
   drills: '/drills',
+  practice: '/practice',
   rehearse: '/rehearse',
   labels: '/labels',
   scan: '/scan',

@@ -10,6 +10,7 @@ import ScanIcon from '@mui/icons-material/QrCodeScanner'
 import LabelIcon from '@mui/icons-material/LocalOfferOutlined'
 import SeedIcon from '@mui/icons-material/GrainOutlined'
 import StairIcon from '@mui/icons-material/StairsOutlined'
+import PracticeIcon from '@mui/icons-material/ModelTrainingOutlined'
 import DrillIcon from '@mui/icons-material/SchoolOutlined'
 import SearchIcon from '@mui/icons-material/Search'
 import PeopleIcon from '@mui/icons-material/PeopleOutlined'
@@ -52,6 +53,9 @@ import { useIconBadge } from './use-icon-badge'
 import '../../ui/install'
 import { Link, usePathname } from '../../ui/navigation'
 
+const PracticeBanner = later(() => import('../../ui/practice/banner').then((module) => module.PracticeBanner), {
+  onlyWhenDrawn: true,
+})
 const Alarms = later(() => import('./alarms').then((module) => module.Alarms), { unasked: true })
 const HelpDialog = later(() => import('../../ui/help/help-dialog').then((module) => module.HelpDialog))
 const Tour = later(() => import('../../ui/help/tour').then((module) => module.Tour), { unasked: true })
@@ -87,7 +91,7 @@ const AT_FOOT: ReadonlySet<string> = new Set(['/today', '/plan', '/benches', '/f
 
 function Frame({ children }: { children: ReactNode }) {
   const t = useTranslations('shell')
-  const { looks, data } = useSeason()
+  const { looks, data, season } = useSeason()
   const undoing = useUndoing()
   useChangesElsewhere()
   // Pages are drawn by the server first; this says that they now answer to the hand.
@@ -152,6 +156,7 @@ function Frame({ children }: { children: ReactNode }) {
         <Box sx={{ flex: 1, minWidth: 0, display: 'flex', flexDirection: 'column' }}>
           <Ribbon onHelp={() => finding.show('help')} />
           <WhatIfBanner />
+          {season.season.practice && <PracticeBanner practice={season.season.practice} />}
           <LeftOut />
           <WhoHolds />
           <Alarms />
@@ -317,6 +322,10 @@ function MoreViews({ onFind, onHelp }: { onFind: () => void; onHelp: () => void 
         <MenuItem component={Link} href="/drills" onClick={() => setAt(null)} sx={{ minHeight: 48, gap: 1.5 }}>
           <DrillIcon fontSize="small" />
           {t('drills')}
+        </MenuItem>
+        <MenuItem component={Link} href="/practice" onClick={() => setAt(null)} sx={{ minHeight: 48, gap: 1.5 }}>
+          <PracticeIcon fontSize="small" />
+          {t('practice')}
         </MenuItem>
         <MenuItem
           onClick={() => {

@@ -29,6 +29,7 @@ export const PAGE_NAMES = [
   'mats',
   'calendar',
   'drills',
+  'practice',
   'labels',
   'scan',
   'know-how',

@@ -7,7 +7,11 @@ import type { Outlook } from '../../core/advice/work'
 import type { Refusal } from './queue'
 
 /** What a record says, without who and when. */
-export function entrySentence({ what, place, void: taken }: Entry, season: Season, f: Format): string {
+export function entrySentence(
+  { what, place, void: taken }: Pick<Entry, 'what' | 'place' | 'void'>,
+  season: Season,
+  f: Format,
+): string {
   if (taken) return f.t('records.tookBackAnEntry')
   const placeName = (key: string | undefined) =>
     key === undefined ? '' : (season.places.find((one) => one.key === key)?.name ?? key)

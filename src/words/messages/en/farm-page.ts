@@ -44,6 +44,7 @@ export const farmPage = {
   sowingListCsv: 'Sowing list, CSV',
   fieldPlanCsv: 'Field plan, CSV',
   drills: 'Two-minute drills',
+  practice: 'Practice season',
   calendarToSubscribe: 'Work in your calendar program',
   calendarOfAllWork: 'Calendar of all work',
   places: 'Places',

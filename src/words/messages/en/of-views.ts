@@ -8,6 +8,7 @@ import { firstFarm } from './first-farm'
 import { knowHow } from './know-how'
 import { learned } from './learned'
 import { people } from './people'
+import { practice } from './practice'
 import { rehearse } from './rehearse'
 
 export const ofViews = {
@@ -21,4 +22,5 @@ export const ofViews = {
   rehearse,
   calendars,
   drills,
+  practice,
 } as const

@@ -88,6 +88,7 @@ export const shell = {
   season: 'season {season}',
   more: 'More',
   drills: 'Two-minute drills',
+  practice: 'Practice season',
   placesGoOverInThe: '{over} {over2, plural, one {place goes} other {places go}} over in the four weeks from this one',
   over: '{over} over',
   plantingsOfTheNextSeven:

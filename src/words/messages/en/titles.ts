@@ -6,6 +6,7 @@ export const titles = {
   guide: 'Guide',
   calendar: 'Calendar',
   drills: 'Two-minute drills',
+  practice: 'Practice season',
   rehearse: 'Rehearse',
   buying: 'Buying list',
   seed: 'Seed',

@@ -11,6 +11,7 @@ import { install } from './install'
 import { labels } from './labels'
 import { mats } from './mats'
 import { people } from './people'
+import { practice } from './practice'
 import { readings } from './readings'
 import { records } from './records'
 import { scan } from './scan'
@@ -35,6 +36,7 @@ export const es = {
   labels,
   mats,
   people,
+  practice,
   readings,
   records,
   scan,

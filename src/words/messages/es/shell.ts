@@ -88,6 +88,7 @@ export const shell = {
   season: 'temporada {season}',
   more: 'Más',
   drills: 'Ejercicios de dos minutos',
+  practice: 'Temporada de práctica',
   placesGoOverInThe:
     '{over} {over2, plural, one {lugar se llena} other {lugares se llenan}} de más en las cuatro semanas desde esta',
   over: '{over} de más',

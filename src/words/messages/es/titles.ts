@@ -6,6 +6,7 @@ export const titles = {
   guide: 'Guía',
   calendar: 'Calendario',
   drills: 'Ejercicios de dos minutos',
+  practice: 'Temporada de práctica',
   rehearse: 'Ensayar',
   buying: 'Lista de compras',
   seed: 'Semilla',
