@@ -2,7 +2,8 @@
  * npm run soak: what takes too long for every test run. A server is sent what nobody should send, and is killed part by
  * part while records are written: none that was acknowledged may be lost or doubled, and the first start after must serve.
  *
- * Options: --kills 60, --writes 1000, --rough 1 (share of the full counts), --seed 1, --archive (restores to a minute, too)
+ * Options: --kills 60, --writes 1000, --rough 1 (share of the full counts), --seasons 20, --seed 1, --archive (restores to a
+ * minute, too)
  */
 import { spawn, type ChildProcess } from 'node:child_process'
 import { chmodSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
@@ -14,6 +15,7 @@ import { tryArchive } from './soak/archive'
 import { chanceOf } from './soak/chance'
 import { oddDocuments, sendDocuments } from './soak/documents'
 import { sendRough } from './soak/rough'
+import { playSeasons } from './soak/seasons'
 import { readOddSheets } from './soak/sheets'
 import { demoSeasonId, startWriters } from './soak/writers'
 
@@ -22,16 +24,18 @@ const { values } = parseArgs({
     kills: { type: 'string', default: '60' },
     writes: { type: 'string', default: '1000' },
     rough: { type: 'string', default: '1' },
+    seasons: { type: 'string', default: '20' },
     seed: { type: 'string', default: '1' },
     archive: { type: 'boolean', default: false },
   },
 })
-const [kills, writes, rough, seed] = [values.kills, values.writes, values.rough, values.seed].map(Number) as [
-  number,
-  number,
-  number,
-  number,
-]
+const [kills, writes, rough, seasons, seed] = [
+  values.kills,
+  values.writes,
+  values.rough,
+  values.seasons,
+  values.seed,
+].map(Number) as [number, number, number, number, number]
 const folder = mkdtempSync(join(tmpdir(), 'dove-step-soak-'))
 chmodSync(folder, 0o755)
 const port = await freePort()
@@ -137,6 +141,14 @@ try {
   print({ what: 'spreadsheets', ...sheets, longest: Math.round(sheets.longest) })
   faults.push(...sheets.faults)
   if (sheets.longest > 5000) faults.push(`a spreadsheet took ${Math.round(sheets.longest)} ms`)
+
+  // Whole seasons, recorded by several devices.
+  const farms = ['one-tunnel', 'loft-and-porch', 'kestrel-flat'].map((name) =>
+    readFileSync(join(ROOT, `demo/${name}-2027.json`), 'utf8'),
+  )
+  const played = await playSeasons(url, farms, seasons, seed)
+  print({ what: 'seasons', ...played, longest: Math.round(played.longest), memoryAfter: memory() })
+  faults.push(...played.faults)
 
   // Killed while records are written. Farms were made by then: this one is named.
   const season = await demoSeasonId(url)
