@@ -157,6 +157,7 @@ const WHOLE = [
   'src/actions/people-listed.ts',
   'src/actions/people.ts',
   'src/actions/phones.ts',
+  'src/actions/practice.ts', // makes and deletes farms to practise in
   'src/actions/season-data.ts', // lists farms
   'src/actions/season-in-view.ts', // looks which farm it is, and whether whoever asks may
   'src/actions/sign-in.ts',
