@@ -10,7 +10,7 @@ import { passFrom } from '../schedule/pass-from'
 import type { Route } from '../schedule/route'
 import { placesOf } from '../schedule/route'
 import { cellYield, meanYield, yieldVariance, type CellYield } from '../sizing/cell'
-import { lateAt, type Lateness } from './lateness'
+import { lateAt } from './lateness'
 import { binomialAt, drawsOf, normalAt, shareAt } from './draws'
 
 /** What is left to chance; the rest is as planned. */
@@ -22,7 +22,7 @@ export interface LeftTo {
   badLots: boolean
   /** Which plants are lost on the way. */
   losses: boolean
-  /** How late it is sown, potted and moved, by the farm's own records. */
+  /** How late it is sown, by the farm's own records. */
   work: boolean
 }
 
@@ -34,8 +34,8 @@ export interface Year {
   /** Totals of this weather, by those of the plan they take the place of. */
   totals: Map<RunningTotal, RunningTotal>
   leftTo: LeftTo
-  /** Days that work was late on this farm; none where it is not asked about. */
-  late?: Lateness | undefined
+  /** Days that sowings were late on this farm, in order; none where it is not known. */
+  late?: readonly number[] | undefined
 }
 
 /** What becomes of a batch in a year. */
@@ -116,7 +116,8 @@ export function outcomeOf(batch: Batch, route: Route, year: Year, sown = batch.s
   if (sow === undefined || sown === undefined || !isOpen(batch)) return undefined
   const { share, pace } = lotIn(batch, route, year)
   const paced = pace === 1 ? route : { ...route, pace: route.pace * pace, leaveHeatShare: route.leaveHeatShare * pace }
-  const pass = passIn(batch, paced, year)
+  const begun = progress?.standing === 'to-sow' ? undefined : progress?.happened
+  const pass = begun ? passFrom(paced, begun, plantOn) : forwardPass(paced, Math.min(sow + lateIn(batch, year), plantOn - 1), plantOn) // prettier-ignore
   return {
     plants: asRecorded(batch, () => plantsOf(batch, { share, sown, leftTo: year.leftTo, own: drawsOf(year.seed, year.n, batch.id) })), // prettier-ignore
     ready: readyDay(paced, pass),
@@ -136,28 +137,8 @@ const isOpen = ({ sizing, course, progress }: Batch): boolean =>
 
 /** Days it is sown late in a year; what is bought in comes on its day. */
 function lateIn({ id, way }: Batch, { seed, n, leftTo, late }: Year): number {
-  if (!leftTo.work || !late?.sowing || way.route.boughtAge !== undefined) return 0
-  return lateAt(late.sowing, drawsOf(seed, n, `late ${id}`)())
-}
-
-/** By leg of the route: days that it is potted or moved late in a year; `undefined` where that is never, or not known. */
-function movesLateIn({ id }: Batch, { legs }: Route, { seed, n, leftTo, late }: Year): number[] | undefined {
-  if (!leftTo.work || !late?.moving || late.moving.at(-1) === 0 || legs.length < 2) return undefined
-  const draw = drawsOf(seed, n, `moved late ${id}`)
-  return legs.map((_, leg) => (leg === 0 ? 0 : lateAt(late.moving!, draw())))
-}
-
-/** Its pass in a year: what has happened as it was, what is still to be done as late as that year has it. */
-function passIn(batch: Batch, route: Route, year: Year): Pass {
-  const { sow, plantOn, progress } = batch
-  const late = movesLateIn(batch, route, year)
-  if (progress?.happened && progress.standing !== 'to-sow')
-    return passFrom(route, { ...progress.happened, late }, plantOn)
-  const sown = Math.min(sow! + lateIn(batch, year), plantOn - 1)
-  if (!late) return forwardPass(route, sown, plantOn)
-  const none = route.legs.map(() => undefined)
-  const notBefore = route.legs.map(() => -Infinity)
-  return passFrom(route, { sown, leftHeat: undefined, legs: none, seen: [], notBefore, late }, plantOn)
+  if (!leftTo.work || !late || way.route.boughtAge !== undefined) return 0
+  return lateAt(late, drawsOf(seed, n, `late ${id}`)())
 }
 
 /** Share and pace of its lot in a year: of what was counted or looked at the pace is known. */

@@ -17,8 +17,8 @@ export const USUAL: Rehearsed = {
 }
 
 /** Why a planting misses. */
-export type Reason = 'cold' | 'slow-lot' | 'late-work' | 'weak-lot' | 'losses' | 'outgrown'
-export const REASONS: readonly Reason[] = ['cold', 'slow-lot', 'late-work', 'weak-lot', 'losses', 'outgrown']
+export type Reason = 'cold' | 'slow-lot' | 'sown-late' | 'weak-lot' | 'losses' | 'outgrown'
+export const REASONS: readonly Reason[] = ['cold', 'slow-lot', 'sown-late', 'weak-lot', 'losses', 'outgrown']
 
 /** What a thousand years say of one batch. */
 export interface Outlook {
@@ -47,9 +47,8 @@ export interface Rehearsal {
   batches: readonly Outlook[]
   places: readonly LoadOutlook[]
   containers: readonly LoadOutlook[]
-  /** Sowings, and pottings and moves, that say how late work is here; `undefined` where too few were written down. */
+  /** Sowings that say how late work is here; `undefined` where too few were written down. */
   lateSowings: number | undefined
-  lateMoves: number | undefined
 }
 
 interface Tally {
@@ -77,7 +76,7 @@ export function* rehearse(plan: Plan, asked: Rehearsed = USUAL): Generator<numbe
     batch,
     plants: new Float64Array(years),
     ready: new Float64Array(years),
-    reasons: { cold: 0, 'slow-lot': 0, 'late-work': 0, 'weak-lot': 0, losses: 0, outgrown: 0 },
+    reasons: { cold: 0, 'slow-lot': 0, 'sown-late': 0, 'weak-lot': 0, losses: 0, outgrown: 0 },
     good: 0,
     enough: 0,
     inTime: 0,
@@ -102,13 +101,8 @@ export function* rehearse(plan: Plan, asked: Rehearsed = USUAL): Generator<numbe
     years,
     batches: tallies.filter((_, i) => taken[i] === 1).map((tally) => outlookOf(tally, years)),
     ...loads.outlooks(),
-    ...lateCounts(plan),
+    lateSowings: latenessOf(plan)?.length,
   }
-}
-
-function lateCounts(plan: Plan): Pick<Rehearsal, 'lateSowings' | 'lateMoves'> {
-  const { sowing, moving } = latenessOf(plan)
-  return { lateSowings: sowing?.length, lateMoves: moving?.length }
 }
 
 function count(tally: Tally, outcome: Outcome, { route, year, n }: { route: Route; year: Year; n: number }): void {
@@ -144,7 +138,7 @@ function reasonOf(batch: Batch, { enough, ready, limit, pace, route, year }: Mis
   const without = (part: Partial<LeftTo>) => outcomeOf(batch, route, { ...year, leftTo: { ...year.leftTo, ...part } })
   const isLate = (outcome: Outcome | undefined) => !outcome || outcome.ready > batch.plantOn + GRACE
   if (ready > batch.plantOn + GRACE) {
-    if (year.late && !isLate(without({ work: false }))) return 'late-work'
+    if (year.late && !isLate(without({ work: false }))) return 'sown-late'
     return pace > 1 && !isLate(without({ seed: false, badLots: false })) ? 'slow-lot' : 'cold'
   }
   if (!enough) {

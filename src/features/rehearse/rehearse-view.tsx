@@ -9,7 +9,7 @@ import LinearProgress from '@mui/material/LinearProgress'
 import Typography from '@mui/material/Typography'
 import { useEffect, useEffectEvent, useMemo, useState } from 'react'
 import { useTranslations } from 'next-intl'
-import { FEWEST_LATE } from '../../core/rehearsal/lateness'
+import { FEWEST_SOWINGS } from '../../core/rehearsal/lateness'
 import { USUAL, type Rehearsal } from '../../core/rehearsal/rehearse'
 import type { Rehearsed } from '../../core/rehearsal/years'
 import { Link } from '../../ui/navigation'
@@ -137,10 +137,7 @@ function Said({ said, asked }: { said: Rehearsal; asked: Rehearsed }) {
         {lost.worth !== undefined && lost.worth >= 1 && t('worthInAll', { money: moneyWords(format, lost.worth) })}
       </Box>
       {asked.leftTo.work && said.lateSowings === undefined && (
-        <Box sx={{ fontSize: 14, color: 'text.secondary', mt: 0.5 }}>{t('latenessUnknown', { n: FEWEST_LATE })}</Box>
-      )}
-      {asked.leftTo.work && said.lateMoves === undefined && (
-        <Box sx={{ fontSize: 14, color: 'text.secondary', mt: 0.5 }}>{t('movesUnknown', { n: FEWEST_LATE })}</Box>
+        <Box sx={{ fontSize: 14, color: 'text.secondary', mt: 0.5 }}>{t('latenessUnknown', { n: FEWEST_SOWINGS })}</Box>
       )}
       <Typography variant="h2" sx={{ mt: 2.5 }}>
         {t('places')}

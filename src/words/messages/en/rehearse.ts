@@ -13,11 +13,9 @@ export const rehearse = {
   broke: 'It broke off. Rehearse again.',
   changed: 'The season has changed since it was rehearsed; it is rehearsed again in a moment.',
   leftToChance: 'Left to chance',
-  chances: { weather: 'weather', seed: 'seed', badLots: 'bad lots', losses: 'losses', work: 'late work' },
+  chances: { weather: 'weather', seed: 'seed', badLots: 'bad lots', losses: 'losses', work: 'late sowing' },
   latenessUnknown:
     'How late you really sow is not known before {n} sowings are written down; until then all is sown on its day.',
-  movesUnknown:
-    'How late you really pot up and move is not known before {n} of them are written down; until then each is done on its day.',
   lostInAll: 'In an average year {plants} of those wanted are not there in time.',
   worthInAll: 'Where you have said what they bring, that is {money}.',
   lost: 'In an average year {plants} of those wanted are not there in time{known, select, yes {, worth {money}} other {}}.',
@@ -34,7 +32,7 @@ export const rehearse = {
   why: {
     cold: '{n} too cold to be ready',
     'slow-lot': '{n} a slow lot',
-    'late-work': '{n} work done late',
+    'sown-late': '{n} sown late',
     'weak-lot': '{n} a weak lot',
     losses: '{n} by losses',
     outgrown: '{n} outgrown',
