@@ -69,7 +69,7 @@ export const practice = {
     'On {day} {showing} of {cells} cells showed, when nine in ten of what comes should have been up. Expected: {low} to {high} plants, {wanted} wanted; chance of enough {chance}.',
   noCall: 'It was never to be seen before its planting day.',
   advised: {
-    'let-be': 'Right was: let it be.',
+    'let-be': 'Right was: enough, do nothing.',
     wait: 'Right was: wait and count again.',
     fill: 'Right was: move doubles into blanks.',
     resow: 'Right was: sow again.',
