@@ -129,20 +129,17 @@ const stayOn = (stays: readonly Stay[], day: Day) => stays.find(({ from, until }
  * @returns `undefined` when that is beyond what is known
  */
 function daysUntil(
-  { way: { route, crop }, pass, plantOn }: Batch,
+  { way: { route }, pass, plantOn }: Batch,
   place: number,
   today: Day,
   growth: number,
   rests = 0,
 ): number | undefined {
   if (growth <= 1e-9) return 0
-  const { climate } = route
-  const growthTotals = [...route.growthTotals]
-  growthTotals[place] ??= climate.growth(place, crop.growth)
   const planting = pass!.planting
   // Where it hardens already it is taken out of that by a move; what is still to come takes it on.
   const tail = route.tail.filter((leg) => tailDay(route, leg, planting) > today)
-  const day = reach({ ...route, growthTotals, tail }, growthTotals, place, today + rests, growth, plantOn)
+  const day = reach({ ...route, tail }, route.growthTotals, place, today + rests, growth, plantOn)
   return day === Infinity ? undefined : day - today
 }
 

@@ -2,6 +2,7 @@
 import { checksUnder, killsUnder } from '../growth/cold'
 import { fastestDays } from '../germination/emergence'
 import type { Day } from '../calendar/day'
+import { sumOver } from '../climate/climate'
 import { ageOn, forwardPass, legAge, legStart, limitAge, tailDay } from '../schedule/forward'
 import { usualRate } from '../schedule/place-by-rule'
 import { fastestEmergence } from '../schedule/route'
@@ -70,31 +71,32 @@ export function spanMarks(course: Course, span: Span): Mark[] {
   const { crop, cold } = way
   const { place, from, until } = span
   if (span.kind === 'grow') {
-    const share = meanOver(way, way.warmth, place, from, until) / (crop.growth.optimum - crop.growth.base)
+    const share = meanOver(way, way.conditions.warmth, place, from, until) / (crop.growth.optimum - crop.growth.base)
     if (share < COLD_SHARE) {
-      const temperature = meanOver(way, way.temperature, place, from, until)
+      const temperature = meanOver(way, way.conditions.temperature, place, from, until)
       marks.push({ kind: 'cold-place', place, share, temperature, from, until })
     }
   }
   const grown = Math.max(from, course.pass!.emergence)
   if (grown < until) {
     const hardness = span.kind === 'harden' ? 'hardening' : 'soft'
-    const nightsUnder = (below: number) => sumBetween(way, way.coldNights(below), place, grown, until)
+    const nightsUnder = (below: number) => sumBetween(way, way.conditions.coldNights(below), place, grown, until)
     const kills = killsUnder(cold, hardness)
     const killing = nightsUnder(kills)
     if (killing > 0) marks.push({ kind: 'killing-nights', place, nights: killing, below: kills, from: grown, until })
     const below = checksUnder(cold, hardness)
     const nights = nightsUnder(below) - killing
     if (nights > 0) marks.push({ kind: 'cold-nights', place, nights, below, from: grown, until })
-    if (way.hotDays) {
-      const days = sumBetween(way, way.hotDays, place, grown, until)
+    const { hotDays } = way.conditions
+    if (hotDays) {
+      const days = sumBetween(way, hotDays, place, grown, until)
       if (days > 0) marks.push({ kind: 'hot-days', place, days, above: crop.stressAbove!, from: grown, until })
     }
   }
-  const closed = way.closedDays[place]
-  if (closed && sumBetween(way, way.closedDays as Float64Array[], place, from, until) > 0) {
+  const closed = way.conditions.closedDays(place)
+  if (closed && sumOver(closed, way.route.climate.from, from, until) > 0) {
     let day = from
-    while (sumBetween(way, way.closedDays as Float64Array[], place, day, day + 1) === 0) day++
+    while (sumOver(closed, way.route.climate.from, day, day + 1) === 0) day++
     marks.push({ kind: 'place-closed', place, day })
   }
   return marks
@@ -165,7 +167,7 @@ function whyNone({ way, plantOn }: Course): Mark {
     }
     const late = route.legs.findIndex((_, i) => legStart(pass, i) >= plantOn)
     const leg = route.legs[late < 0 ? route.legs.length - 1 : late - 1]!
-    const temperature = meanOver(way, way.temperature, leg.place, pass.emergence, plantOn)
+    const temperature = meanOver(way, way.conditions.temperature, leg.place, pass.emergence, plantOn)
     const place = route.climate.changing.on(leg.place, plantOn - 1)
     return { kind: 'no-time', part: late < 0 ? 'growing' : 'moves', place, temperature }
   }
@@ -175,7 +177,7 @@ function whyNone({ way, plantOn }: Course): Mark {
 function neverEmerges(way: Way, sown: Day): Mark {
   const { climate, germPlace } = way.route
   const place = climate.changing.on(germPlace, sown)
-  const temperature = meanOver(way, way.temperature, place, sown, sown + 30)
+  const temperature = meanOver(way, way.conditions.temperature, place, sown, sown + 30)
   const { base, ceiling } = way.crop.germination
   return { kind: 'never-emerges', place, temperature, base, ceiling }
 }

@@ -89,7 +89,7 @@ export class Course {
     sowingDays: WorkDays | undefined,
     known?: Pass,
   ) {
-    const { route, refused, temperature } = way
+    const { route, refused } = way
     this.heatPlace = route.germPlace // until the sowing day is known
     this.germinationFactor = 0
     this.stands = false
@@ -113,7 +113,7 @@ export class Course {
     const until = Math.min(pass.emergence, pass.leavesHeat, plantOn)
     if (until <= pass.sown) return
     this.stands = true
-    this.germTemperature = meanOver(way, temperature, this.heatPlace, pass.sown, until)
+    this.germTemperature = meanOver(way, way.conditions.temperature, this.heatPlace, pass.sown, until)
     if (pass.emergence < Infinity) this.germinationFactor = shareLeft(way, this.heatPlace, pass.sown, until)
     this.spans = layOut(route, way.method.stages.length, pass, plantOn)
   }
@@ -187,7 +187,7 @@ export class Course {
 /** Part of a lot's germination that is left in a place: the mean of the hours, each by the pace it gives. */
 function shareLeft({ route: { climate, germination, emergenceTotals } }: Way, place: number, a: Day, b: Day): number {
   const over = (total: Float64Array) => total[b - climate.from]! - total[a - climate.from]!
-  const gained = over(emergenceTotals[place]!)
+  const gained = over(emergenceTotals.of(place))
   return gained > 0 ? Math.min(1, over(climate.comingUp(place, germination)) / gained) : 0
 }
 

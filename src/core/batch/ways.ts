@@ -1,12 +1,13 @@
 /** Everything about a crop raised by a method that all its batches share: route, sowing table, sizes. */
 import type { Container, Crop, Lot, Method } from '../../season/schema'
 import type { Day } from '../calendar/day'
-import type { Climate, RunningTotal } from '../climate/climate'
+import type { Climate } from '../climate/climate'
 import { createSowingTable, type SowingTable } from '../schedule/count-back'
 import { coldOf, type Cold } from '../growth/cold'
 import type { FarmDays } from '../schedule/work-days'
-import { compileRoute, placesOf, type ContainerRefused, type Route } from '../schedule/route'
+import { compileRoute, type ContainerRefused, type Route } from '../schedule/route'
 import { sizeBatch, type Sizing } from '../sizing/size'
+import { conditionsOf, type Conditions } from './conditions'
 import { Course } from './course'
 import { inFlats, isBoughtIn, policyOf } from '../sowing/policies'
 
@@ -28,13 +29,8 @@ export interface Way {
   refused: ContainerRefused[]
   /** Every sowing day walked; made when first asked for. */
   readonly table: SowingTable
-  /** Running totals by place number, for marks. */
-  temperature: RunningTotal[]
-  warmth: RunningTotal[]
-  /** Nights under a limit, °C, by place number. */
-  coldNights(below: number): RunningTotal[]
-  hotDays: RunningTotal[] | undefined
-  closedDays: (RunningTotal | undefined)[]
+  /** What its places are like, for marks. */
+  readonly conditions: Conditions
   /** Survival of each container's stay, place-only stages multiplied in. */
   survivals: number[]
   /** Days that the feed in the mix of each container lasts from filling. */
@@ -106,13 +102,6 @@ export function createWay(facts: WayFacts, crop: Crop, method: Method, pace: num
     germinationShare,
   )
   if (!method.anyDay) keepDays(route, facts.days)
-  const used = placesOf(route)
-  const byPlace = (make: (place: number) => RunningTotal) => {
-    const totals: RunningTotal[] = []
-    for (const place of used) totals[place] = make(place)
-    return totals
-  }
-  const nightsUnder = nightsByLimit((below) => byPlace((place) => climate.coldNights(place, below)))
   const { sowing } = method
   const { seedsPerCell, keep, atLeast, whole, together, usable, seedsPerFlat } = policyOf(sowing)
   const bought = isBoughtIn(method)
@@ -153,11 +142,7 @@ export function createWay(facts: WayFacts, crop: Crop, method: Method, pace: num
     get table() {
       return (table ??= createSowingTable(route, sowFrom, sowTo))
     },
-    temperature: byPlace((place) => climate.temperature(place)),
-    warmth: byPlace((place) => climate.warmth(place, crop.growth)),
-    coldNights: (below) => nightsUnder(below),
-    hotDays: crop.stressAbove === undefined ? undefined : byPlace((place) => climate.hotDays(place, crop.stressAbove!)),
-    closedDays: climate.places.map((_, place) => (used.has(place) ? climate.closedDays(place) : undefined)),
+    conditions: conditionsOf(climate, crop),
     survivals,
     feedsDays: route.steps.map(({ container, stage }, step) =>
       facts.feedsDays(container, method.stages[stage], step > 0),
@@ -200,16 +185,6 @@ export function createWay(facts: WayFacts, crop: Crop, method: Method, pace: num
     },
   }
   return way
-}
-
-/** Totals of nights by limit, made when first asked for. */
-export function nightsByLimit(make: (below: number) => RunningTotal[]): (below: number) => RunningTotal[] {
-  const made = new Map<number, RunningTotal[]>()
-  return (below) => {
-    let totals = made.get(below)
-    if (!totals) made.set(below, (totals = make(below)))
-    return totals
-  }
 }
 
 /** Whole containers that so many cells take; of flats, the flats are counted. */

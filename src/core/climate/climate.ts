@@ -1,10 +1,10 @@
 /** Running totals of daily rates for every place, so that a sum over any days is one subtraction. */
 import type { Place, Site } from '../../season/schema'
-import { inPartOfYear, parseDay, type Day } from '../calendar/day'
+import { civil, inPartOfYear, parseDay, type Day } from '../calendar/day'
 import { emergenceRate, germinationFactor, goodRange, ratesOver, type Germination } from '../germination/emergence'
 import { growthRate, type GrowthRange } from '../growth/rate'
 import { ChangingPlaces } from './changing-places'
-import { lightFactor, lightOn } from './light'
+import { daylightOn, lightFactor, lightInside } from './light'
 import type { Measured } from './measured'
 import { outdoorMean } from './outdoor'
 import { HALF_DAY, hourlyTemperatures, temperatureRule } from './place-temperature'
@@ -17,6 +17,8 @@ export type RunningTotal = Float64Array
 
 /** Running totals of a span of days, made when first asked for and kept. Places by their index in the season. */
 export interface Climate {
+  readonly site: Site
+
   /** First day known. */
   readonly from: Day
   /** First day no longer known; totals reach up to it. */
@@ -59,24 +61,23 @@ export function createClimate(
   like?: Climate,
 ): Climate {
   const days = to - from
-  const outdoor =
-    site.outdoor ?? Float64Array.from({ length: days }, (_, i) => outdoorMean(site.outdoorMonthlyMeans, from + i))
-  const hours = places.map(() => undefined as Float64Array | undefined)
+  let outdoor: Outdoor | undefined
+  const hours = places.map(() => undefined as Hours | undefined)
   const totals = new Map<string, RunningTotal>()
 
-  const hoursOf = (p: number): Float64Array =>
+  const hoursOf = (p: number): Hours =>
     (hours[p] ??= hourTable(
       places[p]!,
-      outdoor,
+      (outdoor ??= outdoorOf(site, from, days)),
       from,
       readings.filter(({ place }) => place === places[p]!.key),
     ))
 
-  const lights = places.map(() => undefined as Float64Array | undefined)
-  const lightOf = (p: number): Float64Array =>
-    (lights[p] ??= Float64Array.from({ length: days }, (_, i) =>
-      lightFactor(lightOn(places[p]!, from + i, site.latitude, site.clearness)),
-    ))
+  let daylight: Float64Array | undefined
+  const lightOf = (p: number): Float64Array => {
+    const sun = (daylight ??= Float64Array.from({ length: days }, (_, i) => daylightOn(from + i, site)))
+    return sun.map((outside) => lightFactor(lightInside(places[p]!, outside)))
+  }
 
   const kept = (key: string, make: () => RunningTotal): RunningTotal => {
     let total = totals.get(key)
@@ -85,7 +86,7 @@ export function createClimate(
   }
 
   const countDays = (p: number, hour: number, counts: (temperature: number) => boolean): RunningTotal => {
-    const table = hoursOf(p)
+    const { table } = hoursOf(p)
     const total = new Float64Array(days + 1)
     for (let i = 0; i < days; i++) total[i + 1] = total[i]! + (counts(table[i * HALF_DAY + hour]!) ? 1 : 0)
     return total
@@ -146,6 +147,7 @@ export function createClimate(
     }
 
   return {
+    site,
     from,
     to,
     places,
@@ -168,94 +170,110 @@ export function sumOver(total: RunningTotal, from: Day, a: Day, b: Day): number 
   return total[b - from]! - total[a - from]!
 }
 
-// One loop for each rate, and not one loop that is handed a rate: called from a single place, the rate is
-// compiled into the loop, which makes it several times as fast.
+/** Temperatures of a place, and for each day an earlier one that is the same in every hour, or −1. */
+interface Hours {
+  /** °C, twelve to a day, the warmest first. */
+  table: Float64Array
+  like: Int32Array
+}
 
-function growthTotal(hours: Float64Array, days: number, range: GrowthRange): RunningTotal {
+// One loop for each rate, and not one loop that is handed a rate: called from a single place, the rate is
+// compiled into the loop, which makes it several times as fast. What a day adds that was there before is not
+// added up again: years that are only known by their months are all alike.
+
+function growthTotal({ table, like }: Hours, days: number, range: GrowthRange): RunningTotal {
   const total = new Float64Array(days + 1)
-  const steady = isSteady(hours)
-  for (let i = 0, at = 0; i < days; i++) {
-    if (steady && i > 0) {
-      total[i + 1] = total[i]! + total[1]!
+  for (let i = 0; i < days; i++) {
+    const j = like[i]!
+    if (j >= 0) {
+      total[i + 1] = total[i]! + (total[j + 1]! - total[j]!)
       continue
     }
     let sum = 0
-    for (const end = at + HALF_DAY; at < end; at++) sum += growthRate(range, hours[at]!)
+    for (let at = i * HALF_DAY; at < (i + 1) * HALF_DAY; at++) sum += growthRate(range, table[at]!)
     total[i + 1] = total[i]! + sum / HALF_DAY
   }
   return total
 }
 
-function emergenceTotal(hours: Float64Array, days: number, g: Germination): RunningTotal {
+function emergenceTotal({ table, like }: Hours, days: number, g: Germination): RunningTotal {
   const total = new Float64Array(days + 1)
-  const steady = isSteady(hours)
-  for (let i = 0, at = 0; i < days; i++) {
-    if (steady && i > 0) {
-      total[i + 1] = total[i]! + total[1]!
-      continue
-    }
-    total[i + 1] = total[i]! + ratesOver(g, hours, at, at + HALF_DAY) / HALF_DAY
-    at += HALF_DAY
+  for (let i = 0; i < days; i++) {
+    const j = like[i]!
+    const gain = j >= 0 ? total[j + 1]! - total[j]! : ratesOver(g, table, i * HALF_DAY, (i + 1) * HALF_DAY) / HALF_DAY
+    total[i + 1] = total[i]! + gain
   }
   return total
 }
 
 /** Each hour's pace times the part of the lot that comes up at its temperature: where it swings, warm hours bring up most. */
-function comingUpTotal(hours: Float64Array, days: number, g: Germination): RunningTotal {
+function comingUpTotal({ table, like }: Hours, days: number, g: Germination): RunningTotal {
   const total = new Float64Array(days + 1)
-  const steady = isSteady(hours)
   const good = goodRange(g)
-  for (let i = 0, at = 0; i < days; i++) {
-    if (steady && i > 0) {
-      total[i + 1] = total[i]! + total[1]!
+  for (let i = 0; i < days; i++) {
+    const j = like[i]!
+    if (j >= 0) {
+      total[i + 1] = total[i]! + (total[j + 1]! - total[j]!)
       continue
     }
+    const from = i * HALF_DAY
+    const until = from + HALF_DAY
     let sum = 0
-    if (isWithin(hours, at, at + HALF_DAY, good)) {
-      sum = ratesOver(g, hours, at, at + HALF_DAY)
-      at += HALF_DAY
-    } else
-      for (const end = at + HALF_DAY; at < end; at++)
-        sum += emergenceRate(g, hours[at]!) * germinationFactor(g, hours[at]!, good)
+    if (table[from]! <= good.to && table[until - 1]! >= good.from) sum = ratesOver(g, table, from, until)
+    else
+      for (let at = from; at < until; at++) sum += emergenceRate(g, table[at]!) * germinationFactor(g, table[at]!, good)
     total[i + 1] = total[i]! + sum / HALF_DAY
   }
   return total
 }
 
-function temperatureTotal(hours: Float64Array, days: number): RunningTotal {
+function temperatureTotal({ table, like }: Hours, days: number): RunningTotal {
   const total = new Float64Array(days + 1)
-  const steady = isSteady(hours)
-  for (let i = 0, at = 0; i < days; i++) {
-    if (steady && i > 0) {
-      total[i + 1] = total[i]! + total[1]!
+  for (let i = 0; i < days; i++) {
+    const j = like[i]!
+    if (j >= 0) {
+      total[i + 1] = total[i]! + (total[j + 1]! - total[j]!)
       continue
     }
     let sum = 0
-    for (const end = at + HALF_DAY; at < end; at++) sum += hours[at]!
+    for (let at = i * HALF_DAY; at < (i + 1) * HALF_DAY; at++) sum += table[at]!
     total[i + 1] = total[i]! + sum / HALF_DAY
   }
   return total
 }
 
-function isWithin(hours: Float64Array, at: number, end: number, { from, to }: { from: number; to: number }): boolean {
-  for (let i = at; i < end; i++) if (hours[i]! < from || hours[i]! > to) return false
-  return true
+/** Daily means outdoors, and for each day the same date of the year before where it is as warm, or −1. */
+interface Outdoor {
+  means: Float64Array
+  like: Int32Array
 }
 
-/** Whether a table of hours holds one temperature throughout, as a thermostat's does. */
-function isSteady(hours: Float64Array): boolean {
-  const first = hours[0]!
-  for (let i = 1; i < hours.length; i++) if (hours[i] !== first) return false
-  return true
+function outdoorOf(site: Site & { outdoor?: Float64Array }, from: Day, days: number): Outdoor {
+  const means =
+    site.outdoor ?? Float64Array.from({ length: days }, (_, i) => outdoorMean(site.outdoorMonthlyMeans, from + i))
+  const like = new Int32Array(days).fill(-1)
+  for (let i = 365; i < days; i++) {
+    const { month, date } = civil(from + i)
+    const before = [i - 365, i - 366].find((j) => {
+      const then = j >= 0 ? civil(from + j) : undefined
+      return then?.month === month && then.date === date
+    })
+    if (before !== undefined && means[before] === means[i]) like[i] = before
+  }
+  return { means, like }
 }
 
-function hourTable(place: Place, outdoor: Float64Array, from: Day, readings: readonly Measured[]): Float64Array {
-  const table = plannedHours(place, outdoor, from)
+function hourTable(place: Place, outdoor: Outdoor, from: Day, readings: readonly Measured[]): Hours {
+  const { table, like } = plannedHours(place, outdoor, from)
+  if (readings.length === 0) return { table, like }
+  const days = outdoor.means.length
+  const read = new Uint8Array(days)
   // Where two sources measured a day, the later one holds.
-  for (const { days } of readings) {
-    for (const { on, low, high } of days) {
+  for (const { days: measured } of readings) {
+    for (const { on, low, high } of measured) {
       const i = parseDay(on) - from
-      if (i < 0 || i >= outdoor.length) continue
+      if (i < 0 || i >= days) continue
+      read[i] = 1
       // Of what was not read off, the day is as it was calculated, as far as that can be.
       const day = table.subarray(i * HALF_DAY, (i + 1) * HALF_DAY)
       const least = low ?? Math.min(...day, high!)
@@ -263,18 +281,24 @@ function hourTable(place: Place, outdoor: Float64Array, from: Day, readings: rea
       hourlyTemperatures({ lift: 0, halfRange: (most - least) / 2 }, (least + most) / 2, table, i * HALF_DAY)
     }
   }
-  return table
+  const own = like.map((j, i) => (read[i] === 1 || read[j] === 1 ? -1 : j))
+  return { table, like: own }
 }
 
-function plannedHours(place: Place, outdoor: Float64Array, from: Day): Float64Array {
-  const table = new Float64Array(outdoor.length * HALF_DAY)
-  if (place.temperature.held !== undefined && place.temperature.periods.length === 0) {
-    return table.fill(place.temperature.held)
+function plannedHours(place: Place, { means, like }: Outdoor, from: Day): Hours {
+  const table = new Float64Array(means.length * HALF_DAY)
+  const { periods, ...usual } = place.temperature
+  if (usual.held !== undefined && periods.length === 0) {
+    // A thermostat's days are all alike.
+    return { table: table.fill(usual.held), like: new Int32Array(means.length).fill(0).fill(-1, 0, 1) }
   }
-  const { periods } = place.temperature
-  for (let i = 0; i < outdoor.length; i++) {
-    const rule = periods.length > 0 ? temperatureRule(place, from + i) : place.temperature
-    hourlyTemperatures(rule, outdoor[i]!, table, i * HALF_DAY)
+  for (let i = 0; i < means.length; i++) {
+    const j = like[i]!
+    if (j >= 0) table.copyWithin(i * HALF_DAY, j * HALF_DAY, (j + 1) * HALF_DAY)
+    else {
+      const rule = periods.length > 0 ? temperatureRule(place, from + i) : usual
+      hourlyTemperatures(rule, means[i]!, table, i * HALF_DAY)
+    }
   }
-  return table
+  return { table, like }
 }

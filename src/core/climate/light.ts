@@ -40,13 +40,22 @@ export interface PlaceLight {
  * @returns mol/m²·day, or `undefined` where the place gives neither transmission nor lamp
  */
 export function lightOn(place: PlaceLight, day: Day, latitude: number, clearness: number): number | undefined {
-  if (place.transmission === undefined && !place.lamp) return undefined
-  const daylight =
-    place.transmission === undefined
-      ? 0
-      : place.transmission * MOL_PER_MJ * clearness * extraterrestrialRadiation(day, latitude)
-  const lamp = place.lamp ? place.lamp.ppfd * place.lamp.hours * 0.0036 : 0
-  return daylight + lamp
+  return lightInside(place, place.transmission === undefined ? 0 : daylightOn(day, { latitude, clearness }))
+}
+
+/** Light of the sky outdoors on a day, mol/m²·day. */
+export const daylightOn = (day: Day, { latitude, clearness }: { latitude: number; clearness: number }): number =>
+  MOL_PER_MJ * clearness * extraterrestrialRadiation(day, latitude)
+
+/**
+ * Light on the plants of a place under so much light of the sky.
+ *
+ * @param outside mol/m²·day
+ * @returns mol/m²·day, or `undefined` where the place gives neither transmission nor lamp
+ */
+export function lightInside({ transmission, lamp }: PlaceLight, outside: number): number | undefined {
+  if (transmission === undefined && !lamp) return undefined
+  return (transmission ?? 0) * outside + (lamp ? lamp.ppfd * lamp.hours * 0.0036 : 0)
 }
 
 /** What a place's lamps do on a day. */

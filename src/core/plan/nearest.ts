@@ -32,7 +32,7 @@ export function nearestThatWorks(planner: Planner, season: Season, batch: Batch)
   delete single.sowOn
   const { way } = batch
   if (way.refused.length === 0 && !late) {
-    const last = way.table.from + way.table.lacksReady.length - 1
+    const last = way.table.from + way.table.days - 1
     for (let day = batch.plantOn + 1; day <= Math.min(last, batch.plantOn + FARTHEST); day++) {
       if (!isWorkDay(day, way.route.plantingDays)) continue
       const sow = latestSowing(way.table, day, batch.agePoint)
@@ -84,7 +84,7 @@ export function plantableFrom(
   sowFrom: Day,
 ): { plantOn: Day; sow: Day } | undefined {
   if (way.refused.length > 0) return undefined
-  const last = way.table.from + way.table.lacksReady.length - 1
+  const last = way.table.from + way.table.days - 1
   for (let day = Math.max(plantOn, sowFrom + 1); day <= Math.min(last, plantOn + FARTHEST); day++) {
     if (!isWorkDay(day, way.route.plantingDays)) continue
     const sow = latestSowing(way.table, day, agePoint)

@@ -159,7 +159,7 @@ const BEFORE = 60 // days before the first usual planting day from which soil is
  * then, as far as it is not too old.
  */
 function firstSowing(way: Way, first: Day, last: Day | undefined): { sow: Day; plantOn: Day } | undefined {
-  const until = Math.min(first + LOOK, last ?? Infinity, way.table.from + way.table.lacksReady.length - 1)
+  const until = Math.min(first + LOOK, last ?? Infinity, way.table.from + way.table.days - 1)
   for (let plantOn = first; plantOn <= until; plantOn++) {
     const window = raisedFor(way, plantOn)
     if (window) return { sow: Math.max(window.earliest, window.latest - EARLY), plantOn }
@@ -184,7 +184,7 @@ function raisedFor(way: Way, plantOn: Day) {
 
 /** First day that a sowing of a day can be planted, being ready and not too old. */
 function plantingDayOf(way: Way, sown: Day, first: Day, last: Day | undefined): Day | undefined {
-  const until = Math.min(last ?? Infinity, way.table.from + way.table.lacksReady.length - 1)
+  const until = Math.min(last ?? Infinity, way.table.from + way.table.days - 1)
   for (let plantOn = Math.max(first, sown + 1); plantOn <= until; plantOn++) {
     const window = raisedFor(way, plantOn)
     if (window && window.earliest <= sown && sown <= window.latest) return plantOn

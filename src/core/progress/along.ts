@@ -1,7 +1,8 @@
 /** The way with the route a batch really takes. */
 import type { Climate } from '../climate/climate'
-import { nightsByLimit, trayPlacesIn, traysIn, type Way } from '../batch/ways'
-import { placesOf, type Route } from '../schedule/route'
+import { conditionsOf } from '../batch/conditions'
+import { trayPlacesIn, traysIn, type Way } from '../batch/ways'
+import type { Route } from '../schedule/route'
 import { inFlats } from '../sowing/policies'
 
 /** The way with the route a batch really takes; what it shares with the planned way stays shared. */
@@ -27,36 +28,6 @@ export function along(way: Way, route: Route, climate: Climate, sharesTray = fal
       return step === 0 ? (cells / container.cells) * container.trayPlaces : usual(step, cells)
     })
   }
-  const used = [...placesOf(route)]
-  const measured = climate !== way.route.climate
-  if (measured || used.some((place) => way.temperature[place] === undefined)) {
-    const { crop } = way
-    const filled = <T>(totals: readonly T[], make: (place: number) => T) => {
-      const all = measured ? [] : [...totals]
-      for (const place of used) all[place] ??= make(place)
-      return all
-    }
-    define(
-      'temperature',
-      filled(way.temperature, (place) => climate.temperature(place)),
-    )
-    define(
-      'warmth',
-      filled(way.warmth, (place) => climate.warmth(place, crop.growth)),
-    )
-    define(
-      'coldNights',
-      nightsByLimit((below) => filled(way.coldNights(below), (place) => climate.coldNights(place, below))),
-    )
-    if (way.hotDays)
-      define(
-        'hotDays',
-        filled(way.hotDays, (place) => climate.hotDays(place, crop.stressAbove!)),
-      )
-    define(
-      'closedDays',
-      filled(way.closedDays, (place) => climate.closedDays(place)),
-    )
-  }
+  if (climate !== way.route.climate) define('conditions', conditionsOf(climate, way.crop))
   return own
 }

@@ -1,13 +1,14 @@
 /** One batch, or one part of it, as it really is: the days of its steps, the route it took, the pass from there, and what it comes to. */
 import type { Day } from '../calendar/day'
 import type { Climate } from '../climate/climate'
+import { Totals } from '../climate/totals'
 import { RESTS_FROM, type Ledger, type Ledgers } from '../ledger/ledger'
 import { partOf, type Line } from '../ledger/records'
 import type { StandForecast } from '../ledger/stand-count'
 import { batchInProgress, type Batch, type Progress, type Standing } from '../batch/batch'
 import { Course } from '../batch/course'
 import { forwardPass, tailDay, type Pass } from '../schedule/forward'
-import { placesOf, type Route, type TailLeg } from '../schedule/route'
+import type { Route, TailLeg } from '../schedule/route'
 import { along } from './along'
 import { amountsOf } from './amounts'
 import { firstAfterHeat, inTheWaysWords, stayedInHeat } from './in-the-ways-words'
@@ -100,7 +101,14 @@ function routeOf(sources: Sources, dated: Dated): Routed {
     leftHeat === undefined && firstLater < Infinity
       ? Math.max(sow, Math.min(firstLater, plannedLeaving ?? firstLater))
       : undefined
-  const measured = climate !== route.climate
+  const { germination, growth } = route
+  const own =
+    climate === route.climate
+      ? undefined
+      : {
+          emergenceTotals: new Totals((place) => climate.emergence(place, germination)),
+          growthTotals: new Totals((place) => climate.growth(place, growth)),
+        }
   const actual: Route = {
     ...route,
     climate,
@@ -108,12 +116,7 @@ function routeOf(sources: Sources, dated: Dated): Routed {
     legs,
     tail: tailTaken(plannedTail, taking.late, plantOn, placeOf),
     steps: taking.steps,
-    emergenceTotals: measured ? [] : [...route.emergenceTotals],
-    growthTotals: measured ? [] : [...route.growthTotals],
-  }
-  for (const at of placesOf(actual)) {
-    actual.emergenceTotals[at] ??= climate.emergence(at, route.germination)
-    actual.growthTotals[at] ??= climate.growth(at, route.growth)
+    ...own,
   }
   // What was potted or moved on had left heat by then, whenever that was written down.
   const saidLeft = days.taken(leftHeat, plannedLeaving) ?? impliedLeaving

@@ -33,7 +33,7 @@ function addedUp({ stays, pass, way }: Batch, until: Day): number {
         since <= at &&
         at < since + route.steps.find((step) => step.containerNumber === containerNumber)!.pauseDays,
     )
-    const total = route.growthTotals[stay.place]!
+    const total = route.growthTotals.of(stay.place)
     if (!resting) age += total[at + 1 - from]! - total[at - from]!
   }
   return age

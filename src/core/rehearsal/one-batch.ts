@@ -4,11 +4,11 @@ import { LOT_PACE_SPREAD } from '../germination/emergence'
 import { layOut, type Span } from '../batch/course'
 import type { Day } from '../calendar/day'
 import type { Climate, RunningTotal } from '../climate/climate'
+import { Totals } from '../climate/totals'
 import { BAD_LOT, type StandForecast } from '../ledger/stand-count'
 import { limitDay, readyDay, forwardPass, type Pass } from '../schedule/forward'
 import { passFrom } from '../schedule/pass-from'
 import type { Route } from '../schedule/route'
-import { placesOf } from '../schedule/route'
 import { cellYield, meanYield, yieldVariance, type CellYield } from '../sizing/cell'
 import { lateAt } from './lateness'
 import { binomialAt, drawsOf, normalAt, shareAt } from './draws'
@@ -81,14 +81,15 @@ export function routeIn({ route }: Batch['way'], { climate, totals }: Year, toda
     if (!total) totals.set(own, (total = totalsOf(own, year(), offset, known)))
     return total
   }
-  const emergenceTotals: RunningTotal[] = []
-  const growthTotals: RunningTotal[] = []
-  for (const place of placesOf(route)) {
-    const [up, grows] = [route.emergenceTotals[place]!, route.growthTotals[place]!]
-    emergenceTotals[place] = inYear(up, () => climate.emergence(place, route.germination))
-    growthTotals[place] = inYear(grows, () => climate.growth(place, route.growth))
+  const { germination, growth } = route
+  return {
+    ...route,
+    climate,
+    emergenceTotals: new Totals((place) =>
+      inYear(route.emergenceTotals.of(place), () => climate.emergence(place, germination)),
+    ),
+    growthTotals: new Totals((place) => inYear(route.growthTotals.of(place), () => climate.growth(place, growth))),
   }
-  return { ...route, climate, emergenceTotals, growthTotals }
 }
 
 const cells = new WeakMap<Batch, Map<number, CellYield>>()

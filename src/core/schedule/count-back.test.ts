@@ -2,7 +2,9 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { formatDay, parseDay } from '../calendar/day'
 import { countBack, createSowingTable } from './count-back'
-import { ageOn, forwardPass, legStart, limitAge, limitDay, readyDay } from './forward'
+import { ageOn, forwardPass, legStart, limitAge, limitDay, movesDone, readyDay } from './forward'
+import type { Route } from './route'
+import { workDays } from './work-days'
 import { cases, crops, routeOf, slowCountBack, slowPass, type CaseMethod } from '../testing/worked-cases'
 
 const methods: Record<string, CaseMethod> = cases.methods
@@ -61,6 +63,21 @@ const anyMethod = fc
   }))
 const anyPlanting = fc.integer({ min: parseDay('2027-02-01'), max: parseDay('2027-11-01') })
 
+/** Counted back by a forward pass of every sowing. */
+function byPasses(route: Route, planting: number, point: number) {
+  let sow: number | undefined
+  let window: { earliest: number; latest: number } | undefined
+  for (let sown = planting - 1; sown >= planting - 400; sown--) {
+    const pass = forwardPass(route, sown, planting)
+    if (!movesDone(pass)) continue
+    const age = ageOn(route, pass, planting)
+    const limit = limitAge(route)
+    if (sow === undefined && age >= pass.readyAge + point * (limit - pass.readyAge) - 1e-9) sow = sown
+    if (age >= pass.readyAge - 1e-9 && age <= limit + 1e-9) window = { earliest: sown, latest: window?.latest ?? sown }
+  }
+  return { sow, window }
+}
+
 describe('laws', () => {
   it('the fast answer is the one found by trying every sowing day', () => {
     fc.assert(
@@ -77,6 +94,28 @@ describe('laws', () => {
         },
       ),
       { numRuns: 60 },
+    )
+  }, 120_000)
+  it('a table that is asked for one planting day after another answers as forward passes of every sowing do', () => {
+    const someDays = fc.option(
+      fc.uniqueArray(fc.integer({ min: 1, max: 7 }), { minLength: 1, maxLength: 3 }).map((days) => workDays(days)!),
+      { nil: undefined },
+    )
+    const asked = fc.array(fc.record({ planting: anyPlanting, point: fc.constantFrom(0, 0.4, 1) }), {
+      minLength: 2,
+      maxLength: 4,
+    })
+    fc.assert(
+      fc.property(anyMethod, asked, someDays, someDays, (method, asks, potting, moving) => {
+        const route = routeOf(method)
+        if (potting) route.pottingDays = potting
+        if (moving) route.movingDays = moving
+        const table = createSowingTable(route, tableFrom, tableTo)
+        for (const { planting, point } of asks) {
+          expect(countBack(table, planting, point)).toEqual(byPasses(route, planting, point))
+        }
+      }),
+      { numRuns: 150 },
     )
   }, 120_000)
   it('the forward pass agrees with a pass made one day at a time', () => {

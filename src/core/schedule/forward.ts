@@ -1,6 +1,7 @@
 /** The forward pass: what happens to a sowing, day by day, from seed to field. */
 import type { Day } from '../calendar/day'
 import type { RunningTotal } from '../climate/climate'
+import type { Totals } from '../climate/totals'
 import { rootedIn } from '../growth/container-age'
 import type { Route, TailLeg } from './route'
 import { ageToMove, onPottingDay } from './potting-up'
@@ -227,14 +228,7 @@ export function tailDay({ movingDays }: Pick<Route, 'movingDays'>, leg: TailLeg,
  * First day ≥ `from` on which the total gained since `from` comes to `amount`, in `place` until the
  * tail of the route takes over.
  */
-export function reach(
-  route: Route,
-  totals: readonly RunningTotal[],
-  place: number,
-  from: Day,
-  amount: number,
-  planting: Day,
-): Day {
+export function reach(route: Route, totals: Totals, place: number, from: Day, amount: number, planting: Day): Day {
   const { tail, climate } = route
   const origin = climate.from
   let at = from
@@ -244,7 +238,7 @@ export function reach(
   let j = 0
   while (j < tail.length && tailDay(route, tail[j]!, planting) <= at) place = tail[j++]!.place
   for (;;) {
-    const total = totals[place]!
+    const total = totals.of(place)
     const end = j < tail.length ? Math.min(tailDay(route, tail[j]!, planting), climate.to) : climate.to
     const goal = total[at - origin]! + left
     if (total[end - origin]! >= goal) return firstAtLeast(total, goal, at - origin, end - origin) + origin
@@ -256,14 +250,7 @@ export function reach(
 }
 
 /** Total gained over [from, to), in `place` until the tail of the route takes over. */
-export function gain(
-  route: Route,
-  totals: readonly RunningTotal[],
-  place: number,
-  from: Day,
-  to: Day,
-  planting: Day,
-): number {
+export function gain(route: Route, totals: Totals, place: number, from: Day, to: Day, planting: Day): number {
   const { tail, climate } = route
   const origin = climate.from
   const last = Math.min(to, climate.to)
@@ -273,12 +260,15 @@ export function gain(
     const boundary = tailDay(route, tail[j]!, planting)
     if (boundary >= last) break
     if (boundary > at) {
-      sum += totals[place]![boundary - origin]! - totals[place]![at - origin]!
+      const total = totals.of(place)
+      sum += total[boundary - origin]! - total[at - origin]!
       at = boundary
     }
     place = tail[j]!.place
   }
-  return at < last ? sum + totals[place]![last - origin]! - totals[place]![at - origin]! : sum
+  if (at >= last) return sum
+  const total = totals.of(place)
+  return sum + total[last - origin]! - total[at - origin]!
 }
 
 /** Smallest index in (low, high] whose running total is at least `goal`; the total at `high` is. */

@@ -1,7 +1,8 @@
 /** A method made ready to be walked: places by number, containers with their ages, moves with their triggers. */
 import type { Container, Crop, Method, Sowing } from '../../season/schema'
 import type { Day } from '../calendar/day'
-import type { Climate, RunningTotal } from '../climate/climate'
+import type { Climate } from '../climate/climate'
+import { Totals } from '../climate/totals'
 import { fastestDays, thermalShareFor, type Germination } from '../germination/emergence'
 import { coldOf } from '../growth/cold'
 import { containerAge, containerHolds, type ContainerAge } from '../growth/container-age'
@@ -71,9 +72,8 @@ export interface Route {
   movingDays?: WorkDays
   /** Days it is planted out on, where not any will do. */
   plantingDays?: WorkDays
-  /** Running totals by place number; only places on the route are filled. */
-  emergenceTotals: RunningTotal[]
-  growthTotals: RunningTotal[]
+  emergenceTotals: Totals
+  growthTotals: Totals
 }
 
 /** A container that cannot raise this kind: it is never ready before it is too old. */
@@ -160,12 +160,8 @@ export function compileRoute(
     steps,
     legs,
     tail,
-    emergenceTotals: [],
-    growthTotals: [],
-  }
-  for (const place of placesOf(route)) {
-    route.emergenceTotals[place] = climate.emergence(place, germination)
-    route.growthTotals[place] = climate.growth(place, crop.growth)
+    emergenceTotals: new Totals((place) => climate.emergence(place, germination)),
+    growthTotals: new Totals((place) => climate.growth(place, crop.growth)),
   }
   const refused = steps.filter((step) => !containerHolds(step))
   return { route, refused: refused.map(({ container, ml, ready, limit }) => ({ container, ml, ready, limit })) }
