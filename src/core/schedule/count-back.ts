@@ -24,7 +24,8 @@ export interface SowingTable {
   /** Degree-days each sowing lacks at its last move to be ready, or to be at its limit, on the scale of the last place's total. */
   readonly lacksReady: Float64Array
   readonly lacksLimit: Float64Array
-  /** Age each sowing has when it leaves heat, degree-days. */
+  /** Day each sowing comes up, and the age it has when it leaves heat, degree-days. */
+  readonly emergence: Float64Array
   readonly headStart: Float64Array
 }
 
@@ -41,7 +42,16 @@ export function createSowingTable(route: Route, from: Day, to: Day): SowingTable
   const days = to - from
   const array = () => new Float64Array(days)
   const settled = array().fill(Number.NaN)
-  return { route, from, days, settled, lacksReady: array(), lacksLimit: array(), headStart: array() }
+  return {
+    route,
+    from,
+    days,
+    settled,
+    lacksReady: array(),
+    lacksLimit: array(),
+    emergence: array(),
+    headStart: array(),
+  }
 }
 
 /** Last day that something happens to a sowing before the tail takes over; walks it when nobody has. */
@@ -51,8 +61,9 @@ function settledOf(table: SowingTable, i: number): Day {
 }
 
 function walk(table: SowingTable, i: number): Day {
-  const { route, from, settled, lacksReady, lacksLimit, headStart } = table
+  const { route, from, settled, lacksReady, lacksLimit, emergence, headStart } = table
   const pass = forwardPass(route, from + i, Infinity)
+  emergence[i] = pass.emergence
   if (pass.settled === Infinity || pass.pieces.at(-1)!.growsFrom >= route.climate.to) {
     lacksReady[i] = Infinity
     lacksLimit[i] = -Infinity
@@ -114,6 +125,8 @@ interface Asked {
   /** Sowings by index that are looked at, both included: later ones cannot be ready however well they grow. */
   first: number
   last: number
+  /** Last day of coming up that leaves time to be ready, where that is before the tail. */
+  upBy: Day
   tailStart: Day
   tailGain: number
   /** Total of the last place when the tail begins, with what the tail adds. */
@@ -127,16 +140,16 @@ function ask({ route, from, days }: SowingTable, planting: Day): Asked {
   const tailGain = gain(route, route.growthTotals, lastPlace, tailStart, planting, planting)
   const offered =
     tailStart < climate.from ? -Infinity : route.growthTotals.of(lastPlace)[tailStart - climate.from]! + tailGain
-  // Coming up and growing at its best, it takes so many days to be ready.
+  // Growing at its best from coming up on, it takes so many days to be ready.
   const { ready, limit } = steps[steps.length - 1]!
   const age = Math.max(0, Math.min(ready, limit) - (boughtAge ?? 0))
-  const fewest =
-    Math.floor(age / (growth.optimum - growth.base)) +
-    (boughtAge === undefined ? Math.floor(fastestEmergence(route) * (1 - TOLERANCE)) : 0)
+  const growing = Math.floor(age / (growth.optimum - growth.base))
+  const comingUp = boughtAge === undefined ? Math.floor(fastestEmergence(route) * (1 - TOLERANCE)) : 0
   return {
     planting,
     first: Math.max(0, planting - SEARCH_DAYS - from),
-    last: Math.min(days - 1, planting - from - Math.max(1, fewest)),
+    last: Math.min(days - 1, planting - from - Math.max(1, growing + comingUp)),
+    upBy: planting - growing < tailStart ? planting - growing : Infinity,
     tailStart,
     tailGain,
     offered,
@@ -156,7 +169,8 @@ function inWindow(table: SowingTable, i: number, asked: Asked): boolean {
 }
 
 /** Whether a sowing that is settled only after the tail has begun could still be ready at planting. */
-function mayMeetTail({ route, headStart }: SowingTable, i: number, { tailGain }: Asked): boolean {
+function mayMeetTail({ route, emergence, headStart }: SowingTable, i: number, { upBy, tailGain }: Asked): boolean {
+  if (emergence[i]! > upBy) return false
   const { steps, legs, pottingDays } = route
   // A change of place alone may come late in a long stay, and a day of potting before its own: nothing can be said of the
   // growth before it.
