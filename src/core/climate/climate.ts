@@ -17,7 +17,8 @@ export type RunningTotal = Float64Array
 
 /** Running totals of a span of days, made when first asked for and kept. Places by their index in the season. */
 export interface Climate {
-  readonly site: Site
+  /** The site; with daily means outdoors from the first day on, where they are known. */
+  readonly site: Site & { outdoor?: Float64Array }
 
   /** First day known. */
   readonly from: Day

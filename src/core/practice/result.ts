@@ -111,7 +111,7 @@ function judging(plan: Plan, seed: number) {
   }
 }
 
-const ALL = { weather: true, seed: true, badLots: true, losses: true, work: false }
+const ALL = { weather: true, seed: true, badLots: true, losses: true, work: false, heat: false }
 
 const together = (a: Yours, b: Yours): Yours => ({
   onTime: a.onTime + b.onTime,

@@ -1,23 +1,54 @@
-/** How late sowing really is on a farm, by what was written down. */
+/** How late work really is on a farm, by what was written down. */
+import type { Batch } from '../batch/batch'
 import type { Day } from '../calendar/day'
 import type { Plan } from '../plan/plan'
+import { passFrom } from '../schedule/pass-from'
+import { isBoughtIn } from '../sowing/policies'
 
-/** Sowings that have to be written down before they say how late sowing is. */
-export const FEWEST_SOWINGS = 8
+/** Sowings, or pottings and moves, that have to be written down before they say how late these are. */
+export const FEWEST_LATE = 8
 
-/**
- * Days that sowings were later than planned, in order; what was sown earlier, or on its day, was 0 late.
- *
- * @returns `undefined` where too few were written down to say
- */
-export function latenessOf({ batches }: Pick<Plan, 'batches'>): readonly number[] | undefined {
-  const late = batches.flatMap(({ progress }): number[] => {
-    const sown: Day | undefined = progress?.ledger.sown?.on
-    const planned = progress?.planned.sow
-    // A part was sown with the whole that it is of.
-    return sown === undefined || planned === undefined || progress?.ledger.splitOff ? [] : [Math.max(0, sown - planned)]
+/** Days that work was late, in order; what was done earlier, or on its day, was 0 late. `undefined` where too little was written down to say. */
+export interface Lateness {
+  sowing: readonly number[] | undefined
+  /** Of potting up, pricking out and moving. */
+  moving: readonly number[] | undefined
+}
+
+export function latenessOf({ batches }: Pick<Plan, 'batches'>): Lateness {
+  return { sowing: enough(batches.flatMap(sowingLate)), moving: enough(batches.flatMap(movesLate)) }
+}
+
+const enough = (late: number[]) => (late.length < FEWEST_LATE ? undefined : late.sort((a, b) => a - b))
+
+function sowingLate({ progress }: Batch): number[] {
+  const sown: Day | undefined = progress?.ledger.sown?.on
+  const planned = progress?.planned.sow
+  // A part was sown with the whole that it is of.
+  return sown === undefined || planned === undefined || progress?.ledger.splitOff ? [] : [Math.max(0, sown - planned)]
+}
+
+/** How long after it could have been each potting and move was done: by the days and temperatures that really were before it. */
+function movesLate({ progress, way, plantOn }: Batch): number[] {
+  const happened = progress?.happened
+  if (!happened || progress.ledger.splitOff || isBoughtIn(way.method)) return []
+  const { route } = way
+  return route.legs.flatMap(({ starts, stage }, leg): number[] => {
+    const line = progress.ledger.done.get(`${starts.by === 'potting' ? 'pot-up' : 'move'}/${stage}`)
+    if (leg === 0 || !line) return []
+    const { due } = passFrom(
+      route,
+      {
+        ...happened,
+        legs: happened.legs.map((day, at) => (at < leg ? day : undefined)),
+        seen: happened.seen.filter(({ on }) => on < line.on),
+        notBefore: happened.legs.map(() => -Infinity),
+      },
+      plantOn,
+    )
+    const could = due[leg] ?? Infinity
+    return could === Infinity ? [] : [Math.max(0, line.on - could)]
   })
-  return late.length < FEWEST_SOWINGS ? undefined : late.sort((a, b) => a - b)
 }
 
 /** Days late below which a share u of them lies. */

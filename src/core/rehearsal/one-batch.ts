@@ -10,8 +10,9 @@ import { limitDay, readyDay, forwardPass, type Pass } from '../schedule/forward'
 import { passFrom } from '../schedule/pass-from'
 import type { Route } from '../schedule/route'
 import { cellYield, meanYield, yieldVariance, type CellYield } from '../sizing/cell'
-import { lateAt } from './lateness'
+import { lateAt, type Lateness } from './lateness'
 import { binomialAt, drawsOf, normalAt, shareAt } from './draws'
+import { killedOn, type HeatOfYear } from './heat'
 
 /** What is left to chance; the rest is as planned. */
 export interface LeftTo {
@@ -22,8 +23,10 @@ export interface LeftTo {
   badLots: boolean
   /** Which plants are lost on the way. */
   losses: boolean
-  /** How late it is sown, by the farm's own records. */
+  /** How late it is sown, potted and moved, by the farm's own records. */
   work: boolean
+  /** Nights on which the heat of a place fails. */
+  heat: boolean
 }
 
 /** One year: its number, its weather, and what is drawn in it. */
@@ -34,8 +37,10 @@ export interface Year {
   /** Totals of this weather, by those of the plan they take the place of. */
   totals: Map<RunningTotal, RunningTotal>
   leftTo: LeftTo
-  /** Days that sowings were late on this farm, in order; none where it is not known. */
-  late?: readonly number[] | undefined
+  /** Days that work was late on this farm; none where it is not asked about. */
+  late?: Lateness | undefined
+  /** Nights on which heat failed; none where that is not left to chance. */
+  heat?: HeatOfYear | undefined
 }
 
 /** What becomes of a batch in a year. */
@@ -48,6 +53,8 @@ export interface Outcome {
   limit: Day
   pass: Pass
   spans: readonly Span[]
+  /** Night on which all of it died of cold, where that was. */
+  killed: Day | undefined
   /** Share of the lot that comes up, and its pace, as drawn. */
   share: number
   pace: number
@@ -117,18 +124,26 @@ export function outcomeOf(batch: Batch, route: Route, year: Year, sown = batch.s
   if (sow === undefined || sown === undefined || !isOpen(batch)) return undefined
   const { share, pace } = lotIn(batch, route, year)
   const paced = pace === 1 ? route : { ...route, pace: route.pace * pace, leaveHeatShare: route.leaveHeatShare * pace }
-  const begun = progress?.standing === 'to-sow' ? undefined : progress?.happened
-  const pass = begun ? passFrom(paced, begun, plantOn) : forwardPass(paced, Math.min(sow + lateIn(batch, year), plantOn - 1), plantOn) // prettier-ignore
+  const pass = passIn(batch, paced, year)
+  const spans = layOut(paced, batch.way.method.stages.length, pass, plantOn)
+  const killed = year.leftTo.heat && year.heat ? killedOn(spans, pass.emergence, batch.way.cold, year.heat) : undefined
+  const own = drawsOf(year.seed, year.n, batch.id)
   return {
-    plants: asRecorded(batch, () => plantsOf(batch, { share, sown, leftTo: year.leftTo, own: drawsOf(year.seed, year.n, batch.id) })), // prettier-ignore
+    plants:
+      killed === undefined ? asRecorded(batch, () => plantsOf(batch, { share, sown, leftTo: year.leftTo, own })) : 0,
     ready: readyDay(paced, pass),
     limit: limitDay(paced, pass),
     pass,
-    spans: layOut(paced, batch.way.method.stages.length, pass, plantOn),
+    spans: killed === undefined ? spans : untilDay(spans, killed + 1),
+    killed,
     share,
     pace,
   }
 }
+
+/** Where it stands until a day. */
+const untilDay = (spans: readonly Span[], day: Day): Span[] =>
+  spans.filter(({ from }) => from < day).map((span) => ({ ...span, until: Math.min(span.until, day) }))
 
 /** Whether it stands somewhere and is still to be planted. */
 const isOpen = ({ sizing, course, progress }: Batch): boolean =>
@@ -138,8 +153,28 @@ const isOpen = ({ sizing, course, progress }: Batch): boolean =>
 
 /** Days it is sown late in a year; what is bought in comes on its day. */
 function lateIn({ id, way }: Batch, { seed, n, leftTo, late }: Year): number {
-  if (!leftTo.work || !late || way.route.boughtAge !== undefined) return 0
-  return lateAt(late, drawsOf(seed, n, `late ${id}`)())
+  if (!leftTo.work || !late?.sowing || way.route.boughtAge !== undefined) return 0
+  return lateAt(late.sowing, drawsOf(seed, n, `late ${id}`)())
+}
+
+/** By leg of the route: days that it is potted or moved late in a year; `undefined` where that is never, or not known. */
+function movesLateIn({ id }: Batch, { legs }: Route, { seed, n, leftTo, late }: Year): number[] | undefined {
+  if (!leftTo.work || !late?.moving || late.moving.at(-1) === 0 || legs.length < 2) return undefined
+  const draw = drawsOf(seed, n, `moved late ${id}`)
+  return legs.map((_, leg) => (leg === 0 ? 0 : lateAt(late.moving!, draw())))
+}
+
+/** Its pass in a year: what has happened as it was, what is still to be done as late as that year has it. */
+function passIn(batch: Batch, route: Route, year: Year): Pass {
+  const { sow, plantOn, progress } = batch
+  const late = movesLateIn(batch, route, year)
+  if (progress?.happened && progress.standing !== 'to-sow')
+    return passFrom(route, { ...progress.happened, late }, plantOn)
+  const sown = Math.min(sow! + lateIn(batch, year), plantOn - 1)
+  if (!late) return forwardPass(route, sown, plantOn)
+  const none = route.legs.map(() => undefined)
+  const notBefore = route.legs.map(() => -Infinity)
+  return passFrom(route, { sown, leftHeat: undefined, legs: none, seen: [], notBefore, late }, plantOn)
 }
 
 /** Share and pace of its lot in a year: of what was counted or looked at the pace is known. */

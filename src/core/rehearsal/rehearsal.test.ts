@@ -1,5 +1,7 @@
+import { readFileSync } from 'node:fs'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { readSeason } from '../../season/read'
 import { readSmall } from '../../season/small-season'
 import type { Season } from '../../season/schema'
 import { formatDay, parseDay } from '../calendar/day'
@@ -11,18 +13,25 @@ import { done, entry } from '../testing/records'
 import { latenessOf } from './lateness'
 import { binomialAt, drawsOf, shareAt } from './draws'
 import { outcomeOf, routeIn, type LeftTo } from './one-batch'
+import { legStart } from '../schedule/forward'
 import { rehearse, REASONS } from './rehearse'
 import type { Rehearsed } from './years'
 import { spreadOf, weatherOf } from './weather'
 
-const NOTHING: LeftTo = { weather: false, seed: false, losses: false, badLots: false, work: false }
+const demo = (): Season => {
+  const read = readSeason(JSON.parse(readFileSync('demo/sallow-ferry-2027.json', 'utf8')))
+  if (!read.ok) throw new Error('the demo farm must read')
+  return { ...read.season, records: [] }
+}
+
+const NOTHING: LeftTo = { weather: false, seed: false, losses: false, badLots: false, work: false, heat: false }
 const planOf = (season: Season = readSmall(), today?: string): Plan =>
   createPlanner().plan(season, today === undefined ? undefined : parseDay(today))
 function rehearsed(plan: Plan, asked: Partial<Rehearsed> = {}) {
   const run = rehearse(plan, {
     years: 400,
     seed: 7,
-    leftTo: { weather: true, seed: true, losses: true, badLots: false, work: false },
+    leftTo: { weather: true, seed: true, losses: true, badLots: false, work: false, heat: false },
     ...asked,
   })
   for (;;) {
@@ -196,7 +205,7 @@ describe('a rehearsal', () => {
             n,
             climate: undefined,
             totals: new Map(),
-            leftTo: { weather: false, seed: true, losses: true, badLots: false, work: false },
+            leftTo: { weather: false, seed: true, losses: true, badLots: false, work: false, heat: false },
           }
           const route = routeIn(batch.way, year, -Infinity)
           const of = (cells: number) => outcomeOf(batch, route, year, cells)!
@@ -274,7 +283,7 @@ describe('how late work is', () => {
     ids.map((id) => done(id, formatDay(planOf(base).byId.get(id)!.sow! + days), 'sow'))
 
   it('is not known of a few sowings, and of more is what was written down', () => {
-    expect(latenessOf(planOf())).toBeUndefined()
+    expect(latenessOf(planOf())).toEqual({ sowing: undefined, moving: undefined })
     const many = readSmall((s) => {
       s.plantings = Array.from({ length: 10 }, (_, i) => ({ ...s.plantings[0]!, key: `p${i}`, code: `P${i}`, on: `2027-05-${10 + i}` })) // prettier-ignore
     })
@@ -283,15 +292,59 @@ describe('how late work is', () => {
     const records = late.map((days, i) => done(`p${i}`, formatDay(first.byId.get(`p${i}`)!.sow! + days), 'sow'))
     const day = formatDay(Math.max(...first.batches.slice(0, 9).map(({ sow }) => sow!)) + 6)
     const then = planOf({ ...many, records }, day)
-    expect(latenessOf(then)).toEqual([0, 0, 0, 0, 0, 1, 2, 3, 5])
+    expect(latenessOf(then).sowing).toEqual([0, 0, 0, 0, 0, 1, 2, 3, 5])
     // What is still to be sown is drawn as late as that: never sooner, and seldom in time where it has no days to spare.
-    const leftTo = { ...NOTHING, work: true }
+    const leftTo = { ...NOTHING, work: true, heat: false }
     const open = outlook(then, 'p9', { leftTo, years: 900 })
     const { ready } = outlook(then, 'p9', { leftTo: NOTHING, years: 2 })
     expect(open.ready[0]).toBe(ready[0])
     expect(open.ready[2]).toBeGreaterThan(ready[0])
-    expect(open.reasons['sown-late']).toBe(Math.round((1 - open.inTime) * 900))
+    expect(open.reasons['late-work']).toBe(Math.round((1 - open.inTime) * 900))
     expect(rehearsed(then, { leftTo, years: 20 }).lateSowings).toBe(9)
+  })
+  it('of pottings and moves is from the day they could have been done, by what went before them', () => {
+    const farm = demo()
+    const first = planOf(farm)
+    const moved = first.batches
+      .filter(
+        ({ sow, way, pass }) =>
+          sow !== undefined && pass && way.route.legs.length > 1 && way.route.boughtAge === undefined,
+      )
+      .slice(0, 12)
+    const days = [3, 0, 6]
+    const records = moved.flatMap((batch, i) => {
+      const { starts, stage } = batch.way.route.legs[1]!
+      const on = legStart(batch.pass!, 1) + days[i % 3]!
+      return [
+        done(batch.id, formatDay(batch.sow!), 'sow', { cells: batch.sizing!.cells, seeds: batch.sizing!.seeds }),
+        done(batch.id, formatDay(on), starts.by === 'potting' ? 'pot-up' : 'move', { nth: stage }),
+      ]
+    })
+    const day = Math.max(...moved.map(({ pass }) => legStart(pass!, 1))) + 10
+    const { moving } = latenessOf(planOf({ ...farm, records }, formatDay(day)))
+    expect(moving).toEqual(moved.map((_, i) => days[i % 3]!).sort((a, b) => a - b))
+  })
+  it('of a first move begins it later and never sooner, in any year; and where nothing was late, changes nothing', () => {
+    const plan = planOf(demo())
+    const leftTo = { ...NOTHING, work: true, heat: false }
+    let later = 0
+    for (const batch of plan.batches) {
+      if (!batch.pass || batch.sow === undefined) continue
+      for (let n = 0; n < 3; n++) {
+        const year = { seed: 5, n, climate: undefined, totals: new Map(), leftTo }
+        const of = (moving: readonly number[] | undefined) =>
+          outcomeOf(batch, batch.way.route, { ...year, late: { sowing: undefined, moving } })
+        const plain = of(undefined)
+        if (!plain) continue
+        expect(of([0, 0, 0])).toEqual(plain)
+        const late = of([0, 2, 9])!
+        // What stays longer in the warm may be ready sooner for it: only the move itself is later for certain.
+        const by = legStart(late.pass, 1) - legStart(plain.pass, 1)
+        if (batch.way.route.legs.length > 1) expect([0, 2, 9]).toContain(by)
+        if (by > 0) later++
+      }
+    }
+    expect(later).toBeGreaterThan(10)
   })
   it('changes nothing where too little is known of it', () => {
     const records = sown(2, [batches[0]!.id])

@@ -13,12 +13,12 @@ import { AFTER, eachYear, GRACE, isInTime, openOf, type Rehearsed } from './year
 export const USUAL: Rehearsed = {
   years: 1000,
   seed: 1,
-  leftTo: { weather: true, seed: true, badLots: true, losses: true, work: true },
+  leftTo: { weather: true, seed: true, badLots: true, losses: true, work: true, heat: true },
 }
 
 /** Why a planting misses. */
-export type Reason = 'cold' | 'slow-lot' | 'sown-late' | 'weak-lot' | 'losses' | 'outgrown'
-export const REASONS: readonly Reason[] = ['cold', 'slow-lot', 'sown-late', 'weak-lot', 'losses', 'outgrown']
+export type Reason = 'cold' | 'slow-lot' | 'late-work' | 'weak-lot' | 'losses' | 'heat' | 'outgrown'
+export const REASONS: readonly Reason[] = ['cold', 'slow-lot', 'late-work', 'weak-lot', 'losses', 'heat', 'outgrown']
 
 /** What a thousand years say of one batch. */
 export interface Outlook {
@@ -47,8 +47,9 @@ export interface Rehearsal {
   batches: readonly Outlook[]
   places: readonly LoadOutlook[]
   containers: readonly LoadOutlook[]
-  /** Sowings that say how late work is here; `undefined` where too few were written down. */
+  /** Sowings, and pottings and moves, that say how late work is here; `undefined` where too few were written down. */
   lateSowings: number | undefined
+  lateMoves: number | undefined
 }
 
 interface Tally {
@@ -76,7 +77,7 @@ export function* rehearse(plan: Plan, asked: Rehearsed = USUAL): Generator<numbe
     batch,
     plants: new Float64Array(years),
     ready: new Float64Array(years),
-    reasons: { cold: 0, 'slow-lot': 0, 'sown-late': 0, 'weak-lot': 0, losses: 0, outgrown: 0 },
+    reasons: { cold: 0, 'slow-lot': 0, 'late-work': 0, 'weak-lot': 0, losses: 0, heat: 0, outgrown: 0 },
     good: 0,
     enough: 0,
     inTime: 0,
@@ -101,13 +102,18 @@ export function* rehearse(plan: Plan, asked: Rehearsed = USUAL): Generator<numbe
     years,
     batches: tallies.filter((_, i) => taken[i] === 1).map((tally) => outlookOf(tally, years)),
     ...loads.outlooks(),
-    lateSowings: latenessOf(plan)?.length,
+    ...lateCounts(plan),
   }
+}
+
+function lateCounts(plan: Plan): Pick<Rehearsal, 'lateSowings' | 'lateMoves'> {
+  const { sowing, moving } = latenessOf(plan)
+  return { lateSowings: sowing?.length, lateMoves: moving?.length }
 }
 
 function count(tally: Tally, outcome: Outcome, { route, year, n }: { route: Route; year: Year; n: number }): void {
   const { batch } = tally
-  const { plants, ready, limit, pace } = outcome
+  const { plants, ready, limit, pace, killed } = outcome
   tally.plants[n] = plants
   tally.ready[n] = ready
   const enough = plants >= batch.plants
@@ -121,7 +127,7 @@ function count(tally: Tally, outcome: Outcome, { route, year, n }: { route: Rout
   }
   if (!enough) tally.short += batch.plants - plants
   if (ready > batch.plantOn) tally.late += Math.min(AFTER, ready - batch.plantOn)
-  tally.reasons[reasonOf(batch, { enough, ready, limit, pace, route, year })]++
+  tally.reasons[killed === undefined ? reasonOf(batch, { enough, ready, limit, pace, route, year }) : 'heat']++
 }
 
 interface Missed {
@@ -138,7 +144,7 @@ function reasonOf(batch: Batch, { enough, ready, limit, pace, route, year }: Mis
   const without = (part: Partial<LeftTo>) => outcomeOf(batch, route, { ...year, leftTo: { ...year.leftTo, ...part } })
   const isLate = (outcome: Outcome | undefined) => !outcome || outcome.ready > batch.plantOn + GRACE
   if (ready > batch.plantOn + GRACE) {
-    if (year.late && !isLate(without({ work: false }))) return 'sown-late'
+    if (year.late && !isLate(without({ work: false }))) return 'late-work'
     return pace > 1 && !isLate(without({ seed: false, badLots: false })) ? 'slow-lot' : 'cold'
   }
   if (!enough) {

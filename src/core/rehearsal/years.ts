@@ -5,6 +5,7 @@ import { createClimate, type Climate } from '../climate/climate'
 import type { Plan } from '../plan/plan'
 import type { Route } from '../schedule/route'
 import { drawsOf } from './draws'
+import { heatOf } from './heat'
 import { latenessOf } from './lateness'
 import { outcomeOf, routeIn, type LeftTo, type Outcome, type Year } from './one-batch'
 import { weatherOf } from './weather'
@@ -55,14 +56,17 @@ export function* eachYear(
 ): Generator<number, void> {
   const { season, today = -Infinity } = plan
   const late = leftTo.work ? latenessOf(plan) : undefined
+  const base = batches.find(({ way }) => way.refused.length === 0)?.way.route.climate
   const weathers = leftTo.weather ? Math.min(WEATHERS, years) : 1
   let done = 0
   for (let weather = 0; weather < weathers; weather++) {
-    const climate = leftTo.weather ? climateOf(season, batches, seed, weather) : undefined
+    const climate =
+      leftTo.weather && base ? climateOf(season, batches, base, drawsOf(seed, weather, 'weather')) : undefined
     const routes = new Map<Batch['way'], Route>()
     const totals: Year['totals'] = new Map()
     for (let n = weather; n < years; n += weathers) {
-      const year: Year = { seed, n, climate, totals, leftTo, late }
+      const heat = leftTo.heat && base ? heatOf(climate ?? base, { seed, n }, today) : undefined
+      const year: Year = { seed, n, climate, totals, leftTo, late, heat }
       const routeOf = ({ way }: Batch) => {
         let route = routes.get(way)
         if (!route) routes.set(way, (route = routeIn(way, year, today)))
@@ -83,11 +87,9 @@ export const isInTime = ({ plantOn }: Batch, { ready, limit }: Pick<Outcome, 're
 function climateOf(
   { site, places }: Plan['season'],
   batches: readonly Batch[],
-  seed: number,
-  weather: number,
-): Climate | undefined {
-  const base = batches.find(({ way }) => way.refused.length === 0)?.way.route.climate
-  if (!base) return undefined
+  base: Climate,
+  draw: () => number,
+): Climate {
   const last: Day = batches.reduce((most, { plantOn }) => Math.max(most, plantOn), -Infinity) + AFTER
   const first: Day = batches.reduce(
     (least, { sow, progress }) => Math.min(least, sow ?? Infinity, progress?.happened?.sown ?? Infinity),
@@ -96,6 +98,6 @@ function climateOf(
   // Begun on a grid of days, so that a few days more or less that are looked at bring no other weather.
   const from = base.from + Math.max(0, Math.floor((first - 1 - base.from) / GRID) * GRID)
   const to = Math.min(base.to, last)
-  const outdoor = weatherOf(site, from, to - from, drawsOf(seed, weather, 'weather'))
+  const outdoor = weatherOf(site, from, to - from, draw)
   return createClimate({ ...site, outdoor }, places, from, to, [], base)
 }

@@ -40,6 +40,8 @@ export interface Happened {
   seen: readonly SeenAge[]
   /** By leg of the route: first day on which it can begin, where it has not; of the first, on which heat can be left. */
   notBefore: readonly Day[]
+  /** By leg of the route: days after it could begin that it does, where it has not. */
+  late?: readonly number[] | undefined
 }
 
 /** A pass with the days on which what has not happened could have begun, were it not that it has not: of the first leg, the day heat could have been left. */
@@ -114,7 +116,7 @@ function emergenceAfterHeat(
   return reach(route, totals, place, from, left, planting)
 }
 
-function walk(route: Route, { legs: begun, seen, notBefore }: Happened, pass: RealPass): void {
+function walk(route: Route, { legs: begun, seen, notBefore, late }: Happened, pass: RealPass): void {
   const { growthTotals: totals, legs, steps } = route
   const { emergence, leavesHeat, planting, pieces } = pass
   const gained = (place: number, from: Day, to: Day) => (to > from ? gain(route, totals, place, from, to, planting) : 0)
@@ -153,7 +155,7 @@ function walk(route: Route, { legs: begun, seen, notBefore }: Happened, pass: Re
       if (own !== Infinity) settled = Math.max(settled, own)
       return onItsWorkDay(route, piece, { starts: by, own, ready, limit }, planting)
     }
-    let day = begun[i] ?? Math.max((pass.due[i] = dueOf(legs[i]!)), notBefore[i]!)
+    let day = begun[i] ?? Math.max((pass.due[i] = dueOf(legs[i]!)) + (late?.[i] ?? 0), notBefore[i]!)
     // What is handed over on a day is not, where it is potted before.
     if (begun[i] === undefined && starts.by === 'day' && i + 1 < legs.length) {
       day = Math.min(day, begun[i + 1] ?? Math.max(dueOf(legs[i + 1]!), notBefore[i + 1]!))

@@ -9,7 +9,8 @@ import LinearProgress from '@mui/material/LinearProgress'
 import Typography from '@mui/material/Typography'
 import { useEffect, useEffectEvent, useMemo, useState } from 'react'
 import { useTranslations } from 'next-intl'
-import { FEWEST_SOWINGS } from '../../core/rehearsal/lateness'
+import { isHeated, NIGHTS_TO_A_FAILURE } from '../../core/rehearsal/heat'
+import { FEWEST_LATE } from '../../core/rehearsal/lateness'
 import { USUAL, type Rehearsal } from '../../core/rehearsal/rehearse'
 import type { Rehearsed } from '../../core/rehearsal/years'
 import { Link } from '../../ui/navigation'
@@ -22,7 +23,7 @@ import { PlantingRow } from './planting-row'
 import { useRehearsal } from './use-rehearsal'
 import './words'
 
-const CHANCES = ['weather', 'seed', 'badLots', 'losses', 'work'] as const
+const CHANCES = ['weather', 'seed', 'badLots', 'losses', 'work', 'heat'] as const
 const SETTLED = 1500 // ms without a further change
 const FIRST = 15 // plantings shown before all are asked for
 
@@ -32,7 +33,9 @@ export function RehearseView() {
   const { kept, done, broke, start, stop } = useRehearsal()
   const [leftTo, setLeftTo] = useState<Rehearsed['leftTo']>(kept?.asked.leftTo ?? USUAL.leftTo)
   const running = done !== undefined
-  const none = CHANCES.every((chance) => !leftTo[chance])
+  // Heat can fail only where something is heated.
+  const chances = CHANCES.filter((chance) => chance !== 'heat' || season.places.some(isHeated))
+  const none = chances.every((chance) => !leftTo[chance])
   const changed = kept !== undefined && (kept.season !== season || kept.today !== today)
   const again = useEffectEvent(() => kept && start(season, today, kept.asked.leftTo))
   // What is still open is rehearsed again by itself once a change has settled.
@@ -75,7 +78,7 @@ export function RehearseView() {
         sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: 1.5, mt: 1 }}
       >
         <Box sx={{ fontSize: 14.5, color: 'text.secondary' }}>{t('leftToChance')}:</Box>
-        {CHANCES.map((chance) => (
+        {chances.map((chance) => (
           <FormControlLabel
             key={chance}
             label={t(`chances.${chance}`)}
@@ -137,7 +140,15 @@ function Said({ said, asked }: { said: Rehearsal; asked: Rehearsed }) {
         {lost.worth !== undefined && lost.worth >= 1 && t('worthInAll', { money: moneyWords(format, lost.worth) })}
       </Box>
       {asked.leftTo.work && said.lateSowings === undefined && (
-        <Box sx={{ fontSize: 14, color: 'text.secondary', mt: 0.5 }}>{t('latenessUnknown', { n: FEWEST_SOWINGS })}</Box>
+        <Box sx={{ fontSize: 14, color: 'text.secondary', mt: 0.5 }}>{t('latenessUnknown', { n: FEWEST_LATE })}</Box>
+      )}
+      {asked.leftTo.work && said.lateMoves === undefined && (
+        <Box sx={{ fontSize: 14, color: 'text.secondary', mt: 0.5 }}>{t('movesUnknown', { n: FEWEST_LATE })}</Box>
+      )}
+      {asked.leftTo.heat && season.places.some(isHeated) && (
+        <Box sx={{ fontSize: 14, color: 'text.secondary', mt: 0.5, maxWidth: 760 }}>
+          {t('heatSaid', { n: NIGHTS_TO_A_FAILURE })}
+        </Box>
       )}
       <Typography variant="h2" sx={{ mt: 2.5 }}>
         {t('places')}

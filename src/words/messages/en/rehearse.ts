@@ -13,9 +13,20 @@ export const rehearse = {
   broke: 'It broke off. Rehearse again.',
   changed: 'The season has changed since it was rehearsed; it is rehearsed again in a moment.',
   leftToChance: 'Left to chance',
-  chances: { weather: 'weather', seed: 'seed', badLots: 'bad lots', losses: 'losses', work: 'late sowing' },
+  chances: {
+    weather: 'weather',
+    seed: 'seed',
+    badLots: 'bad lots',
+    losses: 'losses',
+    work: 'late work',
+    heat: 'failing heat',
+  },
+  heatSaid:
+    'Heat is taken to fail on one night in {n}, an estimate; plants that cannot bear how cold it then gets are lost. What stands on a thermostat is left out: how cold it gets without is not known.',
   latenessUnknown:
     'How late you really sow is not known before {n} sowings are written down; until then all is sown on its day.',
+  movesUnknown:
+    'How late you really pot up and move is not known before {n} of them are written down; until then each is done on its day.',
   lostInAll: 'In an average year {plants} of those wanted are not there in time.',
   worthInAll: 'Where you have said what they bring, that is {money}.',
   lost: 'In an average year {plants} of those wanted are not there in time{known, select, yes {, worth {money}} other {}}.',
@@ -32,9 +43,10 @@ export const rehearse = {
   why: {
     cold: '{n} too cold to be ready',
     'slow-lot': '{n} a slow lot',
-    'sown-late': '{n} sown late',
+    'late-work': '{n} done late',
     'weak-lot': '{n} a weak lot',
     losses: '{n} by losses',
+    heat: '{n} when heat failed',
     outgrown: '{n} outgrown',
   },
   readyIn: 'Ready {from} to {until}, planned to go out {plan}',
