@@ -119,6 +119,8 @@ export function gateSentence(gate: Gate, f: Format): string {
           return f.t('words.field.overgrownSince', { on: f.date(gate.on!) })
         case 'not-sown':
           return f.t('words.field.noSowingWorksForThis')
+        case 'asked':
+          return f.t('words.field.nobodyHasRecordedItsSowing', { on: f.date(gate.on!) })
       }
       break
     case 'leaves':

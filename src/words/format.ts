@@ -34,7 +34,7 @@ export interface Format {
   degrees(celsius: number): string
   /** `45 ml` or `2.7 cu in` */
   volume(ml: number): string
-  /** `3 mm`, `1.5 cm` or `0.6 in` */
+  /** `3 mm`, `1.5 cm` or `⅝ in` */
   depth(cm: number): string
 }
 
@@ -104,7 +104,7 @@ export function createFormat(locale: string, units: Units, year?: number, curren
     degrees: (c) => (us ? `${number((c * 9) / 5, 0)} °F` : `${number(c, 1)} °C`),
     volume: (ml) =>
       us ? `${number(ml / 16.387, 1)} cu in` : ml >= 10_000 ? `${number(ml / 1000, 1)} l` : `${number(ml)} ml`,
-    depth: (cm) => (us ? `${number(cm / 2.54, 2)} in` : cm < 1 ? `${number(cm * 10)} mm` : `${number(cm, 1)} cm`),
+    depth: (cm) => (us ? `${inEighths(cm / 2.54)} in` : cm < 1 ? `${number(cm * 10)} mm` : `${number(cm, 1)} cm`),
   }
 }
 
@@ -119,6 +119,15 @@ export function count(f: Format, value: number, what: Counted): string {
 
 /** Which comes first where a day is written in digits alone. */
 export const dayOrderOf = (locale: string): DayOrder => (/^en-us$/i.test(locale) ? 'mdy' : 'dmy')
+
+const EIGHTHS = ['', '⅛', '¼', '⅜', '½', '⅝', '¾', '⅞']
+
+/** Inches as they are read off a ruler: `⅜`, `1½`. */
+function inEighths(inches: number): string {
+  const all = Math.max(1, Math.round(inches * 8))
+  const [whole, rest] = [Math.floor(all / 8), EIGHTHS[all % 8]!]
+  return `${whole === 0 ? '' : whole}${rest}`
+}
 
 /** `A, B and C`. */
 export function list(f: Format, items: readonly string[]): string {

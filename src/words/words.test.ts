@@ -29,7 +29,7 @@ describe('format', () => {
     expect([f.degrees(5), us.degrees(5)]).toEqual(['5 °C', '9 °F'])
     expect([f.volume(45), us.volume(45)]).toEqual(['45 ml', '2.7 cu in'])
     expect([mixWords(f, 4.25), mixWords(f, 42.4), mixWords(us, 42.4)]).toEqual(['4.3 l', '42 l', '1.5 cu ft'])
-    expect([f.depth(0.6), us.depth(1.5)]).toEqual(['6 mm', '0.59 in'])
+    expect([f.depth(0.6), us.depth(1.5)]).toEqual(['6 mm', '⅝ in'])
   })
   it('writes the year of a day that is not of the season', () => {
     const season = { from: '2026-10-01', to: '2027-12-31' }

@@ -24,7 +24,7 @@ const RANK = Object.fromEntries(TASK_KINDS.map((kind, i) => [kind, i])) as Recor
 
 /**
  * Work of a day: on the day it is, everything that is due or late, and what was done on it; on any other day what falls
- * on it.
+ * on it. Of what is not sown, only what leads to its sowing can be done before its plants could be up.
  *
  * @param from first day asked for; @param until first day no longer
  */
@@ -39,13 +39,15 @@ export function workBetween(plan: Plan, from: Day, until: Day): Work[] {
         work.push({ task, state: 'open', due: task.day, late: 0, line: undefined })
     } else workOf({ ...plan, today }, batch, from, until, work)
   }
-  return work.sort(
-    (a, b) =>
-      dayOf(a) - dayOf(b) ||
-      RANK[a.task.kind] - RANK[b.task.kind] ||
-      (a.task.fromPlace ?? a.task.place ?? 0) - (b.task.fromPlace ?? b.task.place ?? 0) ||
-      (a.task.batch.code < b.task.batch.code ? -1 : 1),
-  )
+  return work
+    .filter(isPossible)
+    .sort(
+      (a, b) =>
+        dayOf(a) - dayOf(b) ||
+        RANK[a.task.kind] - RANK[b.task.kind] ||
+        (a.task.fromPlace ?? a.task.place ?? 0) - (b.task.fromPlace ?? b.task.place ?? 0) ||
+        (a.task.batch.code < b.task.batch.code ? -1 : 1),
+    )
 }
 
 /** All work of one batch, done and still to be done, in no order. */
@@ -90,6 +92,15 @@ export function workAhead(plan: Plan, batch: Batch, day: Day): Work[] {
 export const dayOf = ({ task, line }: Pick<Work, 'task' | 'line'>): Day => line?.on ?? task.day
 
 const BEFORE_SOWING: ReadonlySet<Task['kind']> = new Set(['order', 'prepare'])
+const SOWING: ReadonlySet<Task['kind']> = new Set(['sow', 'receive'])
+
+/** Whether there is something to do it to: of what nobody has sown, no plant is potted, moved or planted before it could be up. */
+function isPossible({ task, state }: Work): boolean {
+  const { kind, batch, day } = task
+  if (state === 'done' || batch.progress?.standing !== 'to-sow' || BEFORE_SOWING.has(kind) || SOWING.has(kind))
+    return true
+  return batch.pass !== undefined && day >= batch.pass.emergence && day > batch.sow!
+}
 
 /** A plan that knows what day it is. */
 type Known = Pick<Plan, 'season' | 'since'> & { today: Day }

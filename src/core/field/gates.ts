@@ -25,7 +25,7 @@ export type Gate = { verdict: Verdict } & (
   | { kind: 'night'; above: number; low: number; forecast: boolean }
   | { kind: 'soil'; above: number; soil: number; forecast: boolean }
   | { kind: 'bed'; state: 'free' | 'none' | 'taken'; clashes: readonly BedClash[] }
-  | { kind: 'plants'; state: 'ready' | 'not-ready' | 'past' | 'not-sown'; on: Day | undefined }
+  | { kind: 'plants'; state: 'ready' | 'not-ready' | 'past' | 'not-sown' | 'asked'; on: Day | undefined }
   | { kind: 'leaves'; state: 'good' | 'not-looked' | 'soft' | 'pale' }
 )
 
@@ -136,6 +136,7 @@ function bedGate({ goes }: FieldCrop, { season, clashes }: GateFacts): Gate | un
 function plantsGate({ batch, from }: FieldCrop, { today }: GateFacts): Gate | undefined {
   if (!batch) return undefined
   const { sow, ready, limit } = batch
+  if (batch.progress?.asks) return { kind: 'plants', state: 'asked', on: sow, verdict: 'wait' }
   if (sow === undefined || ready === undefined) return { kind: 'plants', state: 'not-sown', on: sow, verdict: 'wait' }
   if (ready > from) return { kind: 'plants', state: 'not-ready', on: ready, verdict: 'wait' }
   if (limit !== undefined && limit < Math.max(from, Math.min(today, from + 1)))

@@ -167,17 +167,6 @@ export function compileRoute(
   return { route, refused: refused.map(({ container, ml, ready, limit }) => ({ container, ml, ready, limit })) }
 }
 
-/** Every place a route may stand in, by number: changing places and the real ones they stand for. */
-export function placesOf({
-  climate,
-  germPlace,
-  legs,
-  tail,
-}: Pick<Route, 'climate' | 'germPlace' | 'legs' | 'tail'>): Set<number> {
-  const named = [germPlace, ...legs.map(({ place }) => place), ...tail.map(({ place }) => place)]
-  return new Set(named.flatMap((place) => [place, ...climate.changing.standsFor(place)]))
-}
-
 /** An open flat has no cells: leaves say when seedlings may be pricked out, and when they must. */
 function flatAge(
   { readyLeaf, limitLeaf }: Extract<Sowing, { policy: 'flat' }>,

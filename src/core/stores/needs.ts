@@ -113,7 +113,7 @@ function seedNeeds(plan: Plan, coming: Coming): Bare[] {
   }
   for (const { sow, seed, sizing, way, variety, progress } of plan.batches) {
     if (seed.lot || sow === undefined || !sizing || way.route.boughtAge !== undefined) continue
-    if (progress?.ledger.sown || progress?.standing === 'gone') continue
+    if (progress?.ledger.sown || progress?.standing === 'gone' || progress?.asks) continue
     const need = of(variety.key)
     const seeds = seedToHave(sizing.seeds, handling)
     need.needed += seeds

@@ -28,6 +28,8 @@ export function Detail({ limit, day }: { limit: Limit; day: Day }) {
   const standing = useMemo(
     () =>
       plan.batches.flatMap((batch): Standing[] => {
+        // What is asked about first stands nowhere, and takes nothing.
+        if (batch.progress?.asks) return []
         if (kind === 'crew') {
           const monday = weekStart(day)
           let hours = 0

@@ -79,10 +79,12 @@ export function Kinds({ kinds, shown }: { kinds: readonly KindCost[]; shown: rea
             <td key={part}>{money(sum((kind) => kind.parts[part]))}</td>
           ))}
           <td>
-            {moneyWords(
-              format,
-              sum((kind) => kind.cost),
-            )}
+            {kinds.some(known)
+              ? moneyWords(
+                  format,
+                  sum((kind) => kind.cost),
+                )
+              : '–'}
           </td>
           {otherwise && (
             <td>

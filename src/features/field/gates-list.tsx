@@ -282,4 +282,4 @@ function WeatherAhead({ day, onWeather }: { day: Day; onWeather: () => void }) {
 
 /** `19 mm` or `0.75 in` */
 const rainWords = (mm: number, format: Format): string =>
-  format.units === 'us' ? format.depth(mm / 10) : format.t('field.mm', { rain: format.number(mm) })
+  format.units === 'us' ? `${format.number(mm / 25.4, 2)} in` : format.t('field.mm', { rain: format.number(mm) })

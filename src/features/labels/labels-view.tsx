@@ -15,11 +15,12 @@ import { spoken } from '../../core/labels/codes'
 import type { Batch } from '../../core/batch/batch'
 import { ChoiceField, NumberField, WordField } from '../../ui/fields'
 import { useRecord } from '../../ui/records/use-record'
+import { useKept } from '../../ui/use-kept'
 import { useInAddress } from '../../ui/use-in-address'
 import { useSeason, useWorkingDay } from '../../ui/season-context'
 import { StairGlyph } from '../../ui/stair/stair'
 import { count } from '../../words/format'
-import { SHEET_NAMES, type SheetName } from './sheets'
+import { SHEET_NAMES, usualSheet } from './sheets'
 import { UnlabelledTray } from './unlabelled-tray'
 import { Making, RollPrinter } from './making'
 import { LabelPreview } from './label-preview'
@@ -28,6 +29,7 @@ import { toggled, batchesFor, batchesNamed } from './model'
 
 const never = () => () => undefined
 
+const Sheet = z.enum(SHEET_NAMES)
 const Wanted = z.object({ for: z.enum(['sow', 'pot-up', 'standing']) })
 const TO_SOW: z.output<typeof Wanted> = { for: 'sow' }
 
@@ -42,7 +44,8 @@ export function LabelsView() {
   const [{ for: which }, setWanted] = useInAddress('labels', Wanted, TO_SOW)
   const [off, setOff] = useState<ReadonlySet<string>>(new Set())
   const [each, setEach] = useState<'tray' | 'batch'>('tray')
-  const [sheet, setSheet] = useState<SheetName>('a4-24')
+  // Whoever prints buys the same sheets again.
+  const [sheet, setSheet] = useKept('labels/sheet', Sheet, usualSheet(season.farm.region), 'device')
   const [skip, setSkip] = useState<number | undefined>(0)
   const origin = useSyncExternalStore(
     never,

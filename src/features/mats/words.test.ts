@@ -25,8 +25,8 @@ describe('what is said of a lamp', () => {
       'The lamp belongs 31 cm over the trays.',
     ])
     expect(lampWords({ ...lamp, tallest: tall('SR', 16.2, true) }, us)).toEqual([
-      'Tallest: SR, 6.5 in.',
-      'The lamp belongs 12.5 in over the trays.',
+      'Tallest: SR, 6½ in.',
+      'The lamp belongs 12½ in over the trays.',
     ])
   })
   it('is one thing to do: no room before too low, too low before too high', () => {

@@ -55,6 +55,20 @@ export function missingWords(one: Missing, f: Format): string {
   }
 }
 
+/** What is missing, what is said of many batches alike said once. */
+export function missingList(all: readonly Missing[], f: Format): string[] {
+  const without = all.flatMap((one) => (one.kind === 'no-lot' ? [one.batch] : []))
+  if (without.length < 2) return all.map((one) => missingWords(one, f))
+  const codes = list(
+    f,
+    without.map(({ code }) => code),
+  )
+  return [
+    f.t('sowing.noSeedIsEnteredForMany', { n: without.length, batches: codes }),
+    ...all.filter(({ kind }) => kind !== 'no-lot').map((one) => missingWords(one, f)),
+  ]
+}
+
 /** How much of what goes where, of a whole line. */
 export function lineAmount(line: SessionLine, season: Pick<Season, 'places'>, f: Format): string {
   const { works, container, trays, place, kind, cells } = line

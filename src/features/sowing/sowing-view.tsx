@@ -19,7 +19,7 @@ import {
   chosenSession,
   daysLacking,
   lacking,
-  missingWords,
+  missingList,
   openWorks,
   sessionsAhead,
   sessionsOf,
@@ -125,11 +125,7 @@ export function SowingView() {
           </Typography>
           {missingAhead.map((other) => (
             <Box key={other.day} sx={{ borderTop: 1, borderColor: 'divider', py: 0.75, fontSize: 15 }}>
-              <b>{format.date(other.day)}</b>:{' '}
-              {lacking(other)
-                .map((one) => missingWords(one, format))
-                .join('; ')}
-              .
+              <b>{format.date(other.day)}</b>: {missingList(lacking(other), format).join('; ')}.
             </Box>
           ))}
         </Box>
@@ -203,7 +199,7 @@ function Work({ session }: { session: Session }) {
     <>
       {session.missing.length > 0 && (
         <Alert severity="warning" sx={{ mt: 2 }}>
-          <b>{t('lookToBeforeItBegins')}</b> {session.missing.map((one) => missingWords(one, format)).join('; ')}.
+          <b>{t('lookToBeforeItBegins')}</b> {missingList(session.missing, format).join('; ')}.
         </Alert>
       )}
       <Takes session={session} />

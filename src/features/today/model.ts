@@ -5,7 +5,7 @@ import type { FieldCrop } from '../../core/field/field-crop'
 import type { Batch } from '../../core/batch/batch'
 import type { Plan } from '../../core/plan/plan'
 import { type CountDue, countsDue } from '../../core/advice/counts-due'
-import { roundsOn, type Round } from '../../core/advice/rounds'
+import { isSown, roundsOn, type Round } from '../../core/advice/rounds'
 import { dayOf, workBetween, type Work } from '../../core/advice/work'
 import type { Said } from '../../ui/records/use-record'
 
@@ -85,7 +85,7 @@ export function todayModel(plan: Plan, day: Day): TodayModel {
 function hardeningOn(plan: Plan, day: Day): TodayModel['hardening'] {
   const hardening = plan.batches.flatMap((batch) => {
     const stay = batch.stays.at(-1)
-    return stay?.kind === 'harden' && stay.from <= day && day < stay.until
+    return stay?.kind === 'harden' && stay.from <= day && day < stay.until && isSown(batch, plan, day)
       ? [{ batch, from: stay.from, until: stay.until }]
       : []
   })

@@ -139,7 +139,7 @@ export const WorkRow = memo(function WorkRow({
               {gateSentence(reason, format)}
             </Box>
           )}
-          {!done && large && !ofOne && <OutlookTag outlook={outlookOf(batch)} />}
+          {!done && large && !ofOne && <OutlookTag outlook={outlookOf(batch)} ofPlants={late > 0} />}
           {done && line && (
             <Box sx={{ fontSize: 13.5, color: 'success.main', fontWeight: 650 }}>
               {t('doneOfOn', { on: format.date(line.on), who: line.entry.who })}

@@ -82,6 +82,7 @@ export const records = {
   overgrownBy: 'overgrown by {days}',
   willNotBeReady: 'will not be ready',
   late: '{days} late',
+  plantsLate: 'plants {days} late',
   done: {
     order: 'Ordered',
     prepare: 'Seed prepared',

@@ -120,6 +120,7 @@ export const words = {
     plugsWillNotPullCleanly: 'Plugs will not pull cleanly before {on}.',
     overgrownSince: 'Overgrown since {on}.',
     noSowingWorksForThis: 'No sowing works for this day.',
+    nobodyHasRecordedItsSowing: 'To be sown {on}, and nobody has recorded that it was: see Today.',
     firmAndDark: 'Firm and dark.',
     checkWhetherTheLeavesAre: 'Check whether the leaves are firm and dark.',
     softHardenLonger: 'Soft: harden longer.',

@@ -85,6 +85,7 @@ export const records = {
   overgrownBy: 'pasada por {days}',
   willNotBeReady: 'no estará lista',
   late: '{days} de retraso',
+  plantsLate: 'plantas con {days} de retraso',
   done: {
     order: 'Pedidas',
     prepare: 'Semilla preparada',

@@ -1,6 +1,7 @@
 export const sowing = {
   ofFor: '{seeds} de {lot}, para {batch}',
   noSeedIsEnteredFor: 'no hay semilla anotada para {batch} {variety}',
+  noSeedIsEnteredForMany: 'no hay semilla anotada para {n} lotes, {batches}',
   roomForTraysOn: 'sitio para {over} bandejas en {place}',
   ofFrom: '{what} de {batch}, desde {from}',
   day: {

@@ -102,6 +102,7 @@ export const words = {
     plugsWillNotPullCleanly: 'Los cepellones no salen enteros antes de {on}.',
     overgrownSince: 'Pasada desde {on}.',
     noSowingWorksForThis: 'Ninguna siembra sirve para este día.',
+    nobodyHasRecordedItsSowing: 'Debía sembrarse el {on} y nadie lo ha anotado: mira Hoy.',
     firmAndDark: 'Firmes y oscuras.',
     checkWhetherTheLeavesAre: 'Mire si las hojas están firmes y oscuras.',
     softHardenLonger: 'Blandas: endurezca más tiempo.',
