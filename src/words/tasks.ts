@@ -1,6 +1,6 @@
 /** The day's work in the grower's words. */
 import type { Batch } from '../core/batch/batch'
-import type { Task } from '../core/batch/tasks'
+import { plantsOut, type Task } from '../core/batch/tasks'
 import type { Day } from '../core/calendar/day'
 import type { Place } from '../season/schema'
 import { count, type Format } from './format'
@@ -58,7 +58,7 @@ export function taskLine(task: Task, places: readonly Place[], f: Format): strin
     case 'harden':
       return `${trays}: ${from} → ${to}`
     case 'plant':
-      return f.t('words.tasks.from', { plants: count(f, batch.plants, 'plant'), trays, from })
+      return f.t('words.tasks.from', { plants: count(f, plantsOut(batch), 'plant'), trays, from })
   }
 }
 

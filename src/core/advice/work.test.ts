@@ -4,11 +4,12 @@ import { describe, expect, it } from 'vitest'
 import { anySeason } from '../../season/any-season'
 import { readSeason } from '../../season/read'
 import type { Season } from '../../season/schema'
+import { plantsOut } from '../batch/tasks'
 import { formatDay, parseDay, type Day } from '../calendar/day'
 import { gatesBetween } from '../field/gates'
 import { createPlanner, type Plan } from '../plan/plan'
 import { needsOf } from '../stores/needs'
-import { done } from '../testing/records'
+import { done, entry } from '../testing/records'
 import { seasonAir } from '../field/anchor'
 import { askedAbout, workBetween } from './work'
 
@@ -18,7 +19,7 @@ const farm = (name: string): Season => {
   return { ...read.season, records: [] }
 }
 const FARMS = ['sallow-ferry', 'kestrel-flat', 'one-tunnel', 'loft-and-porch']
-const PLANTS = new Set(['leave-heat', 'thin', 'pinch', 'feed', 'pot-up', 'move', 'harden', 'plant'])
+const PLANTS = new Set(['thin', 'pinch', 'feed', 'pot-up', 'harden', 'plant'])
 
 const planOn = (season: Season, today: Day): Plan => createPlanner().plan(season, today)
 
@@ -26,7 +27,10 @@ const planOn = (season: Season, today: Day): Plan => createPlanner().plan(season
 const withoutPlants = (plan: Plan, from: Day, until: Day) =>
   workBetween(plan, from, until).filter(
     ({ task: { kind, batch, day }, state }) =>
-      state === 'open' && PLANTS.has(kind) && batch.progress?.standing === 'to-sow' && !(day >= batch.pass!.emergence),
+      state === 'open' &&
+      PLANTS.has(kind) &&
+      ['to-sow', 'sown'].includes(batch.progress?.standing ?? '') &&
+      !(day >= batch.pass!.emergence),
   )
 
 describe('where nothing was ever recorded', () => {
@@ -83,6 +87,21 @@ describe('where sowing was recorded', () => {
       planted++
     }
     expect(planted).toBeGreaterThan(20)
+  })
+  it('as many plants go out as there are, where some were lost', () => {
+    const season = farm('kestrel-flat')
+    const batch = createPlanner().plan(season).byId.get('br.2')!
+    const seeds = batch.sizing!.seeds
+    const on = (days: number) => formatDay(batch.sow! + days)
+    const lost = batch.sizing!.cells - batch.plants + 50
+    const records = [
+      done(batch.id, on(0), 'sow', { cells: batch.sizing!.cells, seeds }),
+      entry(batch.id, on(12), { did: 'loss', plants: lost, cause: 'damping-off' }),
+    ]
+    const now = planOn({ ...season, records }, batch.sow! + 14).byId.get('br.2')!
+    expect(plantsOut(batch)).toBe(batch.plants)
+    expect(plantsOut(now)).toBeLessThanOrEqual(batch.plants - 50)
+    expect(plantsOut(now)).toBe(Math.round(now.progress!.plants))
   })
   it('of any season nothing is asked of plants that nobody has raised', () => {
     fc.assert(

@@ -24,7 +24,7 @@ const RANK = Object.fromEntries(TASK_KINDS.map((kind, i) => [kind, i])) as Recor
 
 /**
  * Work of a day: on the day it is, everything that is due or late, and what was done on it; on any other day what falls
- * on it. Of what is not sown, only what leads to its sowing can be done before its plants could be up.
+ * on it. Of what is not up, only what leads there can be done before its plants could be.
  *
  * @param from first day asked for; @param until first day no longer
  */
@@ -94,11 +94,17 @@ export const dayOf = ({ task, line }: Pick<Work, 'task' | 'line'>): Day => line?
 const BEFORE_SOWING: ReadonlySet<Task['kind']> = new Set(['order', 'prepare'])
 const SOWING: ReadonlySet<Task['kind']> = new Set(['sow', 'receive'])
 
-/** Whether there is something to do it to: of what nobody has sown, no plant is potted, moved or planted before it could be up. */
+const OF_TRAYS: ReadonlySet<Task['kind']> = new Set(['leave-heat', 'move'])
+
+/**
+ * Whether there is something to do it to: no plant is potted, hardened or planted before it could be up; trays that stand
+ * somewhere may be moved before.
+ */
 function isPossible({ task, state }: Work): boolean {
   const { kind, batch, day } = task
-  if (state === 'done' || batch.progress?.standing !== 'to-sow' || BEFORE_SOWING.has(kind) || SOWING.has(kind))
-    return true
+  const standing = batch.progress?.standing
+  if (state === 'done' || BEFORE_SOWING.has(kind) || SOWING.has(kind)) return true
+  if (standing !== 'to-sow' && (standing !== 'sown' || OF_TRAYS.has(kind))) return true
   return batch.pass !== undefined && day >= batch.pass.emergence && day > batch.sow!
 }
 

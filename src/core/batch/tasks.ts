@@ -113,6 +113,12 @@ function add(
   })
 }
 
+/** Plants that go out: those wanted, or as many as are expected where that is fewer. */
+export function plantsOut({ plants, progress }: Batch): number {
+  if (!progress || !['sown', 'up', 'hardening'].includes(progress.standing)) return plants
+  return Math.min(plants, Math.round(progress.plants))
+}
+
 const LONGEST_AHEAD = 1200 // days a task may come before the sowing: six preparations of 200 at most, or an order
 const RANK = Object.fromEntries(TASK_KINDS.map((kind, i) => [kind, i])) as Record<TaskKind, number>
 

@@ -67,7 +67,8 @@ export function costsByKind({ batches, season }: Plan): KindCost[] {
     }
     kinds.set(crop.key, kind)
     kind.batches++
-    kind.plants += batch.plants
+    // What was dropped before anything was sown gives nothing.
+    if (batch.progress?.standing !== 'gone' || batch.progress.ledger.sown) kind.plants += batch.plants
     kind.cost += effort.cost.known
     // Parts were planned with the whole that they are of.
     if (!batch.progress?.ledger.splitOff) kind.planned += effortOf(batch.progress?.planned ?? batch, season).cost.known

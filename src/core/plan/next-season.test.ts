@@ -52,3 +52,17 @@ describe('the next season', () => {
     )
   })
 })
+
+describe('the name of the next season', () => {
+  const named = (name: string, from: string, to: string) => {
+    const season = { ...readSmall(), plantings: [], season: { ...readSmall().season, name, from, to } }
+    return nextSeason(season, new Map()).season.name
+  }
+  it('has every year in it one later', () => {
+    expect(named('2027', '2027-01-01', '2027-12-31')).toBe('2028')
+    expect(named('2027–2028', '2027-07-01', '2028-06-30')).toBe('2028–2029')
+    expect(named('Summer 2027/28', '2027-07-01', '2028-06-30')).toBe('Summer 2028/29')
+    expect(named('2099/00', '2099-07-01', '2100-06-30')).toBe('2100/01')
+    expect(named('The first', '2027-01-01', '2027-12-31')).toBe('The first, the next')
+  })
+})

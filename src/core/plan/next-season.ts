@@ -91,14 +91,11 @@ export function nextSeason(season: Season, sownOf: ReadonlyMap<string, number>, 
   const again = new Set(season.records.flatMap(({ what }) => (what.did === 'resow' ? [what.as] : [])))
   const { opensOn: _, ...own } = season.season
   const { forecast: _forecast, ...site } = season.site
-  const year = civil(parseDay(own.from)).year
   return {
     ...season,
     season: {
       ...own,
-      name: own.name.includes(String(year))
-        ? own.name.replace(String(year), String(year + years))
-        : `${own.name}, the next`,
+      name: nameAfter(own.name, civil(parseDay(own.from)).year, years),
       from: sameDate(own.from, years),
       to: sameDate(own.to, years),
     },
@@ -129,4 +126,13 @@ export function nextSeason(season: Season, sownOf: ReadonlyMap<string, number>, 
     records: [],
     readings: [],
   }
+}
+
+/** Name of the season so many years after one: every year in it that many later, `2027–2028` and `2027/28` too. */
+function nameAfter(name: string, year: number, years: number): string {
+  if (!name.includes(String(year))) return `${name}, the next`
+  const two = (text: string) => String((Number(text) + years) % 100).padStart(2, '0')
+  return name.replace(/(\d{4})(?:([/–-])(\d{2})(?!\d))?/g, (_, first: string, between?: string, second?: string) =>
+    second === undefined ? String(Number(first) + years) : `${Number(first) + years}${between}${two(second)}`,
+  )
 }

@@ -53,9 +53,16 @@ export function inTheWaysWords(ledger: Ledger, planned: Batch, left: Day | undef
 /** Work that shows that heat was left. */
 const LATER: ReadonlySet<string> = new Set(['pot-up', 'move', 'harden', 'plant'])
 
+/** The work at which it was left behind, when others of its batch went on: it had been through all that comes before, as they had. */
+export function leftBehindAt({ restOf, splitOff }: Ledger): Line<'task'> | undefined {
+  return restOf !== undefined && splitOff?.entry.what.did === 'task' ? (splitOff as Line<'task'>) : undefined
+}
+
 /** First day that shows that heat was left; `Infinity` without one. */
-export function firstAfterHeat({ done }: Ledger): Day {
-  let first = Infinity
+export function firstAfterHeat(ledger: Ledger): Day {
+  const { done } = ledger
+  const behind = leftBehindAt(ledger)
+  let first = behind && LATER.has(behind.entry.what.task) ? behind.on : Infinity
   for (const { on, entry } of done.values()) if (LATER.has(entry.what.task)) first = Math.min(first, on)
   return first
 }

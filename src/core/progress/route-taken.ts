@@ -8,6 +8,7 @@ import { UNPLANNED, type Leg, type Step, type TailLeg } from '../schedule/route'
 import type { Way } from '../batch/ways'
 import type { Ledger } from '../ledger/ledger'
 import type { Line } from '../ledger/records'
+import { leftBehindAt } from './in-the-ways-words'
 import { inFlats, policyOf } from '../sowing/policies'
 
 /** Where things are found by their keys. */
@@ -125,12 +126,21 @@ export function routeTaken(
   // What hardens, or is planted, has been through all that comes before.
   let next = Infinity
   for (const [step, { on }] of ledger.done) if (/^(harden|plant)\//.test(step)) next = Math.min(next, on)
+  const behind = leftBehindAt(ledger)
+  const waits = behind?.entry.what.task
+  if (behind && (waits === 'harden' || waits === 'plant')) next = Math.min(next, behind.on)
   for (let i = legs.length - 1; i > 0; i--) {
     const { stage, starts } = legs[i]!
+    const task = starts.by === 'potting' ? 'pot-up' : 'move'
+    // What others of its batch went on to is still to be done to those left behind; what came before is done.
+    if (behind && waits === task && behind.entry.what.nth === stage) {
+      next = Math.min(next, behind.on)
+      continue
+    }
     if (begun[i] !== undefined) begun[i] = Math.min(begun[i]!, next)
     else if (next < Infinity) {
       begun[i] = Math.min(next, plannedOn[i]!)
-      implied.push(`${starts.by === 'potting' ? 'pot-up' : 'move'}/${stage}`)
+      implied.push(`${task}/${stage}`)
     }
     next = Math.min(next, begun[i] ?? Infinity)
   }

@@ -50,6 +50,7 @@ export function Now({ batch }: { batch: Batch }) {
   const { progress, ready, limit, plantOn } = batch
   const stand = progress?.stand
   const planned = progress?.planned
+  const gone = progress?.standing === 'gone'
   const figures: [string, string, (string | undefined)?][] = [
     [
       t('plantsExpected'),
@@ -74,29 +75,31 @@ export function Now({ batch }: { batch: Batch }) {
   ]
   return (
     <>
-      <Box
-        component="dl"
-        sx={{
-          display: 'grid',
-          gridTemplateColumns: { xs: '1fr 1fr', sm: 'repeat(4, 1fr)' },
-          gap: 1.5,
-          m: 0,
-          mb: 2,
-          '& dt': { fontSize: 13, color: 'text.secondary' },
-          '& dd': { m: 0, fontSize: 19, fontWeight: 650, lineHeight: 1.2 },
-          '& small': { display: 'block', fontSize: 13, fontWeight: 450, color: 'text.secondary' },
-        }}
-      >
-        {figures.map(([title, value, under]) => (
-          <div key={title}>
-            <dt>{title}</dt>
-            <dd>
-              {value}
-              {under && <small>{under}</small>}
-            </dd>
-          </div>
-        ))}
-      </Box>
+      {!gone && (
+        <Box
+          component="dl"
+          sx={{
+            display: 'grid',
+            gridTemplateColumns: { xs: '1fr 1fr', sm: 'repeat(4, 1fr)' },
+            gap: 1.5,
+            m: 0,
+            mb: 2,
+            '& dt': { fontSize: 13, color: 'text.secondary' },
+            '& dd': { m: 0, fontSize: 19, fontWeight: 650, lineHeight: 1.2 },
+            '& small': { display: 'block', fontSize: 13, fontWeight: 450, color: 'text.secondary' },
+          }}
+        >
+          {figures.map(([title, value, under]) => (
+            <div key={title}>
+              <dt>{title}</dt>
+              <dd>
+                {value}
+                {under && <small>{under}</small>}
+              </dd>
+            </div>
+          ))}
+        </Box>
+      )}
       {stand && (
         <Box sx={{ mb: 2, fontSize: 15 }}>
           {t('theCountsSayGoodPlants', {
@@ -112,7 +115,7 @@ export function Now({ batch }: { batch: Batch }) {
       )}
       <AccountLines batch={batch} />
       <ComesNext batch={batch} />
-      <BatchSteps batch={batch} />
+      {!gone && <BatchSteps batch={batch} />}
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, my: 2 }}>
         <Button
           component={Link}

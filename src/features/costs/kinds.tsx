@@ -11,7 +11,8 @@ import { MoneyTable } from './money-table'
 import '../../ui/costs-words'
 
 /** Whether anything is known of what a kind costs: else it costs nobody knows what, and not nothing. */
-const known = ({ cost, unknown }: KindCost): boolean => cost > 0 || unknown.length === 0
+const known = ({ cost, planned, plants, unknown }: KindCost): boolean =>
+  cost > 0 || planned > 0 || (unknown.length === 0 && plants > 0)
 
 export function Kinds({ kinds, shown }: { kinds: readonly KindCost[]; shown: readonly CostPart[] }) {
   const t = useTranslations('costs')

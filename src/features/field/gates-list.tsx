@@ -3,6 +3,7 @@
 import Box from '@mui/material/Box'
 import Button from '@mui/material/Button'
 import Typography from '@mui/material/Typography'
+import { plantsOut } from '../../core/batch/tasks'
 import { useMemo } from 'react'
 import { useTranslations } from 'next-intl'
 import type { Day } from '../../core/calendar/day'
@@ -136,7 +137,7 @@ function GatedRow({
               {format.date(stand.from)}:{' '}
               {stand.inPlace
                 ? t('sow', { seeds: count(format, stand.inPlace.seeds, 'seed') })
-                : count(format, stand.plants, 'plant')}{' '}
+                : count(format, stand.batch ? plantsOut(stand.batch) : stand.plants, 'plant')}{' '}
               {stand.batch && <OutlookTag outlook={outlookOf(stand.batch)} />}
             </Box>
             {reasons.length > 0 && (

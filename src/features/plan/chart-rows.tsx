@@ -298,7 +298,9 @@ export const BatchRow = memo(function BatchRow({
   const state = standing(batch)
   const outlook = outlookOf(batch)
   const tags = [
-    ...batch.marks.map((one) => markTag(one, format)),
+    ...(batch.progress?.standing === 'gone'
+      ? [format.t('records.gone')]
+      : batch.marks.map((one) => markTag(one, format))),
     ...(short ? [t('shortOfSeed')] : []),
     ...(outlook && outlook.kind !== 'on-time' ? [outlookWords(outlook, format)] : []),
     ...(years ? [t('inTimeIn', { n: Math.round(years.chance * 100) })] : []),
@@ -373,9 +375,16 @@ function PlantDate({
   const known = outlookOf(batch)
   const outlook = known && known.kind !== 'on-time' ? known : undefined
   const color = cannot ? 'var(--mui-palette-error-main)' : 'var(--mui-palette-success-main)'
+  const x0 = x(batch.plantOn) + 11
+  if (batch.progress?.standing === 'gone')
+    return (
+      <text x={x0} y={ROW - 8} fontSize={12.5} fontWeight={700} fill="var(--mui-palette-text-secondary)">
+        {format.t('records.gone')}
+      </text>
+    )
   const late = batch.ready !== undefined && batch.ready > batch.plantOn ? x(batch.ready) - x(batch.plantOn) : 0
   return (
-    <text x={x(batch.plantOn) + 11 + late} y={ROW - 8} fontSize={12.5} fontWeight={700} fill={color}>
+    <text x={x0 + late} y={ROW - 8} fontSize={12.5} fontWeight={700} fill={color}>
       {format.shortDate(batch.plantOn)}
       {cannot && worst ? ` · ${markTag(worst, format)}` : ''}
       {short && <tspan fill="var(--mui-palette-warning-main)"> {t('shortOfSeed2')}</tspan>}

@@ -52,7 +52,7 @@ const ofBatch = (batch: Batch): Entry => ({
   method: batch.way.method.name,
   sow: batch.sow,
   plantOn: batch.plantOn,
-  plants: batch.plants,
+  plants: batch.progress?.standing === 'gone' ? 0 : batch.plants,
   get marked() {
     return batch.marks.length > 0
   },

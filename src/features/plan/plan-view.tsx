@@ -133,7 +133,12 @@ export function PlanView() {
                 extra: shown === plan.batches.length + inPlace.length ? '' : t('of', { shown: format.number(shown) }),
                 batches: count(format, plan.batches.length, 'batch'),
                 extra2: inPlace.length > 0 ? t('andSownInPlace', { inPlace: format.number(inPlace.length) }) : '',
-                reduce: format.number([...plan.batches, ...inPlace].reduce((sum, { plants }) => sum + plants, 0)),
+                reduce: format.number(
+                  [...plan.batches.filter(({ progress }) => progress?.standing !== 'gone'), ...inPlace].reduce(
+                    (sum, { plants }) => sum + plants,
+                    0,
+                  ),
+                ),
               })}
               {over > 0 && (
                 <Box component="span" sx={{ color: 'error.main', fontWeight: 650 }}>

@@ -10,6 +10,7 @@ import {
 } from '../../core/advice/session'
 import { shiftsOf } from '../../core/advice/day-shift'
 import type { Work } from '../../core/advice/work'
+import { plantsOut } from '../../core/batch/tasks'
 import type { Day } from '../../core/calendar/day'
 import type { Plan } from '../../core/plan/plan'
 import type { Season } from '../../season/schema'
@@ -100,7 +101,7 @@ export function lineAmount(line: SessionLine, season: Pick<Season, 'places'>, f:
       return f.t('words.tasks.from', {
         plants: count(
           f,
-          sumOf(works, ({ batch }) => batch.plants),
+          sumOf(works, ({ batch }) => plantsOut(batch)),
           'plant',
         ),
         trays: inTrays,

@@ -116,7 +116,9 @@ function dayWork(day: Day, all: readonly Work[], counts: readonly CountDue[] = [
 
 function sowingWeek(plan: Plan, monday: Day): SowingWeek {
   const batches = plan.batches
-    .filter(({ sow }) => sow !== undefined && sow >= monday && sow < monday + 7)
+    .filter(
+      ({ sow, progress }) => sow !== undefined && sow >= monday && sow < monday + 7 && progress?.standing !== 'gone',
+    )
     .sort((a, b) => a.sow! - b.sow! || (a.code < b.code ? -1 : 1))
   const inPlace = plan.inPlace
     .filter((stand) => stand.from >= monday && stand.from < monday + 7)

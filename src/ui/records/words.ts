@@ -89,7 +89,7 @@ export function entrySentence(
     case 'merge':
       return f.t('records.putTogetherAgain')
     case 'end':
-      return `${what.plants === undefined ? f.t('records.all') : count(f, what.plants, 'plant')} ${f.t(`records.end.${what.how}`)}`
+      return `${what.plants === undefined ? f.t('records.all') : count(f, what.plants, 'plant')} ${f.t(`records.end.${what.how}`)}${what.cause === undefined ? '' : `: ${f.t(`records.loss.${what.cause}`)}`}`
     case 'mixed':
       return f.t('records.mixedKeptAs', { as: what.as })
     case 'resow':

@@ -1,6 +1,7 @@
 /** A batch's whole way as one drawing with its dates: the stair, large, and a line for each step. */
 'use client'
 import Box from '@mui/material/Box'
+import { plantsOut } from '../../core/batch/tasks'
 import { useMemo } from 'react'
 import { useTranslations } from 'next-intl'
 import type { Batch } from '../../core/batch/batch'
@@ -80,7 +81,11 @@ export function BatchSteps({ batch }: { batch: Batch }) {
         <li>
           <span>{format.date(plantOn)}</span>
           <span />
-          <b>{t('plant', { plants: format.number(batch.plants) })}</b>
+          <b>
+            {plantsOut(batch) < batch.plants
+              ? t('plantOf', { plants: format.number(plantsOut(batch)), wanted: format.number(batch.plants) })
+              : t('plant', { plants: format.number(batch.plants) })}
+          </b>
         </li>
       </Box>
       <Box sx={{ fontSize: 13, color: 'text.secondary', mt: 0.5 }}>

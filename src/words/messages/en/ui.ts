@@ -53,6 +53,7 @@ export const ui = {
   uncoverAndMove: 'Uncover and move',
   move: 'Move',
   plant: 'Plant {plants}',
+  plantOf: 'Plant {plants}, {wanted} wanted',
   up: 'up {emergence}',
   ready: 'ready {ready}',
   mustGoBy: 'must go by {limit}',

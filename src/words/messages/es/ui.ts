@@ -58,6 +58,7 @@ export const ui = {
   uncoverAndMove: 'Destapar y mover',
   move: 'Mover',
   plant: 'Plantar {plants}',
+  plantOf: 'Plantar {plants}, hacen falta {wanted}',
   up: 'sale {emergence}',
   ready: 'lista {ready}',
   mustGoBy: 'debe salir antes del {limit}',
