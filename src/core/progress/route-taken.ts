@@ -35,6 +35,42 @@ export interface Taken {
 }
 
 /**
+ * Steps nobody ticked off though a later one was; the days they are taken to have been on are put in.
+ *
+ * @param begun by leg, the day it began; @param plannedOn by leg, the day it was to
+ */
+function stepsImplied(
+  ledger: Ledger,
+  legs: readonly Leg[],
+  begun: (Day | undefined)[],
+  plannedOn: readonly Day[],
+): string[] {
+  const implied: string[] = []
+  // What hardens, or is planted, has been through all that comes before.
+  let next = Infinity
+  for (const [step, { on }] of ledger.done) if (/^(harden|plant)\//.test(step)) next = Math.min(next, on)
+  const behind = leftBehindAt(ledger)
+  const waits = behind?.entry.what.task
+  if (behind && (waits === 'harden' || waits === 'plant')) next = Math.min(next, behind.on)
+  for (let i = legs.length - 1; i > 0; i--) {
+    const { stage, starts } = legs[i]!
+    const task = starts.by === 'potting' ? 'pot-up' : 'move'
+    // What others of its batch went on to is still to be done to those left behind; what came before is done.
+    if (behind && waits === task && behind.entry.what.nth === stage) {
+      next = Math.min(next, behind.on)
+      continue
+    }
+    if (begun[i] !== undefined) begun[i] = Math.min(begun[i]!, next)
+    else if (next < Infinity) {
+      begun[i] = Math.min(next, plannedOn[i]!)
+      implied.push(`${task}/${stage}`)
+    }
+    next = Math.min(next, begun[i] ?? Infinity)
+  }
+  return implied
+}
+
+/**
  * Puts what happened in the place of what was planned.
  *
  * @param ledger with nothing moved before heat was left
@@ -122,28 +158,7 @@ export function routeTaken(
     addLeg({ ...leg, step: steps.length - 1 }, line?.entry.what.place, began, line, began, start)
   })
 
-  const implied: string[] = []
-  // What hardens, or is planted, has been through all that comes before.
-  let next = Infinity
-  for (const [step, { on }] of ledger.done) if (/^(harden|plant)\//.test(step)) next = Math.min(next, on)
-  const behind = leftBehindAt(ledger)
-  const waits = behind?.entry.what.task
-  if (behind && (waits === 'harden' || waits === 'plant')) next = Math.min(next, behind.on)
-  for (let i = legs.length - 1; i > 0; i--) {
-    const { stage, starts } = legs[i]!
-    const task = starts.by === 'potting' ? 'pot-up' : 'move'
-    // What others of its batch went on to is still to be done to those left behind; what came before is done.
-    if (behind && waits === task && behind.entry.what.nth === stage) {
-      next = Math.min(next, behind.on)
-      continue
-    }
-    if (begun[i] !== undefined) begun[i] = Math.min(begun[i]!, next)
-    else if (next < Infinity) {
-      begun[i] = Math.min(next, plannedOn[i]!)
-      implied.push(`${task}/${stage}`)
-    }
-    next = Math.min(next, begun[i] ?? Infinity)
-  }
+  const implied = stepsImplied(ledger, legs, begun, plannedOn)
 
   const late: Line<'moved'>[] = []
   for (const line of ledger.moves) {
