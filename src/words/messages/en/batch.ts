@@ -36,7 +36,7 @@ export const batch = {
   of: ' of {lot}',
   by: ' by {ready}',
   leftAboutUsable: '{there} left, about {plants} usable{extra}.',
-  sownNotCountedYet: '{count} sown, not counted yet.',
+  sownNotCountedYet: '{count} that were sown are not counted yet.',
   ofThemDoubles: ', {more} of them doubles',
   stand: '{count} stand{there, plural, one {s} other {}}{extra}{extra2}.',
   blanksWereSownAgainOn: '{cells} blanks were sown again on {on}: these trays hold two ages.',
