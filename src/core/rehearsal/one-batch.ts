@@ -120,7 +120,7 @@ function yieldOf(batch: Batch, share: number): CellYield {
  * @returns nothing of a batch that stands nowhere, or is planted or gone
  */
 export function outcomeOf(batch: Batch, route: Route, year: Year, sown = batch.sizing?.cells): Outcome | undefined {
-  const { sow, plantOn, progress } = batch
+  const { sow, plantOn } = batch
   if (sow === undefined || sown === undefined || !isOpen(batch)) return undefined
   const { share, pace } = lotIn(batch, route, year)
   const paced = pace === 1 ? route : { ...route, pace: route.pace * pace, leaveHeatShare: route.leaveHeatShare * pace }
