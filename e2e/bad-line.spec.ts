@@ -1,6 +1,6 @@
 /** A line that is slow, or comes and goes: every view opens, and what is written down arrives once. */
 import { VIEWS_KEPT } from '../src/season/kept-pages'
-import { asDocument, demo, expect, settled, test } from './farm'
+import { asDocument, demo, expect, sendNow, settled, test } from './farm'
 import { AT, NO_WAY, opens, visitOnce } from './without-signal'
 
 test.use({ serviceWorkers: 'allow', viewport: { width: 390, height: 844 } })
@@ -123,8 +123,7 @@ test('a new version waits until it is wanted, and takes what waits to be sent al
 
   const before = demo().records.length
   expect((await asDocument(page, AT)).records).toHaveLength(before)
-  await context.unroute('**/api/records')
-  await page.getByRole('button', { name: 'Send now' }).click()
+  await sendNow(page, () => context.unroute('**/api/records'))
   await expect.poll(async () => (await asDocument(page, AT)).records.length).toBe(before + 1)
   await settled(page)
   expect((await asDocument(page, AT)).records.at(-1)!.batch).toBe(name.split('/')[0])

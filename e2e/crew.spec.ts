@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import jsQR from 'jsqr'
 import sharp from 'sharp'
-import { asDocument, demo, expect, reload, settled, test, unfold, visit } from './farm'
+import { asDocument, demo, expect, reload, sendNow, settled, test, unfold, visit } from './farm'
 import { ROOT } from '../scripts/machine.mjs'
 
 test.use({ viewport: { width: 390, height: 844 }, hasTouch: true })
@@ -597,8 +597,7 @@ test.describe('a season that records nothing', () => {
     await expect(office.getByText(/changed/)).toBeVisible()
     const [then, next] = await Promise.all(['2027', '2028'].map((year) => asDocument(office, `/sallow-ferry/${year}`)))
     expect([then!, next!].map((season) => season.plantings.find(({ key }) => key === 'bs')!.plants)).toEqual([11, 280])
-    await page.unroute('**/api/**')
-    await page.getByRole('button', { name: 'Send now' }).click()
+    await sendNow(page, () => page.unroute('**/api/**'))
     await expect(page.getByText(/No connection/)).toBeHidden()
     await expect
       .poll(async () => (await asDocument(page, '/sallow-ferry/2027')).records.map(({ batch }) => batch))

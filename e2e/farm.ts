@@ -185,6 +185,14 @@ export async function reload(page: Page): Promise<void> {
   await page.locator('html[data-ready]').waitFor()
 }
 
+/** Lets requests through again, and sends what waits at once; where it has gone by itself just then, there is nothing left to press. */
+export async function sendNow(page: Page, letThrough: () => Promise<void>): Promise<void> {
+  const button = page.getByRole('button', { name: 'Send now' })
+  await button.waitFor()
+  await letThrough()
+  await button.evaluateAll((all) => all.forEach((one) => (one as HTMLElement).click()))
+}
+
 const pending = new WeakMap<Page, Set<Request>>()
 const QUIET = 500 // ms without a request
 
