@@ -90,11 +90,11 @@ export function countBack(table: SowingTable, planting: Day, agePoint: number): 
 /** Latest sowing that reaches an age by the planting day; `undefined` when none in 400 days does. */
 export function latestSowing(table: SowingTable, planting: Day, agePoint: number): Day | undefined {
   const asked = ask(table, planting)
-  const { route, settled, lacksReady, lacksLimit, from } = table
+  const { route, lacksReady, lacksLimit, from } = table
   const { first, tailStart, offered } = asked
   const most = offered + TOLERANCE
   for (let i = asked.last; i >= first; i--) {
-    if ((Number.isNaN(settled[i]!) ? walk(table, i) : settled[i]!) <= tailStart) {
+    if (settledOf(table, i) <= tailStart) {
       const ready = lacksReady[i]!
       if (ready + agePoint * (lacksLimit[i]! - ready) <= most) return i + from
     } else if (mayMeetTail(table, i, asked)) {

@@ -44,6 +44,13 @@ interface Entry {
   marked: boolean
 }
 
+/** Plants a batch still stands for: none where it was thrown away or dropped. */
+const plantsOf = ({ plants, progress }: Batch): number => (progress?.standing === 'gone' ? 0 : plants)
+
+/** Plants of a plan, raised and sown in place together. */
+export const plantsOfAll = ({ batches, inPlace }: Pick<Plan, 'batches' | 'inPlace'>): number =>
+  batches.reduce((sum, batch) => sum + plantsOf(batch), 0) + inPlace.reduce((sum, { plants }) => sum + plants, 0)
+
 const ofBatch = (batch: Batch): Entry => ({
   row: { kind: 'batch', id: batch.id, batch },
   code: batch.code,
@@ -52,7 +59,7 @@ const ofBatch = (batch: Batch): Entry => ({
   method: batch.way.method.name,
   sow: batch.sow,
   plantOn: batch.plantOn,
-  plants: batch.progress?.standing === 'gone' ? 0 : batch.plants,
+  plants: plantsOf(batch),
   get marked() {
     return batch.marks.length > 0
   },

@@ -32,7 +32,7 @@ import { Link } from '../../ui/navigation'
 import { usePrinting } from '../../ui/use-printing'
 import { PlanPaper } from './plan-paper'
 import { useInAddress } from '../../ui/use-in-address'
-import { GROUPINGS, ORDERS, planRows, plantedCrops, sowingWeeks, type RowOptions } from './model'
+import { GROUPINGS, ORDERS, planRows, plantedCrops, plantsOfAll, sowingWeeks, type RowOptions } from './model'
 import { PlanChart } from './plan-chart'
 import { StairDragging } from './stair-drag'
 import { usePanel } from './use-panel'
@@ -133,12 +133,7 @@ export function PlanView() {
                 extra: shown === plan.batches.length + inPlace.length ? '' : t('of', { shown: format.number(shown) }),
                 batches: count(format, plan.batches.length, 'batch'),
                 extra2: inPlace.length > 0 ? t('andSownInPlace', { inPlace: format.number(inPlace.length) }) : '',
-                reduce: format.number(
-                  [...plan.batches.filter(({ progress }) => progress?.standing !== 'gone'), ...inPlace].reduce(
-                    (sum, { plants }) => sum + plants,
-                    0,
-                  ),
-                ),
+                reduce: format.number(plantsOfAll(plan)),
               })}
               {over > 0 && (
                 <Box component="span" sx={{ color: 'error.main', fontWeight: 650 }}>
