@@ -11,7 +11,7 @@ import { createPlanner, type Plan } from '../plan/plan'
 import { needsOf } from '../stores/needs'
 import { done, entry } from '../testing/records'
 import { seasonAir } from '../field/anchor'
-import { askedAbout, workBetween } from './work'
+import { askedAbout, workAhead, workBetween } from './work'
 
 const farm = (name: string): Season => {
   const read = readSeason(JSON.parse(readFileSync(`demo/${name}-2027.json`, 'utf8')))
@@ -23,9 +23,9 @@ const PLANTS = new Set(['thin', 'pinch', 'feed', 'pot-up', 'harden', 'plant'])
 
 const planOn = (season: Season, today: Day): Plan => createPlanner().plan(season, today)
 
-/** Work with plants, of batches that nobody has sown, on days when none of theirs could be up. */
+/** Work with plants, of batches that nobody has sown, on days when none of theirs could be up: of some days, and of each batch. */
 const withoutPlants = (plan: Plan, from: Day, until: Day) =>
-  workBetween(plan, from, until).filter(
+  [...workBetween(plan, from, until), ...plan.batches.flatMap((batch) => workAhead(plan, batch, from))].filter(
     ({ task: { kind, batch, day }, state }) =>
       state === 'open' &&
       PLANTS.has(kind) &&

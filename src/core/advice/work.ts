@@ -66,7 +66,8 @@ export const askedAbout = (plan: Plan): Batch[] =>
   plan.batches.filter(({ progress }) => progress?.asks).sort((a, b) => a.sow! - b.sow! || (a.code < b.code ? -1 : 1))
 
 /**
- * What is still to be done of one batch, in the order of its days.
+ * What is still to be done of one batch, in the order of its days; as on the day's list, nothing is asked of plants that
+ * are not up.
  *
  * @param day the day it is: where nothing was ever recorded, work before it counts as done
  */
@@ -84,7 +85,7 @@ export function workAhead(plan: Plan, batch: Batch, day: Day): Work[] {
   const { today } = plan
   workOf({ ...plan, today }, batch, Math.min(today, batch.sow - LONGEST_AHEAD), Infinity, work)
   return work
-    .filter(({ state }) => state === 'open')
+    .filter((one) => one.state === 'open' && isPossible(one))
     .sort((a, b) => dayOf(a) - dayOf(b) || RANK[a.task.kind] - RANK[b.task.kind])
 }
 
