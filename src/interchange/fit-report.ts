@@ -2,7 +2,8 @@
 import { formatDay, parseDay } from '../core/calendar/day'
 import { plantingsOf, proposalsOf, withPlantings } from '../core/fit/proposals'
 import { planFigures } from '../core/plan/figures'
-import { createPlanner } from '../core/plan/plan'
+import type { Held } from '../core/hold/hold'
+import { createPlanner, type Plan } from '../core/plan/plan'
 import type { Season } from '../season/schema'
 import type { FitStatus } from '../worker/fit-plan'
 import { farmFormat } from '../words/format'
@@ -43,10 +44,27 @@ export function fitReport(season: Season, status: FitStatus, from = season.seaso
       until: formatDay(until),
       most: rounded(most),
     })),
+    ...(status.holding?.found ? { holds: holdsReport(plan, status.holding.found) } : {}),
     troubles: status.troubles.map((trouble) => ({
       ...trouble,
       ...(trouble.from === undefined ? {} : { from: formatDay(trouble.from), until: formatDay(trouble.until!) }),
     })),
     fitted,
+  }
+}
+
+/** What years that the search did not know say of a plan made to hold. */
+function holdsReport({ byId }: Plan, { wanted, judgedBy, ordinary, held, cannot }: Held) {
+  const codeOf = (batch: string) => byId.get(batch)?.code ?? batch
+  const told = ({ promises, overs }: Held['held']) => ({
+    promises: promises.map(({ batch, chance }) => ({ batch: codeOf(batch), chance: rounded(chance) })),
+    over: overs.map(({ limit, week, share }) => ({ limit, week: formatDay(week), share: rounded(share) })),
+  })
+  return {
+    wanted,
+    judgedByYears: judgedBy,
+    fitsAsPlanned: told(ordinary),
+    madeToHold: told(held),
+    cannot: cannot.map(({ batch, chance }) => ({ batch: codeOf(batch), chance: rounded(chance) })),
   }
 }

@@ -12,6 +12,7 @@ import type { CountedTray } from '../core/traypicture/count-tray'
 import type { Grid } from '../core/traypicture/walls'
 import type { Corners } from '../core/traypicture/upright'
 import type { Season } from '../season/schema'
+import type { FitAsked } from '../worker/fit-beside'
 import type { FitStatus } from '../worker/fit-plan'
 import type { LabelsAsked } from './labels-asked'
 import type { LabelsOf } from './labels-beside'
@@ -45,9 +46,9 @@ const api = {
     return labelsBeside(of, asked, onShare)
   },
   /** The plan made to fit. */
-  async fit(season: Season, from: string, onNews: (status: FitStatus) => void): Promise<FitStatus> {
+  async fit(season: Season, asked: FitAsked, onNews: (status: FitStatus) => void): Promise<FitStatus> {
     const { fitBeside } = await import('../worker/fit-beside')
-    return fitBeside(season, from, onNews)
+    return fitBeside(season, asked, onNews)
   },
   /** The season rehearsed. */
   async rehearse(season: Season, today: Day, asked: Rehearsed, onYears: (years: number) => void): Promise<Rehearsal> {

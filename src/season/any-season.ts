@@ -120,6 +120,7 @@ const planting = fc.record({
     fc.record({
       n: fc.integer({ min: 1, max: 5 }),
       plants: maybe(fc.integer({ min: 1, max: 90 })),
+      confidence: maybe(fc.constantFrom(0.7, 0.98)),
       dropped: fc.constantFrom(true, undefined),
     }),
   ),

@@ -787,6 +787,8 @@ const found = {
   clears: day.optional().describe('day its ground is clear again, where that is known'),
 }
 
+const confidence = z.number().min(0.5).max(0.999).describe('chance wanted of enough good plants')
+
 export const SeriesChange = z.strictObject({
   n: z.int().min(1).max(400).describe('which of the series, counted from 1'),
   on: day.optional(),
@@ -794,6 +796,7 @@ export const SeriesChange = z.strictObject({
   plants: z.int().min(1).max(10_000_000).optional(),
   dropped: z.boolean().optional(),
   agePoint: share.optional(),
+  confidence: confidence.optional(),
   ...decided,
   ...found,
 })
@@ -893,7 +896,7 @@ export const Planting = z.strictObject({
     .optional()
     .describe('days from the last frost that the sowing day hangs on; `sowOn` is what it came to'),
   agePoint: share.optional().describe('0 just ready, 1 at the limit'),
-  confidence: z.number().min(0.5).max(0.999).optional(),
+  confidence: confidence.optional(),
   note: note.optional(),
 })
 

@@ -68,6 +68,11 @@ export function differenceWords(difference: Difference, places: readonly Place[]
       return difference.to > difference.from ? f.t('words.fit.potUpLater') : f.t('words.fit.potUpEarlier')
     case 'container':
       return f.t('words.fit.useInsteadOf', { to: difference.to, from: difference.from })
+    case 'surer':
+      return f.t('words.fit.sowMore', {
+        cells: count(f, difference.cells, 'cell'),
+        n: Math.round(difference.confidence * 1000) / 10,
+      })
     case 'method':
       return difference.bought
         ? f.t('words.fit.buyInTheYoungPlants', { to: difference.to })

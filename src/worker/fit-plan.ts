@@ -2,6 +2,7 @@
 import { parseDay, type Day } from '../core/calendar/day'
 import { overfull } from '../core/capacity/limits'
 import { fitSteps, type FitSeason } from '../core/fit/columns'
+import { hold, type Held, type HoldWanted } from '../core/hold/hold'
 import { oversOf } from '../core/fit/model'
 import { pack, worthOf } from '../core/fit/problem'
 import { picksOf, type Pick } from '../core/fit/proposals'
@@ -22,7 +23,9 @@ export interface StillOver {
 
 /** What a fit has come to so far: plain data, so that it can be sent about. */
 export interface FitStatus extends Standing {
-  doing: 'preparing' | FitNews['doing']
+  doing: 'preparing' | FitNews['doing'] | 'holding'
+  /** Where it is to hold: how much of that is done, 0 to 1, and what it came to. */
+  holding?: { done: number; found: Held | undefined }
   overfullProven: boolean
   /** How overfull the plan is as it stands. */
   overfullNow: number
@@ -45,6 +48,8 @@ export interface FitStatus extends Standing {
 
 export interface FitPlanOptions extends Omit<RunOptions, 'onNews'> {
   onNews?: (status: FitStatus) => void
+  /** What is to hold in the years that might be; nothing where it only has to fit as planned. */
+  wanted?: HoldWanted | undefined
 }
 
 /**
@@ -56,7 +61,7 @@ export interface FitPlanOptions extends Omit<RunOptions, 'onNews'> {
 export async function fitPlan(
   season: Season,
   from: string,
-  { onNews, ...options }: FitPlanOptions = {},
+  { onNews, wanted, ...options }: FitPlanOptions = {},
 ): Promise<FitStatus> {
   const planner = createPlanner()
   // What has happened cannot be planned otherwise any more.
@@ -120,8 +125,31 @@ export async function fitPlan(
   }
   // Where nothing is over there is nothing to put right: the plan is not reshuffled only to make it cheaper.
   // Part trays count whole in the search; where those that are shared make it fit, it fits.
-  if (now.overfull === 0 || overfull(plan.limits, parseDay(from)) === 0) {
-    status = { ...status, overfull: 0, overfullNow: 0, stillOver: [], doing: 'done', overfullProven: true }
+  const fits = now.overfull === 0 || overfull(plan.limits, parseDay(from)) === 0
+  if (fits) status = { ...status, overfull: 0, overfullNow: 0, stillOver: [], doing: 'done', overfullProven: true }
+  /** Goes on from the ordinary fit, so that it holds. */
+  const held = async (chosen: Int32Array, hope: HoldWanted): Promise<FitStatus> => {
+    const run = hold({ planner, plan, fit, chosen, from: parseDay(from) }, hope)
+    for (;;) {
+      const step = run.next()
+      const found = step.done ? step.value : undefined
+      status = {
+        ...status!,
+        doing: found ? 'done' : 'holding',
+        holding: { done: step.done ? 1 : step.value, found },
+        // How near the best it is, is not known of what holds.
+        ...(found ? { picks: found.picks, cost: found.held.cost, bound: -Infinity, gap: Infinity } : {}),
+      }
+      onNews?.(status)
+      if (found || options.stopped?.()) return status
+      await options.pause?.()
+    }
+  }
+  if (fits) {
+    if (wanted) {
+      fit = steps.next(standing).value
+      return held(standing, wanted)
+    }
     onNews?.(status)
     return status
   }
@@ -146,8 +174,15 @@ export async function fitPlan(
       : { limit: trouble.limit.id, batches: trouble.batches.map(({ id }) => id) }),
     ...(trouble.kind === 'fixed-over' ? { from: trouble.from, until: trouble.until, most: trouble.most } : {}),
   }))
-  const end = await runFit(fit.problem, { ...options, start, onNews: (news) => onNews?.(tell(news)) })
-  return tell(end)
+  const end = await runFit(fit.problem, {
+    ...options,
+    start,
+    // What is found is only where it begins: that it is the best need not be proven.
+    searchOnly: options.searchOnly ?? wanted !== undefined,
+    onNews: (news) => onNews?.(wanted && news.doing === 'done' ? { ...tell(news), doing: 'holding' } : tell(news)),
+  })
+  const found = tell(end)
+  return wanted && !options.stopped?.() ? held(end.chosen, wanted) : found
 }
 
 const FEW = 4 // slices without anything better, after which the first search gives way to the whole one

@@ -245,6 +245,7 @@ function resowBy(planner: Planner, season: Season, batch: Batch, method: Method,
     plantOn,
     sowOn: today,
     age: batch.age,
+    confidence: batch.confidence,
     otherwise,
     pinned: false,
   }

@@ -9,7 +9,7 @@ import type { Pass } from '../schedule/forward'
 import type { Happened } from '../schedule/pass-from'
 import { MOST_CELLS, type Sizing } from '../sizing/size'
 import { staysAsTheyAre } from './cut-stays'
-import type { Course, LeafWork } from './course'
+import type { Course, LeafWork, Span } from './course'
 import type { Sought } from './expand'
 import type { Mark } from './marks'
 import type { SeedShare, Way } from './ways'
@@ -180,11 +180,7 @@ class Computed implements Batch {
     this.sizing = progress.planned.sizing ?? course.sizedFor(sought.plants, seed, confidence, planned).sizing
     this.laidOut = !this.sizing
       ? NOTHING
-      : endingOf(
-          staysAsTheyAre(staysOf(course, this.sizing, progress.cells), progress, (stay, cells) =>
-            resized(stay, cells, course.way),
-          ),
-        )
+      : endingOf(staysOver({ spans: course.spans, way: course.way, sizing: this.sizing, progress }))
   }
 
   get stays(): Stay[] {
@@ -262,7 +258,8 @@ class Computed implements Batch {
   }
 }
 
-const planned = (course: Course, sizing: Sizing): LaidOut => endingOf(staysOf(course, sizing, undefined))
+const planned = (course: Course, sizing: Sizing): LaidOut =>
+  endingOf(staysOf(course.spans, course.way, sizing, undefined))
 
 function endingOf(stays: Stay[]): LaidOut {
   let free = -Infinity
@@ -270,7 +267,23 @@ function endingOf(stays: Stay[]): LaidOut {
   return { stays, free }
 }
 
-function staysOf({ spans, way }: Course, sizing: Sizing, inUse: readonly number[] | undefined): Stay[] {
+/** The stays of a batch over its own days, or over others. */
+export function staysOver({
+  spans,
+  way,
+  sizing,
+  progress,
+}: {
+  spans: readonly Span[]
+  way: Way
+  sizing: Sizing
+  progress: Progress | undefined
+}): Stay[] {
+  const stays = staysOf(spans, way, sizing, progress?.cells)
+  return progress ? staysAsTheyAre(stays, progress, (stay, cells) => resized(stay, cells, way)) : stays
+}
+
+function staysOf(spans: readonly Span[], way: Way, sizing: Sizing, inUse: readonly number[] | undefined): Stay[] {
   const { steps } = way.route
   // Made at its full length: thousands of these are alive at once.
   const stays = new Array<Stay>(spans.length)

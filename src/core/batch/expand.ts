@@ -17,6 +17,8 @@ export interface Sought {
   sowOn: Day | undefined
   /** Age at planting chosen for it: 0 just ready, 1 at the limit. */
   age: number | undefined
+  /** Chance wanted of enough, where it is another than that of its planting. */
+  confidence?: number | undefined
   /** Where it is raised otherwise than the planting's method says. */
   otherwise: Otherwise | undefined
   /** Stays as it is when the plan is made to fit. */
@@ -69,6 +71,7 @@ export function expandPlanting(planting: Planting): Sought[] {
         plantOn: change.on === undefined ? usual : parseDay(change.on),
         sowOn: change.sowOn === undefined ? undefined : parseDay(change.sowOn),
         age: change.agePoint ?? agePoint,
+        confidence: change.confidence,
         otherwise: change.otherwise ?? otherwise,
         pinned: change.pinned ?? pinned,
       })

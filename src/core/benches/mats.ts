@@ -79,7 +79,7 @@ export interface WithoutHeat {
 export function withoutHeat(planner: Planner, season: Season, batch: Batch): WithoutHeat | undefined {
   const { way, pass, otherwise, sow } = batch
   const germinateAt = way.method.stages[0]!.place
-  const { id, code, planting, n, plants, plantOn, age } = batch
+  const { id, code, planting, n, plants, plantOn, age, confidence } = batch
   const cold = planner.tryOne(season, {
     id,
     code,
@@ -89,6 +89,7 @@ export function withoutHeat(planner: Planner, season: Season, batch: Batch): Wit
     plantOn,
     sowOn: sow,
     age,
+    confidence,
     pinned: false,
     otherwise: { ...otherwise, germinateAt },
   })

@@ -5,7 +5,7 @@ import { crewIsLimited, needs, overfullWeight, served, type Limit } from '../cap
 import { freeOn, placeCapacity } from '../capacity/load'
 import { ownedOver } from '../capacity/owned'
 import { crewHours, spreadOverWeeks, type Work } from '../labour/labour'
-import type { Batch } from '../batch/batch'
+import type { Batch, Stay } from '../batch/batch'
 import type { Plan, Planner } from '../plan/plan'
 import { workOfBatch } from '../batch/work'
 import { fixedBy, optionSteps, partAs, type Fixed, type Option } from './options'
@@ -19,6 +19,8 @@ export interface FitSeason {
   origin: Day
   /** What each resource limits. */
   limits: readonly Limit[]
+  /** What parts of a batch cost and take; a change costs a little of itself. */
+  columnOf(batch: Batch): (parts: readonly Batch[]) => Column
   /** In the order of the plan. */
   batches: { batch: Batch; fixed: Fixed | undefined; options: Option[] }[]
 }
@@ -79,7 +81,6 @@ export function* fitSteps(
     for (let day = a; day < b; day += 3) free += Math.max(0, freeOn(load, day))
     return free
   }
-  /** What parts of a batch cost and take; a change costs a little of itself. */
   const columnOf =
     (batch: Batch) =>
     (parts: readonly Batch[]): Column => {
@@ -113,6 +114,7 @@ export function* fitSteps(
     },
     origin,
     limits,
+    columnOf,
     batches,
   })
   const first = makers.map(({ batch, fixed, options }) => ({
@@ -153,7 +155,8 @@ function splits(
   const most = Math.max(...batch.stays.map(({ trays }) => trays))
   if (most < FEWEST_TRAYS || batch.sow! < from || batch.plants < 2 || batch.planting.stand) return []
   const half = Math.ceil(batch.plants / 2)
-  const sought = { id: batch.id, code: batch.code, planting: batch.planting, n: batch.n, age: batch.age, pinned: false }
+  const { id, code, planting, n, age, confidence } = batch
+  const sought = { id, code, planting, n, age, confidence, pinned: false }
   const stays = planner.tryOne(season, {
     ...sought,
     plants: half,
@@ -194,13 +197,13 @@ function capacityOver(season: Season, { kind, of }: Limit, origin: Day, days: nu
   return new Float64Array(days).fill(served(season.places[of]!, kind)!)
 }
 
-/** What of every resource a batch takes, on the days of the problem. */
+/** What of every resource a batch takes, on the days of the problem: where it stands, if not over its own days, and by its work. */
 export function usesIn(
   season: Season,
   limits: readonly Limit[],
   origin: Day,
   days: number,
-): (batch: Batch, work: readonly Work[]) => Use[] {
+): (batch: Batch, work: readonly Work[], stays?: readonly Stay[]) => Use[] {
   const byPlace = new Map<number, { resource: number; kind: Limit['kind'] }[]>()
   const byContainer = new Map<number, number>()
   let crew: number | undefined
@@ -209,7 +212,7 @@ export function usesIn(
     else if (kind === 'crew') crew = resource
     else byPlace.set(of, [...(byPlace.get(of) ?? []), { resource, kind }])
   })
-  return (batch, all) => {
+  return (batch, all, stays = batch.stays) => {
     const uses: Use[] = []
     const add = (resource: number, from: Day, until: Day, amount: number) => {
       const a = Math.max(0, from - origin)
@@ -220,13 +223,13 @@ export function usesIn(
       else uses.push({ resource, from: a, until: b, amount })
     }
     const wantsLight = batch.way.crop.germination.light === 'light'
-    batch.stays.forEach((stay, i) => {
+    stays.forEach((stay, i) => {
       for (const { resource, kind } of byPlace.get(stay.place) ?? []) {
         if (kind === 'place' || needs(kind as 'heat', stay, wantsLight))
           add(resource, stay.from, stay.until, stay.trayPlaces)
       }
       const owned = byContainer.get(stay.containerNumber)
-      const washed = batch.stays[i + 1]?.containerNumber === stay.containerNumber ? 0 : stay.container.washDays
+      const washed = stays[i + 1]?.containerNumber === stay.containerNumber ? 0 : stay.container.washDays
       if (owned !== undefined) add(owned, stay.from, stay.until + washed, stay.trays)
     })
     if (crew !== undefined) {

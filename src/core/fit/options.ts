@@ -4,14 +4,15 @@ import type { Day } from '../calendar/day'
 import type { Batch, Stay } from '../batch/batch'
 import { farmDays, isWorkDay } from '../schedule/work-days'
 import type { Sought } from '../batch/expand'
-import { isStop, type Mark } from '../batch/marks'
 import type { Planner } from '../plan/plan'
+import { isStop } from '../batch/marks'
 import { SEARCH_DAYS } from '../schedule/count-back'
 import { ageOn, forwardPass, limitAge, movesDone, TOLERANCE } from '../schedule/forward'
 import { PLACE_BY_RULE, stageOf } from '../schedule/place-by-rule'
 import type { Route } from '../schedule/route'
 import { springFrost } from '../field/anchor'
 import type { Column } from './problem'
+import { soundBeside } from './sound'
 import { isBoughtIn } from '../sowing/policies'
 
 /** A batch, or a part of one, as it is to go. */
@@ -20,6 +21,8 @@ export interface PickPart {
   plantOn: Day
   sow: Day
   otherwise: Otherwise | undefined
+  /** Chance wanted of enough, where it is another than before. */
+  confidence?: number
 }
 
 /** One way a batch may go. What was computed to find its column is not kept: there are many thousands. */
@@ -126,9 +129,9 @@ interface Grown {
 /** Ways of one batch, tried one after another; those that work are kept. */
 class Trials {
   readonly options: Option[]
-  private readonly known: Map<Mark['kind'], number>
   /** What stands already is only moved on, never sown on another day. */
   private readonly begun: boolean
+  private readonly sound: (next: Batch) => boolean
   private readonly sought: Sought
   private readonly range: { earlier: number; later: number }
   private readonly own: Otherwise
@@ -137,13 +140,25 @@ class Trials {
   constructor(private readonly of: Movable) {
     const { batch, from, season, columnOf } = of
     this.options = [{ kind: 'as it stands', parts: [partAs(batch)], column: columnOf([batch]) }]
-    this.known = severities(batch.marks)
     this.begun = batch.sow! < from
+    this.sound = soundBeside(batch, from)
     this.range = plantingRange(batch, season)
     this.own = batch.otherwise ?? {}
     this.placeKeys = season.places.map(({ key }) => key)
-    const { id, code, planting, n, plants, plantOn, age, otherwise } = batch
-    this.sought = { id, code, planting, n, plants, plantOn, sowOn: undefined, age, otherwise, pinned: false }
+    const { id, code, planting, n, plants, plantOn, age, confidence, otherwise } = batch
+    this.sought = {
+      id,
+      code,
+      planting,
+      n,
+      plants,
+      plantOn,
+      sowOn: undefined,
+      age,
+      confidence,
+      otherwise,
+      pinned: false,
+    }
   }
 
   otherDays(): void {
@@ -285,7 +300,7 @@ class Trials {
     if (!this.maySow(sow)) return false
     if (sow === batch.sow && plantOn === batch.plantOn && otherwise === batch.otherwise) return false
     const next = planner.tryOne(season, { ...this.sought, otherwise, plantOn, sowOn: sow })
-    if (!this.works(next, sow)) return false
+    if (!this.sound(next)) return false
     this.options.push({ kind, parts: [{ plants: batch.plants, ...way }], column: columnOf([next]) })
     return true
   }
@@ -295,35 +310,6 @@ class Trials {
     if (this.begun || sow === batch.sow) return sow === batch.sow
     return sow >= from && isWorkDay(sow, farmDays(season.habits).sowing)
   }
-
-  /** Whether nothing is worse than it was, and what comes before sowing can still be done. */
-  private works(next: Batch, sow: Day): boolean {
-    const { batch, from } = this.of
-    if (!next.sizing || next.stays.length === 0 || next.marks.some(isStop)) return false
-    for (const [kind, how] of severities(next.marks)) if (how > (this.known.get(kind) ?? 0) + 1e-9) return false
-    if (this.begun) return sameUntil(batch.stays, next.stays, from)
-    const ahead = next.way.preparation.reduce((sum, { days }) => sum + days, 0)
-    const { sowing } = next.way.method
-    if (sow - ahead < from && sow !== batch.sow) return false
-    return !(sowing.policy === 'bought' && sow - sowing.orderDays < from)
-  }
-}
-
-/** How bad the marks of a batch are, kind by kind: nights, days or degree-days, or how many there are. */
-function severities(marks: readonly Mark[]): Map<Mark['kind'], number> {
-  const all = new Map<Mark['kind'], number>()
-  for (const mark of marks) {
-    const how =
-      mark.kind === 'cold-nights' || mark.kind === 'killing-nights'
-        ? mark.nights
-        : mark.kind === 'hot-days' || mark.kind === 'past-limit'
-          ? mark.days
-          : mark.kind === 'outgrown-before-move'
-            ? mark.age - mark.limitAge
-            : 1
-    all.set(mark.kind, (all.get(mark.kind) ?? 0) + how)
-  }
-  return all
 }
 
 /** The same container sizes next to one: a smaller and a larger of its kind. */
@@ -411,24 +397,4 @@ function edge(judged: (day: Day) => number, inside: Day, end: Day, way: -1 | 1):
     else bad = middle
   }
   return good
-}
-
-/** Whether two courses are the same in all that lies before a day. */
-function sameUntil(a: readonly Stay[], b: readonly Stay[], day: Day): boolean {
-  for (let i = 0; ; i++) {
-    const [x, y] = [a[i], b[i]]
-    const begunX = x !== undefined && x.from < day
-    const begunY = y !== undefined && y.from < day
-    if (!begunX && !begunY) return true
-    if (
-      !begunX ||
-      !begunY ||
-      x.place !== y.place ||
-      x.containerNumber !== y.containerNumber ||
-      x.from !== y.from ||
-      x.trays !== y.trays
-    )
-      return false
-    if (Math.min(x.until, day) !== Math.min(y.until, day)) return false
-  }
 }

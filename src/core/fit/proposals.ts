@@ -33,6 +33,8 @@ export type Difference =
   | { kind: 'pot-up'; from: number; to: number }
   | { kind: 'container'; from: string; to: string }
   | { kind: 'method'; to: string; bought: boolean }
+  /** Cells more of the first container, for a greater chance of enough. */
+  | { kind: 'surer'; confidence: number; cells: number }
 
 /** What a change makes room for. */
 export interface Relief {
@@ -81,10 +83,22 @@ export function partOf(
   planner: Planner,
   season: Season,
   batch: Batch,
-  { plants, plantOn, sow, otherwise }: PickPart,
+  { plants, plantOn, sow, otherwise, confidence = batch.confidence }: PickPart,
 ): Batch {
   const { id, code, planting, n, age } = batch
-  return planner.tryOne(season, { id, code, planting, n, age, pinned: false, plants, plantOn, sowOn: sow, otherwise })
+  return planner.tryOne(season, {
+    id,
+    code,
+    planting,
+    n,
+    age,
+    confidence,
+    pinned: false,
+    plants,
+    plantOn,
+    sowOn: sow,
+    otherwise,
+  })
 }
 
 /** What every change is, what it makes room for and what it costs. Changes of batches that are not there are left out. */
@@ -268,6 +282,12 @@ export function differencesOf(batch: Batch, part: Batch, season: Season): Differ
   if (hold && hold !== batch.otherwise?.hold) list.push({ kind: 'hold', to: number(hold.place), days: hold.days })
   if (other.hardening.place !== own.hardening.place && other.hardening.place !== undefined)
     list.push({ kind: 'harden', to: number(other.hardening.place) })
+  if (part.confidence > batch.confidence && part.plants === batch.plants)
+    list.push({
+      kind: 'surer',
+      confidence: part.confidence,
+      cells: (part.sizing?.cells ?? 0) - (batch.sizing?.cells ?? 0),
+    })
   if (other.potUpPoint !== own.potUpPoint) list.push({ kind: 'pot-up', from: own.potUpPoint, to: other.potUpPoint })
   return list
 }
@@ -352,6 +372,7 @@ function withPart(
     ...on,
     sowOn: sowOnOf(planner, season, batch, part),
     otherwise: part.otherwise,
+    ...present({ confidence: part.confidence }),
   })
   return half ? withSaid(next, batch.n, { plants: half.plants, ...present({ goes: half.goes }) }) : next
 }

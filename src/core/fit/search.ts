@@ -139,12 +139,15 @@ export class FitSearch {
   #byCost: Int32Array[]
   #overCost: number
   #changed = 0
+  readonly #spans: { firstOf: Int32Array; nextOf: Int32Array }
 
   constructor(
     private readonly packed: Packed,
     seed = 1,
   ) {
-    const { first, cost } = packed
+    const { first, cost, useFirst, rows, days } = packed
+    const most = cost.reduce((most, _, c) => Math.max(most, useFirst[c + 1]! - useFirst[c]!), 0)
+    this.#spans = { firstOf: new Int32Array(rows / Math.max(1, days)).fill(-1), nextOf: new Int32Array(most) }
     this.#choice = new Choice(packed)
     this.#random = seeded(seed)
     this.#overCost = usualOverCost(packed)
@@ -256,27 +259,34 @@ export class FitSearch {
   #meeting(batch: number, free: readonly number[], prices: Float64Array): number[] {
     const { packed } = this
     const choice = this.#choice
-    const { first, useFirst, useRow, useFrom, useUntil } = packed
+    const { first, useFirst, useRow, useFrom, useUntil, days } = packed
     const list = this.#byCost[batch]!
     const c =
       this.#random() < 0.5 ? first[batch]! + choice.chosen[batch]! : list[Math.floor(this.#random() * list.length)]!
-    const spans: [number, number, number][] = []
-    for (let u = useFirst[c]!; u < useFirst[c + 1]!; u++) spans.push([useRow[u]!, useFrom[u]!, useUntil[u]!])
+    // What it takes, by row: each row points to its first use, and each use to the next of its row.
+    const { firstOf, nextOf } = this.#spans
+    const firstUse = useFirst[c]!
+    for (let u = useFirst[c + 1]! - 1; u >= firstUse; u--) {
+      const row = useRow[u]! / days
+      nextOf[u - firstUse] = firstOf[row]!
+      firstOf[row] = u
+    }
     const shared = free.flatMap((b): [number, number][] => {
       if (b === batch) return []
       const own = first[b]! + choice.chosen[b]!
       let sum = 0
       for (let u = useFirst[own]!; u < useFirst[own + 1]!; u++) {
-        for (const [row, from, until] of spans) {
-          if (row !== useRow[u]) continue
-          const begin = Math.max(from, useFrom[u]!)
-          const end = Math.min(until, useUntil[u]!)
+        const row = useRow[u]!
+        for (let s = firstOf[row / days]!; s >= 0; s = nextOf[s - firstUse]!) {
+          const begin = Math.max(useFrom[s]!, useFrom[u]!)
+          const end = Math.min(useUntil[s]!, useUntil[u]!)
           if (end > begin) sum += (end - begin) * (1 + 10 * prices[row + ((begin + end) >> 1)]!)
         }
       }
       choice.work += 8
       return sum > 0 ? [[b, sum]] : []
     })
+    for (let u = firstUse; u < useFirst[c + 1]!; u++) firstOf[useRow[u]! / days] = -1
     shared.sort((a, b) => b[1] - a[1] || a[0] - b[0])
     return shared.map(([b]) => b)
   }
@@ -314,7 +324,7 @@ export class FitSearch {
 }
 
 /** So dear that a tray place over for a day is never worth what any one batch could save by it. */
-function usualOverCost({ first, cost, weight }: Packed): number {
+export function usualOverCost({ first, cost, weight }: Packed): number {
   let widest = 1
   for (let b = 0; b < first.length - 1; b++) {
     let low = Infinity

@@ -136,7 +136,6 @@ export function createPlanner(): Planner {
     if (isInPlace(method)) return []
     const { variety, crop, seed } = factsOf(season, t, planting)
     const { habits } = season
-    const confidence = planting.confidence ?? habits.confidence
     const { bounds } = t
     const usual = t.way(crop, method, seed.first)
     return expandPlanting(planting).map((one) => {
@@ -145,6 +144,7 @@ export function createPlanner(): Planner {
       const wanted = onPlantingDay(one.plantOn, way.route.plantingDays)
       const sought = { ...one, plantOn: plantOn ?? wanted }
       const course = way.course(sought.plantOn, agePoint, sought.sowOn)
+      const confidence = confidenceOf(one, season)
       return computeBatch(sought, { variety, course, seed: seedFor(seed, course), agePoint, confidence, bounds })
     })
   }
@@ -289,7 +289,7 @@ export function createPlanner(): Planner {
       const agePoint = sought.age ?? habits.agePoint
       const way = t.way(crop, raisedBy(t.methods.get(planting.method)!, sought.otherwise, t.methods), seed.first)
       const course = way.course(sought.plantOn, agePoint, sought.sowOn)
-      const confidence = planting.confidence ?? habits.confidence
+      const confidence = confidenceOf(sought, season)
       const { bounds } = t
       return computeBatch(sought, { variety, course, seed: seedFor(seed, course), agePoint, confidence, bounds })
     },
@@ -298,6 +298,10 @@ export function createPlanner(): Planner {
     },
   }
 }
+
+/** Chance wanted of enough plants: that of the batch, of its planting, or the farm's. */
+const confidenceOf = ({ confidence, planting }: Sought, { habits }: Season): number =>
+  confidence ?? planting.confidence ?? habits.confidence
 
 /** A batch as it really is, and what that was found from. */
 interface Real {

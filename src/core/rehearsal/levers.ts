@@ -130,7 +130,9 @@ function withoutTwins(found: readonly Lever[]): Lever[] {
   const seen = new Set<string>()
   return found.filter(({ what }) => {
     if (what.kind !== 'otherwise') return true
-    const like = JSON.stringify(what.differences.map((one) => (one.kind === 'sow' ? one.kind : [one.kind, one.to])))
+    const like = JSON.stringify(
+      what.differences.map((one) => (one.kind === 'sow' ? one.kind : [one.kind, 'to' in one ? one.to : ''])),
+    )
     return !seen.has(like) && seen.add(like)
   })
 }
@@ -156,7 +158,7 @@ function* triedFor(of: Of, from: Day): Generator<readonly [LeverKind, readonly P
   if (toSow) {
     for (const confidence of SURER)
       if (confidence > batch.confidence + 1e-9)
-        yield [{ kind: 'surer', confidence, cells: 0 }, change({ ...planting, confidence })]
+        yield [{ kind: 'surer', confidence, cells: 0 }, change(withSaid(planting, n, { confidence }))]
     for (const days of EARLIER)
       if (sow - days >= from)
         yield [

@@ -120,7 +120,7 @@ function grow(route: Route, pass: Pass): void {
     let growsFrom = Math.max(piece.growsFrom, day)
     if (starts.by === 'potting') {
       const next = steps[++step]!
-      growsFrom = day + next.pauseDays
+      growsFrom = Math.max(growsFrom, day + next.pauseDays)
       ready = rootedIn(next.ready, steps[step - 1]!.ready, age)
       pass.potted = day
     }

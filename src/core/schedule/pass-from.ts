@@ -165,7 +165,7 @@ function walk(route: Route, { legs: begun, seen, notBefore, late }: Happened, pa
     let growsFrom = Math.max(piece.growsFrom, day)
     if (starts.by === 'potting') {
       const into = steps[++step]!
-      growsFrom = day + into.pauseDays
+      growsFrom = Math.max(growsFrom, day + into.pauseDays)
       ready = rootedIn(into.ready, steps[step - 1]!.ready, age)
       pass.potted = day
     }

@@ -70,6 +70,8 @@ export function Progress({
 /** How the search stands, in a sentence. */
 function progressWords(status: FitStatus | undefined, running: boolean, stopped: boolean, f: Format): string {
   if (!status) return running ? f.t('benches.lookingAtWhatEachBatch') : f.t('benches.notSearchedYet')
+  if (status.holding?.found) return f.t('benches.hold.found', { changes: count(f, status.picks.length, 'change') })
+  if (status.holding && !stopped) return f.t('benches.hold.searching', { done: f.number(status.holding.done * 100) })
   if (status.overfullNow === 0) return f.t('benches.everythingFitsAsItIs')
   const fits = status.overfull === 0
   const so = fits

@@ -9,11 +9,13 @@ import { useTranslations } from 'next-intl'
 import type { ThingEdit } from '../../actions/change-season'
 import { plantingsOf, type Pick, type Proposal } from '../../core/fit/proposals'
 import { withSaid } from '../../core/batch/one-of-series'
+import type { HoldWanted } from '../../core/hold/hold'
 import type { Season } from '../../season/schema'
 import { useSeason } from '../../ui/season-context'
 import { useChange } from '../../ui/use-change'
 import { count } from '../../words/format'
 import { useFit } from './use-fit'
+import { HoldChoice, HoldFound } from './fit-hold'
 import { Progress } from './fit-progress'
 import { FitChanges, FitHead, FitLoads, type Reach } from './fit-sections'
 import { Troubles } from './fit-results'
@@ -28,8 +30,9 @@ export function MakeItFit({ onClose }: { onClose: () => void }) {
   const { busy, change, failure, problems } = useChange()
   const [reach, setReach] = useState<Reach>('today')
   const from = reach === 'today' ? today : Math.min(today, span.first)
+  const [wanted, setWanted] = useState<HoldWanted>()
   const { start } = fit
-  useEffect(() => start(season, from), [start, season, from])
+  useEffect(() => start(season, from, wanted), [start, season, from, wanted])
 
   const { status } = fit
   const current = fit.of === season ? status : undefined
@@ -98,6 +101,13 @@ export function MakeItFit({ onClose }: { onClose: () => void }) {
         }}
       >
         <FitHead reach={reach} onReach={setReach} onClose={onClose} />
+        <HoldChoice
+          wanted={wanted}
+          onWanted={(next) => {
+            showNewest()
+            setWanted(next)
+          }}
+        />
         <Progress
           status={current}
           running={fit.running}
@@ -106,7 +116,7 @@ export function MakeItFit({ onClose }: { onClose: () => void }) {
           onStop={fit.stop}
           onStart={() => {
             showNewest()
-            start(season, from)
+            start(season, from, wanted)
           }}
         />
         {(fit.failure ?? failure ?? problems[0]) && (
@@ -125,14 +135,17 @@ export function MakeItFit({ onClose }: { onClose: () => void }) {
             flex: 1,
           }}
         >
-          <FitLoads
-            plan={plan}
-            after={after}
-            figures={{ before: made.before, then }}
-            taken={taken}
-            from={from}
-            reach={reach}
-          />
+          <Box>
+            {current?.holding?.found && <HoldFound found={current.holding.found} />}
+            <FitLoads
+              plan={plan}
+              after={after}
+              figures={{ before: made.before, then }}
+              taken={taken}
+              from={from}
+              reach={reach}
+            />
+          </Box>
           <FitChanges
             proposals={proposals}
             left={left}
@@ -140,9 +153,11 @@ export function MakeItFit({ onClose }: { onClose: () => void }) {
             nothing={
               fit.running
                 ? t('looking')
-                : current?.overfullNow === 0
-                  ? t('nothingNeedsToChangeEverything')
-                  : t('noChangeWasFoundThat')
+                : current?.holding
+                  ? t('hold.nothing')
+                  : current?.overfullNow === 0
+                    ? t('nothingNeedsToChangeEverything')
+                    : t('noChangeWasFoundThat')
             }
             onLeave={setLeft}
             onNewest={newer ? showNewest : undefined}

@@ -4,6 +4,7 @@ import { proxy } from 'comlink'
 import { startTransition, useCallback, useEffect, useRef, useState } from 'react'
 import { useTranslations } from 'next-intl'
 import { formatDay, type Day } from '../../core/calendar/day'
+import type { HoldWanted } from '../../core/hold/hold'
 import { sameValue } from '../../season/values'
 import type { Season } from '../../season/schema'
 import { startBeside } from '../../ui/page-worker'
@@ -18,7 +19,7 @@ export interface Fitting {
   stopped: boolean
   failure: string | undefined
   seconds: number
-  start(season: Season, from: Day): void
+  start(season: Season, from: Day, wanted: HoldWanted | undefined): void
   stop(): void
 }
 
@@ -43,7 +44,7 @@ export function useFit(): Fitting {
   }, [])
   useEffect(() => end, [end])
   const start = useCallback(
-    (season: Season, from: Day) => {
+    (season: Season, from: Day, wanted: HoldWanted | undefined) => {
       end()
       const { own, api } = startBeside()
       worker.current = own
@@ -70,7 +71,7 @@ export function useFit(): Fitting {
             })),
           )
       }
-      api.fit(season, formatDay(from), proxy(tell)).then((status) => {
+      api.fit(season, { from: formatDay(from), wanted }, proxy(tell)).then((status) => {
         if (worker.current !== own) return
         end()
         setState((last) => ({

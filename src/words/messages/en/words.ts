@@ -219,6 +219,7 @@ export const words = {
     potUpEarlier: 'pot up earlier',
     useInsteadOf: 'use {to} instead of {from}',
     buyInTheYoungPlants: 'buy in the young plants ({to})',
+    sowMore: 'sow {cells} more, to have enough in {n} of 100 sowings',
     raiseBy: 'raise by {to}',
     asTheyStand: 'as they stand',
     splitInTwo: 'Split in two: {list}',
