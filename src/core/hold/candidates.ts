@@ -61,7 +61,9 @@ export function choicesOf(of: Of): Choices[] {
   let first = 0
   return fit.batches.map(({ batch, fixed, options }, b): Choices => {
     const promised = isPromised(batch)
-    const stays = fixed !== undefined || batch.sow === undefined || batch.sow < from
+    const begun = batch.sow === undefined || batch.sow < from
+    // How sure what has begun is, is known of it as it stands only.
+    const stays = fixed !== undefined || (begun && promised)
     const taken = new Set([0, chosen[b]!])
     const kinds = new Map<string, number>()
     const order = options.map((_, i) => i).sort((x, y) => reduced[first + x]! - reduced[first + y]! || x - y)

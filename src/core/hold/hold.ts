@@ -64,6 +64,7 @@ const CHANCE_YEARS = 100 // in which it knows whether a promise is kept
 const JUDGED = 150 // others
 const SEED = 1
 const SEARCH: Patience = { work: 2_000_000, idle: 3, steps: 24 }
+const AS_PLANNED = 10 // times as much as in all years counts what is over as planned: that it fits as planned comes first
 const NEARLY = 0.02 // share of years within which ways that miss the chance are as good as the best
 
 /**
@@ -168,7 +169,7 @@ function problemOf(
   accepted: number,
 ): YearsProblem {
   const { days, resources } = problem
-  const planned = resources.map((one) => ({ ...one, yearly: false }))
+  const planned = resources.map((one) => ({ ...one, weight: one.weight * AS_PLANNED, yearly: false }))
   const byYear = resources.map((one, r) => ({ ...one, yearly: limits[r]!.kind !== 'crew' }))
   return {
     days,

@@ -56,8 +56,19 @@ export function BenchesView() {
   return (
     <Box sx={{ px: { xs: 1.5, md: 2.5 }, py: 2 }}>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 1.5 }}>
-        <Typography variant="h1">{t('benches')}</Typography>
-        <Typography component="p" sx={{ color: 'text.secondary', flex: 1, minWidth: 180 }}>
+        <Typography variant="h1" sx={{ mr: { md: 'auto', xl: 0 } }}>
+          {t('benches')}
+        </Typography>
+        {/* A line of its own where the buttons take the width. */}
+        <Typography
+          component="p"
+          sx={{
+            color: 'text.secondary',
+            flex: { xs: '1', md: '1 1 100%', xl: '1' },
+            order: { md: 1, xl: 0 },
+            minWidth: 180,
+          }}
+        >
           {t('on', { day: format.longDate(day) })}
           {overs > 0 && (
             <Box component="span" sx={{ color: 'error.main', fontWeight: 650 }}>

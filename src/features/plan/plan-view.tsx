@@ -128,7 +128,17 @@ export function PlanView() {
             }}
           >
             <Typography variant="h1">{t('plan')}</Typography>
-            <Typography component="p" sx={{ color: 'text.secondary', fontSize: 14, mx: 0.5 }}>
+            {/* A line of its own where the buttons take the width. */}
+            <Typography
+              component="p"
+              sx={{
+                color: 'text.secondary',
+                fontSize: 14,
+                mx: { xs: 0.5, md: 0, xl: 0.5 },
+                order: { md: 1, xl: 0 },
+                flexBasis: { md: '100%', xl: 'auto' },
+              }}
+            >
               {t('plantsOfExtra', {
                 extra: shown === plan.batches.length + inPlace.length ? '' : t('of', { shown: format.number(shown) }),
                 batches: count(format, plan.batches.length, 'batch'),
