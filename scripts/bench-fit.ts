@@ -3,12 +3,17 @@
  * cold. The seasons are made from seeds: 40, 100 and 300 batches in places with 80 % of the room they would take unconstrained.
  * Prints one JSON line a measurement. The cold solver alone takes minutes.
  */
+import { readFileSync } from 'node:fs'
 import { placeTrays } from '../src/core/benches/placement'
 import { fitSeason } from '../src/core/fit/columns'
 import { chosenOf, fitModel } from '../src/core/fit/model'
 import { worthOf } from '../src/core/fit/problem'
 import { FitSolver } from '../src/core/fit/solve'
 import { createPlanner } from '../src/core/plan/plan'
+import type { Held, HoldWanted } from '../src/core/hold/hold'
+import { readSeason } from '../src/season/read'
+import type { Season } from '../src/season/schema'
+import { fitPlan } from '../src/worker/fit-plan'
 import { prove } from '../src/worker/prove'
 import { ROOM, tightSeason } from './tight-season'
 
@@ -88,5 +93,39 @@ function placing(): void {
   print({ bench: 'place 300 batches on their benches', ms: round(times[4]!), limit: 200 })
 }
 
+/** Made to hold in most years, beside the ordinary fit with its proof: time, and what 150 years say that neither knew. */
+async function holding(name: string, season: Season): Promise<void> {
+  const { from } = season.season
+  const timed = async (wanted?: HoldWanted) => {
+    const begun = performance.now()
+    const status = await fitPlan(season, from, { wanted })
+    return { s: (performance.now() - begun) / 1000, status }
+  }
+  const ordinary = await timed()
+  const { s, status } = await timed({ chance: 0.9, over: 0.1 })
+  const found = status.holding!.found!
+  const kept = ({ promises }: Held['held']) => promises.filter(({ chance }) => chance >= 0.9).length
+  print({
+    bench: `made to hold, ${name}`,
+    ordinary_s: round(ordinary.s),
+    hold_s: round(s),
+    ratio: round(s / ordinary.s),
+    limit: 3,
+    promises: found.held.promises.length,
+    kept_ordinary: kept(found.ordinary),
+    kept: kept(found.held),
+    weeks_over_ordinary: found.ordinary.overs.length,
+    weeks_over: found.held.overs.length,
+  })
+}
+
+async function demoFarm(): Promise<void> {
+  const read = readSeason(JSON.parse(readFileSync('demo/sallow-ferry-2027.json', 'utf8')))
+  if (!read.ok) throw new Error('the demo farm must read')
+  await holding('the demo farm', read.season)
+}
+
 placing()
+await demoFarm()
+await holding('100 batches at 80 % of their room', tightSeason(100, 1))
 for (const [batches, seed] of SIZES) await compare(batches, seed, !process.argv.includes('--quick'))
