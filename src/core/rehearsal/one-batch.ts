@@ -10,7 +10,7 @@ import { limitDay, readyDay, forwardPass, type Pass } from '../schedule/forward'
 import { passFrom } from '../schedule/pass-from'
 import type { Route } from '../schedule/route'
 import { cellYield, meanYield, yieldVariance, type CellYield } from '../sizing/cell'
-import { lateAt, type Lateness } from './lateness'
+import { deliveryAt, lateAt, type Delivery, type Lateness } from './lateness'
 import { binomialAt, drawsOf, normalAt, shareAt } from './draws'
 import { killedOn, type HeatOfYear } from './heat'
 
@@ -23,7 +23,7 @@ export interface LeftTo {
   badLots: boolean
   /** Which plants are lost on the way. */
   losses: boolean
-  /** How late it is sown, potted and moved, by the farm's own records. */
+  /** How late it is sown, potted, moved and delivered, and how much is delivered, by the farm's own records. */
   work: boolean
   /** Nights on which the heat of a place fails. */
   heat: boolean
@@ -128,9 +128,12 @@ export function outcomeOf(batch: Batch, route: Route, year: Year, sown = batch.s
   const spans = layOut(paced, batch.way.method.stages.length, pass, plantOn)
   const killed = year.leftTo.heat && year.heat ? killedOn(spans, pass.emergence, batch.way.cold, year.heat) : undefined
   const own = drawsOf(year.seed, year.n, batch.id)
+  const came = Math.round(sown * (deliveryIn(batch, year)?.share ?? 1))
   return {
     plants:
-      killed === undefined ? asRecorded(batch, () => plantsOf(batch, { share, sown, leftTo: year.leftTo, own })) : 0,
+      killed === undefined
+        ? asRecorded(batch, () => plantsOf(batch, { share, sown: came, leftTo: year.leftTo, own }))
+        : 0,
     ready: readyDay(paced, pass),
     limit: limitDay(paced, pass),
     pass,
@@ -151,10 +154,19 @@ const isOpen = ({ sizing, course, progress }: Batch): boolean =>
   course.stands &&
   !(progress && (progress.standing === 'planted' || progress.standing === 'gone' || progress.asks))
 
-/** Days it is sown late in a year; what is bought in comes on its day. */
-function lateIn({ id, way }: Batch, { seed, n, leftTo, late }: Year): number {
-  if (!leftTo.work || !late?.sowing || way.route.boughtAge !== undefined) return 0
-  return lateAt(late.sowing, drawsOf(seed, n, `late ${id}`)())
+/** Days it is sown, or delivered, late in a year. */
+function lateIn(batch: Batch, year: Year): number {
+  const { seed, n, leftTo, late } = year
+  if (batch.way.route.boughtAge !== undefined) return deliveryIn(batch, year)?.late ?? 0
+  if (!leftTo.work || !late?.sowing) return 0
+  return lateAt(late.sowing, drawsOf(seed, n, `late ${batch.id}`)())
+}
+
+/** How what is still to be bought in comes in a year; `undefined` where it comes as ordered. */
+function deliveryIn({ id, way, progress }: Batch, { seed, n, leftTo, late }: Year): Delivery | undefined {
+  if (!leftTo.work || !late?.deliveries || way.route.boughtAge === undefined) return undefined
+  if (progress && progress.standing !== 'to-sow') return undefined
+  return deliveryAt(late.deliveries, drawsOf(seed, n, `delivered ${id}`)())
 }
 
 /** By leg of the route: days that it is potted or moved late in a year; `undefined` where that is never, or not known. */

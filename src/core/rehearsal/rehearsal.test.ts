@@ -283,7 +283,7 @@ describe('how late work is', () => {
     ids.map((id) => done(id, formatDay(planOf(base).byId.get(id)!.sow! + days), 'sow'))
 
   it('is not known of a few sowings, and of more is what was written down', () => {
-    expect(latenessOf(planOf())).toEqual({ sowing: undefined, moving: undefined })
+    expect(latenessOf(planOf())).toEqual({ sowing: undefined, moving: undefined, deliveries: undefined })
     const many = readSmall((s) => {
       s.plantings = Array.from({ length: 10 }, (_, i) => ({ ...s.plantings[0]!, key: `p${i}`, code: `P${i}`, on: `2027-05-${10 + i}` })) // prettier-ignore
     })
@@ -301,6 +301,49 @@ describe('how late work is', () => {
     expect(open.ready[2]).toBeGreaterThan(ready[0])
     expect(open.reasons['late-work']).toBe(Math.round((1 - open.inTime) * 900))
     expect(rehearsed(then, { leftTo, years: 20 }).lateSowings).toBe(9)
+  })
+  it('of deliveries is what came and when, and what is still to come comes so: late, short, or as ordered', () => {
+    const bought = readSmall((s) => {
+      s.methods.push({
+        key: 'lettuce-bought',
+        crop: 'lettuce',
+        name: 'Bought in',
+        sowing: { policy: 'bought', age: 200, good: 1, orderDays: 10 },
+        stages: [{ place: 'bench', container: 'cells-128', survival: 1 }],
+        hardening: { days: 0 },
+      })
+      const one = { variety: 'lettuce-red', method: 'lettuce-bought', plants: 100 }
+      s.plantings = Array.from({ length: 10 }, (_, i) => ({ ...one, key: `p${i}`, code: `P${i}`, on: `2027-05-${10 + i}` })) // prettier-ignore
+    })
+    const first = planOf(bought)
+    const lateBy = [0, 0, 0, 0, 0, 0, 0, 20]
+    const cameOf = [100, 100, 100, 100, 100, 100, 60, 100]
+    const records = lateBy.map((days, i) => {
+      const { sow, sizing } = first.byId.get(`p${i}`)!
+      const cells = Math.round((sizing!.cells * cameOf[i]!) / 100)
+      return done(`p${i}`, formatDay(sow! + days), 'receive', { cells })
+    })
+    const day = formatDay(first.byId.get('p9')!.sow! - 1)
+    const then = planOf({ ...bought, records: records.filter(({ on }) => on <= day) }, day)
+    const all = planOf({ ...bought, records }, formatDay(parseDay('2027-06-20')))
+    const { sowing, deliveries } = latenessOf(all)
+    expect(sowing).toBeUndefined()
+    expect(deliveries!.map(({ late, share }) => [late, Math.round(share * 100)])).toEqual(
+      lateBy.map((days, i) => [days, cameOf[i]]),
+    )
+    // Drawn as they were: one in eight comes too late, one in eight too short, and the others as ordered.
+    const batch = then.byId.get('p9')!
+    const leftTo = { ...NOTHING, work: true }
+    const years = 800
+    const outcomes = Array.from(
+      { length: years },
+      (_, n) =>
+      outcomeOf(batch, batch.way.route, { seed: 3, n, climate: undefined, totals: new Map(), leftTo, late: latenessOf(all) })!, // prettier-ignore
+    )
+    const share = (of: (one: (typeof outcomes)[number]) => boolean) => outcomes.filter(of).length / years
+    const error = 4 * Math.sqrt((1 / 8) * (7 / 8) * (1 / years))
+    expect(Math.abs(share(({ plants }) => plants < batch.plants) - 1 / 8)).toBeLessThan(error)
+    expect(Math.abs(share(({ pass }) => pass.sown > batch.sow!) - 1 / 8)).toBeLessThan(error)
   })
   it('of pottings and moves is from the day they could have been done, by what went before them', () => {
     const farm = demo()
@@ -333,7 +376,7 @@ describe('how late work is', () => {
       for (let n = 0; n < 3; n++) {
         const year = { seed: 5, n, climate: undefined, totals: new Map(), leftTo }
         const of = (moving: readonly number[] | undefined) =>
-          outcomeOf(batch, batch.way.route, { ...year, late: { sowing: undefined, moving } })
+          outcomeOf(batch, batch.way.route, { ...year, late: { sowing: undefined, moving, deliveries: undefined } })
         const plain = of(undefined)
         if (!plain) continue
         expect(of([0, 0, 0])).toEqual(plain)

@@ -17,8 +17,17 @@ export const USUAL: Rehearsed = {
 }
 
 /** Why a planting misses. */
-export type Reason = 'cold' | 'slow-lot' | 'late-work' | 'weak-lot' | 'losses' | 'heat' | 'outgrown'
-export const REASONS: readonly Reason[] = ['cold', 'slow-lot', 'late-work', 'weak-lot', 'losses', 'heat', 'outgrown']
+export type Reason = 'cold' | 'slow-lot' | 'late-work' | 'delivery' | 'weak-lot' | 'losses' | 'heat' | 'outgrown'
+export const REASONS: readonly Reason[] = [
+  'cold',
+  'slow-lot',
+  'late-work',
+  'delivery',
+  'weak-lot',
+  'losses',
+  'heat',
+  'outgrown',
+]
 
 /** What a thousand years say of one batch. */
 export interface Outlook {
@@ -47,9 +56,11 @@ export interface Rehearsal {
   batches: readonly Outlook[]
   places: readonly LoadOutlook[]
   containers: readonly LoadOutlook[]
-  /** Sowings, and pottings and moves, that say how late work is here; `undefined` where too few were written down. */
+  /** Sowings, pottings and moves, that say how late work is here; `undefined` where too few were written down. */
   lateSowings: number | undefined
   lateMoves: number | undefined
+  /** Deliveries of young plants that say how late and how short they come. */
+  deliveries: number | undefined
 }
 
 interface Tally {
@@ -77,7 +88,7 @@ export function* rehearse(plan: Plan, asked: Rehearsed = USUAL): Generator<numbe
     batch,
     plants: new Float64Array(years),
     ready: new Float64Array(years),
-    reasons: { cold: 0, 'slow-lot': 0, 'late-work': 0, 'weak-lot': 0, losses: 0, heat: 0, outgrown: 0 },
+    reasons: { cold: 0, 'slow-lot': 0, 'late-work': 0, delivery: 0, 'weak-lot': 0, losses: 0, heat: 0, outgrown: 0 },
     good: 0,
     enough: 0,
     inTime: 0,
@@ -106,9 +117,9 @@ export function* rehearse(plan: Plan, asked: Rehearsed = USUAL): Generator<numbe
   }
 }
 
-function lateCounts(plan: Plan): Pick<Rehearsal, 'lateSowings' | 'lateMoves'> {
-  const { sowing, moving } = latenessOf(plan)
-  return { lateSowings: sowing?.length, lateMoves: moving?.length }
+function lateCounts(plan: Plan): Pick<Rehearsal, 'lateSowings' | 'lateMoves' | 'deliveries'> {
+  const { sowing, moving, deliveries } = latenessOf(plan)
+  return { lateSowings: sowing?.length, lateMoves: moving?.length, deliveries: deliveries?.length }
 }
 
 function count(tally: Tally, outcome: Outcome, { route, year, n }: { route: Route; year: Year; n: number }): void {
@@ -143,11 +154,14 @@ function reasonOf(batch: Batch, { enough, ready, limit, pace, route, year }: Mis
   /** The same year, with less of it left to chance. */
   const without = (part: Partial<LeftTo>) => outcomeOf(batch, route, { ...year, leftTo: { ...year.leftTo, ...part } })
   const isLate = (outcome: Outcome | undefined) => !outcome || outcome.ready > batch.plantOn + GRACE
+  const isBought = batch.way.route.boughtAge !== undefined
   if (ready > batch.plantOn + GRACE) {
-    if (year.late && !isLate(without({ work: false }))) return 'late-work'
+    if (year.late && !isLate(without({ work: false }))) return isBought ? 'delivery' : 'late-work'
     return pace > 1 && !isLate(without({ seed: false, badLots: false })) ? 'slow-lot' : 'cold'
   }
   if (!enough) {
+    const asOrdered = isBought && year.late ? without({ work: false }) : undefined
+    if (asOrdered && asOrdered.plants >= batch.plants) return 'delivery'
     const usual = without({ seed: false, badLots: false })
     return usual && usual.plants >= batch.plants ? 'weak-lot' : 'losses'
   }

@@ -14,7 +14,17 @@ const one = (id: string, chance: number, reasons: Partial<Outlook['reasons']> = 
   late: 0,
   lost: 0,
   worth: undefined,
-  reasons: { cold: 0, 'slow-lot': 0, 'late-work': 0, 'weak-lot': 0, losses: 0, heat: 0, outgrown: 0, ...reasons },
+  reasons: {
+    cold: 0,
+    'slow-lot': 0,
+    'late-work': 0,
+    delivery: 0,
+    'weak-lot': 0,
+    losses: 0,
+    heat: 0,
+    outgrown: 0,
+    ...reasons,
+  },
 })
 
 describe('what a rehearsal says', () => {

@@ -13,6 +13,7 @@ import { isHeated, NIGHTS_TO_A_FAILURE } from '../../core/rehearsal/heat'
 import { FEWEST_LATE } from '../../core/rehearsal/lateness'
 import { USUAL, type Rehearsal } from '../../core/rehearsal/rehearse'
 import type { Rehearsed } from '../../core/rehearsal/years'
+import { isBoughtIn } from '../../core/sowing/policies'
 import { Link } from '../../ui/navigation'
 import { NothingYet } from '../../ui/nothing-yet'
 import { useSeason } from '../../ui/season-context'
@@ -144,6 +145,9 @@ function Said({ said, asked }: { said: Rehearsal; asked: Rehearsed }) {
       )}
       {asked.leftTo.work && said.lateMoves === undefined && (
         <Box sx={{ fontSize: 14, color: 'text.secondary', mt: 0.5 }}>{t('movesUnknown', { n: FEWEST_LATE })}</Box>
+      )}
+      {asked.leftTo.work && said.deliveries === undefined && plan.batches.some(({ way }) => isBoughtIn(way.method)) && (
+        <Box sx={{ fontSize: 14, color: 'text.secondary', mt: 0.5 }}>{t('deliveriesUnknown', { n: FEWEST_LATE })}</Box>
       )}
       {asked.leftTo.heat && season.places.some(isHeated) && (
         <Box sx={{ fontSize: 14, color: 'text.secondary', mt: 0.5, maxWidth: 760 }}>

@@ -27,6 +27,8 @@ export const rehearse = {
     'How late you really sow is not known before {n} sowings are written down; until then all is sown on its day.',
   movesUnknown:
     'How late you really pot up and move is not known before {n} of them are written down; until then each is done on its day.',
+  deliveriesUnknown:
+    'How late and how short young plants come is not known before {n} deliveries are written down; until then they come as ordered.',
   lostInAll: 'In an average year {plants} of those wanted are not there in time.',
   worthInAll: 'Where you have said what they bring, that is {money}.',
   lost: 'In an average year {plants} of those wanted are not there in time{known, select, yes {, worth {money}} other {}}.',
@@ -44,6 +46,7 @@ export const rehearse = {
     cold: '{n} too cold to be ready',
     'slow-lot': '{n} a slow lot',
     'late-work': '{n} done late',
+    delivery: '{n} by a late or short delivery',
     'weak-lot': '{n} a weak lot',
     losses: '{n} by losses',
     heat: '{n} when heat failed',
