@@ -1,6 +1,6 @@
 /** The work of a batch. */
 import type { Habits } from '../../season/schema'
-import { workOf, type Work } from '../labour/labour'
+import { workOf, type Work, type Worked } from '../labour/labour'
 import type { Batch } from './batch'
 
 const found = new WeakMap<Batch, { by: Habits['work']; work: readonly Work[] }>()
@@ -16,9 +16,11 @@ export function batchWork(batch: Batch, habits: Pick<Habits, 'work'>): readonly 
 
 /** As `batchWork`, without keeping it: for batches that are only tried. */
 export function workOfBatch(batch: Batch, habits: Pick<Habits, 'work'>): Work[] {
-  const { way, plants, plantOn, stays, sizing } = batch
-  if (!sizing || stays.length === 0) return []
-  const thinOn =
-    way.method.sowing.policy === 'thin' ? batch.leafWork.find(({ kind }) => kind === 'thin')?.day : undefined
-  return workOf({ method: way.method, plants, plantOn, stays, sown: sizing.cells, thinOn }, habits)
+  return !batch.sizing || batch.stays.length === 0 ? [] : workOf(batchWorked(batch), habits)
+}
+
+/** What of a batch its work hangs on. */
+export function batchWorked({ way, plants, plantOn, stays, sizing, leafWork }: Batch): Worked {
+  const thinOn = way.method.sowing.policy === 'thin' ? leafWork.find(({ kind }) => kind === 'thin')?.day : undefined
+  return { method: way.method, plants, plantOn, stays, sown: sizing?.cells ?? 0, thinOn }
 }

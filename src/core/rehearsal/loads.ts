@@ -1,14 +1,17 @@
-/** How full places get, and how many containers are in use, week by week in the years that might be. */
-import type { Batch } from '../batch/batch'
-import type { Span } from '../batch/course'
+/** How full places get, how many containers are in use, and how many hours there are to work, week by week in the years that might be. */
+import { staysOver, type Batch } from '../batch/batch'
+import { batchWorked } from '../batch/work'
 import { weekStart, type Day } from '../calendar/day'
+import { crewIsLimited } from '../capacity/limits'
 import type { Load } from '../capacity/load'
+import { crewLoad, spreadOverWeeks, workOf } from '../labour/labour'
 import type { Plan } from '../plan/plan'
+import type { Outcome } from './one-batch'
 import { spreadIn } from './spread'
 
-/** What the years say of one place, or one kind of container, by week. */
+/** What the years say of one place, one kind of container, or the crew, by week. */
 export interface LoadOutlook {
-  /** Place or container by number in the season. */
+  /** Place or container by number in the season; 0 for the crew. */
   of: number
   /** First day of each week. */
   weeks: readonly Day[]
@@ -24,11 +27,15 @@ export interface LoadOutlooks {
   places: LoadOutlook[]
   /** Only of kinds that are counted: there are no more than are owned. */
   containers: LoadOutlook[]
+  /** Hours of the crew, where it is said how many there are. */
+  crew: LoadOutlook | undefined
 }
+
+const HOUR_YEARS = 200 // years whose hours are added up: as many as have weather of their own
 
 /** Gathers what stands where, year by year. */
 export interface Loads {
-  add(batch: Batch, spans: readonly Span[], year: number): void
+  add(batch: Batch, outcome: Pick<Outcome, 'spans' | 'plants'>, year: number): void
   outlooks(): LoadOutlooks
 }
 
@@ -61,23 +68,34 @@ export function createLoads({ season, places, containers, today }: Plan, open: r
       own.fill(0)
     })
   }
-  const outlook = (row: number, of: number, load: Load<unknown>): LoadOutlook => {
+  const hourYears = crewIsLimited(season.habits) ? Math.min(years, HOUR_YEARS) : 0
+  const hours = new Float32Array(hourYears * weeks)
+  const addHours = (batch: Batch, { spans, plants }: Pick<Outcome, 'spans' | 'plants'>, n: number) => {
+    const { way, sizing, progress } = batch
+    const stays = staysOver({ spans, way, sizing: sizing!, progress })
+    const goOut = { ...batchWorked(batch), stays, plants: Math.min(plants, batch.plants) }
+    for (const work of stays.length > 0 ? workOf(goOut, season.habits) : [])
+      spreadOverWeeks(work, first, weeks, (week, some) => (hours[n * weeks + week]! += some))
+  }
+  const outlook = (of: number, taken: Float32Array, n: number, load: Load<unknown>): LoadOutlook => {
     const out = { low: new Float64Array(weeks), middle: new Float64Array(weeks), high: new Float64Array(weeks), over: new Float64Array(weeks) } // prettier-ignore
-    const values = new Float64Array(years)
+    const values = new Float64Array(n)
     for (let week = 0; week < weeks; week++) {
       const room = roomIn(load, first + week * 7)
       let over = 0
-      for (let n = 0; n < years; n++) {
-        values[n] = most[row]![n * weeks + week]!
-        if (values[n]! > room + 1e-6) over++
+      for (let year = 0; year < n; year++) {
+        values[year] = taken[year * weeks + week]!
+        if (values[year]! > room + ROUNDING) over++
       }
       ;[out.low[week], out.middle[week], out.high[week]] = spreadIn(values) as [number, number, number]
-      out.over[week] = over / years
+      out.over[week] = over / n
     }
     return { of, weeks: Array.from({ length: weeks }, (_, week) => first + week * 7), ...out }
   }
   return {
-    add(batch, spans, n) {
+    add(batch, outcome, n) {
+      const { spans } = outcome
+      if (n < hourYears) addHours(batch, outcome, n)
       if (n !== year) {
         close()
         year = n
@@ -101,15 +119,18 @@ export function createLoads({ season, places, containers, today }: Plan, open: r
       close()
       year = -1
       return {
-        places: season.places.map((_, of) => outlook(of, of, places[of]!)),
+        places: season.places.map((_, of) => outlook(of, most[of]!, years, places[of]!)),
         containers: season.containers.flatMap((_, of) => {
           const load = containers[of]!
-          return load.capacity.some(Number.isFinite) ? [outlook(season.places.length + of, of, load)] : []
+          return load.capacity.some(Number.isFinite) ? [outlook(of, most[season.places.length + of]!, years, load)] : []
         }),
+        crew: hourYears > 0 ? outlook(0, hours, hourYears, crewLoad([], season.habits, first, last)) : undefined,
       }
     },
   }
 }
+
+const ROUNDING = 1e-4 // sums are kept in single precision
 
 /** Most room there is in a week. */
 function roomIn(load: Load<unknown>, week: Day): number {

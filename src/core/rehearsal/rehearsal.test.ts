@@ -276,6 +276,35 @@ describe('a rehearsal', () => {
   })
 })
 
+describe('hours of the crew', () => {
+  it('are those of the plan, week by week, where nothing is left to chance', () => {
+    const small = readSmall((one) => (one.habits = { crew: { hours: 3, parts: [] } }))
+    for (const [name, season] of Object.entries({ demo: demo(), small })) {
+      const plan = planOf(season)
+      const crew = rehearsed(plan, { years: 2, leftTo: NOTHING }).crew!
+      const { load } = plan.limits.find(({ kind }) => kind === 'crew')!
+      let worked = 0
+      crew.weeks.forEach((week, i) => {
+        // Plantings past their season's end are counted by both.
+        const planned = load.days[week - load.from]!
+        worked += planned
+        expect([name, week, crew.middle[i]!]).toEqual([name, week, expect.closeTo(planned, 3)])
+        expect(crew.over[i]).toBe(planned > load.capacity[week - load.from]! + 1e-3 ? 1 : 0)
+      })
+      expect(worked).toBeGreaterThan(0)
+    }
+  })
+  it('spread over the years where work is late, and are not asked about where nobody said how many there are', () => {
+    expect(rehearsed(planOf(), { years: 2 }).crew).toBeUndefined()
+    const { crew } = rehearsed(planOf(demo()), { years: 200 })
+    expect(crew!.high.some((most, i) => most > crew!.low[i]! + 0.5)).toBe(true)
+    crew!.middle.forEach((half, i) => {
+      expect(half).toBeGreaterThanOrEqual(crew!.low[i]!)
+      expect(half).toBeLessThanOrEqual(crew!.high[i]!)
+    })
+  })
+})
+
 describe('how late work is', () => {
   const base = readSmall()
   const { batches } = planOf(base)

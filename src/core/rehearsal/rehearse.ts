@@ -56,6 +56,8 @@ export interface Rehearsal {
   batches: readonly Outlook[]
   places: readonly LoadOutlook[]
   containers: readonly LoadOutlook[]
+  /** Hours of the crew, where it is said how many there are. */
+  crew: LoadOutlook | undefined
   /** Sowings, pottings and moves, that say how late work is here; `undefined` where too few were written down. */
   lateSowings: number | undefined
   lateMoves: number | undefined
@@ -106,7 +108,7 @@ export function* rehearse(plan: Plan, asked: Rehearsed = USUAL): Generator<numbe
       if (!outcome) return
       taken[i] = 1
       count(tally, outcome, { route: run.routeOf(batch), year: run.year, n })
-      loads.add(batch, outcome.spans, n)
+      loads.add(batch, outcome, n)
     })
   })
   return {

@@ -1,4 +1,4 @@
-/** How full a place is, or how many trays are in use, week by week in the years that might be: the band, the middle, and what there is. */
+/** How full a place is, how many trays are in use, or how many hours there are to work, week by week in the years that might be: the band, the middle, and what there is. */
 'use client'
 import Box from '@mui/material/Box'
 import { area, line } from 'd3-shape'
@@ -20,7 +20,7 @@ interface FanProps {
   name: string
   load: Load<unknown>
   outlook: LoadOutlook
-  unit: 'trayPlace' | 'tray'
+  unit: 'trayPlace' | 'tray' | 'hour'
 }
 
 export function Fan({ name, load, outlook, unit }: FanProps) {
@@ -32,13 +32,17 @@ export function Fan({ name, load, outlook, unit }: FanProps) {
   const [first, last] = [weeks[0]!, weeks.at(-1)! + 7]
   const room = (week: number) =>
     load.capacity[Math.min(load.capacity.length - 1, Math.max(0, week + 3 - load.from))] ?? 0
-  const top = Math.max(most, ...weeks.map(room)) * 1.08
+  const top = Math.max(most, ...weeks.map(room).filter(Number.isFinite)) * 1.08
   const x = dayScale(first, last, 0, WIDTH)
   const y = heightScale(0, top, FOOT, 6)
   const points = weeks.map((week, i) => ({ week: week + 3, low: low[i]!, middle: middle[i]!, high: high[i]!, room: room(week), over: over[i]! })) // prettier-ignore
   type Point = (typeof points)[number]
   const worst = worstWeek(outlook)
-  const path = (of: (point: Point) => number) => line<Point>((point) => x(point.week), (point) => y(of(point)))(points) ?? '' // prettier-ignore
+  const path = (of: (point: Point) => number) =>
+    line<Point>(
+      (point) => x(point.week),
+      (point) => y(of(point)),
+    ).defined((point) => Number.isFinite(of(point)))(points) ?? ''
   const band = area<Point>((point) => x(point.week), (point) => y(point.low), (point) => y(point.high))(points) ?? '' // prettier-ignore
   return (
     <Box component="figure" sx={{ m: 0, breakInside: 'avoid' }}>
@@ -52,8 +56,8 @@ export function Fan({ name, load, outlook, unit }: FanProps) {
         role="img"
         aria-label={t('loadSaid', {
           name,
-          high: unit === 'tray' ? format.number(most) : halfWords(format, most),
-          room: count(format, Math.max(0, ...weeks.map(room)), unit),
+          high: unit === 'trayPlace' ? halfWords(format, most) : format.number(most),
+          room: count(format, Math.max(0, ...weeks.map(room).filter(Number.isFinite)), unit),
         })}
       >
         {monthStarts(first, last).map((day) => (

@@ -17,6 +17,7 @@ import { isBoughtIn } from '../../core/sowing/policies'
 import { Link } from '../../ui/navigation'
 import { NothingYet } from '../../ui/nothing-yet'
 import { useSeason } from '../../ui/season-context'
+import { limitName } from '../../words/fit'
 import { count, moneyWords } from '../../words/format'
 import { byChance, isTight, lostIn, sumOf } from './model'
 import { Fan } from './place-fan'
@@ -133,6 +134,7 @@ function Said({ said, asked }: { said: Rehearsal; asked: Rehearsed }) {
     return <Box sx={{ mt: 2, p: 2.5, border: 1, borderColor: 'divider', borderRadius: 1.5 }}>{t('nothingOpen')}</Box>
   const { sure, unsure, all: n } = sumOf(ordered)
   const lost = lostIn(ordered)
+  const crew = plan.limits.find(({ kind }) => kind === 'crew')
   return (
     <>
       <Box role="status" sx={{ mt: 2, fontSize: 19, lineHeight: 1.35, maxWidth: 760 }}>
@@ -179,6 +181,7 @@ function Said({ said, asked }: { said: Rehearsal; asked: Rehearsed }) {
             unit="tray"
           />
         ))}
+        {said.crew && crew && <Fan name={limitName(crew, format)} load={crew.load} outlook={said.crew} unit="hour" />}
       </Box>
       <Typography variant="h2" sx={{ mt: 3, mb: 0.75 }}>
         {t('plantings')}

@@ -84,7 +84,7 @@ export const rehearse = {
   applied: '{code}: {what}',
   showAll: 'Show all {n}',
   showFewer: 'Show the first {n}',
-  places: 'How full the places are, and which trays run out',
+  places: 'How full the places are, which trays run out, and how much work there is',
   loadSaid: '{name}: at most {high} of {room} in nineteen years of twenty',
   neverOver: 'over in hardly any year',
   overIn: 'over in {n} of 100 years in the week of {week}',
