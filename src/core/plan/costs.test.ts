@@ -1,5 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { readSmall } from '../../season/small-season'
+import { formatDay } from '../calendar/day'
+import { done, entry } from '../testing/records'
 import { effortOf } from './compare'
 import { COST_PARTS } from './cost-items'
 import { costsByKind, whatEarns } from './costs'
@@ -40,6 +42,27 @@ describe('what plants cost', () => {
     // Filled and sown in six minutes a tray; uncovered, carried to the frame and to the field in half a minute each; five days of hardening.
     expect(parts.work).toBeCloseTo(((trays * (2 + 4 + 0.5 + 0.5 + 0.5 + 5 * 0.2)) / 60) * 18, 9)
     expect([parts.heat, parts.plants, parts.pots]).toEqual([0, 0, 0])
+  })
+  it('of what was thrown away is borne by the plants that are left; what was sold counts among them', () => {
+    const a = plan.byId.get('a')!
+    const on = (days: number) => formatDay(a.sow! + days)
+    const sown = done('a', on(0), 'sow', { cells: a.sizing!.cells, seeds: a.sizing!.seeds })
+    const after = (what?: Parameters<typeof entry>[2]) => {
+      const records = [sown, ...(what ? [entry('a', on(20), what)] : [])]
+      const then = createPlanner().plan({ ...season, records }, a.sow! + 21)
+      return { kind: costsByKind(then).find(({ crop }) => crop.key === 'lettuce')!, earns: whatEarns(then) }
+    }
+    const kept = after().kind
+    const { kind: gone, earns } = after({ did: 'end', how: 'discarded', cause: 'damping-off' })
+    expect(gone.plants).toBe(kept.plants - a.plants)
+    expect(gone.cost).toBeGreaterThan(0)
+    expect(gone.perPlant).toBeCloseTo(gone.cost / gone.plants, 9)
+    expect(earns.map(({ batch }) => batch.id)).not.toContain('a')
+    for (const plants of [40, undefined]) {
+      const { kind: sold, earns: then } = after({ did: 'end', how: 'sold', ...(plants ? { plants } : {}) })
+      expect(sold.plants).toBe(kept.plants)
+      expect(then.map(({ batch }) => batch.id)).toContain('a')
+    }
   })
   it('names what has no price', () => {
     const tomato = costsByKind(plan).find(({ crop }) => crop.key === 'tomato')!

@@ -67,8 +67,7 @@ export function costsByKind({ batches, season }: Plan): KindCost[] {
     }
     kinds.set(crop.key, kind)
     kind.batches++
-    // What was dropped before anything was sown gives nothing.
-    if (batch.progress?.standing !== 'gone' || batch.progress.ledger.sown) kind.plants += batch.plants
+    kind.plants += plantsFrom(batch)
     kind.cost += effort.cost.known
     // Parts were planned with the whole that they are of.
     if (!batch.progress?.ledger.splitOff) kind.planned += effortOf(batch.progress?.planned ?? batch, season).cost.known
@@ -86,6 +85,13 @@ export function costsByKind({ batches, season }: Plan): KindCost[] {
     .sort((a, b) => b.cost - a.cost || a.crop.name.localeCompare(b.crop.name))
 }
 
+/** Plants wanted of a batch; of one that is gone only those that somebody had. */
+function plantsFrom({ progress, plants }: Batch): number {
+  if (progress?.standing !== 'gone') return plants
+  const { sold, given, planted } = progress.ledger.accounts.gone
+  return Math.min(plants, sold + given + planted)
+}
+
 /** Batches of which it is known what they bring, what earns most for its room first. Of a series each has the worth that was said of it. */
 export function whatEarns(plan: Plan): Earning[] {
   const { batches, season } = plan
@@ -93,7 +99,7 @@ export function whatEarns(plan: Plan): Earning[] {
   return batches
     .flatMap((batch): Earning[] => {
       // A part is worth its share of the whole, and is not ranked by itself.
-      if (!batch.sizing || batch.progress?.asks || batch.progress?.ledger.splitOff) return []
+      if (!batch.sizing || batch.progress?.asks || batch.progress?.ledger.splitOff || plantsFrom(batch) === 0) return []
       const worth = worthOf(batch)
       const effort = effortOf(batch, season)
       const trayWeeks = trayWeeksOf(effort)
