@@ -252,7 +252,9 @@ test('the server is asked for a fit: refused where it makes no sense, queued whe
   ).toBe(400)
   const wrong = await request.post('/api/fit', { data: { from: 'Easter' } })
   expect(await wrong.json()).toMatchObject({ problems: [{ path: 'from' }] })
-  const asked = await request.post('/api/fit', { data: { from: '2027-04-12' } })
+  const unsure = await request.post('/api/fit', { data: { hold: { chance: 'nearly always', over: 0.1 } } })
+  expect(await unsure.json()).toMatchObject({ problems: [{ path: 'hold.chance' }] })
+  const asked = await request.post('/api/fit', { data: { from: '2027-04-12', hold: { chance: 0.9, over: 0.1 } } })
   expect(asked.status()).toBe(202)
   const { at } = (await asked.json()) as { at: string }
   expect(await (await request.get(at)).json()).toMatchObject({ state: 'waiting', from: '2027-04-12' })

@@ -20,8 +20,16 @@ export interface FitRun {
 
 const QUEUED = 'make-it-fit'
 
+/** What a fit is asked for. */
+export interface FitAsked {
+  /** ISO day before which nothing changes. */
+  from: string
+  /** What is to hold, in shares of the years that might be; nothing where it only has to fit as planned. */
+  wanted?: { chance: number; over: number } | undefined
+}
+
 /** What a job holds. */
-interface Job extends SeasonId {
+interface Job extends SeasonId, Pick<FitAsked, 'wanted'> {
   run: string
 }
 
@@ -31,7 +39,7 @@ export async function askForFit(
   url: string,
   id: SeasonId,
   revision: number,
-  from: string,
+  { from, wanted }: FitAsked,
 ): Promise<string> {
   const run = crypto.randomUUID()
   await db
@@ -41,7 +49,7 @@ export async function askForFit(
   const queue = await makeWorkerUtils({ connectionString: url })
   try {
     await queue.migrate()
-    await queue.addJob(QUEUED, { ...id, run } satisfies Job, { jobKey: run, maxAttempts: 3 })
+    await queue.addJob(QUEUED, { ...id, run, wanted } satisfies Job, { jobKey: run, maxAttempts: 3 })
   } finally {
     await queue.release()
   }
@@ -147,17 +155,17 @@ async function freeLeftJobs(db: Kysely<Database>, url: string): Promise<void> {
 export async function serveFits(
   db: Kysely<Database>,
   url: string,
-  make: (id: SeasonId, run: FitRun) => Promise<void>,
+  make: (id: SeasonId, run: FitRun, wanted: FitAsked['wanted']) => Promise<void>,
 ): Promise<{ stop: () => Promise<void> }> {
   const queue = await makeWorkerUtils({ connectionString: url })
   await queue.migrate().finally(() => queue.release())
   const tasks: TaskList = {
     [QUEUED]: async (payload, { job }) => {
-      const { run: one, ...id } = payload as Job
+      const { run: one, wanted, ...id } = payload as Job
       const asked = await findFit(db, id, one)
       if (!asked || (asked.state !== 'waiting' && asked.state !== 'running')) return
       try {
-        await make(id, asked)
+        await make(id, asked, wanted)
       } catch (error) {
         // The last attempt says why; before that it is tried again.
         if (job.attempts >= job.max_attempts)

@@ -56,7 +56,7 @@ describe('fits asked of the server', () => {
     throw new Error('The queue did not get to it.')
   }
   it('wait in the queue until a worker takes them, and are reported as they go', async () => {
-    const run = await askForFit(db(), connection.url, id, 1, '2027-04-12')
+    const run = await askForFit(db(), connection.url, id, 1, { from: '2027-04-12' })
     expect(await findFit(db(), id, run)).toMatchObject({
       state: 'waiting',
       from: '2027-04-12',
@@ -75,13 +75,13 @@ describe('fits asked of the server', () => {
     }
   })
   it('are stopped with what they found, and not begun when they were stopped before', async () => {
-    const run = await askForFit(db(), connection.url, id, 1, '2027-04-12')
+    const run = await askForFit(db(), connection.url, id, 1, { from: '2027-04-12' })
     await reportFit(db(), id, run, { cost: 5 }, 'running')
     expect([await stopFit(db(), id, run), await stopFit(db(), id, run)]).toEqual([true, false])
     expect(await reportFit(db(), id, run, { cost: 1 }, 'done')).toBe(false)
     expect(await findFit(db(), id, run)).toMatchObject({ state: 'stopped', status: { cost: 5 } })
     let made = 0
-    const other = await askForFit(db(), connection.url, id, 1, '2027-05-01')
+    const other = await askForFit(db(), connection.url, id, 1, { from: '2027-05-01' })
     const runner = await serveFits(db(), connection.url, async (of, asked) => {
       made++
       await reportFit(db(), of, asked.run, {}, 'done')
@@ -94,7 +94,7 @@ describe('fits asked of the server', () => {
     }
   })
   it('are tried again when a worker fails at them', async () => {
-    const run = await askForFit(db(), connection.url, id, 1, '2027-04-12')
+    const run = await askForFit(db(), connection.url, id, 1, { from: '2027-04-12' })
     let tries = 0
     const runner = await serveFits(db(), connection.url, async (of, asked) => {
       if (++tries === 1) throw new Error('the worker was ended')

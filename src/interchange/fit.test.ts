@@ -109,18 +109,24 @@ describe('the worker of the server', () => {
     const connection = await freshDatabase(inject('databaseUrl'))
     ends.push(connection.close)
     const id = await createFarm(connection.db, tight)
-    const run = await askForFit(connection.db, connection.url, id, 1, START)
+    const run = await askForFit(connection.db, connection.url, id, 1, { from: START })
     ends.push(await startFitServer(connection.url))
     await expect.poll(async () => (await findFit(connection.db, id, run))!.state, { timeout: 40_000 }).toBe('done')
     const fit = (await findFit(connection.db, id, run))!
     expect(fit.status).toMatchObject({ doing: 'done', overfull: 0 })
     expect((fit.status as FitStatus).picks.length).toBeGreaterThan(0)
+    // One that is to hold goes through the queue with what is wanted of it, and says what other years make of it.
+    const wanted = { chance: 0.8, over: 0.05 }
+    const held = await askForFit(connection.db, connection.url, id, 1, { from: START, wanted })
+    await expect.poll(async () => (await findFit(connection.db, id, held))!.state, { timeout: 40_000 }).toBe('done')
+    const status = (await findFit(connection.db, id, held))!.status as FitStatus
+    expect(fitReport(tight, status, START).holds).toMatchObject({ wanted, judgedByYears: 150, cannot: [] })
   }, 60_000)
   it('makes a fit that another worker had begun when it ended without warning', async () => {
     const connection = await freshDatabase(inject('databaseUrl'))
     ends.push(connection.close)
     const id = await createFarm(connection.db, tight)
-    const run = await askForFit(connection.db, connection.url, id, 1, START)
+    const run = await askForFit(connection.db, connection.url, id, 1, { from: START })
     await takenByAnother(connection.db)
     ends.push(await startFitServer(connection.url))
     await expect.poll(async () => (await findFit(connection.db, id, run))!.state, { timeout: 40_000 }).toBe('done')
@@ -132,7 +138,7 @@ describe('the worker of the server', () => {
     ends.push(connection.close)
     const id = await createFarm(connection.db, tight)
     ends.push(await startFitServer(connection.url))
-    const run = await askForFit(connection.db, connection.url, id, 1, START)
+    const run = await askForFit(connection.db, connection.url, id, 1, { from: START })
     const { db } = connection
     await expect.poll(() => isTaken(db), { timeout: 20_000, interval: 20 }).toBe(true)
     cluster.crash()

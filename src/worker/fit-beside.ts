@@ -9,7 +9,7 @@ const TELL_EVERY = 120 // ms between news, unless something better was found
 export interface FitAsked {
   /** ISO day before which nothing changes. */
   from: string
-  wanted: HoldWanted | undefined
+  wanted?: HoldWanted | undefined
 }
 
 /** Fits a plan, and tells now and then how it goes. */

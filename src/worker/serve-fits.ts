@@ -5,6 +5,7 @@ import { findFit, reportFit, serveFits } from '../data/fit-run-repository'
 import { forgetSeasons } from '../data/season-cache'
 import { loadSeason } from '../data/season-repository'
 import type { Season } from '../season/schema'
+import type { FitAsked } from './fit-beside'
 import type { FitStatus } from './fit-plan'
 
 const REPORT_EVERY = 1000 // ms between two looks at whether it was stopped
@@ -18,14 +19,14 @@ const WAITS_FOR_DATABASE = 300_000 // ms
 export async function startFitServer(url: string): Promise<() => Promise<void>> {
   const { db, ofFarm, close } = connect(url)
   const threads = new Set<Worker>()
-  const runner = await serveFits(db, url, async (id, asked) => {
+  const runner = await serveFits(db, url, async (id, asked, wanted) => {
     // Read anew each time: a database that was brought back meanwhile counts its revisions from there.
     forgetSeasons(db)
     const rows = ofFarm(id.farm_id)
     const stored = await loadSeason(rows, id)
     if (!stored) throw new Error('The season is no longer there.')
     let latest: FitStatus | undefined
-    const { thread, done } = makeInThread(stored.season, asked.from, (status) => (latest = status))
+    const { thread, done } = makeInThread(stored.season, { from: asked.from, wanted }, (status) => (latest = status))
     threads.add(thread)
     const look = setInterval(() => {
       const report = latest
@@ -66,13 +67,13 @@ async function untilReported(report: () => Promise<boolean>): Promise<void> {
 /** One fit in a thread; its end is `undefined` when the thread was ended before it was done. */
 function makeInThread(
   season: Season,
-  from: string,
+  { from, wanted }: FitAsked,
   tell: (status: FitStatus) => void,
 ): { thread: Worker; done: Promise<FitStatus | undefined> } {
   // A thread does not take over how this process reads TypeScript: it is told again.
   const entry = new URL('./fit-thread.ts', import.meta.url).href
   const code = `import('tsx/esm/api').then(({ register }) => { register(); return import(${JSON.stringify(entry)}) })`
-  const thread = new Worker(code, { eval: true, workerData: { season, from }, execArgv: [] })
+  const thread = new Worker(code, { eval: true, workerData: { season, from, wanted }, execArgv: [] })
   const done = new Promise<FitStatus | undefined>((resolve, reject) => {
     thread.on('message', (message: { status?: FitStatus; done?: FitStatus }) => {
       if (message.status) tell(message.status)

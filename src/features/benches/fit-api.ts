@@ -12,11 +12,20 @@ import type { FitStatus } from '../../worker/fit-plan'
 const Asked = z.strictObject({
   from: z.iso.date('Write the day as YYYY-MM-DD.').optional(),
   season: z.uuid().optional(),
+  hold: z
+    .strictObject({
+      chance: z.number('Write a share of years, as 0.9.').gt(0).lt(1),
+      over: z.number('Write a share of years, as 0.1.').min(0).lt(1),
+    })
+    .optional(),
 })
 
 const say = (status: number, body: unknown) => Response.json(body, { status, headers: { 'cache-control': 'no-store' } })
 
-/** Asks for a fit: `{ "from": "YYYY-MM-DD", "season": id }`; without a day for the whole season, without an id for the one looked at last. */
+/**
+ * Asks for a fit: `{ "from": "YYYY-MM-DD", "season": id, "hold": { "chance": 0.9, "over": 0.1 } }`; without a day for the whole
+ * season, without an id for the one looked at last, without `hold` so that it fits as planned.
+ */
 export const askFit = allowed(async (request: Request): Promise<Response> => {
   const text = await request.text()
   let body: unknown
@@ -31,13 +40,10 @@ export const askFit = allowed(async (request: Request): Promise<Response> => {
   const at = await seasonAsked(asked.data.season ?? null, 'plan')
   const stored = at && (await loadSeason(rowsOf(at.id), at.id))
   if (!stored) return say(404, { problems: [{ path: '', message: 'There is no season yet.' }] })
-  const run = await askForFit(
-    rowsOf(stored.id),
-    process.env.DATABASE_URL!,
-    stored.id,
-    stored.revision,
-    asked.data.from ?? stored.season.season.from,
-  )
+  const run = await askForFit(rowsOf(stored.id), process.env.DATABASE_URL!, stored.id, stored.revision, {
+    from: asked.data.from ?? stored.season.season.from,
+    wanted: asked.data.hold,
+  })
   return say(202, { run, at: `/api/fit/${run}` })
 })
 
