@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { formatDay } from '../core/calendar/day'
 import { createPlanner } from '../core/plan/plan'
 import type { Planting } from '../season/schema'
 import { readField } from '../season/small-field'
@@ -40,6 +41,12 @@ describe('a planting that is changed', () => {
     expect((edits[1]!.to as Planting).on).toBe('2027-06-28')
     expect(moves.map(({ planting }) => planting.key)).toEqual(['h'])
     expect(moveEdits(moves)).toEqual(edits.slice(1))
+  })
+  it('is followed from the day it goes out on, where the farm plants on some days of the week only', () => {
+    // Wanted on a Tuesday, A goes out on the Friday after: its bed is clear three days later.
+    const fridays = { ...season, habits: { ...season.habits, plantingWeekdays: [5] } }
+    const moves = movesIn(fridays, createPlanner().plan(fridays))
+    expect(moves.map(({ planting, to }) => [planting.key, formatDay(to)])).toEqual([['h', '2027-06-24']])
   })
   it('is written alone when nothing hangs on it', () => {
     const { edits, moves } = plantingEdits(season, plan, { ...a, plants: 180 })

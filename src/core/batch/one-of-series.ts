@@ -6,7 +6,7 @@ import { present } from '../../season/values'
 export type Said = { [Part in keyof Omit<SeriesChange, 'n'>]?: SeriesChange[Part] | undefined }
 
 /** What can be decided of one batch. */
-export type Decision = Pick<Said, 'pinned' | 'otherwise' | 'stands'>
+export type Decision = Pick<Said, 'pinned' | 'otherwise' | 'stands' | 'confidence'>
 
 /** What can be found of one batch. */
 export type Found = Pick<Planting, 'goes' | 'stand' | 'leaves' | 'clears'>

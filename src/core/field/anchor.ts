@@ -10,6 +10,9 @@ import { lastFrostFor, workingFrostDate } from '../frost/working-date'
 import { midsummerBefore } from '../frost/midsummer'
 import { USUALLY_OUT } from './planting-window'
 import { expandPlanting } from '../batch/expand'
+import { onPlantingDay } from '../schedule/moving-days'
+import { farmDays, type WorkDays } from '../schedule/work-days'
+import { isInPlace } from '../sowing/policies'
 import { foundOf } from './who-gets-what'
 
 /** Why an anchor gives no day. */
@@ -152,12 +155,16 @@ export interface Moved {
 /** When beds are clear, as plantings are gone through in the order of their list. */
 class BedsInOrder {
   readonly #clear: Map<string, Day>
+  readonly #plantingDays: WorkDays | undefined
+  readonly #inPlace: ReadonlySet<string>
   constructor(
     private readonly season: Season,
     private readonly cropOf: (planting: Planting) => Crop,
     private readonly nurseryDaysOf: (planting: Planting) => number | undefined,
     private readonly reallyOn: (planting: Planting, n: number) => Day | undefined = () => undefined,
   ) {
+    this.#plantingDays = farmDays(season.habits).planting
+    this.#inPlace = new Set(season.methods.filter(isInPlace).map(({ key }) => key))
     this.#clear = new Map(
       season.beds.flatMap((bed) => {
         const clear = standingClear(bed)
@@ -174,8 +181,10 @@ class BedsInOrder {
     if (!inBeds) return
     const crop = this.cropOf(planting)
     const nursery = this.nurseryDaysOf(planting)
+    // What is raised goes out on the farm's planting days; what is sown in its place on its own.
+    const days = this.#inPlace.has(planting.method) ? undefined : this.#plantingDays
     for (const { n, plantOn: wished } of expandPlanting(planting)) {
-      const plantOn = this.reallyOn(planting, n) ?? wished
+      const plantOn = this.reallyOn(planting, n) ?? onPlantingDay(wished, days)
       const { goes, clears } = foundOf(planting, n)
       const air = airOver(this.season, goes)
       const until =

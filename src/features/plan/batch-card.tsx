@@ -10,7 +10,7 @@ import { useMemo, useState } from 'react'
 import { useTranslations } from 'next-intl'
 import { holdFor } from '../../core/field/beds'
 import type { Batch } from '../../core/batch/batch'
-import type { Decision } from '../../core/batch/one-of-series'
+import { changeOf, type Decision } from '../../core/batch/one-of-series'
 import type { Remedy } from '../../core/plan/nearest'
 import { later } from '../../ui/later'
 import { PanelTitle } from '../../ui/panel-title'
@@ -18,7 +18,7 @@ import { useSeason } from '../../ui/season-context'
 import { BatchSteps } from '../../ui/stair/batch-steps'
 import { WorkingPanel } from '../../ui/working-panel'
 import { clashSentence, holdSentence } from '../../words/field'
-import { count, list } from '../../words/format'
+import { chanceWords, count, list } from '../../words/format'
 import { shiftsOfBatch } from '../../core/advice/day-shift'
 import { anchorSentence } from '../../words/anchors'
 import { cropCautionWords } from '../../words/cautions'
@@ -193,6 +193,20 @@ export function BatchCard({
           }
         >
           {otherwiseSentence(batch.otherwise, season, format)}
+        </Alert>
+      )}
+      {changeOf(batch.planting, batch.n).confidence !== undefined && (
+        <Alert
+          severity="info"
+          icon={false}
+          sx={{ mb: 1.5, py: 0.25 }}
+          action={
+            <Button size="small" color="inherit" disabled={busy} onClick={() => onDecide({ confidence: undefined })}>
+              {t('asTheOthersOfItsSeries')}
+            </Button>
+          }
+        >
+          {t('sownToHaveEnoughIn', { n: chanceWords(format, batch.confidence) })}
         </Alert>
       )}
       <CropCautionLine batch={batch} />
