@@ -23,7 +23,7 @@ export interface Candidate {
 
 export interface Choices {
   batch: Batch
-  /** Whether somebody counts on it. */
+  /** Whether somebody counts on it, and it is still to come. */
   promised: boolean
   /** As it stands first, then as the ordinary fit has it, where that is another. */
   candidates: Candidate[]
@@ -43,6 +43,10 @@ const A_WEEK = 7
 export const isPromised = ({ planting, n }: Pick<Batch, 'planting' | 'n'>): boolean =>
   planting.worth?.by === 'promise' || (foundOf(planting, n).goes ?? []).some(({ to }) => to === 'customer')
 
+/** Whether nothing more is to come of it, or it is asked about first. */
+const isOver = ({ progress }: Pick<Batch, 'progress'>): boolean =>
+  progress !== undefined && (progress.standing === 'planted' || progress.standing === 'gone' || progress.asks)
+
 interface Of {
   planner: Planner
   plan: Plan
@@ -60,7 +64,7 @@ export function choicesOf(of: Of): Choices[] {
   const most = Math.max(3, Math.min(MOST_WAYS, Math.floor(MOST_IN_ALL / Math.max(1, free))))
   let first = 0
   return fit.batches.map(({ batch, fixed, options }, b): Choices => {
-    const promised = isPromised(batch)
+    const promised = isPromised(batch) && !isOver(batch)
     const begun = batch.sow === undefined || batch.sow < from
     // How sure what has begun is, is known of it as it stands only.
     const stays = fixed !== undefined || (begun && promised)

@@ -4,7 +4,10 @@ import { readSeason } from '../../season/read'
 import type { Season } from '../../season/schema'
 import { fitSeason } from '../fit/columns'
 import { plantingsOf, withPlantings } from '../fit/proposals'
+import type { Batch } from '../batch/batch'
+import { formatDay, type Day } from '../calendar/day'
 import { createPlanner } from '../plan/plan'
+import { done } from '../testing/records'
 import { rehearse, USUAL } from '../rehearsal/rehearse'
 import { isPromised } from './candidates'
 import { hold, type Held, type HoldWanted } from './hold'
@@ -19,10 +22,10 @@ const promising = (season: Season, which: (i: number) => boolean): Season => ({
   plantings: season.plantings.map((one, i) => (which(i) ? { ...one, worth: { by: 'promise' as const } } : one)),
 })
 
-function held(season: Season, wanted: HoldWanted) {
+function held(season: Season, wanted: HoldWanted, today?: Day) {
   const planner = createPlanner()
-  const plan = planner.plan(season)
-  const from = plan.from - 400
+  const plan = planner.plan(season, today)
+  const from = today ?? plan.from - 400
   const fit = fitSeason(planner, plan, { from })
   const run = hold({ planner, plan, fit, chosen: new Int32Array(fit.batches.length), from }, wanted)
   const shares: number[] = []
@@ -76,6 +79,31 @@ describe('a plan made to hold', () => {
     shares.forEach((share, i) => expect(share).toBeGreaterThanOrEqual(i === 0 ? 0 : shares[i - 1]!))
     expect(shares.at(-1)).toBeLessThanOrEqual(1)
     expect(structuredClone(found)).toEqual(found)
+  })
+})
+
+describe('a season half over', () => {
+  it('leaves out promises that are kept already, and what was sown stays as it was sown', () => {
+    const season = promising(farm('kestrel-flat'), (i) => i % 4 === 0)
+    const promised = createPlanner()
+      .plan(season)
+      .batches.filter((batch) => isPromised(batch) && batch.sow !== undefined && batch.sizing)
+      .sort((a, b) => a.plantOn - b.plantOn)
+    const [first, second] = promised as [Batch, Batch]
+    const today = first.plantOn + 1
+    const sown = ({ id, sow, sizing }: Batch) =>
+      done(id, formatDay(sow!), 'sow', { cells: sizing!.cells, seeds: sizing!.seeds })
+    const began = promised.filter(({ sow, id }) => sow! < today && id !== first.id)
+    const records = [
+      ...[first, ...began].map(sown),
+      done(first.id, formatDay(first.plantOn), 'plant', { plants: first.plants }),
+    ]
+    expect(began).toContain(second)
+    const { found, plan } = held({ ...season, records }, { chance: 0.95, over: 0.1 }, today)
+    expect(found.held.promises.map(({ batch }) => batch)).not.toContain(first.id)
+    expect(found.cannot.map(({ batch }) => batch)).not.toContain(first.id)
+    for (const { batch, parts } of found.picks)
+      if (plan.byId.get(batch)!.sow! < today) expect([batch, parts.map(({ sow }) => sow)]).toEqual([batch, [plan.byId.get(batch)!.sow]]) // prettier-ignore
   })
 })
 

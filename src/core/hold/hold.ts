@@ -73,7 +73,7 @@ const NEARLY = 0.02 // share of years within which ways that miss the chance are
  * @returns after each step how much of it is done, 0 to 1
  */
 export function* hold(of: HoldOf, wanted: HoldWanted): Generator<number, Held> {
-  const { plan, fit } = of
+  const { fit } = of
   const accepted = Math.floor(YEARS * wanted.over + 1e-9)
   const choices = choicesOf(of)
   const asked = { ...wanted, seed: SEED, loads: YEARS, chances: CHANCE_YEARS }
@@ -101,7 +101,7 @@ export function* hold(of: HoldOf, wanted: HoldWanted): Generator<number, Held> {
     held: held!,
     cannot: choices.flatMap(({ batch }, b) => {
       const { most } = open[b]!
-      return most === undefined || plan.byId.get(batch.id) === undefined ? [] : [{ batch: batch.id, chance: most }]
+      return most === undefined ? [] : [{ batch: batch.id, chance: most }]
     }),
   }
 }
