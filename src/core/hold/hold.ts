@@ -62,6 +62,8 @@ export interface HoldOf {
 const YEARS = 20 // whose loads the search knows
 const CHANCE_YEARS = 100 // in which it knows whether a promise is kept
 const JUDGED = 150 // others
+const FEWEST_JUDGED = 40 // in plans so large that the loads of more would fill the memory
+const MOST_JUDGED = 60_000 // ways × years
 const SEED = 1
 const SEARCH: Patience = { work: 2_000_000, idle: 3, steps: 24 }
 const AS_PLANNED = 10 // times as much as in all years counts what is over as planned: that it fits as planned comes first
@@ -88,11 +90,12 @@ export function* hold(of: HoldOf, wanted: HoldWanted): Generator<number, Held> {
   const found = yield* scaled(solveInYears(new YearsFit(problem), start, SEARCH), 0.4, 0.75)
   const best = Array.from(found, (column, b) => open[b]!.kept[column]!)
   const ways = choices.map((_, b) => [ordinaryIn(of, b), best[b]!])
-  const [ordinary, held] = yield* scaled(judged(of, choices, ways, wanted), 0.75, 1)
+  const judges = Math.max(FEWEST_JUDGED, Math.min(JUDGED, Math.floor(MOST_JUDGED / Math.max(1, 2 * ways.length))))
+  const [ordinary, held] = yield* scaled(judged(of, choices, ways, { ...wanted, years: judges }), 0.75, 1)
   return {
     wanted,
     years: YEARS,
-    judgedBy: JUDGED,
+    judgedBy: judges,
     picks: choices.flatMap(({ batch, candidates }, b): Pick[] => {
       const parts = candidates[best[b]!]!.pick
       return parts ? [{ batch: batch.id, parts }] : []
@@ -191,7 +194,7 @@ function* judged(
   of: HoldOf,
   choices: readonly Choices[],
   ways: readonly (readonly number[])[],
-  wanted: HoldWanted,
+  wanted: HoldWanted & { years: number },
 ): Generator<number, HeldFigures[]> {
   const { fit } = of
   // What is the same in several is tried once.
@@ -200,7 +203,7 @@ function* judged(
     of,
     choices.map(({ candidates }, b) => once[b]!.map((i) => candidates[i]!)),
     choices,
-    { chance: 0, seed: SEED + 1, loads: JUDGED, chances: JUDGED },
+    { chance: 0, seed: SEED + 1, loads: wanted.years, chances: wanted.years },
   )
   const problem = problemOf(
     fit,
