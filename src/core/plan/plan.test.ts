@@ -24,6 +24,25 @@ describe('series', () => {
     expect(batches.map(({ plants }) => plants)).toEqual([150, 90, 150])
     expect(batches.map(({ plantOn }) => formatDay(plantOn))).toEqual(['2027-05-01', '2027-05-11', '2027-05-31'])
   })
+  it('may have one sown for a greater chance of enough than the others, which stay as they were', () => {
+    const usual = planOf(readSmall())
+    const surer = planOf(
+      readSmall(
+        (s) =>
+          (s.plantings[1]!.changes = [
+            { n: 2, plants: 90, confidence: 0.99 },
+            { n: 3, dropped: true },
+          ]),
+      ),
+    )
+    expect(surer.byId.get('b.2')!.confidence).toBe(0.99)
+    expect(surer.byId.get('b.2')!.sizing!.cells).toBeGreaterThan(usual.byId.get('b.2')!.sizing!.cells)
+    expect(surer.byId.get('b.2')!.sizing!.chance).toBeGreaterThanOrEqual(0.99)
+    for (const id of ['b.1', 'b.4']) {
+      expect(surer.byId.get(id)!.sizing).toEqual(usual.byId.get(id)!.sizing)
+      expect(surer.byId.get(id)!.confidence).toBe(usual.byId.get(id)!.confidence)
+    }
+  })
   it('runs to the last date that still falls inside it', () => {
     const first = parseDay('2027-05-01')
     expect(seriesLength(first, { every: 10, last: '2027-05-31' })).toBe(4)

@@ -53,6 +53,17 @@ describe('what would help most', () => {
       expect(one.trayDays).toBeGreaterThanOrEqual(before?.trayDays ?? 0)
     })
   })
+  it('of a series sows more of the one that is asked about, and says what that takes for it alone', () => {
+    const season = unsure()
+    const planned = createPlanner().plan(season)
+    for (const lever of asked(season, ['b.2']).filter(({ what }) => what.kind === 'surer')) {
+      const then = createPlanner().plan(withPlantings(season, lever.changes))
+      for (const { id, sizing } of planned.batches) if (id !== 'b.2') expect(then.byId.get(id)!.sizing).toEqual(sizing)
+      const cells = then.byId.get('b.2')!.sizing!.cells - planned.byId.get('b.2')!.sizing!.cells
+      expect(lever.what).toMatchObject({ kind: 'surer', cells })
+      expect(cells).toBeGreaterThan(0)
+    }
+  })
   it('says of each the chance that the season has with it, to the year', () => {
     const season = unsure()
     const own = chanceIn(season, 'a')
