@@ -23,7 +23,6 @@ export const MANY_PARAMETERS = [
   'src/core/field/gates.ts',
   'src/core/field/hardening.ts',
   'src/core/fit/columns.ts',
-  'src/core/fit/proposals.ts',
   'src/core/frost/frost.ts',
   'src/core/frost/typed.ts',
   'src/core/growth/entry.ts',

@@ -2,6 +2,7 @@
 import { EventEmitter } from 'node:events'
 import { makeWorkerUtils, run, type Runner, type TaskList, type WorkerEvents } from 'graphile-worker'
 import { sql, type ExpressionBuilder, type Kysely } from 'kysely'
+import type { FitAsked } from '../core/hold/hold'
 import { log } from './log'
 import type { Database, SeasonId } from './schema'
 
@@ -19,14 +20,6 @@ export interface FitRun {
 }
 
 const QUEUED = 'make-it-fit'
-
-/** What a fit is asked for. */
-export interface FitAsked {
-  /** ISO day before which nothing changes. */
-  from: string
-  /** What is to hold, in shares of the years that might be; nothing where it only has to fit as planned. */
-  wanted?: { chance: number; over: number } | undefined
-}
 
 /** What a job holds. */
 interface Job extends SeasonId, Pick<FitAsked, 'wanted'> {

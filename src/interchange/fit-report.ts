@@ -1,6 +1,7 @@
 /** What a fit proposes as plain JSON with ISO dates, for the command line and other programs. */
 import { formatDay, parseDay } from '../core/calendar/day'
-import { plantingsOf, proposalsOf, withPlantings } from '../core/fit/proposals'
+import { plantingsOf, withPlantings } from '../core/fit/as-plantings'
+import { proposalsOf } from '../core/fit/proposals'
 import { planFigures } from '../core/plan/figures'
 import type { Held } from '../core/hold/hold'
 import { createPlanner, type Plan } from '../core/plan/plan'

@@ -1,16 +1,9 @@
 /** Making a plan fit in a worker of the page: it is given a season and tells how it goes; to stop it is to end the worker. */
 import type { Season } from '../season/schema'
-import type { HoldWanted } from '../core/hold/hold'
+import type { FitAsked } from '../core/hold/hold'
 import { fitPlan, type FitStatus } from './fit-plan'
 
 const TELL_EVERY = 120 // ms between news, unless something better was found
-
-/** What is asked for. */
-export interface FitAsked {
-  /** ISO day before which nothing changes. */
-  from: string
-  wanted?: HoldWanted | undefined
-}
 
 /** Fits a plan, and tells now and then how it goes. */
 export async function fitBeside(

@@ -1,11 +1,11 @@
 /** The server's worker: takes fits from the queue in PostgreSQL and makes each in a thread of its own. */
 import { Worker } from 'node:worker_threads'
 import { connect } from '../data/database'
+import type { FitAsked } from '../core/hold/hold'
 import { findFit, reportFit, serveFits } from '../data/fit-run-repository'
 import { forgetSeasons } from '../data/season-cache'
 import { loadSeason } from '../data/season-repository'
 import type { Season } from '../season/schema'
-import type { FitAsked } from './fit-beside'
 import type { FitStatus } from './fit-plan'
 
 const REPORT_EVERY = 1000 // ms between two looks at whether it was stopped

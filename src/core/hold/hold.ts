@@ -20,6 +20,14 @@ export interface HoldWanted {
   over: number
 }
 
+/** What a fit is asked for. */
+export interface FitAsked {
+  /** ISO day before which nothing changes. */
+  from: string
+  /** What is to hold; nothing where it only has to fit as planned. */
+  wanted?: HoldWanted | undefined
+}
+
 /** A limit that is over in a week, in so great a share of years. */
 export interface OverInYears {
   limit: string

@@ -8,9 +8,11 @@ import ToggleButton from '@mui/material/ToggleButton'
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
 import Typography from '@mui/material/Typography'
 import { useTranslations } from 'next-intl'
+import { leastSure, promisesKept, worstWeeks } from '../../core/hold/figures'
 import type { Held, HeldFigures, HoldWanted } from '../../core/hold/hold'
 import { useSeason } from '../../ui/season-context'
 import { limitName } from '../../words/fit'
+import { WasAndIs, type WasAndIsRow } from './was-and-is'
 
 const CHANCES = [0.8, 0.9, 0.95]
 const OVERS = [0.05, 0.1, 0.2]
@@ -43,39 +45,56 @@ export function HoldChoice({
       </ToggleButtonGroup>
       {wanted && (
         <>
-          <TextField
-            select
-            fullWidth={false}
-            size="small"
+          <ShareOfYears
             label={t('hold.promisesKept')}
             value={wanted.chance}
-            onChange={({ target }) => onWanted({ ...wanted, chance: Number(target.value) })}
-            sx={{ minWidth: 230 }}
-          >
-            {CHANCES.map((chance) => (
-              <MenuItem key={chance} value={chance}>
-                {t('hold.inYears', { n: hundred(chance) })}
-              </MenuItem>
-            ))}
-          </TextField>
-          <TextField
-            select
-            fullWidth={false}
-            size="small"
+            from={CHANCES}
+            words={(chance) => t('hold.inYears', { n: hundred(chance) })}
+            onChange={(chance) => onWanted({ ...wanted, chance })}
+          />
+          <ShareOfYears
             label={t('hold.placesOver')}
             value={wanted.over}
-            onChange={({ target }) => onWanted({ ...wanted, over: Number(target.value) })}
-            sx={{ minWidth: 230 }}
-          >
-            {OVERS.map((over) => (
-              <MenuItem key={over} value={over}>
-                {t('hold.atMostInYears', { n: hundred(over) })}
-              </MenuItem>
-            ))}
-          </TextField>
+            from={OVERS}
+            words={(over) => t('hold.atMostInYears', { n: hundred(over) })}
+            onChange={(over) => onWanted({ ...wanted, over })}
+          />
         </>
       )}
     </Box>
+  )
+}
+
+/** One of a few shares of years. */
+function ShareOfYears({
+  label,
+  value,
+  from,
+  words,
+  onChange,
+}: {
+  label: string
+  value: number
+  from: readonly number[]
+  words: (share: number) => string
+  onChange: (share: number) => void
+}) {
+  return (
+    <TextField
+      select
+      fullWidth={false}
+      size="small"
+      label={label}
+      value={value}
+      onChange={({ target }) => onChange(Number(target.value))}
+      sx={{ minWidth: 230 }}
+    >
+      {from.map((share) => (
+        <MenuItem key={share} value={share}>
+          {words(share)}
+        </MenuItem>
+      ))}
+    </TextField>
   )
 }
 
@@ -85,32 +104,24 @@ export function HoldFound({ found }: { found: Held }) {
   const { plan, format } = useSeason()
   const { wanted, ordinary, held, judgedBy } = found
   const promises = held.promises.length
-  const kept = ({ promises }: HeldFigures) => promises.filter(({ chance }) => chance >= wanted.chance).length
-  const least = ({ promises }: HeldFigures) => Math.min(...promises.map(({ chance }) => chance))
-  const of100 = (share: number) => t('hold.of100', { n: hundred(share) })
-  const rows: [string, string, string][] = [
-    ...(promises > 0
-      ? ([
-          [
-            t('hold.rowKept', { n: hundred(wanted.chance) }),
-            t('hold.ofAll', { n: kept(ordinary), all: promises }),
-            t('hold.ofAll', { n: kept(held), all: promises }),
-          ],
-          [t('hold.rowLeast'), of100(least(ordinary)), of100(least(held))],
-        ] as [string, string, string][])
-      : []),
-    [
-      t('hold.rowOver', { n: hundred(wanted.over) }),
-      format.number(ordinary.overs.length),
-      format.number(held.overs.length),
-    ],
+  const row = (name: string, was: string, is: string): WasAndIsRow => ({ name, was, is, differs: was !== is })
+  const of100 = (share = 0) => t('hold.of100', { n: hundred(share) })
+  const kept = (of: HeldFigures) => t('hold.ofAll', { n: promisesKept(of, wanted.chance), all: promises })
+  const ofPromises = [
+    row(t('hold.rowKept', { n: hundred(wanted.chance) }), kept(ordinary), kept(held)),
+    row(t('hold.rowLeast'), of100(leastSure(ordinary)), of100(leastSure(held))),
+  ]
+  const overs = (of: HeldFigures) => format.number(of.overs.length)
+  const rows = [
+    ...(promises > 0 ? ofPromises : []),
+    row(t('hold.rowOver', { n: hundred(wanted.over) }), overs(ordinary), overs(held)),
   ]
   const said = [
     ...found.cannot.flatMap(({ batch, chance }) => {
       const own = plan.byId.get(batch)
       return own ? [t('hold.cannot', { batch: own.code, variety: own.variety.name, n: hundred(chance) })] : []
     }),
-    ...worstByLimit(held).flatMap(({ limit, week, share }) => {
+    ...worstWeeks(held).flatMap(({ limit, week, share }) => {
       const own = plan.limits.find(({ id }) => id === limit)
       return own
         ? [t('hold.stillOver', { limit: limitName(own, format), week: format.week(week), n: hundred(share) })]
@@ -122,44 +133,7 @@ export function HoldFound({ found }: { found: Held }) {
       <Typography variant="h2" id="fit-hold">
         {t('hold.inOtherYears', { n: judgedBy })}
       </Typography>
-      <Box
-        component="table"
-        sx={{
-          width: '100%',
-          mt: 1,
-          borderCollapse: 'collapse',
-          fontSize: 14.5,
-          '& td, & th': {
-            textAlign: 'right',
-            py: 0.3,
-            pl: 2,
-            borderBottom: 1,
-            borderColor: 'divider',
-            verticalAlign: 'top',
-          },
-          '& td': { whiteSpace: 'nowrap' },
-          '& th:first-of-type': { textAlign: 'left', pl: 0, fontWeight: 400, color: 'text.secondary' },
-        }}
-      >
-        <thead>
-          <tr>
-            <th scope="col" />
-            <th scope="col">{t('hold.fitAsPlanned')}</th>
-            <th scope="col">{t('hold.held')}</th>
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map(([name, was, is]) => (
-            <tr key={name}>
-              <th scope="row">{name}</th>
-              <td>{was}</td>
-              <Box component="td" sx={{ fontWeight: was === is ? 400 : 700 }}>
-                {is}
-              </Box>
-            </tr>
-          ))}
-        </tbody>
-      </Box>
+      <WasAndIs was={t('hold.fitAsPlanned')} is={t('hold.held')} rows={rows} />
       {promises === 0 && <Box sx={{ fontSize: 14, color: 'text.secondary', mt: 1 }}>{t('hold.nothingPromised')}</Box>}
       {said.length > 0 && (
         <Alert severity="warning" sx={{ mt: 1 }}>
@@ -175,7 +149,3 @@ export function HoldFound({ found }: { found: Held }) {
     </Box>
   )
 }
-
-/** Of each limit its worst week. */
-const worstByLimit = ({ overs }: HeldFigures) =>
-  overs.filter(({ limit }, i) => overs.findIndex((other) => other.limit === limit) === i)

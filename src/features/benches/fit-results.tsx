@@ -18,6 +18,7 @@ import { StairGlyph } from '../../ui/stair/stair'
 import type { FitStatus } from '../../worker/fit-plan'
 import { effectSentence, proposalTitle, reliefSentence, stillOverWords, troubleSentence } from '../../words/fit'
 import { count, type Format } from '../../words/format'
+import { WasAndIs, type WasAndIsRow } from './was-and-is'
 
 export const Troubles = memo(function Troubles({
   status,
@@ -94,53 +95,28 @@ export const Figures = memo(function Figures({
 }) {
   const t = useTranslations('benches')
   if (!before || !after) return <Skeleton variant="rectangular" height={190} sx={{ mt: 1 }} />
-  const rows: [string, number, number, number?][] = [
-    [t('overflowTrayDays'), before.overfull, after.overfull],
-    [t('daysLateAllTogether'), 0, late],
-    [t('hoursOfWork'), before.hours, after.hours, 1],
-    [t('heatedAndLitTrayDays'), before.heatedDays, after.heatedDays],
-    [t('benchTrayDays'), before.benchDays, after.benchDays],
-    [t('traysSown'), before.trays, after.trays],
-  ]
+  const row = (name: string, was: number, is: number, digits = 0): WasAndIsRow => ({
+    name,
+    was: format.number(was, digits),
+    is: format.number(is, digits),
+    differs: Math.abs(is - was) > 0.5,
+  })
   return (
-    <Box
-      component="table"
-      sx={{
-        width: '100%',
-        mt: 1,
-        borderCollapse: 'collapse',
-        fontSize: 14.5,
-        '& td, & th': { textAlign: 'right', py: 0.3, borderBottom: 1, borderColor: 'divider' },
-        '& th:first-of-type': { textAlign: 'left', fontWeight: 400, color: 'text.secondary' },
-      }}
-    >
-      <thead>
-        <tr>
-          <th scope="col" />
-          <th scope="col">{t('asItIs')}</th>
-          <th scope="col">
-            {changes === 0 ? t('withChanges') : t('with', { changes: count(format, changes, 'change') })}
-          </th>
-        </tr>
-      </thead>
-      <tbody>
-        {rows.map(([name, was, is, digits = 0]) => (
-          <tr key={name}>
-            <th scope="row">{name}</th>
-            <td>{format.number(was, digits)}</td>
-            <Box
-              component="td"
-              sx={{
-                fontWeight: Math.abs(is - was) > 0.5 ? 700 : 400,
-                color: name.startsWith('Over') ? (is > 0.5 ? 'error.main' : 'success.main') : 'text.primary',
-              }}
-            >
-              {format.number(is, digits)}
-            </Box>
-          </tr>
-        ))}
-      </tbody>
-    </Box>
+    <WasAndIs
+      was={t('asItIs')}
+      is={changes === 0 ? t('withChanges') : t('with', { changes: count(format, changes, 'change') })}
+      rows={[
+        {
+          ...row(t('overflowTrayDays'), before.overfull, after.overfull),
+          color: after.overfull > 0.5 ? 'error.main' : 'success.main',
+        },
+        row(t('daysLateAllTogether'), 0, late),
+        row(t('hoursOfWork'), before.hours, after.hours, 1),
+        row(t('heatedAndLitTrayDays'), before.heatedDays, after.heatedDays),
+        row(t('benchTrayDays'), before.benchDays, after.benchDays),
+        row(t('traysSown'), before.trays, after.trays),
+      ]}
+    />
   )
 })
 

@@ -1,7 +1,8 @@
 /** The changes that were found, and the plan with those that are taken. */
 import { startTransition, useEffect, useRef, useState } from 'react'
 import type { Day } from '../../core/calendar/day'
-import { plantingsOf, proposalSteps, withPlantings, type Pick, type Proposal } from '../../core/fit/proposals'
+import { plantingsOf, withPlantings } from '../../core/fit/as-plantings'
+import { proposalSteps, type Pick, type Proposal } from '../../core/fit/proposals'
 import { planFigures, type PlanFigures } from '../../core/plan/figures'
 import type { Plan, Planner } from '../../core/plan/plan'
 

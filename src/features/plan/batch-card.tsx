@@ -182,32 +182,14 @@ export function BatchCard({
       )}
       <PottingDays batch={batch} busy={busy} onDecide={onDecide} />
       {batch.otherwise && (
-        <Alert
-          severity="info"
-          icon={false}
-          sx={{ mb: 1.5, py: 0.25 }}
-          action={
-            <Button size="small" color="inherit" disabled={busy} onClick={() => onDecide({ otherwise: undefined })}>
-              {t('asItsMethodSays')}
-            </Button>
-          }
-        >
+        <Decided undo={t('asItsMethodSays')} busy={busy} onUndo={() => onDecide({ otherwise: undefined })}>
           {otherwiseSentence(batch.otherwise, season, format)}
-        </Alert>
+        </Decided>
       )}
       {changeOf(batch.planting, batch.n).confidence !== undefined && (
-        <Alert
-          severity="info"
-          icon={false}
-          sx={{ mb: 1.5, py: 0.25 }}
-          action={
-            <Button size="small" color="inherit" disabled={busy} onClick={() => onDecide({ confidence: undefined })}>
-              {t('asTheOthersOfItsSeries')}
-            </Button>
-          }
-        >
+        <Decided undo={t('asTheOthersOfItsSeries')} busy={busy} onUndo={() => onDecide({ confidence: undefined })}>
           {t('sownToHaveEnoughIn', { n: chanceWords(format, batch.confidence) })}
-        </Alert>
+        </Decided>
       )}
       <CropCautionLine batch={batch} />
       <BatchSteps batch={batch} />
@@ -312,6 +294,34 @@ function PottingDays({ batch, busy, onDecide }: Pick<BatchCardProps, 'batch' | '
           t('weekdayMoved', { what, own: format.date(own), days: shiftWords(days, format) }),
         )
         .join(' ')}
+    </Alert>
+  )
+}
+
+/** What was decided of one batch alone, and how that is taken back. */
+function Decided({
+  undo,
+  busy,
+  onUndo,
+  children,
+}: {
+  undo: string
+  busy: boolean
+  onUndo: () => void
+  children: string
+}) {
+  return (
+    <Alert
+      severity="info"
+      icon={false}
+      sx={{ mb: 1.5, py: 0.25 }}
+      action={
+        <Button size="small" color="inherit" disabled={busy} onClick={onUndo}>
+          {undo}
+        </Button>
+      }
+    >
+      {children}
     </Alert>
   )
 }

@@ -32,7 +32,8 @@ import { Link } from '../../ui/navigation'
 import { usePrinting } from '../../ui/use-printing'
 import { PlanPaper } from './plan-paper'
 import { useInAddress } from '../../ui/use-in-address'
-import { GROUPINGS, ORDERS, planRows, plantedCrops, plantsOfAll, sowingWeeks, type RowOptions } from './model'
+import { PlanSummary } from './plan-summary'
+import { GROUPINGS, ORDERS, planRows, plantedCrops, sowingWeeks, type RowOptions } from './model'
 import { PlanChart } from './plan-chart'
 import { StairDragging } from './stair-drag'
 import { usePanel } from './use-panel'
@@ -128,30 +129,7 @@ export function PlanView() {
             }}
           >
             <Typography variant="h1">{t('plan')}</Typography>
-            {/* A line of its own where the buttons take the width. */}
-            <Typography
-              component="p"
-              sx={{
-                color: 'text.secondary',
-                fontSize: 14,
-                mx: { xs: 0.5, md: 0, xl: 0.5 },
-                order: { md: 1, xl: 0 },
-                flexBasis: { md: '100%', xl: 'auto' },
-              }}
-            >
-              {t('plantsOfExtra', {
-                extra: shown === plan.batches.length + inPlace.length ? '' : t('of', { shown: format.number(shown) }),
-                batches: count(format, plan.batches.length, 'batch'),
-                extra2: inPlace.length > 0 ? t('andSownInPlace', { inPlace: format.number(inPlace.length) }) : '',
-                reduce: format.number(plantsOfAll(plan)),
-              })}
-              {over > 0 && (
-                <Box component="span" sx={{ color: 'error.main', fontWeight: 650 }}>
-                  {' '}
-                  {t('placesGoOver', { over: String(over), over2: over })}
-                </Box>
-              )}
-            </Typography>
+            <PlanSummary shown={shown} over={over} />
             <Box sx={{ flex: 1 }} />
             {(!narrow || ticking) && tick}
             {!narrow && (
