@@ -121,16 +121,17 @@ export function* proposalSteps(
     if (batch) known.push({ pick, batch, becomes: pick.parts.map((part) => partOf(planner, season, batch, part)) })
     yield
   }
-  const { origin, days } = spanOf(
+  const span = spanOf(
     plan,
     known.flatMap(({ becomes }) => becomes),
   )
+  const { origin, days } = span
   const limits = plan.limits.filter(({ load }) => load.capacity.some(Number.isFinite))
   const uses = usesIn(season, limits, origin, days)
   const before = known.map(({ batch }) => uses(batch, batchWork(batch, season.habits)))
   const after = known.map(({ becomes }) => becomes.flatMap((one) => uses(one, workOfBatch(one, season.habits))))
-  const now = limits.map(({ load }) => rowOf(load.from, load.days, origin, days, 0))
-  const room = limits.map(({ load }) => rowOf(load.from, load.capacity, origin, days, load.capacity.at(-1) ?? Infinity))
+  const now = limits.map(({ load }) => rowOf(load.from, load.days, span, 0))
+  const room = limits.map(({ load }) => rowOf(load.from, load.capacity, span, load.capacity.at(-1) ?? Infinity))
   const all = now.map((row) => row.slice())
   known.forEach((_, i) => {
     addUses(all, before[i]!, -1)
@@ -154,14 +155,11 @@ export function* proposalSteps(
         (part) => !part.marks.some(({ kind }) => kind === 'not-ready' || kind === 'past-limit'),
       ),
       relief:
-        reliefOf(limits, change, now, room, origin, first, true) ??
+        reliefOf({ limits, room, origin, first }, change, now, true) ??
         reliefOf(
-          limits,
+          { limits, room, origin, first },
           change,
           all.map((row, r) => row.map((load, d) => load + change[r]![d]!)),
-          room,
-          origin,
-          first,
           false,
         ),
       cost:
@@ -183,7 +181,13 @@ export function* proposalSteps(
   return proposals
 }
 
-function spanOf(plan: Plan, more: readonly Batch[]): { origin: Day; days: number } {
+/** Days that are looked at: whole weeks from a Monday on. */
+interface SpanOfDays {
+  origin: Day
+  days: number
+}
+
+function spanOf(plan: Plan, more: readonly Batch[]): SpanOfDays {
   let first = plan.from
   let last = plan.to
   for (const { stays, plantOn } of [...plan.batches, ...more]) {
@@ -194,7 +198,7 @@ function spanOf(plan: Plan, more: readonly Batch[]): { origin: Day; days: number
   return { origin, days: Math.ceil((last - origin) / 7) * 7 }
 }
 
-function rowOf(from: Day, row: Float64Array, origin: Day, days: number, beyond: number): Float64Array {
+function rowOf(from: Day, row: Float64Array, { origin, days }: SpanOfDays, beyond: number): Float64Array {
   return Float64Array.from({ length: days }, (_, d) => row[origin + d - from] ?? beyond)
 }
 
@@ -205,12 +209,14 @@ function addUses(rows: readonly Float64Array[], uses: readonly Use[], sign: numb
 
 /** Where a change takes most from what is over. */
 function reliefOf(
-  limits: readonly Limit[],
+  {
+    limits,
+    room,
+    origin,
+    first,
+  }: { limits: readonly Limit[]; room: readonly Float64Array[]; origin: Day; first: number },
   change: readonly Float64Array[],
   loads: readonly Float64Array[],
-  room: readonly Float64Array[],
-  origin: Day,
-  first: number,
   wasOver: boolean,
 ): Relief | undefined {
   let best: Relief | undefined
