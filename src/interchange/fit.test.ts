@@ -1,4 +1,5 @@
 import { spawnSync } from 'node:child_process'
+import { readFileSync } from 'node:fs'
 import { afterAll, describe, expect, inject, it } from 'vitest'
 import { startTestCluster } from '../../scripts/cluster.mjs'
 import { freshDatabase } from '../data/fresh-database'
@@ -6,7 +7,10 @@ import { askForFit, findFit } from '../data/fit-run-repository'
 import { isTaken, takenByAnother } from '../data/queue-in-tests'
 import { createFarm } from '../data/season-repository'
 import { overfull } from '../core/capacity/limits'
+import { plantingsOf, withPlantings } from '../core/fit/as-plantings'
+import { parseDay } from '../core/calendar/day'
 import { createPlanner } from '../core/plan/plan'
+import type { Season } from '../season/schema'
 import { readSeason } from '../season/read'
 import { readSmall } from '../season/small-season'
 import { fitPlan, type FitStatus } from '../worker/fit-plan'
@@ -98,6 +102,42 @@ describe('the report of a fit', () => {
     expect([bad.status, bad.stderr.includes('plantings[0].method')]).toEqual([1, true])
     expect(run(tight, 'Easter')).toMatchObject({ status: 1, stderr: expect.stringContaining('YYYY-MM-DD') as string })
   }, 60_000)
+})
+
+describe('a farm in the middle of its season', () => {
+  const farm = (name: string): Season => {
+    const read = readSeason(JSON.parse(readFileSync(`demo/${name}-2027.json`, 'utf8')))
+    if (!read.ok) throw new Error(`${name} must read`)
+    // Less room, so that something has to give.
+    const places = read.season.places.map((place) => ({ ...place, trayPlaces: Math.ceil(place.trayPlaces * 0.6) }))
+    return { ...read.season, records: [], places }
+  }
+  it.each([
+    ['kestrel-flat', '2027-09-14'],
+    ['loft-and-porch', '2027-04-20'],
+    ['one-tunnel', '2027-04-02'],
+  ])(
+    '%s, with nothing written down, is never told to sow on a day that is past, nor that it fits where it does not',
+    async (name, today) => {
+      const season = farm(name)
+      for (const wanted of [undefined, { chance: 0.9, over: 0.1 }]) {
+        const status = await fitPlan(season, today, { today, wanted, searchOnly: true })
+        const planner = createPlanner()
+        const plan = planner.plan(season, parseDay(today))
+        for (const { batch, parts } of status.picks)
+          for (const { sow } of parts) expect([batch, sow >= parseDay(today)]).toEqual([batch, true])
+        const then = createPlanner().plan(
+          withPlantings(season, plantingsOf(planner, plan, status.picks)),
+          parseDay(today) - 1,
+        )
+        // What it says is over is what is over once the changes are made.
+        const made = overfull(then.limits, parseDay(today))
+        expect([name, status.overfull > 1e-6]).toEqual([name, made > 1e-6])
+        expect(status.stillOver.length > 0).toBe(made > 1e-6)
+      }
+    },
+    60_000,
+  )
 })
 
 describe('the worker of the server', () => {

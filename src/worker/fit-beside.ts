@@ -8,12 +8,13 @@ const TELL_EVERY = 120 // ms between news, unless something better was found
 /** Fits a plan, and tells now and then how it goes. */
 export async function fitBeside(
   season: Season,
-  { from, wanted }: FitAsked,
+  { from, today, wanted }: FitAsked,
   onNews: (status: FitStatus) => void,
 ): Promise<FitStatus> {
   let told = 0
   let picks: FitStatus['picks'] | undefined
   return fitPlan(season, from, {
+    today,
     wanted,
     onNews: (status) => {
       const now = performance.now()

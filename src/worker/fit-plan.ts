@@ -48,6 +48,8 @@ export interface FitStatus extends Standing {
 
 export interface FitPlanOptions extends Omit<RunOptions, 'onNews'> {
   onNews?: (status: FitStatus) => void
+  /** ISO day it is, where that is known: what was due by then and has not happened stays as it is. */
+  today?: string | undefined
   /** What is to hold in the years that might be; nothing where it only has to fit as planned. */
   wanted?: HoldWanted | undefined
 }
@@ -61,17 +63,11 @@ export interface FitPlanOptions extends Omit<RunOptions, 'onNews'> {
 export async function fitPlan(
   season: Season,
   from: string,
-  { onNews, wanted, ...options }: FitPlanOptions = {},
+  { onNews, wanted, today: known, ...options }: FitPlanOptions = {},
 ): Promise<FitStatus> {
   const planner = createPlanner()
   // What has happened cannot be planned otherwise any more.
-  const today =
-    season.records.length === 0
-      ? undefined
-      : Math.max(
-          parseDay(from),
-          parseDay(season.season.opensOn ?? season.records.reduce((last, { on }) => (on > last ? on : last), from)),
-        )
+  const today = dayOf(season, from, known)
   // It is planned on the evening before: what is due is then done on the day itself.
   const plan = planner.plan(season, today === undefined ? undefined : today - 1)
   const steps = fitSteps(planner, plan, { from: parseDay(from) })
@@ -138,7 +134,15 @@ export async function fitPlan(
         doing: found ? 'done' : 'holding',
         holding: { done: step.done ? 1 : step.value, found },
         // How near the best it is, is not known of what holds.
-        ...(found ? { picks: found.picks, cost: found.held.cost, bound: -Infinity, gap: Infinity } : {}),
+        ...(found && {
+          picks: found.picks,
+          cost: found.held.cost,
+          overfull: found.overfull,
+          overfullProven: found.overfull === 0,
+          stillOver: overs(found.stillOver),
+          bound: -Infinity,
+          gap: Infinity,
+        }),
       }
       onNews?.(status)
       if (found || options.stopped?.()) return status
@@ -183,6 +187,13 @@ export async function fitPlan(
   })
   const found = tell(end)
   return wanted && !options.stopped?.() ? held(end.chosen, wanted) : found
+}
+
+/** The day it is: as it is said, or by what was written down; `undefined` where nothing was. */
+function dayOf({ season, records }: Season, from: string, known: string | undefined): Day | undefined {
+  if (known === undefined && records.length === 0) return undefined
+  const day = known ?? season.opensOn ?? records.reduce((last, { on }) => (on > last ? on : last), from)
+  return Math.max(parseDay(from), parseDay(day))
 }
 
 const FEW = 4 // slices without anything better, after which the first search gives way to the whole one

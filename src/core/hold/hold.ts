@@ -5,7 +5,8 @@
 import type { Batch } from '../batch/batch'
 import type { Day } from '../calendar/day'
 import { usesIn, type FitSeason } from '../fit/columns'
-import type { Use } from '../fit/problem'
+import { oversOf } from '../fit/model'
+import { pack, worthOf, type FitProblem, type Use } from '../fit/problem'
 import type { Pick } from '../fit/proposals'
 import type { Plan, Planner } from '../plan/plan'
 import { choicesOf, type Candidate, type Choices } from './candidates'
@@ -24,6 +25,8 @@ export interface HoldWanted {
 export interface FitAsked {
   /** ISO day before which nothing changes. */
   from: string
+  /** ISO day it is; without it that of the last record, and nothing is known of a season without any. */
+  today?: string | undefined
   /** What is to hold; nothing where it only has to fit as planned. */
   wanted?: HoldWanted | undefined
 }
@@ -51,6 +54,9 @@ export interface Held {
   years: number
   judgedBy: number
   picks: Pick[]
+  /** How much is over as planned, and which limits are, as they stand in the fit. */
+  overfull: number
+  stillOver: { resource: number; from: number; until: number; most: number }[]
   /** As the ordinary fit has it, and so that it holds. */
   ordinary: HeldFigures
   held: HeldFigures
@@ -108,6 +114,7 @@ export function* hold(of: HoldOf, wanted: HoldWanted): Generator<number, Held> {
       const parts = candidates[best[b]!]!.pick
       return parts ? [{ batch: batch.id, parts }] : []
     }),
+    ...overAsPlanned(fit, choices, best),
     ordinary: ordinary!,
     held: held!,
     cannot: choices.flatMap(({ batch }, b) => {
@@ -115,6 +122,20 @@ export function* hold(of: HoldOf, wanted: HoldWanted): Generator<number, Held> {
       return most === undefined ? [] : [{ batch: batch.id, chance: most }]
     }),
   }
+}
+
+/** What is over as planned where every batch goes the way that was found. */
+function overAsPlanned(
+  { problem: { days, resources } }: FitSeason,
+  choices: readonly Choices[],
+  best: readonly number[],
+): { overfull: number; stillOver: Held['stillOver'] } {
+  const problem: FitProblem = {
+    days,
+    resources,
+    batches: choices.map(({ candidates }) => ({ columns: candidates.map(({ column }) => column) })),
+  }
+  return { overfull: worthOf(problem, best).overfull, stillOver: oversOf(pack(problem), best) }
 }
 
 const waysOf = (choices: readonly Choices[]) => choices.map(({ candidates }) => candidates)
@@ -167,7 +188,8 @@ function openTo(
   })
   if (sure.length > 0) return { kept: sure, most: undefined }
   const most = Math.max(...years.map((one) => one.chance))
-  return { kept: all.filter((i) => years[i]!.chance >= most - NEARLY), most }
+  const kept = all.filter((i) => years[i]!.chance >= most - NEARLY)
+  return { kept, most: most >= chance - 1e-9 ? undefined : most }
 }
 
 /**

@@ -33,7 +33,7 @@ export function MakeItFit({ onClose }: { onClose: () => void }) {
   const from = reach === 'today' ? today : Math.min(today, span.first)
   const [wanted, setWanted] = useState<HoldWanted>()
   const { start } = fit
-  useEffect(() => start(season, from, wanted), [start, season, from, wanted])
+  useEffect(() => start(season, { from, today, wanted }), [start, season, from, today, wanted])
 
   const { status } = fit
   const current = fit.of === season ? status : undefined
@@ -117,7 +117,7 @@ export function MakeItFit({ onClose }: { onClose: () => void }) {
           onStop={fit.stop}
           onStart={() => {
             showNewest()
-            start(season, from, wanted)
+            start(season, { from, today, wanted })
           }}
         />
         {(fit.failure ?? failure ?? problems[0]) && (

@@ -10,6 +10,14 @@ import type { Season } from '../../season/schema'
 import { startBeside } from '../../ui/page-worker'
 import type { FitStatus } from '../../worker/fit-plan'
 
+/** What is asked for. */
+interface Asked {
+  /** Day before which nothing changes. */
+  from: Day
+  today: Day
+  wanted: HoldWanted | undefined
+}
+
 export interface Fitting {
   running: boolean
   /** The best so far; kept when it is stopped. */
@@ -19,7 +27,7 @@ export interface Fitting {
   stopped: boolean
   failure: string | undefined
   seconds: number
-  start(season: Season, from: Day, wanted: HoldWanted | undefined): void
+  start(season: Season, asked: Asked): void
   stop(): void
 }
 
@@ -44,7 +52,7 @@ export function useFit(): Fitting {
   }, [])
   useEffect(() => end, [end])
   const start = useCallback(
-    (season: Season, from: Day, wanted: HoldWanted | undefined) => {
+    (season: Season, { from, today, wanted }: Asked) => {
       end()
       const { own, api } = startBeside()
       worker.current = own
@@ -71,7 +79,7 @@ export function useFit(): Fitting {
             })),
           )
       }
-      api.fit(season, { from: formatDay(from), wanted }, proxy(tell)).then((status) => {
+      api.fit(season, { from: formatDay(from), today: formatDay(today), wanted }, proxy(tell)).then((status) => {
         if (worker.current !== own) return
         end()
         setState((last) => ({

@@ -30,7 +30,7 @@ export const plan = {
   shortOverTheSeason: ': {short} short over the season{extra}.',
   hasEnough: ' {instead} has enough.',
   asItsMethodSays: 'As its method says',
-  asTheOthersOfItsSeries: 'As the others of its series',
+  asTheOthersOfItsSeries: 'As the others',
   sownToHaveEnoughIn: 'Sown for a chance of {n} to have enough; the others of its series for theirs.',
   theWorking: 'The working',
   seed: 'Seed: {lot}, {form}{extra}.',
