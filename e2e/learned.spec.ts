@@ -8,7 +8,7 @@ test('the season is summed up in figures, and says whether its forecasts held', 
   await expect(figures).toContainText('2 on time')
   await expect(figures).toContainText('99 % of 720 wanted')
   const held = page.getByRole('region', { name: 'Did the forecasts hold?' })
-  await expect(held).toContainText('1 batch was counted and then planted: in 1 of them')
+  await expect(held).toContainText('One batch was counted and then planted; its plants were within the range')
   await expect(held).toContainText('2 batches were sown with a chance of 90 % to have enough: 2 had enough.')
   await expect(held.getByRole('img', { name: /^Chance to have enough that was said/ })).toBeVisible()
   // The sheet for the winter table is for paper.

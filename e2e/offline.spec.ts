@@ -133,6 +133,7 @@ test('a change of the plan made without signal waits and is saved with it; what 
   baseURL,
   errors,
 }) => {
+  test.slow() // two devices, and a dozen pages opened without signal
   await visitOnce(page)
   await context.setOffline(true)
   const row = (own: Page, code: string) => own.getByRole('button', { name: new RegExp(`^${code} `) })

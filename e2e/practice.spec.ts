@@ -1,6 +1,8 @@
 /** A practice season: begun from a plan, played by days on the real screens, judged, begun again, deleted; the real season stays as it is. */
 import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
+import { parseDay, weekStart } from '../src/core/calendar/day'
+import { crewOn } from '../src/core/practice/crew'
 import { readSeason } from '../src/season/read'
 import { asDocument, demo, expect, reload, settled, test, visit } from './farm'
 
@@ -125,6 +127,31 @@ test.describe('on a farm with one tunnel', () => {
     await page.keyboard.press('Tab')
     await page.getByRole('button', { name: 'Begin to practise' }).click()
     await expect(page.getByText('Nothing is sown from seed on that day')).toBeVisible()
+  })
+})
+
+test.describe('on a farm that counts its hours', () => {
+  const crew = { hours: 21, parts: [] }
+  test.use({ season: { ...farm('one-tunnel'), habits: { ...farm('one-tunnel').habits, crew } } })
+
+  test('half the crew is away in some weeks, and the hours of the others are as they were', async ({ page }) => {
+    const at = await begin(page)
+    const { practice } = (await asDocument(page, at)).season
+    const first = parseDay(practice!.from)
+    const short = new Set<number>()
+    for (let week = 0; week < 14; week++) {
+      const today = first + 7 * week
+      const away = crewOn(crew, practice!.seed, first, today) !== crew
+      if (away) short.add(weekStart(today))
+      await expect(banner(page).getByText('Half the crew is away this week: there are 10 h 30 min.')).toHaveCount(
+        away ? 1 : 0,
+      )
+      if (week < 13) await pass(page, 'Next week')
+    }
+    await visit(page, `${at}/practice`)
+    await expect(page.getByRole('listitem').filter({ hasText: /you did .+ of work/ })).toHaveCount(short.size)
+    const { crew: now } = (await asDocument(page, at)).habits
+    expect(now).toEqual(crewOn(crew, practice!.seed, first, first + 91))
   })
 })
 

@@ -10,11 +10,29 @@ test('a rehearsal says how likely each planting is, why it misses, and how full 
   await page.getByRole('link', { name: 'Rehearse', exact: true }).click()
   const start = page.getByRole('button', { name: 'Rehearse 1,000 years' })
   // At least one thing is left to chance.
-  for (const chance of ['weather', 'seed', 'bad lots', 'losses', 'late work', 'failing heat'])
+  for (const chance of [
+    'weather',
+    'seed',
+    'bad lots',
+    'losses',
+    'late work',
+    'too few hours',
+    'beds that clear late',
+    'failing heat',
+  ])
     await page.getByLabel(chance, { exact: true }).uncheck()
   await expect(page.getByText('Leave at least one of them to chance.')).toBeVisible()
   await expect(start).toBeDisabled()
-  for (const chance of ['weather', 'seed', 'bad lots', 'losses', 'late work', 'failing heat'])
+  for (const chance of [
+    'weather',
+    'seed',
+    'bad lots',
+    'losses',
+    'late work',
+    'too few hours',
+    'beds that clear late',
+    'failing heat',
+  ])
     await page.getByLabel(chance, { exact: true }).check()
   await start.click()
   await expect(page.getByText(/^[\d,]+ of 1,000 years$/)).toBeVisible()
@@ -26,7 +44,7 @@ test('a rehearsal says how likely each planting is, why it misses, and how full 
   const often = await rows.evaluateAll((all) => all.map((row) => Number(/in (\d+) of 100 years/.exec(row.textContent ?? '')?.[1] ?? 0))) // prettier-ignore
   expect(often).toEqual([...often].sort((a, b) => a - b))
   await expect(rows.first()).toContainText(
-    /^.*Misses in \d+ of 100: \d+ (too cold|a slow lot|done late|a weak lot|by losses|when heat failed|outgrown)/,
+    /^.*Misses in \d+ of 100: \d+ (too cold|a slow lot|done late|for want of hours|for a bed that cleared late|a weak lot|by losses|when heat failed|outgrown)/,
   )
   await expect(page.getByRole('img', { name: /^Warm bench: at most [\d½]+ of 40 tray places/ })).toBeVisible()
   const first = await rows.first().innerText()

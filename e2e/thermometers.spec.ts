@@ -113,6 +113,29 @@ test('days that are over are measured days, their gaps are told, and its name is
   await expect(again.getByText(/^There is a thermometer or a file of readings with that name/)).toBeVisible()
 })
 
+test('a list that comes late does not move a button from under the finger', async ({ page }) => {
+  await visit(page, '/readings')
+  await expect(page.getByRole('button', { name: 'Add a thermometer' })).toBeVisible()
+  const held: (() => Promise<void>)[] = []
+  let holding = true
+  await page.route('**/api/thermometers*', (route) =>
+    holding ? void held.push(() => route.continue()) : route.continue(),
+  )
+  await page.getByRole('button', { name: 'Add a thermometer' }).click()
+  const form = page.getByRole('dialog', { name: 'Add a thermometer' })
+  await form.getByRole('textbox', { name: 'Name' }).fill(NAME)
+  await form.getByRole('button', { name: 'Save' }).click()
+  const how = page.getByRole('region', { name: `How ${NAME} sends` })
+  await how.getByRole('button', { name: 'Done' }).hover()
+  await page.mouse.down()
+  await expect.poll(() => held.length).toBeGreaterThan(0)
+  holding = false
+  for (const go of held) await go()
+  await expect(page.getByRole('listitem').filter({ hasText: NAME })).toBeVisible()
+  await page.mouse.up()
+  await expect(how).toBeHidden()
+})
+
 test.describe('on a phone', () => {
   test.use({ serviceWorkers: 'allow' })
 

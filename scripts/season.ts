@@ -97,6 +97,7 @@ async function fitted(season: Season, day: string | undefined, wanted: HoldWante
   process.once('SIGINT', () => (stopped = true))
   let told = 0
   const result = await fitPlan(season, day ?? season.season.from, {
+    today: day,
     wanted,
     stopped: () => stopped,
     pause: () => new Promise((go) => setImmediate(go)),

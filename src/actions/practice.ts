@@ -5,6 +5,7 @@ import { formatDay, parseDay } from '../core/calendar/day'
 import { daysOf } from '../core/climate/readings'
 import { createPlanner } from '../core/plan/plan'
 import { PRACTICE_SIZES, practiceSeason } from '../core/practice/begin'
+import { crewOn, usualCrew } from '../core/practice/crew'
 import { changeAsItStands } from '../data/change-repository'
 import { database, rowsOf } from '../data/database'
 import { deleteFarm, listFarms, seasonOfId, type SeasonFound } from '../data/farm-repository'
@@ -103,7 +104,12 @@ export async function passDays(
           of: 'head',
           key: 'head',
           from: { farm, season: head, site, habits },
-          to: { farm, season: { ...head, opensOn }, site, habits },
+          to: {
+            farm,
+            season: { ...head, opensOn },
+            site,
+            habits: { ...habits, crew: crewOn(habits.crew, practice.seed, parseDay(practice.from), today) },
+          },
         },
       ],
     }),
@@ -133,11 +139,14 @@ export async function practiseAgain(
   const { stored, practice } = on
   const seed = z.boolean().parse(sameYear) ? practice.seed : 1 + Math.floor(Math.random() * MOST_SEEDS)
   const { season } = stored
+  const first = parseDay(practice.from)
+  const usual = usualCrew(season.habits.crew, practice.seed, first, parseDay(season.season.opensOn ?? practice.from))
   await byWhom('own', stored.id.farm_id)
   await deleteFarm(database(), stored.id.farm_id)
   const made = await createFarm(database(), {
     ...season,
     season: { ...season.season, opensOn: practice.from, practice: { ...practice, seed } },
+    habits: { ...season.habits, crew: crewOn(usual, seed, first, first) },
     site: { ...season.site, thermometer: { from: 'stand-in', seed }, forecast: { from: 'stand-in', seed } },
     // What was sown again for another belongs to what was done.
     plantings: season.plantings.filter(({ key }) => !season.records.some(({ what }) => what.did === 'resow' && what.as === key)), // prettier-ignore

@@ -22,7 +22,7 @@ export interface FitRun {
 const QUEUED = 'make-it-fit'
 
 /** What a job holds. */
-interface Job extends SeasonId, Pick<FitAsked, 'wanted'> {
+interface Job extends SeasonId, Pick<FitAsked, 'today' | 'wanted'> {
   run: string
 }
 
@@ -32,7 +32,7 @@ export async function askForFit(
   url: string,
   id: SeasonId,
   revision: number,
-  { from, wanted }: FitAsked,
+  { from, today, wanted }: FitAsked,
 ): Promise<string> {
   const run = crypto.randomUUID()
   await db
@@ -42,7 +42,7 @@ export async function askForFit(
   const queue = await makeWorkerUtils({ connectionString: url })
   try {
     await queue.migrate()
-    await queue.addJob(QUEUED, { ...id, run, wanted } satisfies Job, { jobKey: run, maxAttempts: 3 })
+    await queue.addJob(QUEUED, { ...id, run, today, wanted } satisfies Job, { jobKey: run, maxAttempts: 3 })
   } finally {
     await queue.release()
   }
@@ -148,17 +148,17 @@ async function freeLeftJobs(db: Kysely<Database>, url: string): Promise<void> {
 export async function serveFits(
   db: Kysely<Database>,
   url: string,
-  make: (id: SeasonId, run: FitRun, wanted: FitAsked['wanted']) => Promise<void>,
+  make: (id: SeasonId, run: FitRun, asked: FitAsked) => Promise<void>,
 ): Promise<{ stop: () => Promise<void> }> {
   const queue = await makeWorkerUtils({ connectionString: url })
   await queue.migrate().finally(() => queue.release())
   const tasks: TaskList = {
     [QUEUED]: async (payload, { job }) => {
-      const { run: one, wanted, ...id } = payload as Job
+      const { run: one, today, wanted, ...id } = payload as Job
       const asked = await findFit(db, id, one)
       if (!asked || (asked.state !== 'waiting' && asked.state !== 'running')) return
       try {
-        await make(id, asked, wanted)
+        await make(id, asked, { from: asked.from, today, wanted })
       } catch (error) {
         // The last attempt says why; before that it is tried again.
         if (job.attempts >= job.max_attempts)

@@ -56,20 +56,24 @@ describe('fits asked of the server', () => {
     throw new Error('The queue did not get to it.')
   }
   it('wait in the queue until a worker takes them, and are reported as they go', async () => {
-    const run = await askForFit(db(), connection.url, id, 1, { from: '2027-04-12' })
+    const asked = { from: '2027-04-12', today: '2027-04-10', wanted: { chance: 0.9, over: 0.1 } }
+    const run = await askForFit(db(), connection.url, id, 1, asked)
     expect(await findFit(db(), id, run)).toMatchObject({
       state: 'waiting',
       from: '2027-04-12',
       revision: 1,
       status: null,
     })
-    const runner = await serveFits(db(), connection.url, async (of, asked) => {
-      await reportFit(db(), of, asked.run, { cost: 2 }, 'running')
-      await reportFit(db(), of, asked.run, { cost: 1 }, 'done')
+    let told: unknown
+    const runner = await serveFits(db(), connection.url, async (of, { run: one }, asked) => {
+      told = asked
+      await reportFit(db(), of, one, { cost: 2 }, 'running')
+      await reportFit(db(), of, one, { cost: 1 }, 'done')
     })
     try {
       const fit = await settled(run, ['done'])
       expect([fit.status, fit.doneAt instanceof Date]).toEqual([{ cost: 1 }, true])
+      expect(told).toEqual(asked)
     } finally {
       await runner.stop()
     }

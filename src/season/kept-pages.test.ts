@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { isKept, isOfLastSeason, pageInPlaceOf, VIEWS_KEPT } from './kept-pages'
+import { isKept, isOfLastSeason, isSameView, pageInPlaceOf, VIEWS_KEPT } from './kept-pages'
 
 describe('pages kept on the device', () => {
   it('are the views of a season, and nothing that is for one reader at one time', () => {
@@ -46,6 +46,13 @@ describe('pages kept on the device', () => {
     expect(isOfLastSeason('/')).toBe(true)
     for (const address of ['/farms', '/sign-in', '/begin', '/join/abc', '/b/CA3X', '/mill-field/2027/today'])
       expect(isOfLastSeason(address), address).toBe(false)
+  })
+
+  it('show what an address asks for, or another view', () => {
+    expect(isSameView('/journal', '/mill-field/2027/journal')).toBe(true)
+    expect(isSameView('/journal', '/mill-field/2027/today')).toBe(false)
+    expect(isSameView('/', '/mill-field/2027/today')).toBe(true)
+    expect(isSameView('/', '/mill-field/2027/plan')).toBe(false)
   })
 
   it('stand for a label by the batch it says', () => {

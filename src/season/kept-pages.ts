@@ -21,6 +21,12 @@ export function isKept(address: string): boolean {
 export const isOfLastSeason = (address: string): boolean =>
   address === '/' || (VIEW_NAMES as readonly string[]).includes(address.slice(1))
 
+/** Whether a page that is kept shows the view an address asks for; one that does not stands for it only where nothing answers. */
+export const isSameView = (address: string, page: string): boolean =>
+  viewIn(page) === (address === '/' ? 'today' : viewIn(address))
+
+const viewIn = (address: string): string => address.slice(address.lastIndexOf('/') + 1)
+
 /**
  * The page that is kept for an address: the same view of the same season, else Today of that season; for an address that
  * names no season those of the season that was looked at last. A label leads to the batch it says.

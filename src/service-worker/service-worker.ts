@@ -8,7 +8,7 @@ import { registerRoute } from 'workbox-routing'
 import { CacheFirst, NetworkFirst, NetworkOnly } from 'workbox-strategies'
 import { SHARE_TO, SHARED_AT, SHARED_CACHE, SHARED_FIELD, SHARED_PHOTO } from '../season/shared-photo'
 import type { PushMessage } from '../season/push'
-import { isKept, isOfLastSeason, pageInPlaceOf, PAGES_CACHE } from '../season/kept-pages'
+import { isKept, isOfLastSeason, isSameView, pageInPlaceOf, PAGES_CACHE } from '../season/kept-pages'
 
 declare const self: ServiceWorkerGlobalScope
 /** Files of this build, and its name; put in when it is built. */
@@ -84,19 +84,28 @@ const elsewhere = (networkTimeoutSeconds: number) =>
     plugins: [{ handlerDidError: async ({ request }) => keptInPlaceOf(new URL(request.url).pathname) }],
   })
 
-/** Addresses that lead to the season looked at last. */
-registerRoute(({ request, url }) => request.mode === 'navigate' && isOfLastSeason(url.pathname), elsewhere(SLOW))
+/** Addresses that lead to the season looked at last; another view than the one asked for stands in its place only where nothing answers. */
+registerRoute(
+  ({ request, url }) => request.mode === 'navigate' && isOfLastSeason(url.pathname),
+  async (options) => {
+    const { pathname } = options.url
+    const page = pageInPlaceOf(pathname, await pagesKept())
+    return elsewhere(page !== undefined && isSameView(pathname, page) ? SLOW : GIVEN_UP).handle(options)
+  },
+)
 /** Addresses that lead elsewhere: without signal, too, to what was looked at last. */
 registerRoute(
   ({ request, url }) => request.mode === 'navigate' && !/^\/(out|api)\//.test(url.pathname),
   elsewhere(GIVEN_UP),
 )
 
+/** Addresses of the pages kept, the one looked at last at the end. */
+const pagesKept = async () => (await (await caches.open(PAGES)).keys()).map(({ url }) => new URL(url).pathname)
+
 /** A page that is kept and stands for an address, where there is any. */
 async function keptInPlaceOf(address: string): Promise<Response | undefined> {
   const cache = await caches.open(PAGES)
-  const kept = (await cache.keys()).map(({ url }) => new URL(url).pathname)
-  const found = pageInPlaceOf(address, kept)
+  const found = pageInPlaceOf(address, await pagesKept())
   if (found === undefined) return undefined
   // What the page is to show stands in its address.
   return found.includes('?') ? Response.redirect(found, 302) : cache.match(found)

@@ -66,6 +66,9 @@ export const theme = createTheme({
       styleOverrides: { root: { '&:focus-visible, &.Mui-focusVisible': { outline: FOCUS, outlineOffset: 2 } } },
     },
     MuiTab: { styleOverrides: { root: { '&:focus-visible, &.Mui-focusVisible': { outlineOffset: -3 } } } },
+    // A list that still grows when it is touched has another line under the finger when it is let go.
+    MuiMenu: { defaultProps: { transitionDuration: 0 } },
+    MuiPopover: { defaultProps: { transitionDuration: 0 } },
     MuiMenuItem: { styleOverrides: { root: { '&:focus-visible, &.Mui-focusVisible': { outlineOffset: -3 } } } },
     MuiLink: { styleOverrides: { root: { '&:focus-visible': { outline: FOCUS, outlineOffset: 2 } } } },
     // A summary is a button, and a button does not take the page's type of itself.

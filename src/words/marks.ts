@@ -3,10 +3,13 @@ import type { Mark } from '../core/batch/marks'
 import type { Remedy } from '../core/plan/nearest'
 import type { Place } from '../season/schema'
 import { count, range, shareWords, type Format } from './format'
+import { placed } from './placed'
 
 /** One sentence for a mark. */
 export function markSentence(mark: Mark, places: readonly Place[], f: Format): string {
-  const place = 'place' in mark ? (places[mark.place]?.name ?? f.t('words.marks.thePlace')) : ''
+  const stood = 'place' in mark ? places[mark.place] : undefined
+  const place = stood?.name ?? f.t('words.marks.thePlace')
+  const at = stood ? placed(f, stood) : f.t('words.marks.there')
   switch (mark.kind) {
     case 'container-too-small':
       return f.t('words.marks.isTooSmallForThis', { container: mark.container })
@@ -22,24 +25,24 @@ export function markSentence(mark: Mark, places: readonly Place[], f: Format): s
       })
     }
     case 'no-germination':
-      return f.t('words.marks.nothingComesUpOnAt', { place, temperature: f.temperature(mark.temperature) })
+      return f.t('words.marks.nothingComesUpOnAt', { at, temperature: f.temperature(mark.temperature) })
     case 'too-many':
       return f.t('words.marks.plantsWouldTakeMoreThan', { plants: f.number(mark.plants), most: f.number(mark.most) })
     case 'no-time':
       return mark.part === 'moves'
-        ? f.t('words.marks.thereIsNoTimeFor', { place, temperature: f.temperature(mark.temperature) })
-        : f.t('words.marks.noSowingInThe400', { place, temperature: f.temperature(mark.temperature) })
+        ? f.t('words.marks.thereIsNoTimeFor', { at, temperature: f.temperature(mark.temperature) })
+        : f.t('words.marks.noSowingInThe400', { at, temperature: f.temperature(mark.temperature) })
     case 'slow-emergence':
       return f.t('words.marks.slowToComeUpOn', {
         days: count(f, mark.days, 'day'),
-        place,
+        at,
         temperature: f.temperature(mark.temperature),
         days2: count(f, Math.ceil(mark.fastestDays), 'day'),
       })
     case 'weak-emergence':
       return f.t('words.marks.onlyAboutComeUpOn', {
         share: shareWords(mark.share),
-        place,
+        at,
         temperature: f.temperature(mark.temperature),
         share2: shareWords(mark.lotShare),
       })
@@ -68,28 +71,28 @@ export function markSentence(mark: Mark, places: readonly Place[], f: Format): s
       return f.t('words.marks.underOn', {
         nights: count(f, mark.nights, 'night'),
         temperature: f.temperature(mark.below),
-        place,
+        at,
         range: range(f, mark.from, mark.until),
       })
     case 'killing-nights':
       return f.t('words.marks.underOnThatKillsIt', {
         usualNights: count(f, mark.nights, 'usualNight'),
         temperature: f.temperature(mark.below),
-        place,
+        at,
         range: range(f, mark.from, mark.until),
       })
     case 'slower-than-usual':
       return mark.stay
-        ? f.t('words.marks.slowOnWhereAreUsual', { place, weeks: weeks(f, mark.days), weeks2: weeks(f, mark.usual[1]) })
+        ? f.t('words.marks.slowOnWhereAreUsual', { at, weeks: weeks(f, mark.days), weeks2: weeks(f, mark.usual[1]) })
         : f.t('words.marks.slowHereFromSowingTo', {
             weeks: weeks(f, mark.days),
-            place,
+            at,
             weekRange: weekRange(f, mark.usual),
           })
     case 'faster-than-usual':
       return f.t('words.marks.quickHereFromSowingTo', {
         weeks: weeks(f, mark.days),
-        place,
+        at,
         weekRange: weekRange(f, mark.usual),
       })
     case 'sown-before-season':
@@ -110,7 +113,7 @@ export function markSentence(mark: Mark, places: readonly Place[], f: Format): s
       return f.t('words.marks.overOn', {
         days: count(f, mark.days, 'day'),
         temperature: f.temperature(mark.above),
-        place,
+        at,
         range: range(f, mark.from, mark.until),
       })
     case 'place-closed':
@@ -141,7 +144,7 @@ export function remedySentence(remedy: Remedy, f: Format): string {
         ? f.t('words.marks.plantOn', { day: f.date(remedy.day) })
         : f.t('words.marks.plantOnSown', { day: f.date(remedy.day), sow: f.date(remedy.sow) })
     case 'germinate-at':
-      return f.t('words.marks.germinateOnSown', { place: remedy.place.name, sow: f.date(remedy.sow) })
+      return f.t('words.marks.germinateOnSown', { at: placed(f, remedy.place), sow: f.date(remedy.sow) })
     case 'container':
       return f.t('words.marks.useSown', { container: remedy.container.name, sow: f.date(remedy.sow) })
   }

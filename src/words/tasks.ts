@@ -5,12 +5,15 @@ import type { Day } from '../core/calendar/day'
 import type { Place } from '../season/schema'
 import { count, type Format } from './format'
 import { sownWords } from './methods'
+import { placed } from './placed'
 
 /** What is done, in one line without the batch's name. */
 export function taskLine(task: Task, places: readonly Place[], f: Format): string {
   const { batch, container } = task
   const to = task.place === undefined ? f.t('words.tasks.theField') : (places[task.place]?.name ?? '')
   const from = task.fromPlace === undefined ? '' : (places[task.fromPlace]?.name ?? '')
+  const stands = task.place === undefined ? undefined : places[task.place]
+  const at = stands ? placed(f, stands) : ''
   const trays = container ? `${f.number(task.trays)} × ${container.name}` : ''
   switch (task.kind) {
     case 'prepare':
@@ -25,15 +28,15 @@ export function taskLine(task: Task, places: readonly Place[], f: Format): strin
         sow: f.date(batch.sow ?? task.day),
       })
     case 'receive':
-      return f.t('words.tasks.lookForPestsDryOr', { youngPlants: count(f, task.cells, 'youngPlant'), to })
+      return f.t('words.tasks.lookForPestsDryOr', { youngPlants: count(f, task.cells, 'youngPlant'), at })
     case 'sow':
-      return f.t('words.tasks.on', { sown: sownWords(batch, f), to })
+      return f.t('words.tasks.on', { sown: sownWords(batch, f), at })
     case 'pinch':
     case 'feed':
-      return f.t('words.tasks.onOfTrays', { trays, to })
+      return f.t('words.tasks.onOfTrays', { trays, at })
     case 'leave-heat':
       return [
-        from === to ? f.t('words.tasks.onOfTrays', { trays, to }) : `${trays}: ${from} → ${to}`,
+        from === to ? f.t('words.tasks.onOfTrays', { trays, at }) : `${trays}: ${from} → ${to}`,
         lightWords(task.place === undefined ? undefined : places[task.place], f),
       ]
         .filter(Boolean)
@@ -46,13 +49,13 @@ export function taskLine(task: Task, places: readonly Place[], f: Format): strin
             ? f.t('words.tasks.onePlantEach')
             : f.t('words.tasks.plantsEach', { keep: String(batch.way.keep) }),
         trays,
-        to,
+        at,
       })
     case 'pot-up':
       return f.t('words.tasks.into', {
         plants: count(f, task.cells, 'plant'),
         trays,
-        extra: from === to ? f.t('words.tasks.onOfTo', { to }) : `${from} → ${to}`,
+        extra: from === to ? at : `${from} → ${to}`,
       })
     case 'move':
     case 'harden':

@@ -6,6 +6,7 @@ import { judgedPlaces, leastNight, type PlaceLack } from '../core/schedule/place
 import type { Batch } from '../core/batch/batch'
 import type { Season } from '../season/schema'
 import { sowingWords } from './methods'
+import { placed } from './placed'
 import { chanceWords, count, list, shareWords, type Format } from './format'
 import { inFlats, policyOf } from '../core/sowing/policies'
 
@@ -117,7 +118,7 @@ function sowingDay(batch: Batch, season: Season, f: Format): Working {
         ? f.t('words.working.thenToSettle', { days: count(f, route.steps[leg.step]!.pauseDays, 'day') })
         : '',
       leg.starts.by === 'potting' && changing.on(leg.place, day) !== changing.on(route.legs[i - 1]!.place, day - 1)
-        ? f.t('words.working.onOfPlace', { place: place.name })
+        ? f.t('words.working.onOfPlace', { at: placed(f, place) })
         : '',
       '.',
     ])

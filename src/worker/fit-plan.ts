@@ -191,8 +191,9 @@ export async function fitPlan(
 
 /** The day it is: as it is said, or by what was written down; `undefined` where nothing was. */
 function dayOf({ season, records }: Season, from: string, known: string | undefined): Day | undefined {
-  if (known === undefined && records.length === 0) return undefined
-  const day = known ?? season.opensOn ?? records.reduce((last, { on }) => (on > last ? on : last), from)
+  if (known !== undefined) return parseDay(known)
+  if (records.length === 0) return undefined
+  const day = season.opensOn ?? records.reduce((last, { on }) => (on > last ? on : last), from)
   return Math.max(parseDay(from), parseDay(day))
 }
 

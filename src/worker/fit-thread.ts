@@ -4,7 +4,7 @@ import type { Season } from '../season/schema'
 import type { FitAsked } from '../core/hold/hold'
 import { fitPlan } from './fit-plan'
 
-const { season, from, wanted } = workerData as { season: Season } & FitAsked
+const { season, from, today, wanted } = workerData as { season: Season } & FitAsked
 parentPort!.postMessage({
-  done: await fitPlan(season, from, { wanted, onNews: (status) => parentPort!.postMessage({ status }) }),
+  done: await fitPlan(season, from, { today, wanted, onNews: (status) => parentPort!.postMessage({ status }) }),
 })

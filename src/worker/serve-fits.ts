@@ -19,19 +19,19 @@ const WAITS_FOR_DATABASE = 300_000 // ms
 export async function startFitServer(url: string): Promise<() => Promise<void>> {
   const { db, ofFarm, close } = connect(url)
   const threads = new Set<Worker>()
-  const runner = await serveFits(db, url, async (id, asked, wanted) => {
+  const runner = await serveFits(db, url, async (id, run, asked) => {
     // Read anew each time: a database that was brought back meanwhile counts its revisions from there.
     forgetSeasons(db)
     const rows = ofFarm(id.farm_id)
     const stored = await loadSeason(rows, id)
     if (!stored) throw new Error('The season is no longer there.')
     let latest: FitStatus | undefined
-    const { thread, done } = makeInThread(stored.season, { from: asked.from, wanted }, (status) => (latest = status))
+    const { thread, done } = makeInThread(stored.season, asked, (status) => (latest = status))
     threads.add(thread)
     const look = setInterval(() => {
       const report = latest
-        ? reportFit(rows, id, asked.run, latest, 'running')
-        : findFit(rows, id, asked.run).then((run) => run?.state !== 'stopped')
+        ? reportFit(rows, id, run.run, latest, 'running')
+        : findFit(rows, id, run.run).then((found) => found?.state !== 'stopped')
       report.then(
         (goesOn) => goesOn || void thread.terminate(),
         (error: unknown) => console.error(`A fit could not be reported: ${String(error)}`),
@@ -39,7 +39,7 @@ export async function startFitServer(url: string): Promise<() => Promise<void>> 
     }, REPORT_EVERY)
     try {
       const status = await done
-      if (status) await untilReported(() => reportFit(rows, id, asked.run, status, 'done'))
+      if (status) await untilReported(() => reportFit(rows, id, run.run, status, 'done'))
     } finally {
       clearInterval(look)
       threads.delete(thread)
@@ -67,13 +67,13 @@ async function untilReported(report: () => Promise<boolean>): Promise<void> {
 /** One fit in a thread; its end is `undefined` when the thread was ended before it was done. */
 function makeInThread(
   season: Season,
-  { from, wanted }: FitAsked,
+  { from, today, wanted }: FitAsked,
   tell: (status: FitStatus) => void,
 ): { thread: Worker; done: Promise<FitStatus | undefined> } {
   // A thread does not take over how this process reads TypeScript: it is told again.
   const entry = new URL('./fit-thread.ts', import.meta.url).href
   const code = `import('tsx/esm/api').then(({ register }) => { register(); return import(${JSON.stringify(entry)}) })`
-  const thread = new Worker(code, { eval: true, workerData: { season, from, wanted }, execArgv: [] })
+  const thread = new Worker(code, { eval: true, workerData: { season, from, today, wanted }, execArgv: [] })
   const done = new Promise<FitStatus | undefined>((resolve, reject) => {
     thread.on('message', (message: { status?: FitStatus; done?: FitStatus }) => {
       if (message.status) tell(message.status)

@@ -45,6 +45,22 @@ describe('the evening at the mats', () => {
     expect(cold.sow!).toBeLessThanOrEqual(sow)
     expect(here.coming[0]!.without?.slower).toBe(bench.pass!.emergence - first.pass!.emergence)
   })
+  it('knows that what is potted in the same place takes more room from then on', () => {
+    const lit = (s: SmallSeason) => (s.places[1]!.kind = 'lit-shelf')
+    const [, plugs, pots] = planner.plan({ ...readSmall(lit), records: [start()] }, parseDay('2027-01-03')).byId.get('t')!.stays // prettier-ignore
+    expect(pots!.trayPlaces).toBeGreaterThan(plugs!.trayPlaces)
+    const moved = done('t', formatDay(plugs!.from), 'leave-heat')
+    const shelf = evening(pots!.from - 1, lit, [sown, moved]).places.find(({ gives }) => gives === 'light')!
+    expect(shelf.leaving.map(({ pottedHere, frees }) => [pottedHere?.container.key, pottedHere?.trays, frees])).toEqual(
+      [[pots!.container.key, pots!.trays, plugs!.trayPlaces]],
+    )
+    const own = shelf.coming.filter(({ work }) => work.task.batch.id === 't')
+    expect(own.map(({ work, size, room }) => [work.task.kind, size, room])).toEqual([
+      ['pot-up', pots!.trayPlaces, true],
+    ])
+    const others = shelf.coming.filter((one) => !own.includes(one) && one.room)
+    expect(shelf.taken).toBe(pots!.trayPlaces + others.reduce((sum, { size }) => sum + size, 0))
+  })
   it('sends off what is due tomorrow, and what showed sooner than that', () => {
     const due = mat(evening(onHeat.until - 1, undefined, [sown]))!
     expect(due.leaving.map(({ why, to, frees }) => [why, to, frees])).toEqual([['due', 1, onHeat.trayPlaces]])

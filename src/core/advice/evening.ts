@@ -2,7 +2,7 @@
  * The conveyor of heat and light, looked at in the evening: what may leave the mats and lit shelves tomorrow by what
  * showed today, what takes its room, who waits and what that costs; and how high each lamp belongs.
  */
-import type { Place, Season } from '../../season/schema'
+import type { Container, Place, Season } from '../../season/schema'
 import { needOf, withoutHeat, type Turn, type WithoutHeat } from '../benches/mats'
 import type { Batch, Stay } from '../batch/batch'
 import type { Day } from '../calendar/day'
@@ -24,10 +24,12 @@ export interface Leaving {
   stay: Stay
   /** `showing`: enough were counted to show; `due`: its day; `late`: it should have gone. */
   why: 'showing' | 'due' | 'late'
-  /** Where it goes, by number; the same place where it is only uncovered. */
+  /** Where it goes, by number; the same place where it is only uncovered, or potted there. */
   to: number | undefined
   /** What was counted, where that is why. */
   counted: { showing: number; cells: number } | undefined
+  /** What it is potted into in the same place: that comes to it as what else comes tomorrow. */
+  pottedHere: { container: Container; trays: number } | undefined
   /** Tray places that become free. */
   frees: number
 }
@@ -147,7 +149,9 @@ function leavingOf({ batch, stay }: Stands, works: readonly Work[], place: numbe
   if (due && (due.task.fromPlace === place || due.task.fromPlace === undefined)) {
     const to = due.task.place
     const why = due.late > 0 ? 'late' : counted ? 'showing' : 'due'
-    return { work: due, stay, to, why, counted, frees: to === place ? 0 : stay.trayPlaces }
+    const { kind, container, trays } = due.task
+    const pottedHere = kind === 'pot-up' && to === place && container ? { container, trays } : undefined
+    return { work: due, stay, to, why, counted, pottedHere, frees: to === place && !pottedHere ? 0 : stay.trayPlaces }
   }
   const next = batch.stays[batch.stays.indexOf(stay) + 1]
   if (!counted || !next || next.potted) return undefined
@@ -166,7 +170,15 @@ function leavingOf({ batch, stay }: Stands, works: readonly Work[], place: numbe
     what: undefined,
   } as const
   const work: Work = { task, state: 'open', due: next.from, late: 0, line: undefined }
-  return { work, stay, to: next.place, why: 'showing', counted, frees: next.place === place ? 0 : stay.trayPlaces }
+  return {
+    work,
+    stay,
+    to: next.place,
+    why: 'showing',
+    counted,
+    pottedHere: undefined,
+    frees: next.place === place ? 0 : stay.trayPlaces,
+  }
 }
 
 /** The last count of a batch, where so many show of all that will come that heat may be left. */
@@ -181,7 +193,7 @@ function enoughShow({ progress, way }: Batch): Leaving['counted'] {
   return share >= way.method.leaveHeatAt - SMALL ? { showing, cells } : undefined
 }
 
-/** What is to come to a place by tomorrow: sowings into heat, or trays that are moved onto a shelf. */
+/** What is to come to a place by tomorrow: sowings into heat, trays that are moved onto a shelf, and what is potted there. */
 function comingTo(
   planner: Planner,
   season: Season,
@@ -191,7 +203,7 @@ function comingTo(
   const coming = works.flatMap((work): Coming[] => {
     const { task } = work
     const { batch, kind } = task
-    if (task.place !== number || task.fromPlace === number) return []
+    if (task.place !== number || (task.fromPlace === number && kind !== 'pot-up')) return []
     if (kind !== 'sow' && kind !== 'receive' && kind !== 'leave-heat' && kind !== 'pot-up' && kind !== 'move') return []
     const stay = batch.stays.find((one) => one.place === number && (kind === 'sow' || one.stage === task.nth)) ?? batch.stays[0] // prettier-ignore
     if (!stay || stay.trayPlaces <= 0) return []

@@ -36,6 +36,8 @@ export interface Suggestion {
   path: string
   what: 'thermal-time' | 'usual-share' | 'survival' | 'ready'
   name: string
+  /** What is raised by a method, where it is one: several of a name are told apart by it. */
+  crops: readonly string[]
   /** Mix for one plant it holds for, ml, where it is said by volume. */
   ml?: number
   from: number
@@ -159,7 +161,7 @@ export function suggestionsOf(plan: Plan, season: Season): Suggestion[] {
   const sown = plan.batches.filter(({ progress }) => progress?.ledger.sown && !progress.ledger.splitOff)
   const add = (
     of: Crop | Method,
-    suggestion: Omit<Suggestion, 'id' | 'key' | 'name' | 'prior' | 'to'>,
+    suggestion: Omit<Suggestion, 'id' | 'key' | 'name' | 'prior' | 'to' | 'crops'> & { crops?: readonly string[] },
     weigh: (prior: number) => number,
   ) => {
     const before = of.learned?.[suggestion.path]
@@ -169,6 +171,7 @@ export function suggestionsOf(plan: Plan, season: Season): Suggestion[] {
     const to = weigh(prior)
     if (Math.abs(to - suggestion.from) / Math.abs(suggestion.from) >= WORTH_SAYING)
       suggestions.push({
+        crops: [],
         ...suggestion,
         key: of.key,
         name: of.name,
@@ -222,12 +225,20 @@ export function suggestionsOf(plan: Plan, season: Season): Suggestion[] {
       (sum, { progress }) => sum + progress!.ledger.losses.reduce((all, { entry }) => all + entry.what.plants, 0),
       0,
     )
+    const crops = [...new Set(followed.map(({ way }) => way.crop.name))]
     const had = followed.reduce((sum, { progress, plants }) => sum + Math.max(plants, progress!.plants), 0) + lost
     const others = method.stages.slice(1).reduce((product, { survival }) => product * survival, 1)
     const seen = Math.min(1, (1 - lost / had) / others)
     add(
       method,
-      { of: 'methods', path: 'stages.0.survival', what: 'survival', from: stage.survival, seen: Math.round(had) },
+      {
+        of: 'methods',
+        path: 'stages.0.survival',
+        what: 'survival',
+        crops,
+        from: stage.survival,
+        seen: Math.round(had),
+      },
       (prior) => round((prior * PLANTS + seen * had) / (PLANTS + had), 3),
     )
   }

@@ -4,6 +4,7 @@ import { checksUnder } from '../growth/cold'
 import type { Batch } from '../batch/batch'
 import { measuredOf } from '../climate/measured'
 import type { Plan } from '../plan/plan'
+import { isSown } from './rounds'
 
 /** Heat or cold beyond what plants in a place bear. */
 export interface Warning {
@@ -40,8 +41,10 @@ export function warningsOf(plan: Plan, from: Day, until: Day): Warning[] {
       if (day >= until) continue
       const here = plan.batches.flatMap((batch) => {
         const stay = batch.stays.find((one) => one.place === place && one.from <= day && day < one.until)
-        // Seed that is not up bears more than a seedling does.
-        return stay && batch.pass && batch.pass.emergence <= day ? [{ batch, trays: stay.trays }] : []
+        // Seed that is not up bears more than a seedling does; what nobody sowed was not there.
+        return stay && batch.pass && batch.pass.emergence <= day && isSown(batch, plan, day)
+          ? [{ batch, trays: stay.trays }]
+          : []
       })
       const add = (
         kind: Warning['kind'],

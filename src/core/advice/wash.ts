@@ -29,7 +29,8 @@ export function washDue(plan: Plan, day: Day): WashDue[] {
   const due = new Map<string, WashDue>()
   const first = Math.max(plan.since, day - REMEMBERED)
   for (const { progress, stays } of plan.batches) {
-    if (!progress) continue
+    // What nobody sowed filled no tray.
+    if (!progress || progress.standing === 'to-sow') continue
     stays.forEach((stay, i) => {
       const { container, until } = stay
       // Trays in which some stayed behind are not empty yet.

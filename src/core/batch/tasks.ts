@@ -125,22 +125,28 @@ const RANK = Object.fromEntries(TASK_KINDS.map((kind, i) => [kind, i])) as Recor
 const MANY = 50 // tasks of one kind at one place on one day, from which moving them one by one is slower
 const MOST_PLACES = 256 // more than a season has
 
-/** Work of all batches in [from, until), by day, then in the order of the day, then by place, then by code. */
+/**
+ * Work of all batches in [from, until), by day, then in the order of the day, then by place, then by code. Batches that are
+ * asked about are counted nowhere.
+ */
 export function tasksBetween(batches: readonly Batch[], from: Day, until: Day): Task[] {
   const kinds = TASK_KINDS.length
   // A bin for every day, kind and place: only what falls together has to be compared.
   const bins = new Map<number, Task[]>()
   for (const batch of batches) {
-    const { sow, plantOn } = batch
+    const { sow, plantOn, progress } = batch
     if (
       sow === undefined ||
+      progress?.asks ||
       plantOn < from ||
       (sow >= until &&
         ((batch.way.preparation.length === 0 && batch.way.route.boughtAge === undefined) ||
           sow - LONGEST_AHEAD >= until))
     )
       continue
-    for (const task of tasksOf(batch, from, until)) {
+    // Of what was thrown away or left out nothing more is to be done.
+    const over = progress?.standing === 'gone' ? Math.min(until, progress.ends) : until
+    for (const task of tasksOf(batch, from, over)) {
       const bin = (task.day * kinds + RANK[task.kind]) * MOST_PLACES + (task.fromPlace ?? task.place ?? 0)
       const others = bins.get(bin)
       if (others) others.push(task)

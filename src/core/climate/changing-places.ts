@@ -8,6 +8,7 @@ export type Choices = Uint16Array
 export class ChangingPlaces {
   readonly #byId = new Map<string, number>()
   readonly #choices: Choices[] = []
+  readonly #standsFor: number[][] = []
 
   constructor(
     readonly from: Day,
@@ -49,6 +50,6 @@ export class ChangingPlaces {
   /** The real places that a place stands for at any time. */
   standsFor(place: number): number[] {
     const choices = this.choicesOf(place)
-    return choices ? [...new Set(choices)] : [place]
+    return choices ? (this.#standsFor[place - this.realPlaces] ??= [...new Set(choices)]) : [place]
   }
 }

@@ -25,6 +25,8 @@ export interface Climate {
   /** First day no longer known; totals reach up to it. */
   readonly to: Day
   readonly places: readonly Place[]
+  /** Light of the sky by day, mol/m²·day. */
+  daylight(): Float64Array
   /** Share of the way to emergence (pace 1). */
   emergence(place: number, g: Germination): RunningTotal
   /** The same, each hour times the part of a lot's germination that is left at its temperature. */
@@ -74,11 +76,16 @@ export function createClimate(
       readings.filter(({ place }) => place === places[p]!.key),
     ))
 
-  let daylight: Float64Array | undefined
-  const lightOf = (p: number): Float64Array => {
-    const sun = (daylight ??= Float64Array.from({ length: days }, (_, i) => daylightOn(from + i, site)))
-    return sun.map((outside) => lightFactor(lightInside(places[p]!, outside)))
-  }
+  let sky: Float64Array | undefined
+  // Years differ in warmth and not in light: of days that both have it is found once.
+  const daylight = (): Float64Array =>
+    (sky ??=
+      like && hasSameSky(like, { site, from, to })
+        ? like.daylight().subarray(from - like.from, to - like.from)
+        : Float64Array.from({ length: days }, (_, i) => daylightOn(from + i, site)))
+  const factors = places.map(() => undefined as Float64Array | undefined)
+  const lightOf = (p: number): Float64Array =>
+    (factors[p] ??= daylight().map((outside) => lightFactor(lightInside(places[p]!, outside))))
 
   const kept = (key: string, make: () => RunningTotal): RunningTotal => {
     let total = totals.get(key)
@@ -152,6 +159,7 @@ export function createClimate(
     from,
     to,
     places,
+    daylight,
     changing,
     emergence: also('emergence', real.emergence),
     comingUp: also('coming up', real.comingUp),
@@ -163,6 +171,10 @@ export function createClimate(
     closedDays: (p) => (changing.choicesOf(p) ? undefined : closedDays(p)),
   }
 }
+
+/** Whether a climate knows the light of the sky of all the days of another. */
+const hasSameSky = (like: Climate, { site, from, to }: Pick<Climate, 'site' | 'from' | 'to'>): boolean =>
+  like.from <= from && like.to >= to && like.site.latitude === site.latitude && like.site.clearness === site.clearness
 
 const germinationId = (g: Germination) => `${g.base} ${g.optimum} ${g.plateauTo} ${g.ceiling} ${g.thermalTime}`
 

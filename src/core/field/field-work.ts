@@ -24,6 +24,8 @@ export function fieldWork(stands: readonly FieldCrop[], from: Day, until: Day): 
       work.push({ id: `${stand.id}/${kind}/${nth}`, kind, day, stand, share })
   }
   for (const stand of stands) {
+    // What nobody knows to be sown is asked about, and nothing is asked of it.
+    if (stand.batch?.progress?.asks) continue
     if (stand.inPlace) {
       add('sow-row', stand.from, stand)
       add('thin-row', stand.inPlace.thin, stand)

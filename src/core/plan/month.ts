@@ -41,12 +41,15 @@ export function monthSheet(plan: Plan, day: Day): Month {
     for (const use of uses) {
       if (use.stand) usesOf.set(use.stand.id, [...(usesOf.get(use.stand.id) ?? []), use])
       if (!within(use.until)) continue
-      if (use.stand && use.stand.clears === undefined) continue
+      if (use.stand && (use.stand.clears === undefined || use.stand.batch?.progress?.asks)) continue
       if (use.stand) seen.add(use.stand.id)
       out.push({ day: use.until, what: use.what, bed: use.bed.name })
     }
   }
-  const stands = [...plan.inField].sort((a, b) => a.from - b.from || (a.code < b.code ? -1 : 1))
+  // What is asked about is counted nowhere; its bed is kept for it.
+  const stands = plan.inField
+    .filter(({ batch }) => !batch?.progress?.asks)
+    .sort((a, b) => a.from - b.from || (a.code < b.code ? -1 : 1))
   for (const { id, clears, code, variety } of stands)
     if (within(clears) && !seen.has(id)) out.push({ day: clears!, what: `${code} ${variety.name}`, bed: undefined })
   return {

@@ -3,6 +3,7 @@ import type { Season } from '../../season/schema'
 import { formatDay, type Day } from '../calendar/day'
 import type { Plan } from '../plan/plan'
 import { inFlats, isBoughtIn, isInPlace } from '../sowing/policies'
+import { crewOn } from './crew'
 
 export const PRACTICE_SIZES = ['few', 'some', 'all'] as const
 export type PracticeSize = (typeof PRACTICE_SIZES)[number]
@@ -46,6 +47,7 @@ export function practiceSeason(
     ...season,
     farm: { ...season.farm, name, recordsFrom: formatDay(first) },
     season: { ...season.season, opensOn: formatDay(first), practice: { seed, from: formatDay(first), size, home } },
+    habits: { ...season.habits, crew: crewOn(season.habits.crew, seed, first, first) },
     site: { ...season.site, thermometer: { from: 'stand-in', seed }, forecast: { from: 'stand-in', seed } },
     plantings: season.plantings.filter(({ key }) => kept.has(key)),
     records: [],

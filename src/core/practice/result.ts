@@ -15,7 +15,7 @@ import { forwardPass, limitDay, readyDay } from '../schedule/forward'
 import type { Route } from '../schedule/route'
 import { isBoughtIn } from '../sowing/policies'
 import { plantsOn, reallyOf } from './really'
-import { atItsPace, cellsOn, drawSowing, plantsIn } from './sowing'
+import { atItsPace, cellsOn, CHANCE, drawSowing, plantsIn } from './sowing'
 
 /** The call there was to make about a stand: what showed on the day nine in ten should be up, and what was to be done. */
 export interface Call {
@@ -91,7 +91,7 @@ function judging(plan: Plan, seed: number) {
   const base = plan.batches.find(({ way }) => way.refused.length === 0)?.progress?.planned.way.route.climate
     ?? plan.batches.find(({ way }) => way.refused.length === 0)?.way.route.climate // prettier-ignore
   const climate = base && createClimate(season.site, season.places, base.from, base.to, measuredOf({ readings: season.readings, records: [] }), base) // prettier-ignore
-  const year = { seed, n: 0, climate, totals: new Map(), leftTo: ALL }
+  const year = { seed, n: 0, climate, totals: new Map(), leftTo: CHANCE }
   return (batch: Batch, resown: readonly string[]): Judged => {
     const root = rootOf(batch)
     const parts = plan.batches.filter((one) => rootOf(one).id === root.id || resown.includes(one.planting.key))
@@ -110,8 +110,6 @@ function judging(plan: Plan, seed: number) {
     }
   }
 }
-
-const ALL = { weather: true, seed: true, badLots: true, losses: true, work: false, heat: false }
 
 const together = (a: Yours, b: Yours): Yours => ({
   onTime: a.onTime + b.onTime,
@@ -150,7 +148,7 @@ function onTimeOf(root: Batch, planned: Route, { seed, cells, sown, name, most }
   const pass = forwardPass(route, sown, root.plantOn)
   const parted = (sowing.divisions ?? []).reduce((product, parts) => product * parts, 1)
   const plants = Math.min(most, plantsIn(cellsOn(sowing, route, pass, root.plantOn)) * parted)
-  return isInTime(root, { ready: readyDay(route, pass), limit: limitDay(route, pass) }) ? plants : 0
+  return isInTime(root, { ready: readyDay(route, pass), limit: limitDay(route, pass), waits: 0 }) ? plants : 0
 }
 
 /** The call there was to make, by what could be seen on its day, and the plants that following it brings. */

@@ -10,7 +10,17 @@ import type { Route } from '../schedule/route'
 import { inFlats } from '../sowing/policies'
 
 const YEAR = 0
-const CHANCE: LeftTo = { weather: true, seed: true, badLots: true, losses: true, work: false, heat: false }
+/** What is left to chance in a practice year. */
+export const CHANCE: LeftTo = {
+  weather: true,
+  seed: true,
+  badLots: true,
+  losses: true,
+  work: false,
+  heat: false,
+  hours: false,
+  beds: false,
+}
 
 /** One cell: which of its seeds come up, and when; whether what came dies while it is small. */
 interface Cell {

@@ -11,7 +11,16 @@ import { levers, type Lever, type LeversAsked } from './levers'
 import type { LeftTo } from './one-batch'
 import { rehearse } from './rehearse'
 
-const ALL: LeftTo = { weather: true, seed: true, losses: true, badLots: false, work: false, heat: false }
+const ALL: LeftTo = {
+  weather: true,
+  seed: true,
+  losses: true,
+  badLots: false,
+  work: false,
+  heat: false,
+  hours: false,
+  beds: false,
+}
 const FROM = parseDay('2027-01-02')
 
 function asked(season: Season, ids: readonly string[], more: Partial<LeversAsked> = {}): Lever[] {
@@ -41,7 +50,16 @@ const kindsOf = (all: readonly Lever[]) => new Set(all.map(({ what }) => what.ki
 describe('what would help most', () => {
   it('sows more, and more never lowers the chance; the surest gains most, and costs most', () => {
     const found = asked(unsure(), ['a'], {
-      leftTo: { weather: false, seed: true, losses: true, badLots: false, work: false, heat: false },
+      leftTo: {
+        weather: false,
+        seed: true,
+        losses: true,
+        badLots: false,
+        work: false,
+        heat: false,
+        hours: false,
+        beds: false,
+      },
     })
     const surer = found.filter(({ what }) => what.kind === 'surer')
     expect(surer.length).toBeGreaterThan(1)
@@ -98,7 +116,16 @@ describe('what would help most', () => {
     const sure = readSmall((s) => (s.habits = { confidence: 0.999 }))
     expect(
       asked(sure, ['a'], {
-        leftTo: { weather: false, seed: true, losses: false, badLots: false, work: false, heat: false },
+        leftTo: {
+          weather: false,
+          seed: true,
+          losses: false,
+          badLots: false,
+          work: false,
+          heat: false,
+          hours: false,
+          beds: false,
+        },
       }),
     ).toEqual([])
   })
@@ -111,18 +138,36 @@ describe('what would help most', () => {
       s.plantings[0]!.sowOn = formatDay(sow + 4)
     })
     const found = asked(late, ['a'], {
-      leftTo: { weather: true, seed: false, losses: false, badLots: false, work: false, heat: false },
+      leftTo: {
+        weather: true,
+        seed: false,
+        losses: false,
+        badLots: false,
+        work: false,
+        heat: false,
+        hours: false,
+        beds: false,
+      },
     })
     const earlier = found.filter(({ what }) => what.kind === 'earlier')
     expect(earlier.length).toBeGreaterThan(0)
     for (const { what, changes } of earlier) expect(changes[0]!.to.sowOn).toBe(formatDay((what as { sow: number }).sow))
     // Nothing is sown before the day it is asked on.
-    expect(asked(late, ['a'], { from: sow + 2, leftTo: { weather: true, seed: false, losses: false, badLots: false, work: false, heat: false } }).filter(({ what }) => what.kind === 'earlier' && (what as { sow: number }).sow < sow + 2)).toEqual([]) // prettier-ignore
+    expect(asked(late, ['a'], { from: sow + 2, leftTo: { weather: true, seed: false, losses: false, badLots: false, work: false, heat: false, hours: false, beds: false } }).filter(({ what }) => what.kind === 'earlier' && (what as { sow: number }).sow < sow + 2)).toEqual([]) // prettier-ignore
   })
   it('sows a second time for safety, as a planting of its own that makes a season', () => {
     const season = unsure()
     const found = asked(season, ['a'], {
-      leftTo: { weather: false, seed: true, losses: true, badLots: false, work: false, heat: false },
+      leftTo: {
+        weather: false,
+        seed: true,
+        losses: true,
+        badLots: false,
+        work: false,
+        heat: false,
+        hours: false,
+        beds: false,
+      },
     })
     const safety = found.find(({ what }) => what.kind === 'safety')!
     const [{ from, to }] = safety.changes as [Lever['changes'][number]]

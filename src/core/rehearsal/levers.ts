@@ -1,16 +1,17 @@
 /** What would help a planting most: each thing that could be done tried in the same years, with what it gains and what it takes. */
-import type { Planting, Season } from '../../season/schema'
+import type { Habits, Planting, Season } from '../../season/schema'
 import { withSaid } from '../batch/one-of-series'
 import type { Batch } from '../batch/batch'
-import { formatDay, type Day } from '../calendar/day'
+import { formatDay, weekStart, type Day } from '../calendar/day'
 import { plantingsOf, withPlantings, type PlantingChange } from '../fit/as-plantings'
 import { differencesOf, type Difference } from '../fit/proposals'
 import { optionSteps } from '../fit/options'
+import { crewHours } from '../labour/labour'
 import { effortOf } from '../plan/compare'
 import type { Plan, Planner } from '../plan/plan'
 import { isBoughtIn } from '../sowing/policies'
 import { binomialAt, drawsOf } from './draws'
-import { eachYear, isInTime, openOf, type Rehearsed, type Run } from './years'
+import { eachYear, isInTime, openOf, type Rehearsed, type Run, type Tried } from './years'
 
 /** What is done. */
 export type LeverKind =
@@ -22,6 +23,8 @@ export type LeverKind =
   | { kind: 'safety'; plants: number; sow: Day }
   /** Its lot tested at home, and sown by what comes up in the test. */
   | { kind: 'test'; lot: string; seeds: number; by: Day }
+  /** More hours in the week that begins on a Monday. */
+  | { kind: 'hours'; week: Day; hours: number }
   /** Raised at another place, in another container, potted at another point, bought in. */
   | { kind: 'otherwise'; differences: readonly Difference[] }
 
@@ -31,6 +34,8 @@ export interface Lever {
   what: LeverKind
   /** The plantings it comes to. */
   changes: readonly PlantingChange[]
+  /** The hours there would be in each week, where that is what is changed. */
+  crew?: Habits['crew']
   /** Share of years with enough plants in time, as it stands and with it. */
   was: number
   chance: number
@@ -64,8 +69,9 @@ interface Candidate {
   batch: Batch
   what: LeverKind
   changes: readonly PlantingChange[]
-  /** Cells sown in a year, where what is found out before says how many. */
-  cellsIn?: (run: Run) => number
+  crew?: Habits['crew']
+  /** What is otherwise in a year: cells sown, where what is found out before says how many; hours of a week. */
+  triedIn?: (run: Run) => Tried
   /** The batches that serve the planting, as they would be: its own, and one that is added. */
   serves: readonly Batch[]
   money: number
@@ -93,6 +99,7 @@ export function* levers(planner: Planner, plan: Plan, asked: LeversAsked): Gener
     }
     const test = testOf(plan, batch, asked.from)
     if (test) candidates.push(test)
+    candidates.push(...hoursFor(plan, batch, asked.from))
   }
   if (candidates.length === 0) return []
   const was = new Map(own.map((batch) => [batch.id, 0]))
@@ -100,16 +107,17 @@ export function* levers(planner: Planner, plan: Plan, asked: LeversAsked): Gener
   const all = [...openOf(plan), ...own, ...candidates.flatMap(({ serves }) => serves)]
   const steps = eachYear(plan, all, asked, (run) => {
     for (const batch of own) if (isEnough(run, batch, [batch])) was.set(batch.id, was.get(batch.id)! + 1)
-    candidates.forEach(({ batch, serves, cellsIn }, i) => {
-      if (isEnough(run, batch, serves, cellsIn?.(run))) with_[i]!++
+    candidates.forEach(({ batch, serves, triedIn }, i) => {
+      if (isEnough(run, batch, serves, triedIn?.(run))) with_[i]!++
     })
   })
   for (const done of steps) yield done / asked.years
   const found = candidates
-    .map(({ batch, what, changes, money, trayDays }, i): Lever => ({
+    .map(({ batch, what, changes, crew, money, trayDays }, i): Lever => ({
       batch: batch.id,
       what,
       changes,
+      ...(crew ? { crew } : {}),
       money,
       trayDays,
       was: was.get(batch.id)! / asked.years,
@@ -129,7 +137,8 @@ function isWorthSaying({ what, chance, was, trayDays }: Lever): boolean {
 /** Of ways that differ only by how many days the same is done, the best; they are given the best first. */
 function withoutTwins(found: readonly Lever[]): Lever[] {
   const seen = new Set<string>()
-  return found.filter(({ what }) => {
+  return found.filter(({ what, chance }) => {
+    if (what.kind === 'hours') return !found.some((one) => isLessFor(one, { what, chance }))
     if (what.kind !== 'otherwise') return true
     const like = JSON.stringify(
       what.differences.map((one) => (one.kind === 'sow' ? one.kind : [one.kind, 'to' in one ? one.to : ''])),
@@ -138,12 +147,25 @@ function withoutTwins(found: readonly Lever[]): Lever[] {
   })
 }
 
+/** Whether it gains as much by fewer hours of the same week, or more by as many of another. */
+function isLessFor(one: Lever, { what, chance }: Pick<Lever, 'what' | 'chance'>): boolean {
+  if (one.what.kind !== 'hours' || what.kind !== 'hours' || one.what === what) return false
+  const { week, hours } = one.what
+  if (week === what.week)
+    return hours < what.hours ? one.chance > chance - WORTH_SAYING : one.chance >= chance + WORTH_SAYING
+  return hours <= what.hours && (one.chance > chance || (one.chance === chance && week < what.week))
+}
+
 /** Whether what serves a planting has enough plants together in a year; of each only what is ready in time counts. */
-function isEnough(run: Run, { plants: need }: Batch, serves: readonly Batch[], cells?: number): boolean {
+function isEnough(run: Run, { plants: need }: Batch, serves: readonly Batch[], tried?: Tried): boolean {
   let plants = 0
+  let waits = 0
   for (const batch of serves) {
-    const outcome = run.outcome(batch, cells)
-    if (outcome && isInTime(batch, outcome)) plants += outcome.plants
+    const outcome = run.outcome(batch, tried)
+    if (!outcome) continue
+    // What is sown beside it goes into the same bed, and waits for it as long.
+    waits = Math.max(waits, outcome.waits)
+    if (isInTime(batch, { ...outcome, waits })) plants += outcome.plants
   }
   return plants >= need
 }
@@ -215,7 +237,7 @@ function testOf(plan: Plan, batch: Batch, from: Day): Candidate | undefined {
   const { key } = seed.lot
   const cellsOf = new Map<number, number>()
   let [sum, years] = [0, 0]
-  const cellsIn = (run: Run): number => {
+  const triedIn = (run: Run): Tried => {
     const share = run.outcome(batch)?.share ?? seed.germination
     const up = binomialAt(TEST_SEEDS, share, drawsOf(run.year.seed, run.year.n, `test ${key}`)())
     let cells = cellsOf.get(up)
@@ -226,7 +248,7 @@ function testOf(plan: Plan, batch: Batch, from: Day): Candidate | undefined {
     }
     sum += cells
     years++
-    return cells
+    return { cells }
   }
   const effort = effortOf(batch, plan.season)
   /** What it takes more in the mean of the years, as cells go. */
@@ -236,7 +258,7 @@ function testOf(plan: Plan, batch: Batch, from: Day): Candidate | undefined {
     what: { kind: 'test', lot: key, seeds: TEST_SEEDS, by },
     changes: [],
     serves: [batch],
-    cellsIn,
+    triedIn,
     get money() {
       return more(effort.cost.known)
     },
@@ -244,6 +266,45 @@ function testOf(plan: Plan, batch: Batch, from: Day): Candidate | undefined {
       return more(effort.heatedDays + effort.litDays + effort.benchDays)
     },
   }
+}
+
+const MORE_HOURS = [1, 2, 4, 8, 16]
+const WEEKS_BEFORE = 2 // weeks before its own work in which more hours are tried too: what is left over then is in its way
+const NEAR_FULL = 0.7 // part of the hours of a week from which on it may be over in some years
+
+/** More hours in a week in which, or shortly after which, something is done for it. */
+function hoursFor({ season, limits }: Plan, batch: Batch, from: Day): Candidate[] {
+  const { crew, costs } = season.habits
+  const load = limits.find(({ kind }) => kind === 'crew')?.load
+  if (!load || crew.parts.length >= MOST_PARTS) return []
+  const work = new Set(batch.stays.filter(({ from: day }) => day >= from).map(({ from: day }) => weekStart(day)))
+  const weeks = new Set([...work].flatMap((week) => Array.from({ length: WEEKS_BEFORE + 1 }, (_, i) => week - 7 * i)))
+  return [...weeks]
+    .filter((week) => {
+      const room = load.capacity[week - load.from]
+      return week >= weekStart(from) && Number.isFinite(room) && load.days[week - load.from]! > NEAR_FULL * room!
+    })
+    .flatMap((week) =>
+      MORE_HOURS.map((hours): Candidate => ({
+        batch,
+        what: { kind: 'hours', week, hours },
+        changes: [],
+        crew: withMore(crew, week, hours),
+        serves: [batch],
+        triedIn: () => ({ more: { week, hours } }),
+        money: hours * (costs.hour ?? 0),
+        trayDays: 0,
+      })),
+    )
+}
+
+const MOST_PARTS = 12 // that the year of a crew may have
+
+/** The hours of a crew with so many more in one week. */
+function withMore(crew: Habits['crew'], week: Day, more: number): Habits['crew'] {
+  const [from, until] = [formatDay(week).slice(5), formatDay(week + 7).slice(5)]
+  const others = crew.parts.filter((part) => part.from !== from || part.until !== until)
+  return { ...crew, parts: [{ from, until, hours: crewHours({ crew }, week) + more }, ...others] }
 }
 
 /** A second sowing of a part of the plants, for the same day. */

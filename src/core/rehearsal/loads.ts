@@ -1,13 +1,14 @@
 /** How full places get, how many containers are in use, and how many hours there are to work, week by week in the years that might be. */
-import { staysOver, type Batch } from '../batch/batch'
-import { batchWorked } from '../batch/work'
+import type { Batch } from '../batch/batch'
 import { weekStart, type Day } from '../calendar/day'
 import { crewIsLimited } from '../capacity/limits'
 import type { Load } from '../capacity/load'
-import { crewLoad, spreadOverWeeks, workOf } from '../labour/labour'
+import { crewLoad } from '../labour/labour'
 import type { Plan } from '../plan/plan'
+import { byWeek, type DueHours } from './hours'
 import type { Outcome } from './one-batch'
 import { spreadIn } from './spread'
+import { daysOf } from './years'
 
 /** What the years say of one place, one kind of container, or the crew, by week. */
 export interface LoadOutlook {
@@ -31,18 +32,18 @@ export interface LoadOutlooks {
   crew: LoadOutlook | undefined
 }
 
-const HOUR_YEARS = 200 // years whose hours are added up: as many as have weather of their own
-
 /** Gathers what stands where, year by year. */
 export interface Loads {
   add(batch: Batch, outcome: Pick<Outcome, 'spans' | 'plants'>, year: number): void
+  /** Hours of work as they are due in a year. */
+  addHours(due: DueHours, year: number): void
   outlooks(): LoadOutlooks
 }
 
 export function createLoads({ season, places, containers, today }: Plan, open: readonly Batch[], years: number): Loads {
-  const first = weekStart(Math.max(today ?? -Infinity, Math.min(...open.map(({ sow }) => sow!), Infinity)))
-  const last = Math.max(...open.map(({ plantOn }) => plantOn), -Infinity) + 1
-  const days = Number.isFinite(first) && Number.isFinite(last) ? Math.max(0, last - first) : 0
+  const [from, last] = daysOf(open, today)
+  const first = weekStart(from)
+  const days = last > from ? last - first : 0
   const weeks = Math.ceil(days / 7)
   // Places, then containers: steps by day of the year that is looked at, summed up in its end.
   const rows = season.places.length + season.containers.length
@@ -68,15 +69,8 @@ export function createLoads({ season, places, containers, today }: Plan, open: r
       own.fill(0)
     })
   }
-  const hourYears = crewIsLimited(season.habits) ? Math.min(years, HOUR_YEARS) : 0
-  const hours = new Float32Array(hourYears * weeks)
-  const addHours = (batch: Batch, { spans, plants }: Pick<Outcome, 'spans' | 'plants'>, n: number) => {
-    const { way, sizing, progress } = batch
-    const stays = staysOver({ spans, way, sizing: sizing!, progress })
-    const goOut = { ...batchWorked(batch), stays, plants: Math.min(plants, batch.plants) }
-    for (const work of stays.length > 0 ? workOf(goOut, season.habits) : [])
-      spreadOverWeeks(work, first, weeks, (week, some) => (hours[n * weeks + week]! += some))
-  }
+  const isLimited = crewIsLimited(season.habits)
+  const hours = new Float32Array(isLimited ? years * weeks : 0)
   const outlook = (of: number, taken: Float32Array, n: number, load: Load<unknown>): LoadOutlook => {
     const out = { low: new Float64Array(weeks), middle: new Float64Array(weeks), high: new Float64Array(weeks), over: new Float64Array(weeks) } // prettier-ignore
     const values = new Float64Array(n)
@@ -95,7 +89,6 @@ export function createLoads({ season, places, containers, today }: Plan, open: r
   return {
     add(batch, outcome, n) {
       const { spans } = outcome
-      if (n < hourYears) addHours(batch, outcome, n)
       if (n !== year) {
         close()
         year = n
@@ -115,6 +108,9 @@ export function createLoads({ season, places, containers, today }: Plan, open: r
         )
       })
     },
+    addHours(due, n) {
+      hours.set(byWeek(due).subarray(0, weeks), n * weeks)
+    },
     outlooks() {
       close()
       year = -1
@@ -124,7 +120,7 @@ export function createLoads({ season, places, containers, today }: Plan, open: r
           const load = containers[of]!
           return load.capacity.some(Number.isFinite) ? [outlook(of, most[season.places.length + of]!, years, load)] : []
         }),
-        crew: hourYears > 0 ? outlook(0, hours, hourYears, crewLoad([], season.habits, first, last)) : undefined,
+        crew: isLimited ? outlook(0, hours, years, crewLoad([], season.habits, first, last)) : undefined,
       }
     },
   }

@@ -6,13 +6,14 @@ import type { Day } from '../calendar/day'
 import type { Climate, RunningTotal } from '../climate/climate'
 import { Totals } from '../climate/totals'
 import { BAD_LOT, type StandForecast } from '../ledger/stand-count'
-import { limitDay, readyDay, forwardPass, type Pass } from '../schedule/forward'
+import { forwardPass, legStart, limitDay, readyDay, type Pass } from '../schedule/forward'
 import { passFrom } from '../schedule/pass-from'
 import type { Route } from '../schedule/route'
 import { cellYield, meanYield, yieldVariance, type CellYield } from '../sizing/cell'
 import { deliveryAt, lateAt, type Delivery, type Lateness } from './lateness'
 import { binomialAt, drawsOf, normalAt, shareAt } from './draws'
 import { killedOn, type HeatOfYear } from './heat'
+import { NEVER, type Waits } from './hours'
 
 /** What is left to chance; the rest is as planned. */
 export interface LeftTo {
@@ -27,6 +28,10 @@ export interface LeftTo {
   work: boolean
   /** Nights on which the heat of a place fails. */
   heat: boolean
+  /** How long work waits where a week has more of it than hours. */
+  hours: boolean
+  /** How late beds clear, by what stands there before. */
+  beds: boolean
 }
 
 /** One year: its number, its weather, and what is drawn in it. */
@@ -41,6 +46,10 @@ export interface Year {
   late?: Lateness | undefined
   /** Nights on which heat failed; none where that is not left to chance. */
   heat?: HeatOfYear | undefined
+  /** How long the work of a day waits for hours; none where they are not limited, or not asked about. */
+  waits?: Waits | undefined
+  /** Of what is open: as it would be were all done when due; kept, as what waits for hours is found from it. */
+  due?: ReadonlyMap<Batch, Due> | undefined
 }
 
 /** What becomes of a batch in a year. */
@@ -55,6 +64,8 @@ export interface Outcome {
   spans: readonly Span[]
   /** Night on which all of it died of cold, where that was. */
   killed: Day | undefined
+  /** Days it waits for its bed beyond the planting day. */
+  waits: number
   /** Share of the lot that comes up, and its pace, as drawn. */
   share: number
   pace: number
@@ -122,10 +133,10 @@ function yieldOf(batch: Batch, share: number): CellYield {
 export function outcomeOf(batch: Batch, route: Route, year: Year, sown = batch.sizing?.cells): Outcome | undefined {
   const { sow, plantOn } = batch
   if (sow === undefined || sown === undefined || !isOpen(batch)) return undefined
-  const { share, pace } = lotIn(batch, route, year)
-  const paced = pace === 1 ? route : { ...route, pace: route.pace * pace, leaveHeatShare: route.leaveHeatShare * pace }
-  const pass = passIn(batch, paced, year)
-  const spans = layOut(paced, batch.way.method.stages.length, pass, plantOn)
+  const due = year.due?.get(batch) ?? new Due(batch, route, year)
+  const { share, pace, route: paced } = due
+  const pass = passIn(batch, due, year)
+  const spans = pass === due.pass ? due.spans : layOut(paced, batch.way.method.stages.length, pass, plantOn)
   const killed = year.leftTo.heat && year.heat ? killedOn(spans, pass.emergence, batch.way.cold, year.heat) : undefined
   const own = drawsOf(year.seed, year.n, batch.id)
   const came = Math.round(sown * (deliveryIn(batch, year)?.share ?? 1))
@@ -139,8 +150,21 @@ export function outcomeOf(batch: Batch, route: Route, year: Year, sown = batch.s
     pass,
     spans: killed === undefined ? spans : untilDay(spans, killed + 1),
     killed,
+    waits: 0,
     share,
     pace,
+  }
+}
+
+/** The same, where it waits in its last place for a bed that clears late. */
+export function waitingForBed(outcome: Outcome, waits: number): Outcome {
+  if (waits <= 0) return outcome
+  const { spans, killed } = outcome
+  const last = spans.at(-1)
+  return {
+    ...outcome,
+    waits,
+    spans: killed !== undefined || !last ? spans : [...spans.slice(0, -1), { ...last, until: last.until + waits }],
   }
 }
 
@@ -149,7 +173,7 @@ const untilDay = (spans: readonly Span[], day: Day): Span[] =>
   spans.filter(({ from }) => from < day).map((span) => ({ ...span, until: Math.min(span.until, day) }))
 
 /** Whether it stands somewhere and is still to be planted. */
-const isOpen = ({ sizing, course, progress }: Batch): boolean =>
+export const isOpen = ({ sizing, course, progress }: Batch): boolean =>
   sizing !== undefined &&
   course.stands &&
   !(progress && (progress.standing === 'planted' || progress.standing === 'gone' || progress.asks))
@@ -176,13 +200,61 @@ function movesLateIn({ id }: Batch, { legs }: Route, { seed, n, leftTo, late }: 
   return legs.map((_, leg) => (leg === 0 ? 0 : lateAt(late.moving!, draw())))
 }
 
+/** Days that what is still to be done of a batch is late: its sowing or delivery, and the legs of its route. */
+interface Late {
+  sowing: number
+  moving: readonly number[] | undefined
+}
+
+const IN_TIME: Late = { sowing: 0, moving: undefined }
+
+/** A batch in a year in which all that is still to be done is done when it is due: at the pace of its lot. */
+export class Due {
+  readonly share: number
+  readonly pace: number
+  /** Its way in the year, at that pace. */
+  readonly route: Route
+  readonly #batch: Batch
+  #pass: Pass | undefined
+  #spans: readonly Span[] | undefined
+
+  constructor(batch: Batch, route: Route, year: Year) {
+    const { share, pace } = lotIn(batch, route, year)
+    this.#batch = batch
+    this.share = share
+    this.pace = pace
+    this.route = pace === 1 ? route : { ...route, pace: route.pace * pace, leaveHeatShare: route.leaveHeatShare * pace }
+  }
+
+  get pass(): Pass {
+    return (this.#pass ??= passBy(this.#batch, this.route, IN_TIME))
+  }
+
+  get spans(): readonly Span[] {
+    const { way, plantOn } = this.#batch
+    return (this.#spans ??= layOut(this.route, way.method.stages.length, this.pass, plantOn))
+  }
+}
+
 /** Its pass in a year: what has happened as it was, what is still to be done as late as that year has it. */
-function passIn(batch: Batch, route: Route, year: Year): Pass {
-  const { sow, plantOn, progress } = batch
-  const late = movesLateIn(batch, route, year)
+function passIn(batch: Batch, due: Due, year: Year): Pass {
+  const { route } = due
+  const late: Late = { sowing: lateIn(batch, year), moving: movesLateIn(batch, route, year) }
+  const waits = year.leftTo.hours ? (year.waits ?? NEVER) : NEVER
+  if (waits === NEVER) return late.sowing === 0 && !late.moving ? due.pass : passBy(batch, route, late)
+  // How late work was on the farm holds what waited for hours then: the longer of the two counts, and not both.
+  const sowing = Math.max(late.sowing, route.boughtAge === undefined ? waits(due.pass.sown) : 0)
+  const moving = route.legs.map((_, leg) =>
+    leg === 0 ? 0 : Math.max(late.moving?.[leg] ?? 0, waits(legStart(due.pass, leg))),
+  )
+  return sowing === 0 && moving.every((days) => days === 0) ? due.pass : passBy(batch, route, { sowing, moving })
+}
+
+function passBy({ sow, plantOn, progress }: Batch, route: Route, { sowing, moving }: Late): Pass {
+  const late = moving?.some((days) => days > 0) ? moving : undefined
   if (progress?.happened && progress.standing !== 'to-sow')
     return passFrom(route, { ...progress.happened, late }, plantOn)
-  const sown = Math.min(sow! + lateIn(batch, year), plantOn - 1)
+  const sown = Math.min(sow! + sowing, plantOn - 1)
   if (!late) return forwardPass(route, sown, plantOn)
   const none = route.legs.map(() => undefined)
   const notBefore = route.legs.map(() => -Infinity)

@@ -24,14 +24,32 @@ const demo = (): Season => {
   return { ...read.season, records: [] }
 }
 
-const NOTHING: LeftTo = { weather: false, seed: false, losses: false, badLots: false, work: false, heat: false }
+const NOTHING: LeftTo = {
+  weather: false,
+  seed: false,
+  losses: false,
+  badLots: false,
+  work: false,
+  heat: false,
+  hours: false,
+  beds: false,
+}
 const planOf = (season: Season = readSmall(), today?: string): Plan =>
   createPlanner().plan(season, today === undefined ? undefined : parseDay(today))
 function rehearsed(plan: Plan, asked: Partial<Rehearsed> = {}) {
   const run = rehearse(plan, {
     years: 400,
     seed: 7,
-    leftTo: { weather: true, seed: true, losses: true, badLots: false, work: false, heat: false },
+    leftTo: {
+      weather: true,
+      seed: true,
+      losses: true,
+      badLots: false,
+      work: false,
+      heat: false,
+      hours: false,
+      beds: false,
+    },
     ...asked,
   })
   for (;;) {
@@ -205,7 +223,16 @@ describe('a rehearsal', () => {
             n,
             climate: undefined,
             totals: new Map(),
-            leftTo: { weather: false, seed: true, losses: true, badLots: false, work: false, heat: false },
+            leftTo: {
+              weather: false,
+              seed: true,
+              losses: true,
+              badLots: false,
+              work: false,
+              heat: false,
+              hours: false,
+              beds: false,
+            },
           }
           const route = routeIn(batch.way, year, -Infinity)
           const of = (cells: number) => outcomeOf(batch, route, year, cells)!
@@ -323,7 +350,7 @@ describe('how late work is', () => {
     const then = planOf({ ...many, records }, day)
     expect(latenessOf(then).sowing).toEqual([0, 0, 0, 0, 0, 1, 2, 3, 5])
     // What is still to be sown is drawn as late as that: never sooner, and seldom in time where it has no days to spare.
-    const leftTo = { ...NOTHING, work: true, heat: false }
+    const leftTo = { ...NOTHING, work: true, heat: false, hours: false, beds: false }
     const open = outlook(then, 'p9', { leftTo, years: 900 })
     const { ready } = outlook(then, 'p9', { leftTo: NOTHING, years: 2 })
     expect(open.ready[0]).toBe(ready[0])
@@ -398,7 +425,7 @@ describe('how late work is', () => {
   })
   it('of a first move begins it later and never sooner, in any year; and where nothing was late, changes nothing', () => {
     const plan = planOf(demo())
-    const leftTo = { ...NOTHING, work: true, heat: false }
+    const leftTo = { ...NOTHING, work: true, heat: false, hours: false, beds: false }
     let later = 0
     for (const batch of plan.batches) {
       if (!batch.pass || batch.sow === undefined) continue

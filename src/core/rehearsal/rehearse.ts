@@ -1,31 +1,34 @@
 /** A season rehearsed: a thousand years that might be, by the same forward pass as the plan. */
 import type { Batch } from '../batch/batch'
-import type { Day } from '../calendar/day'
 import type { Plan } from '../plan/plan'
 import { worthOf } from '../plan/worth'
 import type { Route } from '../schedule/route'
 import { latenessOf } from './lateness'
 import { createLoads, type LoadOutlook } from './loads'
 import { outcomeOf, type LeftTo, type Outcome, type Year } from './one-batch'
+import { recordedYears } from './recorded-years'
 import { spreadIn, type Spread } from './spread'
-import { AFTER, eachYear, GRACE, isInTime, openOf, type Rehearsed } from './years'
+import { AFTER, eachYear, GRACE, isInTime, openOf, weatherDays, type Rehearsed } from './years'
 
 export const USUAL: Rehearsed = {
   years: 1000,
   seed: 1,
-  leftTo: { weather: true, seed: true, badLots: true, losses: true, work: true, heat: true },
+  leftTo: { weather: true, seed: true, badLots: true, losses: true, work: true, heat: true, hours: true, beds: true },
 }
 
 /** Why a planting misses. */
-export type Reason = 'cold' | 'slow-lot' | 'late-work' | 'delivery' | 'weak-lot' | 'losses' | 'heat' | 'outgrown'
+export type Reason =
+  'cold' | 'slow-lot' | 'late-work' | 'hours' | 'delivery' | 'weak-lot' | 'losses' | 'heat' | 'bed' | 'outgrown'
 export const REASONS: readonly Reason[] = [
   'cold',
   'slow-lot',
   'late-work',
+  'hours',
   'delivery',
   'weak-lot',
   'losses',
   'heat',
+  'bed',
   'outgrown',
 ]
 
@@ -63,6 +66,8 @@ export interface Rehearsal {
   lateMoves: number | undefined
   /** Deliveries of young plants that say how late and how short they come. */
   deliveries: number | undefined
+  /** Whole years measured out of doors on the days of the season, and the place they were measured in, by number. */
+  measured: { years: number; place: number | undefined }
 }
 
 interface Tally {
@@ -90,7 +95,18 @@ export function* rehearse(plan: Plan, asked: Rehearsed = USUAL): Generator<numbe
     batch,
     plants: new Float64Array(years),
     ready: new Float64Array(years),
-    reasons: { cold: 0, 'slow-lot': 0, 'late-work': 0, delivery: 0, 'weak-lot': 0, losses: 0, heat: 0, outgrown: 0 },
+    reasons: {
+      cold: 0,
+      'slow-lot': 0,
+      'late-work': 0,
+      hours: 0,
+      delivery: 0,
+      'weak-lot': 0,
+      losses: 0,
+      heat: 0,
+      bed: 0,
+      outgrown: 0,
+    },
     good: 0,
     enough: 0,
     inTime: 0,
@@ -102,6 +118,7 @@ export function* rehearse(plan: Plan, asked: Rehearsed = USUAL): Generator<numbe
   const taken = new Uint8Array(open.length)
   yield* eachYear(plan, open, asked, (run) => {
     const { n } = run.year
+    if (run.due) loads.addHours(run.due, n)
     tallies.forEach((tally, i) => {
       const { batch } = tally
       const outcome = run.outcome(batch)
@@ -116,7 +133,15 @@ export function* rehearse(plan: Plan, asked: Rehearsed = USUAL): Generator<numbe
     batches: tallies.filter((_, i) => taken[i] === 1).map((tally) => outlookOf(tally, years)),
     ...loads.outlooks(),
     ...lateCounts(plan),
+    measured: measuredFor(plan, open),
   }
+}
+
+function measuredFor({ season }: Plan, open: readonly Batch[]): Rehearsal['measured'] {
+  const base = open.find(({ way }) => way.refused.length === 0)?.way.route.climate
+  if (!base) return { years: 0, place: undefined }
+  const { years, place } = recordedYears(season, ...weatherDays(open, base))
+  return { years: years.length, place }
 }
 
 function lateCounts(plan: Plan): Pick<Rehearsal, 'lateSowings' | 'lateMoves' | 'deliveries'> {
@@ -126,7 +151,7 @@ function lateCounts(plan: Plan): Pick<Rehearsal, 'lateSowings' | 'lateMoves' | '
 
 function count(tally: Tally, outcome: Outcome, { route, year, n }: { route: Route; year: Year; n: number }): void {
   const { batch } = tally
-  const { plants, ready, limit, pace, killed } = outcome
+  const { plants, ready, killed, waits } = outcome
   tally.plants[n] = plants
   tally.ready[n] = ready
   const enough = plants >= batch.plants
@@ -139,25 +164,24 @@ function count(tally: Tally, outcome: Outcome, { route, year, n }: { route: Rout
     return
   }
   if (!enough) tally.short += batch.plants - plants
-  if (ready > batch.plantOn) tally.late += Math.min(AFTER, ready - batch.plantOn)
-  tally.reasons[killed === undefined ? reasonOf(batch, { enough, ready, limit, pace, route, year }) : 'heat']++
+  tally.late += Math.min(AFTER, Math.max(ready - batch.plantOn, waits))
+  tally.reasons[killed === undefined ? reasonOf(batch, outcome, { enough, route, year }) : 'heat']++
 }
 
 interface Missed {
   enough: boolean
-  ready: Day
-  limit: Day
-  pace: number
   route: Route
   year: Year
 }
 
-function reasonOf(batch: Batch, { enough, ready, limit, pace, route, year }: Missed): Reason {
+function reasonOf(batch: Batch, { ready, limit, pace, waits }: Outcome, { enough, route, year }: Missed): Reason {
   /** The same year, with less of it left to chance. */
-  const without = (part: Partial<LeftTo>) => outcomeOf(batch, route, { ...year, leftTo: { ...year.leftTo, ...part } })
+  const without = (part: Partial<LeftTo>) =>
+    outcomeOf(batch, route, { ...year, leftTo: { ...year.leftTo, ...part }, due: undefined })
   const isLate = (outcome: Outcome | undefined) => !outcome || outcome.ready > batch.plantOn + GRACE
   const isBought = batch.way.route.boughtAge !== undefined
   if (ready > batch.plantOn + GRACE) {
+    if (year.waits && !isLate(without({ hours: false }))) return 'hours'
     if (year.late && !isLate(without({ work: false }))) return isBought ? 'delivery' : 'late-work'
     return pace > 1 && !isLate(without({ seed: false, badLots: false })) ? 'slow-lot' : 'cold'
   }
@@ -167,7 +191,8 @@ function reasonOf(batch: Batch, { enough, ready, limit, pace, route, year }: Mis
     const usual = without({ seed: false, badLots: false })
     return usual && usual.plants >= batch.plants ? 'weak-lot' : 'losses'
   }
-  return limit < batch.plantOn ? 'outgrown' : 'losses'
+  if (limit < batch.plantOn) return 'outgrown'
+  return waits > 0 ? 'bed' : 'losses'
 }
 
 function outlookOf(

@@ -2,12 +2,16 @@
 import type { Batch } from '../batch/batch'
 import type { Day } from '../calendar/day'
 import { createClimate, type Climate } from '../climate/climate'
+import { crewIsLimited } from '../capacity/limits'
 import type { Plan } from '../plan/plan'
 import type { Route } from '../schedule/route'
+import { airIn, bedsBefore, bedWaits, type AirOf, type BedsBefore } from './beds'
 import { drawsOf } from './draws'
 import { heatOf } from './heat'
+import { addDue, noHours, roomOf, waitsOf, type DueHours, type Room } from './hours'
 import { latenessOf } from './lateness'
-import { outcomeOf, routeIn, type LeftTo, type Outcome, type Year } from './one-batch'
+import { Due, isOpen, outcomeOf, routeIn, waitingForBed, type LeftTo, type Outcome, type Year } from './one-batch'
+import { FEWEST_YEARS, recordedYears } from './recorded-years'
 import { weatherOf } from './weather'
 
 /** How a season is rehearsed. */
@@ -28,17 +32,26 @@ const WEATHERS = 200 // years of weather that are drawn; seed and losses are dra
 export const openOf = ({ batches, today = -Infinity }: Pick<Plan, 'batches' | 'today'>): Batch[] =>
   batches.filter(({ plantOn, sow }) => plantOn >= today && sow !== undefined)
 
+/** What may be done otherwise for one batch in all years. */
+export interface Tried {
+  cells?: number | undefined
+  /** More hours in the week that begins on a Monday. */
+  more?: { week: Day; hours: number } | undefined
+}
+
 /** What becomes of batches in one year. */
 export interface Run {
   year: Year
+  /** Hours of work of all that is open as they are due in that year; none where the crew's hours are not limited. */
+  due: DueHours | undefined
   /** The way of a batch in that year. */
   routeOf(batch: Batch): Route
   /**
    * What becomes of a batch; nothing of one that stands nowhere, or is planted or gone.
    *
-   * @param cells sown in the place of those planned
+   * @param tried what is done otherwise: cells sown in the place of those planned, hours of a week beyond those there are
    */
-  outcome(batch: Batch, cells?: number): Outcome | undefined
+  outcome(batch: Batch, tried?: Tried): Outcome | undefined
 }
 
 /**
@@ -57,13 +70,16 @@ export function* eachYear(
   const { season, today = -Infinity } = plan
   const late = leftTo.work ? latenessOf(plan) : undefined
   const base = batches.find(({ way }) => way.refused.length === 0)?.way.route.climate
-  const weathers = leftTo.weather ? Math.min(WEATHERS, years) : 1
+  const draw = leftTo.weather && base ? weatherDrawn(season, batches, base, seed) : undefined
+  const weathers = draw ? Math.min(WEATHERS, years) : 1
+  const hours = crewIsLimited(season.habits) ? hoursOf(plan) : undefined
+  const beds = leftTo.beds ? bedsBefore(plan) : NO_BEDS
   let done = 0
   for (let weather = 0; weather < weathers; weather++) {
-    const climate =
-      leftTo.weather && base ? climateOf(season, batches, base, drawsOf(seed, weather, 'weather')) : undefined
+    const climate = draw?.(weather)
     const routes = new Map<Batch['way'], Route>()
     const totals: Year['totals'] = new Map()
+    const air = airIn(plan, climate)
     for (let n = weather; n < years; n += weathers) {
       const heat = leftTo.heat && base ? heatOf(climate ?? base, { seed, n }, today) : undefined
       const year: Year = { seed, n, climate, totals, leftTo, late, heat }
@@ -72,32 +88,104 @@ export function* eachYear(
         if (!route) routes.set(way, (route = routeIn(way, year, today)))
         return route
       }
-      visit({ year, routeOf, outcome: (batch, cells) => outcomeOf(batch, routeOf(batch), year, cells) })
+      const due = hours?.in(year, routeOf)
+      const own = (batch: Batch, { cells, more }: Tried = {}) =>
+        outcomeOf(
+          batch,
+          routeOf(batch),
+          more && due ? { ...year, waits: waitsOf(due, hours!.room, more) } : year,
+          cells,
+        )
+      const outcome = beds.size > 0 ? withBeds(own, beds, air) : own
+      visit({ year, due, routeOf, outcome })
       done++
     }
     yield done
   }
 }
 
-/** Whether a batch is ready for its day in a year, and not past its limit by then. */
-export const isInTime = ({ plantOn }: Batch, { ready, limit }: Pick<Outcome, 'ready' | 'limit'>): boolean =>
-  ready <= plantOn + GRACE && limit >= plantOn
+/** What becomes of batches in a year in which some wait for their beds; what others wait for is looked at once. */
+function withBeds(own: Run['outcome'], beds: BedsBefore, air: AirOf): Run['outcome'] {
+  const known = new Map<Batch, Outcome | undefined>()
+  const asIs = (batch: Batch) => {
+    if (!known.has(batch)) known.set(batch, own(batch))
+    return known.get(batch)
+  }
+  const waits = bedWaits(beds, air, asIs)
+  return (batch, tried) => {
+    const outcome = tried ? own(batch, tried) : asIs(batch)
+    return outcome && beds.has(batch.id) ? waitingForBed(outcome, waits(batch)) : outcome
+  }
+}
 
-/** Weather of a year in the places of the farm, over the days that matter. */
-function climateOf(
-  { site, places }: Plan['season'],
+const NO_BEDS: BedsBefore = new Map()
+
+interface HoursOfYears {
+  room: Room
+  /** The hours of work of all that is open as they are due in a year; the year is told how long it waits. */
+  in: (year: Year, routeOf: Run['routeOf']) => DueHours
+}
+
+/** The hours there are, and those of work in a year. */
+function hoursOf(plan: Plan): HoursOfYears {
+  const { habits } = plan.season
+  const left = openOf(plan)
+  const open = left.filter(isOpen)
+  const days = daysOf(left, plan.today)
+  const room = roomOf(noHours(...days), habits)
+  const dueIn: HoursOfYears['in'] = (year, routeOf) => {
+    const all = new Map(open.map((batch) => [batch, new Due(batch, routeOf(batch), year)]))
+    const due = noHours(...days)
+    for (const [batch, { spans }] of all) addDue(due, batch, spans, habits)
+    year.due = all
+    if (year.leftTo.hours) year.waits = waitsOf(due, room)
+    return due
+  }
+  return { room, in: dueIn }
+}
+
+/** Days of what is left: from today, or the first sowing, to the day after the last planting. */
+export function daysOf(open: readonly Batch[], today = -Infinity): readonly [from: Day, to: Day] {
+  const from = Math.max(today, Math.min(...open.map(({ sow }) => sow!), Infinity))
+  const to = Math.max(...open.map(({ plantOn }) => plantOn), -Infinity) + 1
+  return Number.isFinite(from) && Number.isFinite(to) ? [from, Math.max(from, to)] : [0, 0]
+}
+
+/** Whether a batch and its bed are ready for its day in a year, and it is not past its limit by then. */
+export const isInTime = (
+  { plantOn }: Batch,
+  { ready, limit, waits }: Pick<Outcome, 'ready' | 'limit' | 'waits'>,
+): boolean => Math.max(ready, plantOn + waits) <= plantOn + GRACE && limit >= plantOn + waits
+
+/**
+ * The weather of one year after another in the places of the farm, over the days that matter: the years that were measured out
+ * of doors, each as often as the others, else drawn from the months.
+ */
+function weatherDrawn(
+  season: Plan['season'],
   batches: readonly Batch[],
   base: Climate,
-  draw: () => number,
-): Climate {
+  seed: number,
+): (weather: number) => Climate {
+  const { site, places } = season
+  const [from, to] = weatherDays(batches, base)
+  const { years } = recordedYears(season, from, to)
+  return (weather) => {
+    const outdoor =
+      years.length < FEWEST_YEARS
+        ? weatherOf(site, from, to - from, drawsOf(seed, weather, 'weather'))
+        : years[(weather + seed) % years.length]!
+    return createClimate({ ...site, outdoor }, places, from, to, [], base)
+  }
+}
+
+/** Days whose weather is drawn for some batches: from before the first sowing to well after the last planting. */
+export function weatherDays(batches: readonly Batch[], base: Climate): readonly [from: Day, to: Day] {
   const last: Day = batches.reduce((most, { plantOn }) => Math.max(most, plantOn), -Infinity) + AFTER
   const first: Day = batches.reduce(
     (least, { sow, progress }) => Math.min(least, sow ?? Infinity, progress?.happened?.sown ?? Infinity),
     Infinity,
   )
   // Begun on a grid of days, so that a few days more or less that are looked at bring no other weather.
-  const from = base.from + Math.max(0, Math.floor((first - 1 - base.from) / GRID) * GRID)
-  const to = Math.min(base.to, last)
-  const outdoor = weatherOf(site, from, to - from, draw)
-  return createClimate({ ...site, outdoor }, places, from, to, [], base)
+  return [base.from + Math.max(0, Math.floor((first - 1 - base.from) / GRID) * GRID), Math.min(base.to, last)]
 }

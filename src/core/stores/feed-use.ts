@@ -43,7 +43,7 @@ export function feedUses(plan: Plan, batch: Batch): readonly FeedUse[] {
 function feedDays(plan: Plan, batch: Batch): { day: Day; done: boolean }[] {
   const { today } = plan
   const { progress, plantOn, leafWork } = batch
-  if (progress?.standing === 'gone') return []
+  if (progress?.standing === 'gone' || progress?.asks) return []
   const due = leafWork.find(({ kind }) => kind === 'feed')!.day
   const given = daysGiven(plan, batch)
   const days = given.map((day) => ({ day, done: true }))

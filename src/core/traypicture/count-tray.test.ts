@@ -20,7 +20,7 @@ describe('a tray in a picture', () => {
     const { picture } = trayPicture(PROOF[0]!, { rows: 6, perRow: 10 }, 5)
     expect(findTray(picture, { rows: 7, perRow: 14 })).toBeUndefined()
     expect(findTray(picture, { rows: 4, perRow: 8 })).toBeUndefined()
-  }, 30_000)
+  }, 60_000)
 
   it('is found whichever way it lies, also where nobody has said how its cells lie, and is the same tray', () => {
     const { picture, cells } = trayPicture(PROOF[1]!, { rows: 6, perRow: 9 }, 12)

@@ -39,7 +39,10 @@ export interface OpenAir {
  * @param gain °C that a cover adds to the warmest and to the coldest hour of a day; `undefined` while none is on
  */
 export function createOpenAir(
-  site: Pick<Site, 'outdoorMonthlyMeans' | 'nightDrop' | 'soilLift' | 'latitude'>,
+  site: Pick<Site, 'outdoorMonthlyMeans' | 'nightDrop' | 'soilLift' | 'latitude'> & {
+    /** Mean of a day, °C, where it is known; else that of the months holds. */
+    daily?: (day: Day) => number | undefined
+  },
   from: Day,
   to: Day,
   gain: (day: Day) => { day: number; night: number } | undefined = () => undefined,
@@ -48,7 +51,8 @@ export function createOpenAir(
   const start = from - SOIL_DAYS
   const meanOf = (day: Day) => {
     const more = gain(day)
-    return outdoorMean(site.outdoorMonthlyMeans, day) + (more ? (more.day + more.night) / 2 : 0)
+    const mean = site.daily?.(day) ?? outdoorMean(site.outdoorMonthlyMeans, day)
+    return mean + (more ? (more.day + more.night) / 2 : 0)
   }
   const means = Float64Array.from({ length: days + SOIL_DAYS }, (_, i) => meanOf(start + i))
   const mean = (day: Day) => means[day - start] ?? meanOf(day)

@@ -10,6 +10,7 @@ import { ChoiceField, NumberField } from '../../ui/fields'
 import type { Said } from '../../ui/records/use-record'
 import { useSeason } from '../../ui/season-context'
 import { count } from '../../words/format'
+import { placed } from '../../words/placed'
 import { type Own, Form } from './happened-form'
 import type { Fate } from './happened-amounts'
 
@@ -55,7 +56,7 @@ export function Moved({
       <ChoiceField
         label={t('whereTo')}
         value={place}
-        none={here ? t('staysOn', { here: here.name }) : t('asBefore')}
+        none={here ? t('staysOn', { at: placed(format, here) }) : t('asBefore')}
         options={season.places.filter(({ key }) => key !== here?.key).map((one) => [one.key, one.name] as const)}
         onChange={setPlace}
       />

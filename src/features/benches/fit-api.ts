@@ -1,6 +1,7 @@
 /** Fits asked of the server: queued in PostgreSQL, made by a worker process, looked at by their address. */
 import { z } from 'zod'
 import { allowed } from '../../actions/asker'
+import { todayOf } from '../../actions/season-data'
 import { seasonAsked, seasonNamed } from '../../actions/season-in-view'
 import { database, rowsOf } from '../../data/database'
 import { askForFit, findFit, seasonOfFit, stopFit } from '../../data/fit-run-repository'
@@ -23,8 +24,8 @@ const Asked = z.strictObject({
 const say = (status: number, body: unknown) => Response.json(body, { status, headers: { 'cache-control': 'no-store' } })
 
 /**
- * Asks for a fit: `{ "from": "YYYY-MM-DD", "season": id, "hold": { "chance": 0.9, "over": 0.1 } }`; without a day for the whole
- * season, without an id for the one looked at last, without `hold` so that it fits as planned.
+ * Asks for a fit: `{ "from": "YYYY-MM-DD", "season": id, "hold": { "chance": 0.9, "over": 0.1 } }`; without a day for all
+ * that is still to come, without an id for the one looked at last, without `hold` so that it fits as planned.
  */
 export const askFit = allowed(async (request: Request): Promise<Response> => {
   const text = await request.text()
@@ -40,8 +41,11 @@ export const askFit = allowed(async (request: Request): Promise<Response> => {
   const at = await seasonAsked(asked.data.season ?? null, 'plan')
   const stored = at && (await loadSeason(rowsOf(at.id), at.id))
   if (!stored) return say(404, { problems: [{ path: '', message: 'There is no season yet.' }] })
+  const today = todayOf(stored.season)
+  const { from: first } = stored.season.season
   const run = await askForFit(rowsOf(stored.id), process.env.DATABASE_URL!, stored.id, stored.revision, {
-    from: asked.data.from ?? stored.season.season.from,
+    from: asked.data.from ?? (first > today ? first : today),
+    today,
     wanted: asked.data.hold,
   })
   return say(202, { run, at: `/api/fit/${run}` })

@@ -20,6 +20,8 @@ export function Kinds({ kinds, shown }: { kinds: readonly KindCost[]; shown: rea
   const money = (amount: number) => (amount > 0 ? moneyWords(format, amount) : '')
   const sum = (of: (kind: KindCost) => number) => kinds.reduce((all, kind) => all + of(kind), 0)
   const plants = sum((kind) => kind.plants)
+  // What is known of no kind is said once, over the table.
+  const isOwn = (part: CostPart) => kinds.some(({ unknown }) => !unknown.includes(part))
   const otherwise = kinds.some(({ cost, planned }) => Math.abs(cost - planned) > 0.005)
   return (
     <MoneyTable
@@ -41,13 +43,13 @@ export function Kinds({ kinds, shown }: { kinds: readonly KindCost[]; shown: rea
               <Link href={`/know-how?crop=${kind.crop.key}`} prefetch={false} style={{ color: 'inherit' }}>
                 {kind.crop.name}
               </Link>
-              {kind.unknown.length > 0 && (
+              {kind.unknown.some(isOwn) && (
                 <Box component="span" sx={{ fontSize: 13, color: 'text.secondary' }}>
                   {' '}
                   {t('without', {
                     parts: list(
                       format,
-                      kind.unknown.map((part) => t(`part.${part}`).toLowerCase()),
+                      kind.unknown.filter(isOwn).map((part) => t(`part.${part}`).toLowerCase()),
                     ),
                   })}
                 </Box>

@@ -29,6 +29,17 @@ describe('labels are for', () => {
       expect(stays.some(({ from, until }) => from <= t.sow! && t.sow! < until)).toBe(true)
     expect(batchesFor(plan.batches, 'standing', t.plantOn, t.plantOn).map(({ id }) => id)).not.toContain('t')
   })
+  it('nothing that nobody knows to be sown, but for those who sow it after all', () => {
+    // Records begin today, weeks after its sowing day: what became of it is asked.
+    const today = t.stays.find(({ potted, from }) => potted && from > t.sow!)!.from
+    const asked = createPlanner().plan(readSmall(), today)
+    expect(asked.byId.get('t')!.progress?.asks).toBe(true)
+    const ids = (which: 'sow' | 'pot-up' | 'standing', day: number) =>
+      batchesFor(asked.batches, which, weekStart(day), day).map(({ id }) => id)
+    expect(ids('standing', today)).not.toContain('t')
+    expect(ids('pot-up', today)).not.toContain('t')
+    expect(ids('sow', t.sow!)).toContain('t')
+  })
 })
 
 describe('a choice of batches', () => {

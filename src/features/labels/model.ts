@@ -20,6 +20,7 @@ export function batchesFor(batches: readonly Batch[], which: Which, monday: numb
   return batches
     .filter(({ sow, stays, progress }) => {
       if (sow === undefined || progress?.standing === 'gone') return false
+      if (which !== 'sow' && progress?.asks) return false
       if (which === 'sow') return sow >= monday && sow < monday + 7
       if (which === 'pot-up')
         return stays.some(({ potted, from }) => potted && from > sow && from >= monday && from < monday + 7)

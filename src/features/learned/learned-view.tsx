@@ -61,6 +61,10 @@ export function LearnedView() {
   )
 }
 
+/** What the figure is of: a growing method with what it raises. */
+const nameOf = ({ crops, name }: Suggestion): string => [...crops.slice(0, NAMED), name].join(', ')
+const NAMED = 3
+
 function Suggestions({ suggestions }: { suggestions: readonly Suggestion[] }) {
   const t = useTranslations('learned')
   const { season, format } = useSeason()
@@ -71,7 +75,7 @@ function Suggestions({ suggestions }: { suggestions: readonly Suggestion[] }) {
     void change(
       taughtEdits(season, chosen),
       chosen.length === 1
-        ? t('changedToWhatWasSeen', { chosen: chosen[0]!.name, figure: t(`figure.${chosen[0]!.what}`) })
+        ? t('changedToWhatWasSeen', { chosen: nameOf(chosen[0]!), figure: t(`figure.${chosen[0]!.what}`) })
         : t('figuresChangedToWhatWas', { chosen: String(chosen.length) }),
     )
   const say = ({ what }: Suggestion, n: number) =>
@@ -124,7 +128,7 @@ function Suggestions({ suggestions }: { suggestions: readonly Suggestion[] }) {
               }}
             >
               <Box sx={{ flex: '1 1 320px' }}>
-                <b>{one.name}</b> {t(`figure.${one.what}`)}
+                <b>{nameOf(one)}</b> {t(`figure.${one.what}`)}
                 {one.ml === undefined ? '' : t('in', { volume: format.volume(one.ml) })}: {say(one, one.from)} →{' '}
                 <b>{say(one, one.to)}</b>
                 <Box sx={{ fontSize: 13.5, color: 'text.secondary' }}>{t('from', { seen: seen(one) })}</Box>
@@ -133,14 +137,14 @@ function Suggestions({ suggestions }: { suggestions: readonly Suggestion[] }) {
                 variant="outlined"
                 disabled={busy}
                 onClick={() => take([one])}
-                aria-label={t('apply', { one: one.name, figure: t(`figure.${one.what}`) })}
+                aria-label={t('apply', { one: nameOf(one), figure: t(`figure.${one.what}`) })}
               >
                 {t('apply2')}
               </Button>
               <Button
                 color="inherit"
                 onClick={() => setLeft(new Set([...left, one.id]))}
-                aria-label={t('ignore', { one: one.name, figure: t(`figure.${one.what}`) })}
+                aria-label={t('ignore', { one: nameOf(one), figure: t(`figure.${one.what}`) })}
               >
                 {t('ignore2')}
               </Button>

@@ -42,7 +42,8 @@ export function LookedBackTable({ looked }: { looked: readonly LookedBack[] }) {
         return (
           pair && (
             <>
-              <b>{say(pair.happened)}</b> <small>{t('planned', { say: say(pair.planned) })}</small>
+              <b>{say(pair.happened)}</b>{' '}
+              <small style={{ whiteSpace: 'nowrap' }}>{t('planned', { say: say(pair.planned) })}</small>
               <PairBar {...pair} most={most} />
             </>
           )

@@ -72,6 +72,7 @@ describe('figures a season taught', () => {
       key: crop.key,
       path: 'germination.thermalTime',
       what: 'thermal-time',
+      crops: [],
       name: crop.name,
       from: 88,
       to: 92,

@@ -140,7 +140,7 @@ function Leaves({ leaving }: { leaving: Leaving }) {
   const { record } = useRecord()
   const day = useWorkingDay()
   const may = useMay('record') && day === today && !data.whatIf
-  const { work, stay, to, why, frees } = leaving
+  const { work, stay, to, why, frees, pottedHere } = leaving
   const { task } = work
   const { batch } = task
   const name = `${taskName(task, format)} ${batch.code}`
@@ -154,9 +154,11 @@ function Leaves({ leaving }: { leaving: Leaving }) {
           {count(format, stay.trays, 'tray')}{' '}
           {to === undefined
             ? t('toTheField')
-            : frees === 0
-              ? t('uncoverHere')
-              : t('goesTo', { place: season.places[to]!.name })}
+            : pottedHere
+              ? t('pottedHere', { trays: format.number(pottedHere.trays), container: pottedHere.container.name })
+              : frees === 0
+                ? t('uncoverHere')
+                : t('goesTo', { place: season.places[to]!.name })}
           {' · '}
           <Box
             component="span"

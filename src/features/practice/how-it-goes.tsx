@@ -7,6 +7,8 @@ import Typography from '@mui/material/Typography'
 import { useDeferredValue, useMemo, useState } from 'react'
 import { useTranslations } from 'next-intl'
 import { endPractice, practiseAgain } from '../../actions/practice'
+import { parseDay } from '../../core/calendar/day'
+import { shortWeeks } from '../../core/practice/crew'
 import { judgePractice, sumsOf, type Judged, type Sums } from '../../core/practice/result'
 import type { Season } from '../../season/schema'
 import { callServer, troubleWords } from '../../ui/call-server'
@@ -14,6 +16,7 @@ import { goAnew } from '../../ui/held-season'
 import { useMay } from '../../ui/may'
 import { Link, useWholeRouter } from '../../ui/navigation'
 import { useSeason } from '../../ui/season-context'
+import { hoursWords } from '../../words/format'
 import '../../ui/practice-words'
 
 type Practice = NonNullable<Season['season']['practice']>
@@ -43,7 +46,35 @@ export function HowItGoes({ practice }: { practice: Practice }) {
           </Box>
         </>
       )}
+      <ShortWeeks practice={practice} />
       {may && <Ways />}
+    </>
+  )
+}
+
+/** Weeks in which some of the crew were away: the hours there were, and the work that was done all the same. */
+function ShortWeeks({ practice: { seed, from } }: { practice: Practice }) {
+  const t = useTranslations('practice')
+  const { plan, format } = useSeason()
+  const weeks = useMemo(() => shortWeeks(plan, seed, parseDay(from)), [plan, seed, from])
+  if (weeks.length === 0) return null
+  return (
+    <>
+      <Typography variant="h2" sx={{ mt: 3, mb: 0.5 }}>
+        {t('shortWeeks')}
+      </Typography>
+      <Box component="ul" sx={{ m: 0, pl: 2.5, fontSize: 15 }}>
+        {weeks.map(({ monday, hours, done }) => (
+          <li key={monday}>
+            {t('shortWeek', {
+              week: format.date(monday),
+              hours: hoursWords(format, hours),
+              done: hoursWords(format, done),
+              over: done > hours ? 'yes' : 'no',
+            })}
+          </li>
+        ))}
+      </Box>
     </>
   )
 }

@@ -13,6 +13,7 @@ import { EntryForm } from '../../ui/records/entry-form'
 import { useSeason } from '../../ui/season-context'
 import { Sheet } from '../../ui/sheet'
 import { useUnits } from '../../ui/units'
+import type { MadeKey } from './thermometer-key'
 
 export function ThermometerForm({
   of,
@@ -21,7 +22,7 @@ export function ThermometerForm({
 }: {
   /** The one that is changed; none: a new one. */
   of: ThermometerShown | undefined
-  onAdded: (made: { name: string; key: string; topic?: string | undefined }) => void
+  onAdded: (made: MadeKey) => void
   onClose: () => void
 }) {
   const t = useTranslations('thermometers')
@@ -64,6 +65,7 @@ export function ThermometerForm({
       )
       if (!called.ok) return setProblem(troubleWords(called, format))
       const { answer } = called
+      if (answer === undefined || answer === 'none') return setProblem(t('gone'))
       if (answer === 'name-taken') return setProblem(t('nameTaken'))
       if (typeof answer === 'object') onAdded({ name, key: answer.key, topic: sent.topic })
       else notice({ text: t('saved', { name }) })

@@ -8,17 +8,20 @@ import Typography from '@mui/material/Typography'
 import { useTranslations } from 'next-intl'
 import { exampleFor } from './model'
 
+export interface MadeKey {
+  /** Of the thermometer. */
+  name: string
+  key: string
+  topic?: string | undefined
+}
+
 export function ThermometerKey({
-  name,
-  secret,
-  topic,
+  made: { name, key: secret, topic },
   addresses,
   broker,
   onDone,
 }: {
-  name: string
-  secret: string
-  topic?: string | undefined
+  made: MadeKey
   addresses: readonly string[]
   broker: string | undefined
   onDone: () => void
@@ -36,7 +39,9 @@ export function ThermometerKey({
     <Box
       component="section"
       aria-label={t('keyOf', { name })}
-      sx={{ mt: 2, p: 2.5, maxWidth: 860, border: 1, borderColor: 'divider', borderRadius: 1, display: 'grid', gap: 2 }}
+      ref={seenAtOnce}
+      tabIndex={-1}
+      sx={{ my: 2, p: 2.5, maxWidth: 860, border: 1, borderColor: 'divider', borderRadius: 1, display: 'grid', gap: 2 }}
     >
       <Typography variant="h3" sx={{ m: 0, fontSize: 18 }}>
         {t('keyOf', { name })}
@@ -61,3 +66,6 @@ export function ThermometerKey({
     </Box>
   )
 }
+
+/** It is shown once: whoever asked from far down a list, or by key, is brought to it. */
+const seenAtOnce = (part: HTMLElement | null) => part?.focus()

@@ -19,7 +19,7 @@ import { BrokerPart } from './broker'
 import { faultCounts } from './model'
 import { TellDevice } from './tell-device'
 import { ThermometerForm } from './thermometer-form'
-import { ThermometerKey } from './thermometer-key'
+import { ThermometerKey, type MadeKey } from './thermometer-key'
 
 const EVERY = 15_000 // ms: whoever sets one up looks whether it has come
 
@@ -30,7 +30,7 @@ export function Thermometers() {
   const owns = useMay('own') && data.whatIf === null
   const { shown, failed, again } = useThermometers(true, EVERY)
   const [open, setOpen] = useState<ThermometerShown | 'new'>()
-  const [made, setMade] = useState<{ name: string; key: string; topic?: string | undefined }>()
+  const [made, setMade] = useState<MadeKey>()
   if (!shown)
     return failed ? (
       <Alert severity="info" sx={{ mt: 3 }}>
@@ -47,6 +47,16 @@ export function Thermometers() {
         {t('how')}
       </Box>
       {thermometers.length === 0 && !plans && <Box sx={{ color: 'text.secondary' }}>{t('none')}</Box>}
+      {/* Above the list: one that is added later would move its button away from under the finger. */}
+      {made && (
+        <ThermometerKey
+          key={made.key}
+          made={made}
+          addresses={addresses}
+          broker={broker?.address}
+          onDone={() => setMade(undefined)}
+        />
+      )}
       <Box component="ul" sx={{ listStyle: 'none', m: 0, p: 0, maxWidth: 860 }}>
         {thermometers.map((one) => (
           <OneThermometer
@@ -60,16 +70,6 @@ export function Thermometers() {
           />
         ))}
       </Box>
-      {made && (
-        <ThermometerKey
-          name={made.name}
-          secret={made.key}
-          topic={made.topic}
-          addresses={addresses}
-          broker={broker?.address}
-          onDone={() => setMade(undefined)}
-        />
-      )}
       {plans && season.places.length > 0 && (
         <Button variant="outlined" color="inherit" onClick={() => setOpen('new')} sx={{ mt: 1.5, minHeight: 44 }}>
           {t('add')}

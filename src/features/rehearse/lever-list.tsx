@@ -9,6 +9,7 @@ import ToggleButtonGroup from '@mui/material/ToggleButtonGroup'
 import { proxy } from 'comlink'
 import { useState } from 'react'
 import { useTranslations } from 'next-intl'
+import type { ThingEdit } from '../../actions/change-season'
 import type { Batch } from '../../core/batch/batch'
 import type { Lever } from '../../core/rehearsal/levers'
 import type { Rehearsed } from '../../core/rehearsal/years'
@@ -102,9 +103,11 @@ function LeverRow({ lever, batch }: { lever: Lever; batch: Batch }) {
   const words = leverWords(lever, season, format)
   const apply = () =>
     change(
-      lever.changes.flatMap(({ key, from, to }) =>
-        from === null ? [{ of: 'plantings' as const, key, from: null, to }] : plantingEdits(season, plan, to).edits,
-      ),
+      lever.crew
+        ? [moreHours(season, lever.crew)]
+        : lever.changes.flatMap(({ key, from, to }) =>
+            from === null ? [{ of: 'plantings' as const, key, from: null, to }] : plantingEdits(season, plan, to).edits,
+          ),
       t('applied', { code: batch.code, what: words }),
     )
   const gained = lever.chance - lever.was >= 0.005 ? Math.max(1, ofHundred(lever.chance) - ofHundred(lever.was)) : 0
@@ -155,6 +158,12 @@ function LeverRow({ lever, batch }: { lever: Lever; batch: Batch }) {
   )
 }
 
+/** The hours of the crew, changed. */
+function moreHours({ farm, season, site, habits }: Season, crew: NonNullable<Lever['crew']>): ThingEdit {
+  const from = { farm, season, site, habits }
+  return { of: 'head', key: 'head', from, to: { ...from, habits: { ...habits, crew } } }
+}
+
 /** What is done: `Sow 24 cells more`. */
 function leverWords({ what }: Lever, { places }: Season, f: Format): string {
   switch (what.kind) {
@@ -166,6 +175,8 @@ function leverWords({ what }: Lever, { places }: Season, f: Format): string {
       return f.t('rehearse.levers.safety', { plants: count(f, what.plants, 'plant'), on: f.date(what.sow) })
     case 'test':
       return f.t('rehearse.levers.test', { seeds: count(f, what.seeds, 'seed'), by: f.date(what.by) })
+    case 'hours':
+      return f.t('rehearse.levers.hours', { hours: count(f, what.hours, 'hour'), week: f.date(what.week) })
     case 'otherwise':
       return capital(what.differences.map((one) => differenceWords(one, places, f)).join('; '))
   }

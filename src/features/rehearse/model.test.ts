@@ -19,6 +19,8 @@ const one = (id: string, chance: number, reasons: Partial<Outlook['reasons']> = 
     'slow-lot': 0,
     'late-work': 0,
     delivery: 0,
+    hours: 0,
+    bed: 0,
     'weak-lot': 0,
     losses: 0,
     heat: 0,

@@ -9,8 +9,12 @@ import LinearProgress from '@mui/material/LinearProgress'
 import Typography from '@mui/material/Typography'
 import { useEffect, useEffectEvent, useMemo, useState } from 'react'
 import { useTranslations } from 'next-intl'
+import { crewIsLimited } from '../../core/capacity/limits'
+import type { Plan } from '../../core/plan/plan'
+import { bedsBefore } from '../../core/rehearsal/beds'
 import { isHeated, NIGHTS_TO_A_FAILURE } from '../../core/rehearsal/heat'
 import { FEWEST_LATE } from '../../core/rehearsal/lateness'
+import { FEWEST_YEARS } from '../../core/rehearsal/recorded-years'
 import { USUAL, type Rehearsal } from '../../core/rehearsal/rehearse'
 import type { Rehearsed } from '../../core/rehearsal/years'
 import { isBoughtIn } from '../../core/sowing/policies'
@@ -25,7 +29,7 @@ import { PlantingRow } from './planting-row'
 import { useRehearsal } from './use-rehearsal'
 import './words'
 
-const CHANCES = ['weather', 'seed', 'badLots', 'losses', 'work', 'heat'] as const
+const CHANCES = ['weather', 'seed', 'badLots', 'losses', 'work', 'hours', 'beds', 'heat'] as const
 const SETTLED = 1500 // ms without a further change
 const FIRST = 15 // plantings shown before all are asked for
 
@@ -35,8 +39,7 @@ export function RehearseView() {
   const { kept, done, broke, start, stop } = useRehearsal()
   const [leftTo, setLeftTo] = useState<Rehearsed['leftTo']>(kept?.asked.leftTo ?? USUAL.leftTo)
   const running = done !== undefined
-  // Heat can fail only where something is heated.
-  const chances = CHANCES.filter((chance) => chance !== 'heat' || season.places.some(isHeated))
+  const chances = CHANCES.filter((chance) => mayBe(chance, plan))
   const none = chances.every((chance) => !leftTo[chance])
   const changed = kept !== undefined && (kept.season !== season || kept.today !== today)
   const again = useEffectEvent(() => kept && start(season, today, kept.asked.leftTo))
@@ -125,6 +128,48 @@ export function RehearseView() {
   )
 }
 
+/** Whether it can go wrong on a farm: heat where something is heated, hours where they are counted, beds where one follows another. */
+function mayBe(chance: (typeof CHANCES)[number], plan: Plan): boolean {
+  if (chance === 'heat') return plan.season.places.some(isHeated)
+  if (chance === 'hours') return crewIsLimited(plan.season.habits)
+  return chance !== 'beds' || bedsBefore(plan).size > 0
+}
+
+/** How the years were drawn: what was measured and counted on this farm, and what is taken for it until then. */
+function HowDrawn({ said, leftTo }: { said: Rehearsal; leftTo: Rehearsed['leftTo'] }) {
+  const t = useTranslations('rehearse')
+  const { season, plan } = useSeason()
+  const { years, place } = said.measured
+  const measured = leftTo.weather && place !== undefined && { years, place: season.places[place]!.name }
+  const tooFew = years < FEWEST_YEARS
+  const words = [
+    measured && (tooFew ? t('measuredTooFew', { ...measured, n: FEWEST_YEARS }) : t('measuredYears', measured)),
+    leftTo.work && said.lateSowings === undefined && t('latenessUnknown', { n: FEWEST_LATE }),
+    leftTo.work && said.lateMoves === undefined && t('movesUnknown', { n: FEWEST_LATE }),
+    leftTo.work &&
+      said.deliveries === undefined &&
+      plan.batches.some(({ way }) => isBoughtIn(way.method)) &&
+      t('deliveriesUnknown', { n: FEWEST_LATE }),
+    leftTo.hours && mayBe('hours', plan) && t('hoursSaid'),
+    leftTo.beds && mayBe('beds', plan) && t('bedsSaid'),
+    leftTo.heat && mayBe('heat', plan) && t('heatSaid', { n: NIGHTS_TO_A_FAILURE }),
+  ]
+  const lines = words.filter((line) => typeof line === 'string')
+  if (lines.length === 0) return null
+  return (
+    <Box component="details" sx={{ fontSize: 14, color: 'text.secondary', maxWidth: 760, mt: 0.75 }}>
+      <Box component="summary" sx={{ cursor: 'pointer', py: 0.75 }}>
+        {t('howDrawn')}
+      </Box>
+      {lines.map((line) => (
+        <Box key={line} sx={{ mt: 0.5 }}>
+          {line}
+        </Box>
+      ))}
+    </Box>
+  )
+}
+
 function Said({ said, asked }: { said: Rehearsal; asked: Rehearsed }) {
   const t = useTranslations('rehearse')
   const { season, plan, format } = useSeason()
@@ -142,20 +187,7 @@ function Said({ said, asked }: { said: Rehearsal; asked: Rehearsed }) {
         {lost.plants >= 1 && t('lostInAll', { plants: count(format, Math.round(lost.plants), 'plant') })}{' '}
         {lost.worth !== undefined && lost.worth >= 1 && t('worthInAll', { money: moneyWords(format, lost.worth) })}
       </Box>
-      {asked.leftTo.work && said.lateSowings === undefined && (
-        <Box sx={{ fontSize: 14, color: 'text.secondary', mt: 0.5 }}>{t('latenessUnknown', { n: FEWEST_LATE })}</Box>
-      )}
-      {asked.leftTo.work && said.lateMoves === undefined && (
-        <Box sx={{ fontSize: 14, color: 'text.secondary', mt: 0.5 }}>{t('movesUnknown', { n: FEWEST_LATE })}</Box>
-      )}
-      {asked.leftTo.work && said.deliveries === undefined && plan.batches.some(({ way }) => isBoughtIn(way.method)) && (
-        <Box sx={{ fontSize: 14, color: 'text.secondary', mt: 0.5 }}>{t('deliveriesUnknown', { n: FEWEST_LATE })}</Box>
-      )}
-      {asked.leftTo.heat && season.places.some(isHeated) && (
-        <Box sx={{ fontSize: 14, color: 'text.secondary', mt: 0.5, maxWidth: 760 }}>
-          {t('heatSaid', { n: NIGHTS_TO_A_FAILURE })}
-        </Box>
-      )}
+      <HowDrawn said={said} leftTo={asked.leftTo} />
       <Typography variant="h2" sx={{ mt: 2.5 }}>
         {t('places')}
       </Typography>

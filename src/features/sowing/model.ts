@@ -15,6 +15,7 @@ import type { Day } from '../../core/calendar/day'
 import type { Plan } from '../../core/plan/plan'
 import type { Season } from '../../season/schema'
 import { count, list, mixWords, type Format } from '../../words/format'
+import { placed } from '../../words/placed'
 import { beyondWords } from '../../words/loads'
 import { taskLine } from '../../words/tasks'
 
@@ -50,7 +51,7 @@ export function missingWords(one: Missing, f: Format): string {
     case 'container':
       return `${f.number(one.short)} × ${one.container.name}`
     case 'place':
-      return f.t('sowing.roomForTraysOn', { over: beyondWords(one.over, f), place: one.place.name })
+      return f.t('sowing.roomForTraysOn', { over: beyondWords(one.over, f), at: placed(f, one.place) })
     case 'preparation':
       return f.t('sowing.ofFrom', { what: one.what, batch: one.batch.code, from: f.date(one.from) })
   }
@@ -80,6 +81,8 @@ export function lineAmount(line: SessionLine, season: Pick<Season, 'places'>, f:
       day: line.forDay === undefined ? '' : f.date(line.forDay),
     })
   const at = (number: number | undefined) => (number === undefined ? '' : (season.places[number]?.name ?? ''))
+  const stands = (number: number | undefined) =>
+    number === undefined || !season.places[number] ? '' : placed(f, season.places[number])
   const seeds = count(
     f,
     sumOf(works, ({ batch }) => batch.sizing?.seeds ?? 0),
@@ -90,7 +93,7 @@ export function lineAmount(line: SessionLine, season: Pick<Season, 'places'>, f:
   if (works.length === 1) return taskLine(task, season.places, f)
   const inTrays = container ? `${f.number(trays)} × ${container.name}` : ''
   const [from, to] = [at(line.fromPlace), at(place)]
-  const where = from === '' || from === to ? f.t('words.tasks.onOfTo', { to }) : `${from} → ${to}`
+  const where = from === '' || from === to ? stands(place) : `${from} → ${to}`
   switch (kind) {
     case 'prepare':
       return `${task.what ?? ''}: ${seeds}`

@@ -92,7 +92,7 @@ function AskedRow({ batch }: { batch: Batch }) {
     if (wrong || cells === undefined || cells < 1) return
     void record(
       sownAsPlanned(batch, parseDay(on), Math.round(cells)),
-      `${code}: ${bought ? 'arrived' : 'sown'} ${format.date(parseDay(on))}.`,
+      t('wasSown', { code, bought: bought ? 'yes' : 'no', on: format.date(parseDay(on)) }),
     )
   }
   return (

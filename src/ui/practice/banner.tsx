@@ -7,11 +7,13 @@ import { useMemo, useState } from 'react'
 import { useTranslations } from 'next-intl'
 import { passDays } from '../../actions/practice'
 import { tasksOf } from '../../core/batch/tasks'
-import { parseDay, type Day } from '../../core/calendar/day'
+import { parseDay, weekStart, type Day } from '../../core/calendar/day'
+import { crewHours } from '../../core/labour/labour'
 import type { Plan } from '../../core/plan/plan'
+import { usualCrew } from '../../core/practice/crew'
 import { cellsSeen, reallyOf } from '../../core/practice/really'
 import type { Season } from '../../season/schema'
-import { list } from '../../words/format'
+import { hoursWords, list } from '../../words/format'
 import { callForSeason, troubleWords } from '../call-server'
 import { useMay } from '../may'
 import { Link } from '../navigation'
@@ -52,8 +54,10 @@ function untilWork({ batches }: Plan, seed: number, today: Day): number {
 
 export function PracticeBanner({ practice }: { practice: NonNullable<Season['season']['practice']> }) {
   const t = useTranslations('practice')
-  const { data, plan, today, format } = useSeason()
+  const { data, plan, season, today, format } = useSeason()
   const may = useMay('plan')
+  const { crew } = season.habits
+  const isShort = usualCrew(crew, practice.seed, parseDay(practice.from), today) !== crew
   const [busy, setBusy] = useState(false)
   const [failure, setFailure] = useState<string>()
   const [days, setDays] = useState(1)
@@ -107,6 +111,7 @@ export function PracticeBanner({ practice }: { practice: NonNullable<Season['sea
           {news.up.length > 0 && `${t('firstUp', { batches: list(format, news.up) })} `}
           {news.died.length > 0 && t('died', { batches: list(format, news.died) })}
           {news.up.length + news.died.length === 0 && t('quiet')}
+          {isShort && ` ${t('short', { hours: hoursWords(format, crewHours({ crew }, weekStart(today))) })}`}
         </Box>
       </Box>
       {may && (

@@ -5,6 +5,7 @@ import { useTranslations } from 'next-intl'
 import type { Warning } from '../../core/advice/warnings'
 import type { Day } from '../../core/calendar/day'
 import { count, list } from '../../words/format'
+import { placed } from '../../words/placed'
 import { useSeason } from '../season-context'
 import { Link } from '../navigation'
 
@@ -18,7 +19,7 @@ export function WarningLine({ warning, also = [] }: { warning: Warning; also?: r
         {format.temperature(measured)}
       </Box>{' '}
       {t('onOverThatTheseKinds', {
-        places: season.places[place]!.name,
+        at: placed(format, season.places[place]!),
         day: format.date(day),
         kind: kind === 'cold' ? 'yes' : 'no',
         temperature: format.temperature(limit),

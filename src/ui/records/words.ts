@@ -3,6 +3,7 @@ import type { Entry, Season } from '../../season/schema'
 import { parseDay, type Day } from '../../core/calendar/day'
 import type { Batch } from '../../core/batch/batch'
 import { count, type Format } from '../../words/format'
+import { placed } from '../../words/placed'
 import type { Outlook } from '../../core/advice/work'
 import type { Refusal } from './queue'
 
@@ -15,6 +16,10 @@ export function entrySentence(
   if (taken) return f.t('records.tookBackAnEntry')
   const placeName = (key: string | undefined) =>
     key === undefined ? '' : (season.places.find((one) => one.key === key)?.name ?? key)
+  const at = (key: string) => {
+    const found = season.places.find((one) => one.key === key)
+    return found ? placed(f, found) : key
+  }
   const containerName = (key: string) => season.containers.find((one) => one.key === key)?.name ?? key
   switch (what.did) {
     case 'task': {
@@ -26,7 +31,7 @@ export function entrySentence(
         what.container !== undefined
           ? f.t('records.into', { containerName: containerName(what.container) })
           : undefined,
-        what.place !== undefined ? f.t('records.on', { placeName: placeName(what.place) }) : undefined,
+        what.place !== undefined ? at(what.place) : undefined,
       ].filter((part) => part !== undefined)
       return [f.t(`records.done.${what.task}`), parts.join(', ')].filter(Boolean).join(': ')
     }
@@ -44,7 +49,7 @@ export function entrySentence(
       return [
         f.t('records.pottedOnInto', { containerName: containerName(what.container) }),
         what.cells === undefined ? undefined : f.number(what.cells),
-        where && f.t('records.onOfWhere', { where }),
+        what.place === undefined ? undefined : at(what.place),
       ]
         .filter(Boolean)
         .join(', ')

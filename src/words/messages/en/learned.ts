@@ -26,9 +26,9 @@ export const learned = {
   whatElse: 'What else we learned',
   heldTitle: 'Did the forecasts hold?',
   rangesHeld:
-    '{counted, plural, one {# batch was counted and then planted} other {# batches were counted and then planted}}: in {held} of them the plants there were lay in the range that the first count gave. {ought} ought to.',
+    '{counted, plural, one {One batch was counted and then planted; its plants were {held, plural, =0 {outside} other {within}} the range that the first count gave.} other {# batches were counted and then planted; the plants of {held} were within the range that the first count gave.}} {ought} ought to be.',
   chanceMet:
-    '{batches, plural, one {# batch was sown} other {# batches were sown}} with a chance of {said} to have enough: {had} had enough.',
+    '{batches, plural, one {One batch was sown with a chance of {said} to have enough: it had {had, plural, =0 {not enough} other {enough}}.} other {# batches were sown with a chance of {said} to have enough: {had} had enough.}}',
   heldAbout:
     'Of batches that were planted whole, with their plants written down. A few say little; a whole season says much.',
   reliability: 'Chance to have enough that was said, against how many had enough',

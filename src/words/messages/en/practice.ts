@@ -12,6 +12,7 @@ export const practice = {
   firstUp: 'First seedlings: {batches}.',
   died: 'Seedlings have died: {batches}.',
   quiet: 'Nothing new on the benches.',
+  short: 'Half the crew is away this week: there are {hours}.',
   changed: 'Somebody else let days pass. Look at what day it is, then go on.',
   gone: 'This practice season is no more.',
   // What stands there
@@ -50,6 +51,9 @@ export const practice = {
   // Result
   sofar: 'What is over so far',
   nothingOver: 'No planting is over yet. Let days pass; each is judged three days after its planting day.',
+  shortWeeks: 'Weeks with half the crew',
+  shortWeek:
+    'Week of {week}: there were {hours}; you did {done} of work{over, select, yes {, more than there was time for} other {}}.',
   sums: {
     wanted: 'Plants wanted',
     onTime: 'Planted on time by you',

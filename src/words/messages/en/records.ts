@@ -1,12 +1,10 @@
 export const records = {
   tookBackAnEntry: 'Took back an entry',
   into: 'into {containerName}',
-  on: 'on {placeName}',
   dropped: '{task} dropped: {why}',
   putOffTo: '{task} put off to {parseDay}{extra}',
   movedTo: 'Moved to {where}',
   pottedOnInto: 'Potted on into {containerName}',
-  onOfWhere: 'on {where}',
   lost: '{plants} lost: {cause}',
   withMoreThanOne: ', {doubles} with more than one',
   ofUp: '{showing} of {cells} up{extra}{extra2}',
@@ -253,7 +251,7 @@ export const records = {
   cell: 'Cell {i}: {state}',
   grower: 'Grower',
   onOverThatTheseKinds:
-    'on {places}, {day}: {kind, select, yes {under} other {over}} {temperature} that {batches, plural, one {this kind bears} other {these kinds bear}}; {trays}:',
+    '{at}, {day}: {kind, select, yes {under} other {over}} {temperature} that {batches, plural, one {this kind bears} other {these kinds bear}}; {trays}:',
   andMore: ' and {batches} more',
   alsoOnDays: '· also on {days}',
   lateDue: '{days} late: due {due}',

@@ -20,9 +20,19 @@ export const rehearse = {
     losses: 'losses',
     work: 'late work',
     heat: 'failing heat',
+    hours: 'too few hours',
+    beds: 'beds that clear late',
   },
   heatSaid:
     'Heat is taken to fail on one night in {n}, an estimate; plants that cannot bear how cold it then gets are lost. What stands on a thermostat is left out: how cold it gets without is not known.',
+  howDrawn: 'How the years are drawn',
+  measuredYears:
+    'The weather is that of {years, plural, one {# year} other {# years}} measured at {place}, each as often as the others.',
+  measuredTooFew:
+    'Weather is drawn from the monthly means: {years, plural, =0 {no whole year was} one {# year was} other {# years were}} measured at {place}. From {n} on, those are drawn.',
+  hoursSaid: 'What a week has no hours for is done first in the next, in the order in which it is due.',
+  bedsSaid:
+    'What stands in a bed before ripens by the warmth of each year; plants wait in their cells until the bed is ready.',
   latenessUnknown:
     'How late you really sow is not known before {n} sowings are written down; until then all is sown on its day.',
   movesUnknown:
@@ -46,6 +56,8 @@ export const rehearse = {
     cold: '{n} too cold to be ready',
     'slow-lot': '{n} a slow lot',
     'late-work': '{n} done late',
+    hours: '{n} for want of hours',
+    bed: '{n} for a bed that cleared late',
     delivery: '{n} by a late or short delivery',
     'weak-lot': '{n} a weak lot',
     losses: '{n} by losses',
@@ -69,6 +81,7 @@ export const rehearse = {
     surer: 'Sow {cells} more, to have enough in {n} of 100 sowings',
     earlier: 'Sow {days} earlier, on {on}',
     test: 'Test {seeds} of its lot by {by}, and sow by what comes up',
+    hours: '{hours} more in the week of {week}',
     safety: 'Sow for {plants} more on {on}, for safety',
   },
   gains: 'then in {n} of 100 years, {gained} more',

@@ -2,7 +2,7 @@ export const sowing = {
   ofFor: '{seeds} of {lot}, for {batch}',
   noSeedIsEnteredFor: 'no seed is entered for {batch} {variety}',
   noSeedIsEnteredForMany: 'no seed is entered for {n} batches, {batches}',
-  roomForTraysOn: 'room for {over} trays on {place}',
+  roomForTraysOn: 'room for {over} trays {at}',
   ofFrom: '{what} of {batch}, from {from}',
   day: {
     all: 'All work, {day}',

@@ -11,6 +11,7 @@ export const thermometers = {
   topic: 'Topic at the broker',
   topicHow: 'Only where it speaks MQTT.',
   nameTaken: 'There is a thermometer or a file of readings with that name already.',
+  gone: 'It was not saved: it is no longer there.',
   placeGone: 'Its place is no longer there: choose another.',
   change: 'Change',
   changeNamed: 'Change {name}',

@@ -11,6 +11,7 @@ export const practice = {
   firstUp: 'Primeras plántulas: {batches}.',
   died: 'Han muerto plántulas: {batches}.',
   quiet: 'Nada nuevo en las mesas.',
+  short: 'Esta semana falta medio equipo: hay {hours}.',
   changed: 'Alguien ha dejado pasar días. Mire qué día es y siga.',
   gone: 'Esta temporada de práctica ya no existe.',
   here: 'Lo que ve hoy',
@@ -47,6 +48,9 @@ export const practice = {
   sofar: 'Lo que ya ha terminado',
   nothingOver:
     'Ninguna plantación ha terminado. Deje pasar días; cada una se juzga tres días después de su día de plantar.',
+  shortWeeks: 'Semanas con medio equipo',
+  shortWeek:
+    'Semana del {week}: había {hours}; usted hizo {done} de trabajo{over, select, yes {, más de lo que daba tiempo} other {}}.',
   sums: {
     wanted: 'Plantas deseadas',
     onTime: 'Plantadas a tiempo por usted',

@@ -2,7 +2,7 @@ export const sowing = {
   ofFor: '{seeds} de {lot}, para {batch}',
   noSeedIsEnteredFor: 'no hay semilla anotada para {batch} {variety}',
   noSeedIsEnteredForMany: 'no hay semilla anotada para {n} lotes, {batches}',
-  roomForTraysOn: 'sitio para {over} bandejas en {place}',
+  roomForTraysOn: 'sitio para {over} bandejas {at}',
   ofFrom: '{what} de {batch}, desde {from}',
   day: {
     all: 'Todo el trabajo, {day}',

@@ -11,6 +11,7 @@ export const thermometers = {
   topic: 'Tema en el bróker',
   topicHow: 'Solo si habla MQTT.',
   nameTaken: 'Ya hay un termómetro o un archivo de lecturas con ese nombre.',
+  gone: 'No se guardó: ya no existe.',
   placeGone: 'Su lugar ya no existe: elija otro.',
   change: 'Cambiar',
   changeNamed: 'Cambiar {name}',

@@ -186,9 +186,11 @@ export const words = {
     neverOver: 'Nunca de más',
     notOverAgain: 'No vuelve a llenarse de más',
   },
+  placed: '{inside, select, yes {en} other {en}} {name}',
   marks: {
-    slowToComeUpOn: 'Tarda en salir: {days} en {place} a unos {temperature}; {days2} a su mejor temperatura.',
-    onlyAboutComeUpOn: 'Solo sale cerca del {share} en {place} a {temperature}; el lote tiene {share2}.',
+    slowToComeUpOn: 'Tarda en salir: {days} {at} a unos {temperature}; {days2} a su mejor temperatura.',
+    onlyAboutComeUpOn: 'Solo sale cerca del {share} {at} a {temperature}; el lote tiene {share2}.',
+    there: 'allí',
     thePlace: 'el lugar',
     isTooSmallForThis:
       '{container} es demasiado pequeño para esta clase: se pasa ahí antes de que el cepellón salga entero.',
@@ -196,13 +198,13 @@ export const words = {
     lessThan: 'menos de {temperature}',
     isTooHotToGerminate:
       '{place} está demasiado {cold, select, yes {frío} other {caliente}} para germinar: unos {temperature}, y esta clase necesita {extra}.',
-    nothingComesUpOnAt: 'En {place}, a unos {temperature}, no sale nada: ninguna cantidad de celdas alcanza.',
+    nothingComesUpOnAt: 'No sale nada {at}, a unos {temperature}: ninguna cantidad de celdas alcanza.',
     plantsWouldTakeMoreThan:
       '{plants} plantas necesitarían más de {most} celdas en una siembra. Divídala en varias plantaciones.',
     thereIsNoTimeFor:
-      'No hay tiempo para todos los pasos antes de plantar: en {place} crece demasiado despacio, a unos {temperature}.',
+      'No hay tiempo para todos los pasos antes de plantar: {at} crece demasiado despacio, a unos {temperature}.',
     noSowingInThe400:
-      'Ninguna siembra de los 400 días anteriores llega a tiempo: en {place} crece demasiado despacio, a unos {temperature}.',
+      'Ninguna siembra de los 400 días anteriores llega a tiempo: {at} crece demasiado despacio, a unos {temperature}.',
     sownThenItIsNot: 'Sembrada entonces, no está lista al plantar, ni en el año siguiente.',
     notReadyAtPlantingThe: 'No está lista al plantar: el cepellón sale entero {days} después.',
     overgrownAtPlantingPastWhat: 'Pasada al plantar: {days} más de lo que aguanta su recipiente.',
@@ -212,22 +214,22 @@ export const words = {
     pottedUpOnWhileIt: 'Se pasa a maceta el {day}, mientras se endurece.',
     isTooColdToGrow:
       '{place} está demasiado frío para crecer, {range}: unos {temperature}, {share} del crecimiento completo.',
-    underOn: '{nights} bajo {temperature} en {place}, {range}.',
+    underOn: '{nights} bajo {temperature} {at}, {range}.',
     underOnThatKillsIt:
-      '{usualNights} bajo {temperature} en {place}, {range}: eso la mata. Use un lugar con calefacción, o plante más tarde.',
+      '{usualNights} bajo {temperature} {at}, {range}: eso la mata. Use un lugar con calefacción, o plante más tarde.',
     slowOnWhereAreUsual:
-      'Lenta en {place}: {weeks} donde lo normal son {weeks2}. La acortaría un lugar más cálido o con luz, o plantar más tarde.',
+      'Lenta {at}: {weeks} donde lo normal son {weeks2}. La acortaría un lugar más cálido o con luz, o plantar más tarde.',
     slowHereFromSowingTo:
-      'Lenta aquí: {weeks} de la siembra a plantar, la mayor parte en {place}; lo normal son {weekRange}. Serviría un lugar con calor o luz, plantar más tarde, o sembrar en el sitio.',
+      'Lenta aquí: {weeks} de la siembra a plantar, la mayor parte {at}; lo normal son {weekRange}. Serviría un lugar con calor o luz, plantar más tarde, o sembrar en el sitio.',
     quickHereFromSowingTo:
-      'Rápida aquí: {weeks} de la siembra a plantar, la mayor parte en {place}; lo normal son {weekRange}. Un lugar más fresco da plantas más fuertes.',
+      'Rápida aquí: {weeks} de la siembra a plantar, la mayor parte {at}; lo normal son {weekRange}. Un lugar más fresco da plantas más fuertes.',
     wouldBeSownOnBefore:
       'Se sembraría el {day}, antes de que empiece la temporada el {begins}. Plante más tarde, o compre plantas jóvenes.',
     itsSowingDayIsPast: 'Su día de siembra, {day}, ya pasó, y nadie anotó que se sembrara.',
     isInTheColdHalf: '{day} está en la mitad fría del año, y esta clase no aguanta heladas.',
     isDownToAboutBy:
       '{lot} ha bajado a cerca del {share} por su edad: {cells} celdas donde el {share2} de su sobre pediría {usualCells}. Pruebe diez semillas, use otro lote, o compre semilla nueva.',
-    overOn: '{days} por encima de {temperature} en {place}, {range}.',
+    overOn: '{days} por encima de {temperature} {at}, {range}.',
     isNotOpenOn: '{place} no está abierto el {day}.',
     weeks: '{days} semanas',
     toDays: 'de {a} a {b} días',
@@ -235,7 +237,7 @@ export const words = {
     sowOnTheDayCounted: 'Sembrar el {day}, el día calculado hacia atrás.',
     plantOn: 'Plantar el {day}.',
     plantOnSown: 'Plantar el {day}, sembrando el {sow}.',
-    germinateOnSown: 'Germinar en {place}, sembrando el {sow}.',
+    germinateOnSown: 'Germinar {at}, sembrando el {sow}.',
     useSown: 'Usar {container}, sembrando el {sow}.',
     tags: {
       'container-too-small': 'recipiente pequeño',
@@ -293,13 +295,12 @@ export const words = {
     toSow: '{what}: {seeds}, para sembrar {sow}',
     toArrive: '{youngPlants}, llegan {sow}',
     lookForPestsDryOr:
-      '{youngPlants}: mire si hay plagas, cepellones secos o rotos o si faltan, antes de ponerlas en {to}',
-    on: '{sown}, en {to}',
-    onOfTrays: '{trays}, en {to}',
+      '{youngPlants}: mire si hay plagas, cepellones secos o rotos o si faltan, antes de ponerlas {at}',
+    on: '{sown}, {at}',
+    onOfTrays: '{trays}, {at}',
     onePlantEach: 'una planta cada una',
     plantsEach: '{keep} plantas cada una',
-    toOn: '{cells} a {extra}: {trays}, en {to}',
-    onOfTo: 'en {to}',
+    toOn: '{cells} a {extra}: {trays}, {at}',
     into: '{plants} a {trays}, {extra}',
     from: '{plants} de {trays}, {from}',
     lightOnADay: 'luz puesta, {hours} al día',
