@@ -4,6 +4,7 @@ export function freePort(): Promise<number>
 export function startArguments(host: string, port: number): string[]
 export function tsxBin(): string
 export function ensureBuild(): void
+export const CHROMIUM: string
 export function ensureChromium(): string
 export function ensurePostgres(): string
 export function runTypeScript(file: string, args?: string[], env?: Record<string, string>): Promise<number>
