@@ -1,5 +1,5 @@
 import { defineConfig } from '@playwright/test'
-import { CHROMIUM } from './scripts/machine.mjs'
+import { BROWSER_FLAGS, CHROMIUM } from './scripts/machine.mjs'
 
 export default defineConfig({
   testDir: 'e2e',
@@ -15,17 +15,6 @@ export default defineConfig({
     serviceWorkers: 'block', // but for the test of pages kept on the device
     screenshot: 'only-on-failure', // a trace would slow every test down
     reuseContext: true, // emptied before each test, but for scripts already compiled: a quarter of the time
-    launchOptions: {
-      executablePath: CHROMIUM,
-      args: [
-        '--no-sandbox',
-        '--disable-gpu',
-        '--disable-quic',
-        '--no-first-run',
-        '--disable-background-networking',
-        '--disable-component-update',
-        '--disable-sync',
-      ],
-    },
+    launchOptions: { executablePath: CHROMIUM, args: BROWSER_FLAGS },
   },
 })

@@ -1,30 +1,7 @@
 /** Thermometers that send by themselves: set up, heard, counted, and frost told. */
-import AxeBuilder from '@axe-core/playwright'
 import type { APIRequestContext, Page } from '@playwright/test'
-import { expect, reload, test, visit } from './farm'
-
-const NAME = 'Door of the long tunnel'
-
-async function add(page: Page, name = NAME): Promise<string> {
-  await page.getByRole('button', { name: 'Add a thermometer' }).click()
-  const form = page.getByRole('dialog', { name: 'Add a thermometer' })
-  await form.getByRole('button', { name: 'Save' }).click()
-  await expect(form.getByText(/^Give it a name/)).toBeVisible()
-  await form.getByRole('textbox', { name: 'Name' }).fill(name)
-  await form.getByRole('combobox', { name: 'Place' }).press('ArrowDown')
-  await page.getByRole('option', { name: 'Long tunnel' }).click()
-  await form.getByRole('textbox', { name: 'Alarm when colder than' }).fill('50')
-  await form.getByRole('button', { name: 'Save' }).click()
-  await expect(form.getByText('The lower limit must be below the upper one.')).toBeVisible()
-  await form.getByRole('textbox', { name: 'Alarm when colder than' }).fill('1')
-  await form.getByRole('button', { name: 'Save' }).click()
-  const how = page.getByRole('region', { name: `How ${name} sends` })
-  await expect(how.getByRole('textbox', { name: 'For example' })).toHaveValue(/^curl .+\/api\/thermometer$/)
-  const key = await how.getByRole('textbox', { name: 'Key', exact: true }).inputValue()
-  await how.getByRole('button', { name: 'Done' }).click()
-  await expect(how).toBeHidden()
-  return key
-}
+import { expect, test, visit } from './farm'
+import { addThermometer as add, THERMOMETER as NAME } from './thermometers-in-tests'
 
 const send = (request: APIRequestContext, key: string, data: unknown) =>
   request.post('/api/thermometer', {
@@ -134,78 +111,4 @@ test('a list that comes late does not move a button from under the finger', asyn
   await expect(page.getByRole('listitem').filter({ hasText: NAME })).toBeVisible()
   await page.mouse.up()
   await expect(how).toBeHidden()
-})
-
-test.describe('on a phone', () => {
-  test.use({ serviceWorkers: 'allow' })
-
-  test('a device is told of frost while no page is open, and a broker is set', async ({ page, context }) => {
-    await page.setViewportSize({ width: 390, height: 844 })
-    await context.grantPermissions(['notifications'])
-    // Without the internet no push service answers: one that would stands in its place.
-    await page.addInitScript(() => {
-      const endpoint = 'https://push.example.com/this-device'
-      const keys = { p256dh: 'p'.repeat(87), auth: 'a'.repeat(22) }
-      const one = () => ({ endpoint, toJSON: () => ({ endpoint, keys }) }) as unknown as PushSubscription
-      PushManager.prototype.subscribe = () => {
-        sessionStorage.setItem('subscribed', '1')
-        return Promise.resolve(one())
-      }
-      PushManager.prototype.getSubscription = () =>
-        Promise.resolve(sessionStorage.getItem('subscribed') === null ? null : one())
-    })
-    await visit(page, '/readings')
-    await add(page)
-    await page.evaluate(() => navigator.serviceWorker.ready)
-    const tell = page.getByRole('switch', { name: 'Tell this device of frost and heat' })
-    await tell.click()
-    await expect(page.getByText('This device will be told.')).toBeVisible()
-    await expect(tell).toBeChecked()
-    await reload(page)
-    await expect(tell).toBeChecked()
-
-    const found = await new AxeBuilder({ page }).analyze()
-    expect(found.violations.map(({ id, nodes }) => [id, nodes.map(({ html }) => html)])).toEqual([])
-
-    const devtools = await context.newCDPSession(page)
-    const registrationId = new Promise<string>((known) =>
-      devtools.on('ServiceWorker.workerRegistrationUpdated', ({ registrations }) => {
-        if (registrations[0]) known(registrations[0].registrationId)
-      }),
-    )
-    await devtools.send('ServiceWorker.enable')
-    await devtools.send('ServiceWorker.deliverPushMessage', {
-      origin: new URL(page.url()).origin,
-      registrationId: await registrationId,
-      data: JSON.stringify({
-        title: 'Long tunnel: −0.5 °C',
-        body: 'Colder than 1 °C since 03:40.',
-        tag: 'alarm 1',
-        at: '/',
-      }),
-    })
-    await expect
-      .poll(() =>
-        page.evaluate(async () => {
-          const registration = await navigator.serviceWorker.ready
-          return (await registration.getNotifications()).map(({ title, body, tag }) => [title, body, tag])
-        }),
-      )
-      .toEqual([['Long tunnel: −0.5 °C', 'Colder than 1 °C since 03:40.', 'alarm 1']])
-
-    await tell.click()
-    await expect(page.getByText('This device will not be told any more.')).toBeVisible()
-    await expect(tell).not.toBeChecked()
-
-    await page.getByRole('button', { name: 'Set the broker' }).click()
-    const form = page.getByRole('dialog', { name: 'Broker (MQTT)' })
-    await form.getByRole('textbox', { name: 'Address of the broker' }).fill('192.168.1.5')
-    await form.getByRole('button', { name: 'Save' }).click()
-    await expect(form.getByText('An address begins with mqtt:// or mqtts://.')).toBeVisible()
-    await form.getByRole('textbox', { name: 'Address of the broker' }).fill('mqtt://192.168.1.5:1883')
-    await form.getByRole('button', { name: 'Save' }).click()
-    await expect(page.getByText('Connecting to mqtt://192.168.1.5:1883 …')).toBeVisible()
-    await page.getByRole('button', { name: 'Delete the broker' }).click()
-    await expect(page.getByRole('button', { name: 'Set the broker' })).toBeVisible()
-  })
 })

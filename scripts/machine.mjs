@@ -137,8 +137,23 @@ export const majorOf = (bin) =>
 /** The browser of the tests: the engine of Chromium without what only a window needs, a sixth quicker. */
 export const CHROMIUM = '/usr/bin/chromium-headless-shell'
 
+/** The whole of it, for what the shell lacks: notices. */
+export const CHROMIUM_WITH_WINDOW = '/usr/bin/chromium'
+
+/** Without a window, and quiet where there is no network. */
+export const BROWSER_FLAGS = [
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+]
+
 /** Path of Chromium, installed from Debian's packages where that is allowed. */
 export function ensureChromium() {
+  if (!existsSync(CHROMIUM_WITH_WINDOW)) installDebian('chromium', 'Chromium')
   if (!existsSync(CHROMIUM)) installDebian('chromium-headless-shell', 'Chromium')
   return CHROMIUM
 }

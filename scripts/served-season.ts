@@ -8,18 +8,8 @@ import { connect } from '../src/data/database'
 import { migrate } from '../src/data/migrate'
 import { createFarm } from '../src/data/season-repository'
 import type { Season } from '../src/season/schema'
-import { ensureBuild, ensureChromium, freePort, startArguments, ROOT } from './machine.mjs'
+import { BROWSER_FLAGS, ensureBuild, ensureChromium, freePort, startArguments, ROOT } from './machine.mjs'
 import { startTestCluster } from './cluster.mjs'
-
-const FLAGS = [
-  '--no-sandbox',
-  '--disable-gpu',
-  '--disable-quic',
-  '--no-first-run',
-  '--disable-background-networking',
-  '--disable-component-update',
-  '--disable-sync',
-]
 
 /** Serves a season while something is done with it; everything is ended after, whatever happens. */
 export async function withServer(
@@ -63,7 +53,7 @@ export async function withServer(
 /** The same with a browser beside it. */
 export function withServedSeason(season: Season, run: (browser: Browser, url: string) => Promise<void>): Promise<void> {
   return withServer(season, async (url) => {
-    const browser = await chromium.launch({ executablePath: ensureChromium(), args: FLAGS })
+    const browser = await chromium.launch({ executablePath: ensureChromium(), args: BROWSER_FLAGS })
     try {
       await run(browser, url)
     } finally {
