@@ -14,7 +14,8 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     serviceWorkers: 'block', // but for the test of pages kept on the device
     screenshot: 'only-on-failure', // a trace would slow every test down
-    reuseContext: true, // emptied before each test, but for scripts already compiled: a quarter of the time
+    // Emptied before each test, but for scripts already compiled: a quarter of the time. What keeps pages on the device asks for a new one.
+    reuseContext: true,
     launchOptions: { executablePath: CHROMIUM, args: BROWSER_FLAGS },
   },
 })

@@ -3,7 +3,7 @@ import { VIEWS_KEPT } from '../src/season/kept-pages'
 import { asDocument, demo, expect, sendNow, settled, test } from './farm'
 import { AT, NO_WAY, opens, visitOnce } from './without-signal'
 
-test.use({ serviceWorkers: 'allow', viewport: { width: 390, height: 844 } })
+test.use({ reuseContext: false, serviceWorkers: 'allow', viewport: { width: 390, height: 844 } })
 
 /** Chances that are the same at every run. */
 function chances(seed: number): () => number {

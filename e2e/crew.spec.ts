@@ -4,7 +4,7 @@ import sharp from 'sharp'
 import { asDocument, demo, expect, reload, sendNow, settled, test, unfold, visit } from './farm'
 import { ROOT } from '../scripts/machine.mjs'
 
-test.use({ viewport: { width: 390, height: 844 }, hasTouch: true })
+test.use({ reuseContext: false, viewport: { width: 390, height: 844 }, hasTouch: true })
 
 type Page = import('@playwright/test').Page
 

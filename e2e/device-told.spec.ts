@@ -5,7 +5,11 @@ import { expect, reload, test, visit } from './farm'
 import { addThermometer as add } from './thermometers-in-tests'
 
 // The shell of Chromium has no notices; the whole of it has.
-test.use({ serviceWorkers: 'allow', launchOptions: { executablePath: CHROMIUM_WITH_WINDOW, args: BROWSER_FLAGS } })
+test.use({
+  reuseContext: false,
+  serviceWorkers: 'allow',
+  launchOptions: { executablePath: CHROMIUM_WITH_WINDOW, args: BROWSER_FLAGS },
+})
 
 test('a device is told of frost while no page is open, and a broker is set', async ({ page, context }) => {
   await page.setViewportSize({ width: 390, height: 844 })

@@ -2,7 +2,7 @@
 import { expect, reload, test, visit } from './farm'
 import { NO_WAY } from './without-signal'
 
-test.use({ serviceWorkers: 'allow' })
+test.use({ reuseContext: false, serviceWorkers: 'allow' })
 
 test('labels and the map of coded trays are made on the device without signal', async ({ page, context, errors }) => {
   await page.addInitScript(() => {

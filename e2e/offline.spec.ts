@@ -7,7 +7,7 @@ import { demo, expect, settled, test, visit } from './farm'
 import { share } from './people-in-tests'
 import { AT, NO_WAY, opens, visitOnce } from './without-signal'
 
-test.use({ serviceWorkers: 'allow' })
+test.use({ reuseContext: false, serviceWorkers: 'allow' })
 
 test('after one visit every view opens without signal, a label too, and nothing finished looks open', async ({
   page,

@@ -9,7 +9,7 @@ import { benchPicture, trayPicture } from '../scripts/tray-pictures/render'
 import { PROOF } from '../scripts/tray-pictures/style'
 import { demo, expect, test, visit } from './farm'
 
-test.use({ viewport: { width: 390, height: 844 }, hasTouch: true, serviceWorkers: 'allow' })
+test.use({ reuseContext: false, viewport: { width: 390, height: 844 }, hasTouch: true, serviceWorkers: 'allow' })
 
 const season = demo()
 const today = parseDay(season.season.opensOn!)

@@ -79,8 +79,12 @@ const SHEETS: [path: string, says: RegExp, narrower?: true][] = [
 for (const [path, says, narrower] of SHEETS)
   test(`${path} is printed whole, with its pages numbered`, async ({ page }) => {
     await visit(page, path)
-    const pages = await printed(page, 'A4')
-    expect(pages.map(({ text }) => text).join(' ')).toMatch(says)
+    let pages: Awaited<ReturnType<typeof printed>> = []
+    // Parts of a page that come later may still be on their way.
+    await expect(async () => {
+      pages = await printed(page, 'A4')
+      expect(pages.map(({ text }) => text).join(' ')).toMatch(says)
+    }).toPass()
     const letter = await printed(page, 'Letter')
     for (const sheet of [pages, letter])
       sheet.forEach(({ text, cut }, i) => {

@@ -9,7 +9,7 @@ import { labelCodes, stayOn } from '../src/core/labels/content'
 import { createPlanner } from '../src/core/plan/plan'
 import { demo, expect, test, visit } from './farm'
 
-test.use({ viewport: { width: 390, height: 844 }, hasTouch: true })
+test.use({ reuseContext: false, viewport: { width: 390, height: 844 }, hasTouch: true })
 
 const season = demo()
 const today = parseDay(season.season.opensOn!)
